@@ -1,0 +1,156 @@
+import { describe, expect, it } from 'vitest'
+import type { Seat } from '../hands/instruments'
+import type { Key } from '../music/key'
+import { pitchName } from '../music/pitch'
+import { pieceFrom } from '../testing/piece'
+import { mapSeat, reasonFor, type SeatMap } from './map'
+import type { Pin } from './pins'
+import { DEFAULT_POLICY } from './policy'
+
+// Facts of the trade: common practice of string class teaching, no single published source. Written pitches of the seat.
+
+const OCTAVE: Record<Seat, number> = { violin: 0, viola: 0, cello: 0, bass: -1 }
+
+/** Maps words at the seat's own written pitch. */
+function written(seat: Seat, text: string, key: Key = { fifths: 0, mode: 'major' }, pins?: Map<string, Pin>): SeatMap {
+  const piece = pieceFrom(text, key)
+  return mapSeat(piece, piece.lines[0], seat, { octave: OCTAVE[seat], policy: DEFAULT_POLICY, pins })
+}
+
+const MARK = { low: '↓', normal: '', high: '↑' }
+/** "D0 D1 D↓2 A0": string, place and finger of every note. */
+const said = (m: SeatMap) => m.notes.map((n) => `${m.instrument.strings[n.stop.string].letter}${MARK[n.stop.place]}${n.stop.finger}`).join(' ')
+const positions = (m: SeatMap) => m.notes.map((n) => n.position ?? '-').join(' ')
+const framesOn = (m: SeatMap, string: string) =>
+  new Set(m.notes.filter((n) => n.frame && m.instrument.strings[n.stop.string].letter === string).map((n) => n.frame!.name))
+
+const D: Key = { fifths: 2, mode: 'major' }
+const C: Key = { fifths: 0, mode: 'major' }
+
+describe('common practice in the first lessons', () => {
+  it.each(['violin', 'viola'] as const)('1: D major on the %s', (seat) => {
+    const m = written(seat, 'D4 E4 F#4 G4 A4 B4 C#5 D5', D)
+    expect(said(m)).toBe('D0 D1 D2 D3 A0 A1 A2 A3')
+    expect([...framesOn(m, 'D'), ...framesOn(m, 'A')]).toEqual(['touch 2-3', 'touch 2-3'])
+  })
+  it('2: D major on the cello, closed frame, first position', () => {
+    const m = written('cello', 'D3 E3 F#3 G3 A3 B3 C#4 D4', D)
+    expect(said(m)).toBe('D0 D1 D3 D4 A0 A1 A3 A4')
+    expect(positions(m)).toBe('- I I I - I I I')
+    expect([...framesOn(m, 'D'), ...framesOn(m, 'A')]).toEqual(['closed', 'closed'])
+  })
+  it('3: D major on the bass shifts to III for C sharp and D', () => {
+    const m = written('bass', 'D3 E3 F#3 G3 A3 B3 C#4 D4', D)
+    expect(said(m)).toBe('D0 D1 D4 G0 G1 G4 G2 G4')
+    expect(positions(m)).toBe('- I I - I I III III')
+  })
+  it('4: F natural instead of F sharp on D', () => {
+    for (const seat of ['violin', 'viola'] as const) {
+      const m = written(seat, 'D4 E4 F4 G4', C)
+      expect(said(m)).toBe('D0 D1 D↓2 D3')
+      expect(framesOn(m, 'D')).toEqual(new Set(['touch 1-2']))
+    }
+    expect(said(written('cello', 'D3 E3 F3 G3', C))).toBe('D0 D1 D2 D4')
+    expect(said(written('bass', 'D3 E3 F3', C))).toBe('D0 D1 D2')
+  })
+  it('5: C natural on A', () => {
+    for (const seat of ['violin', 'viola'] as const) expect(said(written(seat, 'A4 B4 C5', C))).toBe('A0 A1 A↓2')
+    expect(said(written('cello', 'A3 B3 C4', C))).toBe('A0 A1 A2')
+    expect(said(written('bass', 'A2 B2 C3', C))).toBe('A0 A1 A2')
+  })
+  it('6: on the cello C string the half step of C major lies 3-4, on the D string 1-2', () => {
+    expect(said(written('cello', 'C2 D2 E2 F2', C))).toBe('C0 C1 C3 C4')
+    expect(said(written('cello', 'D3 E3 F3 G3', C))).toBe('D0 D1 D2 D4')
+  })
+  it('7: after a shift to III, 1 plays where 3 was (violin, viola) and where 4 was (cello)', () => {
+    for (const [seat, text] of [['violin', 'D4 E4 G4'], ['viola', 'D4 E4 G4'], ['cello', 'D3 E3 G3']] as const) {
+      const m = written(seat, text, C, new Map([['e2', { position: 'III', strings: [seat === 'viola' || seat === 'cello' ? 2 : 1] }]]))
+      expect(said(m)).toBe('D0 D1 D1')
+      expect(positions(m)).toBe('- I III')
+      expect(m.notes[2].pinned).toBe(true)
+    }
+  })
+  it('8: octave and unison checks', () => {
+    // 3 on a string is the next lower open string's letter; 4 the next higher open string.
+    for (const [seat, three, below] of [['violin', 'D5', 'D4'], ['viola', 'G4', 'G3']] as const) {
+      const m = written(seat, three, C)
+      expect(m.notes[0].stop).toMatchObject({ finger: 3, place: 'normal' })
+      expect(pitchName(m.instrument.strings[m.notes[0].stop.string - 1])).toBe(below)
+    }
+    const four = written('violin', 'A4', C, new Map([['e0', { fingers: [4] }]]))
+    expect(said(four)).toBe('D4')
+    const cello = written('cello', 'G3', C)
+    expect(said(cello)).toBe('D4')
+    expect(cello.instrument.strings[cello.notes[0].stop.string - 1].letter).toBe('G')
+  })
+  it('10: 1 on A then 2 on D has the finger spacing of B to C sharp on one string', () => {
+    for (const seat of ['violin', 'viola'] as const) {
+      const m = written(seat, 'B4 F#4', D)
+      expect(said(m)).toBe('A1 D2')
+      expect(m.notes[1].stop.k - m.notes[0].stop.k).toBe(2)
+    }
+    const cello = written('cello', 'B3 F#3', D)
+    expect(said(cello)).toBe('A1 D3')
+    expect(cello.notes[1].stop.k - cello.notes[0].stop.k).toBe(2)
+  })
+  it('11: the bass rolls 4 to 4 from B to F sharp; A to F sharp is 1 to 4 in one frame', () => {
+    const roll = written('bass', 'B3 F#3', D)
+    expect(said(roll)).toBe('G4 D4')
+    const frame = written('bass', 'A3 F#3', D)
+    expect(said(frame)).toBe('G1 D4')
+    expect(positions(frame)).toBe('I I')
+    expect(frame.notes[1].stop.k - frame.notes[0].stop.k).toBe(2)
+  })
+  it('13: E5 is 4 on A for a viola; F sharp 5 is out and an octave lower is 2 on D', () => {
+    const m = written('viola', 'E5 F#5', D)
+    expect(said(m).split(' ')[0]).toBe('A4')
+    expect(m.notes[0].stop.k).toBe(7)
+    expect(m.problems).toHaveLength(1)
+    expect(m.problems[0]).toMatchObject({ measure: '1', beat: 2 })
+    expect(m.problems[0].text).toContain('An octave lower, F#4 is 2 on D')
+    expect(said(written('viola', 'F#4', D))).toBe('D2')
+  })
+  it('16: D minor reading down, all whole steps between 3, low 2 and low 1 on A', () => {
+    for (const seat of ['violin', 'viola'] as const) {
+      const m = written(seat, 'D5 C5 Bb4 A4 G4 F4 E4 D4', { fifths: -1, mode: 'minor' })
+      expect(said(m)).toBe('A3 A↓2 A↓1 A0 D3 D↓2 D1 D0')
+      expect(framesOn(m, 'A')).toEqual(new Set(['touch none']))
+      expect(framesOn(m, 'D')).toEqual(new Set(['touch 1-2']))
+    }
+  })
+})
+
+describe('the spelling chooses the finger on violin and viola', () => {
+  it('D sharp on A is high 3, E flat there is low 4', () => {
+    const pin = new Map([['e0', { strings: [2] }]])
+    expect(said(written('violin', 'D#5', C, pin))).toBe('A↑3')
+    expect(said(written('violin', 'Eb5', C, pin))).toBe('A↓4')
+  })
+  it('a raised open string is low 1', () => expect(said(written('violin', 'A#4', C))).toBe('A↓1'))
+  it('C flat is fingered as B', () => expect(said(written('violin', 'Cb5', C))).toBe('A1'))
+  it('C6 and D6 shift to III, and the hand is home again when it can be', () => {
+    const m = written('violin', 'A5 B5 C6 D6 C6 B5 z E5', C)
+    expect(positions(m).split(' ').slice(2, 4)).toEqual(['III', 'III'])
+    expect(m.problems).toEqual([])
+  })
+  it('B5 stays in first position', () => expect(positions(written('violin', 'A5 B5 A5', C))).toBe('I I I'))
+  it('the bass needs half position for F on the E string', () => expect(positions(written('bass', 'E2 F2 E2', C))).toBe('- half -'))
+  it('in the 1-2-3-4 school four fingers lie a half step apart', () => {
+    const piece = pieceFrom('A2 B2 C3 C#3')
+    const m = mapSeat(piece, piece.lines[0], 'bass', { octave: -1, policy: { ...DEFAULT_POLICY, bassSchool: '1-2-3-4' } })
+    expect(said(m)).toBe('A0 A1 A2 A3')
+  })
+})
+
+describe('reasons', () => {
+  it('name the string, the finger and the runner-up', () => {
+    const m = written('violin', 'G4 A4 B4 A4', D)
+    expect(reasonFor(m, m.notes[1])).toBe('Open A rather than 4 on D: spares the fourth finger, saves a crossing.')
+    expect(reasonFor(m, m.notes[2])).toMatch(/^1 on A/)
+  })
+  it('4 under a slur keeps the bow on one string', () => {
+    const m = written('violin', 'F#4:e (G4:e A4:e G4:e) F#4', D)
+    expect(said(m)).toBe('D2 D3 D4 D3 D2')
+    expect(reasonFor(m, m.notes[2])).toContain('rather than open A: keeps the slur on one string')
+  })
+})

@@ -1,0 +1,80 @@
+import type { Hold, Stop } from '../hands/hold'
+import type { Instrument } from '../hands/instruments'
+import { POSITIONS } from '../hands/positions'
+import { fingersByLetter } from '../hands/schools'
+import type { Alternative, Tally } from './alternatives'
+import type { Frame } from './frame'
+import type { CostKind } from './weights'
+
+/** "low 2 on D", "open A", "4 reached forward on G". */
+export function sayStop(instrument: Instrument, s: Stop): string {
+  const string = instrument.strings[s.string].letter
+  if (s.finger === 0) return `open ${string}`
+  if (fingersByLetter(instrument.seat)) {
+    if (s.finger === 4 && s.stretch) return `4 stretched on ${string}`
+    return `${s.place === 'normal' ? '' : `${s.place} `}${s.finger} on ${string}`
+  }
+  const reach = { low: ' reached back', normal: '', high: ' reached forward' }[s.place]
+  return `${s.finger}${reach} on ${string}`
+}
+
+/** "2 on D", "1 on A in III", "open D and 1 on A". The position is said when it is not the first. */
+export function sayHold(instrument: Instrument, h: Hold): string {
+  const stops = h.stops.map((s) => sayStop(instrument, s)).join(' and ')
+  const at = POSITIONS[instrument.seat][h.position]
+  const shade = at.shade ? `${at.shade} ` : ''
+  return h.open || at.name === 'I' ? stops : `${stops} in ${shade}${at.name === 'half' ? 'half position' : at.name}`
+}
+
+/** What the chosen way is spared, when another way would have to pay for it. */
+const SPARED: Record<CostKind, string> = {
+  notLearned: 'stays with what the class has learned',
+  shiftInSlur: 'no shift inside the slur',
+  shift: 'saves a shift',
+  shiftOverOpen: 'saves a shift',
+  shiftOverRest: 'saves a shift',
+  guideFinger: 'shifts on a guiding finger',
+  shiftByHalfStep: 'the hand moves only a half step',
+  awayFromFirst: 'stays in first position',
+  extension: 'needs no stretch',
+  skipString: 'skips no string',
+  crossingInSlur: 'keeps the slur on one string',
+  fourthFinger: 'spares the fourth finger',
+  againstPolicy: 'as the class is set',
+  slide: 'no finger has to slide',
+  fifth: 'no finger hops across strings',
+  frameBroken: 'keeps one frame',
+  crossing: 'saves a crossing',
+  bowCrossing: 'saves a crossing',
+  respelled: 'fingered as it is spelled',
+  offTape: 'stays on the tapes',
+}
+
+/** The two things that weigh most for the chosen way. */
+export function sayDifference(differs: Tally): string {
+  const pays = [...differs].filter(([, v]) => v > 0).sort((a, b) => b[1] - a[1])
+  return [...new Set(pays.map(([kind]) => SPARED[kind]))].slice(0, 2).join(', ')
+}
+
+/** "touching 3", "a whole step under 4": where the finger lies among its neighbours. */
+function neighbours(s: Stop, frame: Frame | null, letters: boolean): string {
+  if (!frame || !letters || s.finger === 0) return ''
+  const [down, up] = [frame.places[s.finger - 2], frame.places[s.finger]]
+  if (up !== null && up !== undefined && up - s.k === 1) return `, touching ${s.finger + 1}`
+  if (down !== null && down !== undefined && s.k - down === 1) return `, touching ${s.finger - 1}`
+  return ''
+}
+
+/** Why this hold, in one sentence, against the runner-up (the cheapest other choice, if there is one). */
+export function sayWhy(instrument: Instrument, h: Hold, frame: Frame | null, runnerUp: Alternative | undefined, pinned: boolean): string {
+  const what = sayHold(instrument, h)
+  const Sentence = what[0].toUpperCase() + what.slice(1)
+  const top = h.stops[h.stops.length - 1]
+  const lie = neighbours(top, frame, fingersByLetter(instrument.seat))
+  if (pinned) return `${Sentence}${lie}: pinned.`
+  if (!h.learned) return `${Sentence}${lie}: nothing that the class has learned plays it.`
+  if (!runnerUp) return h.open ? `${Sentence}: no other place for it here.` : `${Sentence}${lie}: the one place for it here.`
+  const other = sayHold(instrument, runnerUp.hold)
+  const why = sayDifference(runnerUp.differs)
+  return runnerUp.price === 0 || !why ? `${Sentence}${lie}; ${other} would serve as well.` : `${Sentence}${lie} rather than ${other}: ${why}.`
+}

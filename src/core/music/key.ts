@@ -1,0 +1,38 @@
+import { z } from 'zod'
+import type { Letter, Pitch } from './pitch'
+
+/** A key: sharps (positive) or flats (negative) of its signature, and its mode. */
+export const keySchema = z.object({ fifths: z.int().min(-7).max(7), mode: z.enum(['major', 'minor']) })
+export type Key = Readonly<z.infer<typeof keySchema>>
+
+/** The order in which sharps are added to a signature; flats come in the reverse order. */
+export const SHARP_ORDER: readonly Letter[] = ['F', 'C', 'G', 'D', 'A', 'E', 'B']
+
+/** What the signature does to a letter: −1, 0 or 1 semitones. */
+export function alterIn(key: Pick<Key, 'fifths'>, letter: Letter): number {
+  const place = SHARP_ORDER.indexOf(letter)
+  if (key.fifths > 0) return place < key.fifths ? 1 : 0
+  return 6 - place < -key.fifths ? -1 : 0
+}
+
+/** The keynote, as a letter with its alteration. */
+export function tonic(key: Key): Pick<Pitch, 'letter' | 'alter'> {
+  // Major keynotes climb by fifths from C; a minor keynote lies three fifths further on (A minor shares C's signature).
+  const place = key.fifths + (key.mode === 'major' ? 1 : 4)
+  const letter = SHARP_ORDER[((place % 7) + 7) % 7]
+  return { letter, alter: Math.floor(place / 7) }
+}
+
+/** "D major", "B♭ major", "E minor". */
+export function keyName(key: Key): string {
+  const t = tonic(key)
+  return `${t.letter}${t.alter > 0 ? '♯' : t.alter < 0 ? '♭' : ''} ${key.mode}`
+}
+
+/** The letters that the signature changes, in the order they are written: ["F♯", "C♯"]. */
+export function signatureLetters(key: Pick<Key, 'fifths'>): string[] {
+  if (key.fifths >= 0) return SHARP_ORDER.slice(0, key.fifths).map((l) => `${l}♯`)
+  return SHARP_ORDER.slice(7 + key.fifths)
+    .reverse()
+    .map((l) => `${l}♭`)
+}

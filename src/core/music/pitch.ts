@@ -1,0 +1,57 @@
+import { z } from 'zod'
+
+/** The seven letters, upward from C. Index 0–6. */
+export const LETTERS = ['C', 'D', 'E', 'F', 'G', 'A', 'B'] as const
+export type Letter = (typeof LETTERS)[number]
+
+/** A spelled pitch in scientific pitch notation: C4 is middle C. `alter` in semitones, −2 (double flat) to 2. */
+export const pitchSchema = z.object({
+  letter: z.enum(LETTERS),
+  alter: z.int().min(-2).max(2),
+  octave: z.int().min(-1).max(9),
+})
+export type Pitch = Readonly<z.infer<typeof pitchSchema>>
+
+const SEMITONES: Record<Letter, number> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 }
+const SIGNS: Record<number, string> = { [-2]: 'bb', [-1]: 'b', 0: '', 1: '#', 2: '##' }
+
+/** MIDI key number: C4 is 60 (MIDI 1.0, ISO 16 A4 = 69). */
+export const midiOf = (p: Pitch): number => 12 * (p.octave + 1) + SEMITONES[p.letter] + p.alter
+
+/** Letter steps above C0, whatever the alteration: the number that decides a staff place and a violin finger. */
+export const stepsOf = (p: Pitch): number => 7 * p.octave + LETTERS.indexOf(p.letter)
+
+/** The same letter and alteration, `octaves` higher (negative: lower). */
+export const byOctaves = (p: Pitch, octaves: number): Pitch =>
+  octaves === 0 ? p : { ...p, octave: p.octave + octaves }
+
+/** "F#4", "Bb3", "C##5". */
+export const pitchName = (p: Pitch): string => `${p.letter}${SIGNS[p.alter]}${p.octave}`
+
+/** Reads "F#4", "Bb3"; null when it is not a pitch. */
+export function parsePitch(text: string): Pitch | null {
+  const m = /^([A-G])(bb|b|##|#|)(-?\d)$/.exec(text)
+  if (!m) return null
+  const alter = { bb: -2, b: -1, '': 0, '#': 1, '##': 2 }[m[2] as 'bb' | 'b' | '' | '#' | '##']
+  return { letter: m[1] as Letter, alter, octave: Number(m[3]) }
+}
+
+/** The pitch `steps` letters above C0 with the given alteration: the way back from {@link stepsOf}. */
+export const pitchAt = (steps: number, alter: number): Pitch => ({
+  letter: LETTERS[((steps % 7) + 7) % 7],
+  alter,
+  octave: Math.floor(steps / 7),
+})
+
+/** Letter with a printed sign, without the octave: "F♯", "B♭", "C". */
+export const letterName = (p: Pick<Pitch, 'letter' | 'alter'>): string =>
+  p.letter + ({ [-2]: '𝄫', [-1]: '♭', 0: '', 1: '♯', 2: '𝄪' } as Record<number, string>)[p.alter]
+
+/** Letter as spoken: "F sharp", "B flat", "C natural" only when `natural` is asked for. */
+export function spokenLetter(p: Pick<Pitch, 'letter' | 'alter'>, natural = false): string {
+  const word = { [-2]: ' double flat', [-1]: ' flat', 0: natural ? ' natural' : '', 1: ' sharp', 2: ' double sharp' }
+  return p.letter + (word as Record<number, string>)[p.alter]
+}
+
+/** Sounding frequency in hertz in twelve-tone equal temperament. `a4` in hertz (ISO 16: 440). */
+export const hertzOf = (midi: number, a4 = 440): number => a4 * 2 ** ((midi - 69) / 12)

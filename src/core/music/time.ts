@@ -1,0 +1,82 @@
+import { z } from 'zod'
+
+/** Ticks to a quarter note: 128ths, triplets, quintuplets and septuplets are all whole numbers of ticks. */
+export const QUARTER = 10080
+
+const BASES = { breve: 8, whole: 4, half: 2, quarter: 1, eighth: 1 / 2, '16th': 1 / 4, '32nd': 1 / 8, '64th': 1 / 16, '128th': 1 / 32 }
+export type Base = keyof typeof BASES
+export const BASE_NAMES = Object.keys(BASES) as [Base, ...Base[]]
+
+const valueShape = z.object({
+  base: z.enum(BASE_NAMES),
+  dots: z.int().min(0).max(3),
+  tuplet: z.object({ actual: z.int().min(2).max(15), normal: z.int().min(1).max(15) }).optional(),
+})
+/** A written note value: head and flags, dots, and the tuplet it stands in (3 in the time of 2, say). */
+export type Value = Readonly<z.infer<typeof valueShape>>
+export const valueSchema = valueShape.refine((v) => Number.isInteger(ticksOf(v)), 'this note value is finer than the clock of the piece')
+
+/** Length of a written value in ticks. A whole number for every value that {@link valueSchema} admits. */
+export function ticksOf(v: Value): number {
+  const plain = BASES[v.base] * QUARTER
+  const dotted = plain * (2 - 1 / 2 ** v.dots)
+  return v.tuplet ? (dotted * v.tuplet.normal) / v.tuplet.actual : dotted
+}
+
+/** The single undivided value (up to two dots) of this many ticks, or null when it takes more than one note to write. */
+export function valueOf(ticks: number, tuplet?: Value['tuplet']): Value | null {
+  for (const base of BASE_NAMES)
+    for (const dots of [0, 1, 2]) {
+      const v: Value = tuplet ? { base, dots, tuplet } : { base, dots }
+      if (ticksOf(v) === ticks) return v
+    }
+  return null
+}
+
+/** Splits ticks into written values, longest first; null when no run of plain values fits exactly. */
+export function valuesFor(ticks: number): Value[] | null {
+  const out: Value[] = []
+  let left = ticks
+  while (left > 0) {
+    const next = BASE_NAMES.flatMap((base) => [1, 0].map((dots): Value => ({ base, dots }))).find((v) => {
+      const t = ticksOf(v)
+      return Number.isInteger(t) && t <= left
+    })
+    if (!next) return null
+    out.push(next)
+    left -= ticksOf(next)
+  }
+  return out
+}
+
+/** A time signature; `sign` only says how it is printed. */
+export const meterSchema = z.object({
+  beats: z.int().min(1).max(32),
+  unit: z.union([z.literal(1), z.literal(2), z.literal(4), z.literal(8), z.literal(16), z.literal(32)]),
+  sign: z.enum(['common', 'cut']).optional(),
+})
+export type Meter = Readonly<z.infer<typeof meterSchema>>
+
+/** Ticks of one written beat (the lower figure) and of a full measure. */
+export const beatTicks = (m: Meter): number => (4 * QUARTER) / m.unit
+export const measureTicks = (m: Meter): number => m.beats * beatTicks(m)
+
+/** Ticks of the beat that is felt: the dotted group in 6/8, 9/8 and 12/8, else the written beat. */
+export const feltBeatTicks = (m: Meter): number =>
+  m.unit >= 8 && m.beats % 3 === 0 && m.beats > 3 ? 3 * beatTicks(m) : beatTicks(m)
+
+/** "4/4". */
+export const meterName = (m: Meter): string => `${m.beats}/${m.unit}`
+
+const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))
+
+/** Ticks as quarters in lowest terms: "3/2", "2", "0". */
+export function quarters(ticks: number): string {
+  const d = gcd(ticks, QUARTER)
+  const [n, q] = [ticks / d, QUARTER / d]
+  return q === 1 ? `${n}` : `${n}/${q}`
+}
+
+/** Where in the measure, counted in written beats from 1: 1, 2.5, 3.333. */
+export const beatOf = (ticksIntoMeasure: number, m: Meter): number =>
+  Math.round((1 + ticksIntoMeasure / beatTicks(m)) * 1000) / 1000

@@ -1,0 +1,58 @@
+import type { Key } from '../music/key'
+import { parsePitch } from '../music/pitch'
+import { measureTicks, ticksOf, type Meter, type Value } from '../music/time'
+import { eventTicks, type Line, type Measure, type Piece, type PieceEvent } from '../piece/piece'
+
+const LENGTHS: Record<string, Value> = {
+  w: { base: 'whole', dots: 0 },
+  h: { base: 'half', dots: 0 },
+  'h.': { base: 'half', dots: 1 },
+  q: { base: 'quarter', dots: 0 },
+  'q.': { base: 'quarter', dots: 1 },
+  e: { base: 'eighth', dots: 0 },
+  s: { base: '16th', dots: 0 },
+}
+
+/**
+ * A line for tests from words: "D4 E4:e (F#4 G4) [D4,A4]:h z A4~ A4": pitch or chord, `:` length (quarter when left out),
+ * parentheses slur, `~` ties on, `z` rests. Measures fill by the meter.
+ */
+export function lineFrom(text: string, meter: Meter = { beats: 4, unit: 4 }): Line {
+  const measures: Measure[] = []
+  const slurs: { from: string; to: string }[] = []
+  let events: PieceEvent[] = []
+  let open: string | null = null
+  let filled = 0
+  const close = () => {
+    measures.push({ number: `${measures.length + 1}`, events })
+    events = []
+    filled = 0
+  }
+  text.split(/\s+/).filter(Boolean).forEach((word, i) => {
+    const m = /^(\()?(\[[^\]]+\]|[A-G][#b]*-?\d|z)(?::([whqes]\.?))?(~)?(\))?$/.exec(word)
+    if (!m) throw new Error(`not a test word: ${word}`)
+    const id = `e${i}`
+    const value = LENGTHS[m[3] ?? 'q']
+    const tie = m[4] ? { tie: true } : {}
+    const event: PieceEvent =
+      m[2] === 'z'
+        ? { kind: 'rest', id, value }
+        : { kind: 'note', id, value, heads: m[2].replace(/[[\]]/g, '').split(',').map((p) => ({ pitch: parsePitch(p)!, ...tie })) }
+    if (m[1]) open = id
+    if (m[5] && open) slurs.push({ from: open, to: id })
+    events.push(event)
+    filled += ticksOf(value)
+    if (filled >= measureTicks(meter)) close()
+  })
+  if (events.length || measures.length === 0) close()
+  return { name: 'A', clef: 'treble', measures, slurs }
+}
+
+/** A one-line piece for tests. */
+export function pieceFrom(text: string, key: Key = { fifths: 0, mode: 'major' }, meter: Meter = { beats: 4, unit: 4 }): Piece {
+  return { version: 1, title: 'Test', key, meter, lines: [lineFrom(text, meter)] }
+}
+
+/** Ticks in all, for checks. */
+export const totalTicks = (line: Line, meter: Meter): number =>
+  line.measures.reduce((sum, m) => sum + m.events.reduce((s, e) => s + eventTicks(e, meter), 0), 0)
