@@ -1,7 +1,7 @@
 import { choiceOf, type Hold } from '../hands/hold'
 import { candidates } from './candidates'
 import { chargeHold, chargeMove } from './costs'
-import { holdCost, leastOf, moveCost, type Solution } from './solve'
+import { leastOf, pricing, type Solution } from './solve'
 import type { CostKind } from './weights'
 
 /** What each kind of cost comes to on one way through the line. */
@@ -12,8 +12,6 @@ export type Alternative = {
   readonly hold: Hold
   /** Whole-line cost above the best, a whole number; 0 is as good. */
   readonly price: number
-  /** Per kind, what it pays more (positive) or less than the chosen way. */
-  readonly differs: Tally
 }
 
 type Ahead = { readonly after: readonly Float64Array[]; readonly to: readonly Int16Array[] }
@@ -37,7 +35,7 @@ function aheadOf(s: Solution): Ahead {
       for (let b = 0; b < next.holds.length; b++) {
         const rest = next.own[b] + after[i + 1][b]
         if (rest >= best) continue
-        const here = rest + moveCost(s, holds[a], next.holds[b], next.gap)
+        const here = rest + next.moves[a * next.holds.length + b]
         if (here < best) {
           best = here
           to[i][a] = b
@@ -68,21 +66,23 @@ export function alternativesAt(s: Solution, column: number, beyond = false): Alt
   c.holds.forEach((h, i) => offer(h, s.before[column][i] + after[column][i]))
   if (beyond) {
     const carried = [...new Set(s.columns.flatMap((x) => x.holds.map((h) => h.position)))]
+    const price = pricing(s)
     for (const h of candidates(s.setup, c.pitches, carried)) {
       if (best.has(choiceOf(h)) && c.holds.includes(h)) continue
-      offer(h, bestBefore(s, column, h).cost + holdCost(s, h) + bestAfter(s, column, h).cost)
+      offer(h, bestBefore(s, column, h).cost + price.hold(h) + bestAfter(s, column, h).cost)
     }
   }
   return [...best.values()]
     .filter(({ cost }) => cost < Infinity)
     .sort((a, b) => a.cost - b.cost)
-    .map(({ hold, cost }) => ({ hold, price: cost - s.total, differs: differenceOf(s, column, hold) }))
+    .map(({ hold, cost }) => ({ hold, price: cost - s.total }))
 }
 
 function bestBefore(s: Solution, column: number, h: Hold): { index: number; cost: number } {
   if (column === 0) return { index: -1, cost: 0 }
   const last = s.columns[column - 1]
-  const costs = last.holds.map((a, i) => s.before[column - 1][i] + moveCost(s, a, h, s.columns[column].gap))
+  const price = pricing(s)
+  const costs = last.holds.map((a, i) => s.before[column - 1][i] + price.move(a, h, s.columns[column].gap))
   const index = leastOf(costs)
   return { index, cost: costs[index] }
 }
@@ -91,13 +91,14 @@ function bestAfter(s: Solution, column: number, h: Hold): { index: number; cost:
   if (column === s.columns.length - 1) return { index: -1, cost: 0 }
   const { after } = aheadOf(s)
   const next = s.columns[column + 1]
-  const costs = next.holds.map((b, i) => moveCost(s, h, b, next.gap) + next.own[i] + after[column + 1][i])
+  const price = pricing(s)
+  const costs = next.holds.map((b, i) => price.move(h, b, next.gap) + next.own[i] + after[column + 1][i])
   const index = leastOf(costs)
   return { index, cost: costs[index] }
 }
 
 /** What the best line through `hold` pays more than the chosen line, by kind; walked only as far as the two differ. */
-function differenceOf(s: Solution, column: number, hold: Hold): Tally {
+export function differenceOf(s: Solution, column: number, hold: Hold): Tally {
   const { to } = aheadOf(s)
   const path = new Map<number, Hold>([[column, hold]])
   let [left, right] = [column, column]

@@ -2,7 +2,7 @@ import type { Hold, Stop } from '../hands/hold'
 import type { Instrument } from '../hands/instruments'
 import { POSITIONS } from '../hands/positions'
 import { fingersByLetter } from '../hands/schools'
-import type { Alternative, Tally } from './alternatives'
+import type { Tally } from './alternatives'
 import type { Frame } from './frame'
 import type { CostKind } from './weights'
 
@@ -66,7 +66,7 @@ function neighbours(s: Stop, frame: Frame | null, letters: boolean): string {
 }
 
 /** Why this hold, in one sentence, against the runner-up (the cheapest other choice, if there is one). */
-export function sayWhy(instrument: Instrument, h: Hold, frame: Frame | null, runnerUp: Alternative | undefined, pinned: boolean): string {
+export function sayWhy(instrument: Instrument, h: Hold, frame: Frame | null, runnerUp: { hold: Hold; price: number; differs: Tally } | undefined, pinned: boolean): string {
   const what = sayHold(instrument, h)
   const Sentence = what[0].toUpperCase() + what.slice(1)
   const top = h.stops[h.stops.length - 1]
@@ -76,5 +76,5 @@ export function sayWhy(instrument: Instrument, h: Hold, frame: Frame | null, run
   if (!runnerUp) return h.open ? `${Sentence}: no other place for it here.` : `${Sentence}${lie}: the one place for it here.`
   const other = sayHold(instrument, runnerUp.hold)
   const why = sayDifference(runnerUp.differs)
-  return runnerUp.price === 0 || !why ? `${Sentence}${lie}; ${other} would serve as well.` : `${Sentence}${lie} rather than ${other}: ${why}.`
+  return runnerUp.price === 0 || !why ? `${Sentence}${lie}; ${other} would serve as well.` : `${Sentence}${lie && `${lie},`} rather than ${other}: ${why}.`
 }

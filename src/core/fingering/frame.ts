@@ -33,46 +33,59 @@ export function frameAt(s: Solution, column: number, stop: Stop, key: Key): Fram
 
 function letterFrame(s: Solution, column: number, stop: Stop, key: Key): Frame {
   const set = fingersNearby(s, column, stop)
-  const inKey = placesByKey(s.setup, s.columns[column].holds[s.chosen[column]].position, stop.string, key)
-  const places = [1, 2, 3, 4].map((f) => set.get(f) ?? inKey[f - 1])
-  // A finger that only the key places gives way to those that play: touching at the nearest, a step and a half at most.
-  const fixed = (f: number) => set.has(f + 1)
-  for (let f = stop.finger; f < 4; f++) if (!fixed(f)) places[f] = clamp(places[f], places[f - 1] + 1, places[f - 1] + 2)
-  for (let f = stop.finger - 2; f >= 0; f--) if (!fixed(f)) places[f] = clamp(places[f], places[f + 1] - 2, places[f + 1] - 1)
+  const places = set.every((k) => k > UNSET) ? set : [...set]
+  if (places !== set) {
+    // A finger that only the key places gives way to those that play: touching at the nearest, a whole step at most.
+    const inKey = placesByKey(s.setup, s.columns[column].holds[s.chosen[column]].position, stop.string, key)
+    for (let f = stop.finger; f < 4; f++) if (set[f] === UNSET) places[f] = clamp(inKey[f], places[f - 1] + 1, places[f - 1] + 2)
+    for (let f = stop.finger - 2; f >= 0; f--) if (set[f] === UNSET) places[f] = clamp(inKey[f], places[f + 1] - 2, places[f + 1] - 1)
+  }
   const spacing: Spacing = [places[1] - places[0], places[2] - places[1], places[3] - places[2]]
   return { name: frameName(spacing), places }
 }
 
 const clamp = (x: number, low: number, high: number) => Math.min(high, Math.max(low, x))
 
-/** Places of the fingers that play on this string while the hand stays: nearest first, earlier before later. */
-function fingersNearby(s: Solution, column: number, stop: Stop): Map<number, number> {
-  const set = new Map<number, number>([[stop.finger, stop.k]])
-  const holdAt = (i: number) => s.columns[i]?.holds[s.chosen[i]]
-  const { position } = holdAt(column)
+/** A finger that has not been met. */
+const UNSET = -1
+
+/** Places of fingers 1 to 4 that play on this string while the hand stays: nearest first, earlier before later. */
+function fingersNearby(s: Solution, column: number, stop: Stop): number[] {
+  const set = [UNSET, UNSET, UNSET, UNSET]
+  set[stop.finger - 1] = stop.k
+  let missing = 3
+  const { columns, chosen } = s
+  const { position } = columns[column].holds[chosen[column]]
   let [back, ahead] = [true, true]
-  for (let d = 1; d <= LOOK && (back || ahead); d++)
-    for (const i of [column - d, column + d]) {
-      if (i < column ? !back : !ahead) continue
-      const h = holdAt(i)
+  for (let d = 1; d <= LOOK && missing > 0 && (back || ahead); d++)
+    for (let side = -1; side <= 1; side += 2) {
+      if (side < 0 ? !back : !ahead) continue
+      const i = column + side * d
+      const h = i >= 0 && i < columns.length ? columns[i].holds[chosen[i]] : null
       if (!h || h.position !== position) {
-        if (i < column) back = false
+        if (side < 0) back = false
         else ahead = false
         continue
       }
       for (const t of h.stops)
-        if (t.string === stop.string && t.finger > 0 && !set.has(t.finger) && fitsAll(set, t)) set.set(t.finger, t.k)
+        if (t.string === stop.string && t.finger > 0 && set[t.finger - 1] === UNSET && fitsAll(set, t)) {
+          set[t.finger - 1] = t.k
+          missing--
+        }
     }
   return set
 }
 
 /** Whether a finger's place keeps order and reach with those already set. */
-const fitsAll = (set: ReadonlyMap<number, number>, t: Stop) =>
-  [...set].every(([f, k]) => {
-    const gap = Math.abs(t.finger - f)
-    const apart = t.finger > f ? t.k - k : k - t.k
-    return apart >= gap && apart <= Math.min(2 * gap + 1, 6)
-  })
+function fitsAll(set: readonly number[], t: Stop): boolean {
+  for (let i = 0; i < 4; i++) {
+    if (set[i] === UNSET) continue
+    const gap = Math.abs(t.finger - 1 - i)
+    const apart = t.finger - 1 > i ? t.k - set[i] : set[i] - t.k
+    if (apart < gap || apart > Math.min(2 * gap + 1, 6)) return false
+  }
+  return true
+}
 
 /** Where the key puts the four fingers of this position on this string. */
 function placesByKey({ instrument }: Setup, position: number, string: number, key: Key): number[] {

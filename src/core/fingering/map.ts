@@ -6,7 +6,7 @@ import { byOctaves, midiOf, pitchName, type Pitch } from '../music/pitch'
 import { beatOf, quarters } from '../music/time'
 import type { Line, Piece } from '../piece/piece'
 import type { PlacedEvent } from '../piece/walk'
-import { alternativesAt, type Alternative } from './alternatives'
+import { alternativesAt, differenceOf, type Alternative } from './alternatives'
 import { candidates } from './candidates'
 import { sayHold, sayWhy } from './explain'
 import { frameAt, type Frame } from './frame'
@@ -59,9 +59,10 @@ export const writtenOctaves = (instrument: Instrument, octave: number): number =
 export function mapSeat(piece: Piece, line: Line, seat: Seat, { octave, policy, level = FIRST_POSITION, pins }: MapOptions): SeatMap {
   const instrument = INSTRUMENTS[seat]
   const written = writtenOctaves(instrument, octave)
-  const moments = momentsOf(piece, line, midiOf)
+  const moments = momentsOf(piece, line)
   const solution = solve(layOut({ instrument, school: policy.bassSchool, level }, policy, moments, written, pins))
-  const notes = solution.columns.flatMap((_, column) => notesOf(solution, column, moments, written))
+  const notes: MappedNote[] = []
+  for (let column = 0; column < solution.columns.length; column++) notes.push(...notesOf(solution, column, moments, written))
   const byEvent = new Map<string, MappedNote[]>()
   for (const n of notes) {
     const same = byEvent.get(n.placed.event.id)
@@ -80,17 +81,23 @@ function notesOf(s: Solution, column: number, moments: readonly Moment[], writte
   const hold = c.holds[s.chosen[column]]
   const moment = moments[c.moment]
   const cut = moment.pitches.length - c.pitches.length
-  const perStop = hold.stops.map((stop, i) => ({
-    stop,
+  const { instrument } = s.setup
+  const position = POSITIONS[instrument.seat][hold.position].name
+  const { key } = moment.events[0].at
+  const chord = moment.pitches.length > 1
+  const notes: MappedNote[] = []
+  hold.stops.forEach((stop, i) => {
+    const frame = stop.finger === 0 ? null : frameAt(s, column, stop, key)
     // A respelled hold still shows the written spelling.
-    pitch: byOctaves(moment.pitches[cut + i], written),
-    head: moment.order[cut + i],
-    frame: stop.finger === 0 ? null : frameAt(s, column, stop, moment.events[0].at.key),
-    position: stop.finger === 0 ? null : POSITIONS[s.setup.instrument.seat][hold.position].name,
-  }))
-  return moment.events.flatMap((placed, n) =>
-    perStop.map((p) => ({ ...p, placed, hold, column, chord: moment.pitches.length > 1, pinned: c.pinned, held: n > 0 })),
-  )
+    const pitch = byOctaves(moment.pitches[cut + i], written)
+    moment.events.forEach((placed, n) => {
+      notes[n * hold.stops.length + i] = {
+        placed, head: moment.order[cut + i], pitch, stop, hold, column, position: stop.finger === 0 ? null : position,
+        frame, chord, pinned: c.pinned, held: n > 0,
+      }
+    })
+  })
+  return notes
 }
 
 const at = (placed: PlacedEvent) => ({ placed, measure: placed.at.measure.number, beat: beatOf(placed.into, placed.at.meter) })
@@ -129,7 +136,9 @@ function beyondLevel(s: Solution, column: number, moment: Moment): MapProblem[] 
 export function reasonFor(map: SeatMap, note: MappedNote): string {
   if (note.held) return 'Held on from the note before.'
   const { solution } = map
-  return sayWhy(map.instrument, note.hold, note.frame, alternativesAt(solution, note.column)[0], note.pinned)
+  const next = note.pinned ? undefined : alternativesAt(solution, note.column)[0]
+  const runnerUp = next && { ...next, differs: differenceOf(solution, note.column, next.hold) }
+  return sayWhy(map.instrument, note.hold, note.frame, runnerUp, note.pinned)
 }
 
 /** Every other choice at a note, learned or not, cheapest first. */

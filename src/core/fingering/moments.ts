@@ -1,4 +1,4 @@
-import type { Pitch } from '../music/pitch'
+import { midiOf, type Pitch } from '../music/pitch'
 import type { Line, NoteEvent, Piece } from '../piece/piece'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
 import type { Gap } from './costs'
@@ -26,8 +26,18 @@ function holdsOn(last: NoteEvent, next: NoteEvent): boolean {
   )
 }
 
-/** The moments of a line, in written order. */
-export function momentsOf(piece: Piece, line: Line, height: (p: Pitch) => number): Moment[] {
+const made = new WeakMap<Line, { piece: Piece; moments: Moment[] }>()
+
+/** The moments of a line, in written order. Made once for a line: all seats read the same. */
+export function momentsOf(piece: Piece, line: Line): readonly Moment[] {
+  const known = made.get(line)
+  if (known?.piece === piece) return known.moments
+  const moments = findMoments(piece, line)
+  made.set(line, { piece, moments })
+  return moments
+}
+
+function findMoments(piece: Piece, line: Line): Moment[] {
   const placed = placeEvents(piece, line)
   const order = new Map(placed.map((p, i) => [p.event.id, i]))
   // How many slurs cover the step from event i to event i + 1.
@@ -51,7 +61,7 @@ export function momentsOf(piece: Piece, line: Line, height: (p: Pitch) => number
     }
     if (last && holdsOn(last, p.event)) moments[moments.length - 1].events.push(p)
     else {
-      const heads = p.event.heads.map((h, n) => ({ pitch: h.pitch, n })).sort((a, b) => height(a.pitch) - height(b.pitch))
+      const heads = p.event.heads.map((h, n) => ({ pitch: h.pitch, n })).sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch))
       moments.push({ events: [p], pitches: heads.map((h) => h.pitch), order: heads.map((h) => h.n), gap: { slurred: slurred && !rest, rest } })
     }
     last = p.event

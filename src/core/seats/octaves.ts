@@ -18,7 +18,7 @@ function misfit(piece: Piece, line: Line, seat: Seat, octave: number, policy: Po
   const by = writtenOctaves(instrument, octave)
   const known = new Map<string, number>()
   let sum = 0
-  for (const m of momentsOf(piece, line, midiOf)) {
+  for (const m of momentsOf(piece, line)) {
     const pitches = m.pitches.map((p) => byOctaves(p, by))
     const name = pitches.map((p) => midiOf(p)).join(' ')
     let bad = known.get(name)

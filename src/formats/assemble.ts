@@ -1,0 +1,58 @@
+import { measureTicks, meterName, quarters, type Meter } from '@/core/music/time'
+import { eventTicks, pieceSchema, PIECE_VERSION, type Line, type Measure, type Piece } from '@/core/piece/piece'
+import { misfits } from '@/core/piece/walk'
+import { refused, type Reading, type SourceProblem } from './reading'
+
+/** A measure as a reader found it: its printed number if the file says one, and where it stands in the source. */
+export type FoundMeasure = Omit<Measure, 'number'> & { readonly number?: string; readonly source: { line: number; column: number } }
+export type FoundLine = Omit<Line, 'measures'> & { readonly measures: readonly FoundMeasure[] }
+
+/** Numbers measures from 1; a short first measure is a pickup, number 0. */
+function numbered(found: readonly FoundMeasure[], first: Meter): Measure[] {
+  let next = 1
+  let meter = first
+  return found.map(({ source: _, ...m }, i) => {
+    meter = m.meter ?? meter
+    const filled = m.events.reduce((sum, e) => sum + eventTicks(e, meter), 0)
+    const pickup = m.pickup || (i === 0 && filled < measureTicks(meter) && found.length > 1)
+    const number = m.number ?? (pickup && i === 0 ? '0' : `${next}`)
+    if (!(pickup && i === 0)) next++
+    return { ...m, number, ...(pickup ? { pickup: true } : {}) }
+  })
+}
+
+/**
+ * Makes a piece of what a reader found. Measures that are too long are refused with their place; short ones are kept and
+ * said. `file` names nothing here: callers put it before the message.
+ */
+export function assemble(head: Omit<Piece, 'version' | 'lines'>, lines: readonly FoundLine[], notices: readonly string[]): Reading {
+  if (lines.length === 0 || lines.every((l) => l.measures.every((m) => m.events.length === 0)))
+    return refused({ line: 1, column: 1, text: 'there are no notes here; add at least one measure' })
+  const longest = Math.max(...lines.map((l) => l.measures.length))
+  const full = lines.map((l): Line => {
+    const measures = numbered(l.measures, head.meter)
+    while (measures.length < longest) {
+      const other = lines.find((o) => o.measures.length === longest)!
+      const twin = numbered(other.measures, head.meter)[measures.length]
+      const id = `${l.name}-pad${measures.length}`.slice(0, 40)
+      measures.push({ ...twin, events: [{ kind: 'rest', id, value: { base: 'whole', dots: 0 }, wholeMeasure: true }] })
+    }
+    return { name: l.name, clef: l.clef, slurs: l.slurs, measures }
+  })
+  const parsed = pieceSchema.safeParse({ version: PIECE_VERSION, ...head, lines: full })
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]
+    return refused({ line: 1, column: 1, text: `${issue.message} (${issue.path.join('.')})` })
+  }
+  const piece = parsed.data
+  const problems: SourceProblem[] = []
+  const short: string[] = []
+  for (const m of misfits(piece)) {
+    const source = lines[m.line].measures[m.index].source
+    const beat = measureTicks(m.meter) + m.excess
+    if (m.excess > 0)
+      problems.push({ ...source, text: `measure ${m.number} of ${meterName(m.meter)} holds ${quarters(beat)} quarters, ${quarters(m.excess)} too many; shorten a note or add a barline` })
+    else short.push(`measure ${m.number} is ${quarters(-m.excess)} quarters short of ${meterName(m.meter)}`)
+  }
+  return problems.length ? { ok: false, problems } : { ok: true, piece, notices: [...notices, ...short] }
+}
