@@ -1,9 +1,7 @@
 import { readAbc } from './abc/read'
+import { ENDINGS } from './endings'
 import { readMusicXml } from './musicxml/read'
 import { refused, type Reading } from './reading'
-
-/** What can be brought in, by file ending. */
-export const ENDINGS = ['.musicxml', '.xml', '.abc'] as const
 
 /** The largest text that is read, in characters: a long method-book piece has about a tenth of it. */
 export const MOST_TEXT = 8_000_000
@@ -20,6 +18,6 @@ export function readFile(name: string, text: string): Reading {
     case '.abc':
       return readAbc(text)
     default:
-      return refused({ line: 1, column: 1, text: `files ending in “${ending ?? 'nothing'}” cannot be read yet; bring .musicxml, .xml or .abc` })
+      return refused({ line: 1, column: 1, text: `files ending in “${ending ?? 'nothing'}” cannot be read yet; bring ${ENDINGS.join(', ')}` })
   }
 }

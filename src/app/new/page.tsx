@@ -1,0 +1,8 @@
+import type { Metadata } from 'next'
+import { NewTune } from '@/ui/write/NewTune'
+
+export const metadata: Metadata = { title: 'Type a tune' }
+
+export default function NewPage() {
+  return <NewTune />
+}

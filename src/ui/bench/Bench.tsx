@@ -1,0 +1,95 @@
+'use client'
+
+import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react'
+import { SEATS, type Seat } from '@/core/hands/instruments'
+import { useDesk } from '../desk/DeskProvider'
+import { sayMoment } from '../desk/say'
+import { BENCH, layOutBench, seatHeight, stringY } from './layout'
+import { SeatLabel } from './SeatLabel'
+import { chipX, SeatRow } from './SeatRow'
+
+/** The class in four rows: time from left to right, every string a line, every note a finger on it. */
+export function Bench({ onHover }: { onHover: (text: string) => void }) {
+  const piece = useDesk((d) => d.piece)
+  const ensemble = useDesk((d) => d.ensemble)
+  const timeline = useDesk((d) => d.timeline)
+  const moment = useDesk((d) => d.moment)
+  const seat = useDesk((d) => d.seat)
+  const letters = useDesk((d) => d.rows.includes('letter'))
+  const pick = useDesk((d) => d.pick)
+  const layout = useMemo(() => layOutBench(timeline), [timeline])
+  const scroller = useRef<HTMLDivElement>(null)
+  const [hover, setHover] = useState<number | null>(null)
+
+  const box = layout.moments[moment]
+  useEffect(() => {
+    const el = scroller.current
+    if (!el || !box) return
+    const margin = 80
+    if (box.x < el.scrollLeft + margin) el.scrollLeft = Math.max(0, box.x - margin)
+    else if (box.x + box.width > el.scrollLeft + el.clientWidth - margin) el.scrollLeft = box.x + box.width - el.clientWidth + margin
+  }, [box])
+
+  const at = (e: PointerEvent<SVGSVGElement>): { moment: number; seat: Seat } | null => {
+    const rect = e.currentTarget.getBoundingClientRect()
+    const x = e.clientX - rect.left
+    const row = Math.floor((e.clientY - rect.top - BENCH.head) / seatHeight)
+    let found = layout.moments.findIndex((m) => x < m.x + m.width)
+    if (found < 0) found = layout.moments.length - 1
+    return found < 0 ? null : { moment: found, seat: SEATS[Math.max(0, Math.min(SEATS.length - 1, row))] }
+  }
+  const height = BENCH.head + SEATS.length * seatHeight
+  const top = (s: Seat) => BENCH.head + SEATS.indexOf(s) * seatHeight
+  return (
+    <div className="flex" role="region" aria-label="Bench">
+      <div style={{ width: BENCH.side, paddingTop: BENCH.head }} className="shrink-0">
+        {SEATS.map((s) => (
+          <SeatLabel key={s} seat={s} />
+        ))}
+      </div>
+      <div ref={scroller} tabIndex={0} role="group" aria-label="Notes of the four seats; arrow keys move, digits pin a finger" className="relative grow overflow-x-auto">
+        <svg
+          width={layout.width} height={height} className="block cursor-pointer"
+          onPointerMove={(e) => {
+            const p = at(e)
+            setHover(p?.moment ?? null)
+            onHover(p ? sayMoment({ piece, ensemble, timeline }, p.moment, p.seat) : '')
+          }}
+          onPointerLeave={() => {
+            setHover(null)
+            onHover('')
+          }}
+          onPointerDown={(e) => {
+            const p = at(e)
+            if (p) pick(p.moment, p.seat)
+          }}
+        >
+          {hover !== null && hover !== moment && <rect x={layout.moments[hover].x - 2} y={BENCH.head - 4} width={layout.moments[hover].width} height={height - BENCH.head} fill="var(--ink)" opacity={0.05} />}
+          {box && (
+            <>
+              <rect x={box.x - 2} y={BENCH.head - 4} width={Math.max(28, box.width - 3)} height={height - BENCH.head} rx={3} fill="var(--rosin-wash)" />
+              <rect x={box.x - 2} y={top(seat) - 4} width={Math.max(28, box.width - 3)} height={seatHeight - 8} rx={3} fill="none" stroke="var(--rosin)" strokeWidth={2} />
+            </>
+          )}
+          {layout.bars.map((b, i) => (
+            <g key={b.index}>
+              <text x={b.x + 2} y={14} fontSize={12.5} fill="var(--soft)">
+                {b.number}
+              </text>
+              {i > 0 && SEATS.map((s) => <line key={s} x1={b.x - 2} x2={b.x - 2} y1={top(s) + BENCH.letters - 3} y2={top(s) + stringY(0, 4) + 3} stroke="var(--soft)" strokeWidth={1.2} />)}
+            </g>
+          ))}
+          {SEATS.map((s) => (
+            <SeatRow key={s} piece={piece} map={ensemble[s]} timeline={timeline} layout={layout} top={top(s)} letters={letters} label={`${ensemble[s].instrument.name}: ${ensemble[s].notes.length} notes`} />
+          ))}
+          {box &&
+            SEATS.flatMap((s) =>
+              ensemble[s].notes
+                .filter((n) => n.placed.onset === timeline[moment].onset)
+                .map((n, i) => <circle key={`${s}${i}`} cx={chipX(layout, timeline, n.placed.onset)} cy={top(s) + stringY(n.stop.string, 4)} r={12.5} fill="none" stroke="var(--rosin)" strokeWidth={2} />),
+            )}
+        </svg>
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,76 @@
+import { memo } from 'react'
+import type { MappedNote, SeatMap } from '@/core/fingering/map'
+import { letterName } from '@/core/music/pitch'
+import type { Piece } from '@/core/piece/piece'
+import { placeEvents } from '@/core/piece/walk'
+import type { Beat } from '@/core/seats/timeline'
+import { Chip } from './Chip'
+import { HandLane } from './HandLane'
+import { BENCH, stringWeight, stringY, xAt, type BenchLayout } from './layout'
+
+type Props = { piece: Piece; map: SeatMap; timeline: readonly Beat[]; layout: BenchLayout; top: number; letters: boolean; label: string }
+
+/** Where a note's chip stands: half a chip into its moment. */
+export const chipX = (layout: BenchLayout, timeline: readonly Beat[], onset: number): number => xAt(layout, timeline, onset + 0.001) + 13
+
+/** One seat: its strings, the finger on each note, what rests, and the hand below. */
+export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top, letters, label }: Props) {
+  const count = map.instrument.strings.length
+  const x = (n: MappedNote) => chipX(layout, timeline, n.placed.onset)
+  const bottom = stringY(0, count)
+  const unmapped = new Set(map.problems.filter((p) => !map.byEvent.has(p.placed.event.id)).map((p) => p.placed.event.id))
+  const events = placeEvents(piece, map.line)
+  return (
+    <g transform={`translate(0 ${top})`} aria-label={label} role="img">
+      {map.instrument.strings.map((_, s) => (
+        <line key={s} x1={0} x2={layout.width} y1={stringY(s, count)} y2={stringY(s, count)} stroke="var(--string)" strokeWidth={stringWeight(s)} />
+      ))}
+      {map.notes.map((n, i) => (
+        <line
+          key={i} x1={x(n)} x2={Math.max(x(n), xAt(layout, timeline, n.placed.onset + n.placed.ticks) - 7)} y1={stringY(n.stop.string, count)} y2={stringY(n.stop.string, count)}
+          stroke="var(--ink)" strokeOpacity={0.62} strokeWidth={5} strokeLinecap="round"
+        />
+      ))}
+      {events.map((e) => {
+        const at = chipX(layout, timeline, e.onset)
+        if (e.event.kind === 'rest')
+          return (
+            <text key={e.event.id} x={at} y={bottom - 1.5 * BENCH.string + 4} textAnchor="middle" fontSize={12.5} fontStyle="italic" fill="var(--soft)" stroke="var(--paper)" strokeWidth={4} paintOrder="stroke">
+              rest
+            </text>
+          )
+        if (unmapped.has(e.event.id))
+          return (
+            <text key={e.event.id} x={at} y={bottom - 1.5 * BENCH.string + 4} textAnchor="middle" fontSize={12.5} fontWeight={700} fill="var(--madder)" stroke="var(--paper)" strokeWidth={4} paintOrder="stroke">
+              out
+            </text>
+          )
+        return null
+      })}
+      {map.notes.map((n, i) => (
+        <Chip key={i} x={x(n)} y={stringY(n.stop.string, count)} note={n} />
+      ))}
+      {letters &&
+        map.notes
+          .filter((n) => !n.held)
+          .map((n, i, all) => {
+            const stacked = n.chord && all[i - 1]?.placed === n.placed
+            if (stacked) return null
+            const names = n.chord ? all.filter((o) => o.placed === n.placed).map((o) => letterName(o.pitch)).join('·') : letterName(n.pitch)
+            return (
+              <text key={i} x={x(n)} y={9} textAnchor="middle" fontSize={12.5} fill="var(--soft)">
+                {names}
+              </text>
+            )
+          })}
+      {map.problems
+        .filter((p) => map.byEvent.has(p.placed.event.id))
+        .map((p) => (
+          <text key={p.placed.event.id} x={chipX(layout, timeline, p.placed.onset)} y={bottom + 13} textAnchor="middle" fontSize={11.5} fontWeight={700} fill="var(--madder)">
+            new
+          </text>
+        ))}
+      <HandLane map={map} y={bottom + 14} xOf={x} />
+    </g>
+  )
+})

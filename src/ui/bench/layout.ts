@@ -1,0 +1,69 @@
+import { QUARTER } from '@/core/music/time'
+import type { Beat } from '@/core/seats/timeline'
+
+/** Sizes of the bench, in pixels. */
+export const BENCH = {
+  /** Room for the seat's name and the letters of its strings. */
+  side: 118,
+  head: 26,
+  /** Between the strings of a seat. */
+  string: 19,
+  letters: 20,
+  hand: 42,
+  seatGap: 6,
+  chip: 18,
+  pill: 26,
+} as const
+
+/** Height of one seat's row. */
+export const seatHeight = BENCH.letters + 3 * BENCH.string + BENCH.hand + BENCH.seatGap
+
+/** A moment is at least as wide as a chip with an arrow; longer ones get room by their length. */
+const LEAST = 31
+const PER_QUARTER = 38
+/** Room after a barline. */
+const BAR = 12
+
+export type MomentBox = { readonly x: number; readonly width: number; readonly measure: number; readonly opens: boolean }
+export type BenchLayout = {
+  readonly moments: readonly MomentBox[]
+  readonly bars: readonly { readonly x: number; readonly number: string; readonly index: number }[]
+  readonly width: number
+}
+
+/** Where each moment stands. Time stretches: no moment is narrower than what is drawn in it. */
+export function layOutBench(timeline: readonly Beat[]): BenchLayout {
+  const moments: MomentBox[] = []
+  const bars: { x: number; number: string; index: number }[] = []
+  let x = 4
+  let last = -1
+  for (const b of timeline) {
+    const { index, measure } = b.first.at
+    const opens = index !== last
+    if (opens) {
+      bars.push({ x, number: measure.number, index })
+      x += BAR
+      last = index
+    }
+    const width = Math.max(LEAST, (b.ticks / QUARTER) * PER_QUARTER)
+    moments.push({ x, width, measure: index, opens })
+    x += width
+  }
+  return { moments, bars, width: x + 6 }
+}
+
+/** Where a time stands that may lie inside a moment (the end of a note). */
+export function xAt(layout: BenchLayout, timeline: readonly Beat[], ticks: number): number {
+  let i = timeline.length - 1
+  while (i > 0 && timeline[i].onset >= ticks) i--
+  const b = timeline[i]
+  const box = layout.moments[i]
+  if (!b || !box) return 0
+  return box.x + box.width * Math.min(1, Math.max(0, (ticks - b.onset) / Math.max(1, b.ticks)))
+}
+
+/** Height of a string's line inside the seat's row; string 0 is the lowest and lies at the bottom. */
+export const stringY = (string: number, strings: number): number => BENCH.letters + (strings - 1 - string) * BENCH.string
+
+/** The thickness of a string's line: thick and low, thin and high. */
+export const stringWeight = (string: number): number => [3.4, 2.5, 1.7, 1][string] ?? 1

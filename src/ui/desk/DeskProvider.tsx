@@ -1,0 +1,23 @@
+'use client'
+
+import { createContext, useContext, useState } from 'react'
+import { useStore } from 'zustand'
+import type { Piece } from '@/core/piece/piece'
+import type { Plan } from '@/core/seats/plan'
+import { createDesk, type Desk, type DeskStore } from './deskStore'
+
+const Context = createContext<DeskStore | null>(null)
+
+export function DeskProvider({ children, ...start }: { id: string; piece: Piece; plan: Plan; version: number; children: React.ReactNode }) {
+  const [store] = useState(() => createDesk(start))
+  return <Context.Provider value={store}>{children}</Context.Provider>
+}
+
+export function useDeskStore(): DeskStore {
+  const store = useContext(Context)
+  if (!store) throw new Error('the desk is used outside its provider')
+  return store
+}
+
+/** Reads from the desk; the component is drawn again only when what it reads has changed. */
+export const useDesk = <T,>(read: (d: Desk) => T): T => useStore(useDeskStore(), read)

@@ -1,0 +1,136 @@
+import { createStore } from 'zustand/vanilla'
+import { sayHold } from '@/core/fingering/explain'
+import { choicesAt, type MappedNote, type SeatMap } from '@/core/fingering/map'
+import { pinFor, type Pin } from '@/core/fingering/pins'
+import type { Policy } from '@/core/fingering/policy'
+import type { Hold } from '@/core/hands/hold'
+import { SEATS, type Seat } from '@/core/hands/instruments'
+import type { Piece } from '@/core/piece/piece'
+import { ensembleMapper, type Ensemble } from '@/core/seats/ensemble'
+import { withLine, withOctave, withPin, type OctaveChoice, type Plan } from '@/core/seats/plan'
+import { answerAt, timelineOf, type Beat } from '@/core/seats/timeline'
+import type { Row } from '@/engrave/rows'
+
+export type View = 'bench' | 'score'
+export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'newer' | 'gone'
+
+/** What the teacher works on. The ensemble is computed from piece and plan, never stored. */
+export type DeskState = {
+  readonly id: string
+  readonly piece: Piece
+  readonly plan: Plan
+  readonly ensemble: Ensemble
+  readonly timeline: readonly Beat[]
+  readonly version: number
+  readonly save: SaveState
+  readonly past: readonly Plan[]
+  readonly future: readonly Plan[]
+  /** Index into the timeline, and the seat. */
+  readonly moment: number
+  readonly seat: Seat
+  readonly view: View
+  readonly rows: readonly Row[]
+  /** A short answer to the last key or click, for the status line. */
+  readonly said: string
+}
+
+export type DeskActions = {
+  pick(moment: number, seat?: Seat): void
+  step(by: number): void
+  stepSeat(by: number): void
+  nextTrouble(): void
+  toMeasure(number: string): boolean
+  pinHold(seat: Seat, note: MappedNote, hold: Hold): void
+  pinFinger(finger: number): void
+  pinString(letter: string): void
+  lift(seat: Seat, note: MappedNote): void
+  setOctave(seat: Seat, octave: OctaveChoice): void
+  setLine(seat: Seat, line: number): void
+  setPolicy(policy: Policy): void
+  undo(): void
+  redo(): void
+  setView(view: View): void
+  toggleRow(row: Row): void
+  marked(save: SaveState, version?: number): void
+  /** Keeps this desk's plan over a newer version that another window saved: the next save is made on that version. */
+  keepMine(): void
+}
+
+export type Desk = DeskState & DeskActions
+export type DeskStore = ReturnType<typeof createDesk>
+
+/** The event that is struck for a note that may only be held on. */
+export const struckEvent = (map: SeatMap, note: MappedNote): string => map.moments[map.solution.columns[note.column].moment].events[0].event.id
+
+/** Notes of the picked moment in a seat. */
+export const pickedNotes = (d: Pick<DeskState, 'piece' | 'ensemble' | 'timeline' | 'moment'>, seat: Seat): readonly MappedNote[] =>
+  d.timeline[d.moment] ? (answerAt(d.piece, d.ensemble[seat], d.timeline[d.moment].onset)?.notes ?? []) : []
+
+/** The desk of one piece. */
+export function createDesk(start: { id: string; piece: Piece; plan: Plan; version: number }) {
+  const map = ensembleMapper()
+  const ensemble = map(start.piece, start.plan)
+  return createStore<Desk>()((set, get) => {
+    const show = (plan: Plan): Partial<DeskState> => {
+      const made = map(get().piece, plan)
+      return { plan, ensemble: made, timeline: timelineOf(get().piece, made) }
+    }
+    /** A change that can be undone. */
+    const change = (plan: Plan, said: string) => set((d) => ({ ...show(plan), past: [...d.past, d.plan], future: [], save: 'waiting', said }))
+    const pin = (seat: Seat, note: MappedNote, hold: Hold) => {
+      const { instrument } = get().ensemble[seat]
+      change(withPin(get().plan, seat, struckEvent(get().ensemble[seat], note), pinFor(instrument, hold)), `${instrument.name}: ${sayHold(instrument, hold)}, pinned`)
+    }
+    /** Pins the cheapest way at the picked note that `wanted` accepts. */
+    const pinCheapest = (wanted: (h: Hold) => boolean, what: string) => {
+      const { ensemble: e, seat } = get()
+      const note = pickedNotes(get(), seat)[0]
+      const { name } = e[seat].instrument
+      if (!note) return set({ said: `${name}: no note here to pin` })
+      const hold = wanted(note.hold) ? note.hold : choicesAt(e[seat], note).find((a) => wanted(a.hold))?.hold
+      if (!hold) return set({ said: `${name}: this note has no ${what}` })
+      pin(seat, note, hold)
+    }
+    return {
+      ...start, ensemble, timeline: timelineOf(start.piece, ensemble), save: 'saved', past: [], future: [], moment: 0, seat: 'violin', view: 'bench', rows: ['letter', 'finger'], said: '',
+      pick: (moment, seat) => set((d) => ({ moment: Math.max(0, Math.min(d.timeline.length - 1, moment)), seat: seat ?? d.seat, said: '' })),
+      step: (by) => get().pick(get().moment + by),
+      stepSeat: (by) => set((d) => ({ seat: SEATS[Math.max(0, Math.min(SEATS.length - 1, SEATS.indexOf(d.seat) + by))], said: '' })),
+      nextTrouble: () => {
+        const d = get()
+        const all = SEATS.flatMap((seat) => d.ensemble[seat].problems.map((p) => ({ seat, onset: p.placed.onset, text: p.text }))).sort((a, b) => a.onset - b.onset || SEATS.indexOf(a.seat) - SEATS.indexOf(b.seat))
+        if (all.length === 0) return set({ said: 'No trouble in this piece' })
+        const here = d.timeline[d.moment]?.onset ?? 0
+        const after = (p: (typeof all)[number]) => p.onset > here || (p.onset === here && SEATS.indexOf(p.seat) > SEATS.indexOf(d.seat))
+        const next = all.find(after) ?? all[0]
+        set({ moment: d.timeline.findIndex((b) => b.onset === next.onset), seat: next.seat, said: next.text })
+      },
+      toMeasure: (number) => {
+        const moment = get().timeline.findIndex((b) => b.first.at.measure.number === number.trim())
+        if (moment < 0) return false
+        set({ moment, said: '' })
+        return true
+      },
+      pinHold: pin,
+      pinFinger: (finger) => pinCheapest((h) => h.stops.some((s) => s.finger === finger), finger === 0 ? 'open string' : `finger ${finger}`),
+      pinString: (letter) => {
+        const { strings } = get().ensemble[get().seat].instrument
+        pinCheapest((h) => h.stops.some((s) => strings[s.string].letter === letter), `place on ${letter}`)
+      },
+      lift: (seat, note) => {
+        const event = struckEvent(get().ensemble[seat], note)
+        const known: Pin | undefined = get().plan.pins[seat][event]
+        if (known) change(withPin(get().plan, seat, event, null), `${get().ensemble[seat].instrument.name}: pin lifted`)
+      },
+      setOctave: (seat, octave) => change(withOctave(get().plan, seat, octave), ''),
+      setLine: (seat, line) => change(withLine(get().plan, seat, line), ''),
+      setPolicy: (policy) => change({ ...get().plan, policy }, ''),
+      undo: () => set((d) => (d.past.length ? { ...show(d.past[d.past.length - 1]), past: d.past.slice(0, -1), future: [d.plan, ...d.future], save: 'waiting', said: 'Undone' } : { said: 'Nothing to undo' })),
+      redo: () => set((d) => (d.future.length ? { ...show(d.future[0]), past: [...d.past, d.plan], future: d.future.slice(1), save: 'waiting', said: 'Done again' } : { said: 'Nothing to redo' })),
+      setView: (view) => set({ view }),
+      toggleRow: (row) => set((d) => ({ rows: d.rows.includes(row) ? d.rows.filter((r) => r !== row) : [...d.rows, row] })),
+      keepMine: () => set({ save: 'waiting' }),
+      marked: (save, version) => set((d) => ({ save, version: version ?? d.version })),
+    }
+  })
+}

@@ -1,0 +1,26 @@
+import { sayHold } from '@/core/fingering/explain'
+import { spokenLetter } from '@/core/music/pitch'
+import { beatOf } from '@/core/music/time'
+import type { Seat } from '@/core/hands/instruments'
+import { answerAt, type Beat } from '@/core/seats/timeline'
+import type { DeskState } from './deskStore'
+
+/** "Measure 5, beat 4". */
+export const sayWhere = (b: Beat): string => `Measure ${b.first.at.measure.number}, beat ${beatOf(b.first.into, b.first.at.meter)}`
+
+/** "Measure 5, beat 4, viola: F sharp, 2 on D". */
+export function sayMoment(d: Pick<DeskState, 'piece' | 'ensemble' | 'timeline'>, moment: number, seat: Seat): string {
+  const beat = d.timeline[moment]
+  if (!beat) return ''
+  const map = d.ensemble[seat]
+  const answer = answerAt(d.piece, map, beat.onset)
+  const { name } = map.instrument
+  const what = !answer
+    ? 'nothing'
+    : answer.placed.event.kind === 'rest'
+      ? 'rest'
+      : answer.notes.length === 0
+        ? 'out of reach'
+        : `${answer.notes.map((n) => spokenLetter(n.pitch)).join(' and ')}, ${sayHold(map.instrument, answer.notes[0].hold)}`
+  return `${sayWhere(beat)}, ${name.toLowerCase()}: ${what}`
+}

@@ -1,0 +1,38 @@
+'use client'
+
+import { SEATS } from '@/core/hands/instruments'
+import { inForce, atBarline } from '@/core/music/accidentals'
+import { spokenLetter, type Pitch } from '@/core/music/pitch'
+import { answerAt } from '@/core/seats/timeline'
+import { useDesk } from '../desk/DeskProvider'
+import { sayWhere } from '../desk/say'
+import { SeatAnswer } from './SeatAnswer'
+
+/** The picked moment for all four seats. Never covers the music. */
+export function Inspector() {
+  const beat = useDesk((d) => d.timeline[d.moment])
+  const heading = useDesk((d) => {
+    const b = d.timeline[d.moment]
+    const answer = b ? answerAt(d.piece, d.ensemble[d.seat], b.onset) : null
+    if (!answer || answer.placed.event.kind === 'rest') return 'Rest'
+    const { key } = answer.placed.at
+    const say = (p: Pitch) => {
+      const byKey = inForce(atBarline, key, p)
+      const from = p.alter === byKey ? (p.alter === 0 ? '' : ', by the key signature') : ', by its sign'
+      return spokenLetter(p, p.alter === 0 && byKey !== 0) + from
+    }
+    return answer.placed.event.heads.map((h) => say(h.pitch)).join(' and ')
+  })
+  return (
+    <aside aria-label="Picked moment" className="flex h-full flex-col overflow-y-auto border-l border-rule bg-sheet">
+      <div className="px-4 pt-3 pb-2.5">
+        <h2 className="font-title text-lg leading-tight">{beat ? sayWhere(beat) : 'Nothing picked'}</h2>
+        <p className="text-soft">{heading}</p>
+      </div>
+      {SEATS.map((s) => (
+        <SeatAnswer key={s} seat={s} />
+      ))}
+      <div className="border-t border-rule" />
+    </aside>
+  )
+}

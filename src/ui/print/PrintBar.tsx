@@ -1,0 +1,78 @@
+'use client'
+
+import { ArrowLeft, Printer } from 'lucide-react'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useTransition } from 'react'
+import type { PrintQuery } from '@/app/pieces/[id]/print/page'
+import { INSTRUMENTS, SEATS } from '@/core/hands/instruments'
+import { Steps } from '../desk/Steps'
+import { Button } from '../parts/Button'
+
+type Props = { id: string; title: string; typed: boolean; query: PrintQuery; problems: string[]; pages: number }
+
+const SWITCHES = [
+  { key: 'letters', name: 'letters' },
+  { key: 'strings', name: 'strings' },
+  { key: 'fingers', name: 'fingers' },
+] as const
+
+/** What stands on the paper, chosen above it; the bar itself is not printed. */
+export function PrintBar({ id, title, typed, query, problems, pages }: Props) {
+  const router = useRouter()
+  const [pending, start] = useTransition()
+  const go = (change: Partial<PrintQuery>) => {
+    const q = { ...query, ...change }
+    const params = new URLSearchParams({ seat: q.seat, paper: q.paper, letters: q.letters ? '1' : '0', strings: q.strings ? '1' : '0', fingers: q.fingers ? '1' : '0' })
+    start(() => router.replace(`/pieces/${id}/print?${params}`, { scroll: false }))
+  }
+  return (
+    <div className="print-bar sticky top-0 z-10 border-b border-rule bg-sheet px-3 py-1.5">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <Link href="/" aria-label="Back to the shelf" className="rounded p-1 hover:bg-wash">
+          <ArrowLeft size={19} aria-hidden />
+        </Link>
+        <p className="font-title text-[17px]">{title}</p>
+        <Steps id={id} here="hand-out" typed={typed} />
+        <div role="group" aria-label="Seat" className="flex overflow-hidden rounded-md border border-rule">
+          {SEATS.map((s) => (
+            <button key={s} type="button" aria-pressed={query.seat === s} onClick={() => go({ seat: s })} className={`px-2.5 py-1 ${query.seat === s ? 'bg-ink text-paper' : 'hover:bg-wash'}`}>
+              {INSTRUMENTS[s].name}
+            </button>
+          ))}
+        </div>
+        <fieldset className="flex items-center gap-3">
+          <legend className="sr-only">Under the notes</legend>
+          {SWITCHES.map((s) => (
+            <label key={s.key} className="flex cursor-pointer items-center gap-1.5">
+              <input type="checkbox" className="accent-rosin" checked={query[s.key]} onChange={(e) => go({ [s.key]: e.target.checked })} />
+              {s.name}
+            </label>
+          ))}
+        </fieldset>
+        <label className="flex items-center gap-1.5">
+          paper
+          <select value={query.paper} onChange={(e) => go({ paper: e.target.value === 'letter' ? 'letter' : 'a4' })} className="rounded border border-rule bg-sheet px-1.5 py-1">
+            <option value="a4">A4</option>
+            <option value="letter">Letter</option>
+          </select>
+        </label>
+        <Button kind="filled" className="ml-auto" disabled={pending} onClick={() => window.print()}>
+          <Printer size={17} aria-hidden /> Print {pages === 1 ? '1 page' : `${pages} pages`}
+        </Button>
+      </div>
+      {problems.length > 0 && (
+        <details className="mt-1 text-sm">
+          <summary className="cursor-pointer font-semibold text-madder">
+            {problems.length === 1 ? '1 note is' : `${problems.length} notes are`} beyond the class for this seat
+          </summary>
+          <ul className="list-disc pl-6">
+            {problems.map((p) => (
+              <li key={p}>{p}</li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  )
+}

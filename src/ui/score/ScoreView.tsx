@@ -1,0 +1,109 @@
+'use client'
+
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { SEATS, type Seat } from '@/core/hands/instruments'
+import { answerAt } from '@/core/seats/timeline'
+import { eventId, meiOf } from '@/engrave/mei'
+import { ROWS, rowId, rowText } from '@/engrave/rows'
+import { useDesk } from '../desk/DeskProvider'
+import { Systems } from './Systems'
+import { useEngraver } from './useEngraver'
+import { useWidth } from './useWidth'
+
+const SCALE = 38
+
+/** How long a pinned score shows patched numerals before it is engraved anew, in milliseconds. */
+const SETTLE = 900
+
+type Box = { left: number; top: number; width: number; height: number }
+
+/** The engraved score of the class with rows under each staff; the same moment is picked here as on the bench. */
+export function ScoreView() {
+  const piece = useDesk((d) => d.piece)
+  const ensemble = useDesk((d) => d.ensemble)
+  const rows = useDesk((d) => d.rows)
+  const timeline = useDesk((d) => d.timeline)
+  const moment = useDesk((d) => d.moment)
+  const pick = useDesk((d) => d.pick)
+  const [column, width] = useWidth<HTMLDivElement>()
+  const settled = useSettled(ensemble)
+  const mei = useMemo(() => meiOf(piece, { maps: SEATS.map((s) => settled[s]), rows, positions: true, labels: true }), [piece, settled, rows])
+  const { systems, state } = useEngraver(width > 200 ? { mei, width: width - 8, scale: SCALE } : null)
+  const [box, setBox] = useState<Box | null>(null)
+  const sheet = useRef<HTMLDivElement>(null)
+
+  // A changed finger patches its numeral at once; the engraving follows when the hand rests.
+  useLayoutEffect(() => {
+    for (const seat of SEATS)
+      for (const m of ensemble[seat].moments)
+        for (const row of ROWS) {
+          const id = m.events[0].event.id
+          const span = sheet.current?.querySelector(`#${CSS.escape(rowId(seat, id, row))} text tspan tspan`)
+          const text = rowText(ensemble[seat], id, row)
+          if (span && span.textContent !== text) span.textContent = text
+        }
+  }, [ensemble, systems])
+
+  useLayoutEffect(() => {
+    const root = sheet.current
+    const beat = timeline[moment]
+    if (!root || !beat) return
+    root.querySelectorAll('.picked').forEach((el) => el.classList.remove('picked'))
+    const rects: DOMRect[] = []
+    for (const seat of SEATS) {
+      const answer = answerAt(piece, ensemble[seat], beat.onset)
+      const el = answer && root.querySelector(`#${CSS.escape(eventId(seat, answer.placed.event.id))}`)
+      if (!el) continue
+      el.classList.add('picked')
+      rects.push(el.getBoundingClientRect())
+    }
+    const system = rects.length ? root.querySelector(`#${CSS.escape(eventId('violin', beat.first.event.id))}, .picked`)?.closest('.system') : null
+    if (!system) return setBox(null)
+    const [frame, own] = [system.getBoundingClientRect(), root.getBoundingClientRect()]
+    const [left, right] = [Math.min(...rects.map((r) => r.left)), Math.max(...rects.map((r) => r.right))]
+    setBox({ left: left - own.left - 6, top: frame.top - own.top, width: right - left + 12, height: frame.height })
+    if (frame.top < root.parentElement!.getBoundingClientRect().top || frame.bottom > root.parentElement!.getBoundingClientRect().bottom)
+      root.parentElement!.scrollTop += frame.top - root.parentElement!.getBoundingClientRect().top - 12
+  }, [moment, timeline, ensemble, piece, systems])
+
+  const onPointer = (e: React.PointerEvent<HTMLDivElement>) => {
+    const system = (e.target as Element).closest('.system')
+    if (!system) return
+    let best: { el: Element; far: number } | null = null
+    for (const el of system.querySelectorAll('g.note[id*="-"], g.chord[id*="-"], g.rest[id*="-"], g.mRest[id*="-"]')) {
+      const r = el.getBoundingClientRect()
+      const far = Math.hypot(e.clientX - (r.left + r.width / 2), (e.clientY - (r.top + r.height / 2)) / 2)
+      if (!best || far < best.far) best = { el, far }
+    }
+    const [seat, ...rest] = best?.el.id.split('-') ?? []
+    const event = rest[0]
+    const found = SEATS.find((s) => s === seat) as Seat | undefined
+    if (!found) return
+    const placed = ensemble[found].moments.flatMap((m) => m.events).find((p) => p.event.id === event)
+    const onset = placed?.onset ?? timeline.find((b) => b.first.event.id === event)?.onset
+    const index = timeline.findIndex((b) => b.onset === onset)
+    if (index >= 0) pick(index, found)
+  }
+
+  return (
+    <div className="h-full overflow-y-auto px-4 py-3" role="region" aria-label="Score" tabIndex={0}>
+      <div ref={column}>
+        <div ref={sheet} className="score relative rounded-md bg-sheet p-1" onPointerDown={onPointer}>
+          {box && <div aria-hidden className="pointer-events-none absolute rounded-sm bg-wash mix-blend-multiply dark:mix-blend-screen" style={{ ...box }} />}
+          <Systems systems={systems} />
+          {systems.length === 0 && <p className="p-8 text-soft">{state === 'failed' ? 'The score could not be engraved. Reload the page; the bench works meanwhile.' : 'Engraving the score …'}</p>}
+        </div>
+      </div>
+    </div>
+  )
+}
+
+/** The value once it has not changed for a while; the first one at once. */
+function useSettled<T>(value: T): T {
+  const [settled, setSettled] = useState(value)
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), SETTLE)
+    return () => clearTimeout(timer)
+  }, [value])
+  return settled
+}

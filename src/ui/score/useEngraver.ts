@@ -1,0 +1,38 @@
+'use client'
+
+import { wrap, type Remote } from 'comlink'
+import { useEffect, useRef, useState } from 'react'
+import type { Engraver, SystemsRequest } from '@/workers/protocol'
+
+type Held = { worker: Worker; remote: Remote<Engraver> }
+let held: Held | null = null
+
+/** One worker for the page: loading the engraver takes a second, and it is kept. */
+function engraver(): Remote<Engraver> {
+  if (!held) {
+    const worker = new Worker(new URL('../../workers/engrave.worker.ts', import.meta.url), { type: 'module' })
+    held = { worker, remote: wrap<Engraver>(worker) }
+  }
+  return held.remote
+}
+
+export type Engraved = { readonly systems: readonly string[]; readonly state: 'working' | 'ready' | 'failed' }
+
+/** Systems of a score, engraved away from the page; the last drawing stays until the next is ready. Null asks for nothing. */
+export function useEngraver(request: SystemsRequest | null): Engraved {
+  const [engraved, setEngraved] = useState<Engraved>({ systems: [], state: 'working' })
+  const newest = useRef(0)
+  const { mei, width, scale } = request ?? {}
+  useEffect(() => {
+    if (mei === undefined || width === undefined || scale === undefined) return
+    const mine = ++newest.current
+    setEngraved((e) => ({ ...e, state: 'working' }))
+    engraver()
+      .systems({ mei, width, scale })
+      .then(
+        (systems) => mine === newest.current && setEngraved({ systems, state: 'ready' }),
+        () => mine === newest.current && setEngraved((e) => ({ ...e, state: 'failed' })),
+      )
+  }, [mei, width, scale])
+  return engraved
+}

@@ -1,0 +1,154 @@
+'use client'
+
+import { FileUp, PenLine, Search } from 'lucide-react'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useEffect, useMemo, useRef, useState, useTransition } from 'react'
+import { useDropzone } from 'react-dropzone'
+import { toast } from 'sonner'
+import { bringFile, duplicate, putBack, takeOff } from '@/app/actions'
+import type { Seat } from '@/core/hands/instruments'
+import type { Dot } from '@/core/seats/preview'
+import { ENDINGS } from '@/formats/endings'
+import { Button, buttonLook } from '../parts/Button'
+import { Mark } from '../parts/Mark'
+import { ThemeButton } from '../parts/ThemeButton'
+import { PieceCard } from './PieceCard'
+
+/** What the shelf shows of a piece. */
+export type Card = {
+  id: string
+  title: string
+  headline: string
+  measures: number
+  lines: number
+  range: string
+  openedAt: number | null
+  preview: Record<Seat, Dot[]>
+}
+
+type Failure = { file: string; problems: string[] }
+
+export function Shelf({ name, school, seats, cards, now }: { name: string; school: string; seats: string[]; cards: Card[]; now: number }) {
+  const router = useRouter()
+  const [query, setQuery] = useState('')
+  const [failures, setFailures] = useState<Failure[]>([])
+  const [pending, startTransition] = useTransition()
+  const search = useRef<HTMLInputElement>(null)
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (e.key !== '/' || e.ctrlKey || e.metaKey || (e.target as HTMLElement).matches('input, textarea')) return
+      e.preventDefault()
+      search.current?.focus()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
+
+  const bring = (files: File[]) =>
+    startTransition(async () => {
+      const failed: Failure[] = []
+      let last: { id: string; title: string } | null = null
+      for (const file of files) {
+        const brought = await bringFile({ name: file.name, text: await file.text() })
+        if (!brought.ok) failed.push({ file: file.name, problems: brought.problems })
+        else {
+          last = brought
+          if (brought.notices.length) toast(`${brought.title}: ${brought.notices.join('; ')}`, { duration: 12_000 })
+        }
+      }
+      setFailures(failed)
+      if (last && files.length === 1) router.push(`/pieces/${last.id}`)
+      else router.refresh()
+    })
+  const { getRootProps, getInputProps, open, isDragActive } = useDropzone({ onDrop: bring, noClick: true, noKeyboard: true })
+
+  const shown = useMemo(() => {
+    const words = query.toLowerCase().split(/\s+/).filter(Boolean)
+    return cards.filter((c) => words.every((w) => `${c.title} ${c.headline} ${c.range}`.toLowerCase().replace('♯', '#').includes(w)))
+  }, [cards, query])
+
+  const remove = (card: Card) =>
+    startTransition(async () => {
+      await takeOff(card.id)
+      toast(`${card.title} is off the shelf.`, { duration: 10_000, action: { label: 'Undo', onClick: () => startTransition(() => putBack(card.id)) } })
+    })
+
+  return (
+    <div {...getRootProps({ role: undefined, tabIndex: undefined })} className="mx-auto flex min-h-screen max-w-[1180px] flex-col px-6 pb-12">
+      <input {...getInputProps({ 'aria-label': 'Files to add' })} />
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 py-5">
+        <Mark size={34} />
+        <div>
+          <h1 className="font-title text-2xl leading-tight">{name}</h1>
+          <p className="text-soft">{[school, seats.join(', ')].filter(Boolean).join(' · ')}</p>
+        </div>
+        <div className="ml-auto flex items-center gap-2">
+          <Button kind="filled" onClick={open} disabled={pending}>
+            <FileUp size={17} aria-hidden /> Add a file
+          </Button>
+          <Link href="/new" className={buttonLook()}>
+            <PenLine size={17} aria-hidden /> Type a tune
+          </Link>
+          <ThemeButton />
+        </div>
+      </header>
+      <main className="flex grow flex-col gap-4">
+        <label className="flex max-w-md items-center gap-2 rounded-md border border-rule bg-sheet px-3 py-1.5 focus-within:border-ink">
+          <Search size={17} className="text-soft" aria-hidden />
+          <span className="sr-only">Search the shelf</span>
+          <input ref={search} value={query} onChange={(e) => setQuery(e.target.value)} placeholder="Title, key or time ( / )" className="w-full bg-transparent outline-none placeholder:text-soft" />
+        </label>
+        {failures.map((f) => (
+          <div key={f.file} role="alert" className="rounded-md border border-madder bg-sheet px-4 py-3">
+            <p className="font-semibold text-madder">{f.file} was not added.</p>
+            <ul>
+              {f.problems.map((p) => (
+                <li key={p}>{p}</li>
+              ))}
+            </ul>
+          </div>
+        ))}
+        {cards.length === 0 ? (
+          <Empty />
+        ) : shown.length === 0 ? (
+          <p className="py-10 text-soft">
+            Nothing on the shelf has “{query}” in its title, key or time.{' '}
+            <button type="button" className="text-rosin underline" onClick={() => setQuery('')}>
+              Show all {cards.length}
+            </button>
+          </p>
+        ) : (
+          <ul className="grid grid-cols-1 gap-4 sm:grid-cols-2 lg:grid-cols-3" aria-label="Pieces">
+            {shown.map((c) => (
+              <PieceCard key={c.id} card={c} now={now} onDuplicate={() => startTransition(() => duplicate(c.id))} onDelete={() => remove(c)} />
+            ))}
+          </ul>
+        )}
+      </main>
+      <footer className="pt-8 text-sm text-soft">
+        Drop {ENDINGS.join(', ')} files anywhere on this page. ·{' '}
+        <Link href="/about" className="underline">
+          About and licences
+        </Link>
+      </footer>
+      {isDragActive && (
+        <div className="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-xl border-2 border-dashed border-rosin bg-paper/90">
+          <p className="font-title text-2xl">Let go to put it on the shelf</p>
+        </div>
+      )}
+    </div>
+  )
+}
+
+function Empty() {
+  return (
+    <div className="rounded-lg border border-dashed border-rule px-8 py-12">
+      <h2 className="font-title text-xl">The shelf is empty</h2>
+      <p className="mt-2 max-w-prose text-soft">
+        Bring the tune your class is on: drop a MusicXML or abc file here, or type it. A minute later you see which string and finger it is for violin, viola, cello and bass.
+      </p>
+    </div>
+  )
+}

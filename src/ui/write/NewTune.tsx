@@ -1,0 +1,69 @@
+'use client'
+
+import { ArrowLeft } from 'lucide-react'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useRef, useState, useTransition } from 'react'
+import { bringFile } from '@/app/actions'
+import { Button } from '../parts/Button'
+import { useDraft } from './useDraft'
+import { WriteView } from './WriteView'
+
+/** What a new tune begins with: a heading to fill in, and a bar to show how it goes. */
+const BEGIN = `X:1
+T:New tune
+M:4/4
+L:1/4
+Q:1/4=90
+K:D
+D E F G | A2 A2 |]
+`
+
+/** Typing a tune that is not on the shelf yet. */
+export function NewTune() {
+  const router = useRouter()
+  const { draft, keep, drop } = useDraft('even-seat-new-tune')
+  const latest = useRef<string | null>(null)
+  const [readable, setReadable] = useState(false)
+  const [problem, setProblem] = useState('')
+  const [pending, start] = useTransition()
+  const put = () =>
+    start(async () => {
+      const brought = await bringFile({ name: 'typed.abc', text: latest.current ?? draft ?? BEGIN })
+      if (!brought.ok) return setProblem(brought.problems[0])
+      drop()
+      router.push(`/pieces/${brought.id}`)
+    })
+  return (
+    <div className="flex h-screen flex-col">
+      <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-2">
+        <Link href="/" aria-label="Back to the shelf" className="rounded p-1 hover:bg-wash">
+          <ArrowLeft size={19} aria-hidden />
+        </Link>
+        <h1 className="font-title text-[17px]">Type a tune</h1>
+        <p className="text-soft">
+          Letters are notes: <b>D</b> low, <b>d</b> an octave higher; <b>D2</b> twice as long; <b>^F =F _B</b> signs; <b>|</b> barline; <b>(</b> <b>)</b> slur; <b>z</b> rest.
+        </p>
+      </header>
+      <main className="flex min-h-0 grow flex-col">
+        {draft !== undefined && (
+          <WriteView
+            initial={draft ?? BEGIN}
+            onText={(text, ok) => {
+              latest.current = text
+              setReadable(ok)
+              if (text !== BEGIN) keep(text)
+            }}
+          >
+            <div className="flex items-center gap-3">
+              <Button kind="filled" disabled={!readable || pending} onClick={put}>
+                Put it on the shelf and map it
+              </Button>
+              <span className="text-sm text-soft">{problem || 'The draft is kept in this browser meanwhile.'}</span>
+            </div>
+          </WriteView>
+        )}
+      </main>
+    </div>
+  )
+}
