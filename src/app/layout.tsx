@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import '@fontsource-variable/source-sans-3/wght.css'
 import '@fontsource/young-serif/400.css'
+import '@fontsource/dejavu-sans/400.css'
 import '@fontsource/noto-music/music-400.css'
 import './globals.css'
 import { ThemeProvider } from 'next-themes'

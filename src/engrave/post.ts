@@ -39,6 +39,6 @@ export function finishSystem(svg: string, labelled: boolean): string {
     return whole
   })
   if (!labelled) return finished
-  const texts = [...labels.values()].map(({ y, row: r }) => `<text class="row-name" x="-40" y="${y}" text-anchor="end" font-size="250px">${ROW_LABEL[r]}</text>`)
+  const texts = [...labels.values()].map(({ y, row: r }) => `<text class="row-name" x="-260" y="${y}" text-anchor="end" font-size="250px">${ROW_LABEL[r]}</text>`)
   return finished.replace(/(<g class="page-margin"[^>]*>)/, `$1${texts.join('')}`)
 }

@@ -25,6 +25,8 @@ export async function openDatabase(file: string): Promise<Knex> {
     client: 'better-sqlite3',
     connection: { filename: file },
     useNullAsDefault: true,
+    // Every failure is thrown and said in our words; the library's own lines would only come on top.
+    log: { warn() {}, error() {}, deprecate() {}, debug() {} },
     pool: {
       min: 1,
       max: 1,

@@ -7,6 +7,7 @@ export const metadata: Metadata = { title: 'About' }
 const PARTS: readonly (readonly [string, string, string])[] = [
   ['verovio (music engraver; served unmodified as files of its own under /vendor/verovio)', 'LGPL-3.0-or-later', 'npm package verovio 6.3.0; source at github.com/rism-digital/verovio'],
   ['Leland (music font inside the engraver), Source Sans 3, Young Serif, Noto Music', 'SIL Open Font License 1.1', 'npm packages verovio, @fontsource-variable/source-sans-3, @fontsource/young-serif, @fontsource/noto-music'],
+  ['DejaVu Sans', 'Bitstream Vera and public domain', 'npm package @fontsource/dejavu-sans'],
   ['abcjs, fast-xml-parser, knex, better-sqlite3, Next.js, React, Radix UI, Tailwind CSS, CodeMirror, zustand, zod, sonner, date-fns, next-themes, react-dropzone', 'MIT', 'npm packages of these names'],
   ['Lucide icons', 'ISC', 'npm package lucide-react'],
   ['comlink', 'Apache-2.0', 'npm package comlink'],

@@ -1,13 +1,22 @@
+import { chargeHold, chargeMove } from './costs'
 import type { SeatMap } from './map'
+import type { CostKind } from './weights'
 
-/** How much the hand has to do in each measure of the line, in units of the weights: its holds and the moves that lead to them. */
+/**
+ * How much the hand has to do in each measure of the line, in units of the weights: its holds and the moves that lead to
+ * them. What the class has not learned is not counted in: it is no work of the hand, and it is said elsewhere.
+ */
 export function workByMeasure(map: SeatMap): number[] {
   const work = map.line.measures.map(() => 0)
-  const { columns, chosen } = map.solution
+  const { columns, chosen, setup, policy, weights } = map.solution
   columns.forEach((c, i) => {
     const measure = map.moments[c.moment].events[0].at.index
-    const move = i === 0 ? 0 : c.moves[chosen[i - 1] * c.holds.length + chosen[i]]
-    work[measure] += c.own[chosen[i]] + move
+    const charge = (kind: CostKind) => {
+      if (kind !== 'notLearned') work[measure] += weights[kind]
+    }
+    const hold = c.holds[chosen[i]]
+    chargeHold(setup.instrument, policy, hold, charge)
+    if (i > 0) chargeMove(setup.instrument, columns[i - 1].holds[chosen[i - 1]], hold, c.gap, charge)
   })
   return work
 }

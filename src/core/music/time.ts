@@ -33,8 +33,12 @@ export function valueOf(ticks: number, tuplet?: Value['tuplet']): Value | null {
   return null
 }
 
-/** Splits ticks into written values, longest first; null when no run of plain values fits exactly. */
+/** The longest stretch that is written out as a run of values: a dozen breves. */
+const LONGEST = 96 * QUARTER
+
+/** Splits ticks into written values, longest first; null when no run of plain values fits exactly, or it would have no end. */
 export function valuesFor(ticks: number): Value[] | null {
+  if (!(ticks <= LONGEST)) return null
   const out: Value[] = []
   let left = ticks
   while (left > 0) {

@@ -37,7 +37,8 @@ export function readAbc(source: string): Reading {
   const all = source.replace(/\r\n?/g, '\n')
   const { text, offset, more } = firstTune(all)
   const lineOffset = placeInText(all, offset).line - 1
-  const place = (char: number) => placeInText(all, offset + char)
+  // abcjs counts the space before an element as part of it.
+  const place = (char: number) => placeInText(all, offset + char + (/^\s*/.exec(text.slice(char))?.[0].length ?? 0))
   if (!/^K:/m.test(text)) return refused({ ...place(text.length), text: 'there is no key; end the heading with a line such as K:D' })
   try {
     const tune = abcjs.parseOnly(text)[0] as unknown as AbcTune | undefined
@@ -130,7 +131,7 @@ function readVoice(v: Voice, firstKey: Key, firstMeter: Meter, spread: string, i
     const plain = pitchAt(steps, 0)
     if (p.accidental !== undefined) {
       const alter = SIGN[p.accidental]
-      if (alter === undefined) throw new SourceError({ ...place(startChar), text: `${p.accidental}: quarter tones have no place under a finger here; use sharps and flats` })
+      if (alter === undefined) throw new SourceError({ ...place(startChar), text: `quarter tones have no place under a finger here; use sharps and flats` })
       if (spread === 'pitch') signs = new Map([...signs, ...Array.from({ length: 11 }, (_, o): [number, number] => [(steps % 7) + 7 * (o - 1), alter])])
       else if (spread !== 'not') signs = new Map(signs).set(steps, alter)
       return { ...plain, alter }

@@ -2,6 +2,7 @@ import { Fragment } from 'react'
 import { handSpans } from '@/core/fingering/hands'
 import type { Frame } from '@/core/fingering/frame'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
+import { fingersByLetter } from '@/core/hands/schools'
 import { BENCH } from './layout'
 
 /** Pixels to a semitone in the small frame: touching fingers stand side by side. */
@@ -45,14 +46,17 @@ const DRIFT = 40
 /** The hand under a seat's notes: a bracket while it stays, its position at the left, its frames to scale. */
 export function HandLane({ map, y, xOf }: { map: SeatMap; y: number; xOf: (n: MappedNote) => number }) {
   const spans = handSpans(map)
+  const byLetter = fingersByLetter(map.instrument.seat)
   const glyphs: Placed[] = []
   let free = -Infinity
   spans.forEach((span, s) => {
     free = Math.max(free, xOf(span.from) - 8 + span.position.length * 7 + 8)
     span.frames.forEach(({ at, frame }, f) => {
+      // Where half steps choose the fingers the frame is the same on every string: said only when it changes.
+      if (!byLetter && frame.name === glyphs[glyphs.length - 1]?.frame.name) return
       const x = Math.max(xOf(at) - 8, free)
       if (x - xOf(at) > DRIFT) return
-      glyphs.push({ x, y: y + 23, string: map.instrument.strings[at.stop.string].letter, frame, key: `${s}-${f}` })
+      glyphs.push({ x, y: y + 23, string: byLetter ? map.instrument.strings[at.stop.string].letter : '', frame, key: `${s}-${f}` })
       free = x + frameWidth(frame) + 4
     })
   })

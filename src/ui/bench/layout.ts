@@ -7,9 +7,9 @@ export const BENCH = {
   side: 118,
   head: 26,
   /** Between the strings of a seat. */
-  string: 19,
-  letters: 20,
-  hand: 42,
+  string: 22,
+  letters: 24,
+  hand: 44,
   seatGap: 6,
   chip: 18,
   pill: 26,

@@ -5,7 +5,7 @@ import { stringWeight } from '../bench/layout'
 
 const WIDTH = 128
 const GAP = 12
-const NUT = 14
+const NUT = 20
 
 /**
  * The end of the fingerboard, seen as the player's strings lie in the bench: nut at the left, places to the scale of a

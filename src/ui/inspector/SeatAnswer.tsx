@@ -12,8 +12,9 @@ import { Button } from '../parts/Button'
 import { printedPitch } from '../parts/music'
 import { Fingerboard } from './Fingerboard'
 
-/** How many other choices are shown before "more". */
-const FIRST = 4
+/** How many other choices are shown before "more": those that the class has learned first of all. */
+const LEARNED = 4
+const BEYOND = 1
 
 /** One seat's answer at the picked moment: where, which finger, why, and for the picked seat what else. */
 export function SeatAnswer({ seat }: { seat: Seat }) {
@@ -62,8 +63,7 @@ function Answer({ seat, map, note, picked }: { seat: Seat; map: SeatMap; note: M
           <p className="text-sm text-soft">{note.position ? `${note.position === 'half' ? 'half position' : note.position} · ${note.frame?.name ?? ''}` : 'hand stays where it was'}</p>
         </div>
       </div>
-      <p className="mt-1 text-sm leading-snug">{why}</p>
-      {trouble && <p className="mt-0.5 text-sm leading-snug text-madder">{trouble.text}</p>}
+      <p className={`mt-1 text-sm leading-snug ${trouble ? 'text-madder' : ''}`}>{trouble?.text ?? why}</p>
       {note.pinned && picked && (
         <Button kind="plain" className="mt-1.5 min-h-7 text-sm" onClick={() => lift(seat, note)}>
           <PinOff size={14} aria-hidden /> Lift the pin
@@ -83,7 +83,8 @@ function Choices({ seat, map, note }: { seat: Seat; map: SeatMap; note: MappedNo
   const pinHold = useDesk((d) => d.pinHold)
   const [all, setAll] = useState(false)
   const choices = useMemo(() => choicesAt(map, note), [map, note])
-  const shown = all ? choices : choices.slice(0, FIRST)
+  const first = [...choices.filter((c) => c.hold.learned).slice(0, LEARNED), ...choices.filter((c) => !c.hold.learned).slice(0, BEYOND)]
+  const shown = all ? choices : first
   return (
     <div className="mt-2">
       <div className="flex flex-wrap gap-1.5">
@@ -97,9 +98,9 @@ function Choices({ seat, map, note }: { seat: Seat; map: SeatMap; note: MappedNo
             or {sayHold(map.instrument, c.hold)} <span className={`tabular-nums ${c.hold.learned ? 'text-soft' : 'font-semibold text-madder'}`}>{priceTag(c.price)}</span>
           </Button>
         ))}
-        {choices.length > FIRST && (
+        {choices.length > first.length && (
           <button type="button" className="px-1 text-sm text-rosin underline" onClick={() => setAll(!all)}>
-            {all ? 'fewer' : `${choices.length - FIRST} more`}
+            {all ? 'fewer' : `${choices.length - first.length} more`}
           </button>
         )}
       </div>

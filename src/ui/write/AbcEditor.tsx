@@ -11,7 +11,8 @@ type Props = { initial: string; problems: readonly SourceProblem[]; onChange: (t
 
 const look = EditorView.theme({
   '&': { height: '100%', fontSize: '16px', backgroundColor: 'var(--sheet)', color: 'var(--ink)' },
-  '.cm-content': { fontFamily: 'ui-monospace, "DejaVu Sans Mono", monospace', caretColor: 'var(--rosin)' },
+  '.cm-scroller': { fontFamily: 'ui-monospace, "DejaVu Sans Mono", monospace', lineHeight: '1.5' },
+  '.cm-content': { caretColor: 'var(--rosin)' },
   '.cm-gutters': { backgroundColor: 'var(--paper)', color: 'var(--soft)', border: 'none' },
   '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in srgb, var(--rosin-wash) 45%, transparent)' },
   '.cm-cursor': { borderLeftColor: 'var(--rosin)', borderLeftWidth: '2px' },

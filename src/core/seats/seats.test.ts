@@ -1,0 +1,101 @@
+import { describe, expect, it } from 'vitest'
+import { handSpans } from '../fingering/hands'
+import { workByMeasure } from '../fingering/work'
+import { SEATS } from '../hands/instruments'
+import { QUARTER } from '../music/time'
+import type { Piece } from '../piece/piece'
+import { lineFrom, pieceFrom } from '../testing/piece'
+import { carryPins } from './carry'
+import { ensembleMapper, octavesFor } from './ensemble'
+import { emptyPlan, pinCount, withLine, withOctave, withPin } from './plan'
+import { previewOf } from './preview'
+import { answerAt, timelineOf } from './timeline'
+
+const D = { fifths: 2, mode: 'major' } as const
+const scale = pieceFrom('D4 E4 F#4 G4 A4 B4 C#5 D5', D)
+
+describe('octaves (common practice: unison in octaves)', () => {
+  it('violin and viola at pitch, cello one lower, bass two lower', () => expect(octavesFor(scale, emptyPlan())).toEqual({ violin: 0, viola: 0, cello: -1, bass: -2 }))
+  it('a viola without an E string goes down an octave', () => expect(octavesFor(pieceFrom('A5 G5 F5 E5'), emptyPlan()).viola).toBe(-1))
+  it('a tune written for cello comes up to the violin', () => expect(octavesFor(pieceFrom('D3 E3 F#3 G3', D), emptyPlan())).toMatchObject({ violin: 1, cello: 0 }))
+  it('the teacher’s choice stands', () => expect(octavesFor(scale, withOctave(emptyPlan(), 'cello', -2)).cello).toBe(-2))
+  it('an empty line takes the usual places', () => expect(octavesFor(pieceFrom('z z z z'), emptyPlan())).toEqual({ violin: 0, viola: 0, cello: -1, bass: -2 }))
+})
+
+describe('the mapper', () => {
+  it('solves again only the seat whose pins changed', () => {
+    const map = ensembleMapper()
+    const plan = emptyPlan()
+    const before = map(scale, plan)
+    const after = map(scale, withPin(plan, 'violin', 'e4', { fingers: [4] }))
+    expect(after.violin).not.toBe(before.violin)
+    for (const seat of ['viola', 'cello', 'bass'] as const) expect(after[seat]).toBe(before[seat])
+    expect(after.violin.notes[4].stop).toMatchObject({ finger: 4, string: 1 })
+  })
+  it('lifting a pin brings back what was there', () => {
+    const map = ensembleMapper()
+    const plan = emptyPlan()
+    const before = map(scale, plan).violin.notes.map((n) => n.stop)
+    const pinned = withPin(plan, 'violin', 'e4', { fingers: [4] })
+    expect(pinCount(pinned)).toBe(1)
+    map(scale, pinned)
+    expect(map(scale, withPin(pinned, 'violin', 'e4', null)).violin.notes.map((n) => n.stop)).toEqual(before)
+  })
+  it('a seat can read the second line', () => {
+    const piece: Piece = { ...scale, lines: [scale.lines[0], { ...lineFrom('D4:w D4:w'), name: 'B', measures: lineFrom('D4:w D4:w').measures.map((m, i) => ({ ...m, events: m.events.map((e) => ({ ...e, id: `b${i}` })) })) }] }
+    const map = ensembleMapper()(piece, withLine(emptyPlan(), 'cello', 1))
+    expect(map.cello.notes).toHaveLength(2)
+    expect(timelineOf(piece, map)).toHaveLength(8)
+    expect(answerAt(piece, map.cello, 3 * QUARTER)?.placed.event.id).toBe('b0')
+  })
+})
+
+describe('moments', () => {
+  const piece = pieceFrom('D4:h z E4 F#4~ F#4:h', D)
+  const map = ensembleMapper()(piece, emptyPlan())
+  it('the timeline has every beginning, each to the next', () => {
+    const t = timelineOf(piece, map)
+    expect(t.map((b) => b.onset / QUARTER)).toEqual([0, 2, 3, 4, 5])
+    expect(t.map((b) => b.ticks / QUARTER)).toEqual([2, 1, 1, 1, 2])
+  })
+  it('answers for a time inside a note, in a rest and after the end', () => {
+    expect(answerAt(piece, map.violin, QUARTER)?.notes).toHaveLength(1)
+    expect(answerAt(piece, map.violin, 2 * QUARTER)?.placed.event.kind).toBe('rest')
+    expect(answerAt(piece, map.violin, 99 * QUARTER)).toBeNull()
+  })
+  it('a tied note is held, not struck again', () => {
+    const held = answerAt(piece, map.violin, 5 * QUARTER)?.notes[0]
+    expect(held?.held).toBe(true)
+    expect(held?.column).toBe(answerAt(piece, map.violin, 4 * QUARTER)?.notes[0].column)
+  })
+})
+
+describe('pins on an edited piece', () => {
+  it('stay where measure, beat and pitch stay, and are lifted elsewhere', () => {
+    const plan = withPin(withPin(emptyPlan(), 'violin', 'e4', { fingers: [4] }), 'violin', 'e1', { fingers: [1] })
+    const edited = pieceFrom('D4 G4 F#4:e E4:e G4 A4 B4 C#5 D5', D)
+    const { plan: carried, lifted } = carryPins(scale, edited, plan)
+    expect(carried.pins.violin).toEqual({ e5: { fingers: [4] } })
+    expect(lifted).toBe(1)
+  })
+})
+
+describe('the hand', () => {
+  it('holds first position through open strings, and a shift begins a new bracket', () => {
+    const map = ensembleMapper()(scale, emptyPlan())
+    expect(handSpans(map.violin).map((s) => s.position)).toEqual(['I'])
+    expect(handSpans(map.violin)[0].frames.map((f) => f.frame.name)).toEqual(['touch 2-3', 'touch 2-3'])
+    expect(handSpans(map.bass).map((s) => s.position)).toEqual(['I', 'III'])
+  })
+  it('works more where there is a shift', () => {
+    const map = ensembleMapper()(scale, emptyPlan())
+    const [first, second] = workByMeasure(map.bass)
+    expect(second).toBeGreaterThan(first)
+    expect(workByMeasure(map.cello)).toHaveLength(2)
+  })
+  it('is drawn small for the shelf', () => {
+    const rows = previewOf(scale, emptyPlan(), 1)
+    for (const seat of SEATS) expect(rows[seat]).toHaveLength(4)
+    expect(rows.violin[0]).toEqual({ at: 0, string: 1, open: true })
+  })
+})

@@ -1,0 +1,104 @@
+import { readFileSync } from 'node:fs'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { SEATS } from '@/core/hands/instruments'
+import { byOctaves, midiOf } from '@/core/music/pitch'
+import type { Piece } from '@/core/piece/piece'
+import { ensembleMapper } from '@/core/seats/ensemble'
+import { emptyPlan } from '@/core/seats/plan'
+import { pieceFrom } from '@/core/testing/piece'
+import { readFile } from '@/formats/read'
+import { groupEvents } from './beams'
+import { eventId, meiOf } from './mei'
+import { finishSystem } from './post'
+import { rowText } from './rows'
+import { serverToolkit } from './server'
+import { engravePages, engraveSystems, type Toolkit } from './toolkit'
+
+type Reader = Toolkit & { renderToMIDI(): string; getMIDIValuesForElement(id: string): { pitch: number } | string; getPageWithElement(id: string): number }
+let toolkit: Reader
+beforeAll(async () => {
+  toolkit = (await serverToolkit()) as Reader
+})
+
+const demo = (name: string): Piece => {
+  const r = readFile(name, readFileSync(`demo/${name}`, 'utf8'))
+  if (!r.ok) throw new Error(name)
+  return r.piece
+}
+const score = (piece: Piece) => {
+  const e = ensembleMapper()(piece, emptyPlan())
+  return { e, mei: meiOf(piece, { maps: SEATS.map((s) => e[s]), rows: ['letter', 'string', 'finger'], positions: true, labels: true }) }
+}
+
+describe('the score', () => {
+  // Reference: verovio reads our MEI independently; the pitches it would play are those of the model.
+  it.each(['the-ferry-at-low-water.abc', 'lanterns-on-the-weir.abc', 'kite-over-the-allotments.abc', 'sixteen-steps-to-the-quay.musicxml', 'two-barges.abc'])('%s: a general engraver hears the written pitches of every seat', (name) => {
+    const { e, mei } = score(demo(name))
+    toolkit.setOptions({ breaks: 'none' })
+    expect(toolkit.loadData(mei)).toBeTruthy()
+    toolkit.renderToMIDI()
+    let heard = 0
+    for (const seat of SEATS)
+      for (const m of e[seat].moments) {
+        const { event } = m.events[0]
+        if (event.kind !== 'note' || event.heads.length > 1) continue
+        const values = toolkit.getMIDIValuesForElement(eventId(seat, event.id))
+        const { pitch } = typeof values === 'string' ? (JSON.parse(values) as { pitch: number }) : values
+        expect(pitch).toBe(midiOf(byOctaves(event.heads[0].pitch, e[seat].written)))
+        heard++
+      }
+    expect(heard).toBeGreaterThan(60)
+  })
+  it('draws the same for the same, each seat and row once', () => {
+    const { e, mei } = score(demo('lanterns-on-the-weir.abc'))
+    const systems = engraveSystems(toolkit, mei, 900, 38)
+    expect(engraveSystems(toolkit, mei, 900, 38)).toEqual(systems)
+    expect(systems.length).toBeGreaterThan(1)
+    const all = systems.join('')
+    const { id } = e.viola.moments[3].events[0].event
+    expect(all.split(`id="viola-${id}-finger"`)).toHaveLength(2)
+    expect(systems[0].match(/class="row-name"/g)).toHaveLength(12)
+  })
+  it('a changed finger changes only texts', () => {
+    const piece = pieceFrom('F#4 G4 A4 G4', { fifths: 2, mode: 'major' })
+    const plan = emptyPlan()
+    const map = ensembleMapper()
+    const a = map(piece, plan).violin
+    expect(rowText(a, 'e2', 'finger')).toBe('0')
+    const b = map(piece, { ...plan, pins: { ...plan.pins, violin: { e2: { fingers: [4] } } } }).violin
+    expect([rowText(b, 'e2', 'finger'), rowText(b, 'e2', 'string'), rowText(b, 'e2', 'letter')]).toEqual(['4', 'D', 'A'])
+  })
+  it('syllables are centred under their heads', () => {
+    const svg = '<g id="v-e0" class="note"><g class="notehead"><use xlink:href="#E0A4-x" transform="translate(1000, 50) scale(1)" /></g><g id="v-e0-finger" class="verse row-finger"><text x="900" y="10">'
+    // A black head is 1.18 staff spaces of 180 units wide (Standard Music Font Layout metrics of Bravura): 1000 + 106.
+    expect(finishSystem(svg, false)).toContain('<text text-anchor="middle" x="1106" y="10"')
+  })
+})
+
+describe('a part on paper', () => {
+  it('fits its pages, A4 and Letter, with every measure on one of them', () => {
+    const piece = demo('the-ferry-at-low-water.abc')
+    const e = ensembleMapper()(piece, emptyPlan())
+    const long: Piece = { ...piece, lines: [{ ...piece.lines[0], measures: Array.from({ length: 6 }, (_, n) => piece.lines[0].measures.map((m, i) => ({ ...m, number: `${n * 16 + i + 1}`, events: m.events.map((x) => ({ ...x, id: `${x.id}n${n}` })) }))).flat(), slurs: [] }] }
+    const map = ensembleMapper()(long, emptyPlan()).cello
+    for (const paper of ['a4', 'letter'] as const) {
+      expect(engravePages(toolkit, meiOf(piece, { maps: [e.cello], rows: ['finger'], positions: true, labels: false }), paper)).toHaveLength(1)
+      const pages = engravePages(toolkit, meiOf(long, { maps: [map], rows: ['letter', 'finger'], positions: true, labels: false }), paper)
+      expect(pages.length).toBeGreaterThan(1)
+      for (let i = 0; i < 96; i++) expect(pages.filter((p) => p.includes(`id="m${i}"`))).toHaveLength(1)
+    }
+  })
+})
+
+describe('beams (common practice: the felt beat)', () => {
+  const groups = (text: string, meter: { beats: number; unit: 2 | 4 | 8 }) => {
+    const piece = pieceFrom(text, undefined, meter)
+    return groupEvents(piece.lines[0].measures[0].events, meter, 0).map((g) => (g.kind === 'beam' ? g.events.length : g.kind === 'tuplet' ? 't' : 1))
+  }
+  it('half a bar of eighths in 4/4, a dotted beat in 6/8, a beat in 3/4', () => {
+    expect(groups('D4:e E4:e F4:e G4:e A4:e G4:e F4:e E4:e', { beats: 4, unit: 4 })).toEqual([4, 4])
+    expect(groups('D4:e E4:e F4 G4:e A4:e z', { beats: 4, unit: 4 })).toEqual([2, 1, 2, 1])
+    expect(groups('D4:e E4:e F4:e G4:e A4:e B4:e', { beats: 6, unit: 8 })).toEqual([3, 3])
+    expect(groups('D4:e E4:e F4:e G4:e A4:e B4:e', { beats: 3, unit: 4 })).toEqual([2, 2, 2])
+  })
+})

@@ -1,0 +1,111 @@
+import { describe, expect, it } from 'vitest'
+import { pitchName } from '@/core/music/pitch'
+import { quarters } from '@/core/music/time'
+import type { Piece } from '@/core/piece/piece'
+import { unfold } from '@/core/piece/unfold'
+import { placeEvents } from '@/core/piece/walk'
+import { readAbc } from './read'
+
+const HEAD = 'X:1\nT:Test\nM:4/4\nL:1/4\nK:D\n'
+
+function read(text: string): Piece {
+  const r = readAbc(text)
+  if (!r.ok) throw new Error(JSON.stringify(r.problems))
+  return r.piece
+}
+const trouble = (text: string) => {
+  const r = readAbc(text)
+  return r.ok ? [] : r.problems
+}
+/** "F#4 1" for each note: pitches and quarters; rests as "z". */
+const notes = (piece: Piece, line = 0) =>
+  placeEvents(piece, piece.lines[line]).map((e) => `${e.event.kind === 'note' ? e.event.heads.map((h) => pitchName(h.pitch) + (h.tie ? '~' : '')).join('+') : 'z'} ${quarters(e.ticks)}`)
+
+// Source of the expected readings: the abc 2.1 standard (notes, lengths, keys, ties, tuplets, repeats, decorations).
+describe('abc', () => {
+  it('reads letters, octave marks, lengths and the key', () => {
+    expect(notes(read(`${HEAD}D, F c c' | A2 B/ A/ z |`))).toEqual(['D3 1', 'F#4 1', 'C#5 1', 'C#6 1', 'A4 2', 'B4 1/2', 'A4 1/2', 'z 1'])
+  })
+  it('broken rhythm, triplets and chords', () => {
+    expect(notes(read(`${HEAD}D>E (3F/G/A/ [DA] |`))).toEqual(['D4 3/2', 'E4 1/2', 'F#4 1/3', 'G4 1/3', 'A4 1/3', 'D4+A4 1'])
+  })
+  it('a sign holds to the barline in its own octave only', () => {
+    expect(notes(read(`${HEAD}=F F f F | F4 |`))).toEqual(['F4 1', 'F4 1', 'F#5 1', 'F4 1', 'F#4 4'])
+  })
+  it('%%propagate-accidentals is followed', () => {
+    expect(notes(read(`%%propagate-accidentals pitch\n${HEAD}=F F f F |`)).length).toBe(4)
+    expect(notes(read(`${HEAD}%%propagate-accidentals pitch\n=F F f F |`))).toEqual(['F4 1', 'F4 1', 'F5 1', 'F4 1'])
+    expect(notes(read(`${HEAD}%%propagate-accidentals not\n=F F f F |`))).toEqual(['F4 1', 'F#4 1', 'F#5 1', 'F#4 1'])
+  })
+  it('a tie over the barline keeps the sign for the held note alone', () => {
+    expect(notes(read(`${HEAD}z2 z =F- | F F2 z |`))).toEqual(['z 2', 'z 1', 'F4~ 1', 'F4 1', 'F#4 2', 'z 1'])
+  })
+  it('a length that no single note has becomes tied notes', () => {
+    expect(notes(read('X:1\nT:T\nM:5/4\nL:1/4\nK:C\nC5 | D4 E |'))).toEqual(['C4~ 4', 'C4 1', 'D4 4', 'E4 1'])
+  })
+  it('pickup, repeats and endings are kept, not flattened', () => {
+    const { lines } = read(`${HEAD}A |: D2 E2 | F4 |1 G4 :|2 A4 |]`)
+    const [line] = lines
+    expect(line.measures.map((m) => m.number)).toEqual(['0', '1', '2', '3', '4'])
+    expect(line.measures[0].pickup).toBe(true)
+    expect(line.measures[1].repeatStart).toBe(true)
+    expect(line.measures[3]).toMatchObject({ ending: [1], repeatEnd: 2 })
+    expect(line.measures[4]).toMatchObject({ ending: [2], barline: 'final' })
+    expect(unfold(line)).toEqual([0, 1, 2, 3, 1, 2, 4])
+  })
+  it('slurs, bows and fingers that the text brings', () => {
+    const [line] = read(`${HEAD}(D E) vF u!3!G |`).lines
+    const [d, e, f, g] = line.measures[0].events
+    expect(line.slurs).toEqual([{ from: d.id, to: e.id }])
+    expect(f).toMatchObject({ bow: 'down' })
+    expect(g).toMatchObject({ bow: 'up', heads: [{ givenFinger: 3 }] })
+  })
+  it('key, time, tempo and clef; church modes keep their signature', () => {
+    expect(read('X:1\nT:A\nM:C|\nL:1/8\nQ:1/2=60\nK:Edor\nE8 |')).toMatchObject({ key: { fifths: 2, mode: 'minor' }, meter: { beats: 2, unit: 2, sign: 'cut' }, tempo: 120 })
+    expect(read('X:1\nT:A\nM:6/8\nL:1/8\nK:Bb clef=bass\nB,6 |')).toMatchObject({ key: { fifths: -2, mode: 'major' }, meter: { beats: 6, unit: 8 }, lines: [{ clef: 'bass' }] })
+  })
+  it('a key or time that changes in the middle', () => {
+    const piece = read(`${HEAD}D4 | [K:F] [M:3/4] B3 |`)
+    expect(piece.lines[0].measures[1]).toMatchObject({ key: { fifths: -1 }, meter: { beats: 3 } })
+    expect(notes(piece)).toEqual(['D4 4', 'Bb4 3'])
+  })
+  it('two voices are two lines', () => {
+    const piece = read('X:1\nT:A\nM:4/4\nL:1/4\nK:G\nV:1 name="Upper"\nV:2 name="Lower"\nV:1\nG4 | A4 |]\nV:2\nG,4 | D4 |]')
+    expect(piece.lines.map((l) => l.name)).toEqual(['Upper', 'Lower'])
+    expect(notes(piece, 1)).toEqual(['G3 4', 'D4 4'])
+  })
+  it('whole-measure and many-measure rests', () => {
+    const piece = read(`${HEAD}z4 | Z2 | D4 |`)
+    expect(piece.lines[0].measures).toHaveLength(4)
+    expect(piece.lines[0].measures.slice(0, 3).every((m) => m.events[0].kind === 'rest' && m.events[0].wholeMeasure)).toBe(true)
+  })
+  it('says what it leaves out', () => {
+    const r = readAbc(`${HEAD}{g}D4 | !trill!E4 |\n\nX:2\nT:Other\nK:C\nC4 |`)
+    expect(r.ok && r.notices).toEqual(expect.arrayContaining(['left out: 1 grace note', expect.stringContaining('only the first tune')]))
+  })
+})
+
+describe('abc that cannot be read', () => {
+  it('names line and column of a stray sign', () => {
+    expect(trouble(`${HEAD}D E q G |`)[0]).toMatchObject({ line: 6, column: 5 })
+    expect(trouble(`% before\n\n${HEAD}D E F G |\nA 7 B |`)[0]).toMatchObject({ line: 9, column: 3 })
+  })
+  it('names the measure that holds too much, where it stands', () => {
+    const [p] = trouble(`${HEAD}D E F G | A B c d e |`)
+    expect(p).toMatchObject({ line: 6, column: 11 })
+    expect(p.text).toContain('measure 2 of 4/4 holds 5 quarters')
+  })
+  it('a short measure in the middle is kept and said', () => {
+    const r = readAbc(`${HEAD}D4 | E F G | A4 |`)
+    expect(r.ok && r.notices).toEqual(['measure 2 is 1 quarters short of 4/4'])
+  })
+  it('no key, no notes, nothing at all', () => {
+    expect(trouble('X:1\nT:A\nD E F')[0].text).toContain('no key')
+    expect(trouble('X:1\nT:A\nK:D\n')[0].text).toMatch(/no notes/)
+    expect(trouble('')).toHaveLength(1)
+    expect(trouble(`${HEAD}^/F4 |`)[0].text).toMatch(/quarter|sign/)
+  })
+  it('never throws on odd text', () => {
+    for (const text of ['X:1\nK:', 'K:C\n|:::|', `${HEAD}(((((`, `${HEAD}[DA`, `${HEAD}(3`, 'X:1\nM:0/0\nK:C\nC', `${HEAD}D${'9'.repeat(20)}|`, '\u{1F3BB}', `${HEAD}-|-|-`]) expect(() => readAbc(text)).not.toThrow()
+  })
+})

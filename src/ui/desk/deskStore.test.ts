@@ -1,0 +1,81 @@
+import { describe, expect, it } from 'vitest'
+import { emptyPlan } from '@/core/seats/plan'
+import { pieceFrom } from '@/core/testing/piece'
+import { layOutBench, stringY, xAt } from '../bench/layout'
+import { createDesk, pickedNotes } from './deskStore'
+import { sayMoment } from './say'
+
+const desk = () => createDesk({ id: 'x', piece: pieceFrom('F#4 G4 A4 G4 E5 F#5:h z', { fifths: 2, mode: 'major' }), plan: emptyPlan(), version: 1 })
+const finger = (d: ReturnType<typeof desk>, seat: 'violin' | 'viola' = 'violin') => pickedNotes(d.getState(), seat)[0]?.stop.finger
+
+describe('the desk', () => {
+  it('moves by moments and seats and stays inside', () => {
+    const d = desk()
+    d.getState().step(-1)
+    expect(d.getState().moment).toBe(0)
+    d.getState().step(99)
+    expect(d.getState().moment).toBe(6)
+    d.getState().stepSeat(5)
+    expect(d.getState().seat).toBe('bass')
+    expect(d.getState().toMeasure('2')).toBe(true)
+    expect(d.getState().moment).toBe(4)
+    expect(d.getState().toMeasure('77')).toBe(false)
+  })
+  it('a digit pins that finger, undo lifts it, redo pins it again', () => {
+    const d = desk()
+    d.getState().pick(2, 'violin')
+    expect(finger(d)).toBe(0)
+    d.getState().pinFinger(4)
+    expect(finger(d)).toBe(4)
+    expect(d.getState()).toMatchObject({ save: 'waiting', said: 'Violin: 4 on D, pinned' })
+    d.getState().undo()
+    expect(finger(d)).toBe(0)
+    d.getState().redo()
+    expect(finger(d)).toBe(4)
+    d.getState().lift('violin', pickedNotes(d.getState(), 'violin')[0])
+    expect(finger(d)).toBe(0)
+    expect(d.getState().future).toEqual([])
+  })
+  it('a letter pins the string; what cannot be says so and changes nothing', () => {
+    const d = desk()
+    d.getState().pick(4, 'violin')
+    d.getState().pinString('A')
+    expect(pickedNotes(d.getState(), 'violin')[0].stop).toMatchObject({ string: 2, finger: 4 })
+    d.getState().pinString('C')
+    expect(d.getState().said).toBe('Violin: this note has no place on C')
+    d.getState().pick(6)
+    d.getState().pinFinger(2)
+    expect(d.getState().said).toBe('Violin: no note here to pin')
+    expect(d.getState().past).toHaveLength(1)
+  })
+  it('goes from trouble to trouble and round again', () => {
+    const d = desk()
+    d.getState().setOctave('viola', 0)
+    d.getState().nextTrouble()
+    const first = d.getState()
+    expect(first.said).toContain('has not learned')
+    expect(first.timeline[first.moment].onset).toBeGreaterThan(0)
+    d.getState().nextTrouble()
+    d.getState().nextTrouble()
+    expect(d.getState().said).toContain('has not learned')
+  })
+  it('says a moment in words', () => {
+    const d = desk()
+    expect(sayMoment(d.getState(), 0, 'violin')).toBe('Measure 1, beat 1, violin: F sharp, 2 on D')
+    expect(sayMoment(d.getState(), 6, 'violin')).toBe('Measure 2, beat 4, violin: rest')
+  })
+})
+
+describe('the bench', () => {
+  it('gives every moment a chip’s width and keeps time in order', () => {
+    const { timeline } = desk().getState()
+    const layout = layOutBench(timeline)
+    layout.moments.forEach((m, i) => {
+      expect(m.width).toBeGreaterThanOrEqual(31)
+      if (i) expect(m.x).toBeGreaterThanOrEqual(layout.moments[i - 1].x + layout.moments[i - 1].width)
+    })
+    expect(layout.bars.map((b) => b.number)).toEqual(['1', '2'])
+    expect(xAt(layout, timeline, timeline[5].onset + timeline[5].ticks / 2)).toBeCloseTo(layout.moments[5].x + layout.moments[5].width / 2)
+  })
+  it('draws the low string at the bottom', () => expect(stringY(0, 4)).toBeGreaterThan(stringY(3, 4)))
+})
