@@ -1,9 +1,11 @@
 import { connection } from 'next/server'
+import { bringFile, duplicate, putBack, takeOff } from './actions'
 import { INSTRUMENTS } from '@/core/hands/instruments'
 import { midiOf } from '@/core/music/pitch'
 import { rangeOf } from '@/core/piece/edit'
 import { previewOf } from '@/core/seats/preview'
 import { theClass } from '@/store/classes'
+import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { listPieces, type StoredPiece } from '@/store/pieces'
 import { headline, printedPitch } from '@/ui/parts/music'
@@ -31,5 +33,5 @@ export default async function ShelfPage() {
   const db = await database()
   const klass = await theClass(db)
   const pieces = await listPieces(db, klass.id)
-  return <Shelf name={klass.name} school={klass.school} seats={Object.values(INSTRUMENTS).map((i) => i.name)} cards={pieces.map(cardOf)} now={Date.now()} />
+  return <Shelf actions={{ bringFile, duplicate, takeOff, putBack }} name={klass.name} school={klass.school} seats={Object.values(INSTRUMENTS).map((i) => i.name)} cards={pieces.map(cardOf)} now={now()} />
 }

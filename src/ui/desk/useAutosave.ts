@@ -1,8 +1,8 @@
 'use client'
 
 import { useEffect } from 'react'
-import { saveReply } from '@/app/api/pieces/protocol'
 import type { DeskStore } from './deskStore'
+import { saveReply } from './protocol'
 
 /** How long the desk waits for a next change before it saves, in milliseconds. */
 const WAIT = 500

@@ -3,10 +3,10 @@
 import { ArrowLeft, Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useTransition } from 'react'
-import type { PrintQuery } from '@/app/pieces/[id]/print/page'
+import { useOptimistic, useTransition } from 'react'
 import { INSTRUMENTS, SEATS } from '@/core/hands/instruments'
 import { Steps } from '../desk/Steps'
+import type { PrintQuery } from './query'
 import { Button } from '../parts/Button'
 
 type Props = { id: string; title: string; typed: boolean; query: PrintQuery; problems: string[]; pages: number }
@@ -18,16 +18,21 @@ const SWITCHES = [
 ] as const
 
 /** What stands on the paper, chosen above it; the bar itself is not printed. */
-export function PrintBar({ id, title, typed, query, problems, pages }: Props) {
+export function PrintBar({ id, title, typed, query: shown, problems, pages }: Props) {
   const router = useRouter()
+  // A switch answers at once; the paper follows when it is engraved.
+  const [query, setQuery] = useOptimistic(shown)
   const [pending, start] = useTransition()
   const go = (change: Partial<PrintQuery>) => {
     const q = { ...query, ...change }
     const params = new URLSearchParams({ seat: q.seat, paper: q.paper, letters: q.letters ? '1' : '0', strings: q.strings ? '1' : '0', fingers: q.fingers ? '1' : '0' })
-    start(() => router.replace(`/pieces/${id}/print?${params}`, { scroll: false }))
+    start(() => {
+      setQuery(q)
+      router.replace(`/pieces/${id}/print?${params}`, { scroll: false })
+    })
   }
   return (
-    <div className="print-bar sticky top-0 z-10 border-b border-rule bg-sheet px-3 py-1.5">
+    <header className="print-bar sticky top-0 z-10 border-b border-rule bg-sheet px-3 py-1.5">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <Link href="/" aria-label="Back to the shelf" className="rounded p-1 hover:bg-wash">
           <ArrowLeft size={19} aria-hidden />
@@ -73,6 +78,6 @@ export function PrintBar({ id, title, typed, query, problems, pages }: Props) {
           </ul>
         </details>
       )}
-    </div>
+    </header>
   )
 }

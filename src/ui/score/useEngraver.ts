@@ -18,21 +18,24 @@ function engraver(): Remote<Engraver> {
 
 export type Engraved = { readonly systems: readonly string[]; readonly state: 'working' | 'ready' | 'failed' }
 
+type Done = { readonly of: SystemsRequest | null; readonly systems: readonly string[]; readonly failed: boolean }
+
 /** Systems of a score, engraved away from the page; the last drawing stays until the next is ready. Null asks for nothing. */
 export function useEngraver(request: SystemsRequest | null): Engraved {
-  const [engraved, setEngraved] = useState<Engraved>({ systems: [], state: 'working' })
+  const [done, setDone] = useState<Done>({ of: null, systems: [], failed: false })
   const newest = useRef(0)
   const { mei, width, scale } = request ?? {}
   useEffect(() => {
     if (mei === undefined || width === undefined || scale === undefined) return
     const mine = ++newest.current
-    setEngraved((e) => ({ ...e, state: 'working' }))
+    const of = { mei, width, scale }
     engraver()
-      .systems({ mei, width, scale })
+      .systems(of)
       .then(
-        (systems) => mine === newest.current && setEngraved({ systems, state: 'ready' }),
-        () => mine === newest.current && setEngraved((e) => ({ ...e, state: 'failed' })),
+        (systems) => mine === newest.current && setDone({ of, systems, failed: false }),
+        () => mine === newest.current && setDone((d) => ({ ...d, of, failed: true })),
       )
   }, [mei, width, scale])
-  return engraved
+  const current = done.of?.mei === mei && done.of?.width === width && done.of?.scale === scale
+  return { systems: done.systems, state: !current ? 'working' : done.failed ? 'failed' : 'ready' }
 }

@@ -6,10 +6,10 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useRef, useState, useTransition } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { toast } from 'sonner'
-import { bringFile, duplicate, putBack, takeOff } from '@/app/actions'
 import type { Seat } from '@/core/hands/instruments'
 import type { Dot } from '@/core/seats/preview'
 import { ENDINGS } from '@/formats/endings'
+import type { ShelfActions } from '../parts/actions'
 import { Button, buttonLook } from '../parts/Button'
 import { Mark } from '../parts/Mark'
 import { ThemeButton } from '../parts/ThemeButton'
@@ -29,7 +29,8 @@ export type Card = {
 
 type Failure = { file: string; problems: string[] }
 
-export function Shelf({ name, school, seats, cards, now }: { name: string; school: string; seats: string[]; cards: Card[]; now: number }) {
+/** The pieces of the class; a file can be dropped anywhere on it. */
+export function Shelf({ actions, name, school, seats, cards, now }: { actions: ShelfActions; name: string; school: string; seats: string[]; cards: Card[]; now: number }) {
   const router = useRouter()
   const [query, setQuery] = useState('')
   const [failures, setFailures] = useState<Failure[]>([])
@@ -51,7 +52,7 @@ export function Shelf({ name, school, seats, cards, now }: { name: string; schoo
       const failed: Failure[] = []
       let last: { id: string; title: string } | null = null
       for (const file of files) {
-        const brought = await bringFile({ name: file.name, text: await file.text() })
+        const brought = await actions.bringFile({ name: file.name, text: await file.text() })
         if (!brought.ok) failed.push({ file: file.name, problems: brought.problems })
         else {
           last = brought
@@ -71,13 +72,12 @@ export function Shelf({ name, school, seats, cards, now }: { name: string; schoo
 
   const remove = (card: Card) =>
     startTransition(async () => {
-      await takeOff(card.id)
-      toast(`${card.title} is off the shelf.`, { duration: 10_000, action: { label: 'Undo', onClick: () => startTransition(() => putBack(card.id)) } })
+      await actions.takeOff(card.id)
+      toast(`${card.title} is off the shelf.`, { duration: 10_000, action: { label: 'Undo', onClick: () => startTransition(() => actions.putBack(card.id)) } })
     })
 
   return (
     <div {...getRootProps({ role: undefined, tabIndex: undefined })} className="mx-auto flex min-h-screen max-w-[1180px] flex-col px-6 pb-12">
-      <input {...getInputProps({ 'aria-label': 'Files to add' })} />
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 py-5">
         <Mark size={34} />
         <div>
@@ -95,6 +95,7 @@ export function Shelf({ name, school, seats, cards, now }: { name: string; schoo
         </div>
       </header>
       <main className="flex grow flex-col gap-4">
+        <input {...getInputProps({ 'aria-label': 'Files to add' })} />
         <label className="flex max-w-md items-center gap-2 rounded-md border border-rule bg-sheet px-3 py-1.5 focus-within:border-ink">
           <Search size={17} className="text-soft" aria-hidden />
           <span className="sr-only">Search the shelf</span>
@@ -122,7 +123,7 @@ export function Shelf({ name, school, seats, cards, now }: { name: string; schoo
         ) : (
           <ul className="grid grid-cols-1 gap-4 sm:grid-cols-2 lg:grid-cols-3" aria-label="Pieces">
             {shown.map((c) => (
-              <PieceCard key={c.id} card={c} now={now} onDuplicate={() => startTransition(() => duplicate(c.id))} onDelete={() => remove(c)} />
+              <PieceCard key={c.id} card={c} now={now} onDuplicate={() => startTransition(() => actions.duplicate(c.id))} onDelete={() => remove(c)} />
             ))}
           </ul>
         )}

@@ -3,8 +3,8 @@
 import { ArrowLeft } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useRef, useState, useTransition } from 'react'
-import { bringFile } from '@/app/actions'
+import { useCallback, useRef, useState, useTransition } from 'react'
+import type { BringFile } from '../parts/actions'
 import { Button } from '../parts/Button'
 import { useDraft } from './useDraft'
 import { WriteView } from './WriteView'
@@ -20,13 +20,21 @@ D E F G | A2 A2 |]
 `
 
 /** Typing a tune that is not on the shelf yet. */
-export function NewTune() {
+export function NewTune({ bringFile }: { bringFile: BringFile }) {
   const router = useRouter()
   const { draft, keep, drop } = useDraft('even-seat-new-tune')
   const latest = useRef<string | null>(null)
   const [readable, setReadable] = useState(false)
   const [problem, setProblem] = useState('')
   const [pending, start] = useTransition()
+  const onText = useCallback(
+    (text: string, ok: boolean) => {
+      latest.current = text
+      setReadable(ok)
+      if (text !== BEGIN) keep(text)
+    },
+    [keep],
+  )
   const put = () =>
     start(async () => {
       const brought = await bringFile({ name: 'typed.abc', text: latest.current ?? draft ?? BEGIN })
@@ -49,11 +57,7 @@ export function NewTune() {
         {draft !== undefined && (
           <WriteView
             initial={draft ?? BEGIN}
-            onText={(text, ok) => {
-              latest.current = text
-              setReadable(ok)
-              if (text !== BEGIN) keep(text)
-            }}
+            onText={onText}
           >
             <div className="flex items-center gap-3">
               <Button kind="filled" disabled={!readable || pending} onClick={put}>

@@ -2,28 +2,39 @@
 
 import { ArrowLeft } from 'lucide-react'
 import Link from 'next/link'
-import { useEffect, useRef, useState } from 'react'
-import { retype } from '@/app/actions'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { Steps } from '../desk/Steps'
+import type { Retype as Save } from '../parts/actions'
 import { useDraft } from './useDraft'
 import { WriteView } from './WriteView'
 
-type Props = { id: string; title: string; version: number; text: string }
+type Props = { retype: Save; id: string; title: string; version: number; text: string }
 
 /** How long typing must pause before a readable text is saved, in milliseconds. */
 const WAIT = 900
 
 /** Typing on at a piece of the shelf. Saves by itself whenever the text can be read; what cannot be read is kept in the browser. */
-export function Retype({ id, title, version, text: saved }: Props) {
+export function Retype({ retype, id, title, version, text: saved }: Props) {
   const { draft, keep, drop } = useDraft(`even-seat-text-${id}`)
   const state = useRef({ base: version, saved, busy: false })
   const [note, setNote] = useState('saved')
   const [pending, setPending] = useState<{ text: string } | null>(null)
+  const onText = useCallback(
+    (text: string, readable: boolean) => {
+      if (text === state.current.saved) return
+      keep(text)
+      if (readable) setPending({ text })
+      else setNote('not saved while it cannot be read; the text is kept in this browser')
+    },
+    [keep],
+  )
   useEffect(() => {
     if (!pending) return
     const timer = setTimeout(async () => {
       const s = state.current
-      if (s.busy || pending.text === s.saved) return
+      if (pending.text === s.saved) return
+      // A save is on its way: this text waits for its version.
+      if (s.busy) return setPending({ ...pending })
       s.busy = true
       setNote('saving …')
       try {
@@ -40,7 +51,7 @@ export function Retype({ id, title, version, text: saved }: Props) {
       }
     }, WAIT)
     return () => clearTimeout(timer)
-  }, [pending, id, drop])
+  }, [pending, id, drop, retype])
   return (
     <div className="flex h-screen flex-col">
       <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-1.5">
@@ -54,12 +65,7 @@ export function Retype({ id, title, version, text: saved }: Props) {
         {draft !== undefined && (
           <WriteView
             initial={draft ?? saved}
-            onText={(text, readable) => {
-              if (text === state.current.saved) return
-              keep(text)
-              if (readable) setPending({ text })
-              else setNote('not saved while it cannot be read; the text is kept in this browser')
-            }}
+            onText={onText}
           >
             <p role="status" className="text-sm text-soft">
               {note}

@@ -1,8 +1,7 @@
 'use client'
 
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { SEATS } from '@/core/hands/instruments'
-import type { Piece } from '@/core/piece/piece'
 import { ensembleMapper } from '@/core/seats/ensemble'
 import { emptyPlan } from '@/core/seats/plan'
 import { meiOf } from '@/engrave/mei'
@@ -16,7 +15,7 @@ import { useReading } from './useReading'
 
 type Props = {
   initial: string
-  /** Told of every change, with whether the text can be read. */
+  /** Told of every text that was read, with whether it could be; must keep its identity. */
   onText: (text: string, readable: boolean) => void
   /** Stands under the text pane. */
   children: React.ReactNode
@@ -28,16 +27,8 @@ const NO_PROBLEMS: readonly SourceProblem[] = []
 export function WriteView({ initial, onText, children }: Props) {
   const [text, setText] = useState(initial)
   const [goTo, setGoTo] = useState<{ line: number; column: number; at: number } | null>(null)
-  const reading = useReading(text)
+  const { reading, piece: shown } = useReading(text, onText)
   const problems = reading && !reading.ok ? reading.problems : NO_PROBLEMS
-  // The last text that could be read stays in view while a bar is half typed.
-  const [shown, setShown] = useState<Piece | null>(null)
-  useEffect(() => {
-    if (reading?.ok) setShown(reading.piece)
-    if (reading) onText(text, reading.ok)
-    // Only a new reading is news; the text it was made of is the current one.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [reading])
   const [column, width] = useWidth<HTMLDivElement>()
   const mei = useMemo(() => {
     if (!shown) return null

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { touchPiece } from '@/store/pieces'
 import { Desk } from '@/ui/desk/Desk'
@@ -12,6 +13,6 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function DeskPage({ params }: Props) {
   const stored = await loadPiece(params)
-  await touchPiece(await database(), stored.id, Date.now())
+  await touchPiece(await database(), stored.id, now())
   return <Desk id={stored.id} piece={stored.piece} plan={stored.plan} version={stored.version} typed={isTyped(stored)} />
 }

@@ -1,6 +1,5 @@
 import type { Metadata } from 'next'
-import { z } from 'zod'
-import { INSTRUMENTS, SEATS } from '@/core/hands/instruments'
+import { INSTRUMENTS } from '@/core/hands/instruments'
 import { lineFor, octavesFor } from '@/core/seats/ensemble'
 import { mapSeat } from '@/core/fingering/map'
 import { meiOf } from '@/engrave/mei'
@@ -9,30 +8,19 @@ import { serverToolkit } from '@/engrave/server'
 import { engravePages } from '@/engrave/toolkit'
 import { PartPages } from '@/ui/print/PartPages'
 import { PrintBar } from '@/ui/print/PrintBar'
+import { printQuery } from '@/ui/print/query'
 import { isTyped, loadPiece } from '../../load'
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> }
 
-const flag = (byDefault: boolean) => z.enum(['0', '1']).catch(byDefault ? '1' : '0').transform((v) => v === '1')
-
-/** What is asked for in the address; anything unknown falls back to the default. */
-const query = z.object({
-  seat: z.enum(SEATS).catch('violin'),
-  paper: z.enum(['a4', 'letter']).catch('a4'),
-  letters: flag(false),
-  strings: flag(false),
-  fingers: flag(true),
-})
-export type PrintQuery = z.infer<typeof query>
-
 export async function generateMetadata({ params, searchParams }: Props): Promise<Metadata> {
   const { piece } = await loadPiece(params)
-  return { title: `${piece.title}, ${INSTRUMENTS[query.parse(await searchParams).seat].name.toLowerCase()}` }
+  return { title: `${piece.title}, ${INSTRUMENTS[printQuery.parse(await searchParams).seat].name.toLowerCase()}` }
 }
 
 export default async function PrintPage({ params, searchParams }: Props) {
   const stored = await loadPiece(params)
-  const wanted = query.parse(await searchParams)
+  const wanted = printQuery.parse(await searchParams)
   const { piece, plan } = stored
   const { seat } = wanted
   const map = mapSeat(piece, lineFor(piece, plan, seat), seat, { octave: octavesFor(piece, plan)[seat], policy: plan.policy, pins: new Map(Object.entries(plan.pins[seat])) })

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
+import { retype } from '@/app/actions'
 import { Retype } from '@/ui/write/Retype'
 import { isTyped, loadPiece } from '../../load'
 
@@ -12,5 +13,5 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function WritePage({ params }: Props) {
   const stored = await loadPiece(params)
   if (!isTyped(stored)) notFound()
-  return <Retype id={stored.id} title={stored.piece.title} version={stored.version} text={stored.source.text} />
+  return <Retype retype={retype} id={stored.id} title={stored.piece.title} version={stored.version} text={stored.source.text} />
 }

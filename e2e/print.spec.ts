@@ -1,0 +1,82 @@
+import { expect, test, type Page } from '@playwright/test'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { open } from './open'
+
+type Text = { text: string; x: number; y: number; size: number; width: number }
+
+/** The PDF the browser prints, as texts on pages; sizes in points. */
+async function printed(page: Page): Promise<{ width: number; height: number; texts: Text[] }[]> {
+  const pdf = await page.pdf({ preferCSSPageSize: true, printBackground: true })
+  const document = await getDocument({ data: new Uint8Array(pdf), useSystemFonts: false, verbosity: 0 }).promise
+  const pages = []
+  for (let n = 1; n <= document.numPages; n++) {
+    const p = await document.getPage(n)
+    const { width, height } = p.getViewport({ scale: 1 })
+    const content = await p.getTextContent()
+    const texts = content.items.flatMap((item): Text[] =>
+      'str' in item && item.str.trim() ? [{ text: item.str, x: item.transform[4] as number, y: item.transform[5] as number, size: Math.hypot(item.transform[2] as number, item.transform[3] as number), width: item.width }] : [],
+    )
+    pages.push({ width, height, texts })
+  }
+  return pages
+}
+
+const address = (page: Page, query: string) => `${page.url()}/print?${query}`
+
+/** A piece long enough for two pages. */
+const LONG = `X:1\nT:Long Way Round\nM:4/4\nL:1/4\nK:D\n${Array.from({ length: 24 }, () => 'D/E/F/G/ A/B/c/d/ | d c =c B | A F D z | E F G E |').join('\n')}]\n`
+
+// Paper sizes: ISO 216 (A4, 210 × 297 mm) and ANSI Letter (8.5 × 11 in), in points of 1/72 inch.
+for (const [paper, width, height] of [['a4', 595.3, 841.9], ['letter', 612, 792]] as const)
+  test(`a part prints on ${paper}: title, seat, numerals to read from a stand, nothing over the edge`, async ({ page }) => {
+    await open(page, 'Lanterns on the Weir')
+    await page.goto(address(page, `seat=cello&paper=${paper}&letters=1`))
+    await expect(page.locator('.page')).toHaveCount(1)
+    const pages = await printed(page)
+    expect(pages).toHaveLength(1)
+    const [{ texts, ...size }] = pages
+    expect(Math.abs(size.width - width)).toBeLessThan(1.5)
+    expect(Math.abs(size.height - height)).toBeLessThan(1.5)
+    const all = texts.map((t) => t.text).join(' ')
+    for (const wanted of ['Lanterns on the Weir', 'Cello', '1 / 1']) expect(all).toContain(wanted)
+    expect(all).not.toMatch(/Print|Hand out|paper/)
+    const numerals = texts.filter((t) => /^[↓↑]?[0-4]$/.test(t.text.trim()) && t.size > 8)
+    expect(numerals.length).toBeGreaterThan(40)
+    for (const n of numerals) expect(n.size).toBeGreaterThanOrEqual(9)
+    for (const t of texts) {
+      expect(t.x).toBeGreaterThan(20)
+      expect(t.x + t.width).toBeLessThan(size.width - 20)
+      expect(t.y).toBeGreaterThan(15)
+      expect(t.y).toBeLessThan(size.height - 20)
+    }
+  })
+
+test('a long part breaks between systems, numbers its pages and leaves no blank one', async ({ page }) => {
+  await page.goto('/')
+  await page.getByLabel('Files to add').setInputFiles({ name: 'long.abc', mimeType: 'text/plain', buffer: Buffer.from(LONG) })
+  await expect(page.getByRole('heading', { name: 'Long Way Round' })).toBeVisible()
+  for (const paper of ['a4', 'letter']) {
+    await page.goto(`${page.url().replace(/\/print.*/, '')}/print?seat=bass&paper=${paper}&fingers=1&letters=1&strings=1`)
+    const sheets = await page.locator('.page').count()
+    expect(sheets).toBeGreaterThan(1)
+    const pages = await printed(page)
+    expect(pages).toHaveLength(sheets)
+    pages.forEach((p, i) => {
+      expect(p.texts.map((t) => t.text).join(' ')).toContain(`${i + 1} / ${sheets}`)
+      expect(p.texts.length).toBeGreaterThan(20)
+    })
+  }
+})
+
+test('letters and fingers are switched in place', async ({ page }) => {
+  await open(page, 'Two Barges')
+  await page.getByRole('link', { name: 'Hand out' }).click()
+  await expect(page.locator('.page .row-finger').first()).toBeAttached()
+  await expect(page.locator('.page .row-letter')).toHaveCount(0)
+  await page.getByRole('checkbox', { name: 'letters' }).check()
+  await expect(page.locator('.page .row-letter').first()).toBeAttached()
+  await page.getByRole('checkbox', { name: 'fingers' }).uncheck()
+  await expect(page.locator('.page .row-finger')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Bass', exact: true }).click()
+  await expect(page.getByLabel('Page 1 of 1')).toContainText('Bass')
+})

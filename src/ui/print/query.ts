@@ -1,0 +1,14 @@
+import { z } from 'zod'
+import { SEATS } from '@/core/hands/instruments'
+
+const flag = (byDefault: boolean) => z.enum(['0', '1']).catch(byDefault ? '1' : '0').transform((v) => v === '1')
+
+/** What is asked for in the address; anything unknown falls back to the default. */
+export const printQuery = z.object({
+  seat: z.enum(SEATS).catch('violin'),
+  paper: z.enum(['a4', 'letter']).catch('a4'),
+  letters: flag(false),
+  strings: flag(false),
+  fingers: flag(true),
+})
+export type PrintQuery = z.infer<typeof printQuery>
