@@ -142,6 +142,19 @@ describe('the spelling chooses the finger on violin and viola', () => {
   })
 })
 
+describe('the cello hand opens', () => {
+  it('forward for D sharp on A: 1 stays, and the frame is extended while they follow each other', () => {
+    const m = written('cello', 'B3 D#4 B3 A3 B3 D4', C)
+    expect(said(m)).toBe('A1 A↑4 A1 A0 A1 A4')
+    expect(m.notes.map((n) => n.frame?.name ?? '-')).toEqual(['extended', 'extended', 'extended', '-', 'closed', 'closed'])
+  })
+  it('back for B flat on A', () => {
+    const m = written('cello', 'A3 Bb3 C4 D4', { fifths: -1, mode: 'major' })
+    expect(said(m)).toBe('A0 A↓1 A2 A4')
+    expect(m.notes.map((n) => n.frame?.name ?? '-')).toEqual(['-', 'extended', 'extended', 'closed'])
+  })
+})
+
 describe('reasons', () => {
   it('name the string, the finger and the runner-up', () => {
     const m = written('violin', 'G4 A4 B4 A4', D)

@@ -44,11 +44,14 @@ export function chargeMove(instrument: Instrument, a: Hold, b: Hold, gap: Gap, c
     if (b.open) return false
     chargeShift(instrument, a, b, gap, charge)
   }
+  if (isOpened(b) && !(isOpened(a) && a.position === b.position)) charge('opening')
   const apart = b.low > a.high ? b.low - a.high : a.low > b.high ? a.low - b.high : 0
   if (apart > 0) chargeCrossing(a, b, apart, gap, charge)
   else if (a.position === b.position && !a.open && !b.open) chargeSameString(instrument, a, b, charge)
   return true
 }
+
+const isOpened = (h: Hold): boolean => h.stops.some((s) => s.stretch)
 
 function chargeShift(instrument: Instrument, a: Hold, b: Hold, gap: Gap, charge: Charge): void {
   charge(gap.rest ? 'shiftOverRest' : a.open ? 'shiftOverOpen' : gap.slurred ? 'shiftInSlur' : 'shift')

@@ -37,6 +37,7 @@ const SPARED: Record<CostKind, string> = {
   shiftByHalfStep: 'the hand moves only a half step',
   awayFromFirst: 'stays in first position',
   extension: 'needs no stretch',
+  opening: 'needs no stretch',
   skipString: 'skips no string',
   crossingInSlur: 'keeps the slur on one string',
   fourthFinger: 'spares the fourth finger',

@@ -17,7 +17,9 @@ export const WEIGHTS = {
   shiftByHalfStep: -6,
   /** Every note away from first position: the hand goes home when it can. */
   awayFromFirst: 6,
-  extension: 6,
+  /** Every note that the opened hand plays, and the opening itself. */
+  extension: 3,
+  opening: 4,
   /** A string lies between the two. */
   skipString: 4,
   crossingInSlur: 3,
