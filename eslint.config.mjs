@@ -16,7 +16,17 @@ const floors = Object.entries(FLOORS).map(([folder, barred]) => ({
   files: [`src/${folder}/**/*.{ts,tsx}`],
   ignores: ['**/*.test.ts', '**/*.test.tsx'],
   rules: {
-    'no-restricted-imports': ['error', { patterns: [{ regex: `^(?:@/|(?:\\.\\./)+)(?:${barred.join('|')})(?:/|$)`, message: `src/${folder} may not import this floor: see docs/architecture.md.` }] }],
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            regex: `^(?:@/|(?:\\.\\./)+)(?:${barred.join('|')})(?:/|$)`,
+            message: `src/${folder} may not import this floor: see docs/architecture.md.`,
+          },
+        ],
+      },
+    ],
   },
 }))
 

@@ -17,8 +17,22 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
     },
   },
-  webServer: { command: 'node e2e/server.mjs', url: `http://127.0.0.1:${port}/about`, env: { PORT: String(port) }, reuseExistingServer: false, timeout: 60_000 },
+  webServer: {
+    command: 'node e2e/server.mjs',
+    url: `http://127.0.0.1:${port}/about`,
+    env: { PORT: String(port) },
+    reuseExistingServer: false,
+    timeout: 60_000,
+  },
 })

@@ -37,19 +37,30 @@ test('an alternative is pinned by a click, the line is solved around it, and the
   await page.getByRole('button', { name: 'Bass', exact: true }).first().click()
   await page.keyboard.press('.')
   await expect(answer(page, 'Bass')).toContainText('has not learned')
-  const other = answer(page, 'Bass').getByRole('button', { name: /instead/ }).first()
+  const other = answer(page, 'Bass')
+    .getByRole('button', { name: /instead/ })
+    .first()
   const name = (await other.getAttribute('aria-label')) ?? ''
   await page.evaluate(() => {
     const w = window as unknown as { pinTook: Promise<number> }
     w.pinTook = new Promise((resolve) => {
-      document.addEventListener('pointerdown', () => {
-        const from = performance.now()
-        const observer = new MutationObserver(() => {
-          observer.disconnect()
-          requestAnimationFrame(() => resolve(performance.now() - from))
-        })
-        observer.observe(document.querySelector('[aria-label^="Notes of the four seats"] svg')!, { subtree: true, childList: true, attributes: true, characterData: true })
-      }, { once: true, capture: true })
+      document.addEventListener(
+        'pointerdown',
+        () => {
+          const from = performance.now()
+          const observer = new MutationObserver(() => {
+            observer.disconnect()
+            requestAnimationFrame(() => resolve(performance.now() - from))
+          })
+          observer.observe(document.querySelector('[aria-label^="Notes of the four seats"] svg')!, {
+            subtree: true,
+            childList: true,
+            attributes: true,
+            characterData: true,
+          })
+        },
+        { once: true, capture: true },
+      )
     })
   })
   await other.click()
@@ -75,7 +86,11 @@ test('bench and score show the same selection', async ({ page }) => {
   await expect(page.locator('#viola-a9')).toHaveClass(/picked/)
   // A pinned finger is patched into the engraving.
   const before = await page.locator('#viola-a9-finger text').textContent()
-  await page.getByRole('region', { name: 'Viola', exact: true }).getByRole('button', { name: /instead/ }).first().click()
+  await page
+    .getByRole('region', { name: 'Viola', exact: true })
+    .getByRole('button', { name: /instead/ })
+    .first()
+    .click()
   await expect(page.locator('#viola-a9-finger text')).not.toHaveText(before!)
   await page.keyboard.press('Control+z')
   await expect(page.locator('#viola-a9-finger text')).toHaveText(before!)
@@ -135,7 +150,15 @@ for (const theme of ['light', 'dark'] as const)
     await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
     const check = async (what: string) => {
       const { violations } = await new AxeBuilder({ page }).analyze()
-      expect(violations.map((v) => `${what}: ${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([])
+      expect(
+        violations.map(
+          (v) =>
+            `${what}: ${v.id}: ${v.nodes
+              .slice(0, 3)
+              .map((n) => n.html.slice(0, 160))
+              .join(' | ')}`,
+        ),
+      ).toEqual([])
     }
     await page.goto('/')
     await check('shelf')

@@ -14,7 +14,17 @@ async function printed(page: Page): Promise<{ width: number; height: number; tex
     const { width, height } = p.getViewport({ scale: 1 })
     const content = await p.getTextContent()
     const texts = content.items.flatMap((item): Text[] =>
-      'str' in item && item.str.trim() ? [{ text: item.str, x: item.transform[4] as number, y: item.transform[5] as number, size: Math.hypot(item.transform[2] as number, item.transform[3] as number), width: item.width }] : [],
+      'str' in item && item.str.trim()
+        ? [
+            {
+              text: item.str,
+              x: item.transform[4] as number,
+              y: item.transform[5] as number,
+              size: Math.hypot(item.transform[2] as number, item.transform[3] as number),
+              width: item.width,
+            },
+          ]
+        : [],
     )
     pages.push({ width, height, texts })
   }
@@ -27,7 +37,10 @@ const address = (page: Page, query: string) => `${page.url()}/print?${query}`
 const LONG = `X:1\nT:Long Way Round\nM:4/4\nL:1/4\nK:D\n${Array.from({ length: 24 }, () => 'D/E/F/G/ A/B/c/d/ | d c =c B | A F D z | E F G E |').join('\n')}]\n`
 
 // Paper sizes: ISO 216 (A4, 210 × 297 mm) and ANSI Letter (8.5 × 11 in), in points of 1/72 inch.
-for (const [paper, width, height] of [['a4', 595.3, 841.9], ['letter', 612, 792]] as const)
+for (const [paper, width, height] of [
+  ['a4', 595.3, 841.9],
+  ['letter', 612, 792],
+] as const)
   test(`a part prints on ${paper}: title, seat, numerals to read from a stand, nothing over the edge`, async ({ page }) => {
     await open(page, 'Lanterns on the Weir')
     await page.goto(address(page, `seat=cello&paper=${paper}&letters=1`))

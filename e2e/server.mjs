@@ -8,6 +8,10 @@ const root = path.resolve(import.meta.dirname, '..')
 const env = { ...process.env, EVEN_SEAT_DATA: mkdtempSync(path.join(os.tmpdir(), 'even-seat-e2e-')), NEXT_TELEMETRY_DISABLED: '1' }
 const made = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scripts/prepare.ts'], { cwd: root, env, stdio: 'inherit' })
 if (made.status !== 0) process.exit(1)
-const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', process.env.PORT ?? '3210'], { cwd: root, env, stdio: 'inherit' })
+const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', process.env.PORT ?? '3210'], {
+  cwd: root,
+  env,
+  stdio: 'inherit',
+})
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
 server.on('exit', (code) => process.exit(code ?? 0))

@@ -54,6 +54,9 @@ const mean = (name: string): number => {
 }
 const notes = piece.lines[0].measures.reduce((n, m) => n + m.events.length, 0)
 process.stdout.write(`${BARS} measures, ${notes} notes, 4 seats; MusicXML of ${Math.round(xml.length / 1024)} KB; mean of one run each\n\n`)
-for (const t of bench.tasks) process.stdout.write(`${t.name.padEnd(24)} ${mean(t.name).toFixed(2).padStart(8)} ms   ${(mean(t.name) / mean('parse')).toFixed(2).padStart(5)} × parse\n`)
+for (const t of bench.tasks)
+  process.stdout.write(
+    `${t.name.padEnd(24)} ${mean(t.name).toFixed(2).padStart(8)} ms   ${(mean(t.name) / mean('parse')).toFixed(2).padStart(5)} × parse\n`,
+  )
 process.stdout.write(`\nmap : parse = ${(mean('map') / mean('parse')).toFixed(2)} (aim: at most 1)\n`)
 if (keep === undefined) process.exitCode = 1

@@ -18,7 +18,10 @@ const portTrouble = () =>
   })
 
 const trouble = await portTrouble()
-if (trouble === 'EADDRINUSE') stop(`Port ${port} on ${host} is in use. Perhaps Even Seat is running already: open http://${host}:${port}, or start on another port with PORT=${port === 65535 ? 3000 : port + 1} npm run demo.`)
+if (trouble === 'EADDRINUSE')
+  stop(
+    `Port ${port} on ${host} is in use. Perhaps Even Seat is running already: open http://${host}:${port}, or start on another port with PORT=${port === 65535 ? 3000 : port + 1} npm run demo.`,
+  )
 if (trouble === 'EACCES') stop(`Port ${port} is not allowed for this user. Choose one above 1023 with PORT.`)
 if (trouble) stop(`${host} cannot be listened on (${trouble}). Set HOST to an address of this machine, such as 127.0.0.1.`)
 
@@ -26,9 +29,13 @@ install()
 build()
 runTool('tsx/dist/cli.mjs', ['scripts/prepare.ts'], 'Even Seat was not started.')
 
-const server = spawn(process.execPath, [path.join(root, 'node_modules/next/dist/bin/next'), 'start', '-H', host, '-p', String(port)], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'] })
+const server = spawn(process.execPath, [path.join(root, 'node_modules/next/dist/bin/next'), 'start', '-H', host, '-p', String(port)], {
+  cwd: root,
+  stdio: ['ignore', 'pipe', 'inherit'],
+})
 server.stdout.on('data', (chunk) => {
-  if (String(chunk).includes('Ready')) console.log(`\nEven Seat is at http://${host.includes(':') ? `[${host}]` : host}:${port}   (Ctrl C ends it)`)
+  if (String(chunk).includes('Ready'))
+    console.log(`\nEven Seat is at http://${host.includes(':') ? `[${host}]` : host}:${port}   (Ctrl C ends it)`)
 })
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
 server.on('exit', (code) => process.exit(code ?? 0))

@@ -34,19 +34,37 @@ function settings() {
         help: { type: 'boolean', default: false },
       },
       // A negative octave looks like an option to the parser.
-      args: process.argv.slice(2).flatMap((a, i, all) => (all[i - 1] === '--octave' ? [] : a === '--octave' ? [`--octave=${all[i + 1] ?? ''}`] : [a])),
+      args: process.argv
+        .slice(2)
+        .flatMap((a, i, all) => (all[i - 1] === '--octave' ? [] : a === '--octave' ? [`--octave=${all[i + 1] ?? ''}`] : [a])),
     })
     if (values.help) {
       process.stdout.write(`${USAGE}\n`)
       process.exit(0)
     }
     if (positionals.length === 0) stop('map: name at least one file')
-    const seats = (values.seat ?? []).map((s): Seat => SEATS.find((x) => x === s) ?? stop(`map: --seat ${s} is none of ${SEATS.join(', ')}`))
-    const octave = values.octave === 'auto' ? 'auto' : /^[+-]?[0-5]$/.test(values.octave) ? Number(values.octave) : stop(`map: --octave ${values.octave} is neither auto nor a whole number from -5 to 5`)
+    const seats = (values.seat ?? []).map(
+      (s): Seat => SEATS.find((x) => x === s) ?? stop(`map: --seat ${s} is none of ${SEATS.join(', ')}`),
+    )
+    const octave =
+      values.octave === 'auto'
+        ? 'auto'
+        : /^[+-]?[0-5]$/.test(values.octave)
+          ? Number(values.octave)
+          : stop(`map: --octave ${values.octave} is neither auto nor a whole number from -5 to 5`)
     const policy = policySchema.safeParse({ fourth: values.fourth, bassSchool: values['bass-school'] })
-    if (!policy.success) stop(`map: ${policy.error.issues[0].path[0] === 'fourth' ? `--fourth takes ${FOURTH.join(', ')}` : `--bass-school takes ${BASS_SCHOOLS.join(', ')}`}`)
+    if (!policy.success)
+      stop(
+        `map: ${policy.error.issues[0].path[0] === 'fourth' ? `--fourth takes ${FOURTH.join(', ')}` : `--bass-school takes ${BASS_SCHOOLS.join(', ')}`}`,
+      )
     if (values.format !== 'json' && values.format !== 'csv') stop('map: --format takes json or csv')
-    return { files: positionals, seats: seats.length ? SEATS.filter((s) => seats.includes(s)) : [...SEATS], octave, policy: policy.data!, csv: values.format === 'csv' } as const
+    return {
+      files: positionals,
+      seats: seats.length ? SEATS.filter((s) => seats.includes(s)) : [...SEATS],
+      octave,
+      policy: policy.data!,
+      csv: values.format === 'csv',
+    } as const
   } catch (e) {
     return stop(`map: ${(e as Error).message}`)
   }
@@ -59,7 +77,9 @@ function reportFor(file: string, set: ReturnType<typeof settings>): Report | nul
     text = readFileSync(file, 'utf8')
   } catch (e) {
     const { code } = e as NodeJS.ErrnoException
-    process.stderr.write(`${file}: ${code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'this is a folder; name a file' : 'cannot be opened'}\n`)
+    process.stderr.write(
+      `${file}: ${code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'this is a folder; name a file' : 'cannot be opened'}\n`,
+    )
     return null
   }
   const reading = readFile(path.basename(file), text)

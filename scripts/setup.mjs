@@ -36,7 +36,8 @@ export function install() {
   if (read(stamp('installed')) === wanted) return
   console.log('Installing the packages of the lock file (a few minutes, once) …')
   const npm = process.env.npm_execpath
-  const failure = 'The packages could not be installed; the lines above say why. Check the connection to the npm registry and that python3, make and g++ are there, then start again.'
+  const failure =
+    'The packages could not be installed; the lines above say why. Check the connection to the npm registry and that python3, make and g++ are there, then start again.'
   if (npm) run(process.execPath, [npm, 'ci', '--no-audit', '--no-fund'], failure)
   else run(process.platform === 'win32' ? 'npm.cmd' : 'npm', ['ci', '--no-audit', '--no-fund'], failure)
   writeFileSync(stamp('installed'), wanted)

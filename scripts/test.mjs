@@ -8,10 +8,13 @@ function chromium() {
   const wanted = process.env.CHROMIUM ?? '/usr/bin/chromium'
   if (existsSync(wanted)) return
   console.log('Chromium is missing; installing it with apt-get …')
-  const apt = (...args) => spawnSync('apt-get', args, { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status === 0
+  const apt = (...args) =>
+    spawnSync('apt-get', args, { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status === 0
   const done = process.getuid?.() === 0 && apt('update', '-qq') && apt('install', '-y', '-qq', 'chromium')
   if (!done || !existsSync(wanted))
-    stop('The browser tests need Chromium. Install it as the administrator (apt-get install chromium), or set CHROMIUM to the path of one, then run npm test again.')
+    stop(
+      'The browser tests need Chromium. Install it as the administrator (apt-get install chromium), or set CHROMIUM to the path of one, then run npm test again.',
+    )
 }
 
 const started = Date.now()

@@ -38,7 +38,10 @@ export const retype: Retype = async (input) => {
   const { plan, lifted } = carryPins(before.piece, reading.piece, before.plan)
   const saved = await savePiece(db, id, base, { piece: reading.piece, plan, source: { name: before.source.name, text } }, now())
   if (saved.ok) return { ok: true, version: saved.version, lifted }
-  return { ok: false, problem: saved.reason === 'gone' ? gone : 'the piece was changed in another window meanwhile; copy your text, then load the page again' }
+  return {
+    ok: false,
+    problem: saved.reason === 'gone' ? gone : 'the piece was changed in another window meanwhile; copy your text, then load the page again',
+  }
 }
 
 /** Puts a second copy on the shelf. */

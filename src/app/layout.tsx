@@ -18,7 +18,12 @@ export default function RootLayout({ children }: { children: React.ReactNode }) 
       <body>
         <ThemeProvider attribute="class" defaultTheme="light" disableTransitionOnChange>
           {children}
-          <Toaster position="bottom-left" toastOptions={{ style: { fontFamily: 'var(--font-sans)', background: 'var(--sheet)', color: 'var(--ink)', border: '1px solid var(--rule)' } }} />
+          <Toaster
+            position="bottom-left"
+            toastOptions={{
+              style: { fontFamily: 'var(--font-sans)', background: 'var(--sheet)', color: 'var(--ink)', border: '1px solid var(--rule)' },
+            }}
+          />
         </ThemeProvider>
       </body>
     </html>

@@ -33,5 +33,14 @@ export default async function ShelfPage() {
   const db = await database()
   const klass = await theClass(db)
   const pieces = await listPieces(db, klass.id)
-  return <Shelf actions={{ bringFile, duplicate, takeOff, putBack }} name={klass.name} school={klass.school} seats={Object.values(INSTRUMENTS).map((i) => i.name)} cards={pieces.map(cardOf)} now={now()} />
+  return (
+    <Shelf
+      actions={{ bringFile, duplicate, takeOff, putBack }}
+      name={klass.name}
+      school={klass.school}
+      seats={Object.values(INSTRUMENTS).map((i) => i.name)}
+      cards={pieces.map(cardOf)}
+      now={now()}
+    />
+  )
 }

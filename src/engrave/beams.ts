@@ -14,7 +14,7 @@ const ticks = (e: PieceEvent): number => ticksOf(e.value)
 export function groupEvents(events: readonly PieceEvent[], meter: Meter, lead: number): Group[] {
   const out: Group[] = []
   let at = lead
-  for (let i = 0; i < events.length; ) {
+  for (let i = 0; i < events.length;) {
     const tuplet = events[i].value.tuplet
     let end = i + 1
     if (tuplet) {
@@ -72,7 +72,7 @@ function windowOf(events: readonly PieceEvent[], meter: Meter, start: number): J
 
 function beamRuns(events: readonly PieceEvent[], joins: Joins): Group[] {
   const out: Group[] = []
-  for (let i = 0; i < events.length; ) {
+  for (let i = 0; i < events.length;) {
     let end = i + 1
     if (flagged(events[i])) while (end < events.length && flagged(events[end]) && joins(end - 1)) end++
     if (end - i > 1) out.push({ kind: 'beam', events: events.slice(i, end) })

@@ -14,7 +14,11 @@ import { rowText } from './rows'
 import { serverToolkit } from './server'
 import { engravePages, engraveSystems, type Toolkit } from './toolkit'
 
-type Reader = Toolkit & { renderToMIDI(): string; getMIDIValuesForElement(id: string): { pitch: number } | string; getPageWithElement(id: string): number }
+type Reader = Toolkit & {
+  renderToMIDI(): string
+  getMIDIValuesForElement(id: string): { pitch: number } | string
+  getPageWithElement(id: string): number
+}
 let toolkit: Reader
 beforeAll(async () => {
   toolkit = (await serverToolkit()) as Reader
@@ -32,7 +36,13 @@ const score = (piece: Piece) => {
 
 describe('the score', () => {
   // Reference: verovio reads our MEI independently; the pitches it would play are those of the model.
-  it.each(['the-ferry-at-low-water.abc', 'lanterns-on-the-weir.abc', 'kite-over-the-allotments.abc', 'sixteen-steps-to-the-quay.musicxml', 'two-barges.abc'])('%s: a general engraver hears the written pitches of every seat', (name) => {
+  it.each([
+    'the-ferry-at-low-water.abc',
+    'lanterns-on-the-weir.abc',
+    'kite-over-the-allotments.abc',
+    'sixteen-steps-to-the-quay.musicxml',
+    'two-barges.abc',
+  ])('%s: a general engraver hears the written pitches of every seat', (name) => {
     const { e, mei } = score(demo(name))
     toolkit.setOptions({ breaks: 'none' })
     expect(toolkit.loadData(mei)).toBeTruthy()
@@ -69,7 +79,8 @@ describe('the score', () => {
     expect([rowText(b, 'e2', 'finger'), rowText(b, 'e2', 'string'), rowText(b, 'e2', 'letter')]).toEqual(['4', 'D', 'A'])
   })
   it('syllables are centred under their heads', () => {
-    const svg = '<g id="v-e0" class="note"><g class="notehead"><use xlink:href="#E0A4-x" transform="translate(1000, 50) scale(1)" /></g><g id="v-e0-finger" class="verse row-finger"><text x="900" y="10">'
+    const svg =
+      '<g id="v-e0" class="note"><g class="notehead"><use xlink:href="#E0A4-x" transform="translate(1000, 50) scale(1)" /></g><g id="v-e0-finger" class="verse row-finger"><text x="900" y="10">'
     // A black head is 1.18 staff spaces of 180 units wide (Standard Music Font Layout metrics of Bravura): 1000 + 106.
     expect(finishSystem(svg, false)).toContain('<text text-anchor="middle" x="1106" y="10"')
   })
@@ -79,10 +90,27 @@ describe('a part on paper', () => {
   it('fits its pages, A4 and Letter, with every measure on one of them', () => {
     const piece = demo('the-ferry-at-low-water.abc')
     const e = ensembleMapper()(piece, emptyPlan())
-    const long: Piece = { ...piece, lines: [{ ...piece.lines[0], measures: Array.from({ length: 6 }, (_, n) => piece.lines[0].measures.map((m, i) => ({ ...m, number: `${n * 16 + i + 1}`, events: m.events.map((x) => ({ ...x, id: `${x.id}n${n}` })) }))).flat(), slurs: [] }] }
+    const long: Piece = {
+      ...piece,
+      lines: [
+        {
+          ...piece.lines[0],
+          measures: Array.from({ length: 6 }, (_, n) =>
+            piece.lines[0].measures.map((m, i) => ({
+              ...m,
+              number: `${n * 16 + i + 1}`,
+              events: m.events.map((x) => ({ ...x, id: `${x.id}n${n}` })),
+            })),
+          ).flat(),
+          slurs: [],
+        },
+      ],
+    }
     const map = ensembleMapper()(long, emptyPlan()).cello
     for (const paper of ['a4', 'letter'] as const) {
-      expect(engravePages(toolkit, meiOf(piece, { maps: [e.cello], rows: ['finger'], positions: true, labels: false }), paper)).toHaveLength(1)
+      expect(
+        engravePages(toolkit, meiOf(piece, { maps: [e.cello], rows: ['finger'], positions: true, labels: false }), paper),
+      ).toHaveLength(1)
       const pages = engravePages(toolkit, meiOf(long, { maps: [map], rows: ['letter', 'finger'], positions: true, labels: false }), paper)
       expect(pages.length).toBeGreaterThan(1)
       for (let i = 0; i < 96; i++) expect(pages.filter((p) => p.includes(`id="m${i}"`))).toHaveLength(1)
@@ -93,7 +121,9 @@ describe('a part on paper', () => {
 describe('beams (common practice: the felt beat)', () => {
   const groups = (text: string, meter: { beats: number; unit: 2 | 4 | 8 }) => {
     const piece = pieceFrom(text, undefined, meter)
-    return groupEvents(piece.lines[0].measures[0].events, meter, 0).map((g) => (g.kind === 'beam' ? g.events.length : g.kind === 'tuplet' ? 't' : 1))
+    return groupEvents(piece.lines[0].measures[0].events, meter, 0).map((g) =>
+      g.kind === 'beam' ? g.events.length : g.kind === 'tuplet' ? 't' : 1,
+    )
   }
   it('half a bar of eighths in 4/4, a dotted beat in 6/8, a beat in 3/4', () => {
     expect(groups('D4:e E4:e F4:e G4:e A4:e G4:e F4:e E4:e', { beats: 4, unit: 4 })).toEqual([4, 4])

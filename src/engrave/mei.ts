@@ -11,11 +11,26 @@ import { groupEvents, type Group } from './beams'
 import { ROWS, rowId, rowText, type Row } from './rows'
 
 /** What to engrave: the seats' maps, top staff first, the rows under each staff, and whether positions are bracketed. */
-export type MeiOptions = { readonly maps: readonly SeatMap[]; readonly rows: readonly Row[]; readonly positions: boolean; readonly labels: boolean }
+export type MeiOptions = {
+  readonly maps: readonly SeatMap[]
+  readonly rows: readonly Row[]
+  readonly positions: boolean
+  readonly labels: boolean
+}
 
 const xml = (s: string) => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
 
-const DUR: Record<Value['base'], string> = { breve: 'breve', whole: '1', half: '2', quarter: '4', eighth: '8', '16th': '16', '32nd': '32', '64th': '64', '128th': '128' }
+const DUR: Record<Value['base'], string> = {
+  breve: 'breve',
+  whole: '1',
+  half: '2',
+  quarter: '4',
+  eighth: '8',
+  '16th': '16',
+  '32nd': '32',
+  '64th': '64',
+  '128th': '128',
+}
 const ACCID: Record<number, string> = { [-2]: 'ff', [-1]: 'f', 0: 'n', 1: 's', 2: 'x' }
 
 const keySig = (key: Key): string => (key.fifths === 0 ? '0' : `${Math.abs(key.fifths)}${key.fifths > 0 ? 's' : 'f'}`)
@@ -37,7 +52,8 @@ export function meiOf(piece: Piece, options: MeiOptions): string {
       if (wanted) body.push(`<ending n="${wanted}" label="${wanted.replace(/, /g, '., ')}.">`)
       ending = wanted
     }
-    if (i > 0 && (m.key || m.meter)) body.push(`<scoreDef${m.key ? ` key.sig="${keySig(m.key)}"` : ''}${m.meter ? ` ${meterAttrs(m.meter)}` : ''}/>`)
+    if (i > 0 && (m.key || m.meter))
+      body.push(`<scoreDef${m.key ? ` key.sig="${keySig(m.key)}"` : ''}${m.meter ? ` ${meterAttrs(m.meter)}` : ''}/>`)
     body.push(measure(m, i, i === first.measures.length - 1, staves))
   })
   if (ending) body.push('</ending>')
@@ -54,7 +70,13 @@ ${body.join('\n')}
 
 function measure(m: Measure, index: number, last: boolean, staves: readonly Staff[]): string {
   const left = m.repeatStart ? ' left="rptstart"' : ''
-  const right = m.repeatEnd ? ' right="rptend"' : m.barline === 'double' ? ' right="dbl"' : m.barline === 'final' || last ? ' right="end"' : ''
+  const right = m.repeatEnd
+    ? ' right="rptend"'
+    : m.barline === 'double'
+      ? ' right="dbl"'
+      : m.barline === 'final' || last
+        ? ' right="end"'
+        : ''
   const pickup = m.pickup ? ' metcon="false"' : ''
   const layers = staves.map((s) => s.layer(index))
   return `<measure xml:id="m${index}" n="${xml(m.number)}"${left}${right}${pickup}>${layers.map((l) => l.staff).join('')}${layers.map((l) => l.controls).join('')}</measure>`
@@ -69,7 +91,12 @@ class Staff {
   private readonly spansFrom = new Map<string, { position: string; to: string }>()
   private readonly next = new Map<string, NoteEvent>()
 
-  constructor(piece: Piece, private readonly map: SeatMap, private readonly n: number, private readonly options: MeiOptions) {
+  constructor(
+    piece: Piece,
+    private readonly map: SeatMap,
+    private readonly n: number,
+    private readonly options: MeiOptions,
+  ) {
     this.measures = placeMeasures(piece, map.line)
     for (const s of map.line.slurs) this.slursFrom.set(s.from, [...(this.slursFrom.get(s.from) ?? []), s.to])
     let last: NoteEvent | null = null
@@ -99,7 +126,9 @@ class Staff {
         this.tied = new Set()
         return e.wholeMeasure ? `<mRest xml:id="${id(e)}"/>` : `<rest xml:id="${id(e)}" dur="${DUR[e.value.base]}"${dots(e.value)}/>`
       }
-      const heads = e.heads.map((h): Head & { written: Pitch } => ({ ...h, written: byOctaves(h.pitch, this.map.written) })).sort((a, b) => midiOf(a.written) - midiOf(b.written))
+      const heads = e.heads
+        .map((h): Head & { written: Pitch } => ({ ...h, written: byOctaves(h.pitch, this.map.written) }))
+        .sort((a, b) => midiOf(a.written) - midiOf(b.written))
       const drawn = heads.map((h, i) => {
         const held = this.tied.has(stepsOf(h.written))
         const shown = readHead(signs, placed.key, h.written, held)
@@ -107,11 +136,19 @@ class Staff {
         const sounding = h.written.alter !== 0 && !shown.sign ? ` accid.ges="${ACCID[h.written.alter]}"` : ''
         // A natural that the bar, not the key, makes needs no sign but sounds natural.
         const natural = h.written.alter === 0 && !shown.sign && alterIn(placed.key, h.written.letter) !== 0 ? ' accid.ges="n"' : ''
-        return { id: `${id(e)}-h${i}`, attrs: `pname="${h.written.letter.toLowerCase()}" oct="${h.written.octave}"${shown.sign ? ` accid="${ACCID[h.written.alter]}"` : ''}${sounding}${natural}`, steps: stepsOf(h.written), tie: h.tie }
+        return {
+          id: `${id(e)}-h${i}`,
+          attrs: `pname="${h.written.letter.toLowerCase()}" oct="${h.written.octave}"${shown.sign ? ` accid="${ACCID[h.written.alter]}"` : ''}${sounding}${natural}`,
+          steps: stepsOf(h.written),
+          tie: h.tie,
+        }
       })
       this.tied = new Set(drawn.filter((d) => d.tie).map((d) => d.steps))
       controls.push(...this.controlsOf(e, drawn))
-      const stem = stemOf(heads.map((h) => h.written), CLEFS[this.map.instrument.clef])
+      const stem = stemOf(
+        heads.map((h) => h.written),
+        CLEFS[this.map.instrument.clef],
+      )
       const length = `dur="${DUR[e.value.base]}"${dots(e.value)} stem.dir="${stem}"`
       const extra = `${e.bow ? `<artic artic="${e.bow === 'down' ? 'dnbow' : 'upbow'}" place="above"/>` : ''}${this.verses(e)}`
       if (drawn.length === 1) return `<note xml:id="${id(e)}" ${drawn[0].attrs} ${length}>${extra}</note>`
@@ -122,7 +159,10 @@ class Staff {
         case 'single':
           return draw(g.event)
         case 'beam':
-          return `<beam>${g.events.map(draw).join('').replace(/ stem\.dir="\w+"/g, '')}</beam>`
+          return `<beam>${g.events
+            .map(draw)
+            .join('')
+            .replace(/ stem\.dir="\w+"/g, '')}</beam>`
         case 'tuplet':
           return `<tuplet num="${g.actual}" numbase="${g.normal}" num.format="count">${g.parts.map(group).join('')}</tuplet>`
       }
@@ -150,8 +190,11 @@ class Staff {
     for (const to of this.slursFrom.get(e.id) ?? []) out.push(`<slur startid="#${self}" endid="#${eventId(seat, to)}"/>`)
     const span = this.spansFrom.get(e.id)
     if (span) {
-      out.push(`<dir startid="#${self}" place="above" staff="${this.n}" type="position"><rend fontstyle="normal" fontweight="bold">${xml(span.position)}</rend></dir>`)
-      if (span.position !== 'I' && span.to !== e.id) out.push(`<bracketSpan startid="#${self}" endid="#${eventId(seat, span.to)}" func="coloration" lform="solid" staff="${this.n}"/>`)
+      out.push(
+        `<dir startid="#${self}" place="above" staff="${this.n}" type="position"><rend fontstyle="normal" fontweight="bold">${xml(span.position)}</rend></dir>`,
+      )
+      if (span.position !== 'I' && span.to !== e.id)
+        out.push(`<bracketSpan startid="#${self}" endid="#${eventId(seat, span.to)}" func="coloration" lform="solid" staff="${this.n}"/>`)
     }
     return out
   }

@@ -7,38 +7,46 @@ const SPACE = 180
 
 const ROW_LABEL: Record<Row, string> = { letter: 'letter', string: 'string', finger: 'finger' }
 
-const TOKEN = /<g [^>]*class="(?:note|chord|rest|mRest)"|<use xlink:href="#(E0A\d)[^>]*translate\((-?\d+), |<g id="(\w+)-[^"]*" class="verse row-(\w+)"|<text x="(-?\d+)" y="(-?\d+)"/g
+const TOKEN =
+  /<g [^>]*class="(?:note|chord|rest|mRest|system)"|<use xlink:href="#(E0A\d)[^>]*translate\((-?\d+), |<g id="(\w+)-[^"]*" class="verse row-(\w+)"|<text x="(-?\d+)" y="(-?\d+)"/g
 
 /**
- * Makes one engraved system ours, as text, before a page sees it: row syllables are centred under their notehead, each
+ * Makes engraved systems ours, as text, before a page sees it: row syllables are centred under their notehead, each
  * row gets its name at the left end (the engraver prints none), sizes are left to the page.
  */
 export function finishSystem(svg: string, labelled: boolean): string {
   let centre: number | null = null
   let row: { seat: string; row: Row } | null = null
+  let system = 0
   const labels = new Map<string, { y: number; row: Row }>()
-  const finished = svg.replace(TOKEN, (whole, head?: string, headX?: string, seat?: string, rowName?: string, textX?: string, textY?: string) => {
-    if (head && headX) {
-      // Of a chord the first head counts: the rest stand on the same stem.
-      centre ??= Number(headX) + (HEAD_WIDTH[head] ?? 1.18) * SPACE * 0.5
-      return whole
-    }
-    if (seat && rowName) {
-      row = { seat, row: rowName as Row }
-      return whole
-    }
-    if (textX && textY) {
-      if (!row || centre === null) return whole
-      const key = `${row.seat} ${row.row}`
-      if (!labels.has(key)) labels.set(key, { y: Number(textY), row: row.row })
+  const finished = svg.replace(
+    TOKEN,
+    (whole, head?: string, headX?: string, seat?: string, rowName?: string, textX?: string, textY?: string) => {
+      if (head && headX) {
+        // Of a chord the first head counts: the rest stand on the same stem.
+        centre ??= Number(headX) + (HEAD_WIDTH[head] ?? 1.18) * SPACE * 0.5
+        return whole
+      }
+      if (seat && rowName) {
+        row = { seat, row: rowName as Row }
+        return whole
+      }
+      if (textX && textY) {
+        if (!row || centre === null) return whole
+        const key = `${system} ${row.seat} ${row.row}`
+        if (!labels.has(key)) labels.set(key, { y: Number(textY), row: row.row })
+        row = null
+        return `<text text-anchor="middle" x="${Math.round(centre)}" y="${textY}"`
+      }
+      if (whole.endsWith('"system"')) system++
+      centre = null
       row = null
-      return `<text text-anchor="middle" x="${Math.round(centre)}" y="${textY}"`
-    }
-    centre = null
-    row = null
-    return whole
-  })
+      return whole
+    },
+  )
   if (!labelled) return finished
-  const texts = [...labels.values()].map(({ y, row: r }) => `<text class="row-name" x="-260" y="${y}" text-anchor="end" font-size="250px">${ROW_LABEL[r]}</text>`)
+  const texts = [...labels.values()].map(
+    ({ y, row: r }) => `<text class="row-name" x="-260" y="${y}" text-anchor="end" font-size="250px">${ROW_LABEL[r]}</text>`,
+  )
   return finished.replace(/(<g class="page-margin"[^>]*>)/, `$1${texts.join('')}`)
 }

@@ -10,7 +10,16 @@ export type Toolkit = {
 }
 
 /** Sizes that came out clean for rows of letters and fingers under the staff. */
-const ROWS_FIT = { font: 'Leland', footer: 'none', header: 'none', lyricWordSpace: 2, lyricTopMinMargin: 4, lyricVerseCollapse: true, spacingLinear: 0.35, svgViewBox: true }
+const ROWS_FIT = {
+  font: 'Leland',
+  footer: 'none',
+  header: 'none',
+  lyricWordSpace: 2,
+  lyricTopMinMargin: 5,
+  lyricVerseCollapse: true,
+  spacingLinear: 0.35,
+  svgViewBox: true,
+}
 
 const load = (toolkit: Toolkit, mei: string): void => {
   // Same input, same drawing: the ids inside must not depend on what was drawn before.
@@ -21,9 +30,19 @@ const load = (toolkit: Toolkit, mei: string): void => {
 /** The score as systems, one SVG each, for a column `width` pixels wide. `scale` in percent. */
 export function engraveSystems(toolkit: Toolkit, mei: string, width: number, scale: number): string[] {
   toolkit.setOptions({
-    ...ROWS_FIT, scale, lyricSize: 4.5, breaks: 'auto', systemMaxPerPage: 1, adjustPageHeight: true, mmOutput: false,
-    pageWidth: Math.round((width * 100) / scale), pageHeight: 60000,
-    pageMarginLeft: 130, pageMarginRight: 20, pageMarginTop: 30, pageMarginBottom: 30,
+    ...ROWS_FIT,
+    scale,
+    lyricSize: 4.5,
+    breaks: 'auto',
+    systemMaxPerPage: 1,
+    adjustPageHeight: true,
+    mmOutput: false,
+    pageWidth: Math.round((width * 100) / scale),
+    pageHeight: 60000,
+    pageMarginLeft: 130,
+    pageMarginRight: 20,
+    pageMarginTop: 30,
+    pageMarginBottom: 30,
   })
   load(toolkit, mei)
   return Array.from({ length: toolkit.getPageCount() }, (_, i) => finishSystem(toolkit.renderToSVG(i + 1), true))
@@ -36,15 +55,26 @@ export type Paper = keyof typeof PAPERS
 /** Margins of a printed part, and room for the title on the first page and the foot on each, in tenths of a millimetre. */
 const MARGIN = { side: 150, top: 150, title: 260, foot: 150 }
 
-/** A part as pages, one SVG each, drawn to the size of the paper. The first page leaves room for the title. */
-export function engravePages(toolkit: Toolkit, mei: string, paper: Paper): string[] {
+/** A part as pages, one SVG each, drawn to the size of the paper. Each leaves room for the title; `rowNames` says at the left what each row is. */
+export function engravePages(toolkit: Toolkit, mei: string, paper: Paper, rowNames = false): string[] {
   const { width, height } = PAPERS[paper]
   toolkit.setOptions({
-    ...ROWS_FIT, scale: 100, lyricSize: 5.5, breaks: 'auto', systemMaxPerPage: 0, adjustPageHeight: false, mmOutput: true,
-    pageWidth: width, pageHeight: height - MARGIN.title - MARGIN.foot,
-    pageMarginLeft: MARGIN.side, pageMarginRight: MARGIN.side, pageMarginTop: 0, pageMarginBottom: 0,
-    spacingSystem: 10, justifyVertically: false,
+    ...ROWS_FIT,
+    scale: 100,
+    lyricSize: 5,
+    breaks: 'auto',
+    systemMaxPerPage: 0,
+    adjustPageHeight: false,
+    mmOutput: true,
+    pageWidth: width,
+    pageHeight: height - MARGIN.title - MARGIN.foot,
+    pageMarginLeft: MARGIN.side,
+    pageMarginRight: MARGIN.side,
+    pageMarginTop: 0,
+    pageMarginBottom: 0,
+    spacingSystem: 10,
+    justifyVertically: false,
   })
   load(toolkit, mei)
-  return Array.from({ length: toolkit.getPageCount() }, (_, i) => finishSystem(toolkit.renderToSVG(i + 1), false))
+  return Array.from({ length: toolkit.getPageCount() }, (_, i) => finishSystem(toolkit.renderToSVG(i + 1), rowNames))
 }

@@ -51,7 +51,10 @@ export function assemble(head: Omit<Piece, 'version' | 'lines'>, lines: readonly
     const source = lines[m.line].measures[m.index].source
     const beat = measureTicks(m.meter) + m.excess
     if (m.excess > 0)
-      problems.push({ ...source, text: `measure ${m.number} of ${meterName(m.meter)} holds ${quarters(beat)} quarters, ${quarters(m.excess)} too many; shorten a note or add a barline` })
+      problems.push({
+        ...source,
+        text: `measure ${m.number} of ${meterName(m.meter)} holds ${quarters(beat)} quarters, ${quarters(m.excess)} too many; shorten a note or add a barline`,
+      })
     else short.push(`measure ${m.number} is ${quarters(-m.excess)} quarters short of ${meterName(m.meter)}`)
   }
   return problems.length ? { ok: false, problems } : { ok: true, piece, notices: [...notices, ...short] }

@@ -1,6 +1,6 @@
 import type { Piece } from '@/core/piece/piece'
 
-/** Something wrong in a file or text, where it stands (from 1), and what to do. */
+/** Something wrong in a file or text, where it stands (from 1; line 0 is the file as a whole), and what to do. */
 export type SourceProblem = { readonly line: number; readonly column: number; readonly text: string }
 
 /** What came of reading: the piece and what was left out of it, or why it could not be read. */
@@ -24,5 +24,8 @@ export class SourceError extends Error {
   }
 }
 
+/** A problem of the file as a whole. */
+export const wholeFile = (text: string): Reading => refused({ line: 0, column: 0, text })
+
 /** "line 4, column 9: …". */
-export const sayProblem = (p: SourceProblem): string => `line ${p.line}, column ${p.column}: ${p.text}`
+export const sayProblem = (p: SourceProblem): string => (p.line === 0 ? p.text : `line ${p.line}, column ${p.column}: ${p.text}`)

@@ -21,7 +21,12 @@ beforeAll(() => {
 /** Runs the command line as a user does. */
 function map(...args: string[]): { status: number | null; out: Report[]; text: string; errors: string } {
   const done = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scripts/map.ts', ...args], { encoding: 'utf8' })
-  const out = args.includes('csv') ? [] : done.stdout.split('\n').filter(Boolean).map((l) => JSON.parse(l) as Report)
+  const out = args.includes('csv')
+    ? []
+    : done.stdout
+        .split('\n')
+        .filter(Boolean)
+        .map((l) => JSON.parse(l) as Report)
   return { status: done.status, out, text: done.stdout, errors: done.stderr }
 }
 const SCALE = 'X:1\nT:Scale\nM:4/4\nL:1/4\nK:D\nD E F G | A B c d |]\n'
@@ -33,10 +38,29 @@ describe('map, the command line', () => {
     expect(status).toBe(0)
     expect(out).toHaveLength(1)
     expect(out[0].piece).toEqual({ title: 'Scale', key: 'D major', time: '4/4', measures: 2 })
-    expect(out[0].seats.map((s) => [s.seat, s.octave])).toEqual([['violin', 0], ['viola', 0], ['cello', -1], ['bass', -2]])
+    expect(out[0].seats.map((s) => [s.seat, s.octave])).toEqual([
+      ['violin', 0],
+      ['viola', 0],
+      ['cello', -1],
+      ['bass', -2],
+    ])
     // Common practice: D major over one octave from the open D string.
-    expect(out[0].seats.map((s) => fingers(s.notes))).toEqual(['D0 D1 D2 D3 A0 A1 A2 A3', 'D0 D1 D2 D3 A0 A1 A2 A3', 'D0 D1 D3 D4 A0 A1 A3 A4', 'D0 D1 D4 G0 G1 G4 G2 G4'])
-    expect(out[0].seats[3].notes[7]).toMatchObject({ pitch: 'D4', position: 'III', frame: '1-2-4', k: 7, onset: '7', duration: '1', measure: 2, beat: 4 })
+    expect(out[0].seats.map((s) => fingers(s.notes))).toEqual([
+      'D0 D1 D2 D3 A0 A1 A2 A3',
+      'D0 D1 D2 D3 A0 A1 A2 A3',
+      'D0 D1 D3 D4 A0 A1 A3 A4',
+      'D0 D1 D4 G0 G1 G4 G2 G4',
+    ])
+    expect(out[0].seats[3].notes[7]).toMatchObject({
+      pitch: 'D4',
+      position: 'III',
+      frame: '1-2-4',
+      k: 7,
+      onset: '7',
+      duration: '1',
+      measure: 2,
+      beat: 4,
+    })
     for (const s of out[0].seats) for (const n of s.notes) expect(n.reason).toMatch(/\.$/)
   })
   it('octave 0 shows the file’s own pitches, and the bass an octave above them', () => {
@@ -46,7 +70,10 @@ describe('map, the command line', () => {
     expect(out[0].seats[3].notes).toEqual([])
     expect(out[0].seats[3].problems).toHaveLength(8)
     const down = map(file('scale1.abc', SCALE), '--octave', '-1', '--seat', 'violin', '--seat', 'bass')
-    expect(down.out[0].seats.map((s) => [s.seat, s.octave, s.notes.at(-1)?.pitch, s.notes[0].pitch])).toEqual([['violin', -1, 'D4', 'G3'], ['bass', -1, 'A4', 'D4']])
+    expect(down.out[0].seats.map((s) => [s.seat, s.octave, s.notes.at(-1)?.pitch, s.notes[0].pitch])).toEqual([
+      ['violin', -1, 'D4', 'G3'],
+      ['bass', -1, 'A4', 'D4'],
+    ])
   })
   it('chord notes come one after the other, low first', () => {
     const { out } = map(file('chord.abc', 'X:1\nT:C\nM:4/4\nL:1/4\nK:D\n[Ad]2 [DA]2 |\n'), '--seat', 'violin')
@@ -58,10 +85,21 @@ describe('map, the command line', () => {
     expect(midiOf(parsePitch(last[0].pitch)!)).toBeLessThan(midiOf(parsePitch(last[1].pitch)!))
   })
   it('the fourth finger and the bass school can be set', () => {
-    const four = (fourth: string) => fingers(map(file('four.abc', 'X:1\nT:F\nM:4/4\nL:1/4\nK:D\nF G A G |\n'), '--seat', 'violin', '--fourth', fourth).out[0].seats[0].notes)
+    const four = (fourth: string) =>
+      fingers(
+        map(file('four.abc', 'X:1\nT:F\nM:4/4\nL:1/4\nK:D\nF G A G |\n'), '--seat', 'violin', '--fourth', fourth).out[0].seats[0].notes,
+      )
     expect(four('open')).toBe('D2 D3 A0 D3')
     expect(four('always')).toBe('D2 D3 D4 D3')
-    const school = map(file('school.abc', 'X:1\nT:S\nM:4/4\nL:1/4\nK:A\nA B c d |\n'), '--seat', 'bass', '--bass-school', '1-2-3-4', '--octave', '-2')
+    const school = map(
+      file('school.abc', 'X:1\nT:S\nM:4/4\nL:1/4\nK:A\nA B c d |\n'),
+      '--seat',
+      'bass',
+      '--bass-school',
+      '1-2-3-4',
+      '--octave',
+      '-2',
+    )
     expect(school.out[0].seats[0].notes[1].frame).toBe('1-2-3-4')
   })
   it('a bad file is named with its line, leaves with 2, and the others still come', () => {
@@ -76,7 +114,13 @@ describe('map, the command line', () => {
     expect(errors).toContain('cannot be read yet')
   })
   it('wrong options say what is allowed', () => {
-    for (const [option, value] of [['--seat', 'harp'], ['--octave', 'x'], ['--fourth', 'never'], ['--bass-school', '1-3'], ['--format', 'xml']]) {
+    for (const [option, value] of [
+      ['--seat', 'harp'],
+      ['--octave', 'x'],
+      ['--fourth', 'never'],
+      ['--bass-school', '1-3'],
+      ['--format', 'xml'],
+    ]) {
       const { status, errors, text } = map('x.abc', option, value)
       expect(status).toBe(2)
       expect(errors).toContain(option)
@@ -86,7 +130,9 @@ describe('map, the command line', () => {
   it('CSV has a heading and a row a note (RFC 4180)', () => {
     const { text } = map(file('scale2.abc', SCALE), '--format', 'csv', '--seat', 'cello')
     const rows = text.trimEnd().split('\r\n')
-    expect(rows[0]).toBe('file,seat,octave,measure,beat,onset,duration,pitch,letter,string,finger,place,k,position,frame,chord,pinned,reason')
+    expect(rows[0]).toBe(
+      'file,seat,octave,measure,beat,onset,duration,pitch,letter,string,finger,place,k,position,frame,chord,pinned,reason',
+    )
     expect(rows).toHaveLength(9)
     expect(rows[3]).toContain(',F#3,F#,D,3,normal,4,I,closed,')
   })
@@ -94,13 +140,26 @@ describe('map, the command line', () => {
 
 describe('reading by name', () => {
   it('refuses what is too large, binary or unknown', () => {
-    for (const [name, text, says] of [['a.abc', 'x'.repeat(8_000_001), 'too large'], ['a.xml', '\u0000\u0001', 'not a text file'], ['a', 'x', 'nothing'], ['a.mid', 'x', '.mid']] as const) {
+    for (const [name, text, says] of [
+      ['a.abc', 'x'.repeat(8_000_001), 'too large'],
+      ['a.xml', '\u0000\u0001', 'not a text file'],
+      ['a', 'x', 'nothing'],
+      ['a.mid', 'x', '.mid'],
+    ] as const) {
       const r = readFile(name, text)
       expect(!r.ok && r.problems[0].text).toContain(says)
     }
   })
   it('every demonstration piece reads, and every seat can play it or is told', () => {
-    for (const name of ['copper-kettle-march', 'two-barges', 'the-lamplighters-shortcut', 'kite-over-the-allotments', 'snow-on-the-signal-box', 'lanterns-on-the-weir', 'the-ferry-at-low-water']) {
+    for (const name of [
+      'copper-kettle-march',
+      'two-barges',
+      'the-lamplighters-shortcut',
+      'kite-over-the-allotments',
+      'snow-on-the-signal-box',
+      'lanterns-on-the-weir',
+      'the-ferry-at-low-water',
+    ]) {
       const r = readFile(`${name}.abc`, readFileSync(`demo/${name}.abc`, 'utf8'))
       expect(r.ok && r.piece.lines[0].measures.length).toBeGreaterThanOrEqual(8)
     }

@@ -26,7 +26,12 @@ export type ReportNote = {
   pinned: boolean
   reason: string
 }
-export type ReportSeat = { seat: string; octave: number; notes: ReportNote[]; problems: { measure: number | string; beat: number; text: string }[] }
+export type ReportSeat = {
+  seat: string
+  octave: number
+  notes: ReportNote[]
+  problems: { measure: number | string; beat: number; text: string }[]
+}
 export type Report = { file: string; piece: { title: string; key: string; time: string; measures: number }; seats: ReportSeat[] }
 
 const measureNumber = (n: string): number | string => (/^\d+$/.test(n) ? Number(n) : n)
@@ -60,10 +65,27 @@ export function reportOf(file: string, piece: Piece, maps: readonly SeatMap[]): 
   }
 }
 
-const COLUMNS = ['measure', 'beat', 'onset', 'duration', 'pitch', 'letter', 'string', 'finger', 'place', 'k', 'position', 'frame', 'chord', 'pinned', 'reason'] as const satisfies readonly (keyof ReportNote)[]
+const COLUMNS = [
+  'measure',
+  'beat',
+  'onset',
+  'duration',
+  'pitch',
+  'letter',
+  'string',
+  'finger',
+  'place',
+  'k',
+  'position',
+  'frame',
+  'chord',
+  'pinned',
+  'reason',
+] as const satisfies readonly (keyof ReportNote)[]
 
 /** RFC 4180: a field with a comma, quote or line break is quoted. */
-const field = (v: string | number | boolean | null): string => (v === null ? '' : /[",\r\n]/.test(String(v)) ? `"${String(v).replace(/"/g, '""')}"` : String(v))
+const field = (v: string | number | boolean | null): string =>
+  v === null ? '' : /[",\r\n]/.test(String(v)) ? `"${String(v).replace(/"/g, '""')}"` : String(v)
 
 export const csvHeader = `file,seat,octave,${COLUMNS.join(',')}\r\n`
 export const csvRows = (r: Report): string =>

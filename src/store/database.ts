@@ -19,7 +19,9 @@ export async function openDatabase(file: string): Promise<Knex> {
   try {
     if (file !== ':memory:') mkdirSync(path.dirname(file), { recursive: true })
   } catch {
-    throw new DataError(`The data folder ${path.dirname(file)} cannot be made. Choose another with EVEN_SEAT_DATA, or change its permissions.`)
+    throw new DataError(
+      `The data folder ${path.dirname(file)} cannot be made. Choose another with EVEN_SEAT_DATA, or change its permissions.`,
+    )
   }
   const db = knex({
     client: 'better-sqlite3',
@@ -60,10 +62,15 @@ export async function openDatabase(file: string): Promise<Knex> {
 function explained(e: unknown, file: string): Error {
   const text = `${(e as { code?: string }).code ?? ''} ${(e as Error).message}`
   if (/SQLITE_CORRUPT|SQLITE_NOTADB|malformed|not a database|quick_check/i.test(text))
-    return new DataError(`The data file ${file} is damaged or is not an Even Seat file. Move it away and start again (a new one is made), or put back a copy.`)
+    return new DataError(
+      `The data file ${file} is damaged or is not an Even Seat file. Move it away and start again (a new one is made), or put back a copy.`,
+    )
   if (/SQLITE_READONLY|readonly|EACCES|EROFS|SQLITE_CANTOPEN|unable to open/i.test(text))
-    return new DataError(`The data file ${file} cannot be written. Check its permissions and its folder's, or choose another folder with EVEN_SEAT_DATA.`)
-  if (/SQLITE_BUSY|locked/i.test(text)) return new DataError(`The data file ${file} is in use by another program. Close it and start again.`)
+    return new DataError(
+      `The data file ${file} cannot be written. Check its permissions and its folder's, or choose another folder with EVEN_SEAT_DATA.`,
+    )
+  if (/SQLITE_BUSY|locked/i.test(text))
+    return new DataError(`The data file ${file} is in use by another program. Close it and start again.`)
   if (/SQLITE_FULL|ENOSPC/i.test(text)) return new DataError(`There is no room left on the disk for ${file}. Make some and start again.`)
   return e as Error
 }

@@ -21,7 +21,15 @@ const bring = async (title = 'Test', now = 1000) => addPiece(db, (await theClass
 describe('the shelf', () => {
   it('keeps a piece, its plan and what it came from', async () => {
     const id = await bring()
-    expect(await getPiece(db, id)).toEqual({ id, piece: pieceFrom('D4 E4'), plan: emptyPlan(), source, version: 1, changedAt: 1000, openedAt: null })
+    expect(await getPiece(db, id)).toEqual({
+      id,
+      piece: pieceFrom('D4 E4'),
+      plan: emptyPlan(),
+      source,
+      version: 1,
+      changedAt: 1000,
+      openedAt: null,
+    })
   })
   it('lists last opened first, then newest', async () => {
     const { id: klass } = await theClass(db)

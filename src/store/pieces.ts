@@ -40,14 +40,24 @@ export type StoredPiece = {
 
 const stored = (row: unknown): StoredPiece => {
   const r = rowSchema.parse(row)
-  return { id: r.id, piece: r.piece, plan: r.plan, source: { name: r.source_name, text: r.source_text }, version: r.version, changedAt: r.changed_at, openedAt: r.opened_at }
+  return {
+    id: r.id,
+    piece: r.piece,
+    plan: r.plan,
+    source: { name: r.source_name, text: r.source_text },
+    version: r.version,
+    changedAt: r.changed_at,
+    openedAt: r.opened_at,
+  }
 }
 
 export type Source = StoredPiece['source']
 
 /** The pieces of a class, last opened first, then newest. */
 export async function listPieces(db: Knex, classId: string): Promise<StoredPiece[]> {
-  const rows: unknown[] = await db('pieces').where({ class_id: classId, deleted_at: null }).orderByRaw('opened_at IS NULL, opened_at DESC, created_at DESC, rowid DESC')
+  const rows: unknown[] = await db('pieces')
+    .where({ class_id: classId, deleted_at: null })
+    .orderByRaw('opened_at IS NULL, opened_at DESC, created_at DESC, rowid DESC')
   return rows.map(stored)
 }
 
@@ -58,19 +68,36 @@ export async function getPiece(db: Knex, id: string): Promise<StoredPiece | null
 }
 
 /** Keeps a new piece and says its id. */
-export async function addPiece(db: Knex, classId: string, piece: Piece, source: Source, now: number, plan: Plan = emptyPlan()): Promise<string> {
+export async function addPiece(
+  db: Knex,
+  classId: string,
+  piece: Piece,
+  source: Source,
+  now: number,
+  plan: Plan = emptyPlan(),
+): Promise<string> {
   const id = randomUUID()
   await db.transaction((t) =>
     t('pieces').insert({
-      id, class_id: classId, piece: JSON.stringify(piece), plan: JSON.stringify(plan), source_name: source.name, source_text: source.text,
-      version: 1, created_at: now, changed_at: now, opened_at: null, deleted_at: null,
+      id,
+      class_id: classId,
+      piece: JSON.stringify(piece),
+      plan: JSON.stringify(plan),
+      source_name: source.name,
+      source_text: source.text,
+      version: 1,
+      created_at: now,
+      changed_at: now,
+      opened_at: null,
+      deleted_at: null,
     }),
   )
   return id
 }
 
 /** What came of a save: the new version, or the version that stands because somebody else saved meanwhile. */
-export type Saved = { readonly ok: true; readonly version: number } | { readonly ok: false; readonly reason: 'newer' | 'gone'; readonly version: number }
+export type Saved =
+  { readonly ok: true; readonly version: number } | { readonly ok: false; readonly reason: 'newer' | 'gone'; readonly version: number }
 
 export type Change = { readonly piece?: Piece; readonly plan?: Plan; readonly source?: Source }
 
@@ -80,13 +107,15 @@ export async function savePiece(db: Knex, id: string, base: number, change: Chan
     const row = (await t('pieces').where({ id, deleted_at: null }).first('version')) as { version: number } | undefined
     if (!row) return { ok: false, reason: 'gone', version: 0 }
     if (row.version !== base) return { ok: false, reason: 'newer', version: row.version }
-    await t('pieces').where({ id }).update({
-      version: base + 1,
-      changed_at: now,
-      ...(change.piece ? { piece: JSON.stringify(change.piece) } : {}),
-      ...(change.plan ? { plan: JSON.stringify(change.plan) } : {}),
-      ...(change.source ? { source_name: change.source.name, source_text: change.source.text } : {}),
-    })
+    await t('pieces')
+      .where({ id })
+      .update({
+        version: base + 1,
+        changed_at: now,
+        ...(change.piece ? { piece: JSON.stringify(change.piece) } : {}),
+        ...(change.plan ? { plan: JSON.stringify(change.plan) } : {}),
+        ...(change.source ? { source_name: change.source.name, source_text: change.source.text } : {}),
+      })
     return { ok: true, version: base + 1 }
   })
 }

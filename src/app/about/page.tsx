@@ -5,10 +5,22 @@ export const metadata: Metadata = { title: 'About' }
 
 /** What ships inside, under which licence, and where its source is. */
 const PARTS: readonly (readonly [string, string, string])[] = [
-  ['verovio (music engraver; served unmodified as files of its own under /vendor/verovio)', 'LGPL-3.0-or-later', 'npm package verovio 6.3.0; source at github.com/rism-digital/verovio'],
-  ['Leland (music font inside the engraver), Source Sans 3, Young Serif, Noto Music', 'SIL Open Font License 1.1', 'npm packages verovio, @fontsource-variable/source-sans-3, @fontsource/young-serif, @fontsource/noto-music'],
+  [
+    'verovio (music engraver; served unmodified as files of its own under /vendor/verovio)',
+    'LGPL-3.0-or-later',
+    'npm package verovio 6.3.0; source at github.com/rism-digital/verovio',
+  ],
+  [
+    'Leland (music font inside the engraver), Source Sans 3, Young Serif, Noto Music',
+    'SIL Open Font License 1.1',
+    'npm packages verovio, @fontsource-variable/source-sans-3, @fontsource/young-serif, @fontsource/noto-music',
+  ],
   ['DejaVu Sans', 'Bitstream Vera and public domain', 'npm package @fontsource/dejavu-sans'],
-  ['abcjs, fast-xml-parser, knex, better-sqlite3, Next.js, React, Radix UI, Tailwind CSS, CodeMirror, zustand, zod, sonner, date-fns, next-themes, react-dropzone', 'MIT', 'npm packages of these names'],
+  [
+    'abcjs, fast-xml-parser, knex, better-sqlite3, Next.js, React, Radix UI, Tailwind CSS, CodeMirror, zustand, zod, sonner, date-fns, next-themes, react-dropzone',
+    'MIT',
+    'npm packages of these names',
+  ],
   ['Lucide icons', 'ISC', 'npm package lucide-react'],
   ['comlink', 'Apache-2.0', 'npm package comlink'],
 ]
@@ -21,7 +33,8 @@ export default function AboutPage() {
       </Link>
       <h1 className="mt-4 font-title text-2xl">About Even Seat</h1>
       <p className="mt-2 max-w-prose">
-        Even Seat says for every note of a piece which string and finger it is for violin, viola, cello and bass, why, and what else could be done. Everything runs on this machine; nothing is sent anywhere.
+        Even Seat says for every note of a piece which string and finger it is for violin, viola, cello and bass, why, and what else could
+        be done. Everything runs on this machine; nothing is sent anywhere.
       </p>
       <h2 className="mt-6 font-title text-xl">What ships inside</h2>
       <dl className="mt-2">
@@ -34,7 +47,9 @@ export default function AboutPage() {
           </div>
         ))}
       </dl>
-      <p className="mt-4 text-soft">The licence texts stand in each package’s folder under node_modules, and the engraver’s also in docs/licences.</p>
+      <p className="mt-4 text-soft">
+        The licence texts stand in each package’s folder under node_modules, and the engraver’s also in docs/licences.
+      </p>
     </main>
   )
 }

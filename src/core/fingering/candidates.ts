@@ -72,8 +72,16 @@ function holdsOf(setup: Setup, pitches: readonly Pitch[], carried: readonly numb
 
 /** Chooses a stop for head `i` and those after it; all stopped heads share a position and a frame. */
 function place(
-  setup: Setup, perHead: readonly (readonly Way[])[], isOpen: readonly boolean[], low: number, i: number,
-  stops: readonly Stop[], position: number | null, carried: readonly number[], respelled: boolean, out: Hold[],
+  setup: Setup,
+  perHead: readonly (readonly Way[])[],
+  isOpen: readonly boolean[],
+  low: number,
+  i: number,
+  stops: readonly Stop[],
+  position: number | null,
+  carried: readonly number[],
+  respelled: boolean,
+  out: Hold[],
 ): void {
   if (i === perHead.length) {
     const high = low + stops.length - 1
@@ -82,13 +90,14 @@ function place(
     } else out.push({ stops, position, open: false, low, high, learned: isLearned(setup, stops, position), respelled })
     return
   }
-  const next = (stop: Stop, at: number | null) =>
-    place(setup, perHead, isOpen, low, i + 1, [...stops, stop], at, carried, respelled, out)
+  const next = (stop: Stop, at: number | null) => place(setup, perHead, isOpen, low, i + 1, [...stops, stop], at, carried, respelled, out)
   if (isOpen[i]) next({ string: low + i, k: 0, finger: 0, place: 'normal', stretch: false }, position)
   const byLetter = fingersByLetter(setup.instrument.seat)
   for (const way of perHead[i]) {
     if (position !== null && way.position !== position) continue
-    const fits = stops.every((s) => s.finger === 0 || (inOneFrame(byLetter, s, way.stop) && (s.finger !== way.stop.finger || s.string === way.stop.string - 1)))
+    const fits = stops.every(
+      (s) => s.finger === 0 || (inOneFrame(byLetter, s, way.stop) && (s.finger !== way.stop.finger || s.string === way.stop.string - 1)),
+    )
     if (fits) next(way.stop, way.position)
   }
 }

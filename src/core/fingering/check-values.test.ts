@@ -19,7 +19,8 @@ function written(seat: Seat, text: string, key: Key = { fifths: 0, mode: 'major'
 
 const MARK = { low: '↓', normal: '', high: '↑' }
 /** "D0 D1 D↓2 A0": string, place and finger of every note. */
-const said = (m: SeatMap) => m.notes.map((n) => `${m.instrument.strings[n.stop.string].letter}${MARK[n.stop.place]}${n.stop.finger}`).join(' ')
+const said = (m: SeatMap) =>
+  m.notes.map((n) => `${m.instrument.strings[n.stop.string].letter}${MARK[n.stop.place]}${n.stop.finger}`).join(' ')
 const positions = (m: SeatMap) => m.notes.map((n) => n.position ?? '-').join(' ')
 const framesOn = (m: SeatMap, string: string) =>
   new Set(m.notes.filter((n) => n.frame && m.instrument.strings[n.stop.string].letter === string).map((n) => n.frame!.name))
@@ -63,7 +64,11 @@ describe('common practice in the first lessons', () => {
     expect(said(written('cello', 'D3 E3 F3 G3', C))).toBe('D0 D1 D2 D4')
   })
   it('7: after a shift to III, 1 plays where 3 was (violin, viola) and where 4 was (cello)', () => {
-    for (const [seat, text] of [['violin', 'D4 E4 G4'], ['viola', 'D4 E4 G4'], ['cello', 'D3 E3 G3']] as const) {
+    for (const [seat, text] of [
+      ['violin', 'D4 E4 G4'],
+      ['viola', 'D4 E4 G4'],
+      ['cello', 'D3 E3 G3'],
+    ] as const) {
       const m = written(seat, text, C, new Map([['e2', { position: 'III', strings: [seat === 'viola' || seat === 'cello' ? 2 : 1] }]]))
       expect(said(m)).toBe('D0 D1 D1')
       expect(positions(m)).toBe('- I III')
@@ -72,7 +77,10 @@ describe('common practice in the first lessons', () => {
   })
   it('8: octave and unison checks', () => {
     // 3 on a string is the next lower open string's letter; 4 the next higher open string.
-    for (const [seat, three, below] of [['violin', 'D5', 'D4'], ['viola', 'G4', 'G3']] as const) {
+    for (const [seat, three, below] of [
+      ['violin', 'D5', 'D4'],
+      ['viola', 'G4', 'G3'],
+    ] as const) {
       const m = written(seat, three, C)
       expect(m.notes[0].stop).toMatchObject({ finger: 3, place: 'normal' })
       expect(pitchName(m.instrument.strings[m.notes[0].stop.string - 1])).toBe(below)
@@ -130,7 +138,7 @@ describe('the spelling chooses the finger on violin and viola', () => {
   it('C flat is fingered as B', () => expect(said(written('violin', 'Cb5', C))).toBe('A1'))
   it('C6 and D6 shift to III, and the hand is home again when it can be', () => {
     const m = written('violin', 'A5 B5 C6 D6 C6 B5 z E5', C)
-    expect(positions(m).split(' ').slice(2, 4)).toEqual(['III', 'III'])
+    expect(positions(m)).toBe('I I III III III I -')
     expect(m.problems).toEqual([])
   })
   it('B5 stays in first position', () => expect(positions(written('violin', 'A5 B5 A5', C))).toBe('I I I'))

@@ -16,7 +16,8 @@ export type Charge = (kind: CostKind) => void
 export function chargeHold(instrument: Instrument, policy: Policy, h: Hold, charge: Charge): void {
   if (!h.learned) charge('notLearned')
   if (h.respelled) charge('respelled')
-  if (POSITIONS[instrument.seat][h.position].name !== 'I') charge('awayFromFirst')
+  const position = POSITIONS[instrument.seat][h.position].name
+  if (position !== 'I') charge(position === 'half' ? 'halfPosition' : 'awayFromFirst')
   if (h.open) {
     // Could 4 of the string below have played it?
     if (policy.fourth === 'always' && h.low > 0 && fingersByLetter(instrument.seat)) charge('againstPolicy')

@@ -36,6 +36,7 @@ const SPARED: Record<CostKind, string> = {
   guideFinger: 'shifts on a guiding finger',
   shiftByHalfStep: 'the hand moves only a half step',
   awayFromFirst: 'stays in first position',
+  halfPosition: 'stays in first position',
   extension: 'needs no stretch',
   opening: 'needs no stretch',
   skipString: 'skips no string',
@@ -67,7 +68,13 @@ function neighbours(s: Stop, frame: Frame | null, letters: boolean): string {
 }
 
 /** Why this hold, in one sentence, against the runner-up (the cheapest other choice, if there is one). */
-export function sayWhy(instrument: Instrument, h: Hold, frame: Frame | null, runnerUp: { hold: Hold; price: number; differs: Tally } | undefined, pinned: boolean): string {
+export function sayWhy(
+  instrument: Instrument,
+  h: Hold,
+  frame: Frame | null,
+  runnerUp: { hold: Hold; price: number; differs: Tally } | undefined,
+  pinned: boolean,
+): string {
   const what = sayHold(instrument, h)
   const Sentence = what[0].toUpperCase() + what.slice(1)
   const top = h.stops[h.stops.length - 1]
@@ -77,5 +84,7 @@ export function sayWhy(instrument: Instrument, h: Hold, frame: Frame | null, run
   if (!runnerUp) return h.open ? `${Sentence}: no other place for it here.` : `${Sentence}${lie}: the one place for it here.`
   const other = sayHold(instrument, runnerUp.hold)
   const why = sayDifference(runnerUp.differs)
-  return runnerUp.price === 0 || !why ? `${Sentence}${lie}; ${other} would serve as well.` : `${Sentence}${lie && `${lie},`} rather than ${other}: ${why}.`
+  return runnerUp.price === 0 || !why
+    ? `${Sentence}${lie}; ${other} would serve as well.`
+    : `${Sentence}${lie && `${lie},`} rather than ${other}: ${why}.`
 }

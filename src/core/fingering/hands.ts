@@ -14,7 +14,14 @@ export type HandSpan = {
 /** The hand brackets of a seat: a shift begins a new one. */
 export function handSpans(map: SeatMap): HandSpan[] {
   const spans: HandSpan[] = []
-  let current: { position: string; index: number; from: MappedNote; to: MappedNote; frames: { at: MappedNote; frame: Frame }[]; onString: Map<number, string> } | null = null
+  let current: {
+    position: string
+    index: number
+    from: MappedNote
+    to: MappedNote
+    frames: { at: MappedNote; frame: Frame }[]
+    onString: Map<number, string>
+  } | null = null
   for (const n of map.notes) {
     if (n.stop.finger === 0 || n.held) {
       if (n.held && n.stop.finger > 0 && current) current.to = n
@@ -33,4 +40,3 @@ export function handSpans(map: SeatMap): HandSpan[] {
   }
   return spans
 }
-

@@ -50,7 +50,12 @@ export type SeatMap = {
   readonly byEvent: ReadonlyMap<string, readonly MappedNote[]>
 }
 
-export type MapOptions = { readonly octave: number; readonly policy: Policy; readonly level?: Level; readonly pins?: ReadonlyMap<string, Pin> }
+export type MapOptions = {
+  readonly octave: number
+  readonly policy: Policy
+  readonly level?: Level
+  readonly pins?: ReadonlyMap<string, Pin>
+}
 
 /** How many octaves from the line to what the seat's part writes, for a sounding shift of `octave`. */
 export const writtenOctaves = (instrument: Instrument, octave: number): number => octave - instrument.sounds
@@ -92,8 +97,17 @@ function notesOf(s: Solution, column: number, moments: readonly Moment[], writte
     const pitch = byOctaves(moment.pitches[cut + i], written)
     moment.events.forEach((placed, n) => {
       notes[n * hold.stops.length + i] = {
-        placed, head: moment.order[cut + i], pitch, stop, hold, column, position: stop.finger === 0 ? null : position,
-        frame, chord, pinned: c.pinned, held: n > 0,
+        placed,
+        head: moment.order[cut + i],
+        pitch,
+        stop,
+        hold,
+        column,
+        position: stop.finger === 0 ? null : position,
+        frame,
+        chord,
+        pinned: c.pinned,
+        held: n > 0,
       }
     })
   })
@@ -111,10 +125,16 @@ function sayProblem(s: Solution, moments: readonly Moment[], p: Problem): MapPro
   switch (p.kind) {
     case 'out-of-reach':
       return midiOf(p.pitches[0]) < midiOf(low)
-        ? { ...where, text: `${names(p.pitches)} is below the ${instrument.name.toLowerCase()}'s lowest string (${pitchName(low)}); move the seat up an octave.` }
+        ? {
+            ...where,
+            text: `${names(p.pitches)} is below the ${instrument.name.toLowerCase()}'s lowest string (${pitchName(low)}); move the seat up an octave.`,
+          }
         : { ...where, text: `${names(p.pitches)} is beyond VII position; move the seat down an octave.` }
     case 'chord-cut':
-      return { ...where, text: `${names(p.pitches)} cannot be held together on the ${instrument.name.toLowerCase()}; the top note is mapped, divide the others.` }
+      return {
+        ...where,
+        text: `${names(p.pitches)} cannot be held together on the ${instrument.name.toLowerCase()}; the top note is mapped, divide the others.`,
+      }
     case 'pin-impossible':
       return { ...where, text: `The pin on ${names(p.pitches)} fits no string and finger here; it is set aside.` }
   }
@@ -129,7 +149,9 @@ function beyondLevel(s: Solution, column: number, moment: Moment): MapProblem[] 
   const down = c.pitches.map((p) => byOctaves(p, -1))
   const easier = candidates(s.setup, down, [1]).find((h) => h.learned)
   const hint = easier ? ` An octave lower, ${names(down)} is ${sayHold(instrument, easier)}.` : ''
-  return [{ ...at(moment.events[0]), text: `${names(c.pitches)} needs ${sayHold(instrument, hold)}, which the class has not learned.${hint}` }]
+  return [
+    { ...at(moment.events[0]), text: `${names(c.pitches)} needs ${sayHold(instrument, hold)}, which the class has not learned.${hint}` },
+  ]
 }
 
 /** Why the hand does this at a note, in one sentence. Tied-on notes say so. */

@@ -62,7 +62,12 @@ function findMoments(piece: Piece, line: Line): Moment[] {
     if (last && holdsOn(last, p.event)) moments[moments.length - 1].events.push(p)
     else {
       const heads = p.event.heads.map((h, n) => ({ pitch: h.pitch, n })).sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch))
-      moments.push({ events: [p], pitches: heads.map((h) => h.pitch), order: heads.map((h) => h.n), gap: { slurred: slurred && !rest, rest } })
+      moments.push({
+        events: [p],
+        pitches: heads.map((h) => h.pitch),
+        order: heads.map((h) => h.n),
+        gap: { slurred: slurred && !rest, rest },
+      })
     }
     last = p.event
     rest = false

@@ -25,7 +25,11 @@ function words(seat: Seat): fc.Arbitrary<string> {
     .record({ letter: fc.constantFrom(...LETTERS), alter: fc.constantFrom(0, 0, 0, 1, -1), octave: fc.integer({ min: 2, max: 5 }) })
     .filter((p: Pitch) => midiOf(p) >= low && midiOf(p) <= high)
     .map(pitchName)
-  const word = fc.oneof({ weight: 7, arbitrary: pitch }, { weight: 1, arbitrary: fc.constant('z') }, { weight: 1, arbitrary: fc.tuple(pitch, pitch).map(([a, b]) => `[${a},${b}]`) })
+  const word = fc.oneof(
+    { weight: 7, arbitrary: pitch },
+    { weight: 1, arbitrary: fc.constant('z') },
+    { weight: 1, arbitrary: fc.tuple(pitch, pitch).map(([a, b]) => `[${a},${b}]`) },
+  )
   return fc.record({ notes: fc.array(word, { minLength: 1, maxLength: 6 }), slur: fc.boolean() }).map(({ notes, slur }) => {
     const sounding = notes.flatMap((w, i) => (w === 'z' ? [] : [i]))
     if (!slur || sounding.length < 2) return notes.join(' ')
@@ -70,7 +74,12 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
         let least = Infinity
         for (const path of paths(t.columns)) least = Math.min(least, cost(t, path))
         expect(s.total).toBe(least)
-        expect(cost(t, s.columns.map((c, i) => c.holds[s.chosen[i]]))).toBe(least)
+        expect(
+          cost(
+            t,
+            s.columns.map((c, i) => c.holds[s.chosen[i]]),
+          ),
+        ).toBe(least)
       }),
       { numRuns: 150 },
     )
@@ -157,7 +166,11 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
 describe('pins', () => {
   it('one that fits nothing is set aside and said', () => {
     const piece = pieceFrom('D4 E4')
-    const m = mapSeat(piece, piece.lines[0], 'violin', { octave: 0, policy: { fourth: 'auto', bassSchool: '1-2-4' }, pins: new Map([['e1', { fingers: [3], strings: [3] }]]) })
+    const m = mapSeat(piece, piece.lines[0], 'violin', {
+      octave: 0,
+      policy: { fourth: 'auto', bassSchool: '1-2-4' },
+      pins: new Map([['e1', { fingers: [3], strings: [3] }]]),
+    })
     expect(m.problems[0]).toMatchObject({ measure: '1', beat: 2 })
     expect(m.problems[0].text).toContain('fits no string and finger')
     expect(m.notes[1].pinned).toBe(false)

@@ -20,7 +20,11 @@ export type Column = {
 }
 
 /** What could not be done as asked at a moment. */
-export type Problem = { readonly moment: number; readonly kind: 'out-of-reach' | 'pin-impossible' | 'chord-cut'; readonly pitches: readonly Pitch[] }
+export type Problem = {
+  readonly moment: number
+  readonly kind: 'out-of-reach' | 'pin-impossible' | 'chord-cut'
+  readonly pitches: readonly Pitch[]
+}
 
 /** A line ready to be solved: a column for each moment that can be held at all, and what cannot. */
 export type Table = {
@@ -63,7 +67,13 @@ export function pricing({ setup, policy, weights }: Pick<Table, 'setup' | 'polic
 
 /** Holds that several moments share: the same pitches under the same pin. */
 type Group = { readonly index: number; readonly holds: readonly Hold[]; readonly own: readonly number[] }
-type Draft = { readonly moment: number; readonly pitches: readonly Pitch[]; readonly gap: Gap; readonly holds: readonly Hold[]; readonly pinned: boolean }
+type Draft = {
+  readonly moment: number
+  readonly pitches: readonly Pitch[]
+  readonly gap: Gap
+  readonly holds: readonly Hold[]
+  readonly pinned: boolean
+}
 
 /** Index of first position in every seat's table: where a hand is before it has to be anywhere. */
 const HAND_AT_FIRST = 1
@@ -74,12 +84,18 @@ const HAND_AT_FIRST = 1
  * `octaves` moves the line's pitches to where the seat's part writes them.
  */
 export function layOut(
-  setup: Setup, policy: Policy, moments: readonly Moment[], octaves: number,
-  pins: ReadonlyMap<string, Pin> = new Map(), weights: Weights = WEIGHTS,
+  setup: Setup,
+  policy: Policy,
+  moments: readonly Moment[],
+  octaves: number,
+  pins: ReadonlyMap<string, Pin> = new Map(),
+  weights: Weights = WEIGHTS,
 ): Table {
   const { drafts, problems } = draftColumns(setup, moments, octaves, pins)
   const price = pricing({ setup, policy, weights })
-  const carried = [...new Set([HAND_AT_FIRST, ...drafts.flatMap((d) => d.holds.filter((h) => !h.open).map((h) => h.position))])].sort((a, b) => a - b)
+  const carried = [...new Set([HAND_AT_FIRST, ...drafts.flatMap((d) => d.holds.filter((h) => !h.open).map((h) => h.position))])].sort(
+    (a, b) => a - b,
+  )
   const groups = new Map<readonly Hold[], Group>()
   const groupOf = (short: readonly Hold[]): Group => {
     let group = groups.get(short)
@@ -96,7 +112,8 @@ export function layOut(
     let moves = matrices.get(key)
     if (!moves) {
       moves = new Float64Array(a.holds.length * b.holds.length)
-      for (let i = 0; i < a.holds.length; i++) for (let j = 0; j < b.holds.length; j++) moves[i * b.holds.length + j] = price.move(a.holds[i], b.holds[j], gap)
+      for (let i = 0; i < a.holds.length; i++)
+        for (let j = 0; j < b.holds.length; j++) moves[i * b.holds.length + j] = price.move(a.holds[i], b.holds[j], gap)
       matrices.set(key, moves)
     }
     return moves
@@ -114,7 +131,12 @@ export function layOut(
 const NO_MOVES = new Float64Array(0)
 
 /** Each moment with the holds that may be chosen, open strings still once; and what is out of reach. */
-function draftColumns(setup: Setup, moments: readonly Moment[], octaves: number, pins: ReadonlyMap<string, Pin>): { drafts: Draft[]; problems: Problem[] } {
+function draftColumns(
+  setup: Setup,
+  moments: readonly Moment[],
+  octaves: number,
+  pins: ReadonlyMap<string, Pin>,
+): { drafts: Draft[]; problems: Problem[] } {
   const problems: Problem[] = []
   const drafts: Draft[] = []
   type Known = { readonly pitches: readonly Pitch[]; readonly all: readonly Hold[]; readonly free: readonly Hold[] }

@@ -15,8 +15,10 @@ export const WEIGHTS = {
   guideFinger: -2,
   /** Half a step only, as the bass does between half and first position. */
   shiftByHalfStep: -6,
-  /** Every note away from first position: the hand goes home when it can. */
-  awayFromFirst: 6,
+  /** Every note away from first position: a little more than a shift, so that only what first position lacks is played there. */
+  awayFromFirst: 13,
+  /** Half position is first with the hand a half step back: near home. */
+  halfPosition: 4,
   /** Every note that the opened hand plays, and the opening itself. */
   extension: 3,
   opening: 4,

@@ -26,15 +26,13 @@ export const TAPE = [0, 2, 3, 5] as const
 
 const BY_LETTER: readonly Reach[] = [
   ...([1, 2, 3, 4] as const).flatMap((finger) =>
-    ([-1, 0, 1] as const).map(
-      (shift): Reach => ({
-        finger,
-        place: shift < 0 ? 'low' : shift > 0 ? 'high' : 'normal',
-        offset: TAPE[finger - 1] + shift,
-        letters: finger - 1,
-        ...(finger === 4 && shift > 0 ? { stretch: true } : {}),
-      }),
-    ),
+    ([-1, 0, 1] as const).map((shift): Reach => ({
+      finger,
+      place: shift < 0 ? 'low' : shift > 0 ? 'high' : 'normal',
+      offset: TAPE[finger - 1] + shift,
+      letters: finger - 1,
+      ...(finger === 4 && shift > 0 ? { stretch: true } : {}),
+    })),
   ),
   // Finger 4 stretched to the next letter: C on the E string without leaving first position.
   { finger: 4, place: 'high', offset: 6, letters: 4, stretch: true },

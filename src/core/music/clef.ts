@@ -25,6 +25,8 @@ export const ledgerLines = (p: Pitch, clef: Clef): number => Math.max(0, Math.fl
 
 /** Stem of a single voice: on or above the middle line down, below it up. Of a chord, the head farthest from the middle decides. */
 export function stemOf(pitches: readonly Pitch[], clef: Clef): 'up' | 'down' {
-  const far = pitches.map((p) => staffPlace(p, clef)).reduce((a, b) => (Math.abs(b) > Math.abs(a) || (Math.abs(b) === Math.abs(a) && b > a) ? b : a))
+  const far = pitches
+    .map((p) => staffPlace(p, clef))
+    .reduce((a, b) => (Math.abs(b) > Math.abs(a) || (Math.abs(b) === Math.abs(a) && b > a) ? b : a))
   return far >= 0 ? 'down' : 'up'
 }

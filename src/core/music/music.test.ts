@@ -6,8 +6,15 @@ import { CLEFS, clefBy, ledgerLines, staffPlace, stemOf } from './clef'
 import { alterIn, keyName, signatureLetters, tonic, type Key } from './key'
 import { byOctaves, hertzOf, LETTERS, midiOf, parsePitch, pitchAt, pitchName, spokenLetter, stepsOf, type Pitch } from './pitch'
 
-const pitches: fc.Arbitrary<Pitch> = fc.record({ letter: fc.constantFrom(...LETTERS), alter: fc.integer({ min: -2, max: 2 }), octave: fc.integer({ min: 0, max: 8 }) })
-const keys: fc.Arbitrary<Key> = fc.record({ fifths: fc.integer({ min: -7, max: 7 }), mode: fc.constantFrom('major' as const, 'minor' as const) })
+const pitches: fc.Arbitrary<Pitch> = fc.record({
+  letter: fc.constantFrom(...LETTERS),
+  alter: fc.integer({ min: -2, max: 2 }),
+  octave: fc.integer({ min: 0, max: 8 }),
+})
+const keys: fc.Arbitrary<Key> = fc.record({
+  fifths: fc.integer({ min: -7, max: 7 }),
+  mode: fc.constantFrom('major' as const, 'minor' as const),
+})
 const p = (name: string): Pitch => parsePitch(name)!
 
 describe('pitch', () => {
@@ -106,7 +113,13 @@ describe('accidentals (common practice of notation)', () => {
 
 describe('staff', () => {
   it('middle lines of the clefs (common practice)', () => {
-    for (const [clef, middle] of [['treble', 'B4'], ['alto', 'C4'], ['tenor', 'A3'], ['bass', 'D3']] as const) expect(staffPlace(p(middle), CLEFS[clef])).toBe(0)
+    for (const [clef, middle] of [
+      ['treble', 'B4'],
+      ['alto', 'C4'],
+      ['tenor', 'A3'],
+      ['bass', 'D3'],
+    ] as const)
+      expect(staffPlace(p(middle), CLEFS[clef])).toBe(0)
     expect(clefBy('F', 4)?.name).toBe('bass')
     expect(clefBy('F', 3)).toBeNull()
   })
@@ -114,7 +127,13 @@ describe('staff', () => {
     expect(stemOf([p('B4')], CLEFS.treble)).toBe('down')
     expect(stemOf([p('A4')], CLEFS.treble)).toBe('up')
     expect(stemOf([p('D4'), p('G5')], CLEFS.treble)).toBe('down')
-    fc.assert(fc.property(pitches, fc.constantFrom(...Object.values(CLEFS)), (x, clef) => stemOf([x], clef) === (staffPlace(x, clef) >= 0 ? 'down' : 'up')))
+    fc.assert(
+      fc.property(
+        pitches,
+        fc.constantFrom(...Object.values(CLEFS)),
+        (x, clef) => stemOf([x], clef) === (staffPlace(x, clef) >= 0 ? 'down' : 'up'),
+      ),
+    )
   })
   it('ledger lines: middle C has one in treble and bass, none in alto', () => {
     expect(ledgerLines(p('C4'), CLEFS.treble)).toBe(1)

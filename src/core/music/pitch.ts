@@ -22,8 +22,7 @@ export const midiOf = (p: Pitch): number => 12 * (p.octave + 1) + SEMITONES[p.le
 export const stepsOf = (p: Pitch): number => 7 * p.octave + LETTERS.indexOf(p.letter)
 
 /** The same letter and alteration, `octaves` higher (negative: lower). */
-export const byOctaves = (p: Pitch, octaves: number): Pitch =>
-  octaves === 0 ? p : { ...p, octave: p.octave + octaves }
+export const byOctaves = (p: Pitch, octaves: number): Pitch => (octaves === 0 ? p : { ...p, octave: p.octave + octaves })
 
 /** "F#4", "Bb3", "C##5". */
 export const pitchName = (p: Pitch): string => `${p.letter}${SIGNS[p.alter]}${p.octave}`

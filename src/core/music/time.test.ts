@@ -5,14 +5,24 @@ import { BASE_NAMES, beatOf, feltBeatTicks, measureTicks, QUARTER, quarters, tic
 describe('time', () => {
   it('every value the schema admits is a whole number of ticks', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...BASE_NAMES), fc.integer({ min: 0, max: 3 }), fc.option(fc.constantFrom({ actual: 3, normal: 2 }, { actual: 5, normal: 4 }, { actual: 7, normal: 4 }), { nil: undefined }), (base, dots, tuplet) => {
-        const parsed = valueSchema.safeParse({ base, dots, tuplet })
-        if (parsed.success) expect(Number.isInteger(ticksOf(parsed.data))).toBe(true)
-      }),
+      fc.property(
+        fc.constantFrom(...BASE_NAMES),
+        fc.integer({ min: 0, max: 3 }),
+        fc.option(fc.constantFrom({ actual: 3, normal: 2 }, { actual: 5, normal: 4 }, { actual: 7, normal: 4 }), { nil: undefined }),
+        (base, dots, tuplet) => {
+          const parsed = valueSchema.safeParse({ base, dots, tuplet })
+          if (parsed.success) expect(Number.isInteger(ticksOf(parsed.data))).toBe(true)
+        },
+      ),
     )
   })
   it('admits 128ths, triplets, quintuplets and septuplets of 16ths', () => {
-    for (const v of [{ base: '128th', dots: 0 }, { base: '16th', dots: 0, tuplet: { actual: 3, normal: 2 } }, { base: '16th', dots: 0, tuplet: { actual: 5, normal: 4 } }, { base: '16th', dots: 0, tuplet: { actual: 7, normal: 4 } }])
+    for (const v of [
+      { base: '128th', dots: 0 },
+      { base: '16th', dots: 0, tuplet: { actual: 3, normal: 2 } },
+      { base: '16th', dots: 0, tuplet: { actual: 5, normal: 4 } },
+      { base: '16th', dots: 0, tuplet: { actual: 7, normal: 4 } },
+    ])
       expect(valueSchema.safeParse(v).success).toBe(true)
     expect(valueSchema.safeParse({ base: '128th', dots: 3 }).success).toBe(false)
   })

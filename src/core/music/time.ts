@@ -66,8 +66,7 @@ export const beatTicks = (m: Meter): number => (4 * QUARTER) / m.unit
 export const measureTicks = (m: Meter): number => m.beats * beatTicks(m)
 
 /** Ticks of the beat that is felt: the dotted group in 6/8, 9/8 and 12/8, else the written beat. */
-export const feltBeatTicks = (m: Meter): number =>
-  m.unit >= 8 && m.beats % 3 === 0 && m.beats > 3 ? 3 * beatTicks(m) : beatTicks(m)
+export const feltBeatTicks = (m: Meter): number => (m.unit >= 8 && m.beats % 3 === 0 && m.beats > 3 ? 3 * beatTicks(m) : beatTicks(m))
 
 /** "4/4". */
 export const meterName = (m: Meter): string => `${m.beats}/${m.unit}`
@@ -82,5 +81,4 @@ export function quarters(ticks: number): string {
 }
 
 /** Where in the measure, counted in written beats from 1: 1, 2.5, 3.333. */
-export const beatOf = (ticksIntoMeasure: number, m: Meter): number =>
-  Math.round((1 + ticksIntoMeasure / beatTicks(m)) * 1000) / 1000
+export const beatOf = (ticksIntoMeasure: number, m: Meter): number => Math.round((1 + ticksIntoMeasure / beatTicks(m)) * 1000) / 1000

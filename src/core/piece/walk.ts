@@ -54,7 +54,13 @@ export function placeEvents(piece: Piece, line: Line): PlacedEvent[] {
 }
 
 /** A measure whose events do not add up to its meter, with what is missing (negative) or too much, in ticks. */
-export type Misfit = { readonly line: number; readonly number: string; readonly index: number; readonly excess: number; readonly meter: Meter }
+export type Misfit = {
+  readonly line: number
+  readonly number: string
+  readonly index: number
+  readonly excess: number
+  readonly meter: Meter
+}
 
 /** Measures that are too long, or too short without a reason: a pickup, or the last bar before a repeat that starts with one. */
 export function misfits(piece: Piece): Misfit[] {

@@ -22,7 +22,14 @@ export function octavesFor(piece: Piece, plan: Plan): Record<Seat, number> {
   return { violin: chosen('violin'), viola: chosen('viola'), cello: chosen('cello'), bass: chosen('bass') }
 }
 
-type Made = { readonly piece: Piece; readonly line: Line; readonly octave: number; readonly policy: Policy; readonly pins: object; readonly map: SeatMap }
+type Made = {
+  readonly piece: Piece
+  readonly line: Line
+  readonly octave: number
+  readonly policy: Policy
+  readonly pins: object
+  readonly map: SeatMap
+}
 
 /**
  * Maps a piece for the class, keeping what it made: a seat is solved again only when something that it reads has changed
@@ -32,13 +39,20 @@ export function ensembleMapper(): (piece: Piece, plan: Plan) => Ensemble {
   const kept = new Map<Seat, Made>()
   let octaves: { piece: Piece; choices: Plan['octaves']; lines: Plan['lines']; policy: Policy; value: Record<Seat, number> } | null = null
   return (piece, plan) => {
-    if (!octaves || octaves.piece !== piece || octaves.choices !== plan.octaves || octaves.lines !== plan.lines || octaves.policy !== plan.policy)
+    if (
+      !octaves ||
+      octaves.piece !== piece ||
+      octaves.choices !== plan.octaves ||
+      octaves.lines !== plan.lines ||
+      octaves.policy !== plan.policy
+    )
       octaves = { piece, choices: plan.octaves, lines: plan.lines, policy: plan.policy, value: octavesFor(piece, plan) }
     const { value } = octaves
     const one = (seat: Seat): SeatMap => {
       const [line, octave, pins, policy] = [lineFor(piece, plan, seat), value[seat], plan.pins[seat], plan.policy]
       const last = kept.get(seat)
-      if (last && last.piece === piece && last.line === line && last.octave === octave && last.policy === policy && last.pins === pins) return last.map
+      if (last && last.piece === piece && last.line === line && last.octave === octave && last.policy === policy && last.pins === pins)
+        return last.map
       const map = mapSeat(piece, line, seat, { octave, policy, pins: new Map(Object.entries(pins)) })
       kept.set(seat, { piece, line, octave, policy, pins, map })
       return map

@@ -40,7 +40,13 @@ const BESIDE_VIOLIN: Record<Seat, number> = { violin: 0, viola: 0, cello: -1, ba
  * The octave (sounding, against the line) that each seat reads in: the usual place beside the violin if the seat's hand,
  * level and clef allow it, else the nearest octave that fits best.
  */
-export function octavePlan(piece: Piece, lineOf: (seat: Seat) => Line, seats: readonly Seat[], policy: Policy, level: Level = FIRST_POSITION): Record<Seat, number> {
+export function octavePlan(
+  piece: Piece,
+  lineOf: (seat: Seat) => Line,
+  seats: readonly Seat[],
+  policy: Policy,
+  level: Level = FIRST_POSITION,
+): Record<Seat, number> {
   const best = (seat: Seat, wanted: number): number => {
     const line = lineOf(seat)
     const tries = [0, -1, 1, -2, 2, -3, 3, -4, 4].map((d) => wanted + d)
@@ -52,8 +58,11 @@ export function octavePlan(piece: Piece, lineOf: (seat: Seat) => Line, seats: re
     }
     return least.octave
   }
-  const violin = best('violin', 0)
-  const plan: Record<Seat, number> = { violin, viola: violin, cello: violin - 1, bass: violin - 2 }
-  for (const seat of seats) if (seat !== 'violin') plan[seat] = best(seat, violin + BESIDE_VIOLIN[seat])
+  // A line written in a low clef is the cello's own: it stays where it is, and the violin goes above it.
+  const low = ['bass', 'tenor'].includes(lineOf('violin').clef)
+  const violin = best('violin', low ? 1 : 0)
+  const base = low ? 1 : violin
+  const plan: Record<Seat, number> = { violin, viola: base, cello: base - 1, bass: base - 2 }
+  for (const seat of seats) if (seat !== 'violin') plan[seat] = best(seat, base + BESIDE_VIOLIN[seat])
   return plan
 }

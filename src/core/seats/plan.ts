@@ -20,7 +20,12 @@ export const planSchema = z.object({
 })
 export type Plan = Readonly<z.infer<typeof planSchema>>
 
-const all = <T>(value: (seat: Seat) => T): Record<Seat, T> => ({ violin: value('violin'), viola: value('viola'), cello: value('cello'), bass: value('bass') })
+const all = <T>(value: (seat: Seat) => T): Record<Seat, T> => ({
+  violin: value('violin'),
+  viola: value('viola'),
+  cello: value('cello'),
+  bass: value('bass'),
+})
 
 /** Every seat where it fits, on the first line, nothing pinned. */
 export const emptyPlan = (): Plan => ({ octaves: all(() => 'auto'), lines: all(() => 0), policy: DEFAULT_POLICY, pins: all(() => ({})) })
@@ -32,7 +37,10 @@ export function withPin(plan: Plan, seat: Seat, event: string, pin: Pin | null):
 }
 
 /** The plan with a seat's octave chosen. */
-export const withOctave = (plan: Plan, seat: Seat, octave: OctaveChoice): Plan => ({ ...plan, octaves: { ...plan.octaves, [seat]: octave } })
+export const withOctave = (plan: Plan, seat: Seat, octave: OctaveChoice): Plan => ({
+  ...plan,
+  octaves: { ...plan.octaves, [seat]: octave },
+})
 
 /** The plan with a seat reading another line. */
 export const withLine = (plan: Plan, seat: Seat, line: number): Plan => ({ ...plan, lines: { ...plan.lines, [seat]: line } })

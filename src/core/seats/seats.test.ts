@@ -15,11 +15,19 @@ const D = { fifths: 2, mode: 'major' } as const
 const scale = pieceFrom('D4 E4 F#4 G4 A4 B4 C#5 D5', D)
 
 describe('octaves (common practice: unison in octaves)', () => {
-  it('violin and viola at pitch, cello one lower, bass two lower', () => expect(octavesFor(scale, emptyPlan())).toEqual({ violin: 0, viola: 0, cello: -1, bass: -2 }))
+  it('violin and viola at pitch, cello one lower, bass two lower', () =>
+    expect(octavesFor(scale, emptyPlan())).toEqual({ violin: 0, viola: 0, cello: -1, bass: -2 }))
   it('a viola without an E string goes down an octave', () => expect(octavesFor(pieceFrom('A5 G5 F5 E5'), emptyPlan()).viola).toBe(-1))
-  it('a tune written for cello comes up to the violin', () => expect(octavesFor(pieceFrom('D3 E3 F#3 G3', D), emptyPlan())).toMatchObject({ violin: 1, cello: 0 }))
+  it('a tune written for cello comes up to the violin', () =>
+    expect(octavesFor(pieceFrom('D3 E3 F#3 G3', D), emptyPlan())).toMatchObject({ violin: 1, cello: 0 }))
+  it('a line in the bass clef stays where the cello plays it', () => {
+    const low = pieceFrom('C2 D2 E2 F2')
+    const piece = { ...low, lines: [{ ...low.lines[0], clef: 'bass' as const }] }
+    expect(octavesFor(piece, emptyPlan())).toEqual({ violin: 2, viola: 1, cello: 0, bass: 0 })
+  })
   it('the teacher’s choice stands', () => expect(octavesFor(scale, withOctave(emptyPlan(), 'cello', -2)).cello).toBe(-2))
-  it('an empty line takes the usual places', () => expect(octavesFor(pieceFrom('z z z z'), emptyPlan())).toEqual({ violin: 0, viola: 0, cello: -1, bass: -2 }))
+  it('an empty line takes the usual places', () =>
+    expect(octavesFor(pieceFrom('z z z z'), emptyPlan())).toEqual({ violin: 0, viola: 0, cello: -1, bass: -2 }))
 })
 
 describe('the mapper', () => {
@@ -42,7 +50,17 @@ describe('the mapper', () => {
     expect(map(scale, withPin(pinned, 'violin', 'e4', null)).violin.notes.map((n) => n.stop)).toEqual(before)
   })
   it('a seat can read the second line', () => {
-    const piece: Piece = { ...scale, lines: [scale.lines[0], { ...lineFrom('D4:w D4:w'), name: 'B', measures: lineFrom('D4:w D4:w').measures.map((m, i) => ({ ...m, events: m.events.map((e) => ({ ...e, id: `b${i}` })) })) }] }
+    const piece: Piece = {
+      ...scale,
+      lines: [
+        scale.lines[0],
+        {
+          ...lineFrom('D4:w D4:w'),
+          name: 'B',
+          measures: lineFrom('D4:w D4:w').measures.map((m, i) => ({ ...m, events: m.events.map((e) => ({ ...e, id: `b${i}` })) })),
+        },
+      ],
+    }
     const map = ensembleMapper()(piece, withLine(emptyPlan(), 'cello', 1))
     expect(map.cello.notes).toHaveLength(2)
     expect(timelineOf(piece, map)).toHaveLength(8)

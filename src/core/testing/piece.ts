@@ -28,22 +28,33 @@ export function lineFrom(text: string, meter: Meter = { beats: 4, unit: 4 }): Li
     events = []
     filled = 0
   }
-  text.split(/\s+/).filter(Boolean).forEach((word, i) => {
-    const m = /^(\()?(\[[^\]]+\]|[A-G][#b]*-?\d|z)(?::([whqes]\.?))?(~)?(\))?$/.exec(word)
-    if (!m) throw new Error(`not a test word: ${word}`)
-    const id = `e${i}`
-    const value = LENGTHS[m[3] ?? 'q']
-    const tie = m[4] ? { tie: true } : {}
-    const event: PieceEvent =
-      m[2] === 'z'
-        ? { kind: 'rest', id, value }
-        : { kind: 'note', id, value, heads: m[2].replace(/[[\]]/g, '').split(',').map((p) => ({ pitch: parsePitch(p)!, ...tie })) }
-    if (m[1]) open = id
-    if (m[5] && open) slurs.push({ from: open, to: id })
-    events.push(event)
-    filled += ticksOf(value)
-    if (filled >= measureTicks(meter)) close()
-  })
+  text
+    .split(/\s+/)
+    .filter(Boolean)
+    .forEach((word, i) => {
+      const m = /^(\()?(\[[^\]]+\]|[A-G][#b]*-?\d|z)(?::([whqes]\.?))?(~)?(\))?$/.exec(word)
+      if (!m) throw new Error(`not a test word: ${word}`)
+      const id = `e${i}`
+      const value = LENGTHS[m[3] ?? 'q']
+      const tie = m[4] ? { tie: true } : {}
+      const event: PieceEvent =
+        m[2] === 'z'
+          ? { kind: 'rest', id, value }
+          : {
+              kind: 'note',
+              id,
+              value,
+              heads: m[2]
+                .replace(/[[\]]/g, '')
+                .split(',')
+                .map((p) => ({ pitch: parsePitch(p)!, ...tie })),
+            }
+      if (m[1]) open = id
+      if (m[5] && open) slurs.push({ from: open, to: id })
+      events.push(event)
+      filled += ticksOf(value)
+      if (filled >= measureTicks(meter)) close()
+    })
   if (events.length || measures.length === 0) close()
   return { name: 'A', clef: 'treble', measures, slurs }
 }

@@ -19,7 +19,10 @@ const trouble = (text: string) => {
 }
 /** "F#4 1" for each note: pitches and quarters; rests as "z". */
 const notes = (piece: Piece, line = 0) =>
-  placeEvents(piece, piece.lines[line]).map((e) => `${e.event.kind === 'note' ? e.event.heads.map((h) => pitchName(h.pitch) + (h.tie ? '~' : '')).join('+') : 'z'} ${quarters(e.ticks)}`)
+  placeEvents(piece, piece.lines[line]).map(
+    (e) =>
+      `${e.event.kind === 'note' ? e.event.heads.map((h) => pitchName(h.pitch) + (h.tie ? '~' : '')).join('+') : 'z'} ${quarters(e.ticks)}`,
+  )
 
 // Source of the expected readings: the abc 2.1 standard (notes, lengths, keys, ties, tuplets, repeats, decorations).
 describe('abc', () => {
@@ -61,8 +64,16 @@ describe('abc', () => {
     expect(g).toMatchObject({ bow: 'up', heads: [{ givenFinger: 3 }] })
   })
   it('key, time, tempo and clef; church modes keep their signature', () => {
-    expect(read('X:1\nT:A\nM:C|\nL:1/8\nQ:1/2=60\nK:Edor\nE8 |')).toMatchObject({ key: { fifths: 2, mode: 'minor' }, meter: { beats: 2, unit: 2, sign: 'cut' }, tempo: 120 })
-    expect(read('X:1\nT:A\nM:6/8\nL:1/8\nK:Bb clef=bass\nB,6 |')).toMatchObject({ key: { fifths: -2, mode: 'major' }, meter: { beats: 6, unit: 8 }, lines: [{ clef: 'bass' }] })
+    expect(read('X:1\nT:A\nM:C|\nL:1/8\nQ:1/2=60\nK:Edor\nE8 |')).toMatchObject({
+      key: { fifths: 2, mode: 'minor' },
+      meter: { beats: 2, unit: 2, sign: 'cut' },
+      tempo: 120,
+    })
+    expect(read('X:1\nT:A\nM:6/8\nL:1/8\nK:Bb clef=bass\nB,6 |')).toMatchObject({
+      key: { fifths: -2, mode: 'major' },
+      meter: { beats: 6, unit: 8 },
+      lines: [{ clef: 'bass' }],
+    })
   })
   it('a key or time that changes in the middle', () => {
     const piece = read(`${HEAD}D4 | [K:F] [M:3/4] B3 |`)
@@ -106,6 +117,17 @@ describe('abc that cannot be read', () => {
     expect(trouble(`${HEAD}^/F4 |`)[0].text).toMatch(/quarter|sign/)
   })
   it('never throws on odd text', () => {
-    for (const text of ['X:1\nK:', 'K:C\n|:::|', `${HEAD}(((((`, `${HEAD}[DA`, `${HEAD}(3`, 'X:1\nM:0/0\nK:C\nC', `${HEAD}D${'9'.repeat(20)}|`, '\u{1F3BB}', `${HEAD}-|-|-`]) expect(() => readAbc(text)).not.toThrow()
+    for (const text of [
+      'X:1\nK:',
+      'K:C\n|:::|',
+      `${HEAD}(((((`,
+      `${HEAD}[DA`,
+      `${HEAD}(3`,
+      'X:1\nM:0/0\nK:C\nC',
+      `${HEAD}D${'9'.repeat(20)}|`,
+      '\u{1F3BB}',
+      `${HEAD}-|-|-`,
+    ])
+      expect(() => readAbc(text)).not.toThrow()
   })
 })

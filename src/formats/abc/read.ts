@@ -23,7 +23,11 @@ function warningOf(raw: string, lineOffset: number): SourceProblem {
   const m = /^Music Line:(\d+):(\d+):\s*([^:]*(?:: [^: ]+)?)/.exec(raw)
   if (!m) return { line: 1 + lineOffset, column: 1, text: raw.replace(/<[^>]*>/g, '') }
   const mark = /<span[^>]*>(.*?)<\/span>/.exec(raw)?.[1]
-  return { line: Number(m[1]) + lineOffset, column: Number(m[2]), text: `${m[3].trim().replace(/^Unknown character ignored$/, 'not a sign of abc')}${mark ? ` (“${mark}”)` : ''}` }
+  return {
+    line: Number(m[1]) + lineOffset,
+    column: Number(m[2]),
+    text: `${m[3].trim().replace(/^Unknown character ignored$/, 'not a sign of abc')}${mark ? ` (“${mark}”)` : ''}`,
+  }
 }
 
 /** Words for what abc says that a reader may pass over: they change no note. */
@@ -59,7 +63,9 @@ export function readAbc(source: string): Reading {
     const title = tune.metaText.title?.trim() || 'Untitled'
     return assemble(
       {
-        title, key, meter,
+        title,
+        key,
+        meter,
         ...(tune.metaText.composer ? { composer: tune.metaText.composer } : {}),
         ...(quartersPerMinute ? { tempo: Math.min(400, Math.max(20, quartersPerMinute)) } : {}),
       },
@@ -68,7 +74,11 @@ export function readAbc(source: string): Reading {
     )
   } catch (e) {
     if (e instanceof SourceError) return refused(e.problem)
-    return refused({ line: 1 + lineOffset, column: 1, text: 'this abc could not be made out; check the heading (X:, T:, M:, L:, K:) and the first line' })
+    return refused({
+      line: 1 + lineOffset,
+      column: 1,
+      text: 'this abc could not be made out; check the heading (X:, T:, M:, L:, K:) and the first line',
+    })
   }
 }
 
@@ -90,7 +100,15 @@ function collect(tune: AbcTune): Voice[] {
   return voices.filter((v) => v.elements.some((e) => e.el_type === 'note'))
 }
 
-function readVoice(v: Voice, firstKey: Key, firstMeter: Meter, spread: string, index: number, place: (char: number) => { line: number; column: number }, notices: string[]): FoundLine {
+function readVoice(
+  v: Voice,
+  firstKey: Key,
+  firstMeter: Meter,
+  spread: string,
+  index: number,
+  place: (char: number) => { line: number; column: number },
+  notices: string[],
+): FoundLine {
   let [key, meter] = [firstKey, firstMeter]
   let signs: BarSigns = atBarline
   let tuplet: Value['tuplet']
@@ -111,7 +129,9 @@ function readVoice(v: Voice, firstKey: Key, firstMeter: Meter, spread: string, i
     const repeats = type === 'bar_right_repeat' || type === 'bar_dbl_repeat'
     if (events.length) {
       measures.push({
-        ...attrs, events, source: source!,
+        ...attrs,
+        events,
+        source: source!,
         ...(ending ? { ending } : {}),
         ...(repeats ? { repeatEnd: 2 } : {}),
         ...(type === 'bar_thin_thick' ? { barline: 'final' as const } : type === 'bar_thin_thin' ? { barline: 'double' as const } : {}),
@@ -131,8 +151,10 @@ function readVoice(v: Voice, firstKey: Key, firstMeter: Meter, spread: string, i
     const plain = pitchAt(steps, 0)
     if (p.accidental !== undefined) {
       const alter = SIGN[p.accidental]
-      if (alter === undefined) throw new SourceError({ ...place(startChar), text: `quarter tones have no place under a finger here; use sharps and flats` })
-      if (spread === 'pitch') signs = new Map([...signs, ...Array.from({ length: 11 }, (_, o): [number, number] => [(steps % 7) + 7 * (o - 1), alter])])
+      if (alter === undefined)
+        throw new SourceError({ ...place(startChar), text: `quarter tones have no place under a finger here; use sharps and flats` })
+      if (spread === 'pitch')
+        signs = new Map([...signs, ...Array.from({ length: 11 }, (_, o): [number, number] => [(steps % 7) + 7 * (o - 1), alter])])
       else if (spread !== 'not') signs = new Map(signs).set(steps, alter)
       return { ...plain, alter }
     }
@@ -171,10 +193,17 @@ function readVoice(v: Voice, firstKey: Key, firstMeter: Meter, spread: string, i
         const values = writtenValues(e, tuplet, place(e.startChar))
         const mark: { tuplet?: 'start' | 'stop' } = e.startTriplet ? { tuplet: 'start' } : e.endTriplet ? { tuplet: 'stop' } : {}
         if (e.rest) {
-          if (Math.round(e.duration * WHOLE) === measureTicks(meter)) events.push({ kind: 'rest', id: id(), value: { base: 'whole', dots: 0 }, wholeMeasure: true })
+          if (Math.round(e.duration * WHOLE) === measureTicks(meter))
+            events.push({ kind: 'rest', id: id(), value: { base: 'whole', dots: 0 }, wholeMeasure: true })
           else for (const value of values) events.push({ kind: 'rest', id: id(), value, ...mark })
         } else if (e.pitches) {
-          const made = notesOf(e, values, mark, e.pitches.map((p) => pitchOf(p, e.startChar)), id)
+          const made = notesOf(
+            e,
+            values,
+            mark,
+            e.pitches.map((p) => pitchOf(p, e.startChar)),
+            id,
+          )
           for (const label of e.pitches.flatMap((p) => p.endSlur ?? []).concat(e.endSlur ?? [])) {
             const from = openSlurs.get(label)
             if (from) slurs.push({ from, to: made[made.length - 1].id })
@@ -212,11 +241,18 @@ function writtenValues(e: AbcElement, tuplet: Value['tuplet'], source: { line: n
   const ticks = Math.round(e.duration * WHOLE)
   const one = tuplet ? valueOf((ticks * tuplet.normal) / tuplet.actual, tuplet) : valueOf(ticks)
   const values = one ? [one] : tuplet ? null : valuesFor(ticks)
-  if (!values || values.length === 0 || values.length > 4) throw new SourceError({ ...source, text: 'this length cannot be written as a note; use a multiple or fraction such as 2, 3 or /2' })
+  if (!values || values.length === 0 || values.length > 4)
+    throw new SourceError({ ...source, text: 'this length cannot be written as a note; use a multiple or fraction such as 2, 3 or /2' })
   return values
 }
 
-function notesOf(e: AbcElement, values: readonly Value[], mark: { tuplet?: 'start' | 'stop' }, pitches: readonly Pitch[], id: () => string): NoteEvent[] {
+function notesOf(
+  e: AbcElement,
+  values: readonly Value[],
+  mark: { tuplet?: 'start' | 'stop' },
+  pitches: readonly Pitch[],
+  id: () => string,
+): NoteEvent[] {
   const bow = e.decoration?.includes('upbow') ? { bow: 'up' as const } : e.decoration?.includes('downbow') ? { bow: 'down' as const } : {}
   const digit = e.decoration?.find((d) => /^[0-4]$/.test(d))
   const ties = e.pitches!.map((p) => p.startTie !== undefined || e.startTie !== undefined)

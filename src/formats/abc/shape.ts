@@ -8,7 +8,14 @@ export type AbcElement = {
   startChar: number
   type?: string
   duration: number
-  pitches?: { pitch: number; accidental?: string; startTie?: unknown; endTie?: boolean; startSlur?: { label: number }[]; endSlur?: number[] }[]
+  pitches?: {
+    pitch: number
+    accidental?: string
+    startTie?: unknown
+    endTie?: boolean
+    startSlur?: { label: number }[]
+    endSlur?: number[]
+  }[]
   startTie?: unknown
   startSlur?: { label: number }[]
   endSlur?: number[]
@@ -20,7 +27,8 @@ export type AbcElement = {
   endTriplet?: boolean
   startEnding?: string
   endEnding?: boolean
-} & AbcKey & AbcMeter
+} & AbcKey &
+  AbcMeter
 
 export type AbcKey = { accidentals?: { acc: string; note: string }[]; root?: string; mode?: string }
 export type AbcMeter = { type?: string; value?: { num: string; den?: string }[] }

@@ -11,7 +11,15 @@ import { child, childrenOf, numberOf, refuseAt, textOf, type XmlNode } from './t
 export type LeftOut = Map<string, Set<string>>
 
 const BASES: Record<string, Value['base']> = {
-  breve: 'breve', whole: 'whole', half: 'half', quarter: 'quarter', eighth: 'eighth', '16th': '16th', '32nd': '32nd', '64th': '64th', '128th': '128th',
+  breve: 'breve',
+  whole: 'whole',
+  half: 'half',
+  quarter: 'quarter',
+  eighth: 'eighth',
+  '16th': '16th',
+  '32nd': '32nd',
+  '64th': '64th',
+  '128th': '128th',
 }
 
 /** What carries over from measure to measure while a part is read. */
@@ -34,8 +42,17 @@ type State = {
 /** Reads one part: its first voice on its first staff. Everything else in it is counted in `leftOut`. */
 export function readPart(source: string, part: XmlNode, name: string, index: number, leftOut: LeftOut): FoundLine {
   const state: State = {
-    source, prefix: String.fromCharCode(97 + index), divisions: 1, meter: { beats: 4, unit: 4 }, clef: null, octaves: 0,
-    voice: null, ending: undefined, next: 0, openSlurs: new Map(), slurs: [],
+    source,
+    prefix: String.fromCharCode(97 + index),
+    divisions: 1,
+    meter: { beats: 4, unit: 4 },
+    clef: null,
+    octaves: 0,
+    voice: null,
+    ending: undefined,
+    next: 0,
+    openSlurs: new Map(),
+    slurs: [],
     leave: (what, measure) => leftOut.set(what, (leftOut.get(what) ?? new Set()).add(measure)),
   }
   const measures = childrenOf(part, 'measure').map((m, i) => readMeasure(state, m, i))
@@ -52,7 +69,13 @@ function readMeasure(state: State, m: XmlNode, index: number): FoundMeasure {
   let endsEnding = false
   const toTicks = (n: XmlNode, duration: number | undefined): number => {
     const ticks = ((duration ?? NaN) * QUARTER) / state.divisions
-    return Number.isInteger(ticks) && ticks >= 0 ? ticks : refuseAt(state.source, n, `measure ${number}: a duration of ${duration ?? 'nothing'} with ${state.divisions} divisions a quarter cannot be kept exactly`)
+    return Number.isInteger(ticks) && ticks >= 0
+      ? ticks
+      : refuseAt(
+          state.source,
+          n,
+          `measure ${number}: a duration of ${duration ?? 'nothing'} with ${state.divisions} divisions a quarter cannot be kept exactly`,
+        )
   }
   for (const n of m.children)
     switch (n.name) {
@@ -99,12 +122,21 @@ function readMeasure(state: State, m: XmlNode, index: number): FoundMeasure {
   if (endsEnding) state.ending = undefined
   const short = events.length > 0 && written < measureTicks(state.meter)
   return {
-    ...found, number, events, source: placeInText(state.source, m.start),
+    ...found,
+    number,
+    events,
+    source: placeInText(state.source, m.start),
     ...(short && m.attrs.implicit === 'yes' ? { pickup: true } : {}),
   }
 }
 
-function readAttributes(state: State, n: XmlNode, index: number, number: string, found: { -readonly [K in keyof FoundMeasure]?: FoundMeasure[K] }): void {
+function readAttributes(
+  state: State,
+  n: XmlNode,
+  index: number,
+  number: string,
+  found: { -readonly [K in keyof FoundMeasure]?: FoundMeasure[K] },
+): void {
   const divisions = numberOf(n, 'divisions')
   if (divisions !== undefined) {
     if (!(divisions > 0)) refuseAt(state.source, n, `measure ${number}: divisions must be more than nothing`)
@@ -124,7 +156,8 @@ function readAttributes(state: State, n: XmlNode, index: number, number: string,
     }
   }
   if (transpose) {
-    if ((numberOf(transpose, 'chromatic') ?? 0) % 12 !== 0) refuseAt(state.source, transpose, `measure ${number}: this part is for a transposing instrument; export it at concert pitch`)
+    if ((numberOf(transpose, 'chromatic') ?? 0) % 12 !== 0)
+      refuseAt(state.source, transpose, `measure ${number}: this part is for a transposing instrument; export it at concert pitch`)
     state.octaves = (numberOf(transpose, 'octave-change') ?? 0) + Math.trunc((numberOf(transpose, 'chromatic') ?? 0) / 12)
   }
 }
@@ -150,7 +183,10 @@ function readBarline(state: State, n: XmlNode, found: { -readonly [K in keyof Fo
   if (style === 'light-heavy' && !repeat) found.barline = 'final'
   const ending = child(n, 'ending')
   if (ending?.attrs.type === 'start') {
-    const passes = (ending.attrs.number ?? '1').split(/[ ,]+/).map(Number).filter((p) => p >= 1 && p <= 9)
+    const passes = (ending.attrs.number ?? '1')
+      .split(/[ ,]+/)
+      .map(Number)
+      .filter((p) => p >= 1 && p <= 9)
     state.ending = passes.length ? passes : [1]
   }
   return ending?.attrs.type === 'stop' || ending?.attrs.type === 'discontinue'
@@ -166,14 +202,17 @@ function fill(state: State, n: XmlNode, ticks: number, number: string): RestEven
 
 function valueFor(state: State, n: XmlNode, ticks: number, number: string): Value {
   const modification = child(n, 'time-modification')
-  const tuplet = modification ? { actual: numberOf(modification, 'actual-notes') ?? 3, normal: numberOf(modification, 'normal-notes') ?? 2 } : undefined
+  const tuplet = modification
+    ? { actual: numberOf(modification, 'actual-notes') ?? 3, normal: numberOf(modification, 'normal-notes') ?? 2 }
+    : undefined
   const base = BASES[textOf(n, 'type') ?? '']
   if (base) {
     const named: Value = { base, dots: childrenOf(n, 'dot').length, ...(tuplet ? { tuplet } : {}) }
     if (ticksOf(named) === ticks) return named
   }
   return (
-    valueOf(ticks, tuplet) ?? valueOf(ticks) ??
+    valueOf(ticks, tuplet) ??
+    valueOf(ticks) ??
     refuseAt(state.source, n, `measure ${number}: a note of this length has no single written value; write it as tied notes`)
   )
 }
@@ -185,17 +224,29 @@ function readEvent(state: State, n: XmlNode, ticks: number, number: string): Pie
   const tuplet = bracket.includes('start') ? ({ tuplet: 'start' } as const) : bracket.includes('stop') ? ({ tuplet: 'stop' } as const) : {}
   const rest = child(n, 'rest')
   if (rest) {
-    const whole = ticks === measureTicks(state.meter) && (rest.attrs.measure === 'yes' || textOf(n, 'type') === undefined || textOf(n, 'type') === 'whole')
-    return { kind: 'rest', id, value: whole ? { base: 'whole', dots: 0 } : valueFor(state, n, ticks, number), ...(whole ? { wholeMeasure: true } : {}), ...tuplet }
+    const whole =
+      ticks === measureTicks(state.meter) &&
+      (rest.attrs.measure === 'yes' || textOf(n, 'type') === undefined || textOf(n, 'type') === 'whole')
+    return {
+      kind: 'rest',
+      id,
+      value: whole ? { base: 'whole', dots: 0 } : valueFor(state, n, ticks, number),
+      ...(whole ? { wholeMeasure: true } : {}),
+      ...tuplet,
+    }
   }
   const value = valueFor(state, n, ticks, number)
   const technical = notations.flatMap((x) => childrenOf(x, 'technical'))
   const has = (name: string) => technical.some((t) => child(t, name))
   for (const x of notations)
     for (const what of x.children)
-      if (!['technical', 'tied', 'slur', 'tuplet'].includes(what.name)) state.leave(what.name === 'articulations' || what.name === 'ornaments' ? what.name : `${what.name} marks`, number)
+      if (!['technical', 'tied', 'slur', 'tuplet'].includes(what.name))
+        state.leave(what.name === 'articulations' || what.name === 'ornaments' ? what.name : `${what.name} marks`, number)
   const event: NoteEvent = {
-    kind: 'note', id, value, heads: [headOf(state, n, number)],
+    kind: 'note',
+    id,
+    value,
+    heads: [headOf(state, n, number)],
     ...(has('down-bow') ? { bow: 'down' as const } : has('up-bow') ? { bow: 'up' as const } : {}),
     ...tuplet,
   }
@@ -217,8 +268,17 @@ function headOf(state: State, n: XmlNode, number: string): Head {
   const pitch = child(n, 'pitch') ?? refuseAt(state.source, n, `measure ${number}: this note has no pitch; percussion cannot be fingered`)
   const step = textOf(pitch, 'step') ?? ''
   const alter = numberOf(pitch, 'alter') ?? 0
-  const parsed = pitchSchema.safeParse({ letter: LETTERS.includes(step as Letter) ? step : undefined, alter, octave: numberOf(pitch, 'octave') })
-  if (!parsed.success) refuseAt(state.source, pitch, `measure ${number}: “${step}${alter ? ` altered by ${alter}` : ''}” is not a pitch that has a finger; use letters A to G with sharps or flats`)
+  const parsed = pitchSchema.safeParse({
+    letter: LETTERS.includes(step as Letter) ? step : undefined,
+    alter,
+    octave: numberOf(pitch, 'octave'),
+  })
+  if (!parsed.success)
+    refuseAt(
+      state.source,
+      pitch,
+      `measure ${number}: “${step}${alter ? ` altered by ${alter}` : ''}” is not a pitch that has a finger; use letters A to G with sharps or flats`,
+    )
   const sounding: Pitch = { ...parsed.data!, octave: parsed.data!.octave + state.octaves }
   const technical = childrenOf(n, 'notations').flatMap((x) => childrenOf(x, 'technical'))
   const given = (name: string, max: number) => {

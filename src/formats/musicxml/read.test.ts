@@ -7,7 +7,8 @@ import type { Piece } from '@/core/piece/piece'
 import { placeEvents } from '@/core/piece/walk'
 import { readMusicXml } from './read'
 
-const ATTRIBUTES = '<attributes><divisions>6</divisions><key><fifths>1</fifths></key><time><beats>2</beats><beat-type>4</beat-type></time><clef><sign>G</sign><line>2</line></clef></attributes>'
+const ATTRIBUTES =
+  '<attributes><divisions>6</divisions><key><fifths>1</fifths></key><time><beats>2</beats><beat-type>4</beat-type></time><clef><sign>G</sign><line>2</line></clef></attributes>'
 const score = (measures: string, head = '') => `<?xml version="1.0" encoding="UTF-8"?>
 <score-partwise version="4.0">${head}<part-list><score-part id="P1"><part-name>Tune</part-name></score-part></part-list>
 <part id="P1">
@@ -22,7 +23,9 @@ function read(xml: string): Piece {
   return r.piece
 }
 const notes = (piece: Piece, line = 0) =>
-  placeEvents(piece, piece.lines[line]).map((e) => `${e.event.kind === 'note' ? e.event.heads.map((h) => pitchName(h.pitch)).join('+') : 'z'} ${quarters(e.ticks)}`)
+  placeEvents(piece, piece.lines[line]).map(
+    (e) => `${e.event.kind === 'note' ? e.event.heads.map((h) => pitchName(h.pitch)).join('+') : 'z'} ${quarters(e.ticks)}`,
+  )
 const trouble = (xml: string) => {
   const r = readMusicXml(xml)
   return r.ok ? [] : r.problems
@@ -32,7 +35,12 @@ const bar = (n: number | string, inside: string, attrs = '') => `<measure number
 // Source of the expected readings: the W3C MusicXML 4.0 specification (element reference).
 describe('MusicXML', () => {
   it('reads pitches, lengths, chords, rests and the key', () => {
-    const piece = read(score(bar(1, ATTRIBUTES + note('D', 4, 6, 'quarter') + note('A', 4, 6, 'quarter') + note('F#', 5, 6, 'quarter', '', '<chord/>')) + bar(2, `<note><rest/><duration>3</duration><type>eighth</type></note>${note('Bb', 3, 9, 'quarter', '<dot/>')}`)))
+    const piece = read(
+      score(
+        bar(1, ATTRIBUTES + note('D', 4, 6, 'quarter') + note('A', 4, 6, 'quarter') + note('F#', 5, 6, 'quarter', '', '<chord/>')) +
+          bar(2, `<note><rest/><duration>3</duration><type>eighth</type></note>${note('Bb', 3, 9, 'quarter', '<dot/>')}`),
+      ),
+    )
     expect(notes(piece)).toEqual(['D4 1', 'A4+F#5 1', 'z 1/2', 'Bb3 3/2'])
     expect(piece).toMatchObject({ key: { fifths: 1, mode: 'major' }, meter: { beats: 2, unit: 4 }, title: 'Untitled' })
   })
@@ -40,8 +48,20 @@ describe('MusicXML', () => {
     const tm = '<time-modification><actual-notes>3</actual-notes><normal-notes>2</normal-notes></time-modification>'
     const piece = read(
       score(
-        bar(1, ATTRIBUTES + note('D', 4, 2, 'eighth', `${tm}<notations><tuplet type="start"/><slur type="start" number="1"/></notations>`) + note('E', 4, 2, 'eighth', tm) + note('F#', 4, 2, 'eighth', `${tm}<notations><tuplet type="stop"/><slur type="stop" number="1"/></notations>`) + note('G', 4, 6, 'quarter', '<tie type="start"/><notations><tied type="start"/><technical><up-bow/><fingering>3</fingering><string>3</string></technical></notations>')) +
-          bar(2, note('G', 4, 12, 'half', '<tie type="stop"/>')),
+        bar(
+          1,
+          ATTRIBUTES +
+            note('D', 4, 2, 'eighth', `${tm}<notations><tuplet type="start"/><slur type="start" number="1"/></notations>`) +
+            note('E', 4, 2, 'eighth', tm) +
+            note('F#', 4, 2, 'eighth', `${tm}<notations><tuplet type="stop"/><slur type="stop" number="1"/></notations>`) +
+            note(
+              'G',
+              4,
+              6,
+              'quarter',
+              '<tie type="start"/><notations><tied type="start"/><technical><up-bow/><fingering>3</fingering><string>3</string></technical></notations>',
+            ),
+        ) + bar(2, note('G', 4, 12, 'half', '<tie type="stop"/>')),
       ),
     )
     const [line] = piece.lines
@@ -54,34 +74,78 @@ describe('MusicXML', () => {
       score(
         bar(0, ATTRIBUTES + note('D', 4, 6, 'quarter'), ' implicit="yes"') +
           bar(1, `<barline location="left"><repeat direction="forward"/></barline>${note('E', 4, 12, 'half')}`) +
-          bar(2, `<barline location="left"><ending number="1" type="start"/></barline>${note('F#', 4, 12, 'half')}<barline location="right"><ending number="1" type="stop"/><repeat direction="backward"/></barline>`) +
-          bar(3, `<barline location="left"><ending number="2" type="start"/></barline>${note('G', 4, 12, 'half')}<barline location="right"><bar-style>light-heavy</bar-style><ending number="2" type="discontinue"/></barline>`),
+          bar(
+            2,
+            `<barline location="left"><ending number="1" type="start"/></barline>${note('F#', 4, 12, 'half')}<barline location="right"><ending number="1" type="stop"/><repeat direction="backward"/></barline>`,
+          ) +
+          bar(
+            3,
+            `<barline location="left"><ending number="2" type="start"/></barline>${note('G', 4, 12, 'half')}<barline location="right"><bar-style>light-heavy</bar-style><ending number="2" type="discontinue"/></barline>`,
+          ),
       ),
     )
-    expect(piece.lines[0].measures.map(({ number, pickup, repeatStart, repeatEnd, ending }) => ({ number, pickup, repeatStart, repeatEnd, ending }))).toMatchObject([
-      { number: '0', pickup: true }, { number: '1', repeatStart: true }, { number: '2', ending: [1], repeatEnd: 2 }, { number: '3', ending: [2] },
+    expect(
+      piece.lines[0].measures.map(({ number, pickup, repeatStart, repeatEnd, ending }) => ({
+        number,
+        pickup,
+        repeatStart,
+        repeatEnd,
+        ending,
+      })),
+    ).toMatchObject([
+      { number: '0', pickup: true },
+      { number: '1', repeatStart: true },
+      { number: '2', ending: [1], repeatEnd: 2 },
+      { number: '3', ending: [2] },
     ])
   })
   it('first voice on the first staff; the rest is said', () => {
     const second = note('C', 4, 12, 'half').replace('<voice>1</voice>', '<voice>2</voice>')
-    const r = readMusicXml(score(bar(1, `${ATTRIBUTES + note('D', 5, 12, 'half')}<backup><duration>12</duration></backup>${second}`) + bar(2, `<note><grace/><pitch><step>A</step><octave>4</octave></pitch><type>eighth</type></note>${note('G', 4, 12, 'half')}`)))
+    const r = readMusicXml(
+      score(
+        bar(1, `${ATTRIBUTES + note('D', 5, 12, 'half')}<backup><duration>12</duration></backup>${second}`) +
+          bar(2, `<note><grace/><pitch><step>A</step><octave>4</octave></pitch><type>eighth</type></note>${note('G', 4, 12, 'half')}`),
+      ),
+    )
     expect(r.ok && notes(r.piece)).toEqual(['D5 2', 'G4 2'])
     expect(r.ok && r.notices).toEqual(['left out: voice 2 in measure 1', 'left out: grace notes in measure 2'])
   })
   it('silence that the voice does not write is filled with rests', () => {
-    expect(notes(read(score(bar(1, `${ATTRIBUTES}<forward><duration>6</duration></forward>${note('D', 5, 6, 'quarter')}`))))).toEqual(['z 1', 'D5 1'])
+    expect(notes(read(score(bar(1, `${ATTRIBUTES}<forward><duration>6</duration></forward>${note('D', 5, 6, 'quarter')}`))))).toEqual([
+      'z 1',
+      'D5 1',
+    ])
   })
   it('a part that sounds an octave lower is read as it sounds', () => {
-    expect(notes(read(score(bar(1, ATTRIBUTES.replace('</attributes>', '<transpose><chromatic>0</chromatic><octave-change>-1</octave-change></transpose></attributes>') + note('D', 4, 12, 'half')))))).toEqual(['D3 2'])
+    expect(
+      notes(
+        read(
+          score(
+            bar(
+              1,
+              ATTRIBUTES.replace(
+                '</attributes>',
+                '<transpose><chromatic>0</chromatic><octave-change>-1</octave-change></transpose></attributes>',
+              ) + note('D', 4, 12, 'half'),
+            ),
+          ),
+        ),
+      ),
+    ).toEqual(['D3 2'])
   })
   it('two parts are two lines, a shorter one filled with rests', () => {
-    const two = score(bar(1, ATTRIBUTES + note('D', 4, 12, 'half')) + bar(2, note('E', 4, 12, 'half'))).replace('</part></score-partwise>', `</part><part id="P2">${bar(1, ATTRIBUTES + note('G', 3, 12, 'half'))}</part></score-partwise>`)
+    const two = score(bar(1, ATTRIBUTES + note('D', 4, 12, 'half')) + bar(2, note('E', 4, 12, 'half'))).replace(
+      '</part></score-partwise>',
+      `</part><part id="P2">${bar(1, ATTRIBUTES + note('G', 3, 12, 'half'))}</part></score-partwise>`,
+    )
     const piece = read(two)
     expect(piece.lines).toHaveLength(2)
     expect(notes(piece, 1)).toEqual(['G3 2', 'z 2'])
   })
   it('entities stand for their signs and nothing else', () => {
-    expect(read(score(bar(1, ATTRIBUTES + note('D', 4, 12, 'half')), '<work><work-title>Salt &amp; Oar</work-title></work>')).title).toBe('Salt & Oar')
+    expect(read(score(bar(1, ATTRIBUTES + note('D', 4, 12, 'half')), '<work><work-title>Salt &amp; Oar</work-title></work>')).title).toBe(
+      'Salt & Oar',
+    )
   })
   it('reads the demonstration file', () => {
     const piece = read(readFileSync(path.resolve('demo/sixteen-steps-to-the-quay.musicxml'), 'utf8'))
@@ -112,7 +176,16 @@ describe('MusicXML that cannot be read', () => {
     expect(bad('<note><unpitched/><duration>6</duration></note>')).toContain('measure 7')
     expect(bad(note('H', 4, 6, 'quarter'))).toContain('H')
     expect(bad(note('D', 4, 7, 'quarter'))).toContain('tied')
-    expect(trouble(score(bar(1, ATTRIBUTES.replace('</attributes>', '<transpose><chromatic>-2</chromatic></transpose></attributes>') + note('D', 4, 12, 'half'))))[0].text).toContain('concert pitch')
+    expect(
+      trouble(
+        score(
+          bar(
+            1,
+            ATTRIBUTES.replace('</attributes>', '<transpose><chromatic>-2</chromatic></transpose></attributes>') + note('D', 4, 12, 'half'),
+          ),
+        ),
+      )[0].text,
+    ).toContain('concert pitch')
   })
   it('defines no entity and expands none', () => {
     const bomb = `<?xml version="1.0"?><!DOCTYPE lolz [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]>${score(bar(1, ATTRIBUTES + note('D', 4, 12, 'half')), '<work><work-title>&b;</work-title></work>').replace(/^<\?xml.*\?>\n/, '')}`

@@ -12,7 +12,8 @@ export function readMusicXml(source: string): Reading {
     const text = source.replace(/^\uFEFF/, '')
     const root = parseXml(text)
     if (root.name === 'score-timewise') refuseAt(text, root, 'this is a timewise score; export it as partwise MusicXML')
-    if (root.name !== 'score-partwise') refuseAt(text, root, `this is XML but not MusicXML (its root is “${root.name}”); export the piece as MusicXML`)
+    if (root.name !== 'score-partwise')
+      refuseAt(text, root, `this is XML but not MusicXML (its root is “${root.name}”); export the piece as MusicXML`)
     const parts = childrenOf(root, 'part')
     if (parts.length === 0) refuseAt(text, root, 'the score has no part; export it with its notes')
     const leftOut: LeftOut = new Map()
@@ -22,9 +23,16 @@ export function readMusicXml(source: string): Reading {
     const title = textOf(root, 'work', 'work-title') || textOf(root, 'movement-title') || creditTitle(root) || 'Untitled'
     const composer = childrenOf(child(root, 'identification'), 'creator').find((c) => c.attrs.type === 'composer')?.text
     const tempo = tempoOf(parts[0])
-    const notices = [...leftOut].map(([what, measures]) => `left out: ${what} in measure${measures.size === 1 ? '' : 's'} ${[...measures].slice(0, 8).join(', ')}${measures.size > 8 ? ' …' : ''}`)
+    const notices = [...leftOut].map(
+      ([what, measures]) =>
+        `left out: ${what} in measure${measures.size === 1 ? '' : 's'} ${[...measures].slice(0, 8).join(', ')}${measures.size > 8 ? ' …' : ''}`,
+    )
     if (parts.length > 8) notices.push(`left out: ${parts.length - 8} parts beyond the eighth`)
-    return assemble({ title: title.slice(0, 200), ...heading, ...(composer ? { composer: composer.slice(0, 200) } : {}), ...(tempo ? { tempo } : {}) }, lines, notices)
+    return assemble(
+      { title: title.slice(0, 200), ...heading, ...(composer ? { composer: composer.slice(0, 200) } : {}), ...(tempo ? { tempo } : {}) },
+      lines,
+      notices,
+    )
   } catch (e) {
     if (e instanceof SourceError) return refused(e.problem)
     throw e
@@ -37,7 +45,9 @@ function nameOf(root: XmlNode, part: XmlNode, i: number): string {
 }
 
 const creditTitle = (root: XmlNode) =>
-  childrenOf(root, 'credit').find((c) => childrenOf(c, 'credit-type').some((t) => t.text === 'title'))?.children.find((c) => c.name === 'credit-words')?.text
+  childrenOf(root, 'credit')
+    .find((c) => childrenOf(c, 'credit-type').some((t) => t.text === 'title'))
+    ?.children.find((c) => c.name === 'credit-words')?.text
 
 /** Key and meter at the start; a score that says neither is in C and 4/4. */
 function headingOf(source: string, first: XmlNode | undefined): { key: Key; meter: Meter } {

@@ -2,7 +2,13 @@ import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { placeInText, SourceError } from '../reading'
 
 /** An XML element in document order, with where it starts in the text. */
-export type XmlNode = { readonly name: string; readonly attrs: Readonly<Record<string, string>>; readonly children: readonly XmlNode[]; readonly text: string; readonly start: number }
+export type XmlNode = {
+  readonly name: string
+  readonly attrs: Readonly<Record<string, string>>
+  readonly children: readonly XmlNode[]
+  readonly text: string
+  readonly start: number
+}
 
 const META = XMLParser.getMetaDataSymbol() as unknown as symbol
 type Raw = Record<string | symbol, unknown>
@@ -34,14 +40,24 @@ function nodeOf(raw: Raw): XmlNode | null {
       if (child) children.push(child)
     }
   }
-  return { name, attrs: (raw[':@'] ?? {}) as Record<string, string>, children, text: plain(text).trim(), start: (raw[META] as { startIndex?: number } | undefined)?.startIndex ?? 0 }
+  return {
+    name,
+    attrs: (raw[':@'] ?? {}) as Record<string, string>,
+    children,
+    text: plain(text).trim(),
+    start: (raw[META] as { startIndex?: number } | undefined)?.startIndex ?? 0,
+  }
 }
 
 /** Parses a document to its root; a broken one is refused at its line. */
 export function parseXml(source: string): XmlNode {
   const valid = XMLValidator.validate(source)
   if (valid !== true)
-    throw new SourceError({ line: valid.err.line, column: valid.err.col ?? 1, text: `this is not well-formed XML: ${valid.err.msg.replace(/\.$/, '')}; export the file again` })
+    throw new SourceError({
+      line: valid.err.line,
+      column: valid.err.col ?? 1,
+      text: `this is not well-formed XML: ${valid.err.msg.replace(/\.$/, '')}; export the file again`,
+    })
   for (const raw of parser.parse(source) as Raw[]) {
     const node = nodeOf(raw)
     if (node) return node

@@ -47,9 +47,17 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
           <SeatLabel key={s} seat={s} />
         ))}
       </div>
-      <div ref={scroller} tabIndex={0} role="group" aria-label="Notes of the four seats; arrow keys move, digits pin a finger" className="relative grow overflow-x-auto">
+      <div
+        ref={scroller}
+        tabIndex={0}
+        role="group"
+        aria-label="Notes of the four seats; arrow keys move, digits pin a finger"
+        className="relative grow overflow-x-auto"
+      >
         <svg
-          width={layout.width} height={height} className="block cursor-pointer"
+          width={layout.width}
+          height={height}
+          className="block cursor-pointer"
           onPointerMove={(e) => {
             const p = at(e)
             setHover(p?.moment ?? null)
@@ -64,11 +72,36 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
             if (p) pick(p.moment, p.seat)
           }}
         >
-          {hover !== null && hover !== moment && <rect x={layout.moments[hover].x - 2} y={BENCH.head - 4} width={layout.moments[hover].width} height={height - BENCH.head} fill="var(--ink)" opacity={0.05} />}
+          {hover !== null && hover !== moment && (
+            <rect
+              x={layout.moments[hover].x - 2}
+              y={BENCH.head - 4}
+              width={layout.moments[hover].width}
+              height={height - BENCH.head}
+              fill="var(--ink)"
+              opacity={0.05}
+            />
+          )}
           {box && (
             <>
-              <rect x={box.x - 2} y={BENCH.head - 4} width={Math.max(28, box.width - 3)} height={height - BENCH.head} rx={3} fill="var(--rosin-wash)" />
-              <rect x={box.x - 2} y={top(seat) - 4} width={Math.max(28, box.width - 3)} height={seatHeight - 8} rx={3} fill="none" stroke="var(--rosin)" strokeWidth={2} />
+              <rect
+                x={box.x - 2}
+                y={BENCH.head - 4}
+                width={Math.max(28, box.width - 3)}
+                height={height - BENCH.head}
+                rx={3}
+                fill="var(--rosin-wash)"
+              />
+              <rect
+                x={box.x - 2}
+                y={top(seat) - 4}
+                width={Math.max(28, box.width - 3)}
+                height={seatHeight - 8}
+                rx={3}
+                fill="none"
+                stroke="var(--rosin)"
+                strokeWidth={2}
+              />
             </>
           )}
           {layout.bars.map((b, i) => (
@@ -76,17 +109,47 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
               <text x={b.x + 2} y={14} fontSize={12.5} fill="var(--soft)">
                 {b.number}
               </text>
-              {i > 0 && SEATS.map((s) => <line key={s} x1={b.x - 2} x2={b.x - 2} y1={top(s) + BENCH.letters - 3} y2={top(s) + stringY(0, 4) + 3} stroke="var(--soft)" strokeWidth={1.2} />)}
+              {i > 0 &&
+                SEATS.map((s) => (
+                  <line
+                    key={s}
+                    x1={b.x - 2}
+                    x2={b.x - 2}
+                    y1={top(s) + BENCH.letters - 3}
+                    y2={top(s) + stringY(0, 4) + 3}
+                    stroke="var(--soft)"
+                    strokeWidth={1.2}
+                  />
+                ))}
             </g>
           ))}
           {SEATS.map((s) => (
-            <SeatRow key={s} piece={piece} map={ensemble[s]} timeline={timeline} layout={layout} top={top(s)} letters={letters} label={`${ensemble[s].instrument.name}: ${ensemble[s].notes.length} notes`} />
+            <SeatRow
+              key={s}
+              piece={piece}
+              map={ensemble[s]}
+              timeline={timeline}
+              layout={layout}
+              top={top(s)}
+              letters={letters}
+              label={`${ensemble[s].instrument.name}: ${ensemble[s].notes.length} notes`}
+            />
           ))}
           {box &&
             SEATS.flatMap((s) =>
               ensemble[s].notes
                 .filter((n) => n.placed.onset === timeline[moment].onset)
-                .map((n, i) => <circle key={`${s}${i}`} cx={chipX(layout, timeline, n.placed.onset)} cy={top(s) + stringY(n.stop.string, 4)} r={12.5} fill="none" stroke="var(--rosin)" strokeWidth={2} />),
+                .map((n, i) => (
+                  <circle
+                    key={`${s}${i}`}
+                    cx={chipX(layout, timeline, n.placed.onset)}
+                    cy={top(s) + stringY(n.stop.string, 4)}
+                    r={12.5}
+                    fill="none"
+                    stroke="var(--rosin)"
+                    strokeWidth={2}
+                  />
+                )),
             )}
         </svg>
       </div>

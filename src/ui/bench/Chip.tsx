@@ -11,14 +11,23 @@ export function Chip({ x, y, note }: { x: number; y: number; note: MappedNote })
   return (
     <g>
       <rect
-        x={x - width / 2} y={y - BENCH.chip / 2} width={width} height={BENCH.chip} rx={BENCH.chip / 2}
-        fill={open ? 'var(--sheet)' : fresh ? 'var(--madder)' : 'var(--ink)'} stroke={fresh ? 'var(--madder)' : 'var(--ink)'} strokeWidth={1.4}
-        strokeDasharray={note.held ? '2 2' : undefined} fillOpacity={note.held && !open ? 0.55 : 1}
+        x={x - width / 2}
+        y={y - BENCH.chip / 2}
+        width={width}
+        height={BENCH.chip}
+        rx={BENCH.chip / 2}
+        fill={open ? 'var(--sheet)' : fresh ? 'var(--madder)' : 'var(--ink)'}
+        stroke={fresh ? 'var(--madder)' : 'var(--ink)'}
+        strokeWidth={1.4}
+        strokeDasharray={note.held ? '2 2' : undefined}
+        fillOpacity={note.held && !open ? 0.55 : 1}
       />
       <text x={x} y={y + 4.8} textAnchor="middle" fontSize={14} fontWeight={650} fill={open ? 'var(--ink)' : 'var(--paper)'}>
         {text}
       </text>
-      {note.pinned && !note.held && <path d={`M${x + width / 2 - 5} ${y - 13} h8 l-4 7 z`} fill="var(--rosin)" stroke="var(--sheet)" strokeWidth={0.8} />}
+      {note.pinned && !note.held && (
+        <path d={`M${x + width / 2 - 5} ${y - 13} h8 l-4 7 z`} fill="var(--rosin)" stroke="var(--sheet)" strokeWidth={0.8} />
+      )}
     </g>
   )
 }

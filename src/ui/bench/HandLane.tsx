@@ -30,7 +30,9 @@ function FrameGlyph({ x, y, string, frame }: { x: number; y: number; string: str
             <text x={at(p)} y={y} textAnchor="middle" fontWeight={700}>
               {i + 1}
             </text>
-            {next !== undefined && next !== null && next - p === 1 && <line x1={at(p) - 2} x2={at(next) + 2} y1={y + 3.5} y2={y + 3.5} stroke="var(--spruce)" strokeWidth={1.6} />}
+            {next !== undefined && next !== null && next - p === 1 && (
+              <line x1={at(p) - 2} x2={at(next) + 2} y1={y + 3.5} y2={y + 3.5} stroke="var(--spruce)" strokeWidth={1.6} />
+            )}
           </Fragment>
         )
       })}
@@ -38,43 +40,68 @@ function FrameGlyph({ x, y, string, frame }: { x: number; y: number; string: str
   )
 }
 
-type Placed = { x: number; y: number; string: string; frame: Frame; key: string }
+type Placed = { x: number; y: number; position: string | null; string: string; frame: Frame; key: number }
 
 /** A frame that would stand farther than this from its note says nothing there; the inspector still does. */
 const DRIFT = 40
+/** After so many pixels the frame and position are said again, so that wherever one scrolls they are in sight. */
+const AGAIN = 430
+
+/** Frames along the line: where one is set or changes on its string, and again after a while. */
+function framesAlong(map: SeatMap, y: number, xOf: (n: MappedNote) => number, starts: ReadonlyMap<MappedNote, number>): Placed[] {
+  const byLetter = fingersByLetter(map.instrument.seat)
+  const glyphs: Placed[] = []
+  const said = new Map<number, { name: string; x: number }>()
+  let free = -Infinity
+  map.notes.forEach((n, i) => {
+    const numeral = starts.get(n)
+    if (numeral !== undefined) free = Math.max(free, numeral)
+    if (!n.frame || n.held) return
+    // Where half steps choose the fingers, the frame is the same on every string.
+    const track = byLetter ? n.stop.string : 0
+    const last = said.get(track)
+    const changed = last?.name !== n.frame.name
+    if (!changed && xOf(n) - last.x < AGAIN) return
+    const position = numeral === undefined && (last ? !changed : false) ? n.position : null
+    const x = Math.max(xOf(n) - 8, free)
+    if (x - xOf(n) > DRIFT) return
+    said.set(track, { name: n.frame.name, x })
+    const indent = position ? position.length * 7 + 8 : 0
+    glyphs.push({ x, y, position, string: byLetter ? map.instrument.strings[n.stop.string].letter : '', frame: n.frame, key: i })
+    free = x + indent + frameWidth(n.frame) + 6
+  })
+  return glyphs
+}
+
+const Numeral = ({ x, y, position }: { x: number; y: number; position: string }) => (
+  <text x={x} y={y} fontSize={12.5} fontWeight={700} fill={position === 'I' ? 'var(--ink)' : 'var(--rosin)'}>
+    {position}
+  </text>
+)
 
 /** The hand under a seat's notes: a bracket while it stays, its position at the left, its frames to scale. */
 export function HandLane({ map, y, xOf }: { map: SeatMap; y: number; xOf: (n: MappedNote) => number }) {
   const spans = handSpans(map)
-  const byLetter = fingersByLetter(map.instrument.seat)
-  const glyphs: Placed[] = []
-  let free = -Infinity
-  spans.forEach((span, s) => {
-    free = Math.max(free, xOf(span.from) - 8 + span.position.length * 7 + 8)
-    span.frames.forEach(({ at, frame }, f) => {
-      // Where half steps choose the fingers the frame is the same on every string: said only when it changes.
-      if (!byLetter && frame.name === glyphs[glyphs.length - 1]?.frame.name) return
-      const x = Math.max(xOf(at) - 8, free)
-      if (x - xOf(at) > DRIFT) return
-      glyphs.push({ x, y: y + 23, string: byLetter ? map.instrument.strings[at.stop.string].letter : '', frame, key: `${s}-${f}` })
-      free = x + frameWidth(frame) + 4
-    })
-  })
+  const left = (n: MappedNote) => xOf(n) - BENCH.chip / 2
+  const starts = new Map(spans.map((s) => [s.from, left(s.from) + s.position.length * 7 + 8]))
   return (
     <g>
-      {spans.map((span, s) => {
-        const [from, to] = [xOf(span.from) - BENCH.chip / 2, xOf(span.to) + BENCH.chip / 2]
-        return (
-          <g key={s}>
-            <path d={`M${from} ${y + 2} v5 H${to} v-5`} fill="none" stroke="var(--soft)" strokeWidth={1.2} />
-            <text x={from} y={y + 23} fontSize={12.5} fontWeight={700} fill={span.position === 'I' ? 'var(--ink)' : 'var(--rosin)'}>
-              {span.position}
-            </text>
-          </g>
-        )
-      })}
-      {glyphs.map(({ key, ...g }) => (
-        <FrameGlyph key={key} {...g} />
+      {spans.map((span, s) => (
+        <g key={s}>
+          <path
+            d={`M${left(span.from)} ${y + 2} v5 H${xOf(span.to) + BENCH.chip / 2} v-5`}
+            fill="none"
+            stroke="var(--soft)"
+            strokeWidth={1.2}
+          />
+          <Numeral x={left(span.from)} y={y + 23} position={span.position} />
+        </g>
+      ))}
+      {framesAlong(map, y + 23, xOf, starts).map(({ key, position, x, ...g }) => (
+        <g key={key}>
+          {position && <Numeral x={x} y={g.y} position={position} />}
+          <FrameGlyph x={x + (position ? position.length * 7 + 6 : 0)} {...g} />
+        </g>
       ))}
     </g>
   )

@@ -10,7 +10,8 @@ import { BENCH, seatHeight, stringY } from './layout'
 
 const CHOICES: OctaveChoice[] = ['auto', 1, 0, -1, -2, -3]
 
-const item = 'flex cursor-pointer items-center gap-2 rounded px-2 py-1 outline-none data-[highlighted]:bg-wash data-[state=checked]:font-semibold'
+const item =
+  'flex cursor-pointer items-center gap-2 rounded px-2 py-1 outline-none data-[highlighted]:bg-wash data-[state=checked]:font-semibold'
 
 /** A seat's name, the letters of its strings, and where it reads: octave and line. */
 export function SeatLabel({ seat }: { seat: Seat }) {
@@ -26,11 +27,19 @@ export function SeatLabel({ seat }: { seat: Seat }) {
   const { name, strings } = map.instrument
   return (
     <div className="relative" style={{ height: seatHeight }}>
-      <button type="button" aria-pressed={picked} onClick={() => pick(moment, seat)} className={`absolute top-4 left-3 border-b-2 pr-1 text-left text-base font-semibold ${picked ? 'border-rosin' : 'border-transparent'}`}>
+      <button
+        type="button"
+        aria-pressed={picked}
+        onClick={() => pick(moment, seat)}
+        className={`absolute top-4 left-3 border-b-2 pr-1 text-left text-base font-semibold ${picked ? 'border-rosin' : 'border-transparent'}`}
+      >
         {name}
       </button>
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger className="absolute top-11 left-3 flex w-[84px] items-start gap-0.5 rounded text-left text-[13px] leading-tight text-soft hover:text-ink" aria-label={`${name} reads ${sayOctave(map.octave)}; change`}>
+        <DropdownMenu.Trigger
+          className="absolute top-11 left-3 flex w-[84px] items-start gap-0.5 rounded text-left text-[13px] leading-tight text-soft hover:text-ink"
+          aria-label={`${name} reads ${sayOctave(map.octave)}; change`}
+        >
           <span>
             {sayOctave(map.octave)}
             {lines.length > 1 && <span className="block">{lines[line]?.name ?? lines[0].name}</span>}
@@ -64,7 +73,12 @@ export function SeatLabel({ seat }: { seat: Seat }) {
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
       {strings.map((p, s) => (
-        <span key={s} aria-hidden className="absolute right-1.5 text-[12.5px] leading-none text-soft" style={{ top: stringY(s, strings.length) - 6 }}>
+        <span
+          key={s}
+          aria-hidden
+          className="absolute right-1.5 text-[12.5px] leading-none text-soft"
+          style={{ top: stringY(s, strings.length) - 6 }}
+        >
           {p.letter}
         </span>
       ))}

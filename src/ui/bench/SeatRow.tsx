@@ -23,25 +23,62 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
   return (
     <g transform={`translate(0 ${top})`} aria-label={label} role="img">
       {map.instrument.strings.map((_, s) => (
-        <line key={s} x1={0} x2={layout.width} y1={stringY(s, count)} y2={stringY(s, count)} stroke="var(--string)" strokeWidth={stringWeight(s)} />
+        <line
+          key={s}
+          x1={0}
+          x2={layout.width}
+          y1={stringY(s, count)}
+          y2={stringY(s, count)}
+          stroke="var(--string)"
+          strokeWidth={stringWeight(s)}
+        />
       ))}
       {map.notes.map((n, i) => (
         <line
-          key={i} x1={x(n)} x2={Math.max(x(n), xAt(layout, timeline, n.placed.onset + n.placed.ticks) - 7)} y1={stringY(n.stop.string, count)} y2={stringY(n.stop.string, count)}
-          stroke="var(--ink)" strokeOpacity={0.62} strokeWidth={5} strokeLinecap="round"
+          key={i}
+          x1={x(n)}
+          x2={Math.max(x(n), xAt(layout, timeline, n.placed.onset + n.placed.ticks) - 7)}
+          y1={stringY(n.stop.string, count)}
+          y2={stringY(n.stop.string, count)}
+          stroke="var(--ink)"
+          strokeOpacity={0.62}
+          strokeWidth={5}
+          strokeLinecap="round"
         />
       ))}
       {events.map((e) => {
         const at = chipX(layout, timeline, e.onset)
         if (e.event.kind === 'rest')
           return (
-            <text key={e.event.id} x={at} y={bottom - 1.5 * BENCH.string + 4} textAnchor="middle" fontSize={12.5} fontStyle="italic" fill="var(--soft)" stroke="var(--paper)" strokeWidth={4} paintOrder="stroke">
+            <text
+              key={e.event.id}
+              x={at}
+              y={bottom - 1.5 * BENCH.string + 4}
+              textAnchor="middle"
+              fontSize={12.5}
+              fontStyle="italic"
+              fill="var(--soft)"
+              stroke="var(--paper)"
+              strokeWidth={4}
+              paintOrder="stroke"
+            >
               rest
             </text>
           )
         if (unmapped.has(e.event.id))
           return (
-            <text key={e.event.id} x={at} y={bottom - 1.5 * BENCH.string + 4} textAnchor="middle" fontSize={12.5} fontWeight={700} fill="var(--madder)" stroke="var(--paper)" strokeWidth={4} paintOrder="stroke">
+            <text
+              key={e.event.id}
+              x={at}
+              y={bottom - 1.5 * BENCH.string + 4}
+              textAnchor="middle"
+              fontSize={12.5}
+              fontWeight={700}
+              fill="var(--madder)"
+              stroke="var(--paper)"
+              strokeWidth={4}
+              paintOrder="stroke"
+            >
               out
             </text>
           )
@@ -56,7 +93,12 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
           .map((n, i, all) => {
             const stacked = n.chord && all[i - 1]?.placed === n.placed
             if (stacked) return null
-            const names = n.chord ? all.filter((o) => o.placed === n.placed).map((o) => letterName(o.pitch)).join('·') : letterName(n.pitch)
+            const names = n.chord
+              ? all
+                  .filter((o) => o.placed === n.placed)
+                  .map((o) => letterName(o.pitch))
+                  .join('·')
+              : letterName(n.pitch)
             return (
               <text key={i} x={x(n)} y={9} textAnchor="middle" fontSize={12.5} fill="var(--soft)">
                 {names}
@@ -66,7 +108,15 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
       {map.problems
         .filter((p) => map.byEvent.has(p.placed.event.id))
         .map((p) => (
-          <text key={p.placed.event.id} x={chipX(layout, timeline, p.placed.onset)} y={bottom + 13} textAnchor="middle" fontSize={11.5} fontWeight={700} fill="var(--madder)">
+          <text
+            key={p.placed.event.id}
+            x={chipX(layout, timeline, p.placed.onset)}
+            y={bottom + 13}
+            textAnchor="middle"
+            fontSize={11.5}
+            fontWeight={700}
+            fill="var(--madder)"
+          >
             new
           </text>
         ))}

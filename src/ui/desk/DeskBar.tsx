@@ -44,7 +44,13 @@ export function DeskBar({ onHelp, typed }: { onHelp: () => void; typed: boolean 
       <div className="ml-auto flex items-center gap-1">
         <div role="group" aria-label="Drawing" className="mr-1 flex overflow-hidden rounded-md border border-rule">
           {VIEWS.map((v) => (
-            <button key={v.view} type="button" aria-pressed={view === v.view} onClick={() => setView(v.view)} className={`px-2.5 py-1 ${view === v.view ? 'bg-ink text-paper' : 'bg-sheet hover:bg-wash'}`}>
+            <button
+              key={v.view}
+              type="button"
+              aria-pressed={view === v.view}
+              onClick={() => setView(v.view)}
+              className={`px-2.5 py-1 ${view === v.view ? 'bg-ink text-paper' : 'bg-sheet hover:bg-wash'}`}
+            >
               {v.name}
             </button>
           ))}

@@ -37,9 +37,7 @@ export function SaveTrouble() {
           <Button onClick={keepMine}>Keep mine</Button>
         </>
       ) : (
-        <p className="grow">
-          This piece has been taken off the shelf in another window. Put it back there to go on saving.
-        </p>
+        <p className="grow">This piece has been taken off the shelf in another window. Put it back there to go on saving.</p>
       )}
     </div>
   )

@@ -8,11 +8,30 @@ import { ROWS } from '@/engrave/rows'
 import { Button } from '../parts/Button'
 import { useDesk } from './DeskProvider'
 
-const SAY_FOURTH: Record<Policy['fourth'], string> = { open: 'open string wherever there is one', auto: 'whichever is easier there', always: '4 wherever it can be' }
-const SAY_SCHOOL: Record<Policy['bassSchool'], string> = { '1-2-4': '1-2-4: a whole step in the hand', '1-2-3-4': '1-2-3-4: a finger a half step' }
+const SAY_FOURTH: Record<Policy['fourth'], string> = {
+  open: 'open string wherever there is one',
+  auto: 'whichever is easier there',
+  always: '4 wherever it can be',
+}
+const SAY_SCHOOL: Record<Policy['bassSchool'], string> = {
+  '1-2-4': '1-2-4: a whole step in the hand',
+  '1-2-3-4': '1-2-3-4: a finger a half step',
+}
 const SAY_ROW = { letter: 'letters', string: 'strings', finger: 'fingers' }
 
-function Choices<T extends string>({ title, value, values, say, onChange }: { title: string; value: T; values: readonly T[]; say: Record<T, string>; onChange: (v: T) => void }) {
+function Choices<T extends string>({
+  title,
+  value,
+  values,
+  say,
+  onChange,
+}: {
+  title: string
+  value: T
+  values: readonly T[]
+  say: Record<T, string>
+  onChange: (v: T) => void
+}) {
   return (
     <fieldset className="mt-3 first:mt-0">
       <legend className="font-semibold">{title}</legend>
@@ -44,9 +63,26 @@ export function Settings() {
         </Button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" sideOffset={6} className="z-40 w-72 rounded-lg border border-rule bg-sheet p-4 shadow-lg" aria-label="Choices for this piece">
-          <Choices title="Open string or 4" value={policy.fourth} values={FOURTH} say={SAY_FOURTH} onChange={(fourth) => setPolicy({ ...policy, fourth })} />
-          <Choices title="Bass hand" value={policy.bassSchool} values={BASS_SCHOOLS} say={SAY_SCHOOL} onChange={(bassSchool) => setPolicy({ ...policy, bassSchool })} />
+        <Popover.Content
+          align="end"
+          sideOffset={6}
+          className="z-40 w-72 rounded-lg border border-rule bg-sheet p-4 shadow-lg"
+          aria-label="Choices for this piece"
+        >
+          <Choices
+            title="Open string or 4"
+            value={policy.fourth}
+            values={FOURTH}
+            say={SAY_FOURTH}
+            onChange={(fourth) => setPolicy({ ...policy, fourth })}
+          />
+          <Choices
+            title="Bass hand"
+            value={policy.bassSchool}
+            values={BASS_SCHOOLS}
+            say={SAY_SCHOOL}
+            onChange={(bassSchool) => setPolicy({ ...policy, bassSchool })}
+          />
           <fieldset className="mt-3">
             <legend className="font-semibold">Written with the notes</legend>
             <div className="mt-1 flex gap-4">

@@ -12,7 +12,12 @@ export function Steps({ id, here, typed }: { id: string; here: Step; typed: bool
   return (
     <nav aria-label="Steps" className="flex gap-1">
       {steps.map((s) => (
-        <Link key={s.step} href={s.href} aria-current={s.step === here ? 'page' : undefined} className={`border-b-[3px] px-2 py-1 ${s.step === here ? 'border-rosin font-semibold' : 'border-transparent hover:border-rule'}`}>
+        <Link
+          key={s.step}
+          href={s.href}
+          aria-current={s.step === here ? 'page' : undefined}
+          className={`border-b-[3px] px-2 py-1 ${s.step === here ? 'border-rosin font-semibold' : 'border-transparent hover:border-rule'}`}
+        >
           {s.name}
         </Link>
       ))}

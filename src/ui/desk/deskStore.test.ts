@@ -5,7 +5,8 @@ import { layOutBench, stringY, xAt } from '../bench/layout'
 import { createDesk, pickedNotes } from './deskStore'
 import { sayMoment } from './say'
 
-const desk = () => createDesk({ id: 'x', piece: pieceFrom('F#4 G4 A4 G4 E5 F#5:h z', { fifths: 2, mode: 'major' }), plan: emptyPlan(), version: 1 })
+const desk = () =>
+  createDesk({ id: 'x', piece: pieceFrom('F#4 G4 A4 G4 E5 F#5:h z', { fifths: 2, mode: 'major' }), plan: emptyPlan(), version: 1 })
 const finger = (d: ReturnType<typeof desk>, seat: 'violin' | 'viola' = 'violin') => pickedNotes(d.getState(), seat)[0]?.stop.finger
 
 describe('the desk', () => {

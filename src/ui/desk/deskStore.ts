@@ -60,7 +60,8 @@ export type Desk = DeskState & DeskActions
 export type DeskStore = ReturnType<typeof createDesk>
 
 /** The event that is struck for a note that may only be held on. */
-export const struckEvent = (map: SeatMap, note: MappedNote): string => map.moments[map.solution.columns[note.column].moment].events[0].event.id
+export const struckEvent = (map: SeatMap, note: MappedNote): string =>
+  map.moments[map.solution.columns[note.column].moment].events[0].event.id
 
 /** Notes of the picked moment in a seat. */
 export const pickedNotes = (d: Pick<DeskState, 'piece' | 'ensemble' | 'timeline' | 'moment'>, seat: Seat): readonly MappedNote[] =>
@@ -76,10 +77,14 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; versio
       return { plan, ensemble: made, timeline: timelineOf(get().piece, made) }
     }
     /** A change that can be undone. */
-    const change = (plan: Plan, said: string) => set((d) => ({ ...show(plan), past: [...d.past, d.plan], future: [], save: 'waiting', said }))
+    const change = (plan: Plan, said: string) =>
+      set((d) => ({ ...show(plan), past: [...d.past, d.plan], future: [], save: 'waiting', said }))
     const pin = (seat: Seat, note: MappedNote, hold: Hold) => {
       const { instrument } = get().ensemble[seat]
-      change(withPin(get().plan, seat, struckEvent(get().ensemble[seat], note), pinFor(instrument, hold)), `${instrument.name}: ${sayHold(instrument, hold)}, pinned`)
+      change(
+        withPin(get().plan, seat, struckEvent(get().ensemble[seat], note), pinFor(instrument, hold)),
+        `${instrument.name}: ${sayHold(instrument, hold)}, pinned`,
+      )
     }
     /** Pins the cheapest way at the picked note that `wanted` accepts. */
     const pinCheapest = (wanted: (h: Hold) => boolean, what: string) => {
@@ -92,13 +97,26 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; versio
       pin(seat, note, hold)
     }
     return {
-      ...start, ensemble, timeline: timelineOf(start.piece, ensemble), save: 'saved', past: [], future: [], moment: 0, seat: 'violin', view: 'bench', rows: ['letter', 'finger'], said: '',
-      pick: (moment, seat) => set((d) => ({ moment: Math.max(0, Math.min(d.timeline.length - 1, moment)), seat: seat ?? d.seat, said: '' })),
+      ...start,
+      ensemble,
+      timeline: timelineOf(start.piece, ensemble),
+      save: 'saved',
+      past: [],
+      future: [],
+      moment: 0,
+      seat: 'violin',
+      view: 'bench',
+      rows: ['letter', 'finger'],
+      said: '',
+      pick: (moment, seat) =>
+        set((d) => ({ moment: Math.max(0, Math.min(d.timeline.length - 1, moment)), seat: seat ?? d.seat, said: '' })),
       step: (by) => get().pick(get().moment + by),
       stepSeat: (by) => set((d) => ({ seat: SEATS[Math.max(0, Math.min(SEATS.length - 1, SEATS.indexOf(d.seat) + by))], said: '' })),
       nextTrouble: () => {
         const d = get()
-        const all = SEATS.flatMap((seat) => d.ensemble[seat].problems.map((p) => ({ seat, onset: p.placed.onset, text: p.text }))).sort((a, b) => a.onset - b.onset || SEATS.indexOf(a.seat) - SEATS.indexOf(b.seat))
+        const all = SEATS.flatMap((seat) => d.ensemble[seat].problems.map((p) => ({ seat, onset: p.placed.onset, text: p.text }))).sort(
+          (a, b) => a.onset - b.onset || SEATS.indexOf(a.seat) - SEATS.indexOf(b.seat),
+        )
         if (all.length === 0) return set({ said: 'No trouble in this piece' })
         const here = d.timeline[d.moment]?.onset ?? 0
         const after = (p: (typeof all)[number]) => p.onset > here || (p.onset === here && SEATS.indexOf(p.seat) > SEATS.indexOf(d.seat))
@@ -112,7 +130,8 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; versio
         return true
       },
       pinHold: pin,
-      pinFinger: (finger) => pinCheapest((h) => h.stops.some((s) => s.finger === finger), finger === 0 ? 'open string' : `finger ${finger}`),
+      pinFinger: (finger) =>
+        pinCheapest((h) => h.stops.some((s) => s.finger === finger), finger === 0 ? 'open string' : `finger ${finger}`),
       pinString: (letter) => {
         const { strings } = get().ensemble[get().seat].instrument
         pinCheapest((h) => h.stops.some((s) => strings[s.string].letter === letter), `place on ${letter}`)
@@ -125,8 +144,24 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; versio
       setOctave: (seat, octave) => change(withOctave(get().plan, seat, octave), ''),
       setLine: (seat, line) => change(withLine(get().plan, seat, line), ''),
       setPolicy: (policy) => change({ ...get().plan, policy }, ''),
-      undo: () => set((d) => (d.past.length ? { ...show(d.past[d.past.length - 1]), past: d.past.slice(0, -1), future: [d.plan, ...d.future], save: 'waiting', said: 'Undone' } : { said: 'Nothing to undo' })),
-      redo: () => set((d) => (d.future.length ? { ...show(d.future[0]), past: [...d.past, d.plan], future: d.future.slice(1), save: 'waiting', said: 'Done again' } : { said: 'Nothing to redo' })),
+      undo: () =>
+        set((d) =>
+          d.past.length
+            ? {
+                ...show(d.past[d.past.length - 1]),
+                past: d.past.slice(0, -1),
+                future: [d.plan, ...d.future],
+                save: 'waiting',
+                said: 'Undone',
+              }
+            : { said: 'Nothing to undo' },
+        ),
+      redo: () =>
+        set((d) =>
+          d.future.length
+            ? { ...show(d.future[0]), past: [...d.past, d.plan], future: d.future.slice(1), save: 'waiting', said: 'Done again' }
+            : { said: 'Nothing to redo' },
+        ),
       setView: (view) => set({ view }),
       toggleRow: (row) => set((d) => ({ rows: d.rows.includes(row) ? d.rows.filter((r) => r !== row) : [...d.rows, row] })),
       keepMine: () => set({ save: 'waiting' }),

@@ -22,7 +22,12 @@ export function useAutosave(store: DeskStore): void {
       busy = true
       marked('saving')
       try {
-        const response = await fetch(`/api/pieces/${id}`, { method: 'PUT', keepalive, headers: { 'content-type': 'application/json' }, body: JSON.stringify({ base: version, plan }) })
+        const response = await fetch(`/api/pieces/${id}`, {
+          method: 'PUT',
+          keepalive,
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ base: version, plan }),
+        })
         const reply = saveReply.parse(await response.json())
         const changedMeanwhile = store.getState().plan !== plan
         if (reply.ok) marked(changedMeanwhile ? 'waiting' : 'saved', reply.version)

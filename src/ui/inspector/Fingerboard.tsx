@@ -20,12 +20,19 @@ export function Fingerboard({ instrument, hold, frame }: { instrument: Instrumen
   const from = lowest > 4 ? lowest - 2 : 0
   const along = (k: number) => 1 - 2 ** (-k / 12)
   const scale = (WIDTH - NUT - 10) / (along(Math.max(highest, from + 7) + 0.6) - along(from))
-  const x = (k: number) => NUT + (along(k) - along(from)) * scale
+  // Rounded: server and browser may differ in the last bit of a power.
+  const x = (k: number) => Math.round((NUT + (along(k) - along(from)) * scale) * 10) / 10
   const y = (string: number) => 10 + (count - 1 - string) * GAP
   const top = hold.stops[hold.stops.length - 1]
   const held = frame && top.finger > 0
   return (
-    <svg width={WIDTH} height={20 + (count - 1) * GAP} role="img" aria-label={`Fingerboard of the ${instrument.name.toLowerCase()}`} className="shrink-0">
+    <svg
+      width={WIDTH}
+      height={20 + (count - 1) * GAP}
+      role="img"
+      aria-label={`Fingerboard of the ${instrument.name.toLowerCase()}`}
+      className="shrink-0"
+    >
       {instrument.strings.map((p, s) => (
         <g key={s}>
           <text x={0} y={y(s) + 3.5} fontSize={10.5} fill="var(--soft)">
@@ -34,7 +41,15 @@ export function Fingerboard({ instrument, hold, frame }: { instrument: Instrumen
           <line x1={NUT - 2} x2={WIDTH} y1={y(s)} y2={y(s)} stroke="var(--string)" strokeWidth={stringWeight(s)} />
         </g>
       ))}
-      <line x1={NUT - 2} x2={NUT - 2} y1={y(count - 1) - 5} y2={y(0) + 5} stroke="var(--ink)" strokeWidth={from === 0 ? 3 : 0.8} strokeDasharray={from === 0 ? undefined : '2 2'} />
+      <line
+        x1={NUT - 2}
+        x2={NUT - 2}
+        y1={y(count - 1) - 5}
+        y2={y(0) + 5}
+        stroke="var(--ink)"
+        strokeWidth={from === 0 ? 3 : 0.8}
+        strokeDasharray={from === 0 ? undefined : '2 2'}
+      />
       {held &&
         frame.places.map((p, i) =>
           p === null || i + 1 === top.finger ? null : (

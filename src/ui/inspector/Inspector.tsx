@@ -22,7 +22,9 @@ export function Inspector() {
       return spokenLetter(p, p.alter === 0 && byKey !== 0) + from
     }
     const given = answer.placed.event.heads.flatMap((h) => (h.givenFinger === undefined ? [] : [h.givenFinger]))
-    return answer.placed.event.heads.map((h) => say(h.pitch)).join(' and ') + (given.length ? ` · the file writes ${given.join(' and ')}` : '')
+    return (
+      answer.placed.event.heads.map((h) => say(h.pitch)).join(' and ') + (given.length ? ` · the file writes ${given.join(' and ')}` : '')
+    )
   })
   return (
     <aside aria-label="Picked moment" className="flex h-full flex-col overflow-y-auto border-l border-rule bg-sheet">

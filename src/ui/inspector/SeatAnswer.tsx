@@ -29,12 +29,18 @@ export function SeatAnswer({ seat }: { seat: Seat }) {
   const { name } = map.instrument
   const first = answer?.notes[0]
   return (
-    <section aria-label={name} aria-current={picked || undefined} className={`border-t border-rule py-2.5 pr-1 pl-3 ${picked ? 'border-l-[3px] border-l-rosin bg-wash/40' : 'border-l-[3px] border-l-transparent'}`}>
+    <section
+      aria-label={name}
+      aria-current={picked || undefined}
+      className={`border-t border-rule py-2.5 pr-1 pl-3 ${picked ? 'border-l-[3px] border-l-rosin bg-wash/40' : 'border-l-[3px] border-l-transparent'}`}
+    >
       <div className="flex items-start justify-between gap-2">
         <button type="button" onClick={() => pick(moment, seat)} className="text-[15px] font-semibold" aria-pressed={picked}>
           {name}
         </button>
-        {first && <span className="pr-2 text-sm text-soft">{[...new Set(answer!.notes.map((n) => printedPitch(n.pitch)))].join(' ')} written</span>}
+        {first && (
+          <span className="pr-2 text-sm text-soft">{[...new Set(answer!.notes.map((n) => printedPitch(n.pitch)))].join(' ')} written</span>
+        )}
       </div>
       {!answer ? (
         <p className="text-soft">Nothing here.</p>
@@ -59,8 +65,14 @@ function Answer({ seat, map, note, picked }: { seat: Seat; map: SeatMap; note: M
       <div className="mt-0.5 flex items-center gap-3">
         <Fingerboard instrument={map.instrument} hold={note.hold} frame={note.frame} />
         <div>
-          <p className="text-lg leading-tight font-bold first-letter:uppercase">{what.replace(/ in (half position|(?:lowered |raised )?[IV½]+)$/, '')}</p>
-          <p className="text-sm text-soft">{note.position ? `${note.position === 'half' ? 'half position' : note.position} · ${note.frame?.name ?? ''}` : 'hand stays where it was'}</p>
+          <p className="text-lg leading-tight font-bold first-letter:uppercase">
+            {what.replace(/ in (half position|(?:lowered |raised )?[IV½]+)$/, '')}
+          </p>
+          <p className="text-sm text-soft">
+            {note.position
+              ? `${note.position === 'half' ? 'half position' : note.position} · ${note.frame?.name ?? ''}`
+              : 'hand stays where it was'}
+          </p>
         </div>
       </div>
       <p className={`mt-1 text-sm leading-snug ${trouble ? 'text-madder' : ''}`}>{trouble?.text ?? why}</p>
@@ -94,8 +106,14 @@ function Choices({ seat, map, note }: { seat: Seat; map: SeatMap; note: MappedNo
           </Button>
         )}
         {shown.map((c) => (
-          <Button key={choiceOf(c.hold)} className="min-h-7 text-sm" onClick={() => pinHold(seat, note, c.hold)} aria-label={`Pin ${sayHold(map.instrument, c.hold)} instead, ${sayPrice(c.price)}`}>
-            or {sayHold(map.instrument, c.hold)} <span className={`tabular-nums ${c.hold.learned ? 'text-soft' : 'font-semibold text-madder'}`}>{priceTag(c.price)}</span>
+          <Button
+            key={choiceOf(c.hold)}
+            className="min-h-7 text-sm"
+            onClick={() => pinHold(seat, note, c.hold)}
+            aria-label={`Pin ${sayHold(map.instrument, c.hold)} instead, ${sayPrice(c.price)}`}
+          >
+            or {sayHold(map.instrument, c.hold)}{' '}
+            <span className={`tabular-nums ${c.hold.learned ? 'text-soft' : 'font-semibold text-madder'}`}>{priceTag(c.price)}</span>
           </Button>
         ))}
         {choices.length > first.length && (
@@ -104,7 +122,11 @@ function Choices({ seat, map, note }: { seat: Seat; map: SeatMap; note: MappedNo
           </button>
         )}
       </div>
-      {choices.length > 0 && <p className="mt-1.5 text-[13px] leading-snug text-soft">+1 is about one more crossing in the whole line; +60 and more needs what the class has not learned.</p>}
+      {choices.length > 0 && (
+        <p className="mt-1.5 text-[13px] leading-snug text-soft">
+          +1 is about one more crossing in the whole line; +60 and more needs what the class has not learned.
+        </p>
+      )}
     </div>
   )
 }

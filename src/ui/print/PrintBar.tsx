@@ -25,7 +25,13 @@ export function PrintBar({ id, title, typed, query: shown, problems, pages }: Pr
   const [pending, start] = useTransition()
   const go = (change: Partial<PrintQuery>) => {
     const q = { ...query, ...change }
-    const params = new URLSearchParams({ seat: q.seat, paper: q.paper, letters: q.letters ? '1' : '0', strings: q.strings ? '1' : '0', fingers: q.fingers ? '1' : '0' })
+    const params = new URLSearchParams({
+      seat: q.seat,
+      paper: q.paper,
+      letters: q.letters ? '1' : '0',
+      strings: q.strings ? '1' : '0',
+      fingers: q.fingers ? '1' : '0',
+    })
     start(() => {
       setQuery(q)
       router.replace(`/pieces/${id}/print?${params}`, { scroll: false })
@@ -41,7 +47,13 @@ export function PrintBar({ id, title, typed, query: shown, problems, pages }: Pr
         <Steps id={id} here="hand-out" typed={typed} />
         <div role="group" aria-label="Seat" className="flex overflow-hidden rounded-md border border-rule">
           {SEATS.map((s) => (
-            <button key={s} type="button" aria-pressed={query.seat === s} onClick={() => go({ seat: s })} className={`px-2.5 py-1 ${query.seat === s ? 'bg-ink text-paper' : 'hover:bg-wash'}`}>
+            <button
+              key={s}
+              type="button"
+              aria-pressed={query.seat === s}
+              onClick={() => go({ seat: s })}
+              className={`px-2.5 py-1 ${query.seat === s ? 'bg-ink text-paper' : 'hover:bg-wash'}`}
+            >
               {INSTRUMENTS[s].name}
             </button>
           ))}
@@ -57,7 +69,11 @@ export function PrintBar({ id, title, typed, query: shown, problems, pages }: Pr
         </fieldset>
         <label className="flex items-center gap-1.5">
           paper
-          <select value={query.paper} onChange={(e) => go({ paper: e.target.value === 'letter' ? 'letter' : 'a4' })} className="rounded border border-rule bg-sheet px-1.5 py-1">
+          <select
+            value={query.paper}
+            onChange={(e) => go({ paper: e.target.value === 'letter' ? 'letter' : 'a4' })}
+            className="rounded border border-rule bg-sheet px-1.5 py-1"
+          >
             <option value="a4">A4</option>
             <option value="letter">Letter</option>
           </select>

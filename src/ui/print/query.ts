@@ -1,7 +1,11 @@
 import { z } from 'zod'
 import { SEATS } from '@/core/hands/instruments'
 
-const flag = (byDefault: boolean) => z.enum(['0', '1']).catch(byDefault ? '1' : '0').transform((v) => v === '1')
+const flag = (byDefault: boolean) =>
+  z
+    .enum(['0', '1'])
+    .catch(byDefault ? '1' : '0')
+    .transform((v) => v === '1')
 
 /** What is asked for in the address; anything unknown falls back to the default. */
 export const printQuery = z.object({

@@ -21,13 +21,15 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
   const most = Math.max(1, ...work.flat())
   const mean = work.flat().reduce((a, b) => a + b, 0) / Math.max(1, work.flat().length)
   const { measures } = piece.lines[0]
-  const worst = SEATS.map((s, i) => ({ name: ensemble[s].instrument.name, sum: work[i].reduce((a, b) => a + b, 0) })).sort((a, b) => b.sum - a.sum)
+  const worst = SEATS.map((s, i) => ({ name: ensemble[s].instrument.name, sum: work[i].reduce((a, b) => a + b, 0) })).sort(
+    (a, b) => b.sum - a.sum,
+  )
   const heavy = measures.filter((_, m) => work.some((w) => w[m] > HEAVY * mean && w[m] > 4)).map((m) => m.number)
   return (
     <div className="flex border-t border-rule bg-paper py-2 pl-3">
       <div className="w-[106px] shrink-0 pr-2 text-[13px] leading-tight">
         <p className="font-semibold">Hand work</p>
-        <p className="text-soft">a bar a seat, top to bottom</p>
+        <p className="text-soft">1 point is about one crossing</p>
         <form
           className="mt-1"
           onSubmit={(e) => {
@@ -40,7 +42,14 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
         >
           <label className="flex items-center gap-1">
             <span className="text-soft">to</span>
-            <input ref={findRef} name="measure" inputMode="numeric" aria-label="Go to measure" placeholder="measure /" className="w-[78px] rounded border border-rule bg-sheet px-1.5 placeholder:text-soft" />
+            <input
+              ref={findRef}
+              name="measure"
+              inputMode="numeric"
+              aria-label="Go to measure"
+              placeholder="measure /"
+              className="w-[78px] rounded border border-rule bg-sheet px-1.5 placeholder:text-soft"
+            />
           </label>
         </form>
       </div>
@@ -51,7 +60,10 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
             return (
               <li key={i} className="min-w-[22px] grow">
                 <button
-                  type="button" aria-current={i === measure || undefined} aria-label={`Measure ${m.number}: hand work ${said}`} title={`Measure ${m.number} · ${said}`}
+                  type="button"
+                  aria-current={i === measure || undefined}
+                  aria-label={`Measure ${m.number}: hand work ${said}`}
+                  title={`Measure ${m.number} · ${said}`}
                   onClick={() => pick(timeline.findIndex((b) => b.first.at.index === i))}
                   className={`block w-full rounded-[3px] border bg-sheet px-[3px] pt-0.5 pb-1 ${i === measure ? 'border-rosin ring-1 ring-rosin' : 'border-rule hover:border-ink'}`}
                 >
@@ -60,7 +72,14 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
                     const much = w[i] > HEAVY * mean && w[i] > 4
                     return (
                       <span key={r} className="mt-[3px] block h-[5px]">
-                        <span className="block h-full rounded-sm" style={{ width: `${Math.max(4, (100 * w[i]) / most)}%`, background: much ? 'var(--ochre)' : 'var(--spruce)', opacity: w[i] === 0 ? 0.25 : 1 }} />
+                        <span
+                          className="block h-full rounded-sm"
+                          style={{
+                            width: `${Math.max(4, (100 * w[i]) / most)}%`,
+                            background: much ? 'var(--ochre)' : 'var(--spruce)',
+                            opacity: w[i] === 0 ? 0.25 : 1,
+                          }}
+                        />
                       </span>
                     )
                   })}
@@ -71,12 +90,17 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
         </ol>
         <p className="mt-1 truncate text-[13px] text-soft">
           {missing ? (
-            <span className="font-semibold text-madder" role="alert">{missing}</span>
+            <span className="font-semibold text-madder" role="alert">
+              {missing}
+            </span>
           ) : (
             <>
-              The {worst[0].name.toLowerCase()} has most to do ({worst[0].sum}), the {worst[3].name.toLowerCase()} least ({worst[3].sum}).{' '}
+              {worst[0].name} has most to do ({worst[0].sum} points), {worst[3].name.toLowerCase()} least ({worst[3].sum}).{' '}
               {heavy.length > 0 && (
-                <span className="text-ochre">▲ more than twice the usual in {heavy.length === 1 ? 'measure' : 'measures'} {heavy.slice(0, 6).join(', ')}{heavy.length > 6 ? ' …' : ''}</span>
+                <span className="text-ochre">
+                  ▲ more than twice the usual in {heavy.length === 1 ? 'measure' : 'measures'} {heavy.slice(0, 6).join(', ')}
+                  {heavy.length > 6 ? ' …' : ''}
+                </span>
               )}
             </>
           )}

@@ -27,7 +27,10 @@ export function ScoreView() {
   const pick = useDesk((d) => d.pick)
   const [column, width] = useWidth<HTMLDivElement>()
   const settled = useSettled(ensemble)
-  const mei = useMemo(() => meiOf(piece, { maps: SEATS.map((s) => settled[s]), rows, positions: true, labels: true }), [piece, settled, rows])
+  const mei = useMemo(
+    () => meiOf(piece, { maps: SEATS.map((s) => settled[s]), rows, positions: true, labels: true }),
+    [piece, settled, rows],
+  )
   const { systems, state } = useEngraver(width > 200 ? { mei, width: width - 8, scale: SCALE } : null)
   const [box, setBox] = useState<Box | null>(null)
   const sheet = useRef<HTMLDivElement>(null)
@@ -38,7 +41,7 @@ export function ScoreView() {
       for (const m of ensemble[seat].moments)
         for (const row of ROWS) {
           const id = m.events[0].event.id
-          const span = sheet.current?.querySelector(`#${CSS.escape(rowId(seat, id, row))} text tspan tspan`)
+          const span = document.getElementById(rowId(seat, id, row))?.querySelector('text tspan tspan')
           const text = rowText(ensemble[seat], id, row)
           if (span && span.textContent !== text) span.textContent = text
         }
@@ -52,12 +55,12 @@ export function ScoreView() {
     const rects: DOMRect[] = []
     for (const seat of SEATS) {
       const answer = answerAt(piece, ensemble[seat], beat.onset)
-      const el = answer && root.querySelector(`#${CSS.escape(eventId(seat, answer.placed.event.id))}`)
+      const el = answer && document.getElementById(eventId(seat, answer.placed.event.id))
       if (!el) continue
       el.classList.add('picked')
       rects.push(el.getBoundingClientRect())
     }
-    const system = rects.length ? root.querySelector(`#${CSS.escape(eventId('violin', beat.first.event.id))}, .picked`)?.closest('.system') : null
+    const system = root.querySelector('.picked')?.closest('.system')
     if (!system) return setBox(null)
     const [frame, own] = [system.getBoundingClientRect(), root.getBoundingClientRect()]
     const [left, right] = [Math.min(...rects.map((r) => r.left)), Math.max(...rects.map((r) => r.right))]
@@ -89,9 +92,21 @@ export function ScoreView() {
     <div className="h-full overflow-y-auto px-4 py-3" role="region" aria-label="Score" tabIndex={0}>
       <div ref={column}>
         <div ref={sheet} className="score relative rounded-md bg-sheet p-1" onPointerDown={onPointer}>
-          {box && <div aria-hidden className="pointer-events-none absolute rounded-sm bg-wash mix-blend-multiply dark:mix-blend-screen" style={{ ...box }} />}
+          {box && (
+            <div
+              aria-hidden
+              className="pointer-events-none absolute rounded-sm bg-wash mix-blend-multiply dark:mix-blend-screen"
+              style={{ ...box }}
+            />
+          )}
           <Systems systems={systems} />
-          {systems.length === 0 && <p className="p-8 text-soft">{state === 'failed' ? 'The score could not be engraved. Reload the page; the bench works meanwhile.' : 'Engraving the score …'}</p>}
+          {systems.length === 0 && (
+            <p className="p-8 text-soft">
+              {state === 'failed'
+                ? 'The score could not be engraved. Reload the page; the bench works meanwhile.'
+                : 'Engraving the score …'}
+            </p>
+          )}
         </div>
       </div>
     </div>

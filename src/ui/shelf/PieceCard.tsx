@@ -12,7 +12,9 @@ type Props = { card: Card; now: number; onDuplicate: () => void; onDelete: () =>
 
 /** One piece of the shelf: what it is, how it lies under the hands, and what can be done with it. */
 export function PieceCard({ card, now, onDuplicate, onDelete }: Props) {
-  const opened = card.openedAt ? `opened ${formatDistance(card.openedAt, Math.max(now, card.openedAt), { addSuffix: true })}` : 'not opened yet'
+  const opened = card.openedAt
+    ? `opened ${formatDistance(card.openedAt, Math.max(now, card.openedAt), { addSuffix: true })}`
+    : 'not opened yet'
   return (
     <li className="group relative flex flex-col rounded-lg border border-rule bg-sheet hover:border-ink focus-within:border-ink">
       <Link href={`/pieces/${card.id}`} className="flex flex-col gap-1 rounded-lg p-4 pb-2 after:absolute after:inset-0 after:content-['']">

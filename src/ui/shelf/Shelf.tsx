@@ -30,7 +30,21 @@ export type Card = {
 type Failure = { file: string; problems: string[] }
 
 /** The pieces of the class; a file can be dropped anywhere on it. */
-export function Shelf({ actions, name, school, seats, cards, now }: { actions: ShelfActions; name: string; school: string; seats: string[]; cards: Card[]; now: number }) {
+export function Shelf({
+  actions,
+  name,
+  school,
+  seats,
+  cards,
+  now,
+}: {
+  actions: ShelfActions
+  name: string
+  school: string
+  seats: string[]
+  cards: Card[]
+  now: number
+}) {
   const router = useRouter()
   const [query, setQuery] = useState('')
   const [failures, setFailures] = useState<Failure[]>([])
@@ -73,11 +87,17 @@ export function Shelf({ actions, name, school, seats, cards, now }: { actions: S
   const remove = (card: Card) =>
     startTransition(async () => {
       await actions.takeOff(card.id)
-      toast(`${card.title} is off the shelf.`, { duration: 10_000, action: { label: 'Undo', onClick: () => startTransition(() => actions.putBack(card.id)) } })
+      toast(`${card.title} is off the shelf.`, {
+        duration: 10_000,
+        action: { label: 'Undo', onClick: () => startTransition(() => actions.putBack(card.id)) },
+      })
     })
 
   return (
-    <div {...getRootProps({ role: undefined, tabIndex: undefined })} className="mx-auto flex min-h-screen max-w-[1180px] flex-col px-6 pb-12">
+    <div
+      {...getRootProps({ role: undefined, tabIndex: undefined })}
+      className="mx-auto flex min-h-screen max-w-[1180px] flex-col px-6 pb-12"
+    >
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 py-5">
         <Mark size={34} />
         <div>
@@ -99,7 +119,13 @@ export function Shelf({ actions, name, school, seats, cards, now }: { actions: S
         <label className="flex max-w-md items-center gap-2 rounded-md border border-rule bg-sheet px-3 py-1.5 focus-within:border-ink">
           <Search size={17} className="text-soft" aria-hidden />
           <span className="sr-only">Search the shelf</span>
-          <input ref={search} value={query} onChange={(e) => setQuery(e.target.value)} placeholder="Title, key or time ( / )" className="w-full bg-transparent outline-none placeholder:text-soft" />
+          <input
+            ref={search}
+            value={query}
+            onChange={(e) => setQuery(e.target.value)}
+            placeholder="Title, key or time ( / )"
+            className="w-full bg-transparent outline-none placeholder:text-soft"
+          />
         </label>
         {failures.map((f) => (
           <div key={f.file} role="alert" className="rounded-md border border-madder bg-sheet px-4 py-3">
@@ -123,7 +149,13 @@ export function Shelf({ actions, name, school, seats, cards, now }: { actions: S
         ) : (
           <ul className="grid grid-cols-1 gap-4 sm:grid-cols-2 lg:grid-cols-3" aria-label="Pieces">
             {shown.map((c) => (
-              <PieceCard key={c.id} card={c} now={now} onDuplicate={() => startTransition(() => actions.duplicate(c.id))} onDelete={() => remove(c)} />
+              <PieceCard
+                key={c.id}
+                card={c}
+                now={now}
+                onDuplicate={() => startTransition(() => actions.duplicate(c.id))}
+                onDelete={() => remove(c)}
+              />
             ))}
           </ul>
         )}
@@ -148,7 +180,8 @@ function Empty() {
     <div className="rounded-lg border border-dashed border-rule px-8 py-12">
       <h2 className="font-title text-xl">The shelf is empty</h2>
       <p className="mt-2 max-w-prose text-soft">
-        Bring the tune your class is on: drop a MusicXML or abc file here, or type it. A minute later you see which string and finger it is for violin, viola, cello and bass.
+        Bring the tune your class is on: drop a MusicXML or abc file here, or type it. A minute later you see which string and finger it is
+        for violin, viola, cello and bass.
       </p>
     </div>
   )

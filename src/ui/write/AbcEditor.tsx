@@ -7,7 +7,12 @@ import { basicSetup } from 'codemirror'
 import { useEffect, useRef } from 'react'
 import type { SourceProblem } from '@/formats/reading'
 
-type Props = { initial: string; problems: readonly SourceProblem[]; onChange: (text: string) => void; goTo: { line: number; column: number; at: number } | null }
+type Props = {
+  initial: string
+  problems: readonly SourceProblem[]
+  onChange: (text: string) => void
+  goTo: { line: number; column: number; at: number } | null
+}
 
 const look = EditorView.theme({
   '&': { height: '100%', fontSize: '16px', backgroundColor: 'var(--sheet)', color: 'var(--ink)' },

@@ -50,15 +50,13 @@ export function NewTune({ bringFile }: { bringFile: BringFile }) {
         </Link>
         <h1 className="font-title text-[17px]">Type a tune</h1>
         <p className="text-soft">
-          Letters are notes: <b>D</b> low, <b>d</b> an octave higher; <b>D2</b> twice as long; <b>^F =F _B</b> signs; <b>|</b> barline; <b>(</b> <b>)</b> slur; <b>z</b> rest.
+          Letters are notes: <b>D</b> low, <b>d</b> an octave higher; <b>D2</b> twice as long; <b>^F =F _B</b> signs; <b>|</b> barline;{' '}
+          <b>(</b> <b>)</b> slur; <b>z</b> rest.
         </p>
       </header>
       <main className="flex min-h-0 grow flex-col">
         {draft !== undefined && (
-          <WriteView
-            initial={draft ?? BEGIN}
-            onText={onText}
-          >
+          <WriteView initial={draft ?? BEGIN} onText={onText}>
             <div className="flex items-center gap-3">
               <Button kind="filled" disabled={!readable || pending} onClick={put}>
                 Put it on the shelf and map it

@@ -63,10 +63,7 @@ export function Retype({ retype, id, title, version, text: saved }: Props) {
       </header>
       <main className="flex min-h-0 grow flex-col">
         {draft !== undefined && (
-          <WriteView
-            initial={draft ?? saved}
-            onText={onText}
-          >
+          <WriteView initial={draft ?? saved} onText={onText}>
             <p role="status" className="text-sm text-soft">
               {note}
             </p>

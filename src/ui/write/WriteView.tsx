@@ -47,7 +47,11 @@ export function WriteView({ initial, onText, children }: Props) {
             <ul>
               {problems.slice(0, 12).map((p, i) => (
                 <li key={i}>
-                  <button type="button" className="text-left hover:underline" onClick={() => setGoTo({ line: p.line, column: p.column, at: Date.now() })}>
+                  <button
+                    type="button"
+                    className="text-left hover:underline"
+                    onClick={() => setGoTo({ line: p.line, column: p.column, at: Date.now() })}
+                  >
                     <span className="font-semibold text-madder">
                       Line {p.line}, column {p.column}:
                     </span>{' '}
@@ -59,7 +63,8 @@ export function WriteView({ initial, onText, children }: Props) {
           ) : reading?.ok ? (
             <>
               <p>
-                <span className="font-semibold text-spruce">Reads well.</span> {reading.piece.title}: {headline(reading.piece.key, reading.piece.meter, reading.piece.tempo)}, {reading.piece.lines[0].measures.length} measures.
+                <span className="font-semibold text-spruce">Reads well.</span> {reading.piece.title}:{' '}
+                {headline(reading.piece.key, reading.piece.meter, reading.piece.tempo)}, {reading.piece.lines[0].measures.length} measures.
               </p>
               {reading.notices.map((n) => (
                 <p key={n} className="text-ochre">
@@ -77,7 +82,11 @@ export function WriteView({ initial, onText, children }: Props) {
         <div ref={column}>
           <div className={`score rounded-md bg-sheet p-1 ${problems.length ? 'opacity-60' : ''}`}>
             <Systems systems={systems} />
-            {systems.length === 0 && <p className="p-8 text-soft">{state === 'failed' ? 'The score could not be engraved; the text is kept.' : 'The score appears here as you type.'}</p>}
+            {systems.length === 0 && (
+              <p className="p-8 text-soft">
+                {state === 'failed' ? 'The score could not be engraved; the text is kept.' : 'The score appears here as you type.'}
+              </p>
+            )}
           </div>
         </div>
       </section>

@@ -23,13 +23,41 @@ export default async function PrintPage({ params, searchParams }: Props) {
   const wanted = printQuery.parse(await searchParams)
   const { piece, plan } = stored
   const { seat } = wanted
-  const map = mapSeat(piece, lineFor(piece, plan, seat), seat, { octave: octavesFor(piece, plan)[seat], policy: plan.policy, pins: new Map(Object.entries(plan.pins[seat])) })
-  const rows: Row[] = [...(wanted.letters ? (['letter'] as const) : []), ...(wanted.strings ? (['string'] as const) : []), ...(wanted.fingers ? (['finger'] as const) : [])]
-  const pages = engravePages(await serverToolkit(), meiOf(piece, { maps: [map], rows, positions: true, labels: false }), wanted.paper)
+  const map = mapSeat(piece, lineFor(piece, plan, seat), seat, {
+    octave: octavesFor(piece, plan)[seat],
+    policy: plan.policy,
+    pins: new Map(Object.entries(plan.pins[seat])),
+  })
+  const rows: Row[] = [
+    ...(wanted.letters ? (['letter'] as const) : []),
+    ...(wanted.strings ? (['string'] as const) : []),
+    ...(wanted.fingers ? (['finger'] as const) : []),
+  ]
+  const pages = engravePages(
+    await serverToolkit(),
+    meiOf(piece, { maps: [map], rows, positions: true, labels: false }),
+    wanted.paper,
+    rows.length > 1,
+  )
   return (
     <>
-      <PrintBar id={stored.id} title={piece.title} typed={isTyped(stored)} query={wanted} problems={map.problems.map((p) => `Measure ${p.measure}, beat ${p.beat}: ${p.text}`)} pages={pages.length} />
-      <PartPages title={piece.title} composer={piece.composer} tempo={piece.tempo} map={map} pages={pages} paper={wanted.paper} fingers={wanted.fingers} />
+      <PrintBar
+        id={stored.id}
+        title={piece.title}
+        typed={isTyped(stored)}
+        query={wanted}
+        problems={map.problems.map((p) => `Measure ${p.measure}, beat ${p.beat}: ${p.text}`)}
+        pages={pages.length}
+      />
+      <PartPages
+        title={piece.title}
+        composer={piece.composer}
+        tempo={piece.tempo}
+        map={map}
+        pages={pages}
+        paper={wanted.paper}
+        fingers={wanted.fingers}
+      />
     </>
   )
 }

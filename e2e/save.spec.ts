@@ -1,0 +1,55 @@
+import { expect, test, type APIRequestContext } from '@playwright/test'
+import { emptyPlan, withPin } from '../src/core/seats/plan'
+
+/** Id of some piece of the shelf. */
+async function somePiece(request: APIRequestContext): Promise<string> {
+  const page = await (await request.get('/')).text()
+  return /\/pieces\/([0-9a-f-]{36})/.exec(page)![1]
+}
+const put = (request: APIRequestContext, id: string, data: unknown) => request.put(`/api/pieces/${id}`, { data: data as object })
+
+test('a save is refused when it is no plan, on no piece, or on another version', async ({ request }) => {
+  const id = await somePiece(request)
+  const bad = await put(request, id, { base: 1, plan: { octaves: 'high' } })
+  expect(bad.status()).toBe(400)
+  expect(((await bad.json()) as { error: string }).error).toBeTruthy()
+  expect((await put(request, 'none', { base: 1, plan: emptyPlan() })).status()).toBe(404)
+  expect((await put(request, '00000000-0000-4000-8000-000000000000', { base: 1, plan: emptyPlan() })).status()).toBe(404)
+  const newer = await put(request, id, { base: 999, plan: emptyPlan() })
+  expect(newer.status()).toBe(409)
+  const { version } = (await newer.json()) as { version: number }
+  const saved = await put(request, id, { base: version, plan: withPin(emptyPlan(), 'viola', 'a0', { fingers: [1] }) })
+  expect(await saved.json()).toEqual({ ok: true, version: version + 1 })
+  expect((await put(request, id, { base: version, plan: emptyPlan() })).status()).toBe(409)
+  expect((await put(request, id, { base: version + 1, plan: emptyPlan() })).ok()).toBe(true)
+})
+
+test('pages say plainly when there is no such piece', async ({ page }) => {
+  for (const address of ['/pieces/none', '/pieces/00000000-0000-4000-8000-000000000000', '/pieces/none/print', '/pieces/none/write']) {
+    const response = await page.goto(address)
+    expect(response?.status()).toBe(404)
+    await expect(page.getByRole('heading', { name: 'Not on the shelf' })).toBeVisible()
+  }
+})
+
+test('nothing is asked of any other host, and the policy of the page holds', async ({ page, request }) => {
+  const elsewhere: string[] = []
+  const complaints: string[] = []
+  page.on('request', (r) => {
+    const url = new URL(r.url())
+    if (!['127.0.0.1', ''].includes(url.hostname)) elsewhere.push(r.url())
+  })
+  page.on('console', (m) => {
+    if (m.type() === 'error') complaints.push(m.text())
+  })
+  page.on('pageerror', (e) => complaints.push(e.message))
+  await page.goto(`/pieces/${await somePiece(request)}`)
+  await page.getByRole('button', { name: 'Score' }).click()
+  await expect(page.locator('.score svg').first()).toBeVisible()
+  await page.getByRole('link', { name: 'Hand out' }).click()
+  await expect(page.locator('.page').first()).toBeVisible()
+  await page.goto('/new')
+  await expect(page.getByText('Reads well.')).toBeVisible()
+  expect(elsewhere).toEqual([])
+  expect(complaints).toEqual([])
+})

@@ -1,0 +1,74 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import os from 'node:os'
+import path from 'node:path'
+import { expect, test } from '@playwright/test'
+
+const PORT = 3299
+const folder = () => mkdtempSync(path.join(os.tmpdir(), 'even-seat-start-'))
+
+type Started = { child: ChildProcess; output: () => string; ended: Promise<number | null> }
+
+/** Starts the demonstration as `npm run demo` does. */
+function demo(env: Record<string, string>): Started {
+  let text = ''
+  const child = spawn(process.execPath, ['scripts/demo.mjs'], { env: { ...process.env, PORT: String(PORT), ...env } })
+  child.stdout.on('data', (d) => (text += String(d)))
+  child.stderr.on('data', (d) => (text += String(d)))
+  return { child, output: () => text, ended: new Promise((resolve) => child.on('exit', resolve)) }
+}
+
+async function stopped({ child, ended }: Started): Promise<void> {
+  child.kill('SIGTERM')
+  await ended
+}
+
+/** No line of a stack trace. */
+const plain = (text: string) => expect(text).not.toMatch(/^\s+at .+:\d+/m)
+
+test('the first start makes the class and its pieces, the second keeps them and takes seconds', async ({ request }) => {
+  const env = { EVEN_SEAT_DATA: path.join(folder(), 'new', 'data') }
+  const first = demo(env)
+  await expect.poll(first.output, { timeout: 30_000 }).toContain(`http://127.0.0.1:${PORT}`)
+  expect(first.output()).toContain('Tuesday Strings and 8 pieces')
+  const ids = [...(await (await request.get(`http://127.0.0.1:${PORT}/`)).text()).matchAll(/\/pieces\/([0-9a-f-]{36})/g)].map((m) => m[1])
+  expect(new Set(ids).size).toBe(8)
+  await stopped(first)
+  const second = demo(env)
+  await expect.poll(second.output, { timeout: 30_000 }).toContain(`http://127.0.0.1:${PORT}`)
+  expect(second.output()).not.toContain('Made ')
+  const page = await (await request.get(`http://127.0.0.1:${PORT}/`)).text()
+  for (const id of ids) expect(page).toContain(id)
+  await stopped(second)
+})
+
+test('a port in use is said, with what to do', async () => {
+  const other = createServer().listen(PORT, '127.0.0.1')
+  const started = demo({ EVEN_SEAT_DATA: folder() })
+  expect(await started.ended).toBe(1)
+  other.close()
+  expect(started.output()).toContain(`Port ${PORT} on 127.0.0.1 is in use`)
+  expect(started.output()).toContain(`PORT=${PORT + 1}`)
+  plain(started.output())
+})
+
+test('a port or host that cannot be is said', async () => {
+  const port = demo({ PORT: 'seven' })
+  expect(await port.ended).toBe(1)
+  expect(port.output()).toContain('“seven”; give a number')
+  const host = demo({ HOST: '203.0.113.9' })
+  expect(await host.ended).toBe(1)
+  expect(host.output()).toContain('Set HOST to an address of this machine')
+})
+
+test('a damaged data file is named and left as it is', async () => {
+  const data = folder()
+  const file = path.join(data, 'even-seat.sqlite')
+  writeFileSync(file, 'not a data file at all '.repeat(100))
+  const started = demo({ EVEN_SEAT_DATA: data })
+  expect(await started.ended).toBe(1)
+  expect(started.output()).toContain(`The data file ${file} is damaged`)
+  plain(started.output())
+  expect(readFileSync(file, 'utf8')).toContain('not a data file at all')
+})

@@ -1,0 +1,107 @@
+import fc from 'fast-check'
+import { XMLValidator } from 'fast-xml-parser'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { reasonFor } from '@/core/fingering/map'
+import { workByMeasure } from '@/core/fingering/work'
+import { SEATS } from '@/core/hands/instruments'
+import { unfold } from '@/core/piece/unfold'
+import { placeEvents } from '@/core/piece/walk'
+import { ensembleMapper } from '@/core/seats/ensemble'
+import { emptyPlan } from '@/core/seats/plan'
+import { previewOf } from '@/core/seats/preview'
+import { answerAt, timelineOf } from '@/core/seats/timeline'
+import { pieces } from '@/core/testing/arbitrary'
+import { pieceFrom } from '@/core/testing/piece'
+import { reportOf } from '@/formats/report'
+import { meiOf } from './mei'
+import { ROWS } from './rows'
+import { serverToolkit } from './server'
+import type { Toolkit } from './toolkit'
+
+let toolkit: Toolkit
+beforeAll(async () => {
+  toolkit = await serverToolkit()
+})
+
+describe('any piece the schema admits', () => {
+  it('maps, explains, reports and is drawn without an exception', () => {
+    fc.assert(
+      fc.property(pieces, (piece) => {
+        const e = ensembleMapper()(piece, emptyPlan())
+        for (const seat of SEATS) {
+          const m = e[seat]
+          for (const n of m.notes) expect(reasonFor(m, n)).toMatch(/\.$/)
+          expect(workByMeasure(m)).toHaveLength(piece.lines[0].measures.length)
+        }
+        expect(unfold(piece.lines[0]).length).toBeLessThan(1000)
+        const timeline = timelineOf(piece, e)
+        for (const b of timeline) expect(b.ticks).toBeGreaterThan(0)
+        for (const b of timeline.slice(0, 5)) expect(answerAt(piece, e.cello, b.onset)?.placed.onset).toBeLessThanOrEqual(b.onset)
+        previewOf(piece, emptyPlan(), 2)
+        const report = reportOf(
+          'x',
+          piece,
+          SEATS.map((s) => e[s]),
+        )
+        expect(JSON.parse(JSON.stringify(report))).toEqual(report)
+        const mei = meiOf(piece, { maps: SEATS.map((s) => e[s]), rows: ROWS, positions: true, labels: true })
+        expect(XMLValidator.validate(mei)).toBe(true)
+      }),
+      { numRuns: 150 },
+    )
+  })
+  it('is taken by the engraver', () => {
+    fc.assert(
+      fc.property(pieces, (piece) => {
+        fc.pre(placeEvents(piece, piece.lines[0]).length > 0)
+        const e = ensembleMapper()(piece, emptyPlan())
+        toolkit.setOptions({ breaks: 'none' })
+        expect(toolkit.loadData(meiOf(piece, { maps: [e.violin], rows: ['finger'], positions: true, labels: false }))).toBeTruthy()
+      }),
+      { numRuns: 25 },
+    )
+  })
+})
+
+describe('what the score shows', () => {
+  const mei = (text: string, fifths = 2) => {
+    const piece = pieceFrom(text, { fifths, mode: 'major' })
+    const e = ensembleMapper()(piece, emptyPlan())
+    return meiOf(piece, { maps: [e.violin], rows: ['finger'], positions: true, labels: false })
+  }
+  it('signs only where the bar needs them (common practice of notation)', () => {
+    const signs = [...mei('F#4 F4 F4 F#4 F#4:w').matchAll(/pname="f" oct="4"( accid="\w")?/g)].map((m) => m[1] ?? '')
+    expect(signs).toEqual(['', ' accid="n"', '', ' accid="s"', ''])
+  })
+  it('a tie over the barline shows no second sign', () => {
+    const signs = [...mei('D4:h. F4~ F4 F#4 D4:h').matchAll(/pname="f" oct="4"( accid="\w")?/g)].map((m) => m[1] ?? '')
+    expect(signs).toEqual([' accid="n"', '', ''])
+    expect(mei('D4:h. F4~ F4 F#4 D4:h')).toContain('<tie startid="#violin-e1" endid="#violin-e2"/>')
+  })
+  it('slurs, key signatures and the final barline', () => {
+    const text = mei('(D4 E4 F#4) G4', -3)
+    expect(text).toContain('key.sig="3f"')
+    expect(text).toContain('<slur startid="#violin-e0" endid="#violin-e2"/>')
+    expect(text).toContain('right="end"')
+  })
+  it('repeats, endings and pickups stand as written', () => {
+    const piece = pieceFrom('A4:w B4:w A4:w D5:w')
+    const [a, b, c, d] = piece.lines[0].measures
+    const line = {
+      ...piece.lines[0],
+      measures: [{ ...a, repeatStart: true }, b, { ...c, ending: [1], repeatEnd: 2 }, { ...d, ending: [2] }],
+    }
+    const e = ensembleMapper()({ ...piece, lines: [line] }, emptyPlan())
+    const text = meiOf({ ...piece, lines: [line] }, { maps: [e.cello], rows: [], positions: false, labels: false })
+    expect(text).toContain('left="rptstart"')
+    expect(text).toMatch(/<ending n="1" label="1\.">\s*<measure[^>]*right="rptend"/)
+    expect(text).toContain('<ending n="2" label="2.">')
+    expect(text).toContain('clef.shape="F" clef.line="4"')
+  })
+  it('a shift is bracketed with its position, and first position said when the hand is back', () => {
+    const text = mei('A5 B5 C6 D6 z B4 A4 B4', 0)
+    expect(text).toMatch(/<dir startid="#violin-e2"[^>]*>.*III/)
+    expect(text).toContain('<bracketSpan startid="#violin-e2" endid="#violin-e3"')
+    expect(text).toMatch(/<dir startid="#violin-e[45]"[^>]*><rend[^>]*>I<\/rend>/)
+  })
+})
