@@ -35,7 +35,14 @@ export type MappedNote = {
 }
 
 /** Something the teacher must know about a note: what and where. */
-export type MapProblem = { readonly placed: PlacedEvent; readonly measure: string; readonly beat: number; readonly text: string }
+export type MapProblem = {
+  /** One word for it: out of reach, a chord to divide, a pin set aside, new for this class. */
+  readonly mark: 'out' | 'divide' | 'pin' | 'new'
+  readonly placed: PlacedEvent
+  readonly measure: string
+  readonly beat: number
+  readonly text: string
+}
 
 /** One seat's line, mapped. `octave` is how far the sounding line was moved; `written` the same for what the part shows. */
 export type SeatMap = {
@@ -122,21 +129,24 @@ function sayProblem(s: Solution, moments: readonly Moment[], p: Problem): MapPro
   const where = at(moments[p.moment].events[0])
   const { instrument } = s.setup
   const low = instrument.strings[0]
+  const seat = instrument.name.toLowerCase()
+  const what = names(p.pitches)
   switch (p.kind) {
-    case 'out-of-reach':
-      return midiOf(p.pitches[0]) < midiOf(low)
-        ? {
-            ...where,
-            text: `${names(p.pitches)} is below the ${instrument.name.toLowerCase()}'s lowest string (${pitchName(low)}); move the seat up an octave.`,
-          }
-        : { ...where, text: `${names(p.pitches)} is beyond VII position; move the seat down an octave.` }
+    case 'out-of-reach': {
+      const below = midiOf(p.pitches[0]) < midiOf(low)
+      const text = below
+        ? `${what} is below the ${seat}'s lowest string (${pitchName(low)}); move the seat up an octave.`
+        : `${what} is beyond VII position; move the seat down an octave.`
+      return { ...where, mark: 'out', text }
+    }
     case 'chord-cut':
       return {
         ...where,
-        text: `${names(p.pitches)} cannot be held together on the ${instrument.name.toLowerCase()}; the top note is mapped, divide the others.`,
+        mark: 'divide',
+        text: `${what} cannot be held together on the ${seat}; the top note is mapped, divide the others.`,
       }
     case 'pin-impossible':
-      return { ...where, text: `The pin on ${names(p.pitches)} fits no string and finger here; it is set aside.` }
+      return { ...where, mark: 'pin', text: `The pin on ${what} fits no string and finger here; it is set aside.` }
   }
 }
 
@@ -150,7 +160,11 @@ function beyondLevel(s: Solution, column: number, moment: Moment): MapProblem[] 
   const easier = candidates(s.setup, down, [1]).find((h) => h.learned)
   const hint = easier ? ` An octave lower, ${names(down)} is ${sayHold(instrument, easier)}.` : ''
   return [
-    { ...at(moment.events[0]), text: `${names(c.pitches)} needs ${sayHold(instrument, hold)}, which the class has not learned.${hint}` },
+    {
+      ...at(moment.events[0]),
+      mark: 'new',
+      text: `${names(c.pitches)} needs ${sayHold(instrument, hold)}, which the class has not learned.${hint}`,
+    },
   ]
 }
 

@@ -2,16 +2,8 @@ import { Fragment } from 'react'
 import { handSpans } from '@/core/fingering/hands'
 import type { Frame } from '@/core/fingering/frame'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
-import { fingersByLetter } from '@/core/hands/schools'
+import { framesAlong, indentFor, SEMITONE } from './frames'
 import { BENCH } from './layout'
-
-/** Pixels to a semitone in the small frame: touching fingers stand side by side. */
-const SEMITONE = 6.4
-
-const frameWidth = (frame: Frame): number => {
-  const places = frame.places.filter((p) => p !== null)
-  return 13 + (Math.max(...places) - Math.min(...places)) * SEMITONE + 8
-}
 
 /** The four fingers of a frame as numerals spaced to scale; touching ones are tied by a line. */
 function FrameGlyph({ x, y, string, frame }: { x: number; y: number; string: string; frame: Frame }) {
@@ -40,39 +32,6 @@ function FrameGlyph({ x, y, string, frame }: { x: number; y: number; string: str
   )
 }
 
-type Placed = { x: number; y: number; position: string | null; string: string; frame: Frame; key: number }
-
-/** A frame that would stand farther than this from its note says nothing there; the inspector still does. */
-const DRIFT = 40
-/** After so many pixels the frame and position are said again, so that wherever one scrolls they are in sight. */
-const AGAIN = 430
-
-/** Frames along the line: where one is set or changes on its string, and again after a while. */
-function framesAlong(map: SeatMap, y: number, xOf: (n: MappedNote) => number, starts: ReadonlyMap<MappedNote, number>): Placed[] {
-  const byLetter = fingersByLetter(map.instrument.seat)
-  const glyphs: Placed[] = []
-  const said = new Map<number, { name: string; x: number }>()
-  let free = -Infinity
-  map.notes.forEach((n, i) => {
-    const numeral = starts.get(n)
-    if (numeral !== undefined) free = Math.max(free, numeral)
-    if (!n.frame || n.held) return
-    // Where half steps choose the fingers, the frame is the same on every string.
-    const track = byLetter ? n.stop.string : 0
-    const last = said.get(track)
-    const changed = last?.name !== n.frame.name
-    if (!changed && xOf(n) - last.x < AGAIN) return
-    const position = numeral === undefined && (last ? !changed : false) ? n.position : null
-    const x = Math.max(xOf(n) - 8, free)
-    if (x - xOf(n) > DRIFT) return
-    said.set(track, { name: n.frame.name, x })
-    const indent = position ? position.length * 7 + 8 : 0
-    glyphs.push({ x, y, position, string: byLetter ? map.instrument.strings[n.stop.string].letter : '', frame: n.frame, key: i })
-    free = x + indent + frameWidth(n.frame) + 6
-  })
-  return glyphs
-}
-
 const Numeral = ({ x, y, position }: { x: number; y: number; position: string }) => (
   <text x={x} y={y} fontSize={12.5} fontWeight={700} fill={position === 'I' ? 'var(--ink)' : 'var(--rosin)'}>
     {position}
@@ -83,7 +42,7 @@ const Numeral = ({ x, y, position }: { x: number; y: number; position: string })
 export function HandLane({ map, y, xOf }: { map: SeatMap; y: number; xOf: (n: MappedNote) => number }) {
   const spans = handSpans(map)
   const left = (n: MappedNote) => xOf(n) - BENCH.chip / 2
-  const starts = new Map(spans.map((s) => [s.from, left(s.from) + s.position.length * 7 + 8]))
+  const starts = new Map(spans.map((s) => [s.from, left(s.from) + indentFor(s.position)]))
   return (
     <g>
       {spans.map((span, s) => (
@@ -100,7 +59,7 @@ export function HandLane({ map, y, xOf }: { map: SeatMap; y: number; xOf: (n: Ma
       {framesAlong(map, y + 23, xOf, starts).map(({ key, position, x, ...g }) => (
         <g key={key}>
           {position && <Numeral x={x} y={g.y} position={position} />}
-          <FrameGlyph x={x + (position ? position.length * 7 + 6 : 0)} {...g} />
+          <FrameGlyph x={x + indentFor(position)} {...g} />
         </g>
       ))}
     </g>

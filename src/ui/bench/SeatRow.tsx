@@ -13,11 +13,30 @@ type Props = { piece: Piece; map: SeatMap; timeline: readonly Beat[]; layout: Be
 /** Where a note's chip stands: half a chip into its moment. */
 export const chipX = (layout: BenchLayout, timeline: readonly Beat[], onset: number): number => xAt(layout, timeline, onset + 0.001) + 13
 
+/** A word in the middle of the strings where no finger is: a rest, or a note that cannot be reached. */
+const Instead = ({ x, y, word, trouble = false }: { x: number; y: number; word: string; trouble?: boolean }) => (
+  <text
+    x={x}
+    y={y}
+    textAnchor="middle"
+    fontSize={12.5}
+    fontStyle={trouble ? undefined : 'italic'}
+    fontWeight={trouble ? 700 : undefined}
+    fill={trouble ? 'var(--madder)' : 'var(--soft)'}
+    stroke="var(--paper)"
+    strokeWidth={4}
+    paintOrder="stroke"
+  >
+    {word}
+  </text>
+)
+
 /** One seat: its strings, the finger on each note, what rests, and the hand below. */
 export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top, letters, label }: Props) {
   const count = map.instrument.strings.length
   const x = (n: MappedNote) => chipX(layout, timeline, n.placed.onset)
   const bottom = stringY(0, count)
+  const middle = bottom - 1.5 * BENCH.string + 4
   const unmapped = new Set(map.problems.filter((p) => !map.byEvent.has(p.placed.event.id)).map((p) => p.placed.event.id))
   const events = placeEvents(piece, map.line)
   return (
@@ -48,40 +67,8 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
       ))}
       {events.map((e) => {
         const at = chipX(layout, timeline, e.onset)
-        if (e.event.kind === 'rest')
-          return (
-            <text
-              key={e.event.id}
-              x={at}
-              y={bottom - 1.5 * BENCH.string + 4}
-              textAnchor="middle"
-              fontSize={12.5}
-              fontStyle="italic"
-              fill="var(--soft)"
-              stroke="var(--paper)"
-              strokeWidth={4}
-              paintOrder="stroke"
-            >
-              rest
-            </text>
-          )
-        if (unmapped.has(e.event.id))
-          return (
-            <text
-              key={e.event.id}
-              x={at}
-              y={bottom - 1.5 * BENCH.string + 4}
-              textAnchor="middle"
-              fontSize={12.5}
-              fontWeight={700}
-              fill="var(--madder)"
-              stroke="var(--paper)"
-              strokeWidth={4}
-              paintOrder="stroke"
-            >
-              out
-            </text>
-          )
+        if (e.event.kind === 'rest') return <Instead key={e.event.id} x={at} y={middle} word="rest" />
+        if (unmapped.has(e.event.id)) return <Instead key={e.event.id} x={at} y={middle} word="out" trouble />
         return null
       })}
       {map.notes.map((n, i) => (
@@ -117,7 +104,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
             fontWeight={700}
             fill="var(--madder)"
           >
-            new
+            {p.mark}
           </text>
         ))}
       <HandLane map={map} y={bottom + 14} xOf={x} />

@@ -1,7 +1,7 @@
 'use client'
 
-import { ArrowLeft, Keyboard, Redo2, Undo2 } from 'lucide-react'
-import Link from 'next/link'
+import { Keyboard, Redo2, Undo2 } from 'lucide-react'
+import { BackLink } from '../parts/BackLink'
 import { Button } from '../parts/Button'
 import { Hint } from '../parts/Hint'
 import { headline } from '../parts/music'
@@ -29,11 +29,7 @@ export function DeskBar({ onHelp, typed }: { onHelp: () => void; typed: boolean 
   const canRedo = useDesk((d) => d.future.length > 0)
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-sheet px-3 py-1.5">
-      <Hint text="Back to the shelf">
-        <Link href="/" aria-label="Back to the shelf" className="rounded p-1 hover:bg-wash">
-          <ArrowLeft size={19} aria-hidden />
-        </Link>
-      </Hint>
+      <BackLink />
       <div className="min-w-0 leading-tight">
         <h1 className="truncate font-title text-[17px]">{piece.title}</h1>
         <p className="text-[13px] text-soft">

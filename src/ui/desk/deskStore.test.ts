@@ -1,6 +1,11 @@
 import { describe, expect, it } from 'vitest'
+import type { MappedNote } from '@/core/fingering/map'
+import { SEATS } from '@/core/hands/instruments'
+import { QUARTER } from '@/core/music/time'
+import { ensembleMapper } from '@/core/seats/ensemble'
 import { emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
+import { frameWidth, framesAlong } from '../bench/frames'
 import { layOutBench, stringY, xAt } from '../bench/layout'
 import { createDesk, pickedNotes } from './deskStore'
 import { sayMoment } from './say'
@@ -79,4 +84,32 @@ describe('the bench', () => {
     expect(xAt(layout, timeline, timeline[5].onset + timeline[5].ticks / 2)).toBeCloseTo(layout.moments[5].x + layout.moments[5].width / 2)
   })
   it('draws the low string at the bottom', () => expect(stringY(0, 4)).toBeGreaterThan(stringY(3, 4)))
+})
+
+describe('frames along the bench', () => {
+  const piece = pieceFrom('D4 E4 F#4 G4 A4 B4 C#5 D5 D5 C5 B4 A4 G4 F4 E4 D4 D4 E4 F#4 G4 D4 E4 F#4 G4 D4 E4 F#4 G4 D4 E4 F#4 G4', {
+    fifths: 2,
+    mode: 'major',
+  })
+  const map = ensembleMapper()(piece, emptyPlan())
+  const x = (n: MappedNote) => 40 * (n.placed.onset / QUARTER)
+  it.each(SEATS)('%s: none stands on another, none far from its note', (seat) => {
+    const glyphs = framesAlong(map[seat], 0, x, new Map())
+    expect(glyphs.length).toBeGreaterThan(0)
+    glyphs.forEach((g, i) => {
+      if (i) expect(g.x).toBeGreaterThanOrEqual(glyphs[i - 1].x + frameWidth(glyphs[i - 1].frame))
+      expect(g.x - x(map[seat].notes[g.key])).toBeLessThanOrEqual(40)
+    })
+  })
+  it('the violin says each string and each change, and again after a while', () => {
+    const said = framesAlong(map.violin, 0, x, new Map()).map((g) => `${g.string} ${g.frame.name}`)
+    expect(said.slice(0, 4)).toEqual(['D touch 2-3', 'A touch 2-3', 'A touch 1-2', 'D touch 1-2'])
+    expect(said.at(-1)).toBe('D touch 2-3')
+    expect(framesAlong(map.violin, 0, x, new Map()).some((g) => g.position === 'I')).toBe(true)
+  })
+  it('the bass says its hand once and then only as a reminder', () => {
+    const [first, ...later] = framesAlong(map.bass, 0, x, new Map())
+    expect(first).toMatchObject({ position: null, string: '' })
+    for (const g of later) expect(g.position).not.toBeNull()
+  })
 })

@@ -1,10 +1,10 @@
 'use client'
 
-import { ArrowLeft, Printer } from 'lucide-react'
-import Link from 'next/link'
+import { Printer } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useOptimistic, useTransition } from 'react'
 import { INSTRUMENTS, SEATS } from '@/core/hands/instruments'
+import { BackLink } from '../parts/BackLink'
 import { Steps } from '../desk/Steps'
 import type { PrintQuery } from './query'
 import { Button } from '../parts/Button'
@@ -40,9 +40,7 @@ export function PrintBar({ id, title, typed, query: shown, problems, pages }: Pr
   return (
     <header className="print-bar sticky top-0 z-10 border-b border-rule bg-sheet px-3 py-1.5">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <Link href="/" aria-label="Back to the shelf" className="rounded p-1 hover:bg-wash">
-          <ArrowLeft size={19} aria-hidden />
-        </Link>
+        <BackLink />
         <p className="font-title text-[17px]">{title}</p>
         <Steps id={id} here="hand-out" typed={typed} />
         <div role="group" aria-label="Seat" className="flex overflow-hidden rounded-md border border-rule">

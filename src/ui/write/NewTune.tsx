@@ -1,10 +1,9 @@
 'use client'
 
-import { ArrowLeft } from 'lucide-react'
-import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useCallback, useRef, useState, useTransition } from 'react'
 import type { BringFile } from '../parts/actions'
+import { BackLink } from '../parts/BackLink'
 import { Button } from '../parts/Button'
 import { useDraft } from './useDraft'
 import { WriteView } from './WriteView'
@@ -45,9 +44,7 @@ export function NewTune({ bringFile }: { bringFile: BringFile }) {
   return (
     <div className="flex h-screen flex-col">
       <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-2">
-        <Link href="/" aria-label="Back to the shelf" className="rounded p-1 hover:bg-wash">
-          <ArrowLeft size={19} aria-hidden />
-        </Link>
+        <BackLink />
         <h1 className="font-title text-[17px]">Type a tune</h1>
         <p className="text-soft">
           Letters are notes: <b>D</b> low, <b>d</b> an octave higher; <b>D2</b> twice as long; <b>^F =F _B</b> signs; <b>|</b> barline;{' '}

@@ -1,8 +1,7 @@
 'use client'
 
-import { ArrowLeft } from 'lucide-react'
-import Link from 'next/link'
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { BackLink } from '../parts/BackLink'
 import { Steps } from '../desk/Steps'
 import type { Retype as Save } from '../parts/actions'
 import { useDraft } from './useDraft'
@@ -55,9 +54,7 @@ export function Retype({ retype, id, title, version, text: saved }: Props) {
   return (
     <div className="flex h-screen flex-col">
       <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-1.5">
-        <Link href="/" aria-label="Back to the shelf" className="rounded p-1 hover:bg-wash">
-          <ArrowLeft size={19} aria-hidden />
-        </Link>
+        <BackLink />
         <h1 className="font-title text-[17px]">{title}</h1>
         <Steps id={id} here="write" typed />
       </header>

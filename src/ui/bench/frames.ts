@@ -1,0 +1,48 @@
+import type { Frame } from '@/core/fingering/frame'
+import type { MappedNote, SeatMap } from '@/core/fingering/map'
+import { fingersByLetter } from '@/core/hands/schools'
+
+/** Pixels to a semitone in the small frame: touching fingers stand side by side. */
+export const SEMITONE = 6.4
+
+/** How wide a frame is drawn, with the letter of its string. */
+export const frameWidth = (frame: Frame): number => {
+  const places = frame.places.filter((p) => p !== null)
+  return 13 + (Math.max(...places) - Math.min(...places)) * SEMITONE + 8
+}
+
+/** Room for a position's numeral before what follows it; none when none is said. */
+export const indentFor = (position: string | null): number => (position ? position.length * 7 + 8 : 0)
+
+/** A frame in its place; `position` is said before it when it is only a reminder. */
+export type Placed = { x: number; y: number; position: string | null; string: string; frame: Frame; key: number }
+
+/** A frame that would stand farther than this from its note says nothing there; the inspector still does. */
+const DRIFT = 40
+/** After so many pixels the frame and position are said again, so that wherever one scrolls they are in sight. */
+const AGAIN = 430
+
+/** Frames along the line: where one is set or changes on its string, and again after a while. */
+export function framesAlong(map: SeatMap, y: number, xOf: (n: MappedNote) => number, starts: ReadonlyMap<MappedNote, number>): Placed[] {
+  const byLetter = fingersByLetter(map.instrument.seat)
+  const glyphs: Placed[] = []
+  const said = new Map<number, { name: string; x: number }>()
+  let free = -Infinity
+  map.notes.forEach((n, i) => {
+    const numeral = starts.get(n)
+    if (numeral !== undefined) free = Math.max(free, numeral)
+    if (!n.frame || n.held) return
+    // Where half steps choose the fingers, the frame is the same on every string.
+    const track = byLetter ? n.stop.string : 0
+    const last = said.get(track)
+    const changed = last?.name !== n.frame.name
+    if (!changed && xOf(n) - last.x < AGAIN) return
+    const position = numeral === undefined && (last ? !changed : false) ? n.position : null
+    const x = Math.max(xOf(n) - 8, free)
+    if (x - xOf(n) > DRIFT) return
+    said.set(track, { name: n.frame.name, x })
+    glyphs.push({ x, y, position, string: byLetter ? map.instrument.strings[n.stop.string].letter : '', frame: n.frame, key: i })
+    free = x + indentFor(position) + frameWidth(n.frame) + 6
+  })
+  return glyphs
+}
