@@ -10,18 +10,19 @@ const put = (request: APIRequestContext, id: string, data: unknown) => request.p
 
 test('a save is refused when it is no plan, on no piece, or on another version', async ({ request }) => {
   const id = await somePiece(request)
+  const title = /<title>(.*?) · Even Seat<\/title>/.exec(await (await request.get(`/pieces/${id}`)).text())![1].replace('&#x27;', "'")
   const bad = await put(request, id, { base: 1, plan: { octaves: 'high' } })
   expect(bad.status()).toBe(400)
   expect(((await bad.json()) as { error: string }).error).toBeTruthy()
-  expect((await put(request, 'none', { base: 1, plan: emptyPlan() })).status()).toBe(404)
-  expect((await put(request, '00000000-0000-4000-8000-000000000000', { base: 1, plan: emptyPlan() })).status()).toBe(404)
-  const newer = await put(request, id, { base: 999, plan: emptyPlan() })
+  expect((await put(request, 'none', { base: 1, plan: emptyPlan(), title: 'x' })).status()).toBe(404)
+  expect((await put(request, '00000000-0000-4000-8000-000000000000', { base: 1, plan: emptyPlan(), title })).status()).toBe(404)
+  const newer = await put(request, id, { base: 999, plan: emptyPlan(), title })
   expect(newer.status()).toBe(409)
   const { version } = (await newer.json()) as { version: number }
-  const saved = await put(request, id, { base: version, plan: withPin(emptyPlan(), 'viola', 'a0', { fingers: [1] }) })
+  const saved = await put(request, id, { base: version, plan: withPin(emptyPlan(), 'viola', 'a0', { fingers: [1] }), title })
   expect(await saved.json()).toEqual({ ok: true, version: version + 1 })
-  expect((await put(request, id, { base: version, plan: emptyPlan() })).status()).toBe(409)
-  expect((await put(request, id, { base: version + 1, plan: emptyPlan() })).ok()).toBe(true)
+  expect((await put(request, id, { base: version, plan: emptyPlan(), title })).status()).toBe(409)
+  expect((await put(request, id, { base: version + 1, plan: emptyPlan(), title })).ok()).toBe(true)
 })
 
 test('pages say plainly when there is no such piece', async ({ page }) => {

@@ -38,8 +38,8 @@ export function install() {
   const npm = process.env.npm_execpath
   const failure =
     'The packages could not be installed; the lines above say why. Check the connection to the npm registry and that python3, make and g++ are there, then start again.'
-  if (npm) run(process.execPath, [npm, 'ci', '--no-audit', '--no-fund'], failure)
-  else run(process.platform === 'win32' ? 'npm.cmd' : 'npm', ['ci', '--no-audit', '--no-fund'], failure)
+  if (npm) run(process.execPath, [npm, 'ci', '--include=dev', '--no-audit', '--no-fund'], failure)
+  else run(process.platform === 'win32' ? 'npm.cmd' : 'npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], failure)
   writeFileSync(stamp('installed'), wanted)
 }
 

@@ -1,8 +1,6 @@
-import { z } from 'zod'
-import { SEATS, type Seat } from './instruments'
+import type { Seat } from './instruments'
 
 /** What a class has learned, as far as it decides a fingering: positions by name, and extensions, per seat. */
-export const levelSchema = z.record(z.enum(SEATS), z.object({ positions: z.array(z.string()), extensions: z.boolean() }))
 export type Level = Readonly<Record<Seat, { readonly positions: readonly string[]; readonly extensions: boolean }>>
 
 /** First position, with the shifts that it cannot spare: violin III above B5, bass III for C♯ and D on the top string. */

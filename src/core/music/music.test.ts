@@ -33,6 +33,10 @@ describe('pitch', () => {
     expect(hertzOf(midiOf(p('A4')))).toBe(440)
     expect(hertzOf(midiOf(p('A4')), 415)).toBe(415)
   })
+  it('the open strings of the bass sound an octave below what is written (common practice, A4 = 440)', () => {
+    const hertz = ['E2', 'A2', 'D3', 'G3'].map((name) => hertzOf(midiOf(byOctaves(p(name), -1))))
+    ;[41.2, 55, 73.4, 98].forEach((wanted, i) => expect(hertz[i]).toBeCloseTo(wanted, 1))
+  })
   it('names read back, steps read back', () => {
     fc.assert(
       fc.property(pitches, (x) => {

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { midiOf, pitchName } from '../music/pitch'
 import { QUARTER } from '../music/time'
-import { lineFrom, pieceFrom, totalTicks } from '../testing/piece'
-import { lineByOctaves } from './edit'
+import { pieceFrom } from '../testing/piece'
+import { rangeOf, retitled } from './edit'
 import { pieceSchema, type Line, type Measure } from './piece'
 import { unfold } from './unfold'
 import { misfits, placeEvents } from './walk'
@@ -89,14 +90,13 @@ describe('schema', () => {
 })
 
 describe('edits', () => {
-  it('moving by octaves and back is nothing, and keeps letters and time', () => {
-    fc.assert(
-      fc.property(fc.integer({ min: -2, max: 2 }), (n) => {
-        const line = lineFrom('D4 E4:e F#4:e [D4,A4] z')
-        const moved = lineByOctaves(line, n)
-        expect(lineByOctaves(moved, -n)).toEqual(line)
-        expect(totalTicks(moved, { beats: 4, unit: 4 })).toBe(totalTicks(line, { beats: 4, unit: 4 }))
-      }),
-    )
+  it('a new title changes nothing else', () => {
+    const piece = pieceFrom('D4 E4')
+    expect(retitled(piece, 'Other')).toEqual({ ...piece, title: 'Other' })
+  })
+  it('the range is by height, a line of rests has none', () => {
+    const range = rangeOf(pieceFrom('D4 [A3,F#5] z').lines[0], midiOf)
+    expect([pitchName(range!.low), pitchName(range!.high)]).toEqual(['A3', 'F#5'])
+    expect(rangeOf(pieceFrom('z z').lines[0], midiOf)).toBeNull()
   })
 })

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { pinSchema, type Pin } from '../fingering/pins'
 import { DEFAULT_POLICY, policySchema } from '../fingering/policy'
-import { SEATS, type Seat } from '../hands/instruments'
+import type { Seat } from '../hands/instruments'
 
 /** The octave a seat reads in: where it fits best, or so many octaves from the line as it sounds. */
 const octaveSchema = z.union([z.literal('auto'), z.int().min(-5).max(5)])
@@ -44,6 +44,3 @@ export const withOctave = (plan: Plan, seat: Seat, octave: OctaveChoice): Plan =
 
 /** The plan with a seat reading another line. */
 export const withLine = (plan: Plan, seat: Seat, line: number): Plan => ({ ...plan, lines: { ...plan.lines, [seat]: line } })
-
-/** How many notes are pinned in all. */
-export const pinCount = (plan: Plan): number => SEATS.reduce((sum, s) => sum + Object.keys(plan.pins[s]).length, 0)

@@ -1,7 +1,7 @@
 import type { Key } from '../music/key'
 import { parsePitch } from '../music/pitch'
 import { measureTicks, ticksOf, type Meter, type Value } from '../music/time'
-import { eventTicks, type Line, type Measure, type Piece, type PieceEvent } from '../piece/piece'
+import type { Line, Measure, Piece, PieceEvent } from '../piece/piece'
 
 const LENGTHS: Record<string, Value> = {
   w: { base: 'whole', dots: 0 },
@@ -63,7 +63,3 @@ export function lineFrom(text: string, meter: Meter = { beats: 4, unit: 4 }): Li
 export function pieceFrom(text: string, key: Key = { fifths: 0, mode: 'major' }, meter: Meter = { beats: 4, unit: 4 }): Piece {
   return { version: 1, title: 'Test', key, meter, lines: [lineFrom(text, meter)] }
 }
-
-/** Ticks in all, for checks. */
-export const totalTicks = (line: Line, meter: Meter): number =>
-  line.measures.reduce((sum, m) => sum + m.events.reduce((s, e) => s + eventTicks(e, meter), 0), 0)

@@ -11,6 +11,7 @@ import type { View } from './deskStore'
 import { SaveNote } from './SaveNote'
 import { Settings } from './Settings'
 import { Steps } from './Steps'
+import { TitleField } from './TitleField'
 
 const VIEWS: { view: View; name: string }[] = [
   { view: 'bench', name: 'Bench' },
@@ -31,7 +32,7 @@ export function DeskBar({ onHelp, typed }: { onHelp: () => void; typed: boolean 
     <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-sheet px-3 py-1.5">
       <BackLink />
       <div className="min-w-0 leading-tight">
-        <h1 className="truncate font-title text-[17px]">{piece.title}</h1>
+        <TitleField />
         <p className="text-[13px] text-soft">
           {headline(piece.key, piece.meter, piece.tempo)} · <SaveNote />
         </p>

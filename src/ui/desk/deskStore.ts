@@ -5,6 +5,7 @@ import { pinFor, type Pin } from '@/core/fingering/pins'
 import type { Policy } from '@/core/fingering/policy'
 import type { Hold } from '@/core/hands/hold'
 import { SEATS, type Seat } from '@/core/hands/instruments'
+import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
 import { ensembleMapper, type Ensemble } from '@/core/seats/ensemble'
 import { withLine, withOctave, withPin, type OctaveChoice, type Plan } from '@/core/seats/plan'
@@ -13,6 +14,9 @@ import type { Row } from '@/engrave/rows'
 
 export type View = 'bench' | 'score'
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'newer' | 'gone'
+
+/** What undo goes back to. */
+export type Snapshot = { readonly piece: Piece; readonly plan: Plan }
 
 /** What the teacher works on. The ensemble is computed from piece and plan, never stored. */
 export type DeskState = {
@@ -23,8 +27,8 @@ export type DeskState = {
   readonly timeline: readonly Beat[]
   readonly version: number
   readonly save: SaveState
-  readonly past: readonly Plan[]
-  readonly future: readonly Plan[]
+  readonly past: readonly Snapshot[]
+  readonly future: readonly Snapshot[]
   /** Index into the timeline, and the seat. */
   readonly moment: number
   readonly seat: Seat
@@ -47,6 +51,7 @@ export type DeskActions = {
   setOctave(seat: Seat, octave: OctaveChoice): void
   setLine(seat: Seat, line: number): void
   setPolicy(policy: Policy): void
+  rename(title: string): void
   undo(): void
   redo(): void
   setView(view: View): void
@@ -72,13 +77,17 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; versio
   const map = ensembleMapper()
   const ensemble = map(start.piece, start.plan)
   return createStore<Desk>()((set, get) => {
-    const show = (plan: Plan): Partial<DeskState> => {
-      const made = map(get().piece, plan)
-      return { plan, ensemble: made, timeline: timelineOf(get().piece, made) }
+    const show = ({ piece, plan }: Snapshot): Partial<DeskState> => {
+      const made = map(piece, plan)
+      return { piece, plan, ensemble: made, timeline: timelineOf(piece, made) }
     }
+    const now = (): Snapshot => ({ piece: get().piece, plan: get().plan })
+    /** While another window's version stands, nothing is saved until the teacher has chosen. */
+    const unsaved = (): SaveState => (get().save === 'newer' || get().save === 'gone' ? get().save : 'waiting')
     /** A change that can be undone. */
-    const change = (plan: Plan, said: string) =>
-      set((d) => ({ ...show(plan), past: [...d.past, d.plan], future: [], save: 'waiting', said }))
+    const alter = (next: Partial<Snapshot>, said: string) =>
+      set((d) => ({ ...show({ ...now(), ...next }), past: [...d.past, now()], future: [], save: unsaved(), said }))
+    const change = (plan: Plan, said: string) => alter({ plan }, said)
     const pin = (seat: Seat, note: MappedNote, hold: Hold) => {
       const { instrument } = get().ensemble[seat]
       change(
@@ -144,24 +153,22 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; versio
       setOctave: (seat, octave) => change(withOctave(get().plan, seat, octave), ''),
       setLine: (seat, line) => change(withLine(get().plan, seat, line), ''),
       setPolicy: (policy) => change({ ...get().plan, policy }, ''),
-      undo: () =>
-        set((d) =>
-          d.past.length
-            ? {
-                ...show(d.past[d.past.length - 1]),
-                past: d.past.slice(0, -1),
-                future: [d.plan, ...d.future],
-                save: 'waiting',
-                said: 'Undone',
-              }
-            : { said: 'Nothing to undo' },
-        ),
-      redo: () =>
-        set((d) =>
-          d.future.length
-            ? { ...show(d.future[0]), past: [...d.past, d.plan], future: d.future.slice(1), save: 'waiting', said: 'Done again' }
-            : { said: 'Nothing to redo' },
-        ),
+      rename: (title) => {
+        const wanted = title.trim().slice(0, 200)
+        if (wanted && wanted !== get().piece.title) alter({ piece: retitled(get().piece, wanted) }, '')
+      },
+      undo: () => {
+        const { past, future } = get()
+        const last = past.at(-1)
+        if (!last) return set({ said: 'Nothing to undo' })
+        set({ past: past.slice(0, -1), future: [now(), ...future], ...show(last), save: unsaved(), said: 'Undone' })
+      },
+      redo: () => {
+        const { past, future } = get()
+        const [next, ...later] = future
+        if (!next) return set({ said: 'Nothing to redo' })
+        set({ past: [...past, now()], future: later, ...show(next), save: unsaved(), said: 'Done again' })
+      },
       setView: (view) => set({ view }),
       toggleRow: (row) => set((d) => ({ rows: d.rows.includes(row) ? d.rows.filter((r) => r !== row) : [...d.rows, row] })),
       keepMine: () => set({ save: 'waiting' }),
