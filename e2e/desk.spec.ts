@@ -147,6 +147,8 @@ test('keys are listed, and a measure is found by its number', async ({ page }) =
 
 for (const theme of ['light', 'dark'] as const)
   test(`no barrier that axe finds: ${theme}`, async ({ page }) => {
+    // The score has thousands of nodes to look at.
+    test.setTimeout(240_000)
     await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
     const check = async (what: string) => {
       const { violations } = await new AxeBuilder({ page }).analyze()

@@ -82,7 +82,7 @@ describe('the score', () => {
     const svg =
       '<g id="v-e0" class="note"><g class="notehead"><use xlink:href="#E0A4-x" transform="translate(1000, 50) scale(1)" /></g><g id="v-e0-finger" class="verse row-finger"><text x="900" y="10">'
     // A black head is 1.18 staff spaces of 180 units wide (Standard Music Font Layout metrics of Bravura): 1000 + 106.
-    expect(finishSystem(svg, false)).toContain('<text text-anchor="middle" x="1106" y="10"')
+    expect(finishSystem(svg, null)).toContain('<text text-anchor="middle" x="1106" y="10"')
   })
 })
 

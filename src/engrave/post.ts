@@ -12,9 +12,9 @@ const TOKEN =
 
 /**
  * Makes engraved systems ours, as text, before a page sees it: row syllables are centred under their notehead, each
- * row gets its name at the left end (the engraver prints none), sizes are left to the page.
+ * row gets its name at the left end, ending at `nameAt` (the engraver prints none), sizes are left to the page.
  */
-export function finishSystem(svg: string, labelled: boolean): string {
+export function finishSystem(svg: string, nameAt: number | null): string {
   let centre: number | null = null
   let row: { seat: string; row: Row } | null = null
   let system = 0
@@ -44,9 +44,9 @@ export function finishSystem(svg: string, labelled: boolean): string {
       return whole
     },
   )
-  if (!labelled) return finished
+  if (nameAt === null) return finished
   const texts = [...labels.values()].map(
-    ({ y, row: r }) => `<text class="row-name" x="-260" y="${y}" text-anchor="end" font-size="250px">${ROW_LABEL[r]}</text>`,
+    ({ y, row: r }) => `<text class="row-name" x="${nameAt}" y="${y}" text-anchor="end" font-size="250px">${ROW_LABEL[r]}</text>`,
   )
   return finished.replace(/(<g class="page-margin"[^>]*>)/, `$1${texts.join('')}`)
 }

@@ -45,8 +45,12 @@ export function engraveSystems(toolkit: Toolkit, mei: string, width: number, sca
     pageMarginBottom: 30,
   })
   load(toolkit, mei)
-  return Array.from({ length: toolkit.getPageCount() }, (_, i) => finishSystem(toolkit.renderToSVG(i + 1), true))
+  return Array.from({ length: toolkit.getPageCount() }, (_, i) => finishSystem(toolkit.renderToSVG(i + 1), BESIDE_BRACKET))
 }
+
+/** Where the names of the rows end, in units of the engraving left of the music: clear of a score's bracket, or close to a lone staff. */
+const BESIDE_BRACKET = -260
+const BESIDE_STAFF = -100
 
 /** Paper sizes in tenths of a millimetre (ISO 216 A4; ANSI Letter, 8.5 × 11 in). */
 export const PAPERS = { a4: { width: 2100, height: 2970 }, letter: { width: 2159, height: 2794 } } as const
@@ -76,5 +80,5 @@ export function engravePages(toolkit: Toolkit, mei: string, paper: Paper, rowNam
     justifyVertically: false,
   })
   load(toolkit, mei)
-  return Array.from({ length: toolkit.getPageCount() }, (_, i) => finishSystem(toolkit.renderToSVG(i + 1), rowNames))
+  return Array.from({ length: toolkit.getPageCount() }, (_, i) => finishSystem(toolkit.renderToSVG(i + 1), rowNames ? BESIDE_STAFF : null))
 }

@@ -26,7 +26,7 @@ export function Chip({ x, y, note }: { x: number; y: number; note: MappedNote })
         {text}
       </text>
       {note.pinned && !note.held && (
-        <path d={`M${x + width / 2 - 5} ${y - 13} h8 l-4 7 z`} fill="var(--rosin)" stroke="var(--sheet)" strokeWidth={0.8} />
+        <path d={`M${x + width / 2 - 5} ${y - 19} h8 l-4 7 z`} fill="var(--rosin)" stroke="var(--sheet)" strokeWidth={0.8} />
       )}
     </g>
   )

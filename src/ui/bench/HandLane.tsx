@@ -42,7 +42,7 @@ const Numeral = ({ x, y, position }: { x: number; y: number; position: string })
 export function HandLane({ map, y, xOf }: { map: SeatMap; y: number; xOf: (n: MappedNote) => number }) {
   const spans = handSpans(map)
   const left = (n: MappedNote) => xOf(n) - BENCH.chip / 2
-  const starts = new Map(spans.map((s) => [s.from, left(s.from) + indentFor(s.position)]))
+  const numerals = spans.map((s) => ({ at: s.from, left: left(s.from), right: left(s.from) + indentFor(s.position) }))
   return (
     <g>
       {spans.map((span, s) => (
@@ -56,7 +56,7 @@ export function HandLane({ map, y, xOf }: { map: SeatMap; y: number; xOf: (n: Ma
           <Numeral x={left(span.from)} y={y + 23} position={span.position} />
         </g>
       ))}
-      {framesAlong(map, y + 23, xOf, starts).map(({ key, position, x, ...g }) => (
+      {framesAlong(map, y + 23, xOf, numerals).map(({ key, position, x, ...g }) => (
         <g key={key}>
           {position && <Numeral x={x} y={g.y} position={position} />}
           <FrameGlyph x={x + indentFor(position)} {...g} />

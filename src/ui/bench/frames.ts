@@ -22,27 +22,32 @@ const DRIFT = 40
 /** After so many pixels the frame and position are said again, so that wherever one scrolls they are in sight. */
 const AGAIN = 430
 
+/** The numeral of a position, where its bracket begins: nothing else is drawn from `left` to `right`. */
+export type Numeral = { readonly at: MappedNote; readonly left: number; readonly right: number }
+
 /** Frames along the line: where one is set or changes on its string, and again after a while. */
-export function framesAlong(map: SeatMap, y: number, xOf: (n: MappedNote) => number, starts: ReadonlyMap<MappedNote, number>): Placed[] {
+export function framesAlong(map: SeatMap, y: number, xOf: (n: MappedNote) => number, numerals: readonly Numeral[]): Placed[] {
   const byLetter = fingersByLetter(map.instrument.seat)
   const glyphs: Placed[] = []
   const said = new Map<number, { name: string; x: number }>()
   let free = -Infinity
   map.notes.forEach((n, i) => {
-    const numeral = starts.get(n)
-    if (numeral !== undefined) free = Math.max(free, numeral)
+    const numeral = numerals.find((s) => s.at === n)
+    if (numeral) free = Math.max(free, numeral.right)
     if (!n.frame || n.held) return
     // Where half steps choose the fingers, the frame is the same on every string.
     const track = byLetter ? n.stop.string : 0
     const last = said.get(track)
     const changed = last?.name !== n.frame.name
     if (!changed && xOf(n) - last.x < AGAIN) return
-    const position = numeral === undefined && (last ? !changed : false) ? n.position : null
+    const position = !numeral && last && !changed ? n.position : null
     const x = Math.max(xOf(n) - 8, free)
-    if (x - xOf(n) > DRIFT) return
+    const end = x + indentFor(position) + frameWidth(n.frame)
+    const next = numerals.find((s) => s.left > xOf(n))
+    if (x - xOf(n) > DRIFT || (next && end > next.left)) return
     said.set(track, { name: n.frame.name, x })
     glyphs.push({ x, y, position, string: byLetter ? map.instrument.strings[n.stop.string].letter : '', frame: n.frame, key: i })
-    free = x + indentFor(position) + frameWidth(n.frame) + 6
+    free = end + 6
   })
   return glyphs
 }

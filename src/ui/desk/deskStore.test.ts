@@ -114,7 +114,7 @@ describe('frames along the bench', () => {
   const map = ensembleMapper()(piece, emptyPlan())
   const x = (n: MappedNote) => 40 * (n.placed.onset / QUARTER)
   it.each(SEATS)('%s: none stands on another, none far from its note', (seat) => {
-    const glyphs = framesAlong(map[seat], 0, x, new Map())
+    const glyphs = framesAlong(map[seat], 0, x, [])
     expect(glyphs.length).toBeGreaterThan(0)
     glyphs.forEach((g, i) => {
       if (i) expect(g.x).toBeGreaterThanOrEqual(glyphs[i - 1].x + frameWidth(glyphs[i - 1].frame))
@@ -122,13 +122,21 @@ describe('frames along the bench', () => {
     })
   })
   it('the violin says each string and each change, and again after a while', () => {
-    const said = framesAlong(map.violin, 0, x, new Map()).map((g) => `${g.string} ${g.frame.name}`)
+    const said = framesAlong(map.violin, 0, x, []).map((g) => `${g.string} ${g.frame.name}`)
     expect(said.slice(0, 4)).toEqual(['D touch 2-3', 'A touch 2-3', 'A touch 1-2', 'D touch 1-2'])
     expect(said.at(-1)).toBe('D touch 2-3')
-    expect(framesAlong(map.violin, 0, x, new Map()).some((g) => g.position === 'I')).toBe(true)
+    expect(framesAlong(map.violin, 0, x, []).some((g) => g.position === 'I')).toBe(true)
+  })
+  it('leaves a position’s numeral free', () => {
+    const at = map.violin.notes[2]
+    const wall = { at, left: x(at) - 9, right: x(at) + 6 }
+    for (const g of framesAlong(map.violin, 0, x, [wall])) {
+      const end = g.x + frameWidth(g.frame)
+      expect(end <= wall.left || g.x >= wall.right).toBe(true)
+    }
   })
   it('the bass says its hand once and then only as a reminder', () => {
-    const [first, ...later] = framesAlong(map.bass, 0, x, new Map())
+    const [first, ...later] = framesAlong(map.bass, 0, x, [])
     expect(first).toMatchObject({ position: null, string: '' })
     for (const g of later) expect(g.position).not.toBeNull()
   })

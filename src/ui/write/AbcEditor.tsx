@@ -20,6 +20,8 @@ const look = EditorView.theme({
   '.cm-content': { caretColor: 'var(--rosin)' },
   '.cm-gutters': { backgroundColor: 'var(--paper)', color: 'var(--soft)', border: 'none' },
   '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in srgb, var(--rosin-wash) 45%, transparent)' },
+  // A final barline “|]” closes no bracket.
+  '.cm-nonmatchingBracket, .cm-matchingBracket': { backgroundColor: 'transparent !important' },
   '.cm-cursor': { borderLeftColor: 'var(--rosin)', borderLeftWidth: '2px' },
   '&.cm-focused .cm-selectionBackground, .cm-selectionBackground': { backgroundColor: 'var(--rosin-wash) !important' },
   '.cm-tooltip': { backgroundColor: 'var(--sheet)', color: 'var(--ink)', border: '1px solid var(--rule)' },
