@@ -31,8 +31,10 @@ export function framesAlong(map: SeatMap, y: number, xOf: (n: MappedNote) => num
   const glyphs: Placed[] = []
   const said = new Map<number, { name: string; x: number }>()
   let free = -Infinity
+  let ahead = 0
   map.notes.forEach((n, i) => {
-    const numeral = numerals.find((s) => s.at === n)
+    while (ahead < numerals.length && numerals[ahead].left <= xOf(n)) ahead++
+    const numeral = ahead > 0 && numerals[ahead - 1].at === n ? numerals[ahead - 1] : null
     if (numeral) free = Math.max(free, numeral.right)
     if (!n.frame || n.held) return
     // Where half steps choose the fingers, the frame is the same on every string.
@@ -43,7 +45,7 @@ export function framesAlong(map: SeatMap, y: number, xOf: (n: MappedNote) => num
     const position = !numeral && last && !changed ? n.position : null
     const x = Math.max(xOf(n) - 8, free)
     const end = x + indentFor(position) + frameWidth(n.frame)
-    const next = numerals.find((s) => s.left > xOf(n))
+    const next = numerals[ahead]
     if (x - xOf(n) > DRIFT || (next && end > next.left)) return
     said.set(track, { name: n.frame.name, x })
     glyphs.push({ x, y, position, string: byLetter ? map.instrument.strings[n.stop.string].letter : '', frame: n.frame, key: i })

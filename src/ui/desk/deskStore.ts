@@ -79,7 +79,10 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; versio
   return createStore<Desk>()((set, get) => {
     const show = ({ piece, plan }: Snapshot): Partial<DeskState> => {
       const made = map(piece, plan)
-      return { piece, plan, ensemble: made, timeline: timelineOf(piece, made) }
+      const d = get()
+      // The same lines have the same moments: what is laid out by them need not be drawn again.
+      const same = SEATS.every((s) => made[s].line === d.ensemble[s].line)
+      return { piece, plan, ensemble: made, timeline: same ? d.timeline : timelineOf(piece, made) }
     }
     const now = (): Snapshot => ({ piece: get().piece, plan: get().plan })
     /** While another window's version stands, nothing is saved until the teacher has chosen. */
