@@ -29,7 +29,7 @@ test('a file is brought and opens; a bad one says where and what, and nothing el
   await expect(page.getByRole('listitem').filter({ hasText: 'measures' })).toHaveCount(before)
   await input.setInputFiles(file('paper-boat.abc', GOOD))
   await expect(page.getByRole('heading', { name: 'Paper Boat' })).toBeVisible()
-  await expect(page.getByText('G major · 3/4').first()).toBeVisible()
+  await expect(page.getByText(/^G major \(F♯\) · 3\/4/)).toBeVisible()
 })
 
 test('duplicate, delete and put back', async ({ page }) => {

@@ -34,7 +34,7 @@ export function DeskBar({ onHelp, typed }: { onHelp: () => void; typed: boolean 
       <div className="min-w-0 leading-tight">
         <TitleField />
         <p className="text-[13px] text-soft">
-          {headline(piece.key, piece.meter, piece.tempo)} · <SaveNote />
+          {headline(piece.key, piece.meter, piece.tempo, true)} · <SaveNote />
         </p>
       </div>
       <Steps id={id} here="map" typed={typed} />

@@ -7,6 +7,7 @@ import { emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { frameWidth, framesAlong } from '../bench/frames'
 import { layOutBench, stringY, xAt } from '../bench/layout'
+import { headline } from '../parts/music'
 import { createDesk, pickedNotes } from './deskStore'
 import { sayMoment } from './say'
 
@@ -141,5 +142,14 @@ describe('frames along the bench', () => {
     const [first, ...later] = framesAlong(map.bass, 0, x, [])
     expect(first).toMatchObject({ position: null, string: '' })
     for (const g of later) expect(g.position).not.toBeNull()
+  })
+})
+
+describe('headings', () => {
+  it('say key, signature, time and the felt beat', () => {
+    const common = { beats: 4, unit: 4 } as const
+    expect(headline({ fifths: 2, mode: 'major' }, common, 84, true)).toBe('D major (F♯ C♯) · 4/4 · ♩ = 84')
+    expect(headline({ fifths: 0, mode: 'minor' }, common, undefined, true)).toBe('A minor · 4/4')
+    expect(headline({ fifths: -1, mode: 'major' }, { beats: 6, unit: 8 }, 84)).toBe('F major · 6/8 · ♩. = 56')
   })
 })

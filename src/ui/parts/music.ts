@@ -1,10 +1,18 @@
-import { keyName, type Key } from '@/core/music/key'
+import { keyName, signatureLetters, type Key } from '@/core/music/key'
 import { letterName, type Pitch } from '@/core/music/pitch'
-import { meterName, type Meter } from '@/core/music/time'
+import { feltBeatTicks, meterName, QUARTER, type Meter } from '@/core/music/time'
 
-/** "G major · 4/4 · ♩ = 84". */
-export const headline = (key: Key, meter: Meter, tempo?: number): string =>
-  [keyName(key), meterName(meter), ...(tempo ? [`♩ = ${Math.round(tempo)}`] : [])].join(' · ')
+/** "♩ = 84", in the beat that is felt: "♩. = 56" in 6/8. `tempo` is in quarters a minute. */
+export const sayTempo = (meter: Meter, tempo: number): string =>
+  feltBeatTicks(meter) === 1.5 * QUARTER ? `♩. = ${Math.round(tempo / 1.5)}` : `♩ = ${Math.round(tempo)}`
+
+/** "G major · 4/4 · ♩ = 84"; with `signs` also which letters the signature changes: "G major (F♯) · …". */
+export const headline = (key: Key, meter: Meter, tempo?: number, signs = false): string =>
+  [
+    keyName(key) + (signs && key.fifths !== 0 ? ` (${signatureLetters(key).join(' ')})` : ''),
+    meterName(meter),
+    ...(tempo ? [sayTempo(meter, tempo)] : []),
+  ].join(' · ')
 
 /** "F♯4": letter, sign and octave in print. */
 export const printedPitch = (p: Pitch): string => `${letterName(p)}${p.octave}`

@@ -1,7 +1,7 @@
 import type { SeatMap } from '@/core/fingering/map'
 import type { Paper } from '@/engrave/toolkit'
 
-type Props = { title: string; composer?: string; tempo?: number; map: SeatMap; pages: readonly string[]; paper: Paper; fingers: boolean }
+type Props = { title: string; composer?: string; tempo?: string; map: SeatMap; pages: readonly string[]; paper: Paper; fingers: boolean }
 
 /** Paper as the browser prints it; a hair under its height, or a full page would push out a blank one. */
 const SIZE: Record<Paper, { css: string; width: string; height: string; print: string }> = {
@@ -31,7 +31,7 @@ export function PartPages({ title, composer, tempo, map, pages, paper, fingers }
           <header className={i === 0 ? 'head first' : 'head'}>
             <span className="seat">{map.instrument.name}</span>
             {i === 0 ? <h1>{title}</h1> : <p className="running">{title}</p>}
-            <span className="side">{i === 0 ? [composer, tempo ? `♩ = ${Math.round(tempo)}` : ''].filter(Boolean).join(' · ') : ''}</span>
+            <span className="side">{i === 0 ? [composer, tempo ?? ''].filter(Boolean).join(' · ') : ''}</span>
           </header>
           <div className="music score" dangerouslySetInnerHTML={{ __html: svg }} />
           <footer>

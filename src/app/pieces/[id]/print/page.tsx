@@ -6,6 +6,7 @@ import { meiOf } from '@/engrave/mei'
 import type { Row } from '@/engrave/rows'
 import { serverToolkit } from '@/engrave/server'
 import { engravePages } from '@/engrave/toolkit'
+import { sayTempo } from '@/ui/parts/music'
 import { PartPages } from '@/ui/print/PartPages'
 import { PrintBar } from '@/ui/print/PrintBar'
 import { printQuery } from '@/ui/print/query'
@@ -52,7 +53,7 @@ export default async function PrintPage({ params, searchParams }: Props) {
       <PartPages
         title={piece.title}
         composer={piece.composer}
-        tempo={piece.tempo}
+        tempo={piece.tempo ? sayTempo(piece.meter, piece.tempo) : undefined}
         map={map}
         pages={pages}
         paper={wanted.paper}
