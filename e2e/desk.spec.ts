@@ -94,6 +94,10 @@ test('bench and score show the same selection', async ({ page }) => {
   await expect(page.locator('#viola-a9-finger text')).not.toHaveText(before!)
   await page.keyboard.press('Control+z')
   await expect(page.locator('#viola-a9-finger text')).toHaveText(before!)
+  // Wherever the selection goes, the score follows it.
+  for (let i = 0; i < 15; i++) await page.keyboard.press('Control+ArrowRight')
+  await expect(page.locator('.score .picked').first()).toBeInViewport()
+  await expect(page.locator('.score .picked').last()).toBeInViewport()
   await page.getByRole('button', { name: 'Bench', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Viola', exact: true }).first()).toHaveAttribute('aria-pressed', 'true')
   await saved(page)

@@ -23,26 +23,25 @@ function numbered(found: readonly FoundMeasure[], first: Meter): Measure[] {
 
 /**
  * Makes a piece of what a reader found. Measures that are too long are refused with their place; short ones are kept and
- * said. `file` names nothing here: callers put it before the message.
+ * said.
  */
 export function assemble(head: Omit<Piece, 'version' | 'lines'>, lines: readonly FoundLine[], notices: readonly string[]): Reading {
   if (lines.length === 0 || lines.every((l) => l.measures.every((m) => m.events.length === 0)))
     return refused({ line: 1, column: 1, text: 'there are no notes here; add at least one measure' })
   const longest = Math.max(...lines.map((l) => l.measures.length))
-  const full = lines.map((l): Line => {
-    const measures = numbered(l.measures, head.meter)
-    while (measures.length < longest) {
-      const other = lines.find((o) => o.measures.length === longest)!
-      const twin = numbered(other.measures, head.meter)[measures.length]
-      const id = `${l.name}-pad${measures.length}`.slice(0, 40)
-      measures.push({ ...twin, events: [{ kind: 'rest', id, value: { base: 'whole', dots: 0 }, wholeMeasure: true }] })
-    }
-    return { name: l.name, clef: l.clef, slurs: l.slurs, measures }
+  const model = numbered(lines.find((l) => l.measures.length === longest)!.measures, head.meter)
+  const full = lines.map((l, n): Line => {
+    // A line that ends early rests to the end, so that all have the same measures.
+    const silent = model.slice(l.measures.length).map((m, i): Measure => ({
+      ...m,
+      events: [{ kind: 'rest', id: `pad${n}x${i}`, value: { base: 'whole', dots: 0 }, wholeMeasure: true }],
+    }))
+    return { name: l.name, clef: l.clef, slurs: l.slurs, measures: [...numbered(l.measures, head.meter), ...silent] }
   })
   const parsed = pieceSchema.safeParse({ version: PIECE_VERSION, ...head, lines: full })
   if (!parsed.success) {
     const issue = parsed.error.issues[0]
-    return refused({ line: 1, column: 1, text: `${issue.message} (${issue.path.join('.')})` })
+    return refused({ line: 1, column: 1, text: `something here is more than a piece can hold: ${issue.message} (${issue.path.join(' ')})` })
   }
   const piece = parsed.data
   const problems: SourceProblem[] = []

@@ -1,11 +1,14 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { SEATS } from '@/core/hands/instruments'
+import { ensembleMapper } from '@/core/seats/ensemble'
+import { emptyPlan } from '@/core/seats/plan'
 import { midiOf, parsePitch } from '@/core/music/pitch'
 import type { Report, ReportNote } from './report'
+import { demoFiles } from '../../demo'
 import { readFile } from './read'
 
 let folder = ''
@@ -150,19 +153,18 @@ describe('reading by name', () => {
       expect(!r.ok && r.problems[0].text).toContain(says)
     }
   })
-  it('every demonstration piece reads, and every seat can play it or is told', () => {
-    for (const name of [
-      'copper-kettle-march',
-      'two-barges',
-      'the-lamplighters-shortcut',
-      'kite-over-the-allotments',
-      'snow-on-the-signal-box',
-      'lanterns-on-the-weir',
-      'the-ferry-at-low-water',
-    ]) {
-      const r = readFile(`${name}.abc`, readFileSync(`demo/${name}.abc`, 'utf8'))
-      expect(r.ok && r.piece.lines[0].measures.length).toBeGreaterThanOrEqual(8)
+  it('every demonstration piece reads, and every seat can play each note or is told', () => {
+    for (const { name, text } of demoFiles()) {
+      const r = readFile(name, text)
+      if (!r.ok) throw new Error(`${name}: ${r.problems[0].text}`)
+      expect(r.piece.lines[0].measures.length).toBeGreaterThanOrEqual(8)
+      expect(r.piece.lines[0].measures.length).toBeLessThanOrEqual(32)
+      const ensemble = ensembleMapper()(r.piece, emptyPlan())
+      for (const seat of SEATS)
+        for (const m of ensemble[seat].moments) {
+          const { id } = m.events[0].event
+          expect(ensemble[seat].byEvent.has(id) || ensemble[seat].problems.some((p) => p.placed.event.id === id)).toBe(true)
+        }
     }
-    expect(SEATS).toHaveLength(4)
   })
 })

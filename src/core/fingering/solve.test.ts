@@ -138,7 +138,6 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
           const other = upBy.get(`${n.placed.event.id} ${n.head}`)
           if (other) expect([other.pitch.letter, other.pitch.alter]).toEqual([n.pitch.letter, n.pitch.alter])
         }
-        expect(writtenOctaves(INSTRUMENTS.bass, 0)).toBe(1)
       }),
       { numRuns: 60 },
     )
@@ -161,6 +160,10 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
       { numRuns: 150 },
     )
   })
+})
+
+it('only the bass writes an octave above what it sounds', () => {
+  expect(SEATS.map((s) => writtenOctaves(INSTRUMENTS[s], 0))).toEqual([0, 0, 0, 1])
 })
 
 describe('pins', () => {

@@ -142,6 +142,21 @@ describe('MusicXML', () => {
     expect(piece.lines).toHaveLength(2)
     expect(notes(piece, 1)).toEqual(['G3 2', 'z 2'])
   })
+  it('parts of one name, two of them short, keep their ids apart', () => {
+    const long = score(bar(1, ATTRIBUTES + note('D', 4, 12, 'half')) + bar(2, note('E', 4, 12, 'half')))
+    const short = (id: string) => `<part id="${id}">${bar(1, ATTRIBUTES + note('G', 3, 12, 'half'))}</part>`
+    const three = long
+      .replace(
+        '</part-list>',
+        '<score-part id="P2"><part-name>Tune</part-name></score-part><score-part id="P3"><part-name>Tune</part-name></score-part></part-list>',
+      )
+      .replace('</part></score-partwise>', `</part>${short('P2')}${short('P3')}</score-partwise>`)
+    expect(read(three).lines.map((l) => [l.name, l.measures.length])).toEqual([
+      ['Tune', 2],
+      ['Tune', 2],
+      ['Tune', 2],
+    ])
+  })
   it('entities stand for their signs and nothing else', () => {
     expect(read(score(bar(1, ATTRIBUTES + note('D', 4, 12, 'half')), '<work><work-title>Salt &amp; Oar</work-title></work>')).title).toBe(
       'Salt & Oar',
@@ -186,6 +201,10 @@ describe('MusicXML that cannot be read', () => {
         ),
       )[0].text,
     ).toContain('concert pitch')
+  })
+  it('tags nested without end are refused, not thrown', () => {
+    const deep = `<score-partwise>${'<a>'.repeat(20_000)}${'</a>'.repeat(20_000)}</score-partwise>`
+    expect(trouble(deep)[0]).toMatchObject({ line: 0, text: expect.stringContaining('nested too deep') as string })
   })
   it('defines no entity and expands none', () => {
     const bomb = `<?xml version="1.0"?><!DOCTYPE lolz [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]>${score(bar(1, ATTRIBUTES + note('D', 4, 12, 'half')), '<work><work-title>&b;</work-title></work>').replace(/^<\?xml.*\?>\n/, '')}`

@@ -1,7 +1,7 @@
 import type { Key } from '@/core/music/key'
 import type { Meter } from '@/core/music/time'
 import { assemble, type FoundLine } from '../assemble'
-import { refused, SourceError, type Reading } from '../reading'
+import { refused, SourceError, wholeFile, type Reading } from '../reading'
 import { keyOf, meterOf } from './attributes'
 import { readPart, type LeftOut } from './part'
 import { child, childrenOf, numberOf, parseXml, refuseAt, textOf, type XmlNode } from './tree'
@@ -35,7 +35,8 @@ export function readMusicXml(source: string): Reading {
     )
   } catch (e) {
     if (e instanceof SourceError) return refused(e.problem)
-    throw e
+    // What the XML library itself gives up on (tags nested without end) is the file's fault, not ours.
+    return wholeFile('the XML of this file could not be taken apart (nested too deep, perhaps); export the piece again as MusicXML')
   }
 }
 

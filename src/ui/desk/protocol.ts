@@ -7,6 +7,6 @@ export const saveRequest = z.object({ base: z.int().min(1), plan: planSchema, ti
 /** What came of it: the new version, or why nothing was written and which version stands. */
 export const saveReply = z.discriminatedUnion('ok', [
   z.object({ ok: z.literal(true), version: z.int() }),
-  z.object({ ok: z.literal(false), reason: z.enum(['newer', 'gone', 'failed']), version: z.int() }),
+  z.object({ ok: z.literal(false), reason: z.enum(['newer', 'gone']), version: z.int() }),
 ])
 export type SaveReply = z.infer<typeof saveReply>

@@ -65,8 +65,7 @@ export function ScoreView() {
     const [frame, own] = [system.getBoundingClientRect(), root.getBoundingClientRect()]
     const [left, right] = [Math.min(...rects.map((r) => r.left)), Math.max(...rects.map((r) => r.right))]
     setBox({ left: left - own.left - 6, top: frame.top - own.top, width: right - left + 12, height: frame.height })
-    if (frame.top < root.parentElement!.getBoundingClientRect().top || frame.bottom > root.parentElement!.getBoundingClientRect().bottom)
-      root.parentElement!.scrollTop += frame.top - root.parentElement!.getBoundingClientRect().top - 12
+    system.scrollIntoView({ block: 'nearest' })
   }, [moment, timeline, ensemble, piece, systems])
 
   const onPointer = (e: React.PointerEvent<HTMLDivElement>) => {
