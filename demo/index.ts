@@ -8,6 +8,7 @@ const FILES = [
   'copper-kettle-march.abc',
   'two-barges.abc',
   'sixteen-steps-to-the-quay.musicxml',
+  'two-bells-and-a-gate.abc',
   'the-lamplighters-shortcut.abc',
   'kite-over-the-allotments.abc',
   'snow-on-the-signal-box.abc',
@@ -15,6 +16,6 @@ const FILES = [
   'the-ferry-at-low-water.abc',
 ] as const
 
-/** The demonstration pieces as files: name and text. */
-export const demoFiles = (): { name: string; text: string }[] =>
-  FILES.map((name) => ({ name, text: readFileSync(path.join(import.meta.dirname, name), 'utf8') }))
+/** The demonstration pieces as files. */
+export const demoFiles = (): { name: string; bytes: Uint8Array }[] =>
+  FILES.map((name) => ({ name, bytes: readFileSync(path.join(import.meta.dirname, name)) }))

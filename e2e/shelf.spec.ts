@@ -21,11 +21,11 @@ test('a file is brought and opens; a bad one says where and what, and nothing el
   await page.goto('/')
   const before = await page.getByRole('listitem').filter({ hasText: 'measures' }).count()
   const input = page.getByLabel('Files to add')
-  await input.setInputFiles([file('bad.abc', GOOD.replace('G A B |', 'G A B c |')), file('broken.musicxml', '<score-partwise>\n<part>')])
+  await input.setInputFiles([file('bad.abc', GOOD.replace('G A B |', 'G A q B |')), file('broken.musicxml', '<score-partwise>\n<part>')])
   const alerts = page.getByRole('alert').filter({ hasText: 'was not added' })
   await expect(alerts).toHaveCount(2)
   await expect(alerts.first()).toContainText('bad.abc')
-  await expect(alerts.first()).toContainText('line 6, column 1: measure 1 of 3/4 holds 4 quarters')
+  await expect(alerts.first()).toContainText('line 6, column 5: not a sign of abc')
   await expect(page.getByRole('listitem').filter({ hasText: 'measures' })).toHaveCount(before)
   await input.setInputFiles(file('paper-boat.abc', GOOD))
   await expect(page.getByRole('heading', { name: 'Paper Boat' })).toBeVisible()
@@ -47,7 +47,7 @@ test('duplicate, delete and put back', async ({ page }) => {
 
 test('a tune is typed, its error stands at its line and column, and it goes on the shelf', async ({ page }) => {
   await page.goto('/')
-  await page.getByRole('link', { name: 'Type a tune' }).click()
+  await page.getByRole('link', { name: 'Write a tune' }).click()
   await expect(page.getByText('Reads well.')).toBeVisible()
   await expect(page.locator('#violin-a0-finger')).toHaveText('0')
   await page.getByRole('textbox', { name: 'Tune as abc text' }).click()

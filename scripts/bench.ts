@@ -1,7 +1,11 @@
+import { XMLParser } from 'fast-xml-parser'
 import { Bench } from 'tinybench'
 import { alternativesAt } from '../src/core/fingering/alternatives'
-import { mapSeat, reasonFor } from '../src/core/fingering/map'
+import { mapSeat, reasonFor, type SeatMap } from '../src/core/fingering/map'
 import { SEATS } from '../src/core/hands/instruments'
+import { WHOLE_NECK } from '../src/core/hands/presets'
+import type { Piece } from '../src/core/piece/piece'
+import { DEFAULT_CLASS, settingsFor, type ClassSettings } from '../src/core/seats/class'
 import { withPin, emptyPlan } from '../src/core/seats/plan'
 import { ensembleMapper, octavesFor } from '../src/core/seats/ensemble'
 import { readMusicXml } from '../src/formats/musicxml/read'
@@ -9,21 +13,60 @@ import { tuneXml } from './bench-tune'
 
 /** Measures of the tune, eight eighths or four quarters each, in D major with slurs. */
 const BARS = 64
+const LONG = 1000
 
-const xml = tuneXml(BARS)
-const reading = readMusicXml(xml)
-if (!reading.ok) throw new Error(JSON.stringify(reading.problems))
-const { piece } = reading
 const plan = emptyPlan()
-const octaves = octavesFor(piece, plan)
-// A new line each time: nothing that an earlier run made may be used again.
-const solveAll = () => {
-  const line = { ...piece.lines[0] }
-  return SEATS.map((seat) => mapSeat(piece, line, seat, { octave: octaves[seat], policy: plan.policy }))
+
+function tune(bars: number): { xml: string; piece: Piece } {
+  const xml = tuneXml(bars)
+  const reading = readMusicXml(xml)
+  if (!reading.ok) throw new Error(JSON.stringify(reading.problems))
+  return { xml, piece: reading.piece }
 }
+
+/** Every eight measures repeated, the last two of them a first ending, the next two the second. */
+function repeated(piece: Piece): Piece {
+  const measures = piece.lines[0].measures.map((m, i) => {
+    switch (i % 10) {
+      case 0:
+        return { ...m, repeatStart: true }
+      case 6:
+        return { ...m, ending: [1] }
+      case 7:
+        return { ...m, ending: [1], repeatEnd: 2 }
+      case 8:
+      case 9:
+        return { ...m, ending: [2] }
+      default:
+        return m
+    }
+  })
+  return { ...piece, lines: [{ ...piece.lines[0], measures }] }
+}
+
+// A new line each time: nothing that an earlier run made may be used again.
+function solver(piece: Piece, klass: ClassSettings): () => SeatMap[] {
+  const octaves = octavesFor(piece, plan, klass)
+  return () => {
+    const line = { ...piece.lines[0] }
+    return SEATS.map((seat) => mapSeat(piece, line, seat, { octave: octaves[seat], ...settingsFor(klass, plan, seat) }))
+  }
+}
+const withAlternatives = (maps: SeatMap[]) => maps.map((m) => m.solution.columns.map((_, i) => alternativesAt(m.solution, i)))
+
+const { xml, piece } = tune(BARS)
+const long = tune(LONG)
+const wholeNeck: ClassSettings = { ...DEFAULT_CLASS, level: WHOLE_NECK }
+const solveAll = solver(piece, DEFAULT_CLASS)
+const solveNeck = solver(piece, wholeNeck)
+const solveRepeats = solver(repeated(piece), DEFAULT_CLASS)
+const solveLong = solver(long.piece, DEFAULT_CLASS)
 
 const bench = new Bench({ time: 2000, warmupTime: 500 })
 let keep: unknown
+const mapper = ensembleMapper()
+const middle = mapper(piece, plan, DEFAULT_CLASS).violin.notes[200].placed.event.id
+let flip = false
 bench
   .add('parse', () => {
     keep = readMusicXml(xml)
@@ -32,19 +75,30 @@ bench
     keep = solveAll()
   })
   .add('map with alternatives', () => {
-    keep = solveAll().map((m) => m.solution.columns.map((_, i) => alternativesAt(m.solution, i)))
+    keep = withAlternatives(solveAll())
+  })
+  .add('  the whole neck learned', () => {
+    keep = withAlternatives(solveNeck())
+  })
+  .add('  with repeats and endings', () => {
+    keep = withAlternatives(solveRepeats())
   })
   .add('map with every reason', () => {
     keep = solveAll().map((m) => m.notes.map((n) => reasonFor(m, n)))
   })
-const mapper = ensembleMapper()
-mapper(piece, plan)
-const middle = mapper(piece, plan).violin.notes[200].placed.event.id
-let flip = false
-bench.add('re-solve after a pin', () => {
-  flip = !flip
-  keep = mapper(piece, flip ? withPin(plan, 'violin', middle, { strings: [1] }) : plan)
-})
+  .add('re-solve after a pin', () => {
+    flip = !flip
+    keep = mapper(piece, flip ? withPin(plan, 'violin', middle, { strings: [1] }) : plan, DEFAULT_CLASS)
+  })
+  .add(`parse ${LONG} measures`, () => {
+    keep = readMusicXml(long.xml)
+  })
+  .add(`the XML library alone ${LONG}`, () => {
+    keep = new XMLParser({ preserveOrder: true, ignoreAttributes: false }).parse(long.xml) as unknown
+  })
+  .add(`map ${LONG} with alternatives`, () => {
+    keep = withAlternatives(solveLong())
+  })
 await bench.run()
 
 const mean = (name: string): number => {
@@ -53,10 +107,28 @@ const mean = (name: string): number => {
   return result.latency.mean
 }
 const notes = piece.lines[0].measures.reduce((n, m) => n + m.events.length, 0)
-process.stdout.write(`${BARS} measures, ${notes} notes, 4 seats; MusicXML of ${Math.round(xml.length / 1024)} KB; mean of one run each\n\n`)
-for (const t of bench.tasks)
-  process.stdout.write(
-    `${t.name.padEnd(24)} ${mean(t.name).toFixed(2).padStart(8)} ms   ${(mean(t.name) / mean('parse')).toFixed(2).padStart(5)} × parse\n`,
-  )
-process.stdout.write(`\nmap : parse = ${(mean('map') / mean('parse')).toFixed(2)} (aim: at most 1)\n`)
+const line = (text: string) => process.stdout.write(`${text}\n`)
+line(`${BARS} measures, ${notes} notes, 4 seats; MusicXML of ${Math.round(xml.length / 1024)} KB; mean of one run each\n`)
+for (const t of bench.tasks) {
+  const parse = t.name.includes(`${LONG}`) ? `parse ${LONG} measures` : 'parse'
+  line(`${t.name.padEnd(30)} ${mean(t.name).toFixed(2).padStart(8)} ms   ${(mean(t.name) / mean(parse)).toFixed(2).padStart(5)} × parse`)
+}
+line(`\nmap with alternatives : parse = ${(mean('map with alternatives') / mean('parse')).toFixed(2)} (aim: at most 1)`)
+line(
+  `${LONG} : ${BARS} measures = ${(mean(`map ${LONG} with alternatives`) / mean('map with alternatives')).toFixed(1)} for ${(LONG / BARS).toFixed(1)} times the length`,
+)
+const speed = (name: string) => long.xml.length / 1e6 / (mean(name) / 1000)
+line(
+  `reading ${LONG} measures of MusicXML: ${speed(`parse ${LONG} measures`).toFixed(1)} MB/s; fast-xml-parser alone: ${speed(`the XML library alone ${LONG}`).toFixed(1)} MB/s; ratio ${(speed(`parse ${LONG} measures`) / speed(`the XML library alone ${LONG}`)).toFixed(2)} (aim: at least 0.5)`,
+)
+line(`re-solve after a pin: ${mean('re-solve after a pin').toFixed(1)} ms (aim: under 16)`)
+
+// What one run of a map with all its alternatives allocates: everything between two counts with no collection between them.
+if (globalThis.gc) {
+  globalThis.gc()
+  const start = process.memoryUsage().heapUsed
+  keep = withAlternatives(solveAll())
+  const allocated = process.memoryUsage().heapUsed - start
+  line(`heap: a map of 4 seats with its alternatives allocates ${(allocated / 1e6).toFixed(1)} MB`)
+}
 if (keep === undefined) process.exitCode = 1

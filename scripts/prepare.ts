@@ -3,7 +3,8 @@ import { readFile } from '../src/formats/read'
 import { sayProblem } from '../src/formats/reading'
 import { addClass, firstClass } from '../src/store/classes'
 import { DataError, dataFile, openDatabase } from '../src/store/database'
-import { addPiece } from '../src/store/pieces'
+import { addOriginal } from '../src/store/originals'
+import { addPieces } from '../src/store/pieces'
 
 /** Brings the data file up to date; a new one gets the demonstration class and its pieces. */
 async function prepare(): Promise<void> {
@@ -13,9 +14,10 @@ async function prepare(): Promise<void> {
     await addClass(db, DEMO_CLASS)
     const start = Date.now()
     for (const [i, file] of demoFiles().entries()) {
-      const reading = readFile(file.name, file.text)
+      const [{ reading, text = '' }] = readFile(file.name, file.bytes)
       if (!reading.ok) throw new Error(`demo/${file.name}: ${reading.problems.map(sayProblem).join('; ')}`)
-      await addPiece(db, DEMO_CLASS.id, reading.piece, file, start + i)
+      const originalId = await addOriginal(db, file, start + i)
+      await addPieces(db, DEMO_CLASS.id, [{ piece: reading.piece, source: { name: file.name, text }, originalId }], start + i)
     }
     console.log(`Made ${dataFile()} with ${DEMO_CLASS.name} and ${demoFiles().length} pieces.`)
   } finally {

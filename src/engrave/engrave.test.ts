@@ -1,3 +1,4 @@
+import { DEFAULT_CLASS } from '@/core/seats/class'
 import { readFileSync } from 'node:fs'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { SEATS } from '@/core/hands/instruments'
@@ -7,7 +8,7 @@ import { ensembleMapper } from '@/core/seats/ensemble'
 import { emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { readFile } from '@/formats/read'
-import { groupEvents } from './beams'
+import { groupEvents } from '@/core/piece/beams'
 import { eventId, meiOf } from './mei'
 import { finishSystem } from './post'
 import { rowText } from './rows'
@@ -25,12 +26,12 @@ beforeAll(async () => {
 })
 
 const demo = (name: string): Piece => {
-  const r = readFile(name, readFileSync(`demo/${name}`, 'utf8'))
+  const [{ reading: r }] = readFile(name, readFileSync(`demo/${name}`))
   if (!r.ok) throw new Error(name)
   return r.piece
 }
 const score = (piece: Piece) => {
-  const e = ensembleMapper()(piece, emptyPlan())
+  const e = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
   return { e, mei: meiOf(piece, { maps: SEATS.map((s) => e[s]), rows: ['letter', 'string', 'finger'], positions: true, labels: true }) }
 }
 
@@ -73,9 +74,9 @@ describe('the score', () => {
     const piece = pieceFrom('F#4 G4 A4 G4', { fifths: 2, mode: 'major' })
     const plan = emptyPlan()
     const map = ensembleMapper()
-    const a = map(piece, plan).violin
+    const a = map(piece, plan, DEFAULT_CLASS).violin
     expect(rowText(a, 'e2', 'finger')).toBe('0')
-    const b = map(piece, { ...plan, pins: { ...plan.pins, violin: { e2: { fingers: [4] } } } }).violin
+    const b = map(piece, { ...plan, pins: { ...plan.pins, violin: { e2: { fingers: [4] } } } }, DEFAULT_CLASS).violin
     expect([rowText(b, 'e2', 'finger'), rowText(b, 'e2', 'string'), rowText(b, 'e2', 'letter')]).toEqual(['4', 'D', 'A'])
   })
   it('syllables are centred under their heads', () => {
@@ -89,7 +90,7 @@ describe('the score', () => {
 describe('a part on paper', () => {
   it('fits its pages, A4 and Letter, with every measure on one of them', () => {
     const piece = demo('the-ferry-at-low-water.abc')
-    const e = ensembleMapper()(piece, emptyPlan())
+    const e = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
     const long: Piece = {
       ...piece,
       lines: [
@@ -106,7 +107,7 @@ describe('a part on paper', () => {
         },
       ],
     }
-    const map = ensembleMapper()(long, emptyPlan()).cello
+    const map = ensembleMapper()(long, emptyPlan(), DEFAULT_CLASS).cello
     for (const paper of ['a4', 'letter'] as const) {
       expect(
         engravePages(toolkit, meiOf(piece, { maps: [e.cello], rows: ['finger'], positions: true, labels: false }), paper),

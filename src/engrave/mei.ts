@@ -1,3 +1,4 @@
+import { bowingOf, type Bowing } from '@/core/bowing/bow'
 import { handSpans } from '@/core/fingering/hands'
 import type { SeatMap } from '@/core/fingering/map'
 import { atBarline, readHead, type BarSigns } from '@/core/music/accidentals'
@@ -7,7 +8,8 @@ import { byOctaves, midiOf, stepsOf, type Pitch } from '@/core/music/pitch'
 import type { Meter, Value } from '@/core/music/time'
 import type { Head, Measure, NoteEvent, Piece, PieceEvent } from '@/core/piece/piece'
 import { placeMeasures, type PlacedMeasure } from '@/core/piece/walk'
-import { groupEvents, type Group } from './beams'
+import { groupEvents, type Group } from '@/core/piece/beams'
+import { articsOf, gracesOf, lyricOf, overEvent, overMeasure } from './markings'
 import { ROWS, rowId, rowText, type Row } from './rows'
 
 /** What to engrave: the seats' maps, top staff first, the rows under each staff, and whether positions are bracketed. */
@@ -15,6 +17,8 @@ export type MeiOptions = {
   readonly maps: readonly SeatMap[]
   readonly rows: readonly Row[]
   readonly positions: boolean
+  /** Every bow stroke; otherwise only the marks that the piece has. */
+  readonly bows?: boolean
   readonly labels: boolean
 }
 
@@ -43,6 +47,7 @@ export const eventId = (seat: string, event: string): string => `${seat}-${event
 export function meiOf(piece: Piece, options: MeiOptions): string {
   const staves = options.maps.map((map, i) => new Staff(piece, map, i + 1, options))
   const first = piece.lines[0]
+  const meters = placeMeasures(piece, first)
   const body: string[] = []
   let ending: string | null = null
   first.measures.forEach((m, i) => {
@@ -54,7 +59,7 @@ export function meiOf(piece: Piece, options: MeiOptions): string {
     }
     if (i > 0 && (m.key || m.meter))
       body.push(`<scoreDef${m.key ? ` key.sig="${keySig(m.key)}"` : ''}${m.meter ? ` ${meterAttrs(m.meter)}` : ''}/>`)
-    body.push(measure(m, i, i === first.measures.length - 1, staves))
+    body.push(measure(m, i, i === first.measures.length - 1, staves, meters[i].meter))
   })
   if (ending) body.push('</ending>')
   const defs = options.maps.map(({ instrument }, i) => {
@@ -68,7 +73,7 @@ ${body.join('\n')}
 </section></score></mdiv></body></music></mei>`
 }
 
-function measure(m: Measure, index: number, last: boolean, staves: readonly Staff[]): string {
+function measure(m: Measure, index: number, last: boolean, staves: readonly Staff[], meter: Meter): string {
   const left = m.repeatStart ? ' left="rptstart"' : ''
   const right = m.repeatEnd
     ? ' right="rptend"'
@@ -79,7 +84,7 @@ function measure(m: Measure, index: number, last: boolean, staves: readonly Staf
         : ''
   const pickup = m.pickup ? ' metcon="false"' : ''
   const layers = staves.map((s) => s.layer(index))
-  return `<measure xml:id="m${index}" n="${xml(m.number)}"${left}${right}${pickup}>${layers.map((l) => l.staff).join('')}${layers.map((l) => l.controls).join('')}</measure>`
+  return `<measure xml:id="m${index}" n="${xml(m.number)}"${left}${right}${pickup}>${layers.map((l) => l.staff).join('')}${layers.map((l) => l.controls).join('')}${index === 0 ? overMeasure({ ...m, tempo: undefined }, meter) : overMeasure(m, meter)}</measure>`
 }
 
 /** One seat's staff, measure by measure: it keeps what is tied over the barline. */
@@ -90,6 +95,7 @@ class Staff {
   private readonly slursFrom = new Map<string, string[]>()
   private readonly spansFrom = new Map<string, { position: string; to: string }>()
   private readonly next = new Map<string, NoteEvent>()
+  private readonly bowing: Bowing
 
   constructor(
     piece: Piece,
@@ -98,6 +104,7 @@ class Staff {
     private readonly options: MeiOptions,
   ) {
     this.measures = placeMeasures(piece, map.line)
+    this.bowing = bowingOf(piece, map.line)
     for (const s of map.line.slurs) this.slursFrom.set(s.from, [...(this.slursFrom.get(s.from) ?? []), s.to])
     let last: NoteEvent | null = null
     for (const m of map.line.measures)
@@ -122,6 +129,7 @@ class Staff {
     const controls: string[] = []
     const id = (e: PieceEvent) => eventId(this.map.instrument.seat, e.id)
     const draw = (e: PieceEvent): string => {
+      controls.push(overEvent(e, id(e), this.n))
       if (e.kind === 'rest') {
         this.tied = new Set()
         return e.wholeMeasure ? `<mRest xml:id="${id(e)}"/>` : `<rest xml:id="${id(e)}" dur="${DUR[e.value.base]}"${dots(e.value)}/>`
@@ -150,9 +158,11 @@ class Staff {
         CLEFS[this.map.instrument.clef],
       )
       const length = `dur="${DUR[e.value.base]}"${dots(e.value)} stem.dir="${stem}"`
-      const extra = `${e.bow ? `<artic artic="${e.bow === 'down' ? 'dnbow' : 'upbow'}" place="above"/>` : ''}${this.verses(e)}`
-      if (drawn.length === 1) return `<note xml:id="${id(e)}" ${drawn[0].attrs} ${length}>${extra}</note>`
-      return `<chord xml:id="${id(e)}" ${length}>${drawn.map((d) => `<note xml:id="${d.id}" ${d.attrs}/>`).join('')}${extra}</chord>`
+      const bow = this.bowAt(e)
+      const graces = gracesOf(e, placed.key, this.map.written)
+      const extra = `${articsOf(e)}${bow ? `<artic artic="${bow === 'down' ? 'dnbow' : 'upbow'}" place="above"/>` : ''}${this.verses(e)}`
+      if (drawn.length === 1) return `${graces}<note xml:id="${id(e)}" ${drawn[0].attrs} ${length}>${extra}</note>`
+      return `${graces}<chord xml:id="${id(e)}" ${length}>${drawn.map((d) => `<note xml:id="${d.id}" ${d.attrs}/>`).join('')}${extra}</chord>`
     }
     const group = (g: Group): string => {
       switch (g.kind) {
@@ -199,14 +209,21 @@ class Staff {
     return out
   }
 
+  /** The mark that stands over a note: the piece's own, or with all bows the one that begins its stroke. */
+  private bowAt(e: NoteEvent): 'down' | 'up' | undefined {
+    if (!this.options.bows) return e.bow
+    const stroke = this.bowing.byEvent.get(e.id)
+    return stroke?.events[0] === e.id ? stroke.bow : undefined
+  }
+
   private verses(e: NoteEvent): string {
     const { seat } = this.map.instrument
-    return ROWS.filter((r) => this.options.rows.includes(r))
-      .map((row, i) => {
-        const text = rowText(this.map, e.id, row)
-        return text ? `<verse n="${i + 1}" type="row-${row}" xml:id="${rowId(seat, e.id, row)}"><syl>${xml(text)}</syl></verse>` : ''
-      })
-      .join('')
+    const rows = ROWS.filter((r) => this.options.rows.includes(r))
+    const texts = rows.map((row, i) => {
+      const text = rowText(this.map, e.id, row)
+      return text ? `<verse n="${i + 1}" type="row-${row}" xml:id="${rowId(seat, e.id, row)}"><syl>${xml(text)}</syl></verse>` : ''
+    })
+    return texts.join('') + lyricOf(e, rows.length + 1)
   }
 }
 

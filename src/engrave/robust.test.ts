@@ -1,3 +1,4 @@
+import { DEFAULT_CLASS } from '@/core/seats/class'
 import fc from 'fast-check'
 import { XMLValidator } from 'fast-xml-parser'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -27,7 +28,7 @@ describe('any piece the schema admits', () => {
   it('maps, explains, reports and is drawn without an exception', () => {
     fc.assert(
       fc.property(pieces, (piece) => {
-        const e = ensembleMapper()(piece, emptyPlan())
+        const e = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
         for (const seat of SEATS) {
           const m = e[seat]
           for (const n of m.notes) expect(reasonFor(m, n)).toMatch(/\.$/)
@@ -37,7 +38,7 @@ describe('any piece the schema admits', () => {
         const timeline = timelineOf(piece, e)
         for (const b of timeline) expect(b.ticks).toBeGreaterThan(0)
         for (const b of timeline.slice(0, 5)) expect(answerAt(piece, e.cello, b.onset)?.placed.onset).toBeLessThanOrEqual(b.onset)
-        previewOf(piece, emptyPlan(), 2)
+        previewOf(piece, emptyPlan(), DEFAULT_CLASS, 2)
         const report = reportOf(
           'x',
           piece,
@@ -54,7 +55,7 @@ describe('any piece the schema admits', () => {
     fc.assert(
       fc.property(pieces, (piece) => {
         fc.pre(placeEvents(piece, piece.lines[0]).length > 0)
-        const e = ensembleMapper()(piece, emptyPlan())
+        const e = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
         toolkit.setOptions({ breaks: 'none' })
         expect(toolkit.loadData(meiOf(piece, { maps: [e.violin], rows: ['finger'], positions: true, labels: false }))).toBeTruthy()
       }),
@@ -66,7 +67,7 @@ describe('any piece the schema admits', () => {
 describe('what the score shows', () => {
   const mei = (text: string, fifths = 2) => {
     const piece = pieceFrom(text, { fifths, mode: 'major' })
-    const e = ensembleMapper()(piece, emptyPlan())
+    const e = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
     return meiOf(piece, { maps: [e.violin], rows: ['finger'], positions: true, labels: false })
   }
   it('signs only where the bar needs them (common practice of notation)', () => {
@@ -91,7 +92,7 @@ describe('what the score shows', () => {
       ...piece.lines[0],
       measures: [{ ...a, repeatStart: true }, b, { ...c, ending: [1], repeatEnd: 2 }, { ...d, ending: [2] }],
     }
-    const e = ensembleMapper()({ ...piece, lines: [line] }, emptyPlan())
+    const e = ensembleMapper()({ ...piece, lines: [line] }, emptyPlan(), DEFAULT_CLASS)
     const text = meiOf({ ...piece, lines: [line] }, { maps: [e.cello], rows: [], positions: false, labels: false })
     expect(text).toContain('left="rptstart"')
     expect(text).toMatch(/<ending n="1" label="1\.">\s*<measure[^>]*right="rptend"/)
@@ -99,9 +100,9 @@ describe('what the score shows', () => {
     expect(text).toContain('clef.shape="F" clef.line="4"')
   })
   it('a shift is bracketed with its position, and first position said when the hand is back', () => {
-    const text = mei('A5 B5 C6 D6 z B4 A4 B4', 0)
+    const text = mei('E5 F#5 A5 B5 C6 D6 z B4 A4 B4', 0)
     expect(text).toMatch(/<dir startid="#violin-e2"[^>]*>.*III/)
-    expect(text).toContain('<bracketSpan startid="#violin-e2" endid="#violin-e3"')
-    expect(text).toMatch(/<dir startid="#violin-e[45]"[^>]*><rend[^>]*>I<\/rend>/)
+    expect(text).toContain('<bracketSpan startid="#violin-e2" endid="#violin-e5"')
+    expect(text).toMatch(/<dir startid="#violin-e[67]"[^>]*><rend[^>]*>I<\/rend>/)
   })
 })

@@ -1,7 +1,7 @@
 import { measureTicks, meterName, quarters, type Meter } from '@/core/music/time'
-import { eventTicks, pieceSchema, PIECE_VERSION, type Line, type Measure, type Piece } from '@/core/piece/piece'
+import { eventTicks, pieceSchema, PIECE_VERSION, MOST_MEASURES, type Line, type Measure, type Piece } from '@/core/piece/piece'
 import { misfits } from '@/core/piece/walk'
-import { refused, type Reading, type SourceProblem } from './reading'
+import { refused, type Reading, type MisfitProblem } from './reading'
 
 /** A measure as a reader found it: its printed number if the file says one, and where it stands in the source. */
 export type FoundMeasure = Omit<Measure, 'number'> & { readonly number?: string; readonly source: { line: number; column: number } }
@@ -21,14 +21,17 @@ function numbered(found: readonly FoundMeasure[], first: Meter): Measure[] {
   })
 }
 
-/**
- * Makes a piece of what a reader found. Measures that are too long are refused with their place; short ones are kept and
- * said.
- */
+/** Makes a piece of what a reader found. Measures that are too long or too short are kept and said with their place. */
 export function assemble(head: Omit<Piece, 'version' | 'lines'>, lines: readonly FoundLine[], notices: readonly string[]): Reading {
   if (lines.length === 0 || lines.every((l) => l.measures.every((m) => m.events.length === 0)))
     return refused({ line: 1, column: 1, text: 'there are no notes here; add at least one measure' })
   const longest = Math.max(...lines.map((l) => l.measures.length))
+  if (longest > MOST_MEASURES)
+    return refused({
+      line: 1,
+      column: 1,
+      text: `this piece has ${longest} measures; up to ${MOST_MEASURES} are kept; split it`,
+    })
   const model = numbered(lines.find((l) => l.measures.length === longest)!.measures, head.meter)
   const full = lines.map((l, n): Line => {
     // A line that ends early rests to the end, so that all have the same measures.
@@ -44,17 +47,22 @@ export function assemble(head: Omit<Piece, 'version' | 'lines'>, lines: readonly
     return refused({ line: 1, column: 1, text: `something here is more than a piece can hold: ${issue.message} (${issue.path.join(' ')})` })
   }
   const piece = parsed.data
-  const problems: SourceProblem[] = []
-  const short: string[] = []
-  for (const m of misfits(piece)) {
-    const source = lines[m.line].measures[m.index].source
-    const beat = measureTicks(m.meter) + m.excess
-    if (m.excess > 0)
-      problems.push({
-        ...source,
-        text: `measure ${m.number} of ${meterName(m.meter)} holds ${quarters(beat)} quarters, ${quarters(m.excess)} too many; shorten a note or add a barline`,
-      })
-    else short.push(`measure ${m.number} is ${quarters(-m.excess)} quarters short of ${meterName(m.meter)}`)
-  }
-  return problems.length ? { ok: false, problems } : { ok: true, piece, notices: [...notices, ...short] }
+  return { ok: true, piece, notices, misfits: misfitProblems(piece, (line, index) => lines[line].measures[index]?.source) }
+}
+
+type Place = { readonly line: number; readonly column: number }
+
+/** Measures that do not add up, in words, each at the place that `placeOf` knows for it. */
+export function misfitProblems(
+  piece: Piece,
+  placeOf: (line: number, index: number) => Place | undefined = () => undefined,
+): MisfitProblem[] {
+  return misfits(piece).map((m) => ({
+    long: m.excess > 0,
+    ...(placeOf(m.line, m.index) ?? { line: 0, column: 0 }),
+    text:
+      m.excess > 0
+        ? `measure ${m.number} of ${meterName(m.meter)} holds ${quarters(measureTicks(m.meter) + m.excess)} quarters, ${quarters(m.excess)} too many; shorten a note or add a barline`
+        : `measure ${m.number} is ${quarters(-m.excess)} quarters short of ${meterName(m.meter)}`,
+  }))
 }

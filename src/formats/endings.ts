@@ -1,2 +1,2 @@
 /** What can be brought in, by file ending. Apart from the readers, so that a page can say it without loading them. */
-export const ENDINGS = ['.musicxml', '.xml', '.abc'] as const
+export const ENDINGS = ['.musicxml', '.xml', '.mxl', '.abc', '.mid', '.midi', '.json', '.zip'] as const

@@ -1,24 +1,122 @@
-import { readAbc } from './abc/read'
-import { ENDINGS } from './endings'
+import { readAbcTunes } from './abc/read'
+import { baseName, kindOf, sayKind, type Kind } from './kind'
+import { LIMITS, megabytes } from './limits'
+import { readingOf, readPieceFile } from './json/read'
+import { DEFAULT_CHOICES, readMidi, type MidiChoices } from './midi/read'
 import { readMusicXml } from './musicxml/read'
 import { wholeFile, type Reading } from './reading'
+import type { Plan } from '@/core/seats/plan'
+import { decodeText } from './text'
+import { isZip, unpack, type Packed } from './zip'
 
-/** The largest text that is read, in characters: a long method-book piece has about a tenth of it. */
-export const MOST_TEXT = 8_000_000
+/** One piece (or failure) out of a file: a file of tunes or a zip has several. */
+export type Item = {
+  /** Where it was found: the file's name, with what is inside of it where there is more than one. */
+  readonly name: string
+  readonly kind: Kind | null
+  readonly reading: Reading
+  /** Its own text, where it was typed as one. */
+  readonly text?: string
+  /** What was decided about it, where the file says so. */
+  readonly plan?: Plan
+}
 
-/** Reads a file by its ending; a text without one is taken for what it looks like. */
-export function readFile(name: string, text: string): Reading {
-  if (text.length > MOST_TEXT)
-    return wholeFile(`the file is too large (${Math.round(text.length / 1e6)} MB; up to 8 MB); split it by piece`)
-  if (text.includes('\u0000')) return wholeFile('this is not a text file; bring MusicXML (uncompressed) or abc')
-  const ending = /\.[a-z0-9]+$/i.exec(name)?.[0].toLowerCase()
-  switch (ending) {
-    case '.musicxml':
-    case '.xml':
-      return readMusicXml(text)
-    case '.abc':
-      return readAbc(text)
-    default:
-      return wholeFile(`files ending in “${ending ?? 'nothing'}” cannot be read yet; bring one that ends in ${ENDINGS.join(', ')}`)
+/** Reads a file by what is in it; its ending only helps. Never throws; every trouble is a reading that says what to do. */
+export function readFile(name: string, bytes: Uint8Array, midi: MidiChoices = DEFAULT_CHOICES): Item[] {
+  if (bytes.length > LIMITS.file)
+    return [failed(name, null, `the file is too large (${megabytes(bytes.length)}; up to ${megabytes(LIMITS.file)}); split it by piece`)]
+  if (bytes.length === 0) return [failed(name, null, 'the file is empty; export it again')]
+  return isZip(bytes) ? readZip(name, bytes, 0) : readOne(name, bytes, midi)
+}
+
+const failed = (name: string, kind: Kind | null, text: string): Item => ({ name, kind, reading: wholeFile(text) })
+
+function readOne(name: string, bytes: Uint8Array, midi: MidiChoices = DEFAULT_CHOICES): Item[] {
+  const kind = kindOf(name, bytes)
+  if (kind === 'midi') return [noted(name, { name, kind, reading: readMidi(baseName(name), bytes, midi) })]
+  const decoded = decodeText(bytes)
+  if (!decoded || kind === null)
+    return [
+      failed(
+        name,
+        null,
+        'this is no music file that can be read; bring MusicXML (.musicxml, .xml, .mxl), abc, MIDI (.mid) or a zip of them',
+      ),
+    ]
+  if (decoded.text.length > LIMITS.text)
+    return [
+      failed(name, kind, `the score is too large (${megabytes(decoded.text.length)}; up to ${megabytes(LIMITS.text)}); split it by piece`),
+    ]
+  return textItems(name, kind, decoded.text).map((item) =>
+    noted(name, item, ...(decoded.guessed ? ['the text’s encoding was guessed; look at the title and the words'] : [])),
+  )
+}
+
+function textItems(name: string, kind: Exclude<Kind, 'midi'>, text: string): Item[] {
+  switch (kind) {
+    case 'musicxml':
+      return [{ name, kind, reading: readMusicXml(text) }]
+    case 'json': {
+      const file = readPieceFile(text)
+      return 'problem' in file
+        ? [{ name, kind, reading: file.problem }]
+        : [{ name, kind, reading: readingOf(file.piece), ...(file.plan ? { plan: file.plan } : {}) }]
+    }
+    case 'abc': {
+      const tunes = readAbcTunes(text)
+      const beyond = (text.match(/^X:/gm)?.length ?? 0) - tunes.length
+      const left =
+        beyond > 0
+          ? [failed(`${name}: the others`, kind, `${beyond} tunes beyond the first ${tunes.length} were not read; split the file`)]
+          : []
+      return left.concat(
+        tunes.map((t) => ({ name: tunes.length > 1 ? `${name}: ${t.label}` : name, kind, reading: t.reading, text: t.text })),
+      )
+    }
   }
+}
+
+/** The item with what is to be said of its file, first of all when the ending says something else than what is in it. */
+function noted(name: string, item: Item, ...notices: string[]): Item {
+  const { reading, kind } = item
+  const ending = kindOf(name)
+  if (!reading.ok) return item
+  const other = ending !== null && ending !== kind ? [`${baseName(name)} is ${sayKind(kind!)}, whatever its ending says`] : []
+  return other.length + notices.length ? { ...item, reading: { ...reading, notices: [...other, ...notices, ...reading.notices] } } : item
+}
+
+/** A zip: one score with its container (mxl), or several files. A zip in a zip is read once more, not deeper. */
+function readZip(name: string, bytes: Uint8Array, depth: number): Item[] {
+  const unpacked = unpack(bytes, (n) => !/(^|\/)(__MACOSX\/|\.(?!\.?\/))/.test(n))
+  if (!unpacked.ok) return [failed(name, null, unpacked.problem)]
+  const { files } = unpacked
+  const root = rootOf(files)
+  if (root === 'missing') return [failed(name, 'musicxml', 'its container names a score that is not in it; export the file again')]
+  if (root) return readOne(root.name, root.bytes).map((item) => ({ ...item, name }))
+  if (files.some((f) => f.name === 'library.json'))
+    return [failed(name, null, 'this is a whole library; bring it back under “Library” on the shelf')]
+  const scores = files.filter((f) => isZip(f.bytes) || kindOf(f.name, f.bytes) !== null)
+  if (scores.length === 0) return [failed(name, null, 'there is no music file in this zip; put MusicXML, abc or MIDI in it')]
+  return scores.flatMap((f) => {
+    const inside = `${name}: ${baseName(f.name)}`
+    const items = !isZip(f.bytes)
+      ? readOne(f.name, f.bytes)
+      : depth === 0
+        ? readZip(f.name, f.bytes, 1)
+        : [failed(f.name, null, 'a zip in a zip in a zip is not read; bring it by itself')]
+    return items.map((item) => ({
+      ...item,
+      name: item.name === f.name ? inside : `${inside}: ${item.name.split(': ').slice(1).join(': ')}`,
+    }))
+  })
+}
+
+/** The score that an mxl's container points to; null when there is no container. */
+function rootOf(files: readonly Packed[]): Packed | 'missing' | null {
+  const container = files.find((f) => f.name === 'META-INF/container.xml')
+  if (!container) return null
+  const text = decodeText(container.bytes)?.text ?? ''
+  const path = /<rootfile\b[^>]*\bfull-path\s*=\s*["']([^"']+)["']/.exec(text)?.[1]
+  const named = files.find((f) => f.name === path)
+  return named ?? files.find((f) => !f.name.startsWith('META-INF/') && /\.(musicxml|xml)$/i.test(f.name)) ?? 'missing'
 }

@@ -3,18 +3,35 @@ import type { Piece } from '@/core/piece/piece'
 /** Something wrong in a file or text, where it stands (from 1; line 0 is the file as a whole), and what to do. */
 export type SourceProblem = { readonly line: number; readonly column: number; readonly text: string }
 
-/** What came of reading: the piece and what was left out of it, or why it could not be read. */
+/** A measure that does not add up; `long` when it holds too much. */
+export type MisfitProblem = SourceProblem & { readonly long: boolean }
+
+/**
+ * What came of reading: the piece, what was left out of it and the measures that do not add up (kept as they are), or why
+ * it could not be read.
+ */
 export type Reading =
-  | { readonly ok: true; readonly piece: Piece; readonly notices: readonly string[] }
+  | { readonly ok: true; readonly piece: Piece; readonly notices: readonly string[]; readonly misfits: readonly MisfitProblem[] }
   | { readonly ok: false; readonly problems: readonly SourceProblem[] }
 
 export const refused = (...problems: SourceProblem[]): Reading => ({ ok: false, problems })
 
-/** Line and column of a character offset. */
-export function placeInText(text: string, offset: number): { line: number; column: number } {
-  const before = text.slice(0, Math.max(0, offset))
-  const line = before.split('\n').length
-  return { line, column: before.length - before.lastIndexOf('\n') }
+export type TextPlace = { readonly line: number; readonly column: number }
+
+/** Line and column of character offsets, for a text that is asked about often: its lines are found once. */
+export function placesIn(text: string): (offset: number) => TextPlace {
+  const starts = [0]
+  for (let i = text.indexOf('\n'); i >= 0; i = text.indexOf('\n', i + 1)) starts.push(i + 1)
+  return (offset) => {
+    const at = Math.min(Math.max(0, offset), text.length)
+    let [low, high] = [0, starts.length - 1]
+    while (low < high) {
+      const middle = (low + high + 1) >> 1
+      if (starts[middle] <= at) low = middle
+      else high = middle - 1
+    }
+    return { line: low + 1, column: at - starts[low] + 1 }
+  }
 }
 
 /** Thrown inside a reader, caught at its door. */

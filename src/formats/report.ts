@@ -1,4 +1,8 @@
+import { bowingOf } from '@/core/bowing/bow'
+import { handsAlong, sayFingers, type FingerOn } from '@/core/fingering/down'
 import { reasonFor, timesOf, type SeatMap } from '@/core/fingering/map'
+import { movesOf, type Shift } from '@/core/fingering/moves'
+import { isBroken } from '@/core/hands/hold'
 import { keyName } from '@/core/music/key'
 import { pitchName } from '@/core/music/pitch'
 import { beatOf, meterName } from '@/core/music/time'
@@ -25,12 +29,32 @@ export type ReportNote = {
   chord: boolean
   pinned: boolean
   reason: string
+  /** What of it the class has not learned: position, string, finger, place, extension, chord. */
+  new: string[]
+  /** Three or four notes that the bow cannot hold at once. */
+  broken: boolean
+  /** How the line comes to it: by the hand or the bow alone, and how many strings, up positive. */
+  crossing: 'hand' | 'bow' | null
+  strings: number
+  shift: Shift | null
+  /** The finger that slides between low and high, or hops over a fifth. */
+  slide: number | null
+  fifth: number | null
+  /** Fingers down, kept and to be set ahead, as "1 2 on D". */
+  down: string
+  keep: string
+  prepare: string
+  bow: 'down' | 'up'
+  retake: boolean
+  contact: string
 }
 export type ReportSeat = {
   seat: string
   octave: number
   notes: ReportNote[]
   problems: { measure: number | string; beat: number; text: string }[]
+  /** Where the bow comes out the wrong way round. */
+  bowing: { measure: number | string; text: string }[]
 }
 export type Report = { file: string; piece: { title: string; key: string; time: string; measures: number }; seats: ReportSeat[] }
 
@@ -41,10 +65,23 @@ export function reportOf(file: string, piece: Piece, maps: readonly SeatMap[]): 
   return {
     file,
     piece: { title: piece.title, key: keyName(piece.key), time: meterName(piece.meter), measures: piece.lines[0].measures.length },
-    seats: maps.map((m) => ({
-      seat: m.instrument.seat,
-      octave: m.octave,
-      notes: m.notes.map((n) => ({
+    seats: maps.map((m) => seatReport(piece, m)),
+  }
+}
+
+function seatReport(piece: Piece, m: SeatMap): ReportSeat {
+  const bowing = bowingOf(piece, m.line)
+  const hands = handsAlong(m)
+  const moves = new Map(movesOf(m).flatMap((x) => (x.jump ? [] : [[x.to, x] as const])))
+  const on = (list: readonly FingerOn[] | undefined) => sayFingers(m.instrument, list ?? [])
+  return {
+    seat: m.instrument.seat,
+    octave: m.octave,
+    notes: m.notes.map((n) => {
+      const move = n.held ? undefined : moves.get(n.column)
+      const hand = hands[n.column]
+      const stroke = bowing.byEvent.get(n.placed.event.id)!
+      return {
         measure: measureNumber(n.placed.at.measure.number),
         beat: beatOf(n.placed.into, n.placed.at.meter),
         ...timesOf(n),
@@ -59,9 +96,23 @@ export function reportOf(file: string, piece: Piece, maps: readonly SeatMap[]): 
         chord: n.chord,
         pinned: n.pinned,
         reason: reasonFor(m, n),
-      })),
-      problems: m.problems.map((p) => ({ measure: measureNumber(p.measure), beat: p.beat, text: p.text })),
-    })),
+        new: [...n.hold.needs],
+        broken: isBroken(n.hold),
+        crossing: move?.crossing?.by ?? null,
+        strings: move?.crossing?.strings ?? 0,
+        shift: move?.shift ?? null,
+        slide: move?.slide?.finger ?? null,
+        fifth: move?.fifth ?? null,
+        down: on(hand.down),
+        keep: on(hand.keep),
+        prepare: on(hand.prepare?.fingers),
+        bow: stroke.bow,
+        retake: stroke.retake && stroke.events[0] === n.placed.event.id,
+        contact: stroke.contact,
+      }
+    }),
+    problems: m.problems.map((p) => ({ measure: measureNumber(p.measure), beat: p.beat, text: p.text })),
+    bowing: bowing.wrong.map((w) => ({ measure: measureNumber(w.measure), text: w.text })),
   }
 }
 
@@ -81,7 +132,24 @@ const COLUMNS = [
   'chord',
   'pinned',
   'reason',
+  'new',
+  'broken',
+  'crossing',
+  'strings',
+  'shift',
+  'slide',
+  'fifth',
+  'down',
+  'keep',
+  'prepare',
+  'bow',
+  'retake',
+  'contact',
 ] as const satisfies readonly (keyof ReportNote)[]
+
+/** "I to III" for a shift, "finger string" for what is new. */
+const cell = (v: ReportNote[keyof ReportNote]): string | number | boolean | null =>
+  v !== null && typeof v === 'object' ? ('from' in v ? `${v.from} to ${v.to}` : v.join(' ')) : v
 
 /** RFC 4180: a field with a comma, quote or line break is quoted. */
 const field = (v: string | number | boolean | null): string =>
@@ -89,4 +157,6 @@ const field = (v: string | number | boolean | null): string =>
 
 export const csvHeader = `file,seat,octave,${COLUMNS.join(',')}\r\n`
 export const csvRows = (r: Report): string =>
-  r.seats.flatMap((s) => s.notes.map((n) => `${[r.file, s.seat, s.octave, ...COLUMNS.map((c) => n[c])].map(field).join(',')}\r\n`)).join('')
+  r.seats
+    .flatMap((s) => s.notes.map((n) => `${[r.file, s.seat, s.octave, ...COLUMNS.map((c) => cell(n[c]))].map(field).join(',')}\r\n`))
+    .join('')

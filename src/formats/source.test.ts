@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { readFile } from './read'
+import { readAbc } from './abc/read'
 import { retitledSource } from './source'
 
 describe('a source under another title', () => {
   const title = (text: string) => {
-    const r = readFile('x.abc', text)
+    const r = readAbc(text)
     return r.ok ? r.piece.title : ''
   }
   it('abc reads back with the new title and the same notes', () => {

@@ -6,7 +6,7 @@ export type SourceText = { readonly name: string; readonly text: string }
  * A file of another kind is kept as it came.
  */
 export function retitledSource(source: SourceText, title: string): SourceText {
-  if (!source.name.toLowerCase().endsWith('.abc')) return source
+  if (!/^K:/m.test(source.text)) return source
   const line = `T:${title.replace(/[\r\n]+/g, ' ')}`
   if (/^T:.*$/m.test(source.text)) return { ...source, text: source.text.replace(/^T:.*$/m, () => line) }
   if (/^X:.*$/m.test(source.text)) return { ...source, text: source.text.replace(/^X:.*$/m, (x) => `${x}\n${line}`) }

@@ -1,6 +1,19 @@
 import type { Knex } from 'knex'
+import { z } from 'zod'
+import { upgraded } from '@/core/piece/piece'
 
 type Step = { readonly name: string; readonly up: (db: Knex) => Promise<void>; readonly down: (db: Knex) => Promise<void> }
+
+const planBeforeSettings = z.looseObject({ policy: z.object({ fourth: z.string().optional(), bassSchool: z.string().optional() }) })
+
+/** A plan from before classes had settings: what it had decided stays, what was the default is left to the class. */
+function planWithSettings(text: string): string {
+  const plan = planBeforeSettings.parse(JSON.parse(text))
+  const { fourth, bassSchool } = plan.policy
+  const policy = { ...(fourth && fourth !== 'auto' ? { fourth } : {}), ...(bassSchool && bassSchool !== '1-2-4' ? { bassSchool } : {}) }
+  const none = { violin: {}, viola: {}, cello: {}, bass: {} }
+  return JSON.stringify({ ...plan, policy, seatPolicy: none, level: null, substitutes: none })
+}
 
 /** In order; a step that has shipped is never changed, only followed by another. */
 const STEPS: readonly Step[] = [
@@ -32,6 +45,85 @@ const STEPS: readonly Step[] = [
     down: async (db) => {
       await db.schema.dropTable('pieces')
       await db.schema.dropTable('classes')
+    },
+  },
+  {
+    name: '002-class-settings',
+    up: async (db) => {
+      await db.schema.alterTable('classes', (t) => {
+        // Null: nothing has been said about the class yet.
+        t.text('settings')
+        t.integer('version').notNullable().defaultTo(1)
+      })
+      const rows = (await db('pieces').select('id', 'plan')) as { id: string; plan: string }[]
+      for (const { id, plan } of rows)
+        await db('pieces')
+          .where({ id })
+          .update({ plan: planWithSettings(plan) })
+    },
+    down: async (db) => {
+      await db.schema.alterTable('classes', (t) => {
+        t.dropColumn('settings')
+        t.dropColumn('version')
+      })
+    },
+  },
+  {
+    name: '003-piece-version-2',
+    up: async (db) => {
+      const rows = (await db('pieces').select('id', 'piece')) as { id: string; piece: string }[]
+      for (const { id, piece } of rows)
+        await db('pieces')
+          .where({ id })
+          .update({ piece: JSON.stringify(upgraded(JSON.parse(piece))) })
+    },
+    // The other way would lose what version 1 could not say.
+    down: () => Promise.resolve(),
+  },
+  {
+    name: '004-originals-and-history',
+    up: async (db) => {
+      await db.schema.createTable('originals', (t) => {
+        t.text('id').primary()
+        t.text('name').notNullable()
+        t.binary('bytes').notNullable()
+        t.integer('created_at').notNullable()
+      })
+      await db.schema.alterTable('pieces', (t) => {
+        // The file that the piece came in, byte for byte; several pieces may have come in one.
+        t.text('original_id').references('originals.id')
+      })
+      await db.schema.createTable('piece_versions', (t) => {
+        t.text('piece_id').notNullable().references('pieces.id')
+        t.integer('version').notNullable()
+        // Null: as in the version before.
+        t.text('piece')
+        t.text('source_text')
+        t.text('plan').notNullable()
+        t.integer('saved_at').notNullable()
+        t.primary(['piece_id', 'version'])
+      })
+      type Row = { id: string; piece: string; plan: string; source_name: string; source_text: string; version: number; changed_at: number }
+      const rows = (await db('pieces').select()) as Row[]
+      for (const r of rows) {
+        await db('originals').insert({ id: r.id, name: r.source_name, bytes: Buffer.from(r.source_text, 'utf8'), created_at: r.changed_at })
+        await db('pieces').where({ id: r.id }).update({ original_id: r.id })
+        await db('piece_versions').insert({
+          piece_id: r.id,
+          version: r.version,
+          piece: r.piece,
+          source_text: r.source_text,
+          plan: r.plan,
+          saved_at: r.changed_at,
+        })
+        // What was not typed has no text of its own: its file is among the originals now.
+        if (!r.source_name.toLowerCase().endsWith('.abc')) await db('pieces').where({ id: r.id }).update({ source_text: '' })
+      }
+    },
+    down: async (db) => {
+      await db.schema.dropTable('piece_versions')
+      await db.schema.alterTable('pieces', (t) => t.dropColumn('original_id'))
+      await db.schema.dropTable('originals')
     },
   },
 ]

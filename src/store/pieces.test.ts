@@ -1,12 +1,16 @@
 import { chmodSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
-import type { Knex } from 'knex'
+import knex, { type Knex } from 'knex'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { withChanges } from '@/core/fingering/policy'
+import { WHOLE_NECK } from '@/core/hands/presets'
+import { DEFAULT_CLASS, type ClassSettings } from '@/core/seats/class'
 import { withPin, emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
-import { theClass } from './classes'
+import { saveClass, theClass } from './classes'
 import { DataError, dataFile, openDatabase } from './database'
+import { migrationSource } from './migrations'
 import { addPiece, duplicatePiece, getPiece, listPieces, savePiece, setDeleted, touchPiece } from './pieces'
 
 let db: Knex
@@ -26,6 +30,7 @@ describe('the shelf', () => {
       piece: pieceFrom('D4 E4'),
       plan: emptyPlan(),
       source,
+      originalId: null,
       version: 1,
       changedAt: 1000,
       openedAt: null,
@@ -76,6 +81,67 @@ describe('saving', () => {
     const id = await bring()
     await db('pieces').where({ id }).update({ piece: '{"version":99}' })
     await expect(getPiece(db, id)).rejects.toThrow()
+  })
+})
+
+describe('the class', () => {
+  const taught: ClassSettings = { policy: withChanges(DEFAULT_CLASS.policy, { fourth: 'always' }), level: WHOLE_NECK }
+  it('has the default settings until they are said, then its own', async () => {
+    const { id, settings, version } = await theClass(db)
+    expect(settings).toEqual(DEFAULT_CLASS)
+    expect(await saveClass(db, id, version, { name: 'Owls', school: 'Hill', settings: taught })).toEqual({ ok: true, version: 2 })
+    expect(await theClass(db)).toEqual({ id, name: 'Owls', school: 'Hill', settings: taught, version: 2 })
+  })
+  it('is not saved over a newer version, and one that is gone says so', async () => {
+    const { id, name, school, settings } = await theClass(db)
+    await saveClass(db, id, 1, { name, school, settings: taught })
+    expect(await saveClass(db, id, 1, { name, school, settings })).toEqual({ ok: false, reason: 'newer', version: 2 })
+    expect((await theClass(db)).settings).toEqual(taught)
+    expect(await saveClass(db, 'none', 1, { name, school, settings })).toEqual({ ok: false, reason: 'gone', version: 0 })
+  })
+  it('settings that are none are refused when they are read', async () => {
+    await theClass(db)
+    await db('classes').update({ settings: '{"policy":{}}' })
+    await expect(theClass(db)).rejects.toThrow()
+  })
+})
+
+describe('data from before classes had settings', () => {
+  it('is brought up to date: what a plan had decided stays, the default is left to the class', async () => {
+    const file = path.join(mkdtempSync(path.join(os.tmpdir(), 'even-seat-old-')), 'even-seat.sqlite')
+    const old = knex({ client: 'better-sqlite3', connection: { filename: file }, useNullAsDefault: true })
+    const first = { getMigrations: async () => (await migrationSource.getMigrations([])).slice(0, 1) }
+    await old.migrate.latest({ migrationSource: { ...migrationSource, ...first } })
+    await old('classes').insert({ id: 'class', name: 'Owls', school: '' })
+    const empty = { violin: {}, viola: {}, cello: {}, bass: {} }
+    const plan = (policy: object) =>
+      JSON.stringify({
+        octaves: { violin: 'auto', viola: 'auto', cello: -1, bass: 'auto' },
+        lines: { violin: 0, viola: 0, cello: 0, bass: 0 },
+        policy,
+        pins: { ...empty, violin: { e1: { fingers: [4] } } },
+      })
+    const row = {
+      class_id: 'class',
+      piece: JSON.stringify(pieceFrom('D4 E4')),
+      source_name: 'a.abc',
+      source_text: '',
+      version: 3,
+      created_at: 1,
+      changed_at: 1,
+    }
+    await old('pieces').insert({ ...row, id: 'a', plan: plan({ fourth: 'auto', bassSchool: '1-2-4' }) })
+    await old('pieces').insert({ ...row, id: 'b', plan: plan({ fourth: 'always', bassSchool: '1-2-3-4' }) })
+    await old.destroy()
+    const now = await openDatabase(file)
+    expect((await theClass(now)).settings).toEqual(DEFAULT_CLASS)
+    const [a, b] = [(await getPiece(now, 'a'))!, (await getPiece(now, 'b'))!]
+    expect(a).toMatchObject({
+      version: 3,
+      plan: { policy: {}, octaves: { cello: -1 }, pins: { violin: { e1: { fingers: [4] } } }, level: null },
+    })
+    expect(b.plan.policy).toEqual({ fourth: 'always', bassSchool: '1-2-3-4' })
+    await now.destroy()
   })
 })
 

@@ -4,14 +4,7 @@ import { z } from 'zod'
 import { pieceSchema, type Piece } from '@/core/piece/piece'
 import { retitled } from '@/core/piece/edit'
 import { emptyPlan, planSchema, type Plan } from '@/core/seats/plan'
-
-const json = <T extends z.ZodType>(schema: T) =>
-  z.string().transform((text, ctx): z.output<T> => {
-    const parsed = schema.safeParse(JSON.parse(text))
-    if (parsed.success) return parsed.data
-    ctx.addIssue({ code: 'custom', message: parsed.error.issues[0].message })
-    return z.NEVER
-  })
+import { json } from './json'
 
 const rowSchema = z.object({
   id: z.string(),
@@ -20,6 +13,7 @@ const rowSchema = z.object({
   plan: json(planSchema),
   source_name: z.string(),
   source_text: z.string(),
+  original_id: z.string().nullable(),
   version: z.int(),
   created_at: z.int(),
   changed_at: z.int(),
@@ -32,7 +26,9 @@ export type StoredPiece = {
   readonly id: string
   readonly piece: Piece
   readonly plan: Plan
+  /** Where it came from, and its text as it was last typed: empty when its notes have no text of their own. */
   readonly source: { readonly name: string; readonly text: string }
+  readonly originalId: string | null
   readonly version: number
   readonly changedAt: number
   readonly openedAt: number | null
@@ -45,6 +41,7 @@ const stored = (row: unknown): StoredPiece => {
     piece: r.piece,
     plan: r.plan,
     source: { name: r.source_name, text: r.source_text },
+    originalId: r.original_id,
     version: r.version,
     changedAt: r.changed_at,
     openedAt: r.opened_at,
@@ -67,31 +64,47 @@ export async function getPiece(db: Knex, id: string): Promise<StoredPiece | null
   return row ? stored(row) : null
 }
 
+/** A piece to be kept: what it came from, and what has been decided about it already. */
+export type NewPiece = { readonly piece: Piece; readonly source: Source; readonly plan?: Plan; readonly originalId?: string | null }
+
+/** Keeps new pieces, all or none, and says their ids. */
+export async function addPieces(db: Knex, classId: string, pieces: readonly NewPiece[], now: number): Promise<string[]> {
+  return db.transaction(async (t) => {
+    const ids: string[] = []
+    for (const { piece, source, plan = emptyPlan(), originalId = null } of pieces) {
+      const id = randomUUID()
+      const [pieceText, planText] = [JSON.stringify(piece), JSON.stringify(plan)]
+      await t('pieces').insert({
+        id,
+        class_id: classId,
+        piece: pieceText,
+        plan: planText,
+        source_name: source.name,
+        source_text: source.text,
+        original_id: originalId,
+        version: 1,
+        created_at: now,
+        changed_at: now,
+        opened_at: null,
+        deleted_at: null,
+      })
+      await t('piece_versions').insert({
+        piece_id: id,
+        version: 1,
+        piece: pieceText,
+        source_text: source.text,
+        plan: planText,
+        saved_at: now,
+      })
+      ids.push(id)
+    }
+    return ids
+  })
+}
+
 /** Keeps a new piece and says its id. */
-export async function addPiece(
-  db: Knex,
-  classId: string,
-  piece: Piece,
-  source: Source,
-  now: number,
-  plan: Plan = emptyPlan(),
-): Promise<string> {
-  const id = randomUUID()
-  await db.transaction((t) =>
-    t('pieces').insert({
-      id,
-      class_id: classId,
-      piece: JSON.stringify(piece),
-      plan: JSON.stringify(plan),
-      source_name: source.name,
-      source_text: source.text,
-      version: 1,
-      created_at: now,
-      changed_at: now,
-      opened_at: null,
-      deleted_at: null,
-    }),
-  )
+export async function addPiece(db: Knex, classId: string, piece: Piece, source: Source, now: number, plan?: Plan): Promise<string> {
+  const [id] = await addPieces(db, classId, [{ piece, source, ...(plan ? { plan } : {}) }], now)
   return id
 }
 
@@ -101,21 +114,29 @@ export type Saved =
 
 export type Change = { readonly piece?: Piece; readonly plan?: Plan; readonly source?: Source }
 
-/** Saves over version `base` only: a newer one is never overwritten. */
+/** Saves over version `base` only: a newer one is never overwritten. Every version is kept ({@link listVersions}). */
 export async function savePiece(db: Knex, id: string, base: number, change: Change, now: number): Promise<Saved> {
   return db.transaction(async (t): Promise<Saved> => {
-    const row = (await t('pieces').where({ id, deleted_at: null }).first('version')) as { version: number } | undefined
+    const row = (await t('pieces').where({ id, deleted_at: null }).first('version', 'plan')) as
+      { version: number; plan: string } | undefined
     if (!row) return { ok: false, reason: 'gone', version: 0 }
     if (row.version !== base) return { ok: false, reason: 'newer', version: row.version }
+    const written = {
+      ...(change.piece ? { piece: JSON.stringify(change.piece) } : {}),
+      ...(change.plan ? { plan: JSON.stringify(change.plan) } : {}),
+      ...(change.source ? { source_name: change.source.name, source_text: change.source.text } : {}),
+    }
     await t('pieces')
       .where({ id })
-      .update({
-        version: base + 1,
-        changed_at: now,
-        ...(change.piece ? { piece: JSON.stringify(change.piece) } : {}),
-        ...(change.plan ? { plan: JSON.stringify(change.plan) } : {}),
-        ...(change.source ? { source_name: change.source.name, source_text: change.source.text } : {}),
-      })
+      .update({ version: base + 1, changed_at: now, ...written })
+    await t('piece_versions').insert({
+      piece_id: id,
+      version: base + 1,
+      piece: written.piece ?? null,
+      source_text: written.source_text ?? null,
+      plan: written.plan ?? row.plan,
+      saved_at: now,
+    })
     return { ok: true, version: base + 1 }
   })
 }
@@ -125,8 +146,10 @@ export async function duplicatePiece(db: Knex, id: string, now: number): Promise
   const row = (await db('pieces').where({ id, deleted_at: null }).first('class_id')) as { class_id: string } | undefined
   const original = row && (await getPiece(db, id))
   if (!row || !original) return null
-  const copy = retitled(original.piece, `${original.piece.title} (copy)`.slice(0, 200))
-  return addPiece(db, row.class_id, copy, original.source, now, original.plan)
+  const { piece, source, plan, originalId } = original
+  const copy = retitled(piece, `${piece.title} (copy)`.slice(0, 200))
+  const [made] = await addPieces(db, row.class_id, [{ piece: copy, source, plan, originalId }], now)
+  return made
 }
 
 /** Takes a piece off the shelf (`now`) or puts it back (null). Nothing is lost by it. */

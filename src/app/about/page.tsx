@@ -17,11 +17,11 @@ const PARTS: readonly (readonly [string, string, string])[] = [
   ],
   ['DejaVu Sans', 'Bitstream Vera and public domain', 'npm package @fontsource/dejavu-sans'],
   [
-    'abcjs, fast-xml-parser, knex, better-sqlite3, Next.js, React, Radix UI, Tailwind CSS, CodeMirror, zustand, zod, sonner, date-fns, next-themes, react-dropzone',
+    'abcjs, fflate, @tonejs/midi, knex, better-sqlite3, Next.js, React, Radix UI, Tailwind CSS, CodeMirror, zustand, zod, sonner, date-fns, next-themes, react-dropzone',
     'MIT',
     'npm packages of these names',
   ],
-  ['Lucide icons', 'ISC', 'npm package lucide-react'],
+  ['Lucide icons, saxes', 'ISC', 'npm packages lucide-react and saxes'],
   ['comlink', 'Apache-2.0', 'npm package comlink'],
 ]
 

@@ -11,6 +11,3 @@ export async function loadPiece(params: Promise<{ id: string }>): Promise<Stored
   const piece = id.success ? await getPiece(await database(), id.data) : null
   return piece ?? notFound()
 }
-
-/** Whether the piece was typed as abc, so that it can be typed on. */
-export const isTyped = (p: StoredPiece): boolean => p.source.name.endsWith('.abc')

@@ -1,7 +1,7 @@
 import { choiceOf, type Hold } from '../hands/hold'
-import { candidates } from './candidates'
-import { chargeHold, chargeMove } from './costs'
-import { leastOf, pricing, type Solution } from './solve'
+import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
+import { layOut } from './layout'
+import { solve, stepInto, type Solution } from './solve'
 import type { CostKind } from './weights'
 
 /** What each kind of cost comes to on one way through the line. */
@@ -14,34 +14,36 @@ export type Alternative = {
   readonly price: number
 }
 
-type Ahead = { readonly after: readonly Float64Array[]; readonly to: readonly Int16Array[] }
+/** For every state of every column: least cost from there to the end (its own not counted), and the state it goes to. */
+type Ahead = { readonly after: readonly Float64Array[]; readonly to: readonly Int32Array[] }
 const computed = new WeakMap<Solution, Ahead>()
 
-/** Least cost from each hold to the end of the line, the hold itself not counted; made once for a solution. */
 function aheadOf(s: Solution): Ahead {
   const known = computed.get(s)
   if (known) return known
   const n = s.columns.length
-  const after = new Array<Float64Array>(n)
-  const to = new Array<Int16Array>(n)
-  for (let i = n - 1; i >= 0; i--) {
-    const { holds } = s.columns[i]
-    after[i] = new Float64Array(holds.length)
-    to[i] = new Int16Array(holds.length).fill(-1)
-    if (i === n - 1) continue
-    const next = s.columns[i + 1]
-    for (let a = 0; a < holds.length; a++) {
-      let best = Infinity
-      for (let b = 0; b < next.holds.length; b++) {
-        const rest = next.own[b] + after[i + 1][b]
-        if (rest >= best) continue
-        const here = rest + next.moves[a * next.holds.length + b]
-        if (here < best) {
-          best = here
-          to[i][a] = b
+  const after = s.before.map((b, i) => new Float64Array(b.length).fill(i === n - 1 ? 0 : Infinity))
+  const to = s.before.map((b) => new Int32Array(b.length).fill(-1))
+  for (let i = n - 1; i > 0; i--) {
+    const { own } = s.columns[i]
+    const { size } = s.layers[i]
+    const [last, there, goes] = [after[i], after[i - 1], to[i - 1]]
+    const rest = new Float64Array(last.length)
+    for (let state = 0; state < rest.length; state++) rest[state] = last[state] + own[size === 1 ? state : Math.floor(state / size)]
+    const { width, moves: step, size: states, row, combination, ending } = stepInto(s, s.layers, i)
+    for (let p = 0; p < there.length; p++) {
+      const from = row ? row[p] : p * width
+      const kept = combination ? combination[p] : 0
+      for (let b = 0; b < width; b++) {
+        const next = b * states + kept
+        let here = rest[next]
+        if (step) here += step[from + b]
+        if (ending) here += ending[p * width + b]
+        if (here < there[p]) {
+          there[p] = here
+          goes[p] = next
         }
       }
-      after[i][a] = best
     }
   }
   const ahead = { after, to }
@@ -49,78 +51,108 @@ function aheadOf(s: Solution): Ahead {
   return ahead
 }
 
+const widened = new WeakMap<Solution, Map<number, Solution>>()
+
+/** The line solved once more with every way open at one column: what its other choices are priced in. */
+function widen(s: Solution, column: number): Solution {
+  let known = widened.get(s)
+  if (!known) widened.set(s, (known = new Map()))
+  let wide = known.get(column)
+  if (!wide) known.set(column, (wide = solve(layOut(s.setup, s.source, s.columns[column].moment))))
+  return wide
+}
+
+const named = new WeakMap<readonly Hold[], string[]>()
+
+/** The choice that each hold of a column is; many columns share their holds. */
+function choicesIn(holds: readonly Hold[]): string[] {
+  let choices = named.get(holds)
+  if (!choices) named.set(holds, (choices = holds.map(choiceOf)))
+  return choices
+}
+
+/** The state of a column that holds `hold`'s choice on the cheapest whole line, and that line's cost. */
+function bestThrough(s: Solution, column: number, choice: string): { state: number; cost: number } {
+  const { after } = aheadOf(s)
+  const { size } = s.layers[column]
+  const choices = choicesIn(s.columns[column].holds)
+  let best = { state: -1, cost: Infinity }
+  s.before[column].forEach((cost, state) => {
+    const whole = cost + after[column][state]
+    if (whole < best.cost && choices[Math.floor(state / size)] === choice) best = { state, cost: whole }
+  })
+  return best
+}
+
 /**
  * The other choices at a column, cheapest first, each priced by the best whole line that takes it (forward and backward
  * costs, no re-solving). With `beyond`, ways that the class has not learned are listed too, and at a pinned moment
- * what the pin rules out.
+ * what the pin rules out: for that the line is solved once more, with this one column open.
  */
 export function alternativesAt(s: Solution, column: number, beyond = false): Alternative[] {
-  const { after } = aheadOf(s)
-  const c = s.columns[column]
-  const mine = choiceOf(c.holds[s.chosen[column]])
+  const w = beyond ? widen(s, column) : s
+  const { after } = aheadOf(w)
+  const { holds } = w.columns[column]
+  const { size } = w.layers[column]
+  const mine = choicesIn(s.columns[column].holds)[s.chosen[column]]
+  const choices = choicesIn(holds)
   const best = new Map<string, { hold: Hold; cost: number }>()
-  const offer = (hold: Hold, cost: number) => {
-    const choice = choiceOf(hold)
-    if (choice !== mine && cost < (best.get(choice)?.cost ?? Infinity)) best.set(choice, { hold, cost })
+  const [sofar, ahead] = [w.before[column], after[column]]
+  for (let h = 0; h < holds.length; h++) {
+    if (choices[h] === mine) continue
+    let cost = Infinity
+    for (let r = h * size; r < (h + 1) * size; r++) cost = Math.min(cost, sofar[r] + ahead[r])
+    const known = best.get(choices[h])
+    if (cost < (known?.cost ?? Infinity)) best.set(choices[h], { hold: holds[h], cost })
   }
-  c.holds.forEach((h, i) => offer(h, s.before[column][i] + after[column][i]))
-  if (beyond) {
-    const carried = [...new Set(s.columns.flatMap((x) => x.holds.map((h) => h.position)))]
-    const price = pricing(s)
-    for (const h of candidates(s.setup, c.pitches, carried)) {
-      if (best.has(choiceOf(h)) && c.holds.includes(h)) continue
-      offer(h, bestBefore(s, column, h).cost + price.hold(h) + bestAfter(s, column, h).cost)
-    }
-  }
-  return [...best.values()]
-    .filter(({ cost }) => cost < Infinity)
-    .sort((a, b) => a.cost - b.cost)
-    .map(({ hold, cost }) => ({ hold, price: cost - s.total }))
+  return [...best.values()].sort((a, b) => a.cost - b.cost).map(({ hold, cost }) => ({ hold, price: cost - s.total }))
 }
 
-function bestBefore(s: Solution, column: number, h: Hold): { index: number; cost: number } {
-  if (column === 0) return { index: -1, cost: 0 }
-  const last = s.columns[column - 1]
-  const price = pricing(s)
-  const costs = last.holds.map((a, i) => s.before[column - 1][i] + price.move(a, h, s.columns[column].gap))
-  const index = leastOf(costs)
-  return { index, cost: costs[index] }
-}
-
-function bestAfter(s: Solution, column: number, h: Hold): { index: number; cost: number } {
-  if (column === s.columns.length - 1) return { index: -1, cost: 0 }
-  const { after } = aheadOf(s)
-  const next = s.columns[column + 1]
-  const price = pricing(s)
-  const costs = next.holds.map((b, i) => price.move(h, b, next.gap) + next.own[i] + after[column + 1][i])
-  const index = leastOf(costs)
-  return { index, cost: costs[index] }
-}
+/** Whether two holds cost the same wherever they stand: one choice, one hand, read from one spelling. */
+const sameHand = (a: Hold, b: Hold): boolean =>
+  a === b ||
+  (choiceOf(a) === choiceOf(b) &&
+    a.position === b.position &&
+    a.shape === b.shape &&
+    a.respelled === b.respelled &&
+    a.stops.every((s, i) => s.stretch === b.stops[i].stretch))
 
 /** What the best line through `hold` pays more than the chosen line, by kind; walked only as far as the two differ. */
 export function differenceOf(s: Solution, column: number, hold: Hold): Tally {
-  const { to } = aheadOf(s)
-  const path = new Map<number, Hold>([[column, hold]])
-  let [left, right] = [column, column]
-  for (let i = column - 1, at = bestBefore(s, column, hold).index; i >= 0; at = s.from[i][at], i--) {
-    path.set(i, s.columns[i].holds[at])
-    left = i
-    if (at === s.chosen[i]) break
-  }
-  for (let i = column + 1, at = bestAfter(s, column, hold).index; i < s.columns.length; at = to[i][at], i++) {
-    path.set(i, s.columns[i].holds[at])
-    right = i
-    if (at === s.chosen[i]) break
-  }
-  const tally = new Map<CostKind, number>()
-  const charge = (sign: number) => (kind: CostKind) => tally.set(kind, (tally.get(kind) ?? 0) + sign * s.weights[kind])
-  const walk = (holdAt: (i: number) => Hold, sign: number) => {
-    for (let i = left; i <= right; i++) {
-      chargeHold(s.setup.instrument, s.policy, holdAt(i), charge(sign))
-      if (i > left) chargeMove(s.setup.instrument, holdAt(i - 1), holdAt(i), s.columns[i].gap, charge(sign))
+  const choice = choiceOf(hold)
+  const known = choicesIn(s.columns[column].holds).includes(choice)
+  const w = known ? s : widen(s, column)
+  const { to } = aheadOf(w)
+  const holdIn = (i: number, state: number): Hold => w.columns[i].holds[Math.floor(state / w.layers[i].size)]
+  const mine = (i: number): Hold => s.columns[i].holds[s.chosen[i]]
+  const theirs = new Map<number, Hold>()
+  /** Follows the other line away from the column for as long as it is another. */
+  const follow = (states: readonly Int32Array[], by: 1 | -1): void => {
+    let state = bestThrough(w, column, choice).state
+    for (let i = column; i >= 0 && i < w.columns.length; i += by) {
+      theirs.set(i, holdIn(i, state))
+      // With jumps the two lines may part again; without, they are one from here on.
+      if (i !== column && sameHand(theirs.get(i)!, mine(i)) && s.jumps.length === 0) return
+      state = states[i][state]
     }
   }
-  walk((i) => path.get(i)!, 1)
-  walk((i) => s.columns[i].holds[s.chosen[i]], -1)
+  follow(w.from, -1)
+  follow(to, 1)
+  const tally = new Map<CostKind, number>()
+  const walk = (holdAt: (i: number) => Hold, sign: number) => {
+    const charge = (kind: CostKind, times = 1) => tally.set(kind, (tally.get(kind) ?? 0) + sign * times * s.weights[kind])
+    for (const i of theirs.keys()) {
+      chargeHold(s.setup, holdAt(i), charge)
+      if (i === 0) chargeStart(holdAt(0), charge)
+      if (theirs.has(i - 1) && s.columns[i].moves) chargeMove(s.setup, holdAt(i - 1), holdAt(i), s.columns[i].gap, charge)
+    }
+    for (const j of s.jumps)
+      if (theirs.has(j.low) && theirs.has(j.high)) {
+        const [a, b] = j.back ? [j.high, j.low] : [j.low, j.high]
+        chargeJump(s.setup, holdAt(a), holdAt(b), j.gap, charge)
+      }
+  }
+  walk((i) => theirs.get(i)!, 1)
+  walk(mine, -1)
   return new Map([...tally].filter(([, v]) => v !== 0))
 }

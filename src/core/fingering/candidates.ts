@@ -1,14 +1,23 @@
-import type { Instrument } from '../hands/instruments'
 import type { Hold, Stop } from '../hands/hold'
-import type { Level } from '../hands/level'
+import type { Instrument, Seat } from '../hands/instruments'
+import { needsOf, type SeatLevel } from '../hands/level'
 import { POSITIONS } from '../hands/positions'
-import { fingersByLetter, inOneFrame, reachesOf, type BassSchool } from '../hands/schools'
+import { fingersByLetter, harmonicReaches, inOneFrame, OCTAVE_HARMONIC, reachesOf, type Shape } from '../hands/schools'
 import { midiOf, pitchAt, stepsOf, type Pitch } from '../music/pitch'
+import type { Policy } from './policy'
 
-type Way = { readonly stop: Stop; readonly position: number }
+type Way = { readonly stop: Stop; readonly position: number; readonly shapes: readonly Shape[] }
 
-/** What decides the ways to hold: the same for a whole line. */
-export type Setup = { readonly instrument: Instrument; readonly school: BassSchool; readonly level: Level }
+/** Where a hand stays while an open string rings. */
+export type Kept = Pick<Hold, 'position' | 'shape'>
+
+/** What decides the ways to hold and what they cost: the same for a whole line. */
+export type Setup = { readonly instrument: Instrument; readonly level: SeatLevel; readonly policy: Policy }
+
+/** Index of first position in every seat's table. */
+export const FIRST = 1
+/** Where a hand is before it has to be anywhere. */
+export const AT_FIRST: Kept = { position: FIRST, shape: 'closed' }
 
 /** The plain equal of an unusual spelling, or null: B for C flat, F for E sharp, G for F double sharp. */
 function plainEqual(p: Pitch): Pitch | null {
@@ -22,87 +31,116 @@ function plainEqual(p: Pitch): Pitch | null {
   return null
 }
 
+/** A way to stop a string at `k`, whatever the letter; where letters choose, `letters` is the one it plays (null: any). */
+type Reaching = Way & { readonly letters: number | null }
+
+const reachings = new WeakMap<Policy, Map<Seat, readonly (readonly Reaching[])[]>>()
+
+/** By semitones above open: every stop of every position of the table. Made once for a seat and policy. */
+function reachingsOf({ instrument, policy }: Setup): readonly (readonly Reaching[])[] {
+  let bySeat = reachings.get(policy)
+  if (!bySeat) reachings.set(policy, (bySeat = new Map()))
+  const known = bySeat.get(instrument.seat)
+  if (known) return known
+  const byLetter = fingersByLetter(instrument.seat)
+  const table = POSITIONS[instrument.seat]
+  const made: Reaching[][] = []
+  const put = (k: number, position: number, letters: number | null, shapes: readonly Shape[], stop: Omit<Stop, 'string' | 'k'>) => {
+    if (k > 0) (made[k] ??= []).push({ position, letters, shapes, stop: { string: 0, k, ...stop } })
+  }
+  table.forEach(({ base, letters: first, name }, position) => {
+    for (const r of reachesOf(instrument.seat, policy.bassSchool)) {
+      const { finger, place } = r
+      if (byLetter ? (name === 'half' && place === 'high') || (r.up && position <= FIRST) : r.up && base === 1) continue
+      const stop = { finger, place, stretch: r.stretch === true }
+      put(base + r.offset, position, byLetter ? first + r.letters! : null, r.shapes, stop)
+      // The raised open letter is low 1 in first position (A sharp on A).
+      if (byLetter && name === 'I' && finger === 1 && place === 'low' && !r.up) put(base + r.offset, position, 0, r.shapes, stop)
+    }
+  })
+  if (policy.harmonics)
+    for (const { finger, position } of harmonicReaches(instrument.seat, policy.bassSchool)) {
+      const at = table.findIndex((p) => p.name === position)
+      put(OCTAVE_HARMONIC, at, byLetter ? 7 : null, ['closed'], { finger, place: 'normal', stretch: false, harmonic: true })
+    }
+  bySeat.set(instrument.seat, made)
+  return made
+}
+
 /** Every stop of one pitch on one string, in every position of the table. */
 function waysOnString(setup: Setup, pitch: Pitch, string: number): Way[] {
-  const { instrument, school } = setup
-  const open = instrument.strings[string]
+  const open = setup.instrument.strings[string]
   const k = midiOf(pitch) - midiOf(open)
   if (k <= 0) return []
   const letters = stepsOf(pitch) - stepsOf(open)
-  const byLetter = fingersByLetter(instrument.seat)
   const ways: Way[] = []
-  POSITIONS[instrument.seat].forEach(({ base, letters: first, name }, position) => {
-    for (const r of reachesOf(instrument.seat, school)) {
-      if (base + r.offset !== k) continue
-      if (byLetter) {
-        // The raised open letter is low 1 in first position (A sharp on A).
-        const raisedOpen = name === 'I' && r.finger === 1 && r.place === 'low' && letters === 0
-        if (first + r.letters! !== letters && !raisedOpen) continue
-        if (name === 'half' && r.place === 'high') continue
-      } else if (r.stretch && base === 1 && r.place === 'low') continue // nothing lies behind half position but the nut
-      ways.push({ position, stop: { string, k, finger: r.finger, place: r.place, stretch: r.stretch === true } })
-    }
-  })
+  for (const r of reachingsOf(setup)[k] ?? [])
+    if (r.letters === null || r.letters === letters) ways.push({ position: r.position, shapes: r.shapes, stop: { ...r.stop, string } })
   return ways
 }
 
 /**
  * Every way to hold a note or chord (pitches as the seat's part writes them, low first): single notes on any string,
  * chords on neighbouring strings with one finger each in one frame, one finger over two strings only for a fifth.
- * Open strings come once for each position in `carried`, the positions that a hand may be keeping meanwhile.
+ * Open strings come once for each of `kept`, the hands that may be waiting meanwhile.
  * Empty when the instrument cannot hold it.
  */
-export function candidates(setup: Setup, pitches: readonly Pitch[], carried: readonly number[]): Hold[] {
-  const holds = holdsOf(setup, pitches, carried, false)
+export function candidates(setup: Setup, pitches: readonly Pitch[], kept: readonly Kept[] = [AT_FIRST]): Hold[] {
+  const holds = holdsOf(setup, pitches, kept, false)
   const plain = pitches.map((p) => plainEqual(p) ?? p)
   if (plain.every((p, i) => p === pitches[i]) || !fingersByLetter(setup.instrument.seat)) return holds
-  return [...holds, ...holdsOf(setup, plain, carried, true)]
+  return [...holds, ...holdsOf(setup, plain, kept, true)]
 }
 
-function holdsOf(setup: Setup, pitches: readonly Pitch[], carried: readonly number[], respelled: boolean): Hold[] {
+function holdsOf(setup: Setup, pitches: readonly Pitch[], kept: readonly Kept[], respelled: boolean): Hold[] {
   const { strings } = setup.instrument
   const out: Hold[] = []
   for (let low = 0; low + pitches.length <= strings.length; low++) {
     const perHead = pitches.map((p, i) => waysOnString(setup, p, low + i))
     const isOpen = pitches.map((p, i) => midiOf(p) === midiOf(strings[low + i]))
-    place(setup, perHead, isOpen, low, 0, [], null, carried, respelled, out)
+    for (const { stops, position, shapes } of placements(setup, perHead, isOpen, low)) {
+      const high = low + stops.length - 1
+      const hands: readonly Kept[] = position === null ? kept : shapes.map((shape) => ({ position, shape }))
+      for (const hand of hands)
+        out.push({
+          stops,
+          ...hand,
+          open: position === null,
+          low,
+          high,
+          needs: needsOf(setup.instrument.seat, setup.level, stops, hand.position, position === null ? 'closed' : hand.shape),
+          respelled,
+        })
+    }
   }
   return out
 }
 
-/** Chooses a stop for head `i` and those after it; all stopped heads share a position and a frame. */
-function place(
-  setup: Setup,
-  perHead: readonly (readonly Way[])[],
-  isOpen: readonly boolean[],
-  low: number,
-  i: number,
-  stops: readonly Stop[],
-  position: number | null,
-  carried: readonly number[],
-  respelled: boolean,
-  out: Hold[],
-): void {
-  if (i === perHead.length) {
-    const high = low + stops.length - 1
-    if (position === null) {
-      for (const kept of carried) out.push({ stops, position: kept, open: true, low, high, learned: true, respelled })
-    } else out.push({ stops, position, open: false, low, high, learned: isLearned(setup, stops, position), respelled })
-    return
-  }
-  const next = (stop: Stop, at: number | null) => place(setup, perHead, isOpen, low, i + 1, [...stops, stop], at, carried, respelled, out)
-  if (isOpen[i]) next({ string: low + i, k: 0, finger: 0, place: 'normal', stretch: false }, position)
-  const byLetter = fingersByLetter(setup.instrument.seat)
-  for (const way of perHead[i]) {
-    if (position !== null && way.position !== position) continue
-    const fits = stops.every(
-      (s) => s.finger === 0 || (inOneFrame(byLetter, s, way.stop) && (s.finger !== way.stop.finger || s.string === way.stop.string - 1)),
-    )
-    if (fits) next(way.stop, way.position)
-  }
+type Placement = { readonly stops: readonly Stop[]; readonly position: number | null; readonly shapes: readonly Shape[] }
+
+/** A stop for every head; all stopped heads share a position, a shape and a frame. */
+function placements({ instrument }: Setup, perHead: readonly (readonly Way[])[], isOpen: readonly boolean[], low: number): Placement[] {
+  const byLetter = fingersByLetter(instrument.seat)
+  let made: Placement[] = [{ stops: [], position: null, shapes: ['closed', 'back', 'forward'] }]
+  perHead.forEach((ways, i) => {
+    made = made.flatMap((p) => {
+      const next: Placement[] = []
+      if (isOpen[i]) next.push({ ...p, stops: [...p.stops, { string: low + i, k: 0, finger: 0, place: 'normal', stretch: false }] })
+      for (const way of ways) {
+        if (p.position !== null && way.position !== p.position) continue
+        const shapes = p.shapes.filter((s) => way.shapes.includes(s))
+        if (shapes.length === 0 || !p.stops.every((s) => fitsBeside(byLetter, s, way.stop))) continue
+        next.push({ stops: [...p.stops, way.stop], position: way.position, shapes })
+      }
+      return next
+    })
+  })
+  return made
 }
 
-function isLearned({ instrument, level }: Setup, stops: readonly Stop[], position: number): boolean {
-  const known = level[instrument.seat]
-  return known.positions.includes(POSITIONS[instrument.seat][position].name) && (known.extensions || stops.every((s) => !s.stretch))
+/** Whether two strings can be stopped at once: a finger each in one frame; one finger over both only for a fifth. */
+function fitsBeside(byLetter: boolean, below: Stop, above: Stop): boolean {
+  if (below.finger === 0) return true
+  if (below.harmonic || above.harmonic) return false
+  return inOneFrame(byLetter, below, above) && (below.finger !== above.finger || below.string === above.string - 1)
 }

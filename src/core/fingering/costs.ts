@@ -1,31 +1,45 @@
-import type { Hold } from '../hands/hold'
-import type { Instrument } from '../hands/instruments'
+import type { Hold, Stop } from '../hands/hold'
+import type { Seat } from '../hands/instruments'
 import { POSITIONS } from '../hands/positions'
 import { fingersByLetter, inOneFrame } from '../hands/schools'
 import { midiOf } from '../music/pitch'
-import type { Policy } from './policy'
+import { FIRST, type Setup } from './candidates'
 import type { CostKind } from './weights'
 
 /** What lies between two sounding moments of the line. */
-export type Gap = { readonly slurred: boolean; readonly rest: boolean }
+export type Gap = {
+  readonly slurred: boolean
+  readonly rest: boolean
+  /** How far a shift here would be from where the teacher wants shifts, in moments. */
+  readonly wait: Wait
+}
 
-/** Receives each cost as it falls due. */
-export type Charge = (kind: CostKind) => void
+/** Moments by which a shift up or down would come too early or too late; 0 where the teacher does not mind. */
+export type Wait = { readonly up: number; readonly down: number }
+export const ANYWHERE: Wait = { up: 0, down: 0 }
+
+/** Receives each cost as it falls due, `times` over when it is more than once. */
+export type Charge = (kind: CostKind, times?: number) => void
 
 /** What a hold costs by itself, whatever comes before and after. */
-export function chargeHold(instrument: Instrument, policy: Policy, h: Hold, charge: Charge): void {
-  if (!h.learned) charge('notLearned')
+export function chargeHold(setup: Setup, h: Hold, charge: Charge): void {
+  const { instrument, policy } = setup
+  if (h.needs.length) charge('notLearned', h.needs.length)
   if (h.respelled) charge('respelled')
-  const position = POSITIONS[instrument.seat][h.position].name
-  if (position !== 'I') charge(position === 'half' ? 'halfPosition' : 'awayFromFirst')
+  if (h.position !== FIRST) charge(h.position < FIRST ? 'halfPosition' : 'awayFromFirst')
+  const letters = fingersByLetter(instrument.seat)
+  if (h.shape !== 'closed' && !policy.celloExtensions && !h.open) charge('againstPolicy')
   if (h.open) {
     // Could 4 of the string below have played it?
-    if (policy.fourth === 'always' && h.low > 0 && fingersByLetter(instrument.seat)) charge('againstPolicy')
+    if (policy.fourth === 'always' && h.low > 0 && letters) charge('againstPolicy')
     return
   }
-  const letters = fingersByLetter(instrument.seat)
   for (const s of h.stops) {
     if (s.finger === 0) continue
+    if (s.harmonic) {
+      charge('harmonic')
+      continue
+    }
     if (s.stretch) charge('extension')
     else if (s.place !== 'normal') charge('offTape')
     if (letters && s.finger === 4) {
@@ -36,46 +50,110 @@ export function chargeHold(instrument: Instrument, policy: Policy, h: Hold, char
   }
 }
 
+/** What it costs to begin a line with this hold: a hand that is not at home has to be found. */
+export function chargeStart(h: Hold, charge: Charge): void {
+  if (h.position > FIRST) charge('startAway')
+  if (isOpened(h)) charge('opening')
+}
+
 /**
- * What going from one hold to the next costs. An open string keeps the hand where it was, so a hold on open strings
- * must carry the position before it: false when it does not, and then nothing may be chosen here.
+ * What going from one hold to the next costs. An open string keeps the hand as it was, so a hold on open strings must
+ * carry the position and shape before it: false when it does not, and then nothing may be chosen here.
  */
-export function chargeMove(instrument: Instrument, a: Hold, b: Hold, gap: Gap, charge: Charge): boolean {
-  if (a.position !== b.position) {
-    if (b.open) return false
-    chargeShift(instrument, a, b, gap, charge)
-  }
-  if (isOpened(b) && !(isOpened(a) && a.position === b.position)) charge('opening')
-  const apart = b.low > a.high ? b.low - a.high : a.low > b.high ? a.low - b.high : 0
-  if (apart > 0) chargeCrossing(a, b, apart, gap, charge)
-  else if (a.position === b.position && !a.open && !b.open) chargeSameString(instrument, a, b, charge)
+export function chargeMove(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Charge): boolean {
+  if (b.open && (a.position !== b.position || a.shape !== b.shape)) return false
+  if (a.position !== b.position) chargeShift(setup, a, b, gap, charge)
+  if (isOpened(b) && !(isOpened(a) && a.position === b.position && a.shape === b.shape)) charge('opening')
+  // While an open string rings or in a rest the hand closes by itself.
+  else if (a.shape !== 'closed' && b.shape === 'closed' && !a.open && !gap.rest && a.position === b.position) charge('closing')
+  if (movesUpperFingers(a, b)) charge('frameBroken')
+  const apart = stringsApart(a, b)
+  if (apart > 0) chargeCrossing(setup, a, b, apart, gap, charge)
+  else if (a.position === b.position && !a.open && !b.open) chargeSameString(setup, a, b, charge)
   return true
 }
 
-const isOpened = (h: Hold): boolean => h.stops.some((s) => s.stretch)
-
-function chargeShift(instrument: Instrument, a: Hold, b: Hold, gap: Gap, charge: Charge): void {
-  charge(gap.rest ? 'shiftOverRest' : a.open ? 'shiftOverOpen' : gap.slurred ? 'shiftInSlur' : 'shift')
-  const table = POSITIONS[instrument.seat]
-  if (Math.abs(table[a.position].base - table[b.position].base) === 1) charge('shiftByHalfStep')
-  const [s, t] = [a.stops[0], b.stops[0]]
-  if (s.finger > 0 && s.finger === t.finger && s.string === t.string) charge('guideFinger')
+/**
+ * What a jump costs, as repeats and endings make it: the same, but an open string that is come to on two ways waits for
+ * the next note with the hand wherever it is needed, so the hand moves while it rings.
+ */
+export function chargeJump(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Charge): void {
+  if (chargeMove(setup, a, b, gap, charge)) return
+  if (a.position !== b.position) charge('shiftOverOpen')
+  chargeMove(setup, a, { ...b, position: a.position, shape: a.shape }, gap, charge)
 }
 
-function chargeCrossing(a: Hold, b: Hold, apart: number, gap: Gap, charge: Charge): void {
+/** Strings from one hold to the next, 0 when they share one. */
+export const stringsApart = (a: Hold, b: Hold): number => (b.low > a.high ? b.low - a.high : a.low > b.high ? a.low - b.high : 0)
+
+/** Whether the hand is opened: the cello's extended frames, a stretched or reached-back finger of violin and viola. */
+export const isOpened = (h: Hold): boolean => (!h.open && h.shape !== 'closed') || h.stops.some((s) => s.stretch)
+
+/** Whether the cello hand would have to carry fingers 2 to 4 up or down between two of their own notes: only 1 lets it open forward. */
+const movesUpperFingers = (a: Hold, b: Hold): boolean =>
+  a.position === b.position && (a.shape === 'forward') !== (b.shape === 'forward') && usesUpper(a) && usesUpper(b)
+
+const usesUpper = (h: Hold): boolean => h.stops.some((s) => s.finger > 1)
+
+/** Half steps that the hand goes, up positive. */
+export const shiftOf = (setup: Pick<Setup, 'instrument'>, a: Hold, b: Hold): number => {
+  const table = POSITIONS[setup.instrument.seat]
+  return table[b.position].base - table[a.position].base
+}
+
+/** Half steps that a shift goes before it counts as far: what the seat's first shift is, I to III, on the cello I to IV. */
+const NEAR: Record<Seat, number> = { violin: 3, viola: 3, cello: 5, bass: 3 }
+
+/** Whether one finger leads the shift: it plays before and after on one string. */
+export const guideOf = (a: Hold, b: Hold): number | null => {
+  const [s, t] = [a.stops[0], b.stops[0]]
+  return s.finger > 0 && s.finger === t.finger && s.string === t.string ? s.finger : null
+}
+
+function chargeShift(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Charge): void {
+  const way = shiftOf(setup, a, b)
+  const far = Math.abs(way)
+  if (setup.instrument.seat === 'bass' && setup.policy.bassSchool === '1-2-3-4' && far === 1) return charge('pivot')
+  charge(gap.rest ? 'shiftOverRest' : a.open ? 'shiftOverOpen' : gap.slurred ? 'shiftInSlur' : 'shift')
+  if (far === 1 && setup.instrument.seat === 'bass') charge('shiftByHalfStep')
+  else {
+    const { shifts } = setup.level
+    if (shifts === 'none' || (shifts === 'pauses' && !gap.rest && !a.open)) charge('shiftNotLearned')
+  }
+  const near = NEAR[setup.instrument.seat]
+  if (far > near) charge('shiftFar', far - near)
+  const wait = way > 0 ? gap.wait.up : gap.wait.down
+  if (wait) charge('timing', wait)
+  if (guideOf(a, b) !== null) charge('guideFinger')
+  const upper = way > 0 ? b : a
+  if (way < 0 && gap.rest) return // The hand has left already.
+  if (!upper.open && fingerOf(upper) > 1) charge('landing')
+}
+
+/** The lowest finger that is down. */
+const fingerOf = (h: Hold): number => Math.min(...h.stops.filter((s) => s.finger > 0).map((s) => s.finger))
+
+/** The two stops that lie next to each other where the line goes from one set of strings to another. */
+const facing = (a: Hold, b: Hold): readonly [Stop, Stop] =>
+  b.low > a.high ? [a.stops[a.stops.length - 1], b.stops[0]] : [a.stops[0], b.stops[b.stops.length - 1]]
+
+function chargeCrossing(setup: Setup, a: Hold, b: Hold, apart: number, gap: Gap, charge: Charge): void {
   charge(a.open || b.open ? 'bowCrossing' : 'crossing')
   if (gap.slurred) charge('crossingInSlur')
-  for (let i = 1; i < apart; i++) charge('skipString')
-  const [s, t] = b.low > a.high ? [a.stops[a.stops.length - 1], b.stops[0]] : [a.stops[0], b.stops[b.stops.length - 1]]
-  if (apart === 1 && s.finger > 0 && s.finger === t.finger && a.position === b.position) charge(s.k === t.k ? 'fifth' : 'slide')
+  if (apart > 1) charge('skipString', apart - 1)
+  const [s, t] = facing(a, b)
+  if (apart > 1 || s.finger === 0 || t.finger === 0 || a.position !== b.position) return
+  if (s.finger === t.finger) charge(s.k === t.k ? 'fifth' : 'slide')
+  else if (fingersByLetter(setup.instrument.seat) && !inOneFrame(true, s, t)) charge('newFrame')
 }
 
-function chargeSameString(instrument: Instrument, a: Hold, b: Hold, charge: Charge): void {
-  const letters = fingersByLetter(instrument.seat)
+/** Cello and bass hands fit their string by their position and shape; letter hands may have to set their fingers anew. */
+function chargeSameString(setup: Setup, a: Hold, b: Hold, charge: Charge): void {
+  const letters = fingersByLetter(setup.instrument.seat)
   for (const s of a.stops)
     for (const t of b.stops) {
       if (s.finger === 0 || t.finger === 0 || s.string !== t.string || (s.finger === t.finger && s.k === t.k)) continue
       if (s.finger === t.finger) charge('slide')
-      else if (!inOneFrame(letters, s, t)) charge('frameBroken')
+      else if (letters && !inOneFrame(true, s, t)) charge('frameBroken')
     }
 }

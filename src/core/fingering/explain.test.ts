@@ -1,35 +1,35 @@
 import { describe, expect, it } from 'vitest'
-import type { Hold } from '../hands/hold'
-import { INSTRUMENTS } from '../hands/instruments'
-import { FIRST_POSITION } from '../hands/level'
+import { INSTRUMENTS, type Seat } from '../hands/instruments'
+import { isLearned, type Hold } from '../hands/hold'
+import { FIRST_POSITION } from '../hands/presets'
 import { midiOf, parsePitch, type Pitch } from '../music/pitch'
 import { frameName } from '../hands/frames'
 import { inOneFrame } from '../hands/schools'
 import { candidates, type Setup } from './candidates'
-import { chargeHold, chargeMove } from './costs'
+import { ANYWHERE, chargeHold, chargeMove, type Gap } from './costs'
 import { sayDifference, sayHold, sayWhy } from './explain'
-import type { Policy } from './policy'
+import { DEFAULT_POLICY, withChanges, type Policy, type PolicyChange } from './policy'
 import { WEIGHTS, type CostKind } from './weights'
 
 const p = (name: string): Pitch => parsePitch(name)!
-const setup = (seat: keyof typeof INSTRUMENTS, school: Setup['school'] = '1-2-4'): Setup => ({
+const setup = (seat: Seat, change: PolicyChange = {}): Setup => ({
   instrument: INSTRUMENTS[seat],
-  school,
-  level: FIRST_POSITION,
+  policy: withChanges(DEFAULT_POLICY, change),
+  level: FIRST_POSITION[seat],
 })
 const words = (s: Setup, ...names: string[]) =>
-  candidates(s, names.map(p), [1])
-    .filter((h) => h.learned)
+  candidates(s, names.map(p))
+    .filter(isLearned)
     .map((h) => sayHold(s.instrument, h))
 const holdOf = (s: Setup, text: string, ...names: string[]): Hold =>
-  candidates(s, names.map(p), [1, 3]).find((h) => sayHold(s.instrument, h) === text)!
+  candidates(s, names.map(p)).find((h) => sayHold(s.instrument, h) === text)!
 
 describe('ways to hold', () => {
   it('single notes that the class has learned', () => {
     expect(words(setup('violin'), 'A4')).toEqual(expect.arrayContaining(['4 on D', 'open A']))
     expect(words(setup('cello'), 'D#4')).toEqual(['4 reached forward on A'])
     expect(words(setup('bass'), 'C#4')).toEqual(['2 on G in III'])
-    expect(words(setup('bass', '1-2-3-4'), 'C4')).toContain('4 on G')
+    expect(words(setup('bass', { bassSchool: '1-2-3-4' }), 'C4')).toContain('4 on G')
     expect(words(setup('violin'), 'F3')).toEqual([])
   })
   it('double stops lie on neighbouring strings, a finger each, one finger over two only for a fifth', () => {
@@ -37,17 +37,17 @@ describe('ways to hold', () => {
     expect(words(setup('violin'), 'E4', 'B4')).toContain('1 on D and 1 on A')
     expect(words(setup('violin'), 'F#4', 'D5')).toContain('2 on D and 3 on A')
     // A fifth on strings a fifth apart: never two fingers crossed over it.
-    for (const h of candidates(setup('viola'), [p('E4'), p('B4')], [1]))
+    for (const h of candidates(setup('viola'), [p('E4'), p('B4')]))
       if (h.stops.every((s) => s.finger > 0 && s.k === h.stops[0].k)) expect(h.stops[0].finger).toBe(h.stops[1].finger)
     // Both of these lie on the lowest string alone.
-    expect(candidates(setup('violin'), [p('A3'), p('B3')], [1])).toEqual([])
+    expect(candidates(setup('violin'), [p('A3'), p('B3')])).toEqual([])
   })
   it('three notes need three neighbouring strings', () =>
     expect(words(setup('violin'), 'G3', 'D4', 'A4')).toContain('open G and open D and open A'))
   it('every way sounds the pitch that is asked for', () => {
     for (const seat of ['violin', 'viola', 'cello', 'bass'] as const)
       for (const name of ['C#4', 'Bb3', 'E4', 'G3', 'F#3', 'E#4', 'Cb4'])
-        for (const h of candidates(setup(seat), [p(name)], [1]))
+        for (const h of candidates(setup(seat), [p(name)]))
           expect(midiOf(INSTRUMENTS[seat].strings[h.stops[0].string]) + h.stops[0].k).toBe(midiOf(p(name)))
   })
 })
@@ -72,10 +72,9 @@ describe('frames', () => {
 
 describe('costs', () => {
   const violin = setup('violin')
-  const auto: Policy = { fourth: 'auto', bassSchool: '1-2-4' }
-  const charged = (a: Hold, b: Hold, gap = { slurred: false, rest: false }): CostKind[] | null => {
+  const charged = (a: Hold, b: Hold, gap: Partial<Gap> = {}): CostKind[] | null => {
     const kinds: CostKind[] = []
-    return chargeMove(violin.instrument, a, b, gap, (k) => kinds.push(k)) ? kinds : null
+    return chargeMove(violin, a, b, { slurred: false, rest: false, wait: ANYWHERE, ...gap }, (k) => kinds.push(k)) ? kinds : null
   }
   const [openA, four, one, three, third] = [
     holdOf(violin, 'open A', 'A4'),
@@ -90,15 +89,15 @@ describe('costs', () => {
     expect(WEIGHTS.bowCrossing).toBeLessThan(WEIGHTS.crossing)
   })
   it('a slur makes a crossing and a shift dearer, a rest and an open string make a shift cheaper', () => {
-    expect(charged(three, one, { slurred: true, rest: false })).toEqual(['crossing', 'crossingInSlur'])
-    expect(charged(three, third, { slurred: true, rest: false })).toContain('shiftInSlur')
-    expect(charged(three, third, { slurred: false, rest: true })).toContain('shiftOverRest')
+    expect(charged(three, one, { slurred: true })).toEqual(['crossing', 'crossingInSlur'])
+    expect(charged(three, third, { slurred: true })).toContain('shiftInSlur')
+    expect(charged(three, third, { rest: true })).toContain('shiftOverRest')
     expect(charged(openA, third)).toContain('shiftOverOpen')
     const order = [WEIGHTS.shiftInSlur, WEIGHTS.shift, WEIGHTS.shiftOverOpen, WEIGHTS.shiftOverRest]
     expect([...order].sort((a, b) => b - a)).toEqual(order)
   })
   it('an open string cannot move the hand', () => {
-    const openInThird = candidates(violin, [p('A4')], [3]).find((h) => h.open)!
+    const openInThird = candidates(violin, [p('A4')], [{ position: 3, shape: 'closed' }]).find((h) => h.open)!
     expect(charged(three, openInThird)).toBeNull()
   })
   it('one finger low and then high slides; one finger over to the next string hops', () => {
@@ -108,10 +107,10 @@ describe('costs', () => {
   it('the policy on the fourth finger is charged on whichever it forbids', () => {
     const of = (h: Hold, fourth: Policy['fourth']) => {
       const kinds: CostKind[] = []
-      chargeHold(violin.instrument, { ...auto, fourth }, h, (k) => kinds.push(k))
+      chargeHold(setup('violin', { fourth }), h, (k) => kinds.push(k))
       return kinds
     }
-    expect(of(four, 'auto')).toEqual(['fourthFinger'])
+    expect(of(four, 'slurs')).toEqual(['fourthFinger'])
     expect(of(four, 'open')).toContain('againstPolicy')
     expect(of(openA, 'always')).toContain('againstPolicy')
     expect(of(openA, 'open')).toEqual([])
@@ -135,7 +134,7 @@ describe('sentences', () => {
   })
   it('say what was pinned, what is new, and what would serve as well', () => {
     expect(sayWhy(violin, four, null, undefined, true)).toBe('4 on D: pinned.')
-    expect(sayWhy(violin, { ...four, learned: false }, null, undefined, false)).toContain('nothing that the class has learned')
+    expect(sayWhy(violin, { ...four, needs: ['finger'] }, null, undefined, false)).toContain('nothing that the class has learned')
     expect(sayWhy(violin, openA, null, { hold: four, price: 0, differs: new Map() }, false)).toBe('Open A; 4 on D would serve as well.')
   })
   it('say which finger touches', () => {

@@ -1,4 +1,4 @@
-import type { Hold, Stop } from '../hands/hold'
+import { isLearned, type Hold, type Need, type Stop } from '../hands/hold'
 import type { Instrument } from '../hands/instruments'
 import { POSITIONS } from '../hands/positions'
 import { fingersByLetter } from '../hands/schools'
@@ -10,8 +10,9 @@ import type { CostKind } from './weights'
 export function sayStop(instrument: Instrument, s: Stop): string {
   const string = instrument.strings[s.string].letter
   if (s.finger === 0) return `open ${string}`
+  if (s.harmonic) return `${s.finger} touching the harmonic on ${string}`
   if (fingersByLetter(instrument.seat)) {
-    if (s.finger === 4 && s.stretch) return `4 stretched on ${string}`
+    if (s.stretch) return s.finger === 1 ? `1 reached back on ${string}` : `4 stretched on ${string}`
     return `${s.place === 'normal' ? '' : `${s.place} `}${s.finger} on ${string}`
   }
   const reach = { low: ' reached back', normal: '', high: ' reached forward' }[s.place]
@@ -33,12 +34,19 @@ const SPARED: Record<CostKind, string> = {
   shift: 'saves a shift',
   shiftOverOpen: 'saves a shift',
   shiftOverRest: 'saves a shift',
+  shiftNotLearned: 'no shift that the class has not learned',
   guideFinger: 'shifts on a guiding finger',
   shiftByHalfStep: 'the hand moves only a half step',
+  shiftFar: 'a shorter shift',
+  landing: 'the shift lands on a surer finger',
+  timing: 'shifts where the class wants it',
+  pivot: 'the hand need not roll',
+  startAway: 'begins in first position',
   awayFromFirst: 'stays in first position',
   halfPosition: 'stays in first position',
   extension: 'needs no stretch',
   opening: 'needs no stretch',
+  closing: 'the hand stays as it is',
   skipString: 'skips no string',
   crossingInSlur: 'keeps the slur on one string',
   fourthFinger: 'spares the fourth finger',
@@ -48,9 +56,23 @@ const SPARED: Record<CostKind, string> = {
   frameBroken: 'keeps one frame',
   crossing: 'saves a crossing',
   bowCrossing: 'saves a crossing',
+  newFrame: 'keeps one frame',
+  harmonic: 'a firm note',
   respelled: 'fingered as it is spelled',
   offTape: 'stays on the tapes',
 }
+
+const NEW: Record<Need, string> = {
+  position: 'the position',
+  string: 'the string',
+  finger: 'the finger',
+  place: 'the low or high place',
+  extension: 'the opened hand',
+  chord: 'two strings at once',
+}
+
+/** What of a hold is new for the class: "the finger and the string". */
+export const sayNeeds = (h: Hold): string => h.needs.map((n) => NEW[n]).join(' and ')
 
 /** The two things that weigh most for the chosen way. */
 export function sayDifference(differs: Tally): string {
@@ -80,7 +102,7 @@ export function sayWhy(
   const top = h.stops[h.stops.length - 1]
   const lie = neighbours(top, frame, fingersByLetter(instrument.seat))
   if (pinned) return `${Sentence}${lie}: pinned.`
-  if (!h.learned) return `${Sentence}${lie}: nothing that the class has learned plays it.`
+  if (!isLearned(h)) return `${Sentence}${lie}: nothing that the class has learned plays it; new is ${sayNeeds(h)}.`
   if (!runnerUp) return h.open ? `${Sentence}: no other place for it here.` : `${Sentence}${lie}: the one place for it here.`
   const other = sayHold(instrument, runnerUp.hold)
   const why = sayDifference(runnerUp.differs)

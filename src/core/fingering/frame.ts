@@ -1,7 +1,7 @@
 import { frameName, type Spacing } from '../hands/frames'
 import type { Stop } from '../hands/hold'
 import { POSITIONS } from '../hands/positions'
-import { fingersByLetter, type Place } from '../hands/schools'
+import { fingersByLetter } from '../hands/schools'
 import { alterIn, type Key } from '../music/key'
 import { midiOf, pitchAt, stepsOf } from '../music/pitch'
 import type { Setup } from './candidates'
@@ -19,34 +19,21 @@ const LOOK = 24
  */
 export function frameAt(s: Solution, column: number, stop: Stop, key: Key): Frame {
   const { setup } = s
-  const { position } = s.columns[column].holds[s.chosen[column]]
+  const { position, shape } = s.columns[column].holds[s.chosen[column]]
   const { base } = POSITIONS[setup.instrument.seat][position]
   if (fingersByLetter(setup.instrument.seat)) return letterFrame(s, column, stop, key)
   if (setup.instrument.seat === 'bass')
-    return setup.school === '1-2-4'
+    return setup.policy.bassSchool === '1-2-4'
       ? { name: '1-2-4', places: [base, base + 1, null, base + 2] }
       : { name: '1-2-3-4', places: [base, base + 1, base + 2, base + 3] }
-  switch (celloReach(s, column, stop)) {
-    case 'low':
+  switch (shape) {
+    case 'back':
       return { name: 'extended', places: [base - 1, base + 1, base + 2, base + 3] }
-    case 'high':
+    case 'forward':
       return { name: 'extended', places: [base, base + 2, base + 3, base + 4] }
-    case 'normal':
+    case 'closed':
       return { name: 'closed', places: [base, base + 1, base + 2, base + 3] }
   }
-}
-
-/** Whether the cello hand is open, back or forward: by the note itself, else by a neighbour that it shares the hand and string with. */
-function celloReach(s: Solution, column: number, stop: Stop): Place {
-  if (stop.place !== 'normal') return stop.place
-  const { position } = s.columns[column].holds[s.chosen[column]]
-  for (const i of [column + 1, column - 1]) {
-    const h = s.columns[i]?.holds[s.chosen[i]]
-    const open = h?.position === position ? h.stops.find((t) => t.string === stop.string && t.place !== 'normal') : undefined
-    // Forward, 2 to 4 move together: only 1 keeps its place. Back, only 1 moves.
-    if (open && (open.place === 'high') === (stop.finger === 1)) return open.place
-  }
-  return 'normal'
 }
 
 function letterFrame(s: Solution, column: number, stop: Stop, key: Key): Frame {

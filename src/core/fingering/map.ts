@@ -1,19 +1,20 @@
 import type { Hold, Stop } from '../hands/hold'
 import { INSTRUMENTS, type Instrument, type Seat } from '../hands/instruments'
-import { FIRST_POSITION, type Level } from '../hands/level'
+import type { SeatLevel } from '../hands/level'
 import { POSITIONS } from '../hands/positions'
-import { byOctaves, midiOf, pitchName, type Pitch } from '../music/pitch'
-import { beatOf, quarters } from '../music/time'
+import { byOctaves, type Pitch } from '../music/pitch'
+import { quarters } from '../music/time'
 import type { Line, Piece } from '../piece/piece'
 import type { PlacedEvent } from '../piece/walk'
 import { alternativesAt, differenceOf, type Alternative } from './alternatives'
-import { candidates } from './candidates'
-import { sayHold, sayWhy } from './explain'
+import { sayWhy } from './explain'
 import { frameAt, type Frame } from './frame'
+import { layOut } from './layout'
 import { momentsOf, type Moment } from './moments'
 import type { Pin } from './pins'
 import type { Policy } from './policy'
-import { layOut, solve, type Problem, type Solution } from './solve'
+import { problemsOf, type MapProblem } from './problems'
+import { solve, type Solution } from './solve'
 
 /** A written head of the seat's part with what the hand does for it. */
 export type MappedNote = {
@@ -34,15 +35,7 @@ export type MappedNote = {
   readonly held: boolean
 }
 
-/** Something the teacher must know about a note: what and where. */
-export type MapProblem = {
-  /** One word for it: out of reach, a chord to divide, a pin set aside, new for this class. */
-  readonly mark: 'out' | 'divide' | 'pin' | 'new'
-  readonly placed: PlacedEvent
-  readonly measure: string
-  readonly beat: number
-  readonly text: string
-}
+export type { MapProblem }
 
 /** One seat's line, mapped. `octave` is how far the sounding line was moved; `written` the same for what the part shows. */
 export type SeatMap = {
@@ -60,19 +53,21 @@ export type SeatMap = {
 export type MapOptions = {
   readonly octave: number
   readonly policy: Policy
-  readonly level?: Level
+  readonly level: SeatLevel
   readonly pins?: ReadonlyMap<string, Pin>
 }
 
 /** How many octaves from the line to what the seat's part writes, for a sounding shift of `octave`. */
 export const writtenOctaves = (instrument: Instrument, octave: number): number => octave - instrument.sounds
 
+const NO_PINS: ReadonlyMap<string, Pin> = new Map()
+
 /** Maps a line for a seat: every note gets a string, finger, place, position and frame, or a problem. */
-export function mapSeat(piece: Piece, line: Line, seat: Seat, { octave, policy, level = FIRST_POSITION, pins }: MapOptions): SeatMap {
+export function mapSeat(piece: Piece, line: Line, seat: Seat, { octave, policy, level, pins = NO_PINS }: MapOptions): SeatMap {
   const instrument = INSTRUMENTS[seat]
   const written = writtenOctaves(instrument, octave)
   const moments = momentsOf(piece, line)
-  const solution = solve(layOut({ instrument, school: policy.bassSchool, level }, policy, moments, written, pins))
+  const solution = solve(layOut({ instrument, policy, level }, { line, moments, octaves: written, pins }))
   const notes: MappedNote[] = []
   for (let column = 0; column < solution.columns.length; column++) notes.push(...notesOf(solution, column, moments, written))
   const byEvent = new Map<string, MappedNote[]>()
@@ -81,10 +76,7 @@ export function mapSeat(piece: Piece, line: Line, seat: Seat, { octave, policy, 
     if (same) same.push(n)
     else byEvent.set(n.placed.event.id, [n])
   }
-  const problems = [
-    ...solution.problems.map((p) => sayProblem(solution, moments, p)),
-    ...solution.columns.flatMap((c, i) => beyondLevel(solution, i, moments[c.moment])),
-  ].sort((a, b) => a.placed.onset - b.placed.onset)
+  const problems = problemsOf(solution, moments)
   return { instrument, line, octave, written, moments, solution, notes, problems, byEvent }
 }
 
@@ -119,53 +111,6 @@ function notesOf(s: Solution, column: number, moments: readonly Moment[], writte
     })
   })
   return notes
-}
-
-const at = (placed: PlacedEvent) => ({ placed, measure: placed.at.measure.number, beat: beatOf(placed.into, placed.at.meter) })
-
-const names = (pitches: readonly Pitch[]) => pitches.map(pitchName).join(' and ')
-
-function sayProblem(s: Solution, moments: readonly Moment[], p: Problem): MapProblem {
-  const where = at(moments[p.moment].events[0])
-  const { instrument } = s.setup
-  const low = instrument.strings[0]
-  const seat = instrument.name.toLowerCase()
-  const what = names(p.pitches)
-  switch (p.kind) {
-    case 'out-of-reach': {
-      const below = midiOf(p.pitches[0]) < midiOf(low)
-      const text = below
-        ? `${what} is below the ${seat}'s lowest string (${pitchName(low)}); move the seat up an octave.`
-        : `${what} is beyond VII position; move the seat down an octave.`
-      return { ...where, mark: 'out', text }
-    }
-    case 'chord-cut':
-      return {
-        ...where,
-        mark: 'divide',
-        text: `${what} cannot be held together on the ${seat}; the top note is mapped, divide the others.`,
-      }
-    case 'pin-impossible':
-      return { ...where, mark: 'pin', text: `The pin on ${what} fits no string and finger here; it is set aside.` }
-  }
-}
-
-/** A note that needs more than the class has learned: mapped all the same, and said, with the octave that would do. */
-function beyondLevel(s: Solution, column: number, moment: Moment): MapProblem[] {
-  const c = s.columns[column]
-  const hold = c.holds[s.chosen[column]]
-  if (hold.learned || c.pinned) return []
-  const { instrument } = s.setup
-  const down = c.pitches.map((p) => byOctaves(p, -1))
-  const easier = candidates(s.setup, down, [1]).find((h) => h.learned)
-  const hint = easier ? ` An octave lower, ${names(down)} is ${sayHold(instrument, easier)}.` : ''
-  return [
-    {
-      ...at(moment.events[0]),
-      mark: 'new',
-      text: `${names(c.pitches)} needs ${sayHold(instrument, hold)}, which the class has not learned.${hint}`,
-    },
-  ]
 }
 
 /** Why the hand does this at a note, in one sentence. Tied-on notes say so. */

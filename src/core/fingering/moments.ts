@@ -1,7 +1,7 @@
 import { midiOf, type Pitch } from '../music/pitch'
 import type { Line, NoteEvent, Piece } from '../piece/piece'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
-import type { Gap } from './costs'
+import { ANYWHERE, type Gap } from './costs'
 
 /** One thing the hand does: a note or chord with all that is tied on to it. */
 export type Moment = {
@@ -66,7 +66,7 @@ function findMoments(piece: Piece, line: Line): Moment[] {
         events: [p],
         pitches: heads.map((h) => h.pitch),
         order: heads.map((h) => h.n),
-        gap: { slurred: slurred && !rest, rest },
+        gap: { slurred: slurred && !rest, rest, wait: ANYWHERE },
       })
     }
     last = p.event

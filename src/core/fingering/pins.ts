@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { Hold } from '../hands/hold'
 import type { Instrument } from '../hands/instruments'
 import { POSITIONS } from '../hands/positions'
+import { OCTAVE_HARMONIC } from '../hands/schools'
 
 /**
  * A teacher's decision at a note: whatever is set must hold, the rest is free. `strings` and `fingers` go low note first;
@@ -12,6 +13,8 @@ export const pinSchema = z.object({
   fingers: z.array(z.int().min(0).max(4)).optional(),
   position: z.string().max(6).optional(),
   base: z.int().min(1).max(14).optional(),
+  /** At the octave, where a finger can press or touch: touched. */
+  harmonic: z.boolean().optional(),
 })
 export type Pin = Readonly<z.infer<typeof pinSchema>>
 
@@ -19,6 +22,7 @@ export type Pin = Readonly<z.infer<typeof pinSchema>>
 export function pinAllows(pin: Pin, instrument: Instrument, h: Hold): boolean {
   if (pin.strings && !pin.strings.every((s, i) => h.stops[i]?.string === s)) return false
   if (pin.fingers && !pin.fingers.every((f, i) => h.stops[i]?.finger === f)) return false
+  if (pin.harmonic !== undefined && pin.harmonic !== isHarmonic(h)) return false
   if (h.open) return true
   const at = POSITIONS[instrument.seat][h.position]
   return (pin.position === undefined || pin.position === at.name) && (pin.base === undefined || pin.base === at.base)
@@ -28,5 +32,24 @@ export function pinAllows(pin: Pin, instrument: Instrument, h: Hold): boolean {
 export function pinFor(instrument: Instrument, h: Hold): Pin {
   const at = POSITIONS[instrument.seat][h.position]
   const pin = { strings: h.stops.map((s) => s.string), fingers: h.stops.map((s) => s.finger) }
-  return h.open ? pin : { ...pin, position: at.name, base: at.base }
+  if (h.open) return pin
+  const touched = h.stops.some((s) => s.k === OCTAVE_HARMONIC) ? { harmonic: isHarmonic(h) } : {}
+  return { ...pin, position: at.name, base: at.base, ...touched }
+}
+
+const isHarmonic = (h: Hold): boolean => h.stops.some((s) => s.harmonic)
+
+/**
+ * Why no hold fits a pin, in words for the teacher: "A4 is not on G", "3 cannot play it on D", "not in VII". The first
+ * wish that nothing fulfils together with those before it: string, then finger, then position.
+ */
+export function pinLacks(pin: Pin, instrument: Instrument, holds: readonly Hold[]): string {
+  const strings = pin.strings?.map((s) => instrument.strings[s]?.letter ?? '?').join(' and ')
+  const fingers = pin.fingers?.map((f) => (f === 0 ? 'an open string' : `finger ${f}`)).join(' and ')
+  const onString = holds.filter((h) => pinAllows({ strings: pin.strings }, instrument, h))
+  if (pin.strings && onString.length === 0) return `it does not lie on ${strings}`
+  const withFinger = onString.filter((h) => pinAllows({ fingers: pin.fingers }, instrument, h))
+  const where = strings ? ` on ${strings}` : ''
+  if (pin.fingers && withFinger.length === 0) return `${fingers} cannot play it${where} in any position`
+  return `${fingers ?? 'no finger'}${where} does not reach it in ${pin.position ?? 'that position'}`
 }

@@ -1,15 +1,56 @@
 import { z } from 'zod'
 import { BASS_SCHOOLS } from '../hands/schools'
 
-/** Open string or 4: open whenever there is one · by cost · 4 wherever it can be. */
-export const FOURTH = ['open', 'auto', 'always'] as const
+/**
+ * Open string or 4: open whenever there is one · 4 where it keeps a slur on one string · 4 where it saves any crossing ·
+ * 4 wherever it can be.
+ */
+export const FOURTH = ['open', 'slurs', 'crossing', 'always'] as const
+/** Lower fingers stay down under a higher one, or each finger stands alone. */
+export const FINGERS_DOWN = ['blocks', 'independent'] as const
+/** Cross the strings in first position, or go up the string. */
+export const STAY = ['first position', 'string'] as const
+/** Where a shift is best: while an open string or a rest gives time · led by one finger · with the bar that needs it · at the last note. */
+export const SHIFT_WHERE = ['pauses', 'same finger', 'early', 'late'] as const
 
-/** What the teacher has decided for the whole class, whatever the note. */
-export const policySchema = z.object({ fourth: z.enum(FOURTH), bassSchool: z.enum(BASS_SCHOOLS) })
+/** What the teacher has decided, whatever the note. */
+export const policySchema = z.object({
+  fourth: z.enum(FOURTH),
+  fingersDown: z.enum(FINGERS_DOWN),
+  stay: z.enum(STAY),
+  bassSchool: z.enum(BASS_SCHOOLS),
+  celloExtensions: z.boolean(),
+  shiftWhere: z.enum(SHIFT_WHERE),
+  harmonics: z.boolean(),
+})
 export type Policy = Readonly<z.infer<typeof policySchema>>
 
-/**
- * The default: open or 4 by cost (in tune and easy unless it breaks a slur), and the bass in 1-2-4, which most school
- * methods teach.
- */
-export const DEFAULT_POLICY: Policy = { fourth: 'auto', bassSchool: '1-2-4' }
+/** Some of the decisions: what a piece or a seat has otherwise than its class. */
+export const policyChangeSchema = policySchema.partial()
+export type PolicyChange = Readonly<z.infer<typeof policyChangeSchema>>
+
+/** The defaults; {@link WHY_DEFAULT} says why. */
+export const DEFAULT_POLICY: Policy = {
+  fourth: 'slurs',
+  fingersDown: 'blocks',
+  stay: 'first position',
+  bassSchool: '1-2-4',
+  celloExtensions: true,
+  shiftWhere: 'pauses',
+  harmonics: false,
+}
+
+/** Why each default is what it is, for the teacher. Common practice. */
+export const WHY_DEFAULT: Record<keyof Policy, string> = {
+  fourth: 'The open string is in tune and easy; 4 earns its place where a crossing would break a slur.',
+  fingersDown: 'Beginners place the hand as a block; single fingers come later.',
+  stay: 'A mixed class reads together in first position; shifts are for what it lacks.',
+  bassSchool: 'Most school methods teach 1-2-4.',
+  celloExtensions: 'F♯ on C and C♯ on G have no other place in first position.',
+  shiftWhere: 'While an open string rings or in a rest the hand has time.',
+  harmonics: 'A harmonic breaks the frame; it is an effect until the hand knows the octave.',
+}
+
+/** The class's decisions with what the piece and the seat have otherwise. */
+export const withChanges = (base: Policy, ...changes: readonly (PolicyChange | undefined)[]): Policy =>
+  Object.assign({}, base, ...changes) as Policy

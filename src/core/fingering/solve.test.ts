@@ -2,20 +2,32 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { choiceOf, type Hold } from '../hands/hold'
 import { INSTRUMENTS, SEATS, type Seat } from '../hands/instruments'
-import { FIRST_POSITION } from '../hands/level'
+import { FIRST_POSITION, PRESETS } from '../hands/presets'
 import { BASS_SCHOOLS } from '../hands/schools'
 import { LETTERS, midiOf, pitchName, type Pitch } from '../music/pitch'
+import type { Piece } from '../piece/piece'
+import { unfold } from '../piece/unfold'
 import { pieceFrom } from '../testing/piece'
 import { alternativesAt, differenceOf } from './alternatives'
-import { chargeHold, chargeMove } from './costs'
+import { chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type Wait } from './costs'
+import { layOut, type Table } from './layout'
 import { mapSeat, writtenOctaves } from './map'
 import { momentsOf } from './moments'
 import { pinFor, type Pin } from './pins'
-import { FOURTH, type Policy } from './policy'
-import { layOut, solve, type Column, type Table } from './solve'
-import { WEIGHTS, type CostKind } from './weights'
+import { DEFAULT_POLICY, FOURTH, SHIFT_WHERE, STAY, type Policy } from './policy'
+import { solve } from './solve'
+import { weightsFor, type CostKind } from './weights'
 
-const policies: fc.Arbitrary<Policy> = fc.record({ fourth: fc.constantFrom(...FOURTH), bassSchool: fc.constantFrom(...BASS_SCHOOLS) })
+const policies: fc.Arbitrary<Policy> = fc.record({
+  fourth: fc.constantFrom(...FOURTH),
+  fingersDown: fc.constant('blocks' as const),
+  stay: fc.constantFrom(...STAY),
+  bassSchool: fc.constantFrom(...BASS_SCHOOLS),
+  celloExtensions: fc.boolean(),
+  shiftWhere: fc.constantFrom(...SHIFT_WHERE),
+  harmonics: fc.boolean(),
+})
+const levels = fc.constantFrom(...PRESETS.map((p) => p.level))
 
 /** A short line in a seat's written range, as test words: single notes, some slurred, some rests, some double stops. */
 function words(seat: Seat): fc.Arbitrary<string> {
@@ -30,108 +42,208 @@ function words(seat: Seat): fc.Arbitrary<string> {
     { weight: 1, arbitrary: fc.constant('z') },
     { weight: 1, arbitrary: fc.tuple(pitch, pitch).map(([a, b]) => `[${a},${b}]`) },
   )
-  return fc.record({ notes: fc.array(word, { minLength: 1, maxLength: 6 }), slur: fc.boolean() }).map(({ notes, slur }) => {
+  return fc.record({ notes: fc.array(word, { minLength: 1, maxLength: 7 }), slur: fc.boolean() }).map(({ notes, slur }) => {
     const sounding = notes.flatMap((w, i) => (w === 'z' ? [] : [i]))
     if (!slur || sounding.length < 2) return notes.join(' ')
     return notes.map((w, i) => (i === sounding[0] ? `(${w}` : i === sounding[sounding.length - 1] ? `${w})` : w)).join(' ')
   })
 }
 
-/** Tables, costs of single things, straight from the rules and without the solver's matrices. */
-function cost(t: Table, path: readonly Hold[]): number {
-  let sum = 0
-  const charge = (kind: CostKind) => {
-    sum += WEIGHTS[kind]
+/** A piece of words, its two or three measures of four, with repeats and endings set as `form` says. */
+const FORMS = ['plain', 'repeat all', 'repeat second', 'endings', 'never played'] as const
+type Form = (typeof FORMS)[number]
+function withForm(text: string, form: Form): Piece {
+  const piece = pieceFrom(text, undefined, { beats: 2, unit: 4 })
+  const line = piece.lines[0]
+  const last = line.measures.length - 1
+  const measures = line.measures.map((m, i) => {
+    switch (form) {
+      case 'plain':
+        return m
+      case 'repeat all':
+        return i === last ? { ...m, repeatEnd: 2 } : m
+      case 'repeat second':
+        return i === 1 ? { ...m, repeatStart: true, repeatEnd: 2 } : m
+      case 'endings':
+        return i === last - 1 && i > 0 ? { ...m, ending: [1], repeatEnd: 2 } : i === last && last > 1 ? { ...m, ending: [2] } : m
+      case 'never played':
+        return i === 1 ? { ...m, ending: [5] } : m
+    }
+  })
+  return { ...piece, lines: [{ ...line, measures }] }
+}
+
+type Case = { readonly piece: Piece; readonly seat: Seat; readonly policy: Policy; readonly level: (typeof PRESETS)[number]['level'] }
+
+const tableFor = ({ piece, seat, policy, level }: Case, pins: ReadonlyMap<string, Pin> = new Map()): Table => {
+  const [line] = piece.lines
+  return layOut({ instrument: INSTRUMENTS[seat], policy, level: level[seat] }, { line, moments: momentsOf(piece, line), octaves: 0, pins })
+}
+
+/**
+ * What a way through a line costs, straight from the rules: every hold once, and every two notes that follow each other
+ * when the piece is played through, each such pair once. Written without the solver's tables.
+ */
+function costing(c: Case, t: Table, free = t): (path: readonly Hold[]) => number {
+  const [line] = c.piece.lines
+  const moments = momentsOf(c.piece, line)
+  const columnOf = new Map(t.columns.map((x, i) => [moments[x.moment].events[0].event.id, i]))
+  const pairs = new Map<string, { a: number; b: number; gap: Gap }>()
+  let before = -1
+  let rest = false
+  const reached = new Set<number>()
+  /** Straight from the words of the policy: early from the measure's first note, late up to the next note that must shift. */
+  const timing = (b: number): Wait => {
+    const measure = (i: number) => moments[t.columns[i].moment].events[0].at.index
+    const capped = (n: number) => Math.min(n, 8)
+    if (c.policy.shiftWhere === 'early') {
+      const place = t.columns.filter((_, i) => i < b && measure(i) === measure(b)).length
+      return { up: capped(place), down: capped(place) }
+    }
+    if (c.policy.shiftWhere !== 'late') return { up: 0, down: 0 }
+    const after = free.columns.slice(b)
+    const away = after.findIndex((x) => x.holds.every((h) => !h.open && h.position > 1))
+    const home = after.findIndex((x) => x.holds.every((h) => !h.open && h.position <= 1))
+    return { up: away < 0 ? 0 : capped(away), down: home < 0 ? 8 : capped(home) }
   }
-  for (let i = 0; i < path.length; i++) {
-    chargeHold(t.setup.instrument, t.policy, path[i], charge)
-    if (i > 0 && !chargeMove(t.setup.instrument, path[i - 1], path[i], t.columns[i].gap, charge)) return Infinity
+  for (const index of unfold(line))
+    for (const e of line.measures[index].events) {
+      const b = columnOf.get(e.id)
+      if (b === undefined) {
+        rest = true
+        continue
+      }
+      if (before >= 0 && !pairs.has(`${before} ${b}`)) {
+        const written = t.columns[b].moment === t.columns[before].moment + 1
+        const slurred = written && moments[t.columns[b].moment].gap.slurred
+        pairs.set(`${before} ${b}`, {
+          a: before,
+          b,
+          gap: { slurred, rest: written ? moments[t.columns[b].moment].gap.rest : rest, wait: timing(b) },
+        })
+      }
+      reached.add(b)
+      before = b
+      rest = false
+    }
+  t.columns.forEach((x, b) => {
+    if (!reached.has(b) && b > 0) {
+      const { slurred, rest: r } = moments[x.moment].gap
+      const written = x.moment === t.columns[b - 1].moment + 1
+      pairs.set(`${b - 1} ${b}`, { a: b - 1, b, gap: { slurred: written && slurred, rest: r, wait: timing(b) } })
+    }
+  })
+  const weights = weightsFor(c.policy)
+  return (path) => {
+    let sum = 0
+    const charge = (kind: CostKind, times = 1) => {
+      sum += weights[kind] * times
+    }
+    path.forEach((h) => chargeHold(t.setup, h, charge))
+    if (path.length) chargeStart(path[0], charge)
+    for (const { a, b, gap } of pairs.values()) {
+      if (b !== a + 1) chargeJump(t.setup, path[a], path[b], gap, charge)
+      else if (!chargeMove(t.setup, path[a], path[b], gap, charge)) return Infinity
+    }
+    return sum
   }
-  return sum
 }
 
 /** Every way through the columns. */
-function* paths(columns: readonly Column[], i = 0, taken: Hold[] = []): Generator<Hold[]> {
-  if (i === columns.length) yield taken
-  else for (const h of columns[i].holds) yield* paths(columns, i + 1, [...taken, h])
+function* paths(t: Table, i = 0, taken: Hold[] = []): Generator<Hold[]> {
+  if (i === t.columns.length) yield taken
+  else for (const h of t.columns[i].holds) yield* paths(t, i + 1, [...taken, h])
 }
 
-const tableFor = (seat: Seat, text: string, policy: Policy, pins?: Map<string, Pin>): Table => {
-  const piece = pieceFrom(text)
-  const instrument = INSTRUMENTS[seat]
-  return layOut({ instrument, school: policy.bassSchool, level: FIRST_POSITION }, policy, momentsOf(piece, piece.lines[0]), 0, pins)
-}
+const small = (t: Table) => t.columns.length > 0 && t.columns.reduce((n, c) => n * c.holds.length, 1) <= 12_000
 
-const small = (t: Table) => t.columns.length > 0 && t.columns.reduce((n, c) => n * c.holds.length, 1) <= 30_000
+const cases = (seat: Seat): fc.Arbitrary<Case> =>
+  fc
+    .record({ text: words(seat), form: fc.constantFrom(...FORMS), policy: policies, level: levels })
+    .map(({ text, form, policy, level }) => ({
+      piece: withForm(text, form),
+      seat,
+      policy,
+      level,
+    }))
+
+/** Random lines for each seat. */
+const LINES = 1000
 
 describe.each(SEATS)('the solver for the %s', (seat) => {
-  it('finds the least cost that exhaustive search finds', () => {
+  it(`finds the least cost that exhaustive search finds, on ${LINES} lines with every policy, level and kind of repeat`, () => {
+    let tried = 0
     fc.assert(
-      fc.property(words(seat), policies, (text, policy) => {
-        const t = tableFor(seat, text, policy)
+      fc.property(cases(seat), (c) => {
+        const t = tableFor(c)
         fc.pre(small(t))
+        const cost = costing(c, t)
         const s = solve(t)
         let least = Infinity
-        for (const path of paths(t.columns)) least = Math.min(least, cost(t, path))
+        for (const path of paths(t)) least = Math.min(least, cost(path))
         expect(s.total).toBe(least)
-        expect(
-          cost(
-            t,
-            s.columns.map((c, i) => c.holds[s.chosen[i]]),
-          ),
-        ).toBe(least)
+        expect(cost(s.columns.map((x, i) => x.holds[s.chosen[i]]))).toBe(least)
+        expect(solve(tableFor(c)).chosen).toEqual(s.chosen)
+        tried++
       }),
-      { numRuns: 150 },
+      { numRuns: LINES },
     )
+    expect(tried).toBeGreaterThanOrEqual(LINES)
   })
   it('prices every alternative as the best line that takes it', () => {
     fc.assert(
-      fc.property(words(seat), policies, fc.nat(), (text, policy, where) => {
-        const t = tableFor(seat, text, policy)
+      fc.property(cases(seat), fc.nat(), (c, where) => {
+        const t = tableFor(c)
         fc.pre(small(t))
+        const cost = costing(c, t)
         const s = solve(t)
         const column = where % s.columns.length
         const best = new Map<string, number>()
-        for (const path of paths(t.columns)) {
+        for (const path of paths(t)) {
           const choice = choiceOf(path[column])
-          best.set(choice, Math.min(best.get(choice) ?? Infinity, cost(t, path)))
+          best.set(choice, Math.min(best.get(choice) ?? Infinity, cost(path)))
         }
-        for (const a of alternativesAt(s, column)) {
+        const others = alternativesAt(s, column)
+        expect(others).toHaveLength(best.size - 1)
+        for (const a of others) {
           expect(a.price).toBe(best.get(choiceOf(a.hold))! - s.total)
           const sum = [...differenceOf(s, column, a.hold).values()].reduce((x, y) => x + y, 0)
           expect(sum).toBe(a.price)
         }
       }),
-      { numRuns: 80 },
+      { numRuns: 120 },
     )
   })
-  it('a pin holds and the rest stays optimal around it', () => {
+  it('a pin holds and the rest stays optimal around it, at the price that was said', () => {
     fc.assert(
-      fc.property(words(seat), policies, fc.nat(), fc.nat(), (text, policy, where, which) => {
-        const free = solve(tableFor(seat, text, policy))
+      fc.property(cases(seat), fc.nat(), fc.nat(), (c, where, which) => {
+        const free = solve(tableFor(c))
         fc.pre(free.columns.length > 0)
         const column = where % free.columns.length
         const others = alternativesAt(free, column, true)
         fc.pre(others.length > 0)
-        const wanted = others[which % others.length].hold
-        const piece = pieceFrom(text)
-        const event = momentsOf(piece, piece.lines[0])[free.columns[column].moment].events[0].event.id
-        const t = tableFor(seat, text, policy, new Map([[event, pinFor(INSTRUMENTS[seat], wanted)]]))
+        const wanted = others[which % others.length]
+        const [line] = c.piece.lines
+        const event = momentsOf(c.piece, line)[free.columns[column].moment].events[0].event.id
+        const t = tableFor(c, new Map([[event, pinFor(INSTRUMENTS[seat], wanted.hold)]]))
         fc.pre(small(t))
+        const cost = costing(c, t, free)
         const s = solve(t)
-        expect(choiceOf(s.columns[column].holds[s.chosen[column]])).toBe(choiceOf(wanted))
+        const pinned = s.columns[column].holds[s.chosen[column]]
+        expect(pinned.stops.map((x) => [x.string, x.finger])).toEqual(wanted.hold.stops.map((x) => [x.string, x.finger]))
         let least = Infinity
-        for (const path of paths(t.columns)) least = Math.min(least, cost(t, path))
+        for (const path of paths(t)) least = Math.min(least, cost(path))
         expect(s.total).toBe(least)
+        expect(s.total - free.total).toBe(wanted.price)
       }),
-      { numRuns: 80 },
+      { numRuns: 100 },
     )
   })
   it('moves by an octave keep the letters', () => {
     fc.assert(
       fc.property(words(seat), policies, (text, policy) => {
         const piece = pieceFrom(text)
-        const at = (octave: number) => mapSeat(piece, piece.lines[0], seat, { octave, policy })
+        const at = (octave: number) => mapSeat(piece, piece.lines[0], seat, { octave, policy, level: FIRST_POSITION[seat] })
         const [here, up] = [at(0), at(1)]
         const upBy = new Map(up.notes.map((n) => [`${n.placed.event.id} ${n.head}`, n]))
         for (const n of here.notes) {
@@ -144,9 +256,9 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
   })
   it('maps every note or says why not', () => {
     fc.assert(
-      fc.property(words(seat), fc.integer({ min: -2, max: 2 }), policies, (text, octave, policy) => {
+      fc.property(words(seat), fc.integer({ min: -2, max: 2 }), policies, levels, (text, octave, policy, level) => {
         const piece = pieceFrom(text)
-        const m = mapSeat(piece, piece.lines[0], seat, { octave, policy })
+        const m = mapSeat(piece, piece.lines[0], seat, { octave, policy, level: level[seat] })
         for (const moment of m.moments) {
           const id = moment.events[0].event.id
           const mapped = m.byEvent.get(id)?.length ?? 0
@@ -167,15 +279,43 @@ it('only the bass writes an octave above what it sounds', () => {
 })
 
 describe('pins', () => {
-  it('one that fits nothing is set aside and said', () => {
+  const pinned = (pin: Pin) => {
     const piece = pieceFrom('D4 E4')
-    const m = mapSeat(piece, piece.lines[0], 'violin', {
-      octave: 0,
-      policy: { fourth: 'auto', bassSchool: '1-2-4' },
-      pins: new Map([['e1', { fingers: [3], strings: [3] }]]),
-    })
-    expect(m.problems[0]).toMatchObject({ measure: '1', beat: 2 })
-    expect(m.problems[0].text).toContain('fits no string and finger')
+    const pins = new Map([['e1', pin]])
+    return mapSeat(piece, piece.lines[0], 'violin', { octave: 0, policy: DEFAULT_POLICY, level: FIRST_POSITION.violin, pins })
+  }
+  it('one that fits nothing is set aside and says what is missing', () => {
+    const m = pinned({ strings: [3], fingers: [3] })
+    expect(m.problems[0]).toMatchObject({ mark: 'pin', measure: '1', beat: 2 })
+    expect(m.problems[0].text).toBe('The pin on E4 is set aside: it does not lie on E.')
     expect(m.notes[1].pinned).toBe(false)
+  })
+  it('the finger or the position may be what is missing', () => {
+    expect(pinned({ strings: [1], fingers: [0] }).problems[0].text).toContain('an open string cannot play it on D in any position')
+    expect(pinned({ strings: [1], fingers: [1], position: 'VII' }).problems[0].text).toContain('finger 1 on D does not reach it in VII')
+  })
+})
+
+describe('repeats', () => {
+  it('a repeated measure is fingered once, and the way back counts', () => {
+    // Through once, open A to B in first position; the way back from D in III to E makes nothing dearer elsewhere.
+    const piece = withForm('A5 B5 C6 D6', 'repeat all')
+    const m = mapSeat(piece, piece.lines[0], 'violin', { octave: 0, policy: DEFAULT_POLICY, level: FIRST_POSITION.violin })
+    expect(m.notes).toHaveLength(4)
+    expect(m.solution.jumps).toMatchObject([{ low: 0, high: 3, back: true }])
+  })
+  it('without the repeat the first note is free to lie elsewhere', () => {
+    const text = 'A4 B4 C5 D5'
+    const once = tableFor({ piece: withForm(text, 'plain'), seat: 'violin', policy: DEFAULT_POLICY, level: FIRST_POSITION })
+    expect(once.jumps).toEqual([])
+  })
+  it('no step leads from a first ending to the second', () => {
+    const piece = withForm('D4 E4 F#4 G4 A4 B4', 'endings')
+    const t = tableFor({ piece, seat: 'violin', policy: DEFAULT_POLICY, level: FIRST_POSITION })
+    expect(t.columns.map((c) => c.moves !== null)).toEqual([false, true, true, true, false, true])
+    expect(t.jumps.map((j) => [j.low, j.high, j.back])).toEqual([
+      [0, 3, true],
+      [1, 4, false],
+    ])
   })
 })

@@ -1,10 +1,14 @@
+import type { Policy } from './policy'
+
 /**
- * What a hand finds dear, in small whole numbers: one unit is about the trouble of one plain crossing. The only place
- * where the trade's judgement is a number. Roughly from dear to cheap, as teachers rank them (common practice).
+ * What a hand finds dear, in small whole numbers: one unit is about the trouble of one plain crossing by the bow. The only
+ * place where the trade's judgement is a number. Roughly from dear to cheap, as teachers rank them (common practice).
  */
 export const WEIGHTS = {
-  /** A position, extension or stretch that the class has not learned. */
-  notLearned: 60,
+  /** A position, string, finger, place, extension or chord that the class has not learned: for each of them. */
+  notLearned: 100,
+  /** A shift of a class that has not learned to shift there. */
+  shiftNotLearned: 60,
   shiftInSlur: 18,
   /** Between notes that follow each other, hand moving while the bow sounds or turns. */
   shift: 12,
@@ -13,32 +17,47 @@ export const WEIGHTS = {
   shiftOverRest: 7,
   /** Taken off a shift when the same finger leads on the same string. */
   guideFinger: -2,
-  /** Half a step only, as the bass does between half and first position. */
-  shiftByHalfStep: -6,
-  /** Every note away from first position: a little more than a shift, so that only what first position lacks is played there. */
-  awayFromFirst: 13,
+  /** Half a step only, on the bass: its positions lie so. */
+  shiftByHalfStep: -5,
+  /** Each half step of a shift beyond a class's first one. */
+  shiftFar: 2,
+  /** A shift hangs on finger 1 in its upper position: it lands there going up and leaves from there going down. */
+  landing: 5,
+  /** How long a shift has waited, or how early it comes, where the teacher has asked for the other. */
+  timing: 3,
+  /** A four-finger bass hand that rolls a half step on its thumb. */
+  pivot: 3,
+  /** A line that begins with the hand away from first position: a shift that nobody hears. */
+  startAway: 13,
+  /** Every note away from first position. */
+  awayFromFirst: 2,
   /** Half position is first with the hand a half step back: near home. */
-  halfPosition: 4,
-  /** Every note that the opened hand plays, and the opening itself. */
+  halfPosition: 1,
+  /** The teacher wants the other one: of open string and 4, of an extension and a shift. */
+  againstPolicy: 16,
+  /** Every note that only the opened hand reaches, the opening itself, and the closing between two fingers. */
   extension: 3,
   opening: 4,
+  closing: 1,
+  /** The two notes do not lie in one frame: the fingers on this string must be set anew. */
+  frameBroken: 5,
   /** A string lies between the two. */
   skipString: 4,
-  crossingInSlur: 3,
   /** Finger 4 of violin and viola: weak, and flat if the hand is not over it. */
   fourthFinger: 4,
-  /** The teacher wants the other one of open string and 4. */
-  againstPolicy: 16,
+  crossingInSlur: 3,
   /** One finger slides between its low and its high place. */
   slide: 3,
   /** One finger hops to the next string. */
   fifth: 3,
-  /** The two notes do not lie in one frame: the fingers must be set anew. */
-  frameBroken: 5,
   /** A finger goes to another string. */
   crossing: 2,
   /** Only the bow goes: to or from an open string. */
   bowCrossing: 1,
+  /** The other string needs another frame. */
+  newFrame: 1,
+  /** The octave harmonic, touched at the middle of the string. */
+  harmonic: 2,
   /** F read where E sharp is written. */
   respelled: 5,
   /** A finger off its tape. */
@@ -47,3 +66,38 @@ export const WEIGHTS = {
 
 export type CostKind = keyof typeof WEIGHTS
 export type Weights = Readonly<Record<CostKind, number>>
+
+const made = new WeakMap<Policy, Weights>()
+
+/** The weights as the teacher's decisions shift them. */
+export function weightsFor(policy: Policy): Weights {
+  const known = made.get(policy)
+  if (known) return known
+  const w: Record<CostKind, number> = { ...WEIGHTS }
+  // Cheaper than the two bow crossings that an open string between two notes of the lower string costs.
+  if (policy.fourth === 'crossing') w.fourthFinger = 1
+  if (policy.stay === 'string') {
+    // Going up the string and down again is cheaper than leaving it.
+    w.crossing = w.bowCrossing = 2 * w.shift + 1
+    w.skipString = w.shift
+    w.awayFromFirst = 0
+    w.startAway = 2
+  }
+  switch (policy.shiftWhere) {
+    case 'pauses':
+      w.timing = 0
+      break
+    case 'same finger':
+      w.guideFinger = -8
+      w.shiftOverOpen = w.shiftOverRest = w.shift
+      w.landing = w.timing = 0
+      break
+    case 'early':
+    case 'late':
+      w.shiftOverOpen = w.shiftOverRest = w.shift
+      w.guideFinger = w.landing = 0
+      break
+  }
+  made.set(policy, w)
+  return w
+}

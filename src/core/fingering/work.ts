@@ -8,15 +8,15 @@ import type { CostKind } from './weights'
  */
 export function workByMeasure(map: SeatMap): number[] {
   const work = map.line.measures.map(() => 0)
-  const { columns, chosen, setup, policy, weights } = map.solution
+  const { columns, chosen, setup, weights } = map.solution
   columns.forEach((c, i) => {
     const measure = map.moments[c.moment].events[0].at.index
-    const charge = (kind: CostKind) => {
-      if (kind !== 'notLearned') work[measure] += weights[kind]
+    const charge = (kind: CostKind, times = 1) => {
+      if (kind !== 'notLearned' && kind !== 'shiftNotLearned') work[measure] += weights[kind] * times
     }
     const hold = c.holds[chosen[i]]
-    chargeHold(setup.instrument, policy, hold, charge)
-    if (i > 0) chargeMove(setup.instrument, columns[i - 1].holds[chosen[i - 1]], hold, c.gap, charge)
+    chargeHold(setup, hold, charge)
+    if (c.moves) chargeMove(setup, columns[i - 1].holds[chosen[i - 1]], hold, c.gap, charge)
   })
   return work
 }

@@ -43,3 +43,6 @@ const BASS: readonly Position[] = ['half', 'I', 'II', 'II½', 'III', 'III½', 'I
 }))
 
 export const POSITIONS: Record<Seat, readonly Position[]> = { violin: BY_LETTER, viola: BY_LETTER, cello: CELLO, bass: BASS }
+
+/** How a position is named in a list of what is learned: "III", "raised III". */
+export const positionKey = (p: Position): string => (p.shade ? `${p.shade} ${p.name}` : p.name)

@@ -46,6 +46,9 @@ export const pitchAt = (steps: number, alter: number): Pitch => ({
 export const letterName = (p: Pick<Pitch, 'letter' | 'alter'>): string =>
   p.letter + ({ [-2]: '𝄫', [-1]: '♭', 0: '', 1: '♯', 2: '𝄪' } as Record<number, string>)[p.alter]
 
+/** "F♯4": letter, sign and octave in print. */
+export const printedPitch = (p: Pitch): string => `${letterName(p)}${p.octave}`
+
 /** Letter as spoken: "F sharp", "B flat", "C natural" only when `natural` is asked for. */
 export function spokenLetter(p: Pick<Pitch, 'letter' | 'alter'>, natural = false): string {
   const word = { [-2]: ' double flat', [-1]: ' flat', 0: natural ? ' natural' : '', 1: ' sharp', 2: ' double sharp' }

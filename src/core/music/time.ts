@@ -10,7 +10,7 @@ export const BASE_NAMES = Object.keys(BASES) as [Base, ...Base[]]
 const valueShape = z.object({
   base: z.enum(BASE_NAMES),
   dots: z.int().min(0).max(3),
-  tuplet: z.object({ actual: z.int().min(2).max(15), normal: z.int().min(1).max(15) }).optional(),
+  tuplet: z.object({ actual: z.int().min(2).max(63), normal: z.int().min(1).max(63) }).optional(),
 })
 /** A written note value: head and flags, dots, and the tuplet it stands in (3 in the time of 2, say). */
 export type Value = Readonly<z.infer<typeof valueShape>>
@@ -58,6 +58,8 @@ export const meterSchema = z.object({
   beats: z.int().min(1).max(32),
   unit: z.union([z.literal(1), z.literal(2), z.literal(4), z.literal(8), z.literal(16), z.literal(32)]),
   sign: z.enum(['common', 'cut']).optional(),
+  /** How an additive signature is felt, adding up to the beats: 3 and 2 in 3+2/8. */
+  groups: z.array(z.int().min(1).max(32)).min(2).max(8).optional(),
 })
 export type Meter = Readonly<z.infer<typeof meterSchema>>
 
@@ -68,8 +70,8 @@ export const measureTicks = (m: Meter): number => m.beats * beatTicks(m)
 /** Ticks of the beat that is felt: the dotted group in 6/8, 9/8 and 12/8, else the written beat. */
 export const feltBeatTicks = (m: Meter): number => (m.unit >= 8 && m.beats % 3 === 0 && m.beats > 3 ? 3 * beatTicks(m) : beatTicks(m))
 
-/** "4/4". */
-export const meterName = (m: Meter): string => `${m.beats}/${m.unit}`
+/** "4/4", "3+2/8". */
+export const meterName = (m: Meter): string => `${m.groups?.join('+') ?? m.beats}/${m.unit}`
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))
 

@@ -4,7 +4,7 @@ import { midiOf, pitchName } from '../music/pitch'
 import { QUARTER } from '../music/time'
 import { pieceFrom } from '../testing/piece'
 import { rangeOf, retitled } from './edit'
-import { pieceSchema, type Line, type Measure } from './piece'
+import { pieceSchema, type Line, type Measure, upgraded } from './piece'
 import { unfold } from './unfold'
 import { misfits, placeEvents } from './walk'
 
@@ -82,7 +82,9 @@ describe('schema', () => {
   it('takes what it made and refuses another version, a doubled id and a slur that runs back', () => {
     const piece = pieceFrom('(D4 E4) z F4')
     expect(pieceSchema.parse(JSON.parse(JSON.stringify(piece)))).toEqual(piece)
-    expect(pieceSchema.safeParse({ ...piece, version: 2 }).success).toBe(false)
+    expect(pieceSchema.safeParse({ ...piece, version: 1 }).success).toBe(false)
+    expect(pieceSchema.parse(upgraded({ ...piece, version: 1 }))).toEqual(piece)
+    expect(upgraded({ ...piece, version: 3 })).toMatchObject({ version: 3 })
     const [line] = piece.lines
     expect(pieceSchema.safeParse({ ...piece, lines: [{ ...line, slurs: [{ from: 'e1', to: 'e0' }] }] }).success).toBe(false)
     expect(pieceSchema.safeParse({ ...piece, lines: [line, line] }).success).toBe(false)

@@ -1,5 +1,4 @@
-import type { Pin } from '../fingering/pins'
-import { SEATS } from '../hands/instruments'
+import { SEATS, type Seat } from '../hands/instruments'
 import { pitchName } from '../music/pitch'
 import type { Piece } from '../piece/piece'
 import { placeEvents } from '../piece/walk'
@@ -20,19 +19,30 @@ function places(piece: Piece): { byId: Map<string, string>; byPlace: Map<string,
   return { byId, byPlace }
 }
 
-/** The plan for an edited piece: pins stay on notes that kept their measure, beat and pitch; the others are lifted and counted. */
-export function carryPins(before: Piece, after: Piece, plan: Plan): { plan: Plan; lifted: number } {
+/** The pitches in the words of a place. */
+const pitchesAt = (place: string | undefined): string | undefined => place?.split(' ')[3]
+
+/**
+ * The plan for an edited piece: pins and substitutes stay on notes that kept their measure, beat and pitch; the others are
+ * lifted and counted. With `by` "id" a note is the same when its id and pitch are, wherever it has moved: for edits that
+ * keep ids, which reading a text anew does not.
+ */
+export function carryPins(before: Piece, after: Piece, plan: Plan, by: 'id' | 'place' = 'place'): { plan: Plan; lifted: number } {
   const [old, now] = [places(before), places(after)]
   let lifted = 0
-  const pins = { ...plan.pins }
-  for (const seat of SEATS) {
-    const kept: Record<string, Pin> = {}
-    for (const [id, pin] of Object.entries(plan.pins[seat])) {
-      const to = now.byPlace.get(old.byId.get(id) ?? '')
-      if (to) kept[to] = pin
-      else lifted++
+  const carry = <T>(bySeat: Readonly<Record<Seat, Readonly<Record<string, T>>>>): Record<Seat, Record<string, T>> => {
+    const kept = {} as Record<Seat, Record<string, T>>
+    for (const seat of SEATS) {
+      kept[seat] = {}
+      for (const [id, value] of Object.entries(bySeat[seat])) {
+        const place = old.byId.get(id)
+        const same = by === 'id' && place !== undefined && pitchesAt(now.byId.get(id)) === pitchesAt(place)
+        const to = same ? id : now.byPlace.get(place ?? '')
+        if (to) kept[seat][to] = value
+        else lifted++
+      }
     }
-    pins[seat] = kept
+    return kept
   }
-  return { plan: { ...plan, pins }, lifted }
+  return { plan: { ...plan, pins: carry(plan.pins), substitutes: carry(plan.substitutes) }, lifted }
 }

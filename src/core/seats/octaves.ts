@@ -1,8 +1,9 @@
 import { candidates } from '../fingering/candidates'
 import { momentsOf } from '../fingering/moments'
 import type { Policy } from '../fingering/policy'
+import { isLearned } from '../hands/hold'
 import { INSTRUMENTS, type Seat } from '../hands/instruments'
-import { FIRST_POSITION, type Level } from '../hands/level'
+import type { SeatLevel } from '../hands/level'
 import { CLEFS, ledgerLines } from '../music/clef'
 import { byOctaves, midiOf } from '../music/pitch'
 import type { Line, Piece } from '../piece/piece'
@@ -11,10 +12,20 @@ import { writtenOctaves } from '../fingering/map'
 /** How many ledger lines a class part may ask for before another octave reads better. */
 const READABLE_LEDGER_LINES = 3
 
+/** How bad a moment is for an octave: not to be held at all, new for the class, far off the staff. */
+const OUT = 100
+const NEW = 10
+const UNREAD = 1
+/** The part of a line that may be new before the seat is better moved. */
+const BEARABLE = 0.12
+
+/** How a seat fingers and what it has learned. */
+type Ways = { readonly policy: Policy; readonly level: SeatLevel }
+
 /** How badly an octave fits a seat: moments it cannot hold, moments beyond the class, moments far off the staff. */
-function misfit(piece: Piece, line: Line, seat: Seat, octave: number, policy: Policy, level: Level): number {
+function misfit(piece: Piece, line: Line, seat: Seat, octave: number, { policy, level }: Ways): number {
   const instrument = INSTRUMENTS[seat]
-  const setup = { instrument, school: policy.bassSchool, level }
+  const setup = { instrument, policy, level }
   const by = writtenOctaves(instrument, octave)
   const known = new Map<string, number>()
   let sum = 0
@@ -23,9 +34,11 @@ function misfit(piece: Piece, line: Line, seat: Seat, octave: number, policy: Po
     const name = pitches.map((p) => midiOf(p)).join(' ')
     let bad = known.get(name)
     if (bad === undefined) {
-      const holds = candidates(setup, pitches, [1])
+      const holds = candidates(setup, pitches)
       const unread = pitches.some((p) => ledgerLines(p, CLEFS[instrument.clef]) > READABLE_LEDGER_LINES)
-      bad = holds.length === 0 ? 100 : holds.some((h) => h.learned) ? (unread ? 1 : 0) : 10
+      // Of a chord beyond the hand the top note is left, with a substitute at hand.
+      const cut = holds.length === 0 && pitches.length > 1 && candidates(setup, pitches.slice(-1)).length > 0
+      bad = cut ? NEW : holds.length === 0 ? OUT : holds.some(isLearned) ? (unread ? UNREAD : 0) : NEW
       known.set(name, bad)
     }
     sum += bad
@@ -44,15 +57,18 @@ export function octavePlan(
   piece: Piece,
   lineOf: (seat: Seat) => Line,
   seats: readonly Seat[],
-  policy: Policy,
-  level: Level = FIRST_POSITION,
+  waysOf: (seat: Seat) => Ways,
 ): Record<Seat, number> {
   const best = (seat: Seat, wanted: number): number => {
     const line = lineOf(seat)
+    const ways = waysOf(seat)
     const tries = [0, -1, 1, -2, 2, -3, 3, -4, 4].map((d) => wanted + d)
-    let least = { octave: wanted, bad: Infinity }
-    for (const octave of tries) {
-      const bad = misfit(piece, line, seat, octave, policy, level)
+    let least = { octave: wanted, bad: misfit(piece, line, seat, wanted, ways) }
+    // A few new notes are no reason to leave the class's unison.
+    const patience = momentsOf(piece, line).length * (NEW * BEARABLE)
+    if (least.bad <= patience && least.bad < OUT) return wanted
+    for (const octave of tries.slice(1)) {
+      const bad = misfit(piece, line, seat, octave, ways)
       if (bad < least.bad) least = { octave, bad }
       if (bad === 0) break
     }

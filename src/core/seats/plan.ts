@@ -1,7 +1,10 @@
 import { z } from 'zod'
 import { pinSchema, type Pin } from '../fingering/pins'
-import { DEFAULT_POLICY, policySchema } from '../fingering/policy'
-import type { Seat } from '../hands/instruments'
+import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
+import { substituteSchema, type Substitute } from '../fingering/substitute'
+import { SEATS, type Seat } from '../hands/instruments'
+import { levelSchema, type Level } from '../hands/level'
+import { MOST_LINES } from '../piece/piece'
 
 /** The octave a seat reads in: where it fits best, or so many octaves from the line as it sounds. */
 const octaveSchema = z.union([z.literal('auto'), z.int().min(-5).max(5)])
@@ -13,22 +16,35 @@ const perSeat = <T extends z.ZodType>(value: T) => z.object({ violin: value, vio
 export const planSchema = z.object({
   octaves: perSeat(octaveSchema),
   /** Which line of the piece each seat reads, from 0. */
-  lines: perSeat(z.int().min(0).max(7)),
-  policy: policySchema,
+  lines: perSeat(
+    z
+      .int()
+      .min(0)
+      .max(MOST_LINES - 1),
+  ),
+  /** What this piece has otherwise than its class; and a seat otherwise than the piece. */
+  policy: policyChangeSchema,
+  seatPolicy: perSeat(policyChangeSchema),
+  /** What the class is taken to have learned for this piece; null: as the class. */
+  level: levelSchema.nullable(),
   /** By seat, by event id. */
   pins: perSeat(z.record(z.string(), pinSchema)),
+  substitutes: perSeat(z.record(z.string(), substituteSchema)),
 })
 export type Plan = Readonly<z.infer<typeof planSchema>>
 
-const all = <T>(value: (seat: Seat) => T): Record<Seat, T> => ({
-  violin: value('violin'),
-  viola: value('viola'),
-  cello: value('cello'),
-  bass: value('bass'),
-})
+const all = <T>(value: (seat: Seat) => T): Record<Seat, T> => Object.fromEntries(SEATS.map((s) => [s, value(s)])) as Record<Seat, T>
 
-/** Every seat where it fits, on the first line, nothing pinned. */
-export const emptyPlan = (): Plan => ({ octaves: all(() => 'auto'), lines: all(() => 0), policy: DEFAULT_POLICY, pins: all(() => ({})) })
+/** Every seat where it fits, on the first line, nothing pinned, all else as the class. */
+export const emptyPlan = (): Plan => ({
+  octaves: all(() => 'auto'),
+  lines: all(() => 0),
+  policy: {},
+  seatPolicy: all(() => ({})),
+  level: null,
+  pins: all(() => ({})),
+  substitutes: all(() => ({})),
+})
 
 /** The plan with a pin set at an event of a seat; null lifts it. */
 export function withPin(plan: Plan, seat: Seat, event: string, pin: Pin | null): Plan {
@@ -44,3 +60,28 @@ export const withOctave = (plan: Plan, seat: Seat, octave: OctaveChoice): Plan =
 
 /** The plan with a seat reading another line. */
 export const withLine = (plan: Plan, seat: Seat, line: number): Plan => ({ ...plan, lines: { ...plan.lines, [seat]: line } })
+
+/** The change with one decision made otherwise (undefined: as the class has it). */
+function decide<K extends keyof PolicyChange>(change: PolicyChange, key: K, value: PolicyChange[K]): PolicyChange {
+  const { [key]: _, ...others } = change
+  return value === undefined ? others : { ...others, [key]: value }
+}
+
+/** The plan with one decision made otherwise than the class, for the piece or for one seat; undefined takes it back. */
+export function withDecision<K extends keyof PolicyChange>(plan: Plan, seat: Seat | null, key: K, value: PolicyChange[K]): Plan {
+  if (seat === null) return { ...plan, policy: decide(plan.policy, key, value) }
+  return { ...plan, seatPolicy: { ...plan.seatPolicy, [seat]: decide(plan.seatPolicy[seat], key, value) } }
+}
+
+/** The plan with a level of its own; null: as the class. */
+export const withLevel = (plan: Plan, level: Level | null): Plan => ({ ...plan, level })
+
+/** The plan with substitutes put at events of a seat; null takes one away. */
+export function withSubstitute(plan: Plan, seat: Seat, changes: Readonly<Record<string, Substitute | null>>): Plan {
+  const next: Record<string, Substitute> = { ...plan.substitutes[seat] }
+  for (const [event, s] of Object.entries(changes)) {
+    if (s) next[event] = s
+    else delete next[event]
+  }
+  return { ...plan, substitutes: { ...plan.substitutes, [seat]: next } }
+}

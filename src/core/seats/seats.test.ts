@@ -1,3 +1,4 @@
+import { DEFAULT_CLASS } from './class'
 import { describe, expect, it } from 'vitest'
 import { handSpans } from '../fingering/hands'
 import { workByMeasure } from '../fingering/work'
@@ -16,26 +17,27 @@ const scale = pieceFrom('D4 E4 F#4 G4 A4 B4 C#5 D5', D)
 
 describe('octaves (common practice: unison in octaves)', () => {
   it('violin and viola at pitch, cello one lower, bass two lower', () =>
-    expect(octavesFor(scale, emptyPlan())).toEqual({ violin: 0, viola: 0, cello: -1, bass: -2 }))
-  it('a viola without an E string goes down an octave', () => expect(octavesFor(pieceFrom('A5 G5 F5 E5'), emptyPlan()).viola).toBe(-1))
+    expect(octavesFor(scale, emptyPlan(), DEFAULT_CLASS)).toEqual({ violin: 0, viola: 0, cello: -1, bass: -2 }))
+  it('a viola without an E string goes down an octave', () =>
+    expect(octavesFor(pieceFrom('A5 G5 F5 E5'), emptyPlan(), DEFAULT_CLASS).viola).toBe(-1))
   it('a tune written for cello comes up to the violin', () =>
-    expect(octavesFor(pieceFrom('D3 E3 F#3 G3', D), emptyPlan())).toMatchObject({ violin: 1, cello: 0 }))
+    expect(octavesFor(pieceFrom('D3 E3 F#3 G3', D), emptyPlan(), DEFAULT_CLASS)).toMatchObject({ violin: 1, cello: 0 }))
   it('a line in the bass clef stays where the cello plays it', () => {
     const low = pieceFrom('C2 D2 E2 F2')
     const piece = { ...low, lines: [{ ...low.lines[0], clef: 'bass' as const }] }
-    expect(octavesFor(piece, emptyPlan())).toEqual({ violin: 2, viola: 1, cello: 0, bass: 0 })
+    expect(octavesFor(piece, emptyPlan(), DEFAULT_CLASS)).toEqual({ violin: 2, viola: 1, cello: 0, bass: 0 })
   })
-  it('the teacher’s choice stands', () => expect(octavesFor(scale, withOctave(emptyPlan(), 'cello', -2)).cello).toBe(-2))
+  it('the teacher’s choice stands', () => expect(octavesFor(scale, withOctave(emptyPlan(), 'cello', -2), DEFAULT_CLASS).cello).toBe(-2))
   it('an empty line takes the usual places', () =>
-    expect(octavesFor(pieceFrom('z z z z'), emptyPlan())).toEqual({ violin: 0, viola: 0, cello: -1, bass: -2 }))
+    expect(octavesFor(pieceFrom('z z z z'), emptyPlan(), DEFAULT_CLASS)).toEqual({ violin: 0, viola: 0, cello: -1, bass: -2 }))
 })
 
 describe('the mapper', () => {
   it('solves again only the seat whose pins changed', () => {
     const map = ensembleMapper()
     const plan = emptyPlan()
-    const before = map(scale, plan)
-    const after = map(scale, withPin(plan, 'violin', 'e4', { fingers: [4] }))
+    const before = map(scale, plan, DEFAULT_CLASS)
+    const after = map(scale, withPin(plan, 'violin', 'e4', { fingers: [4] }), DEFAULT_CLASS)
     expect(after.violin).not.toBe(before.violin)
     for (const seat of ['viola', 'cello', 'bass'] as const) expect(after[seat]).toBe(before[seat])
     expect(after.violin.notes[4].stop).toMatchObject({ finger: 4, string: 1 })
@@ -43,10 +45,10 @@ describe('the mapper', () => {
   it('lifting a pin brings back what was there', () => {
     const map = ensembleMapper()
     const plan = emptyPlan()
-    const before = map(scale, plan).violin.notes.map((n) => n.stop)
+    const before = map(scale, plan, DEFAULT_CLASS).violin.notes.map((n) => n.stop)
     const pinned = withPin(plan, 'violin', 'e4', { fingers: [4] })
-    map(scale, pinned)
-    expect(map(scale, withPin(pinned, 'violin', 'e4', null)).violin.notes.map((n) => n.stop)).toEqual(before)
+    map(scale, pinned, DEFAULT_CLASS)
+    expect(map(scale, withPin(pinned, 'violin', 'e4', null), DEFAULT_CLASS).violin.notes.map((n) => n.stop)).toEqual(before)
   })
   it('a seat can read the second line', () => {
     const piece: Piece = {
@@ -60,7 +62,7 @@ describe('the mapper', () => {
         },
       ],
     }
-    const map = ensembleMapper()(piece, withLine(emptyPlan(), 'cello', 1))
+    const map = ensembleMapper()(piece, withLine(emptyPlan(), 'cello', 1), DEFAULT_CLASS)
     expect(map.cello.notes).toHaveLength(2)
     expect(timelineOf(piece, map)).toHaveLength(8)
     expect(answerAt(piece, map.cello, 3 * QUARTER)?.placed.event.id).toBe('b0')
@@ -69,7 +71,7 @@ describe('the mapper', () => {
 
 describe('moments', () => {
   const piece = pieceFrom('D4:h z E4 F#4~ F#4:h', D)
-  const map = ensembleMapper()(piece, emptyPlan())
+  const map = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
   it('the timeline has every beginning, each to the next', () => {
     const t = timelineOf(piece, map)
     expect(t.map((b) => b.onset / QUARTER)).toEqual([0, 2, 3, 4, 5])
@@ -99,19 +101,19 @@ describe('pins on an edited piece', () => {
 
 describe('the hand', () => {
   it('holds first position through open strings, and a shift begins a new bracket', () => {
-    const map = ensembleMapper()(scale, emptyPlan())
+    const map = ensembleMapper()(scale, emptyPlan(), DEFAULT_CLASS)
     expect(handSpans(map.violin).map((s) => s.position)).toEqual(['I'])
     expect(handSpans(map.violin)[0].frames.map((f) => f.frame.name)).toEqual(['touch 2-3', 'touch 2-3'])
     expect(handSpans(map.bass).map((s) => s.position)).toEqual(['I', 'III'])
   })
   it('works more where there is a shift', () => {
-    const map = ensembleMapper()(scale, emptyPlan())
+    const map = ensembleMapper()(scale, emptyPlan(), DEFAULT_CLASS)
     const [first, second] = workByMeasure(map.bass)
     expect(second).toBeGreaterThan(first)
     expect(workByMeasure(map.cello)).toHaveLength(2)
   })
   it('is drawn small for the shelf', () => {
-    const rows = previewOf(scale, emptyPlan(), 1)
+    const rows = previewOf(scale, emptyPlan(), DEFAULT_CLASS, 1)
     for (const seat of SEATS) expect(rows[seat]).toHaveLength(4)
     expect(rows.violin[0]).toEqual({ at: 0, string: 1, open: true })
   })

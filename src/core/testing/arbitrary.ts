@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { LETTERS } from '../music/pitch'
 import { BASE_NAMES, valueSchema, type Value } from '../music/time'
-import { pieceSchema, type Measure, type Piece, type PieceEvent } from '../piece/piece'
+import { PIECE_VERSION, pieceSchema, type Measure, type Piece, type PieceEvent } from '../piece/piece'
 
 const pitch = fc.record({
   letter: fc.constantFrom(...LETTERS),
@@ -53,7 +53,7 @@ export const pieces: fc.Arbitrary<Piece> = fc
     }))
     const slurs = slurred && id > 1 ? [{ from: 'e0', to: `e${id - 1}` }] : []
     return pieceSchema.parse({
-      version: 1,
+      version: PIECE_VERSION,
       title: 'Any',
       key: { fifths, mode: 'major' },
       meter: { beats: 4, unit: 4 },

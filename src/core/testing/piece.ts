@@ -1,7 +1,7 @@
 import type { Key } from '../music/key'
 import { parsePitch } from '../music/pitch'
 import { measureTicks, ticksOf, type Meter, type Value } from '../music/time'
-import type { Line, Measure, Piece, PieceEvent } from '../piece/piece'
+import { PIECE_VERSION, type Line, type Measure, type Piece, type PieceEvent } from '../piece/piece'
 
 const LENGTHS: Record<string, Value> = {
   w: { base: 'whole', dots: 0 },
@@ -61,5 +61,5 @@ export function lineFrom(text: string, meter: Meter = { beats: 4, unit: 4 }): Li
 
 /** A one-line piece for tests. */
 export function pieceFrom(text: string, key: Key = { fifths: 0, mode: 'major' }, meter: Meter = { beats: 4, unit: 4 }): Piece {
-  return { version: 1, title: 'Test', key, meter, lines: [lineFrom(text, meter)] }
+  return { version: PIECE_VERSION, title: 'Test', key, meter, lines: [lineFrom(text, meter)] }
 }

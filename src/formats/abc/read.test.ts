@@ -4,7 +4,7 @@ import { quarters } from '@/core/music/time'
 import type { Piece } from '@/core/piece/piece'
 import { unfold } from '@/core/piece/unfold'
 import { placeEvents } from '@/core/piece/walk'
-import { readAbc } from './read'
+import { readAbc, readAbcTunes } from './read'
 
 const HEAD = 'X:1\nT:Test\nM:4/4\nL:1/4\nK:D\n'
 
@@ -92,7 +92,8 @@ describe('abc', () => {
   })
   it('says what it leaves out', () => {
     const r = readAbc(`${HEAD}{g}D4 | !trill!E4 |\n\nX:2\nT:Other\nK:C\nC4 |`)
-    expect(r.ok && r.notices).toEqual(expect.arrayContaining(['left out: 1 grace note', expect.stringContaining('only the first tune')]))
+    expect(r.ok && r.notices).toEqual(['left out: 1 ornament in measure 2', expect.stringContaining('only the first tune')])
+    expect(r.ok && r.piece.lines[0].measures[0].events[0]).toMatchObject({ graces: [{ base: 'eighth' }] })
   })
 })
 
@@ -101,14 +102,12 @@ describe('abc that cannot be read', () => {
     expect(trouble(`${HEAD}D E q G |`)[0]).toMatchObject({ line: 6, column: 5 })
     expect(trouble(`% before\n\n${HEAD}D E F G |\nA 7 B |`)[0]).toMatchObject({ line: 9, column: 3 })
   })
-  it('names the measure that holds too much, where it stands', () => {
-    const [p] = trouble(`${HEAD}D E F G | A B c d e |`)
-    expect(p).toMatchObject({ line: 6, column: 11 })
-    expect(p.text).toContain('measure 2 of 4/4 holds 5 quarters')
-  })
-  it('a short measure in the middle is kept and said', () => {
-    const r = readAbc(`${HEAD}D4 | E F G | A4 |`)
-    expect(r.ok && r.notices).toEqual(['measure 2 is 1 quarters short of 4/4'])
+  it('a measure that holds too much or too little is kept, and said where it stands', () => {
+    const r = readAbc(`${HEAD}D E F G | A B c d e | D E F | D4 |`)
+    expect(r.ok && r.misfits).toMatchObject([
+      { line: 6, column: 11, long: true, text: expect.stringContaining('measure 2 of 4/4 holds 5 quarters') as string },
+      { line: 6, column: 23, long: false, text: 'measure 3 is 1 quarters short of 4/4' },
+    ])
   })
   it('no key, no notes, nothing at all', () => {
     expect(trouble('X:1\nT:A\nD E F')[0].text).toContain('no key')
@@ -129,5 +128,63 @@ describe('abc that cannot be read', () => {
       `${HEAD}-|-|-`,
     ])
       expect(() => readAbc(text)).not.toThrow()
+  })
+})
+
+// Source of the expected readings: the abc standard 2.1.
+describe('abc with more to say', () => {
+  it('marks, dynamics, words, syllables and grace notes stay at their notes', () => {
+    const [line] = read(`${HEAD}{/ga}.D !accent!"^dolce"!p!E !open!F !breath!G |\nw: Wil-low wren sings |`).lines
+    const [d, e, f, g] = line.measures[0].events
+    expect(d).toMatchObject({ marks: ['staccato'], graces: [{ slash: true }, {}], lyric: { text: 'Wil', joined: true } })
+    expect(e).toMatchObject({ marks: ['accent'], words: 'dolce', dynamic: 'p', lyric: { text: 'low' } })
+    expect([f, g]).toMatchObject([{ marks: ['open'] }, { marks: ['breath'] }])
+  })
+  it('signs that lead elsewhere, and a tempo that changes', () => {
+    const { measures } = read(`${HEAD}D4 | !segno!E4 | F4 !fine!| [Q:1/4=60]G4 !D.S.alfine!|`).lines[0]
+    expect(measures[1]).toMatchObject({ segno: true })
+    expect(measures[2]).toMatchObject({ fine: true })
+    expect(measures[3]).toMatchObject({ tempo: 60, jump: { to: 'segno', then: 'fine' } })
+  })
+  it('an additive meter is felt in its groups; broken rhythm and tuplets of other ratios', () => {
+    expect(read('X:1\nT:A\nM:3+2/8\nL:1/8\nK:D\nD3 E2 |').meter).toEqual({ beats: 5, unit: 8, groups: [3, 2] })
+    expect(notes(read(`${HEAD}D>E F<G |`))).toEqual(['D4 3/2', 'E4 1/2', 'F#4 1/2', 'G4 3/2'])
+    expect(notes(read(`${HEAD}(3:2:4D E F/ G/ A2 |`)).slice(0, 4)).toEqual(['D4 2/3', 'E4 2/3', 'F#4 1/3', 'G4 1/3'])
+  })
+  it('every tune of a collection, with the fields that stand before them all; places are those of the file', () => {
+    const text = 'M:3/4\nL:1/4\n\nX:1\nT:One\nK:D\nD3 |\n\nX:2\nT:Two\nM:4/4\nK:G\nG4 |\n\nX:3\nT:Three\nK:C\nC D E F |\n'
+    const tunes = readAbcTunes(text)
+    expect(tunes.map((t) => [t.label, t.reading.ok && t.reading.piece.meter.beats])).toEqual([
+      ['One', 3],
+      ['Two', 4],
+      ['Three', 3],
+    ])
+    const [, , three] = tunes
+    expect(three.reading.ok && three.reading.misfits).toMatchObject([{ line: 18, column: 1 }])
+    for (const t of tunes) expect(readAbc(t.text)).toMatchObject({ ok: true, piece: (t.reading as { piece: Piece }).piece })
+  })
+  it('one finger a head, low to high; of the others each is told', () => {
+    const [chord] = read(`${HEAD}!1!!3![DA]4 |`).lines[0].measures[0].events
+    expect(chord).toMatchObject({ heads: [{ givenFinger: 1 }, { givenFinger: 3 }] })
+  })
+})
+
+describe('the order of parts', () => {
+  const tune = (order: string) => readAbc(`X:1\nT:A\nP:${order}\nM:4/4\nL:1/4\nK:D\nP:A\n(D E) F G |\nP:B\nA4 |\n`)
+  it('is written out as it is played, each event with an id of its own', () => {
+    const r = tune('A2B(AB)2')
+    if (!r.ok) throw new Error(r.problems[0].text)
+    expect(r.piece.lines[0].measures.map((m) => m.events.length)).toEqual([4, 4, 1, 4, 1, 4, 1])
+    expect(r.piece.lines[0].slurs).toHaveLength(4)
+    expect(r.notices).toEqual(['written out in the order of its parts, A2B(AB)2'])
+  })
+  it('that names a part which is not there is said, and the tune stands as it is', () => {
+    const r = tune('ABC')
+    expect(r.ok && [r.piece.lines[0].measures.length, r.notices]).toEqual([
+      2,
+      ['the order of the parts, ABC, cannot be followed; mark each with a line such as P:A'],
+    ])
+    const plain = tune('AB')
+    expect(plain.ok && plain.notices).toEqual([])
   })
 })

@@ -1,21 +1,47 @@
 import abcjs from 'abcjs'
-import { clefName, readKey, readMeter, type AbcElement, type AbcStaff, type AbcTune } from './shape'
-import { atBarline, inForce, type BarSigns } from '@/core/music/accidentals'
-import type { Key } from '@/core/music/key'
-import { pitchAt, stepsOf, type Pitch } from '@/core/music/pitch'
-import { measureTicks, QUARTER, valueOf, valuesFor, type Meter, type Value } from '@/core/music/time'
-import type { Head, Measure, NoteEvent, PieceEvent, Slur } from '@/core/piece/piece'
-import { assemble, type FoundLine, type FoundMeasure } from '../assemble'
-import { placeInText, refused, SourceError, type Reading, type SourceProblem } from '../reading'
+import { assemble, type FoundLine } from '../assemble'
+import { LeftOut } from '../leftOut'
+import { LIMITS, megabytes } from '../limits'
+import { placesIn, refused, SourceError, type Reading, type SourceProblem, type TextPlace } from '../reading'
+import { readKey, readMeter, type AbcTune } from './shape'
+import { inOrder, playedOrder } from './order'
+import { readVoice, tempoOf, type TuneContext, type Voice } from './voice'
 
-const WHOLE = 4 * QUARTER
-const SIGN: Record<string, number> = { flat: -1, natural: 0, sharp: 1, dblsharp: 2, dblflat: -2 }
+/** A tune of a collection: how it is listed, its own text with the fields that stand before all tunes, and what it reads as. */
+export type TuneReading = { readonly label: string; readonly text: string; readonly reading: Reading }
 
-/** Where the first tune starts, and whether there are more. */
-function firstTune(text: string): { text: string; offset: number; more: number } {
+type Tune = { readonly text: string; readonly offset: number }
+
+/** The tunes of a text, each with where it starts. What stands before the first X: is the heading of them all. */
+function tunesOf(text: string): { heading: string; tunes: Tune[] } {
   const starts = [...text.matchAll(/^X:/gm)].map((m) => m.index)
-  if (starts.length === 0) return { text, offset: 0, more: 0 }
-  return { text: text.slice(starts[0], starts[1] ?? text.length), offset: starts[0], more: starts.length - 1 }
+  if (starts.length === 0) return { heading: '', tunes: [{ text, offset: 0 }] }
+  return {
+    heading: text.slice(0, starts[0]),
+    tunes: starts.map((start, i) => ({ text: text.slice(start, starts[i + 1] ?? text.length), offset: start })),
+  }
+}
+
+/** Fields before the first tune that hold in every tune which does not say otherwise. */
+const inherited = (heading: string): string[] => heading.split('\n').filter((l) => /^([LMQIRm]:|%%)/.test(l))
+
+const unixed = (source: string): string => source.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n')
+
+/** Reads every tune of an abc text, as many as the limits allow. */
+export function readAbcTunes(source: string): TuneReading[] {
+  const all = unixed(source)
+  const { heading, tunes } = tunesOf(all)
+  const where = placesIn(all)
+  return tunes.slice(0, LIMITS.entries).map((t, i) => {
+    const title = /^T:\s*(.*)$/m.exec(t.text)?.[1].trim()
+    return { label: title || `tune ${i + 1}`, text: withHeading(heading, t.text), reading: readTune(where, heading, t) }
+  })
+}
+
+/** The tune with the inherited fields put under its X: line, so that it stands by itself. */
+function withHeading(heading: string, tune: string): string {
+  const fields = inherited(heading)
+  return fields.length ? tune.replace(/^X:.*\n?/, (x) => `${x.trimEnd()}\n${fields.join('\n')}\n`) : tune
 }
 
 /** abcjs says "Music Line:7:78: Unknown character ignored: …" with markup; line and column are the tune's. */
@@ -38,51 +64,89 @@ const HARMLESS = /decoration|Unknown directive|Unknown instruction|Unknown comma
  * `%%propagate-accidentals pitch` in all octaves, with `not` nowhere.
  */
 export function readAbc(source: string): Reading {
-  const all = source.replace(/\r\n?/g, '\n')
-  const { text, offset, more } = firstTune(all)
-  const lineOffset = placeInText(all, offset).line - 1
+  const all = unixed(source)
+  const { heading, tunes } = tunesOf(all)
+  const reading = readTune(placesIn(all), heading, tunes[0])
+  const more = tunes.length - 1
+  return reading.ok && more
+    ? { ...reading, notices: [...reading.notices, `only the first tune was read; ${more} more in the text`] }
+    : reading
+}
+
+function readTune(where: (offset: number) => TextPlace, heading: string, { text: own, offset }: Tune): Reading {
+  if (own.length > LIMITS.tune)
+    return refused({
+      ...where(offset),
+      text: `this tune is too long (${megabytes(own.length)} of text; up to ${megabytes(LIMITS.tune)}); split it`,
+    })
+  const text = withHeading(heading, own)
+  // Inherited fields stand between X: and the rest: places in the tune are counted without them.
+  const added = text.length - own.length
+  const afterX = own.indexOf('\n') + 1
+  const addedLines = text.split('\n').length - own.split('\n').length
+  const lineOffset = where(offset).line - 1 - addedLines
   // abcjs counts the space before an element as part of it.
-  const place = (char: number) => placeInText(all, offset + char + (/^\s*/.exec(text.slice(char))?.[0].length ?? 0))
-  if (!/^K:/m.test(text)) return refused({ ...place(text.length), text: 'there is no key; end the heading with a line such as K:D' })
+  const place = (char: number) => {
+    const at = char + (/^\s*/.exec(text.slice(char))?.[0].length ?? 0)
+    return where(offset + (at >= afterX + added ? at - added : Math.min(at, afterX)))
+  }
+  if (!/^K:/m.test(text))
+    return refused({ ...where(offset + own.length), text: 'there is no key; end the heading with a line such as K:D' })
   try {
     const tune = abcjs.parseOnly(text)[0] as unknown as AbcTune | undefined
     if (!tune) return refused({ line: 1, column: 1, text: 'there is no tune here; begin with X:1' })
-    const said = (tune.warnings ?? []).map((w) => warningOf(w, lineOffset))
+    // A length that no single note has is written as several, tied.
+    const said = (tune.warnings ?? []).filter((w) => !w.includes('Duration not representable')).map((w) => warningOf(w, lineOffset))
     const grave = said.filter((w) => !HARMLESS.test(w.text))
     if (grave.length) return { ok: false, problems: grave }
     const notices = said.map((w) => `line ${w.line}: ${w.text}, left out`)
-    if (more) notices.push(`only the first tune was read; ${more} more in the file`)
-    const spread = /^%%propagate-accidentals\s+(\w+)/m.exec(text)?.[1] ?? 'octave'
     const voices = collect(tune)
     if (voices.length === 0) return refused({ ...place(text.length), text: 'there are no notes after the key; type some' })
-    const key = readKey(voices[0].staff.key)
-    const meter = readMeter(voices[0].staff.meter) ?? { beats: 4, unit: 4 }
-    const lines = voices.map((v, i) => readVoice(v, key, meter, spread, i, place, notices))
-    const tempo = tune.metaText.tempo
-    const quartersPerMinute = tempo?.bpm && tempo.duration?.[0] ? tempo.bpm * tempo.duration[0] * 4 : undefined
-    const title = tune.metaText.title?.trim() || 'Untitled'
+    const leftOut = new LeftOut()
+    const context: TuneContext = {
+      key: readKey(voices[0].staff.key),
+      meter: readMeter(voices[0].staff.meter) ?? { beats: 4, unit: 4 },
+      spread: /^%%propagate-accidentals\s+(\w+)/m.exec(text)?.[1] ?? 'octave',
+      place,
+      leftOut,
+    }
+    const read = voices.map((v, i) => readVoice(v, i, context))
+    const field = /^P:\s*(\S.*)$/m.exec(text.slice(0, text.search(/^K:/m)))?.[1].trim()
+    const lines = field ? ordered(read, field, notices) : read.map((r) => r.line)
+    const tempo = tempoOf(tune.metaText.tempo)
     return assemble(
       {
-        title,
-        key,
-        meter,
-        ...(tune.metaText.composer ? { composer: tune.metaText.composer } : {}),
-        ...(quartersPerMinute ? { tempo: Math.min(400, Math.max(20, quartersPerMinute)) } : {}),
+        title: (tune.metaText.title?.trim() || 'Untitled').slice(0, 200),
+        key: context.key,
+        meter: context.meter,
+        ...(tune.metaText.composer ? { composer: tune.metaText.composer.slice(0, 200) } : {}),
+        ...(tempo ? { tempo } : {}),
       },
       lines,
-      notices,
+      [...notices, ...leftOut.sentences()],
     )
   } catch (e) {
     if (e instanceof SourceError) return refused(e.problem)
     return refused({
-      line: 1 + lineOffset,
+      line: Math.max(1, 1 + lineOffset),
       column: 1,
       text: 'this abc could not be made out; check the heading (X:, T:, M:, L:, K:) and the first line',
     })
   }
 }
 
-type Voice = { staff: AbcStaff; name: string; elements: AbcElement[] }
+/** The lines with their parts in the order of the heading's P: field; as they stand, and said, when that cannot be followed. */
+function ordered(read: readonly ReturnType<typeof readVoice>[], field: string, notices: string[]): FoundLine[] {
+  const order = playedOrder(field)
+  // Parts are marked in the first voice; what follows them is the same measure in all.
+  const lines = order && read.map((r) => inOrder(r.line, read[0].parts, order))
+  if (lines?.every((l) => l !== null)) {
+    if (order!.length > read[0].parts.length) notices.push(`written out in the order of its parts, ${field}`)
+    return lines
+  }
+  notices.push(`the order of the parts, ${field}, cannot be followed; mark each with a line such as P:A`)
+  return read.map((r) => r.line)
+}
 
 /** abcjs breaks voices into printed lines; here each becomes one run again. */
 function collect(tune: AbcTune): Voice[] {
@@ -98,171 +162,4 @@ function collect(tune: AbcTune): Voice[] {
       }
   }
   return voices.filter((v) => v.elements.some((e) => e.el_type === 'note'))
-}
-
-function readVoice(
-  v: Voice,
-  firstKey: Key,
-  firstMeter: Meter,
-  spread: string,
-  index: number,
-  place: (char: number) => { line: number; column: number },
-  notices: string[],
-): FoundLine {
-  let [key, meter] = [firstKey, firstMeter]
-  let signs: BarSigns = atBarline
-  let tuplet: Value['tuplet']
-  let next = 0
-  let tied = new Map<number, number>()
-  let graces = 0
-  const id = () => `${String.fromCharCode(97 + index)}${next++}`
-  const slurs: Slur[] = []
-  const openSlurs = new Map<number, string>()
-  const measures: FoundMeasure[] = []
-  let ending: number[] | undefined
-  let attrs: Partial<Measure> = {}
-  let events: PieceEvent[] = []
-  let source: { line: number; column: number } | null = null
-
-  const close = (bar: AbcElement | null) => {
-    const type = bar?.type ?? ''
-    const repeats = type === 'bar_right_repeat' || type === 'bar_dbl_repeat'
-    if (events.length) {
-      measures.push({
-        ...attrs,
-        events,
-        source: source!,
-        ...(ending ? { ending } : {}),
-        ...(repeats ? { repeatEnd: 2 } : {}),
-        ...(type === 'bar_thin_thick' ? { barline: 'final' as const } : type === 'bar_thin_thin' ? { barline: 'double' as const } : {}),
-      })
-      attrs = {}
-      events = []
-      source = null
-    } else if (repeats && measures.length) measures[measures.length - 1] = { ...measures[measures.length - 1], repeatEnd: 2 }
-    if (bar?.endEnding || repeats) ending = undefined
-    if (bar?.startEnding) ending = endingPasses(bar.startEnding)
-    if (type === 'bar_left_repeat' || type === 'bar_dbl_repeat') attrs = { ...attrs, repeatStart: true }
-    signs = atBarline
-  }
-
-  const pitchOf = (p: NonNullable<AbcElement['pitches']>[number], startChar: number): Pitch => {
-    const steps = 28 + p.pitch // abcjs counts letters from middle C
-    const plain = pitchAt(steps, 0)
-    if (p.accidental !== undefined) {
-      const alter = SIGN[p.accidental]
-      if (alter === undefined)
-        throw new SourceError({ ...place(startChar), text: `quarter tones have no place under a finger here; use sharps and flats` })
-      if (spread === 'pitch')
-        signs = new Map([...signs, ...Array.from({ length: 11 }, (_, o): [number, number] => [(steps % 7) + 7 * (o - 1), alter])])
-      else if (spread !== 'not') signs = new Map(signs).set(steps, alter)
-      return { ...plain, alter }
-    }
-    const held = p.endTie ? tied.get(steps) : undefined
-    return { ...plain, alter: held ?? inForce(signs, key, plain) }
-  }
-
-  for (const e of v.elements) {
-    switch (e.el_type) {
-      case 'bar':
-        close(e)
-        break
-      case 'key':
-      case 'keySignature':
-        key = readKey(e)
-        attrs = { ...attrs, key }
-        break
-      case 'meter':
-      case 'timeSignature':
-        meter = readMeter(e) ?? meter
-        attrs = { ...attrs, meter }
-        break
-      case 'note': {
-        if (e.rest?.type === 'spacer') break
-        source ??= place(e.startChar)
-        graces += e.gracenotes?.length ?? 0
-        if (e.rest?.type === 'multimeasure') {
-          for (let n = 0; n < Number(e.rest.text ?? 1); n++) {
-            source ??= place(e.startChar)
-            events.push({ kind: 'rest', id: id(), value: { base: 'whole', dots: 0 }, wholeMeasure: true })
-            if (n < Number(e.rest.text ?? 1) - 1) close(null)
-          }
-          break
-        }
-        if (e.startTriplet) tuplet = { actual: e.startTriplet, normal: Math.round(e.startTriplet * (e.tripletMultiplier ?? 2 / 3)) }
-        const values = writtenValues(e, tuplet, place(e.startChar))
-        const mark: { tuplet?: 'start' | 'stop' } = e.startTriplet ? { tuplet: 'start' } : e.endTriplet ? { tuplet: 'stop' } : {}
-        if (e.rest) {
-          if (Math.round(e.duration * WHOLE) === measureTicks(meter))
-            events.push({ kind: 'rest', id: id(), value: { base: 'whole', dots: 0 }, wholeMeasure: true })
-          else for (const value of values) events.push({ kind: 'rest', id: id(), value, ...mark })
-        } else if (e.pitches) {
-          const made = notesOf(
-            e,
-            values,
-            mark,
-            e.pitches.map((p) => pitchOf(p, e.startChar)),
-            id,
-          )
-          for (const label of e.pitches.flatMap((p) => p.endSlur ?? []).concat(e.endSlur ?? [])) {
-            const from = openSlurs.get(label)
-            if (from) slurs.push({ from, to: made[made.length - 1].id })
-            openSlurs.delete(label)
-          }
-          for (const s of e.pitches.flatMap((p) => p.startSlur ?? []).concat(e.startSlur ?? [])) openSlurs.set(s.label, made[0].id)
-          events.push(...made)
-          const heads = made[made.length - 1].heads
-          tied = new Map(heads.filter((h) => h.tie).map((h) => [stepsOf(h.pitch), h.pitch.alter]))
-        }
-        if (e.endTriplet) tuplet = undefined
-        break
-      }
-      default:
-        break // clefs, text and spacing change no note here
-    }
-  }
-  close(null)
-  if (graces) notices.push(`left out: ${graces} grace note${graces === 1 ? '' : 's'}${index ? ` in line ${v.name}` : ''}`)
-  if (openSlurs.size) notices.push(`left out: ${openSlurs.size} slur${openSlurs.size === 1 ? '' : 's'} that did not end`)
-  return { name: v.name, clef: clefName(v.staff.clef), measures, slurs }
-}
-
-/** "1", "1,3", "1-3" as passes. */
-function endingPasses(text: string): number[] {
-  const passes = text.split(',').flatMap((part) => {
-    const [a, b] = part.split('-').map((n) => Number.parseInt(n, 10))
-    return Number.isNaN(a) ? [] : Array.from({ length: (b || a) - a + 1 }, (_, i) => a + i)
-  })
-  return passes.length ? passes : [1]
-}
-
-/** The written values of an element: one, or several to be tied when no single value is that long. */
-function writtenValues(e: AbcElement, tuplet: Value['tuplet'], source: { line: number; column: number }): Value[] {
-  const ticks = Math.round(e.duration * WHOLE)
-  const one = tuplet ? valueOf((ticks * tuplet.normal) / tuplet.actual, tuplet) : valueOf(ticks)
-  const values = one ? [one] : tuplet ? null : valuesFor(ticks)
-  if (!values || values.length === 0 || values.length > 4)
-    throw new SourceError({ ...source, text: 'this length cannot be written as a note; use a multiple or fraction such as 2, 3 or /2' })
-  return values
-}
-
-function notesOf(
-  e: AbcElement,
-  values: readonly Value[],
-  mark: { tuplet?: 'start' | 'stop' },
-  pitches: readonly Pitch[],
-  id: () => string,
-): NoteEvent[] {
-  const bow = e.decoration?.includes('upbow') ? { bow: 'up' as const } : e.decoration?.includes('downbow') ? { bow: 'down' as const } : {}
-  const digit = e.decoration?.find((d) => /^[0-4]$/.test(d))
-  const ties = e.pitches!.map((p) => p.startTie !== undefined || e.startTie !== undefined)
-  return values.map((value, n) => {
-    const last = n === values.length - 1
-    const heads = pitches.map((pitch, i): Head => ({
-      pitch,
-      ...(last ? (ties[i] ? { tie: true } : {}) : { tie: true }),
-      ...(n === 0 && digit && i === pitches.length - 1 ? { givenFinger: Number(digit) } : {}),
-    }))
-    return { kind: 'note', id: id(), value, heads, ...(n === 0 ? bow : {}), ...mark }
-  })
 }

@@ -1,12 +1,13 @@
 import type { ClefName } from '@/core/music/clef'
 import type { Key } from '@/core/music/key'
-import type { Meter } from '@/core/music/time'
+import { meterSchema, type Meter } from '@/core/music/time'
 
 /** What of abcjs's parse result is read here; its own types lag behind what it returns. */
 export type AbcElement = {
   el_type: string
   startChar: number
   type?: string
+  /** In whole notes; a list in tempo elements. */
   duration: number
   pitches?: {
     pitch: number
@@ -21,7 +22,11 @@ export type AbcElement = {
   endSlur?: number[]
   rest?: { type: string; text?: number | string }
   decoration?: string[]
-  gracenotes?: unknown[]
+  gracenotes?: { pitch: number; accidental?: string; duration: number; acciaccatura?: boolean }[]
+  chord?: { name: string; position: string }[]
+  lyric?: { syllable: string; divider: string }[]
+  title?: string
+  bpm?: number
   startTriplet?: number
   tripletMultiplier?: number
   endTriplet?: boolean
@@ -56,9 +61,13 @@ export function readMeter(m: AbcMeter | undefined): Meter | null {
       return { beats: 2, unit: 2, sign: 'cut' }
     case 'specified': {
       const first = m.value?.[0]
-      const beats = (first?.num ?? '').split('+').reduce((sum, n) => sum + Number(n), 0)
-      const unit = Number(first?.den ?? 4)
-      return beats > 0 && [1, 2, 4, 8, 16, 32].includes(unit) ? { beats, unit: unit as Meter['unit'] } : null
+      const groups = (first?.num ?? '').replace(/[()]/g, '').split('+').map(Number)
+      const parsed = meterSchema.safeParse({
+        beats: groups.reduce((a, b) => a + b, 0),
+        unit: Number(first?.den ?? 4),
+        ...(groups.length > 1 ? { groups } : {}),
+      })
+      return parsed.success ? parsed.data : null
     }
     default:
       return null

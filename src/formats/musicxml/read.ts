@@ -1,48 +1,71 @@
 import type { Key } from '@/core/music/key'
+import { intervalFor, transposedKey } from '@/core/music/interval'
 import type { Meter } from '@/core/music/time'
+import { MOST_LINES } from '@/core/piece/piece'
 import { assemble, type FoundLine } from '../assemble'
+import type { Frame } from '../frame'
+import { LeftOut } from '../leftOut'
 import { refused, SourceError, wholeFile, type Reading } from '../reading'
 import { keyOf, meterOf } from './attributes'
-import { readPart, type LeftOut } from './part'
+import { directionTypes, readMetronome, readSound } from './frame'
+import { readPart } from './part'
+import { partwise } from './timewise'
 import { child, childrenOf, numberOf, parseXml, refuseAt, textOf, type XmlNode } from './tree'
 
-/** Reads a partwise MusicXML document (1.0 to 4.0), one line a part: its first voice on its first staff. */
+/** Reads a MusicXML document (1.0 to 4.0, partwise or timewise): every voice of every part becomes a line. */
 export function readMusicXml(source: string): Reading {
   try {
     const text = source.replace(/^\uFEFF/, '')
-    const root = parseXml(text)
-    if (root.name === 'score-timewise') refuseAt(text, root, 'this is a timewise score; export it as partwise MusicXML')
-    if (root.name !== 'score-partwise')
-      refuseAt(text, root, `this is XML but not MusicXML (its root is “${root.name}”); export the piece as MusicXML`)
+    const found = parseXml(text)
+    if (found.name !== 'score-partwise' && found.name !== 'score-timewise')
+      refuseAt(found, `this is XML but not MusicXML (its root is “${found.name}”); export the piece as MusicXML`)
+    const root = partwise(found)
     const parts = childrenOf(root, 'part')
-    if (parts.length === 0) refuseAt(text, root, 'the score has no part; export it with its notes')
-    const leftOut: LeftOut = new Map()
-    const lines: FoundLine[] = parts.slice(0, 8).map((part, i) => readPart(text, part, nameOf(root, part, i), i, leftOut))
-    const first = childrenOf(parts[0], 'measure')[0]
-    const heading = headingOf(text, first)
+    if (parts.length === 0) refuseAt(root, 'the score has no part; export it with its notes')
+    const leftOut = new LeftOut()
+    const notices: string[] = []
+    const lines: FoundLine[] = []
+    parts.forEach((part, i) => {
+      const name = nameOf(root, part, i)
+      const read = readPart(part, name, i, leftOut)
+      if (read.length === 0) notices.push(`left out: the part ${name}, which has no pitched notes`)
+      if (read.length > 1) notices.push(`${name} has ${read.length} voices: each is a line of its own, and seats begin on the top one`)
+      lines.push(...read)
+    })
+    if (lines.length === 0) return refused({ line: 1, column: 1, text: 'there are no pitched notes here; export the piece with its notes' })
+    const most = shared(lines.slice(0, MOST_LINES))
+    if (lines.length > most.length) notices.push(`left out: ${lines.length - most.length} lines beyond ${MOST_LINES}`)
     const title = textOf(root, 'work', 'work-title') || textOf(root, 'movement-title') || creditTitle(root) || 'Untitled'
     const composer = childrenOf(child(root, 'identification'), 'creator').find((c) => c.attrs.type === 'composer')?.text
-    const tempo = tempoOf(parts[0])
-    const notices = [...leftOut].map(
-      ([what, measures]) =>
-        `left out: ${what} in measure${measures.size === 1 ? '' : 's'} ${[...measures].slice(0, 8).join(', ')}${measures.size > 8 ? ' …' : ''}`,
-    )
-    if (parts.length > 8) notices.push(`left out: ${parts.length - 8} parts beyond the eighth`)
+    const tempo = tempoOf(parts)
     return assemble(
-      { title: title.slice(0, 200), ...heading, ...(composer ? { composer: composer.slice(0, 200) } : {}), ...(tempo ? { tempo } : {}) },
-      lines,
-      notices,
+      {
+        title: title.replace(/\s+/g, ' ').slice(0, 200),
+        ...headingOf(parts[0]),
+        ...(composer ? { composer: composer.slice(0, 200) } : {}),
+        ...(tempo ? { tempo } : {}),
+      },
+      most,
+      [...notices, ...leftOut.sentences()],
     )
   } catch (e) {
     if (e instanceof SourceError) return refused(e.problem)
-    // What the XML library itself gives up on (tags nested without end) is the file's fault, not ours.
-    return wholeFile('the XML of this file could not be taken apart (nested too deep, perhaps); export the piece again as MusicXML')
+    // What the XML library itself gives up on is the file's fault, not ours.
+    return wholeFile('the XML of this file could not be taken apart; export the piece again as MusicXML')
   }
+}
+
+/** Scores write signs and tempo over their first part only: every line gets what any of them says about its measure. */
+function shared(lines: readonly FoundLine[]): FoundLine[] {
+  const frames = new Map<number, Frame>()
+  for (const line of lines)
+    line.measures.forEach(({ number: _, events: _e, source: _s, pickup: _p, ...frame }, i) => frames.set(i, { ...frame, ...frames.get(i) }))
+  return lines.map((line) => ({ ...line, measures: line.measures.map((m, i) => ({ ...frames.get(i), ...m })) }))
 }
 
 function nameOf(root: XmlNode, part: XmlNode, i: number): string {
   const listed = childrenOf(child(root, 'part-list'), 'score-part').find((p) => p.attrs.id === part.attrs.id)
-  return (textOf(listed, 'part-name') || String.fromCharCode(65 + i)).slice(0, 80)
+  return (textOf(listed, 'part-name') || String.fromCharCode(65 + (i % 26))).replace(/\s+/g, ' ').slice(0, 60)
 }
 
 const creditTitle = (root: XmlNode) =>
@@ -50,29 +73,30 @@ const creditTitle = (root: XmlNode) =>
     .find((c) => childrenOf(c, 'credit-type').some((t) => t.text === 'title'))
     ?.children.find((c) => c.name === 'credit-words')?.text
 
-/** Key and meter at the start; a score that says neither is in C and 4/4. */
-function headingOf(source: string, first: XmlNode | undefined): { key: Key; meter: Meter } {
-  const attributes = childrenOf(first, 'attributes')
-  const key = attributes.map((a) => child(a, 'key')).find(Boolean)
-  const time = attributes.map((a) => child(a, 'time')).find(Boolean)
-  return { key: key ? keyOf(source, key) : { fifths: 0, mode: 'major' }, meter: time ? meterOf(source, time) : { beats: 4, unit: 4 } }
+/** Key (at concert pitch) and meter at the start; a score that says neither is in C and 4/4. */
+function headingOf(part: XmlNode): { key: Key; meter: Meter } {
+  const attributes = childrenOf(childrenOf(part, 'measure')[0], 'attributes')
+  const [key, time, transpose] = ['key', 'time', 'transpose'].map((name) => attributes.map((a) => child(a, name)).find(Boolean))
+  const written: Key = key ? keyOf(key).key : { fifths: 0, mode: 'major' }
+  const semitones = numberOf(transpose, 'chromatic') ?? 0
+  const steps = numberOf(transpose, 'diatonic') ?? intervalFor(semitones, written).steps
+  return {
+    key: transposedKey(written, { steps, semitones }),
+    meter: time && !child(time, 'senza-misura') ? meterOf(time) : { beats: 4, unit: 4 },
+  }
 }
 
-const QUARTERS_OF: Record<string, number> = { whole: 4, half: 2, quarter: 1, eighth: 0.5, '16th': 0.25 }
-
-/** The first tempo the part gives, in quarters a minute, or undefined. */
-function tempoOf(part: XmlNode): number | undefined {
-  for (const measure of childrenOf(part, 'measure'))
-    for (const n of measure.children) {
-      const sound = n.name === 'sound' ? n : n.name === 'direction' ? child(n, 'sound') : undefined
-      const given = Number(sound?.attrs.tempo)
-      if (given >= 20 && given <= 400) return given
-      for (const type of n.name === 'direction' ? childrenOf(n, 'direction-type') : []) {
-        const metronome = child(type, 'metronome')
-        const unit = (QUARTERS_OF[textOf(metronome, 'beat-unit') ?? ''] ?? 0) * (child(metronome, 'beat-unit-dot') ? 1.5 : 1)
-        const rate = unit * (numberOf(metronome, 'per-minute') ?? 0)
-        if (rate >= 20 && rate <= 400) return rate
-      }
+/** The tempo that the first measure gives, in quarters a minute, or undefined. */
+function tempoOf(parts: readonly XmlNode[]): number | undefined {
+  for (const part of parts) {
+    const frame: Frame = {}
+    for (const n of childrenOf(part, 'measure')[0]?.children ?? []) {
+      if (n.name === 'sound') readSound(n, frame)
+      if (n.name !== 'direction') continue
+      readSound(child(n, 'sound'), frame)
+      for (const t of directionTypes(n)) if (t.name === 'metronome') readMetronome(t, frame)
     }
+    if (frame.tempo) return frame.tempo
+  }
   return undefined
 }

@@ -1,68 +1,83 @@
-import { XMLParser, XMLValidator } from 'fast-xml-parser'
-import { placeInText, SourceError } from '../reading'
+import { SaxesParser } from 'saxes'
+import { SourceError } from '../reading'
 
-/** An XML element in document order, with where it starts in the text. */
+/** An XML element in document order, with the line and column (from 1) where it starts. */
 export type XmlNode = {
   readonly name: string
   readonly attrs: Readonly<Record<string, string>>
   readonly children: readonly XmlNode[]
   readonly text: string
-  readonly start: number
+  readonly line: number
+  readonly column: number
 }
 
-const META = XMLParser.getMetaDataSymbol() as unknown as symbol
-type Raw = Record<string | symbol, unknown>
+type Growing = { name: string; attrs: Record<string, string>; children: Growing[]; text: string; line: number; column: number }
 
-const parser = new XMLParser({
-  preserveOrder: true,
-  ignoreAttributes: false,
-  attributeNamePrefix: '',
-  captureMetaData: true,
-  parseTagValue: false,
-  parseAttributeValue: false,
-  // No entity is ever expanded: the five of XML are put back by hand in texts, and a file can define none.
-  processEntities: false,
-})
-
-const ENTITIES: Record<string, string> = { '&lt;': '<', '&gt;': '>', '&quot;': '"', '&apos;': "'", '&amp;': '&' }
-const plain = (s: string) => s.replace(/&(?:lt|gt|quot|apos|amp);/g, (e) => ENTITIES[e])
-
-function nodeOf(raw: Raw): XmlNode | null {
-  const name = Object.keys(raw).find((k) => k !== ':@')
-  if (!name || name === '#text' || name.startsWith('?')) return null
-  const kids = raw[name] as Raw[]
-  const children: XmlNode[] = []
-  let text = ''
-  for (const kid of kids) {
-    if ('#text' in kid) text += String(kid['#text'])
-    else {
-      const child = nodeOf(kid)
-      if (child) children.push(child)
-    }
-  }
-  return {
-    name,
-    attrs: (raw[':@'] ?? {}) as Record<string, string>,
-    children,
-    text: plain(text).trim(),
-    start: (raw[META] as { startIndex?: number } | undefined)?.startIndex ?? 0,
-  }
+// Most elements have neither: they share these.
+const NONE: Growing[] = []
+const NO_ATTRS: Record<string, string> = {}
+const isEmpty = (o: object): boolean => {
+  for (const _ in o) return false
+  return true
 }
 
-/** Parses a document to its root; a broken one is refused at its line. */
+/** More than any score needs: files that nest deeper or hold more elements are not made to be read. */
+const DEEPEST = 64
+const MOST_ELEMENTS = 1_000_000
+
+/**
+ * Parses a document to its root; a broken one is refused at its line. Entities that a file defines are never expanded and
+ * nothing outside of it is ever fetched: the library knows only the five of XML and refuses the others.
+ */
 export function parseXml(source: string): XmlNode {
-  const valid = XMLValidator.validate(source)
-  if (valid !== true)
-    throw new SourceError({
-      line: valid.err.line,
-      column: valid.err.col ?? 1,
-      text: `this is not well-formed XML: ${valid.err.msg.replace(/\.$/, '')}; export the file again`,
-    })
-  for (const raw of parser.parse(source) as Raw[]) {
-    const node = nodeOf(raw)
-    if (node) return node
-  }
-  throw new SourceError({ line: 1, column: 1, text: 'the file holds no XML element; export it again as MusicXML' })
+  const parser = new SaxesParser()
+  const open: Growing[] = []
+  let root: Growing | null = null
+  let count = 0
+  let place = { line: 1, column: 1 }
+  const here = () => ({ line: parser.line, column: parser.column + 1 })
+  parser.on('error', (e) => {
+    const said = e.message.replace(/^\d+:\d+: /, '').replace(/\.$/, '')
+    throw new SourceError({ ...here(), text: `this is not well-formed XML: ${said}; export the file again` })
+  })
+  parser.on('opentagstart', ({ name }) => {
+    // The sign after the name has been read too; when that ends the line, the column is lost.
+    place =
+      parser.column === 0
+        ? { line: parser.line - 1, column: 1 }
+        : { line: parser.line, column: Math.max(1, parser.column - name.length - 1) }
+  })
+  parser.on('opentag', (tag) => {
+    if (open.length >= DEEPEST) throw new SourceError({ ...here(), text: `elements are nested more than ${DEEPEST} deep; no score is` })
+    if (++count > MOST_ELEMENTS) throw new SourceError({ ...here(), text: 'there are more than a million elements; split the piece' })
+    const node: Growing = {
+      name: tag.name,
+      attrs: isEmpty(tag.attributes) ? NO_ATTRS : (tag.attributes as Record<string, string>),
+      children: NONE,
+      text: '',
+      ...place,
+    }
+    const parent = open[open.length - 1]
+    if (!parent) root ??= node
+    else if (parent.children === NONE) parent.children = [node]
+    else parent.children.push(node)
+    open.push(node)
+  })
+  parser.on('text', (text) => {
+    const node = open[open.length - 1]
+    if (node) node.text += text
+  })
+  parser.on('cdata', (text) => {
+    const node = open[open.length - 1]
+    if (node) node.text += text
+  })
+  parser.on('closetag', () => {
+    const node = open.pop()!
+    node.text = node.text.trim()
+  })
+  parser.write(source).close()
+  if (!root) throw new SourceError({ line: 1, column: 1, text: 'the file holds no XML element; export it again as MusicXML' })
+  return root
 }
 
 export const child = (n: XmlNode | undefined, name: string): XmlNode | undefined => n?.children.find((c) => c.name === name)
@@ -74,6 +89,6 @@ export const numberOf = (n: XmlNode | undefined, ...path: string[]): number | un
 }
 
 /** Refuses at a node. */
-export function refuseAt(source: string, n: XmlNode, text: string): never {
-  throw new SourceError({ ...placeInText(source, n.start), text })
+export function refuseAt({ line, column }: XmlNode, text: string): never {
+  throw new SourceError({ line, column, text })
 }

@@ -16,6 +16,7 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
   const moment = useDesk((d) => d.moment)
   const seat = useDesk((d) => d.seat)
   const letters = useDesk((d) => d.rows.includes('letter'))
+  const bows = useDesk((d) => d.bows)
   const pick = useDesk((d) => d.pick)
   const layout = useMemo(() => layOutBench(timeline), [timeline])
   const scroller = useRef<HTMLDivElement>(null)
@@ -132,6 +133,7 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
               layout={layout}
               top={top(s)}
               letters={letters}
+              bows={bows}
               label={`${ensemble[s].instrument.name}: ${ensemble[s].notes.length} notes`}
             />
           ))}

@@ -1,4 +1,5 @@
 import type { MappedNote } from '@/core/fingering/map'
+import { isLearned } from '@/core/hands/hold'
 import { fingerText } from '@/engrave/rows'
 import { BENCH } from './layout'
 
@@ -7,7 +8,7 @@ export function Chip({ x, y, note }: { x: number; y: number; note: MappedNote })
   const text = fingerText(note)
   const open = note.stop.finger === 0
   const width = text.length > 1 ? BENCH.pill : BENCH.chip
-  const fresh = !note.hold.learned
+  const fresh = !isLearned(note.hold)
   return (
     <g>
       <rect

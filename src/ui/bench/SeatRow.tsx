@@ -1,14 +1,27 @@
 import { memo } from 'react'
+import { bowingOf } from '@/core/bowing/bow'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
+import { isBroken } from '@/core/hands/hold'
 import { letterName } from '@/core/music/pitch'
 import type { Piece } from '@/core/piece/piece'
 import { placeEvents } from '@/core/piece/walk'
 import type { Beat } from '@/core/seats/timeline'
+import { BowMark } from './BowMark'
 import { Chip } from './Chip'
 import { HandLane } from './HandLane'
+import { MoveMarks } from './MoveMarks'
 import { BENCH, stringWeight, stringY, xAt, type BenchLayout } from './layout'
 
-type Props = { piece: Piece; map: SeatMap; timeline: readonly Beat[]; layout: BenchLayout; top: number; letters: boolean; label: string }
+type Props = {
+  piece: Piece
+  map: SeatMap
+  timeline: readonly Beat[]
+  layout: BenchLayout
+  top: number
+  letters: boolean
+  bows: boolean
+  label: string
+}
 
 /** Where a note's chip stands: half a chip into its moment. */
 export const chipX = (layout: BenchLayout, timeline: readonly Beat[], onset: number): number => xAt(layout, timeline, onset + 0.001) + 13
@@ -32,13 +45,16 @@ const Instead = ({ x, y, word, trouble = false }: { x: number; y: number; word: 
 )
 
 /** One seat: its strings, the finger on each note, what rests, and the hand below. */
-export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top, letters, label }: Props) {
+export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top, letters, bows, label }: Props) {
   const count = map.instrument.strings.length
   const x = (n: MappedNote) => chipX(layout, timeline, n.placed.onset)
   const bottom = stringY(0, count)
   const middle = bottom - 1.5 * BENCH.string + 4
   const unmapped = new Set(map.problems.filter((p) => !map.byEvent.has(p.placed.event.id)).map((p) => p.placed.event.id))
   const events = placeEvents(piece, map.line)
+  const bowing = bows ? bowingOf(piece, map.line) : null
+  const wrong = new Set(bowing?.wrong.map((w) => w.event))
+  const broken = map.notes.filter((n) => isBroken(n.hold) && !n.held && n.stop === n.hold.stops[0])
   return (
     <g transform={`translate(0 ${top})`} aria-label={label} role="img">
       {map.instrument.strings.map((_, s) => (
@@ -92,6 +108,19 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
               </text>
             )
           })}
+      {bowing &&
+        events.map(({ event, onset }) => {
+          const stroke = bowing.byEvent.get(event.id)
+          if (event.kind === 'rest' || stroke?.events[0] !== event.id) return null
+          // Beside the letters, however many a chord has.
+          const aside = letters ? 9 + 5.5 * (2 * event.heads.length - 1) : 0
+          return <BowMark key={event.id} x={chipX(layout, timeline, onset) + aside} y={9.5} stroke={stroke} wrong={wrong.has(event.id)} />
+        })}
+      {broken.map((n) => (
+        <text key={n.placed.event.id} x={x(n)} y={bottom + 13} textAnchor="middle" fontSize={11.5} fill="var(--soft)">
+          broken
+        </text>
+      ))}
       {map.problems
         .filter((p) => map.byEvent.has(p.placed.event.id))
         .map((p) => (
@@ -107,6 +136,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
             {p.mark}
           </text>
         ))}
+      <MoveMarks map={map} xOf={x} hand={bottom + 14} />
       <HandLane map={map} y={bottom + 14} xOf={x} />
     </g>
   )

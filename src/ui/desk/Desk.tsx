@@ -2,6 +2,7 @@
 
 import { useCallback, useRef, useState } from 'react'
 import type { Piece } from '@/core/piece/piece'
+import type { ClassSettings } from '@/core/seats/class'
 import type { Plan } from '@/core/seats/plan'
 import { Bench } from '../bench/Bench'
 import { Inspector } from '../inspector/Inspector'
@@ -9,24 +10,32 @@ import { Ribbon } from '../ribbon/Ribbon'
 import { ScoreView } from '../score/ScoreView'
 import { DeskBar } from './DeskBar'
 import { DeskProvider, useDesk, useDeskStore } from './DeskProvider'
+import type { DeskActions, DeskState } from './deskStore'
 import { KeyList } from './KeyList'
+import type { SaveRequest } from './protocol'
 import { SaveTrouble } from './SaveNote'
 import { sayMoment } from './say'
-import { useAutosave } from './useAutosave'
+import { useAutosave, type SaveBy } from '../parts/autosave'
 import { useDeskKeys } from './useDeskKeys'
 
-type Start = { id: string; piece: Piece; plan: Plan; version: number; typed: boolean }
+/** The plan and the title; the notes are saved where they are written. */
+const SAVE: SaveBy<DeskState & DeskActions> = {
+  url: (d) => `/api/pieces/${d.id}`,
+  body: (d): Omit<SaveRequest, 'base'> => ({ plan: d.plan, title: d.piece.title }),
+}
+
+type Start = { id: string; piece: Piece; plan: Plan; klass: ClassSettings; version: number; originalId: string | null }
 
 /** The desk of a piece: bench or score, the picked moment at the right, the ribbon below. */
-export function Desk({ typed, ...start }: Start) {
+export function Desk({ originalId, ...start }: Start) {
   return (
     <DeskProvider {...start}>
-      <Surface typed={typed} />
+      <Surface originalId={originalId} />
     </DeskProvider>
   )
 }
 
-function Surface({ typed }: { typed: boolean }) {
+function Surface({ originalId }: { originalId: string | null }) {
   const store = useDeskStore()
   const view = useDesk((d) => d.view)
   const said = useDesk((d) => d.said)
@@ -36,11 +45,11 @@ function Surface({ typed }: { typed: boolean }) {
   const [help, setHelp] = useState(false)
   const [hover, setHover] = useState('')
   const find = useRef<HTMLInputElement>(null)
-  useAutosave(store)
+  useAutosave(store, SAVE)
   useDeskKeys(store, { find: useCallback(() => find.current?.focus(), []), help: useCallback(() => setHelp(true), []) })
   return (
     <div className="flex h-screen min-h-[560px] flex-col">
-      <DeskBar onHelp={() => setHelp(true)} typed={typed} />
+      <DeskBar onHelp={() => setHelp(true)} originalId={originalId} />
       <SaveTrouble />
       <div className="flex min-h-0 grow">
         <main className="flex min-w-0 grow flex-col">

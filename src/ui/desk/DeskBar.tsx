@@ -1,7 +1,9 @@
 'use client'
 
-import { Keyboard, Redo2, Undo2 } from 'lucide-react'
+import { Keyboard } from 'lucide-react'
+import Link from 'next/link'
 import { BackLink } from '../parts/BackLink'
+import { UndoRedo } from '../parts/UndoRedo'
 import { Button } from '../parts/Button'
 import { Hint } from '../parts/Hint'
 import { headline } from '../parts/music'
@@ -11,6 +13,7 @@ import type { View } from './deskStore'
 import { SaveNote } from './SaveNote'
 import { Settings } from './Settings'
 import { Steps } from './Steps'
+import { TakeAway } from './TakeAway'
 import { TitleField } from './TitleField'
 
 const VIEWS: { view: View; name: string }[] = [
@@ -19,7 +22,7 @@ const VIEWS: { view: View; name: string }[] = [
 ]
 
 /** The slim bar on top: the piece, the steps of the work, and the tools of the desk. */
-export function DeskBar({ onHelp, typed }: { onHelp: () => void; typed: boolean }) {
+export function DeskBar({ onHelp, originalId }: { onHelp: () => void; originalId: string | null }) {
   const id = useDesk((d) => d.id)
   const piece = useDesk((d) => d.piece)
   const view = useDesk((d) => d.view)
@@ -34,10 +37,13 @@ export function DeskBar({ onHelp, typed }: { onHelp: () => void; typed: boolean 
       <div className="min-w-0 leading-tight">
         <TitleField />
         <p className="text-[13px] text-soft">
-          {headline(piece.key, piece.meter, piece.tempo, true)} · <SaveNote />
+          {headline(piece.key, piece.meter, piece.tempo, true)} · <SaveNote /> ·{' '}
+          <Link href={`/pieces/${id}/history`} className="underline underline-offset-2">
+            history
+          </Link>
         </p>
       </div>
-      <Steps id={id} here="map" typed={typed} />
+      <Steps id={id} here="map" />
       <div className="ml-auto flex items-center gap-1">
         <div role="group" aria-label="Drawing" className="mr-1 flex overflow-hidden rounded-md border border-rule">
           {VIEWS.map((v) => (
@@ -53,16 +59,8 @@ export function DeskBar({ onHelp, typed }: { onHelp: () => void; typed: boolean 
           ))}
         </div>
         <Settings />
-        <Hint text="Undo (Ctrl Z)">
-          <Button kind="quiet" aria-label="Undo" disabled={!canUndo} onClick={undo}>
-            <Undo2 size={18} aria-hidden />
-          </Button>
-        </Hint>
-        <Hint text="Redo (Ctrl Shift Z)">
-          <Button kind="quiet" aria-label="Redo" disabled={!canRedo} onClick={redo}>
-            <Redo2 size={18} aria-hidden />
-          </Button>
-        </Hint>
+        <TakeAway id={id} originalId={originalId} />
+        <UndoRedo canUndo={canUndo} canRedo={canRedo} undo={undo} redo={redo} />
         <Hint text="Keys ( ? )">
           <Button kind="quiet" aria-label="Keys" onClick={onHelp}>
             <Keyboard size={18} aria-hidden />

@@ -3,12 +3,23 @@
 import { createContext, useContext, useState } from 'react'
 import { useStore } from 'zustand'
 import type { Piece } from '@/core/piece/piece'
+import type { ClassSettings } from '@/core/seats/class'
 import type { Plan } from '@/core/seats/plan'
 import { createDesk, type Desk, type DeskStore } from './deskStore'
 
 const Context = createContext<DeskStore | null>(null)
 
-export function DeskProvider({ children, ...start }: { id: string; piece: Piece; plan: Plan; version: number; children: React.ReactNode }) {
+export function DeskProvider({
+  children,
+  ...start
+}: {
+  id: string
+  piece: Piece
+  plan: Plan
+  klass: ClassSettings
+  version: number
+  children: React.ReactNode
+}) {
   const [store] = useState(() => createDesk(start))
   return <Context.Provider value={store}>{children}</Context.Provider>
 }

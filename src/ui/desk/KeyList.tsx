@@ -1,33 +1,21 @@
 'use client'
 
-import { Dialog } from 'radix-ui'
-import { Button } from '../parts/Button'
+import { KeyDialog } from '../parts/KeyDialog'
 import { KEYS } from './useDeskKeys'
 
-/** The list of keys, under `?`. */
-export function KeyList({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
-  return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 z-50 w-[420px] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded-lg border border-rule bg-sheet p-5"
-        >
-          <Dialog.Title className="font-title text-lg">Keys</Dialog.Title>
-          <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5 gap-y-1.5">
-            {KEYS.map(([key, what]) => (
-              <div key={key} className="contents">
-                <dt className="font-semibold whitespace-nowrap">{key}</dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
-          <Dialog.Close asChild>
-            <Button className="mt-4">Close</Button>
-          </Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
-  )
-}
+/** What the drawing of the bench says. */
+const MARKS: readonly (readonly [string, string])[] = [
+  ['white 0', 'an open string; the hand keeps its bracket'],
+  ['red, new', 'the class has not learned it'],
+  ['bracket', 'one position; under it the frame, fingers to scale, touching ones underlined'],
+  ['slope', 'a shift up or down; broken when nothing gives it time'],
+  ['wave', 'one finger slides between low and high'],
+  ['dotted line', 'one finger over two strings'],
+  ['⊓ and V', 'down-bow and up-bow; a comma: lifted before it; a ring: comes out the wrong way'],
+  ['broken', 'a chord that the bow takes in two halves'],
+]
+
+/** The list of keys and marks, under `?`. */
+export const KeyList = (state: { open: boolean; onOpenChange: (open: boolean) => void }) => (
+  <KeyDialog {...state} title="Keys and marks" lists={[KEYS, MARKS]} />
+)

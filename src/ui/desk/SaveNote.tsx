@@ -2,9 +2,10 @@
 
 import { Button } from '../parts/Button'
 import { useDesk } from './DeskProvider'
-import type { SaveState } from './deskStore'
+import type { SaveState } from '../parts/autosave'
 
-const WORDS: Record<SaveState, string> = {
+/** How the saving stands, in words. */
+export const SAVE_WORDS: Record<SaveState, string> = {
   saved: 'saved',
   waiting: 'saving …',
   saving: 'saving …',
@@ -18,15 +19,17 @@ export function SaveNote() {
   const save = useDesk((d) => d.save)
   return (
     <span role="status" className={save === 'failed' ? 'font-semibold text-madder' : ''}>
-      {WORDS[save]}
+      {SAVE_WORDS[save]}
     </span>
   )
 }
 
-/** When another window has saved this piece meanwhile: nothing is overwritten until the teacher says so. */
 export function SaveTrouble() {
-  const save = useDesk((d) => d.save)
-  const keepMine = useDesk((d) => d.keepMine)
+  return <SaveChoice save={useDesk((d) => d.save)} keepMine={useDesk((d) => d.keepMine)} />
+}
+
+/** When another window has saved this piece meanwhile: nothing is overwritten until the teacher says so. */
+export function SaveChoice({ save, keepMine }: { save: SaveState; keepMine: () => void }) {
   if (save !== 'newer' && save !== 'gone') return null
   return (
     <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-madder bg-sheet px-4 py-2">

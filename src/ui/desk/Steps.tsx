@@ -2,10 +2,10 @@ import Link from 'next/link'
 
 type Step = 'write' | 'map' | 'hand-out'
 
-/** The steps of the work in the teacher's order, as far as the piece offers them: a file that was brought is not retyped here. */
-export function Steps({ id, here, typed }: { id: string; here: Step; typed: boolean }) {
+/** The steps of the work in the teacher's order. */
+export function Steps({ id, here }: { id: string; here: Step | 'history' }) {
   const steps: { step: Step; name: string; href: string }[] = [
-    ...(typed ? [{ step: 'write' as const, name: 'Write', href: `/pieces/${id}/write` }] : []),
+    { step: 'write', name: 'Write', href: `/pieces/${id}/write` },
     { step: 'map', name: 'Map', href: `/pieces/${id}` },
     { step: 'hand-out', name: 'Hand out', href: `/pieces/${id}/print?seat=violin` },
   ]

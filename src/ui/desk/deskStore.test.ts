@@ -1,6 +1,8 @@
+import { DEFAULT_CLASS } from '@/core/seats/class'
 import { describe, expect, it } from 'vitest'
 import type { MappedNote } from '@/core/fingering/map'
 import { SEATS } from '@/core/hands/instruments'
+import { PRESETS } from '@/core/hands/presets'
 import { QUARTER } from '@/core/music/time'
 import { ensembleMapper } from '@/core/seats/ensemble'
 import { emptyPlan } from '@/core/seats/plan'
@@ -8,11 +10,17 @@ import { pieceFrom } from '@/core/testing/piece'
 import { frameWidth, framesAlong } from '../bench/frames'
 import { layOutBench, stringY, xAt } from '../bench/layout'
 import { headline } from '../parts/music'
-import { createDesk, pickedNotes } from './deskStore'
+import { createDesk, offersFor, pickedNotes } from './deskStore'
 import { sayMoment } from './say'
 
 const desk = () =>
-  createDesk({ id: 'x', piece: pieceFrom('F#4 G4 A4 G4 E5 F#5:h z', { fifths: 2, mode: 'major' }), plan: emptyPlan(), version: 1 })
+  createDesk({
+    id: 'x',
+    piece: pieceFrom('F#4 G4 A4 G4 E5 F#5:h z', { fifths: 2, mode: 'major' }),
+    plan: emptyPlan(),
+    klass: DEFAULT_CLASS,
+    version: 1,
+  })
 const finger = (d: ReturnType<typeof desk>, seat: 'violin' | 'viola' = 'violin') => pickedNotes(d.getState(), seat)[0]?.stop.finger
 
 describe('the desk', () => {
@@ -62,11 +70,42 @@ describe('the desk', () => {
     d.getState().setOctave('viola', 0)
     d.getState().nextTrouble()
     const first = d.getState()
-    expect(first.said).toContain('has not learned')
+    expect(first.said).toContain('New for this class')
     expect(first.timeline[first.moment].onset).toBeGreaterThan(0)
     d.getState().nextTrouble()
     d.getState().nextTrouble()
-    expect(d.getState().said).toContain('has not learned')
+    expect(d.getState().said).toContain('New for this class')
+  })
+  it('decides otherwise than the class for the piece or a seat, and goes back', () => {
+    const d = desk()
+    d.getState().setOctave('viola', 0)
+    d.getState().step(2)
+    expect(finger(d)).toBe(0)
+    d.getState().decide('violin', 'fourth', 'always')
+    expect([finger(d), finger(d, 'viola')]).toEqual([4, 0])
+    d.getState().decide(null, 'fourth', 'always')
+    expect(finger(d, 'viola')).toBe(4)
+    d.getState().decide(null, 'fourth', undefined)
+    expect([finger(d), finger(d, 'viola')]).toEqual([4, 0])
+    d.getState().undo()
+    expect(finger(d, 'viola')).toBe(4)
+  })
+  it('takes another level for this piece, marks what is new, and puts a substitute and back', () => {
+    const d = desk()
+    d.getState().setLevel(PRESETS[1].level)
+    expect(d.getState().ensemble.violin.problems.length).toBeGreaterThan(0)
+    d.getState().setLevel(null)
+    expect(d.getState().ensemble.violin.problems).toEqual([])
+    d.getState().setOctave('viola', 0)
+    const { ensemble, piece } = d.getState()
+    const trouble = ensemble.viola.problems[0].placed.event.id
+    const [best] = offersFor(piece, ensemble.viola, trouble)
+    d.getState().substitute('viola', best)
+    expect(d.getState().ensemble.viola.problems).toHaveLength(best.left)
+    expect(Object.keys(d.getState().plan.substitutes.viola)).toEqual(Object.keys(best.changes))
+    d.getState().restore('viola', trouble)
+    expect(d.getState().plan.substitutes.viola).toEqual({})
+    expect(d.getState().said).toBe('Viola: as written')
   })
   it('is renamed, and not to nothing', () => {
     const d = desk()
@@ -114,7 +153,7 @@ describe('frames along the bench', () => {
     fifths: 2,
     mode: 'major',
   })
-  const map = ensembleMapper()(piece, emptyPlan())
+  const map = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
   const x = (n: MappedNote) => 40 * (n.placed.onset / QUARTER)
   it.each(SEATS)('%s: none stands on another, none far from its note', (seat) => {
     const glyphs = framesAlong(map[seat], 0, x, [])

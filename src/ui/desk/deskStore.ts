@@ -1,19 +1,24 @@
 import { createStore } from 'zustand/vanilla'
 import { sayHold } from '@/core/fingering/explain'
 import { choicesAt, type MappedNote, type SeatMap } from '@/core/fingering/map'
+import { givenPins } from '@/core/fingering/given'
 import { pinFor, type Pin } from '@/core/fingering/pins'
-import type { Policy } from '@/core/fingering/policy'
+import { offersAt, type Offer } from '@/core/fingering/offers'
+import type { PolicyChange } from '@/core/fingering/policy'
+import type { Substitutes } from '@/core/fingering/substitute'
 import type { Hold } from '@/core/hands/hold'
 import { SEATS, type Seat } from '@/core/hands/instruments'
+import type { Level } from '@/core/hands/level'
 import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
+import type { ClassSettings } from '@/core/seats/class'
 import { ensembleMapper, type Ensemble } from '@/core/seats/ensemble'
-import { withLine, withOctave, withPin, type OctaveChoice, type Plan } from '@/core/seats/plan'
+import { withDecision, withLevel, withLine, withOctave, withPin, withSubstitute, type OctaveChoice, type Plan } from '@/core/seats/plan'
 import { answerAt, timelineOf, type Beat } from '@/core/seats/timeline'
 import type { Row } from '@/engrave/rows'
+import type { SaveState } from '../parts/autosave'
 
 export type View = 'bench' | 'score'
-export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'newer' | 'gone'
 
 /** What undo goes back to. */
 export type Snapshot = { readonly piece: Piece; readonly plan: Plan }
@@ -23,6 +28,8 @@ export type DeskState = {
   readonly id: string
   readonly piece: Piece
   readonly plan: Plan
+  /** The settings of the class, as they were when the desk was opened. */
+  readonly klass: ClassSettings
   readonly ensemble: Ensemble
   readonly timeline: readonly Beat[]
   readonly version: number
@@ -34,6 +41,8 @@ export type DeskState = {
   readonly seat: Seat
   readonly view: View
   readonly rows: readonly Row[]
+  /** Whether every bow is written, not only those that the piece gives. */
+  readonly bows: boolean
   /** A short answer to the last key or click, for the status line. */
   readonly said: string
 }
@@ -47,15 +56,23 @@ export type DeskActions = {
   pinHold(seat: Seat, note: MappedNote, hold: Hold): void
   pinFinger(finger: number): void
   pinString(letter: string): void
+  /** Pins the fingers and strings that the file gave in a seat's line, where nothing is pinned yet. */
+  pinGiven(seat: Seat): void
   lift(seat: Seat, note: MappedNote): void
   setOctave(seat: Seat, octave: OctaveChoice): void
   setLine(seat: Seat, line: number): void
-  setPolicy(policy: Policy): void
+  /** Decides for the piece, or for one seat of it; undefined: as the class. */
+  decide<K extends keyof PolicyChange>(seat: Seat | null, key: K, value: PolicyChange[K]): void
+  setLevel(level: Level | null): void
+  /** Puts a substitute where the picked seat has trouble, or takes one away. */
+  substitute(seat: Seat, offer: Pick<Offer, 'name' | 'changes'>): void
+  restore(seat: Seat, note: string): void
   rename(title: string): void
   undo(): void
   redo(): void
   setView(view: View): void
   toggleRow(row: Row): void
+  toggleBows(): void
   marked(save: SaveState, version?: number): void
   /** Keeps this desk's plan over a newer version that another window saved: the next save is made on that version. */
   keepMine(): void
@@ -72,13 +89,31 @@ export const struckEvent = (map: SeatMap, note: MappedNote): string =>
 export const pickedNotes = (d: Pick<DeskState, 'piece' | 'ensemble' | 'timeline' | 'moment'>, seat: Seat): readonly MappedNote[] =>
   d.timeline[d.moment] ? (answerAt(d.piece, d.ensemble[seat], d.timeline[d.moment].onset)?.notes ?? []) : []
 
+/** The events around one that have the same substitute without a break: what one choice moved goes back together. */
+function movedWith(map: SeatMap, substitutes: Substitutes, event: string): string[] {
+  const ids = map.moments.flatMap((m) => m.events.map((e) => e.event.id))
+  const same = (id: string | undefined) => id !== undefined && JSON.stringify(substitutes[id]) === JSON.stringify(substitutes[event])
+  const at = ids.indexOf(event)
+  if (at < 0 || !substitutes[event]) return [event]
+  let [from, to] = [at, at]
+  while (same(ids[from - 1])) from--
+  while (same(ids[to + 1])) to++
+  return ids.slice(from, to + 1)
+}
+
+/** What the seat could play at an event in place of what it cannot; empty when there is no trouble there. */
+export function offersFor(piece: Piece, map: SeatMap, event: string): Offer[] {
+  const moment = map.moments.findIndex((m) => m.events.some((e) => e.event.id === event))
+  return moment < 0 ? [] : offersAt(piece, map, moment)
+}
+
 /** The desk of one piece. */
-export function createDesk(start: { id: string; piece: Piece; plan: Plan; version: number }) {
+export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass: ClassSettings; version: number }) {
   const map = ensembleMapper()
-  const ensemble = map(start.piece, start.plan)
+  const ensemble = map(start.piece, start.plan, start.klass)
   return createStore<Desk>()((set, get) => {
     const show = ({ piece, plan }: Snapshot): Partial<DeskState> => {
-      const made = map(piece, plan)
+      const made = map(piece, plan, get().klass)
       const d = get()
       // The same lines have the same moments: what is laid out by them need not be drawn again.
       const same = SEATS.every((s) => made[s].line === d.ensemble[s].line)
@@ -119,6 +154,7 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; versio
       seat: 'violin',
       view: 'bench',
       rows: ['letter', 'finger'],
+      bows: false,
       said: '',
       pick: (moment, seat) =>
         set((d) => ({ moment: Math.max(0, Math.min(d.timeline.length - 1, moment)), seat: seat ?? d.seat, said: '' })),
@@ -148,6 +184,16 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; versio
         const { strings } = get().ensemble[get().seat].instrument
         pinCheapest((h) => h.stops.some((s) => strings[s.string].letter === letter), `place on ${letter}`)
       },
+      pinGiven: (seat) => {
+        const { plan, ensemble: e } = get()
+        const { instrument, line } = e[seat]
+        const given = Object.entries(givenPins(line, instrument)).filter(([id]) => !plan.pins[seat][id])
+        if (given.length === 0) return set({ said: `${instrument.name}: nothing more is given` })
+        change(
+          given.reduce((p, [id, pin]) => withPin(p, seat, id, pin), plan),
+          `${instrument.name}: ${given.length} given ${given.length === 1 ? 'finger' : 'fingers'} pinned`,
+        )
+      },
       lift: (seat, note) => {
         const event = struckEvent(get().ensemble[seat], note)
         const known: Pin | undefined = get().plan.pins[seat][event]
@@ -155,7 +201,15 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; versio
       },
       setOctave: (seat, octave) => change(withOctave(get().plan, seat, octave), ''),
       setLine: (seat, line) => change(withLine(get().plan, seat, line), ''),
-      setPolicy: (policy) => change({ ...get().plan, policy }, ''),
+      decide: (seat, key, value) => change(withDecision(get().plan, seat, key, value), ''),
+      setLevel: (level) => change(withLevel(get().plan, level), ''),
+      substitute: (seat, offer) =>
+        change(withSubstitute(get().plan, seat, offer.changes), `${get().ensemble[seat].instrument.name}: ${offer.name.toLowerCase()}`),
+      restore: (seat, event) => {
+        const { plan, ensemble: e } = get()
+        const events = movedWith(e[seat], plan.substitutes[seat], event)
+        change(withSubstitute(plan, seat, Object.fromEntries(events.map((id) => [id, null]))), `${e[seat].instrument.name}: as written`)
+      },
       rename: (title) => {
         const wanted = title.trim().slice(0, 200)
         if (wanted && wanted !== get().piece.title) alter({ piece: retitled(get().piece, wanted) }, '')
@@ -174,6 +228,7 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; versio
       },
       setView: (view) => set({ view }),
       toggleRow: (row) => set((d) => ({ rows: d.rows.includes(row) ? d.rows.filter((r) => r !== row) : [...d.rows, row] })),
+      toggleBows: () => set((d) => ({ bows: !d.bows })),
       keepMine: () => set({ save: 'waiting' }),
       marked: (save, version) => set((d) => ({ save, version: version ?? d.version })),
     }

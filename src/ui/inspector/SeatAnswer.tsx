@@ -1,20 +1,19 @@
 'use client'
 
 import { Pin, PinOff } from 'lucide-react'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef } from 'react'
 import { sayHold } from '@/core/fingering/explain'
-import { choicesAt, reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
-import { choiceOf } from '@/core/hands/hold'
+import { reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
+import { isBroken } from '@/core/hands/hold'
 import type { Seat } from '@/core/hands/instruments'
-import { answerAt } from '@/core/seats/timeline'
+import { answerAt, type Answer as Found } from '@/core/seats/timeline'
 import { useDesk } from '../desk/DeskProvider'
 import { Button } from '../parts/Button'
-import { printedPitch } from '../parts/music'
+import { printedPitch } from '@/core/music/pitch'
 import { Fingerboard } from './Fingerboard'
-
-/** How many other choices are shown before "more": those that the class has learned first of all. */
-const LEARNED = 4
-const BEYOND = 1
+import { HandNotes } from './HandNotes'
+import { OtherChoices } from './OtherChoices'
+import { InPlace, Offers } from './Substitutes'
 
 /** One seat's answer at the picked moment: where, which finger, why, and for the picked seat what else. */
 export function SeatAnswer({ seat }: { seat: Seat }) {
@@ -28,8 +27,13 @@ export function SeatAnswer({ seat }: { seat: Seat }) {
   const answer = useMemo(() => (beat ? answerAt(piece, map, beat.onset) : null), [piece, map, beat])
   const { name } = map.instrument
   const first = answer?.notes[0]
+  const section = useRef<HTMLElement>(null)
+  useEffect(() => {
+    if (picked) section.current?.scrollIntoView({ block: 'nearest' })
+  }, [picked, moment])
   return (
     <section
+      ref={section}
       aria-label={name}
       aria-current={picked || undefined}
       className={`border-t border-rule py-2.5 pr-1 pl-3 ${picked ? 'border-l-[3px] border-l-rosin bg-wash/40' : 'border-l-[3px] border-l-transparent'}`}
@@ -46,16 +50,36 @@ export function SeatAnswer({ seat }: { seat: Seat }) {
         <p className="text-soft">Nothing here.</p>
       ) : answer.placed.event.kind === 'rest' ? (
         <p className="text-soft">Rest: the hand can get ready.</p>
-      ) : !first ? (
-        <p className="text-madder">{map.problems.find((p) => p.placed.event.id === answer.placed.event.id)?.text ?? 'Out of reach.'}</p>
+      ) : first ? (
+        <Answer seat={seat} map={map} answer={answer} note={first} picked={picked} />
       ) : (
-        <Answer seat={seat} map={map} note={first} picked={picked} />
+        <>
+          <p className="text-madder">{troubleAt(map, answer)?.text ?? 'Out of reach.'}</p>
+          {picked && <Instead seat={seat} map={map} answer={answer} />}
+        </>
       )}
     </section>
   )
 }
 
-function Answer({ seat, map, note, picked }: { seat: Seat; map: SeatMap; note: MappedNote; picked: boolean }) {
+const troubleAt = (map: SeatMap, { placed }: Found) => map.problems.find((p) => p.placed.event.id === placed.event.id)
+
+/** For a moment with trouble, or one that already has a substitute. */
+function Instead({ seat, map, answer }: { seat: Seat; map: SeatMap; answer: Found }) {
+  const event = answer.placed.event.id
+  const substitute = useDesk((d) => d.plan.substitutes[seat][event])
+  const trouble = troubleAt(map, answer)
+  return (
+    <>
+      {substitute && <InPlace seat={seat} event={event} substitute={substitute} />}
+      {trouble && trouble.mark !== 'pin' && <Offers seat={seat} map={map} event={event} />}
+    </>
+  )
+}
+
+type AnswerProps = { seat: Seat; map: SeatMap; answer: Found; note: MappedNote; picked: boolean }
+
+function Answer({ seat, map, answer, note, picked }: AnswerProps) {
   const lift = useDesk((d) => d.lift)
   const why = useMemo(() => reasonFor(map, note), [map, note])
   const trouble = map.problems.find((p) => p.placed === note.placed)
@@ -72,6 +96,7 @@ function Answer({ seat, map, note, picked }: { seat: Seat; map: SeatMap; note: M
             {note.position
               ? `${note.position === 'half' ? 'half position' : note.position} · ${note.frame?.name ?? ''}`
               : 'hand stays where it was'}
+            {isBroken(note.hold) && ' · broken: low strings first'}
           </p>
         </div>
       </div>
@@ -86,50 +111,9 @@ function Answer({ seat, map, note, picked }: { seat: Seat; map: SeatMap; note: M
           <Pin size={13} aria-hidden /> pinned
         </p>
       )}
-      {picked && <Choices seat={seat} map={map} note={note} />}
+      {picked && <Instead seat={seat} map={map} answer={answer} />}
+      {picked && <HandNotes map={map} note={note} />}
+      {picked && <OtherChoices seat={seat} map={map} note={note} />}
     </>
   )
 }
-
-function Choices({ seat, map, note }: { seat: Seat; map: SeatMap; note: MappedNote }) {
-  const pinHold = useDesk((d) => d.pinHold)
-  const [all, setAll] = useState(false)
-  const choices = useMemo(() => choicesAt(map, note), [map, note])
-  const first = [...choices.filter((c) => c.hold.learned).slice(0, LEARNED), ...choices.filter((c) => !c.hold.learned).slice(0, BEYOND)]
-  const shown = all ? choices : first
-  return (
-    <div className="mt-2">
-      <div className="flex flex-wrap gap-1.5">
-        {!note.pinned && (
-          <Button className="min-h-7 border-rosin text-sm" onClick={() => pinHold(seat, note, note.hold)}>
-            <Pin size={13} aria-hidden /> Pin {sayHold(map.instrument, note.hold)}
-          </Button>
-        )}
-        {shown.map((c) => (
-          <Button
-            key={choiceOf(c.hold)}
-            className="min-h-7 text-sm"
-            onClick={() => pinHold(seat, note, c.hold)}
-            aria-label={`Pin ${sayHold(map.instrument, c.hold)} instead, ${sayPrice(c.price)}`}
-          >
-            or {sayHold(map.instrument, c.hold)}{' '}
-            <span className={`tabular-nums ${c.hold.learned ? 'text-soft' : 'font-semibold text-madder'}`}>{priceTag(c.price)}</span>
-          </Button>
-        ))}
-        {choices.length > first.length && (
-          <button type="button" className="px-1 text-sm text-rosin underline" onClick={() => setAll(!all)}>
-            {all ? 'fewer' : `${choices.length - first.length} more`}
-          </button>
-        )}
-      </div>
-      {choices.length > 0 && (
-        <p className="mt-1.5 text-[13px] leading-snug text-soft">
-          +1 is about one more crossing in the whole line; +60 and more needs what the class has not learned.
-        </p>
-      )}
-    </div>
-  )
-}
-
-const priceTag = (price: number): string => (price > 0 ? `+${price}` : price === 0 ? '±0' : `−${-price}`)
-const sayPrice = (price: number): string => (price === 0 ? 'as easy' : price > 0 ? `harder by ${price}` : `easier by ${-price}`)

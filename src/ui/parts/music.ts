@@ -1,5 +1,4 @@
 import { keyName, signatureLetters, type Key } from '@/core/music/key'
-import { letterName, type Pitch } from '@/core/music/pitch'
 import { feltBeatTicks, meterName, QUARTER, type Meter } from '@/core/music/time'
 
 /** "♩ = 84", in the beat that is felt: "♩. = 56" in 6/8. `tempo` is in quarters a minute. */
@@ -13,6 +12,3 @@ export const headline = (key: Key, meter: Meter, tempo?: number, signs = false):
     meterName(meter),
     ...(tempo ? [sayTempo(meter, tempo)] : []),
   ].join(' · ')
-
-/** "F♯4": letter, sign and octave in print. */
-export const printedPitch = (p: Pitch): string => `${letterName(p)}${p.octave}`

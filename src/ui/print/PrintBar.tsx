@@ -9,16 +9,17 @@ import { Steps } from '../desk/Steps'
 import type { PrintQuery } from './query'
 import { Button } from '../parts/Button'
 
-type Props = { id: string; title: string; typed: boolean; query: PrintQuery; problems: string[]; pages: number }
+type Props = { id: string; title: string; query: PrintQuery; problems: string[]; pages: number }
 
 const SWITCHES = [
   { key: 'letters', name: 'letters' },
   { key: 'strings', name: 'strings' },
   { key: 'fingers', name: 'fingers' },
+  { key: 'bows', name: 'bows' },
 ] as const
 
 /** What stands on the paper, chosen above it; the bar itself is not printed. */
-export function PrintBar({ id, title, typed, query: shown, problems, pages }: Props) {
+export function PrintBar({ id, title, query: shown, problems, pages }: Props) {
   const router = useRouter()
   // A switch answers at once; the paper follows when it is engraved.
   const [query, setQuery] = useOptimistic(shown)
@@ -31,6 +32,7 @@ export function PrintBar({ id, title, typed, query: shown, problems, pages }: Pr
       letters: q.letters ? '1' : '0',
       strings: q.strings ? '1' : '0',
       fingers: q.fingers ? '1' : '0',
+      bows: q.bows ? '1' : '0',
     })
     start(() => {
       setQuery(q)
@@ -42,7 +44,7 @@ export function PrintBar({ id, title, typed, query: shown, problems, pages }: Pr
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <BackLink />
         <p className="font-title text-[17px]">{title}</p>
-        <Steps id={id} here="hand-out" typed={typed} />
+        <Steps id={id} here="hand-out" />
         <div role="group" aria-label="Seat" className="flex overflow-hidden rounded-md border border-rule">
           {SEATS.map((s) => (
             <button

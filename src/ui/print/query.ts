@@ -14,5 +14,6 @@ export const printQuery = z.object({
   letters: flag(false),
   strings: flag(false),
   fingers: flag(true),
+  bows: flag(false),
 })
 export type PrintQuery = z.infer<typeof printQuery>

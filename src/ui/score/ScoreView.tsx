@@ -22,14 +22,15 @@ export function ScoreView() {
   const piece = useDesk((d) => d.piece)
   const ensemble = useDesk((d) => d.ensemble)
   const rows = useDesk((d) => d.rows)
+  const bows = useDesk((d) => d.bows)
   const timeline = useDesk((d) => d.timeline)
   const moment = useDesk((d) => d.moment)
   const pick = useDesk((d) => d.pick)
   const [column, width] = useWidth<HTMLDivElement>()
   const settled = useSettled(ensemble)
   const mei = useMemo(
-    () => meiOf(piece, { maps: SEATS.map((s) => settled[s]), rows, positions: true, labels: true }),
-    [piece, settled, rows],
+    () => meiOf(piece, { maps: SEATS.map((s) => settled[s]), rows, positions: true, bows, labels: true }),
+    [piece, settled, rows, bows],
   )
   const { systems, state } = useEngraver(width > 200 ? { mei, width: width - 8, scale: SCALE } : null)
   const [box, setBox] = useState<Box | null>(null)

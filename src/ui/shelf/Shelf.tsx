@@ -1,6 +1,6 @@
 'use client'
 
-import { FileUp, PenLine, Search } from 'lucide-react'
+import { FileUp, GraduationCap, PenLine, Search } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useRef, useState, useTransition } from 'react'
@@ -13,7 +13,13 @@ import type { ShelfActions } from '../parts/actions'
 import { Button, buttonLook } from '../parts/Button'
 import { Mark } from '../parts/Mark'
 import { ThemeButton } from '../parts/ThemeButton'
+import { BringPanel } from './BringPanel'
+import { createBring } from './bringStore'
+import { pastedFiles } from './paste'
+import { LibraryMenu } from './LibraryMenu'
 import { PieceCard } from './PieceCard'
+import { putOnShelf } from './put'
+import { readInWorker } from './reader'
 
 /** What the shelf shows of a piece. */
 export type Card = {
@@ -26,8 +32,6 @@ export type Card = {
   openedAt: number | null
   preview: Record<Seat, Dot[]>
 }
-
-type Failure = { file: string; problems: string[] }
 
 /** The pieces of the class; a file can be dropped anywhere on it. */
 export function Shelf({
@@ -47,8 +51,7 @@ export function Shelf({
 }) {
   const router = useRouter()
   const [query, setQuery] = useState('')
-  const [failures, setFailures] = useState<Failure[]>([])
-  const [pending, startTransition] = useTransition()
+  const [, startTransition] = useTransition()
   const search = useRef<HTMLInputElement>(null)
 
   useEffect(() => {
@@ -61,22 +64,25 @@ export function Shelf({
     return () => window.removeEventListener('keydown', onKey)
   }, [])
 
-  const bring = (files: File[]) =>
-    startTransition(async () => {
-      const failed: Failure[] = []
-      let last: { id: string; title: string } | null = null
-      for (const file of files) {
-        const brought = await actions.bringFile({ name: file.name, text: await file.text() })
-        if (!brought.ok) failed.push({ file: file.name, problems: brought.problems })
-        else {
-          last = brought
-          if (brought.notices.length) toast(`${brought.title}: ${brought.notices.join('; ')}`, { duration: 12_000 })
-        }
-      }
-      setFailures(failed)
-      if (last && files.length === 1) router.push(`/pieces/${last.id}`)
-      else router.refresh()
-    })
+  const [bringing] = useState(() =>
+    createBring({
+      read: readInWorker,
+      put: putOnShelf,
+      added: (only) => (only ? router.push(`/pieces/${only}`) : router.refresh()),
+    }),
+  )
+  const bring = (files: File[]) => files.length > 0 && void bringing.getState().bring(files)
+  useEffect(() => {
+    const onPaste = (e: ClipboardEvent) => {
+      if ((e.target as HTMLElement).matches('input, textarea')) return
+      const files = pastedFiles(e.clipboardData)
+      if (files.length === 0) return
+      e.preventDefault()
+      void bringing.getState().bring(files)
+    }
+    window.addEventListener('paste', onPaste)
+    return () => window.removeEventListener('paste', onPaste)
+  }, [bringing])
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({ onDrop: bring, noClick: true, noKeyboard: true })
 
   const shown = useMemo(() => {
@@ -105,12 +111,16 @@ export function Shelf({
           <p className="text-soft">{[school, seats.join(', ')].filter(Boolean).join(' · ')}</p>
         </div>
         <div className="ml-auto flex items-center gap-2">
-          <Button kind="filled" onClick={open} disabled={pending}>
-            <FileUp size={17} aria-hidden /> Add a file
+          <Button kind="filled" onClick={open}>
+            <FileUp size={17} aria-hidden /> Add files
           </Button>
-          <Link href="/new" className={buttonLook()}>
-            <PenLine size={17} aria-hidden /> Type a tune
+          <Link href="/class" className={buttonLook()}>
+            <GraduationCap size={17} aria-hidden /> The class
           </Link>
+          <Link href="/new" className={buttonLook()}>
+            <PenLine size={17} aria-hidden /> Write a tune
+          </Link>
+          <LibraryMenu onRestored={() => router.refresh()} />
           <ThemeButton />
         </div>
       </header>
@@ -127,16 +137,7 @@ export function Shelf({
             className="w-full bg-transparent outline-none placeholder:text-soft"
           />
         </label>
-        {failures.map((f) => (
-          <div key={f.file} role="alert" className="rounded-md border border-madder bg-sheet px-4 py-3">
-            <p className="font-semibold text-madder">{f.file} was not added.</p>
-            <ul>
-              {f.problems.map((p) => (
-                <li key={p}>{p}</li>
-              ))}
-            </ul>
-          </div>
-        ))}
+        <BringPanel store={bringing} />
         {cards.length === 0 ? (
           <Empty />
         ) : shown.length === 0 ? (
@@ -161,7 +162,7 @@ export function Shelf({
         )}
       </main>
       <footer className="pt-8 text-sm text-soft">
-        Drop {ENDINGS.join(', ')} files anywhere on this page. ·{' '}
+        Drop or paste {ENDINGS.join(', ')} anywhere on this page. ·{' '}
         <Link href="/about" className="underline">
           About and licences
         </Link>
@@ -180,8 +181,8 @@ function Empty() {
     <div className="rounded-lg border border-dashed border-rule px-8 py-12">
       <h2 className="font-title text-xl">The shelf is empty</h2>
       <p className="mt-2 max-w-prose text-soft">
-        Bring the tune your class is on: drop a MusicXML or abc file here, or type it. A minute later you see which string and finger it is
-        for violin, viola, cello and bass.
+        Bring the tune your class is on: drop a MusicXML, abc or MIDI file here (or a zip of them), or type it. A minute later you see which
+        string and finger it is for violin, viola, cello and bass.
       </p>
     </div>
   )

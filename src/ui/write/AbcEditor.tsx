@@ -8,7 +8,8 @@ import { useEffect, useRef } from 'react'
 import type { SourceProblem } from '@/formats/reading'
 
 type Props = {
-  initial: string
+  /** What stands in it: follows the notes when they are edited. */
+  text: string
   problems: readonly SourceProblem[]
   onChange: (text: string) => void
   goTo: { line: number; column: number; at: number } | null
@@ -35,11 +36,11 @@ function offsetOf(state: EditorState, p: { line: number; column: number }): { fr
 }
 
 /** A text pane for abc, with line numbers and each problem marked where it stands. */
-export function AbcEditor({ initial, problems, onChange, goTo }: Props) {
+export function AbcEditor({ text, problems, onChange, goTo }: Props) {
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView | null>(null)
   const change = useRef(onChange)
-  const first = useRef(initial)
+  const first = useRef(text)
   useEffect(() => {
     change.current = onChange
   }, [onChange])
@@ -65,10 +66,17 @@ export function AbcEditor({ initial, problems, onChange, goTo }: Props) {
   }, [])
   useEffect(() => {
     const v = view.current
+    const now = v?.state.doc.toString()
+    if (v && now !== text) v.dispatch({ changes: { from: 0, to: v.state.doc.length, insert: text } })
+  }, [text])
+  useEffect(() => {
+    const v = view.current
     if (!v) return
-    const marks = problems.map((p): Diagnostic => ({ ...offsetOf(v.state, p), severity: 'error', message: p.text }))
+    const marks = problems
+      .filter((p) => p.line > 0)
+      .map((p): Diagnostic => ({ ...offsetOf(v.state, p), severity: 'error', message: p.text }))
     v.dispatch(setDiagnostics(v.state, marks))
-  }, [problems])
+  }, [problems, text])
   useEffect(() => {
     const v = view.current
     if (!v || !goTo) return

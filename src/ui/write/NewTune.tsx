@@ -1,68 +1,44 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { useCallback, useRef, useState, useTransition } from 'react'
-import type { BringFile } from '../parts/actions'
-import { BackLink } from '../parts/BackLink'
+import { useState, useTransition } from 'react'
+import { useStore } from 'zustand'
+import type { Piece } from '@/core/piece/piece'
+import type { ClassSettings } from '@/core/seats/class'
 import { Button } from '../parts/Button'
-import { useDraft } from './useDraft'
-import { WriteView } from './WriteView'
+import { putOnShelf } from '../shelf/put'
+import { useKeptText } from './useKeptText'
+import { WriteFrame } from './Write'
+import { createWrite, type WriteState } from './writeStore'
 
-/** What a new tune begins with: a heading to fill in, and a bar to show how it goes. */
-const BEGIN = `X:1
-T:New tune
-M:4/4
-L:1/4
-Q:1/4=90
-K:D
-D E F G | A2 A2 |]
-`
+/** Where the draft is kept in the browser, and whether there is one worth keeping. */
+const KEPT = 'even-seat-new-tune'
+const isBegun = (s: WriteState): boolean => s.past.length > 0 || s.text !== s.good
 
-/** Typing a tune that is not on the shelf yet. */
-export function NewTune({ bringFile }: { bringFile: BringFile }) {
+/** Writing a tune that is not on the shelf yet; its draft is kept in the browser. */
+export function NewTune({ klass, piece, text }: { klass: ClassSettings; piece: Piece; text: string }) {
   const router = useRouter()
-  const { draft, keep, drop } = useDraft('even-seat-new-tune')
-  const latest = useRef<string | null>(null)
-  const [readable, setReadable] = useState(false)
+  const [store] = useState(() => createWrite({ id: '', version: 1, piece, text }))
+  useKeptText(store, KEPT, isBegun)
+  const readable = useStore(store, (s) => s.reading === null || s.reading.ok)
   const [problem, setProblem] = useState('')
   const [pending, start] = useTransition()
-  const onText = useCallback(
-    (text: string, ok: boolean) => {
-      latest.current = text
-      setReadable(ok)
-      if (text !== BEGIN) keep(text)
-    },
-    [keep],
-  )
   const put = () =>
     start(async () => {
-      const brought = await bringFile({ name: 'typed.abc', text: latest.current ?? draft ?? BEGIN })
-      if (!brought.ok) return setProblem(brought.problems[0])
-      drop()
-      router.push(`/pieces/${brought.id}`)
+      const { draft, good } = store.getState()
+      const brought = await putOnShelf(new File([good], 'typed.abc'), [{ piece: draft.piece, text: good }])
+      if (!brought.ok) return setProblem(brought.problem)
+      localStorage.removeItem(KEPT)
+      router.push(`/pieces/${brought.added[0].id}`)
     })
   return (
-    <div className="flex h-screen flex-col">
-      <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-2">
-        <BackLink />
-        <h1 className="font-title text-[17px]">Type a tune</h1>
-        <p className="text-soft">
-          Letters are notes: <b>D</b> low, <b>d</b> an octave higher; <b>D2</b> twice as long; <b>^F =F _B</b> signs; <b>|</b> barline;{' '}
-          <b>(</b> <b>)</b> slur; <b>z</b> rest.
-        </p>
-      </header>
-      <main className="flex min-h-0 grow flex-col">
-        {draft !== undefined && (
-          <WriteView initial={draft ?? BEGIN} onText={onText}>
-            <div className="flex items-center gap-3">
-              <Button kind="filled" disabled={!readable || pending} onClick={put}>
-                Put it on the shelf and map it
-              </Button>
-              <span className="text-sm text-soft">{problem || 'The draft is kept in this browser meanwhile.'}</span>
-            </div>
-          </WriteView>
-        )}
-      </main>
-    </div>
+    <WriteFrame store={store} title="Write a tune" klass={klass}>
+      <div className="flex flex-wrap items-center gap-3">
+        <Button kind="filled" disabled={!readable || pending} onClick={put}>
+          Put it on the shelf and map it
+        </Button>
+        <span className="text-sm text-soft">{problem || 'The draft is kept in this browser meanwhile.'}</span>
+      </div>
+    </WriteFrame>
   )
 }

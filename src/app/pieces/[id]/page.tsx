@@ -1,9 +1,10 @@
 import type { Metadata } from 'next'
+import { theClass } from '@/store/classes'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { touchPiece } from '@/store/pieces'
 import { Desk } from '@/ui/desk/Desk'
-import { isTyped, loadPiece } from '../load'
+import { loadPiece } from '../load'
 
 type Props = { params: Promise<{ id: string }> }
 
@@ -13,6 +14,10 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function DeskPage({ params }: Props) {
   const stored = await loadPiece(params)
-  await touchPiece(await database(), stored.id, now())
-  return <Desk id={stored.id} piece={stored.piece} plan={stored.plan} version={stored.version} typed={isTyped(stored)} />
+  const db = await database()
+  await touchPiece(db, stored.id, now())
+  const { settings } = await theClass(db)
+  return (
+    <Desk id={stored.id} piece={stored.piece} plan={stored.plan} klass={settings} version={stored.version} originalId={stored.originalId} />
+  )
 }

@@ -6,6 +6,7 @@ import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { getPiece, savePiece } from '@/store/pieces'
 import { saveRequest, type SaveReply } from '@/ui/desk/protocol'
+import { jsonOf } from '../../body'
 
 const reply = (body: SaveReply, status: number) => NextResponse.json(body, { status })
 
@@ -13,7 +14,7 @@ const reply = (body: SaveReply, status: number) => NextResponse.json(body, { sta
 export async function PUT(request: NextRequest, context: { params: Promise<{ id: string }> }) {
   const id = z.uuid().safeParse((await context.params).id)
   if (!id.success) return reply({ ok: false, reason: 'gone', version: 0 }, 404)
-  const body = saveRequest.safeParse(await request.json().catch(() => null))
+  const body = saveRequest.safeParse(await jsonOf(request))
   if (!body.success) return NextResponse.json({ error: body.error.issues[0].message }, { status: 400 })
   const { base, plan, title } = body.data
   const db = await database()

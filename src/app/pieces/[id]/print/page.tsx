@@ -1,16 +1,17 @@
 import type { Metadata } from 'next'
 import { INSTRUMENTS } from '@/core/hands/instruments'
-import { lineFor, octavesFor } from '@/core/seats/ensemble'
-import { mapSeat } from '@/core/fingering/map'
+import { seatMap } from '@/core/seats/ensemble'
 import { meiOf } from '@/engrave/mei'
 import type { Row } from '@/engrave/rows'
 import { serverToolkit } from '@/engrave/server'
 import { engravePages } from '@/engrave/toolkit'
+import { theClass } from '@/store/classes'
+import { database } from '@/store/database'
 import { sayTempo } from '@/ui/parts/music'
 import { PartPages } from '@/ui/print/PartPages'
 import { PrintBar } from '@/ui/print/PrintBar'
 import { printQuery } from '@/ui/print/query'
-import { isTyped, loadPiece } from '../../load'
+import { loadPiece } from '../../load'
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> }
 
@@ -24,11 +25,7 @@ export default async function PrintPage({ params, searchParams }: Props) {
   const wanted = printQuery.parse(await searchParams)
   const { piece, plan } = stored
   const { seat } = wanted
-  const map = mapSeat(piece, lineFor(piece, plan, seat), seat, {
-    octave: octavesFor(piece, plan)[seat],
-    policy: plan.policy,
-    pins: new Map(Object.entries(plan.pins[seat])),
-  })
+  const map = seatMap(piece, plan, (await theClass(await database())).settings, seat)
   const rows: Row[] = [
     ...(wanted.letters ? (['letter'] as const) : []),
     ...(wanted.strings ? (['string'] as const) : []),
@@ -36,7 +33,7 @@ export default async function PrintPage({ params, searchParams }: Props) {
   ]
   const pages = engravePages(
     await serverToolkit(),
-    meiOf(piece, { maps: [map], rows, positions: true, labels: false }),
+    meiOf(piece, { maps: [map], rows, positions: true, bows: wanted.bows, labels: false }),
     wanted.paper,
     rows.length > 1,
   )
@@ -45,7 +42,6 @@ export default async function PrintPage({ params, searchParams }: Props) {
       <PrintBar
         id={stored.id}
         title={piece.title}
-        typed={isTyped(stored)}
         query={wanted}
         problems={map.problems.map((p) => `Measure ${p.measure}, beat ${p.beat}: ${p.text}`)}
         pages={pages.length}

@@ -1,17 +1,17 @@
 import type { Metadata } from 'next'
-import { notFound } from 'next/navigation'
-import { retype } from '@/app/actions'
-import { Retype } from '@/ui/write/Retype'
-import { isTyped, loadPiece } from '../../load'
+import { theClass } from '@/store/classes'
+import { database } from '@/store/database'
+import { Write } from '@/ui/write/Write'
+import { loadPiece } from '../../load'
 
 type Props = { params: Promise<{ id: string }> }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: `${(await loadPiece(params)).piece.title}, text` }
+  return { title: `${(await loadPiece(params)).piece.title}, notes` }
 }
 
 export default async function WritePage({ params }: Props) {
-  const stored = await loadPiece(params)
-  if (!isTyped(stored)) notFound()
-  return <Retype retype={retype} id={stored.id} title={stored.piece.title} version={stored.version} text={stored.source.text} />
+  const { id, piece, version, source } = await loadPiece(params)
+  const { settings } = await theClass(await database())
+  return <Write id={id} klass={settings} piece={piece} version={version} text={source.text} />
 }

@@ -1,5 +1,5 @@
-import { beatTicks, feltBeatTicks, measureTicks, QUARTER, ticksOf, type Meter } from '@/core/music/time'
-import type { PieceEvent } from '@/core/piece/piece'
+import { beatTicks, feltBeatTicks, measureTicks, QUARTER, ticksOf, type Meter } from '../music/time'
+import type { PieceEvent } from './piece'
 
 /** Events of a measure in engraving order: alone, under one beam, or in a tuplet that may hold beams. */
 export type Group =

@@ -1,0 +1,116 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import type { Line, Piece } from '../piece/piece'
+import { pieces } from '../testing/arbitrary'
+import { pieceFrom } from '../testing/piece'
+import { bowingOf } from './bow'
+
+// Common practice of school string teaching: down on the strong beat, up for a pickup, one bow to a slur.
+
+const bows = (piece: Piece) =>
+  bowingOf(piece, piece.lines[0])
+    .strokes.map((s) => `${s.retake ? ',' : ''}${s.bow === 'down' ? 'd' : 'u'}`)
+    .join('')
+const edit = (piece: Piece, change: (line: Line) => Line): Piece => ({ ...piece, lines: [change(piece.lines[0])] })
+
+describe('directions', () => {
+  it('alternate from a down-bow, a slur is one bow, a tied note goes on', () => {
+    expect(bows(pieceFrom('D4 E4 F#4 G4'))).toBe('dudu')
+    expect(bows(pieceFrom('(D4 E4) F#4 G4'))).toBe('dud')
+    expect(bows(pieceFrom('D4:h D4~ D4 D4:w'))).toBe('dud')
+  })
+  it('a pickup is begun so that the first strong beat comes down', () => {
+    const pickup = (text: string, notes: number) =>
+      edit(pieceFrom(text), (line) => {
+        const events = line.measures.flatMap((m) => m.events)
+        return {
+          ...line,
+          measures: [
+            { number: '0', pickup: true, events: events.slice(0, notes) },
+            { number: '1', events: events.slice(notes) },
+          ],
+        }
+      })
+    expect(bows(pickup('A4 D4 E4 F#4 G4', 1))).toBe('ududu')
+    expect(bows(pickup('A4 B4 D4 E4 F#4 G4', 2))).toBe('dududu')
+  })
+  it('after a rest the bow is retaken when the next strong beat would come up', () => {
+    expect(bows(pieceFrom('D4 E4 F#4 z G4 A4 B4 A4'))).toBe('dud,dudu')
+    expect(bows(pieceFrom('D4 E4 z z G4 A4 B4 A4'))).toBe('dududu')
+  })
+  it('marks in the piece stand', () => {
+    const piece = edit(pieceFrom('D4 E4 F#4 G4'), (line) => ({
+      ...line,
+      measures: line.measures.map((m) => ({
+        ...m,
+        events: m.events.map((e, i) => (i === 2 && e.kind === 'note' ? { ...e, bow: 'up' as const } : e)),
+      })),
+    }))
+    expect(bows(piece)).toBe('du,ud')
+    expect(bowingOf(piece, piece.lines[0]).strokes.map((s) => s.given)).toEqual([false, false, true, false])
+  })
+})
+
+describe('the wrong way round', () => {
+  const wrong = (piece: Piece) => bowingOf(piece, piece.lines[0]).wrong.map((w) => w.text)
+  it('a first beat that comes up-bow is said once for a stretch', () => {
+    expect(wrong(pieceFrom('D4:h E4 F#4 G4 A4 B4 A4 G4 F#4 E4 D4'))).toEqual(['Measure 2 begins up-bow: 3 strokes in the measure before.'])
+    expect(wrong(pieceFrom('D4 E4 F#4 G4 A4 B4 A4 G4'))).toEqual([])
+  })
+  it('three even strokes alternate and are no trouble', () => {
+    expect(wrong(pieceFrom('D4 E4 F#4 G4 A4 B4 A4 G4 F#4', undefined, { beats: 3, unit: 4 }))).toEqual([])
+  })
+  it('a repeat that comes back in the direction it ended in needs a retake', () => {
+    const repeated = edit(pieceFrom('D4:h E4 F#4'), (line) => ({ ...line, measures: line.measures.map((m) => ({ ...m, repeatEnd: 2 })) }))
+    expect(wrong(repeated)).toEqual(['From measure 1 to 1 the repeat needs a retake: it ends and begins down-bow.'])
+  })
+})
+
+it('a second ending goes on from where the first was left out', () => {
+  const piece = edit(pieceFrom('D4 E4 F#4 G4 A4:h B4 A4 D4:w'), (line) => ({
+    ...line,
+    measures: line.measures.map((m, i) => (i === 1 ? { ...m, ending: [1], repeatEnd: 2 } : i === 2 ? { ...m, ending: [2] } : m)),
+  }))
+  // Four strokes lead to either ending, so both begin down; three in the first ending bring the repeat round down again.
+  expect(bows(piece)).toBe('dudududd')
+  expect(bowingOf(piece, piece.lines[0]).wrong.map((w) => w.text)).toEqual([
+    'From measure 2 to 1 the repeat needs a retake: it ends and begins down-bow.',
+  ])
+})
+
+describe('where on the bow', () => {
+  const where = (text: string, tempo: number) => {
+    const piece = { ...pieceFrom(text), tempo }
+    return bowingOf(piece, piece.lines[0]).strokes.map((s) => s.contact)
+  }
+  it('whole bows for whole notes, the middle for short ones', () => {
+    expect(where('D4:w E4:w', 60)).toEqual(['whole bow', 'whole bow'])
+    expect(where('D4:e E4:e D4:e E4:e D4:e E4:e D4:e E4:e', 120)).toEqual(new Array(8).fill('middle'))
+  })
+  it('a whole bow leaves short notes at its end', () => {
+    expect(where('D4:h D4:h D4:h D4:e E4:e D4:e E4:e D4:w', 60).slice(2)).toEqual([
+      'whole bow',
+      'upper half',
+      'upper half',
+      'upper half',
+      'upper half',
+      'whole bow',
+    ])
+    expect(where('D4:h. D4:e E4:e', 80).at(-1)).toBe('tip')
+  })
+})
+
+it('any piece has a bow for every note, in order and on the stick', () => {
+  fc.assert(
+    fc.property(pieces, (piece) => {
+      for (const line of piece.lines) {
+        const { strokes, byEvent } = bowingOf(piece, line)
+        const notes = line.measures.flatMap((m) => m.events.filter((e) => e.kind === 'note').map((e) => e.id))
+        expect(strokes.flatMap((s) => s.events)).toEqual(notes)
+        expect([...byEvent.keys()]).toEqual(notes)
+        for (const s of strokes) expect(Math.min(s.from, s.to) >= 0 && Math.max(s.from, s.to) <= 1).toBe(true)
+      }
+    }),
+    { numRuns: 150 },
+  )
+})

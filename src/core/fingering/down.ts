@@ -1,0 +1,112 @@
+import type { Hold, Stop } from '../hands/hold'
+import type { Instrument } from '../hands/instruments'
+import type { SeatMap } from './map'
+import type { Policy } from './policy'
+
+/** A finger on a string; strings by index from the lowest. */
+export type FingerOn = { readonly finger: number; readonly string: number }
+
+/** The left hand while a column sounds. */
+export type HandAt = {
+  /** Every finger that is down, by string. */
+  readonly down: readonly FingerOn[]
+  /** Of those, the ones that sound nothing now but play again before the hand needs them elsewhere. */
+  readonly keep: readonly FingerOn[]
+  /** Fingers that can be set already for what comes next, and while what. */
+  readonly prepare: { readonly fingers: readonly FingerOn[]; readonly during: 'rest' | 'open string' } | null
+}
+
+/** How many columns ahead a hand looks for a finger that it could keep down. */
+const LOOK = 8
+
+const made = new WeakMap<SeatMap, Map<Policy['fingersDown'], readonly HandAt[]>>()
+
+/**
+ * The fingers down at each column of a seat's line under a rule. Blocks: all lower fingers of the frame are down with the
+ * one that plays. Independent: only the one that plays. Under both a finger stays where it will play again soon, if
+ * nothing is asked of it or of its string meanwhile. Common practice of both rules.
+ */
+export function handsAlong(map: SeatMap, rule: Policy['fingersDown'] = map.solution.setup.policy.fingersDown): readonly HandAt[] {
+  let byRule = made.get(map)
+  if (!byRule) made.set(map, (byRule = new Map()))
+  let hands = byRule.get(rule)
+  if (!hands) byRule.set(rule, (hands = derive(map, rule)))
+  return hands
+}
+
+function derive(map: SeatMap, rule: Policy['fingersDown']): HandAt[] {
+  const { columns, chosen } = map.solution
+  const holdAt = (i: number): Hold => columns[i].holds[chosen[i]]
+  const block = (s: Stop): FingerOn[] => {
+    if (s.finger === 0 || s.harmonic) return s.finger ? [{ finger: s.finger, string: s.string }] : []
+    // On the bass in 1-2-4, 3 is set with 4 and helps it.
+    const lower = rule === 'blocks' ? [1, 2, 3].filter((f) => f < s.finger) : []
+    return [...lower, s.finger].map((finger) => ({ finger, string: s.string }))
+  }
+  const hands: HandAt[] = []
+  let down: readonly FingerOn[] = []
+  columns.forEach((c, i) => {
+    const hold = holdAt(i)
+    const moved = i > 0 && holdAt(i - 1).position !== hold.position
+    const playing = hold.stops.flatMap(block)
+    const useful = (f: FingerOn) => returns(map, i, f) || (rule === 'blocks' && down.some((g) => isAbove(g, f) && returns(map, i, g)))
+    const stays = moved || !c.moves ? [] : down.filter((f) => !playing.some((p) => same(p, f)) && mayStay(hold, f) && useful(f))
+    down = [...playing, ...stays]
+    const sounding = hold.stops.filter((s) => s.finger > 0).map((s): FingerOn => ({ finger: s.finger, string: s.string }))
+    hands.push({ down, keep: stays.filter((f) => !sounding.some((s) => same(s, f))), prepare: preparation(map, i, block) })
+  })
+  return hands
+}
+
+const same = (a: FingerOn, b: FingerOn) => a.finger === b.finger && a.string === b.string
+
+/** A higher finger on the same string: in a block it stands on the lower ones. */
+const isAbove = (g: FingerOn, f: FingerOn) => g.string === f.string && g.finger > f.finger
+
+/** A finger may stay while a hold sounds unless it would stop a string lower down or is needed there itself. */
+const mayStay = (h: Hold, f: FingerOn): boolean =>
+  h.stops.every((s) => (s.string === f.string ? s.finger > f.finger : s.finger !== f.finger))
+
+/** Whether a finger plays again on its string soon, with the hand in place and nothing against it on the way. */
+function returns(map: SeatMap, from: number, f: FingerOn): boolean {
+  const { columns, chosen } = map.solution
+  const at = (i: number): Hold => columns[i].holds[chosen[i]]
+  const k = lastPlace(map, from, f)
+  for (let i = from + 1; i < Math.min(columns.length, from + LOOK); i++) {
+    const h = at(i)
+    if (!columns[i].moves || columns[i].gap.rest || h.position !== at(from).position) return false
+    if (h.stops.some((s) => same(s, f))) return h.stops.some((s) => same(s, f) && (k === null || s.k === k))
+    if (!mayStay(h, f)) return false
+  }
+  return false
+}
+
+/** Where a finger last stood on its string, in half steps above open; null when it was only set with a block. */
+function lastPlace(map: SeatMap, from: number, f: FingerOn): number | null {
+  const { columns, chosen } = map.solution
+  for (let i = from; i >= Math.max(0, from - LOOK); i--) {
+    const stop = columns[i].holds[chosen[i]].stops.find((s) => same(s, f))
+    if (stop) return stop.k
+  }
+  return null
+}
+
+/** What can be set ahead: in a rest anything, while an open string rings only what lies on other strings. */
+function preparation(map: SeatMap, i: number, block: (s: Stop) => FingerOn[]): HandAt['prepare'] {
+  const { columns, chosen } = map.solution
+  const next = columns[i + 1]
+  if (!next?.moves) return null
+  const [here, there] = [columns[i].holds[chosen[i]], next.holds[chosen[i + 1]]]
+  const stops = there.stops.filter((s) => s.finger > 0)
+  if (stops.length === 0) return null
+  if (next.gap.rest) return { fingers: stops.flatMap(block), during: 'rest' }
+  if (!here.open || stops.some((s) => here.stops.some((o) => o.string === s.string))) return null
+  return { fingers: stops.flatMap(block), during: 'open string' }
+}
+
+/** "1 2 on D, 3 on A". */
+export function sayFingers(instrument: Instrument, fingers: readonly FingerOn[]): string {
+  const byString = new Map<number, number[]>()
+  for (const f of fingers) byString.set(f.string, [...(byString.get(f.string) ?? []), f.finger])
+  return [...byString].map(([string, list]) => `${list.sort((a, b) => a - b).join(' ')} on ${instrument.strings[string].letter}`).join(', ')
+}

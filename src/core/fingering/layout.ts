@@ -1,0 +1,305 @@
+import type { Hold } from '../hands/hold'
+import { byOctaves, pitchName, stepsOf as letterSteps, type Pitch } from '../music/pitch'
+import type { Line } from '../piece/piece'
+import { AT_FIRST, candidates, FIRST, type Kept, type Setup } from './candidates'
+import { ANYWHERE, chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type Wait } from './costs'
+import type { Moment } from './moments'
+import { pinAllows, pinLacks, type Pin } from './pins'
+import { stepsOf, type Step } from './route'
+import { weightsFor, type CostKind, type Weights } from './weights'
+
+/** The ways to hold one moment, each with its own cost. `moment` is its index in the line. */
+export type Column = {
+  readonly moment: number
+  readonly pitches: readonly Pitch[]
+  readonly gap: Gap
+  readonly holds: readonly Hold[]
+  readonly own: Float64Array
+  /** Cost of the move from each hold of the column before (rows) to each of this one; null when that step is never played. */
+  readonly moves: Float64Array | null
+  readonly pinned: boolean
+}
+
+/** A repeat or ending: two columns that follow each other as played, though not as written. `low` is the earlier written. */
+export type Jump = {
+  readonly low: number
+  readonly high: number
+  /** Played from `high` back to `low`. */
+  readonly back: boolean
+  readonly gap: Gap
+  /** Cost for each hold of `low` (rows) with each of `high`. */
+  readonly moves: Float64Array
+}
+
+/** What could not be done as asked at a moment. */
+export type Problem = {
+  readonly moment: number
+  readonly kind: 'out-of-reach' | 'pin-impossible' | 'chord-cut'
+  readonly pitches: readonly Pitch[]
+  /** For a pin: which of its wishes nothing here fulfils. */
+  readonly lacks?: string
+}
+
+/** A line ready to be solved: a column for each moment that can be held at all, and what cannot. */
+export type Table = {
+  readonly setup: Setup
+  readonly weights: Weights
+  readonly columns: readonly Column[]
+  readonly jumps: readonly Jump[]
+  readonly problems: readonly Problem[]
+  /** What it was made from, to make it again with one column wider. */
+  readonly source: Source
+}
+
+/** What a table is made from. `octaves` moves the line's pitches to where the seat's part writes them. */
+export type Source = {
+  readonly line: Line
+  readonly moments: readonly Moment[]
+  readonly octaves: number
+  readonly pins: ReadonlyMap<string, Pin>
+}
+
+/** Prices holds and moves with a set of weights. */
+export type Pricing = {
+  readonly hold: (h: Hold) => number
+  readonly start: (h: Hold) => number
+  readonly move: (a: Hold, b: Hold, gap: Gap) => number
+  readonly jump: (a: Hold, b: Hold, gap: Gap) => number
+}
+
+/** Pricing for a setup. A move that may not be made (an open string cannot shift the hand) costs Infinity. */
+export function pricing(setup: Setup, weights: Weights): Pricing {
+  let sum = 0
+  const charge = (kind: CostKind, times = 1) => {
+    sum += weights[kind] * times
+  }
+  return {
+    hold: (h) => {
+      sum = 0
+      chargeHold(setup, h, charge)
+      return sum
+    },
+    start: (h) => {
+      sum = 0
+      chargeStart(h, charge)
+      return sum
+    },
+    move: (a, b, gap) => {
+      sum = 0
+      return chargeMove(setup, a, b, gap, charge) ? sum : Infinity
+    },
+    jump: (a, b, gap) => {
+      sum = 0
+      chargeJump(setup, a, b, gap, charge)
+      return sum
+    },
+  }
+}
+
+/** A column before its costs: `free` are the ways that stand without a pin, `all` those of a class that has learned everything. */
+type Draft = Pick<Column, 'moment' | 'pitches' | 'holds' | 'pinned'> & { readonly free: readonly Hold[]; readonly all: readonly Hold[] }
+/** Holds that several moments share: the same pitches under the same pin, with the same hands waiting. */
+type Group = { readonly index: number; readonly holds: readonly Hold[]; readonly own: Float64Array; readonly hands: Hands }
+
+/**
+ * Lays out the columns: for each moment the ways that the class has learned, or, where none serves, those with the fewest new things.
+ * Pins leave only what they allow; a pin that nothing satisfies is reported and set aside. At the moment `wide` every
+ * way stands, pinned or learned or not.
+ */
+export function layOut(setup: Setup, source: Source, wide = -1): Table {
+  const weights = weightsFor(setup.policy)
+  const { drafts, problems } = draftColumns(setup, source, wide)
+  const price = pricing(setup, weights)
+  const column = new Map(drafts.map((d, i) => [d.moment, i]))
+  const steps = route(source, (m) => !column.has(m))
+  const gapOf = gaps(setup, source, drafts)
+  const chain = new Map<number, Gap>()
+  const loops = new Map<number, Gap>()
+  const far: { step: Step; from: number; to: number }[] = []
+  for (const step of steps) {
+    const [from, to] = [column.get(step.from)!, column.get(step.to)!]
+    if (to === from + 1) chain.set(to, gapOf(step))
+    else if (to === from) loops.set(to, gapOf(step))
+    else far.push({ step, from, to })
+  }
+  const groups = grouping(drafts, (i) => chain.has(i), price)
+  // A tune has few pairs of neighbours that differ: each matrix of moves is made once.
+  const matrices = new Map<number, Float64Array>()
+  const movesOf = (a: Group, b: Group, gap: Gap): Float64Array => {
+    const between = (gap.wait.up * 16 + gap.wait.down) * 4 + (gap.slurred ? 2 : 0) + (gap.rest ? 1 : 0)
+    const key = (a.index * groups.length + b.index) * 4096 + between
+    let moves = matrices.get(key)
+    if (!moves) {
+      moves = new Float64Array(a.holds.length * b.holds.length)
+      for (let i = 0, n = 0; i < a.holds.length; i++) for (const h of b.holds) moves[n++] = price.move(a.holds[i], h, gap)
+      matrices.set(key, moves)
+    }
+    return moves
+  }
+  const columns = drafts.map((d, i): Column => {
+    const group = groups[i]
+    const gap = chain.get(i)
+    const loop = loops.get(i)
+    let own = group.own
+    if (i === 0) own = own.map((c, h) => c + price.start(group.holds[h]))
+    if (loop) own = own.map((c, h) => c + price.jump(group.holds[h], group.holds[h], loop))
+    const moves = i > 0 && gap ? movesOf(groups[i - 1], group, gap) : null
+    return { moment: d.moment, pitches: d.pitches, pinned: d.pinned, gap: gap ?? NO_GAP, holds: group.holds, own, moves }
+  })
+  const jumps = far.map(({ step, from, to }): Jump => {
+    const gap = gapOf(step)
+    const [low, high] = [Math.min(from, to), Math.max(from, to)]
+    const back = to < from
+    const moves = matrixOf(columns[low].holds, columns[high].holds, (x, y) => (back ? price.jump(y, x, gap) : price.jump(x, y, gap)))
+    return { low, high, back, gap, moves }
+  })
+  return { setup, weights, columns, jumps, problems, source }
+}
+
+const NO_GAP: Gap = { slurred: false, rest: true, wait: ANYWHERE }
+
+function matrixOf(a: readonly Hold[], b: readonly Hold[], cost: (x: Hold, y: Hold) => number): Float64Array {
+  const moves = new Float64Array(a.length * b.length)
+  for (let i = 0; i < a.length; i++) for (let j = 0; j < b.length; j++) moves[i * b.length + j] = cost(a[i], b[j])
+  return moves
+}
+
+/** Hands that may be waiting at a column, with a key that is the same for the same set. */
+type Hands = { readonly key: string; readonly list: readonly Kept[] }
+
+/**
+ * Gives every column its group. An open string keeps the hand that was there before it, so it comes once for every hand
+ * of the column before; where nothing comes before and after an ending, where the hand may come from anywhere, for every
+ * hand of the line.
+ */
+function grouping(drafts: readonly Draft[], chained: (column: number) => boolean, price: Pricing): Group[] {
+  const groups = new Map<readonly Hold[], Map<string, Group>>()
+  let count = 0
+  const groupOf = (short: readonly Hold[], hands: Hands): Group => {
+    let byHands = groups.get(short)
+    if (!byHands) groups.set(short, (byHands = new Map()))
+    const key = short.some((h) => h.open) ? hands.key : ''
+    let group = byHands.get(key)
+    if (!group) {
+      const holds = short.flatMap((h) => (h.open ? hands.list.map((hand): Hold => ({ ...h, ...hand })) : [h]))
+      byHands.set(key, (group = { index: count++, holds, own: Float64Array.from(holds, price.hold), hands: handsOf(holds) }))
+    }
+    return group
+  }
+  // From every way to hold the line, learned or pinned or not: what one moment leaves open must not depend on another's pin.
+  const anywhere = handsOf([AT_FIRST, ...[...new Set(drafts.map((d) => d.all))].flat().filter((h) => !h.open)])
+  const out: Group[] = []
+  drafts.forEach((d, i) => {
+    const waiting = i > 0 && chained(i) ? out[i - 1].hands : anywhere
+    out.push(groupOf(d.holds, waiting))
+  })
+  return out
+}
+
+function handsOf(holds: readonly Kept[]): Hands {
+  const list = new Map<string, Kept>()
+  for (const { position, shape } of holds) {
+    const key = `${position}${shape}`
+    if (!list.has(key)) list.set(key, { position, shape })
+  }
+  return { key: [...list.keys()].sort().join(' '), list: [...list.values()] }
+}
+
+const routes = new WeakMap<Line, { moments: readonly Moment[]; steps: Step[] }>()
+
+/** The steps of a line; made once for all seats when each can play every moment. */
+function route({ line, moments }: Source, skip: (moment: number) => boolean): Step[] {
+  if (moments.some((_, i) => skip(i))) return stepsOf(line, moments, skip)
+  const known = routes.get(line)
+  if (known?.moments === moments) return known.steps
+  const steps = stepsOf(line, moments, skip)
+  routes.set(line, { moments, steps })
+  return steps
+}
+
+/** What lies between the two moments of a step: as written when they are neighbours, else a fresh bow. */
+function gaps(setup: Setup, { moments }: Source, drafts: readonly Draft[]): (step: Step) => Gap {
+  const before = new Map(drafts.map((d, i) => [d.moment, i > 0 ? drafts[i - 1].moment : -1]))
+  const waits = waitsFor(setup, moments, drafts)
+  return ({ from, to, rest }) => {
+    const written = to === from + 1 && before.get(to) === from ? moments[to].gap : { slurred: false, rest, wait: ANYWHERE }
+    return waits ? { ...written, wait: waits.get(to)! } : written
+  }
+}
+
+/** A shift that is further off than this is as bad as one that is this far. */
+const LONGEST_WAIT = 8
+
+/**
+ * For each moment how far a shift there would be from where the teacher wants it. Early: with the measure, so it counts
+ * from its beginning. Late: on the last note that can wait, so it counts to the next that cannot.
+ */
+function waitsFor({ policy }: Setup, moments: readonly Moment[], drafts: readonly Draft[]): Map<number, Wait> | null {
+  switch (policy.shiftWhere) {
+    case 'pauses':
+    case 'same finger':
+      return null
+    case 'early': {
+      const places = new Map<number, number>()
+      return new Map(
+        drafts.map(({ moment }) => {
+          const { index } = moments[moment].events[0].at
+          const place = places.get(index) ?? 0
+          places.set(index, place + 1)
+          const wait = Math.min(place, LONGEST_WAIT)
+          return [moment, { up: wait, down: wait }]
+        }),
+      )
+    }
+    case 'late': {
+      const waits = new Map<number, Wait>()
+      let [up, down]: [number | null, number] = [null, LONGEST_WAIT]
+      for (const { moment, free } of [...drafts].reverse()) {
+        // A note that first position lacks cannot wait for a shift up; one that only first position has, for a shift down.
+        const [atHome, away] = [free.some((h) => h.open || h.position <= FIRST), free.some((h) => h.open || h.position > FIRST)]
+        up = atHome ? (up === null ? null : Math.min(up + 1, LONGEST_WAIT)) : 0
+        down = away ? Math.min(down + 1, LONGEST_WAIT) : 0
+        waits.set(moment, { up: up ?? 0, down })
+      }
+      return waits
+    }
+  }
+}
+
+/** Each moment with the holds that may be chosen, open strings still once; and what is out of reach. */
+function draftColumns(setup: Setup, { moments, octaves, pins }: Source, wide: number): { drafts: Draft[]; problems: Problem[] } {
+  const problems: Problem[] = []
+  const drafts: Draft[] = []
+  type Known = { readonly pitches: readonly Pitch[]; readonly all: readonly Hold[]; readonly free: readonly Hold[] }
+  const known = new Map<string | number, Known>()
+  const ways = (written: readonly Pitch[]): Known => {
+    const key = written.length === 1 ? letterSteps(written[0]) * 8 + written[0].alter : written.map(pitchName).join(' ')
+    let found = known.get(key)
+    if (!found) {
+      const pitches = written.map((p) => byOctaves(p, octaves))
+      const all = candidates(setup, pitches)
+      const least = all.reduce((n, h) => Math.min(n, h.needs.length), Infinity)
+      known.set(key, (found = { pitches, all, free: all.filter((h) => h.needs.length === least) }))
+    }
+    return found
+  }
+  moments.forEach((m, moment) => {
+    let found = ways(m.pitches)
+    if (found.all.length === 0 && m.pitches.length > 1) {
+      // A chord beyond the hand: the top note stands for it, and the teacher is told.
+      problems.push({ moment, kind: 'chord-cut', pitches: found.pitches })
+      found = ways(m.pitches.slice(-1))
+    }
+    const { pitches, all, free } = found
+    if (all.length === 0) {
+      problems.push({ moment, kind: 'out-of-reach', pitches })
+      return
+    }
+    const pin = pins.size ? pins.get(m.events[0].event.id) : undefined
+    const allowed = pin ? all.filter((h) => pinAllows(pin, setup.instrument, h)) : []
+    if (pin && allowed.length === 0) problems.push({ moment, kind: 'pin-impossible', pitches, lacks: pinLacks(pin, setup.instrument, all) })
+    const pinned = allowed.length > 0
+    drafts.push({ moment, pitches, holds: moment === wide ? all : pinned ? allowed : free, free, all, pinned })
+  })
+  return { drafts, problems }
+}

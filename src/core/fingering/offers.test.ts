@@ -1,0 +1,104 @@
+import { describe, expect, it } from 'vitest'
+import { isBroken } from '../hands/hold'
+import { INSTRUMENTS, type Seat } from '../hands/instruments'
+import { FIRST_POSITION } from '../hands/presets'
+import { pitchName } from '../music/pitch'
+import { pieceFrom } from '../testing/piece'
+import type { Piece } from '../piece/piece'
+import { mapSeat } from './map'
+import { needsOffer, offersAt } from './offers'
+import { DEFAULT_POLICY } from './policy'
+import { withSubstitutes, type Substitutes } from './substitute'
+
+const D = { fifths: 2, mode: 'major' } as const
+const mapped = (piece: Piece, seat: Seat, substitutes: Substitutes = {}) =>
+  mapSeat(piece, withSubstitutes(piece.lines[0], substitutes), seat, {
+    octave: INSTRUMENTS[seat].sounds,
+    policy: DEFAULT_POLICY,
+    level: FIRST_POSITION[seat],
+  })
+
+describe('double stops (common practice: neighbouring strings, one frame, one finger each)', () => {
+  it('a drone beside an open string, a fifth with one finger', () => {
+    const m = mapped(pieceFrom('[D4,B4] [E4,B4]', D), 'violin')
+    expect(m.notes.map((n) => [n.stop.string, n.stop.finger])).toEqual([
+      [1, 0],
+      [2, 1],
+      [1, 1],
+      [2, 1],
+    ])
+  })
+  it('three and four notes are broken', () => {
+    const m = mapped(pieceFrom('[G3,D4,B4] [G3,D4,B4,G5] [D4,B4]', D), 'violin')
+    expect(m.problems).toEqual([])
+    expect(m.notes.map((n) => isBroken(n.hold))).toEqual([...new Array<boolean>(7).fill(true), false, false])
+  })
+  it('what no hand can hold together is cut to its top note and said', () => {
+    const m = mapped(pieceFrom('[G3,A3] D4'), 'violin')
+    expect(m.problems[0]).toMatchObject({ mark: 'divide', measure: '1', beat: 1 })
+    expect(m.notes.map((n) => pitchName(n.pitch))).toEqual(['A3', 'D4'])
+  })
+})
+
+describe('substitutes', () => {
+  it('a viola without an E string gets the octave below, the phrase, or a note of the chord, each with its reason', () => {
+    const piece = pieceFrom('A4 B4 E5 F#5 E5 D5', D)
+    const m = mapped(piece, 'viola')
+    expect(needsOffer(m, 3)).toBe(true)
+    expect(needsOffer(m, 0)).toBe(false)
+    const offers = offersAt(piece, m, 3)
+    expect(offers.every((o) => o.left === 0 && o.why.length > 0)).toBe(true)
+    const names = offers.map((o) => o.name)
+    expect(names).toContain('Octave lower')
+    expect(names).toContain('Octave lower, whole phrase')
+    expect(names.some((n) => n.endsWith('instead'))).toBe(true)
+    expect(offers.find((o) => o.name === 'Octave lower')!.why).toBe('F♯4 is 2 on D; only this note moves')
+    // Ranked: never a dearer one before a cheaper one that leaves as little.
+    offers.slice(1).forEach((o, i) => expect(o.left > offers[i].left || o.price >= offers[i].price).toBe(true))
+  })
+  it('the one that is picked is what the seat then plays, everything else unchanged', () => {
+    const piece = pieceFrom('A4 B4 E5 F#5 E5 D5', D)
+    const offer = offersAt(piece, mapped(piece, 'viola'), 3).find((o) => o.name === 'Octave lower')!
+    const after = mapped(piece, 'viola', offer.changes)
+    expect(after.problems).toEqual([])
+    expect(after.notes.map((n) => pitchName(n.pitch))).toEqual(['A4', 'B4', 'E5', 'F#4', 'E5', 'D5'])
+  })
+  it('a chord beyond the hand is divided, or two of its notes are held', () => {
+    const piece = pieceFrom('[G3,A3,D4] A4', D)
+    const names = offersAt(piece, mapped(piece, 'violin'), 0).map((o) => o.name)
+    expect(names).toEqual(expect.arrayContaining(['Only A3 and D4', 'Only D4', 'Only G3']))
+  })
+  it('another line that sounds at the time gives the note', () => {
+    const one = pieceFrom('F#5:w', D)
+    const second = {
+      ...one.lines[0],
+      name: 'B',
+      measures: [
+        {
+          number: '1',
+          events: [
+            {
+              kind: 'note' as const,
+              id: 'b',
+              value: { base: 'whole' as const, dots: 0 },
+              heads: [{ pitch: { letter: 'C' as const, alter: 1, octave: 5 } }],
+            },
+          ],
+        },
+      ],
+    }
+    const piece: Piece = { ...one, lines: [one.lines[0], second] }
+    expect(offersAt(piece, mapped(piece, 'viola'), 0).map((o) => o.name)).toContain('C♯5 instead')
+  })
+  it('a phrase goes from rest to rest', () => {
+    const piece = pieceFrom('A4 B4 z F#5 E5 z B4 A4', D)
+    const phrase = offersAt(piece, mapped(piece, 'viola'), 2).find((o) => o.name === 'Octave lower, whole phrase')!
+    expect(Object.keys(phrase.changes)).toEqual(['e3', 'e4'])
+  })
+  it('a tied note moves with what it is tied to', () => {
+    const piece = pieceFrom('F#5~ F#5 D5:h', D)
+    const offer = offersAt(piece, mapped(piece, 'viola'), 0).find((o) => o.name === 'Octave lower')!
+    expect(Object.keys(offer.changes)).toEqual(['e0', 'e1'])
+    expect(mapped(piece, 'viola', offer.changes).notes.map((n) => n.held)).toEqual([false, true, false])
+  })
+})

@@ -1,0 +1,93 @@
+import { isLearned, type Hold } from '../hands/hold'
+import { POSITIONS } from '../hands/positions'
+import { byOctaves, midiOf, printedPitch, type Pitch } from '../music/pitch'
+import { beatOf } from '../music/time'
+import type { PlacedEvent } from '../piece/walk'
+import { candidates } from './candidates'
+import { chargeMove } from './costs'
+import { sayHold, sayNeeds } from './explain'
+import type { Problem } from './layout'
+import type { Moment } from './moments'
+import type { Solution } from './solve'
+
+/** Something the teacher must know about a note: what and where. */
+export type MapProblem = {
+  /** One word for it: out of reach, a chord to divide, a pin set aside, new for this class. */
+  readonly mark: 'out' | 'divide' | 'pin' | 'new'
+  readonly placed: PlacedEvent
+  readonly measure: string
+  readonly beat: number
+  readonly text: string
+}
+
+const at = (placed: PlacedEvent) => ({ placed, measure: placed.at.measure.number, beat: beatOf(placed.into, placed.at.meter) })
+
+const names = (pitches: readonly Pitch[]) => pitches.map(printedPitch).join(' and ')
+
+/** Everything a seat's solution leaves for the teacher, in written order. */
+export function problemsOf(s: Solution, moments: readonly Moment[]): MapProblem[] {
+  const all = s.problems.map((p) => sayProblem(s, moments, p))
+  const said = new Map<Hold, string>()
+  s.columns.forEach((c, i) => {
+    const beyond = !c.pinned && !isLearned(c.holds[s.chosen[i]])
+    const shifts = c.moves && s.setup.level.shifts !== 'any'
+    if (!beyond && !shifts) return
+    const texts = [...(beyond ? [beyondLevel(s, i, said)] : []), ...(shifts ? newShift(s, i) : [])]
+    if (texts.length) all.push({ ...at(moments[c.moment].events[0]), mark: 'new', text: texts.join(' ') })
+  })
+  return all.sort((a, b) => a.placed.onset - b.placed.onset)
+}
+
+function sayProblem(s: Solution, moments: readonly Moment[], p: Problem): MapProblem {
+  const where = at(moments[p.moment].events[0])
+  const { instrument } = s.setup
+  const low = instrument.strings[0]
+  const seat = instrument.name.toLowerCase()
+  const what = names(p.pitches)
+  switch (p.kind) {
+    case 'out-of-reach': {
+      const below = midiOf(p.pitches[0]) < midiOf(low)
+      const text = below
+        ? `${what} is below the ${seat}'s lowest string (${printedPitch(low)}); move the seat up an octave, or put a substitute here.`
+        : `${what} is beyond VII position, where the thumb or the end of the fingerboard is; move the seat down an octave, or put a substitute here.`
+      return { ...where, mark: 'out', text }
+    }
+    case 'chord-cut':
+      return {
+        ...where,
+        mark: 'divide',
+        text: `${what} cannot be held together on the ${seat}; the top note is mapped, divide the others.`,
+      }
+    case 'pin-impossible':
+      return { ...where, mark: 'pin', text: `The pin on ${what} is set aside: ${p.lacks}.` }
+  }
+}
+
+/** A note that needs more than the class has learned: mapped all the same, and said, with the octave that would do. */
+function beyondLevel(s: Solution, column: number, said: Map<Hold, string>): string {
+  const c = s.columns[column]
+  const hold = c.holds[s.chosen[column]]
+  const known = said.get(hold)
+  if (known) return known
+  const { instrument } = s.setup
+  const hint = ([-1, 1] as const).flatMap((by) => {
+    const there = c.pitches.map((p) => byOctaves(p, by))
+    const easier = candidates(s.setup, there).find(isLearned)
+    return easier ? [` An octave ${by < 0 ? 'lower' : 'higher'}, ${names(there)} is ${sayHold(instrument, easier)}.`] : []
+  })
+  const text = `New for this class: ${sayNeeds(hold)}. ${names(c.pitches)} is ${sayHold(instrument, hold)}.${hint[0] ?? ''}`
+  said.set(hold, text)
+  return text
+}
+
+/** A shift of a class that has not learned to shift there. */
+function newShift(s: Solution, column: number): string[] {
+  const c = s.columns[column]
+  const [a, b] = [s.columns[column - 1].holds[s.chosen[column - 1]], c.holds[s.chosen[column]]]
+  let isNew = false
+  chargeMove(s.setup, a, b, c.gap, (kind) => (isNew ||= kind === 'shiftNotLearned'))
+  if (!isNew) return []
+  const name = (position: number) => POSITIONS[s.setup.instrument.seat][position].name
+  const when = s.setup.level.shifts === 'none' ? 'shifting' : 'a shift without a rest or open string before it'
+  return [`New for this class: ${when}. The hand goes from ${name(a.position)} to ${name(b.position)}.`]
+}

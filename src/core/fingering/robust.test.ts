@@ -1,0 +1,68 @@
+import fc from 'fast-check'
+import { expect, it } from 'vitest'
+import { SEATS } from '../hands/instruments'
+import { PRESETS } from '../hands/presets'
+import { BASS_SCHOOLS } from '../hands/schools'
+import { pieces } from '../testing/arbitrary'
+import { pieceFrom } from '../testing/piece'
+import { alternativesAt } from './alternatives'
+import { handsAlong } from './down'
+import { handSpans } from './hands'
+import { mapSeat, reasonFor, writtenOctaves } from './map'
+import { movesOf, sayMove } from './moves'
+import { offersAt } from './offers'
+import { DEFAULT_POLICY, FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from './policy'
+import { workByMeasure } from './work'
+import { INSTRUMENTS } from '../hands/instruments'
+
+const policies: fc.Arbitrary<Policy> = fc.record({
+  fourth: fc.constantFrom(...FOURTH),
+  fingersDown: fc.constantFrom(...FINGERS_DOWN),
+  stay: fc.constantFrom(...STAY),
+  bassSchool: fc.constantFrom(...BASS_SCHOOLS),
+  celloExtensions: fc.boolean(),
+  shiftWhere: fc.constantFrom(...SHIFT_WHERE),
+  harmonics: fc.boolean(),
+})
+
+it('any piece the schema admits maps for every seat, policy and level, and all that is derived from it', () => {
+  fc.assert(
+    fc.property(
+      pieces,
+      policies,
+      fc.constantFrom(...PRESETS.map((p) => p.level)),
+      fc.constantFrom(...SEATS),
+      fc.integer({ min: -3, max: 1 }),
+      (piece, policy, level, seat, octave) => {
+        for (const line of piece.lines) {
+          const m = mapSeat(piece, line, seat, { octave, policy, level: level[seat] })
+          expect(m.solution.total).toBeLessThan(Infinity)
+          for (const x of movesOf(m)) expect(sayMove(x).every((s) => s.endsWith('.'))).toBe(true)
+          for (const rule of FINGERS_DOWN) expect(handsAlong(m, rule)).toHaveLength(m.solution.columns.length)
+          handSpans(m)
+          expect(workByMeasure(m).every((w) => Number.isFinite(w))).toBe(true)
+          m.solution.columns.forEach((_, i) => alternativesAt(m.solution, i).forEach((a) => expect(a.price).toBeGreaterThanOrEqual(0)))
+          if (m.notes[0]) expect(reasonFor(m, m.notes[0])).toMatch(/\.$/)
+          const trouble = m.moments.findIndex((x) => m.problems.some((p) => p.placed === x.events[0]))
+          if (trouble >= 0) for (const o of offersAt(piece, m, trouble)) expect(Object.keys(o.changes).length).toBeGreaterThan(0)
+        }
+      },
+    ),
+    { numRuns: 250 },
+  )
+})
+
+it('many endings over each other end in a map, not in a search without end', () => {
+  const piece = pieceFrom(new Array(48).fill('D4 E4 F#4 G4').join(' '), { fifths: 2, mode: 'major' })
+  const measures = piece.lines[0].measures.map((m, i) =>
+    i % 4 === 0 ? m : { ...m, ending: [i % 4], ...(i % 4 < 3 ? { repeatEnd: 3 } : {}) },
+  )
+  const line = { ...piece.lines[0], measures }
+  const m = mapSeat({ ...piece, lines: [line] }, line, 'cello', {
+    octave: writtenOctaves(INSTRUMENTS.cello, -1),
+    policy: DEFAULT_POLICY,
+    level: PRESETS.at(-1)!.level.cello,
+  })
+  expect(m.notes).toHaveLength(192)
+  expect(Math.max(...m.solution.layers.map((l) => l.size))).toBeLessThanOrEqual(1024)
+})

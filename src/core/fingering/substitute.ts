@@ -1,0 +1,52 @@
+import { z } from 'zod'
+import { byOctaves, pitchSchema } from '../music/pitch'
+import type { Head, Line, PieceEvent } from '../piece/piece'
+
+/**
+ * What a seat plays in place of an event that it cannot: other octaves of it, some of its notes (divisi), or another
+ * note. `by` in octaves; `heads` by index as the event lists them.
+ */
+export const substituteSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('octave'), by: z.int().min(-4).max(4) }),
+  z.object({ kind: z.literal('heads'), heads: z.array(z.int().min(0).max(7)).min(1) }),
+  z.object({ kind: z.literal('tone'), pitch: pitchSchema }),
+])
+export type Substitute = Readonly<z.infer<typeof substituteSchema>>
+
+/** By event id. */
+export type Substitutes = Readonly<Record<string, Substitute>>
+
+function put(e: PieceEvent, s: Substitute): PieceEvent {
+  if (e.kind === 'rest') return e
+  switch (s.kind) {
+    case 'octave': {
+      const moved = e.heads.map((h): Head => ({ ...h, pitch: byOctaves(h.pitch, s.by) }))
+      return moved.every((h) => h.pitch.octave >= -1 && h.pitch.octave <= 9) ? { ...e, heads: moved } : e
+    }
+    case 'heads': {
+      const kept = e.heads.filter((_, i) => s.heads.includes(i))
+      return kept.length ? { ...e, heads: kept } : e
+    }
+    case 'tone':
+      return { ...e, heads: [{ pitch: s.pitch, ...(e.heads.every((h) => h.tie) ? { tie: true } : {}) }] }
+  }
+}
+
+const made = new WeakMap<Line, WeakMap<Substitutes, Line>>()
+
+/** The line as a seat plays it with its substitutes: the same events and lengths, other pitches. Made once for each pair. */
+export function withSubstitutes(line: Line, substitutes: Substitutes): Line {
+  if (Object.keys(substitutes).length === 0) return line
+  let known = made.get(line)
+  if (!known) made.set(line, (known = new WeakMap()))
+  let changed = known.get(substitutes)
+  if (!changed) {
+    const measures = line.measures.map((m) =>
+      m.events.some((e) => substitutes[e.id])
+        ? { ...m, events: m.events.map((e) => (substitutes[e.id] ? put(e, substitutes[e.id]) : e)) }
+        : m,
+    )
+    known.set(substitutes, (changed = { ...line, measures }))
+  }
+  return changed
+}

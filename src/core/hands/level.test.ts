@@ -1,0 +1,131 @@
+import { describe, expect, it } from 'vitest'
+import { mapSeat, type SeatMap } from '../fingering/map'
+import { DEFAULT_POLICY } from '../fingering/policy'
+import type { Key } from '../music/key'
+import { pieceFrom } from '../testing/piece'
+import { INSTRUMENTS, SEATS, type Seat } from './instruments'
+import { levelSchema, sameLevel, type Level, type SeatLevel } from './level'
+import { POSITIONS, positionKey } from './positions'
+import { FIRST_POSITION, PRESETS, presetOf, WHOLE_NECK } from './presets'
+
+const D: Key = { fifths: 2, mode: 'major' }
+const C: Key = { fifths: 0, mode: 'major' }
+const preset = (id: string): Level => PRESETS.find((p) => p.id === id)!.level
+
+function mapped(seat: Seat, text: string, level: Level, key: Key = D): SeatMap {
+  const piece = pieceFrom(text, key)
+  return mapSeat(piece, piece.lines[0], seat, { octave: INSTRUMENTS[seat].sounds, policy: DEFAULT_POLICY, level: level[seat] })
+}
+const fresh = (m: SeatMap) => m.problems.filter((p) => p.mark === 'new').map((p) => `${p.measure}.${p.beat}`)
+const said = (m: SeatMap) => m.notes.map((n) => `${m.instrument.strings[n.stop.string].letter}${n.stop.finger}`).join(' ')
+
+describe('presets', () => {
+  it('are levels, each its own, from the first finger to the whole neck', () => {
+    for (const p of PRESETS) {
+      expect(levelSchema.parse(p.level)).toEqual(p.level)
+      expect(presetOf(p.level)).toBe(p)
+    }
+    expect(PRESETS.map((p) => p.name)[0]).toBe('Open strings and first finger')
+    expect(PRESETS.at(-1)!.level).toBe(WHOLE_NECK)
+  })
+  it('name only positions that the seat has', () => {
+    for (const p of PRESETS)
+      for (const s of SEATS) expect(POSITIONS[s].map(positionKey)).toEqual(expect.arrayContaining([...p.level[s].positions]))
+  })
+  it('only add as they go on, but for the shifts that first position borrows', () => {
+    const grows = (a: SeatLevel, b: SeatLevel) =>
+      (['strings', 'fingers', 'low', 'high'] as const).every((k) => a[k].every((x) => (b[k] as readonly number[]).includes(x)))
+    for (const s of SEATS) PRESETS.slice(1).forEach((p, i) => expect(grows(PRESETS[i].level[s], p.level[s])).toBe(true))
+  })
+  it('an edited one is no preset, in whatever order its lists stand', () => {
+    const edited: Level = { ...FIRST_POSITION, violin: { ...FIRST_POSITION.violin, fingers: [1, 2, 3] } }
+    expect(presetOf(edited)).toBeNull()
+    const shuffled: Level = { ...FIRST_POSITION, violin: { ...FIRST_POSITION.violin, fingers: [4, 3, 2, 1] } }
+    expect(sameLevel(FIRST_POSITION, shuffled)).toBe(true)
+    expect(presetOf(shuffled)?.id).toBe('first-position')
+  })
+})
+
+describe('what is new for a class', () => {
+  it('with one finger everything above it is new, and mapped all the same', () => {
+    const m = mapped('violin', 'D4 E4 F#4 G4 A4 B4 C#5 D5', preset('first-finger'))
+    expect(said(m)).toBe('D0 D1 D2 D3 A0 A1 A2 A3')
+    expect(fresh(m)).toEqual(['1.3', '1.4', '2.3', '2.4'])
+    expect(m.problems[0].text).toBe('New for this class: the finger. F♯4 is 2 on D.')
+  })
+  it('the first frame plays the D major octave on violin, viola and cello, and the bass stops where III begins', () => {
+    const up = 'D4 E4 F#4 G4 A4 B4 C#5 D5'
+    const lower = up.replace(/\d/g, (n) => String(Number(n) - 1))
+    expect(fresh(mapped('violin', up, preset('three-fingers')))).toEqual([])
+    expect(fresh(mapped('viola', up, preset('three-fingers')))).toEqual([])
+    expect(fresh(mapped('cello', lower, preset('three-fingers')))).toEqual([])
+    expect(fresh(mapped('bass', lower, preset('three-fingers')))).toEqual(['2.3', '2.4'])
+  })
+  it('low 2 comes with the second frame, 4 and low 1 with first position', () => {
+    expect(fresh(mapped('violin', 'F4 C5', preset('three-fingers'), C))).toEqual(['1.1', '1.2'])
+    expect(fresh(mapped('violin', 'F4 C5', preset('four-strings'), C))).toEqual([])
+    expect(fresh(mapped('violin', 'Bb4 B5', preset('four-strings'), C))).toEqual(['1.1', '1.2'])
+    expect(fresh(mapped('violin', 'Bb4 B5', preset('first-position'), C))).toEqual([])
+  })
+  it('strings, extensions and chords are learned too', () => {
+    expect(mapped('violin', 'G3', preset('three-fingers')).problems[0].text).toContain('the string')
+    const noStretch: Level = { ...FIRST_POSITION, cello: { ...FIRST_POSITION.cello, extensions: [] } }
+    expect(mapped('cello', 'F#2', noStretch).problems[0].text).toContain('the opened hand')
+    expect(mapped('violin', '[E4,B4]', preset('four-strings')).problems[0].text).toContain('two strings at once')
+    expect(fresh(mapped('violin', '[D4,A4]', preset('four-strings')))).toEqual([])
+  })
+  it('a learned way is taken whatever it costs, before one with something new', () => {
+    // Without 4 the violin crosses to the open string inside the slur.
+    const noFour: Level = { ...FIRST_POSITION, violin: { ...FIRST_POSITION.violin, fingers: [1, 2, 3] } }
+    expect(said(mapped('violin', '(G4 A4 G4 A4)', noFour))).toBe('D3 A0 D3 A0')
+    expect(said(mapped('violin', '(G4 A4 G4 A4)', FIRST_POSITION))).toBe('D3 D4 D3 D4')
+  })
+  it('of two new ways the one with fewer new things is taken', () => {
+    const m = mapped('violin', 'B4', {
+      ...FIRST_POSITION,
+      violin: { ...FIRST_POSITION.violin, positions: ['I'], strings: [0, 1], fingers: [1, 2] },
+    })
+    expect(m.notes[0].hold.needs).toHaveLength(1)
+  })
+  it('a shift that the class cannot make yet is new where it comes, and not where a rest gives time', () => {
+    // On the E string alone, so that no other string spares the shift.
+    const third: Level = { ...preset('third-position'), violin: { ...preset('third-position').violin, strings: [3], shifts: 'pauses' } }
+    const hurried = mapped('violin', 'F#5 G5 A5 B5 C6 D6', third, { fifths: 1, mode: 'major' })
+    expect(hurried.problems.some((p) => p.text.includes('a shift without a rest or open string'))).toBe(true)
+    const rested = mapped('violin', 'F#5 G5 z D6 C6 D6', third, { fifths: 1, mode: 'major' })
+    expect(rested.problems).toEqual([])
+    const none: Level = { ...third, violin: { ...third.violin, shifts: 'none' } }
+    expect(mapped('violin', 'F#5 G5 z D6 C6 D6', none, { fifths: 1, mode: 'major' }).problems[0].text).toContain(
+      'New for this class: shifting',
+    )
+  })
+})
+
+describe('the whole neck', () => {
+  it('beyond VII position is a problem at its note, the rest is mapped', () => {
+    for (const [seat, text] of [
+      ['violin', 'A4 E7 A4'],
+      ['viola', 'D4 A6 D4'],
+      ['cello', 'D3 A5 D3'],
+      ['bass', 'D3 G5 D3'],
+    ] as const) {
+      const m = mapped(seat, text, WHOLE_NECK, C)
+      expect(m.problems).toMatchObject([{ mark: 'out', measure: '1', beat: 2 }])
+      expect(m.problems[0].text).toContain('beyond VII position')
+      expect(m.notes).toHaveLength(2)
+    }
+  })
+  it('VII is where 1 plays the octave of the open string', () => {
+    for (const [seat, octave] of [
+      ['violin', 'E6'],
+      ['viola', 'A5'],
+      ['cello', 'A4'],
+      ['bass', 'G4'],
+    ] as const) {
+      const piece = pieceFrom(octave, C)
+      const pins = new Map([['e0', { position: 'VII', fingers: [1] }]])
+      const options = { octave: INSTRUMENTS[seat].sounds, policy: DEFAULT_POLICY, level: WHOLE_NECK[seat], pins }
+      expect(mapSeat(piece, piece.lines[0], seat, options).notes[0].stop).toMatchObject({ k: 12, finger: 1 })
+    }
+  })
+})

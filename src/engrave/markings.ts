@@ -1,0 +1,86 @@
+import { feltBeatTicks, QUARTER, type Meter } from '@/core/music/time'
+import { alterIn, type Key } from '@/core/music/key'
+import { byOctaves } from '@/core/music/pitch'
+import type { Measure, NoteEvent, NoteMark, PieceEvent } from '@/core/piece/piece'
+
+const xml = (s: string): string => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
+
+const ARTICS: Partial<Record<NoteMark, string>> = {
+  staccato: 'stacc',
+  staccatissimo: 'stacciss',
+  tenuto: 'ten',
+  accent: 'acc',
+  marcato: 'marc',
+  open: 'open',
+  harmonic: 'harm',
+  snap: 'snap',
+}
+
+/** Articulations inside a note. */
+export const articsOf = (e: NoteEvent): string => (e.marks ?? []).map((m) => (ARTICS[m] ? `<artic artic="${ARTICS[m]}"/>` : '')).join('')
+
+const DUR: Partial<Record<string, string>> = { quarter: '4', eighth: '8', '16th': '16', '32nd': '32' }
+const ACCID: Record<number, string> = { [-2]: 'ff', [-1]: 'f', 0: 'n', 1: 's', 2: 'x' }
+
+/** The grace notes before a note, small; each shows its sign where the signature does not make it. */
+export function gracesOf(e: NoteEvent, key: Key, written: number): string {
+  if (!e.graces) return ''
+  const notes = e.graces.map((g, i) => {
+    const heads = g.heads.map((h, j) => {
+      const p = byOctaves(h.pitch, written)
+      const accid = alterIn(key, p.letter) === p.alter ? (p.alter ? ` accid.ges="${ACCID[p.alter]}"` : '') : ` accid="${ACCID[p.alter]}"`
+      return { id: `${i}-${j}`, attrs: `pname="${p.letter.toLowerCase()}" oct="${p.octave}"${accid}` }
+    })
+    const how = `dur="${DUR[g.base] ?? '8'}" grace="unacc" stem.dir="up"${g.slash ? ' stem.mod="1slash"' : ''}`
+    return heads.length === 1
+      ? `<note ${heads[0].attrs} ${how}/>`
+      : `<chord ${how}>${heads.map((h) => `<note ${h.attrs}/>`).join('')}</chord>`
+  })
+  return `<graceGrp>${notes.join('')}</graceGrp>`
+}
+
+/** What stands over or under a staff at an event: words, dynamic, pizz. and arco, fermata, breath. `id` is its element's. */
+export function overEvent(e: PieceEvent, id: string, staff: number): string {
+  const at = `startid="#${id}" staff="${staff}"`
+  const words = (text: string) => `<dir ${at} place="above"><rend fontstyle="italic">${xml(text)}</rend></dir>`
+  const marks = e.kind === 'note' ? (e.marks ?? []) : []
+  return [
+    ...(e.words ? [words(e.words)] : []),
+    ...marks.flatMap((m) =>
+      m === 'pizz' || m === 'arco'
+        ? [words(m === 'pizz' ? 'pizz.' : 'arco')]
+        : m === 'fermata'
+          ? [`<fermata ${at} place="above"/>`]
+          : m === 'breath'
+            ? [`<breath ${at} place="above"/>`]
+            : [],
+    ),
+    ...(e.dynamic ? [`<dynam ${at} place="below">${e.dynamic}</dynam>`] : []),
+  ].join('')
+}
+
+/** Signs and words of a measure that lead elsewhere, over the top staff; a tempo that begins there. */
+export function overMeasure(m: Measure, meter: Meter): string {
+  const at = (tstamp: string) => `staff="1" place="above" tstamp="${tstamp}"`
+  // At the last beat: beyond the barline the staff would be drawn on.
+  const end = `${meter.beats}`
+  const out: string[] = []
+  if (m.segno) out.push(`<repeatMark ${at('1')} func="segno"/>`)
+  if (m.coda) out.push(`<repeatMark ${at('1')} func="coda"/>`)
+  if (m.tempo) out.push(`<tempo ${at('1')}>${sayTempo(m.tempo, meter)}</tempo>`)
+  const word = (text: string) => out.push(`<dir ${at(end)}><rend fontweight="bold" fontstyle="normal">${text}</rend></dir>`)
+  if (m.toCoda) word('To Coda')
+  if (m.fine) word('Fine')
+  if (m.jump) word(`${m.jump.to === 'start' ? 'D.C.' : 'D.S.'}${{ end: '', fine: ' al Fine', coda: ' al Coda' }[m.jump.then]}`)
+  return out.join('')
+}
+
+/** The engraver's own sign for a beat, as text in its music font. */
+const sayTempo = (tempo: number, meter: Meter): string => {
+  const dotted = feltBeatTicks(meter) === 1.5 * QUARTER
+  return `<rend fontfam="smufl">\uECA5</rend>${dotted ? '.' : ''} = ${Math.round(dotted ? tempo / 1.5 : tempo)}`
+}
+
+/** A syllable as the lowest row. */
+export const lyricOf = (e: NoteEvent, n: number): string =>
+  e.lyric ? `<verse n="${n}" type="row-lyric"><syl${e.lyric.joined ? ' con="d"' : ''}>${xml(e.lyric.text)}</syl></verse>` : ''

@@ -1,0 +1,52 @@
+import { DYNAMICS, type Measure, type NoteEvent, type NoteMark } from '@/core/piece/piece'
+
+const MARKS: Record<string, NoteMark> = {
+  open: 'open',
+  snap: 'snap',
+  staccato: 'staccato',
+  wedge: 'staccatissimo',
+  tenuto: 'tenuto',
+  accent: 'accent',
+  emphasis: 'accent',
+  '>': 'accent',
+  '^': 'marcato',
+  marcato: 'marcato',
+  fermata: 'fermata',
+  invertedfermata: 'fermata',
+  breath: 'breath',
+}
+
+type Frame = Pick<Measure, 'segno' | 'coda' | 'fine' | 'toCoda' | 'jump'>
+const FRAMES: Record<string, Frame> = {
+  segno: { segno: true },
+  coda: { coda: true },
+  fine: { fine: true },
+  dacoda: { toCoda: true },
+  'D.C.': { jump: { to: 'start', then: 'end' } },
+  dacapo: { jump: { to: 'start', then: 'end' } },
+  'D.S.': { jump: { to: 'segno', then: 'end' } },
+  'D.C.alfine': { jump: { to: 'start', then: 'fine' } },
+  'D.C.alcoda': { jump: { to: 'start', then: 'coda' } },
+  'D.S.alfine': { jump: { to: 'segno', then: 'fine' } },
+  'D.S.alcoda': { jump: { to: 'segno', then: 'coda' } },
+}
+
+/** The decorations of a note or barline, sorted by what they say. Of what the piece cannot keep `leave` is told. */
+export function readMarks(decorations: readonly string[] | undefined, leave: (what: string) => void) {
+  const fingers: number[] = []
+  const marks: NoteMark[] = []
+  let frame: Frame = {}
+  let bow: NoteEvent['bow']
+  let dynamic: NoteEvent['dynamic']
+  for (const d of decorations ?? []) {
+    const level = DYNAMICS.find((x) => x === d)
+    if (/^[0-4]$/.test(d)) fingers.push(Number(d))
+    else if (d === 'upbow') bow = 'up'
+    else if (d === 'downbow') bow = 'down'
+    else if (MARKS[d]) marks.push(MARKS[d])
+    else if (FRAMES[d]) frame = { ...frame, ...FRAMES[d] }
+    else if (level) dynamic = level
+    else leave(/crescendo|diminuendo|[<>]/.test(d) ? 'hairpin end' : 'ornament')
+  }
+  return { fingers, marks: [...new Set(marks)], frame, bow, dynamic }
+}

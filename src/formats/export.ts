@@ -1,0 +1,61 @@
+import { SEATS, type Seat } from '@/core/hands/instruments'
+import type { Piece } from '@/core/piece/piece'
+import type { Ensemble } from '@/core/seats/ensemble'
+import type { Plan } from '@/core/seats/plan'
+import { writeAbc } from './abc/write'
+import { writeJson } from './json/write'
+import { writeMidi } from './midi/write'
+import { writeMxl } from './musicxml/mxl'
+import { writeMusicXml } from './musicxml/write'
+import { partOfSeat } from './parts'
+import { csvHeader, csvRows, reportOf } from './report'
+
+/** What a piece can be taken away as. */
+export const EXPORTS = ['musicxml', 'mxl', 'abc', 'midi', 'csv', 'json'] as const
+export type ExportKind = (typeof EXPORTS)[number]
+
+export type Export = { readonly name: string; readonly type: string; readonly bytes: Uint8Array }
+
+const TYPES: Record<ExportKind, { ending: string; type: string }> = {
+  musicxml: { ending: 'musicxml', type: 'application/vnd.recordare.musicxml+xml' },
+  mxl: { ending: 'mxl', type: 'application/vnd.recordare.musicxml' },
+  abc: { ending: 'abc', type: 'text/vnd.abc; charset=utf-8' },
+  midi: { ending: 'mid', type: 'audio/midi' },
+  csv: { ending: 'csv', type: 'text/csv; charset=utf-8' },
+  json: { ending: 'json', type: 'application/json' },
+}
+
+/** The piece as a file: of all four seats, or of one. */
+export function exported(kind: ExportKind, piece: Piece, plan: Plan, ensemble: Ensemble, seat: Seat | 'all'): Export {
+  const seats = seat === 'all' ? SEATS : [seat]
+  const maps = seats.map((s) => ensemble[s])
+  const parts = maps.map((m) => partOfSeat(piece, m, true))
+  const { ending, type } = TYPES[kind]
+  const name = `${fileName(piece.title)}${seat === 'all' || kind === 'json' ? '' : `, ${seat}`}.${ending}`
+  const text = new TextEncoder()
+  const bytes = (): Uint8Array => {
+    switch (kind) {
+      case 'musicxml':
+        return text.encode(writeMusicXml(piece, parts))
+      case 'mxl':
+        return writeMxl(writeMusicXml(piece, parts))
+      case 'abc':
+        return text.encode(writeAbc(piece, parts))
+      case 'midi':
+        return writeMidi(piece, parts)
+      case 'csv':
+        return text.encode(csvHeader + csvRows(reportOf(piece.title, piece, maps)))
+      case 'json':
+        return text.encode(writeJson(piece, plan))
+    }
+  }
+  return { name, type, bytes: bytes() }
+}
+
+/** A title as a file name that every system takes. */
+export const fileName = (title: string): string =>
+  title
+    .replace(/[\\/:*?"<>|\u0000-\u001f]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .replace(/^[. ]+|[. ]+$/g, '')
+    .slice(0, 100) || 'Untitled'

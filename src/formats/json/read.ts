@@ -1,0 +1,35 @@
+import { z } from 'zod'
+import { upgraded, type Piece } from '@/core/piece/piece'
+import { misfitProblems } from '../assemble'
+import { refused, wholeFile, type Reading } from '../reading'
+import { pieceFileSchema } from './schema'
+
+/** A piece as it stands, as a reading. */
+export const readingOf = (piece: Piece): Reading => ({ ok: true, piece, notices: [], misfits: misfitProblems(piece) })
+
+/** A piece file: the piece, and the plan when there is one. */
+export function readPieceFile(text: string): z.infer<typeof pieceFileSchema> | { readonly problem: Reading } {
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  } catch (e) {
+    const at = /line (\d+) column (\d+)/.exec(String(e))
+    return {
+      problem: refused({
+        line: Number(at?.[1] ?? 1),
+        column: Number(at?.[2] ?? 1),
+        text: 'this is not well-formed JSON; export the piece again',
+      }),
+    }
+  }
+  const shape = z.looseObject({ format: z.string(), piece: z.unknown() }).safeParse(value)
+  if (!shape.success) return { problem: wholeFile('this JSON is not a piece of this program; bring one that it has exported') }
+  const parsed = pieceFileSchema.safeParse({ ...shape.data, piece: upgraded(shape.data.piece) })
+  if (parsed.success) return parsed.data
+  const issue = parsed.error.issues[0]
+  return {
+    problem: wholeFile(
+      `this piece file cannot be read at ${issue.path.join(' › ') || 'its start'}: ${issue.message}; export the piece again`,
+    ),
+  }
+}

@@ -1,0 +1,12 @@
+import { z } from 'zod'
+import { pieceSchema } from '@/core/piece/piece'
+import { planSchema } from '@/core/seats/plan'
+
+export const PIECE_FILE = 'even-seat-piece'
+
+/** A piece as a file of its own: what is written, and what the teacher has decided about it. */
+export const pieceFileSchema = z.object({ format: z.literal(PIECE_FILE), piece: pieceSchema, plan: planSchema.optional() })
+export type PieceFile = z.infer<typeof pieceFileSchema>
+
+/** The shape of a piece file as JSON Schema (2020-12), as it is published in docs/. */
+export const pieceFileJsonSchema = (): object => z.toJSONSchema(pieceFileSchema, { unrepresentable: 'any' })

@@ -1,0 +1,179 @@
+import midiPackage from '@tonejs/midi'
+import type { Midi as MidiFile, Track } from '@tonejs/midi'
+import type { ClefName } from '@/core/music/clef'
+import type { Key } from '@/core/music/key'
+import { likelyKey, spelled } from '@/core/music/spell'
+import { measureTicks, meterSchema, QUARTER, valueOf, valuesFor, type Meter, type Value } from '@/core/music/time'
+import { MOST_LINES, type NoteEvent, type PieceEvent } from '@/core/piece/piece'
+import { assemble, type FoundLine, type FoundMeasure } from '../assemble'
+import { wholeFile, type Reading } from '../reading'
+import { DEFAULT_GRID, quantised, type Grid, type Played, type Struck } from './quantise'
+
+// The package has no named exports under Node.
+const { Midi } = midiPackage
+
+/** How a MIDI file is written down; the teacher can change each. `key` null: the one that explains most notes. */
+export type MidiChoices = { readonly grid: Grid; readonly key: Key | null }
+export const DEFAULT_CHOICES: MidiChoices = { grid: DEFAULT_GRID, key: null }
+
+const MOST_NOTES = 40_000
+
+/** Reads a standard MIDI file: every track with notes a line, put on the grid and spelled in the key. */
+export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices = DEFAULT_CHOICES): Reading {
+  const file = parseMidi(bytes)
+  if (!file) return wholeFile('this MIDI file is damaged or cut off; export it again')
+  if (!(file.header.ppq > 0)) return wholeFile('this MIDI file counts in film frames, not in beats; export it with beats')
+  const tracks = file.tracks.filter((t) => t.notes.length > 0 && t.channel !== 9)
+  const drums = file.tracks.filter((t) => t.notes.length > 0 && t.channel === 9).length
+  if (tracks.length === 0) return wholeFile('there are no notes with a pitch in this MIDI file; export the tracks of the tune')
+  if (tracks.reduce((n, t) => n + t.notes.length, 0) > MOST_NOTES)
+    return wholeFile(`there are more than ${MOST_NOTES} notes; split the file by piece`)
+  const tick = QUARTER / file.header.ppq
+  const all = tracks.map((t) => playedOf(file, t))
+  const key = choices.key ?? writtenKey(file) ?? likelyKey(all[0])
+  const meters = metersOf(file, tick)
+  const struck = all.map((notes) => quantised(notes, choices.grid))
+  const end = Math.max(...struck.map((s) => s[s.length - 1].at + s[s.length - 1].length))
+  const bars = barsOf(meters, end)
+  const lines = tracks.slice(0, MOST_LINES).map((t, i) => lineOf(t.name.trim() || `track ${i + 1}`, struck[i], key, bars, i))
+  const notices = [
+    ...(drums ? ['left out: drums'] : []),
+    ...(tracks.length > MOST_LINES ? [`left out: ${tracks.length - MOST_LINES} tracks beyond ${MOST_LINES}`] : []),
+    ...(tracks.length > 1 ? [`${tracks.length} tracks: each is a line of its own`] : []),
+    'note lengths were put on a grid and pitches spelled by the key; both can be chosen anew',
+  ]
+  const tempo = file.header.tempos[0]?.bpm
+  const title = file.name.trim() || name.replace(/\.[a-z]+$/i, '')
+  return assemble(
+    {
+      title: title.slice(0, 200) || 'Untitled',
+      key,
+      meter: bars[0].meter,
+      ...(tempo ? { tempo: Math.min(400, Math.max(20, Math.round(tempo * 100) / 100)) } : {}),
+    },
+    lines,
+    notices,
+  )
+}
+
+/** The file, or null when it is none. */
+export function parseMidi(bytes: Uint8Array): MidiFile | null {
+  try {
+    return new Midi(bytes)
+  } catch {
+    return null
+  }
+}
+
+/** A track's notes on the clock of the piece. */
+export function playedOf(file: MidiFile, track: Track): Played[] {
+  const tick = QUARTER / file.header.ppq
+  return track.notes.map((n) => ({ at: n.ticks * tick, length: n.durationTicks * tick, midi: n.midi }))
+}
+
+const MAJOR: Record<string, number> = {
+  Cb: -7,
+  Gb: -6,
+  Db: -5,
+  Ab: -4,
+  Eb: -3,
+  Bb: -2,
+  F: -1,
+  C: 0,
+  G: 1,
+  D: 2,
+  A: 3,
+  E: 4,
+  B: 5,
+  'F#': 6,
+  'C#': 7,
+}
+
+function writtenKey(file: MidiFile): Key | null {
+  const said = file.header.keySignatures[0]
+  const fifths = said && MAJOR[said.key]
+  if (fifths === undefined) return null
+  // Many programs write C major when nothing was said.
+  if (fifths === 0 && said.scale !== 'minor') return null
+  return { fifths, mode: said.scale === 'minor' ? 'minor' : 'major' }
+}
+
+type MeterFrom = { readonly at: number; readonly meter: Meter }
+
+function metersOf(file: MidiFile, tick: number): MeterFrom[] {
+  const found = file.header.timeSignatures.flatMap((t): MeterFrom[] => {
+    const meter = meterSchema.safeParse({ beats: t.timeSignature[0], unit: t.timeSignature[1] })
+    return meter.success ? [{ at: t.ticks * tick, meter: meter.data }] : []
+  })
+  return found[0]?.at === 0 ? found : [{ at: 0, meter: { beats: 4, unit: 4 } }, ...found]
+}
+
+type Bar = { readonly start: number; readonly meter: Meter; readonly changed: boolean }
+
+/** Bars up to the end of the music; a change of meter takes effect at the next barline. */
+function barsOf(meters: readonly MeterFrom[], end: number): Bar[] {
+  const bars: Bar[] = []
+  let start = 0
+  while (start < end && bars.length < 2000) {
+    const { meter } = [...meters].reverse().find((m) => m.at <= start) ?? meters[0]
+    const before = bars.at(-1)?.meter
+    bars.push({ start, meter, changed: before !== undefined && (before.beats !== meter.beats || before.unit !== meter.unit) })
+    start += measureTicks(meter)
+  }
+  return bars
+}
+
+function lineOf(name: string, struck: readonly Struck[], key: Key, bars: readonly Bar[], index: number): FoundLine {
+  let next = 0
+  const id = () => `${index < 26 ? String.fromCharCode(97 + index) : `t${index}n`}${next++}`
+  const tops = spelled(
+    struck.map((s) => s.midis[s.midis.length - 1]),
+    key,
+  )
+  const measures = bars.map((bar): FoundMeasure => {
+    const end = bar.start + measureTicks(bar.meter)
+    const events: PieceEvent[] = []
+    let at = bar.start
+    const silent = (to: number) => {
+      for (const piece of pieces(at, to, bar)) events.push({ kind: 'rest', id: id(), value: piece.value })
+      at = to
+    }
+    struck.forEach((s, i) => {
+      const from = Math.max(s.at, bar.start)
+      const to = Math.min(s.at + s.length, end)
+      if (from >= to) return
+      if (from > at) silent(from)
+      const low = spelled(s.midis.slice(0, -1), key)
+      const parts = pieces(from, to, bar)
+      parts.forEach(({ value }, n) => {
+        const on = n < parts.length - 1 || s.at + s.length > to
+        const heads = [...low, tops[i]].map((pitch) => ({ pitch, ...(on ? { tie: true } : {}) }))
+        events.push({ kind: 'note', id: id(), value, heads } satisfies NoteEvent)
+      })
+      at = to
+    })
+    if (events.length === 0) events.push({ kind: 'rest', id: id(), value: { base: 'whole', dots: 0 }, wholeMeasure: true })
+    else if (at < end) silent(end)
+    return { events, source: { line: 0, column: 0 }, ...(bar.changed ? { meter: bar.meter } : {}) }
+  })
+  const middle = struck.flatMap((s) => s.midis).sort((a, b) => a - b)[Math.floor(struck.length / 2)] ?? 60
+  const clef: ClefName = middle < 53 ? 'bass' : middle < 58 ? 'alto' : 'treble'
+  return { name: name.slice(0, 80), clef, measures, slurs: [] }
+}
+
+/** A stretch inside a bar as written values: whole where one value is that long, else cut at the beats. */
+function pieces(from: number, to: number, bar: Bar): { value: Value }[] {
+  const length = to - from
+  const onBeat = (x: number) => (x - bar.start) % QUARTER === 0
+  const one = valueOf(length)
+  if (one && one.dots < 2 && (onBeat(from) || length <= QUARTER)) return [{ value: one }]
+  const nextBeat = bar.start + (Math.floor((from - bar.start) / QUARTER + 1e-9) + 1) * QUARTER
+  if (to > nextBeat && !onBeat(from)) return [...pieces(from, nextBeat, bar), ...pieces(nextBeat, to, bar)]
+  const lastBeat = bar.start + Math.floor((to - bar.start) / QUARTER + 1e-9) * QUARTER
+  if (lastBeat > from && !onBeat(to)) return [...pieces(from, lastBeat, bar), ...pieces(lastBeat, to, bar)]
+  const triplet = valueOf(length, { actual: 3, normal: 2 })
+  if (one) return [{ value: one }]
+  if (triplet) return [{ value: triplet }]
+  const several = valuesFor(length)
+  return several ? several.map((value) => ({ value })) : [{ value: { base: 'quarter', dots: 0 } }]
+}

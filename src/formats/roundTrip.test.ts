@@ -1,0 +1,113 @@
+import fc from 'fast-check'
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { QUARTER } from '@/core/music/time'
+import { DYNAMICS, MARKS, type NoteMark, type Piece } from '@/core/piece/piece'
+import { placeEvents } from '@/core/piece/walk'
+import { emptyPlan } from '@/core/seats/plan'
+import { sayable } from '@/core/testing/sayable'
+import { readAbc } from './abc/read'
+import { ABC_MARKS, writeAbc } from './abc/write'
+import { readPieceFile } from './json/read'
+import { pieceFileJsonSchema } from './json/schema'
+import { writeJson } from './json/write'
+import { readMidi } from './midi/read'
+import { soundingNotes, writeMidi } from './midi/write'
+import { writeMxl } from './musicxml/mxl'
+import { readMusicXml } from './musicxml/read'
+import { writeMusicXml } from './musicxml/write'
+import { partsOfPiece } from './parts'
+import { readFile } from './read'
+import type { Reading } from './reading'
+
+const pieceOf = (r: Reading): Piece => {
+  if (!r.ok) throw new Error(JSON.stringify(r.problems))
+  expect(r.misfits).toEqual([])
+  return r.piece
+}
+
+/** Marks of a note in one order: formats sort them by kind. */
+const sorted = (piece: Piece): unknown =>
+  JSON.parse(JSON.stringify(piece), (k, v: unknown) => (k === 'marks' && Array.isArray(v) ? [...(v as string[])].sort() : v))
+
+const topNotes = (piece: Piece): Piece => ({
+  ...piece,
+  lines: piece.lines.map((l) => ({
+    ...l,
+    measures: l.measures.map((m) => ({
+      ...m,
+      events: m.events.map((e) => (e.kind === 'note' ? { ...e, heads: e.heads.slice(-1).map((h) => ({ ...h, tie: false })) } : e)),
+    })),
+  })),
+})
+
+// What each format can say comes back as it went out.
+describe('a piece, written and read again', () => {
+  const everything = { marks: MARKS, dynamics: DYNAMICS, strings: true, chordFingers: true, graceChords: true }
+  it('MusicXML: all of it', () => {
+    fc.assert(
+      fc.property(sayable(everything), (piece) => {
+        const r = readMusicXml(writeMusicXml(piece, partsOfPiece(piece)))
+        expect(sorted(pieceOf(r))).toEqual(sorted(piece))
+        expect(r.ok && r.notices).toEqual([])
+      }),
+      { numRuns: 250 },
+    )
+  })
+  it('MXL: the same, in its container', () => {
+    fc.assert(
+      fc.property(sayable(everything), (piece) => {
+        const [{ reading, kind }] = readFile('x.mxl', writeMxl(writeMusicXml(piece, partsOfPiece(piece))))
+        expect(kind).toBe('musicxml')
+        expect(sorted(pieceOf(reading))).toEqual(sorted(piece))
+      }),
+      { numRuns: 20 },
+    )
+  })
+  it('abc: all but strings, harmonics, pizzicato, and fingers of some heads only', () => {
+    const abc = {
+      marks: ABC_MARKS.filter((m): m is NoteMark => m !== 'marcato'),
+      dynamics: DYNAMICS.filter((d) => d !== 'sf' && d !== 'fp'),
+      strings: false,
+      chordFingers: false,
+      graceChords: false,
+    }
+    fc.assert(
+      fc.property(sayable(abc), (piece) => {
+        expect(sorted(pieceOf(readAbc(writeAbc(piece))))).toEqual(sorted(piece))
+      }),
+      { numRuns: 250 },
+    )
+  })
+  it('JSON: all of it, with the plan', () => {
+    fc.assert(
+      fc.property(sayable(everything), (piece) => {
+        expect(readPieceFile(writeJson(piece, emptyPlan()))).toEqual({ format: 'even-seat-piece', piece, plan: emptyPlan() })
+      }),
+      { numRuns: 50 },
+    )
+  })
+  it('JSON: the published schema is the one that is read by (npm run schema writes it)', () => {
+    expect(JSON.parse(readFileSync('docs/even-seat-piece.schema.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(pieceFileJsonSchema())))
+  })
+  it('MIDI: what sounds, and when, of a line without chords (a held note under a moving one would need two lines)', () => {
+    const exact = { grid: { parts: 8, triplets: true } as const, key: null }
+    fc.assert(
+      fc.property(sayable(everything).map(topNotes), (piece) => {
+        const [part] = partsOfPiece(piece)
+        fc.pre(soundingNotes(piece, part).length > 0)
+        // The grid is in beats: a triplet that begins off them is not what a player means.
+        fc.pre(placeEvents(piece, part.line).every((e) => e.event.tuplet !== 'start' || e.onset % QUARTER === 0))
+        const back = pieceOf(readMidi('x', writeMidi(piece, [part]), { ...exact, key: piece.key }))
+        const heard = (p: Piece) =>
+          soundingNotes(p, partsOfPiece(p)[0])
+            .map((n) => `${n.at} ${n.length} ${n.midi}`)
+            .sort()
+        // Pickups begin at a barline in MIDI; compare from the first note.
+        expect(heard(back).length).toBeGreaterThan(0)
+        expect(heard(back)).toEqual(heard(piece))
+      }),
+      { numRuns: 60 },
+    )
+  })
+})

@@ -1,0 +1,21 @@
+import { randomUUID } from 'node:crypto'
+import type { Knex } from 'knex'
+import { z } from 'zod'
+
+/** A file as it was brought, byte for byte. */
+export type Original = { readonly name: string; readonly bytes: Uint8Array }
+
+const rowSchema = z.object({ name: z.string(), bytes: z.instanceof(Buffer) })
+
+/** Keeps a file and says its id. */
+export async function addOriginal(db: Knex, { name, bytes }: Original, now: number): Promise<string> {
+  const id = randomUUID()
+  await db.transaction((t) => t('originals').insert({ id, name, bytes: Buffer.from(bytes), created_at: now }))
+  return id
+}
+
+/** A kept file, or null. */
+export async function getOriginal(db: Knex, id: string): Promise<Original | null> {
+  const row: unknown = await db('originals').where({ id }).first('name', 'bytes')
+  return row ? rowSchema.parse(row) : null
+}

@@ -1,0 +1,65 @@
+import type { MappedNote, SeatMap } from '@/core/fingering/map'
+import { movesOf, sayMove, type Move } from '@/core/fingering/moves'
+import { BENCH, stringY } from './layout'
+
+/**
+ * What happens between notes, drawn: a shift as a slope from bracket to bracket (broken when nothing gives it time), a
+ * slide as a wave over the string, one finger over two strings as a dotted line.
+ */
+export function MoveMarks({ map, xOf, hand }: { map: SeatMap; xOf: (n: MappedNote) => number; hand: number }) {
+  const first = new Map<number, MappedNote>()
+  const last = new Map<number, MappedNote>()
+  for (const n of map.notes) {
+    if (!first.has(n.column)) first.set(n.column, n)
+    last.set(n.column, n)
+  }
+  return (
+    <g fill="none">
+      {movesOf(map).map((m) => {
+        const [a, b] = [last.get(m.from), first.get(m.to)]
+        if (m.jump || !a || !b) return null
+        const [from, to] = [xOf(a) + BENCH.chip / 2, xOf(b) - BENCH.chip / 2]
+        return (
+          <g key={m.to}>
+            {m.shift && <Slope move={m} from={from} to={to} y={hand} />}
+            {m.slide && !m.slide.across && <Wave from={from} to={to} y={stringY(b.stop.string, map.instrument.strings.length) - 7} />}
+            {m.fifth && (
+              <line
+                x1={xOf(a)}
+                y1={stringY(a.stop.string, map.instrument.strings.length)}
+                x2={xOf(b)}
+                y2={stringY(b.stop.string, map.instrument.strings.length)}
+                stroke="var(--rosin)"
+                strokeWidth={1.6}
+                strokeDasharray="1.5 3.5"
+                strokeLinecap="round"
+              />
+            )}
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+function Slope({ move, from, to, y }: { move: Move; from: number; to: number; y: number }) {
+  const { halfSteps, over } = move.shift!
+  const up = halfSteps > 0
+  const hurried = over === 'slur' || over === 'nothing'
+  // At least a few pixels wide, so that its direction is seen.
+  const [x1, x2] = to - from < 8 ? [(from + to) / 2 - 4, (from + to) / 2 + 4] : [from + 1, to - 1]
+  const [y1, y2] = up ? [y + 11, y + 3] : [y + 3, y + 11]
+  return (
+    <g stroke="var(--rosin)" strokeWidth={1.8}>
+      <title>{sayMove(move)[0]}</title>
+      <line x1={x1} y1={y1} x2={x2} y2={y2} strokeDasharray={hurried ? '3 2.5' : undefined} />
+      <path d={up ? `M${x2 - 5} ${y2 + 0.5} h5 v5` : `M${x2 - 5} ${y2 - 0.5} h5 v-5`} />
+    </g>
+  )
+}
+
+function Wave({ from, to, y }: { from: number; to: number; y: number }) {
+  const width = Math.max(8, to - from)
+  const start = (from + to) / 2 - width / 2
+  return <path d={`M${start} ${y} q${width / 4} -6 ${width / 2} 0 t${width / 2} 0`} stroke="var(--rosin)" strokeWidth={1.8} />
+}

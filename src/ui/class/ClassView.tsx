@@ -1,0 +1,129 @@
+'use client'
+
+import { useEffect, useState } from 'react'
+import { useStore } from 'zustand'
+import { WHY_DEFAULT, type Policy } from '@/core/fingering/policy'
+import type { ClassSettings } from '@/core/seats/class'
+import { SAVE_WORDS } from '../desk/SaveNote'
+import { BackLink } from '../parts/BackLink'
+import { UndoRedo } from '../parts/UndoRedo'
+import { Button } from '../parts/Button'
+import { ThemeButton } from '../parts/ThemeButton'
+import { DecisionSelect } from '../ways/DecisionSelect'
+import { DECISIONS } from '../ways/words'
+import { createClass, type ClassActions, type ClassState } from './classStore'
+import { Effect, type ShelfPiece } from './Effect'
+import { Ladder } from './Ladder'
+import { LevelGrid } from './LevelGrid'
+import type { ClassSave } from '../desk/protocol'
+import { useAutosave, type SaveBy } from '../parts/autosave'
+
+type Props = { name: string; school: string; settings: ClassSettings; version: number; pieces: readonly ShelfPiece[] }
+
+const field = '[field-sizing:content] min-w-24 rounded border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule'
+
+/** Saves are over the version they were made on; a class without a name waits for one. */
+const SAVE: SaveBy<ClassState & ClassActions> = {
+  url: () => '/api/class',
+  body: (s): Omit<ClassSave, 'base'> => ({ name: s.name, school: s.school, settings: s.settings }),
+  ready: (s) => s.name.trim() !== '',
+}
+
+/** The class: what each seat has learned, how it fingers, and what that does to the pieces of the shelf. */
+export function ClassView({ pieces, ...start }: Props) {
+  const [store] = useState(() => createClass(start))
+  const { name, school, settings, save, past, future, rename, decide, setLevel, toggle, setSeat, undo, redo, keepMine } = useStore(store)
+  useAutosave(store, SAVE)
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || (e.target as HTMLElement).matches('input')) return
+      e.preventDefault()
+      if (e.shiftKey) redo()
+      else undo()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [undo, redo])
+  return (
+    <div className="flex min-h-screen flex-col">
+      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-sheet px-3 py-1.5">
+        <BackLink />
+        <div className="leading-tight">
+          <h1 className="sr-only">{name}</h1>
+          <input
+            aria-label="Name of the class"
+            value={name}
+            maxLength={80}
+            onChange={(e) => rename({ name: e.target.value })}
+            className={`${field} font-title text-[19px]`}
+          />
+          <p className="flex items-center text-[13px] text-soft">
+            <input
+              aria-label="School"
+              value={school}
+              maxLength={120}
+              placeholder="school"
+              onChange={(e) => rename({ school: e.target.value })}
+              className={field}
+            />
+            <span role="status" className={save === 'failed' || !name.trim() ? 'font-semibold text-madder' : ''}>
+              {name.trim() ? SAVE_WORDS[save] : 'a class needs a name'}
+            </span>
+          </p>
+        </div>
+        <div className="ml-auto flex items-center gap-1">
+          <UndoRedo canUndo={past.length > 0} canRedo={future.length > 0} undo={undo} redo={redo} />
+          <ThemeButton />
+        </div>
+      </header>
+      {save === 'newer' && (
+        <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-madder bg-sheet px-4 py-2">
+          <p className="grow">The class was changed in another window. Nothing of either has been lost yet.</p>
+          <Button onClick={() => window.location.reload()}>Take the other window’s</Button>
+          <Button onClick={keepMine}>Keep mine</Button>
+        </div>
+      )}
+      <main className="grid grow grid-cols-1 gap-x-6 gap-y-5 px-5 py-4 lg:grid-cols-[250px_minmax(0,1fr)_310px]">
+        <section aria-labelledby="learned">
+          <h2 id="learned" className="mb-1.5 font-title text-lg">
+            Has learned
+          </h2>
+          <Ladder level={settings.level} onChange={setLevel} />
+        </section>
+        <div>
+          <section aria-labelledby="seats">
+            <h2 id="seats" className="font-title text-lg">
+              Seat by seat
+            </h2>
+            <p className="text-[13px] text-soft">
+              Filled is learned. Whatever a piece needs beyond it is still mapped, and marked <b className="text-madder">new</b>.
+            </p>
+            <LevelGrid level={settings.level} toggle={toggle} setSeat={setSeat} />
+          </section>
+          <section aria-labelledby="fingers" className="mt-5">
+            <h2 id="fingers" className="font-title text-lg">
+              How it fingers
+            </h2>
+            <div className="mt-1 grid grid-cols-2 gap-x-6 gap-y-3">
+              {DECISIONS.map((d) => (
+                <DecisionSelect
+                  key={d.key}
+                  decision={d}
+                  value={settings.policy[d.key]}
+                  note={WHY_DEFAULT[d.key]}
+                  onChange={(value) => value !== undefined && decide(d.key, value as Policy[typeof d.key])}
+                />
+              ))}
+            </div>
+          </section>
+        </div>
+        <section aria-labelledby="effect">
+          <h2 id="effect" className="mb-1.5 font-title text-lg">
+            On your shelf
+          </h2>
+          <Effect pieces={pieces} settings={settings} />
+        </section>
+      </main>
+    </div>
+  )
+}

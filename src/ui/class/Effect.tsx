@@ -1,0 +1,86 @@
+'use client'
+
+import Link from 'next/link'
+import { useDeferredValue, useMemo, useState } from 'react'
+import { movesOf } from '@/core/fingering/moves'
+import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
+import type { Piece } from '@/core/piece/piece'
+import type { ClassSettings } from '@/core/seats/class'
+import { ensembleMapper } from '@/core/seats/ensemble'
+import type { Plan } from '@/core/seats/plan'
+
+/** A piece of the shelf, as far as the class page maps it. */
+export type ShelfPiece = { readonly id: string; readonly piece: Piece; readonly plan: Plan }
+
+type Figure = { readonly fresh: number; readonly shifts: number; readonly first: string | null }
+
+/** What the settings do to the pieces of the shelf, counted at once. */
+export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; settings: ClassSettings }) {
+  const shown = useDeferredValue(settings)
+  // One mapper a piece: a seat that a change does not touch is not solved again.
+  const [mappers] = useState(() => new Map(pieces.map((p) => [p.id, ensembleMapper()])))
+  const rows = useMemo(
+    () =>
+      pieces.map(({ id, piece, plan }) => {
+        const ensemble = mappers.get(id)!(piece, plan, shown)
+        const figure = (seat: Seat): Figure => {
+          const map = ensemble[seat]
+          const trouble = map.problems.filter((p) => p.mark !== 'pin')
+          return {
+            fresh: trouble.length,
+            shifts: movesOf(map).filter((m) => m.shift && !m.jump).length,
+            first: trouble[0] ? `measure ${trouble[0].measure}: ${trouble[0].text}` : null,
+          }
+        }
+        return { id, title: piece.title, figures: SEATS.map((s) => ({ seat: s, ...figure(s) })) }
+      }),
+    [pieces, mappers, shown],
+  )
+  const firsts = rows.flatMap((r) => r.figures.filter((f) => f.first).map((f) => ({ ...f, title: r.title })))
+  return (
+    <>
+      <table className="w-full border-collapse text-left text-sm">
+        <caption className="pb-1 text-left text-[13px] leading-snug text-soft">
+          Notes that are new for the class or out of reach, and shifts, in each seat.
+        </caption>
+        <thead>
+          <tr className="border-b border-rule">
+            <td />
+            {SEATS.map((s) => (
+              <th key={s} scope="col" className="w-12 py-1 text-center font-semibold">
+                {INSTRUMENTS[s].name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r) => (
+            <tr key={r.id} className="border-b border-rule align-top">
+              <th scope="row" className="py-1 pr-1 leading-tight font-normal">
+                <Link href={`/pieces/${r.id}`} className="hover:underline">
+                  {r.title}
+                </Link>
+              </th>
+              {r.figures.map((f) => (
+                <td key={f.seat} className="py-1 text-center leading-tight tabular-nums" title={f.first ?? undefined}>
+                  {f.fresh === 0 ? (
+                    <span className="text-spruce">fits</span>
+                  ) : (
+                    <span className="font-semibold text-madder">{f.fresh} new</span>
+                  )}
+                  {f.shifts > 0 && <span className="block text-[12px] text-soft">{f.shifts === 1 ? '1 shift' : `${f.shifts} shifts`}</span>}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {firsts[0] && (
+        <p className="mt-2 text-sm leading-snug">
+          {INSTRUMENTS[firsts[0].seat].name}, {firsts[0].title}, {firsts[0].first}
+        </p>
+      )}
+      {rows.length === 0 && <p className="text-soft">No piece on the shelf yet.</p>}
+    </>
+  )
+}

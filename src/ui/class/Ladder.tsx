@@ -1,0 +1,36 @@
+'use client'
+
+import { RadioGroup } from 'radix-ui'
+import type { Level } from '@/core/hands/level'
+import { PRESETS, presetOf } from '@/core/hands/presets'
+
+/** The steps of a class's way; picking one sets every seat, and from there it can be edited. */
+export function Ladder({ level, onChange }: { level: Level; onChange: (level: Level) => void }) {
+  const here = presetOf(level)
+  return (
+    <RadioGroup.Root
+      aria-label="What the class has learned"
+      value={here?.id ?? ''}
+      onValueChange={(id) => onChange(PRESETS.find((p) => p.id === id)!.level)}
+      className="flex flex-col"
+    >
+      {PRESETS.map((p, i) => (
+        <label
+          key={p.id}
+          className={`flex cursor-pointer gap-2.5 border-l-[3px] py-1.5 pr-2 pl-3 ${here === p ? 'border-l-rosin bg-wash/50' : 'border-l-rule hover:bg-wash/40'}`}
+        >
+          <RadioGroup.Item value={p.id} className="mt-0.5 grid size-4 shrink-0 place-items-center rounded-full border border-ink">
+            <RadioGroup.Indicator className="size-2 rounded-full bg-rosin" />
+          </RadioGroup.Item>
+          <span className="leading-tight">
+            <span className={here === p ? 'font-semibold' : ''}>
+              {i + 1} · {p.name}
+            </span>
+            <span className="block text-[13px] text-soft">{p.says}</span>
+          </span>
+        </label>
+      ))}
+      {!here && <p className="mt-1 border-l-[3px] border-l-rosin bg-wash/50 py-1.5 pl-3 font-semibold">Set by hand, seat by seat</p>}
+    </RadioGroup.Root>
+  )
+}

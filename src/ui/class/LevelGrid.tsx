@@ -1,0 +1,172 @@
+'use client'
+
+import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
+import { SHIFTS, type Level, type SeatLevel } from '@/core/hands/level'
+import { POSITIONS, positionKey } from '@/core/hands/positions'
+import { fingersByLetter } from '@/core/hands/schools'
+import type { ClassActions } from './classStore'
+
+const FINGERS = [1, 2, 3, 4]
+const SAY_SHIFT: Record<SeatLevel['shifts'], string> = { none: 'no shifts yet', pauses: 'in rests, over open strings', any: 'anywhere' }
+
+/** A switch the size of a chip: what it stands for is learned when it is filled. */
+function Learned({ text, name, on, onToggle }: { text: string; name: string; on: boolean; onToggle: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-pressed={on}
+      aria-label={name}
+      onClick={onToggle}
+      className={`h-6 min-w-6 rounded-full border px-1 text-[13px] leading-none ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule bg-sheet text-soft hover:border-ink'}`}
+    >
+      {text}
+    </button>
+  )
+}
+
+type Props = { level: Level; toggle: ClassActions['toggle']; setSeat: ClassActions['setSeat'] }
+
+/** What each seat has learned, seat by seat: filled is learned. */
+export function LevelGrid({ level, toggle, setSeat }: Props) {
+  const cell = (seat: Seat, row: (typeof ROWS)[number]['key']) => {
+    const { strings, name } = INSTRUMENTS[seat]
+    const own = level[seat]
+    const letters = fingersByLetter(seat)
+    const what = (text: string) => `${name}: ${text}`
+    switch (row) {
+      case 'strings':
+        return strings.map((p, i) => (
+          <Learned
+            key={i}
+            text={p.letter}
+            name={what(`${p.letter} string`)}
+            on={own.strings.includes(i)}
+            onToggle={() => toggle(seat, 'strings', i)}
+          />
+        ))
+      case 'fingers':
+        return FINGERS.map((f) => (
+          <Learned
+            key={f}
+            text={`${f}`}
+            name={what(`finger ${f}`)}
+            on={own.fingers.includes(f)}
+            onToggle={() => toggle(seat, 'fingers', f)}
+          />
+        ))
+      case 'places':
+        if (!letters) return <span className="text-soft">by half steps</span>
+        return (
+          <>
+            {FINGERS.map((f) => (
+              <Learned
+                key={`l${f}`}
+                text={`↓${f}`}
+                name={what(`low ${f}`)}
+                on={own.low.includes(f)}
+                onToggle={() => toggle(seat, 'low', f)}
+              />
+            ))}
+            {FINGERS.slice(0, 3).map((f) => (
+              <Learned
+                key={`h${f}`}
+                text={`↑${f}`}
+                name={what(`high ${f}`)}
+                on={own.high.includes(f)}
+                onToggle={() => toggle(seat, 'high', f)}
+              />
+            ))}
+          </>
+        )
+      case 'positions':
+        return POSITIONS[seat]
+          .map(positionKey)
+          .map((key) => (
+            <Learned
+              key={key}
+              text={key.replace('lowered ', '↓').replace('raised ', '↑')}
+              name={what(key === 'half' ? 'half position' : `position ${key}`)}
+              on={own.positions.includes(key)}
+              onToggle={() => toggle(seat, 'positions', key)}
+            />
+          ))
+      case 'extensions':
+        if (seat === 'bass') return <span className="text-soft">none</span>
+        return (['back', 'forward'] as const).map((e) => {
+          const text = letters ? { back: '1 back', forward: '4 stretched' }[e] : { back: '1 back', forward: '4 forward' }[e]
+          return (
+            <Learned key={e} text={text} name={what(text)} on={own.extensions.includes(e)} onToggle={() => toggle(seat, 'extensions', e)} />
+          )
+        })
+      case 'shifts':
+        return (
+          <select
+            aria-label={what('shifts')}
+            value={own.shifts}
+            onChange={(e) => setSeat(seat, { shifts: SHIFTS.find((s) => s === e.target.value)! })}
+            className="max-w-full rounded border border-rule bg-sheet px-1 py-0.5 text-sm"
+          >
+            {SHIFTS.map((s) => (
+              <option key={s} value={s}>
+                {SAY_SHIFT[s]}
+              </option>
+            ))}
+          </select>
+        )
+      case 'double':
+        return (
+          <Learned
+            text="two at once"
+            name={what('two strings at once')}
+            on={own.doubleStops}
+            onToggle={() => setSeat(seat, { doubleStops: !own.doubleStops })}
+          />
+        )
+    }
+  }
+  return (
+    <table className="w-full table-fixed border-collapse text-left">
+      <caption className="sr-only">What each seat has learned; pressed is learned</caption>
+      <colgroup>
+        <col className="w-[86px]" />
+        {SEATS.map((s) => (
+          <col key={s} />
+        ))}
+      </colgroup>
+      <thead>
+        <tr className="border-b border-rule">
+          <td />
+          {SEATS.map((s) => (
+            <th key={s} scope="col" className="px-1.5 py-1 font-semibold">
+              {INSTRUMENTS[s].name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {ROWS.map((r) => (
+          <tr key={r.key} className="border-b border-rule align-top">
+            <th scope="row" className="py-1.5 pr-2 text-sm font-normal text-soft">
+              {r.name}
+            </th>
+            {SEATS.map((s) => (
+              <td key={s} className="px-1.5 py-1.5">
+                <div className="flex flex-wrap items-center gap-1">{cell(s, r.key)}</div>
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+const ROWS = [
+  { key: 'strings', name: 'Strings' },
+  { key: 'fingers', name: 'Fingers' },
+  { key: 'places', name: 'Low ↓ and high ↑' },
+  { key: 'positions', name: 'Positions' },
+  { key: 'extensions', name: 'Opened hand' },
+  { key: 'shifts', name: 'Shifts' },
+  { key: 'double', name: 'Double stops' },
+] as const

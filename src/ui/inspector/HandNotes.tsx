@@ -1,0 +1,58 @@
+'use client'
+
+import { useMemo } from 'react'
+import { bowingOf } from '@/core/bowing/bow'
+import { handsAlong, sayFingers } from '@/core/fingering/down'
+import type { MappedNote, SeatMap } from '@/core/fingering/map'
+import { movesOf, sayMove } from '@/core/fingering/moves'
+import { useDesk } from '../desk/DeskProvider'
+
+/** What the hand and the bow do around a note: how it is come to, what stays down, what can be set ahead, and the bow. */
+export function HandNotes({ map, note }: { map: SeatMap; note: MappedNote }) {
+  const piece = useDesk((d) => d.piece)
+  const rows = useMemo(() => facts(map, note), [map, note])
+  const bowing = useMemo(() => bowingOf(piece, map.line), [piece, map])
+  const stroke = bowing.byEvent.get(note.placed.event.id)
+  const wrong = bowing.wrong.find((w) => stroke?.events.includes(w.event))
+  const first = stroke?.events[0] === note.placed.event.id
+  return (
+    <dl className="mt-2 grid grid-cols-[62px_1fr] gap-x-2 gap-y-0.5 text-sm leading-snug">
+      {rows.map((r) => (
+        <Row key={r.name} name={r.name} text={r.text} />
+      ))}
+      {stroke && (
+        <Row
+          name="bow"
+          text={`${first ? '' : 'still '}${stroke.bow}-bow, ${stroke.contact}${stroke.retake && first ? '; lift and set anew before it' : ''}${stroke.given ? '; marked in the piece' : ''}.`}
+        />
+      )}
+      {wrong && <Row name="" text={wrong.text} trouble />}
+    </dl>
+  )
+}
+
+const Row = ({ name, text, trouble = false }: { name: string; text: string; trouble?: boolean }) => (
+  <>
+    <dt className="text-soft">{name}</dt>
+    <dd className={trouble ? 'font-semibold text-ochre' : ''}>{text}</dd>
+  </>
+)
+
+function facts(map: SeatMap, note: MappedNote): { name: string; text: string }[] {
+  const hand = handsAlong(map)[note.column]
+  const moves = movesOf(map)
+  const written = moves.find((m) => m.to === note.column && !m.jump)
+  const again = moves.find((m) => m.to === note.column && m.jump)
+  const on = (list: Parameters<typeof sayFingers>[1]) => sayFingers(map.instrument, list)
+  return [
+    { name: 'to here', text: written ? sayMove(written).join(' ') : '' },
+    { name: 'repeat', text: again ? sayMove(again).join(' ') : '' },
+    { name: 'down', text: hand.down.length > 1 ? `${on(hand.down)}${hand.keep.length ? `; keep ${on(hand.keep)}` : ''}.` : '' },
+    {
+      name: 'ahead',
+      text: hand.prepare
+        ? `Set ${on(hand.prepare.fingers)} ${hand.prepare.during === 'rest' ? 'in the rest that follows' : 'while the open string rings'}.`
+        : '',
+    },
+  ].filter((r) => r.text)
+}

@@ -1,0 +1,64 @@
+'use client'
+
+import { Pin } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { sayHold } from '@/core/fingering/explain'
+import { choicesAt, type MappedNote, type SeatMap } from '@/core/fingering/map'
+import { choiceOf, isLearned } from '@/core/hands/hold'
+import type { Seat } from '@/core/hands/instruments'
+import { useDesk } from '../desk/DeskProvider'
+import { Button } from '../parts/Button'
+
+/** How many other choices are shown before "more": those that the class has learned first of all. */
+const LEARNED = 4
+const BEYOND = 1
+
+/** What else could be done at a note, each with its price for the whole line; a click pins it. */
+export function OtherChoices({ seat, map, note }: { seat: Seat; map: SeatMap; note: MappedNote }) {
+  const pinHold = useDesk((d) => d.pinHold)
+  const [all, setAll] = useState(false)
+  const choices = useMemo(() => choicesAt(map, note), [map, note])
+  const first = [
+    ...choices.filter((c) => isLearned(c.hold)).slice(0, LEARNED),
+    ...choices.filter((c) => !isLearned(c.hold)).slice(0, BEYOND),
+  ]
+  const shown = all ? choices : first
+  return (
+    <div className="mt-2">
+      <div className="flex flex-wrap gap-1.5">
+        {!note.pinned && (
+          <Button className="min-h-7 border-rosin text-sm" onClick={() => pinHold(seat, note, note.hold)}>
+            <Pin size={13} aria-hidden /> Pin {sayHold(map.instrument, note.hold)}
+          </Button>
+        )}
+        {shown.map((c) => (
+          <Button
+            key={choiceOf(c.hold)}
+            className="min-h-7 text-sm"
+            onClick={() => pinHold(seat, note, c.hold)}
+            aria-label={`Pin ${sayHold(map.instrument, c.hold)} instead, ${sayPrice(c.price)}${isLearned(c.hold) ? '' : ', new for the class'}`}
+          >
+            or {sayHold(map.instrument, c.hold)}{' '}
+            <span className={`tabular-nums ${isLearned(c.hold) ? 'text-soft' : 'font-semibold text-madder'}`}>
+              {priceTag(c.price)}
+              {isLearned(c.hold) ? '' : ' new'}
+            </span>
+          </Button>
+        ))}
+        {choices.length > first.length && (
+          <button type="button" className="px-1 text-sm text-rosin underline" onClick={() => setAll(!all)}>
+            {all ? 'fewer' : `${choices.length - first.length} more`}
+          </button>
+        )}
+      </div>
+      {choices.length > 0 && (
+        <p className="mt-1.5 text-[13px] leading-snug text-soft">
+          +1 is about one more bow crossing in the whole line; each thing that is new for the class counts 100.
+        </p>
+      )}
+    </div>
+  )
+}
+
+const priceTag = (price: number): string => (price > 0 ? `+${price}` : price === 0 ? '±0' : `−${-price}`)
+const sayPrice = (price: number): string => (price === 0 ? 'as easy' : price > 0 ? `harder by ${price}` : `easier by ${-price}`)

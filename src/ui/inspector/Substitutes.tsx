@@ -1,0 +1,65 @@
+'use client'
+
+import { Undo2 } from 'lucide-react'
+import { useMemo } from 'react'
+import type { SeatMap } from '@/core/fingering/map'
+import type { Substitute } from '@/core/fingering/substitute'
+import type { Seat } from '@/core/hands/instruments'
+import { useDesk } from '../desk/DeskProvider'
+import { offersFor } from '../desk/deskStore'
+import { Button } from '../parts/Button'
+import { printedPitch } from '@/core/music/pitch'
+
+const SHOWN = 4
+
+/** Where a seat has trouble: what it could play instead, best first. A click puts it there. */
+export function Offers({ seat, map, event }: { seat: Seat; map: SeatMap; event: string }) {
+  const piece = useDesk((d) => d.piece)
+  const substitute = useDesk((d) => d.substitute)
+  const offers = useMemo(() => offersFor(piece, map, event), [piece, map, event])
+  if (offers.length === 0) return null
+  return (
+    <div className="mt-2">
+      <h4 className="text-sm font-semibold">Instead, for this seat</h4>
+      <ul className="mt-1 flex flex-col gap-1.5">
+        {offers.slice(0, SHOWN).map((o) => (
+          <li key={o.name} className="leading-snug">
+            <Button className="min-h-7 text-sm" onClick={() => substitute(seat, o)}>
+              {o.name}
+            </Button>
+            <span className="block text-[13px] text-soft">
+              {o.why}
+              {o.left > 0 ? `; ${o.left === 1 ? '1 trouble is' : `${o.left} troubles are`} left` : ''}.
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+function say(s: Substitute): string {
+  switch (s.kind) {
+    case 'octave':
+      return Math.abs(s.by) === 1
+        ? `an octave ${s.by < 0 ? 'lower' : 'higher'}`
+        : `${Math.abs(s.by)} octaves ${s.by < 0 ? 'lower' : 'higher'}`
+    case 'heads':
+      return s.heads.length === 1 ? 'one note of the chord' : `${s.heads.length} notes of the chord`
+    case 'tone':
+      return `${printedPitch(s.pitch)} of the same chord`
+  }
+}
+
+/** A substitute that stands: what it is, and the way back. */
+export function InPlace({ seat, event, substitute }: { seat: Seat; event: string; substitute: Substitute }) {
+  const restore = useDesk((d) => d.restore)
+  return (
+    <p className="mt-1 flex flex-wrap items-center gap-2 text-sm text-rosin">
+      In place of what is written: {say(substitute)}.
+      <Button className="min-h-7 text-sm" onClick={() => restore(seat, event)}>
+        <Undo2 size={14} aria-hidden /> As written
+      </Button>
+    </p>
+  )
+}

@@ -1,0 +1,135 @@
+import { createStore } from 'zustand/vanilla'
+import type { MidiChoices } from '@/formats/midi/read'
+import type { Item } from '@/formats/read'
+import { sayProblem } from '@/formats/reading'
+import type { BringReply, BringRequest } from './protocol'
+
+/** One line of what happened to what was brought. */
+export type BroughtLine = {
+  readonly id: number
+  readonly name: string
+  readonly state: 'waiting' | 'reading' | 'added' | 'failed' | 'choose' | 'midi'
+  /** What is wrong with it, or what was left out of it. */
+  readonly says: readonly string[]
+  readonly pieceId?: string
+  /** Tunes to choose from, or a MIDI file whose grid can be changed; with the file that they are in. */
+  readonly items: readonly Item[]
+  readonly file: File
+}
+
+export type BringDoing = {
+  read(file: File, midi?: MidiChoices): Promise<Item[]>
+  put(file: File, pieces: BringRequest): Promise<BringReply>
+  /** Called after something was added; with its id when it was all there was to do. */
+  added(only: string | null): void
+}
+
+export type BringState = {
+  readonly lines: readonly BroughtLine[]
+  readonly done: number
+  readonly total: number
+  bring(files: readonly File[]): Promise<void>
+  /** Adds the chosen items of a line that waits. */
+  choose(id: number, items: readonly Item[]): Promise<void>
+  /** Reads a MIDI line anew. */
+  again(id: number, midi: MidiChoices): Promise<void>
+  dismiss(id: number): void
+  clear(): void
+}
+
+/** What is brought to the shelf, file by file: a file that fails keeps none of the others. */
+export function createBring(doing: BringDoing) {
+  let next = 0
+  return createStore<BringState>()((set, get) => {
+    const put = (line: BroughtLine) =>
+      set((s) => ({
+        lines: s.lines.some((l) => l.id === line.id) ? s.lines.map((l) => (l.id === line.id ? line : l)) : [...s.lines, line],
+      }))
+    const lineOf = (file: File, name: string, state: BroughtLine['state']): BroughtLine => ({
+      id: next++,
+      name,
+      state,
+      says: [],
+      items: [],
+      file,
+    })
+    const failed = (line: BroughtLine, says: readonly string[]): void => put({ ...line, state: 'failed', says, items: [] })
+
+    /** Adds items that could be read, and says of each what came of it; the first takes the place of `line`. */
+    const add = async (line: BroughtLine, items: readonly Item[]): Promise<string[]> => {
+      const good = items.flatMap(({ reading, text, plan }) => (reading.ok ? [{ reading, text, plan }] : []))
+      const reply: BringReply | null = good.length
+        ? await doing.put(
+            line.file,
+            good.map(({ reading, text, plan }) => ({ piece: reading.piece, ...(text ? { text } : {}), ...(plan ? { plan } : {}) })),
+          )
+        : null
+      let place: BroughtLine | null = line
+      const take = (name: string): BroughtLine => {
+        const here = place ? { ...place, name, items: [] } : lineOf(line.file, name, 'reading')
+        place = null
+        return here
+      }
+      for (const item of items) {
+        const here = take(item.name)
+        const { reading } = item
+        const n = good.findIndex((g) => g.reading === reading)
+        if (!reading.ok) failed(here, reading.problems.slice(0, 5).map(sayProblem))
+        else if (!reply?.ok) failed(here, [reply?.problem ?? 'it was not added'])
+        else {
+          const { id, title } = reply.added[n]
+          put({
+            ...here,
+            name: item.name === title ? title : `${item.name}: ${title}`,
+            state: 'added',
+            pieceId: id,
+            says: [...reading.notices, ...reading.misfits.map(sayProblem)],
+          })
+        }
+      }
+      return reply?.ok ? reply.added.map((a) => a.id) : []
+    }
+
+    return {
+      lines: [],
+      done: 0,
+      total: 0,
+      bring: async (files) => {
+        const lines = files.map((f) => lineOf(f, f.name, 'waiting'))
+        set((s) => ({
+          lines: [...s.lines.filter((l) => l.state !== 'added' && l.state !== 'failed'), ...lines],
+          done: 0,
+          total: files.length,
+        }))
+        const added: string[] = []
+        for (const line of lines) {
+          put({ ...line, state: 'reading' })
+          const items = await doing.read(line.file)
+          const ofAbc = items.length > 1 && items.every((i) => i.kind === 'abc')
+          const [only] = items
+          if (ofAbc) put({ ...line, state: 'choose', items })
+          else if (items.length === 1 && only.kind === 'midi' && only.reading.ok) put({ ...line, state: 'midi', items })
+          else added.push(...(await add(line, items)))
+          set((s) => ({ done: s.done + 1 }))
+        }
+        if (added.length) doing.added(files.length === 1 && added.length === 1 ? added[0] : null)
+      },
+      choose: async (id, items) => {
+        const line = get().lines.find((l) => l.id === id)
+        if (!line) return
+        put({ ...line, state: 'reading' })
+        const added = await add(line, items)
+        if (added.length) doing.added(added.length === 1 ? added[0] : null)
+      },
+      again: async (id, midi) => {
+        const line = get().lines.find((l) => l.id === id)
+        if (!line) return
+        const items = await doing.read(line.file, midi)
+        if (get().lines.some((l) => l.id === id)) put({ ...line, items })
+      },
+      dismiss: (id) => set((s) => ({ lines: s.lines.filter((l) => l.id !== id) })),
+      clear: () => set((s) => ({ lines: s.lines.filter((l) => l.state === 'waiting' || l.state === 'reading') })),
+    }
+  })
+}
+export type BringStore = ReturnType<typeof createBring>

@@ -1,0 +1,43 @@
+import type { Policy } from '@/core/fingering/policy'
+import type { Decision } from './words'
+
+type Value = Policy[keyof Policy]
+
+/** One decision as a list to choose from. With `inherited`, the first entry leaves it to the class (or the piece). */
+export function DecisionSelect({
+  decision,
+  value,
+  inherited,
+  note,
+  onChange,
+}: {
+  decision: Decision
+  value: Value | undefined
+  inherited?: string
+  note?: string
+  onChange: (value: Value | undefined) => void
+}) {
+  const id = `decide-${decision.key}`
+  const index = decision.answers.findIndex((a) => a.value === value)
+  return (
+    <div className={inherited ? 'grid grid-cols-[164px_1fr] items-center gap-2' : ''}>
+      <label htmlFor={id} className={`block ${inherited ? '' : 'text-sm font-semibold'}`}>
+        {decision.title}
+      </label>
+      <select
+        id={id}
+        value={index}
+        onChange={(e) => onChange(decision.answers[Number(e.target.value)]?.value)}
+        className={`w-full rounded border bg-sheet px-1.5 py-1 ${inherited && index >= 0 ? 'border-rosin font-semibold' : 'border-rule'}`}
+      >
+        {inherited && <option value={-1}>{inherited}</option>}
+        {decision.answers.map((a, i) => (
+          <option key={i} value={i}>
+            {a.says}
+          </option>
+        ))}
+      </select>
+      {note && <p className="mt-0.5 text-[13px] leading-snug text-soft">{note}</p>}
+    </div>
+  )
+}

@@ -1,0 +1,90 @@
+'use client'
+
+import { useCallback, useState } from 'react'
+import { useStore } from 'zustand'
+import { Keyboard } from 'lucide-react'
+import type { Piece } from '@/core/piece/piece'
+import type { ClassSettings } from '@/core/seats/class'
+import { useAutosave, type SaveBy } from '../parts/autosave'
+import { BackLink } from '../parts/BackLink'
+import { UndoRedo } from '../parts/UndoRedo'
+import { Button } from '../parts/Button'
+import { Hint } from '../parts/Hint'
+import { KeyDialog } from '../parts/KeyDialog'
+import type { NotesRequest } from '../desk/protocol'
+import { SAVE_WORDS, SaveChoice } from '../desk/SaveNote'
+import { Steps } from '../desk/Steps'
+import { WRITE_KEYS } from './keys'
+import { useKeptText } from './useKeptText'
+import { WriteSurface } from './WriteSurface'
+import { createWrite, type WriteActions, type WriteState, type WriteStore } from './writeStore'
+
+/** The notes with the text that says the same. A text that cannot be read waits for its next sign. */
+const SAVE: SaveBy<WriteState & WriteActions> = {
+  url: (s) => `/api/pieces/${s.id}/notes`,
+  body: (s): Omit<NotesRequest, 'base'> => ({ piece: s.draft.piece, text: s.good, by: s.ids ? 'id' : 'place' }),
+}
+
+/** Whether the text says something that cannot be read. */
+const isUnread = (s: WriteState): boolean => s.reading !== null && !s.reading.ok
+
+type Props = { id: string; klass: ClassSettings; version: number; piece: Piece; text: string }
+
+/** Writing on at a piece of the shelf. Saves by itself; a text that cannot be read is kept in the browser meanwhile. */
+export function Write({ id, klass, ...start }: Props) {
+  const [store] = useState(() => createWrite({ id, ...start }))
+  const save = useStore(store, (s) => s.save)
+  const lifted = useStore(store, (s) => s.lifted)
+  const keepMine = useStore(store, (s) => s.keepMine)
+  const title = useStore(store, (s) => s.draft.piece.title)
+  useAutosave(store, SAVE)
+  const unread = useStore(store, isUnread)
+  useKeptText(store, `even-seat-text-${id}`, isUnread)
+  const note = unread
+    ? 'not saved while it cannot be read; the text is kept in this browser'
+    : save === 'saved' && lifted
+      ? `saved; ${lifted} pin${lifted === 1 ? '' : 's'} lifted with the notes they stood on`
+      : SAVE_WORDS[save]
+  return (
+    <WriteFrame store={store} title={title} klass={klass} steps={<Steps id={id} here="write" />}>
+      <SaveChoice save={save} keepMine={keepMine} />
+      <p role="status" className="text-sm text-soft">
+        {note}
+      </p>
+    </WriteFrame>
+  )
+}
+
+type FrameProps = { store: WriteStore; title: string; klass: ClassSettings; steps?: React.ReactNode; children: React.ReactNode }
+
+/** The page around the writing: heading, undo, keys. */
+export function WriteFrame({ store, title, klass, steps, children }: FrameProps) {
+  const [help, setHelp] = useState(false)
+  const undo = useStore(store, (s) => s.undo)
+  const redo = useStore(store, (s) => s.redo)
+  const canUndo = useStore(store, (s) => s.past.length > 0)
+  const canRedo = useStore(store, (s) => s.future.length > 0)
+  return (
+    <div className="flex h-screen flex-col">
+      <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-1.5">
+        <BackLink />
+        <h1 className="font-title text-[17px]">{title}</h1>
+        {steps}
+        <div className="ml-auto flex items-center gap-1">
+          <UndoRedo canUndo={canUndo} canRedo={canRedo} undo={undo} redo={redo} />
+          <Hint text="Keys ( ? )">
+            <Button kind="quiet" aria-label="Keys" onClick={() => setHelp(true)}>
+              <Keyboard size={18} aria-hidden />
+            </Button>
+          </Hint>
+        </div>
+      </header>
+      <main className="flex min-h-0 grow flex-col">
+        <WriteSurface store={store} klass={klass} onHelp={useCallback(() => setHelp(true), [])}>
+          {children}
+        </WriteSurface>
+      </main>
+      <KeyDialog open={help} onOpenChange={setHelp} title="Keys for writing" lists={[WRITE_KEYS.slice(0, 12), WRITE_KEYS.slice(12)]} />
+    </div>
+  )
+}
