@@ -8,16 +8,11 @@ import type { Policy } from './policy'
 
 type Way = { readonly stop: Stop; readonly position: number; readonly shapes: readonly Shape[] }
 
-/** Where a hand stays while an open string rings. */
-export type Kept = Pick<Hold, 'position' | 'shape'>
-
 /** What decides the ways to hold and what they cost: the same for a whole line. */
 export type Setup = { readonly instrument: Instrument; readonly level: SeatLevel; readonly policy: Policy }
 
 /** Index of first position in every seat's table. */
 export const FIRST = 1
-/** Where a hand is before it has to be anywhere. */
-export const AT_FIRST: Kept = { position: FIRST, shape: 'closed' }
 
 /** The plain equal of an unusual spelling, or null: B for C flat, F for E sharp, G for F double sharp. */
 function plainEqual(p: Pitch): Pitch | null {
@@ -82,17 +77,17 @@ function waysOnString(setup: Setup, pitch: Pitch, string: number): Way[] {
 /**
  * Every way to hold a note or chord (pitches as the seat's part writes them, low first): single notes on any string,
  * chords on neighbouring strings with one finger each in one frame, one finger over two strings only for a fifth.
- * Open strings come once for each of `kept`, the hands that may be waiting meanwhile.
+ * Open strings come once, with the hand in first position: where else it may wait is for the line to say.
  * Empty when the instrument cannot hold it.
  */
-export function candidates(setup: Setup, pitches: readonly Pitch[], kept: readonly Kept[] = [AT_FIRST]): Hold[] {
-  const holds = holdsOf(setup, pitches, kept, false)
+export function candidates(setup: Setup, pitches: readonly Pitch[]): Hold[] {
+  const holds = holdsOf(setup, pitches, false)
   const plain = pitches.map((p) => plainEqual(p) ?? p)
   if (plain.every((p, i) => p === pitches[i]) || !fingersByLetter(setup.instrument.seat)) return holds
-  return [...holds, ...holdsOf(setup, plain, kept, true)]
+  return [...holds, ...holdsOf(setup, plain, true)]
 }
 
-function holdsOf(setup: Setup, pitches: readonly Pitch[], kept: readonly Kept[], respelled: boolean): Hold[] {
+function holdsOf(setup: Setup, pitches: readonly Pitch[], respelled: boolean): Hold[] {
   const { strings } = setup.instrument
   const out: Hold[] = []
   for (let low = 0; low + pitches.length <= strings.length; low++) {
@@ -100,15 +95,17 @@ function holdsOf(setup: Setup, pitches: readonly Pitch[], kept: readonly Kept[],
     const isOpen = pitches.map((p, i) => midiOf(p) === midiOf(strings[low + i]))
     for (const { stops, position, shapes } of placements(setup, perHead, isOpen, low)) {
       const high = low + stops.length - 1
-      const hands: readonly Kept[] = position === null ? kept : shapes.map((shape) => ({ position, shape }))
-      for (const hand of hands)
+      const open = position === null
+      const at = position ?? FIRST
+      for (const shape of open ? (['closed'] as const) : shapes)
         out.push({
           stops,
-          ...hand,
-          open: position === null,
+          position: at,
+          shape,
+          open,
           low,
           high,
-          needs: needsOf(setup.instrument.seat, setup.level, stops, hand.position, position === null ? 'closed' : hand.shape),
+          needs: needsOf(setup.instrument.seat, setup.level, stops, at, shape),
           respelled,
         })
     }

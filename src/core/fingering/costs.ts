@@ -57,15 +57,15 @@ export function chargeStart(h: Hold, charge: Charge): void {
 }
 
 /**
- * What going from one hold to the next costs. An open string keeps the hand as it was, so a hold on open strings must
- * carry the position and shape before it: false when it does not, and then nothing may be chosen here.
+ * What going from one hold to the next costs. An open string keeps the hand where it was, so a hold on open strings must
+ * carry the position before it: false when it does not, and then nothing may be chosen here.
  */
 export function chargeMove(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Charge): boolean {
-  if (b.open && (a.position !== b.position || a.shape !== b.shape)) return false
+  if (b.open && a.position !== b.position) return false
   if (a.position !== b.position) chargeShift(setup, a, b, gap, charge)
   if (isOpened(b) && !(isOpened(a) && a.position === b.position && a.shape === b.shape)) charge('opening')
   // While an open string rings or in a rest the hand closes by itself.
-  else if (a.shape !== 'closed' && b.shape === 'closed' && !a.open && !gap.rest && a.position === b.position) charge('closing')
+  else if (a.shape !== 'closed' && b.shape === 'closed' && !a.open && !b.open && !gap.rest && a.position === b.position) charge('closing')
   if (movesUpperFingers(a, b)) charge('frameBroken')
   const apart = stringsApart(a, b)
   if (apart > 0) chargeCrossing(setup, a, b, apart, gap, charge)
@@ -80,7 +80,7 @@ export function chargeMove(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Cha
 export function chargeJump(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Charge): void {
   if (chargeMove(setup, a, b, gap, charge)) return
   if (a.position !== b.position) charge('shiftOverOpen')
-  chargeMove(setup, a, { ...b, position: a.position, shape: a.shape }, gap, charge)
+  chargeMove(setup, a, { ...b, position: a.position }, gap, charge)
 }
 
 /** Strings from one hold to the next, 0 when they share one. */

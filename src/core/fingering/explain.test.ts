@@ -97,7 +97,7 @@ describe('costs', () => {
     expect([...order].sort((a, b) => b - a)).toEqual(order)
   })
   it('an open string cannot move the hand', () => {
-    const openInThird = candidates(violin, [p('A4')], [{ position: 3, shape: 'closed' }]).find((h) => h.open)!
+    const openInThird = { ...candidates(violin, [p('A4')]).find((h) => h.open)!, position: 3 }
     expect(charged(three, openInThird)).toBeNull()
   })
   it('one finger low and then high slides; one finger over to the next string hops', () => {

@@ -1,7 +1,7 @@
 import type { Hold } from '../hands/hold'
 import { byOctaves, pitchName, stepsOf as letterSteps, type Pitch } from '../music/pitch'
 import type { Line } from '../piece/piece'
-import { AT_FIRST, candidates, FIRST, type Kept, type Setup } from './candidates'
+import { candidates, FIRST, type Setup } from './candidates'
 import { ANYWHERE, chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type Wait } from './costs'
 import type { Moment } from './moments'
 import { pinAllows, pinLacks, type Pin } from './pins'
@@ -164,13 +164,13 @@ function matrixOf(a: readonly Hold[], b: readonly Hold[], cost: (x: Hold, y: Hol
   return moves
 }
 
-/** Hands that may be waiting at a column, with a key that is the same for the same set. */
-type Hands = { readonly key: string; readonly list: readonly Kept[] }
+/** Where hands may be waiting at a column, with a key that is the same for the same set. */
+type Hands = { readonly key: string; readonly positions: readonly number[] }
 
 /**
- * Gives every column its group. An open string keeps the hand that was there before it, so it comes once for every hand
+ * Gives every column its group. An open string keeps the hand where it was before it, so it comes once for every position
  * of the column before; where nothing comes before and after an ending, where the hand may come from anywhere, for every
- * hand of the line.
+ * position of the line.
  */
 function grouping(drafts: readonly Draft[], chained: (column: number) => boolean, price: Pricing): Group[] {
   const groups = new Map<readonly Hold[], Map<string, Group>>()
@@ -181,13 +181,16 @@ function grouping(drafts: readonly Draft[], chained: (column: number) => boolean
     const key = short.some((h) => h.open) ? hands.key : ''
     let group = byHands.get(key)
     if (!group) {
-      const holds = short.flatMap((h) => (h.open ? hands.list.map((hand): Hold => ({ ...h, ...hand })) : [h]))
-      byHands.set(key, (group = { index: count++, holds, own: Float64Array.from(holds, price.hold), hands: handsOf(holds) }))
+      const holds = short.flatMap((h) => (h.open ? hands.positions.map((position): Hold => ({ ...h, position })) : [h]))
+      byHands.set(
+        key,
+        (group = { index: count++, holds, own: Float64Array.from(holds, price.hold), hands: handsAt(holds.map((h) => h.position)) }),
+      )
     }
     return group
   }
   // From every way to hold the line, learned or pinned or not: what one moment leaves open must not depend on another's pin.
-  const anywhere = handsOf([AT_FIRST, ...[...new Set(drafts.map((d) => d.all))].flat().filter((h) => !h.open)])
+  const anywhere = handsAt([FIRST, ...[...new Set(drafts.map((d) => d.all))].flat().flatMap((h) => (h.open ? [] : [h.position]))])
   const out: Group[] = []
   drafts.forEach((d, i) => {
     const waiting = i > 0 && chained(i) ? out[i - 1].hands : anywhere
@@ -196,13 +199,9 @@ function grouping(drafts: readonly Draft[], chained: (column: number) => boolean
   return out
 }
 
-function handsOf(holds: readonly Kept[]): Hands {
-  const list = new Map<string, Kept>()
-  for (const { position, shape } of holds) {
-    const key = `${position}${shape}`
-    if (!list.has(key)) list.set(key, { position, shape })
-  }
-  return { key: [...list.keys()].sort().join(' '), list: [...list.values()] }
+function handsAt(all: readonly number[]): Hands {
+  const positions = [...new Set(all)].sort((a, b) => a - b)
+  return { key: positions.join(' '), positions }
 }
 
 const routes = new WeakMap<Line, { moments: readonly Moment[]; steps: Step[] }>()

@@ -304,6 +304,23 @@ describe('repeats', () => {
     expect(m.notes).toHaveLength(4)
     expect(m.solution.jumps).toMatchObject([{ low: 0, high: 3, back: true }])
   })
+  it('costs what its alternative said when a note before an open string that comes back is pinned', () => {
+    // The open E may be come to with the hand half way to where the pin needs it, whatever else is pinned.
+    const { level } = PRESETS.find((p) => p.id === 'third-position')!
+    const c: Case = {
+      piece: withForm('E2 C#3 G2', 'repeat all'),
+      seat: 'bass',
+      policy: { ...DEFAULT_POLICY, fourth: 'open', bassSchool: '1-2-3-4', celloExtensions: false, shiftWhere: 'late' },
+      level,
+    }
+    const free = solve(tableFor(c))
+    const others = alternativesAt(free, 1, true)
+    expect(others.length).toBeGreaterThan(3)
+    for (const { hold, price } of others) {
+      const pinned = solve(tableFor(c, new Map([['e1', pinFor(INSTRUMENTS.bass, hold)]])))
+      expect(pinned.total - free.total).toBe(price)
+    }
+  })
   it('without the repeat the first note is free to lie elsewhere', () => {
     const text = 'A4 B4 C5 D5'
     const once = tableFor({ piece: withForm(text, 'plain'), seat: 'violin', policy: DEFAULT_POLICY, level: FIRST_POSITION })

@@ -18,7 +18,7 @@ export type Solution = Table & {
 }
 
 /** Combinations that are kept at most; jumps beyond that (several endings over each other, wide chords) go unpriced. */
-const MOST_KEPT = 1024
+const MOST_KEPT = 2048
 
 /** The exact least-cost way through the columns and jumps (shortest path in one pass; ties go to the hold listed first). */
 export function solve(full: Table): Solution {

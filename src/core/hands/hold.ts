@@ -17,7 +17,8 @@ export type Need = (typeof NEEDS)[number]
 
 /**
  * One way to hold a note or chord: a stop for each head, low first, with the hand in one position (an index into the
- * seat's table) and one shape. An open string leaves the hand as it was, so it too has both: those the hand keeps.
+ * seat's table) and one shape. An open string leaves the hand where it was, so it too has the position that the hand
+ * keeps; the hand closes meanwhile.
  */
 export type Hold = {
   readonly stops: readonly Stop[]
