@@ -15,46 +15,59 @@ const LENGTHS: Record<string, Value> = {
 
 /**
  * A line for tests from words: "D4 E4:e (F#4 G4) [D4,A4]:h z A4~ A4": pitch or chord, `:` length (quarter when left out),
- * parentheses slur, `~` ties on, `z` rests. Measures fill by the meter.
+ * parentheses slur, `~` ties on, `z` rests. Measures fill by the meter; `|` closes one early (the first is a pickup),
+ * `|:` and `:|` repeat, `[1` and `[2` begin an ending.
  */
 export function lineFrom(text: string, meter: Meter = { beats: 4, unit: 4 }): Line {
   const measures: Measure[] = []
+  let next: Partial<Measure> = {}
   const slurs: { from: string; to: string }[] = []
   let events: PieceEvent[] = []
   let open: string | null = null
   let filled = 0
   const close = () => {
-    measures.push({ number: `${measures.length + 1}`, events })
+    measures.push({ number: `${measures.length + 1}`, events, ...next })
+    next = {}
     events = []
     filled = 0
   }
-  text
-    .split(/\s+/)
-    .filter(Boolean)
-    .forEach((word, i) => {
-      const m = /^(\()?(\[[^\]]+\]|[A-G][#b]*-?\d|z)(?::([whqes]\.?))?(~)?(\))?$/.exec(word)
-      if (!m) throw new Error(`not a test word: ${word}`)
-      const id = `e${i}`
-      const value = LENGTHS[m[3] ?? 'q']
-      const tie = m[4] ? { tie: true } : {}
-      const event: PieceEvent =
-        m[2] === 'z'
-          ? { kind: 'rest', id, value }
-          : {
-              kind: 'note',
-              id,
-              value,
-              heads: m[2]
-                .replace(/[[\]]/g, '')
-                .split(',')
-                .map((p) => ({ pitch: parsePitch(p)!, ...tie })),
-            }
-      if (m[1]) open = id
-      if (m[5] && open) slurs.push({ from: open, to: id })
-      events.push(event)
-      filled += ticksOf(value)
-      if (filled >= measureTicks(meter)) close()
-    })
+  const bar = (word: string): boolean => {
+    if (word === '|') {
+      if (events.length === 0) return true
+      if (measures.length === 0) next = { ...next, pickup: true }
+      close()
+    } else if (word === '|:') next = { ...next, repeatStart: true }
+    else if (word === ':|') measures.push({ ...measures.pop()!, repeatEnd: 2 })
+    else if (word === '[1' || word === '[2') next = { ...next, ending: [Number(word[1])] }
+    else return false
+    return true
+  }
+  let count = 0
+  for (const word of text.split(/\s+/)) {
+    if (!word || bar(word)) continue
+    const m = /^(\()?(\[[^\]]+\]|[A-G][#b]*-?\d|z)(?::([whqes]\.?))?(~)?(\))?$/.exec(word)
+    if (!m) throw new Error(`not a test word: ${word}`)
+    const id = `e${count++}`
+    const value = LENGTHS[m[3] ?? 'q']
+    const tie = m[4] ? { tie: true } : {}
+    const event: PieceEvent =
+      m[2] === 'z'
+        ? { kind: 'rest', id, value }
+        : {
+            kind: 'note',
+            id,
+            value,
+            heads: m[2]
+              .replace(/[[\]]/g, '')
+              .split(',')
+              .map((p) => ({ pitch: parsePitch(p)!, ...tie })),
+          }
+    if (m[1]) open = id
+    if (m[5] && open) slurs.push({ from: open, to: id })
+    events.push(event)
+    filled += ticksOf(value)
+    if (filled >= measureTicks(meter)) close()
+  }
   if (events.length || measures.length === 0) close()
   return { name: 'A', clef: 'treble', measures, slurs }
 }

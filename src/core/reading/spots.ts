@@ -1,0 +1,114 @@
+import { z } from 'zod'
+import type { SeatMap } from '../fingering/map'
+import type { Piece } from '../piece/piece'
+import { MATTERS, stageOf, type Stage } from './matters'
+import { readingOf, type ReadNote, type Reading } from './reading'
+import { DETECTORS, TWO_NEW } from './spots/detectors'
+import { SPOT_KINDS, type Found, type Spot, type SpotKind } from './spots/spot'
+
+/** Kinds that the teacher always wants shown, or never; the rest as the class's level has it. */
+export const kindChoiceSchema = z.partialRecord(z.enum(SPOT_KINDS), z.enum(['show', 'hide']))
+export type KindChoice = Readonly<z.infer<typeof kindChoiceSchema>>
+
+/** What the teacher has settled about the spots of a piece: kinds otherwise than the class, and single spots that are muted, by id. */
+export const spotChoiceSchema = z.object({ kinds: kindChoiceSchema, muted: z.array(z.string().max(120)).max(5000) })
+export type SpotChoice = Readonly<z.infer<typeof spotChoiceSchema>>
+
+/** From this hardness on a spot is shown without being asked for. */
+export const SHOWN_FROM = 0.3
+
+const made = new WeakMap<SeatMap, { piece: Piece; spots: readonly Spot[] }>()
+
+/** Everything that may trip the reader of a seat's part, in written order, hardest first at each note. Made once for a map. */
+export function spotsOf(piece: Piece, map: SeatMap): readonly Spot[] {
+  const known = made.get(map)
+  if (known?.piece === piece) return known.spots
+  const reading = readingOf(piece, map)
+  const stage = stageOf(map.solution.setup.level)
+  const spots = DETECTORS.flatMap((d) => settled(reading, d, d.find(reading), stage))
+  spots.push(...twoNew(reading, spots))
+  spots.sort((a, b) => a.onset - b.onset || b.hard - a.hard)
+  made.set(map, { piece, spots })
+  return spots
+}
+
+/** Places what a detector found, and makes what has come before easier. */
+function settled(
+  r: Reading,
+  d: Pick<(typeof DETECTORS)[number], 'kind' | 'load' | 'again'>,
+  found: readonly Found[],
+  stage: Stage,
+): Spot[] {
+  const times = new Map<string, number>()
+  const at = new Set<string>()
+  return found.flatMap(({ note, hard, text, advice, about }) => {
+    const { event, at: measure, onset } = note.placed
+    const id = `${d.kind} ${r.instrument.seat} ${event.id}`
+    // Two heads of one chord that are found for the same thing are one spot.
+    if (at.has(id)) return []
+    at.add(id)
+    const before = times.get(about) ?? 0
+    times.set(about, before + 1)
+    const left = Math.min(1, hard * MATTERS[d.kind][stage]) * d.again ** before
+    return [
+      {
+        id,
+        kind: d.kind,
+        seat: r.instrument.seat,
+        event: event.id,
+        measure: measure.measure.number,
+        index: measure.index,
+        onset,
+        before,
+        hard: left,
+        points: d.load * left,
+        text,
+        advice,
+      },
+    ]
+  })
+}
+
+/** How hard two things are together before they are said as two at once. */
+const TOO_MUCH = 1.1
+/** Kinds that say the same thing of one note count once. */
+const KIN: Partial<Record<SpotKind, string>> = {
+  'two-forms': 'sign',
+  'carried-sign': 'sign',
+  'cancelled-sign': 'sign',
+  'by-key': 'sign',
+  'new-for-class': 'class',
+  'out-of-reach': 'class',
+}
+
+function twoNew(r: Reading, spots: readonly Spot[]): Spot[] {
+  const fresh = new Map<string, Map<string, Spot>>()
+  for (const s of spots) {
+    if (s.before > 0 || s.hard < 0.4) continue
+    const here = fresh.get(s.event) ?? new Map<string, Spot>()
+    const kin = KIN[s.kind] ?? s.kind
+    if ((here.get(kin)?.hard ?? 0) < s.hard) here.set(kin, s)
+    fresh.set(s.event, here)
+  }
+  const found = [...fresh].flatMap(([event, kinds]): Found[] => {
+    const hardest = [...kinds.values()].sort((a, b) => b.hard - a.hard).slice(0, 2)
+    const note: ReadNote | undefined = r.byEvent.get(event)
+    if (!note || hardest.length < 2 || hardest[0].hard + hardest[1].hard < TOO_MUCH) return []
+    const names = hardest.map((s) => aboutName(s.kind))
+    const text = `Two things for the first time at one note: ${names.join(', and ')}.`
+    return [{ note, hard: 0.7, text, advice: 'Separate them: one by itself, then the other, then both.', about: event }]
+  })
+  return settled(r, TWO_NEW, found, 'first position')
+}
+
+const aboutName = (kind: SpotKind): string => {
+  const name = DETECTORS.find((d) => d.kind === kind)!.name
+  return name[0].toLowerCase() + name.slice(1)
+}
+
+/** Whether a spot is to be seen: as the piece says, else the class, else by how hard it is. */
+export function isShown(s: Spot, ofPiece: SpotChoice, ofClass: KindChoice): boolean {
+  if (ofPiece.muted.includes(s.id)) return false
+  const choice = ofPiece.kinds[s.kind] ?? ofClass[s.kind]
+  return choice ? choice === 'show' : s.hard >= SHOWN_FROM
+}

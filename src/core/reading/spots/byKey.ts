@@ -1,0 +1,24 @@
+import { spokenLetter } from '../../music/pitch'
+import type { Detector } from './spot'
+
+/** A letter that only the signature alters: the note itself shows nothing. */
+export const byKey: Detector = {
+  kind: 'by-key',
+  name: 'Altered by the key only',
+  mark: 'by key',
+  concern: 'eye',
+  load: 2,
+  again: 0.5,
+  find: ({ notes }) =>
+    notes.flatMap((note) =>
+      note.heads
+        .filter((h) => h.from === 'key')
+        .map(({ pitch }) => ({
+          note,
+          hard: 0.45,
+          text: `${spokenLetter(pitch)}: only the key signature says so.`,
+          advice: `Point to the signature and name every ${pitch.letter} of the line.`,
+          about: pitch.letter,
+        })),
+    ),
+}

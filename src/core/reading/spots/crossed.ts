@@ -1,0 +1,46 @@
+import { before, motion, secondsOf, type Reading, type ReadNote } from '../reading'
+import { stringName } from '../words'
+import type { Found } from './spot'
+
+/** Notes closer than this many seconds leave the hand no time to look; from memory. */
+const QUICK = 0.35
+
+/** Strings that a note is come to from and goes to: "A to D". */
+export function strings({ instrument }: Reading, last: ReadNote, note: ReadNote): string {
+  const up = note.hold!.low > last.hold!.high
+  const [a, b] = up ? [last.hold!.high, note.hold!.low] : [last.hold!.low, note.hold!.high]
+  return `${stringName(instrument, a)} to ${stringName(instrument, b)}`
+}
+
+export type Crossed = {
+  readonly note: ReadNote
+  readonly last: ReadNote
+  readonly skip: boolean
+  readonly over: number
+  readonly by: 'hand' | 'bow'
+}
+
+/** Every crossing that is not one finger hopping: that is a kind of its own. */
+function crossed(r: Reading): Crossed[] {
+  return r.notes.flatMap((note) => {
+    const { move } = note
+    const last = before(r, note)
+    if (!move?.crossing || move.fifth || !last?.hold) return []
+    const { by, strings: over } = move.crossing
+    return [{ note, last, by, over: Math.abs(over), skip: Math.abs(motion(last, note)) >= 2 }]
+  })
+}
+
+/** What a slur and speed add, and a rest takes away. */
+export function pressed(r: Reading, { note, last }: Crossed): number {
+  if (note.rest) return -0.1
+  return (note.slurred ? 0.15 : 0) + (secondsOf(r.piece, last.ticks) < QUICK ? 0.1 : 0)
+}
+export const inSlur = ({ note }: Crossed) => (note.slurred ? ', inside the slur' : '')
+
+const about = (r: Reading, c: Crossed) => `${strings(r, c.last, c.note)} ${c.last.hold!.stops[0].finger} ${c.note.hold!.stops[0].finger}`
+
+export const fromCrossings = (r: Reading, of: (c: Crossed) => boolean, found: (c: Crossed) => Omit<Found, 'note' | 'about'>): Found[] =>
+  crossed(r)
+    .filter(of)
+    .map((c) => ({ note: c.note, about: about(r, c), ...found(c) }))

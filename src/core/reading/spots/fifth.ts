@@ -1,0 +1,31 @@
+import { before } from '../reading'
+import { strings } from './crossed'
+import type { Detector } from './spot'
+
+/** One finger hops to the next string at the same place. */
+export const fifth: Detector = {
+  kind: 'fifth',
+  name: 'One finger over two strings',
+  mark: 'hops',
+  concern: 'hand',
+  load: 0,
+  again: 0.7,
+  find: (r) =>
+    r.notes.flatMap((note) => {
+      const last = before(r, note)
+      const finger = note.move?.fifth
+      if (!finger || !last?.hold) return []
+      return [
+        {
+          note,
+          hard: (note.rest ? 0.35 : 0.5) + (note.slurred ? 0.15 : 0),
+          text: `Finger ${finger} plays on both strings, ${strings(r, last, note)}: ${r.instrument.seat === 'bass' ? 'a fourth' : 'a fifth'}.`,
+          advice:
+            r.instrument.seat === 'bass'
+              ? 'Roll the finger over both strings, or lift and place it again; choose one and say which.'
+              : 'Set the finger over both strings at once, a little flat; it need not lift.',
+          about: `${finger} ${strings(r, last, note)}`,
+        },
+      ]
+    }),
+}

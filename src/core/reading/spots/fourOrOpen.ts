@@ -1,0 +1,47 @@
+import { after, before, type Reading, type ReadNote } from '../reading'
+import { stringName } from '../words'
+import type { Detector } from './spot'
+
+const on = (n: ReadNote | null, string: number): boolean => n?.hold?.stops.length === 1 && n.hold.low === string && !n.hold.open
+
+/** A note that both 4 and the next open string play, where the choice matters: it stays on the string, or crosses and comes back. */
+export const fourOrOpen: Detector = {
+  kind: 'four-or-open',
+  name: 'Four or open',
+  mark: '4 or 0',
+  concern: 'hand',
+  load: 0,
+  again: 0.5,
+  find: (r) =>
+    r.notes.flatMap((note) => {
+      const choice = choiceAt(r, note)
+      if (!choice) return []
+      const { string, four } = choice
+      const [low, high] = [stringName(r.instrument, string), stringName(r.instrument, string + 1)]
+      const next = after(r, note)
+      const slurred = (next?.slurred && on(next, string)) || (note.slurred && on(before(r, note), string))
+      const stays = on(before(r, note), string) && on(next, string)
+      if (!four && !slurred && !stays) return []
+      return [
+        {
+          note,
+          hard: four || slurred ? 0.4 : 0.28,
+          text: four
+            ? `4 on ${low}, where open ${high} is the same note.`
+            : `Open ${high}, where 4 would stay on ${low}${slurred ? ' under the slur' : ' between its neighbours'}.`,
+          advice: 'Decide it once for everyone, say it, and write it in.',
+          about: `${string} ${four}`,
+        },
+      ]
+    }),
+}
+
+/** The lower string of the choice, and whether 4 was taken. */
+function choiceAt({ letters, map, instrument }: Reading, { hold }: ReadNote): { string: number; four: boolean } | null {
+  if (!letters || hold?.stops.length !== 1) return null
+  const [s] = hold.stops
+  const home = hold.position <= 1
+  if (s.finger === 4 && s.k === 7 && home && instrument.strings[s.string + 1]) return { string: s.string, four: true }
+  const learned = map.solution.setup.level.fingers.includes(4)
+  return s.finger === 0 && s.string > 0 && learned ? { string: s.string - 1, four: false } : null
+}

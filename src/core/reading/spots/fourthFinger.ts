@@ -1,0 +1,33 @@
+import { before, stopOf } from '../reading'
+import { stringName } from '../words'
+import type { Detector } from './spot'
+
+/** The fourth finger of violin and viola: weak, and flat if the hand is not over it. */
+export const fourthFinger: Detector = {
+  kind: 'fourth-finger',
+  name: 'Fourth finger',
+  mark: 'fourth',
+  concern: 'hand',
+  load: 0,
+  again: 0.6,
+  find: (r) =>
+    r.notes.flatMap((note) => {
+      const s = stopOf(note)
+      if (!r.letters || s?.finger !== 4 || s.harmonic || s.stretch) return []
+      const last = before(r, note)
+      const prepared = last && stopOf(last)?.string === s.string
+      const next = r.instrument.strings[s.string + 1]
+      return [
+        {
+          note,
+          hard: prepared ? 0.45 : 0.6,
+          text: `Fourth finger on ${stringName(r.instrument, s.string)}${prepared ? '' : ', without a finger before it on that string'}.`,
+          advice:
+            next && s.k === 7
+              ? `Check it against the open ${next.letter}: the same note.`
+              : 'Bring the hand over the fingerboard first; short goes, and rest.',
+          about: `${s.string} ${s.place}`,
+        },
+      ]
+    }),
+}

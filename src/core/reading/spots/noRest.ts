@@ -1,0 +1,35 @@
+import { QUARTER } from '../../music/time'
+import type { Detector, Found } from './spot'
+
+/** Quarters without a rest after which bow and hand would like one; from memory. */
+const LONG_WAY = 32
+
+/** A long way without a rest to set bow and hand anew. */
+export const noRest: Detector = {
+  kind: 'no-rest',
+  name: 'No rest to set the bow',
+  mark: 'no rest',
+  concern: 'bow',
+  load: 2,
+  again: 1,
+  find: ({ notes }) => {
+    const found: Found[] = []
+    let from = 0
+    for (let i = 0; i < notes.length; i++) {
+      if (i + 1 < notes.length && !notes[i + 1].rest) continue
+      const stretch = notes.slice(from, i + 1)
+      const quarters = stretch.reduce((n, x) => n + x.ticks, 0) / QUARTER
+      from = i + 1
+      if (quarters < LONG_WAY) continue
+      const [a, b] = [stretch[0], stretch[stretch.length - 1]].map((n) => n.placed.at.measure.number)
+      found.push({
+        note: stretch[0],
+        hard: Math.min(0.6, 0.3 + (0.1 * (quarters - LONG_WAY)) / LONG_WAY),
+        text: `No rest from measure ${a} to ${b}: nothing sets the bow or shakes out the hand.`,
+        advice: 'Choose one barline where everyone lifts, and mark it.',
+        about: `${a}`,
+      })
+    }
+    return found
+  },
+}

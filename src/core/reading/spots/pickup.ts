@@ -1,0 +1,27 @@
+import { beatTicks } from '../../music/time'
+import type { Detector } from './spot'
+
+/** A piece that begins before its first full bar. */
+export const pickup: Detector = {
+  kind: 'pickup',
+  name: 'Pickup',
+  mark: 'pickup',
+  concern: 'eye',
+  load: 1,
+  again: 1,
+  find: (r) => {
+    const first = r.notes[0]
+    if (!first?.placed.at.measure.pickup) return []
+    const bow = r.bowing.byEvent.get(first.placed.event.id)?.bow
+    const beat = Math.floor(first.placed.into / beatTicks(first.placed.at.meter)) + 1
+    return [
+      {
+        note: first,
+        hard: 0.45,
+        text: `Begins before the first full measure, on beat ${beat}, ${bow ?? 'up'}-bow.`,
+        advice: `Count a whole measure and the beats before it aloud; set the bow ${bow === 'down' ? 'at the frog' : 'near the tip'} first.`,
+        about: 'pickup',
+      },
+    ]
+  },
+}

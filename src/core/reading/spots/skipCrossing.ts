@@ -1,0 +1,27 @@
+import { motion } from '../reading'
+import { sayInterval } from '../words'
+import { fromCrossings, inSlur, pressed, strings } from './crossed'
+import type { Detector } from './spot'
+
+/** A skip in the tune that also changes the string, fingers on both. */
+export const skipCrossing: Detector = {
+  kind: 'skip-crossing',
+  name: 'A skip that changes string',
+  mark: 'skip',
+  concern: 'hand',
+  load: 1,
+  again: 0.6,
+  find: (r) =>
+    fromCrossings(
+      r,
+      (c) => c.skip && c.over === 1 && c.by === 'hand',
+      (c) => ({
+        hard: 0.45 + pressed(r, c),
+        text: `${sayInterval(motion(c.last, c.note))} from ${strings(r, c.last, c.note)} with a finger on each${inSlur(c)}.`.replace(
+          /^./,
+          (x) => x.toUpperCase(),
+        ),
+        advice: 'Set both fingers first, then let only the bow go between them.',
+      }),
+    ),
+}

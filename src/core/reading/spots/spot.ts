@@ -1,0 +1,87 @@
+import type { Seat } from '../../hands/instruments'
+import type { Reading, ReadNote } from '../reading'
+
+/** What can trip a reader, a left hand, a bow arm, or a class that has not learned it: one name a detector. */
+export const SPOT_KINDS = [
+  'out-of-reach',
+  'new-for-class',
+  'two-new',
+  'two-forms',
+  'by-key',
+  'carried-sign',
+  'cancelled-sign',
+  'shared-letter',
+  'letter-two-strings',
+  'ledger-lines',
+  'look-alike',
+  'changed-rhythm',
+  'repeat-way',
+  'pickup',
+  'long-after-short',
+  'two-places',
+  'slide',
+  'wide-gap',
+  'fourth-finger',
+  'four-or-open',
+  'extension',
+  'half-position',
+  'shift',
+  'lowest-string',
+  'lands-alone',
+  'fifth',
+  'skip-crossing',
+  'skip-string',
+  'hand-crossing',
+  'bow-crossing',
+  'double-stop',
+  'wrong-bow',
+  'no-rest',
+] as const
+export type SpotKind = (typeof SPOT_KINDS)[number]
+
+/** Whom it asks something of: the eye, the left hand, the bow, or the class as a whole. */
+export type Concern = 'eye' | 'hand' | 'bow' | 'class'
+
+/** What a detector finds at a note. */
+export type Found = {
+  readonly note: ReadNote
+  /** 0 to 1: how likely it stops a reader for whom everything of its kind is learned but not yet easy. */
+  readonly hard: number
+  /** One sentence, as a teacher would say it. */
+  readonly text: string
+  /** What to do about it. */
+  readonly advice: string
+  /** What it is about: the same again later in the piece is an old friend and easier. */
+  readonly about: string
+}
+
+/** One way to be tripped. Adding one is a file, a row in the list of detectors, and a row of {@link MATTERS}. */
+export type Detector = {
+  readonly kind: SpotKind
+  /** As a heading: "One letter, two forms". */
+  readonly name: string
+  /** One word for the mark at the note. */
+  readonly mark: string
+  readonly concern: Concern
+  /** Points of load at its hardest, in units of the weights; 0 where the cost of the fingering has it already. */
+  readonly load: number
+  /** What is left of its hardness each time it comes again. */
+  readonly again: number
+  readonly find: (r: Reading) => readonly Found[]
+}
+
+/** A place in a seat's part that will trip somebody: what, where, whom, how hard, why, what to do. */
+export type Spot = Omit<Found, 'note' | 'about'> & {
+  /** The same for the same place in the same line, whatever else is found. */
+  readonly id: string
+  readonly kind: SpotKind
+  readonly seat: Seat
+  readonly event: string
+  /** The measure as printed and by index, and when it begins in ticks of the written line. */
+  readonly measure: string
+  readonly index: number
+  readonly onset: number
+  /** How often the same came before. */
+  readonly before: number
+  readonly points: number
+}

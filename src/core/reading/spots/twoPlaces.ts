@@ -1,0 +1,50 @@
+import type { Stop } from '../../hands/hold'
+import { before, stopOf, type Reading, type ReadNote } from '../reading'
+import { sayFinger, stringName } from '../words'
+import type { Detector } from './spot'
+
+/** How many notes back the other string is still in the hand. */
+const LOOK = 4
+
+/** The hand's other shape on the next string: 2 low on one and high on the other; on the cello 2 on one and 3 on the other. */
+export const twoPlaces: Detector = {
+  kind: 'two-places',
+  name: 'Another place on the next string',
+  mark: 'other place',
+  concern: 'hand',
+  load: 2,
+  again: 0.6,
+  find: (r) =>
+    r.notes.flatMap((note) => {
+      const here = stopOf(note)
+      const there = here && otherString(r, note, here)
+      if (!here || !there || !differs(r, here, there)) return []
+      const say = (s: Stop) => `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)}`
+      return [
+        {
+          note,
+          hard: 0.45,
+          text: `${say(here)}, but ${say(there)} just before.`,
+          advice: 'Set the hand on each string by itself and look where the half step lies, then go between them.',
+          about: `${say(here)} ${say(there)}`,
+        },
+      ]
+    }),
+}
+
+/** The last stop on a neighbouring string with the hand in place, unless this string was played in between. */
+function otherString(r: Reading, note: ReadNote, here: Stop): Stop | null {
+  let n = before(r, note)
+  for (let i = 0; n && i < LOOK; i++, n = before(r, n)) {
+    const s = stopOf(n)
+    if (!s) continue
+    if (n.hold!.position !== note.hold!.position || s.string === here.string) return null
+    if (Math.abs(s.string - here.string) === 1) return s
+  }
+  return null
+}
+
+function differs({ letters, instrument }: Reading, a: Stop, b: Stop): boolean {
+  if (letters) return a.finger === b.finger && a.place !== b.place
+  return instrument.seat === 'cello' && !a.stretch && !b.stretch && [a.finger, b.finger].sort().join() === '2,3'
+}

@@ -1,0 +1,26 @@
+import type { Detector, Found } from './spot'
+
+/** A strong beat that comes up-bow, or a repeat that needs a retake. */
+export const wrongBow: Detector = {
+  kind: 'wrong-bow',
+  name: 'The bow comes out the wrong way',
+  mark: 'bow',
+  concern: 'bow',
+  load: 2,
+  again: 0.85,
+  find: (r) =>
+    r.bowing.wrong.flatMap((w): Found[] => {
+      const note = r.byEvent.get(w.event)
+      if (!note) return []
+      const hard = w.text.startsWith('From') ? 0.4 : 0.5
+      return [
+        {
+          note,
+          hard,
+          text: w.text,
+          advice: 'Lift and set the bow anew, or join two notes before it in one bow; mark which.',
+          about: 'bow',
+        },
+      ]
+    }),
+}

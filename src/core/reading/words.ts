@@ -1,0 +1,31 @@
+import { sayStop } from '../fingering/explain'
+import type { Stop } from '../hands/hold'
+import type { Instrument } from '../hands/instruments'
+import { alterIn, type Key } from '../music/key'
+import { spokenLetter, type Pitch } from '../music/pitch'
+import type { ReadNote } from './reading'
+
+/** "F sharp", "F natural" where the key or the bar might have it otherwise. */
+export const sayPitch = (p: Pitch, key: Pick<Key, 'fifths'>): string => spokenLetter(p, alterIn(key, p.letter) !== 0)
+
+/** "2 low" without the string: "low 2", "4 stretched", "open". */
+export function sayFinger(instrument: Instrument, s: Stop): string {
+  if (s.finger === 0) return 'open'
+  const said = sayStop(instrument, s)
+  return said.slice(0, said.lastIndexOf(' on '))
+}
+
+export const stringName = (instrument: Instrument, string: number): string => instrument.strings[string].letter
+
+/** "measure 5". */
+export const sayMeasure = (n: ReadNote): string => `measure ${n.placed.at.measure.number}`
+
+/** "a half step", "a whole step", "a step and a half", "4 half steps". */
+export function saySpacing(halfSteps: number): string {
+  const n = Math.abs(halfSteps)
+  return n === 1 ? 'a half step' : n === 2 ? 'a whole step' : n === 3 ? 'a step and a half' : `${n} half steps`
+}
+
+/** "a third", "a fifth", by letter steps. */
+export const sayInterval = (steps: number): string =>
+  ['a repeat', 'a step', 'a third', 'a fourth', 'a fifth', 'a sixth', 'a seventh', 'an octave'][Math.abs(steps)] ?? 'more than an octave'
