@@ -1,0 +1,55 @@
+import { candidates, type Setup } from '../fingering/candidates'
+import { sayHold } from '../fingering/explain'
+import { isLearned } from '../hands/hold'
+import { CLEFS, staffPlace, type Clef } from '../music/clef'
+import { midiOf, pitchAt, pitchName, type Letter, type Pitch } from '../music/pitch'
+
+/** A letter as a theory page asks for it. */
+export type AskedLetter = { readonly letter: Letter; readonly alter: number }
+
+/** One place of a letter on the staff, with what may play it. */
+export type Place = { readonly pitch: Pitch; readonly staff: string; readonly ways: readonly string[] }
+
+/** Every place that the seat's learned range has for a letter, low to high, each with every learned way to play it. */
+export function placesOf(setup: Setup, asked: AskedLetter): Place[] {
+  const { strings, clef } = setup.instrument
+  const lowest = midiOf(strings[0])
+  const out: Place[] = []
+  for (let octave = 1; octave <= 7; octave++) {
+    const pitch: Pitch = { ...asked, octave }
+    if (midiOf(pitch) < lowest) continue
+    const holds = candidates(setup, [pitch]).filter((h) => isLearned(h) && !h.respelled)
+    if (holds.length === 0) continue
+    const ways = [...new Set(holds.map((h) => sayHold(setup.instrument, h)))]
+    out.push({ pitch, staff: sayStaffPlace(pitch, CLEFS[clef]), ways })
+  }
+  return out
+}
+
+const ORDINAL = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth']
+
+/** "second line", "third space", "space below the staff", "first ledger line above". Lines and spaces from the bottom. */
+export function sayStaffPlace(p: Pitch, clef: Clef): string {
+  const place = staffPlace(p, clef)
+  const line = place % 2 === 0
+  if (Math.abs(place) <= 4) return line ? `${ORDINAL[(place + 4) / 2]} line` : `${ORDINAL[(place + 3) / 2]} space`
+  const [far, side] = [Math.abs(place), place > 0 ? 'above' : 'below']
+  if (far === 5) return `space ${side} the staff`
+  const ledger = Math.floor((far - 4) / 2)
+  return line ? `${ORDINAL[ledger - 1]} ledger line ${side}` : `space ${side} the ${ORDINAL[ledger - 1]} ledger line`
+}
+
+/** The letters of a clef's lines and spaces, from the bottom, and where the open strings lie. */
+export function staffOf({ instrument }: Pick<Setup, 'instrument'>): {
+  lines: Letter[]
+  spaces: Letter[]
+  open: { string: string; staff: string }[]
+} {
+  const clef = CLEFS[instrument.clef]
+  const at = (place: number) => pitchAt(clef.middle + place, 0).letter
+  return {
+    lines: [-4, -2, 0, 2, 4].map(at),
+    spaces: [-3, -1, 1, 3].map(at),
+    open: instrument.strings.map((s) => ({ string: pitchName(s), staff: sayStaffPlace(s, clef) })),
+  }
+}

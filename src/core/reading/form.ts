@@ -1,0 +1,257 @@
+import { alterIn, keyName, type Key } from '../music/key'
+import { letterName, LETTERS, midiOf, stepsOf, type Pitch } from '../music/pitch'
+import type { Line, Piece } from '../piece/piece'
+import { placeEvents, type PlacedEvent } from '../piece/walk'
+import { sayInterval } from './words'
+
+/** How a stretch of measures is like an earlier one. Steps are letter steps, up positive. */
+export type Likeness =
+  | { readonly kind: 'same' }
+  /** Every note moved by the same interval: the hand does the same elsewhere. */
+  | { readonly kind: 'moved'; readonly steps: number; readonly semitones: number }
+  /** Moved by steps inside the key: the shape is the same, half steps lie elsewhere. */
+  | { readonly kind: 'stepped'; readonly steps: number }
+  | { readonly kind: 'rhythm' }
+
+/** A measure, a pair or a line of the piece, by index. `like`: which earlier one it returns, and how. */
+export type Unit = {
+  readonly from: number
+  readonly to: number
+  /** "A", "B", "A′" for one that is moved; "–" for rests only. */
+  readonly name: string
+  readonly like: { readonly unit: number; readonly how: Likeness } | null
+}
+
+/** Notes in a row that are just a scale, or a chord one after another. */
+export type Run = {
+  readonly kind: 'scale' | 'arpeggio'
+  readonly from: PlacedEvent
+  readonly to: PlacedEvent
+  readonly notes: number
+  readonly name: string
+}
+
+export type Form = {
+  readonly measures: readonly Unit[]
+  readonly pairs: readonly Unit[]
+  readonly lines: readonly Unit[]
+  readonly runs: readonly Run[]
+  /** Measures that have to be learned; the others return them note for note. */
+  readonly toLearn: readonly number[]
+}
+
+const made = new WeakMap<Line, { piece: Piece; form: Form }>()
+
+/** What returns in a line, what is a scale and what a chord. Made once for a line. */
+export function formOf(piece: Piece, line: Line): Form {
+  const known = made.get(line)
+  if (known?.piece === piece) return known.form
+  const events = placeEvents(piece, line)
+  const cells = line.measures.map((): Cell[] => [])
+  for (const e of events) cells[e.at.index].push(cellOf(e))
+  const first = line.measures[0].pickup ? 1 : 0
+  const measures = unitsOf(cells, first, 1)
+  const form: Form = {
+    measures,
+    pairs: unitsOf(cells, first, 2),
+    lines: unitsOf(cells, first, 4),
+    runs: runsOf(events),
+    toLearn: measures.filter((u) => u.name !== '–' && u.like?.how.kind !== 'same').map((u) => u.from),
+  }
+  made.set(line, { piece, form })
+  return form
+}
+
+/** An event for comparing: how long, and its heads low first; none for a rest. */
+type Cell = { readonly ticks: number; readonly steps: readonly number[]; readonly midi: readonly number[] }
+
+function cellOf({ event, ticks }: PlacedEvent): Cell {
+  if (event.kind === 'rest') return { ticks, steps: [], midi: [] }
+  const heads = [...event.heads].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch))
+  return { ticks, steps: heads.map((h) => stepsOf(h.pitch)), midi: heads.map((h) => midiOf(h.pitch)) }
+}
+
+/** Whole stretches of `size` measures from the first full one; what is left over at the end is a shorter one. */
+function unitsOf(cells: readonly (readonly Cell[])[], first: number, size: number): Unit[] {
+  const units: (Unit & { cells: readonly Cell[] })[] = []
+  let letters = 0
+  for (let from = first; from < cells.length; from += size) {
+    const to = Math.min(cells.length, from + size) - 1
+    // A barline inside counts: the same notes over another barline are another measure.
+    const own = cells.slice(from, to + 1).flatMap((m, i) => [...(i ? [BARLINE] : []), ...m])
+    const like = own.some((c) => c.steps.length > 0) ? likest(units, own) : null
+    const silent = own.every((c) => c.steps.length === 0)
+    const returns = like && like.how.kind !== 'rhythm' ? units[like.unit].name.replace(/′/g, '') : null
+    const name = silent
+      ? '–'
+      : returns
+        ? returns + (like!.how.kind === 'same' ? primes(units[like!.unit].name) : '′')
+        : letterFor(letters++)
+    units.push({ from, to, name, like, cells: own })
+  }
+  return units.map(({ from, to, name, like }) => ({ from, to, name, like }))
+}
+
+const BARLINE: Cell = { ticks: -1, steps: [], midi: [] }
+const primes = (name: string) => name.replace(/[^′]/g, '')
+const letterFor = (n: number): string => String.fromCharCode(65 + (n % 26)).repeat(1 + Math.floor(n / 26))
+
+const ORDER: Record<Likeness['kind'], number> = { same: 0, moved: 1, stepped: 2, rhythm: 3 }
+
+/** The earlier stretch that is most like this one; of equals the first. */
+function likest(units: readonly { cells: readonly Cell[] }[], own: readonly Cell[]): Unit['like'] {
+  let best: Unit['like'] = null
+  units.forEach((u, unit) => {
+    const how = likeness(u.cells, own)
+    if (how && (!best || ORDER[how.kind] < ORDER[best.how.kind])) best = { unit, how }
+  })
+  return best
+}
+
+function likeness(a: readonly Cell[], b: readonly Cell[]): Likeness | null {
+  if (a.length !== b.length || a.some((c, i) => c.ticks !== b[i].ticks || (c.steps.length === 0) !== (b[i].steps.length === 0))) return null
+  const sounding = a.flatMap((c, i) => (c.steps.length ? [{ x: c, y: b[i] }] : []))
+  if (sounding.length === 0) return null
+  // The same rhythm of one or two notes is no likeness.
+  const rhythm: Likeness | null = sounding.length > 2 ? { kind: 'rhythm' } : null
+  if (sounding.some(({ x, y }) => x.steps.length !== y.steps.length)) return rhythm
+  const steps = sounding[0].y.steps[0] - sounding[0].x.steps[0]
+  const semitones = sounding[0].y.midi[0] - sounding[0].x.midi[0]
+  const bySteps = sounding.every(({ x, y }) => x.steps.every((s, i) => y.steps[i] - s === steps))
+  const byHalfSteps = sounding.every(({ x, y }) => x.midi.every((m, i) => y.midi[i] - m === semitones))
+  if (bySteps && byHalfSteps)
+    return steps === 0 && semitones === 0 ? { kind: 'same' } : sounding.length > 1 ? { kind: 'moved', steps, semitones } : null
+  return bySteps && sounding.length > 2 && steps !== 0 ? { kind: 'stepped', steps } : rhythm
+}
+
+/** "note for note", "a third higher", "the same rhythm". */
+export function sayLikeness(how: Likeness): string {
+  switch (how.kind) {
+    case 'same':
+      return 'note for note'
+    case 'moved':
+    case 'stepped': {
+      const far = how.steps === 0 ? 'a half step' : sayInterval(how.steps)
+      const up = how.steps > 0 || (how.kind === 'moved' && how.steps === 0 && how.semitones > 0)
+      return `${far} ${up ? 'higher' : 'lower'}${how.kind === 'stepped' ? ', inside the key' : ''}`
+    }
+    case 'rhythm':
+      return 'the same rhythm'
+  }
+}
+
+/** Fewest notes in a row that are called a scale or an arpeggio. */
+const SCALE = 4
+const ARPEGGIO = 3
+
+type Sung = { readonly placed: PlacedEvent; readonly pitch: Pitch }
+
+function runsOf(events: readonly PlacedEvent[]): Run[] {
+  const runs: Run[] = []
+  for (const phrase of phrasesOf(events)) {
+    stretches(
+      phrase,
+      (a, b) => Math.abs(b) === 1 && (a === 0 || a === b),
+      SCALE,
+      (notes) => {
+        const name = scaleName(notes)
+        if (name) runs.push({ kind: 'scale', from: notes[0].placed, to: notes[notes.length - 1].placed, notes: notes.length, name })
+      },
+    )
+    // A chord's notes are thirds apart, or a fourth from its fifth to its root.
+    stretches(
+      phrase,
+      (a, b) => [2, 3].includes(Math.abs(b)) && (a === 0 || Math.sign(a) === Math.sign(b)),
+      ARPEGGIO,
+      (notes) => {
+        const name = chordName(notes)
+        if (name) runs.push({ kind: 'arpeggio', from: notes[0].placed, to: notes[notes.length - 1].placed, notes: notes.length, name })
+      },
+    )
+  }
+  return runs.sort((a, b) => a.from.onset - b.from.onset)
+}
+
+/** Single notes that follow each other without a rest; what is tied on counts once. */
+function phrasesOf(events: readonly PlacedEvent[]): Sung[][] {
+  const phrases: Sung[][] = [[]]
+  let tied = false
+  for (const placed of events) {
+    const { event } = placed
+    if (event.kind === 'rest' || event.heads.length > 1) phrases.push([])
+    else if (!tied) phrases[phrases.length - 1].push({ placed, pitch: event.heads[0].pitch })
+    tied = event.kind === 'note' && event.heads.every((h) => h.tie)
+  }
+  return phrases
+}
+
+/** Longest stretches of which each motion goes on from the one before (0 for the first). */
+function stretches(
+  phrase: readonly Sung[],
+  goesOn: (before: number, motion: number) => boolean,
+  least: number,
+  found: (notes: readonly Sung[]) => void,
+): void {
+  let start = 0
+  let last = 0
+  for (let i = 1; i <= phrase.length; i++) {
+    const motion = i < phrase.length ? stepsOf(phrase[i].pitch) - stepsOf(phrase[i - 1].pitch) : 0
+    if (i < phrase.length && goesOn(last, motion)) {
+      last = motion
+      continue
+    }
+    if (i - start >= least) found(phrase.slice(start, i))
+    // The note where it turns belongs to both.
+    start = i < phrase.length && goesOn(0, motion) ? i - 1 : i
+    last = start === i ? 0 : motion
+  }
+}
+
+const direction = (notes: readonly Sung[]): string => (midiOf(notes[1].pitch) > midiOf(notes[0].pitch) ? 'up' : 'down')
+const ends = (notes: readonly Sung[]): string => `${letterName(notes[0].pitch)} to ${letterName(notes[notes.length - 1].pitch)}`
+
+/** The scale that all notes belong to: of the key in force if it does, in minor also with raised sixth and seventh. */
+function scaleName(notes: readonly Sung[]): string | null {
+  const { key } = notes[0].placed.at
+  const fits = (k: Key) =>
+    notes.every(({ pitch }) => {
+      const scale = alterIn(k, pitch.letter)
+      if (pitch.alter === scale) return true
+      const place = (LETTERS.indexOf(pitch.letter) - LETTERS.indexOf(minorTonic(k)) + 7) % 7
+      return k.mode === 'minor' && place >= 5 && pitch.alter === scale + 1
+    })
+  if (fits(key)) return `${keyName(key)} scale, ${direction(notes)}, ${ends(notes)}`
+  const other = [1, -1, 2, -2].map((d): Key => ({ fifths: key.fifths + d, mode: 'major' })).find((k) => Math.abs(k.fifths) <= 7 && fits(k))
+  return other ? `${keyName(other)} scale, ${direction(notes)}, ${ends(notes)}` : null
+}
+
+const minorTonic = (k: Key) => LETTERS[(LETTERS.indexOf('A') + 4 * k.fifths + 700) % 7]
+
+/** The triad that all notes belong to, or null. */
+function chordName(notes: readonly Sung[]): string | null {
+  const letters = [...new Set(notes.map((n) => n.pitch.letter))]
+  if (letters.length !== 3) return null
+  const alterOf = (letter: string) => notes.filter((n) => n.pitch.letter === letter).map((n) => n.pitch.alter)
+  if (letters.some((l) => new Set(alterOf(l)).size > 1)) return null
+  for (const root of letters) {
+    const [third, fifth] = [2, 4].map((d) => LETTERS[(LETTERS.indexOf(root) + d) % 7])
+    if (!letters.includes(third) || !letters.includes(fifth)) continue
+    const at = (letter: (typeof LETTERS)[number]) => midiOf({ letter, alter: alterOf(letter)[0], octave: 4 })
+    const up = (letter: (typeof LETTERS)[number]) => (((at(letter) - at(root)) % 12) + 12) % 12
+    const quality = ({ '4 7': 'major', '3 7': 'minor', '3 6': 'diminished', '4 8': 'augmented' } as Record<string, string>)[
+      `${up(third)} ${up(fifth)}`
+    ]
+    if (quality) return `${letterName({ letter: root, alter: alterOf(root)[0] })} ${quality} arpeggio, ${direction(notes)}`
+  }
+  return null
+}
+
+/** "Learn measures 1, 2 and 5: then 10 of 16 are known." */
+export function sayLearning(form: Form, line: Line): string {
+  const sounding = form.measures.filter((u) => u.name !== '–')
+  const numbers = form.toLearn.map((i) => line.measures[i].number)
+  const known = sounding.length
+  if (form.toLearn.length === known) return `No measure returns note for note: all ${known} have to be learned.`
+  const list = numbers.length > 1 ? `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}` : numbers[0]
+  return `Learn ${form.toLearn.length} measures (${list}), and all ${known} are known: ${known - form.toLearn.length} only come back.`
+}

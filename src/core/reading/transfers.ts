@@ -1,0 +1,91 @@
+import { needsOf } from '../hands/level'
+import type { Stop } from '../hands/hold'
+import { POSITIONS } from '../hands/positions'
+import { letterName, midiOf, pitchAt, stepsOf, type Pitch } from '../music/pitch'
+import { plainSpelling } from '../music/interval'
+import { before, motion, stopOf, top, type Reading, type ReadNote } from './reading'
+import { sayFinger, sayInterval, sayMeasure, saySpacing, stringName } from './words'
+
+/** A crossing explained by one string: the same two fingers, as far apart, where the class knows them. */
+export type Transfer = {
+  readonly note: ReadNote
+  /** Half steps between the two fingers as they lie across the strings. */
+  readonly spacing: number
+  /** Where the class knows that spacing: a measure of this piece, or what it has learned. */
+  readonly from: 'piece' | 'level'
+  readonly string: number
+  readonly pitches: readonly [Pitch, Pitch]
+  readonly text: string
+}
+
+/**
+ * For each crossing of two fingers the same fingers on one string. The spacing of the fingers is equal, not the interval:
+ * across the strings it is a fifth (on the bass a fourth) more or less. Each kind of crossing once, where it first comes.
+ */
+export function transfersOf(r: Reading): Transfer[] {
+  const seen = new Set<string>()
+  return r.notes.flatMap((note): Transfer[] => {
+    const last = before(r, note)
+    const [a, b] = [last && stopOf(last), stopOf(note)]
+    if (!last || !a || !b || note.move?.crossing?.by !== 'hand' || last.hold!.position !== note.hold!.position) return []
+    const spacing = b.k - a.k
+    // The higher finger has to lie higher, or no string has the two like this.
+    if (a.finger === b.finger || Math.sign(spacing) !== Math.sign(b.finger - a.finger)) return []
+    const key = `${a.finger} ${a.k} ${b.finger} ${b.k} ${a.string} ${b.string}`
+    if (seen.has(key)) return []
+    const known = fromPiece(r, note, a, b) ?? fromLevel(r, note, a, b)
+    if (!known) return []
+    seen.add(key)
+    const { string, pitches, where } = known
+    const say = (s: Stop) => `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)}`
+    const interval = sayInterval(motion(last, note))
+    const text =
+      `${say(a)} to ${say(b)}: the fingers lie ${saySpacing(spacing)} apart, as from ${letterName(pitches[0])} to ${letterName(pitches[1])} on ${stringName(r.instrument, string)}` +
+      `${where}. The spacing is the same; the sound is not: here it is ${interval}.`
+    return [{ note, spacing, from: known.from, string, pitches, text: text[0].toUpperCase() + text.slice(1) }]
+  })
+}
+
+type Known = { readonly from: Transfer['from']; readonly string: number; readonly pitches: readonly [Pitch, Pitch]; readonly where: string }
+
+/** The same fingers as far apart, one after the other on one string, earlier in the piece or else anywhere in it. */
+function fromPiece(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
+  const matches = r.notes.filter((n) => {
+    const last = before(r, n)
+    const [x, y] = [last && stopOf(last), stopOf(n)]
+    if (!x || !y || n.rest || x.string !== y.string || last!.hold!.position !== n.hold!.position) return false
+    const there = x.finger === a.finger && y.finger === b.finger && x.k === a.k && y.k === b.k
+    const back = x.finger === b.finger && y.finger === a.finger && x.k === b.k && y.k === a.k
+    return there || back
+  })
+  const found = matches.find((n) => n.index < note.index) ?? matches[0]
+  if (!found) return null
+  const last = before(r, found)!
+  return { from: 'piece', string: stopOf(found)!.string, pitches: [top(last).pitch, top(found).pitch], where: `, in ${sayMeasure(found)}` }
+}
+
+/** The same two places on a string that the class has learned: its first one, the easiest. */
+function fromLevel(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
+  const { level } = r.map.solution.setup
+  const { seat, strings } = r.instrument
+  const { position, shape } = note.hold!
+  const learned = (string: number) => [a, b].every((s) => needsOf(seat, level, [{ ...s, string }], position, shape).length === 0)
+  // The strings that a class begins on come first; here the inner ones, the higher first. Common practice.
+  const string = [2, 1, 3, 0].find((s) => strings[s] && learned(s))
+  if (string === undefined) return null
+  return {
+    from: 'level',
+    string,
+    pitches: [pitchOn(r, string, position, a), pitchOn(r, string, position, b)],
+    where: ', which the class has learned',
+  }
+}
+
+/** The note that a finger plays at its place on another string, spelled as that hand reads it. */
+function pitchOn(r: Reading, string: number, position: number, s: Stop): Pitch {
+  const open = r.instrument.strings[string]
+  const midi = midiOf(open) + s.k
+  if (!r.letters) return plainSpelling(midi, r.piece.key.fifths < 0)
+  const steps = stepsOf(open) + POSITIONS[r.instrument.seat][position].letters + s.finger - 1
+  return pitchAt(steps, midi - midiOf(pitchAt(steps, 0)))
+}
