@@ -68,16 +68,35 @@ export function mapSeat(piece: Piece, line: Line, seat: Seat, { octave, policy, 
   const written = writtenOctaves(instrument, octave)
   const moments = momentsOf(piece, line)
   const solution = solve(layOut({ instrument, policy, level }, { line, moments, octaves: written, pins }))
-  const notes: MappedNote[] = []
-  for (let column = 0; column < solution.columns.length; column++) notes.push(...notesOf(solution, column, moments, written))
+  const problems = problemsOf(solution, moments)
+  // What only drawing asks for is made when it is first asked for: a search maps a line many times and draws none.
+  let notes: readonly MappedNote[] | undefined
+  let byEvent: ReadonlyMap<string, readonly MappedNote[]> | undefined
+  return {
+    instrument,
+    line,
+    octave,
+    written,
+    moments,
+    solution,
+    problems,
+    get notes() {
+      return (notes ??= solution.columns.flatMap((_, column) => notesOf(solution, column, moments, written)))
+    },
+    get byEvent() {
+      return (byEvent ??= notesByEvent(this.notes))
+    },
+  }
+}
+
+function notesByEvent(notes: readonly MappedNote[]): Map<string, MappedNote[]> {
   const byEvent = new Map<string, MappedNote[]>()
   for (const n of notes) {
     const same = byEvent.get(n.placed.event.id)
     if (same) same.push(n)
     else byEvent.set(n.placed.event.id, [n])
   }
-  const problems = problemsOf(solution, moments)
-  return { instrument, line, octave, written, moments, solution, notes, problems, byEvent }
+  return byEvent
 }
 
 function notesOf(s: Solution, column: number, moments: readonly Moment[], written: number): MappedNote[] {
@@ -91,7 +110,8 @@ function notesOf(s: Solution, column: number, moments: readonly Moment[], writte
   const chord = moment.pitches.length > 1
   const notes: MappedNote[] = []
   hold.stops.forEach((stop, i) => {
-    const frame = stop.finger === 0 ? null : frameAt(s, column, stop, key)
+    // Most readers of a map never ask for its frames: each is derived when it is first looked at.
+    let frame: Frame | null | undefined
     // A respelled hold still shows the written spelling.
     const pitch = byOctaves(moment.pitches[cut + i], written)
     moment.events.forEach((placed, n) => {
@@ -103,7 +123,9 @@ function notesOf(s: Solution, column: number, moments: readonly Moment[], writte
         hold,
         column,
         position: stop.finger === 0 ? null : position,
-        frame,
+        get frame() {
+          return (frame ??= stop.finger === 0 ? null : frameAt(s, column, stop, key))
+        },
         chord,
         pinned: c.pinned,
         held: n > 0,

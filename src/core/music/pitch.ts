@@ -43,8 +43,8 @@ export const pitchAt = (steps: number, alter: number): Pitch => ({
 })
 
 /** Letter with a printed sign, without the octave: "F♯", "B♭", "C". */
-export const letterName = (p: Pick<Pitch, 'letter' | 'alter'>): string =>
-  p.letter + ({ [-2]: '𝄫', [-1]: '♭', 0: '', 1: '♯', 2: '𝄪' } as Record<number, string>)[p.alter]
+export const letterName = (p: Pick<Pitch, 'letter' | 'alter'>): string => p.letter + PRINTED[p.alter + 2]
+const PRINTED = ['𝄫', '♭', '', '♯', '𝄪'] as const
 
 /** "F♯4": letter, sign and octave in print. */
 export const printedPitch = (p: Pitch): string => `${letterName(p)}${p.octave}`

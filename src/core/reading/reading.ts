@@ -88,8 +88,16 @@ export function readingOf(piece: Piece, map: SeatMap): Reading {
   return reading
 }
 
-/** What alters each head of each moment, as the part is printed. */
+const signsMade = new WeakMap<readonly Moment[], SignFrom[][]>()
+
+/** What alters each head of each moment, as every part that reads the line is printed. */
 function signsOf({ moments }: SeatMap): SignFrom[][] {
+  let signs = signsMade.get(moments)
+  if (!signs) signsMade.set(moments, (signs = findSigns(moments)))
+  return signs
+}
+
+function findSigns(moments: readonly Moment[]): SignFrom[][] {
   let signs: BarSigns = atBarline
   /** Signs that the measure before had at its end. */
   let before: BarSigns = atBarline

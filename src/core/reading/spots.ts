@@ -40,33 +40,34 @@ function settled(
   stage: Stage,
 ): Spot[] {
   const times = new Map<string, number>()
-  const at = new Set<string>()
-  return found.flatMap(({ note, hard, text, advice, about }) => {
-    const { event, at: measure, onset } = note.placed
-    const id = `${d.kind} ${r.instrument.seat} ${event.id}`
+  const matters = MATTERS[d.kind][stage]
+  const { seat } = r.instrument
+  const spots: Spot[] = []
+  let last: Found['note'] | null = null
+  for (const { note, hard, text, advice, about } of found) {
     // Two heads of one chord that are found for the same thing are one spot.
-    if (at.has(id)) return []
-    at.add(id)
+    if (note === last) continue
+    last = note
+    const { event, at, onset } = note.placed
     const before = times.get(about) ?? 0
     times.set(about, before + 1)
-    const left = Math.min(1, hard * MATTERS[d.kind][stage]) * d.again ** before
-    return [
-      {
-        id,
-        kind: d.kind,
-        seat: r.instrument.seat,
-        event: event.id,
-        measure: measure.measure.number,
-        index: measure.index,
-        onset,
-        before,
-        hard: left,
-        points: d.load * left,
-        text,
-        advice,
-      },
-    ]
-  })
+    const left = Math.min(1, hard * matters) * d.again ** before
+    spots.push({
+      id: `${d.kind} ${seat} ${event.id}`,
+      kind: d.kind,
+      seat,
+      event: event.id,
+      measure: at.measure.number,
+      index: at.index,
+      onset,
+      before,
+      hard: left,
+      points: d.load * left,
+      text,
+      advice,
+    })
+  }
+  return spots
 }
 
 /** How hard two things are together before they are said as two at once. */

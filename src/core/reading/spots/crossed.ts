@@ -20,8 +20,16 @@ export type Crossed = {
   readonly by: 'hand' | 'bow'
 }
 
-/** Every crossing that is not one finger hopping: that is a kind of its own. */
+const made = new WeakMap<Reading, Crossed[]>()
+
+/** Every crossing that is not one finger hopping: that is a kind of its own. Found once for a reading. */
 function crossed(r: Reading): Crossed[] {
+  let all = made.get(r)
+  if (!all) made.set(r, (all = findCrossed(r)))
+  return all
+}
+
+function findCrossed(r: Reading): Crossed[] {
   return r.notes.flatMap((note) => {
     const { move } = note
     const last = before(r, note)

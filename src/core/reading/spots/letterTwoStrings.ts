@@ -17,8 +17,9 @@ export const letterTwoStrings: Detector = {
     for (const note of r.notes) {
       const s = note.hold?.stops.length === 1 ? note.hold.stops[0] : null
       const { pitch } = top(note)
-      const other = s && last.get(letterName(pitch))
-      if (s) last.set(letterName(pitch), note)
+      const name = letterName(pitch)
+      const other = s && last.get(name)
+      if (s) last.set(name, note)
       const there = other?.hold?.stops[0]
       if (!s || !other || !there || there.string === s.string || !near(other, note)) continue
       const samePitch = midiOf(top(other).pitch) === midiOf(pitch)

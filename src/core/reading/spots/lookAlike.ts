@@ -1,5 +1,11 @@
-import { beaten, sung } from '../reading'
-import type { Detector, Found } from './spot'
+import type { Moment } from '../../fingering/moments'
+import { beaten, sung, type Reading, type ReadNote } from '../reading'
+import type { Detector } from './spot'
+
+/** Two measures that begin alike, and the note where they part, from 0. */
+type Alike = { readonly index: number; readonly like: number; readonly at: number }
+
+const made = new WeakMap<readonly Moment[], Alike[]>()
 
 /** A bar that begins like an earlier one and goes on otherwise. */
 export const lookAlike: Detector = {
@@ -10,26 +16,47 @@ export const lookAlike: Detector = {
   load: 2,
   again: 0.9,
   find: (r) => {
-    const rows = r.byMeasure.map((notes, i) => ({ notes, sung: sung(notes), beaten: beaten(r, i).join(' ') }))
-    return rows.flatMap((here, i): Found[] => {
-      if (here.notes.length < 3) return []
-      const earlier = rows.slice(0, i).filter((e) => e.beaten === here.beaten && e.notes.length === here.notes.length)
-      if (earlier.some((e) => e.sung.every((p, k) => p === here.sung[k]))) return []
-      const likest = earlier
-        .map((e) => ({ e, differ: here.sung.flatMap((p, k) => (p === e.sung[k] ? [] : [k])) }))
-        .filter(({ differ }) => differ[0] > 0 && differ.length * 3 <= here.notes.length)
-        .sort((a, b) => a.differ.length - b.differ.length)[0]
-      if (!likest) return []
-      const [at] = likest.differ
-      return [
-        {
-          note: here.notes[at],
-          hard: 0.6,
-          text: `Begins like measure ${likest.e.notes[0].placed.at.measure.number}; note ${at + 1} is another.`,
-          advice: 'Play the two measures one after the other and circle the note that differs.',
-          about: `${i}`,
-        },
-      ]
-    })
+    // Whoever reads the line sees the same.
+    let alike = made.get(r.map.moments)
+    if (!alike) made.set(r.map.moments, (alike = findAlike(r)))
+    return alike.map(({ index, like, at }) => ({
+      note: r.byMeasure[index][at],
+      hard: 0.6,
+      text: `Begins like measure ${r.map.line.measures[like].number}; note ${at + 1} is another.`,
+      advice: 'Play the two measures one after the other and circle the note that differs.',
+      about: `${index}`,
+    }))
   },
+}
+
+function findAlike(r: Reading): Alike[] {
+  const found: Alike[] = []
+  /** Earlier measures of each rhythm, every tune of them once. */
+  const earlier = new Map<string, { index: number; sung: readonly string[] }[]>()
+  r.byMeasure.forEach((notes: readonly ReadNote[], index) => {
+    if (notes.length < 3) return
+    const own = sung(notes)
+    const rhythm = beaten(r, index).join(' ')
+    const tunes = earlier.get(rhythm) ?? []
+    let [least, likest] = [Math.floor(own.length / 3) + 1, -1]
+    let known = false
+    tunes.forEach((e, i) => {
+      const n = differing(e.sung, own)
+      known ||= n === 0
+      if (n > 0 && n < least && e.sung[0] === own[0]) [least, likest] = [n, i]
+    })
+    if (known) return
+    earlier.set(rhythm, [...tunes, { index, sung: own }])
+    if (likest < 0) return
+    const { index: like, sung: theirs } = tunes[likest]
+    found.push({ index, like, at: own.findIndex((p, k) => p !== theirs[k]) })
+  })
+  return found
+}
+
+/** How many notes of two measures of one rhythm differ. */
+function differing(a: readonly string[], b: readonly string[]): number {
+  let n = 0
+  for (let i = 0; i < b.length; i++) if (a[i] !== b[i]) n++
+  return n
 }

@@ -1,8 +1,6 @@
-import { letterName, midiOf, type Pitch } from '../../music/pitch'
-import { near, stopOf, top } from '../reading'
+import { letterName, midiOf } from '../../music/pitch'
+import { stopOf, top } from '../reading'
 import type { Detector } from './spot'
-
-const sameLetter = (a: Pitch, b: Pitch) => a.letter === b.letter && a.alter === b.alter
 
 /** A stopped note that shares its letter with an open string, played in the same piece: "high D" against "open D". */
 export const sharedLetter: Detector = {
@@ -13,18 +11,30 @@ export const sharedLetter: Detector = {
   load: 1,
   again: 0.5,
   find: (r) => {
-    const opens = r.notes.filter((n) => n.hold?.open && n.hold.stops.length === 1)
+    // Open strings by letter: how low they sound, and in which measures.
+    const opens = new Map<string, { midi: number; measures: Set<number> }>()
+    for (const n of r.notes) {
+      if (!n.hold?.open || n.hold.stops.length > 1) continue
+      const { pitch } = top(n)
+      const known = opens.get(letterName(pitch)) ?? { midi: midiOf(pitch), measures: new Set<number>() }
+      known.midi = Math.min(known.midi, midiOf(pitch))
+      known.measures.add(n.placed.at.index)
+      opens.set(letterName(pitch), known)
+    }
     return r.notes.flatMap((note) => {
-      const { pitch } = top(note)
       if (!stopOf(note)) return []
-      const same = opens.filter((o) => sameLetter(top(o).pitch, pitch) && midiOf(top(o).pitch) < midiOf(pitch))
-      if (same.length === 0) return []
+      const { pitch } = top(note)
+      const name = letterName(pitch)
+      const open = opens.get(name)
+      if (!open || open.midi >= midiOf(pitch)) return []
+      const { index } = note.placed.at
+      const close = [0, 1, 2].some((d) => open.measures.has(index - d) || open.measures.has(index + d))
       return [
         {
           note,
-          hard: same.some((o) => near(o, note)) ? 0.5 : 0.25,
-          text: `High ${letterName(pitch)}, not the open ${letterName(pitch)} that is also in this piece.`,
-          advice: `Call it "high ${letterName(pitch)}" and the other "open ${letterName(pitch)}".`,
+          hard: close ? 0.5 : 0.25,
+          text: `High ${name}, not the open ${name} that is also in this piece.`,
+          advice: `Call it "high ${name}" and the other "open ${name}".`,
           about: pitch.letter,
         },
       ]

@@ -1,0 +1,63 @@
+import type { Key } from '../music/key'
+import { transposed, type Interval } from '../music/interval'
+import type { Pitch } from '../music/pitch'
+import type { Head, Line, Piece, PieceEvent } from './piece'
+
+/** Half steps that a piece is moved at the most, to come into another key: up to a tritone, upwards. */
+const FARTHEST = 6
+
+/** The interval that brings a signature to another, by the nearest way up or down (a tritone: up). */
+export function intervalTo(from: number, to: number): Interval {
+  const change = to - from
+  let semitones = (((7 * change) % 12) + 12) % 12
+  if (semitones > FARTHEST) semitones -= 12
+  return { semitones, steps: (7 * semitones - change) / 12 }
+}
+
+/** A signature inside seven signs that sounds the same. */
+function wrapped(fifths: number): number {
+  return fifths > 7 ? fifths - 12 : fifths < -7 ? fifths + 12 : fifths
+}
+
+/**
+ * The piece in another signature, every key change moved along and spelled by its own key. Fingers and strings that a file
+ * gave belong to the old notes and are dropped: `dropped` says how many. Null when a note would leave the range of pitches.
+ */
+export function inSignature(piece: Piece, fifths: number): { piece: Piece; dropped: number } | null {
+  if (fifths === piece.key.fifths) return { piece, dropped: 0 }
+  const { semitones } = intervalTo(piece.key.fifths, fifths)
+  let dropped = 0
+  let inRange = true
+  const movedKey = (key: Key): Key => ({ ...key, fifths: wrapped(key.fifths + fifths - piece.key.fifths) })
+  const by = (key: Key): Interval => ({ semitones, steps: (7 * semitones - (movedKey(key).fifths - key.fifths)) / 12 })
+  const moved = (p: Pitch, interval: Interval): Pitch => {
+    const there = transposed(p, interval)
+    if (there.octave < -1 || there.octave > 9) inRange = false
+    return there
+  }
+  const head = ({ givenFinger, givenString, ...h }: Head, interval: Interval): Head => {
+    if (givenFinger !== undefined || givenString !== undefined) dropped++
+    return { ...h, pitch: moved(h.pitch, interval) }
+  }
+  const event = (e: PieceEvent, interval: Interval): PieceEvent =>
+    e.kind === 'rest'
+      ? e
+      : {
+          ...e,
+          heads: e.heads.map((h) => head(h, interval)),
+          ...(e.graces
+            ? { graces: e.graces.map((g) => ({ ...g, heads: g.heads.map((h) => ({ pitch: moved(h.pitch, interval) })) })) }
+            : {}),
+        }
+  const line = (l: Line): Line => {
+    let { key } = piece
+    const measures = l.measures.map((m) => {
+      key = m.key ?? key
+      const interval = by(key)
+      return { ...m, ...(m.key ? { key: movedKey(m.key) } : {}), events: m.events.map((e) => event(e, interval)) }
+    })
+    return { ...l, measures }
+  }
+  const next: Piece = { ...piece, key: movedKey(piece.key), lines: piece.lines.map(line) }
+  return inRange ? { piece: next, dropped } : null
+}

@@ -1,0 +1,45 @@
+import type { Substitutes } from '../fingering/substitute'
+import { SEATS, type Seat } from '../hands/instruments'
+import { transposed, type Interval } from '../music/interval'
+import type { Piece } from '../piece/piece'
+import { inSignature, intervalTo } from '../piece/transpose'
+import type { Plan } from './plan'
+
+/** A piece and its plan in another key, and what could not come along. */
+export type InKey = {
+  readonly piece: Piece
+  readonly plan: Plan
+  /** Fingers and strings that the file gave, and pins: they belong to the old notes. */
+  readonly dropped: number
+  readonly lifted: number
+}
+
+/**
+ * Moves a piece into another signature with what the teacher has decided about it: substitutes move along, pins are lifted.
+ * Null when a note would leave the range of pitches.
+ */
+export function inKey(piece: Piece, plan: Plan, fifths: number): InKey | null {
+  if (fifths === piece.key.fifths) return { piece, plan, dropped: 0, lifted: 0 }
+  const moved = inSignature(piece, fifths)
+  if (!moved) return null
+  const by = intervalTo(piece.key.fifths, fifths)
+  const lifted = SEATS.reduce((n, s) => n + Object.keys(plan.pins[s]).length, 0)
+  const each = <T>(of: (seat: Seat) => T): Record<Seat, T> => ({
+    violin: of('violin'),
+    viola: of('viola'),
+    cello: of('cello'),
+    bass: of('bass'),
+  })
+  return {
+    piece: moved.piece,
+    plan: { ...plan, pins: each(() => ({})), substitutes: each((s) => movedSubstitutes(plan.substitutes[s], by)) },
+    dropped: moved.dropped,
+    lifted,
+  }
+}
+
+function movedSubstitutes(substitutes: Substitutes, by: Interval): Record<string, Substitutes[string]> {
+  return Object.fromEntries(
+    Object.entries(substitutes).map(([id, s]) => [id, s.kind === 'tone' ? { ...s, pitch: transposed(s.pitch, by) } : s]),
+  )
+}

@@ -1,0 +1,72 @@
+import type { SeatMap } from '../fingering/map'
+import { INSTRUMENTS } from '../hands/instruments'
+import type { Piece } from '../piece/piece'
+import { letterName } from '../music/pitch'
+import { spotsOf } from '../reading/spots'
+import type { SpotKind } from '../reading/spots/spot'
+import { stringName } from '../reading/words'
+
+/** How often each thing comes in a seat's part. Plain data: it crosses from the worker. */
+export type Profile = {
+  readonly out: number
+  readonly fresh: number
+  readonly counts: Readonly<Partial<Record<SpotKind, number>>>
+  /** Altered notes by letter and string: "F♯ on C". */
+  readonly altered: Readonly<Record<string, number>>
+}
+
+/** What a seat's part is made of, to be compared with the same seat's part in another setting. */
+export function profileOf(piece: Piece, map: SeatMap): Profile {
+  const counts: Partial<Record<SpotKind, number>> = {}
+  for (const s of spotsOf(piece, map)) counts[s.kind] = (counts[s.kind] ?? 0) + 1
+  const altered: Record<string, number> = {}
+  const { columns, chosen } = map.solution
+  columns.forEach((c, i) =>
+    c.holds[chosen[i]].stops.forEach((s, n) => {
+      const p = c.pitches[n]
+      if (p.alter === 0 || s.finger === 0) return
+      const name = `${letterName(p)} on ${stringName(map.instrument, s.string)}`
+      altered[name] = (altered[name] ?? 0) + 1
+    }),
+  )
+  const of = (mark: 'out' | 'divide' | 'new') => map.problems.filter((p) => p.mark === mark).length
+  return { out: of('out') + of('divide'), fresh: of('new'), counts, altered }
+}
+
+/** What is worth saying of a change, dearest first, one and many. */
+const WORTH: readonly (readonly [SpotKind, string, string])[] = [
+  ['shift', 'shift', 'shifts'],
+  ['extension', 'extension', 'extensions'],
+  ['half-position', 'visit to half position', 'visits to half position'],
+  ['fourth-finger', 'fourth finger', 'fourth fingers'],
+  ['skip-string', 'skipped string', 'skipped strings'],
+  ['fifth', 'finger over two strings', 'fingers over two strings'],
+  ['ledger-lines', 'ledger note', 'ledger notes'],
+  ['lowest-string', 'visit to the lowest string', 'visits to the lowest string'],
+  ['hand-crossing', 'hand crossing', 'hand crossings'],
+  ['skip-crossing', 'skip across strings', 'skips across strings'],
+]
+
+/** How many things are said of one seat. */
+const MOST = 3
+
+/** What changes for a seat between two settings, dearest first: "0 shifts instead of 4", "loses its 3 F♯ on C". */
+export function sayChanges(seat: keyof typeof INSTRUMENTS, now: Profile, then: Profile): string[] {
+  const out: string[] = []
+  const notes = (n: number) => `${n} ${n === 1 ? 'note' : 'notes'}`
+  if (then.out !== now.out) out.push(`${notes(then.out)} out of reach instead of ${now.out}`)
+  if (then.fresh !== now.fresh) out.push(`${notes(then.fresh)} new for the class instead of ${now.fresh}`)
+  for (const [kind, one, many] of WORTH) {
+    const [a, b] = [now.counts[kind] ?? 0, then.counts[kind] ?? 0]
+    if (a !== b) out.push(`${b} ${b === 1 ? one : many} instead of ${a}`)
+  }
+  const names = [...new Set([...Object.keys(now.altered), ...Object.keys(then.altered)])]
+  const moved = names
+    .map((name) => ({ name, by: (then.altered[name] ?? 0) - (now.altered[name] ?? 0), was: now.altered[name] ?? 0 }))
+    .sort((a, b) => a.by - b.by)
+  const [lost] = moved
+  const gained = moved.at(-1)
+  if (lost && lost.by < 0) out.push(lost.by === -lost.was ? `loses its ${lost.was} ${lost.name}` : `${-lost.by} fewer ${lost.name}`)
+  if (gained && gained.by > 0) out.push(`${gained.by} ${gained.was ? 'more ' : ''}${gained.name}${gained.was ? '' : ', new in this key'}`)
+  return out.slice(0, MOST)
+}
