@@ -84,7 +84,7 @@ function settings() {
       files: positionals,
       seats: seats.length ? SEATS.filter((s) => seats.includes(s)) : [...SEATS],
       octave,
-      klass: { policy, level } satisfies ClassSettings,
+      klass: { policy, level, spots: {} } satisfies ClassSettings,
       csv: values.format === 'csv',
     } as const
   } catch (e) {

@@ -1,4 +1,10 @@
 import { z } from 'zod'
+import type { Seat } from '@/core/hands/instruments'
+import { pieceSchema } from '@/core/piece/piece'
+import { classSettingsSchema } from '@/core/seats/class'
+import { planSchema } from '@/core/seats/plan'
+import type { Rescue } from '@/core/seats/rescue'
+import type { Scored, SearchSpace } from '@/core/seats/search'
 import type { Comparison } from '@/formats/midi/compare'
 import type { MidiChoices } from '@/formats/midi/read'
 import type { Item } from '@/formats/read'
@@ -22,4 +28,17 @@ export type FileReader = {
   read(request: ReadRequest): Item[]
   /** What putting a MIDI file on the grid does to its first beats. */
   compare(request: ReadRequest): Comparison | null
+}
+
+/** A piece, what has been decided about it, and its class: what is to be weighed. */
+export const weighRequest = z.object({ piece: pieceSchema, plan: planSchema, klass: classSettingsSchema })
+export type WeighRequest = z.infer<typeof weighRequest>
+
+/** Called after each key with what it came to; keys done and in all. */
+export type OnKey = (found: Scored[], done: number, of: number) => void
+
+/** The weighing worker's face. A search is stopped by ending the worker. */
+export type Weigher = {
+  search(request: WeighRequest, space: SearchSpace, onKey: OnKey): Promise<void>
+  rescues(request: WeighRequest, seat: Seat, index: number): Rescue[]
 }

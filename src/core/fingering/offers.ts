@@ -99,7 +99,7 @@ function easiest(map: SeatMap, pitches: readonly Pitch[]): string | null {
 const LONGEST_PHRASE = 32
 
 /** The moments around one, from rest to rest, or to a double bar or repeat; its measure when that is too long. */
-function phraseOf(map: SeatMap, moment: number): Moment[] {
+export function phraseOf(map: SeatMap, moment: number): Moment[] {
   const { moments } = map
   const breaks = (i: number): boolean => {
     if (i <= 0 || i >= moments.length || moments[i].gap.rest) return true

@@ -3,13 +3,14 @@ import { byOctaves, pitchSchema } from '../music/pitch'
 import type { Head, Line, PieceEvent } from '../piece/piece'
 
 /**
- * What a seat plays in place of an event that it cannot: other octaves of it, some of its notes (divisi), or another
- * note. `by` in octaves; `heads` by index as the event lists them.
+ * What a seat plays in place of an event that it cannot: other octaves of it, some of its notes (divisi), another note, or
+ * nothing. `by` in octaves; `heads` by index as the event lists them.
  */
 export const substituteSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('octave'), by: z.int().min(-4).max(4) }),
   z.object({ kind: z.literal('heads'), heads: z.array(z.int().min(0).max(7)).min(1) }),
   z.object({ kind: z.literal('tone'), pitch: pitchSchema }),
+  z.object({ kind: z.literal('rest') }),
 ])
 export type Substitute = Readonly<z.infer<typeof substituteSchema>>
 
@@ -29,6 +30,8 @@ function put(e: PieceEvent, s: Substitute): PieceEvent {
     }
     case 'tone':
       return { ...e, heads: [{ pitch: s.pitch, ...(e.heads.every((h) => h.tie) ? { tie: true } : {}) }] }
+    case 'rest':
+      return { kind: 'rest', id: e.id, value: e.value, ...(e.tuplet ? { tuplet: e.tuplet } : {}), ...(e.words ? { words: e.words } : {}) }
   }
 }
 
@@ -41,12 +44,21 @@ export function withSubstitutes(line: Line, substitutes: Substitutes): Line {
   if (!known) made.set(line, (known = new WeakMap()))
   let changed = known.get(substitutes)
   if (!changed) {
-    const measures = line.measures.map((m) =>
-      m.events.some((e) => substitutes[e.id])
-        ? { ...m, events: m.events.map((e) => (substitutes[e.id] ? put(e, substitutes[e.id]) : e)) }
-        : m,
-    )
-    known.set(substitutes, (changed = { ...line, measures }))
+    // The first of events that stand in place of others says so to its reader.
+    let before = false
+    const measures = line.measures.map((m) => ({
+      ...m,
+      events: m.events.map((e) => {
+        const s = substitutes[e.id]
+        const first = s && !before
+        before = Boolean(s)
+        return s ? put(first && !e.words ? { ...e, words: 'ossia' } : e, s) : e
+      }),
+    }))
+    // A slur has no end in a rest.
+    const silent = (id: string) => substitutes[id]?.kind === 'rest'
+    const slurs = line.slurs.filter((x) => !silent(x.from) && !silent(x.to))
+    known.set(substitutes, (changed = { ...line, measures, slurs }))
   }
   return changed
 }

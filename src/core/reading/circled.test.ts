@@ -4,7 +4,8 @@ import { DEFAULT_CLASS } from '../seats/class'
 import { ensembleMapper } from '../seats/ensemble'
 import { emptyPlan } from '../seats/plan'
 import { CIRCLED, type CircledPiece } from '../testing/circled'
-import { isShown, spotsOf } from './spots'
+import { isShown } from './choice'
+import { spotsOf } from './spots'
 
 /** "violin e5 two-forms" for every spot that is shown without being asked for, and for every circle. */
 function compare({ piece, circles }: CircledPiece): { shown: Set<string>; circled: Set<string> } {

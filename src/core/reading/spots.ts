@@ -1,21 +1,9 @@
-import { z } from 'zod'
 import type { SeatMap } from '../fingering/map'
 import type { Piece } from '../piece/piece'
 import { MATTERS, stageOf, type Stage } from './matters'
 import { readingOf, type ReadNote, type Reading } from './reading'
 import { DETECTORS, TWO_NEW } from './spots/detectors'
-import { SPOT_KINDS, type Found, type Spot, type SpotKind } from './spots/spot'
-
-/** Kinds that the teacher always wants shown, or never; the rest as the class's level has it. */
-export const kindChoiceSchema = z.partialRecord(z.enum(SPOT_KINDS), z.enum(['show', 'hide']))
-export type KindChoice = Readonly<z.infer<typeof kindChoiceSchema>>
-
-/** What the teacher has settled about the spots of a piece: kinds otherwise than the class, and single spots that are muted, by id. */
-export const spotChoiceSchema = z.object({ kinds: kindChoiceSchema, muted: z.array(z.string().max(120)).max(5000) })
-export type SpotChoice = Readonly<z.infer<typeof spotChoiceSchema>>
-
-/** From this hardness on a spot is shown without being asked for. */
-export const SHOWN_FROM = 0.3
+import type { Found, Spot, SpotKind } from './spots/spot'
 
 const made = new WeakMap<SeatMap, { piece: Piece; spots: readonly Spot[] }>()
 
@@ -105,11 +93,4 @@ function twoNew(r: Reading, spots: readonly Spot[]): Spot[] {
 const aboutName = (kind: SpotKind): string => {
   const name = DETECTORS.find((d) => d.kind === kind)!.name
   return name[0].toLowerCase() + name.slice(1)
-}
-
-/** Whether a spot is to be seen: as the piece says, else the class, else by how hard it is. */
-export function isShown(s: Spot, ofPiece: SpotChoice, ofClass: KindChoice): boolean {
-  if (ofPiece.muted.includes(s.id)) return false
-  const choice = ofPiece.kinds[s.kind] ?? ofClass[s.kind]
-  return choice ? choice === 'show' : s.hard >= SHOWN_FROM
 }

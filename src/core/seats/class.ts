@@ -3,14 +3,20 @@ import { DEFAULT_POLICY, policySchema, withChanges, type Policy } from '../finge
 import type { Seat } from '../hands/instruments'
 import { levelSchema, type SeatLevel } from '../hands/level'
 import { FIRST_POSITION } from '../hands/presets'
+import { kindChoiceSchema } from '../reading/choice'
 import type { Plan } from './plan'
 
-/** What the teacher has settled for a class: how it fingers, and what each seat has learned. */
-export const classSettingsSchema = z.object({ policy: policySchema, level: levelSchema })
+/** What the teacher has settled for a class: how it fingers, what each seat has learned, what it is shown. */
+export const classSettingsSchema = z.object({
+  policy: policySchema,
+  level: levelSchema,
+  /** Kinds of spots that this class always or never sees, whatever its level. */
+  spots: kindChoiceSchema.default({}),
+})
 export type ClassSettings = Readonly<z.infer<typeof classSettingsSchema>>
 
 /** A class of which nothing has been said. */
-export const DEFAULT_CLASS: ClassSettings = { policy: DEFAULT_POLICY, level: FIRST_POSITION }
+export const DEFAULT_CLASS: ClassSettings = { policy: DEFAULT_POLICY, level: FIRST_POSITION, spots: {} }
 
 /** What holds for a seat in a piece: the class's settings, then the piece's own, then the seat's own. */
 export function settingsFor(klass: ClassSettings, plan: Plan, seat: Seat): { policy: Policy; level: SeatLevel } {

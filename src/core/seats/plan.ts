@@ -5,6 +5,8 @@ import { substituteSchema, type Substitute } from '../fingering/substitute'
 import { SEATS, type Seat } from '../hands/instruments'
 import { levelSchema, type Level } from '../hands/level'
 import { MOST_LINES } from '../piece/piece'
+import { spotChoiceSchema } from '../reading/choice'
+import type { SpotKind } from '../reading/spots/spot'
 
 /** The octave a seat reads in: where it fits best, or so many octaves from the line as it sounds. */
 const octaveSchema = z.union([z.literal('auto'), z.int().min(-5).max(5)])
@@ -30,6 +32,8 @@ export const planSchema = z.object({
   /** By seat, by event id. */
   pins: perSeat(z.record(z.string(), pinSchema)),
   substitutes: perSeat(z.record(z.string(), substituteSchema)),
+  /** Which spots are shown; plans from before there were any have settled nothing. */
+  spots: spotChoiceSchema.default({ kinds: {}, muted: [] }),
 })
 export type Plan = Readonly<z.infer<typeof planSchema>>
 
@@ -44,6 +48,7 @@ export const emptyPlan = (): Plan => ({
   level: null,
   pins: all(() => ({})),
   substitutes: all(() => ({})),
+  spots: { kinds: {}, muted: [] },
 })
 
 /** The plan with a pin set at an event of a seat; null lifts it. */
@@ -84,4 +89,16 @@ export function withSubstitute(plan: Plan, seat: Seat, changes: Readonly<Record<
     else delete next[event]
   }
   return { ...plan, substitutes: { ...plan.substitutes, [seat]: next } }
+}
+
+/** The plan with a kind of spot always shown or hidden; null: as the class and its level have it. */
+export function withKind(plan: Plan, kind: SpotKind, choice: 'show' | 'hide' | null): Plan {
+  const { [kind]: _, ...others } = plan.spots.kinds
+  return { ...plan, spots: { ...plan.spots, kinds: choice ? { ...others, [kind]: choice } : others } }
+}
+
+/** The plan with one spot muted, or heard again. */
+export function withMuted(plan: Plan, id: string, muted: boolean): Plan {
+  const others = plan.spots.muted.filter((m) => m !== id)
+  return { ...plan, spots: { ...plan.spots, muted: muted ? [...others, id] : others } }
 }

@@ -15,6 +15,7 @@ import { inKey, type InKey } from './inKey'
 import { loadOf } from './load'
 import { profileOf, type Profile } from './profile'
 import type { Plan } from './plan'
+import type { Setting } from './setting'
 
 /** What is tried. Signatures by fifths; octaves from the present one. */
 export type SearchSpace = {
@@ -31,14 +32,6 @@ export const WHOLE_SPACE: SearchSpace = {
   octaves: [0, -1, 1],
   schools: false,
   fourths: false,
-}
-
-/** A way to set the class: key, octave of each seat, and how bass and upper strings finger. */
-export type Setting = {
-  readonly fifths: number
-  readonly octaves: Readonly<Record<Seat, number>>
-  readonly bassSchool: BassSchool
-  readonly fourth: Policy['fourth']
 }
 
 /** A setting with what it comes to. Loads in points. */

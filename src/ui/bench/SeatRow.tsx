@@ -5,11 +5,13 @@ import { isBroken } from '@/core/hands/hold'
 import { letterName } from '@/core/music/pitch'
 import type { Piece } from '@/core/piece/piece'
 import { placeEvents } from '@/core/piece/walk'
+import type { Spot } from '@/core/reading/spots/spot'
 import type { Beat } from '@/core/seats/timeline'
 import { BowMark } from './BowMark'
 import { Chip } from './Chip'
 import { HandLane } from './HandLane'
 import { MoveMarks } from './MoveMarks'
+import { SpotMarks } from './SpotMarks'
 import { BENCH, stringWeight, stringY, xAt, type BenchLayout } from './layout'
 
 type Props = {
@@ -20,6 +22,8 @@ type Props = {
   top: number
   letters: boolean
   bows: boolean
+  /** What the teacher sees of what trips this seat. */
+  spots: readonly Spot[]
   label: string
 }
 
@@ -45,7 +49,7 @@ const Instead = ({ x, y, word, trouble = false }: { x: number; y: number; word: 
 )
 
 /** One seat: its strings, the finger on each note, what rests, and the hand below. */
-export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top, letters, bows, label }: Props) {
+export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top, letters, bows, spots, label }: Props) {
   const count = map.instrument.strings.length
   const x = (n: MappedNote) => chipX(layout, timeline, n.placed.onset)
   const bottom = stringY(0, count)
@@ -121,21 +125,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
           broken
         </text>
       ))}
-      {map.problems
-        .filter((p) => map.byEvent.has(p.placed.event.id))
-        .map((p) => (
-          <text
-            key={p.placed.event.id}
-            x={chipX(layout, timeline, p.placed.onset)}
-            y={bottom + 13}
-            textAnchor="middle"
-            fontSize={11.5}
-            fontWeight={700}
-            fill="var(--madder)"
-          >
-            {p.mark}
-          </text>
-        ))}
+      <SpotMarks spots={spots} xAt={(onset) => chipX(layout, timeline, onset)} y={bottom + 13} />
       <MoveMarks map={map} xOf={x} hand={bottom + 14} />
       <HandLane map={map} y={bottom + 14} xOf={x} />
     </g>

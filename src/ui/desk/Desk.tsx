@@ -1,11 +1,15 @@
 'use client'
 
+import { usePathname } from 'next/navigation'
 import { useCallback, useRef, useState } from 'react'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
 import type { Plan } from '@/core/seats/plan'
 import { Bench } from '../bench/Bench'
 import { Inspector } from '../inspector/Inspector'
+import { LevelView } from '../level/LevelView'
+import { LoadPanel } from '../level/LoadPanel'
+import { ReadPanel } from '../read/ReadPanel'
 import { Ribbon } from '../ribbon/Ribbon'
 import { ScoreView } from '../score/ScoreView'
 import { DeskBar } from './DeskBar'
@@ -16,17 +20,19 @@ import type { SaveRequest } from './protocol'
 import { SaveTrouble } from './SaveNote'
 import { sayMoment } from './say'
 import { useAutosave, type SaveBy } from '../parts/autosave'
+import { stepOf } from './steps'
 import { useDeskKeys } from './useDeskKeys'
+import { useShownSpots } from './useSpots'
 
-/** The plan and the title; the notes are saved where they are written. */
+/** The plan and the title, and the notes once the desk has moved them to another key; else they are saved where they are written. */
 const SAVE: SaveBy<DeskState & DeskActions> = {
   url: (d) => `/api/pieces/${d.id}`,
-  body: (d): Omit<SaveRequest, 'base'> => ({ plan: d.plan, title: d.piece.title }),
+  body: (d): Omit<SaveRequest, 'base'> => ({ plan: d.plan, title: d.piece.title, notes: d.moved ? d.piece : null }),
 }
 
 type Start = { id: string; piece: Piece; plan: Plan; klass: ClassSettings; version: number; originalId: string | null }
 
-/** The desk of a piece: bench or score, the picked moment at the right, the ribbon below. */
+/** The desk of a piece: bench, score or level, what is picked at the right, the ribbon below. Its steps share what is picked and undone. */
 export function Desk({ originalId, ...start }: Start) {
   return (
     <DeskProvider {...start}>
@@ -37,40 +43,53 @@ export function Desk({ originalId, ...start }: Start) {
 
 function Surface({ originalId }: { originalId: string | null }) {
   const store = useDeskStore()
+  const step = stepOf(usePathname())
   const view = useDesk((d) => d.view)
-  const said = useDesk((d) => d.said)
-  const here = useDesk((d) => sayMoment(d, d.moment, d.seat))
-  const troubles = useDesk((d) => Object.values(d.ensemble).reduce((n, m) => n + m.problems.length, 0))
-  const nextTrouble = useDesk((d) => d.nextTrouble)
   const [help, setHelp] = useState(false)
   const [hover, setHover] = useState('')
   const find = useRef<HTMLInputElement>(null)
   useAutosave(store, SAVE)
   useDeskKeys(store, { find: useCallback(() => find.current?.focus(), []), help: useCallback(() => setHelp(true), []) })
+  const Panel = { read: ReadPanel, map: Inspector, level: LoadPanel }[step]
   return (
     <div className="flex h-screen min-h-[560px] flex-col">
-      <DeskBar onHelp={() => setHelp(true)} originalId={originalId} />
+      <DeskBar onHelp={() => setHelp(true)} originalId={originalId} step={step} />
       <SaveTrouble />
       <div className="flex min-h-0 grow">
         <main className="flex min-w-0 grow flex-col">
-          <div className="min-h-0 grow overflow-y-auto">{view === 'bench' ? <Bench onHover={setHover} /> : <ScoreView />}</div>
-          <div className="flex min-h-7 items-center justify-between gap-4 border-t border-rule px-3 py-0.5 text-[13px]">
-            <p aria-live="polite" className="truncate">
-              {hover || said || here}
-            </p>
-            {troubles > 0 && (
-              <button type="button" onClick={nextTrouble} className="shrink-0 font-semibold text-madder underline underline-offset-2">
-                {troubles === 1 ? '1 note' : `${troubles} notes`} beyond the class · next ( . )
-              </button>
-            )}
+          <div className="min-h-0 grow overflow-y-auto" tabIndex={step === 'level' ? 0 : undefined}>
+            {step === 'level' ? <LevelView /> : view === 'bench' ? <Bench onHover={setHover} /> : <ScoreView />}
           </div>
+          <StatusLine hover={hover} />
           <Ribbon findRef={find} />
         </main>
-        <div className="w-[316px] shrink-0">
-          <Inspector />
+        <div className={`shrink-0 ${step === 'read' ? 'w-[408px]' : step === 'level' ? 'w-[340px]' : 'w-[316px]'}`}>
+          <Panel />
         </div>
       </div>
       <KeyList open={help} onOpenChange={setHelp} />
+    </div>
+  )
+}
+
+/** What was done or is picked, and the way to the next spot. */
+function StatusLine({ hover }: { hover: string }) {
+  const said = useDesk((d) => d.said)
+  const here = useDesk((d) => sayMoment(d, d.moment, d.seat))
+  const nextSpot = useDesk((d) => d.nextSpot)
+  const spots = useShownSpots()
+  const beyond = spots.filter((s) => s.kind === 'new-for-class' || s.kind === 'out-of-reach').length
+  return (
+    <div className="flex min-h-7 items-center justify-between gap-4 border-t border-rule px-3 py-0.5 text-[13px]">
+      <p aria-live="polite" className="truncate">
+        {hover || said || here}
+      </p>
+      {spots.length > 0 && (
+        <button type="button" onClick={() => nextSpot()} className="shrink-0 font-semibold text-madder underline underline-offset-2">
+          {beyond > 0 && `${beyond === 1 ? '1 note' : `${beyond} notes`} beyond the class · `}
+          {spots.length === 1 ? '1 spot' : `${spots.length} spots`} · next ( . )
+        </button>
+      )}
     </div>
   )
 }

@@ -13,6 +13,7 @@ import type { View } from './deskStore'
 import { SaveNote } from './SaveNote'
 import { Settings } from './Settings'
 import { Steps } from './Steps'
+import type { DeskStep } from './steps'
 import { TakeAway } from './TakeAway'
 import { TitleField } from './TitleField'
 
@@ -22,7 +23,7 @@ const VIEWS: { view: View; name: string }[] = [
 ]
 
 /** The slim bar on top: the piece, the steps of the work, and the tools of the desk. */
-export function DeskBar({ onHelp, originalId }: { onHelp: () => void; originalId: string | null }) {
+export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; originalId: string | null; step: DeskStep }) {
   const id = useDesk((d) => d.id)
   const piece = useDesk((d) => d.piece)
   const view = useDesk((d) => d.view)
@@ -43,21 +44,23 @@ export function DeskBar({ onHelp, originalId }: { onHelp: () => void; originalId
           </Link>
         </p>
       </div>
-      <Steps id={id} here="map" />
+      <Steps id={id} here={step} within />
       <div className="ml-auto flex items-center gap-1">
-        <div role="group" aria-label="Drawing" className="mr-1 flex overflow-hidden rounded-md border border-rule">
-          {VIEWS.map((v) => (
-            <button
-              key={v.view}
-              type="button"
-              aria-pressed={view === v.view}
-              onClick={() => setView(v.view)}
-              className={`px-2.5 py-1 ${view === v.view ? 'bg-ink text-paper' : 'bg-sheet hover:bg-wash'}`}
-            >
-              {v.name}
-            </button>
-          ))}
-        </div>
+        {step !== 'level' && (
+          <div role="group" aria-label="Drawing" className="mr-1 flex overflow-hidden rounded-md border border-rule">
+            {VIEWS.map((v) => (
+              <button
+                key={v.view}
+                type="button"
+                aria-pressed={view === v.view}
+                onClick={() => setView(v.view)}
+                className={`px-2.5 py-1 ${view === v.view ? 'bg-ink text-paper' : 'bg-sheet hover:bg-wash'}`}
+              >
+                {v.name}
+              </button>
+            ))}
+          </div>
+        )}
         <Settings />
         <TakeAway id={id} originalId={originalId} />
         <UndoRedo canUndo={canUndo} canRedo={canRedo} undo={undo} redo={redo} />

@@ -10,7 +10,7 @@ import { pieceFrom } from '@/core/testing/piece'
 import { frameWidth, framesAlong } from '../bench/frames'
 import { layOutBench, stringY, xAt } from '../bench/layout'
 import { headline } from '../parts/music'
-import { createDesk, offersFor, pickedNotes } from './deskStore'
+import { createDesk, offersFor, pickedNotes, shownSpots } from './deskStore'
 import { sayMoment } from './say'
 
 const desk = () =>
@@ -65,16 +65,61 @@ describe('the desk', () => {
     expect(d.getState().said).toBe('Violin: no note here to pin')
     expect(d.getState().past).toHaveLength(1)
   })
-  it('goes from trouble to trouble and round again', () => {
+  it('goes from spot to spot, forward and back and round again', () => {
     const d = desk()
     d.getState().setOctave('viola', 0)
-    d.getState().nextTrouble()
-    const first = d.getState()
-    expect(first.said).toContain('New for this class')
-    expect(first.timeline[first.moment].onset).toBeGreaterThan(0)
-    d.getState().nextTrouble()
-    d.getState().nextTrouble()
-    expect(d.getState().said).toContain('New for this class')
+    const spots = shownSpots(d.getState())
+    expect(spots.some((s) => s.kind === 'new-for-class')).toBe(true)
+    const seen = spots.map(() => {
+      d.getState().nextSpot()
+      const { timeline, moment, seat, said } = d.getState()
+      expect(said).not.toBe('')
+      return `${timeline[moment].onset} ${seat}`
+    })
+    const places = [...new Set(spots.map((s) => `${s.onset} ${s.seat}`))]
+    expect([...new Set(seen)].sort()).toEqual([...places].sort())
+    const { moment, seat } = d.getState()
+    d.getState().nextSpot()
+    d.getState().nextSpot(-1)
+    expect(d.getState()).toMatchObject({ moment, seat })
+  })
+  it('mutes a spot and hides a kind, and takes both back', () => {
+    const d = desk()
+    const [first] = shownSpots(d.getState())
+    d.getState().mute(first, true)
+    expect(shownSpots(d.getState())).not.toContainEqual(first)
+    d.getState().undo()
+    expect(shownSpots(d.getState())).toContainEqual(first)
+    d.getState().setKind(first.kind, 'hide')
+    expect(shownSpots(d.getState()).filter((s) => s.kind === first.kind)).toEqual([])
+    d.getState().setKind(first.kind, null)
+    expect(shownSpots(d.getState())).toContainEqual(first)
+    d.getState().setKind('bow-crossing', 'show')
+    expect(shownSpots(d.getState()).some((s) => s.kind === 'bow-crossing' && s.hard < 0.3)).toBe(true)
+  })
+  it('moves the class to another key in one step, and says what is lost', () => {
+    const d = desk()
+    d.getState().pick(0)
+    d.getState().pinFinger(d.getState().ensemble.violin.notes[0].stop.finger)
+    const { piece, plan } = d.getState()
+    const setting = {
+      fifths: piece.key.fifths + 1,
+      octaves: { violin: 0, viola: 0, cello: -1, bass: -2 },
+      bassSchool: '1-2-3-4',
+      fourth: 'always',
+    } as const
+    d.getState().applySetting(setting)
+    const moved = d.getState()
+    expect(moved.piece.key.fifths).toBe(setting.fifths)
+    expect(moved.said).toContain('1 pin lifted')
+    expect(moved.plan).toMatchObject({
+      octaves: setting.octaves,
+      seatPolicy: { bass: { bassSchool: '1-2-3-4' }, viola: { fourth: 'always' } },
+      pins: { violin: {} },
+    })
+    expect(moved.moved).toBe(true)
+    moved.undo()
+    expect(d.getState()).toMatchObject({ piece, plan, moved: true })
   })
   it('decides otherwise than the class for the piece or a seat, and goes back', () => {
     const d = desk()

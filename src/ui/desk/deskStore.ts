@@ -9,11 +9,29 @@ import type { Substitutes } from '@/core/fingering/substitute'
 import type { Hold } from '@/core/hands/hold'
 import { SEATS, type Seat } from '@/core/hands/instruments'
 import type { Level } from '@/core/hands/level'
+import { keyName } from '@/core/music/key'
 import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
-import type { ClassSettings } from '@/core/seats/class'
+import { isShown } from '@/core/reading/choice'
+import { spotsOf } from '@/core/reading/spots'
+import type { Spot, SpotKind } from '@/core/reading/spots/spot'
+import { settingsFor, type ClassSettings } from '@/core/seats/class'
 import { ensembleMapper, type Ensemble } from '@/core/seats/ensemble'
-import { withDecision, withLevel, withLine, withOctave, withPin, withSubstitute, type OctaveChoice, type Plan } from '@/core/seats/plan'
+import { inKey, type InKey } from '@/core/seats/inKey'
+import {
+  withDecision,
+  withKind,
+  withLevel,
+  withLine,
+  withMuted,
+  withOctave,
+  withPin,
+  withSubstitute,
+  type OctaveChoice,
+  type Plan,
+} from '@/core/seats/plan'
+import { withRescue, type RescueChange } from '@/core/seats/rescue'
+import { withSetting, type Setting } from '@/core/seats/setting'
 import { answerAt, timelineOf, type Beat } from '@/core/seats/timeline'
 import type { Row } from '@/engrave/rows'
 import type { SaveState } from '../parts/autosave'
@@ -32,6 +50,8 @@ export type DeskState = {
   readonly klass: ClassSettings
   readonly ensemble: Ensemble
   readonly timeline: readonly Beat[]
+  /** The notes have been moved to another key since the desk was opened. */
+  readonly moved: boolean
   readonly version: number
   readonly save: SaveState
   readonly past: readonly Snapshot[]
@@ -51,7 +71,15 @@ export type DeskActions = {
   pick(moment: number, seat?: Seat): void
   step(by: number): void
   stepSeat(by: number): void
-  nextTrouble(): void
+  /** To the next spot that is shown, or the one before. */
+  nextSpot(by?: 1 | -1): void
+  toSpot(spot: Spot): void
+  /** Shows a kind of spot always or never; null: as the class has it. */
+  setKind(kind: SpotKind, choice: 'show' | 'hide' | null): void
+  mute(spot: Spot, muted: boolean): void
+  /** Moves the class to another key with its octaves and ways of fingering, in one step. */
+  applySetting(setting: Setting): void
+  rescue(seat: Seat, name: string, change: RescueChange): void
   toMeasure(number: string): boolean
   pinHold(seat: Seat, note: MappedNote, hold: Hold): void
   pinFinger(finger: number): void
@@ -107,6 +135,28 @@ export function offersFor(piece: Piece, map: SeatMap, event: string): Offer[] {
   return moment < 0 ? [] : offersAt(piece, map, moment)
 }
 
+/** The moment that begins at a time, or the last before it. */
+export const momentAt = (timeline: readonly Beat[], onset: number): number => {
+  const next = timeline.findIndex((b) => b.onset > onset)
+  return next < 0 ? timeline.length - 1 : Math.max(0, next - 1)
+}
+
+/** The spots of all seats that the teacher sees, in the order of the music, seat after seat at one moment. */
+export function shownSpots({ piece, ensemble, plan, klass }: Pick<DeskState, 'piece' | 'ensemble' | 'plan' | 'klass'>): Spot[] {
+  return SEATS.flatMap((s) => spotsOf(piece, ensemble[s]).filter((x) => isShown(x, plan.spots, klass.spots))).sort(
+    (a, b) => a.onset - b.onset || SEATS.indexOf(a.seat) - SEATS.indexOf(b.seat) || b.hard - a.hard,
+  )
+}
+
+/** What could not come along into another key, for the status line. */
+function saySetting({ piece, dropped, lifted }: InKey): string {
+  const lost = [
+    ...(lifted ? [`${lifted === 1 ? '1 pin' : `${lifted} pins`} lifted`] : []),
+    ...(dropped ? [`${dropped === 1 ? '1 finger' : `${dropped} fingers`} of the file dropped`] : []),
+  ]
+  return `In ${keyName(piece.key)}${lost.length ? `; ${lost.join(', ')}: they belong to the old notes` : ''}`
+}
+
 /** The desk of one piece. */
 export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass: ClassSettings; version: number }) {
   const map = ensembleMapper()
@@ -117,7 +167,8 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       const d = get()
       // The same lines have the same moments: what is laid out by them need not be drawn again.
       const same = SEATS.every((s) => made[s].line === d.ensemble[s].line)
-      return { piece, plan, ensemble: made, timeline: same ? d.timeline : timelineOf(piece, made) }
+      const moved = d.moved || piece.lines !== d.piece.lines
+      return { piece, plan, moved, ensemble: made, timeline: same ? d.timeline : timelineOf(piece, made) }
     }
     const now = (): Snapshot => ({ piece: get().piece, plan: get().plan })
     /** While another window's version stands, nothing is saved until the teacher has chosen. */
@@ -147,6 +198,7 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       ...start,
       ensemble,
       timeline: timelineOf(start.piece, ensemble),
+      moved: false,
       save: 'saved',
       past: [],
       future: [],
@@ -160,17 +212,33 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
         set((d) => ({ moment: Math.max(0, Math.min(d.timeline.length - 1, moment)), seat: seat ?? d.seat, said: '' })),
       step: (by) => get().pick(get().moment + by),
       stepSeat: (by) => set((d) => ({ seat: SEATS[Math.max(0, Math.min(SEATS.length - 1, SEATS.indexOf(d.seat) + by))], said: '' })),
-      nextTrouble: () => {
+      nextSpot: (by = 1) => {
         const d = get()
-        const all = SEATS.flatMap((seat) => d.ensemble[seat].problems.map((p) => ({ seat, onset: p.placed.onset, text: p.text }))).sort(
-          (a, b) => a.onset - b.onset || SEATS.indexOf(a.seat) - SEATS.indexOf(b.seat),
-        )
-        if (all.length === 0) return set({ said: 'No trouble in this piece' })
+        const all = shownSpots(d)
+        if (all.length === 0) return set({ said: 'Nothing that trips anybody here' })
         const here = d.timeline[d.moment]?.onset ?? 0
-        const after = (p: (typeof all)[number]) => p.onset > here || (p.onset === here && SEATS.indexOf(p.seat) > SEATS.indexOf(d.seat))
-        const next = all.find(after) ?? all[0]
-        set({ moment: d.timeline.findIndex((b) => b.onset === next.onset), seat: next.seat, said: next.text })
+        const place = (s: Pick<Spot, 'onset' | 'seat'>) => s.onset * SEATS.length + SEATS.indexOf(s.seat)
+        const mine = place({ onset: here, seat: d.seat })
+        const next = by > 0 ? (all.find((s) => place(s) > mine) ?? all[0]) : (all.findLast((s) => place(s) < mine) ?? all[all.length - 1])
+        get().toSpot(next)
       },
+      toSpot: (spot) =>
+        set((d) => ({
+          moment: momentAt(d.timeline, spot.onset),
+          seat: spot.seat,
+          said: `${d.ensemble[spot.seat].instrument.name}: ${spot.text}`,
+        })),
+      setKind: (kind, choice) => change(withKind(get().plan, kind, choice), ''),
+      mute: (spot, muted) => change(withMuted(get().plan, spot.id, muted), muted ? 'Muted' : 'Shown again'),
+      applySetting: (setting) => {
+        const { piece, plan } = get()
+        const there = inKey(piece, plan, setting.fifths)
+        if (!there) return set({ said: 'A note would leave the range in that key' })
+        const way = (s: Seat) => settingsFor(get().klass, plan, s).policy
+        const own = { bassSchool: way('bass').bassSchool, fourth: way('violin').fourth }
+        alter({ piece: there.piece, plan: withSetting(there.plan, setting, own) }, saySetting(there))
+      },
+      rescue: (seat, name, c) => change(withRescue(get().plan, seat, c), `${get().ensemble[seat].instrument.name}: ${name.toLowerCase()}`),
       toMeasure: (number) => {
         const moment = get().timeline.findIndex((b) => b.first.at.measure.number === number.trim())
         if (moment < 0) return false

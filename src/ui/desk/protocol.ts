@@ -3,8 +3,14 @@ import { classSettingsSchema } from '@/core/seats/class'
 import { pieceSchema } from '@/core/piece/piece'
 import { planSchema } from '@/core/seats/plan'
 
-/** A save: plan and title, and the version that they were made on. */
-export const saveRequest = z.object({ base: z.int().min(1), plan: planSchema, title: z.string().trim().min(1).max(200) })
+/** A save: plan, title, notes when they have changed, and the version that they were made on. */
+export const saveRequest = z.object({
+  base: z.int().min(1),
+  plan: planSchema,
+  title: z.string().trim().min(1).max(200),
+  /** The notes, when the desk has moved them to another key. */
+  notes: pieceSchema.nullable(),
+})
 export type SaveRequest = z.infer<typeof saveRequest>
 
 /** A save of the class page: name, school and settings, and the version that they were made on. */

@@ -11,7 +11,7 @@ export const KEYS: readonly (readonly [string, string])[] = [
   ['0 – 4', 'pin this finger at the picked note'],
   ['letter of a string', 'pin the note to that string'],
   ['Delete', 'lift the pin'],
-  ['.', 'next trouble'],
+  ['. ,', 'next spot, spot before'],
   ['/', 'go to a measure'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
@@ -43,7 +43,8 @@ export function useDeskKeys(store: DeskStore, { find, help }: Outside): void {
           if (note) d.lift(d.seat, note)
           return true
         }
-        if (e.key === '.') return (d.nextTrouble(), true)
+        if (e.key === '.') return (d.nextSpot(), true)
+        if (e.key === ',') return (d.nextSpot(-1), true)
         if (e.key === '/') return (find(), true)
         if (e.key === '?') return (help(), true)
         return false

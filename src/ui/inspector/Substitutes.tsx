@@ -47,7 +47,9 @@ function say(s: Substitute): string {
     case 'heads':
       return s.heads.length === 1 ? 'one note of the chord' : `${s.heads.length} notes of the chord`
     case 'tone':
-      return `${printedPitch(s.pitch)} of the same chord`
+      return `${printedPitch(s.pitch)}`
+    case 'rest':
+      return 'a rest'
   }
 }
 

@@ -1,14 +1,17 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { SEATS } from '@/core/hands/instruments'
-import { workByMeasure } from '@/core/fingering/work'
+import { SEATS, type Seat } from '@/core/hands/instruments'
 import { useDesk } from '../desk/DeskProvider'
+import { useShownSpots } from '../desk/useSpots'
+import { useLoads } from '../level/useLoads'
 
 /** A measure asks much of a seat when its hand works more than this many times the mean of the piece. */
 const HEAVY = 2
+/** From this hardness on a spot is marked in the overview. */
+const HARD = 0.65
 
-/** One cell a measure, four thin levels in it: how much each seat's hand has to do. Overview and way around in one. */
+/** One cell a measure, four thin levels in it: the load on each seat, with a mark where a hard spot is. Overview and way around in one. */
 export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement | null> }) {
   const ensemble = useDesk((d) => d.ensemble)
   const piece = useDesk((d) => d.piece)
@@ -17,19 +20,20 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
   const pick = useDesk((d) => d.pick)
   const toMeasure = useDesk((d) => d.toMeasure)
   const [missing, setMissing] = useState('')
-  const work = useMemo(() => SEATS.map((s) => workByMeasure(ensemble[s])), [ensemble])
+  const { loads, evenness } = useLoads()
+  const spots = useShownSpots()
+  const work = useMemo(() => SEATS.map((s) => loads[s].byMeasure.map(Math.round)), [loads])
+  const hard = useMemo(() => new Set(spots.filter((x) => x.hard >= HARD).map((x) => `${x.seat} ${x.index}`)), [spots])
   const most = Math.max(1, ...work.flat())
   const mean = work.flat().reduce((a, b) => a + b, 0) / Math.max(1, work.flat().length)
   const { measures } = piece.lines[0]
-  const worst = SEATS.map((s, i) => ({ name: ensemble[s].instrument.name, sum: work[i].reduce((a, b) => a + b, 0) })).sort(
-    (a, b) => b.sum - a.sum,
-  )
+  const name = (s: Seat) => ensemble[s].instrument.name
   const heavy = measures.filter((_, m) => work.some((w) => w[m] > HEAVY * mean && w[m] > 4)).map((m) => m.number)
   return (
     <div className="flex border-t border-rule bg-paper py-2 pl-3">
       <div className="w-[106px] shrink-0 pr-2 text-[13px] leading-tight">
-        <p className="font-semibold">Hand work</p>
-        <p className="text-soft">1 point is about one crossing</p>
+        <p className="font-semibold">Load</p>
+        <p className="text-soft">points: 1 is about one crossing; ▴ a hard spot</p>
         <form
           className="mt-1"
           onSubmit={(e) => {
@@ -62,7 +66,7 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
                 <button
                   type="button"
                   aria-current={i === measure || undefined}
-                  aria-label={`Measure ${m.number}: hand work ${said}`}
+                  aria-label={`Measure ${m.number}: load ${said}`}
                   title={`Measure ${m.number} · ${said}`}
                   onClick={() => pick(timeline.findIndex((b) => b.first.at.index === i))}
                   className={`block w-full rounded-[3px] border bg-sheet px-[3px] pt-0.5 pb-1 ${i === measure ? 'border-rosin ring-1 ring-rosin' : 'border-rule hover:border-ink'}`}
@@ -71,7 +75,7 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
                   {work.map((w, r) => {
                     const much = w[i] > HEAVY * mean && w[i] > 4
                     return (
-                      <span key={r} className="mt-[3px] block h-[5px]">
+                      <span key={r} className="relative mt-[3px] block h-[5px]">
                         <span
                           className="block h-full rounded-sm"
                           style={{
@@ -80,6 +84,11 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
                             opacity: w[i] === 0 ? 0.25 : 1,
                           }}
                         />
+                        {hard.has(`${SEATS[r]} ${i}`) && (
+                          <svg aria-hidden viewBox="0 0 7 6" className="absolute -top-px right-0 h-1.5 w-[7px]">
+                            <path d="M0 6L3.5 0L7 6Z" fill="var(--madder)" stroke="var(--sheet)" strokeWidth={0.8} />
+                          </svg>
+                        )}
                       </span>
                     )
                   })}
@@ -95,7 +104,8 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
             </span>
           ) : (
             <>
-              {worst[0].name} has most to do ({worst[0].sum} points), {worst[3].name.toLowerCase()} least ({worst[3].sum}).{' '}
+              {name(evenness.heaviest)} has most to do ({Math.round(evenness.bySeat[evenness.heaviest])} points),{' '}
+              {name(evenness.lightest).toLowerCase()} least ({Math.round(evenness.bySeat[evenness.lightest])}).{' '}
               {heavy.length > 0 && (
                 <span className="text-ochre">
                   ▲ more than twice the usual in {heavy.length === 1 ? 'measure' : 'measures'} {heavy.slice(0, 6).join(', ')}

@@ -8,7 +8,7 @@ export const newForClass: Detector = {
   mark: 'new',
   concern: 'class',
   load: 12,
-  again: 0.85,
+  again: 0.98,
   find: (r) =>
     problems(
       r,

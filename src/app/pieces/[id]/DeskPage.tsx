@@ -1,0 +1,17 @@
+import { theClass } from '@/store/classes'
+import { now } from '@/store/clock'
+import { database } from '@/store/database'
+import { touchPiece } from '@/store/pieces'
+import { Desk } from '@/ui/desk/Desk'
+import { loadPiece } from '../load'
+
+/** The desk of a piece; its address says which step it shows. */
+export async function DeskPage({ params }: { params: Promise<{ id: string }> }) {
+  const stored = await loadPiece(params)
+  const db = await database()
+  await touchPiece(db, stored.id, now())
+  const { settings } = await theClass(db)
+  return (
+    <Desk id={stored.id} piece={stored.piece} plan={stored.plan} klass={settings} version={stored.version} originalId={stored.originalId} />
+  )
+}

@@ -1,0 +1,175 @@
+import { candidates } from '../fingering/candidates'
+import { sayHold } from '../fingering/explain'
+import type { SeatMap } from '../fingering/map'
+import type { Moment } from '../fingering/moments'
+import { needsOffer, offersAt, phraseOf } from '../fingering/offers'
+import type { Substitute } from '../fingering/substitute'
+import { isLearned } from '../hands/hold'
+import type { Seat } from '../hands/instruments'
+import { alterIn, tonic, type Key } from '../music/key'
+import { byOctaves, letterName, LETTERS, midiOf, printedPitch, type Letter, type Pitch } from '../music/pitch'
+import type { Piece } from '../piece/piece'
+import { placeEvents } from '../piece/walk'
+import type { ClassSettings } from './class'
+import { seatMap, type Ensemble } from './ensemble'
+import { evennessOf } from './evenness'
+import { loadOf } from './load'
+import { withLine, withSubstitute, type Plan } from './plan'
+
+/** What a rescue changes: some events of one seat, or which line it reads. */
+export type RescueChange =
+  | { readonly kind: 'substitutes'; readonly changes: Readonly<Record<string, Substitute>> }
+  | { readonly kind: 'line'; readonly line: number }
+
+/** Something easier for one seat, with what it does to the whole. Loads in points, evenness from 0 to 1. */
+export type Rescue = {
+  readonly name: string
+  readonly why: string
+  readonly change: RescueChange
+  readonly load: { readonly before: number; readonly after: number }
+  readonly evenness: { readonly before: number; readonly after: number }
+  /** Notes of the seat that are out of reach or new afterwards. */
+  readonly troubles: number
+}
+
+type Draft = Pick<Rescue, 'name' | 'why' | 'change'>
+
+/** The plan with a rescue taken. */
+export const withRescue = (plan: Plan, seat: Seat, change: RescueChange): Plan =>
+  change.kind === 'line' ? withLine(plan, seat, change.line) : withSubstitute(plan, seat, change.changes)
+
+/**
+ * What could make a measure easier for one seat: its phrase or the measure by octaves, what a note out of reach offers,
+ * an easier measure in the same rhythm, a rest, another line of the piece. Each is mapped and weighed with the whole
+ * class; only what lightens the seat or takes away a trouble is kept, best first by what the class then waits for.
+ */
+export function rescuesFor(piece: Piece, plan: Plan, klass: ClassSettings, ensemble: Ensemble, seat: Seat, index: number): Rescue[] {
+  const map = ensemble[seat]
+  const loads = {
+    violin: loadOf(piece, ensemble.violin).byMeasure,
+    viola: loadOf(piece, ensemble.viola).byMeasure,
+    cello: loadOf(piece, ensemble.cello).byMeasure,
+    bass: loadOf(piece, ensemble.bass).byMeasure,
+  }
+  const before = evennessOf(loads)
+  const own = loadOf(piece, map).total
+  const tried = new Set<string>()
+  const weighed = drafts(piece, map, index).flatMap((d) => {
+    const key = JSON.stringify(d.change)
+    if (tried.has(key)) return []
+    tried.add(key)
+    const octave = d.change.kind === 'line' ? undefined : map.octave
+    const after = seatMap(piece, withRescue(plan, seat, d.change), klass, seat, octave)
+    const load = loadOf(piece, after)
+    const even = evennessOf({ ...loads, [seat]: load.byMeasure })
+    const rescue: Rescue = {
+      ...d,
+      load: { before: own, after: load.total },
+      evenness: { before: before.figure, after: even.figure },
+      troubles: troubles(after),
+    }
+    return load.total < own || rescue.troubles < troubles(map) ? [{ rescue, wait: even.wait }] : []
+  })
+  return weighed.sort((a, b) => a.rescue.troubles - b.rescue.troubles || a.wait - b.wait).map((w) => w.rescue)
+}
+
+const troubles = (map: SeatMap): number => map.problems.filter((p) => p.mark !== 'pin').length
+
+const all = (moments: readonly Moment[], s: Substitute): RescueChange => ({
+  kind: 'substitutes',
+  changes: Object.fromEntries(moments.flatMap((m) => m.events.map((e) => [e.event.id, s]))),
+})
+
+/** How many troubled notes of a measure are asked for their substitutes, and how many of each. */
+const [ASKED, TAKEN] = [2, 2]
+
+function drafts(piece: Piece, map: SeatMap, index: number): Draft[] {
+  const inside = map.moments.flatMap((m, i) => (m.events[0].at.index === index ? [i] : []))
+  if (inside.length === 0) return []
+  const measure = inside.map((i) => map.moments[i])
+  const number = measure[0].events[0].at.measure.number
+  const out: Draft[] = []
+  const phrase = phraseOf(map, inside[0])
+  for (const by of [-1, 1] as const) {
+    const where = by < 0 ? 'an octave lower' : 'an octave higher'
+    const [a, b] = [phrase[0], phrase[phrase.length - 1]].map((m) => m.events[0].at.measure.number)
+    if (phrase.length > measure.length)
+      out.push({
+        name: `Phrase ${where}`,
+        why: `measures ${a} to ${b} move together, from rest to rest`,
+        change: all(phrase, { kind: 'octave', by }),
+      })
+    out.push({ name: `Measure ${where}`, why: `measure ${number} only`, change: all(measure, { kind: 'octave', by }) })
+  }
+  for (const i of inside.filter((m) => needsOffer(map, m)).slice(0, ASKED))
+    for (const o of offersAt(piece, map, i).slice(0, TAKEN))
+      out.push({ name: o.name, why: o.why, change: { kind: 'substitutes', changes: o.changes } })
+  out.push(...easier(piece, map, measure, number))
+  out.push({
+    name: 'Rest here',
+    why: `measure ${number} is silent in this seat; the others carry the tune`,
+    change: all(measure, { kind: 'rest' }),
+  })
+  piece.lines.forEach((line, l) => {
+    if (piece.lines[l].measures[0].events[0]?.id !== map.line.measures[0].events[0]?.id)
+      out.push({
+        name: `Read ${line.name || `line ${l + 1}`}`,
+        why: 'the whole piece, another line of it',
+        change: { kind: 'line', line: l },
+      })
+  })
+  return out
+}
+
+/** The measure on one note, in the same rhythm: the root of its chord, an open string of the chord, its own first note. */
+function easier(piece: Piece, map: SeatMap, measure: readonly Moment[], number: string): Draft[] {
+  const { at } = measure[0].events[0]
+  const chord = chordOf(piece, at.index, at.key)
+  const tops = measure.map((m) => m.pitches[m.pitches.length - 1])
+  const mean = tops.reduce((n, p) => n + midiOf(p), 0) / tops.length
+  const near = (letter: Letter): Pitch => {
+    const tries = [2, 3, 4, 5, 6].map((octave): Pitch => ({ letter, alter: alterIn(at.key, letter), octave }))
+    return tries.reduce((a, b) => (Math.abs(midiOf(b) - mean) < Math.abs(midiOf(a) - mean) ? b : a))
+  }
+  const played = (p: Pitch) => {
+    const holds = candidates(map.solution.setup, [byOctaves(p, map.written)])
+    return holds.find((h) => h.open) ?? holds.find(isLearned) ?? holds[0]
+  }
+  const on = (p: Pitch, name: string, why: string): Draft[] => {
+    const hold = played(p)
+    if (!hold) return []
+    return [{ name, why: `${why}: ${sayHold(map.instrument, hold)}, the rhythm stays`, change: all(measure, { kind: 'tone', pitch: p }) }]
+  }
+  const names = (p: Pitch) => printedPitch(byOctaves(p, map.written))
+  const root = near(chord[0])
+  const open = map.instrument.strings
+    .map((s) => byOctaves(s, -map.written))
+    .filter((s) => chord.includes(s.letter) && s.alter === alterIn(at.key, s.letter))
+    .sort((a, b) => Math.abs(midiOf(a) - mean) - Math.abs(midiOf(b) - mean))[0]
+  return [
+    ...on(
+      root,
+      `Only the root, ${names(root)}`,
+      `the chord of measure ${number} is ${chord.map((l) => letterName({ letter: l, alter: alterIn(at.key, l) })).join(' ')}`,
+    ),
+    ...(open ? on(open, `Only the open ${open.letter}`, `it belongs to the chord of measure ${number}`) : []),
+    ...on(tops[0], `Repeat the first note, ${names(tops[0])}`, `measure ${number} on one note`),
+  ]
+}
+
+/** Degrees of the chords that a measure is heard in, the likeliest first: I, V, IV, then ii and vi. */
+const CHORDS = [0, 4, 3, 1, 5] as const
+
+/** The triad of the key that covers most of what sounds in a measure, root first; of equals the likelier. */
+function chordOf(piece: Piece, index: number, key: Key): Letter[] {
+  const weight = new Map<Letter, number>()
+  for (const line of piece.lines)
+    for (const { at, event, ticks } of placeEvents(piece, line)) {
+      if (at.index !== index || event.kind === 'rest') continue
+      for (const { pitch } of event.heads) weight.set(pitch.letter, (weight.get(pitch.letter) ?? 0) + ticks)
+    }
+  const keynote = LETTERS.indexOf(tonic(key).letter)
+  const triads = CHORDS.map((degree) => [0, 2, 4].map((d): Letter => LETTERS[(keynote + degree + d) % 7]))
+  const covers = (t: readonly Letter[]) => t.reduce((n, l) => n + (weight.get(l) ?? 0), 0)
+  return triads.reduce((a, b) => (covers(b) > covers(a) ? b : a))
+}

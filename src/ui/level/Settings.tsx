@@ -1,0 +1,155 @@
+'use client'
+
+import { Fragment, useMemo, useState } from 'react'
+import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
+import { keyName } from '@/core/music/key'
+import { profileOf, sayChanges } from '@/core/seats/profile'
+import type { Scored } from '@/core/seats/search'
+import type { Ensemble } from '@/core/seats/ensemble'
+import { useDesk } from '../desk/DeskProvider'
+import { Button } from '../parts/Button'
+import { percent, points, useLoads } from './useLoads'
+
+/** "viola an octave lower": what a setting moves against the class as it stands. */
+function sayOctaves(scored: Scored, ensemble: Ensemble): string {
+  const moved = SEATS.flatMap((s) => {
+    const by = scored.setting.octaves[s] - ensemble[s].octave
+    return by === 0 ? [] : [`${INSTRUMENTS[s].name.toLowerCase()} ${by < 0 ? 'lower' : 'higher'}`]
+  })
+  return moved.join(', ') || 'as now'
+}
+
+const idOf = (f: Scored) =>
+  `${f.setting.fifths} ${f.setting.bassSchool} ${f.setting.fourth} ${SEATS.map((s) => f.setting.octaves[s]).join()}`
+
+/** The settings that were found, best first; opened, what each changes for whom. */
+export function Settings({ found }: { found: readonly Scored[] }) {
+  const mode = useDesk((d) => d.piece.key.mode)
+  const ensemble = useDesk((d) => d.ensemble)
+  const apply = useDesk((d) => d.applySetting)
+  const { evenness } = useLoads()
+  const [chosen, setChosen] = useState<string | null>(null)
+  const open = chosen ?? (found[0] ? idOf(found[0]) : null)
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full text-[14px] tabular-nums">
+        <caption className="sr-only">Settings found, best first</caption>
+        <thead>
+          <tr className="text-left text-soft">
+            <th scope="col" className="font-normal">
+              Key
+            </th>
+            <th scope="col" className="font-normal">
+              Octaves
+            </th>
+            <th scope="col" className="text-right font-normal">
+              Even
+            </th>
+            <th scope="col" className="text-right font-normal">
+              Points
+            </th>
+            <th scope="col" className="text-right font-normal">
+              New
+            </th>
+            <th scope="col" className="text-right font-normal">
+              Out
+            </th>
+            <th scope="col">
+              <span className="sr-only">Take it</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr className="border-t border-rule text-soft">
+            <th scope="row" className="text-left font-normal">
+              As now
+            </th>
+            <td>–</td>
+            <td className="text-right">{percent(evenness.figure)}</td>
+            <td className="text-right">{points(evenness.total)}</td>
+            <Present />
+            <td />
+          </tr>
+          {found.map((f) => {
+            const id = idOf(f)
+            const name = keyName({ fifths: f.setting.fifths, mode })
+            return (
+              <Fragment key={id}>
+                <tr className={`border-t border-rule ${id === open ? 'bg-wash/40' : ''}`}>
+                  <th scope="row" className="text-left font-semibold">
+                    <button
+                      type="button"
+                      aria-expanded={id === open}
+                      onClick={() => setChosen(id)}
+                      className="py-0.5 underline-offset-2 hover:underline"
+                    >
+                      {name}
+                    </button>
+                  </th>
+                  <td>{sayOctaves(f, ensemble)}</td>
+                  <td className="text-right">{percent(f.evenness)}</td>
+                  <td className="text-right">{points(f.total)}</td>
+                  <td className="text-right">{f.fresh}</td>
+                  <td className={`text-right ${f.out ? 'font-semibold text-madder' : ''}`}>{f.out}</td>
+                  <td className="w-[74px] py-0.5 text-right">
+                    <Button className="min-h-7 text-sm" aria-label={`Take ${name}`} onClick={() => apply(f.setting)}>
+                      Take it
+                    </Button>
+                  </td>
+                </tr>
+                {id === open && (
+                  <tr className="bg-wash/40">
+                    <td colSpan={7} className="pb-1.5 pl-3">
+                      <Changes scored={f} />
+                    </td>
+                  </tr>
+                )}
+              </Fragment>
+            )
+          })}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+/** New and unreachable notes of the class as it stands. */
+function Present() {
+  const ensemble = useDesk((d) => d.ensemble)
+  const count = (...marks: string[]) => SEATS.reduce((n, s) => n + ensemble[s].problems.filter((p) => marks.includes(p.mark)).length, 0)
+  return (
+    <>
+      <td className="text-right">{count('new')}</td>
+      <td className="text-right">{count('out', 'divide')}</td>
+    </>
+  )
+}
+
+function Changes({ scored }: { scored: Scored }) {
+  const piece = useDesk((d) => d.piece)
+  const ensemble = useDesk((d) => d.ensemble)
+  const { evenness } = useLoads()
+  const said = useMemo(
+    () => SEATS.map((s: Seat) => ({ seat: s, changes: sayChanges(s, profileOf(piece, ensemble[s]), scored.profiles[s]) })),
+    [piece, ensemble, scored],
+  )
+  const { bassSchool, fourth } = scored.setting
+  return (
+    <dl className="leading-snug">
+      {said.map(({ seat, changes }) => (
+        <div key={seat} className="grid grid-cols-[56px_112px_1fr] gap-x-2">
+          <dt className="font-semibold">{INSTRUMENTS[seat].name}</dt>
+          <dd className="text-soft">
+            {points(scored.bySeat[seat])} points (now {points(evenness.bySeat[seat])})
+          </dd>
+          <dd>{changes.join('; ') || 'as it is'}</dd>
+        </div>
+      ))}
+      {(bassSchool !== ensemble.bass.solution.setup.policy.bassSchool || fourth !== ensemble.violin.solution.setup.policy.fourth) && (
+        <p className="mt-0.5 text-soft">
+          Bass school {bassSchool}, 4 or open: {fourth}.
+        </p>
+      )}
+    </dl>
+  )
+}

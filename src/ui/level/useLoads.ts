@@ -1,0 +1,27 @@
+'use client'
+
+import { useMemo } from 'react'
+import type { Seat } from '@/core/hands/instruments'
+import { evennessOf, type Evenness } from '@/core/seats/evenness'
+import { loadOf, type SeatLoad } from '@/core/seats/load'
+import { useDesk } from '../desk/DeskProvider'
+
+/** The load of every seat as the class stands, and how even it is. */
+export function useLoads(): { loads: Readonly<Record<Seat, SeatLoad>>; evenness: Evenness } {
+  const piece = useDesk((d) => d.piece)
+  const ensemble = useDesk((d) => d.ensemble)
+  return useMemo(() => {
+    const of = (s: Seat) => loadOf(piece, ensemble[s])
+    const loads = { violin: of('violin'), viola: of('viola'), cello: of('cello'), bass: of('bass') }
+    const evenness = evennessOf({
+      violin: loads.violin.byMeasure,
+      viola: loads.viola.byMeasure,
+      cello: loads.cello.byMeasure,
+      bass: loads.bass.byMeasure,
+    })
+    return { loads, evenness }
+  }, [piece, ensemble])
+}
+
+export const percent = (x: number): string => `${Math.round(100 * x)} %`
+export const points = (x: number): string => `${Math.round(x)}`

@@ -1,0 +1,75 @@
+'use client'
+
+import { INSTRUMENTS } from '@/core/hands/instruments'
+import { aboutKind } from '@/core/reading/spots/detectors'
+import { SPOT_KINDS, type Concern } from '@/core/reading/spots/spot'
+import { useDesk } from '../desk/DeskProvider'
+import { useAllSpots, useShownSpots } from '../desk/useSpots'
+import { Button } from '../parts/Button'
+
+const CONCERNS: readonly (readonly [Concern, string])[] = [
+  ['class', 'For this class'],
+  ['eye', 'For the eye'],
+  ['hand', 'For the left hand'],
+  ['bow', 'For the bow'],
+]
+
+/** Every kind of spot with how many there are, and whether it is shown: as the class's level has it, always, or never. */
+export function KindList() {
+  const all = useAllSpots()
+  const shown = useShownSpots()
+  const kinds = useDesk((d) => d.plan.spots.kinds)
+  const muted = useDesk((d) => d.plan.spots.muted)
+  const setKind = useDesk((d) => d.setKind)
+  const mute = useDesk((d) => d.mute)
+  const count = (list: typeof all, kind: string) => list.filter((s) => s.kind === kind).length
+  const silenced = all.filter((s) => muted.includes(s.id))
+  return (
+    <div className="min-h-0 grow overflow-y-auto px-3 pb-3" tabIndex={0} role="group" aria-label="Kinds of spots">
+      {CONCERNS.map(([concern, title]) => (
+        <section key={concern} className="mt-2">
+          <h3 className="font-semibold">{title}</h3>
+          <ul>
+            {SPOT_KINDS.filter((k) => aboutKind(k).concern === concern).map((k) => (
+              <li key={k} className="flex items-center gap-2 border-t border-rule py-0.5">
+                <label htmlFor={`kind-${k}`} className="min-w-0 grow">
+                  {aboutKind(k).name}
+                </label>
+                <span className="shrink-0 text-[13px] text-soft tabular-nums" title="shown of all">
+                  {count(shown, k)} of {count(all, k)}
+                </span>
+                <select
+                  id={`kind-${k}`}
+                  value={kinds[k] ?? ''}
+                  onChange={(e) => setKind(k, e.target.value === '' ? null : (e.target.value as 'show' | 'hide'))}
+                  className={`w-[92px] shrink-0 rounded border bg-sheet px-1 py-0.5 text-sm ${kinds[k] ? 'border-rosin font-semibold' : 'border-rule'}`}
+                >
+                  <option value="">as class</option>
+                  <option value="show">always</option>
+                  <option value="hide">never</option>
+                </select>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+      {silenced.length > 0 && (
+        <section className="mt-3">
+          <h3 className="font-semibold">Muted one by one</h3>
+          <ul>
+            {silenced.map((s) => (
+              <li key={s.id} className="flex items-center gap-2 border-t border-rule py-1">
+                <span className="min-w-0 grow text-sm leading-snug">
+                  Measure {s.measure}, {INSTRUMENTS[s.seat].name.toLowerCase()}: {aboutKind(s.kind).name.toLowerCase()}
+                </span>
+                <Button className="min-h-7 text-sm" onClick={() => mute(s, false)}>
+                  Show
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  )
+}
