@@ -124,19 +124,19 @@ function likeness(a: readonly Cell[], b: readonly Cell[]): Likeness | null {
   return bySteps && sounding.length > 2 && steps !== 0 ? { kind: 'stepped', steps } : rhythm
 }
 
-/** "note for note", "a third higher", "the same rhythm". */
-export function sayLikeness(how: Likeness): string {
+/** What a stretch is to the earlier one, both as printed: "16 is 8, note for note", "15 is 7, a fourth lower", "6 has the rhythm of 1". */
+export function sayLikeness(own: string, other: string, how: Likeness): string {
   switch (how.kind) {
     case 'same':
-      return 'note for note'
+      return `${own} is ${other}, note for note`
     case 'moved':
     case 'stepped': {
       const far = how.steps === 0 ? 'a half step' : sayInterval(how.steps)
       const up = how.steps > 0 || (how.kind === 'moved' && how.steps === 0 && how.semitones > 0)
-      return `${far} ${up ? 'higher' : 'lower'}${how.kind === 'stepped' ? ', inside the key' : ''}`
+      return `${own} is ${other}, ${far} ${up ? 'higher' : 'lower'}${how.kind === 'stepped' ? ', inside the key' : ''}`
     }
     case 'rhythm':
-      return 'the same rhythm'
+      return `${own} has the rhythm of ${other}`
   }
 }
 
@@ -253,5 +253,6 @@ export function sayLearning(form: Form, line: Line): string {
   const known = sounding.length
   if (form.toLearn.length === known) return `No measure returns note for note: all ${known} have to be learned.`
   const list = numbers.length > 1 ? `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}` : numbers[0]
-  return `Learn ${form.toLearn.length} measures (${list}), and all ${known} are known: ${known - form.toLearn.length} only come back.`
+  const back = known - form.toLearn.length
+  return `Learn ${form.toLearn.length} measures (${list}), and all ${known} are known: ${back === 1 ? 'one only comes' : `${back} only come`} back.`
 }

@@ -6,7 +6,7 @@ import { useDesk } from '../desk/DeskProvider'
 import { Chart } from '../parts/Chart'
 import { cellOf, loadChart } from './charts'
 import { SearchPanel } from './SearchPanel'
-import { percent, points, useLoads } from './useLoads'
+import { percent, points, sayPoints, useLoads } from './useLoads'
 
 /** How many of the measures that make the class uneven are named. */
 const NAMED = 6
@@ -72,7 +72,8 @@ function Evenness() {
                 />
               </dd>
               <dd className="text-right tabular-nums">
-                {points(evenness.bySeat[s])} points{s === heaviest ? ' ▲' : ''}
+                {sayPoints(evenness.bySeat[s])}
+                {s === heaviest ? ' ▲' : ''}
               </dd>
             </div>
           ))}

@@ -7,7 +7,7 @@ import { SPOT_KINDS, type SpotKind } from '@/core/reading/spots/spot'
 import { COST_NAMES, type LoadItem } from '@/core/seats/load'
 import { useDesk } from '../desk/DeskProvider'
 import { Rescues } from './Rescues'
-import { points, useLoads } from './useLoads'
+import { points, sayPoints, useLoads } from './useLoads'
 
 const KINDS: ReadonlySet<string> = new Set(SPOT_KINDS)
 const nameOf = (what: LoadItem['what']): string => {
@@ -47,7 +47,7 @@ function SeatLoadOf({ seat, index }: { seat: Seat; index: number }) {
         <button type="button" aria-pressed={picked} onClick={() => pick(moment, seat)} className="text-[15px] font-semibold">
           {INSTRUMENTS[seat].name}
         </button>
-        <span className="tabular-nums">{points(sum)} points</span>
+        <span className="tabular-nums">{sayPoints(sum)}</span>
       </div>
       {picked ? <ByNote seat={seat} items={items} /> : <p className="text-sm leading-snug text-soft">{summary(items)}</p>}
       {picked && <Rescues seat={seat} index={index} />}

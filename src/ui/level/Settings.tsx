@@ -8,15 +8,16 @@ import type { Scored } from '@/core/seats/search'
 import type { Ensemble } from '@/core/seats/ensemble'
 import { useDesk } from '../desk/DeskProvider'
 import { Button } from '../parts/Button'
-import { percent, points, useLoads } from './useLoads'
+import { percent, points, sayPoints, useLoads } from './useLoads'
 
 /** "viola an octave lower": what a setting moves against the class as it stands. */
 function sayOctaves(scored: Scored, ensemble: Ensemble): string {
   const moved = SEATS.flatMap((s) => {
     const by = scored.setting.octaves[s] - ensemble[s].octave
-    return by === 0 ? [] : [`${INSTRUMENTS[s].name.toLowerCase()} ${by < 0 ? 'lower' : 'higher'}`]
+    return by === 0 ? [] : [{ seat: INSTRUMENTS[s].name.toLowerCase(), where: by < 0 ? 'lower' : 'higher' }]
   })
-  return moved.join(', ') || 'as now'
+  if (moved.length === SEATS.length && new Set(moved.map((m) => m.where)).size === 1) return `all an octave ${moved[0].where}`
+  return moved.map((m) => `${m.seat} ${m.where}`).join(', ') || 'as now'
 }
 
 const idOf = (f: Scored) =>
@@ -140,7 +141,7 @@ function Changes({ scored }: { scored: Scored }) {
         <div key={seat} className="grid grid-cols-[56px_112px_1fr] gap-x-2">
           <dt className="font-semibold">{INSTRUMENTS[seat].name}</dt>
           <dd className="text-soft">
-            {points(scored.bySeat[seat])} points (now {points(evenness.bySeat[seat])})
+            {sayPoints(scored.bySeat[seat])} (now {points(evenness.bySeat[seat])})
           </dd>
           <dd>{changes.join('; ') || 'as it is'}</dd>
         </div>

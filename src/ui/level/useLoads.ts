@@ -25,3 +25,4 @@ export function useLoads(): { loads: Readonly<Record<Seat, SeatLoad>>; evenness:
 
 export const percent = (x: number): string => `${Math.round(100 * x)} %`
 export const points = (x: number): string => `${Math.round(x)}`
+export const sayPoints = (x: number): string => (Math.round(x) === 1 ? '1 point' : `${Math.round(x)} points`)

@@ -48,9 +48,7 @@ export function FormTab() {
             {returns.length > 0 && (
               <ul className="mt-1 text-sm leading-snug text-soft">
                 {returns.slice(0, 10).map((u) => (
-                  <li key={u.from}>
-                    {span(u)} is {span(units[u.like!.unit])}, {sayLikeness(u.like!.how)}.
-                  </li>
+                  <li key={u.from}>{sayLikeness(span(u), span(units[u.like!.unit]), u.like!.how)}.</li>
                 ))}
                 {returns.length > 10 && <li>… and {returns.length - 10} more.</li>}
               </ul>

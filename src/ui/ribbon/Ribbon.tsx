@@ -33,7 +33,7 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
     <div className="flex border-t border-rule bg-paper py-2 pl-3">
       <div className="w-[106px] shrink-0 pr-2 text-[13px] leading-tight">
         <p className="font-semibold">Load</p>
-        <p className="text-soft">points: 1 is about one crossing; ▴ a hard spot</p>
+        <p className="text-soft">1 point: a crossing ▴ a hard spot</p>
         <form
           className="mt-1"
           onSubmit={(e) => {

@@ -6,6 +6,8 @@ import { answerAt } from '@/core/seats/timeline'
 import { eventId, meiOf } from '@/engrave/mei'
 import { ROWS, rowId, rowText } from '@/engrave/rows'
 import { useDesk } from '../desk/DeskProvider'
+import { useShownSpots } from '../desk/useSpots'
+import { SpotLayer } from './SpotLayer'
 import { Systems } from './Systems'
 import { useEngraver } from './useEngraver'
 import { useWidth } from './useWidth'
@@ -26,6 +28,7 @@ export function ScoreView() {
   const timeline = useDesk((d) => d.timeline)
   const moment = useDesk((d) => d.moment)
   const pick = useDesk((d) => d.pick)
+  const spots = useShownSpots()
   const [column, width] = useWidth<HTMLDivElement>()
   const settled = useSettled(ensemble)
   const mei = useMemo(
@@ -100,6 +103,7 @@ export function ScoreView() {
             />
           )}
           <Systems systems={systems} />
+          <SpotLayer root={sheet} spots={spots} systems={systems} />
           {systems.length === 0 && (
             <p className="p-8 text-soft">
               {state === 'failed'

@@ -4,7 +4,7 @@ import type { Detector, Found } from './spot'
 export const wrongBow: Detector = {
   kind: 'wrong-bow',
   name: 'The bow comes out the wrong way',
-  mark: 'bow',
+  mark: 'wrong bow',
   concern: 'bow',
   load: 2,
   again: 0.85,
