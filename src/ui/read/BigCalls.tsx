@@ -14,6 +14,12 @@ type Props = {
   title: string
 }
 
+/** As big as the words of the measure allow, in pixels. */
+function sizeFor({ words }: Call): number {
+  const letters = words.reduce((n, w) => n + w.said.length + 3, 0)
+  return letters < 36 ? 104 : letters < 90 ? 80 : 60
+}
+
 /** One measure at a time, to be read from the back of the room. */
 export function BigCalls({ open, onOpenChange, calls, index, goTo, title }: Props) {
   const at = Math.max(
@@ -47,7 +53,8 @@ export function BigCalls({ open, onOpenChange, calls, index, goTo, title }: Prop
           <p className="mt-6 text-3xl text-soft">Measure {call.number}</p>
           <p
             aria-live="polite"
-            className="flex grow flex-wrap content-start gap-x-10 gap-y-2 overflow-y-auto pt-2 text-[64px] leading-tight font-semibold"
+            className="flex grow flex-wrap content-start gap-x-10 gap-y-2 overflow-y-auto pt-2 leading-tight font-semibold"
+            style={{ fontSize: sizeFor(call) }}
           >
             {call.words.map((w) => (
               <span key={w.event}>{w.said}</span>

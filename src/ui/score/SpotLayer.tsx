@@ -7,13 +7,21 @@ import type { Spot } from '@/core/reading/spots/spot'
 import { eventId } from '@/engrave/mei'
 import { wedgeSize } from '../parts/Wedge'
 
-type Mark = { readonly spot: Spot; readonly more: number; readonly x: number; readonly y: number; readonly room: number }
+/** Where a mark stands: left of its note. `over` is the height for a word over the staff, `room` what it has. */
+type Mark = {
+  readonly spot: Spot
+  readonly more: number
+  readonly x: number
+  readonly y: number
+  readonly over: number
+  readonly room: number
+}
 
-/** About how wide a letter of a mark is, in pixels, and what the wedge takes. */
+/** About how wide a letter of a mark is, in pixels, and what is left free after it. */
 const LETTER = 5.6
-const WEDGE = 14
+const GAP = 6
 
-/** What trips whom, over the engraved notes: a wedge by hardness over each note, and a word where there is room. */
+/** What trips whom, in the engraved score: a wedge by hardness beside the note, and over the top staff a word where there is room. */
 export function SpotLayer({
   root,
   spots,
@@ -33,15 +41,20 @@ export function SpotLayer({
   }, [root, spots, systems])
   return (
     <svg aria-hidden className="pointer-events-none absolute inset-0" style={{ width: '100%', height: '100%' }} fill="var(--madder)">
-      {marks.map(({ spot, more, x, y, room }) => {
+      {marks.map(({ spot, more, x, y, over, room }) => {
         const s = wedgeSize(spot.hard)
         const word = aboutKind(spot.kind).mark + (more ? ` +${more}` : '')
         return (
           <g key={spot.id}>
             <title>{`${INSTRUMENTS[spot.seat].name}: ${spot.text}`}</title>
-            <path d={`M${x - s} ${y - s * 0.8}L${x} ${y + s}L${x + s} ${y - s * 0.8}Z`} />
+            <path
+              d={`M${x - 1.6 * s} ${y - s}L${x} ${y}L${x - 1.6 * s} ${y + s}Z`}
+              stroke="var(--sheet)"
+              strokeWidth={2}
+              paintOrder="stroke"
+            />
             {word.length * LETTER < room && (
-              <text x={x + 7} y={y + 3} fontSize={11} fontWeight={600} stroke="var(--sheet)" strokeWidth={3} paintOrder="stroke">
+              <text x={x} y={over} fontSize={11} fontWeight={600} stroke="var(--sheet)" strokeWidth={3} paintOrder="stroke">
                 {word}
               </text>
             )}
@@ -65,12 +78,14 @@ function placed(root: HTMLElement, spots: readonly Spot[]): Mark[] {
     const staff = el?.closest('g.staff')?.getBoundingClientRect()
     const box = el?.getBoundingClientRect()
     if (!box || !staff) return []
-    return [{ spot, more, x: box.left + box.width / 2 - frame.left, y: Math.min(box.top, staff.top) - frame.top - 7, room: 0 }]
+    const head = el?.querySelector('g.notehead')?.getBoundingClientRect() ?? box
+    const y = head.top + head.height / 2 - frame.top
+    return [{ spot, more, x: box.left - frame.left - 2, y, over: Math.min(box.top, staff.top) - frame.top - 5, room: 0 }]
   })
   // Over the lower staves stand the fingers of the staff above: a word has room only over the top one, up to the next mark.
   return marks.map((m) => {
     if (m.spot.seat !== SEATS[0]) return m
-    const beside = marks.filter((o) => o.spot.seat === SEATS[0] && Math.abs(o.y - m.y) < 24 && o.x > m.x)
-    return { ...m, room: beside.reduce((n, o) => Math.min(n, o.x), Infinity) - m.x - WEDGE }
+    const beside = marks.filter((o) => o.spot.seat === SEATS[0] && Math.abs(o.over - m.over) < 40 && o.x > m.x)
+    return { ...m, room: beside.reduce((n, o) => Math.min(n, o.x), Infinity) - m.x - GAP }
   })
 }

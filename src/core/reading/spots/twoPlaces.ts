@@ -18,7 +18,7 @@ export const twoPlaces: Detector = {
     r.notes.flatMap((note) => {
       const here = stopOf(note)
       const there = here && otherString(r, note, here)
-      if (!here || !there || !differs(r, here, there)) return []
+      if (!here || !there) return []
       const say = (s: Stop) => `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)}`
       return [
         {
@@ -32,14 +32,14 @@ export const twoPlaces: Detector = {
     }),
 }
 
-/** The last stop on a neighbouring string with the hand in place, unless this string was played in between. */
+/** The last stop of the other shape on a neighbouring string with the hand in place, unless this string was played in between. */
 function otherString(r: Reading, note: ReadNote, here: Stop): Stop | null {
   let n = before(r, note)
   for (let i = 0; n && i < LOOK; i++, n = before(r, n)) {
     const s = stopOf(n)
     if (!s) continue
     if (n.hold!.position !== note.hold!.position || s.string === here.string) return null
-    if (Math.abs(s.string - here.string) === 1) return s
+    if (Math.abs(s.string - here.string) === 1 && differs(r, here, s)) return s
   }
   return null
 }

@@ -1,0 +1,153 @@
+import { describe, expect, it } from 'vitest'
+import { DEFAULT_POLICY } from '../fingering/policy'
+import { mapSeat } from '../fingering/map'
+import { INSTRUMENTS, type Seat } from '../hands/instruments'
+import { FIRST_POSITION, PRESETS, WHOLE_NECK } from '../hands/presets'
+import type { Level } from '../hands/level'
+import { midiOf, parsePitch } from '../music/pitch'
+import { pieceFrom } from '../testing/piece'
+import { placesOf, sayStaffPlace, staffOf } from './answerKey'
+import { callsOf, callsText, DEFAULT_CALLS, type CallOptions } from './calls'
+import { countsOf } from './counts'
+import { readingOf } from './reading'
+import { transfersOf } from './transfers'
+import { CLEFS } from '../music/clef'
+
+const read = (text: string, seat: Seat = 'violin', fifths = 0, level: Level = FIRST_POSITION, octave = INSTRUMENTS[seat].sounds) => {
+  const piece = pieceFrom(text, { fifths, mode: 'major' })
+  return readingOf(piece, mapSeat(piece, piece.lines[0], seat, { octave, policy: DEFAULT_POLICY, level: level[seat] }))
+}
+const calls = (text: string, options: Partial<CallOptions>, seat: Seat = 'violin', fifths = 0) =>
+  callsOf(read(text, seat, fifths), { ...DEFAULT_CALLS, ...options }).map((c) => c.words.map((w) => w.said).join(' · '))
+
+describe('calls', () => {
+  it('the same line for violin and cello, as a class speaks it (common practice: 3 3 2 2 1 1 0 and 4 4 3 3 1 1 0)', () => {
+    const only = { say: 'fingers', strings: 'never', numbers: 'figures' } as const
+    expect(calls('G4 G4 F#4 F#4 E4 E4 D4', only, 'violin', 1).join(' · ')).toBe('3 · 3 · 2 · 2 · 1 · 1 · 0')
+    expect(calls('G4 G4 F#4 F#4 E4 E4 D4', only, 'viola', 1).join(' · ')).toBe('3 · 3 · 2 · 2 · 1 · 1 · 0')
+    expect(calls('G3 G3 F#3 F#3 E3 E3 D3', only, 'cello', 1).join(' · ')).toBe('4 · 4 · 3 · 3 · 1 · 1 · 0')
+  })
+  it('letters with sharps or without, high and open apart, rests said', () => {
+    expect(calls('D4 F#4 D5 z', { say: 'letters' }, 'violin', 1)).toEqual(['open D · F sharp · high D · rest'])
+    expect(calls('D4 F#4 D5 z', { say: 'letters', sharps: false, high: false }, 'violin', 1)).toEqual(['D · F · D · rest'])
+    expect(calls('D4 F#4 Bb4 z', { say: 'letters', names: 'do-re-mi' })).toEqual(['re · fa sharp · ti flat · rest'])
+  })
+  it('a letter that fingers play on two strings is named with its string', () => {
+    expect(calls('B3 D4 B4 G4', { say: 'letters', high: false })).toEqual(['B on G · D · B on A · G'])
+  })
+  it('fingers in words or figures, low and high in each wording, strings where they change', () => {
+    expect(calls('C5 B4 F#4 G#4', { say: 'fingers' })).toEqual(['low two on A · one · two on D · high three'])
+    expect(calls('C5 B4 F#4 G#4', { say: 'fingers', low: '2 low', numbers: 'figures' })).toEqual(['2 low on A · 1 · 2 on D · 3 high'])
+    expect(calls('C5 B4 F#4 G#4', { say: 'fingers', low: '↓2', numbers: 'figures', strings: 'always' })).toEqual([
+      '↓2 on A · 1 on A · 2 on D · ↑3 on D',
+    ])
+    expect(calls('D4 E4', { say: 'both' })).toEqual(['D open · E one'])
+  })
+  it('lengths in either language, dots too, and what is tied over a barline is held', () => {
+    expect(calls('D4:h. E4', { say: 'letters', lengths: 'quarters' })).toEqual(['D dotted half · E quarter'])
+    expect(calls('D4:h. z', { say: 'letters', lengths: 'crotchets' })).toEqual(['D dotted minim · rest crotchet'])
+    expect(calls('D4:w~ D4:h E4:h', { say: 'letters' })).toEqual(['D', 'hold · E'])
+  })
+  it('chords, and what is out of reach', () => {
+    expect(calls('[D4,A4]:h F3:h', { say: 'both' })).toEqual(['D and A open and open · F out'])
+  })
+  it('as text, a line a measure', () => {
+    expect(callsText(callsOf(read('D4 E4 F4 G4 z:w'), { ...DEFAULT_CALLS, say: 'letters' }))).toBe('1: D, E, F, G\n2: rest')
+  })
+})
+
+describe('transfers', () => {
+  it('a skip across strings lies like a step on one string (common practice)', () => {
+    // B on A is 1, F sharp on D is 2: a whole step apart in the hand, a fourth in sound.
+    const [t] = transfersOf(read('A4 B4 F#4 D4', 'violin', 1))
+    expect(t).toMatchObject({ spacing: 2, from: 'level', string: 2 })
+    expect(t.text).toBe(
+      '1 on A to 2 on D: the fingers lie a whole step apart, as from B to C♯ on A, which the class has learned. The spacing is the same; the sound is not: here it is a fourth.',
+    )
+  })
+  it('is shown where the piece has it already', () => {
+    const [t] = transfersOf(read('A4 B4 C#5 A4 B4 F#4 D4 z', 'violin', 2))
+    expect(t).toMatchObject({ from: 'piece', string: 2 })
+    expect(t.text).toContain('from B to C♯ on A, in measure 1')
+  })
+  it('for the cello and the bass by half steps', () => {
+    expect(transfersOf(read('B3 G3', 'cello'))[0]).toMatchObject({ spacing: 3 })
+    expect(transfersOf(read('A3 F#3', 'bass', 1))[0]).toMatchObject({ spacing: 2 })
+  })
+  it('not for one finger over two strings, nor with an open string', () => {
+    expect(transfersOf(read('E4 B4 A4 G4'))).toEqual([])
+  })
+  it('every transfer keeps the spacing: both pitches lie as far apart as the fingers', () => {
+    for (const seat of ['violin', 'viola', 'cello', 'bass'] as const)
+      for (const t of transfersOf(read('G3 B3 E4 C4 F4 B4 G#4 E4 C5 G4 D4 A4 F4 Bb4 F#4 C5', seat, 0, WHOLE_NECK)))
+        expect(Math.abs(midiOf(t.pitches[1]) - midiOf(t.pitches[0]))).toBe(Math.abs(t.spacing))
+  })
+})
+
+describe('counts', () => {
+  const counts = countsOf(read('D4 E4 F#4 G4 A4 C5 C#5 z D4 D4', 'violin', 1))
+  it('notes by string and finger, and how the tune goes', () => {
+    // Strings from the lowest: G D A E.
+    expect(counts.fingers).toEqual([
+      [0, 0, 0, 0, 0],
+      [3, 1, 1, 1, 0],
+      [1, 0, 2, 0, 0],
+      [0, 0, 0, 0, 0],
+    ])
+    expect(counts.motion).toEqual({ repeats: 2, steps: 4, skips: 1 })
+    expect([counts.notes, counts.rests]).toEqual([9, 1])
+  })
+  it('letters with their strings, and letters in two forms', () => {
+    expect(counts.letters.find((l) => l.name === 'D')).toEqual({ name: 'D', count: 3, strings: [1] })
+    expect(counts.forms).toEqual([
+      {
+        letter: 'C',
+        forms: [
+          { name: 'C', count: 1 },
+          { name: 'C♯', count: 1 },
+        ],
+      },
+    ])
+  })
+  it('where the half steps lie, by string', () => {
+    expect(counts.frames).toContainEqual({ string: 1, name: 'touch 2-3', position: 'I', count: 3 })
+  })
+})
+
+describe('the reading key', () => {
+  const setup = (seat: Seat, level = FIRST_POSITION) => ({ instrument: INSTRUMENTS[seat], policy: DEFAULT_POLICY, level: level[seat] })
+  it('every place of a letter in what is learned, with its string and finger (first position: the tables of the trade)', () => {
+    const beginners = PRESETS.find((p) => p.id === 'three-fingers')!.level
+    expect(placesOf(setup('violin', beginners), { letter: 'D', alter: 0 }).map((p) => [p.staff, p.ways])).toEqual([
+      ['space below the staff', ['open D']],
+      ['fourth line', ['3 on A']],
+    ])
+    expect(placesOf(setup('cello'), { letter: 'F', alter: 1 }).map((p) => p.ways[0])).toEqual(['4 reached forward on C', '3 on D'])
+    expect(placesOf(setup('violin', beginners), { letter: 'F', alter: 0 })).toEqual([])
+  })
+  it('staff places in each clef (common practice of notation)', () => {
+    const at = (name: string, clef: keyof typeof CLEFS) => sayStaffPlace(parsePitch(name)!, CLEFS[clef])
+    expect(at('E4', 'treble')).toBe('first line')
+    expect(at('F4', 'treble')).toBe('first space')
+    expect(at('C4', 'treble')).toBe('first ledger line below')
+    expect(at('D4', 'treble')).toBe('space below the staff')
+    expect(at('B3', 'treble')).toBe('space below the first ledger line')
+    expect(at('C4', 'alto')).toBe('third line')
+    expect(at('C4', 'bass')).toBe('first ledger line above')
+    expect(at('G2', 'bass')).toBe('first line')
+    expect(at('A5', 'treble')).toBe('first ledger line above')
+  })
+  it('lines, spaces and open strings', () => {
+    expect(staffOf(setup('violin'))).toEqual({
+      lines: ['E', 'G', 'B', 'D', 'F'],
+      spaces: ['F', 'A', 'C', 'E'],
+      open: [
+        { string: 'G3', staff: 'space below the second ledger line' },
+        { string: 'D4', staff: 'space below the staff' },
+        { string: 'A4', staff: 'second space' },
+        { string: 'E5', staff: 'fourth space' },
+      ],
+    })
+    expect(staffOf(setup('cello')).lines).toEqual(['G', 'B', 'D', 'F', 'A'])
+  })
+})

@@ -1,0 +1,318 @@
+import { describe, expect, it } from 'vitest'
+import { DEFAULT_POLICY, type Policy } from '../../fingering/policy'
+import { mapSeat } from '../../fingering/map'
+import { INSTRUMENTS, type Seat } from '../../hands/instruments'
+import { FIRST_POSITION, PRESETS } from '../../hands/presets'
+import type { Level } from '../../hands/level'
+import type { Key } from '../../music/key'
+import type { Meter } from '../../music/time'
+import { pieceFrom } from '../../testing/piece'
+import { isShown, SHOWN_FROM } from '../choice'
+import { MATTERS, stageOf } from '../matters'
+import { spotsOf } from '../spots'
+import { aboutKind, DETECTORS } from './detectors'
+import { SPOT_KINDS, type Spot, type SpotKind } from './spot'
+
+type How = {
+  readonly seat?: Seat
+  readonly fifths?: number
+  readonly mode?: Key['mode']
+  readonly meter?: Meter
+  readonly policy?: Partial<Policy>
+  readonly level?: Level
+  /** Octaves that the bass sounds below the line. */
+  readonly octave?: number
+  readonly tempo?: number
+}
+
+const level = (id: string): Level => PRESETS.find((p) => p.id === id)!.level
+
+/** The spots of one kind of a line in test words, as the seat reads it: events where they stand. */
+function find(kind: SpotKind, text: string, how: How = {}): Spot[] {
+  const { seat = 'violin', fifths = 0, mode = 'major', octave = INSTRUMENTS[how.seat ?? 'violin'].sounds } = how
+  const piece = { ...pieceFrom(text, { fifths, mode }, how.meter), ...(how.tempo ? { tempo: how.tempo } : {}) }
+  const map = mapSeat(piece, piece.lines[0], seat, {
+    octave,
+    policy: { ...DEFAULT_POLICY, ...how.policy },
+    level: (how.level ?? FIRST_POSITION)[seat],
+  })
+  return spotsOf(piece, map).filter((s) => s.kind === kind)
+}
+const events = (kind: SpotKind, text: string, how?: How): string[] => find(kind, text, how).map((s) => s.event)
+
+type Row = readonly [text: string, expected: readonly string[], how?: How]
+
+/**
+ * For every kind: lines in which it is there (a hit), lines without it, and lines that come near to it. Common practice;
+ * each follows from the fingering, the clef and the meaning of signs.
+ */
+const ROWS: Record<SpotKind, { readonly hit: Row; readonly miss: Row; readonly near: Row }> = {
+  'out-of-reach': {
+    hit: ['D4 F#3', ['e1']],
+    miss: ['D4 G3', []],
+    // The open string itself is the last that can be played.
+    near: ['G3 G#3', []],
+  },
+  'new-for-class': {
+    hit: ['D4 F4', ['e1'], { level: level('three-fingers') }],
+    miss: ['D4 E4', [], { level: level('three-fingers') }],
+    near: ['D4 F#4', [], { level: level('three-fingers') }],
+  },
+  'two-new': {
+    // The letter changes its form and the finger slides for it.
+    hit: ['C5 C#5', ['e1']],
+    miss: ['D4 E4 D4 E4', []],
+    // With another finger between them the letter alone is new.
+    near: ['C5 D5 C#5', []],
+  },
+  'two-forms': {
+    hit: ['F4 G4 F#4 G4', ['e2']],
+    miss: ['F4 G4 F4 G4', []],
+    // Another letter for the same sound is another thing to read, but not two forms of one letter.
+    near: ['G#4 A4 Ab4 G4', ['e2', 'e3']],
+  },
+  'by-key': {
+    hit: ['D4 E4 F#4 G4', ['e2'], { fifths: 1 }],
+    miss: ['D4 E4 F#4 G4', []],
+    near: ['D4 E4 F4 G4', [], { fifths: 1 }],
+  },
+  'carried-sign': {
+    hit: ['F#4 G4 F#4 G4', ['e2']],
+    miss: ['F#4 G4 A4 G4', []],
+    // Over the barline the sign has to be written again.
+    near: ['G4 A4 G4 F#4 F#4', []],
+  },
+  'cancelled-sign': {
+    hit: ['F#4 G4 A4 G4 F4', ['e4']],
+    miss: ['F4 G4 A4 G4 F4', []],
+    // Two measures later nobody still thinks of it.
+    near: ['F#4 G4 A4 G4 A4 B4 A4 G4 F4', []],
+  },
+  'shared-letter': {
+    hit: ['D4 E4 D5 E4', ['e2']],
+    miss: ['E4 F#4 D5 E4', []],
+    near: ['D4 E4 D#5 E4', []],
+  },
+  'letter-two-strings': {
+    // A4 open, then with 4 under the slur.
+    hit: ['A4 G4 (G4 A4) G4', ['e3'], { policy: { fourth: 'slurs' } }],
+    miss: ['A4 G4 G4 A4', []],
+    near: ['B3 D4 D4 B4', ['e3']],
+  },
+  'ledger-lines': {
+    hit: ['C4 D4', ['e0']],
+    // D below the staff hangs from its first line.
+    miss: ['D4 E4', []],
+    near: ['G5 A5', ['e1']],
+  },
+  'look-alike': {
+    hit: ['D4 E4 F4 G4 D4 E4 F4 A4', ['e7']],
+    miss: ['D4 E4 F4 G4 D4 E4 F4 G4', []],
+    near: ['D4 E4 F4 G4 D4 F4 A4 C5', []],
+  },
+  'changed-rhythm': {
+    hit: ['D4 E4 F4:h D4:h E4 F4', ['e3']],
+    miss: ['D4 E4 F4:h D4 E4 F4:h', []],
+    near: ['D4 E4 F4:h D4:h E4 G4', []],
+  },
+  'repeat-way': {
+    hit: ['D4 E4 F4 G4 [1 A4 B4 A4 G4 :| [2 F4 E4 D4:h', ['e4']],
+    miss: ['D4 E4 F4 G4 A4 B4 A4 G4', []],
+    near: ['D4 E4 F4 G4 A4 B4 A4 G4 :|', ['e7']],
+  },
+  pickup: {
+    hit: ['A4 | D4 E4 F4 G4', ['e0']],
+    miss: ['D4 E4 F4 G4', []],
+    near: ['D4 E4 F4 G4 | A4', []],
+  },
+  'long-after-short': {
+    hit: ['D4:e E4:e F4:e G4:e A4:h', ['e4']],
+    miss: ['D4:e E4:e F4:e G4:e A4 B4', []],
+    near: ['D4:e E4:e F4:e z:e A4:h', []],
+  },
+  'two-places': {
+    // 2 low on A, 2 on D.
+    hit: ['C5 B4 F#4 G4', ['e2']],
+    miss: ['C#5 B4 F#4 G4', []],
+    near: ['C5 B4 F4 G4', []],
+  },
+  slide: {
+    hit: ['C5 C#5 D5', ['e1']],
+    miss: ['C5 D5 C5', []],
+    near: ['C5 B4 C#5', []],
+  },
+  'wide-gap': {
+    hit: ['F4 G#4 A4', ['e1']],
+    miss: ['F#4 G4 A4', []],
+    // On the cello the hand lies in half steps: there the gap is an extension.
+    near: ['F3 G#3', [], { seat: 'cello' }],
+  },
+  'fourth-finger': {
+    hit: ['G4 A4 G4', ['e1'], { policy: { fourth: 'always' } }],
+    miss: ['G4 A4 G4', []],
+    near: ['D3 E3 F#3 G3', [], { seat: 'cello' }],
+  },
+  'four-or-open': {
+    hit: ['G4 A4 G4', ['e1']],
+    miss: ['B4 A4 B4', []],
+    // Before the fourth finger is learned there is no choice.
+    near: ['G4 A4 G4', [], { level: level('four-strings') }],
+  },
+  extension: {
+    hit: ['D3 E3 F3 G#3', ['e3'], { seat: 'cello' }],
+    miss: ['D3 E3 F3 G3', [], { seat: 'cello' }],
+    near: ['D4 E4 F4 G#4', []],
+  },
+  'half-position': {
+    hit: ['F2 E2', ['e0'], { seat: 'bass' }],
+    miss: ['A2 B2', [], { seat: 'bass' }],
+    near: ['A4 Bb4', []],
+  },
+  shift: {
+    hit: ['B3 C4', ['e1'], { seat: 'bass' }],
+    miss: ['A3 B3', [], { seat: 'bass' }],
+    near: ['B3 C4', [], { seat: 'cello' }],
+  },
+  'lowest-string': {
+    hit: ['D4 A3 B3 D4', ['e1']],
+    miss: ['D4 G3 D4', []],
+    near: ['D4 A3 D4 A3', ['e1', 'e3']],
+  },
+  'lands-alone': {
+    hit: ['A4 F#4 A4', ['e1']],
+    miss: ['A4 E4 A4', []],
+    near: ['A4 F#4 G4', []],
+  },
+  fifth: {
+    hit: ['E4 B4', ['e1']],
+    miss: ['E4 A4', []],
+    near: ['E4 C5', []],
+  },
+  'skip-crossing': {
+    hit: ['G4 B4', ['e1']],
+    miss: ['G4 A4', []],
+    // A step that crosses is no skip.
+    near: ['A4 B4 G#4', ['e2']],
+  },
+  'skip-string': {
+    hit: ['G3 B4', ['e1']],
+    miss: ['G3 D4', []],
+    near: ['D4 A4', []],
+  },
+  'hand-crossing': {
+    hit: ['G#4 A#4', ['e1']],
+    miss: ['G4 A4', []],
+    near: ['D4 E4', []],
+  },
+  'bow-crossing': {
+    hit: ['G4 A4', ['e1']],
+    miss: ['G4 F#4', []],
+    near: ['G4 B4', []],
+  },
+  'double-stop': {
+    hit: ['[D4,A4] D4', ['e0']],
+    miss: ['D4 A4', []],
+    near: ['D4 [E4,A4]', ['e1']],
+  },
+  'wrong-bow': {
+    hit: ['D4 E4 F4:h G4:w', ['e3']],
+    miss: ['D4 E4 F4 G4 A4:w', []],
+    near: ['D4 E4 F4 z A4:w', []],
+  },
+  'no-rest': {
+    hit: ['D4:w E4:w D4:w E4:w D4:w E4:w D4:w E4:w', ['e0']],
+    miss: ['D4:w E4:w D4:w E4:w', []],
+    near: ['D4:w E4:w D4:w z:w D4:w E4:w D4:w E4:w', []],
+  },
+}
+
+describe.each(SPOT_KINDS)('%s', (kind) => {
+  it.each(Object.entries(ROWS[kind]))('%s', (_, [text, expected, how]) => {
+    expect(events(kind, text, how)).toEqual(expected)
+  })
+})
+
+const SHOW_ALL = { kinds: {}, muted: [] }
+
+describe('what is shown', () => {
+  const text = 'F4 G4 F#4 G4 A4 F#4 F4 G4'
+  it('is what is hard, until the teacher says otherwise', () => {
+    const [first] = find('two-forms', text)
+    expect(first.hard).toBeGreaterThan(SHOWN_FROM)
+    expect(isShown(first, SHOW_ALL, {})).toBe(true)
+    expect(isShown(first, { kinds: {}, muted: [first.id] }, {})).toBe(false)
+    expect(isShown(first, SHOW_ALL, { 'two-forms': 'hide' })).toBe(false)
+    // The piece goes before the class.
+    expect(isShown(first, { kinds: { 'two-forms': 'show' }, muted: [] }, { 'two-forms': 'hide' })).toBe(true)
+    const [bow] = find('bow-crossing', 'G4 A4 G4 A4')
+    expect(isShown(bow, SHOW_ALL, {})).toBe(false)
+    expect(isShown(bow, SHOW_ALL, { 'bow-crossing': 'show' })).toBe(true)
+  })
+  it('gets easier each time the same comes again', () => {
+    const keys = find('by-key', 'F#4 G4 F#4 G4 F#4 G4 F#4 G4', { fifths: 1 })
+    expect(keys.map((s) => s.before)).toEqual([0, 1, 2, 3])
+    keys.slice(1).forEach((s, i) => expect(s.hard).toBeLessThan(keys[i].hard))
+  })
+  it('matters less to a class that is further on', () => {
+    const hard = (id: string) => find('fourth-finger', 'G4 A4 G4', { level: level(id), policy: { fourth: 'always' } })[0].hard
+    expect(hard('seventh-position')).toBeLessThan(hard('first-position'))
+    expect(stageOf(level('first-finger').violin)).toBe('beginning')
+    expect(stageOf(FIRST_POSITION.violin)).toBe('first position')
+    expect(stageOf(level('fifth-position').cello)).toBe('beyond')
+    for (const kind of SPOT_KINDS) expect(MATTERS[kind].beyond).toBeLessThanOrEqual(MATTERS[kind].beginning)
+  })
+  it('has a name, a mark and a detector for every kind, each kind once', () => {
+    expect(new Set([...DETECTORS.map((d) => d.kind), 'two-new'])).toEqual(new Set(SPOT_KINDS))
+    expect(DETECTORS).toHaveLength(SPOT_KINDS.length - 1)
+    expect(new Set(SPOT_KINDS.map((k) => aboutKind(k).mark)).size).toBe(SPOT_KINDS.length)
+  })
+})
+
+describe('what is said', () => {
+  const said: readonly (readonly [SpotKind, string, string, How?])[] = [
+    ['two-forms', 'F4 G4 F#4 G4', 'F sharp here, F earlier in this measure: 2 against low 2.'],
+    ['two-forms', 'F#4 G4 A4 F#4 A4 B4 C5 F4', 'F here, F sharp in measure 1: low 2 against 2.'],
+    ['carried-sign', 'F#4 G4 F#4 G4', 'Still F sharp: the sign earlier in the measure holds to the barline.'],
+    ['cancelled-sign', 'F#4 G4 A4 G4 F4', 'F natural again: the barline has cancelled the sign of the measure before.'],
+    ['by-key', 'Bb4 A4', 'B flat: only the key signature says so.', { fifths: -1 }],
+    ['slide', 'C5 C#5 D5', 'Finger 2 goes from low to its tape on the same string.'],
+    ['wide-gap', 'F4 G#4 A4', 'low 2 and high 3 lie a step and a half apart.'],
+    ['shift', 'B3 C4', 'Shift up to III, a step and a half, straight from note to note.', { seat: 'bass' }],
+    ['extension', 'D3 E3 F3 G#3', '4 reached forward on D: the hand opens.', { seat: 'cello' }],
+    ['fifth', 'E4 B4', 'Finger 1 plays on both strings, D to A: a fifth.'],
+    ['fifth', 'E3 A3', 'Finger 1 plays on both strings, D to G: a fourth.', { seat: 'bass' }],
+    ['double-stop', '[E4,A4] D4', 'D and A sound together: finger 1 must arch clear of the open A.'],
+    ['four-or-open', 'G4 A4 G4', 'Open A, where 4 would stay on D between its neighbours.'],
+    ['shared-letter', 'D4 E4 D5 E4', 'High D, not the open D that is also in this piece.'],
+    ['look-alike', 'D4 E4 F4 G4 D4 E4 F4 A4', 'Begins like measure 1; note 4 is another.'],
+    ['repeat-way', 'D4 E4 F4 G4 A4 B4 A4 G4 :|', 'From the end of this measure back to measure 1, the beginning.'],
+    [
+      'repeat-way',
+      'D4 E4 F4 G4 [1 A4 B4 A4 G4 :| [2 F4 E4 D4:h',
+      'First ending: from here back to measure 1, and the next time on to measure 3.',
+    ],
+    ['pickup', 'A4 | D4 E4 F4 G4', 'Begins before the first full measure, on beat 4, up-bow.'],
+    ['ledger-lines', 'D5 C4', 'C4 needs a ledger line.'],
+    ['skip-crossing', 'G4 (B4 G4)', 'A third from A to D with a finger on each, inside the slur.'],
+  ]
+  it.each(said.map(([kind, text, sentence, how]) => ({ kind, text, sentence, how })))(
+    '$kind in "$text": $sentence',
+    ({ kind, text, sentence, how }) => {
+      expect(find(kind, text, how).map((s) => s.text)).toContain(sentence)
+    },
+  )
+  it('gives every spot advice, whole sentences, and a place', () => {
+    const texts = ['C5 C#5 F#4 [E4,A4] (G4 B4) D5 D4 A3 B5 G3:e A3:e B3:e C4:e D4:h', 'A4 | F4 G#4 F4 z F#4 :| Bb4 B4 A4 G4']
+    for (const seat of ['violin', 'viola', 'cello', 'bass'] as const)
+      for (const text of texts)
+        for (const kind of SPOT_KINDS)
+          for (const s of find(kind, text, { seat, octave: { violin: 0, viola: 0, cello: -1, bass: -2 }[seat] })) {
+            expect(s.text).toMatch(/[.!]$/)
+            expect(s.advice).toMatch(/[.]$/)
+            expect(s.text).not.toMatch(/undefined|null|NaN/)
+            expect(s.hard).toBeGreaterThan(0)
+            expect(s.hard).toBeLessThanOrEqual(1)
+            expect(s.id).toBe(`${kind} ${seat} ${s.event}`)
+          }
+  })
+})
