@@ -8,6 +8,10 @@ import type { Piece } from '../src/core/piece/piece'
 import { DEFAULT_CLASS, settingsFor, type ClassSettings } from '../src/core/seats/class'
 import { withPin, emptyPlan } from '../src/core/seats/plan'
 import { ensembleMapper, octavesFor } from '../src/core/seats/ensemble'
+import { evennessOf } from '../src/core/seats/evenness'
+import { loadOf } from '../src/core/seats/load'
+import { search } from '../src/core/seats/search'
+import { formOf } from '../src/core/reading/form'
 import { readMusicXml } from '../src/formats/musicxml/read'
 import { tuneXml } from './bench-tune'
 
@@ -62,6 +66,8 @@ const solveNeck = solver(piece, wholeNeck)
 const solveRepeats = solver(repeated(piece), DEFAULT_CLASS)
 const solveLong = solver(long.piece, DEFAULT_CLASS)
 
+const fresh4 = (fresh: Piece) => ensembleMapper()(fresh, plan, DEFAULT_CLASS)
+const readingTook: number[] = []
 const bench = new Bench({ time: 2000, warmupTime: 500 })
 let keep: unknown
 const mapper = ensembleMapper()
@@ -99,6 +105,19 @@ bench
   .add(`map ${LONG} with alternatives`, () => {
     keep = withAlternatives(solveLong())
   })
+  .add('read and level', () => {
+    // Every line once more: what was read before is kept by its line.
+    const fresh = { ...piece, lines: [{ ...piece.lines[0] }] }
+    const ensemble = fresh4(fresh)
+    const from = performance.now()
+    const loads = SEATS.map((s) => loadOf(fresh, ensemble[s]).byMeasure)
+    formOf(fresh, fresh.lines[0])
+    keep = evennessOf({ violin: loads[0], viola: loads[1], cello: loads[2], bass: loads[3] })
+    readingTook.push(performance.now() - from)
+  })
+  .add('search 15 keys', () => {
+    keep = [...search(piece, plan, DEFAULT_CLASS)]
+  })
 await bench.run()
 
 const mean = (name: string): number => {
@@ -120,6 +139,13 @@ line(
 const speed = (name: string) => long.xml.length / 1e6 / (mean(name) / 1000)
 line(
   `reading ${LONG} measures of MusicXML: ${speed(`parse ${LONG} measures`).toFixed(1)} MB/s; fast-xml-parser alone: ${speed(`the XML library alone ${LONG}`).toFixed(1)} MB/s; ratio ${(speed(`parse ${LONG} measures`) / speed(`the XML library alone ${LONG}`)).toFixed(2)} (aim: at least 0.5)`,
+)
+const reading = readingTook.reduce((a, b) => a + b, 0) / readingTook.length
+line(
+  `spots, form, load and evenness of ${BARS} measures, mapped already: ${reading.toFixed(0)} ms, ${(reading / mean('map')).toFixed(2)} × map (aim: under 50 ms)`,
+)
+line(
+  `15 keys, three octaves a seat: ${(mean('search 15 keys') / 1000).toFixed(2)} s, ${(mean('search 15 keys') / mean('map')).toFixed(0)} × map (aim: under 1 s)`,
 )
 line(`re-solve after a pin: ${mean('re-solve after a pin').toFixed(1)} ms (aim: under 16)`)
 

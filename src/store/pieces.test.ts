@@ -85,7 +85,11 @@ describe('saving', () => {
 })
 
 describe('the class', () => {
-  const taught: ClassSettings = { policy: withChanges(DEFAULT_CLASS.policy, { fourth: 'always' }), level: WHOLE_NECK, spots: { shift: 'show' } }
+  const taught: ClassSettings = {
+    policy: withChanges(DEFAULT_CLASS.policy, { fourth: 'always' }),
+    level: WHOLE_NECK,
+    spots: { shift: 'show' },
+  }
   it('has the default settings until they are said, then its own', async () => {
     const { id, settings, version } = await theClass(db)
     expect(settings).toEqual(DEFAULT_CLASS)

@@ -6,7 +6,7 @@ import { FIRST_POSITION, PRESETS, WHOLE_NECK } from '../hands/presets'
 import type { Level } from '../hands/level'
 import { midiOf, parsePitch } from '../music/pitch'
 import { pieceFrom } from '../testing/piece'
-import { placesOf, sayStaffPlace, staffOf } from './answerKey'
+import { answersText, placesOf, sayStaffPlace, staffOf } from './answerKey'
 import { callsOf, callsText, DEFAULT_CALLS, type CallOptions } from './calls'
 import { countsOf } from './counts'
 import { readingOf } from './reading'
@@ -124,6 +124,13 @@ describe('the reading key', () => {
     ])
     expect(placesOf(setup('cello'), { letter: 'F', alter: 1 }).map((p) => p.ways[0])).toEqual(['4 reached forward on C', '3 on D'])
     expect(placesOf(setup('violin', beginners), { letter: 'F', alter: 0 })).toEqual([])
+  })
+  it('as text for every seat', () => {
+    expect(
+      answersText(setup('viola'), [{ letter: 'C', alter: 0 }])
+        .split('\n')
+        .slice(0, 3),
+    ).toEqual(['Viola, alto clef', 'C3, space below the first ledger line: open C', 'C4, third line: 3 on G'])
   })
   it('staff places in each clef (common practice of notation)', () => {
     const at = (name: string, clef: keyof typeof CLEFS) => sayStaffPlace(parsePitch(name)!, CLEFS[clef])

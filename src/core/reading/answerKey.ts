@@ -2,7 +2,7 @@ import { candidates, type Setup } from '../fingering/candidates'
 import { sayHold } from '../fingering/explain'
 import { isLearned } from '../hands/hold'
 import { CLEFS, staffPlace, type Clef } from '../music/clef'
-import { midiOf, pitchAt, pitchName, type Letter, type Pitch } from '../music/pitch'
+import { midiOf, pitchAt, pitchName, printedPitch, type Letter, type Pitch } from '../music/pitch'
 
 /** A letter as a theory page asks for it. */
 export type AskedLetter = { readonly letter: Letter; readonly alter: number }
@@ -52,4 +52,10 @@ export function staffOf({ instrument }: Pick<Setup, 'instrument'>): {
     spaces: [-3, -1, 1, 3].map(at),
     open: instrument.strings.map((s) => ({ string: pitchName(s), staff: sayStaffPlace(s, clef) })),
   }
+}
+
+/** The answers for a seat as plain text, a place a line: "F♯3, fourth line: 3 on D". */
+export function answersText(setup: Setup, asked: readonly AskedLetter[]): string {
+  const lines = asked.flatMap((a) => placesOf(setup, a).map((p) => `${printedPitch(p.pitch)}, ${p.staff}: ${p.ways.join(', or ')}`))
+  return [`${setup.instrument.name}, ${setup.instrument.clef} clef`, ...lines].join('\n')
 }

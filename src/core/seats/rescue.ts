@@ -14,6 +14,7 @@ import type { ClassSettings } from './class'
 import { seatMap, type Ensemble } from './ensemble'
 import { evennessOf } from './evenness'
 import { loadOf } from './load'
+import { formOf } from '../reading/form'
 import { withLine, withSubstitute, type Plan } from './plan'
 
 /** What a rescue changes: some events of one seat, or which line it reads. */
@@ -90,14 +91,21 @@ function drafts(piece: Piece, map: SeatMap, index: number): Draft[] {
   const number = measure[0].events[0].at.measure.number
   const out: Draft[] = []
   const phrase = phraseOf(map, inside[0])
+  const four = formOf(piece, map.line).lines.find((u) => u.from <= index && index <= u.to)
+  const line = map.moments.filter((m) => four && four.from <= m.events[0].at.index && m.events[0].at.index <= four.to)
   for (const by of [-1, 1] as const) {
     const where = by < 0 ? 'an octave lower' : 'an octave higher'
-    const [a, b] = [phrase[0], phrase[phrase.length - 1]].map((m) => m.events[0].at.measure.number)
     if (phrase.length > measure.length)
       out.push({
         name: `Phrase ${where}`,
-        why: `measures ${a} to ${b} move together, from rest to rest`,
+        why: `measures ${numbersOf(phrase)} move together, from rest to rest`,
         change: all(phrase, { kind: 'octave', by }),
+      })
+    if (line.length > measure.length)
+      out.push({
+        name: `Line of four ${where}`,
+        why: `measures ${numbersOf(line)} move together, from line end to line end`,
+        change: all(line, { kind: 'octave', by }),
       })
     out.push({ name: `Measure ${where}`, why: `measure ${number} only`, change: all(measure, { kind: 'octave', by }) })
   }
@@ -119,6 +127,12 @@ function drafts(piece: Piece, map: SeatMap, index: number): Draft[] {
       })
   })
   return out
+}
+
+/** "5 to 8". */
+function numbersOf(moments: readonly Moment[]): string {
+  const [a, b] = [moments[0], moments[moments.length - 1]].map((m) => m.events[0].at.measure.number)
+  return a === b ? a : `${a} to ${b}`
 }
 
 /** The measure on one note, in the same rhythm: the root of its chord, an open string of the chord, its own first note. */

@@ -2,9 +2,8 @@
 
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react'
 import { SEATS, type Seat } from '@/core/hands/instruments'
-import type { Spot } from '@/core/reading/spots/spot'
 import { useDesk } from '../desk/DeskProvider'
-import { useShownSpots } from '../desk/useSpots'
+import { useShownBySeat } from '../desk/useSpots'
 import { sayMoment } from '../desk/say'
 import { BENCH, layOutBench, seatHeight, stringY } from './layout'
 import { SeatLabel } from './SeatLabel'
@@ -20,12 +19,8 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
   const letters = useDesk((d) => d.rows.includes('letter'))
   const bows = useDesk((d) => d.bows)
   const pick = useDesk((d) => d.pick)
-  const spots = useShownSpots()
+  const spots = useShownBySeat()
   const layout = useMemo(() => layOutBench(timeline), [timeline])
-  const bySeat = useMemo(
-    () => Object.fromEntries(SEATS.map((s) => [s, spots.filter((x) => x.seat === s)])) as Record<Seat, Spot[]>,
-    [spots],
-  )
   const scroller = useRef<HTMLDivElement>(null)
   const [hover, setHover] = useState<number | null>(null)
 
@@ -141,7 +136,7 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
               top={top(s)}
               letters={letters}
               bows={bows}
-              spots={bySeat[s]}
+              spots={spots[s]}
               label={`${ensemble[s].instrument.name}: ${ensemble[s].notes.length} notes`}
             />
           ))}

@@ -13,6 +13,7 @@ import { DecisionSelect } from '../ways/DecisionSelect'
 import { DECISIONS } from '../ways/words'
 import { createClass, type ClassActions, type ClassState } from './classStore'
 import { Effect, type ShelfPiece } from './Effect'
+import { Kinds } from './Kinds'
 import { Ladder } from './Ladder'
 import { LevelGrid } from './LevelGrid'
 import type { ClassSave } from '../desk/protocol'
@@ -32,7 +33,8 @@ const SAVE: SaveBy<ClassState & ClassActions> = {
 /** The class: what each seat has learned, how it fingers, and what that does to the pieces of the shelf. */
 export function ClassView({ pieces, ...start }: Props) {
   const [store] = useState(() => createClass(start))
-  const { name, school, settings, save, past, future, rename, decide, setLevel, toggle, setSeat, undo, redo, keepMine } = useStore(store)
+  const { name, school, settings, save, past, future, rename, decide, setLevel, toggle, setSeat, setSpot, undo, redo, keepMine } =
+    useStore(store)
   useAutosave(store, SAVE)
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -115,6 +117,12 @@ export function ClassView({ pieces, ...start }: Props) {
                 />
               ))}
             </div>
+          </section>
+          <section aria-labelledby="shown" className="mt-5">
+            <h2 id="shown" className="font-title text-lg">
+              What it is shown
+            </h2>
+            <Kinds level={settings.level} spots={settings.spots} setSpot={setSpot} />
           </section>
         </div>
         <section aria-labelledby="effect">

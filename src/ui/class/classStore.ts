@@ -2,6 +2,7 @@ import { createStore } from 'zustand/vanilla'
 import type { Policy } from '@/core/fingering/policy'
 import type { Seat } from '@/core/hands/instruments'
 import type { Level, SeatLevel } from '@/core/hands/level'
+import type { SpotKind } from '@/core/reading/spots/spot'
 import type { ClassSettings } from '@/core/seats/class'
 import type { SaveState } from '../parts/autosave'
 
@@ -24,6 +25,8 @@ export type ClassActions = {
   /** Adds to or takes from what a seat has learned. */
   toggle<K extends ListKey>(seat: Seat, key: K, value: SeatLevel[K][number]): void
   setSeat(seat: Seat, change: Partial<Pick<SeatLevel, 'shifts' | 'doubleStops'>>): void
+  /** Shows a kind of spot always or never; null: by the level. */
+  setSpot(kind: SpotKind, choice: 'show' | 'hide' | null): void
   undo(): void
   redo(): void
   marked(save: SaveState, version?: number): void
@@ -55,6 +58,10 @@ export function createClass(start: ClassDraft & { version: number }) {
         seatTo(seat, { [key]: list.includes(value) ? list.filter((v) => v !== value) : [...list, value] })
       },
       setSeat: seatTo,
+      setSpot: (kind, choice) => {
+        const { [kind]: _, ...others } = get().settings.spots
+        alter({ settings: { ...get().settings, spots: choice ? { ...others, [kind]: choice } : others } })
+      },
       undo: () => {
         const { past, future } = get()
         const last = past.at(-1)

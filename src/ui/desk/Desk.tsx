@@ -14,7 +14,7 @@ import { Ribbon } from '../ribbon/Ribbon'
 import { ScoreView } from '../score/ScoreView'
 import { DeskBar } from './DeskBar'
 import { DeskProvider, useDesk, useDeskStore } from './DeskProvider'
-import type { DeskActions, DeskState } from './deskStore'
+import { isBeyond, type DeskActions, type DeskState } from './deskStore'
 import { KeyList } from './KeyList'
 import type { SaveRequest } from './protocol'
 import { SaveTrouble } from './SaveNote'
@@ -78,18 +78,26 @@ function StatusLine({ hover }: { hover: string }) {
   const here = useDesk((d) => sayMoment(d, d.moment, d.seat))
   const nextSpot = useDesk((d) => d.nextSpot)
   const spots = useShownSpots()
-  const beyond = spots.filter((s) => s.kind === 'new-for-class' || s.kind === 'out-of-reach').length
+  const beyond = spots.filter(isBeyond).length
+  const nextTrouble = useDesk((d) => d.nextTrouble)
+  const link = 'font-semibold text-madder underline underline-offset-2'
   return (
     <div className="flex min-h-7 items-center justify-between gap-4 border-t border-rule px-3 py-0.5 text-[13px]">
       <p aria-live="polite" className="truncate">
         {hover || said || here}
       </p>
-      {spots.length > 0 && (
-        <button type="button" onClick={() => nextSpot()} className="shrink-0 font-semibold text-madder underline underline-offset-2">
-          {beyond > 0 && `${beyond === 1 ? '1 note' : `${beyond} notes`} beyond the class · `}
-          {spots.length === 1 ? '1 spot' : `${spots.length} spots`} · next ( . )
-        </button>
-      )}
+      <div className="flex shrink-0 gap-4">
+        {beyond > 0 && (
+          <button type="button" onClick={nextTrouble} className={link}>
+            {beyond === 1 ? '1 note' : `${beyond} notes`} beyond the class
+          </button>
+        )}
+        {spots.length > 0 && (
+          <button type="button" onClick={() => nextSpot()} className={link}>
+            {spots.length === 1 ? '1 spot' : `${spots.length} spots`} · next ( . )
+          </button>
+        )}
+      </div>
     </div>
   )
 }

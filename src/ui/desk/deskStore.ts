@@ -12,7 +12,7 @@ import type { Level } from '@/core/hands/level'
 import { keyName } from '@/core/music/key'
 import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
-import { isShown } from '@/core/reading/choice'
+import { isShown, type KindChoice, type SpotChoice } from '@/core/reading/choice'
 import { spotsOf } from '@/core/reading/spots'
 import type { Spot, SpotKind } from '@/core/reading/spots/spot'
 import { settingsFor, type ClassSettings } from '@/core/seats/class'
@@ -74,6 +74,8 @@ export type DeskActions = {
   /** To the next spot that is shown, or the one before. */
   nextSpot(by?: 1 | -1): void
   toSpot(spot: Spot): void
+  /** To the next note that is new for the class or out of reach. */
+  nextTrouble(): void
   /** Shows a kind of spot always or never; null: as the class has it. */
   setKind(kind: SpotKind, choice: 'show' | 'hide' | null): void
   mute(spot: Spot, muted: boolean): void
@@ -141,12 +143,27 @@ export const momentAt = (timeline: readonly Beat[], onset: number): number => {
   return next < 0 ? timeline.length - 1 : Math.max(0, next - 1)
 }
 
-/** The spots of all seats that the teacher sees, in the order of the music, seat after seat at one moment. */
-export function shownSpots({ piece, ensemble, plan, klass }: Pick<DeskState, 'piece' | 'ensemble' | 'plan' | 'klass'>): Spot[] {
-  return SEATS.flatMap((s) => spotsOf(piece, ensemble[s]).filter((x) => isShown(x, plan.spots, klass.spots))).sort(
-    (a, b) => a.onset - b.onset || SEATS.indexOf(a.seat) - SEATS.indexOf(b.seat) || b.hard - a.hard,
-  )
+const shown = new WeakMap<readonly Spot[], { ofPiece: SpotChoice; ofClass: KindChoice; spots: readonly Spot[] }>()
+
+/** The spots of a seat that the teacher sees; the same list for as long as nothing about them changes. */
+export function shownIn(
+  { piece, ensemble, plan, klass }: Pick<DeskState, 'piece' | 'ensemble' | 'plan' | 'klass'>,
+  seat: Seat,
+): readonly Spot[] {
+  const all = spotsOf(piece, ensemble[seat])
+  const known = shown.get(all)
+  if (known?.ofPiece === plan.spots && known.ofClass === klass.spots) return known.spots
+  const spots = all.filter((x) => isShown(x, plan.spots, klass.spots))
+  shown.set(all, { ofPiece: plan.spots, ofClass: klass.spots, spots })
+  return spots
 }
+
+/** The spots of all seats that the teacher sees, in the order of the music, seat after seat at one moment. */
+export const shownSpots = (d: Pick<DeskState, 'piece' | 'ensemble' | 'plan' | 'klass'>): Spot[] =>
+  SEATS.flatMap((s) => shownIn(d, s)).sort((a, b) => a.onset - b.onset || SEATS.indexOf(a.seat) - SEATS.indexOf(b.seat) || b.hard - a.hard)
+
+/** Whether a spot is beyond the class: new for it, or not to be played. */
+export const isBeyond = (s: Spot): boolean => s.kind === 'new-for-class' || s.kind === 'out-of-reach'
 
 /** What could not come along into another key, for the status line. */
 function saySetting({ piece, dropped, lifted }: InKey): string {
@@ -194,6 +211,16 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       if (!hold) return set({ said: `${name}: this note has no ${what}` })
       pin(seat, note, hold)
     }
+    /** To the next of these spots from here, or the one before; round again at the end. */
+    const stepTo = (all: readonly Spot[], by: 1 | -1) => {
+      const d = get()
+      if (all.length === 0) return set({ said: 'Nothing that trips anybody here' })
+      const here = d.timeline[d.moment]?.onset ?? 0
+      const place = (s: Pick<Spot, 'onset' | 'seat'>) => s.onset * SEATS.length + SEATS.indexOf(s.seat)
+      const mine = place({ onset: here, seat: d.seat })
+      const next = by > 0 ? (all.find((s) => place(s) > mine) ?? all[0]) : (all.findLast((s) => place(s) < mine) ?? all[all.length - 1])
+      get().toSpot(next)
+    }
     return {
       ...start,
       ensemble,
@@ -212,16 +239,8 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
         set((d) => ({ moment: Math.max(0, Math.min(d.timeline.length - 1, moment)), seat: seat ?? d.seat, said: '' })),
       step: (by) => get().pick(get().moment + by),
       stepSeat: (by) => set((d) => ({ seat: SEATS[Math.max(0, Math.min(SEATS.length - 1, SEATS.indexOf(d.seat) + by))], said: '' })),
-      nextSpot: (by = 1) => {
-        const d = get()
-        const all = shownSpots(d)
-        if (all.length === 0) return set({ said: 'Nothing that trips anybody here' })
-        const here = d.timeline[d.moment]?.onset ?? 0
-        const place = (s: Pick<Spot, 'onset' | 'seat'>) => s.onset * SEATS.length + SEATS.indexOf(s.seat)
-        const mine = place({ onset: here, seat: d.seat })
-        const next = by > 0 ? (all.find((s) => place(s) > mine) ?? all[0]) : (all.findLast((s) => place(s) < mine) ?? all[all.length - 1])
-        get().toSpot(next)
-      },
+      nextSpot: (by = 1) => stepTo(shownSpots(get()), by),
+      nextTrouble: () => stepTo(shownSpots(get()).filter(isBeyond), 1),
       toSpot: (spot) =>
         set((d) => ({
           moment: momentAt(d.timeline, spot.onset),

@@ -49,7 +49,10 @@ export function SeatAnswer({ seat }: { seat: Seat }) {
       {!answer ? (
         <p className="text-soft">Nothing here.</p>
       ) : answer.placed.event.kind === 'rest' ? (
-        <p className="text-soft">Rest: the hand can get ready.</p>
+        <>
+          <p className="text-soft">Rest: the hand can get ready.</p>
+          {picked && <Instead seat={seat} map={map} answer={answer} />}
+        </>
       ) : first ? (
         <Answer seat={seat} map={map} answer={answer} note={first} picked={picked} />
       ) : (

@@ -61,24 +61,29 @@ function Evenness() {
             ))}
           </p>
         </div>
-        <dl aria-label="Load of each seat" className="grid content-start gap-y-1">
-          {SEATS.map((s) => (
-            <div key={s} className="grid grid-cols-[52px_1fr_84px] items-center gap-2">
-              <dt>{INSTRUMENTS[s].name}</dt>
-              <dd aria-hidden>
-                <span
-                  className="block h-3 rounded-sm"
-                  style={{ width: `${(100 * evenness.bySeat[s]) / most}%`, background: s === heaviest ? 'var(--ochre)' : 'var(--spruce)' }}
-                />
-              </dd>
-              <dd className="text-right tabular-nums">
-                {sayPoints(evenness.bySeat[s])}
-                {s === heaviest ? ' ▲' : ''}
-              </dd>
-            </div>
-          ))}
-          <p className="text-[13px] text-soft">One point is about one plain crossing of the bow at an easy speed.</p>
-        </dl>
+        <div>
+          <dl aria-label="Load of each seat" className="grid content-start gap-y-1">
+            {SEATS.map((s) => (
+              <div key={s} className="grid grid-cols-[52px_1fr_84px] items-center gap-2">
+                <dt>{INSTRUMENTS[s].name}</dt>
+                <dd aria-hidden>
+                  <span
+                    className="block h-3 rounded-sm"
+                    style={{
+                      width: `${(100 * evenness.bySeat[s]) / most}%`,
+                      background: s === heaviest ? 'var(--ochre)' : 'var(--spruce)',
+                    }}
+                  />
+                </dd>
+                <dd className="text-right tabular-nums">
+                  {sayPoints(evenness.bySeat[s])}
+                  {s === heaviest ? ' ▲' : ''}
+                </dd>
+              </div>
+            ))}
+          </dl>
+          <p className="mt-1 text-[13px] text-soft">One point is about one plain crossing of the bow at an easy speed.</p>
+        </div>
       </div>
       <h3 className="mt-2 font-semibold">Load by measure and seat</h3>
       <Chart

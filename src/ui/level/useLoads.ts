@@ -4,12 +4,11 @@ import { useMemo } from 'react'
 import type { Seat } from '@/core/hands/instruments'
 import { evennessOf, type Evenness } from '@/core/seats/evenness'
 import { loadOf, type SeatLoad } from '@/core/seats/load'
-import { useDesk } from '../desk/DeskProvider'
+import { useMapped } from '../desk/useSpots'
 
 /** The load of every seat as the class stands, and how even it is. */
 export function useLoads(): { loads: Readonly<Record<Seat, SeatLoad>>; evenness: Evenness } {
-  const piece = useDesk((d) => d.piece)
-  const ensemble = useDesk((d) => d.ensemble)
+  const { piece, ensemble } = useMapped()
   return useMemo(() => {
     const of = (s: Seat) => loadOf(piece, ensemble[s])
     const loads = { violin: of('violin'), viola: of('viola'), cello: of('cello'), bass: of('bass') }

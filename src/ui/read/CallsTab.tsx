@@ -1,12 +1,13 @@
 'use client'
 
-import { Check, Copy, Maximize2 } from 'lucide-react'
+import { Maximize2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { callsOf, callsText, type CallOptions } from '@/core/reading/calls'
 import { readingOf } from '@/core/reading/reading'
 import { useDesk } from '../desk/DeskProvider'
 import { Button } from '../parts/Button'
 import { Choice } from '../parts/Choice'
+import { CopyButton } from '../parts/CopyButton'
 import { BigCalls } from './BigCalls'
 import { useCallOptions } from './callStore'
 import { SeatTitle } from './SeatTitle'
@@ -66,15 +67,9 @@ export function CallsTab() {
   const timeline = useDesk((d) => d.timeline)
   const pick = useDesk((d) => d.pick)
   const { options, set } = useCallOptions()
-  const [copied, setCopied] = useState(false)
   const [big, setBig] = useState(false)
   const calls = useMemo(() => callsOf(readingOf(piece, map), options), [piece, map, options])
   const goTo = (i: number) => pick(timeline.findIndex((b) => b.first.at.index === i))
-  const copy = async () => {
-    await navigator.clipboard.writeText(`${piece.title}, ${map.instrument.name}\n${callsText(calls)}\n`)
-    setCopied(true)
-    setTimeout(() => setCopied(false), 2000)
-  }
   return (
     <div className="flex min-h-0 grow flex-col">
       <div className="border-b border-rule px-3 py-2">
@@ -90,9 +85,7 @@ export function CallsTab() {
               ['both', 'Both'],
             ]}
           />
-          <Button onClick={() => void copy()}>
-            {copied ? <Check size={15} aria-hidden /> : <Copy size={15} aria-hidden />} {copied ? 'Copied' : 'Copy'}
-          </Button>
+          <CopyButton text={() => `${piece.title}, ${map.instrument.name}\n${callsText(calls)}\n`} />
           <Button onClick={() => setBig(true)}>
             <Maximize2 size={15} aria-hidden /> Big
           </Button>

@@ -1,16 +1,19 @@
 'use client'
 
 import { useMemo, useState } from 'react'
+import { SEATS } from '@/core/hands/instruments'
 import { alterIn } from '@/core/music/key'
 import { letterName, LETTERS, printedPitch, spokenLetter, type Letter } from '@/core/music/pitch'
-import { placesOf, staffOf, type AskedLetter } from '@/core/reading/answerKey'
+import { answersText, placesOf, staffOf, type AskedLetter } from '@/core/reading/answerKey'
 import { useDesk } from '../desk/DeskProvider'
 import { Choice } from '../parts/Choice'
+import { CopyButton } from '../parts/CopyButton'
 import { SeatTitle } from './SeatTitle'
 
 /** The answers to a theory page: where a letter stands on the staff and what plays it, in what the class has learned. */
 export function KeyTab() {
   const key = useDesk((d) => d.piece.key)
+  const ensemble = useDesk((d) => d.ensemble)
   const { setup } = useDesk((d) => d.ensemble[d.seat].solution)
   const [chosen, setChosen] = useState<readonly Letter[]>([])
   const [sign, setSign] = useState<'key' | 'plain'>('key')
@@ -51,6 +54,7 @@ export function KeyTab() {
             ['plain', 'natural'],
           ]}
         />
+        <CopyButton name="Copy all seats" text={() => SEATS.map((x) => answersText(ensemble[x].solution.setup, asked)).join('\n\n')} />
       </div>
       <p className="mt-2 text-sm leading-snug text-soft">
         {setup.instrument.clef} clef · lines {staff.lines.join(' ')} · spaces {staff.spaces.join(' ')} · open strings{' '}

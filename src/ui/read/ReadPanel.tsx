@@ -21,6 +21,7 @@ const TABS = [
 export function ReadPanel() {
   return (
     <aside aria-label="Read" className="flex h-full flex-col border-l border-rule bg-sheet">
+      <h2 className="sr-only">Read</h2>
       <Tabs.Root defaultValue="spots" className="flex min-h-0 grow flex-col">
         <Tabs.List aria-label="What to read" className="flex border-b border-rule px-1">
           {TABS.map(([value, name]) => (

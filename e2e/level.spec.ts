@@ -1,0 +1,153 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { open } from './open'
+
+const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
+const settings = (page: Page) => page.getByRole('table', { name: 'Settings found, best first' })
+const evenness = async (page: Page) =>
+  Number(/(\d+) %/.exec((await page.getByRole('heading', { name: /^Evenness/ }).textContent()) ?? '')?.[1])
+
+async function level(page: Page, title: string): Promise<void> {
+  await open(page, title)
+  await page.getByRole('link', { name: 'Level', exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Level' })).toBeVisible()
+}
+async function search(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Search/ }).click()
+  await expect(page.getByText('15 keys tried.')).toBeVisible({ timeout: 30_000 })
+}
+
+test('load by measure and seat, opened down to the note, with a table beside the drawing', async ({ page }) => {
+  await level(page, 'The Ferry at Low Water')
+  await expect(page.getByText('Bass has most to do, violin least.')).toBeVisible()
+  await page.getByRole('button', { name: '3 (bass)', exact: true }).click()
+  const bass = page.getByRole('region', { name: 'Bass', exact: true })
+  await expect(page.getByRole('heading', { name: 'Measure 3', exact: true })).toBeVisible()
+  await expect(bass).toContainText('E4')
+  await expect(bass).toContainText('new for this class')
+  await page.getByText('The same as a table').click()
+  const table = page.getByRole('table', { name: 'Load by measure and seat, in points' })
+  await expect(table.getByRole('row')).toHaveCount(17)
+  // The drawing says what the table says; a cell of it is picked by a click.
+  const cells = page.getByRole('img', { name: /^Load by measure and seat/ }).locator('svg text')
+  const inTable = (await table.getByRole('row').nth(3).getByRole('cell').allTextContents()).filter((t) => t !== '0')
+  const drawn = await cells.allTextContents()
+  for (const n of inTable) expect(drawn).toContain(n)
+  await cells.getByText(inTable[0], { exact: true }).first().click()
+  await expect(page.getByRole('complementary', { name: 'Load of the measure' })).toBeVisible()
+})
+
+test('another key is found in a worker, taken with one touch, undone, and saved', async ({ page }) => {
+  // A copy: other tests go on with the tune as it was.
+  const copy = 'The Ferry at Low Water (copy)'
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Duplicate The Ferry at Low Water', exact: true }).click()
+  await expect(page.getByRole('list', { name: 'Pieces' }).getByRole('link', { name: copy })).toBeVisible()
+  await level(page, copy)
+  const before = await evenness(page)
+  await search(page)
+  await expect(settings(page).getByRole('row').nth(2)).toContainText('C major')
+  await expect(settings(page)).toContainText(/\d+ shifts instead of \d+/)
+  await expect(
+    page
+      .getByRole('img', { name: /^Keys by load/ })
+      .locator('svg text')
+      .first(),
+  ).toBeVisible()
+  await page.getByRole('button', { name: 'Take D major' }).click()
+  await expect(page.getByText('D major (F♯ C♯)').first()).toBeVisible()
+  expect(await evenness(page)).toBeGreaterThan(before)
+  await expect(page.getByText('The piece has been changed since this search')).toBeVisible()
+  await saved(page)
+  await page.reload()
+  await expect(page.getByText('D major (F♯ C♯)').first()).toBeVisible()
+  // The notes are written anew in the new key.
+  await page.getByRole('link', { name: 'Write' }).click()
+  await expect(page.getByRole('textbox', { name: /abc/i })).toContainText('K:D')
+  await page.getByRole('link', { name: 'Level' }).click()
+  await search(page)
+  await page.getByRole('button', { name: 'Take G major' }).click()
+  await expect(page.getByText('G major (F♯)').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('D major (F♯ C♯)').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Redo' }).click()
+  await saved(page)
+  await page.getByRole('link', { name: 'Map', exact: true }).click()
+  for (const seat of ['Violin', 'Viola', 'Cello', 'Bass']) await expect(page.getByRole('region', { name: seat, exact: true })).toBeVisible()
+  await page.goto('/')
+  await page.getByRole('button', { name: `Delete ${copy}` }).click()
+  await expect(page.getByRole('button', { name: `Delete ${copy}` })).toBeHidden()
+})
+
+test('a long search leaves the page free, and ends when it is cancelled', async ({ page }) => {
+  // Sixty-four measures, every rule and both schools: a minute's work for a hand, some seconds here.
+  const measure = (i: number) => ['G A B c', 'd B G2', 'e d c B', 'A F D2', 'G/A/B/c/ d B', 'c e d2'][i % 6]
+  const body = Array.from({ length: 64 }, (_, i) => measure(i * 5 + (i >> 3))).join(' | ')
+  await page.goto('/')
+  await page.waitForLoadState('networkidle')
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles({
+      name: 'long.abc',
+      mimeType: 'text/plain',
+      buffer: Buffer.from(`X:1\nT:The Long Jetty\nM:4/4\nL:1/4\nK:G\n${body} |]\n`),
+    })
+  await expect(page.getByRole('list', { name: 'Pieces' }).getByRole('link', { name: 'The Long Jetty' })).toBeVisible()
+  await level(page, 'The Long Jetty')
+  await page.getByLabel('both bass schools').check()
+  await page.getByLabel('every rule for 4 or open').check()
+  await page.evaluate(() => {
+    const w = window as unknown as { longest: number }
+    w.longest = 0
+    new PerformanceObserver((list) => {
+      for (const e of list.getEntries()) w.longest = Math.max(w.longest, e.duration)
+    }).observe({ entryTypes: ['longtask'] })
+  })
+  await page.getByRole('button', { name: /^Search/ }).click()
+  await expect(page.getByRole('progressbar', { name: 'Keys tried' })).toBeVisible()
+  await expect(page.getByText(/^[2-9] of 15 keys tried/)).toBeVisible({ timeout: 30_000 })
+  expect(page.workers().length).toBeGreaterThan(0)
+  const longest = await page.evaluate(() => (window as unknown as { longest: number }).longest)
+  console.log(`longest main-thread task while searching: ${longest === 0 ? 'none above 50' : Math.round(longest)} ms`)
+  // The page answers while the search runs.
+  await page.keyboard.press('Control+ArrowRight')
+  await expect(page.getByRole('heading', { name: 'Measure 2', exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Cancel' }).click()
+  await expect(page.getByText(/^Cancelled after/)).toBeVisible()
+  await expect(settings(page).getByRole('row').nth(2)).toBeVisible()
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Delete The Long Jetty' }).click()
+  await expect(page.getByRole('link', { name: 'The Long Jetty' })).toBeHidden()
+})
+
+test('what would be easier is weighed for the class, taken, and given back', async ({ page }) => {
+  await level(page, 'The Ferry at Low Water')
+  await page.getByRole('button', { name: '7 (bass)', exact: true }).click()
+  const bass = page.getByRole('region', { name: 'Bass', exact: true })
+  await bass.getByRole('button', { name: 'What would be easier?' }).click()
+  await expect(bass.getByText('Easier, for this seat')).toBeVisible({ timeout: 15_000 })
+  await expect(bass).toContainText(/Seat \d+ → \d+ points, class \d+ % → \d+ % even/)
+  const before = await evenness(page)
+  await bass.getByRole('button', { name: 'Rest here' }).click()
+  await expect(bass).toContainText('0 points')
+  expect(await evenness(page)).not.toBe(before)
+  await page.getByRole('link', { name: 'Map', exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Bass', exact: true })).toContainText('In place of what is written: a rest')
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('region', { name: 'Bass', exact: true })).not.toContainText('In place of')
+  await saved(page)
+})
+
+for (const theme of ['light', 'dark'] as const)
+  test(`levelling has no barrier that axe finds: ${theme}`, async ({ page }) => {
+    test.setTimeout(120_000)
+    await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
+    await level(page, 'Lanterns on the Weir')
+    await page.getByText('The same as a table').click()
+    await search(page)
+    await page.getByRole('button', { name: 'What would be easier?' }).click()
+    await expect(page.getByText('Easier, for this seat')).toBeVisible({ timeout: 15_000 })
+    const { violations } = await new AxeBuilder({ page }).analyze()
+    expect(violations.map((v) => `${v.id}: ${v.nodes[0].html.slice(0, 160)}`)).toEqual([])
+  })

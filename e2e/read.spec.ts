@@ -1,0 +1,123 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { open } from './open'
+
+const panel = (page: Page) => page.getByRole('complementary', { name: 'Read' })
+const spots = (page: Page) => page.getByRole('list', { name: 'Spots' })
+const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
+
+async function read(page: Page, title = 'The Ferry at Low Water'): Promise<void> {
+  await open(page, title)
+  await page.getByRole('link', { name: 'Read', exact: true }).click()
+  await expect(panel(page)).toBeVisible()
+}
+
+test('the spots are listed, stepped through, drawn on bench, score and ribbon, muted and brought back', async ({ page }) => {
+  await read(page)
+  await expect(page).toHaveURL(/\/read$/)
+  await page.keyboard.press('.')
+  const open1 = spots(page).locator('[aria-expanded=true]')
+  await expect(open1).toHaveCount(1)
+  const first = (await open1.textContent()) ?? ''
+  await page.keyboard.press('.')
+  await expect(open1).not.toHaveText(first)
+  await page.keyboard.press(',')
+  await expect(open1).toHaveText(first)
+  // Drawn as a wedge with a word on the bench.
+  await expect(page.getByRole('region', { name: 'Bench' }).getByText('by key').first()).toBeVisible()
+  await expect(page.getByRole('list', { name: 'Measures' }).locator('svg').first()).toBeAttached()
+  await page.getByRole('button', { name: 'Score', exact: true }).click()
+  await expect(page.locator('.score > svg title').first()).toBeAttached({ timeout: 20_000 })
+  await page.getByRole('button', { name: 'Bench', exact: true }).click()
+  // One spot muted: it is gone, undo brings it back.
+  const count = await spots(page).getByRole('listitem').count()
+  await page.getByRole('button', { name: 'Mute this one' }).click()
+  await expect(spots(page).getByRole('listitem')).toHaveCount(count - 1)
+  await saved(page)
+  await page.reload()
+  await expect(spots(page).getByRole('listitem')).toHaveCount(count - 1)
+  await page.getByRole('button', { name: 'By kind' }).click()
+  await page.getByRole('button', { name: 'Show', exact: true }).click()
+  await page.getByLabel('Altered by the key only').selectOption('never')
+  await page.getByRole('button', { name: 'By measure' }).click()
+  await expect(spots(page)).not.toContainText('Altered by the key only')
+  await page.keyboard.press('Control+z')
+  await expect(spots(page)).toContainText('Altered by the key only')
+  await page.getByRole('combobox', { name: 'Seat', exact: true }).selectOption('bass')
+  await expect(spots(page)).not.toContainText('Violin')
+})
+
+test('the class decides a kind for all its pieces', async ({ page }) => {
+  await page.goto('/class')
+  await page.getByText('Decide kind by kind').click()
+  await page.getByLabel('Ledger lines').selectOption('never')
+  await saved(page)
+  await read(page)
+  await expect(spots(page)).not.toContainText('Ledger lines')
+  await page.goto('/class')
+  await page.getByText('Decide kind by kind').click()
+  await page.getByLabel('Ledger lines').selectOption('')
+  await saved(page)
+})
+
+test('form, calls, transfers, counts and the reading key of each seat', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+  await read(page)
+  await page.getByRole('tab', { name: 'Form' }).click()
+  await expect(panel(page)).toContainText('16 is 8, note for note')
+  await expect(panel(page)).toContainText('15 is 7, a fourth lower')
+  await page.getByRole('button', { name: /G major scale, up, G to D/ }).click()
+  await expect(page.getByText('Measure 7, beat 1, violin')).toBeVisible()
+  await page.getByRole('tab', { name: 'Calls' }).click()
+  await expect(panel(page)).toContainText('G three on D · A open · B one · high D three')
+  await page.getByRole('button', { name: 'Cello', exact: true }).last().click()
+  await expect(panel(page)).toContainText('G four on D · A open · B one · high D four')
+  await page.getByText('How it is said').click()
+  await page.getByRole('combobox', { name: 'Fingers', exact: true }).selectOption('figures')
+  await page.getByRole('button', { name: 'Letters', exact: true }).click()
+  await page.getByRole('button', { name: 'Copy' }).click()
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('The Ferry at Low Water, Cello\n1: G, A, B, high D')
+  await page.getByRole('button', { name: 'Big' }).click()
+  const big = page.getByRole('dialog')
+  await expect(big).toContainText('Measure 7')
+  await page.keyboard.press('ArrowRight')
+  await expect(big).toContainText('Measure 8')
+  await page.keyboard.press('Escape')
+  await expect(big).toBeHidden()
+  await page.getByRole('tab', { name: 'Transfers' }).click()
+  await expect(panel(page)).toContainText('The spacing is the same; the sound is not')
+  await page.getByRole('tab', { name: 'Counts' }).click()
+  await expect(page.getByRole('table', { name: 'Notes by string and finger' })).toBeVisible()
+  await expect(panel(page).locator('svg text').first()).toBeVisible()
+  await page.getByRole('tab', { name: 'Reading key' }).click()
+  await page.getByRole('button', { name: 'F', exact: true }).click()
+  await expect(panel(page)).toContainText('fourth line: 3 on D')
+})
+
+test('the steps share what is picked and what can be undone', async ({ page }) => {
+  await read(page)
+  await page.keyboard.press('Control+ArrowRight')
+  await page.getByRole('link', { name: 'Map', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Measure 2, beat 1' })).toBeVisible()
+  await page.keyboard.press('3')
+  await page.getByRole('link', { name: 'Level', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Measure 2', exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.goBack()
+  await expect(page.getByRole('complementary', { name: 'Picked moment' })).toBeVisible()
+  await expect(page.getByText('pinned')).toBeHidden()
+})
+
+for (const theme of ['light', 'dark'] as const)
+  test(`reading has no barrier that axe finds: ${theme}`, async ({ page }) => {
+    test.setTimeout(120_000)
+    await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
+    await read(page)
+    for (const tab of ['Spots', 'Form', 'Calls', 'Transfers', 'Counts', 'Reading key']) {
+      await page.getByRole('tab', { name: tab }).click()
+      // The whole page once, then what the tab brings.
+      const all = new AxeBuilder({ page })
+      const { violations } = await (tab === 'Spots' ? all : all.include('[aria-label="Read"]')).analyze()
+      expect(violations.map((v) => `${tab}: ${v.id}: ${v.nodes[0].html.slice(0, 160)}`)).toEqual([])
+    }
+  })
