@@ -17,7 +17,7 @@ test('pictures for the README', async ({ page }) => {
   await shot(page, 'inspector')
   await page.keyboard.press('Delete')
   await page.getByRole('button', { name: 'Score' }).click()
-  await expect(page.locator('.score svg').first()).toBeVisible()
+  await expect(page.locator('.score .system svg').first()).toBeVisible({ timeout: 20_000 })
   await page.waitForTimeout(1500)
   await shot(page, 'desk-score')
   await page.getByRole('button', { name: 'Bench', exact: true }).click()

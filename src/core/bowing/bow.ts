@@ -24,7 +24,13 @@ export type Stroke = {
 }
 
 /** A place where the bow comes out the wrong way round. */
-export type WrongWay = { readonly event: string; readonly measure: string; readonly text: string }
+export type WrongWay = {
+  readonly event: string
+  readonly measure: string
+  readonly text: string
+  /** Only when the passage is played again: a retake at the joint. */
+  readonly again: boolean
+}
 
 export type Bowing = {
   readonly strokes: readonly Stroke[]
@@ -160,7 +166,7 @@ function wrongWays(plain: readonly Plain[]): WrongWay[] {
     if (wrongAt.has(at)) return
     const { number } = p.group.notes[0].at.measure
     const why = before && !p.rest ? `${strokes} ${strokes === 1 ? 'stroke' : 'strokes'} in the measure before` : 'as the marks lead'
-    wrong.push({ event: p.group.notes[0].event.id, measure: number, text: `Measure ${number} begins up-bow: ${why}.` })
+    wrong.push({ event: p.group.notes[0].event.id, measure: number, text: `Measure ${number} begins up-bow: ${why}.`, again: false })
   })
   return wrong
 }
@@ -172,7 +178,7 @@ function wrongRepeats(plain: readonly Plain[], again: readonly Follows[]): Wrong
     if (rest || !a || a.bow !== b.bow) return []
     const [last, first] = [a.group.notes[0], b.group.notes[0]]
     const text = `From measure ${last.at.measure.number} to ${first.at.measure.number} the repeat needs a retake: it ends and begins ${a.bow}-bow.`
-    return [{ event: last.event.id, measure: last.at.measure.number, text }]
+    return [{ event: last.event.id, measure: last.at.measure.number, text, again: true }]
   })
 }
 

@@ -81,7 +81,7 @@ export function callsOf(r: Reading, options: CallOptions): Call[] {
     if (event.kind === 'rest') put('rest')
     else if (!note) {
       // Tied on: said once more only over a barline.
-      if (placed === firstOf(calls[at.index].words.length, placed)) put('hold')
+      if (calls[at.index].words.length === 0) put('hold')
     } else {
       put(sayNote(r, note, options, { shared, twice, string }))
       string = note.hold?.stops.at(-1)?.string ?? string
@@ -90,8 +90,6 @@ export function callsOf(r: Reading, options: CallOptions): Call[] {
   return calls
 }
 
-const firstOf = (said: number, placed: PlacedEvent): PlacedEvent | null => (said === 0 ? placed : null)
-
 /** The calls as plain text, a line a measure: "5: D, high D, rest". */
 export const callsText = (calls: readonly Call[]): string =>
   calls.map((c) => `${c.number}: ${c.words.map((w) => w.said).join(', ') || '–'}`).join('\n')
@@ -99,28 +97,20 @@ export const callsText = (calls: readonly Call[]): string =>
 type Around = { readonly shared: ReadonlySet<string>; readonly twice: ReadonlySet<string>; readonly string: number | null }
 
 function sayNote(r: Reading, note: ReadNote, options: CallOptions, around: Around): string {
-  const letters = note.heads.map((h, i) => sayLetter(h.pitch, note.hold?.stops[i], options, around)).join(' and ')
   const stops = note.hold?.stops ?? []
-  if (options.say === 'letters' && options.strings === 'never') return letters
+  const letters = note.heads.map((h, i) => sayLetter(h.pitch, stops[i], options, around)).join(' and ')
+  const where = saysString(note, options, around) ? ` on ${stops.map((s) => stringName(r.instrument, s.string)).join(' and ')}` : ''
+  if (options.say === 'letters') return letters + where
   const fingers = stops.map((s) => fingerWord(r, s, options)).join(' and ') || 'out'
-  const last = stops.at(-1)
-  const known = last && around.string === last.string
-  const ambiguous = around.twice.has(letterName(top(note).pitch))
-  // An open string is named by its letter already, unless only fingers are said.
-  const wanted = options.strings === 'always' || (options.strings === 'changes' && (!known || (options.say === 'letters' && ambiguous)))
-  const plain = options.say !== 'fingers' && last?.finger === 0
-  const where =
-    last && wanted && !plain && !(options.say === 'letters' && !ambiguous && options.strings === 'changes')
-      ? ` on ${stops.map((s) => stringName(r.instrument, s.string)).join(' and ')}`
-      : ''
-  switch (options.say) {
-    case 'letters':
-      return letters + where
-    case 'fingers':
-      return fingers + where
-    case 'both':
-      return `${letters} ${fingers}${where}`
-  }
+  return options.say === 'fingers' ? fingers + where : `${letters} ${fingers}${where}`
+}
+
+/** Whether the string is said. A letter needs it only where fingers play it on two strings; an open string's letter names it. */
+function saysString(note: ReadNote, { say, strings }: CallOptions, { twice, string }: Around): boolean {
+  const last = note.hold?.stops.at(-1)
+  if (!last || strings === 'never' || (say !== 'fingers' && last.finger === 0)) return false
+  if (strings === 'always') return true
+  return say === 'letters' ? twice.has(letterName(top(note).pitch)) : string !== last.string
 }
 
 function sayLetter(p: Pitch, stop: Stop | undefined, options: CallOptions, { shared }: Around): string {

@@ -2,7 +2,7 @@ import type { SeatMap } from '../fingering/map'
 import type { Piece } from '../piece/piece'
 import { MATTERS, stageOf, type Stage } from './matters'
 import { readingOf, type ReadNote, type Reading } from './reading'
-import { DETECTORS, TWO_NEW } from './spots/detectors'
+import { aboutKind, DETECTORS, TWO_NEW } from './spots/detectors'
 import type { Found, Spot, SpotKind } from './spots/spot'
 
 const made = new WeakMap<SeatMap, { piece: Piece; spots: readonly Spot[] }>()
@@ -91,6 +91,6 @@ function twoNew(r: Reading, spots: readonly Spot[]): Spot[] {
 }
 
 const aboutName = (kind: SpotKind): string => {
-  const name = DETECTORS.find((d) => d.kind === kind)!.name
+  const { name } = aboutKind(kind)
   return name[0].toLowerCase() + name.slice(1)
 }

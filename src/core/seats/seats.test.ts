@@ -1,7 +1,6 @@
 import { DEFAULT_CLASS } from './class'
 import { describe, expect, it } from 'vitest'
 import { handSpans } from '../fingering/hands'
-import { workByMeasure } from '../fingering/work'
 import { SEATS } from '../hands/instruments'
 import { QUARTER } from '../music/time'
 import type { Piece } from '../piece/piece'
@@ -105,12 +104,6 @@ describe('the hand', () => {
     expect(handSpans(map.violin).map((s) => s.position)).toEqual(['I'])
     expect(handSpans(map.violin)[0].frames.map((f) => f.frame.name)).toEqual(['touch 2-3', 'touch 2-3'])
     expect(handSpans(map.bass).map((s) => s.position)).toEqual(['I', 'III'])
-  })
-  it('works more where there is a shift', () => {
-    const map = ensembleMapper()(scale, emptyPlan(), DEFAULT_CLASS)
-    const [first, second] = workByMeasure(map.bass)
-    expect(second).toBeGreaterThan(first)
-    expect(workByMeasure(map.cello)).toHaveLength(2)
   })
   it('is drawn small for the shelf', () => {
     const rows = previewOf(scale, emptyPlan(), DEFAULT_CLASS, 1)

@@ -2,8 +2,8 @@ import { INSTRUMENTS, SEATS } from '@/core/hands/instruments'
 import type { Level } from '@/core/hands/level'
 import type { KindChoice } from '@/core/reading/choice'
 import { stageOf, type Stage } from '@/core/reading/matters'
-import { aboutKind } from '@/core/reading/spots/detectors'
 import { SPOT_KINDS, type SpotKind } from '@/core/reading/spots/spot'
+import { KindSelect } from '../parts/KindSelect'
 
 const STAGES: Record<Stage, string> = {
   beginning: 'at the beginning',
@@ -28,20 +28,8 @@ export function Kinds({ level, spots, setSpot }: Props) {
         </summary>
         <ul className="mt-1 grid grid-cols-2 gap-x-6">
           {SPOT_KINDS.map((k) => (
-            <li key={k} className="flex items-center justify-between gap-2 border-t border-rule py-0.5">
-              <label htmlFor={`class-kind-${k}`} className="text-sm leading-tight">
-                {aboutKind(k).name}
-              </label>
-              <select
-                id={`class-kind-${k}`}
-                value={spots[k] ?? ''}
-                onChange={(e) => setSpot(k, e.target.value === '' ? null : (e.target.value as 'show' | 'hide'))}
-                className={`w-[84px] shrink-0 rounded border bg-sheet px-1 py-0.5 text-sm ${spots[k] ? 'border-rosin font-semibold' : 'border-rule'}`}
-              >
-                <option value="">by level</option>
-                <option value="show">always</option>
-                <option value="hide">never</option>
-              </select>
+            <li key={k} className="border-t border-rule py-0.5 text-sm">
+              <KindSelect kind={k} value={spots[k]} inherited="by level" onChange={(choice) => setSpot(k, choice)} />
             </li>
           ))}
         </ul>

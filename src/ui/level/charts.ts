@@ -4,6 +4,7 @@ import type { Key } from '@/core/music/key'
 import type { SeatLoad } from '@/core/seats/load'
 import type { Scored } from '@/core/seats/search'
 import type { ChartOption } from '../parts/Chart'
+import { heatOption } from '../parts/heat'
 
 /** From this many measures on a cell is too narrow for its number. */
 const NUMBERED = 32
@@ -11,51 +12,22 @@ const NUMBERED = 32
 /** Load by measure and seat: darker is more, with the points in the cell; the picked measure is framed. */
 export const loadChart =
   (numbers: readonly string[], loads: Readonly<Record<Seat, SeatLoad>>, picked: { index: number; seat: Seat }): ChartOption =>
-  ({ ink, soft, spruce, sheet, rule, rosin }) => {
+  (colors) => {
     const rows = [...SEATS].reverse()
-    const most = Math.max(1, ...SEATS.flatMap((s) => loads[s].byMeasure))
-    return {
-      grid: { left: 48, right: 4, top: 4, bottom: 22 },
-      tooltip: {
-        formatter: ({ value }: { value: number[] }) =>
-          `Measure ${numbers[value[0]]}, ${INSTRUMENTS[rows[value[1]]].name.toLowerCase()}: ${Math.round(value[2])} points`,
+    const heat = heatOption(
+      {
+        columns: numbers,
+        rows: rows.map((s) => INSTRUMENTS[s].name),
+        cells: rows.flatMap((s, y) => loads[s].byMeasure.map((n, x) => ({ x, y, n, framed: x === picked.index && s === picked.seat }))),
+        left: 48,
+        numbered: numbers.length <= NUMBERED,
+        fontSize: 12,
       },
-      xAxis: {
-        type: 'category',
-        data: numbers,
-        axisLabel: { color: soft },
-        axisLine: { lineStyle: { color: rule } },
-        axisTick: { show: false },
-      },
-      yAxis: {
-        type: 'category',
-        data: rows.map((s) => INSTRUMENTS[s].name),
-        axisLabel: { color: ink },
-        axisLine: { show: false },
-        axisTick: { show: false },
-      },
-      visualMap: { show: false, min: 0, max: most, inRange: { color: [sheet, spruce] } },
-      series: [
-        {
-          type: 'heatmap',
-          data: rows.flatMap((s, y) =>
-            loads[s].byMeasure.map((p, x) => {
-              const here = x === picked.index && s === picked.seat
-              return {
-                value: [x, y, p],
-                label: { color: p > most * 0.45 ? sheet : ink },
-                itemStyle: { borderColor: here ? rosin : rule, borderWidth: here ? 3 : 1 },
-              }
-            }),
-          ),
-          label: {
-            show: numbers.length <= NUMBERED,
-            fontSize: 12,
-            formatter: ({ value }: { value: unknown }) => String(Math.round((value as number[])[2]) || ''),
-          },
-        },
-      ],
-    }
+      colors,
+    )
+    const formatter = ({ value }: { value: number[] }) =>
+      `Measure ${numbers[value[0]]}, ${INSTRUMENTS[rows[value[1]]].name.toLowerCase()}: ${Math.round(value[2])} points`
+    return { ...heat, tooltip: { formatter } }
   }
 
 /** Which cell was picked. */

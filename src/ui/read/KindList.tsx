@@ -6,6 +6,7 @@ import { SPOT_KINDS, type Concern } from '@/core/reading/spots/spot'
 import { useDesk } from '../desk/DeskProvider'
 import { useAllSpots, useShownSpots } from '../desk/useSpots'
 import { Button } from '../parts/Button'
+import { KindSelect } from '../parts/KindSelect'
 
 const CONCERNS: readonly (readonly [Concern, string])[] = [
   ['class', 'For this class'],
@@ -31,23 +32,14 @@ export function KindList() {
           <h3 className="font-semibold">{title}</h3>
           <ul>
             {SPOT_KINDS.filter((k) => aboutKind(k).concern === concern).map((k) => (
-              <li key={k} className="flex items-center gap-2 border-t border-rule py-0.5">
-                <label htmlFor={`kind-${k}`} className="min-w-0 grow">
-                  {aboutKind(k).name}
-                </label>
-                <span className="shrink-0 text-[13px] text-soft tabular-nums" title="shown of all">
-                  {count(shown, k)} of {count(all, k)}
-                </span>
-                <select
-                  id={`kind-${k}`}
-                  value={kinds[k] ?? ''}
-                  onChange={(e) => setKind(k, e.target.value === '' ? null : (e.target.value as 'show' | 'hide'))}
-                  className={`w-[92px] shrink-0 rounded border bg-sheet px-1 py-0.5 text-sm ${kinds[k] ? 'border-rosin font-semibold' : 'border-rule'}`}
-                >
-                  <option value="">as class</option>
-                  <option value="show">always</option>
-                  <option value="hide">never</option>
-                </select>
+              <li key={k} className="border-t border-rule py-0.5">
+                <KindSelect
+                  kind={k}
+                  value={kinds[k]}
+                  inherited="as class"
+                  count={`${count(shown, k)} of ${count(all, k)}`}
+                  onChange={(choice) => setKind(k, choice)}
+                />
               </li>
             ))}
           </ul>

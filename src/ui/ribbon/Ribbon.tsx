@@ -27,6 +27,11 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
   const most = Math.max(1, ...work.flat())
   const mean = work.flat().reduce((a, b) => a + b, 0) / Math.max(1, work.flat().length)
   const { measures } = piece.lines[0]
+  const counts = useMemo(() => {
+    const byMeasure = new Map<number, number>()
+    for (const x of spots) byMeasure.set(x.index, (byMeasure.get(x.index) ?? 0) + 1)
+    return byMeasure
+  }, [spots])
   const name = (s: Seat) => ensemble[s].instrument.name
   const heavy = measures.filter((_, m) => work.some((w) => w[m] > HEAVY * mean && w[m] > 4)).map((m) => m.number)
   return (
@@ -60,7 +65,8 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
       <div className="min-w-0 grow pr-3">
         <ol className="flex gap-[3px] overflow-x-auto" aria-label="Measures">
           {measures.map((m, i) => {
-            const said = SEATS.map((s, r) => `${ensemble[s].instrument.name} ${work[r][i]}`).join(', ')
+            const trips = counts.get(i) ?? 0
+            const said = `${SEATS.map((s, r) => `${ensemble[s].instrument.name} ${work[r][i]}`).join(', ')}; ${trips === 1 ? '1 spot' : `${trips} spots`}`
             return (
               <li key={i} className="min-w-[22px] grow">
                 <button

@@ -1,4 +1,5 @@
 import { spokenLetter } from '../../music/pitch'
+import { signed } from './signed'
 import type { Detector } from './spot'
 
 /** A letter that only the signature alters: the note itself shows nothing. */
@@ -9,16 +10,11 @@ export const byKey: Detector = {
   concern: 'eye',
   load: 2,
   again: 0.5,
-  find: ({ notes }) =>
-    notes.flatMap((note) =>
-      note.heads
-        .filter((h) => h.from === 'key')
-        .map(({ pitch }) => ({
-          note,
-          hard: 0.45,
-          text: `${spokenLetter(pitch)}: only the key signature says so.`,
-          advice: `Point to the signature and name every ${pitch.letter} of the line.`,
-          about: pitch.letter,
-        })),
-    ),
+  find: (r) =>
+    signed(r, 'key', (pitch) => ({
+      hard: 0.45,
+      text: `${spokenLetter(pitch)}: only the key signature says so.`,
+      advice: `Point to the signature and name every ${pitch.letter} of the line.`,
+      about: pitch.letter,
+    })),
 }

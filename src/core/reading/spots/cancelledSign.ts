@@ -1,4 +1,5 @@
 import { spokenLetter } from '../../music/pitch'
+import { signed } from './signed'
 import type { Detector } from './spot'
 
 /** A sign that the barline took away: the same place on the staff sounds otherwise now, and shows nothing. */
@@ -9,16 +10,11 @@ export const cancelledSign: Detector = {
   concern: 'eye',
   load: 3,
   again: 0.8,
-  find: ({ notes }) =>
-    notes.flatMap((note) =>
-      note.heads
-        .filter((h) => h.from === 'cancelled')
-        .map(({ pitch }) => ({
-          note,
-          hard: 0.7,
-          text: `${spokenLetter(pitch, true)} again: the barline has cancelled the sign of the measure before.`,
-          advice: 'Write the courtesy sign in, or call it out at the barline.',
-          about: `${pitch.letter}${pitch.alter}`,
-        })),
-    ),
+  find: (r) =>
+    signed(r, 'cancelled', (pitch) => ({
+      hard: 0.7,
+      text: `${spokenLetter(pitch, true)} again: the barline has cancelled the sign of the measure before.`,
+      advice: 'Write the courtesy sign in, or call it out at the barline.',
+      about: `${pitch.letter}${pitch.alter}`,
+    })),
 }

@@ -1,4 +1,5 @@
 import { sayPitch } from '../words'
+import { signed } from './signed'
 import type { Detector } from './spot'
 
 /** A note altered by a sign earlier in the bar, with none of its own. */
@@ -9,16 +10,11 @@ export const carriedSign: Detector = {
   concern: 'eye',
   load: 3,
   again: 0.8,
-  find: ({ notes }) =>
-    notes.flatMap((note) =>
-      note.heads
-        .filter((h) => h.from === 'carried')
-        .map(({ pitch }) => ({
-          note,
-          hard: 0.7,
-          text: `Still ${sayPitch(pitch, note.placed.at.key)}: the sign earlier in the measure holds to the barline.`,
-          advice: 'Run a finger from the sign to the barline; everything of that letter in between is altered.',
-          about: `${pitch.letter}${pitch.alter}`,
-        })),
-    ),
+  find: (r) =>
+    signed(r, 'carried', (pitch, note) => ({
+      hard: 0.7,
+      text: `Still ${sayPitch(pitch, note.placed.at.key)}: the sign earlier in the measure holds to the barline.`,
+      advice: 'Run a finger from the sign to the barline; everything of that letter in between is altered.',
+      about: `${pitch.letter}${pitch.alter}`,
+    })),
 }

@@ -12,7 +12,7 @@ export const wrongBow: Detector = {
     r.bowing.wrong.flatMap((w): Found[] => {
       const note = r.byEvent.get(w.event)
       if (!note) return []
-      const hard = w.text.startsWith('From') ? 0.4 : 0.5
+      const hard = w.again ? 0.4 : 0.5
       return [
         {
           note,

@@ -1,0 +1,37 @@
+import { aboutKind } from '@/core/reading/spots/detectors'
+import type { SpotKind } from '@/core/reading/spots/spot'
+
+type Shown = 'show' | 'hide'
+type Props = {
+  kind: SpotKind
+  value: Shown | undefined
+  /** What stands when nothing is decided here: "by level", "as class". */
+  inherited: string
+  /** How many there are, if it is known. */
+  count?: string
+  onChange: (value: Shown | null) => void
+}
+
+/** A kind of spot with whether it is shown: as it is decided elsewhere, always, or never. */
+export function KindSelect({ kind, value, inherited, count, onChange }: Props) {
+  return (
+    <label className="flex items-center gap-2">
+      <span className="min-w-0 grow leading-tight">{aboutKind(kind).name}</span>
+      {count && (
+        <span aria-hidden className="shrink-0 text-[13px] text-soft tabular-nums">
+          {count}
+        </span>
+      )}
+      <select
+        aria-label={aboutKind(kind).name}
+        value={value ?? ''}
+        onChange={(e) => onChange(e.target.value === '' ? null : (e.target.value as Shown))}
+        className={`w-[92px] shrink-0 rounded border bg-sheet px-1 py-0.5 text-sm ${value ? 'border-rosin font-semibold' : 'border-rule'}`}
+      >
+        <option value="">{inherited}</option>
+        <option value="show">always</option>
+        <option value="hide">never</option>
+      </select>
+    </label>
+  )
+}
