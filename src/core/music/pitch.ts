@@ -50,10 +50,9 @@ const PRINTED = ['𝄫', '♭', '', '♯', '𝄪'] as const
 export const printedPitch = (p: Pitch): string => `${letterName(p)}${p.octave}`
 
 /** Letter as spoken: "F sharp", "B flat", "C natural" only when `natural` is asked for. */
-export function spokenLetter(p: Pick<Pitch, 'letter' | 'alter'>, natural = false): string {
-  const word = { [-2]: ' double flat', [-1]: ' flat', 0: natural ? ' natural' : '', 1: ' sharp', 2: ' double sharp' }
-  return p.letter + (word as Record<number, string>)[p.alter]
-}
+export const spokenLetter = (p: Pick<Pitch, 'letter' | 'alter'>, natural = false): string =>
+  p.letter + (p.alter === 0 && natural ? ' natural' : SPOKEN[p.alter + 2])
+const SPOKEN = [' double flat', ' flat', '', ' sharp', ' double sharp'] as const
 
 /** Sounding frequency in hertz in twelve-tone equal temperament. `a4` in hertz (ISO 16: 440). */
 export const hertzOf = (midi: number, a4 = 440): number => a4 * 2 ** ((midi - 69) / 12)

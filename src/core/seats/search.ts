@@ -5,7 +5,7 @@ import { FOURTH, type Policy } from '../fingering/policy'
 import { withSubstitutes } from '../fingering/substitute'
 import { INSTRUMENTS, SEATS, type Seat } from '../hands/instruments'
 import { BASS_SCHOOLS, type BassSchool } from '../hands/schools'
-import { byOctaves, pitchName, type Pitch } from '../music/pitch'
+import { byOctaves, pitchName, stepsOf, type Pitch } from '../music/pitch'
 import { intervalTo } from '../piece/transpose'
 import type { Piece } from '../piece/piece'
 import { settingsFor, type ClassSettings } from './class'
@@ -108,10 +108,10 @@ function variantsOf(
   const { policy, level } = settingsFor(klass, plan, seat)
   const line = withSubstitutes(lineFor(piece, plan, seat), plan.substitutes[seat])
   const setup: Setup = { instrument: INSTRUMENTS[seat], policy: { ...policy, ...ways }, level }
-  const moments = momentsOf(piece, line)
+  const sets = distinct(momentsOf(piece, line).map((m) => m.pitches))
   const missed = octaves.map((octave) => {
     const by = writtenOctaves(setup.instrument, octave)
-    return moments.reduce((n, m) => n + (reaches(setup, m.pitches, by) ? 0 : 1), 0)
+    return sets.reduce((n, { pitches, count }) => n + (reaches(setup, pitches, by) ? 0 : count), 0)
   })
   const least = Math.min(...missed)
   return octaves
@@ -120,6 +120,18 @@ function variantsOf(
       const map = mapSeat(piece, line, seat, { octave, policy: setup.policy, level })
       return { octave, byMeasure: loadOf(piece, map).byMeasure, profile: profileOf(piece, map) }
     })
+}
+
+/** The different notes and chords of a line, with how often each comes. */
+function distinct(all: readonly (readonly Pitch[])[]): { pitches: readonly Pitch[]; count: number }[] {
+  const sets = new Map<string | number, { pitches: readonly Pitch[]; count: number }>()
+  for (const pitches of all) {
+    const key = pitches.length === 1 ? stepsOf(pitches[0]) * 8 + pitches[0].alter : pitches.map(pitchName).join()
+    const known = sets.get(key)
+    if (known) known.count++
+    else sets.set(key, { pitches, count: 1 })
+  }
+  return [...sets.values()]
 }
 
 /** Whether a seat can hold pitches of a line, all of them, so many octaves away. */
