@@ -79,6 +79,23 @@ test('another key is found in a worker, taken with one touch, undone, and saved'
   await expect(page.getByRole('button', { name: `Delete ${copy}` })).toBeHidden()
 })
 
+/** Milliseconds in the page from the next click to the status that says the search is done. */
+const timed = (page: Page): Promise<number> =>
+  page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        let from = 0
+        document.addEventListener('click', () => (from = performance.now()), { once: true, capture: true })
+        const observer = new MutationObserver(() => {
+          const done = [...document.querySelectorAll('[role=status]')].some((e) => e.textContent === '15 keys tried.')
+          if (from === 0 || !done) return
+          observer.disconnect()
+          resolve(performance.now() - from)
+        })
+        observer.observe(document.body, { subtree: true, childList: true, characterData: true })
+      }),
+  )
+
 test('a long search leaves the page free, and ends when it is cancelled', async ({ page }) => {
   // Sixty-four measures, then with every rule and both schools.
   const measure = (i: number) => ['G A B c', 'd B G2', 'e d c B', 'A F D2', 'G/A/B/c/ d B', 'c e d2'][i % 6]
@@ -93,22 +110,11 @@ test('a long search leaves the page free, and ends when it is cancelled', async 
   await expect(page.getByRole('heading', { name: 'The Long Jetty' })).toBeVisible()
   await page.getByRole('link', { name: 'Level', exact: true }).click()
   await expect(page.getByRole('region', { name: 'Level' })).toBeVisible()
-  // Timed in the page, from the click to the status that says it is done.
-  const took = page.evaluate(
-    () =>
-      new Promise<number>((resolve) => {
-        let from = 0
-        document.addEventListener('click', () => (from = performance.now()), { once: true, capture: true })
-        const observer = new MutationObserver(() => {
-          if (![...document.querySelectorAll('[role=status]')].some((e) => e.textContent === '15 keys tried.')) return
-          observer.disconnect()
-          resolve(performance.now() - from)
-        })
-        observer.observe(document.body, { subtree: true, childList: true, characterData: true })
-      }),
-  )
-  await search(page)
-  console.log(`15 keys of 64 measures, from the click to the last key shown: ${Math.round(await took)} ms`)
+  for (const which of ['first', 'second']) {
+    const took = timed(page)
+    await search(page)
+    console.log(`15 keys of 64 measures, ${which} search, from the click to the last key shown: ${Math.round(await took)} ms`)
+  }
   await page.getByLabel('both bass schools').check()
   await page.getByLabel('every rule for 4 or open').check()
   await page.evaluate(() => {

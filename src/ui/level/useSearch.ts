@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react'
 import type { Scored, SearchSpace } from '@/core/seats/search'
 import { useDesk, useDeskStore } from '../desk/DeskProvider'
-import { runSearch, type Running } from './weigher'
+import { prepareSearch, runSearch, type Running } from './weigher'
 
 export type SearchState = {
   readonly status: 'idle' | 'running' | 'done' | 'cancelled' | 'failed'
@@ -26,7 +26,10 @@ export function useSearch(): SearchState {
   const plan = useDesk((d) => d.plan)
   const [state, setState] = useState<Inner>(IDLE)
   const running = useRef<Running | null>(null)
-  useEffect(() => () => running.current?.cancel(), [])
+  useEffect(() => {
+    prepareSearch()
+    return () => running.current?.cancel()
+  }, [])
   const cancel = () => {
     running.current?.cancel()
     running.current = null

@@ -19,11 +19,24 @@ export type Running = { readonly done: Promise<void>; cancel(): void }
 /** How many workers share a search: the machine's cores, at most this many. */
 const MOST_WORKERS = 2
 
-/** Searches keys and octaves in workers of their own, which share the keys and end with the search: cancelling is at once. */
+/** Workers that have nothing to do: started before they are needed, and warm after a search. */
+const idle: Held[] = []
+
+/** Starts what a search will need, so that it need not wait for it. */
+export function prepareSearch(): void {
+  while (idle.length < MOST_WORKERS) idle.push(start())
+}
+
+/** Searches keys and octaves in workers that share the keys. Cancelling ends them, so it is at once. */
 export function runSearch(request: WeighRequest, space: SearchSpace, onKey: OnKey): Running {
   const count = Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 1, space.signatures.length)
-  const all = Array.from({ length: count }, start)
-  const stop = () => all.forEach(({ worker }) => worker.terminate())
+  const all = Array.from({ length: count }, () => idle.pop() ?? start())
+  let over = false
+  // Once it is over the workers may be another search's.
+  const stop = () => {
+    if (!over) all.forEach(({ worker }) => worker.terminate())
+    over = true
+  }
   let done = 0
   let cancelled = () => {}
   const cancel = new Promise<void>((resolve) => {
@@ -42,7 +55,14 @@ export function runSearch(request: WeighRequest, space: SearchSpace, onKey: OnKe
     const signatures = space.signatures.filter((_, i) => i % count === w)
     return remote.search(request, { ...space, signatures }, proxy(told))
   })
-  const ended = Promise.race([Promise.all(shares).then(() => {}), cancel, failed]).finally(stop)
+  const whole = Promise.all(shares).then(() => {
+    if (!over) idle.push(...all)
+    over = true
+  })
+  const ended = Promise.race([whole, cancel, failed]).catch((e: unknown) => {
+    stop()
+    throw e
+  })
   return {
     done: ended,
     cancel: () => {
