@@ -8,8 +8,8 @@ export const saveRequest = z.object({
   base: z.int().min(1),
   plan: planSchema,
   title: z.string().trim().min(1).max(200),
-  /** The notes, when the desk has moved them to another key. */
-  notes: pieceSchema.nullable(),
+  /** The notes, when the desk has moved them to another key; left out, they stay. */
+  notes: pieceSchema.nullable().default(null),
 })
 export type SaveRequest = z.infer<typeof saveRequest>
 
