@@ -1,5 +1,4 @@
 import type { SeatMap } from '../fingering/map'
-import { INSTRUMENTS } from '../hands/instruments'
 import type { Piece } from '../piece/piece'
 import { letterName } from '../music/pitch'
 import { spotsOf } from '../reading/spots'
@@ -51,7 +50,7 @@ const WORTH: readonly (readonly [SpotKind, string, string])[] = [
 const MOST = 3
 
 /** What changes for a seat between two settings, dearest first: "0 shifts instead of 4", "loses its 3 F♯ on C". */
-export function sayChanges(seat: keyof typeof INSTRUMENTS, now: Profile, then: Profile): string[] {
+export function sayChanges(now: Profile, then: Profile): string[] {
   const out: string[] = []
   const notes = (n: number) => `${n} ${n === 1 ? 'note' : 'notes'}`
   if (then.out !== now.out) out.push(`${notes(then.out)} out of reach instead of ${now.out}`)

@@ -131,7 +131,7 @@ function Changes({ scored }: { scored: Scored }) {
   const ensemble = useDesk((d) => d.ensemble)
   const { evenness } = useLoads()
   const said = useMemo(
-    () => SEATS.map((s: Seat) => ({ seat: s, changes: sayChanges(s, profileOf(piece, ensemble[s]), scored.profiles[s]) })),
+    () => SEATS.map((s: Seat) => ({ seat: s, changes: sayChanges(profileOf(piece, ensemble[s]), scored.profiles[s]) })),
     [piece, ensemble, scored],
   )
   const { bassSchool, fourth } = scored.setting

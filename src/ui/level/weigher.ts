@@ -6,11 +6,17 @@ import type { Rescue } from '@/core/seats/rescue'
 import type { SearchSpace } from '@/core/seats/search'
 import type { OnKey, Weigher, WeighRequest } from '@/workers/protocol'
 
-type Held = { readonly worker: Worker; readonly remote: Remote<Weigher> }
+/** A worker with its face; `failed` is rejected when it cannot be loaded or breaks. */
+type Held = { readonly worker: Worker; readonly remote: Remote<Weigher>; readonly failed: Promise<never> }
 
 const start = (): Held => {
   const worker = new Worker(new URL('../../workers/weigh.worker.ts', import.meta.url), { type: 'module' })
-  return { worker, remote: wrap<Weigher>(worker) }
+  const failed = new Promise<never>((_, reject) => {
+    worker.onerror = (e) => reject(new Error(e.message))
+  })
+  // Whoever waits for the worker hears of it; while nobody does it is no trouble.
+  failed.catch(() => {})
+  return { worker, remote: wrap<Weigher>(worker), failed }
 }
 
 /** A search under way. `done` settles when it has ended, by itself or cancelled; it is rejected when the worker fails. */
@@ -42,14 +48,6 @@ export function runSearch(request: WeighRequest, space: SearchSpace, onKey: OnKe
   const cancel = new Promise<void>((resolve) => {
     cancelled = resolve
   })
-  const failed = Promise.race(
-    all.map(
-      ({ worker }) =>
-        new Promise<never>((_, reject) => {
-          worker.onerror = (e) => reject(new Error(e.message))
-        }),
-    ),
-  )
   const told: OnKey = (found) => onKey(found, ++done, space.signatures.length)
   const shares = all.map(({ remote }, w) => {
     const signatures = space.signatures.filter((_, i) => i % count === w)
@@ -59,7 +57,7 @@ export function runSearch(request: WeighRequest, space: SearchSpace, onKey: OnKe
     if (!over) idle.push(...all)
     over = true
   })
-  const ended = Promise.race([whole, cancel, failed]).catch((e: unknown) => {
+  const ended = Promise.race([whole, cancel, ...all.map((h) => h.failed)]).catch((e: unknown) => {
     stop()
     throw e
   })
@@ -77,5 +75,10 @@ let rescuer: Held | null = null
 /** What could make a measure easier for a seat. */
 export const findRescues = (request: WeighRequest, seat: Seat, index: number): Promise<Rescue[]> => {
   rescuer ??= start()
-  return rescuer.remote.rescues(request, seat, index)
+  const { remote, failed } = rescuer
+  return Promise.race([remote.rescues(request, seat, index), failed]).catch((e: unknown) => {
+    // The next question starts another.
+    rescuer = null
+    throw e
+  })
 }
