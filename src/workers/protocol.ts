@@ -4,7 +4,7 @@ import { pieceSchema } from '@/core/piece/piece'
 import { classSettingsSchema } from '@/core/seats/class'
 import { planSchema } from '@/core/seats/plan'
 import type { Rescue } from '@/core/seats/rescue'
-import type { Scored, SearchSpace } from '@/core/seats/search'
+import type { Scored } from '@/core/seats/search'
 import type { Comparison } from '@/formats/midi/compare'
 import type { MidiChoices } from '@/formats/midi/read'
 import type { Item } from '@/formats/read'
@@ -34,11 +34,22 @@ export type FileReader = {
 export const weighRequest = z.object({ piece: pieceSchema, plan: planSchema, klass: classSettingsSchema })
 export type WeighRequest = z.infer<typeof weighRequest>
 
-/** Called after each key with what it came to; keys done and in all. */
-export type OnKey = (found: Scored[], done: number, of: number) => void
+/** The same with what is to be tried. */
+export const searchRequest = weighRequest.extend({
+  space: z.object({
+    signatures: z.array(z.int().min(-7).max(7)).max(15).readonly(),
+    octaves: z.array(z.int().min(-4).max(4)).min(1).max(9).readonly(),
+    schools: z.boolean(),
+    fourths: z.boolean(),
+  }),
+})
+export type SearchRequest = z.infer<typeof searchRequest>
 
-/** The weighing worker's face. A search is stopped by ending the worker. */
+/** The weighing worker's face. */
 export type Weigher = {
-  search(request: WeighRequest, space: SearchSpace, onKey: OnKey): Promise<void>
+  /** Gets ready for a search: every signature found after it is of this request. */
+  prepare(request: SearchRequest): void
+  /** The best settings of one signature, best first. */
+  find(fifths: number): Scored[]
   rescues(request: WeighRequest, seat: Seat, index: number): Rescue[]
 }

@@ -2,14 +2,19 @@
 import { expose } from 'comlink'
 import { ensembleMapper } from '@/core/seats/ensemble'
 import { rescuesFor } from '@/core/seats/rescue'
-import { search } from '@/core/seats/search'
-import { weighRequest, type Weigher } from './protocol'
+import { searcher, type Searcher } from '@/core/seats/search'
+import { searchRequest, weighRequest, type Weigher } from './protocol'
+
+let searching: Searcher | null = null
 
 const weigher: Weigher = {
-  async search(request, space, onKey) {
-    const { piece, plan, klass } = weighRequest.parse(request)
-    let done = 0
-    for (const found of search(piece, plan, klass, space)) await onKey(found, ++done, space.signatures.length)
+  prepare(request) {
+    const { piece, plan, klass, space } = searchRequest.parse(request)
+    searching = searcher(piece, plan, klass, space)
+  },
+  find(fifths) {
+    if (!searching) throw new Error('A search has to be prepared before it is asked for a key.')
+    return searching(fifths)
   },
   rescues(request, seat, index) {
     const { piece, plan, klass } = weighRequest.parse(request)

@@ -1,4 +1,5 @@
 import { QUARTER } from '../music/time'
+import { onceIn } from '../once'
 import type { Line, Piece } from '../piece/piece'
 import { unfold } from '../piece/unfold'
 import { groupsOf, type Group } from './strokes'
@@ -40,16 +41,8 @@ export type Bowing = {
 
 const other = (b: Bow): Bow => (b === 'down' ? 'up' : 'down')
 
-const made = new WeakMap<Line, { piece: Piece; bowing: Bowing }>()
-
 /** The bowing of a line: the same for every seat that reads it. Made once for a line. */
-export function bowingOf(piece: Piece, line: Line): Bowing {
-  const known = made.get(line)
-  if (known?.piece === piece) return known.bowing
-  const bowing = derive(piece, line)
-  made.set(line, { piece, bowing })
-  return bowing
-}
+export const bowingOf = onceIn((piece: Piece, line: Line): Bowing => derive(piece, line))
 
 /**
  * Down on the strong beat, up for a pickup, a slur or tie one bow, as it comes in between; after a rest the bow is set so

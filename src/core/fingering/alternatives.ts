@@ -1,4 +1,5 @@
 import { choiceOf, type Hold } from '../hands/hold'
+import { once } from '../once'
 import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
 import { layOut } from './layout'
 import { solve, stepInto, type Solution } from './solve'
@@ -16,11 +17,8 @@ export type Alternative = {
 
 /** For every state of every column: least cost from there to the end (its own not counted), and the state it goes to. */
 type Ahead = { readonly after: readonly Float64Array[]; readonly to: readonly Int32Array[] }
-const computed = new WeakMap<Solution, Ahead>()
 
-function aheadOf(s: Solution): Ahead {
-  const known = computed.get(s)
-  if (known) return known
+const aheadOf = once((s: Solution): Ahead => {
   const n = s.columns.length
   const after = s.before.map((b, i) => new Float64Array(b.length).fill(i === n - 1 ? 0 : Infinity))
   const to = s.before.map((b) => new Int32Array(b.length).fill(-1))
@@ -46,30 +44,21 @@ function aheadOf(s: Solution): Ahead {
       }
     }
   }
-  const ahead = { after, to }
-  computed.set(s, ahead)
-  return ahead
-}
+  return { after, to }
+})
 
-const widened = new WeakMap<Solution, Map<number, Solution>>()
+const widened = once((_: Solution) => new Map<number, Solution>())
 
 /** The line solved once more with every way open at one column: what its other choices are priced in. */
 function widen(s: Solution, column: number): Solution {
-  let known = widened.get(s)
-  if (!known) widened.set(s, (known = new Map()))
+  const known = widened(s)
   let wide = known.get(column)
   if (!wide) known.set(column, (wide = solve(layOut(s.setup, s.source, s.columns[column].moment))))
   return wide
 }
 
-const named = new WeakMap<readonly Hold[], string[]>()
-
 /** The choice that each hold of a column is; many columns share their holds. */
-function choicesIn(holds: readonly Hold[]): string[] {
-  let choices = named.get(holds)
-  if (!choices) named.set(holds, (choices = holds.map(choiceOf)))
-  return choices
-}
+const choicesIn = once((holds: readonly Hold[]): string[] => holds.map(choiceOf))
 
 /** The state of a column that holds `hold`'s choice on the cheapest whole line, and that line's cost. */
 function bestThrough(s: Solution, column: number, choice: string): { state: number; cost: number } {

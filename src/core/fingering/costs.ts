@@ -131,7 +131,11 @@ function chargeShift(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Charge): 
 }
 
 /** The lowest finger that is down. */
-const fingerOf = (h: Hold): number => Math.min(...h.stops.filter((s) => s.finger > 0).map((s) => s.finger))
+function fingerOf(h: Hold): number {
+  let least = Infinity
+  for (const { finger } of h.stops) if (finger > 0 && finger < least) least = finger
+  return least
+}
 
 /** The two stops that lie next to each other where the line goes from one set of strings to another. */
 const facing = (a: Hold, b: Hold): readonly [Stop, Stop] =>

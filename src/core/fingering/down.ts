@@ -1,5 +1,6 @@
 import type { Hold, Stop } from '../hands/hold'
 import type { Instrument } from '../hands/instruments'
+import { once } from '../once'
 import type { SeatMap } from './map'
 import type { Policy } from './policy'
 
@@ -19,7 +20,7 @@ export type HandAt = {
 /** How many columns ahead a hand looks for a finger that it could keep down. */
 const LOOK = 8
 
-const made = new WeakMap<SeatMap, Map<Policy['fingersDown'], readonly HandAt[]>>()
+const made = once((_: SeatMap) => new Map<Policy['fingersDown'], readonly HandAt[]>())
 
 /**
  * The fingers down at each column of a seat's line under a rule. Blocks: all lower fingers of the frame are down with the
@@ -27,8 +28,7 @@ const made = new WeakMap<SeatMap, Map<Policy['fingersDown'], readonly HandAt[]>>
  * nothing is asked of it or of its string meanwhile. Common practice of both rules.
  */
 export function handsAlong(map: SeatMap, rule: Policy['fingersDown'] = map.solution.setup.policy.fingersDown): readonly HandAt[] {
-  let byRule = made.get(map)
-  if (!byRule) made.set(map, (byRule = new Map()))
+  const byRule = made(map)
   let hands = byRule.get(rule)
   if (!hands) byRule.set(rule, (hands = derive(map, rule)))
   return hands

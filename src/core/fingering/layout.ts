@@ -1,5 +1,6 @@
 import type { Hold } from '../hands/hold'
 import { byOctaves, pitchName, stepsOf as letterSteps, type Pitch } from '../music/pitch'
+import { onceIn } from '../once'
 import type { Line } from '../piece/piece'
 import { candidates, FIRST, type Setup } from './candidates'
 import { ANYWHERE, chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type Wait } from './costs'
@@ -204,17 +205,11 @@ function handsAt(all: readonly number[]): Hands {
   return { key: positions.join(' '), positions }
 }
 
-const routes = new WeakMap<Line, { moments: readonly Moment[]; steps: Step[] }>()
+/** The steps of a line for the seats that can play every moment. */
+const wholeRoute = onceIn((line: Line, moments: readonly Moment[]): Step[] => stepsOf(line, moments, () => false))
 
-/** The steps of a line; made once for all seats when each can play every moment. */
-function route({ line, moments }: Source, skip: (moment: number) => boolean): Step[] {
-  if (moments.some((_, i) => skip(i))) return stepsOf(line, moments, skip)
-  const known = routes.get(line)
-  if (known?.moments === moments) return known.steps
-  const steps = stepsOf(line, moments, skip)
-  routes.set(line, { moments, steps })
-  return steps
-}
+const route = ({ line, moments }: Source, skip: (moment: number) => boolean): Step[] =>
+  moments.some((_, i) => skip(i)) ? stepsOf(line, moments, skip) : wholeRoute(line, moments)
 
 /** What lies between the two moments of a step: as written when they are neighbours, else a fresh bow. */
 function gaps(setup: Setup, { moments }: Source, drafts: readonly Draft[]): (step: Step) => Gap {

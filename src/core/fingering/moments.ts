@@ -1,4 +1,5 @@
 import { midiOf, type Pitch } from '../music/pitch'
+import { onceIn } from '../once'
 import type { Line, NoteEvent, Piece } from '../piece/piece'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
 import { ANYWHERE, type Gap } from './costs'
@@ -26,18 +27,8 @@ function holdsOn(last: NoteEvent, next: NoteEvent): boolean {
   )
 }
 
-const made = new WeakMap<Line, { piece: Piece; moments: Moment[] }>()
-
 /** The moments of a line, in written order. Made once for a line: all seats read the same. */
-export function momentsOf(piece: Piece, line: Line): readonly Moment[] {
-  const known = made.get(line)
-  if (known?.piece === piece) return known.moments
-  const moments = findMoments(piece, line)
-  made.set(line, { piece, moments })
-  return moments
-}
-
-function findMoments(piece: Piece, line: Line): Moment[] {
+export const momentsOf = onceIn((piece: Piece, line: Line): readonly Moment[] => {
   const placed = placeEvents(piece, line)
   const order = new Map(placed.map((p, i) => [p.event.id, i]))
   // How many slurs cover the step from event i to event i + 1.
@@ -74,4 +65,4 @@ function findMoments(piece: Piece, line: Line): Moment[] {
     slurred = covered[i] > 0
   })
   return moments
-}
+})

@@ -1,6 +1,7 @@
 import type { Hold, Stop } from '../hands/hold'
 import { POSITIONS } from '../hands/positions'
 import type { Place } from '../hands/schools'
+import { once } from '../once'
 import { guideOf, shiftOf, stringsApart } from './costs'
 import type { SeatMap } from './map'
 
@@ -44,21 +45,16 @@ export type Move = {
   readonly opening: 'opens' | 'closes' | null
 }
 
-const made = new WeakMap<SeatMap, readonly Move[]>()
-
 /** Every move of a seat's line, in written order, then those that repeats and endings make. Derived once for a map. */
-export function movesOf(map: SeatMap): readonly Move[] {
-  const known = made.get(map)
-  if (known) return known
+export const movesOf = once((map: SeatMap): readonly Move[] => {
   const { columns, jumps } = map.solution
   const moves: Move[] = []
   columns.forEach((c, i) => {
     if (c.moves) moves.push(moveBetween(map, i - 1, i, c.gap, false))
   })
   for (const j of jumps) moves.push(j.back ? moveBetween(map, j.high, j.low, j.gap, true) : moveBetween(map, j.low, j.high, j.gap, true))
-  made.set(map, moves)
   return moves
-}
+})
 
 /** The move that leads to a column as the line is written; null at its start and after an ending. */
 export const moveTo = (map: SeatMap, column: number): Move | null => movesOf(map).find((m) => m.to === column && !m.jump) ?? null

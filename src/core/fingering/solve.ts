@@ -122,6 +122,7 @@ const NOTHING_KEPT: Layer = { kept: [], size: 1 }
 
 /** What has to be kept after each column; a jump that would keep too much is left out of the table. */
 function layersFor(full: Table): { table: Table; layers: Layer[] } {
+  if (full.jumps.length === 0) return { table: full, layers: full.columns.map(() => NOTHING_KEPT) }
   let jumps: readonly Jump[] = full.jumps
   for (;;) {
     const layers: Layer[] = []

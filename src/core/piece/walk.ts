@@ -1,5 +1,6 @@
 import type { Key } from '../music/key'
 import { measureTicks, type Meter } from '../music/time'
+import { onceIn } from '../once'
 import { eventTicks, type Line, type Measure, type Piece, type PieceEvent } from './piece'
 
 /** A measure in its place: what is in force in it and when it starts (ticks from the start of the written line). */
@@ -40,18 +41,19 @@ export function placeMeasures(piece: Piece, line: Line): PlacedMeasure[] {
   })
 }
 
-/** Every event of a line in written order. */
-export function placeEvents(piece: Piece, line: Line): PlacedEvent[] {
-  return placeMeasures(piece, line).flatMap((at) => {
+/** Every event of a line in written order. Made once for a line. */
+export const placeEvents = onceIn((piece: Piece, line: Line): readonly PlacedEvent[] => {
+  const events: PlacedEvent[] = []
+  for (const at of placeMeasures(piece, line)) {
     let into = 0
-    return at.measure.events.map((event) => {
+    for (const event of at.measure.events) {
       const ticks = eventTicks(event, at.meter)
-      const placed = { event, at, onset: at.start + into, into: at.lead + into, ticks }
+      events.push({ event, at, onset: at.start + into, into: at.lead + into, ticks })
       into += ticks
-      return placed
-    })
-  })
-}
+    }
+  }
+  return events
+})
 
 /** A measure whose events do not add up to its meter, with what is missing (negative) or too much, in ticks. */
 export type Misfit = {

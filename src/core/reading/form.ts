@@ -1,5 +1,6 @@
 import { alterIn, keyName, type Key } from '../music/key'
 import { letterName, LETTERS, midiOf, stepsOf, type Pitch } from '../music/pitch'
+import { onceIn } from '../once'
 import type { Line, Piece } from '../piece/piece'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
 import { sayInterval } from './words'
@@ -40,27 +41,21 @@ export type Form = {
   readonly toLearn: readonly number[]
 }
 
-const made = new WeakMap<Line, { piece: Piece; form: Form }>()
-
 /** What returns in a line, what is a scale and what a chord. Made once for a line. */
-export function formOf(piece: Piece, line: Line): Form {
-  const known = made.get(line)
-  if (known?.piece === piece) return known.form
+export const formOf = onceIn((piece: Piece, line: Line): Form => {
   const events = placeEvents(piece, line)
   const cells = line.measures.map((): Cell[] => [])
   for (const e of events) cells[e.at.index].push(cellOf(e))
   const first = line.measures[0].pickup ? 1 : 0
   const measures = unitsOf(cells, first, 1)
-  const form: Form = {
+  return {
     measures,
     pairs: unitsOf(cells, first, 2),
     lines: unitsOf(cells, first, 4),
     runs: runsOf(events),
     toLearn: measures.filter((u) => u.name !== '–' && u.like?.how.kind !== 'same').map((u) => u.from),
   }
-  made.set(line, { piece, form })
-  return form
-}
+})
 
 /** An event for comparing: how long, and its heads low first; none for a rest. */
 type Cell = { readonly ticks: number; readonly steps: readonly number[]; readonly midi: readonly number[] }

@@ -9,7 +9,8 @@ import { atBarline, readHead, type BarSigns } from '../music/accidentals'
 import { alterIn } from '../music/key'
 import { byOctaves, midiOf, stepsOf, type Pitch } from '../music/pitch'
 import { QUARTER } from '../music/time'
-import type { Piece } from '../piece/piece'
+import { once, onceIn } from '../once'
+import type { Measure, Piece } from '../piece/piece'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
 
 /** Why a head sounds as it does: nothing alters it, the signature, its own sign, one earlier in the bar, or one that the barline took away. */
@@ -47,33 +48,30 @@ export type Reading = {
   readonly byEvent: ReadonlyMap<string, ReadNote>
 }
 
-const made = new WeakMap<SeatMap, Reading>()
-
 /** Reads a seat's mapped part. Made once for a map. */
-export function readingOf(piece: Piece, map: SeatMap): Reading {
-  const known = made.get(map)
-  if (known?.piece === piece) return known
-  const signs = signsOf(map)
-  const columnOf = new Map(map.solution.columns.map((c, i) => [c.moment, i]))
-  const moveTo = new Map<number, Move>()
-  for (const m of movesOf(map)) if (!m.jump) moveTo.set(m.to, m)
+export const readingOf = onceIn((piece: Piece, map: SeatMap): Reading => {
+  const heads = headsOf(map)
+  const { columns, chosen } = map.solution
+  const columnOf = new Int32Array(map.moments.length).fill(-1)
+  columns.forEach((c, i) => (columnOf[c.moment] = i))
+  const moveTo = new Array<Move | null>(columns.length).fill(null)
+  for (const m of movesOf(map)) if (!m.jump) moveTo[m.to] = m
   const notes = map.moments.map((m, index): ReadNote => {
-    const column = columnOf.get(index)
-    const { columns, chosen } = map.solution
+    const column = columnOf[index]
     return {
       index,
       placed: m.events[0],
-      heads: m.pitches.map((p, i) => ({ pitch: byOctaves(p, map.written), from: signs[index][i] })),
+      heads: heads[index],
       ticks: m.events.reduce((n, e) => n + e.ticks, 0),
-      hold: column === undefined ? null : columns[column].holds[chosen[column]],
-      move: column === undefined ? null : (moveTo.get(column) ?? null),
+      hold: column < 0 ? null : columns[column].holds[chosen[column]],
+      move: column < 0 ? null : moveTo[column],
       rest: m.gap.rest,
       slurred: m.gap.slurred,
     }
   })
   const byMeasure: ReadNote[][] = map.line.measures.map(() => [])
   for (const n of notes) byMeasure[n.placed.at.index].push(n)
-  const reading: Reading = {
+  return {
     piece,
     map,
     instrument: map.instrument,
@@ -84,20 +82,24 @@ export function readingOf(piece: Piece, map: SeatMap): Reading {
     byMeasure,
     byEvent: new Map(notes.map((n) => [n.placed.event.id, n])),
   }
-  made.set(map, reading)
-  return reading
-}
+})
 
-const signsMade = new WeakMap<readonly Moment[], SignFrom[][]>()
+const headsMade = once((_: readonly Moment[]) => new Map<number, ReadHead[][]>())
+
+/** The heads of each moment: made once for all parts that show the line in one octave. */
+function headsOf({ moments, written }: SeatMap): ReadHead[][] {
+  const byOctave = headsMade(moments)
+  let heads = byOctave.get(written)
+  if (!heads) {
+    const signs = signsOf(moments)
+    heads = moments.map((m, n) => m.pitches.map((p, i) => ({ pitch: byOctaves(p, written), from: signs[n][i] })))
+    byOctave.set(written, heads)
+  }
+  return heads
+}
 
 /** What alters each head of each moment, as every part that reads the line is printed. */
-function signsOf({ moments }: SeatMap): SignFrom[][] {
-  let signs = signsMade.get(moments)
-  if (!signs) signsMade.set(moments, (signs = findSigns(moments)))
-  return signs
-}
-
-function findSigns(moments: readonly Moment[]): SignFrom[][] {
+const signsOf = once((moments: readonly Moment[]): SignFrom[][] => {
   let signs: BarSigns = atBarline
   /** Signs that the measure before had at its end. */
   let before: BarSigns = atBarline
@@ -123,7 +125,7 @@ function findSigns(moments: readonly Moment[]): SignFrom[][] {
     })
   }
   return moments.map((m) => m.events.map((_, e) => readEvent(m, e))[0])
-}
+})
 
 /** The note before, or null. */
 export const before = (r: Reading, n: ReadNote): ReadNote | null => r.notes[n.index - 1] ?? null
@@ -150,9 +152,19 @@ export const USUAL_TEMPO = 90
 /** Seconds that so many ticks last at the piece's tempo. */
 export const secondsOf = (piece: Piece, ticks: number): number => (ticks / QUARTER) * (60 / (piece.tempo ?? USUAL_TEMPO))
 
-/** What each measure sings, note by note, chords joined; and how it beats. */
-export const sung = (notes: readonly ReadNote[]): string[] => notes.map((n) => n.heads.map((h) => midiOf(h.pitch)).join('+'))
-export const beaten = (r: Reading, index: number): string[] =>
-  r.map.line.measures[index].events.map(
-    (e) => `${e.kind === 'rest' ? 'r' : ''}${e.value.base}${e.value.dots}${e.value.tuplet?.actual ?? ''}`,
-  )
+/** What a measure sings, note by note: MIDI numbers, chords joined. */
+export const sung = (notes: readonly ReadNote[]): (string | number)[] =>
+  notes.map(({ heads }) => (heads.length === 1 ? midiOf(heads[0].pitch) : heads.map((h) => midiOf(h.pitch)).join('+')))
+
+/** How a measure beats, rests and all; the same for two measures of one rhythm. */
+export const beaten = (r: Reading, index: number): string => rhythmOf(r.map.line.measures[index])
+
+const rhythmOf = once((m: Measure): string =>
+  m.events.map((e) => `${e.kind === 'rest' ? 'r' : ''}${e.value.base}${e.value.dots}${e.value.tuplet?.actual ?? ''}`).join(' '),
+)
+
+/** Finds something of a line once for all who read it. It may hold places in the line, not notes of one reading. */
+export function ofLine<T extends object>(find: (r: Reading) => T): (r: Reading) => T {
+  const byLine = once((_: readonly Moment[]) => ({ found: null as T | null }))
+  return (r) => (byLine(r.map.moments).found ??= find(r))
+}

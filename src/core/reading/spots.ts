@@ -1,24 +1,20 @@
 import type { SeatMap } from '../fingering/map'
 import type { Piece } from '../piece/piece'
+import { onceIn } from '../once'
 import { MATTERS, stageOf, type Stage } from './matters'
 import { readingOf, type ReadNote, type Reading } from './reading'
 import { aboutKind, DETECTORS, TWO_NEW } from './spots/detectors'
 import type { Found, Spot, SpotKind } from './spots/spot'
 
-const made = new WeakMap<SeatMap, { piece: Piece; spots: readonly Spot[] }>()
-
 /** Everything that may trip the reader of a seat's part, in written order, hardest first at each note. Made once for a map. */
-export function spotsOf(piece: Piece, map: SeatMap): readonly Spot[] {
-  const known = made.get(map)
-  if (known?.piece === piece) return known.spots
+export const spotsOf = onceIn((piece: Piece, map: SeatMap): readonly Spot[] => {
   const reading = readingOf(piece, map)
   const stage = stageOf(map.solution.setup.level)
   const spots = DETECTORS.flatMap((d) => settled(reading, d, d.find(reading), stage))
   spots.push(...twoNew(reading, spots))
   spots.sort((a, b) => a.onset - b.onset || b.hard - a.hard)
-  made.set(map, { piece, spots })
   return spots
-}
+})
 
 /** Places what a detector found, and makes what has come before easier. */
 function settled(

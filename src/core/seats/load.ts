@@ -1,6 +1,7 @@
 import { chargeHold, chargeMove, chargeStart } from '../fingering/costs'
 import type { SeatMap } from '../fingering/map'
 import type { CostKind } from '../fingering/weights'
+import { onceIn } from '../once'
 import type { Piece } from '../piece/piece'
 import { secondsOf } from '../reading/reading'
 import { spotsOf } from '../reading/spots'
@@ -19,16 +20,12 @@ const [SLOWEST, FASTEST] = [0.5, 3]
 /** How much a move counts that the hand has so many seconds for. */
 export const paceOf = (seconds: number): number => Math.min(FASTEST, Math.max(SLOWEST, UNHURRIED / seconds))
 
-const made = new WeakMap<SeatMap, { piece: Piece; load: SeatLoad }>()
-
 /**
  * The load of a seat: what the fingering costs the hand, each move by the time it has at the piece's tempo, and what the
  * eye, the bow and the class's level find hard. Each written measure counts once, however often it is played: it is
  * learned once. What is new for the class is counted by its spots, not by the fingering's own charge for it.
  */
-export function loadOf(piece: Piece, map: SeatMap): SeatLoad {
-  const known = made.get(map)
-  if (known?.piece === piece) return known.load
+export const loadOf = onceIn((piece: Piece, map: SeatMap): SeatLoad => {
   const items: LoadItem[] = []
   const { columns, chosen, setup, weights } = map.solution
   columns.forEach((c, i) => {
@@ -48,11 +45,9 @@ export function loadOf(piece: Piece, map: SeatMap): SeatLoad {
   const byMeasure = map.line.measures.map(() => 0)
   for (const x of items) byMeasure[x.index] += x.points
   // A guiding finger takes something off a shift; no measure is easier than nothing.
-  const load: SeatLoad = { byMeasure: byMeasure.map((p) => Math.max(0, p)), total: 0, items }
-  const whole = { ...load, total: load.byMeasure.reduce((a, b) => a + b, 0) }
-  made.set(map, { piece, load: whole })
-  return whole
-}
+  const least = byMeasure.map((p) => Math.max(0, p))
+  return { byMeasure: least, total: least.reduce((a, b) => a + b, 0), items }
+})
 
 /** What a cost is called where the load is opened. */
 export const COST_NAMES: Record<CostKind, string> = {

@@ -171,9 +171,14 @@ function score(fifths: number, bassSchool: BassSchool, fourth: Policy['fourth'],
   }
 }
 
-/** What the search has found so far: one signature after another, the nearest to the present one first. */
-export function* search(piece: Piece, plan: Plan, klass: ClassSettings, space: SearchSpace = WHOLE_SPACE): Generator<Scored[]> {
+/** Signatures in the order in which they are tried: the nearest to the present one first. */
+export function nearestFirst(piece: Piece, signatures: readonly number[]): number[] {
   const near = (f: number) => Math.abs(intervalTo(piece.key.fifths, f).semitones)
+  return [...signatures].sort((a, b) => near(a) - near(b) || Math.abs(a) - Math.abs(b))
+}
+
+/** What a search finds, one signature after another. */
+export function* search(piece: Piece, plan: Plan, klass: ClassSettings, space: SearchSpace = WHOLE_SPACE): Generator<Scored[]> {
   const find = searcher(piece, plan, klass, space)
-  for (const fifths of [...space.signatures].sort((a, b) => near(a) - near(b) || Math.abs(a) - Math.abs(b))) yield find(fifths)
+  for (const fifths of nearestFirst(piece, space.signatures)) yield find(fifths)
 }

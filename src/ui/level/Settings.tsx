@@ -1,7 +1,7 @@
 'use client'
 
 import { Fragment, useMemo, useState } from 'react'
-import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
+import { INSTRUMENTS, SEATS } from '@/core/hands/instruments'
 import { keyName } from '@/core/music/key'
 import { profileOf, sayChanges } from '@/core/seats/profile'
 import type { Scored } from '@/core/seats/search'
@@ -37,24 +37,11 @@ export function Settings({ found }: { found: readonly Scored[] }) {
         <caption className="sr-only">Settings found, best first</caption>
         <thead>
           <tr className="text-left text-soft">
-            <th scope="col" className="font-normal">
-              Key
-            </th>
-            <th scope="col" className="font-normal">
-              Octaves
-            </th>
-            <th scope="col" className="text-right font-normal">
-              Even
-            </th>
-            <th scope="col" className="text-right font-normal">
-              Points
-            </th>
-            <th scope="col" className="text-right font-normal">
-              New
-            </th>
-            <th scope="col" className="text-right font-normal">
-              Out
-            </th>
+            {['Key', 'Octaves', 'Even', 'Points', 'New', 'Out'].map((name, i) => (
+              <th key={name} scope="col" className={`font-normal ${i > 1 ? 'text-right' : ''}`}>
+                {name}
+              </th>
+            ))}
             <th scope="col">
               <span className="sr-only">Take it</span>
             </th>
@@ -130,10 +117,8 @@ function Changes({ scored }: { scored: Scored }) {
   const piece = useDesk((d) => d.piece)
   const ensemble = useDesk((d) => d.ensemble)
   const { evenness } = useLoads()
-  const said = useMemo(
-    () => SEATS.map((s: Seat) => ({ seat: s, changes: sayChanges(profileOf(piece, ensemble[s]), scored.profiles[s]) })),
-    [piece, ensemble, scored],
-  )
+  const now = useMemo(() => SEATS.map((s) => profileOf(piece, ensemble[s])), [piece, ensemble])
+  const said = SEATS.map((seat, i) => ({ seat, changes: sayChanges(now[i], scored.profiles[seat]) }))
   const { bassSchool, fourth } = scored.setting
   return (
     <dl className="leading-snug">

@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useRef, useState } from 'react'
-import type { Scored, SearchSpace } from '@/core/seats/search'
+import { WHOLE_SPACE, type Scored, type SearchSpace } from '@/core/seats/search'
 import { useDesk, useDeskStore } from '../desk/DeskProvider'
 import { prepareSearch, runSearch, type Running } from './weigher'
 
@@ -17,6 +17,9 @@ export type SearchState = {
   cancel(): void
 }
 
+/** How often what a search has found is shown, in milliseconds: drawing the page takes the cores from it. */
+const SHOWN_EVERY = 300
+
 type Inner = Omit<SearchState, 'stale' | 'start' | 'cancel'> & { readonly weighed: unknown }
 const IDLE: Inner = { status: 'idle', done: 0, of: 1, found: [], weighed: null }
 
@@ -27,9 +30,10 @@ export function useSearch(): SearchState {
   const [state, setState] = useState<Inner>(IDLE)
   const running = useRef<Running | null>(null)
   useEffect(() => {
-    prepareSearch()
+    const { piece, plan: now, klass } = store.getState()
+    prepareSearch({ piece, plan: now, klass, space: WHOLE_SPACE })
     return () => running.current?.cancel()
-  }, [])
+  }, [store])
   const cancel = () => {
     running.current?.cancel()
     running.current = null
@@ -39,14 +43,27 @@ export function useSearch(): SearchState {
     running.current?.cancel()
     const { piece, plan: now, klass } = store.getState()
     setState({ ...IDLE, status: 'running', of: space.signatures.length, weighed: now })
-    const mine = runSearch({ piece, plan: now, klass }, space, (found, done, of) =>
-      setState((s) => (running.current === mine ? { ...s, done, of, found: found[0] ? [...s.found, found[0]] : s.found } : s)),
-    )
+    let done = 0
+    const all: Scored[] = []
+    const show = (status: SearchState['status']) =>
+      setState((s) => {
+        const over = running.current !== mine || s.status !== 'running'
+        return over || (s.status === status && s.done === done) ? s : { ...s, status, done, found: [...all] }
+      })
+    const mine = runSearch({ piece, plan: now, klass, space }, (found) => {
+      done++
+      if (found[0]) all.push(found[0])
+      // The first is shown at once.
+      if (done === 1) show('running')
+    })
     running.current = mine
-    mine.done.then(
-      () => setState((s) => (running.current === mine && s.status === 'running' ? { ...s, status: 'done' } : s)),
-      () => setState((s) => (running.current === mine ? { ...s, status: 'failed' } : s)),
-    )
+    const shown = setInterval(() => show('running'), SHOWN_EVERY)
+    mine.done
+      .then(
+        () => show('done'),
+        () => show('failed'),
+      )
+      .finally(() => clearInterval(shown))
   }
   return { ...state, stale: state.weighed !== null && state.weighed !== plan, start, cancel }
 }

@@ -1,5 +1,8 @@
-import { beaten, sung } from '../reading'
-import type { Detector, Found } from './spot'
+import { beaten, ofLine, sung, type Reading } from '../reading'
+import type { Detector } from './spot'
+
+/** A measure with the notes of an earlier one, and the note from which its rhythm is another, from 0. */
+type Changed = { readonly index: number; readonly like: number; readonly at: number }
 
 /** The notes of an earlier bar in another rhythm. */
 export const changedRhythm: Detector = {
@@ -9,24 +12,28 @@ export const changedRhythm: Detector = {
   concern: 'eye',
   load: 2,
   again: 0.9,
-  find: (r) => {
-    const rows = r.byMeasure.map((notes, i) => ({ notes, sung: sung(notes).join(' '), beats: beaten(r, i) }))
-    return rows.flatMap((here, i): Found[] => {
-      if (here.notes.length < 3) return []
-      const same = rows.slice(0, i).filter((e) => e.sung === here.sung)
-      if (same.length === 0 || same.some((e) => e.beats.join() === here.beats.join())) return []
-      const [other] = same
-      const differs = here.notes.findIndex((n, k) => n.ticks !== other.notes[k].ticks)
-      const at = Math.max(0, differs)
-      return [
-        {
-          note: here.notes[at],
-          hard: 0.5,
-          text: `The notes of measure ${other.notes[0].placed.at.measure.number}, but in another rhythm from note ${at + 1} on.`,
-          advice: 'Clap both measures, one after the other, before they are played.',
-          about: `${i}`,
-        },
-      ]
-    })
-  },
+  find: (r) =>
+    changed(r).map(({ index, like, at }) => ({
+      note: r.byMeasure[index][at],
+      hard: 0.5,
+      text: `The notes of measure ${r.map.line.measures[like].number}, but in another rhythm from note ${at + 1} on.`,
+      advice: 'Clap both measures, one after the other, before they are played.',
+      about: `${index}`,
+    })),
 }
+
+const changed = ofLine((r: Reading): Changed[] => {
+  const found: Changed[] = []
+  /** Measures so far by what they sing. */
+  const earlier = new Map<string, number[]>()
+  r.byMeasure.forEach((notes, index) => {
+    const tune = sung(notes).join(' ')
+    const same = earlier.get(tune)
+    earlier.set(tune, [...(same ?? []), index])
+    if (!same || notes.length < 3 || same.some((e) => beaten(r, e) === beaten(r, index))) return
+    const [like] = same
+    const differs = notes.findIndex((n, k) => n.ticks !== r.byMeasure[like][k].ticks)
+    found.push({ index, like, at: Math.max(0, differs) })
+  })
+  return found
+})

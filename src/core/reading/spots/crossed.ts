@@ -1,3 +1,4 @@
+import { once } from '../../once'
 import { before, motion, secondsOf, type Reading, type ReadNote } from '../reading'
 import { stringName } from '../words'
 import type { Found } from './spot'
@@ -20,24 +21,18 @@ export type Crossed = {
   readonly by: 'hand' | 'bow'
 }
 
-const made = new WeakMap<Reading, Crossed[]>()
-
 /** Every crossing that is not one finger hopping: that is a kind of its own. Found once for a reading. */
-function crossed(r: Reading): Crossed[] {
-  let all = made.get(r)
-  if (!all) made.set(r, (all = findCrossed(r)))
-  return all
-}
-
-function findCrossed(r: Reading): Crossed[] {
-  return r.notes.flatMap((note) => {
+const crossed = once((r: Reading): Crossed[] => {
+  const found: Crossed[] = []
+  for (const note of r.notes) {
     const { move } = note
     const last = before(r, note)
-    if (!move?.crossing || move.fifth || !last?.hold) return []
+    if (!move?.crossing || move.fifth || !last?.hold) continue
     const { by, strings: over } = move.crossing
-    return [{ note, last, by, over: Math.abs(over), skip: Math.abs(motion(last, note)) >= 2 }]
-  })
-}
+    found.push({ note, last, by, over: Math.abs(over), skip: Math.abs(motion(last, note)) >= 2 })
+  }
+  return found
+})
 
 /** What a slur and speed add, and a rest takes away. */
 export function pressed(r: Reading, { note, last }: Crossed): number {

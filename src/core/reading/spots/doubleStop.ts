@@ -1,6 +1,6 @@
 import { isBroken } from '../../hands/hold'
 import { stringName } from '../words'
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 /** Two strings at once; a finger under an open neighbour must arch clear of it. */
 export const doubleStop: Detector = {
@@ -11,9 +11,9 @@ export const doubleStop: Detector = {
   load: 4,
   again: 0.75,
   find: (r) =>
-    r.notes.flatMap((note) => {
+    atNotes(r, (note) => {
       const { hold } = note
-      if (!hold || hold.stops.length < 2) return []
+      if (!hold || hold.stops.length < 2) return null
       const names = hold.stops.map((s) => stringName(r.instrument, s.string)).join(' and ')
       const clear = hold.stops.find((s, i) => s.finger > 0 && hold.stops[i + 1]?.finger === 0)
       const one = hold.stops.some((s, i) => s.finger > 0 && hold.stops[i + 1]?.finger === s.finger)
@@ -24,14 +24,12 @@ export const doubleStop: Detector = {
           : one
             ? ': one finger stops both'
             : ''
-      return [
-        {
-          note,
-          hard: hold.open ? 0.45 : clear || one || isBroken(hold) ? 0.65 : 0.55,
-          text: `${names} sound together${why}.`,
-          advice: 'Tune the two notes one after the other, then let the bow rest on both.',
-          about: hold.stops.map((s) => `${s.string}${s.finger}`).join(),
-        },
-      ]
+      return {
+        note,
+        hard: hold.open ? 0.45 : clear || one || isBroken(hold) ? 0.65 : 0.55,
+        text: `${names} sound together${why}.`,
+        advice: 'Tune the two notes one after the other, then let the bow rest on both.',
+        about: hold.stops.map((s) => `${s.string}${s.finger}`).join(),
+      }
     }),
 }

@@ -1,5 +1,5 @@
 import { sayFinger, stringName } from '../words'
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 /** The hand opens: the cello's extended frames, a stretched 4 or reached-back 1 of violin and viola. */
 export const extension: Detector = {
@@ -10,22 +10,20 @@ export const extension: Detector = {
   load: 0,
   again: 0.45,
   find: (r) =>
-    r.notes.flatMap((note) => {
+    atNotes(r, (note) => {
       const s = note.hold?.stops.find((x) => x.stretch)
-      if (!s) return []
+      if (!s) return null
       const back = s.place === 'low'
-      return [
-        {
-          note,
-          hard: note.slurred ? 0.7 : 0.6,
-          text: `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)}: the hand opens.`,
-          advice: r.letters
-            ? 'The hand stays, the finger alone stretches; short goes, rest and shake out the arm.'
-            : back
-              ? 'Open backward from 1; the thumb and the other fingers stay. Short goes, and rest.'
-              : 'Thumb, 2, 3 and 4 go up together, a whole step between 1 and 2. Short goes, and rest.',
-          about: `${s.finger} ${s.string} ${s.place}`,
-        },
-      ]
+      return {
+        note,
+        hard: note.slurred ? 0.7 : 0.6,
+        text: `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)}: the hand opens.`,
+        advice: r.letters
+          ? 'The hand stays, the finger alone stretches; short goes, rest and shake out the arm.'
+          : back
+            ? 'Open backward from 1; the thumb and the other fingers stay. Short goes, and rest.'
+            : 'Thumb, 2, 3 and 4 go up together, a whole step between 1 and 2. Short goes, and rest.',
+        about: `${s.finger} ${s.string} ${s.place}`,
+      }
     }),
 }

@@ -1,6 +1,6 @@
 import { before } from '../reading'
 import { strings } from './crossed'
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 /** One finger hops to the next string at the same place. */
 export const fifth: Detector = {
@@ -11,21 +11,19 @@ export const fifth: Detector = {
   load: 0,
   again: 0.7,
   find: (r) =>
-    r.notes.flatMap((note) => {
+    atNotes(r, (note) => {
       const last = before(r, note)
       const finger = note.move?.fifth
-      if (!finger || !last?.hold) return []
-      return [
-        {
-          note,
-          hard: (note.rest ? 0.35 : 0.5) + (note.slurred ? 0.15 : 0),
-          text: `Finger ${finger} plays on both strings, ${strings(r, last, note)}: ${r.instrument.seat === 'bass' ? 'a fourth' : 'a fifth'}.`,
-          advice:
-            r.instrument.seat === 'bass'
-              ? 'Roll the finger over both strings, or lift and place it again; choose one and say which.'
-              : 'Set the finger over both strings at once, a little flat; it need not lift.',
-          about: `${finger} ${strings(r, last, note)}`,
-        },
-      ]
+      if (!finger || !last?.hold) return null
+      return {
+        note,
+        hard: (note.rest ? 0.35 : 0.5) + (note.slurred ? 0.15 : 0),
+        text: `Finger ${finger} plays on both strings, ${strings(r, last, note)}: ${r.instrument.seat === 'bass' ? 'a fourth' : 'a fifth'}.`,
+        advice:
+          r.instrument.seat === 'bass'
+            ? 'Roll the finger over both strings, or lift and place it again; choose one and say which.'
+            : 'Set the finger over both strings at once, a little flat; it need not lift.',
+        about: `${finger} ${strings(r, last, note)}`,
+      }
     }),
 }

@@ -1,6 +1,6 @@
 import { after, before, type Reading, type ReadNote } from '../reading'
 import { stringName } from '../words'
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 const on = (n: ReadNote | null, string: number): boolean => n?.hold?.stops.length === 1 && n.hold.low === string && !n.hold.open
 
@@ -13,26 +13,24 @@ export const fourOrOpen: Detector = {
   load: 0,
   again: 0.5,
   find: (r) =>
-    r.notes.flatMap((note) => {
+    atNotes(r, (note) => {
       const choice = choiceAt(r, note)
-      if (!choice) return []
+      if (!choice) return null
       const { string, four } = choice
       const [low, high] = [stringName(r.instrument, string), stringName(r.instrument, string + 1)]
       const next = after(r, note)
       const slurred = (next?.slurred && on(next, string)) || (note.slurred && on(before(r, note), string))
       const stays = on(before(r, note), string) && on(next, string)
-      if (!four && !slurred && !stays) return []
-      return [
-        {
-          note,
-          hard: four || slurred ? 0.4 : 0.28,
-          text: four
-            ? `4 on ${low}, where open ${high} is the same note.`
-            : `Open ${high}, where 4 would stay on ${low}${slurred ? ' under the slur' : ' between its neighbours'}.`,
-          advice: 'Decide it once for everyone, say it, and write it in.',
-          about: `${string} ${four}`,
-        },
-      ]
+      if (!four && !slurred && !stays) return null
+      return {
+        note,
+        hard: four || slurred ? 0.4 : 0.28,
+        text: four
+          ? `4 on ${low}, where open ${high} is the same note.`
+          : `Open ${high}, where 4 would stay on ${low}${slurred ? ' under the slur' : ' between its neighbours'}.`,
+        advice: 'Decide it once for everyone, say it, and write it in.',
+        about: `${string} ${four}`,
+      }
     }),
 }
 

@@ -1,6 +1,6 @@
 import { before, stopOf } from '../reading'
 import { stringName } from '../words'
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 /** The fourth finger of violin and viola: weak, and flat if the hand is not over it. */
 export const fourthFinger: Detector = {
@@ -11,23 +11,21 @@ export const fourthFinger: Detector = {
   load: 0,
   again: 0.6,
   find: (r) =>
-    r.notes.flatMap((note) => {
+    atNotes(r, (note) => {
       const s = stopOf(note)
-      if (!r.letters || s?.finger !== 4 || s.harmonic || s.stretch) return []
+      if (!r.letters || s?.finger !== 4 || s.harmonic || s.stretch) return null
       const last = before(r, note)
       const prepared = last && stopOf(last)?.string === s.string
       const next = r.instrument.strings[s.string + 1]
-      return [
-        {
-          note,
-          hard: prepared ? 0.45 : 0.6,
-          text: `Fourth finger on ${stringName(r.instrument, s.string)}${prepared ? '' : ', without a finger before it on that string'}.`,
-          advice:
-            next && s.k === 7
-              ? `Check it against the open ${next.letter}: the same note.`
-              : 'Bring the hand over the fingerboard first; short goes, and rest.',
-          about: `${s.string} ${s.place}`,
-        },
-      ]
+      return {
+        note,
+        hard: prepared ? 0.45 : 0.6,
+        text: `Fourth finger on ${stringName(r.instrument, s.string)}${prepared ? '' : ', without a finger before it on that string'}.`,
+        advice:
+          next && s.k === 7
+            ? `Check it against the open ${next.letter}: the same note.`
+            : 'Bring the hand over the fingerboard first; short goes, and rest.',
+        about: `${s.string} ${s.place}`,
+      }
     }),
 }

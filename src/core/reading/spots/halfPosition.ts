@@ -1,6 +1,6 @@
 import { POSITIONS } from '../../hands/positions'
 import { before } from '../reading'
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 /** The hand a half step back from first position. */
 export const halfPosition: Detector = {
@@ -10,20 +10,20 @@ export const halfPosition: Detector = {
   concern: 'hand',
   load: 1,
   again: 0.75,
-  find: (r) =>
-    r.notes.flatMap((note) => {
-      const half = (n: typeof note | null) => n?.hold && !n.hold.open && POSITIONS[r.instrument.seat][n.hold.position].name === 'half'
+  find: (r) => {
+    const half = POSITIONS[r.instrument.seat].map(({ name }) => name === 'half')
+    return atNotes(r, (note) => {
+      if (!note.hold || note.hold.open || !half[note.hold.position]) return null
       let last = before(r, note)
       while (last?.hold?.open) last = before(r, last)
-      if (!half(note) || half(last)) return []
-      return [
-        {
-          note,
-          hard: 0.45,
-          text: 'Half position: the whole hand lies a half step back, 1 next to the nut.',
-          advice: 'Move hand and thumb together; find it from the open string, by ear.',
-          about: 'half',
-        },
-      ]
-    }),
+      if (last?.hold && half[last.hold.position]) return null
+      return {
+        note,
+        hard: 0.45,
+        text: 'Half position: the whole hand lies a half step back, 1 next to the nut.',
+        advice: 'Move hand and thumb together; find it from the open string, by ear.',
+        about: 'half',
+      }
+    })
+  },
 }

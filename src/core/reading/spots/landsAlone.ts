@@ -1,6 +1,6 @@
 import { after, before, motion, stopOf, type ReadNote } from '../reading'
 import { sayFinger, stringName } from '../words'
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 /** A finger above the first that visits another string for one note and finds no other finger there. */
 export const landsAlone: Detector = {
@@ -11,21 +11,19 @@ export const landsAlone: Detector = {
   load: 1,
   again: 0.7,
   find: (r) =>
-    r.notes.flatMap((note) => {
+    atNotes(r, (note) => {
       const s = stopOf(note)
       const [last, next] = [before(r, note), after(r, note)]
       const elsewhere = (n: ReadNote | null) => n?.hold && (n.hold.high < s!.string || n.hold.low > s!.string)
-      if (!s || s.finger < 2 || !elsewhere(last) || !elsewhere(next) || note.move?.fifth) return []
+      if (!s || s.finger < 2 || !elsewhere(last) || !elsewhere(next) || note.move?.fifth) return null
       const open = last!.hold!.open
-      return [
-        {
-          note,
-          // Where the tune skips, the skip is what is said.
-          hard: open || Math.abs(motion(last!, note)) >= 2 ? 0.26 : 0.4,
-          text: `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)} stands alone for one note, with no finger below it.`,
-          advice: `Place it by itself: lift, look, drop, four times; then from the note before.`,
-          about: `${s.finger} ${s.string}`,
-        },
-      ]
+      return {
+        note,
+        // Where the tune skips, the skip is what is said.
+        hard: open || Math.abs(motion(last!, note)) >= 2 ? 0.26 : 0.4,
+        text: `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)} stands alone for one note, with no finger below it.`,
+        advice: `Place it by itself: lift, look, drop, four times; then from the note before.`,
+        about: `${s.finger} ${s.string}`,
+      }
     }),
 }

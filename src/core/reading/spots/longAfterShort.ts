@@ -1,6 +1,6 @@
 import { QUARTER } from '../../music/time'
 import { before, type ReadNote } from '../reading'
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 /** Notes up to this long are short, in ticks: eighths. */
 const SHORT = QUARTER / 2
@@ -18,19 +18,17 @@ export const longAfterShort: Detector = {
   load: 1,
   again: 0.55,
   find: (r) =>
-    r.notes.flatMap((note) => {
+    atNotes(r, (note) => {
       let run = 0
       for (let n: ReadNote | null = note.rest ? null : before(r, note); n && n.ticks <= SHORT; n = n.rest ? null : before(r, n)) run++
-      if (run < RUN || note.ticks < TIMES * r.notes[note.index - 1].ticks) return []
+      if (run < RUN || note.ticks < TIMES * r.notes[note.index - 1].ticks) return null
       const quarters = note.ticks / QUARTER
-      return [
-        {
-          note,
-          hard: 0.4,
-          text: `A long note, ${quarters} ${quarters === 1 ? 'quarter' : 'quarters'}, after ${run} short ones: it is left too early, and the bow runs out.`,
-          advice: 'Count it aloud to its end; slow the bow down as it begins.',
-          about: `${note.ticks}`,
-        },
-      ]
+      return {
+        note,
+        hard: 0.4,
+        text: `A long note, ${quarters} ${quarters === 1 ? 'quarter' : 'quarters'}, after ${run} short ones: it is left too early, and the bow runs out.`,
+        advice: 'Count it aloud to its end; slow the bow down as it begins.',
+        about: `${note.ticks}`,
+      }
     }),
 }

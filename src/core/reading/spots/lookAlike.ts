@@ -1,11 +1,8 @@
-import type { Moment } from '../../fingering/moments'
-import { beaten, sung, type Reading, type ReadNote } from '../reading'
+import { beaten, ofLine, sung, type Reading, type ReadNote } from '../reading'
 import type { Detector } from './spot'
 
 /** Two measures that begin alike, and the note where they part, from 0. */
 type Alike = { readonly index: number; readonly like: number; readonly at: number }
-
-const made = new WeakMap<readonly Moment[], Alike[]>()
 
 /** A bar that begins like an earlier one and goes on otherwise. */
 export const lookAlike: Detector = {
@@ -15,28 +12,24 @@ export const lookAlike: Detector = {
   concern: 'eye',
   load: 2,
   again: 0.9,
-  find: (r) => {
-    // Whoever reads the line sees the same.
-    let alike = made.get(r.map.moments)
-    if (!alike) made.set(r.map.moments, (alike = findAlike(r)))
-    return alike.map(({ index, like, at }) => ({
+  find: (r) =>
+    alike(r).map(({ index, like, at }) => ({
       note: r.byMeasure[index][at],
       hard: 0.6,
       text: `Begins like measure ${r.map.line.measures[like].number}; note ${at + 1} is another.`,
       advice: 'Play the two measures one after the other and circle the note that differs.',
       about: `${index}`,
-    }))
-  },
+    })),
 }
 
-function findAlike(r: Reading): Alike[] {
+const alike = ofLine((r: Reading): Alike[] => {
   const found: Alike[] = []
   /** Earlier measures of each rhythm, every tune of them once. */
-  const earlier = new Map<string, { index: number; sung: readonly string[] }[]>()
+  const earlier = new Map<string, { index: number; sung: readonly (string | number)[] }[]>()
   r.byMeasure.forEach((notes: readonly ReadNote[], index) => {
     if (notes.length < 3) return
     const own = sung(notes)
-    const rhythm = beaten(r, index).join(' ')
+    const rhythm = beaten(r, index)
     const tunes = earlier.get(rhythm) ?? []
     let [least, likest] = [Math.floor(own.length / 3) + 1, -1]
     let known = false
@@ -52,10 +45,10 @@ function findAlike(r: Reading): Alike[] {
     found.push({ index, like, at: own.findIndex((p, k) => p !== theirs[k]) })
   })
   return found
-}
+})
 
 /** How many notes of two measures of one rhythm differ. */
-function differing(a: readonly string[], b: readonly string[]): number {
+function differing(a: readonly (string | number)[], b: readonly (string | number)[]): number {
   let n = 0
   for (let i = 0; i < b.length; i++) if (a[i] !== b[i]) n++
   return n

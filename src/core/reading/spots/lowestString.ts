@@ -1,6 +1,6 @@
 import { before, stopOf } from '../reading'
 import { stringName } from '../words'
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 /** Fingers on the lowest string: the elbow has to come round. */
 export const lowestString: Detector = {
@@ -11,20 +11,18 @@ export const lowestString: Detector = {
   load: 1,
   again: 0.6,
   find: (r) =>
-    r.notes.flatMap((note) => {
+    atNotes(r, (note) => {
       const last = before(r, note)
       const there = last && stopOf(last)?.string === 0 && !note.rest
-      if (stopOf(note)?.string !== 0 || there) return []
-      return [
-        {
-          note,
-          hard: 0.38,
-          text: `Fingers go to the ${stringName(r.instrument, 0)} string, the lowest.`,
-          advice: r.letters
-            ? 'Swing the elbow under the instrument first, then place the finger.'
-            : 'Bring the elbow forward and the whole hand with it.',
-          about: 'lowest',
-        },
-      ]
+      if (stopOf(note)?.string !== 0 || there) return null
+      return {
+        note,
+        hard: 0.38,
+        text: `Fingers go to the ${stringName(r.instrument, 0)} string, the lowest.`,
+        advice: r.letters
+          ? 'Swing the elbow under the instrument first, then place the finger.'
+          : 'Bring the elbow forward and the whole hand with it.',
+        about: 'lowest',
+      }
     }),
 }

@@ -1,6 +1,6 @@
 import { letterName, midiOf } from '../../music/pitch'
 import { stopOf, top } from '../reading'
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 /** A stopped note that shares its letter with an open string, played in the same piece: "high D" against "open D". */
 export const sharedLetter: Detector = {
@@ -21,23 +21,21 @@ export const sharedLetter: Detector = {
       known.measures.add(n.placed.at.index)
       opens.set(letterName(pitch), known)
     }
-    return r.notes.flatMap((note) => {
-      if (!stopOf(note)) return []
+    return atNotes(r, (note) => {
+      if (!stopOf(note)) return null
       const { pitch } = top(note)
       const name = letterName(pitch)
       const open = opens.get(name)
-      if (!open || open.midi >= midiOf(pitch)) return []
+      if (!open || open.midi >= midiOf(pitch)) return null
       const { index } = note.placed.at
       const close = [0, 1, 2].some((d) => open.measures.has(index - d) || open.measures.has(index + d))
-      return [
-        {
-          note,
-          hard: close ? 0.5 : 0.25,
-          text: `High ${name}, not the open ${name} that is also in this piece.`,
-          advice: `Call it "high ${name}" and the other "open ${name}".`,
-          about: pitch.letter,
-        },
-      ]
+      return {
+        note,
+        hard: close ? 0.5 : 0.25,
+        text: `High ${name}, not the open ${name} that is also in this piece.`,
+        advice: `Call it "high ${name}" and the other "open ${name}".`,
+        about: pitch.letter,
+      }
     })
   },
 }

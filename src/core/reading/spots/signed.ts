@@ -3,5 +3,8 @@ import type { Reading, ReadNote, SignFrom } from '../reading'
 import type { Found } from './spot'
 
 /** Every head that sounds as it does for one reason. */
-export const signed = (r: Reading, from: SignFrom, found: (p: Pitch, note: ReadNote) => Omit<Found, 'note'>): Found[] =>
-  r.notes.flatMap((note) => note.heads.filter((h) => h.from === from).map(({ pitch }) => ({ note, ...found(pitch, note) })))
+export function signed(r: Reading, from: SignFrom, find: (p: Pitch, note: ReadNote) => Omit<Found, 'note'>): Found[] {
+  const found: Found[] = []
+  for (const note of r.notes) for (const h of note.heads) if (h.from === from) found.push({ note, ...find(h.pitch, note) })
+  return found
+}

@@ -1,4 +1,4 @@
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 /** One finger between its low and its high place, with little time for it. */
 export const slide: Detector = {
@@ -8,19 +8,17 @@ export const slide: Detector = {
   concern: 'hand',
   load: 0,
   again: 0.8,
-  find: ({ notes }) =>
-    notes.flatMap((note) => {
+  find: (r) =>
+    atNotes(r, (note) => {
       const s = note.move?.slide
-      if (!s || s.across) return []
+      if (!s || s.across) return null
       const timed = s.over === 'rest' || s.over === 'open string'
-      return [
-        {
-          note,
-          hard: timed ? 0.4 : s.over === 'slur' ? 0.75 : 0.65,
-          text: `Finger ${s.finger} goes from ${s.from === 'normal' ? 'its tape' : s.from} to ${s.to === 'normal' ? 'its tape' : s.to} on the same string${timed ? `, while ${s.over === 'rest' ? 'it rests' : 'an open string rings'}` : ''}.`,
-          advice: 'Slide it without lifting, by itself and slowly, then in the tune.',
-          about: `${s.finger} ${s.from} ${s.to}`,
-        },
-      ]
+      return {
+        note,
+        hard: timed ? 0.4 : s.over === 'slur' ? 0.75 : 0.65,
+        text: `Finger ${s.finger} goes from ${s.from === 'normal' ? 'its tape' : s.from} to ${s.to === 'normal' ? 'its tape' : s.to} on the same string${timed ? `, while ${s.over === 'rest' ? 'it rests' : 'an open string rings'}` : ''}.`,
+        advice: 'Slide it without lifting, by itself and slowly, then in the tune.',
+        about: `${s.finger} ${s.from} ${s.to}`,
+      }
     }),
 }

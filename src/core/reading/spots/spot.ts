@@ -85,3 +85,13 @@ export type Spot = Omit<Found, 'note' | 'about'> & {
   readonly before: number
   readonly points: number
 }
+
+/** Asks about every note of a reading in turn. A plain loop: a search of keys asks this some thousand times of every note. */
+export function atNotes({ notes }: Reading, find: (note: ReadNote) => Found | null): Found[] {
+  const found: Found[] = []
+  for (const note of notes) {
+    const here = find(note)
+    if (here) found.push(here)
+  }
+  return found
+}

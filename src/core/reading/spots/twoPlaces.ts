@@ -1,7 +1,7 @@
 import type { Stop } from '../../hands/hold'
 import { before, stopOf, type Reading, type ReadNote } from '../reading'
 import { sayFinger, stringName } from '../words'
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 /** How many notes back the other string is still in the hand. */
 const LOOK = 4
@@ -15,20 +15,18 @@ export const twoPlaces: Detector = {
   load: 2,
   again: 0.6,
   find: (r) =>
-    r.notes.flatMap((note) => {
+    atNotes(r, (note) => {
       const here = stopOf(note)
       const there = here && otherString(r, note, here)
-      if (!here || !there) return []
+      if (!here || !there) return null
       const say = (s: Stop) => `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)}`
-      return [
-        {
-          note,
-          hard: 0.45,
-          text: `${say(here)}, but ${say(there)} just before.`,
-          advice: 'Set the hand on each string by itself and look where the half step lies, then go between them.',
-          about: `${say(here)} ${say(there)}`,
-        },
-      ]
+      return {
+        note,
+        hard: 0.45,
+        text: `${say(here)}, but ${say(there)} just before.`,
+        advice: 'Set the hand on each string by itself and look where the half step lies, then go between them.',
+        about: `${say(here)} ${say(there)}`,
+      }
     }),
 }
 

@@ -1,7 +1,7 @@
 import { TAPE } from '../../hands/schools'
 import { before, stopOf } from '../reading'
 import { saySpacing } from '../words'
-import type { Detector } from './spot'
+import { atNotes, type Detector } from './spot'
 
 /** Two neighbouring fingers of violin or viola further apart than on the tapes: low 2 to 3, low 2 to high 3. */
 export const wideGap: Detector = {
@@ -12,21 +12,19 @@ export const wideGap: Detector = {
   load: 1,
   again: 0.7,
   find: (r) =>
-    r.notes.flatMap((note) => {
+    atNotes(r, (note) => {
       const last = before(r, note)
       const [a, b] = [last && stopOf(last), stopOf(note)]
-      if (!r.letters || !a || !b || a.string !== b.string || last!.hold!.position !== note.hold!.position) return []
+      if (!r.letters || !a || !b || a.string !== b.string || last!.hold!.position !== note.hold!.position) return null
       const [low, high] = a.finger < b.finger ? [a, b] : [b, a]
       const gap = high.k - low.k
-      if (high.finger - low.finger !== 1 || gap <= TAPE[high.finger - 1] - TAPE[low.finger - 1]) return []
-      return [
-        {
-          note,
-          hard: gap >= 3 ? 0.75 : 0.28,
-          text: `${low.place === 'normal' ? '' : `${low.place} `}${low.finger} and ${high.place === 'normal' ? '' : `${high.place} `}${high.finger} lie ${saySpacing(gap)} apart.`,
-          advice: 'Open the hand from the base knuckles before the second finger falls; no squeezing, and rest the hand between goes.',
-          about: `${low.finger} ${gap}`,
-        },
-      ]
+      if (high.finger - low.finger !== 1 || gap <= TAPE[high.finger - 1] - TAPE[low.finger - 1]) return null
+      return {
+        note,
+        hard: gap >= 3 ? 0.75 : 0.28,
+        text: `${low.place === 'normal' ? '' : `${low.place} `}${low.finger} and ${high.place === 'normal' ? '' : `${high.place} `}${high.finger} lie ${saySpacing(gap)} apart.`,
+        advice: 'Open the hand from the base knuckles before the second finger falls; no squeezing, and rest the hand between goes.',
+        about: `${low.finger} ${gap}`,
+      }
     }),
 }
