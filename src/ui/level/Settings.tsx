@@ -123,7 +123,7 @@ function Changes({ scored }: { scored: Scored }) {
   return (
     <dl className="leading-snug">
       {said.map(({ seat, changes }) => (
-        <div key={seat} className="grid grid-cols-[56px_112px_1fr] gap-x-2">
+        <div key={seat} className="grid grid-cols-[56px_132px_1fr] gap-x-2">
           <dt className="font-semibold">{INSTRUMENTS[seat].name}</dt>
           <dd className="text-soft">
             {sayPoints(scored.bySeat[seat])} (now {points(evenness.bySeat[seat])})

@@ -5,6 +5,7 @@ import type { SeatLoad } from '@/core/seats/load'
 import type { Scored } from '@/core/seats/search'
 import type { ChartOption } from '../parts/Chart'
 import { heatOption } from '../parts/heat'
+import { sayPoints } from './useLoads'
 
 /** From this many measures on a cell is too narrow for its number. */
 const NUMBERED = 32
@@ -26,7 +27,7 @@ export const loadChart =
       colors,
     )
     const formatter = ({ value }: { value: number[] }) =>
-      `Measure ${numbers[value[0]]}, ${INSTRUMENTS[rows[value[1]]].name.toLowerCase()}: ${Math.round(value[2])} points`
+      `Measure ${numbers[value[0]]}, ${INSTRUMENTS[rows[value[1]]].name.toLowerCase()}: ${sayPoints(value[2])}`
     return { ...heat, tooltip: { formatter } }
   }
 
@@ -36,52 +37,72 @@ export const cellOf = (data: unknown): { index: number; seat: Seat } | null => {
   return value ? { index: value[0], seat: [...SEATS].reverse()[value[1]] } : null
 }
 
+/** Of the drawing's width and height: a dot this close to the right of another leaves no room for the other's name there. */
+const [BESIDE, LEVEL] = [0.12, 0.06]
+
+/** On which side of its dot the name of each key stands. */
+export function nameSides(dots: readonly { total: number; evenness: number }[]): ('left' | 'right')[] {
+  const span = (of: (d: (typeof dots)[number]) => number) => Math.max(...dots.map(of)) - Math.min(...dots.map(of)) || 1
+  const [width, height] = [span((d) => d.total), span((d) => d.evenness)]
+  return dots.map((d) => {
+    const beside = (o: typeof d) => {
+      const [right, up] = [(o.total - d.total) / width, Math.abs(o.evenness - d.evenness) / height]
+      return right > 0 && right < BESIDE && up < LEVEL
+    }
+    return dots.some(beside) ? 'left' : 'right'
+  })
+}
+
 /** Keys compared: total load to the right, evenness upwards; the best lie at the top left. The present one is a diamond. */
 export const keysChart =
   (found: readonly Scored[], mode: Key['mode'], now: { fifths: number; total: number; evenness: number }): ChartOption =>
-  ({ ink, soft, spruce, madder, rosin, rule }) => ({
-    grid: { left: 44, right: 16, top: 12, bottom: 38 },
-    tooltip: {
-      formatter: ({ name, value }: { name: string; value: number[] }) =>
-        `${name}: ${Math.round(value[0])} points, ${Math.round(value[1])} % even`,
-    },
-    xAxis: {
-      type: 'value',
-      scale: true,
-      name: 'points in all',
-      nameLocation: 'middle',
-      nameGap: 24,
-      nameTextStyle: { color: soft },
-      axisLabel: { color: soft },
-      splitLine: { lineStyle: { color: rule } },
-    },
-    yAxis: {
-      type: 'value',
-      scale: true,
-      name: '% even',
-      nameTextStyle: { color: soft },
-      axisLabel: { color: soft },
-      splitLine: { lineStyle: { color: rule } },
-    },
-    series: [
-      {
-        type: 'scatter',
-        symbolSize: 11,
-        data: found.map((f) => ({
-          name: keyName({ fifths: f.setting.fifths, mode }),
-          value: [f.total, 100 * f.evenness],
-          symbol: f.out > 0 ? 'triangle' : 'circle',
-          itemStyle: { color: f.out > 0 ? madder : spruce },
-        })),
-        label: { show: true, position: 'right', color: ink, fontSize: 12, formatter: ({ name }: { name: string }) => name.split(' ')[0] },
-        labelLayout: { hideOverlap: true },
+  ({ ink, soft, spruce, madder, rosin, rule }) => {
+    const sides = nameSides(found)
+    return {
+      grid: { left: 44, right: 16, top: 12, bottom: 38 },
+      tooltip: {
+        formatter: ({ name, value }: { name: string; value: number[] }) =>
+          `${name}: ${sayPoints(value[0])}, ${Math.round(value[1])} % even`,
       },
-      {
-        type: 'scatter',
-        symbol: 'diamond',
-        symbolSize: 16,
-        data: [{ name: `now, ${keyName({ fifths: now.fifths, mode })}`, value: [now.total, 100 * now.evenness] }],
-        itemStyle: { color: 'transparent', borderColor: rosin, borderWidth: 2.5 },
+      xAxis: {
+        type: 'value',
+        scale: true,
+        name: 'points in all',
+        nameLocation: 'middle',
+        nameGap: 24,
+        nameTextStyle: { color: soft },
+        axisLabel: { color: soft },
+        splitLine: { lineStyle: { color: rule } },
       },
-    ],
-  })
+      yAxis: {
+        type: 'value',
+        scale: true,
+        name: '% even',
+        nameTextStyle: { color: soft },
+        axisLabel: { color: soft },
+        splitLine: { lineStyle: { color: rule } },
+      },
+      series: [
+        {
+          type: 'scatter',
+          symbolSize: 11,
+          data: found.map((f, i) => ({
+            name: keyName({ fifths: f.setting.fifths, mode }),
+            value: [f.total, 100 * f.evenness],
+            symbol: f.out > 0 ? 'triangle' : 'circle',
+            itemStyle: { color: f.out > 0 ? madder : spruce },
+            label: { position: sides[i] },
+          })),
+          label: { show: true, color: ink, fontSize: 12, formatter: ({ name }: { name: string }) => name.split(' ')[0] },
+          labelLayout: { moveOverlap: 'shiftY' },
+        },
+        {
+          type: 'scatter',
+          symbol: 'diamond',
+          symbolSize: 16,
+          data: [{ name: `now, ${keyName({ fifths: now.fifths, mode })}`, value: [now.total, 100 * now.evenness] }],
+          itemStyle: { color: 'transparent', borderColor: rosin, borderWidth: 2.5 },
+        },
+      ],
+    }
+  }

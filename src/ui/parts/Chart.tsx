@@ -18,10 +18,11 @@ const NAMES = ['ink', 'soft', 'rule', 'sheet', 'paper', 'spruce', 'ochre', 'rosi
 let loading: Promise<(el: HTMLElement) => EChartsType> | null = null
 const charts = () =>
   (loading ??= (async () => {
-    const [core, kinds, parts, renderers] = await Promise.all([
+    const [core, kinds, parts, features, renderers] = await Promise.all([
       import('echarts/core'),
       import('echarts/charts'),
       import('echarts/components'),
+      import('echarts/features'),
       import('echarts/renderers'),
     ])
     core.use([
@@ -30,6 +31,7 @@ const charts = () =>
       parts.GridComponent,
       parts.TooltipComponent,
       parts.VisualMapComponent,
+      features.LabelLayout,
       renderers.SVGRenderer,
     ])
     return (el: HTMLElement) => core.init(el, null, { renderer: 'svg' })

@@ -1,44 +1,48 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { SEATS, type Seat } from '@/core/hands/instruments'
+import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
 import { useDesk } from '../desk/DeskProvider'
-import { useShownSpots } from '../desk/useSpots'
+import { useMapped, useShownBySeat } from '../desk/useSpots'
 import { useLoads } from '../level/useLoads'
+import { Cell, type Lane } from './Cell'
+import { byPlace } from './places'
 
 /** A measure asks much of a seat when its hand works more than this many times the mean of the piece. */
 const HEAVY = 2
-/** From this hardness on a spot is marked in the overview. */
-const HARD = 0.65
-
-/** One cell a measure, four thin levels in it: the load on each seat, with a mark where a hard spot is. Overview and way around in one. */
+/** One cell a measure with a lane a seat: its load, and a mark at each of its spots. Overview and way around in one. */
 export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement | null> }) {
   const ensemble = useDesk((d) => d.ensemble)
-  const piece = useDesk((d) => d.piece)
+  const measures = useDesk((d) => d.piece.lines[0].measures)
   const measure = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
   const timeline = useDesk((d) => d.timeline)
   const pick = useDesk((d) => d.pick)
   const toMeasure = useDesk((d) => d.toMeasure)
   const [missing, setMissing] = useState('')
   const { loads, evenness } = useLoads()
-  const spots = useShownSpots()
-  const work = useMemo(() => SEATS.map((s) => loads[s].byMeasure.map(Math.round)), [loads])
-  const hard = useMemo(() => new Set(spots.filter((x) => x.hard >= HARD).map((x) => `${x.seat} ${x.index}`)), [spots])
-  const most = Math.max(1, ...work.flat())
-  const mean = work.flat().reduce((a, b) => a + b, 0) / Math.max(1, work.flat().length)
-  const { measures } = piece.lines[0]
-  const counts = useMemo(() => {
-    const byMeasure = new Map<number, number>()
-    for (const x of spots) byMeasure.set(x.index, (byMeasure.get(x.index) ?? 0) + 1)
-    return byMeasure
-  }, [spots])
+  const mapped = useMapped()
+  const spots = useShownBySeat()
+  const { cells, most, heavy } = useMemo(() => {
+    const work = SEATS.map((s) => loads[s].byMeasure.map(Math.round))
+    const mean = work.flat().reduce((a, b) => a + b, 0) / Math.max(1, work.flat().length)
+    const placed = SEATS.map((s) => byPlace(mapped.piece, mapped.ensemble[s], spots[s]))
+    const made = measures.map(({ number }, m) => {
+      const lanes = SEATS.map((_, r): Lane => {
+        const load = work[r][m] ?? 0
+        return { load, heavy: load > HEAVY * mean && load > 4, spots: placed[r][m] ?? [] }
+      })
+      const trips = SEATS.reduce((n, s) => n + spots[s].filter((x) => x.index === m).length, 0)
+      const said = `${SEATS.map((s, r) => `${INSTRUMENTS[s].name} ${lanes[r].load}`).join(', ')}; ${trips === 1 ? '1 spot' : `${trips} spots`}`
+      return { number, lanes, said, onPick: () => pick(timeline.findIndex((b) => b.first.at.index === m)) }
+    })
+    return { cells: made, most: Math.max(1, ...work.flat()), heavy: made.filter((c) => c.lanes.some((l) => l.heavy)).map((c) => c.number) }
+  }, [loads, mapped, spots, measures, pick, timeline])
   const name = (s: Seat) => ensemble[s].instrument.name
-  const heavy = measures.filter((_, m) => work.some((w) => w[m] > HEAVY * mean && w[m] > 4)).map((m) => m.number)
   return (
     <div className="flex border-t border-rule bg-paper py-2 pl-3">
       <div className="w-[106px] shrink-0 pr-2 text-[13px] leading-tight">
         <p className="font-semibold">Load</p>
-        <p className="text-soft">1 point: a crossing ▴ a hard spot</p>
+        <p className="text-soft">1 point: a crossing ▴ a spot, large: hard</p>
         <form
           className="mt-1"
           onSubmit={(e) => {
@@ -64,44 +68,9 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
       </div>
       <div className="min-w-0 grow pr-3">
         <ol className="flex gap-[3px] overflow-x-auto" aria-label="Measures">
-          {measures.map((m, i) => {
-            const trips = counts.get(i) ?? 0
-            const said = `${SEATS.map((s, r) => `${ensemble[s].instrument.name} ${work[r][i]}`).join(', ')}; ${trips === 1 ? '1 spot' : `${trips} spots`}`
-            return (
-              <li key={i} className="min-w-[22px] grow">
-                <button
-                  type="button"
-                  aria-current={i === measure || undefined}
-                  aria-label={`Measure ${m.number}: load ${said}`}
-                  title={`Measure ${m.number} · ${said}`}
-                  onClick={() => pick(timeline.findIndex((b) => b.first.at.index === i))}
-                  className={`block w-full rounded-[3px] border bg-sheet px-[3px] pt-0.5 pb-1 ${i === measure ? 'border-rosin ring-1 ring-rosin' : 'border-rule hover:border-ink'}`}
-                >
-                  <span className="block text-left text-[11px] leading-none text-soft">{m.number}</span>
-                  {work.map((w, r) => {
-                    const much = w[i] > HEAVY * mean && w[i] > 4
-                    return (
-                      <span key={r} className="relative mt-[3px] block h-[5px]">
-                        <span
-                          className="block h-full rounded-sm"
-                          style={{
-                            width: `${Math.max(4, (100 * w[i]) / most)}%`,
-                            background: much ? 'var(--ochre)' : 'var(--spruce)',
-                            opacity: w[i] === 0 ? 0.25 : 1,
-                          }}
-                        />
-                        {hard.has(`${SEATS[r]} ${i}`) && (
-                          <svg aria-hidden viewBox="0 0 7 6" className="absolute -top-px right-0 h-1.5 w-[7px]">
-                            <path d="M0 6L3.5 0L7 6Z" fill="var(--madder)" stroke="var(--sheet)" strokeWidth={0.8} />
-                          </svg>
-                        )}
-                      </span>
-                    )
-                  })}
-                </button>
-              </li>
-            )
-          })}
+          {cells.map((c, i) => (
+            <Cell key={i} {...c} most={most} current={i === measure} />
+          ))}
         </ol>
         <p className="mt-1 truncate text-[13px] text-soft">
           {missing ? (
