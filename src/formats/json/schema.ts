@@ -8,5 +8,5 @@ export const PIECE_FILE = 'even-seat-piece'
 export const pieceFileSchema = z.object({ format: z.literal(PIECE_FILE), piece: pieceSchema, plan: planSchema.optional() })
 export type PieceFile = z.infer<typeof pieceFileSchema>
 
-/** The shape of a piece file as JSON Schema (2020-12), as it is published in docs/. */
-export const pieceFileJsonSchema = (): object => z.toJSONSchema(pieceFileSchema, { unrepresentable: 'any' })
+/** The shape of a piece file as JSON Schema (2020-12), as it is published in docs/: what is read, so nothing is required that has a default. */
+export const pieceFileJsonSchema = (): object => z.toJSONSchema(pieceFileSchema, { unrepresentable: 'any', io: 'input' })

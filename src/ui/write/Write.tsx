@@ -7,6 +7,7 @@ import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
 import { useAutosave, type SaveBy } from '../parts/autosave'
 import { BackLink } from '../parts/BackLink'
+import { ThemeButton } from '../parts/ThemeButton'
 import { UndoRedo } from '../parts/UndoRedo'
 import { Button } from '../parts/Button'
 import { Hint } from '../parts/Hint'
@@ -77,6 +78,7 @@ export function WriteFrame({ store, title, klass, steps, children }: FrameProps)
               <Keyboard size={18} aria-hidden />
             </Button>
           </Hint>
+          <ThemeButton />
         </div>
       </header>
       <main className="flex min-h-0 grow flex-col">
