@@ -36,14 +36,14 @@ export function SeatAnswer({ seat }: { seat: Seat }) {
       ref={section}
       aria-label={name}
       aria-current={picked || undefined}
-      className={`border-t border-rule py-2.5 pr-1 pl-3 ${picked ? 'border-l-[3px] border-l-rosin bg-wash/40' : 'border-l-[3px] border-l-transparent'}`}
+      className={`border-t border-rule py-2.5 pr-3 pl-3 ${picked ? 'border-l-[3px] border-l-rosin bg-wash/40' : 'border-l-[3px] border-l-transparent'}`}
     >
       <div className="flex items-start justify-between gap-2">
         <button type="button" onClick={() => pick(moment, seat)} className="text-[15px] font-semibold" aria-pressed={picked}>
           {name}
         </button>
         {first && (
-          <span className="pr-2 text-sm text-soft">{[...new Set(answer!.notes.map((n) => printedPitch(n.pitch)))].join(' ')} written</span>
+          <span className="text-sm text-soft">{[...new Set(answer!.notes.map((n) => printedPitch(n.pitch)))].join(' ')} written</span>
         )}
       </div>
       {!answer ? (
