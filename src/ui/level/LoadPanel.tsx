@@ -7,7 +7,7 @@ import { SPOT_KINDS, type SpotKind } from '@/core/reading/spots/spot'
 import { COST_NAMES, type LoadItem } from '@/core/seats/load'
 import { useDesk } from '../desk/DeskProvider'
 import { Rescues } from './Rescues'
-import { points, sayPoints, useLoads } from './useLoads'
+import { finePoints, points, sayPoints, useLoads } from './useLoads'
 
 const KINDS: ReadonlySet<string> = new Set(SPOT_KINDS)
 const nameOf = (what: LoadItem['what']): string => {
@@ -82,7 +82,14 @@ function ByNote({ seat, items }: { seat: Seat; items: readonly LoadItem[] }) {
         return (
           <li key={e} className="grid grid-cols-[52px_1fr_28px] gap-x-2">
             <span className="font-semibold">{name}</span>
-            <span>{own.map((i) => nameOf(i.what)).join(', ')}</span>
+            <span>
+              {own.map((i, n) => (
+                <span key={n}>
+                  {n > 0 && ', '}
+                  {nameOf(i.what)} <span className="text-soft tabular-nums">{finePoints(i.points)}</span>
+                </span>
+              ))}
+            </span>
             <span className="text-right tabular-nums">{points(own.reduce((n, i) => n + i.points, 0))}</span>
           </li>
         )

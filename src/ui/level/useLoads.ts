@@ -23,5 +23,7 @@ export function useLoads(): { loads: Readonly<Record<Seat, SeatLoad>>; evenness:
 }
 
 export const percent = (x: number): string => `${Math.round(100 * x)} %`
+/** To a tenth: "4.2", "12", "−0.5". */
+export const finePoints = (x: number): string => `${Math.round(10 * x) / 10}`.replace('-', '−')
 export const points = (x: number): string => `${Math.round(x)}`
 export const sayPoints = (x: number): string => (Math.round(x) === 1 ? '1 point' : `${Math.round(x)} points`)

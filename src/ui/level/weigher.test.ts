@@ -72,7 +72,7 @@ beforeEach(() => {
   asked = []
   FakeWorker.all = []
   vi.stubGlobal('Worker', FakeWorker)
-  vi.stubGlobal('navigator', { hardwareConcurrency: 2 })
+  vi.stubGlobal('navigator', { hardwareConcurrency: 3 })
   noting()
 })
 afterEach(() => {
@@ -110,6 +110,19 @@ describe('a search in workers', () => {
     expect(byKey(found)).toEqual(byKey([...search(own.piece, own.plan, own.klass, own.space)]))
   })
 
+  it('sends a request once, and again only when something of it has changed', async () => {
+    const { runSearch } = await load()
+    const own = request()
+    const prepared = () => asked.flat().filter((x) => x === 'prepare').length
+    await runSearch(own, () => {}).done
+    await runSearch({ ...own, space: { ...own.space } }, () => {}).done
+    expect(prepared()).toBe(2)
+    await runSearch({ ...own, plan: emptyPlan() }, () => {}).done
+    expect(prepared()).toBe(4)
+    await runSearch({ ...own, plan: emptyPlan(), space: { ...own.space, schools: true } }, () => {}).done
+    expect(prepared()).toBe(6)
+  })
+
   it('a worker that is slow with one key leaves the others to its neighbour', async () => {
     let release = () => {}
     const slow = new Promise<void>((resolve) => (release = resolve))
@@ -126,21 +139,21 @@ describe('a search in workers', () => {
     expect(keysOf(found).at(-1)).toBe(1)
   })
 
-  it('keeps its workers for the next search, and starts no more than there are cores or keys', async () => {
+  it('keeps its workers for the next search, and starts no more than there are cores beside the page’s, or keys', async () => {
     const { runSearch } = await load()
     await runSearch(request(), () => {}).done
     await runSearch(request(), () => {}).done
     expect(FakeWorker.all).toHaveLength(2)
-    vi.resetModules()
-    vi.stubGlobal('navigator', { hardwareConcurrency: 1 })
-    const alone = await load()
-    await alone.runSearch(request(), () => {}).done
-    expect(FakeWorker.all).toHaveLength(3)
-    vi.resetModules()
-    vi.stubGlobal('navigator', { hardwareConcurrency: 8 })
-    const one = await load()
-    await one.runSearch(request([3]), () => {}).done
-    expect(FakeWorker.all).toHaveLength(4)
+    const started = async (hardwareConcurrency: number | undefined, keys = WHOLE_SPACE.signatures) => {
+      vi.resetModules()
+      FakeWorker.all.length = 0
+      vi.stubGlobal('navigator', { hardwareConcurrency })
+      const other = await load()
+      await other.runSearch(request(keys), () => {}).done
+      return FakeWorker.all.length
+    }
+    expect([await started(undefined), await started(1), await started(2), await started(4), await started(32)]).toEqual([1, 1, 1, 3, 3])
+    expect(await started(8, [3])).toBe(1)
   })
 
   it('cancelled, ends at once, tells nothing more and asks for no more keys', async () => {
@@ -210,23 +223,30 @@ describe('a search in workers', () => {
 })
 
 describe('workers that are started ahead', () => {
-  it('practise on the nearest keys, and the search that follows takes them', async () => {
+  /** A search of one and the same request. */
+  const own = request()
+  const asking = () => asked.flat().filter((x): x is number => x !== 'prepare')
+  const nearest = nearestFirst(own.piece, WHOLE_SPACE.signatures).slice(0, 8)
+
+  it('begin with the nearest keys, each once, and the search that follows asks only for the others', async () => {
     const { prepareSearch, runSearch } = await load()
-    prepareSearch(request())
-    prepareSearch(request())
-    await vi.waitFor(() => expect(asked.map((a) => a.length)).toEqual([5, 5]))
-    const nearest = nearestFirst(request().piece, WHOLE_SPACE.signatures).slice(0, 4)
-    expect(asked).toEqual([
-      ['prepare', ...nearest],
-      ['prepare', ...nearest],
-    ])
+    prepareSearch(own)
+    prepareSearch(own)
+    await vi.waitFor(() => expect(asking()).toHaveLength(8))
+    expect(new Set(asking())).toEqual(new Set(nearest))
     const found: Scored[][] = []
-    await runSearch(request(), (f) => found.push(f)).done
+    await runSearch(own, (f) => found.push(f)).done
     expect(FakeWorker.all).toHaveLength(2)
-    expect(found).toHaveLength(15)
+    expect(new Set(keysOf(found))).toEqual(new Set(WHOLE_SPACE.signatures))
+    expect([found.length, asking().length]).toEqual([15, 15])
+    // The same question again has its answers.
+    const again: Scored[][] = []
+    await runSearch(own, (f) => again.push(f)).done
+    expect(new Set(keysOf(again))).toEqual(new Set(WHOLE_SPACE.signatures))
+    expect(asking()).toHaveLength(15)
   })
 
-  it('leave off practising when a search wants them', async () => {
+  it('leave off when a search of something else wants them, and give it nothing of theirs', async () => {
     let release = () => {}
     const slow = new Promise<void>((resolve) => (release = resolve))
     noting(async (fifths) => {
@@ -234,15 +254,65 @@ describe('workers that are started ahead', () => {
       return scored(fifths)
     })
     const { prepareSearch, runSearch } = await load()
-    prepareSearch(request())
+    prepareSearch(own)
     await vi.waitFor(() => expect(asked.map((a) => a.length)).toEqual([2, 2]))
     const found: Scored[][] = []
     const { done } = runSearch(request(), (f) => found.push(f))
     release()
     await done
     expect(found).toHaveLength(15)
-    // One key of practice each, then the search and its keys.
-    expect(asked.flat()).toHaveLength(2 * 2 + 2 + 15)
+    // One key each ahead, then the search and its keys.
+    expect(asking()).toHaveLength(2 + 15)
+  })
+
+  it('whose keys are not answered yet answer the search too, without being asked again', async () => {
+    let release = () => {}
+    const slow = new Promise<void>((resolve) => (release = resolve))
+    noting(async (fifths) => {
+      await slow
+      return scored(fifths)
+    })
+    const { prepareSearch, runSearch } = await load()
+    prepareSearch(own)
+    await vi.waitFor(() => expect(asking()).toHaveLength(2))
+    const found: Scored[][] = []
+    const { done } = runSearch(own, (f) => found.push(f))
+    release()
+    await done
+    expect([found.length, asking().length]).toEqual([15, 15])
+  })
+
+  it('and break meanwhile fail the search that follows, and not the one after it', async () => {
+    noting(() => new Promise(() => {}))
+    const { prepareSearch, runSearch } = await load()
+    prepareSearch(own)
+    await vi.waitFor(() => expect(asking()).toHaveLength(2))
+    FakeWorker.all[0].onerror?.({ message: 'broken' })
+    await expect(runSearch(own, () => {}).done).rejects.toThrow('broken')
+    noting()
+    const found: Scored[][] = []
+    await runSearch(own, (f) => found.push(f)).done
+    expect(found).toHaveLength(15)
+  })
+
+  it('a cancelled search of the same goes on where it left off', async () => {
+    let release = () => {}
+    const slow = new Promise<void>((resolve) => (release = resolve))
+    let calls = 0
+    noting(async (fifths) => {
+      if (++calls > 4) await slow
+      return scored(fifths)
+    })
+    const { runSearch } = await load()
+    const first: Scored[][] = []
+    const running = runSearch(own, (f) => first.push(f))
+    await vi.waitFor(() => expect(first).toHaveLength(4))
+    running.cancel()
+    await running.done
+    release()
+    const found: Scored[][] = []
+    await runSearch(own, (f) => found.push(f)).done
+    expect([found.length, asking().length]).toEqual([15, 15])
   })
 })
 

@@ -6,8 +6,8 @@ import type { Rescue } from '@/core/seats/rescue'
 import { nearestFirst, type Scored } from '@/core/seats/search'
 import type { SearchRequest, Weigher, WeighRequest } from '@/workers/protocol'
 
-/** A worker with its face; `failed` is rejected when it cannot be loaded or breaks. */
-type Held = { readonly worker: Worker; readonly remote: Remote<Weigher>; readonly failed: Promise<never> }
+/** A worker with its face, and what it is prepared for; `failed` is rejected when it cannot be loaded or breaks. */
+type Held = { readonly worker: Worker; readonly remote: Remote<Weigher>; readonly failed: Promise<never>; prepared: SearchRequest | null }
 
 const start = (): Held => {
   const worker = new Worker(new URL('../../workers/weigh.worker.ts', import.meta.url), { type: 'module' })
@@ -16,7 +16,37 @@ const start = (): Held => {
   })
   // Whoever waits for the worker hears of it; while nobody does it is no trouble.
   failed.catch(() => {})
-  return { worker, remote: wrap<Weigher>(worker), failed }
+  return { worker, remote: wrap<Weigher>(worker), failed, prepared: null }
+}
+
+const same = (a: SearchRequest, b: SearchRequest): boolean =>
+  a.piece === b.piece && a.plan === b.plan && a.klass === b.klass && JSON.stringify(a.space) === JSON.stringify(b.space)
+
+/** What has been asked of one request, by key, answered or not: the same question is not asked twice. */
+type Asked = { readonly request: SearchRequest; readonly found: Map<number, Promise<Scored[]>> }
+
+/** The last request that was searched, or begun ahead. */
+let asked: Asked | null = null
+
+function askedOf(request: SearchRequest): Asked {
+  if (!asked || !same(asked.request, request)) asked = { request, found: new Map() }
+  return asked
+}
+
+/** Lets a worker take keys from a list that others may take from too, until it is empty or nobody wants them any more. */
+async function takeKeys(held: Held, { request, found }: Asked, keys: number[], wanted: () => boolean, onKey: OnKey = () => {}) {
+  // A long piece takes a while to cross and to be checked.
+  if (!held.prepared || !same(held.prepared, request)) {
+    held.prepared = null
+    await held.remote.prepare(request)
+    held.prepared = request
+  }
+  while (keys.length > 0 && wanted()) {
+    const key = keys.shift()!
+    const answer = held.remote.find(key)
+    found.set(key, answer)
+    onKey(await answer)
+  }
 }
 
 /** A search under way. `done` settles when it has ended, by itself or cancelled; it is rejected when a worker fails. */
@@ -25,48 +55,57 @@ export type Running = { readonly done: Promise<void>; cancel(): void }
 /** Called after each key with what it came to, best first. */
 export type OnKey = (found: Scored[]) => void
 
-/** How many workers share a search: the machine's cores, at most this many. */
-const MOST_WORKERS = 2
+/** How many workers share a search at most; one core is left to the page, which else waits for them and they for it. */
+const MOST_WORKERS = 3
+const workers = (): number => Math.max(1, Math.min(MOST_WORKERS, (navigator.hardwareConcurrency || 1) - 1))
 
-/** Workers that have nothing to do: started before they are needed, and kept after a search. */
+/** Workers that have nothing to do for a search: started before they are needed, and kept afterwards. */
 const idle: Held[] = []
 
-/** Keys that a new worker weighs for practice: its first take four times as long as later ones, while its code is compiled. */
-const PRACTICE = 4
+/** Every worker that searches or may, so that whoever waits for an answer hears when one breaks. */
+const living = new Set<Held>()
+function startOne(): Held {
+  const held = start()
+  living.add(held)
+  return held
+}
+function end(held: Held): void {
+  living.delete(held)
+  held.worker.terminate()
+}
 
-/** Starts what a search will need and lets it practise on this request, so that the search need not wait for that. */
+/** Keys that are found ahead of a search. */
+const AHEAD = 8
+
+/**
+ * Starts the workers and lets them begin with the nearest keys while the page is read. A search then has these, and
+ * workers that have practised: their first keys take four times as long as later ones, while their code is compiled.
+ */
 export function prepareSearch(request: SearchRequest): void {
-  const practise = async (held: Held): Promise<void> => {
-    await held.remote.prepare(request)
-    for (const fifths of nearestFirst(request.piece, request.space.signatures).slice(0, PRACTICE)) {
-      // Somebody wants a search now.
-      if (!idle.includes(held)) return
-      await held.remote.find(fifths)
-    }
-  }
-  while (idle.length < MOST_WORKERS) {
-    const held = start()
-    idle.push(held)
-    // A worker that cannot practise cannot search either; whoever searches with it is told.
-    practise(held).catch(() => {})
-  }
+  while (idle.length < workers()) idle.push(startOne())
+  // Asked for already, when the page is opened again.
+  if (asked && same(asked.request, request)) return
+  const mine = askedOf(request)
+  const keys = nearestFirst(request.piece, request.space.signatures).slice(0, AHEAD)
+  // A worker that fails here fails whoever searches with it, and that one is told.
+  for (const held of idle) takeKeys(held, mine, keys, () => idle.includes(held) && asked === mine).catch(() => {})
 }
 
 /** Searches keys and octaves in workers that take the keys one by one, the nearest first. */
 export function runSearch(request: SearchRequest, onKey: OnKey): Running {
-  const keys = nearestFirst(request.piece, request.space.signatures)
-  const count = Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 1, keys.length)
-  const all = Array.from({ length: count }, () => idle.pop() ?? start())
+  const mine = askedOf(request)
+  const keys = nearestFirst(request.piece, request.space.signatures).filter((k) => !mine.found.has(k))
+  const all = Array.from({ length: Math.min(workers(), keys.length) }, () => idle.pop() ?? startOne())
   let over = false
+  const tell: OnKey = (found) => {
+    if (!over) onKey(found)
+  }
+  const known = [...mine.found.values()].map((answer) => answer.then(tell))
   const share = async (held: Held): Promise<void> => {
-    await held.remote.prepare(request)
-    for (let next = keys.shift(); next !== undefined && !over; next = keys.shift()) {
-      const found = await held.remote.find(next)
-      if (!over) onKey(found)
-    }
+    await takeKeys(held, mine, keys, () => !over, tell)
     // Another search may have started others meanwhile.
-    if (idle.length < MOST_WORKERS) idle.push(held)
-    else held.worker.terminate()
+    if (idle.length < workers()) idle.push(held)
+    else end(held)
   }
   let cancel = () => {}
   const cancelled = new Promise<void>((resolve) => {
@@ -75,10 +114,13 @@ export function runSearch(request: SearchRequest, onKey: OnKey): Running {
       resolve()
     }
   })
-  const whole = Promise.all(all.map(share)).then(() => {})
-  const done = Promise.race([whole, cancelled, ...all.map((h) => h.failed)]).catch((e: unknown) => {
+  const whole = Promise.all([...known, ...all.map(share)]).then(() => {})
+  const done = Promise.race([whole, cancelled, ...[...living].map((h) => h.failed)]).catch((e: unknown) => {
     over = true
-    all.forEach(({ worker }) => worker.terminate())
+    // What they have not answered they never will.
+    asked = null
+    idle.length = 0
+    living.forEach(end)
     throw e
   })
   return { done, cancel }
