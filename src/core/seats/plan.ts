@@ -98,7 +98,7 @@ export function withKind(plan: Plan, kind: SpotKind, choice: 'show' | 'hide' | n
 }
 
 /** The plan with one spot muted, or heard again. */
-export function withMuted(plan: Plan, id: string, muted: boolean): Plan {
-  const others = plan.spots.muted.filter((m) => m !== id)
-  return { ...plan, spots: { ...plan.spots, muted: muted ? [...others, id] : others } }
+export function withMuted(plan: Plan, ids: readonly string[], muted: boolean): Plan {
+  const others = plan.spots.muted.filter((m) => !ids.includes(m))
+  return { ...plan, spots: { ...plan.spots, muted: muted ? [...others, ...ids] : others } }
 }

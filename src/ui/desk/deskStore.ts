@@ -14,6 +14,7 @@ import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
 import { isShown, type KindChoice, type SpotChoice } from '@/core/reading/choice'
 import { spotsOf } from '@/core/reading/spots'
+import { saySeats, together, type Together } from '@/core/reading/together'
 import type { Spot, SpotKind } from '@/core/reading/spots/spot'
 import { settingsFor, type ClassSettings } from '@/core/seats/class'
 import { ensembleMapper, type Ensemble } from '@/core/seats/ensemble'
@@ -71,14 +72,15 @@ export type DeskActions = {
   pick(moment: number, seat?: Seat): void
   step(by: number): void
   stepSeat(by: number): void
-  /** To the next spot that is shown, or the one before. */
+  /** To the next spot that is shown, or the one before; what several seats are told together is one. */
   nextSpot(by?: 1 | -1): void
-  toSpot(spot: Spot): void
+  /** To the first of spots that are told together. */
+  toSpot(spots: Together['spots']): void
   /** To the next note that is new for the class or out of reach. */
   nextTrouble(): void
   /** Shows a kind of spot always or never; null: as the class has it. */
   setKind(kind: SpotKind, choice: 'show' | 'hide' | null): void
-  mute(spot: Spot, muted: boolean): void
+  mute(spots: readonly Spot[], muted: boolean): void
   /** Moves the class to another key with its octaves and ways of fingering, in one step. */
   applySetting(setting: Setting): void
   rescue(seat: Seat, name: string, change: RescueChange): void
@@ -212,13 +214,14 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       pin(seat, note, hold)
     }
     /** To the next of these spots from here, or the one before; round again at the end. */
-    const stepTo = (all: readonly Spot[], by: 1 | -1) => {
+    const stepTo = (spots: readonly Spot[], by: 1 | -1) => {
+      const all = together(spots).map((g) => g.spots)
       const d = get()
       if (all.length === 0) return set({ said: 'Nothing that trips anybody here' })
       const here = d.timeline[d.moment]?.onset ?? 0
       const place = (s: Pick<Spot, 'onset' | 'seat'>) => s.onset * SEATS.length + SEATS.indexOf(s.seat)
       const mine = place({ onset: here, seat: d.seat })
-      const next = by > 0 ? (all.find((s) => place(s) > mine) ?? all[0]) : (all.findLast((s) => place(s) < mine) ?? all[all.length - 1])
+      const next = by > 0 ? (all.find(([s]) => place(s) > mine) ?? all[0]) : (all.findLast(([s]) => place(s) < mine) ?? all[all.length - 1])
       get().toSpot(next)
     }
     return {
@@ -241,14 +244,15 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       stepSeat: (by) => set((d) => ({ seat: SEATS[Math.max(0, Math.min(SEATS.length - 1, SEATS.indexOf(d.seat) + by))], said: '' })),
       nextSpot: (by = 1) => stepTo(shownSpots(get()), by),
       nextTrouble: () => stepTo(shownSpots(get()).filter(isBeyond), 1),
-      toSpot: (spot) =>
-        set((d) => ({
-          moment: momentAt(d.timeline, spot.onset),
-          seat: spot.seat,
-          said: `${d.ensemble[spot.seat].instrument.name}: ${spot.text}`,
-        })),
+      toSpot: (spots) => {
+        const [{ onset, seat, text }] = spots
+        set((d) => ({ moment: momentAt(d.timeline, onset), seat, said: `${saySeats(spots)}: ${text}` }))
+      },
       setKind: (kind, choice) => change(withKind(get().plan, kind, choice), ''),
-      mute: (spot, muted) => change(withMuted(get().plan, spot.id, muted), muted ? 'Muted' : 'Shown again'),
+      mute: (spots, muted) => {
+        const ids = spots.map((s) => s.id)
+        change(withMuted(get().plan, ids, muted), muted ? 'Muted' : 'Shown again')
+      },
       applySetting: (setting) => {
         const { piece, plan } = get()
         const there = inKey(piece, plan, setting.fifths)

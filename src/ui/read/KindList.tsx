@@ -54,7 +54,7 @@ export function KindList() {
                 <span className="min-w-0 grow text-sm leading-snug">
                   Measure {s.measure}, {INSTRUMENTS[s.seat].name.toLowerCase()}: {aboutKind(s.kind).name.toLowerCase()}
                 </span>
-                <Button className="min-h-7 text-sm" onClick={() => mute(s, false)}>
+                <Button className="min-h-7 text-sm" onClick={() => mute([s], false)}>
                   Show
                 </Button>
               </li>

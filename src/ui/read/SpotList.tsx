@@ -1,9 +1,10 @@
 'use client'
 
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { Spot } from '@/core/reading/spots/spot'
+import { saySeats, together } from '@/core/reading/together'
 import { useDesk } from '../desk/DeskProvider'
 import { useAllSpots, useShownSpots } from '../desk/useSpots'
 import { Button } from '../parts/Button'
@@ -20,7 +21,7 @@ export function SpotList() {
   const shown = useShownSpots()
   const all = useAllSpots()
   const muted = useDesk((d) => d.plan.spots.muted)
-  const list = shown.filter((s) => seat === 'all' || s.seat === seat)
+  const list = useMemo(() => shown.filter((s) => seat === 'all' || s.seat === seat), [shown, seat])
   const quiet = all.length - shown.length
   return (
     <div className="flex min-h-0 grow flex-col">
@@ -72,38 +73,40 @@ function SpotRows({ spots }: { spots: readonly Spot[] }) {
   const seat = useDesk((d) => d.seat)
   const toSpot = useDesk((d) => d.toSpot)
   const here = useRef<HTMLLIElement>(null)
-  const current = spots.find((s) => s.onset === onset && s.seat === seat)
+  const groups = useMemo(() => together(spots).map((g) => ({ ...g, id: g.spots[0].id })), [spots])
+  const atHand = groups.filter((g) => g.spots.some((s) => s.onset === onset && s.seat === seat))
   const [opened, setOpened] = useState<string | null>(null)
-  const open = opened && spots.some((s) => s.id === opened && s.onset === onset && s.seat === seat) ? opened : (current?.id ?? null)
+  const open = (atHand.find((g) => g.id === opened) ?? atHand[0])?.id
   useEffect(() => {
     here.current?.scrollIntoView({ block: 'nearest' })
   }, [open])
   return (
     <ol aria-label="Spots" className="min-h-0 grow overflow-y-auto" tabIndex={0}>
-      {spots.map((s, i) => {
-        const opens = i === 0 || spots[i - 1].index !== s.index
+      {groups.map(({ id, spots: all, hard, again }, i) => {
+        const [first] = all
+        const opens = i === 0 || groups[i - 1].spots[0].index !== first.index
         return (
-          <li key={s.id} ref={s.id === open ? here : undefined} className={`border-t border-rule ${s.id === open ? 'bg-wash/40' : ''}`}>
-            {opens && <p className="px-3 pt-1.5 text-[13px] font-semibold text-soft">Measure {s.measure}</p>}
+          <li key={id} ref={id === open ? here : undefined} className={`border-t border-rule ${id === open ? 'bg-wash/40' : ''}`}>
+            {opens && <p className="px-3 pt-1.5 text-[13px] font-semibold text-soft">Measure {first.measure}</p>}
             <button
               type="button"
-              aria-expanded={s.id === open}
+              aria-expanded={id === open}
               onClick={() => {
-                setOpened(s.id)
-                toSpot(s)
+                setOpened(id)
+                toSpot(all)
               }}
               className="flex w-full items-start gap-2 px-3 py-1.5 text-left hover:bg-wash/60"
             >
               <span className="mt-[3px]">
-                <Wedge hard={s.hard} />
+                <Wedge hard={hard} />
               </span>
               <span className="min-w-0">
-                <span className="font-semibold">{INSTRUMENTS[s.seat].name}</span> · {aboutKind(s.kind).name}
-                {s.before > 0 && <span className="text-soft"> · again</span>}
-                <span className="block leading-snug text-soft">{s.text}</span>
+                <span className="font-semibold">{saySeats(all)}</span> · {aboutKind(first.kind).name}
+                {again && <span className="text-soft"> · again</span>}
+                <span className="block leading-snug text-soft">{first.text}</span>
               </span>
             </button>
-            {s.id === open && <Opened spot={s} />}
+            {id === open && <Opened spots={all} />}
           </li>
         )
       })}
@@ -111,17 +114,18 @@ function SpotRows({ spots }: { spots: readonly Spot[] }) {
   )
 }
 
-function Opened({ spot }: { spot: Spot }) {
+function Opened({ spots }: { spots: readonly [Spot, ...Spot[]] }) {
   const mute = useDesk((d) => d.mute)
   const setKind = useDesk((d) => d.setKind)
+  const [{ advice, kind }] = spots
   return (
     <div className="px-3 pb-2 pl-[34px]">
-      <p className="leading-snug">{spot.advice}</p>
+      <p className="leading-snug">{advice}</p>
       <div className="mt-1.5 flex gap-2">
-        <Button className="min-h-7 text-sm" onClick={() => mute(spot, true)}>
-          Mute this one
+        <Button className="min-h-7 text-sm" onClick={() => mute(spots, true)}>
+          {spots.length > 1 ? 'Mute for these seats' : 'Mute this one'}
         </Button>
-        <Button className="min-h-7 text-sm" onClick={() => setKind(spot.kind, 'hide')}>
+        <Button className="min-h-7 text-sm" onClick={() => setKind(kind, 'hide')}>
           Hide this kind
         </Button>
       </div>

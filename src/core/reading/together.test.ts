@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest'
+import { SEATS, type Seat } from '../hands/instruments'
+import { DEFAULT_CLASS } from '../seats/class'
+import { ensembleMapper } from '../seats/ensemble'
+import { emptyPlan } from '../seats/plan'
+import { pieceFrom } from '../testing/piece'
+import { spotsOf } from './spots'
+import type { Spot } from './spots/spot'
+import { saySeats, together } from './together'
+
+const of = (...seats: Seat[]) => seats.map((seat) => ({ seat }))
+const spot = (seat: Seat, more: Partial<Spot> = {}) =>
+  ({ seat, id: `shift ${seat}`, kind: 'shift', onset: 0, text: 'Shift.', advice: 'Slowly.', hard: 0.5, before: 0, ...more }) as Spot
+
+describe('what seats are told together', () => {
+  it('is what trips them at one time for one reason in the same words', () => {
+    const all = [
+      spot('violin'),
+      spot('viola', { hard: 0.7 }),
+      spot('cello', { text: 'Shift far.' }),
+      spot('bass', { kind: 'slide' }),
+      spot('bass', { onset: 5 }),
+      spot('cello', { advice: 'Fast.' }),
+    ]
+    expect(together(all).map((g) => [saySeats(g.spots), g.hard])).toEqual([
+      ['Violin and viola', 0.7],
+      ['Cello', 0.5],
+      ['Bass', 0.5],
+      ['Bass', 0.5],
+      ['Cello', 0.5],
+    ])
+    expect(together([])).toEqual([])
+  })
+
+  it('is an old friend only when it is one for all of them', () => {
+    expect(together([spot('violin', { before: 1 }), spot('viola')])[0].again).toBe(false)
+    expect(together([spot('violin', { before: 1 }), spot('viola', { before: 2 })])[0].again).toBe(true)
+  })
+
+  it('names the seats as one says them', () => {
+    expect(saySeats(of('bass'))).toBe('Bass')
+    expect(saySeats(of('cello', 'violin'))).toBe('Violin and cello')
+    expect(saySeats(of('violin', 'viola', 'bass'))).toBe('Violin, viola and bass')
+    expect(saySeats(of('bass', 'cello', 'viola', 'violin'))).toBe('All seats')
+  })
+
+  it('loses nothing, and says the signature’s sharps once to a class in octaves', () => {
+    const piece = pieceFrom('F#4 G4 F#4 E4 C#5:h B4:h', { fifths: 2, mode: 'major' })
+    const maps = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
+    const all = SEATS.flatMap((s) => spotsOf(piece, maps[s])).sort((a, b) => a.onset - b.onset)
+    const groups = together(all)
+    expect(
+      groups
+        .flatMap((g) => g.spots)
+        .map((s) => s.id)
+        .sort(),
+    ).toEqual(all.map((s) => s.id).sort())
+    const first = groups.filter((g) => g.spots[0].kind === 'by-key')[0]
+    expect(saySeats(first.spots)).toBe('All seats')
+    expect(groups.length).toBeLessThan(all.length)
+  })
+})

@@ -1,0 +1,35 @@
+import { INSTRUMENTS, SEATS } from '../hands/instruments'
+import type { Spot } from './spots/spot'
+
+/** What trips several seats at one moment for one reason, in the same words: said once to all of them. */
+export type Together = {
+  readonly spots: readonly [Spot, ...Spot[]]
+  /** As hard as for the seat that finds it hardest. */
+  readonly hard: number
+  /** It has come before for every one of them. */
+  readonly again: boolean
+}
+
+/** Spots with those of other seats that say the same at the same time, in the order in which each is first listed. */
+export function together(spots: readonly Spot[]): Together[] {
+  const groups = new Map<string, [Spot, ...Spot[]]>()
+  for (const s of spots) {
+    const key = `${s.onset} ${s.kind} ${s.text} ${s.advice}`
+    const group = groups.get(key)
+    if (group) group.push(s)
+    else groups.set(key, [s])
+  }
+  return [...groups.values()].map((all) => ({
+    spots: all,
+    hard: Math.max(...all.map((s) => s.hard)),
+    again: all.every((s) => s.before > 0),
+  }))
+}
+
+/** "Violin", "Violin and viola", "Violin, viola and cello", "All seats". */
+export function saySeats(spots: readonly Pick<Spot, 'seat'>[]): string {
+  const seats = SEATS.filter((seat) => spots.some((s) => s.seat === seat))
+  if (seats.length === SEATS.length) return 'All seats'
+  const names = seats.map((s, i) => (i === 0 ? INSTRUMENTS[s].name : INSTRUMENTS[s].name.toLowerCase()))
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+}
