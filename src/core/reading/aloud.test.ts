@@ -4,7 +4,7 @@ import { mapSeat } from '../fingering/map'
 import { INSTRUMENTS, type Seat } from '../hands/instruments'
 import { FIRST_POSITION, PRESETS, WHOLE_NECK } from '../hands/presets'
 import type { Level } from '../hands/level'
-import { midiOf, parsePitch } from '../music/pitch'
+import { midiOf, parsePitch, type Letter } from '../music/pitch'
 import { pieceFrom } from '../testing/piece'
 import { answersText, placesOf, sayStaffPlace, staffOf } from './answerKey'
 import { callsOf, callsText, DEFAULT_CALLS, type CallOptions } from './calls'
@@ -124,6 +124,12 @@ describe('the reading key', () => {
     ])
     expect(placesOf(setup('cello'), { letter: 'F', alter: 1 }).map((p) => p.ways[0])).toEqual(['4 reached forward on C', '3 on D'])
     expect(placesOf(setup('violin', beginners), { letter: 'F', alter: 0 })).toEqual([])
+  })
+  it('names the nearest way first: the open string, first position, then what lies further off', () => {
+    const ways = (seat: Seat, letter: Letter, alter = 0) => placesOf(setup(seat), { letter, alter }).map((p) => p.ways)
+    expect(ways('bass', 'D')).toEqual([['open D', '1 on A in III'], ['4 on G in III']])
+    expect(ways('bass', 'C')[0]).toEqual(['2 on A', '4 on A in half position'])
+    expect(ways('violin', 'A')).toEqual([['1 on G'], ['open A', '4 on D', '2 on D in III'], ['3 on E', '1 on E in III']])
   })
   it('as text for every seat', () => {
     expect(

@@ -1,6 +1,6 @@
-import { candidates, type Setup } from '../fingering/candidates'
+import { candidates, FIRST, type Setup } from '../fingering/candidates'
 import { sayHold } from '../fingering/explain'
-import { isLearned } from '../hands/hold'
+import { isLearned, type Hold } from '../hands/hold'
 import { CLEFS, staffPlace, type Clef } from '../music/clef'
 import { midiOf, pitchAt, pitchName, printedPitch, type Letter, type Pitch } from '../music/pitch'
 
@@ -10,7 +10,10 @@ export type AskedLetter = { readonly letter: Letter; readonly alter: number }
 /** One place of a letter on the staff, with what may play it. */
 export type Place = { readonly pitch: Pitch; readonly staff: string; readonly ways: readonly string[] }
 
-/** Every place that the seat's learned range has for a letter, low to high, each with every learned way to play it. */
+/** How far from where a beginner looks: the open string, then first position, then what lies further off. */
+const away = (h: Hold): number => (h.open ? -1 : Math.abs(h.position - FIRST))
+
+/** Every place that the seat's learned range has for a letter, low to high, each with every learned way to play it, the nearest first. */
 export function placesOf(setup: Setup, asked: AskedLetter): Place[] {
   const { strings, clef } = setup.instrument
   const lowest = midiOf(strings[0])
@@ -18,7 +21,9 @@ export function placesOf(setup: Setup, asked: AskedLetter): Place[] {
   for (let octave = 1; octave <= 7; octave++) {
     const pitch: Pitch = { ...asked, octave }
     if (midiOf(pitch) < lowest) continue
-    const holds = candidates(setup, [pitch]).filter((h) => isLearned(h) && !h.respelled)
+    const holds = candidates(setup, [pitch])
+      .filter((h) => isLearned(h) && !h.respelled)
+      .sort((a, b) => away(a) - away(b))
     if (holds.length === 0) continue
     const ways = [...new Set(holds.map((h) => sayHold(setup.instrument, h)))]
     out.push({ pitch, staff: sayStaffPlace(pitch, CLEFS[clef]), ways })

@@ -34,7 +34,7 @@ export function CountsTab() {
         height={150}
         label={`Notes of the ${instrument.name.toLowerCase()} by string and finger; the table below says the same`}
       />
-      <table className="mt-1 w-full text-sm tabular-nums">
+      <table className="mt-1 w-full table-fixed text-sm tabular-nums">
         <caption className="sr-only">Notes by string and finger</caption>
         <thead>
           <tr className="text-soft">

@@ -28,7 +28,7 @@ export function ReadPanel() {
             <Tabs.Trigger
               key={value}
               value={value}
-              className="border-b-[3px] border-transparent px-2 py-1.5 whitespace-nowrap hover:border-rule data-[state=active]:border-rosin data-[state=active]:font-semibold"
+              className="border-b-[3px] border-transparent px-2 py-1.5 whitespace-nowrap hover:border-rule data-[state=active]:border-rosin"
             >
               {name}
             </Tabs.Trigger>
