@@ -71,20 +71,31 @@ describe('the desk', () => {
     d.getState().setOctave('viola', 0)
     const spots = shownSpots(d.getState())
     expect(spots.some((s) => s.kind === 'new-for-class')).toBe(true)
-    const seen = spots.map(() => {
+    // What several seats are told together is stepped to once, and everything at one note in turn.
+    const groups = together(spots).map((g) => g.spots)
+    expect(groups.length).toBeLessThan(spots.length)
+    const forward = groups.map(() => {
       d.getState().nextSpot()
-      const { timeline, moment, seat, said } = d.getState()
-      expect(said).not.toBe('')
-      return `${timeline[moment].onset} ${seat}`
+      const { timeline, moment, seat, said, spot } = d.getState()
+      const [first] = groups.find((g) => g[0].id === spot)!
+      expect([timeline[moment].onset, seat]).toEqual([first.onset, first.seat])
+      expect(said).toContain(first.text)
+      return spot
     })
-    // What several seats are told together is stepped to once.
-    const places = [...new Set(together(spots).map(({ spots: [s] }) => `${s.onset} ${s.seat}`))]
-    expect(places.length).toBeLessThan(new Set(spots.map((s) => `${s.onset} ${s.seat}`)).size)
-    expect([...new Set(seen)].sort()).toEqual([...places].sort())
-    const { moment, seat } = d.getState()
-    d.getState().nextSpot()
+    expect(new Set(forward)).toEqual(new Set(groups.map(([s]) => s.id)))
+    const back = groups.map(() => {
+      d.getState().nextSpot(-1)
+      return d.getState().spot
+    })
+    expect([...back.slice(-1), ...back.slice(0, -1)]).toEqual([...forward].reverse())
+    // Whatever is picked by hand is gone on from there.
+    d.getState().pick(99, 'bass')
+    expect(d.getState().spot).toBeNull()
+    const last = d.getState().timeline.at(-1)!.onset
     d.getState().nextSpot(-1)
-    expect(d.getState()).toMatchObject({ moment, seat })
+    expect(groups.find((g) => g[0].id === d.getState().spot)![0].onset).toBeLessThanOrEqual(last)
+    d.getState().toMeasure('1')
+    expect(d.getState().spot).toBeNull()
   })
   it('mutes a spot and hides a kind, and takes both back', () => {
     const d = desk()

@@ -60,6 +60,8 @@ export type DeskState = {
   /** Index into the timeline, and the seat. */
   readonly moment: number
   readonly seat: Seat
+  /** The spot that was gone to, by id, until something else is picked. */
+  readonly spot: string | null
   readonly view: View
   readonly rows: readonly Row[]
   /** Whether every bow is written, not only those that the piece gives. */
@@ -221,6 +223,10 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       const here = d.timeline[d.moment]?.onset ?? 0
       const place = (s: Pick<Spot, 'onset' | 'seat'>) => s.onset * SEATS.length + SEATS.indexOf(s.seat)
       const mine = place({ onset: here, seat: d.seat })
+      // At several for one note it is at the one that was gone to, else at the first.
+      const gone = all.findIndex((g) => g.some((s) => s.id === d.spot))
+      const at = gone >= 0 ? gone : all.findIndex((g) => g.some((s) => place(s) === mine))
+      if (at >= 0) return get().toSpot(all[(at + by + all.length) % all.length])
       const next = by > 0 ? (all.find(([s]) => place(s) > mine) ?? all[0]) : (all.findLast(([s]) => place(s) < mine) ?? all[all.length - 1])
       get().toSpot(next)
     }
@@ -234,19 +240,21 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       future: [],
       moment: 0,
       seat: 'violin',
+      spot: null,
       view: 'bench',
       rows: ['letter', 'finger'],
       bows: false,
       said: '',
       pick: (moment, seat) =>
-        set((d) => ({ moment: Math.max(0, Math.min(d.timeline.length - 1, moment)), seat: seat ?? d.seat, said: '' })),
+        set((d) => ({ moment: Math.max(0, Math.min(d.timeline.length - 1, moment)), seat: seat ?? d.seat, spot: null, said: '' })),
       step: (by) => get().pick(get().moment + by),
-      stepSeat: (by) => set((d) => ({ seat: SEATS[Math.max(0, Math.min(SEATS.length - 1, SEATS.indexOf(d.seat) + by))], said: '' })),
+      stepSeat: (by) =>
+        set((d) => ({ seat: SEATS[Math.max(0, Math.min(SEATS.length - 1, SEATS.indexOf(d.seat) + by))], spot: null, said: '' })),
       nextSpot: (by = 1) => stepTo(shownSpots(get()), by),
       nextTrouble: () => stepTo(shownSpots(get()).filter(isBeyond), 1),
       toSpot: (spots) => {
-        const [{ onset, seat, text }] = spots
-        set((d) => ({ moment: momentAt(d.timeline, onset), seat, said: `${saySeats(spots)}: ${text}` }))
+        const [{ id, onset, seat, text }] = spots
+        set((d) => ({ moment: momentAt(d.timeline, onset), seat, spot: id, said: `${saySeats(spots)}: ${text}` }))
       },
       setKind: (kind, choice) => change(withKind(get().plan, kind, choice), ''),
       mute: (spots, muted) => {
@@ -265,7 +273,7 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       toMeasure: (number) => {
         const moment = get().timeline.findIndex((b) => b.first.at.measure.number === number.trim())
         if (moment < 0) return false
-        set({ moment, said: '' })
+        set({ moment, spot: null, said: '' })
         return true
       },
       pinHold: pin,

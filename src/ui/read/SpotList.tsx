@@ -71,12 +71,12 @@ export function SpotList() {
 function SpotRows({ spots }: { spots: readonly Spot[] }) {
   const onset = useDesk((d) => d.timeline[d.moment]?.onset)
   const seat = useDesk((d) => d.seat)
+  const spot = useDesk((d) => d.spot)
   const toSpot = useDesk((d) => d.toSpot)
   const here = useRef<HTMLLIElement>(null)
   const groups = useMemo(() => together(spots).map((g) => ({ ...g, id: g.spots[0].id })), [spots])
   const atHand = groups.filter((g) => g.spots.some((s) => s.onset === onset && s.seat === seat))
-  const [opened, setOpened] = useState<string | null>(null)
-  const open = (atHand.find((g) => g.id === opened) ?? atHand[0])?.id
+  const open = (atHand.find((g) => g.spots.some((s) => s.id === spot)) ?? atHand[0])?.id
   useEffect(() => {
     here.current?.scrollIntoView({ block: 'nearest' })
   }, [open])
@@ -91,10 +91,7 @@ function SpotRows({ spots }: { spots: readonly Spot[] }) {
             <button
               type="button"
               aria-expanded={id === open}
-              onClick={() => {
-                setOpened(id)
-                toSpot(all)
-              }}
+              onClick={() => toSpot(all)}
               className="flex w-full items-start gap-2 px-3 py-1.5 text-left hover:bg-wash/60"
             >
               <span className="mt-[3px]">
