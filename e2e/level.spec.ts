@@ -141,6 +141,13 @@ test('a long search leaves the page free, and ends when it is cancelled', async 
   await page.getByRole('button', { name: 'Cancel' }).click()
   await expect(page.getByText(/^Cancelled after/)).toBeVisible()
   await expect(settings(page).getByRole('row').nth(2)).toBeVisible()
+  // The overview is wider than the page, and goes along to where one is.
+  const cell = page.getByRole('button', { name: /^Measure 60: load/ })
+  await expect(cell).not.toBeInViewport()
+  await page.keyboard.press('/')
+  await page.getByRole('textbox', { name: 'Go to measure' }).fill('60')
+  await page.keyboard.press('Enter')
+  await expect(cell).toBeInViewport()
   await page.goto('/')
   await page.getByRole('button', { name: 'Delete The Long Jetty' }).click()
   await expect(page.getByRole('link', { name: 'The Long Jetty' })).toBeHidden()

@@ -64,7 +64,7 @@ function Evenness() {
         <div>
           <dl aria-label="Load of each seat" className="grid content-start gap-y-1">
             {SEATS.map((s) => (
-              <div key={s} className="grid grid-cols-[52px_1fr_84px] items-center gap-2">
+              <div key={s} className="grid grid-cols-[52px_1fr_104px] items-center gap-2">
                 <dt>{INSTRUMENTS[s].name}</dt>
                 <dd aria-hidden>
                   <span
@@ -75,7 +75,7 @@ function Evenness() {
                     }}
                   />
                 </dd>
-                <dd className="text-right tabular-nums">
+                <dd className="text-right whitespace-nowrap tabular-nums">
                   {sayPoints(evenness.bySeat[s])}
                   {s === heaviest ? ' ▲' : ''}
                 </dd>

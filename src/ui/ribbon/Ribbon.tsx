@@ -1,6 +1,6 @@
 'use client'
 
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
 import { useDesk } from '../desk/DeskProvider'
 import { useMapped, useShownBySeat } from '../desk/useSpots'
@@ -37,6 +37,11 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
     })
     return { cells: made, most: Math.max(1, ...work.flat()), heavy: made.filter((c) => c.lanes.some((l) => l.heavy)).map((c) => c.number) }
   }, [loads, mapped, spots, measures, pick, timeline])
+  // A long piece is wider than the page: the row goes along.
+  const row = useRef<HTMLOListElement>(null)
+  useEffect(() => {
+    row.current?.children[measure]?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+  }, [measure])
   const name = (s: Seat) => ensemble[s].instrument.name
   return (
     <div className="flex border-t border-rule bg-paper py-2 pl-3">
@@ -67,7 +72,7 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
         </form>
       </div>
       <div className="min-w-0 grow pr-3">
-        <ol className="flex gap-[3px] overflow-x-auto" aria-label="Measures">
+        <ol ref={row} className="flex gap-[3px] overflow-x-auto" aria-label="Measures">
           {cells.map((c, i) => (
             <Cell key={i} {...c} most={most} current={i === measure} />
           ))}
