@@ -43,6 +43,14 @@ describe('what is derived once', () => {
     expect(of).toStrictEqual({ n: 1 })
   })
 
+  it('works on a frozen value too, which keeps nothing', () => {
+    const derive = vi.fn((of: { n: number }) => of.n)
+    const derived = once(derive)
+    const of = Object.freeze({ n: 3 })
+    expect([derived(of), derived(of)]).toEqual([3, 3])
+    expect(derive).toHaveBeenCalledTimes(2)
+  })
+
   it('lets a failure be tried again', () => {
     let broken = true
     const derived = once((_: object) => {

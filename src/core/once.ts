@@ -1,7 +1,7 @@
 /**
  * Derives something of a value the first time it is asked for. The result is kept on the value itself, unseen by copies,
  * comparisons and messages, and not in a WeakMap: a young collection takes what a WeakMap holds for alive, and a search that
- * makes and drops hundreds of maps spent a fifth of its time copying them. The value must not be frozen.
+ * makes and drops hundreds of maps spent a fifth of its time copying them. Of a frozen value it is derived each time.
  */
 export function once<K extends object, V>(derive: (of: K) => V): (of: K) => V {
   const kept = keeper<V>()
@@ -28,7 +28,7 @@ function keeper<V>() {
     get: (of: object): Kept<V> | undefined => (of as { [key]?: Kept<V> })[key],
     set: (of: object, by: unknown, made: V): V => {
       const value: Kept<V> = { by, made }
-      Object.defineProperty(of, key, { value, writable: true, configurable: true, enumerable: false })
+      if (Object.isExtensible(of)) Object.defineProperty(of, key, { value, writable: true, configurable: true, enumerable: false })
       return made
     },
   }
