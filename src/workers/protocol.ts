@@ -4,7 +4,7 @@ import { pieceSchema } from '@/core/piece/piece'
 import { classSettingsSchema } from '@/core/seats/class'
 import { planSchema } from '@/core/seats/plan'
 import type { Rescue } from '@/core/seats/rescue'
-import type { Scored } from '@/core/seats/search'
+import { searchSpaceSchema, type Scored } from '@/core/seats/search'
 import type { Comparison } from '@/formats/midi/compare'
 import type { MidiChoices } from '@/formats/midi/read'
 import type { Item } from '@/formats/read'
@@ -35,14 +35,7 @@ export const weighRequest = z.object({ piece: pieceSchema, plan: planSchema, kla
 export type WeighRequest = z.infer<typeof weighRequest>
 
 /** The same with what is to be tried. */
-export const searchRequest = weighRequest.extend({
-  space: z.object({
-    signatures: z.array(z.int().min(-7).max(7)).max(15).readonly(),
-    octaves: z.array(z.int().min(-4).max(4)).min(1).max(9).readonly(),
-    schools: z.boolean(),
-    fourths: z.boolean(),
-  }),
-})
+export const searchRequest = weighRequest.extend({ space: searchSpaceSchema })
 export type SearchRequest = z.infer<typeof searchRequest>
 
 /** The weighing worker's face. */

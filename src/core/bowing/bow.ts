@@ -42,7 +42,7 @@ export type Bowing = {
 const other = (b: Bow): Bow => (b === 'down' ? 'up' : 'down')
 
 /** The bowing of a line: the same for every seat that reads it. Made once for a line. */
-export const bowingOf = onceIn((piece: Piece, line: Line): Bowing => derive(piece, line))
+export const bowingOf = onceIn(derive)
 
 /**
  * Down on the strong beat, up for a pickup, a slur or tie one bow, as it comes in between; after a rest the bow is set so

@@ -5,6 +5,14 @@ import { parsePitch, type Pitch } from '../music/pitch'
 export const SEATS = ['violin', 'viola', 'cello', 'bass'] as const
 export type Seat = (typeof SEATS)[number]
 
+/** The same of every seat. */
+export const bySeat = <T>(of: (seat: Seat) => T): Record<Seat, T> => ({
+  violin: of('violin'),
+  viola: of('viola'),
+  cello: of('cello'),
+  bass: of('bass'),
+})
+
 export type Instrument = {
   readonly seat: Seat
   readonly name: string

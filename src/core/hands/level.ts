@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Need, Stop } from './hold'
-import { SEATS, type Seat } from './instruments'
+import { bySeat, SEATS, type Seat } from './instruments'
 import { POSITIONS, positionKey } from './positions'
 import { fingersByLetter, type Shape } from './schools'
 
@@ -48,7 +48,7 @@ export function needsOf(seat: Seat, level: SeatLevel, stops: readonly Stop[], po
 }
 
 /** A level made seat by seat. */
-export const levelOf = (of: (seat: Seat) => SeatLevel): Level => Object.fromEntries(SEATS.map((s) => [s, of(s)])) as unknown as Level
+export const levelOf = (of: (seat: Seat) => SeatLevel): Level => bySeat(of)
 
 /** Whether two levels ask the same of every seat, in whatever order their lists stand. */
 export const sameLevel = (a: Level, b: Level): boolean => SEATS.every((s) => levelText(a[s]) === levelText(b[s]))

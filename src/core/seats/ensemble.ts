@@ -1,7 +1,7 @@
 import { mapSeat, type SeatMap } from '../fingering/map'
 import type { Policy } from '../fingering/policy'
 import { withSubstitutes } from '../fingering/substitute'
-import { SEATS, type Seat } from '../hands/instruments'
+import { bySeat, SEATS, type Seat } from '../hands/instruments'
 import type { SeatLevel } from '../hands/level'
 import type { Line, Piece } from '../piece/piece'
 import { settingsFor, type ClassSettings } from './class'
@@ -29,7 +29,7 @@ export function octavesFor(piece: Piece, plan: Plan, klass: ClassSettings): Reco
     const o = plan.octaves[s]
     return o === 'auto' ? auto![s] : o
   }
-  return { violin: chosen('violin'), viola: chosen('viola'), cello: chosen('cello'), bass: chosen('bass') }
+  return bySeat(chosen)
 }
 
 /** One seat of a piece, mapped as its plan and class say. */
@@ -85,6 +85,6 @@ export function ensembleMapper(): (piece: Piece, plan: Plan, klass: ClassSetting
       kept.set(seat, { piece, line, octave, policy, level, pins, map })
       return map
     }
-    return { violin: one('violin'), viola: one('viola'), cello: one('cello'), bass: one('bass') }
+    return bySeat(one)
   }
 }

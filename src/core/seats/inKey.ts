@@ -1,5 +1,5 @@
 import type { Substitutes } from '../fingering/substitute'
-import { SEATS, type Seat } from '../hands/instruments'
+import { bySeat, SEATS } from '../hands/instruments'
 import { transposed, type Interval } from '../music/interval'
 import type { Piece } from '../piece/piece'
 import { inSignature, intervalTo } from '../piece/transpose'
@@ -24,15 +24,9 @@ export function inKey(piece: Piece, plan: Plan, fifths: number): InKey | null {
   if (!moved) return null
   const by = intervalTo(piece.key.fifths, fifths)
   const lifted = SEATS.reduce((n, s) => n + Object.keys(plan.pins[s]).length, 0)
-  const each = <T>(of: (seat: Seat) => T): Record<Seat, T> => ({
-    violin: of('violin'),
-    viola: of('viola'),
-    cello: of('cello'),
-    bass: of('bass'),
-  })
   return {
     piece: moved.piece,
-    plan: { ...plan, pins: each(() => ({})), substitutes: each((s) => movedSubstitutes(plan.substitutes[s], by)) },
+    plan: { ...plan, pins: bySeat(() => ({})), substitutes: bySeat((s) => movedSubstitutes(plan.substitutes[s], by)) },
     dropped: moved.dropped,
     lifted,
   }

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { pinSchema, type Pin } from '../fingering/pins'
 import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
 import { substituteSchema, type Substitute } from '../fingering/substitute'
-import { SEATS, type Seat } from '../hands/instruments'
+import { bySeat, type Seat } from '../hands/instruments'
 import { levelSchema, type Level } from '../hands/level'
 import { MOST_LINES } from '../piece/piece'
 import { spotChoiceSchema } from '../reading/choice'
@@ -37,17 +37,15 @@ export const planSchema = z.object({
 })
 export type Plan = Readonly<z.infer<typeof planSchema>>
 
-const all = <T>(value: (seat: Seat) => T): Record<Seat, T> => Object.fromEntries(SEATS.map((s) => [s, value(s)])) as Record<Seat, T>
-
 /** Every seat where it fits, on the first line, nothing pinned, all else as the class. */
 export const emptyPlan = (): Plan => ({
-  octaves: all(() => 'auto'),
-  lines: all(() => 0),
+  octaves: bySeat(() => 'auto'),
+  lines: bySeat(() => 0),
   policy: {},
-  seatPolicy: all(() => ({})),
+  seatPolicy: bySeat(() => ({})),
   level: null,
-  pins: all(() => ({})),
-  substitutes: all(() => ({})),
+  pins: bySeat(() => ({})),
+  substitutes: bySeat(() => ({})),
   spots: { kinds: {}, muted: [] },
 })
 

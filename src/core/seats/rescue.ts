@@ -5,7 +5,7 @@ import type { Moment } from '../fingering/moments'
 import { needsOffer, offersAt, phraseOf } from '../fingering/offers'
 import type { Substitute } from '../fingering/substitute'
 import { isLearned } from '../hands/hold'
-import type { Seat } from '../hands/instruments'
+import { bySeat, type Seat } from '../hands/instruments'
 import { alterIn, tonic, type Key } from '../music/key'
 import { byOctaves, letterName, LETTERS, midiOf, printedPitch, type Letter, type Pitch } from '../music/pitch'
 import type { Piece } from '../piece/piece'
@@ -46,12 +46,7 @@ export const withRescue = (plan: Plan, seat: Seat, change: RescueChange): Plan =
  */
 export function rescuesFor(piece: Piece, plan: Plan, klass: ClassSettings, ensemble: Ensemble, seat: Seat, index: number): Rescue[] {
   const map = ensemble[seat]
-  const loads = {
-    violin: loadOf(piece, ensemble.violin).byMeasure,
-    viola: loadOf(piece, ensemble.viola).byMeasure,
-    cello: loadOf(piece, ensemble.cello).byMeasure,
-    bass: loadOf(piece, ensemble.bass).byMeasure,
-  }
+  const loads = bySeat((s) => loadOf(piece, ensemble[s]).byMeasure)
   const before = evennessOf(loads)
   const own = loadOf(piece, map).total
   const tried = new Set<string>()

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { candidates, type Setup } from '../fingering/candidates'
 import { mapSeat, writtenOctaves } from '../fingering/map'
 import { momentsOf } from '../fingering/moments'
@@ -18,13 +19,14 @@ import type { Plan } from './plan'
 import type { Setting } from './setting'
 
 /** What is tried. Signatures by fifths; octaves from the present one. */
-export type SearchSpace = {
-  readonly signatures: readonly number[]
-  readonly octaves: readonly number[]
+export const searchSpaceSchema = z.object({
+  signatures: z.array(z.int().min(-7).max(7)).max(15).readonly(),
+  octaves: z.array(z.int().min(-4).max(4)).min(1).max(9).readonly(),
   /** Whether both bass schools, and every rule for 4 or open, are tried. */
-  readonly schools: boolean
-  readonly fourths: boolean
-}
+  schools: z.boolean(),
+  fourths: z.boolean(),
+})
+export type SearchSpace = Readonly<z.infer<typeof searchSpaceSchema>>
 
 /** All fifteen signatures, each seat where it is, an octave lower, an octave higher. */
 export const WHOLE_SPACE: SearchSpace = {

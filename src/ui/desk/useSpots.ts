@@ -1,7 +1,7 @@
 'use client'
 
 import { useDeferredValue, useMemo } from 'react'
-import { SEATS, type Seat } from '@/core/hands/instruments'
+import { bySeat, SEATS, type Seat } from '@/core/hands/instruments'
 import { spotsOf } from '@/core/reading/spots'
 import type { Spot } from '@/core/reading/spots/spot'
 import { useDesk } from './DeskProvider'
@@ -27,15 +27,7 @@ export function useShownSpots(): readonly Spot[] {
 /** The same seat by seat, each the same list while nothing about it changes. */
 export function useShownBySeat(): Readonly<Record<Seat, readonly Spot[]>> {
   const mapped = useMapped()
-  return useMemo(
-    () => ({
-      violin: shownIn(mapped, 'violin'),
-      viola: shownIn(mapped, 'viola'),
-      cello: shownIn(mapped, 'cello'),
-      bass: shownIn(mapped, 'bass'),
-    }),
-    [mapped],
-  )
+  return useMemo(() => bySeat((s) => shownIn(mapped, s)), [mapped])
 }
 
 /** Every spot, shown or not. */

@@ -1,7 +1,7 @@
 'use client'
 
 import { useMemo } from 'react'
-import type { Seat } from '@/core/hands/instruments'
+import { bySeat, type Seat } from '@/core/hands/instruments'
 import { evennessOf, type Evenness } from '@/core/seats/evenness'
 import { loadOf, type SeatLoad } from '@/core/seats/load'
 import { useMapped } from '../desk/useSpots'
@@ -10,14 +10,8 @@ import { useMapped } from '../desk/useSpots'
 export function useLoads(): { loads: Readonly<Record<Seat, SeatLoad>>; evenness: Evenness } {
   const { piece, ensemble } = useMapped()
   return useMemo(() => {
-    const of = (s: Seat) => loadOf(piece, ensemble[s])
-    const loads = { violin: of('violin'), viola: of('viola'), cello: of('cello'), bass: of('bass') }
-    const evenness = evennessOf({
-      violin: loads.violin.byMeasure,
-      viola: loads.viola.byMeasure,
-      cello: loads.cello.byMeasure,
-      bass: loads.bass.byMeasure,
-    })
+    const loads = bySeat((s) => loadOf(piece, ensemble[s]))
+    const evenness = evennessOf(bySeat((s) => loads[s].byMeasure))
     return { loads, evenness }
   }, [piece, ensemble])
 }

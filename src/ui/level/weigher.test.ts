@@ -65,6 +65,16 @@ const noting = (answer: (fifths: number) => Scored[] | Promise<Scored[]> = score
     }
   }
 }
+/** The same, answering nothing until it is released. */
+const holding = (held: () => boolean = () => true): (() => void) => {
+  let release = () => {}
+  const slow = new Promise<void>((resolve) => (release = resolve))
+  noting(async (fifths) => {
+    if (held()) await slow
+    return scored(fifths)
+  })
+  return () => release()
+}
 const load = () => import('./weigher')
 
 beforeEach(() => {
@@ -157,12 +167,7 @@ describe('a search in workers', () => {
   })
 
   it('cancelled, ends at once, tells nothing more and asks for no more keys', async () => {
-    let release = () => {}
-    const slow = new Promise<void>((resolve) => (release = resolve))
-    noting(async (fifths) => {
-      await slow
-      return scored(fifths)
-    })
+    const release = holding()
     const { runSearch } = await load()
     const found: Scored[][] = []
     const running = runSearch(request(), (f) => found.push(f))
@@ -180,13 +185,8 @@ describe('a search in workers', () => {
   })
 
   it('a search right after a cancelled one does not wait for it, and no worker is left over', async () => {
-    let release = () => {}
-    const slow = new Promise<void>((resolve) => (release = resolve))
     let first = true
-    noting(async (fifths) => {
-      if (first) await slow
-      return scored(fifths)
-    })
+    const release = holding(() => first)
     const { runSearch } = await load()
     const one = runSearch(request(), () => {})
     await vi.waitFor(() => expect(asked.every((a) => a.length === 2)).toBe(true))
@@ -247,12 +247,7 @@ describe('workers that are started ahead', () => {
   })
 
   it('leave off when a search of something else wants them, and give it nothing of theirs', async () => {
-    let release = () => {}
-    const slow = new Promise<void>((resolve) => (release = resolve))
-    noting(async (fifths) => {
-      await slow
-      return scored(fifths)
-    })
+    const release = holding()
     const { prepareSearch, runSearch } = await load()
     prepareSearch(own)
     await vi.waitFor(() => expect(asked.map((a) => a.length)).toEqual([2, 2]))
@@ -266,12 +261,7 @@ describe('workers that are started ahead', () => {
   })
 
   it('whose keys are not answered yet answer the search too, without being asked again', async () => {
-    let release = () => {}
-    const slow = new Promise<void>((resolve) => (release = resolve))
-    noting(async (fifths) => {
-      await slow
-      return scored(fifths)
-    })
+    const release = holding()
     const { prepareSearch, runSearch } = await load()
     prepareSearch(own)
     await vi.waitFor(() => expect(asking()).toHaveLength(2))
@@ -296,13 +286,8 @@ describe('workers that are started ahead', () => {
   })
 
   it('a cancelled search of the same goes on where it left off', async () => {
-    let release = () => {}
-    const slow = new Promise<void>((resolve) => (release = resolve))
     let calls = 0
-    noting(async (fifths) => {
-      if (++calls > 4) await slow
-      return scored(fifths)
-    })
+    const release = holding(() => ++calls > 4)
     const { runSearch } = await load()
     const first: Scored[][] = []
     const running = runSearch(own, (f) => first.push(f))

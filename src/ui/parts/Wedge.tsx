@@ -1,7 +1,10 @@
-/** How hard, in three sizes: a wedge that points at its note. The word beside it says what. */
-export const wedgeSize = (hard: number): number => (hard >= 0.65 ? 5.5 : hard >= 0.4 ? 4.2 : 3)
+/** From this hardness on a spot is hard. */
+export const HARD = 0.65
 
-const sayHard = (hard: number): string => (hard >= 0.65 ? 'hard' : hard >= 0.4 ? 'some care' : 'easy')
+/** How hard, in three sizes: a wedge that points at its note. The word beside it says what. */
+export const wedgeSize = (hard: number): number => (hard >= HARD ? 5.5 : hard >= 0.4 ? 4.2 : 3)
+
+const sayHard = (hard: number): string => (hard >= HARD ? 'hard' : hard >= 0.4 ? 'some care' : 'easy')
 
 /** The wedge as it stands in a list. */
 export function Wedge({ hard }: { hard: number }) {

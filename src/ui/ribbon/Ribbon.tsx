@@ -10,6 +10,7 @@ import { byPlace } from './places'
 
 /** A measure asks much of a seat when its hand works more than this many times the mean of the piece. */
 const HEAVY = 2
+
 /** One cell a measure with a lane a seat: its load, and a mark at each of its spots. Overview and way around in one. */
 export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement | null> }) {
   const ensemble = useDesk((d) => d.ensemble)

@@ -2,10 +2,8 @@ import type { SeatMap } from '@/core/fingering/map'
 import type { Piece } from '@/core/piece/piece'
 import { placeMeasures } from '@/core/piece/walk'
 import type { Spot } from '@/core/reading/spots/spot'
+import { HARD } from '../parts/Wedge'
 import type { Lane } from './Cell'
-
-/** From this hardness on a spot's mark is large. */
-const HARD = 0.65
 
 /** The spots of a seat by measure: where in the measure, from 0 to 1, and how hard; of those at one note the hardest. */
 export function byPlace(piece: Piece, map: SeatMap, spots: readonly Spot[]): Lane['spots'][] {
