@@ -8,9 +8,9 @@ const root = path.resolve(import.meta.dirname, '..')
 const env = { ...process.env, EVEN_SEAT_DATA: mkdtempSync(path.join(os.tmpdir(), 'even-seat-e2e-')), NEXT_TELEMETRY_DISABLED: '1' }
 const made = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scripts/prepare.ts'], { cwd: root, env, stdio: 'inherit' })
 if (made.status !== 0) process.exit(1)
-const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', process.env.PORT ?? '3210'], {
+const server = spawn(process.execPath, ['.next/even-seat/server.mjs'], {
   cwd: root,
-  env,
+  env: { ...env, HOST: '127.0.0.1', PORT: process.env.PORT ?? '3210', NODE_ENV: 'production' },
   stdio: 'inherit',
 })
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))

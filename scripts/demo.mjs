@@ -29,9 +29,10 @@ install()
 build()
 runTool('tsx/dist/cli.mjs', ['scripts/prepare.ts'], 'Even Seat was not started.')
 
-const server = spawn(process.execPath, [path.join(root, 'node_modules/next/dist/bin/next'), 'start', '-H', host, '-p', String(port)], {
+const server = spawn(process.execPath, [path.join(root, '.next/even-seat/server.mjs')], {
   cwd: root,
   stdio: ['ignore', 'pipe', 'inherit'],
+  env: { ...process.env, HOST: host, PORT: String(port), NODE_ENV: 'production' },
 })
 server.stdout.on('data', (chunk) => {
   if (String(chunk).includes('Ready'))

@@ -1,25 +1,30 @@
 import { DEMO_CLASS, demoFiles } from '../demo'
 import { readFile } from '../src/formats/read'
 import { sayProblem } from '../src/formats/reading'
-import { addClass, firstClass } from '../src/store/classes'
+import { firstClass, insertClass } from '../src/store/classes'
 import { DataError, dataFile, openDatabase } from '../src/store/database'
-import { addOriginal } from '../src/store/originals'
-import { addPieces } from '../src/store/pieces'
+import { insertBrought } from '../src/store/pieces'
+import { writing } from '../src/store/writing'
 
-/** Brings the data file up to date; a new one gets the demonstration class and its pieces. */
+/**
+ * Brings the data file up to date; a new one gets the demonstration class and its pieces, all in one transaction: a start
+ * that was ended in the middle has made nothing, and the next one begins anew.
+ */
 async function prepare(): Promise<void> {
   const db = await openDatabase(dataFile())
   try {
     if (await firstClass(db)) return
-    await addClass(db, DEMO_CLASS)
     const start = Date.now()
-    for (const [i, file] of demoFiles().entries()) {
+    const files = demoFiles().map((file) => {
       const [{ reading, text = '' }] = readFile(file.name, file.bytes)
       if (!reading.ok) throw new Error(`demo/${file.name}: ${reading.problems.map(sayProblem).join('; ')}`)
-      const originalId = await addOriginal(db, file, start + i)
-      await addPieces(db, DEMO_CLASS.id, [{ piece: reading.piece, source: { name: file.name, text }, originalId }], start + i)
-    }
-    console.log(`Made ${dataFile()} with ${DEMO_CLASS.name} and ${demoFiles().length} pieces.`)
+      return { file, piece: { piece: reading.piece, source: { name: file.name, text } } }
+    })
+    await writing(db, async (t) => {
+      await insertClass(t, DEMO_CLASS)
+      for (const [i, { file, piece }] of files.entries()) await insertBrought(t, DEMO_CLASS.id, file, [piece], start + i)
+    })
+    console.log(`Made ${dataFile()} with ${DEMO_CLASS.name} and ${files.length} pieces.`)
   } finally {
     await db.destroy()
   }

@@ -30,8 +30,8 @@ const digest = (...texts) => texts.reduce((h, t) => h.update(t), createHash('sha
 
 /** Installs from the lock file, unless that was done for this lock file already. */
 export function install() {
-  const [major] = process.versions.node.split('.').map(Number)
-  if (major < 20) stop(`Even Seat needs Node 20 or later; this is Node ${process.versions.node}.`)
+  const [major, minor] = process.versions.node.split('.').map(Number)
+  if (major < 20 || (major === 20 && minor < 15)) stop(`Even Seat needs Node 20.15 or later; this is Node ${process.versions.node}.`)
   const wanted = digest(read(path.join(root, 'package-lock.json')), process.versions.modules)
   if (read(stamp('installed')) === wanted) return
   console.log('Installing the packages of the lock file (a few minutes, once) …')
@@ -53,13 +53,14 @@ function* files(folder) {
 
 /** Builds the application, unless a build of these very sources is there. */
 export function build() {
-  const inputs = [...files('src'), 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json']
+  const inputs = [...files('src'), 'scripts/bundle.mjs', 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json']
   const wanted = digest(...inputs.sort().flatMap((f) => [f, readFileSync(path.join(root, f))]))
   const built = path.join(root, '.next', 'even-seat-sources')
   if (read(built) === wanted && existsSync(path.join(root, 'public/vendor/verovio/verovio.mjs'))) return
   console.log('Building (about a minute, once) …')
   runTool('../scripts/vendor.mjs', [], 'The engraver’s files could not be copied to public/vendor.')
   runTool('next/dist/bin/next', ['build'], 'The build failed; the lines above say where.')
+  runTool('../scripts/bundle.mjs', [], 'The server could not be bundled; the lines above say where.')
   mkdirSync(path.dirname(built), { recursive: true })
   writeFileSync(built, wanted)
 }

@@ -3,27 +3,33 @@
 import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
 import { z } from 'zod'
+import { versionNumber } from '@/core/bounds'
+import { theClass } from '@/store/classes'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
-import { getVersion } from '@/store/history'
-import { duplicatePiece, getPiece, savePiece, setDeleted } from '@/store/pieces'
+import { getVersion, nameVersion } from '@/store/history'
+import { duplicatePiece, getHead, purge, savePiece, setDeleted } from '@/store/pieces'
 
 const idSchema = z.uuid()
+const formVersion = z.coerce.number().pipe(versionNumber)
 
 /** Brings a saved version back as the newest one; nothing is lost by it. Leads to the desk. */
 export async function bringBack(form: FormData): Promise<void> {
-  const { id, version } = z.object({ id: idSchema, version: z.coerce.number().int() }).parse(Object.fromEntries(form))
+  const { id, version } = z.object({ id: idSchema, version: formVersion }).parse(Object.fromEntries(form))
   const db = await database()
-  const [stored, old] = [await getPiece(db, id), await getVersion(db, id, version)]
-  if (stored && old)
-    await savePiece(
-      db,
-      id,
-      stored.version,
-      { piece: old.piece, plan: old.plan, source: { name: stored.source.name, text: old.text } },
-      now(),
-    )
+  const [head, old] = [await getHead(db, id), await getVersion(db, id, version)]
+  if (head && old)
+    await savePiece(db, id, head.version, { piece: old.piece, plan: old.plan, source: { name: head.sourceName, text: old.text } }, now())
   redirect(`/pieces/${id}`)
+}
+
+/** Gives a saved version a name, by which it is kept for good; an empty one takes it away. */
+export async function rename(form: FormData): Promise<void> {
+  const { id, version, name } = z
+    .object({ id: idSchema, version: formVersion, name: z.string().trim().max(80) })
+    .parse(Object.fromEntries(form))
+  await nameVersion(await database(), id, version, name || null)
+  revalidatePath(`/pieces/${id}/history`)
 }
 
 /** Puts a second copy on the shelf. */
@@ -41,4 +47,11 @@ export async function takeOff(id: string): Promise<void> {
 export async function putBack(id: string): Promise<void> {
   await setDeleted(await database(), idSchema.parse(id), null)
   revalidatePath('/')
+}
+
+/** Deletes for good what was taken off the shelf: one piece, or all. */
+export async function deleteForGood(id: string): Promise<void> {
+  const db = await database()
+  await purge(db, (await theClass(db)).id, z.union([idSchema, z.literal('all')]).parse(id))
+  revalidatePath('/library')
 }

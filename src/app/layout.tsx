@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { headers } from 'next/headers'
 import '@fontsource-variable/source-sans-3/wght.css'
 import '@fontsource/young-serif/400.css'
 import '@fontsource/dejavu-sans/400.css'
@@ -6,17 +7,20 @@ import '@fontsource/noto-music/music-400.css'
 import './globals.css'
 import { ThemeProvider } from 'next-themes'
 import { Toaster } from 'sonner'
+import { FROM_DOOR } from '@/server/address'
 
 export const metadata: Metadata = {
   title: { default: 'Even Seat', template: '%s · Even Seat' },
   description: 'String, finger and position of every note, for violin, viola, cello and bass together.',
 }
 
-export default function RootLayout({ children }: { children: React.ReactNode }) {
+export default async function RootLayout({ children }: { children: React.ReactNode }) {
+  // Every page is made for its own request: the nonce that its scripts carry is of one answer only.
+  const nonce = (await headers()).get(FROM_DOOR.nonce) ?? undefined
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <ThemeProvider attribute="class" defaultTheme="light" disableTransitionOnChange>
+        <ThemeProvider attribute="class" defaultTheme="light" disableTransitionOnChange nonce={nonce}>
           {children}
           <Toaster
             position="bottom-left"

@@ -1,14 +1,15 @@
 import type { Knex } from 'knex'
 import { z } from 'zod'
-import { classSettingsSchema, DEFAULT_CLASS, type ClassSettings } from '@/core/seats/class'
-import { json } from './json'
+import { DEFAULT_CLASS, readClassSettings, type ClassSettings } from '@/core/seats/class'
+import { parsedJson } from './json'
 import type { Saved } from './pieces'
+import { writing } from './writing'
 
 const rowSchema = z.object({
   id: z.string(),
   name: z.string(),
   school: z.string(),
-  settings: json(classSettingsSchema).nullable(),
+  settings: z.string().nullable(),
   version: z.int(),
 })
 
@@ -24,10 +25,10 @@ export type NewClass = Pick<StoredClass, 'id' | 'name' | 'school'> & { readonly 
 
 /** The class, or null before there is one. */
 export async function firstClass(db: Knex): Promise<StoredClass | null> {
-  const row: unknown = await db('classes').orderBy('rowid').first()
+  const row: unknown = await db('classes').orderBy('rowid').first('id', 'name', 'school', 'settings', 'version')
   if (!row) return null
   const { settings, ...c } = rowSchema.parse(row)
-  return { ...c, settings: settings ?? DEFAULT_CLASS }
+  return { ...c, settings: settings === null ? DEFAULT_CLASS : readClassSettings(parsedJson(settings)) }
 }
 
 /** The class; an empty data file gets a nameless one, so that a first piece has a shelf. */
@@ -35,23 +36,37 @@ export async function theClass(db: Knex): Promise<StoredClass> {
   return (await firstClass(db)) ?? addClass(db, { id: 'class', name: 'My class', school: '' })
 }
 
-/** Keeps a class. */
-export async function addClass(db: Knex, { settings, ...c }: NewClass): Promise<StoredClass> {
-  await db.transaction((t) => t('classes').insert({ ...c, settings: settings ? JSON.stringify(settings) : null, version: 1 }))
-  return { ...c, settings: settings ?? DEFAULT_CLASS, version: 1 }
+/** Keeps a class inside a transaction. */
+export async function insertClass(t: Knex.Transaction, { settings, ...c }: NewClass): Promise<void> {
+  await t('classes').insert({ ...c, settings: settings ? JSON.stringify(settings) : null, version: 1 })
 }
 
-export type ClassChange = Pick<StoredClass, 'name' | 'school' | 'settings'>
+/** Keeps a class. */
+export async function addClass(db: Knex, klass: NewClass): Promise<StoredClass> {
+  await writing(db, (t) => insertClass(t, klass))
+  return { ...klass, settings: klass.settings ?? DEFAULT_CLASS, version: 1 }
+}
 
-/** Saves over version `base` only: a newer one is never overwritten. */
-export async function saveClass(db: Knex, id: string, base: number, { settings, ...change }: ClassChange): Promise<Saved> {
-  return db.transaction(async (t): Promise<Saved> => {
-    const row = (await t('classes').where({ id }).first('version')) as { version: number } | undefined
+export type ClassChange = Pick<StoredClass, 'name' | 'school' | 'settings'> & { readonly by?: string | null; readonly seq?: number }
+
+/** Saves over version `base` only: a newer one is never overwritten, but for one that the same window made and has not heard of. */
+export async function saveClass(
+  db: Knex,
+  id: string,
+  base: number,
+  { settings, by = null, seq = 0, ...change }: ClassChange,
+): Promise<Saved> {
+  return writing(db, async (t): Promise<Saved> => {
+    const row = (await t('classes').where({ id }).first('version', 'saved_by', 'saved_seq')) as
+      { version: number; saved_by: string | null; saved_seq: number } | undefined
     if (!row) return { ok: false, reason: 'gone', version: 0 }
-    if (row.version !== base) return { ok: false, reason: 'newer', version: row.version }
+    const same = by !== null && row.saved_by === by
+    if (same && seq > 0 && seq <= row.saved_seq) return { ok: true, version: row.version }
+    if (row.version !== base && (!same || base > row.version)) return { ok: false, reason: 'newer', version: row.version }
+    const version = row.version + 1
     await t('classes')
       .where({ id })
-      .update({ ...change, settings: JSON.stringify(settings), version: base + 1 })
-    return { ok: true, version: base + 1 }
+      .update({ ...change, settings: JSON.stringify(settings), version, saved_by: by, saved_seq: seq })
+    return { ok: true, version }
   })
 }

@@ -1,7 +1,11 @@
-import { mkdirSync } from 'node:fs'
+import { mkdirSync, statSync } from 'node:fs'
 import path from 'node:path'
-import knex, { type Knex } from 'knex'
-import { migrationSource } from './migrations'
+import type { Knex } from 'knex'
+import { connect, noteOpened } from './connection'
+import { migrationNames, migrationSource } from './migrations'
+import { DataError, explained } from './trouble'
+
+export { DataError } from './trouble'
 
 /** Where the data lives: EVEN_SEAT_DATA, else `data/` beside the application. */
 export const dataFolder = (): string => path.resolve(/* turbopackIgnore: true */ process.env.EVEN_SEAT_DATA ?? 'data')
@@ -9,49 +13,31 @@ export const dataFolder = (): string => path.resolve(/* turbopackIgnore: true */
 /** The data file in a folder. */
 export const dataFile = (folder = dataFolder()): string => path.join(/* turbopackIgnore: true */ folder, 'even-seat.sqlite')
 
-/** Something about the data file that the one who started the application can put right. */
-export class DataError extends Error {}
-
-type Pooled = { pragma: (text: string) => unknown }
+/** How long a start waits for another that is bringing the data up to date, in milliseconds. */
+const MIGRATION_WAIT = 10_000
 
 /** Opens a data file (":memory:" for tests) and brings its tables up to date. Rejects with a {@link DataError} that says what to do. */
-export async function openDatabase(file: string): Promise<Knex> {
+export async function openDatabase(file: string, wait = MIGRATION_WAIT): Promise<Knex> {
   try {
     if (file !== ':memory:') mkdirSync(path.dirname(file), { recursive: true })
   } catch {
     throw new DataError(
+      'unwritable',
       `The data folder ${path.dirname(file)} cannot be made. Choose another with EVEN_SEAT_DATA, or change its permissions.`,
     )
   }
-  const db = knex({
-    client: 'better-sqlite3',
-    connection: { filename: file },
-    useNullAsDefault: true,
-    // Every failure is thrown and said in our words; the library's own lines would only come on top.
-    log: { warn() {}, error() {}, deprecate() {}, debug() {} },
-    pool: {
-      min: 1,
-      max: 1,
-      afterCreate: (connection: Pooled, done: (error: Error | null, connection: Pooled) => void) => {
-        try {
-          connection.pragma('journal_mode = WAL')
-          connection.pragma('foreign_keys = ON')
-          connection.pragma('busy_timeout = 5000')
-          // FULL: a teacher's pins survive a pulled plug; a save is one small transaction, so the sync is not felt.
-          connection.pragma('synchronous = FULL')
-          done(null, connection)
-        } catch (e) {
-          done(e as Error, connection)
-        }
-      },
-    },
-  })
+  await lookedAt(file)
+  const db = connect(file)
   try {
-    const check = (await db.raw('PRAGMA quick_check')) as { quick_check: string }[]
-    if (check[0]?.quick_check !== 'ok') throw Object.assign(new Error('quick_check'), { code: 'SQLITE_CORRUPT' })
-    await db.migrate.latest({ migrationSource })
+    await migrated(db, file, wait)
     // A write that changes nothing: a data file that can only be read is found here, not at the first save.
-    await db.transaction((t) => t('classes').where('id', 'none').update({ name: '' }))
+    await db
+      .transaction((t) => t('classes').where('id', 'none').update({ name: '' }))
+      .catch((e: unknown) => {
+        // On a full disk what there is can still be looked at; every save says why it fails.
+        if ((explained(e, file) as Partial<DataError>).trouble !== 'full') throw e
+      })
+    noteOpened(db, file)
     return db
   } catch (e) {
     await db.destroy().catch(() => undefined)
@@ -59,20 +45,69 @@ export async function openDatabase(file: string): Promise<Knex> {
   }
 }
 
-function explained(e: unknown, file: string): Error {
-  const text = `${(e as { code?: string }).code ?? ''} ${(e as Error).message}`
-  if (/SQLITE_CORRUPT|SQLITE_NOTADB|malformed|not a database|quick_check/i.test(text))
-    return new DataError(
-      `The data file ${file} is damaged or is not an Even Seat file. Move it away and start again (a new one is made), or put back a copy.`,
+/** Looks at a file without writing anything in it: it may be damaged, or none of ours. */
+async function lookedAt(file: string): Promise<void> {
+  if (file === ':memory:' || !((statSync(file, { throwIfNoEntry: false })?.size ?? 0) > 0)) return
+  const db = connect(file, 'reading')
+  try {
+    const check = (await db.raw('PRAGMA quick_check')) as { quick_check: string }[]
+    if (check[0]?.quick_check !== 'ok') throw Object.assign(new Error('quick_check'), { code: 'SQLITE_CORRUPT' })
+    await refuseForeign(db, file)
+  } catch (e) {
+    throw explained(e, file)
+  } finally {
+    await db.destroy().catch(() => undefined)
+  }
+}
+
+/** A file of another program, or of a later Even Seat, is left alone: nothing of it is changed before this is known. */
+async function refuseForeign(db: Knex, file: string): Promise<void> {
+  const rows = (await db('sqlite_master').where({ type: 'table' }).select('name')) as { name: string }[]
+  const tables = rows.map((r) => r.name).filter((n) => !n.startsWith('sqlite_'))
+  if (tables.length === 0) return
+  if (!tables.includes('knex_migrations'))
+    throw new DataError(
+      'foreign',
+      `The data file ${file} belongs to another program (it holds ${tables.slice(0, 3).join(', ')}). Choose another folder with EVEN_SEAT_DATA, or move the file away.`,
     )
-  if (/SQLITE_READONLY|readonly|EACCES|EROFS|SQLITE_CANTOPEN|unable to open/i.test(text))
-    return new DataError(
-      `The data file ${file} cannot be written. Check its permissions and its folder's, or choose another folder with EVEN_SEAT_DATA.`,
+  const done = (await db('knex_migrations').select('name')) as { name: string }[]
+  const unknown = done.map((r) => r.name).filter((n) => !migrationNames.includes(n))
+  if (unknown.length)
+    throw new DataError(
+      'newer',
+      `The data file ${file} was made by a newer Even Seat (it knows “${unknown[0]}”). Start that one, or choose another folder with EVEN_SEAT_DATA. Nothing was changed.`,
     )
-  if (/SQLITE_BUSY|locked/i.test(text))
-    return new DataError(`The data file ${file} is in use by another program. Close it and start again.`)
-  if (/SQLITE_FULL|ENOSPC/i.test(text)) return new DataError(`There is no room left on the disk for ${file}. Make some and start again.`)
-  return e as Error
+}
+
+/** Brings the tables up to date; while another start does so, waits for it. */
+async function migrated(db: Knex, file: string, wait: number): Promise<void> {
+  const until = performance.now() + wait
+  for (;;) {
+    try {
+      await db.migrate.latest({ migrationSource })
+      return
+    } catch (e) {
+      if (!/MigrationLocked|already locked/i.test(`${(e as Error).name} ${(e as Error).message}`)) throw e
+      if (performance.now() >= until)
+        throw new DataError(
+          'migrating',
+          `The data file ${file} is being brought up to date by another start of Even Seat, or such a start was ended in the middle. If no other is running, type: npm run unlock — then start again. Nothing is lost by it.`,
+        )
+      await new Promise((resolve) => setTimeout(resolve, Math.min(250, wait)))
+    }
+  }
+}
+
+/** Frees the lock that an ended start has left. */
+export async function unlock(file: string): Promise<void> {
+  const db = connect(file)
+  try {
+    await db.migrate.forceFreeMigrationsLock({ migrationSource })
+  } catch (e) {
+    throw explained(e, file)
+  } finally {
+    await db.destroy()
+  }
 }
 
 const held = globalThis as { evenSeatDatabase?: Promise<Knex> }

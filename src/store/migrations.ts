@@ -1,6 +1,9 @@
 import type { Knex } from 'knex'
 import { z } from 'zod'
-import { upgraded } from '@/core/piece/piece'
+import { pieceSchema, upgraded } from '@/core/piece/piece'
+import { searchable, searchText, summaryOf } from '@/core/piece/summary'
+import { parsedJson } from './json'
+import { keptSince, keptWhole, LONGEST_CHAIN, type State } from './states'
 
 type Step = { readonly name: string; readonly up: (db: Knex) => Promise<void>; readonly down: (db: Knex) => Promise<void> }
 
@@ -126,7 +129,119 @@ const STEPS: readonly Step[] = [
       await db.schema.dropTable('originals')
     },
   },
+  {
+    name: '005-safe-keeping',
+    up: async (db) => {
+      await db.schema.createTable('passphrases', (t) => {
+        t.text('id').primary()
+        t.text('hash').notNullable()
+        t.integer('changed_at').notNullable()
+      })
+      await db.schema.createTable('sessions', (t) => {
+        t.text('token_hash').primary()
+        t.integer('created_at').notNullable()
+        t.integer('seen_at').notNullable()
+        t.integer('expires_at').notNullable()
+      })
+      await db.schema.alterTable('classes', (t) => {
+        // The window that saved last: it may save again over a version that it has not heard of.
+        t.text('saved_by')
+        t.integer('saved_seq').notNullable().defaultTo(0)
+      })
+      // Notes and plans stand apart, so that listing the shelf reads neither and a pin does not write the notes anew.
+      await db.schema.createTable('notes', (t) => {
+        t.text('piece_id').primary().references('pieces.id')
+        t.text('piece').notNullable()
+        t.text('source_text').notNullable()
+      })
+      await db.schema.createTable('plans', (t) => {
+        t.text('piece_id').primary().references('pieces.id')
+        t.text('plan').notNullable()
+      })
+      await db.schema.createTable('previews', (t) => {
+        t.text('piece_id').primary().references('pieces.id')
+        t.text('key').notNullable()
+        t.text('dots').notNullable()
+      })
+      await db.schema.createTable('kept_versions', (t) => {
+        t.text('piece_id').notNullable().references('pieces.id')
+        t.integer('version').notNullable()
+        t.integer('saved_at').notNullable()
+        // Whether notes or title differ from the version before.
+        t.integer('notes').notNullable()
+        t.text('name')
+        // 1: the whole state; 0: what changed since the version before. See states.ts.
+        t.integer('whole').notNullable()
+        t.binary('body').notNullable()
+        t.primary(['piece_id', 'version'])
+      })
+      await db.schema.alterTable('pieces', (t) => {
+        t.text('saved_by')
+        t.integer('saved_seq').notNullable().defaultTo(0)
+        t.text('title').notNullable().defaultTo('')
+        t.text('summary')
+        t.text('search').notNullable().defaultTo('')
+      })
+      await db.raw('INSERT INTO notes SELECT id, piece, source_text FROM pieces')
+      await db.raw('INSERT INTO plans SELECT id, plan FROM pieces')
+      const ids = (await db('pieces').select('id')) as { id: string }[]
+      for (const { id } of ids) {
+        await db('pieces')
+          .where({ id })
+          .update(summarised(((await db('notes').where({ piece_id: id }).first('piece')) as { piece: string }).piece))
+        await keepAsChanges(db, id)
+      }
+      await db.schema.dropTable('piece_versions')
+      await db.schema.renameTable('kept_versions', 'piece_versions')
+      for (const column of ['piece', 'plan', 'source_text']) await db.raw('ALTER TABLE pieces DROP COLUMN ??', [column])
+    },
+    // The other way would lose what was kept since.
+    down: () => Promise.resolve(),
+  },
 ]
+
+/** What the shelf says of a piece; of one that cannot be read its title alone, if that can be. */
+function summarised(text: string): { title: string; summary: string | null; search: string } {
+  const value = parsedJson(text)
+  const piece = pieceSchema.safeParse(upgraded(value))
+  if (piece.success) {
+    const summary = summaryOf(piece.data)
+    return { title: piece.data.title, summary: JSON.stringify(summary), search: searchText(summary) }
+  }
+  const title = z.object({ title: z.string().min(1) }).safeParse(value)
+  const said = title.success ? title.data.title : 'A piece that cannot be read'
+  return { title: said, summary: null, search: searchable(said) }
+}
+
+type OldVersion = { version: number; piece: string | null; source_text: string | null; plan: string; saved_at: number }
+
+/** The versions of a piece as they were kept before, every plan whole, as what changed from each to the next. */
+async function keepAsChanges(db: Knex, id: string): Promise<void> {
+  const versions = (await db('piece_versions').where({ piece_id: id }).orderBy('version').select('version')) as { version: number }[]
+  let before: State | null = null
+  for (const [i, { version }] of versions.entries()) {
+    const row = (await db('piece_versions').where({ piece_id: id, version }).first()) as OldVersion
+    const state: State = {
+      piece: row.piece === null ? (before?.piece ?? null) : (parsedJson(row.piece) ?? null),
+      text: row.source_text ?? before?.text ?? '',
+      plan: parsedJson(row.plan) ?? null,
+    }
+    const kept = before && i % LONGEST_CHAIN !== 0 ? keptSince(before, state) : keptWhole(state)
+    await db('kept_versions').insert({
+      piece_id: id,
+      version,
+      saved_at: row.saved_at,
+      notes: Number(row.piece !== null),
+      name: null,
+      whole: Number(kept.whole),
+      body: kept.body,
+    })
+    before = state
+  }
+}
+
+/** The names of the steps that this program knows. */
+export const migrationNames: readonly string[] = STEPS.map((s) => s.name)
 
 /** Migrations as a list in the program: the same under the server, the tests and the scripts. */
 export const migrationSource: Knex.MigrationSource<Step> = {

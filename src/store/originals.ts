@@ -1,18 +1,23 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
 import { z } from 'zod'
+import { writing } from './writing'
 
 /** A file as it was brought, byte for byte. */
 export type Original = { readonly name: string; readonly bytes: Uint8Array }
 
 const rowSchema = z.object({ name: z.string(), bytes: z.instanceof(Buffer) })
 
-/** Keeps a file and says its id. */
-export async function addOriginal(db: Knex, { name, bytes }: Original, now: number): Promise<string> {
+/** Keeps a file inside a transaction and says its id. */
+export async function insertOriginal(t: Knex.Transaction, { name, bytes }: Original, now: number): Promise<string> {
   const id = randomUUID()
-  await db.transaction((t) => t('originals').insert({ id, name, bytes: Buffer.from(bytes), created_at: now }))
+  await t('originals').insert({ id, name, bytes: Buffer.from(bytes), created_at: now })
   return id
 }
+
+/** Keeps a file and says its id. */
+export const addOriginal = (db: Knex, original: Original, now: number): Promise<string> =>
+  writing(db, (t) => insertOriginal(t, original, now))
 
 /** A kept file, or null. */
 export async function getOriginal(db: Knex, id: string): Promise<Original | null> {

@@ -1,4 +1,4 @@
-import { chmodSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { chmodSync, cpSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 import knex, { type Knex } from 'knex'
@@ -9,9 +9,23 @@ import { DEFAULT_CLASS, type ClassSettings } from '@/core/seats/class'
 import { withPin, emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { saveClass, theClass } from './classes'
-import { DataError, dataFile, openDatabase } from './database'
+import { DataError, dataFile, openDatabase, unlock } from './database'
+import { getVersion } from './history'
 import { migrationSource } from './migrations'
-import { addPiece, duplicatePiece, getPiece, listPieces, savePiece, setDeleted, touchPiece } from './pieces'
+import {
+  addPiece,
+  bringPieces,
+  duplicatePiece,
+  getPiece,
+  getPieces,
+  listDeleted,
+  listShelf,
+  purge,
+  savePiece,
+  setDeleted,
+  touchPiece,
+  UnreadableError,
+} from './pieces'
 
 let db: Knex
 beforeEach(async () => {
@@ -40,14 +54,14 @@ describe('the shelf', () => {
     const { id: klass } = await theClass(db)
     const [a, b, c] = [await bring('a', 1), await bring('b', 2), await bring('c', 3)]
     await touchPiece(db, a, 10)
-    expect((await listPieces(db, klass)).map((p) => p.id)).toEqual([a, c, b])
+    expect((await listShelf(db, klass)).heads.map((p) => p.id)).toEqual([a, c, b])
   })
   it('a deleted piece is gone until it is put back, whole', async () => {
     const { id: klass } = await theClass(db)
     const id = await bring()
     await setDeleted(db, id, 5)
     expect(await getPiece(db, id)).toBeNull()
-    expect(await listPieces(db, klass)).toEqual([])
+    expect((await listShelf(db, klass)).heads).toEqual([])
     await setDeleted(db, id, null)
     expect((await getPiece(db, id))?.piece.title).toBe('Test')
   })
@@ -79,8 +93,109 @@ describe('saving', () => {
   })
   it('a row that is not a piece is refused when it is read', async () => {
     const id = await bring()
-    await db('pieces').where({ id }).update({ piece: '{"version":99}' })
-    await expect(getPiece(db, id)).rejects.toThrow()
+    const other = await bring('Other')
+    await db('notes').where({ piece_id: id }).update({ piece: '{"version":99}' })
+    await expect(getPiece(db, id)).rejects.toThrow(UnreadableError)
+    // The shelf and the class page go on without it, and its saved versions are still there.
+    const { heads } = await listShelf(db, (await theClass(db)).id)
+    expect(heads.map((h) => h.title)).toEqual(['Other', 'Test'])
+    expect((await getPieces(db, [id, other])).map((p) => p.id)).toEqual([other])
+    expect((await getVersion(db, id, 1))?.piece).toEqual(pieceFrom('D4 E4'))
+  })
+  it('a setting or kind of spot that is no longer known is dropped when it is read, the rest holds', async () => {
+    const id = await bring()
+    const plan = withPin(emptyPlan(), 'violin', 'e1', { fingers: [4] })
+    const old = {
+      ...plan,
+      policy: { fourth: 'sometimes', harmonics: true },
+      spots: { kinds: { 'gone-kind': 'hide', shift: 'show' }, muted: ['a', 7] },
+    }
+    await db('plans')
+      .where({ piece_id: id })
+      .update({ plan: JSON.stringify(old) })
+    expect((await getPiece(db, id))?.plan).toEqual({
+      ...plan,
+      policy: { harmonics: true },
+      spots: { kinds: { shift: 'show' }, muted: ['a'] },
+    })
+    await db('plans').where({ piece_id: id }).update({ plan: 'no plan at all' })
+    expect((await getPiece(db, id))?.plan).toEqual(emptyPlan())
+  })
+  it('a later save of the same window goes over one that it has not heard of, an earlier one that comes late does not', async () => {
+    const id = await bring()
+    const [a, b] = [4, 3].map((f) => withPin(emptyPlan(), 'violin', 'e1', { fingers: [f] }))
+    const by = 'window-one'
+    expect(await savePiece(db, id, 1, { plan: a, by, seq: 1 }, 2)).toEqual({ ok: true, version: 2 })
+    // The answer was lost: the window still thinks that it is on version 1.
+    expect(await savePiece(db, id, 1, { plan: b, by, seq: 3 }, 3)).toEqual({ ok: true, version: 3 })
+    expect(await savePiece(db, id, 1, { plan: a, by, seq: 2 }, 4)).toEqual({ ok: true, version: 3 })
+    expect((await getPiece(db, id))?.plan).toEqual(b)
+    // Another window is another matter.
+    expect(await savePiece(db, id, 1, { plan: a, by: 'window-two', seq: 9 }, 5)).toEqual({ ok: false, reason: 'newer', version: 3 })
+    expect(await savePiece(db, id, 3, { plan: a, by: 'window-two', seq: 10 }, 6)).toEqual({ ok: true, version: 4 })
+    expect(await savePiece(db, id, 3, { plan: b, by, seq: 4 }, 7)).toEqual({ ok: false, reason: 'newer', version: 4 })
+  })
+})
+
+describe('the shelf in parts', () => {
+  it('finds words in title, key, time and range, whatever they hold', async () => {
+    const { id: klass } = await theClass(db)
+    await bring('100 % wool_socks')
+    await bring('Plain')
+    const found = async (...words: string[]) => (await listShelf(db, klass, { words })).heads.map((h) => h.title)
+    expect(await found('wool_')).toEqual(['100 % wool_socks'])
+    expect(await found('%', '100')).toEqual(['100 % wool_socks'])
+    expect(await found('d4', 'major')).toEqual(['Plain', '100 % wool_socks'])
+    expect(await found('nowhere')).toEqual([])
+    expect(await listShelf(db, klass, { offset: 1, limit: 1 })).toMatchObject({
+      total: 2,
+      found: 2,
+      heads: [{ title: '100 % wool_socks' }],
+    })
+  })
+  it('a file and its pieces come together or not at all', async () => {
+    const { id: klass } = await theClass(db)
+    const broken = { ...pieceFrom('D4'), title: 'x' }
+    // A value that no row can hold stands for whatever goes wrong in the middle.
+    const bad = Object.assign(
+      { ...broken },
+      {
+        toJSON: () => {
+          throw new Error('in the middle')
+        },
+      },
+    )
+    const original = { name: 'two.abc', bytes: new Uint8Array([1]) }
+    await expect(
+      bringPieces(
+        db,
+        klass,
+        original,
+        [
+          { piece: broken, source },
+          { piece: bad, source },
+        ],
+        1,
+      ),
+    ).rejects.toThrow('in the middle')
+    expect(await db('originals')).toEqual([])
+    expect(await db('pieces')).toEqual([])
+  })
+  it('what was taken off is found, put back, or deleted for good with its file and versions', async () => {
+    const { id: klass } = await theClass(db)
+    const two = [pieceFrom('D4'), pieceFrom('E4')].map((piece) => ({ piece, source }))
+    const [a, b] = await bringPieces(db, klass, { name: 'two.abc', bytes: new Uint8Array([1]) }, two, 1)
+    await setDeleted(db, a, 5)
+    expect((await listDeleted(db, klass)).map((p) => [p.id, p.deletedAt])).toEqual([[a, 5]])
+    // On the shelf it is not to be deleted for good.
+    expect(await purge(db, klass, b)).toBe(0)
+    expect(await purge(db, klass, a)).toBe(1)
+    // Its file stays while another piece came in it.
+    expect(await db('originals')).toHaveLength(1)
+    expect(await db('piece_versions').where({ piece_id: a })).toEqual([])
+    await setDeleted(db, b, 6)
+    expect(await purge(db, klass, 'all')).toBe(1)
+    for (const table of ['originals', 'pieces', 'notes', 'plans', 'piece_versions', 'previews']) expect(await db(table)).toEqual([])
   })
 })
 
@@ -103,10 +218,14 @@ describe('the class', () => {
     expect((await theClass(db)).settings).toEqual(taught)
     expect(await saveClass(db, 'none', 1, { name, school, settings })).toEqual({ ok: false, reason: 'gone', version: 0 })
   })
-  it('settings that are none are refused when they are read', async () => {
+  it('a setting that is no longer known is the default when it is read, the rest holds', async () => {
     await theClass(db)
-    await db('classes').update({ settings: '{"policy":{}}' })
-    await expect(theClass(db)).rejects.toThrow()
+    await db('classes').update({
+      settings: JSON.stringify({ ...taught, policy: { ...taught.policy, stay: 'at home' }, spots: { gone: 'show' } }),
+    })
+    expect((await theClass(db)).settings).toEqual({ ...taught, spots: {} })
+    await db('classes').update({ settings: 'none' })
+    expect((await theClass(db)).settings).toEqual(DEFAULT_CLASS)
   })
 })
 
@@ -178,5 +297,85 @@ describe('the data file', () => {
     const file = path.join(folder(), 'plain')
     writeFileSync(file, '')
     await expect(openDatabase(path.join(file, 'even-seat.sqlite'))).rejects.toThrow(/cannot be made|cannot be written/)
+  })
+
+  /** A data file with one piece in it. */
+  async function withPiece() {
+    const file = dataFile(folder())
+    const own = await openDatabase(file)
+    const id = await addPiece(own, (await theClass(own)).id, pieceFrom('D4'), source, 1)
+    return { file, own, id, save: () => savePiece(own, id, 1, { plan: withPin(emptyPlan(), 'cello', 'e0', { fingers: [4] }) }, 2) }
+  }
+  it('moved, deleted or replaced while it is open is said at the next write, and nothing is acknowledged', async () => {
+    for (const spoil of [
+      (dir: string) => renameSync(dir, `${dir}-elsewhere`),
+      (dir: string) => rmSync(dir, { recursive: true }),
+      (dir: string) => {
+        cpSync(dir, `${dir}-copy`, { recursive: true })
+        rmSync(dir, { recursive: true })
+        renameSync(`${dir}-copy`, dir)
+      },
+    ]) {
+      const { file, own, save } = await withPiece()
+      spoil(path.dirname(file))
+      await expect(save()).rejects.toThrow(/was moved, deleted or replaced/)
+      await own.destroy()
+    }
+  })
+  it('put back where it was, it is written again', async () => {
+    const { file, own, save } = await withPiece()
+    const dir = path.dirname(file)
+    renameSync(dir, `${dir}-away`)
+    await expect(save()).rejects.toThrow(DataError)
+    renameSync(`${dir}-away`, dir)
+    expect(await save()).toEqual({ ok: true, version: 2 })
+    await own.destroy()
+  })
+  it('a full disk is said as such, what there is can be read, and saving goes on when there is room', async () => {
+    const { own, id, save } = await withPiece()
+    const [{ page_count: pages }] = (await own.raw('PRAGMA page_count')) as { page_count: number }[]
+    await own.raw(`PRAGMA max_page_count = ${pages}`)
+    const large = { ...pieceFrom('D4'), title: 'x'.repeat(200), composer: 'y'.repeat(200) }
+    await expect(addPiece(own, (await theClass(own)).id, large, { name: 'a', text: 'z'.repeat(50_000) }, 1)).rejects.toThrow(/disk is full/)
+    expect((await getPiece(own, id))?.version).toBe(1)
+    await own.raw('PRAGMA max_page_count = 100000')
+    expect(await save()).toEqual({ ok: true, version: 2 })
+    await own.destroy()
+  })
+  it('a transaction asks for the right to write before it reads: nobody can write in between', async () => {
+    const { file, own } = await withPiece()
+    const other = await openDatabase(file)
+    await other.raw('PRAGMA busy_timeout = 0')
+    const t = await own.transaction()
+    await t('pieces').first('id')
+    await expect(addPiece(other, 'class', pieceFrom('D4'), source, 1)).rejects.toThrow(/in use by another program/)
+    await t.commit()
+    expect(await addPiece(other, 'class', pieceFrom('D4'), source, 1)).toBeTruthy()
+    await Promise.all([own.destroy(), other.destroy()])
+  })
+  it('of another program is left as it is, byte for byte', async () => {
+    const file = dataFile(folder())
+    const theirs = knex({ client: 'better-sqlite3', connection: { filename: file }, useNullAsDefault: true })
+    await theirs.schema.createTable('recipes', (t) => t.text('soup'))
+    await theirs.destroy()
+    const before = readFileSync(file)
+    await expect(openDatabase(file)).rejects.toThrow(/belongs to another program \(it holds recipes\)/)
+    expect(readFileSync(file).equals(before)).toBe(true)
+  })
+  it('of a newer Even Seat is named', async () => {
+    const { file, own } = await withPiece()
+    await own('knex_migrations').insert({ name: '099-later', batch: 9, migration_time: 1 })
+    await own.destroy()
+    await expect(openDatabase(file)).rejects.toThrow(/made by a newer Even Seat \(it knows “099-later”\)/)
+  })
+  it('with the lock of an ended start says what to do, and what it says helps', async () => {
+    const { file, own } = await withPiece()
+    await own('knex_migrations').where({ name: '005-safe-keeping' }).delete()
+    await own('knex_migrations_lock').update({ is_locked: 1 })
+    await own.destroy()
+    await expect(openDatabase(file, 300)).rejects.toThrow(/npm run unlock/)
+    await unlock(file)
+    // The step is then tried; here it has been done already, which is another matter.
+    await expect(openDatabase(file, 300)).rejects.not.toThrow(/npm run unlock/)
   })
 })

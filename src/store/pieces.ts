@@ -1,25 +1,60 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
 import { z } from 'zod'
-import { pieceSchema, type Piece } from '@/core/piece/piece'
+import { pieceSchema, upgraded, type Piece } from '@/core/piece/piece'
 import { retitled } from '@/core/piece/edit'
-import { emptyPlan, planSchema, type Plan } from '@/core/seats/plan'
-import { json } from './json'
+import { searchText, summaryOf, summarySchema, type Summary } from '@/core/piece/summary'
+import { emptyPlan, readPlan, type Plan } from '@/core/seats/plan'
+import { keepFirst, keepNext } from './history'
+import { parsedJson } from './json'
+import { insertOriginal, type Original } from './originals'
+import type { State } from './states'
+import { writing } from './writing'
 
-const rowSchema = z.object({
+const headSchema = z.object({
   id: z.string(),
-  class_id: z.string(),
-  piece: json(pieceSchema),
-  plan: json(planSchema),
+  summary: z.string().nullable(),
+  title: z.string(),
   source_name: z.string(),
-  source_text: z.string(),
   original_id: z.string().nullable(),
   version: z.int(),
-  created_at: z.int(),
   changed_at: z.int(),
   opened_at: z.int().nullable(),
   deleted_at: z.int().nullable(),
 })
+const HEAD = ['id', 'summary', 'title', 'source_name', 'original_id', 'version', 'changed_at', 'opened_at', 'deleted_at'].map(
+  (c) => `pieces.${c}`,
+)
+
+/** What is known of a piece without reading its notes. Times in milliseconds since 1970. */
+export type Head = {
+  readonly id: string
+  readonly title: string
+  /** Null when its notes could not be read when they were last kept. */
+  readonly summary: Summary | null
+  readonly version: number
+  readonly originalId: string | null
+  readonly changedAt: number
+  readonly openedAt: number | null
+  readonly deletedAt: number | null
+  readonly sourceName: string
+}
+
+const headOf = (row: unknown): Head => {
+  const r = headSchema.parse(row)
+  const summary = summarySchema.safeParse(parsedJson(r.summary))
+  return {
+    id: r.id,
+    title: r.title,
+    summary: summary.success ? summary.data : null,
+    version: r.version,
+    originalId: r.original_id,
+    changedAt: r.changed_at,
+    openedAt: r.opened_at,
+    deletedAt: r.deleted_at,
+    sourceName: r.source_name,
+  }
+}
 
 /** A piece as kept for a class. Times in milliseconds since 1970. */
 export type StoredPiece = {
@@ -33,74 +68,159 @@ export type StoredPiece = {
   readonly changedAt: number
   readonly openedAt: number | null
 }
+export type Source = StoredPiece['source']
 
-const stored = (row: unknown): StoredPiece => {
-  const r = rowSchema.parse(row)
-  return {
-    id: r.id,
-    piece: r.piece,
-    plan: r.plan,
-    source: { name: r.source_name, text: r.source_text },
-    originalId: r.original_id,
-    version: r.version,
-    changedAt: r.changed_at,
-    openedAt: r.opened_at,
+/** A piece whose notes cannot be read as they stand; its saved versions may still have some that can. */
+export class UnreadableError extends Error {
+  constructor(
+    readonly id: string,
+    readonly title: string,
+  ) {
+    super(`“${title}” cannot be read as it stands.`)
   }
 }
 
-export type Source = StoredPiece['source']
-
-/** The pieces of a class, last opened first, then newest. */
-export async function listPieces(db: Knex, classId: string): Promise<StoredPiece[]> {
-  const rows: unknown[] = await db('pieces')
-    .where({ class_id: classId, deleted_at: null })
-    .orderByRaw('opened_at IS NULL, opened_at DESC, created_at DESC, rowid DESC')
-  return rows.map(stored)
+const stored = (row: Record<string, unknown>): StoredPiece => {
+  const head = headOf(row)
+  const piece = pieceSchema.safeParse(upgraded(parsedJson(row.piece)))
+  if (!piece.success) throw new UnreadableError(head.id, head.title)
+  return {
+    id: head.id,
+    piece: piece.data,
+    plan: readPlan(parsedJson(row.plan)),
+    source: { name: head.sourceName, text: typeof row.source_text === 'string' ? row.source_text : '' },
+    originalId: head.originalId,
+    version: head.version,
+    changedAt: head.changedAt,
+    openedAt: head.openedAt,
+  }
 }
 
-/** One piece, or null when there is none (or it has been deleted). */
+const whole = (db: Knex) =>
+  db('pieces')
+    .leftJoin('notes', 'notes.piece_id', 'pieces.id')
+    .leftJoin('plans', 'plans.piece_id', 'pieces.id')
+    .select(...HEAD, 'notes.piece', 'notes.source_text', 'plans.plan')
+
+const BY_USE = 'opened_at IS NULL, opened_at DESC, created_at DESC, pieces.rowid DESC'
+
+export type Wanted = { readonly words?: readonly string[]; readonly offset?: number; readonly limit?: number }
+export type Shelf = { readonly total: number; readonly found: number; readonly heads: readonly Head[] }
+
+/** A part of the shelf: last opened first, then newest; only pieces in whose title, key, time or range every word stands. */
+export async function listShelf(db: Knex, classId: string, { words = [], offset = 0, limit = 1_000_000 }: Wanted = {}): Promise<Shelf> {
+  const all = () => db('pieces').where({ class_id: classId, deleted_at: null })
+  const matching = () =>
+    words.reduce((q, word) => q.whereRaw("search LIKE ? ESCAPE '!'", [`%${word.replace(/[!%_]/g, (c) => `!${c}`)}%`]), all())
+  const count = async (q: Knex.QueryBuilder): Promise<number> => Number(((await q.count({ n: '*' })) as { n: number }[])[0].n)
+  const rows: unknown[] = await matching()
+    .select(...HEAD)
+    .orderByRaw(BY_USE)
+    .offset(offset)
+    .limit(limit)
+  return { total: await count(all()), found: await count(matching()), heads: rows.map(headOf) }
+}
+
+/** Pieces that were taken off the shelf, the last first. */
+export async function listDeleted(db: Knex, classId: string): Promise<Head[]> {
+  const rows: unknown[] = await db('pieces')
+    .where({ class_id: classId })
+    .whereNotNull('deleted_at')
+    .select(...HEAD)
+    .orderBy('deleted_at', 'desc')
+  return rows.map(headOf)
+}
+
+/** What is known of a piece without its notes; null when there is none or it has been deleted. */
+export async function getHead(db: Knex, id: string): Promise<Head | null> {
+  const row: unknown = await db('pieces')
+    .where({ id, deleted_at: null })
+    .first(...HEAD)
+  return row ? headOf(row) : null
+}
+
+/** One piece, or null when there is none (or it has been deleted). Rejects with an {@link UnreadableError}. */
 export async function getPiece(db: Knex, id: string): Promise<StoredPiece | null> {
-  const row: unknown = await db('pieces').where({ id, deleted_at: null }).first()
+  const row = (await whole(db).where({ id, deleted_at: null }).first()) as Record<string, unknown> | undefined
   return row ? stored(row) : null
+}
+
+/** Several pieces by id, those that can be read, in the order asked for. */
+export async function getPieces(db: Knex, ids: readonly string[]): Promise<StoredPiece[]> {
+  const rows = (await whole(db).whereIn('id', [...ids])) as Record<string, unknown>[]
+  const byId = new Map(rows.map((r) => [r.id, r]))
+  return ids.flatMap((id) => {
+    const row = byId.get(id)
+    try {
+      return row ? [stored(row)] : []
+    } catch (e) {
+      if (e instanceof UnreadableError) return []
+      throw e
+    }
+  })
 }
 
 /** A piece to be kept: what it came from, and what has been decided about it already. */
 export type NewPiece = { readonly piece: Piece; readonly source: Source; readonly plan?: Plan; readonly originalId?: string | null }
 
-/** Keeps new pieces, all or none, and says their ids. */
-export async function addPieces(db: Knex, classId: string, pieces: readonly NewPiece[], now: number): Promise<string[]> {
-  return db.transaction(async (t) => {
-    const ids: string[] = []
-    for (const { piece, source, plan = emptyPlan(), originalId = null } of pieces) {
-      const id = randomUUID()
-      const [pieceText, planText] = [JSON.stringify(piece), JSON.stringify(plan)]
-      await t('pieces').insert({
-        id,
-        class_id: classId,
-        piece: pieceText,
-        plan: planText,
-        source_name: source.name,
-        source_text: source.text,
-        original_id: originalId,
-        version: 1,
-        created_at: now,
-        changed_at: now,
-        opened_at: null,
-        deleted_at: null,
-      })
-      await t('piece_versions').insert({
-        piece_id: id,
-        version: 1,
-        piece: pieceText,
-        source_text: source.text,
-        plan: planText,
-        saved_at: now,
-      })
-      ids.push(id)
-    }
-    return ids
-  })
+const summaryColumns = (piece: Piece) => {
+  const summary = summaryOf(piece)
+  return { title: piece.title, summary: JSON.stringify(summary), search: searchText(summary) }
 }
+
+async function insertPieces(t: Knex.Transaction, classId: string, pieces: readonly NewPiece[], now: number): Promise<string[]> {
+  const ids: string[] = []
+  for (const { piece, source, plan = emptyPlan(), originalId = null } of pieces) {
+    const id = randomUUID()
+    await t('pieces').insert({
+      id,
+      class_id: classId,
+      ...summaryColumns(piece),
+      source_name: source.name,
+      original_id: originalId,
+      version: 1,
+      created_at: now,
+      changed_at: now,
+      opened_at: null,
+      deleted_at: null,
+    })
+    await t('notes').insert({ piece_id: id, piece: JSON.stringify(piece), source_text: source.text })
+    await t('plans').insert({ piece_id: id, plan: JSON.stringify(plan) })
+    await keepFirst(t, id, { piece, plan, text: source.text }, now)
+    ids.push(id)
+  }
+  return ids
+}
+
+/** Keeps new pieces, all or none, and says their ids. */
+export const addPieces = (db: Knex, classId: string, pieces: readonly NewPiece[], now: number): Promise<string[]> =>
+  writing(db, (t) => insertPieces(t, classId, pieces, now))
+
+/** Keeps a file together with the pieces that came in it, inside a transaction, and says their ids. */
+export async function insertBrought(
+  t: Knex.Transaction,
+  classId: string,
+  original: Original,
+  pieces: readonly Omit<NewPiece, 'originalId'>[],
+  now: number,
+): Promise<string[]> {
+  const originalId = await insertOriginal(t, original, now)
+  return insertPieces(
+    t,
+    classId,
+    pieces.map((p) => ({ ...p, originalId })),
+    now,
+  )
+}
+
+/** Keeps a file together with the pieces that came in it, all or nothing, and says their ids. */
+export const bringPieces = (
+  db: Knex,
+  classId: string,
+  original: Original,
+  pieces: readonly Omit<NewPiece, 'originalId'>[],
+  now: number,
+): Promise<string[]> => writing(db, (t) => insertBrought(t, classId, original, pieces, now))
 
 /** Keeps a new piece and says its id. */
 export async function addPiece(db: Knex, classId: string, piece: Piece, source: Source, now: number, plan?: Plan): Promise<string> {
@@ -112,33 +232,64 @@ export async function addPiece(db: Knex, classId: string, piece: Piece, source: 
 export type Saved =
   { readonly ok: true; readonly version: number } | { readonly ok: false; readonly reason: 'newer' | 'gone'; readonly version: number }
 
-export type Change = { readonly piece?: Piece; readonly plan?: Plan; readonly source?: Source }
+/** What a save changes; `by` names the window that saves, for as long as it is open, and `seq` says which of its saves it is. */
+export type Change = {
+  readonly piece?: Piece
+  readonly plan?: Plan
+  readonly source?: Source
+  readonly by?: string | null
+  readonly seq?: number
+}
 
-/** Saves over version `base` only: a newer one is never overwritten. Every version is kept ({@link listVersions}). */
+/**
+ * Saves over version `base` only: a newer one is never overwritten, but for one that the same window made and has not heard
+ * of. What stands already is not saved once more. Every version is kept ({@link listVersions}).
+ */
 export async function savePiece(db: Knex, id: string, base: number, change: Change, now: number): Promise<Saved> {
-  return db.transaction(async (t): Promise<Saved> => {
-    const row = (await t('pieces').where({ id, deleted_at: null }).first('version', 'plan')) as
-      { version: number; plan: string } | undefined
+  return writing(db, async (t): Promise<Saved> => {
+    const row = (await t('pieces').where({ id, deleted_at: null }).first('version', 'saved_by', 'saved_seq')) as
+      { version: number; saved_by: string | null; saved_seq: number } | undefined
     if (!row) return { ok: false, reason: 'gone', version: 0 }
-    if (row.version !== base) return { ok: false, reason: 'newer', version: row.version }
-    const written = {
-      ...(change.piece ? { piece: JSON.stringify(change.piece) } : {}),
-      ...(change.plan ? { plan: JSON.stringify(change.plan) } : {}),
-      ...(change.source ? { source_name: change.source.name, source_text: change.source.text } : {}),
+    const same = change.by != null && row.saved_by === change.by
+    // What came late, after a later one of the same window, is known already.
+    if (same && (change.seq ?? 0) > 0 && change.seq! <= row.saved_seq) return { ok: true, version: row.version }
+    const before = await standing(t, id)
+    const texts = {
+      piece: change.piece ? JSON.stringify(change.piece) : before.piece,
+      plan: change.plan ? JSON.stringify(change.plan) : before.plan,
+      source_text: change.source?.text ?? before.source_text,
     }
+    const notes = texts.piece !== before.piece || texts.source_text !== before.source_text
+    if (row.version !== base) {
+      if (!same || base > row.version) return { ok: false, reason: 'newer', version: row.version }
+      if (!notes && texts.plan === before.plan) return { ok: true, version: row.version }
+    }
+    const version = row.version + 1
     await t('pieces')
       .where({ id })
-      .update({ version: base + 1, changed_at: now, ...written })
-    await t('piece_versions').insert({
-      piece_id: id,
-      version: base + 1,
-      piece: written.piece ?? null,
-      source_text: written.source_text ?? null,
-      plan: written.plan ?? row.plan,
-      saved_at: now,
-    })
-    return { ok: true, version: base + 1 }
+      .update({
+        version,
+        changed_at: now,
+        saved_by: change.by ?? null,
+        saved_seq: change.seq ?? 0,
+        ...(change.piece && notes ? summaryColumns(change.piece) : {}),
+        ...(change.source ? { source_name: change.source.name } : {}),
+      })
+    if (notes) await t('notes').where({ piece_id: id }).update({ piece: texts.piece, source_text: texts.source_text })
+    if (texts.plan !== before.plan) await t('plans').where({ piece_id: id }).update({ plan: texts.plan })
+    await keepNext(t, id, { version, before: stateOf(before), state: stateOf(texts), notes, savedAt: now })
+    return { ok: true, version }
   })
+}
+
+type Standing = { readonly piece: string; readonly plan: string; readonly source_text: string }
+const stateOf = (s: Standing): State => ({ piece: parsedJson(s.piece), plan: parsedJson(s.plan), text: s.source_text })
+
+/** The texts of a piece as they stand. */
+async function standing(t: Knex.Transaction, id: string): Promise<Standing> {
+  const notes = (await t('notes').where({ piece_id: id }).first('piece', 'source_text')) as Omit<Standing, 'plan'> | undefined
+  const plan = (await t('plans').where({ piece_id: id }).first('plan')) as Pick<Standing, 'plan'> | undefined
+  return { piece: notes?.piece ?? 'null', source_text: notes?.source_text ?? '', plan: plan?.plan ?? 'null' }
 }
 
 /** A second copy under "… (copy)"; null when the piece is gone. */
@@ -153,11 +304,34 @@ export async function duplicatePiece(db: Knex, id: string, now: number): Promise
 }
 
 /** Takes a piece off the shelf (`now`) or puts it back (null). Nothing is lost by it. */
-export async function setDeleted(db: Knex, id: string, at: number | null): Promise<void> {
-  await db.transaction((t) => t('pieces').where({ id }).update({ deleted_at: at }))
+export const setDeleted = (db: Knex, id: string, at: number | null): Promise<number> =>
+  writing(db, (t) => t('pieces').where({ id }).update({ deleted_at: at }))
+
+/** Deletes for good what was taken off the shelf: one piece, or all of them. Says how many are gone. */
+export async function purge(db: Knex, classId: string, id: string | 'all'): Promise<number> {
+  return writing(db, async (t) => {
+    const gone = (await t('pieces')
+      .where({ class_id: classId, ...(id === 'all' ? {} : { id }) })
+      .whereNotNull('deleted_at')
+      .select('id')) as { id: string }[]
+    for (const piece of gone) await removePiece(t, piece.id)
+    await removeUnusedOriginals(t)
+    return gone.length
+  })
 }
 
-/** Notes that a piece has been opened. */
-export async function touchPiece(db: Knex, id: string, now: number): Promise<void> {
-  await db.transaction((t) => t('pieces').where({ id }).update({ opened_at: now }))
+/** Removes a piece with all that is kept of it. */
+async function removePiece(t: Knex.Transaction, id: string): Promise<void> {
+  for (const table of ['piece_versions', 'notes', 'plans', 'previews']) await t(table).where({ piece_id: id }).delete()
+  await t('pieces').where({ id }).delete()
 }
+
+/** Removes the files whose pieces are all gone. */
+const removeUnusedOriginals = (t: Knex.Transaction) =>
+  t('originals')
+    .whereNotExists((q) => q.from('pieces').whereRaw('pieces.original_id = originals.id'))
+    .delete()
+
+/** Notes that a piece has been opened. */
+export const touchPiece = (db: Knex, id: string, now: number): Promise<number> =>
+  writing(db, (t) => t('pieces').where({ id }).update({ opened_at: now }))

@@ -2,19 +2,26 @@ import type { Metadata } from 'next'
 import { connection } from 'next/server'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
-import { listPieces } from '@/store/pieces'
+import { getPieces, listShelf } from '@/store/pieces'
 import { ClassView } from '@/ui/class/ClassView'
 
 export const metadata: Metadata = { title: 'The class' }
 
-/** How many pieces show the effect of a change: those that were opened last. */
+/** How many pieces show the effect of a change: those that were opened last, up to so many measures in all. */
 const SHOWN = 12
+const MEASURES = 800
 
 export default async function ClassPage() {
   await connection()
   const db = await database()
   const { id, name, school, settings, version } = await theClass(db)
-  const pieces = (await listPieces(db, id)).slice(0, SHOWN)
+  const { heads } = await listShelf(db, id, { limit: SHOWN })
+  let measures = 0
+  const shown = heads.filter((h) => h.summary && (measures += h.summary.measures * h.summary.lines) <= MEASURES)
+  const pieces = await getPieces(
+    db,
+    shown.map((h) => h.id),
+  )
   return (
     <ClassView
       name={name}

@@ -3,6 +3,7 @@ import { DEFAULT_POLICY, policySchema, withChanges, type Policy } from '../finge
 import type { Seat } from '../hands/instruments'
 import { levelSchema, type SeatLevel } from '../hands/level'
 import { FIRST_POSITION } from '../hands/presets'
+import { mended } from '../mend'
 import { kindChoiceSchema } from '../reading/choice'
 import type { Plan } from './plan'
 
@@ -22,3 +23,6 @@ export const DEFAULT_CLASS: ClassSettings = { policy: DEFAULT_POLICY, level: FIR
 export function settingsFor(klass: ClassSettings, plan: Plan, seat: Seat): { policy: Policy; level: SeatLevel } {
   return { policy: withChanges(klass.policy, plan.policy, plan.seatPolicy[seat]), level: (plan.level ?? klass.level)[seat] }
 }
+
+/** Settings as they were stored: what is not known any more is as in a class of which nothing has been said. */
+export const readClassSettings = (stored: unknown): ClassSettings => mended(classSettingsSchema, stored, DEFAULT_CLASS) ?? DEFAULT_CLASS

@@ -4,6 +4,7 @@ import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
 import { substituteSchema, type Substitute } from '../fingering/substitute'
 import { bySeat, type Seat } from '../hands/instruments'
 import { levelSchema, type Level } from '../hands/level'
+import { mended } from '../mend'
 import { MOST_LINES } from '../piece/piece'
 import { spotChoiceSchema } from '../reading/choice'
 import type { SpotKind } from '../reading/spots/spot'
@@ -48,6 +49,12 @@ export const emptyPlan = (): Plan => ({
   substitutes: bySeat(() => ({})),
   spots: { kinds: {}, muted: [] },
 })
+
+/**
+ * A plan as it was stored: what it says that is not known any more is dropped, the rest holds; one that cannot be read at
+ * all is an empty one.
+ */
+export const readPlan = (stored: unknown): Plan => mended(planSchema, stored, emptyPlan()) ?? emptyPlan()
 
 /** The plan with a pin set at an event of a seat; null lifts it. */
 export function withPin(plan: Plan, seat: Seat, event: string, pin: Pin | null): Plan {

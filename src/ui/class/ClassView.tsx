@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react'
 import { useStore } from 'zustand'
 import { WHY_DEFAULT, type Policy } from '@/core/fingering/policy'
 import type { ClassSettings } from '@/core/seats/class'
-import { SAVE_WORDS } from '../desk/SaveNote'
+import { saySave } from '../desk/SaveNote'
 import { BackLink } from '../parts/BackLink'
 import { UndoRedo } from '../parts/UndoRedo'
 import { Button } from '../parts/Button'
@@ -16,24 +16,25 @@ import { Effect, type ShelfPiece } from './Effect'
 import { Kinds } from './Kinds'
 import { Ladder } from './Ladder'
 import { LevelGrid } from './LevelGrid'
-import type { ClassSave } from '../desk/protocol'
-import { useAutosave, type SaveBy } from '../parts/autosave'
+import { keptClass, type ClassSave } from '../desk/protocol'
+import { takeTheirs, useAutosave, type SaveBy } from '../parts/autosave'
 
 type Props = { name: string; school: string; settings: ClassSettings; version: number; pieces: readonly ShelfPiece[] }
 
 const field = '[field-sizing:content] min-w-24 rounded border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule'
 
 /** Saves are over the version they were made on; a class without a name waits for one. */
-const SAVE: SaveBy<ClassState & ClassActions> = {
+const SAVE: SaveBy<ClassState & ClassActions, typeof keptClass> = {
   url: () => '/api/class',
-  body: (s): Omit<ClassSave, 'base'> => ({ name: s.name, school: s.school, settings: s.settings }),
+  body: (s): Omit<ClassSave, 'base' | 'by' | 'seq'> => ({ name: s.name, school: s.school, settings: s.settings }),
   ready: (s) => s.name.trim() !== '',
+  kept: { schema: keptClass, adopt: (s, kept, base) => s.adopt(kept, base) },
 }
 
 /** The class: what each seat has learned, how it fingers, and what that does to the pieces of the shelf. */
 export function ClassView({ pieces, ...start }: Props) {
   const [store] = useState(() => createClass(start))
-  const { name, school, settings, save, past, future, rename, decide, setLevel, toggle, setSeat, setSpot, undo, redo, keepMine } =
+  const { name, school, settings, save, problem, past, future, rename, decide, setLevel, toggle, setSeat, setSpot, undo, redo, keepMine } =
     useStore(store)
   useAutosave(store, SAVE)
   useEffect(() => {
@@ -69,7 +70,7 @@ export function ClassView({ pieces, ...start }: Props) {
               className={field}
             />
             <span role="status" className={save === 'failed' || !name.trim() ? 'font-semibold text-madder' : ''}>
-              {name.trim() ? SAVE_WORDS[save] : 'a class needs a name'}
+              {name.trim() ? saySave(save, problem) : 'a class needs a name'}
             </span>
           </p>
         </div>
@@ -81,7 +82,7 @@ export function ClassView({ pieces, ...start }: Props) {
       {save === 'newer' && (
         <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-madder bg-sheet px-4 py-2">
           <p className="grow">The class was changed in another window. Nothing of either has been lost yet.</p>
-          <Button onClick={() => window.location.reload()}>Take the other window’s</Button>
+          <Button onClick={() => void takeTheirs(store)}>Take the other window’s</Button>
           <Button onClick={keepMine}>Keep mine</Button>
         </div>
       )}

@@ -31,7 +31,7 @@ describe('the class page', () => {
   })
   it('saves nothing over another window’s version until the teacher has chosen', () => {
     const c = start()
-    c.getState().marked('newer', 5)
+    c.getState().marked({ save: 'newer', version: 5 })
     c.getState().decide('fourth', 'open')
     expect(c.getState()).toMatchObject({ save: 'newer', version: 5 })
     c.getState().keepMine()

@@ -4,7 +4,7 @@ import type { Seat } from '@/core/hands/instruments'
 import type { Level, SeatLevel } from '@/core/hands/level'
 import type { SpotKind } from '@/core/reading/spots/spot'
 import type { ClassSettings } from '@/core/seats/class'
-import type { SaveState } from '../parts/autosave'
+import type { Marked, SaveState } from '../parts/autosave'
 
 /** What the class page changes. */
 export type ClassDraft = { readonly name: string; readonly school: string; readonly settings: ClassSettings }
@@ -12,6 +12,7 @@ export type ClassDraft = { readonly name: string; readonly school: string; reado
 export type ClassState = ClassDraft & {
   readonly version: number
   readonly save: SaveState
+  readonly problem: string
   readonly past: readonly ClassDraft[]
   readonly future: readonly ClassDraft[]
 }
@@ -29,7 +30,9 @@ export type ClassActions = {
   setSpot(kind: SpotKind, choice: 'show' | 'hide' | null): void
   undo(): void
   redo(): void
-  marked(save: SaveState, version?: number): void
+  marked(marked: Marked): void
+  /** Takes up what an earlier visit has left unsaved, made on version `base`; it can be undone. */
+  adopt(kept: ClassDraft, base: number): void
   keepMine(): void
 }
 export type ClassStore = ReturnType<typeof createClass>
@@ -48,6 +51,7 @@ export function createClass(start: ClassDraft & { version: number }) {
     return {
       ...start,
       save: 'saved',
+      problem: '',
       past: [],
       future: [],
       rename: alter,
@@ -72,7 +76,11 @@ export function createClass(start: ClassDraft & { version: number }) {
         const [next, ...later] = future
         if (next) set({ ...next, past: [...past, now()], future: later, save: unsaved() })
       },
-      marked: (save, version) => set((s) => ({ save, version: version ?? s.version })),
+      marked: ({ save, version, problem = '' }) => set((s) => ({ save, problem, version: version ?? s.version })),
+      adopt: (kept, base) => {
+        set({ version: base })
+        alter(kept)
+      },
       keepMine: () => set({ save: 'waiting' }),
     }
   })

@@ -2,6 +2,7 @@
 
 import { usePathname } from 'next/navigation'
 import { useCallback, useRef, useState } from 'react'
+import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
 import type { Plan } from '@/core/seats/plan'
@@ -16,7 +17,7 @@ import { DeskBar } from './DeskBar'
 import { DeskProvider, useDesk, useDeskStore } from './DeskProvider'
 import { isBeyond, type DeskActions, type DeskState } from './deskStore'
 import { KeyList } from './KeyList'
-import type { SaveRequest } from './protocol'
+import { keptDesk, type SaveRequest } from './protocol'
 import { SaveTrouble } from './SaveNote'
 import { sayMoment } from './say'
 import { useAutosave, type SaveBy } from '../parts/autosave'
@@ -25,9 +26,13 @@ import { useDeskKeys } from './useDeskKeys'
 import { useShownSpots } from './useSpots'
 
 /** The plan and the title, and the notes once the desk has moved them to another key; else they are saved where they are written. */
-const SAVE: SaveBy<DeskState & DeskActions> = {
+const SAVE: SaveBy<DeskState & DeskActions, typeof keptDesk> = {
   url: (d) => `/api/pieces/${d.id}`,
-  body: (d): Omit<SaveRequest, 'base'> => ({ plan: d.plan, title: d.piece.title, notes: d.moved ? d.piece : null }),
+  body: (d): Omit<SaveRequest, 'base' | 'by' | 'seq'> => ({ plan: d.plan, title: d.piece.title, notes: d.moved ? d.piece : null }),
+  kept: {
+    schema: keptDesk,
+    adopt: (d, { plan, title, notes }, base) => d.adopt({ plan, piece: retitled(notes ?? d.piece, title) }, base),
+  },
 }
 
 type Start = { id: string; piece: Piece; plan: Plan; klass: ClassSettings; version: number; originalId: string | null }

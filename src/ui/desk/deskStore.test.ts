@@ -10,7 +10,7 @@ import { emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { frameWidth, framesAlong } from '../bench/frames'
 import { layOutBench, stringY, xAt } from '../bench/layout'
-import { headline } from '../parts/music'
+import { headline } from '@/core/piece/headline'
 import { createDesk, offersFor, pickedNotes, shownSpots } from './deskStore'
 import { sayMoment } from './say'
 
@@ -177,7 +177,7 @@ describe('the desk', () => {
   })
   it('saves nothing over another window’s version until the teacher has chosen', () => {
     const d = desk()
-    d.getState().marked('newer', 7)
+    d.getState().marked({ save: 'newer', version: 7 })
     d.getState().pick(2, 'violin')
     d.getState().pinFinger(4)
     expect(d.getState()).toMatchObject({ save: 'newer', version: 7 })

@@ -35,7 +35,7 @@ import { withRescue, type RescueChange } from '@/core/seats/rescue'
 import { withSetting, type Setting } from '@/core/seats/setting'
 import { answerAt, timelineOf, type Beat } from '@/core/seats/timeline'
 import type { Row } from '@/engrave/rows'
-import type { SaveState } from '../parts/autosave'
+import type { Marked, SaveState } from '../parts/autosave'
 
 export type View = 'bench' | 'score'
 
@@ -55,6 +55,8 @@ export type DeskState = {
   readonly moved: boolean
   readonly version: number
   readonly save: SaveState
+  /** Why the last save failed. */
+  readonly problem: string
   readonly past: readonly Snapshot[]
   readonly future: readonly Snapshot[]
   /** Index into the timeline, and the seat. */
@@ -107,7 +109,9 @@ export type DeskActions = {
   setView(view: View): void
   toggleRow(row: Row): void
   toggleBows(): void
-  marked(save: SaveState, version?: number): void
+  marked(marked: Marked): void
+  /** Takes up what an earlier visit has left unsaved, made on version `base`; it can be undone. */
+  adopt(kept: Snapshot, base: number): void
   /** Keeps this desk's plan over a newer version that another window saved: the next save is made on that version. */
   keepMine(): void
 }
@@ -236,6 +240,7 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       timeline: timelineOf(start.piece, ensemble),
       moved: false,
       save: 'saved',
+      problem: '',
       past: [],
       future: [],
       moment: 0,
@@ -329,7 +334,11 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       toggleRow: (row) => set((d) => ({ rows: d.rows.includes(row) ? d.rows.filter((r) => r !== row) : [...d.rows, row] })),
       toggleBows: () => set((d) => ({ bows: !d.bows })),
       keepMine: () => set({ save: 'waiting' }),
-      marked: (save, version) => set((d) => ({ save, version: version ?? d.version })),
+      marked: ({ save, version, problem = '' }) => set((d) => ({ save, problem, version: version ?? d.version })),
+      adopt: (kept, base) => {
+        set({ version: base })
+        alter(kept, 'Brought back: what was not saved at your last visit')
+      },
     }
   })
 }

@@ -2,26 +2,37 @@ import { format } from 'date-fns'
 import Link from 'next/link'
 import { BackLink } from '../parts/BackLink'
 import { buttonLook } from '../parts/Button'
+import type { VersionActions } from '../parts/actions'
 import { Steps } from '../desk/Steps'
 
-type Entry = { version: number; savedAt: number; notes: boolean }
-type Shown = { version: number; savedAt: number; title: string; measures: number; pins: number }
+type Entry = { version: number; savedAt: number; notes: boolean; name: string | null }
+type Shown = {
+  version: number
+  savedAt: number
+  name: string | null
+  title: string
+  measures: number
+  pins: number
+  systems: readonly string[]
+}
 type Props = {
   id: string
   title: string
   /** The version that stands. */
   now: number
   versions: readonly Entry[]
-  shown: Shown | null
-  /** The shown version's tune, engraved from our own model. */
-  systems: readonly string[]
-  bringBack: (form: FormData) => Promise<void>
+  wanted: number
+  /** The wanted version with its first measures, engraved from our own model; a text says why it could not be. */
+  shown: Shown | string | null
+  /** How many measures are drawn. */
+  drawn: number
+  actions: VersionActions
 }
 
 const when = (at: number): string => format(at, 'd MMM yyyy, HH:mm:ss')
 
-/** Every saved version of a piece: each can be looked at and brought back as the newest. */
-export function History({ id, title, now, versions, shown, systems, bringBack }: Props) {
+/** Every saved version of a piece: each can be looked at, named and brought back as the newest. */
+export function History({ id, title, now, versions, wanted, shown, drawn, actions }: Props) {
   return (
     <div className="flex h-screen flex-col">
       <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-1.5">
@@ -30,17 +41,19 @@ export function History({ id, title, now, versions, shown, systems, bringBack }:
         <Steps id={id} here="history" />
       </header>
       <main className="grid min-h-0 grow grid-cols-[300px_1fr]">
-        <nav aria-label="Saved versions" className="overflow-y-auto border-r border-rule py-2">
-          <ol>
+        <nav aria-label="Saved versions" className="flex min-h-0 flex-col border-r border-rule">
+          <ol className="grow overflow-y-auto py-2">
             {versions.map((v) => (
               <li key={v.version}>
                 <Link
                   href={`/pieces/${id}/history?version=${v.version}`}
-                  aria-current={v.version === shown?.version ? 'true' : undefined}
-                  className={`block border-l-[3px] px-4 py-1.5 leading-tight ${v.version === shown?.version ? 'border-l-rosin bg-wash/50 font-semibold' : 'border-l-transparent hover:bg-wash/40'}`}
+                  prefetch={false}
+                  aria-current={v.version === wanted ? 'true' : undefined}
+                  className={`block border-l-[3px] px-4 py-1.5 leading-tight ${v.version === wanted ? 'border-l-rosin bg-wash/50 font-semibold' : 'border-l-transparent hover:bg-wash/40'}`}
                 >
-                  {when(v.savedAt)}
+                  {v.name ?? when(v.savedAt)}
                   <span className="block text-[13px] font-normal text-soft">
+                    {v.name ? `${when(v.savedAt)} · ` : ''}
                     {v.version === now ? 'as it is now · ' : ''}
                     {v.version === 1 ? 'brought' : v.notes ? 'notes or title' : 'fingers and choices'}
                   </span>
@@ -48,39 +61,78 @@ export function History({ id, title, now, versions, shown, systems, bringBack }:
               </li>
             ))}
           </ol>
+          <p className="border-t border-rule px-4 py-2 text-[13px] text-soft">
+            Of the last day every version is kept; before that the last of an hour for a week, of a day for ten weeks, of a week for good.
+            The first and those with a name always stay.
+          </p>
         </nav>
         <section aria-label="Shown version" tabIndex={0} className="overflow-y-auto p-4">
-          {!shown ? (
-            <p className="text-soft">There is no such version; pick one at the left.</p>
+          {shown === null ? (
+            <p className="text-soft">
+              {versions.some((v) => v.version === wanted)
+                ? 'This version cannot be read: what was kept of it is damaged. Pick another at the left and bring it back.'
+                : 'There is no such version; pick one at the left.'}
+            </p>
+          ) : typeof shown === 'string' ? (
+            <p className="text-soft">This version could not be drawn. {shown}</p>
           ) : (
-            <>
-              <div className="mb-3 flex flex-wrap items-center gap-4">
-                <p className="grow">
-                  <b>{shown.title}</b> as of {when(shown.savedAt)}: {shown.measures} measures,{' '}
-                  {shown.pins === 1 ? '1 pin' : `${shown.pins} pins`}.
-                </p>
-                {shown.version !== now && (
-                  <form action={bringBack}>
-                    <input type="hidden" name="id" value={id} />
-                    <input type="hidden" name="version" value={shown.version} />
-                    <button type="submit" className={buttonLook('filled')}>
-                      Bring this version back
-                    </button>
-                  </form>
-                )}
-              </div>
-              <div className="score rounded-md bg-sheet p-1">
-                {systems.map((svg, i) => (
-                  <div key={i} className="system" dangerouslySetInnerHTML={{ __html: svg }} />
-                ))}
-              </div>
-              <p className="mt-2 text-sm text-soft">
-                Bringing it back saves it as the newest version; the ones after it stay in this list.
-              </p>
-            </>
+            <Version id={id} now={now} shown={shown} drawn={drawn} actions={actions} />
           )}
         </section>
       </main>
     </div>
+  )
+}
+
+function Version({ id, now, shown, drawn, actions }: { id: string; now: number; shown: Shown; drawn: number; actions: VersionActions }) {
+  const hidden = (
+    <>
+      <input type="hidden" name="id" value={id} />
+      <input type="hidden" name="version" value={shown.version} />
+    </>
+  )
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-4">
+        <p className="grow">
+          <b>{shown.title}</b> as of {when(shown.savedAt)}: {shown.measures} {shown.measures === 1 ? 'measure' : 'measures'},{' '}
+          {shown.pins === 1 ? '1 pin' : `${shown.pins} pins`}.
+        </p>
+        <form action={actions.rename} className="flex items-center gap-2" key={`${shown.version} ${shown.name ?? ''}`}>
+          {hidden}
+          <label className="text-[13px] text-soft" htmlFor="version-name">
+            Name
+          </label>
+          <input
+            id="version-name"
+            name="name"
+            defaultValue={shown.name ?? ''}
+            maxLength={80}
+            placeholder="such as: spring concert"
+            className="w-52 rounded border border-rule bg-sheet px-2 py-1"
+          />
+          <button type="submit" className={buttonLook()}>
+            Keep under this name
+          </button>
+        </form>
+        {shown.version !== now && (
+          <form action={actions.bringBack}>
+            {hidden}
+            <button type="submit" className={buttonLook('filled')}>
+              Bring this version back
+            </button>
+          </form>
+        )}
+      </div>
+      <div className="score rounded-md bg-sheet p-1">
+        {shown.systems.map((svg, i) => (
+          <div key={i} className="system" dangerouslySetInnerHTML={{ __html: svg }} />
+        ))}
+      </div>
+      <p className="mt-2 text-sm text-soft">
+        {shown.measures > drawn ? `The first ${drawn} measures are drawn. ` : ''}
+        Bringing it back saves it as the newest version; the ones after it stay in this list.
+      </p>
+    </>
   )
 }

@@ -1,7 +1,15 @@
-import type { SeatMap } from '@/core/fingering/map'
+import { INSTRUMENTS, type Seat } from '@/core/hands/instruments'
 import type { Paper } from '@/engrave/toolkit'
 
-type Props = { title: string; composer?: string; tempo?: string; map: SeatMap; pages: readonly string[]; paper: Paper; fingers: boolean }
+/** The pages of a part, and what its legend must say. */
+type Part = {
+  readonly pages: readonly string[]
+  readonly arrows: boolean
+  readonly positions: boolean
+  readonly composer?: string
+  readonly tempo?: string
+}
+type Props = { title: string; seat: Seat; part: Part; paper: Paper; fingers: boolean }
 
 /** Paper as the browser prints it; a hair under its height, or a full page would push out a blank one. */
 const SIZE: Record<Paper, { css: string; width: string; height: string; print: string }> = {
@@ -10,14 +18,13 @@ const SIZE: Record<Paper, { css: string; width: string; height: string; print: s
 }
 
 /** A part as pages: title and seat at the head, the music, the page number at the foot. */
-export function PartPages({ title, composer, tempo, map, pages, paper, fingers }: Props) {
+export function PartPages({ title, seat, part, paper, fingers }: Props) {
   const size = SIZE[paper]
-  const arrows = fingers && map.notes.some((n) => n.stop.place !== 'normal')
-  const positions = new Set(map.notes.map((n) => n.position).filter(Boolean))
+  const { pages, arrows, positions, composer, tempo } = part
   const legend = [
     ...(fingers ? ['0 open string'] : []),
-    ...(arrows ? (map.instrument.seat === 'cello' ? ['↓ finger reached back, ↑ forward'] : ['↓ low finger, ↑ high finger']) : []),
-    ...(positions.size > 1 ? ['Roman numeral: position'] : []),
+    ...(fingers && arrows ? (seat === 'cello' ? ['↓ finger reached back, ↑ forward'] : ['↓ low finger, ↑ high finger']) : []),
+    ...(positions ? ['Roman numeral: position'] : []),
   ]
   return (
     <main className="pages">
@@ -29,7 +36,7 @@ export function PartPages({ title, composer, tempo, map, pages, paper, fingers }
       {pages.map((svg, i) => (
         <section key={i} className="page" aria-label={`Page ${i + 1} of ${pages.length}`}>
           <header className={i === 0 ? 'head first' : 'head'}>
-            <span className="seat">{map.instrument.name}</span>
+            <span className="seat">{INSTRUMENTS[seat].name}</span>
             {i === 0 ? <h1>{title}</h1> : <p className="running">{title}</p>}
             <span className="side">{i === 0 ? [composer, tempo ?? ''].filter(Boolean).join(' · ') : ''}</span>
           </header>

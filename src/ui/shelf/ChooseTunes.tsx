@@ -2,7 +2,7 @@
 
 import { useId, useState } from 'react'
 import { sayProblem } from '@/formats/reading'
-import { headline } from '../parts/music'
+import { headline } from '@/core/piece/headline'
 import { Button } from '../parts/Button'
 import type { BringStore, BroughtLine } from './bringStore'
 

@@ -6,7 +6,7 @@ import Link from 'next/link'
 import { Button } from '../parts/Button'
 import { Hint } from '../parts/Hint'
 import { BenchPreview } from './BenchPreview'
-import type { Card } from './Shelf'
+import type { Card } from './protocol'
 
 type Props = { card: Card; now: number; onDuplicate: () => void; onDelete: () => void }
 
@@ -19,14 +19,16 @@ export function PieceCard({ card, now, onDuplicate, onDelete }: Props) {
     <li className="group relative flex flex-col rounded-lg border border-rule bg-sheet hover:border-ink focus-within:border-ink">
       <Link href={`/pieces/${card.id}`} className="flex flex-col gap-1 rounded-lg p-4 pb-2 after:absolute after:inset-0 after:content-['']">
         <span className="font-title text-[17px] leading-snug">{card.title}</span>
-        <span className="text-soft">{card.headline}</span>
+        <span className="text-soft">{card.summary?.headline ?? 'cannot be read as it stands'}</span>
       </Link>
       <div className="px-4">
         <BenchPreview rows={card.preview} />
       </div>
       <div className="mt-auto flex items-end justify-between gap-2 p-4 pt-1 text-sm text-soft">
         <span>
-          {card.measures} measures{card.lines > 1 ? ` · ${card.lines} lines` : ''} · {card.range}
+          {card.summary
+            ? `${card.summary.measures} ${card.summary.measures === 1 ? 'measure' : 'measures'}${card.summary.lines > 1 ? ` · ${card.summary.lines} lines` : ''} · ${card.summary.range}`
+            : 'open it to bring a saved version back'}
           <br />
           {opened}
         </span>

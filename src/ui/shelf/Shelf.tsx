@@ -1,13 +1,11 @@
 'use client'
 
-import { FileUp, GraduationCap, PenLine, Search } from 'lucide-react'
+import { Archive, FileUp, GraduationCap, PenLine, Search } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useRef, useState, useTransition } from 'react'
+import { useEffect, useRef, useState, useTransition } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { toast } from 'sonner'
-import type { Seat } from '@/core/hands/instruments'
-import type { Dot } from '@/core/seats/preview'
 import { ENDINGS } from '@/formats/endings'
 import type { ShelfActions } from '../parts/actions'
 import { Button, buttonLook } from '../parts/Button'
@@ -16,22 +14,11 @@ import { ThemeButton } from '../parts/ThemeButton'
 import { BringPanel } from './BringPanel'
 import { createBring } from './bringStore'
 import { pastedFiles } from './paste'
-import { LibraryMenu } from './LibraryMenu'
 import { PieceCard } from './PieceCard'
+import type { Card, ShelfReply } from './protocol'
 import { putOnShelf } from './put'
 import { readInWorker } from './reader'
-
-/** What the shelf shows of a piece. */
-export type Card = {
-  id: string
-  title: string
-  headline: string
-  measures: number
-  lines: number
-  range: string
-  openedAt: number | null
-  preview: Record<Seat, Dot[]>
-}
+import { useShelf } from './useShelf'
 
 /** The pieces of the class; a file can be dropped anywhere on it. */
 export function Shelf({
@@ -39,18 +26,18 @@ export function Shelf({
   name,
   school,
   seats,
-  cards,
+  first,
   now,
 }: {
   actions: ShelfActions
   name: string
   school: string
   seats: string[]
-  cards: Card[]
+  first: ShelfReply
   now: number
 }) {
   const router = useRouter()
-  const [query, setQuery] = useState('')
+  const { query, setQuery, cards, total, found, more, busy } = useShelf(first)
   const [, startTransition] = useTransition()
   const search = useRef<HTMLInputElement>(null)
 
@@ -85,15 +72,10 @@ export function Shelf({
   }, [bringing])
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({ onDrop: bring, noClick: true, noKeyboard: true })
 
-  const shown = useMemo(() => {
-    const words = query.toLowerCase().split(/\s+/).filter(Boolean)
-    return cards.filter((c) => words.every((w) => `${c.title} ${c.headline} ${c.range}`.toLowerCase().replace('♯', '#').includes(w)))
-  }, [cards, query])
-
   const remove = (card: Card) =>
     startTransition(async () => {
       await actions.takeOff(card.id)
-      toast(`${card.title} is off the shelf.`, {
+      toast(`${card.title} is off the shelf. It is kept in the library until you delete it there.`, {
         duration: 10_000,
         action: { label: 'Undo', onClick: () => startTransition(() => actions.putBack(card.id)) },
       })
@@ -120,7 +102,9 @@ export function Shelf({
           <Link href="/new" className={buttonLook()}>
             <PenLine size={17} aria-hidden /> Write a tune
           </Link>
-          <LibraryMenu onRestored={() => router.refresh()} />
+          <Link href="/library" className={buttonLook()}>
+            <Archive size={17} aria-hidden /> Library
+          </Link>
           <ThemeButton />
         </div>
       </header>
@@ -138,27 +122,44 @@ export function Shelf({
           />
         </label>
         <BringPanel store={bringing} />
-        {cards.length === 0 ? (
+        {total === 0 ? (
           <Empty />
-        ) : shown.length === 0 ? (
+        ) : found === 0 ? (
           <p className="py-10 text-soft">
             Nothing on the shelf has “{query}” in its title, key or time.{' '}
             <button type="button" className="text-rosin underline" onClick={() => setQuery('')}>
-              Show all {cards.length}
+              Show all {total}
             </button>
           </p>
         ) : (
-          <ul className="grid grid-cols-1 gap-4 sm:grid-cols-2 lg:grid-cols-3" aria-label="Pieces">
-            {shown.map((c) => (
-              <PieceCard
-                key={c.id}
-                card={c}
-                now={now}
-                onDuplicate={() => startTransition(() => actions.duplicate(c.id))}
-                onDelete={() => remove(c)}
-              />
-            ))}
-          </ul>
+          <>
+            {query && (
+              <p role="status" className="text-soft">
+                {found} of {total} {total === 1 ? 'piece' : 'pieces'}
+              </p>
+            )}
+            <ul className="grid grid-cols-1 gap-4 sm:grid-cols-2 lg:grid-cols-3" aria-label="Pieces">
+              {cards.map((c) => (
+                <PieceCard
+                  key={c.id}
+                  card={c}
+                  now={now}
+                  onDuplicate={() => startTransition(() => actions.duplicate(c.id))}
+                  onDelete={() => remove(c)}
+                />
+              ))}
+            </ul>
+            {cards.length < found && (
+              <p className="flex items-center gap-3">
+                <Button onClick={more} disabled={busy}>
+                  Show more
+                </Button>
+                <span className="text-soft">
+                  {cards.length} of {found} shown
+                </span>
+              </p>
+            )}
+          </>
         )}
       </main>
       <footer className="pt-8 text-sm text-soft">

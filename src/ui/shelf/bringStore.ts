@@ -2,7 +2,7 @@ import { createStore } from 'zustand/vanilla'
 import type { MidiChoices } from '@/formats/midi/read'
 import type { Item } from '@/formats/read'
 import { sayProblem } from '@/formats/reading'
-import type { BringReply, BringRequest } from './protocol'
+import type { BringReply, BroughtPieces } from './protocol'
 
 /** One line of what happened to what was brought. */
 export type BroughtLine = {
@@ -19,7 +19,7 @@ export type BroughtLine = {
 
 export type BringDoing = {
   read(file: File, midi?: MidiChoices): Promise<Item[]>
-  put(file: File, pieces: BringRequest): Promise<BringReply>
+  put(file: File, pieces: BroughtPieces): Promise<BringReply>
   /** Called after something was added; with its id when it was all there was to do. */
   added(only: string | null): void
 }

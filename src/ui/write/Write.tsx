@@ -5,15 +5,15 @@ import { useStore } from 'zustand'
 import { Keyboard } from 'lucide-react'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
-import { useAutosave, type SaveBy } from '../parts/autosave'
+import { takeTheirs, useAutosave, type SaveBy } from '../parts/autosave'
 import { BackLink } from '../parts/BackLink'
 import { ThemeButton } from '../parts/ThemeButton'
 import { UndoRedo } from '../parts/UndoRedo'
 import { Button } from '../parts/Button'
 import { Hint } from '../parts/Hint'
 import { KeyDialog } from '../parts/KeyDialog'
-import type { NotesRequest } from '../desk/protocol'
-import { SAVE_WORDS, SaveChoice } from '../desk/SaveNote'
+import { keptNotes, type NotesRequest } from '../desk/protocol'
+import { SaveChoice, saySave } from '../desk/SaveNote'
 import { Steps } from '../desk/Steps'
 import { WRITE_KEYS } from './keys'
 import { useKeptText } from './useKeptText'
@@ -21,9 +21,10 @@ import { WriteSurface } from './WriteSurface'
 import { createWrite, type WriteActions, type WriteState, type WriteStore } from './writeStore'
 
 /** The notes with the text that says the same. A text that cannot be read waits for its next sign. */
-const SAVE: SaveBy<WriteState & WriteActions> = {
+const SAVE: SaveBy<WriteState & WriteActions, typeof keptNotes> = {
   url: (s) => `/api/pieces/${s.id}/notes`,
-  body: (s): Omit<NotesRequest, 'base'> => ({ piece: s.draft.piece, text: s.good, by: s.ids ? 'id' : 'place' }),
+  body: (s): Omit<NotesRequest, 'base' | 'by' | 'seq'> => ({ piece: s.draft.piece, text: s.good, pinsBy: s.ids ? 'id' : 'place' }),
+  kept: { schema: keptNotes, adopt: (s, kept, base) => s.adopt(kept, base) },
 }
 
 /** Whether the text says something that cannot be read. */
@@ -35,6 +36,7 @@ type Props = { id: string; klass: ClassSettings; version: number; piece: Piece; 
 export function Write({ id, klass, ...start }: Props) {
   const [store] = useState(() => createWrite({ id, ...start }))
   const save = useStore(store, (s) => s.save)
+  const problem = useStore(store, (s) => s.problem)
   const lifted = useStore(store, (s) => s.lifted)
   const keepMine = useStore(store, (s) => s.keepMine)
   const title = useStore(store, (s) => s.draft.piece.title)
@@ -45,10 +47,10 @@ export function Write({ id, klass, ...start }: Props) {
     ? 'not saved while it cannot be read; the text is kept in this browser'
     : save === 'saved' && lifted
       ? `saved; ${lifted} pin${lifted === 1 ? '' : 's'} lifted with the notes they stood on`
-      : SAVE_WORDS[save]
+      : saySave(save, problem)
   return (
     <WriteFrame store={store} title={title} klass={klass} steps={<Steps id={id} here="write" />}>
-      <SaveChoice save={save} keepMine={keepMine} />
+      <SaveChoice save={save} keepMine={keepMine} takeTheirs={() => void takeTheirs(store)} />
       <p role="status" className="text-sm text-soft">
         {note}
       </p>

@@ -4,7 +4,7 @@ import { copy, paste, remove, type Clip } from '@/core/writing/commands'
 import type { Piece } from '@/core/piece/piece'
 import { writeAbc } from '@/formats/abc/write'
 import type { Reading } from '@/formats/reading'
-import type { SaveState } from '../parts/autosave'
+import type { Marked, SaveState } from '../parts/autosave'
 
 /** What undo goes back to: the notes, and the text that says the same. */
 type Snapshot = { readonly draft: Draft; readonly good: string }
@@ -15,6 +15,7 @@ export type WriteState = Snapshot & {
   readonly id: string
   readonly version: number
   readonly save: SaveState
+  readonly problem: string
   /** What the last reading of the text said; null while none has been asked for. */
   readonly reading: Reading | null
   /** Whether event ids have stayed since the last save: reading the text anew gives new ones. */
@@ -39,7 +40,9 @@ export type WriteActions = {
   paste(): void
   undo(): void
   redo(): void
-  marked(save: SaveState, version?: number, lifted?: number): void
+  marked(marked: Marked): void
+  /** Takes up what an earlier visit has left unsaved, made on version `base`; it can be undone. */
+  adopt(kept: { piece: Piece; text: string; pinsBy: 'id' | 'place' }, base: number): void
   keepMine(): void
 }
 export type WriteStore = ReturnType<typeof createWrite>
@@ -58,6 +61,7 @@ export function createWrite(start: { id: string; version: number; piece: Piece; 
       good: text,
       text,
       save: 'saved',
+      problem: '',
       reading: null,
       ids: true,
       clip: [],
@@ -111,9 +115,25 @@ export function createWrite(start: { id: string; version: number; piece: Piece; 
         const [next, ...later] = future
         if (next) set({ ...back(next), past: [...past, now()], future: later, said: 'done again' })
       },
-      marked: (save, version, lifted) =>
+      adopt: ({ piece, text, pinsBy }, base) => {
+        const before = now()
+        set((s) => ({
+          version: base,
+          draft: draftOf(piece),
+          good: text,
+          text,
+          reading: null,
+          past: [...s.past, before],
+          future: [],
+          save: unsaved(),
+          ids: pinsBy === 'id',
+          said: 'brought back: what was not saved at your last visit',
+        }))
+      },
+      marked: ({ save, version, lifted, problem = '' }) =>
         set((s) => ({
           save,
+          problem,
           version: version ?? s.version,
           // What was saved has these ids: from here on they stay, until a text is read anew.
           ids: save === 'saved' || s.ids,

@@ -2,16 +2,17 @@ import { NextResponse, type NextRequest } from 'next/server'
 import { saveClass, theClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { classSaveRequest, type SaveReply } from '@/ui/desk/protocol'
+import { answering } from '../answer'
 import { jsonOf } from '../body'
 
 const reply = (body: SaveReply, status: number) => NextResponse.json(body, { status })
 
 /** Autosave of the class page. */
-export async function PUT(request: NextRequest) {
+export const PUT = answering(async (request: NextRequest) => {
   const body = classSaveRequest.safeParse(await jsonOf(request))
   if (!body.success) return NextResponse.json({ error: body.error.issues[0].message }, { status: 400 })
   const { base, ...change } = body.data
   const db = await database()
   const saved = await saveClass(db, (await theClass(db)).id, base, change)
   return saved.ok ? reply(saved, 200) : reply(saved, saved.reason === 'gone' ? 404 : 409)
-}
+})

@@ -2,6 +2,7 @@ import { theClass } from '@/store/classes'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { touchPiece } from '@/store/pieces'
+import { DataError } from '@/store/trouble'
 import { Desk } from '@/ui/desk/Desk'
 import { loadPiece } from '../load'
 
@@ -9,7 +10,10 @@ import { loadPiece } from '../load'
 export async function DeskPage({ params }: { params: Promise<{ id: string }> }) {
   const stored = await loadPiece(params)
   const db = await database()
-  await touchPiece(db, stored.id, now())
+  // That it was opened is worth noting, but not worth refusing to open it.
+  await touchPiece(db, stored.id, now()).catch((e: unknown) => {
+    if (!(e instanceof DataError)) throw e
+  })
   const { settings } = await theClass(db)
   return (
     <Desk id={stored.id} piece={stored.piece} plan={stored.plan} klass={settings} version={stored.version} originalId={stored.originalId} />

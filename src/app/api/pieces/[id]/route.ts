@@ -5,29 +5,36 @@ import type { Piece } from '@/core/piece/piece'
 import { retitledSource } from '@/formats/source'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
-import { getPiece, savePiece, type Change, type StoredPiece } from '@/store/pieces'
+import { getHead, getPiece, savePiece, type Change } from '@/store/pieces'
 import { saveRequest, type SaveReply } from '@/ui/desk/protocol'
+import { answering } from '../../answer'
 import { jsonOf } from '../../body'
+import type { Knex } from 'knex'
 
 const reply = (body: SaveReply, status: number) => NextResponse.json(body, { status })
 
 /** What the save changes besides the plan: moved notes have no text of their own until they are written again. */
-function changes({ piece, source }: StoredPiece, title: string, notes: Piece | null): Change {
-  if (notes) return { piece: retitled(notes, title), source: { ...source, text: '' } }
-  return title === piece.title ? {} : { piece: retitled(piece, title), source: retitledSource(source, title) }
+async function changes(db: Knex, id: string, title: string, notes: Piece | null): Promise<Change | null> {
+  const head = await getHead(db, id)
+  if (!head) return null
+  if (notes) return { piece: retitled(notes, title), source: { name: head.sourceName, text: '' } }
+  // The notes are read only where they are to be changed.
+  if (title === head.title) return {}
+  const stored = await getPiece(db, id)
+  return stored && { piece: retitled(stored.piece, title), source: retitledSource(stored.source, title) }
 }
 
 /** Autosave of a desk: its plan, the title of its piece, its notes when they were moved to another key. */
-export async function PUT(request: NextRequest, context: { params: Promise<{ id: string }> }) {
+export const PUT = answering(async (request: NextRequest, context: { params: Promise<{ id: string }> }) => {
   const id = z.uuid().safeParse((await context.params).id)
   if (!id.success) return reply({ ok: false, reason: 'gone', version: 0 }, 404)
   const body = saveRequest.safeParse(await jsonOf(request))
   if (!body.success) return NextResponse.json({ error: body.error.issues[0].message }, { status: 400 })
-  const { base, plan, title, notes } = body.data
+  const { base, by, seq, plan, title, notes } = body.data
   const db = await database()
-  const stored = await getPiece(db, id.data)
-  if (!stored) return reply({ ok: false, reason: 'gone', version: 0 }, 404)
+  const change = await changes(db, id.data, title, notes)
+  if (!change) return reply({ ok: false, reason: 'gone', version: 0 }, 404)
   // What is read here is written only if no other save comes between: the version guards both.
-  const saved = await savePiece(db, id.data, base, { plan, ...changes(stored, title, notes) }, now())
+  const saved = await savePiece(db, id.data, base, { plan, by, seq, ...change }, now())
   return saved.ok ? reply(saved, 200) : reply(saved, saved.reason === 'gone' ? 404 : 409)
-}
+})

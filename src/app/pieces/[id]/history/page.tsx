@@ -1,46 +1,44 @@
 import type { Metadata } from 'next'
 import { z } from 'zod'
-import { bringBack } from '@/app/actions'
-import { serverToolkit } from '@/engrave/server'
-import { engraveSystems } from '@/engrave/toolkit'
-import { tuneMei } from '@/engrave/tune'
+import { bringBack, rename } from '@/app/actions'
+import { versionNumber } from '@/core/bounds'
+import { inWorker, TaskError } from '@/jobs/pool'
 import { database } from '@/store/database'
-import { getVersion, listVersions } from '@/store/history'
+import { listVersions } from '@/store/history'
 import { History } from '@/ui/history/History'
-import { loadPiece } from '../../load'
+import { loadHead } from '../../load'
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: `${(await loadPiece(params)).piece.title}, history` }
+  return { title: `${(await loadHead(params)).title}, history` }
 }
 
-const query = z.object({ version: z.coerce.number().int().optional().catch(undefined) })
+const query = z.object({ version: z.coerce.number().pipe(versionNumber).optional().catch(undefined) })
+
+/** How many measures of a version are drawn: enough to know it by. */
+const DRAWN = 64
 
 export default async function HistoryPage({ params, searchParams }: Props) {
-  const stored = await loadPiece(params)
-  const wanted = query.parse(await searchParams).version ?? stored.version
-  const db = await database()
-  const [versions, shown] = [await listVersions(db, stored.id), await getVersion(db, stored.id, wanted)]
-  const systems = shown ? engraveSystems(await serverToolkit(), tuneMei(shown.piece), 860, 36) : []
-  const pins = shown ? Object.values(shown.plan.pins).reduce((n, p) => n + Object.keys(p).length, 0) : 0
+  const head = await loadHead(params)
+  const wanted = query.parse(await searchParams).version ?? head.version
+  const versions = await listVersions(await database(), head.id)
+  const shown = versions.some((v) => v.version === wanted)
+    ? await inWorker({ kind: 'version', id: head.id, version: wanted, measures: DRAWN }).catch((e: unknown) => {
+        if (e instanceof TaskError) return e.message
+        throw e
+      })
+    : null
   return (
     <History
-      id={stored.id}
-      title={stored.piece.title}
-      now={stored.version}
+      id={head.id}
+      title={head.title}
+      now={head.version}
       versions={versions}
-      shown={
-        shown && {
-          version: shown.version,
-          savedAt: shown.savedAt,
-          title: shown.piece.title,
-          measures: shown.piece.lines[0].measures.length,
-          pins,
-        }
-      }
-      systems={systems}
-      bringBack={bringBack}
+      wanted={wanted}
+      shown={shown}
+      drawn={DRAWN}
+      actions={{ bringBack, rename }}
     />
   )
 }

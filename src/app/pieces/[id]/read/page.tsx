@@ -1,11 +1,11 @@
 import type { Metadata } from 'next'
-import { loadPiece } from '../../load'
+import { loadHead } from '../../load'
 import { DeskPage } from '../DeskPage'
 
 type Props = { params: Promise<{ id: string }> }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: `Read: ${(await loadPiece(params)).piece.title}` }
+  return { title: `Read: ${(await loadHead(params)).title}` }
 }
 
 export default DeskPage

@@ -2,12 +2,12 @@ import type { Metadata } from 'next'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { Write } from '@/ui/write/Write'
-import { loadPiece } from '../../load'
+import { loadHead, loadPiece } from '../../load'
 
 type Props = { params: Promise<{ id: string }> }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: `${(await loadPiece(params)).piece.title}, notes` }
+  return { title: `${(await loadHead(params)).title}, notes` }
 }
 
 export default async function WritePage({ params }: Props) {

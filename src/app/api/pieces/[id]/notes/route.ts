@@ -5,21 +5,22 @@ import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { getPiece, savePiece } from '@/store/pieces'
 import { notesRequest, type SaveReply } from '@/ui/desk/protocol'
+import { answering } from '../../../answer'
 import { jsonOf } from '../../../body'
 
 const reply = (body: SaveReply, status: number) => NextResponse.json(body, { status })
 
 /** Autosave of the notes of a piece; pins stay on the notes that stay. */
-export async function PUT(request: NextRequest, context: { params: Promise<{ id: string }> }) {
+export const PUT = answering(async (request: NextRequest, context: { params: Promise<{ id: string }> }) => {
   const id = z.uuid().safeParse((await context.params).id)
   if (!id.success) return reply({ ok: false, reason: 'gone', version: 0 }, 404)
   const body = notesRequest.safeParse(await jsonOf(request))
   if (!body.success) return NextResponse.json({ error: body.error.issues[0].message }, { status: 400 })
-  const { base, piece, text, by } = body.data
+  const { base, by, seq, piece, text, pinsBy } = body.data
   const db = await database()
   const before = await getPiece(db, id.data)
   if (!before) return reply({ ok: false, reason: 'gone', version: 0 }, 404)
-  const { plan, lifted } = carryPins(before.piece, piece, before.plan, by)
-  const saved = await savePiece(db, id.data, base, { piece, plan, source: { name: before.source.name, text } }, now())
+  const { plan, lifted } = carryPins(before.piece, piece, before.plan, pinsBy)
+  const saved = await savePiece(db, id.data, base, { piece, plan, by, seq, source: { name: before.source.name, text } }, now())
   return saved.ok ? reply({ ...saved, lifted }, 200) : reply(saved, saved.reason === 'gone' ? 404 : 409)
-}
+})

@@ -1,5 +1,5 @@
-import { keyName, signatureLetters, type Key } from '@/core/music/key'
-import { feltBeatTicks, meterName, QUARTER, type Meter } from '@/core/music/time'
+import { keyName, signatureLetters, type Key } from '../music/key'
+import { feltBeatTicks, meterName, QUARTER, type Meter } from '../music/time'
 
 /** "♩ = 84", in the beat that is felt: "♩. = 56" in 6/8. `tempo` is in quarters a minute. */
 export const sayTempo = (meter: Meter, tempo: number): string =>

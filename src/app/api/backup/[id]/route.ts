@@ -1,0 +1,12 @@
+import { type NextRequest } from 'next/server'
+import { z } from 'zod'
+import { sideFile } from '@/jobs/errands'
+import { answering } from '../../answer'
+import { fileAttachment } from '../../attachment'
+
+/** A library that was written, as a file to keep. */
+export const GET = answering(async (_: NextRequest, context: { params: Promise<{ id: string }> }) => {
+  const id = z.uuid().safeParse((await context.params).id)
+  const file = id.success ? fileAttachment(sideFile('outgoing', `${id.data}.zip`), 'Even Seat library.zip', 'application/zip') : null
+  return file ?? new Response('This file is no longer here; save the library again.', { status: 404 })
+})

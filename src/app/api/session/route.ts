@@ -1,0 +1,49 @@
+import { NextResponse, type NextRequest } from 'next/server'
+import { z } from 'zod'
+import { FROM_DOOR, SESSION_COOKIE } from '@/server/address'
+import { forgive, tooMany } from '@/server/limits'
+import { beginSession, endSession, isPassphrase, SESSION_LASTS } from '@/store/access'
+import { now } from '@/store/clock'
+import { database } from '@/store/database'
+import { answering } from '../answer'
+import { jsonOf } from '../body'
+
+const request_ = z.object({ passphrase: z.string().max(500) })
+const cookie = (request: NextRequest, value: string, seconds: number) => ({
+  name: SESSION_COOKIE,
+  value,
+  httpOnly: true,
+  sameSite: 'lax' as const,
+  path: '/',
+  // On a school's plain http a secure cookie would never come back.
+  secure: request.headers.get(FROM_DOOR.secure) === '1',
+  maxAge: seconds,
+})
+
+/** Signs in with the passphrase. */
+export const POST = answering(async (request: NextRequest) => {
+  const address = request.headers.get(FROM_DOOR.address) ?? 'unknown'
+  const wait = await tooMany(address, 'teacher')
+  if (wait !== null)
+    return NextResponse.json(
+      { ok: false, problem: `Too many tries. Wait ${wait < 60 ? `${wait} seconds` : `${Math.ceil(wait / 60)} minutes`}, then try again.` },
+      { status: 429, headers: { 'retry-after': `${wait}` } },
+    )
+  const body = request_.safeParse(await jsonOf(request, 4_000))
+  const db = await database()
+  if (!body.success || !(await isPassphrase(db, body.data.passphrase)))
+    return NextResponse.json({ ok: false, problem: 'This is not the passphrase.' }, { status: 401 })
+  await forgive(address)
+  const reply = NextResponse.json({ ok: true })
+  reply.cookies.set(cookie(request, await beginSession(db, now()), SESSION_LASTS / 1000))
+  return reply
+})
+
+/** Signs this browser out, or every one (`?all=1`). */
+export const DELETE = answering(async (request: NextRequest) => {
+  const token = request.cookies.get(SESSION_COOKIE)?.value ?? ''
+  await endSession(await database(), request.nextUrl.searchParams.get('all') === '1' ? 'all' : token)
+  const reply = NextResponse.json({ ok: true })
+  reply.cookies.set(cookie(request, '', 0))
+  return reply
+})

@@ -1,0 +1,40 @@
+import { z } from 'zod'
+import { SEATS } from '@/core/hands/instruments'
+import { BRINGING } from '@/store/library/bring'
+import { EXPORTS } from '@/formats/export'
+
+const seat = z.enum(SEATS)
+
+/** The work that is done away from the thread that answers. Pieces are named by id: the worker reads the data file itself. */
+export const taskSchema = z.discriminatedUnion('kind', [
+  /** The small drawings of pieces of the shelf, for one version of the class. */
+  z.object({ kind: z.literal('previews'), ids: z.array(z.string()).max(200), measures: z.int().min(1).max(100) }),
+  /** A part as pages. */
+  z.object({
+    kind: z.literal('pages'),
+    id: z.string(),
+    seat,
+    paper: z.enum(['a4', 'letter']),
+    letters: z.boolean(),
+    strings: z.boolean(),
+    fingers: z.boolean(),
+    bows: z.boolean(),
+  }),
+  /** The first measures of a saved version, engraved. */
+  z.object({ kind: z.literal('version'), id: z.string(), version: z.int(), measures: z.int().min(1) }),
+  z.object({ kind: z.literal('export'), id: z.string(), as: z.enum(EXPORTS), seat: z.enum([...SEATS, 'all']) }),
+  /** Everything as one file. */
+  z.object({ kind: z.literal('backup'), to: z.string(), now: z.int() }),
+  /** A library file, read and laid down beside the data file. */
+  z.object({ kind: z.literal('look'), file: z.string(), staged: z.string() }),
+  /** A library that was laid down, brought in; before everything is made as in it, what stands is saved to `safe`. */
+  z.object({ kind: z.literal('bring'), staged: z.string(), how: z.enum(BRINGING), safe: z.string(), now: z.int() }),
+])
+export type Task = z.infer<typeof taskSchema>
+export type TaskKind = Task['kind']
+
+/** What a worker says: how far it is, what came of it, or why nothing did (`teacher`: in words meant for the teacher). */
+export type Word =
+  | { readonly id: number; readonly kind: 'progress'; readonly done: number; readonly total: number; readonly what: string }
+  | { readonly id: number; readonly kind: 'done'; readonly result: unknown }
+  | { readonly id: number; readonly kind: 'failed'; readonly problem: string; readonly teacher: boolean }

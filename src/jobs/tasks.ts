@@ -1,0 +1,139 @@
+import { rmSync } from 'node:fs'
+import { sayTempo } from '@/core/piece/headline'
+import { ensembleMapper, seatMap } from '@/core/seats/ensemble'
+import { previewOf, type Preview } from '@/core/seats/preview'
+import { meiOf } from '@/engrave/mei'
+import { serverToolkit } from '@/engrave/server'
+import { engravePages, engraveSystems } from '@/engrave/toolkit'
+import { tuneMei } from '@/engrave/tune'
+import type { Row } from '@/engrave/rows'
+import { exported, type Export } from '@/formats/export'
+import { theClass } from '@/store/classes'
+import { connect, noteOpened } from '@/store/connection'
+import { dataFile } from '@/store/database'
+import { getVersion } from '@/store/history'
+import { backUp, type BackedUp, type Progress } from '@/store/library/backup'
+import { bring, compare, type Brought, type Compared } from '@/store/library/bring'
+import { look, type Looked } from '@/store/library/look'
+import { getPiece, getPieces } from '@/store/pieces'
+import type { Knex } from 'knex'
+import type { Task, TaskKind } from './protocol'
+
+export type { Preview }
+/** A printed part: its pages, where its notes leave the instrument, and what its legend must say. */
+export type Pages = {
+  readonly pages: readonly string[]
+  readonly problems: readonly string[]
+  /** Whether a finger lies low or high, and whether the hand is in more than one position. */
+  readonly arrows: boolean
+  readonly positions: boolean
+  readonly composer?: string
+  readonly tempo?: string
+}
+export type VersionShown = {
+  readonly version: number
+  readonly savedAt: number
+  readonly name: string | null
+  readonly title: string
+  readonly measures: number
+  readonly pins: number
+  readonly systems: readonly string[]
+}
+
+/** What each kind of work brings. */
+export type Results = {
+  previews: Record<string, Preview | null>
+  pages: Pages | null
+  version: VersionShown | null
+  export: Export | null
+  backup: BackedUp
+  look: Looked & Compared
+  bring: Brought & { readonly safe: BackedUp | null }
+}
+
+/** Does the work with a connection of its own, closed at the end. */
+async function using<T>(as: 'reading' | 'writing', work: (db: Knex) => Promise<T>): Promise<T> {
+  const file = dataFile()
+  const db = connect(file, as)
+  try {
+    if (as === 'writing') {
+      await db.raw('SELECT 1')
+      noteOpened(db, file)
+    }
+    return await work(db)
+  } finally {
+    await db.destroy()
+  }
+}
+
+type Of<K extends TaskKind> = Extract<Task, { kind: K }>
+
+const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise<Results[K]> } = {
+  previews: ({ ids, measures }) =>
+    using('reading', async (db) => {
+      const { settings } = await theClass(db)
+      const made: Record<string, Preview | null> = Object.fromEntries(ids.map((id) => [id, null]))
+      for (const p of await getPieces(db, ids)) made[p.id] = previewOf(p.piece, p.plan, settings, measures)
+      return made
+    }),
+  pages: ({ id, seat, paper, ...wanted }) =>
+    using('reading', async (db) => {
+      const stored = await getPiece(db, id)
+      if (!stored) return null
+      const { piece, plan } = stored
+      const map = seatMap(piece, plan, (await theClass(db)).settings, seat)
+      const rows: Row[] = [
+        ...(wanted.letters ? (['letter'] as const) : []),
+        ...(wanted.strings ? (['string'] as const) : []),
+        ...(wanted.fingers ? (['finger'] as const) : []),
+      ]
+      const mei = meiOf(piece, { maps: [map], rows, positions: true, bows: wanted.bows, labels: false })
+      return {
+        pages: engravePages(await serverToolkit(), mei, paper, rows.length > 1),
+        problems: map.problems.map((p) => `Measure ${p.measure}, beat ${p.beat}: ${p.text}`),
+        arrows: map.notes.some((n) => n.stop.place !== 'normal'),
+        positions: new Set(map.notes.map((n) => n.position).filter(Boolean)).size > 1,
+        ...(piece.composer ? { composer: piece.composer } : {}),
+        ...(piece.tempo ? { tempo: sayTempo(piece.meter, piece.tempo) } : {}),
+      }
+    }),
+  version: ({ id, version, measures }) =>
+    using('reading', async (db) => {
+      const shown = await getVersion(db, id, version)
+      if (!shown) return null
+      const { piece, plan, savedAt, name } = shown
+      const first = { ...piece, lines: piece.lines.map((l) => ({ ...l, measures: l.measures.slice(0, measures) })) }
+      return {
+        version,
+        savedAt,
+        name,
+        title: piece.title,
+        measures: piece.lines[0].measures.length,
+        pins: Object.values(plan.pins).reduce((n, p) => n + Object.keys(p).length, 0),
+        systems: engraveSystems(await serverToolkit(), tuneMei(first), 860, 36),
+      }
+    }),
+  export: ({ id, as, seat }) =>
+    using('reading', async (db) => {
+      const stored = await getPiece(db, id)
+      if (!stored) return null
+      const { piece, plan } = stored
+      const ensemble = ensembleMapper()(piece, plan, (await theClass(db)).settings)
+      return exported(as, piece, plan, ensemble, seat)
+    }),
+  backup: ({ to, now }, say) => using('reading', (db) => backUp(db, to, now, say)),
+  look: async ({ file, staged }, say) => {
+    const looked = await look(file, staged, say)
+    return { ...looked, ...(await using('writing', (db) => compare(db, staged))) }
+  },
+  bring: async ({ staged, how, safe, now }, say) => {
+    const saved = how === 'replace' ? await using('reading', (db) => backUp(db, safe, now, say)) : null
+    const brought = await using('writing', (db) => bring(db, staged, how))
+    for (const end of ['', '-wal', '-shm']) rmSync(staged + end, { force: true })
+    return { ...brought, safe: saved }
+  },
+}
+
+/** Does a task in this thread. */
+export const done = <T extends Task>(task: T, say: Progress = () => undefined): Promise<Results[T['kind']]> =>
+  (TASKS[task.kind] as (task: Task, say: Progress) => Promise<Results[T['kind']]>)(task, say)

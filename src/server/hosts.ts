@@ -1,0 +1,29 @@
+import { isIP } from 'node:net'
+
+/** Where the application listens: an address or name of this machine, and its port. */
+export type Listening = { readonly host: string; readonly port: number }
+
+/** The names by which a machine reaches itself and nobody else does. */
+const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]'] as const
+
+/** Whether only this machine can reach what listens there. */
+export const isLoopback = (host: string): boolean => host === 'localhost' || host === '::1' || /^127(?:\.\d{1,3}){3}$/.test(host)
+
+/** "127.0.0.1", "[::1]": an address as it stands in a URL. */
+export const inUrl = (host: string): string => (isIP(host) === 6 ? `[${host}]` : host)
+
+const withPort = (name: string, port: number): string[] => [`${name}:${port}`, ...(port === 80 ? [name] : [])]
+
+/**
+ * What a request may name as its host, in small letters with the port: the loopback names, the address listened on (every
+ * address of the machine, when all are), and what the administrator has named besides ("music-room.example" or with a port).
+ * Anything else is a name that somebody has pointed here.
+ */
+export function allowedHosts({ host, port }: Listening, own: readonly string[], named: readonly string[]): ReadonlySet<string> {
+  const all = host === '0.0.0.0' || host === '::'
+  const addresses = all ? own : [host]
+  return new Set([
+    ...[...LOOPBACK, ...addresses.map(inUrl)].flatMap((name) => withPort(name.toLowerCase(), port)),
+    ...named.flatMap((name) => (/:\d+$/.test(name) ? [name.toLowerCase()] : withPort(name.toLowerCase(), port))),
+  ])
+}

@@ -1,0 +1,139 @@
+import { randomBytes } from 'node:crypto'
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
+import { hostname, networkInterfaces } from 'node:os'
+import next from 'next'
+import { sweep } from '@/jobs/errands'
+import { hasPassphrase, isSession } from '@/store/access'
+import { now } from '@/store/clock'
+import { database } from '@/store/database'
+import { DataError } from '@/store/trouble'
+import { FROM_DOOR, SESSION_COOKIE } from './address'
+import { METHODS, pathOf, refusalOf } from './guard'
+import { COMMON_HEADERS, contentPolicy } from './headers'
+import { allowedHosts, inUrl, isLoopback } from './hosts'
+
+/**
+ * The front door: the one place that every request passes before Next sees it. Next's own layer for this would not do: it
+ * holds every body in memory, sees neither broken addresses nor unknown methods, and a matcher can forget a path. Here
+ * nothing can be forgotten, since there is no other way in; instrumentation.ts refuses to serve without this door.
+ */
+const host = process.env.HOST ?? '127.0.0.1'
+const port = Number(process.env.PORT ?? 3000)
+const dev = process.env.NODE_ENV === 'development'
+/** Further names under which this machine may be asked, such as a name in the school's network. */
+const named = (process.env.EVEN_SEAT_HOSTS ?? '')
+  .split(',')
+  .map((n) => n.trim())
+  .filter(Boolean)
+
+const own = Object.values(networkInterfaces()).flatMap((list) => (list ?? []).map((i) => i.address))
+const hosts = allowedHosts({ host, port }, [...own, hostname()], named)
+const beyond = !isLoopback(host)
+
+function end(response: ServerResponse, status: number, text: string, json: boolean): void {
+  response.statusCode = status
+  response.setHeader('content-type', json ? 'application/json' : 'text/plain; charset=utf-8')
+  if (status === 405) response.setHeader('allow', METHODS.join(', '))
+  // The rest of what is being sent is not waited for.
+  response.setHeader('connection', 'close')
+  response.end(json ? JSON.stringify({ ok: false, reason: 'trouble', problem: text, error: text }) : `${text}\n`)
+}
+
+/** What is served to anybody who may ask at all: the sign-in page and what it is made of. */
+const isOpen = (path: string): boolean =>
+  path === '/sign-in' || path === '/api/session' || path === '/icon.svg' || path.startsWith('/_next/static/')
+
+function cookie(request: IncomingMessage, name: string): string | null {
+  const found = (request.headers.cookie ?? '').split(';').find((c) => c.trim().startsWith(`${name}=`))
+  return found ? found.trim().slice(name.length + 1) : null
+}
+
+/** Whether somebody may go in; else answers why not, or leads to the sign-in page. */
+async function admitted(request: IncomingMessage, response: ServerResponse, path: string): Promise<boolean> {
+  if (path.startsWith('/_next/static/')) return true
+  const db = await database()
+  if (!(await hasPassphrase(db))) {
+    // It may have been taken away while running.
+    if (beyond)
+      end(
+        response,
+        403,
+        'Even Seat answers beyond its own machine only when a passphrase is set: npm run passphrase',
+        path.startsWith('/api/'),
+      )
+    return !beyond
+  }
+  if (isOpen(path)) return true
+  const token = cookie(request, SESSION_COOKIE)
+  if (token && (await isSession(db, token, now()))) return true
+  if (request.method === 'GET' && !path.startsWith('/api/') && request.headers['rsc'] === undefined) {
+    response.writeHead(303, { location: `/sign-in?to=${encodeURIComponent(request.url ?? '/')}` }).end()
+    return false
+  }
+  end(
+    response,
+    401,
+    'You are signed out. Open Even Seat in another window and sign in; what you changed here is kept meanwhile.',
+    path.startsWith('/api/'),
+  )
+  return false
+}
+
+async function serve(): Promise<void> {
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new DataError('unwritable', `PORT is “${process.env.PORT ?? ''}”; give a number from 1 to 65535.`)
+  const db = await database()
+  if (beyond && !(await hasPassphrase(db))) {
+    process.stderr.write(
+      `HOST=${host} would let everybody in the network read and change everything, so Even Seat was not started.\nSet a passphrase first: npm run passphrase — or leave HOST out to serve this machine alone.\n`,
+    )
+    process.exit(1)
+  }
+  sweep(true)
+  ;(globalThis as { evenSeatDoor?: boolean }).evenSeatDoor = true
+  const app = next({ dev, dir: process.cwd(), hostname: host, port })
+  await app.prepare()
+  const handle = app.getRequestHandler()
+
+  const server = createServer((request, response) => {
+    void answer(request, response).catch((e: unknown) => {
+      if (!(e instanceof DataError)) console.error(e)
+      const text = e instanceof DataError ? e.message : 'Something went wrong; the window in which Even Seat was started says what.'
+      if (!response.headersSent) end(response, e instanceof DataError ? 503 : 500, text, (request.url ?? '').startsWith('/api/'))
+      else response.destroy()
+    })
+  })
+
+  async function answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    for (const [name, value] of Object.entries(COMMON_HEADERS)) response.setHeader(name, value)
+    const { method = '', url = '', headers } = request
+    const refused = refusalOf({ method, url, headers }, hosts)
+    const path = pathOf(url) ?? ''
+    if (refused) return end(response, refused.status, refused.text, path.startsWith('/api/'))
+    const nonce = randomBytes(16).toString('base64')
+    const policy = contentPolicy(nonce, dev)
+    response.setHeader('Content-Security-Policy', policy)
+    // Next puts the nonce of this header on the scripts that it writes.
+    headers['content-security-policy'] = policy
+    headers[FROM_DOOR.nonce] = nonce
+    headers[FROM_DOOR.address] = request.socket.remoteAddress ?? 'unknown'
+    headers[FROM_DOOR.secure] = '0'
+    if (await admitted(request, response, path)) await handle(request, response)
+  }
+
+  if (dev) server.on('upgrade', (request, socket, head) => void app.getUpgradeHandler()(request, socket, head))
+  server.listen(port, host, () => process.stdout.write(`Ready at http://${inUrl(host)}:${port}\n`))
+  for (const signal of ['SIGINT', 'SIGTERM'] as const)
+    process.on(signal, () => {
+      server.close()
+      server.closeAllConnections()
+      void database()
+        .then((d) => d.destroy())
+        .finally(() => process.exit(0))
+    })
+}
+
+serve().catch((e: unknown) => {
+  process.stderr.write(`${e instanceof DataError ? e.message : `Even Seat could not be started: ${(e as Error).stack ?? String(e)}`}\n`)
+  process.exit(1)
+})

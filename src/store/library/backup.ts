@@ -1,0 +1,146 @@
+import { createWriteStream, renameSync, rmSync, statSync } from 'node:fs'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import { inflateRawSync } from 'node:zlib'
+import type { Knex } from 'knex'
+import { ZipFile } from 'yazl'
+import { z } from 'zod'
+import { pieceSchema, upgraded } from '@/core/piece/piece'
+import { parsedJson } from '../json'
+import { CONTENTS, LIBRARY, LIBRARY_VERSION, originalFile, pieceFile, type Contents, type PieceLine, type VersionLine } from './format'
+import { seal } from './seal'
+
+/** How far it is: of so many things, what is being done. */
+export type Progress = (done: number, total: number, what: string) => void
+
+/** What came of it; `skipped` are the titles of pieces that cannot be read as they stand, kept in the file as they are. */
+export type BackedUp = { readonly pieces: number; readonly originals: number; readonly bytes: number; readonly skipped: readonly string[] }
+
+/**
+ * Writes everything that a data file holds as one sealed zip file, piece by piece, in memory that does not grow with it:
+ * the class, every piece with its versions, the files they came in. What is saved meanwhile is not in it: it is of one
+ * moment. Passphrase and who is signed in are left out. The file appears under its name only when it is whole.
+ *
+ * @param db a connection that reads
+ */
+export async function backUp(db: Knex, to: string, now: number, say: Progress): Promise<BackedUp> {
+  const part = `${to}.part`
+  const t = await db.transaction()
+  try {
+    const klass = (await t('classes').orderBy('rowid').first('name', 'school', 'settings')) as
+      { name: string; school: string; settings: string | null } | undefined
+    const heads = (await t('pieces').orderBy('rowid').select('id', 'title')) as { id: string; title: string }[]
+    const originals = (await t('originals').orderBy('rowid').select('id', 'name', 'created_at')) as Contents['originals']
+    const total = heads.length + originals.length
+    let done = 0
+    const unreadable = new Set<string>()
+    for (const { id } of heads) if (!(await isReadable(t, id))) unreadable.add(id)
+    const contents: Contents = {
+      format: LIBRARY,
+      version: LIBRARY_VERSION,
+      madeAt: now,
+      class: { name: klass?.name ?? 'My class', school: klass?.school ?? '', settings: parsedJson(klass?.settings) ?? null },
+      pieces: heads.filter((h) => !unreadable.has(h.id)),
+      originals,
+    }
+    const zip = new ZipFile()
+    const written = pipeline(zip.outputStream, createWriteStream(part))
+    const failed = new Promise<never>((_, reject) => zip.on('error', reject))
+    const mtime = new Date(now)
+    zip.addBuffer(Buffer.from(JSON.stringify(contents, null, 1)), CONTENTS, { mtime })
+    // Each stream is begun when its turn comes: what is read of the data file is written before more of it is read.
+    const add = (name: string, from: () => AsyncGenerator<Buffer | string>) =>
+      zip.addReadStreamLazy(name, { mtime }, (ready) => {
+        say(done++, total, name)
+        ready(null, Readable.from(from()))
+      })
+    for (const { id } of heads)
+      if (unreadable.has(id)) add(`unreadable/${id}.json`, () => rawLines(t, id))
+      else add(pieceFile(id), () => pieceLines(t, id))
+    for (const o of originals) add(originalFile(o.id, o.name), () => originalBytes(t, o.id))
+    zip.end()
+    await Promise.race([written, failed])
+    await seal(part)
+    renameSync(part, to)
+    say(total, total, '')
+    return {
+      pieces: contents.pieces.length,
+      originals: originals.length,
+      bytes: statSync(to).size,
+      skipped: heads.filter((h) => unreadable.has(h.id)).map((h) => h.title),
+    }
+  } catch (e) {
+    rmSync(part, { force: true })
+    throw e
+  } finally {
+    await t.rollback()
+  }
+}
+
+async function isReadable(t: Knex, id: string): Promise<boolean> {
+  const row = (await t('notes').where({ piece_id: id }).first('piece')) as { piece: string } | undefined
+  return pieceSchema.safeParse(upgraded(parsedJson(row?.piece))).success
+}
+
+const line = (value: unknown): string => `${JSON.stringify(value)}\n`
+
+type Row = Omit<PieceLine, 'piece' | 'plan'> & { piece: string; plan: string }
+
+async function* pieceLines(t: Knex, id: string): AsyncGenerator<string> {
+  const row = (await t('pieces')
+    .join('notes', 'notes.piece_id', 'pieces.id')
+    .join('plans', 'plans.piece_id', 'pieces.id')
+    .where({ id })
+    .first(
+      'id',
+      'piece',
+      'plan',
+      'source_name',
+      'source_text',
+      'original_id',
+      'version',
+      'created_at',
+      'changed_at',
+      'opened_at',
+      'deleted_at',
+    )) as Row
+  yield line({ ...row, piece: parsedJson(row.piece), plan: parsedJson(row.plan) ?? null })
+  yield* versionLines(t, id)
+}
+
+const versionRow = z.object({
+  version: z.int(),
+  saved_at: z.int(),
+  notes: z.int(),
+  name: z.string().nullable(),
+  whole: z.int(),
+  body: z.instanceof(Buffer),
+})
+
+async function* versionLines(t: Knex, id: string): AsyncGenerator<string> {
+  const numbers = (await t('piece_versions').where({ piece_id: id }).orderBy('version').select('version')) as { version: number }[]
+  for (const { version } of numbers) {
+    const { whole, body, notes, ...v } = versionRow.parse(await t('piece_versions').where({ piece_id: id, version }).first())
+    let value: unknown
+    try {
+      value = JSON.parse(inflateRawSync(body).toString('utf8'))
+    } catch {
+      // What cannot be unpacked says nothing; the versions that hang on it say so where they are shown.
+      continue
+    }
+    yield line({ ...v, notes: notes === 1, ...(whole === 1 ? { state: value } : { changes: value }) } as VersionLine)
+  }
+}
+
+/** A row that cannot be read, as it is: for whoever can still make something of it. */
+async function* rawLines(t: Knex, id: string): AsyncGenerator<string> {
+  yield line(await t('pieces').where({ id }).first())
+  yield line((await t('notes').where({ piece_id: id }).first()) ?? null)
+  yield line((await t('plans').where({ piece_id: id }).first()) ?? null)
+  yield* versionLines(t, id)
+}
+
+async function* originalBytes(t: Knex, id: string): AsyncGenerator<Buffer> {
+  const row = (await t('originals').where({ id }).first('bytes')) as { bytes: Buffer }
+  yield row.bytes
+}

@@ -1,0 +1,86 @@
+import { z } from 'zod'
+import { timeSchema, versionNumber } from '@/core/bounds'
+
+/** What a library file says it is. */
+export const LIBRARY = 'even-seat-library'
+/** The shape of today: a folder of pieces, a line a version. The one before had everything in one text. */
+export const LIBRARY_VERSION = 2
+
+const name = z.string().max(260)
+const id = z.uuid()
+
+const classSchema = z.object({ name: z.string().max(200), school: z.string().max(200), settings: z.unknown() })
+const originalSchema = z.object({ id, name, created_at: timeSchema })
+
+/** `library.json`, the first file of the archive: what there is in it. */
+export const contentsSchema = z.object({
+  format: z.literal(LIBRARY),
+  version: z.literal(LIBRARY_VERSION),
+  madeAt: timeSchema,
+  class: classSchema,
+  pieces: z.array(z.object({ id, title: z.string().max(300) })).max(100_000),
+  originals: z.array(originalSchema).max(100_000),
+})
+export type Contents = z.infer<typeof contentsSchema>
+
+/** The first line of a piece's file: the piece as it stands. Notes and plan are checked by their own schemas. */
+export const pieceLineSchema = z.object({
+  id,
+  piece: z.unknown(),
+  plan: z.unknown(),
+  source_name: name,
+  source_text: z.string().max(12_000_000),
+  original_id: id.nullable(),
+  version: versionNumber,
+  created_at: timeSchema,
+  changed_at: timeSchema,
+  opened_at: timeSchema.nullable(),
+  deleted_at: timeSchema.nullable(),
+})
+export type PieceLine = z.infer<typeof pieceLineSchema>
+
+/** Every further line: a saved version, whole or as what changed since the line before. */
+export const versionLineSchema = z
+  .object({
+    version: versionNumber,
+    saved_at: timeSchema,
+    notes: z.boolean(),
+    name: z.string().max(120).nullable(),
+    state: z.object({ piece: z.unknown(), plan: z.unknown(), text: z.string() }).optional(),
+    changes: z.array(z.unknown()).optional(),
+  })
+  .refine((v) => (v.state === undefined) !== (v.changes === undefined), 'a version has a state or changes')
+export type VersionLine = z.infer<typeof versionLineSchema>
+
+/** The one text of a library as it was saved before: every version whole, null for what did not change. */
+export const oldLibrarySchema = z.object({
+  format: z.literal(LIBRARY),
+  class: classSchema,
+  pieces: z
+    .array(
+      pieceLineSchema.extend({
+        versions: z
+          .array(
+            z.object({
+              version: versionNumber,
+              piece: z.unknown(),
+              source_text: z.string().nullable(),
+              plan: z.unknown(),
+              saved_at: timeSchema,
+            }),
+          )
+          .max(100_000),
+      }),
+    )
+    .max(100_000),
+  originals: z.array(originalSchema).max(100_000),
+})
+export type OldLibrary = z.infer<typeof oldLibrarySchema>
+
+/** Where things are in the archive. */
+export const CONTENTS = 'library.json'
+export const pieceFile = (piece: string): string => `pieces/${piece}.jsonl`
+export const originalFile = (original: string, called: string): string => `originals/${original}/${called.replace(/[\\/\0]/g, ' ')}`
+
+/** The longest line that is read, in characters: a piece of the longest kind, whole, has a quarter of it. */
+export const LONGEST_LINE = 64_000_000

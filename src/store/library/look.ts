@@ -1,0 +1,336 @@
+import { rmSync } from 'node:fs'
+import type { Knex } from 'knex'
+import { pieceSchema, upgraded, type Piece } from '@/core/piece/piece'
+import { searchText, summaryOf } from '@/core/piece/summary'
+import { readClassSettings } from '@/core/seats/class'
+import { readPlan } from '@/core/seats/plan'
+import { openDatabase } from '../database'
+import { changed, keptChanges, keptSince, keptWhole, LONGEST_CHAIN, type Kept, type State } from '../states'
+import { openArchive, type Archive } from './archive'
+import type { Progress } from './backup'
+import {
+  CONTENTS,
+  contentsSchema,
+  oldLibrarySchema,
+  pieceFile,
+  pieceLineSchema,
+  versionLineSchema,
+  type Contents,
+  type OldLibrary,
+  type PieceLine,
+} from './format'
+import { sealOf } from './seal'
+
+/** What a library file holds, as it was found when every byte of it was read; `problems` in the teacher's words. */
+export type Looked = {
+  readonly madeAt: number | null
+  readonly className: string
+  readonly school: string
+  readonly pieces: number
+  readonly deleted: number
+  readonly versions: number
+  readonly originals: number
+  readonly problems: readonly string[]
+}
+
+/** Why a file cannot be brought back at all; its message is for the teacher. */
+export class NoLibrary extends Error {}
+
+/** The text of a library of the shape before this one may have so many bytes. */
+const MOST_OLD = 512_000_000
+/** A file that a piece came in may have so many. */
+const MOST_ORIGINAL = 64_000_000
+const MOST_CONTENTS = 64_000_000
+
+/**
+ * Reads a whole library file, checks everything in it and lays it down as a data file of its own beside the one in use, one
+ * piece at a time: bringing it back is then only a matter of copying. Pieces that are damaged are named and left out.
+ */
+export async function look(file: string, staged: string, say: Progress): Promise<Looked> {
+  let archive: Archive
+  try {
+    archive = await openArchive(file)
+  } catch {
+    throw new NoLibrary('This file is no library, or it is damaged or cut off where its parts are listed. Bring another copy of it.')
+  }
+  for (const end of ['', '-wal', '-shm']) rmSync(staged + end, { force: true })
+  const db = await openDatabase(staged)
+  try {
+    if (!archive.names.has(CONTENTS))
+      throw new NoLibrary('There is no library.json in this file; bring a library that this program has saved.')
+    const sealed = await sealOf(file)
+    const old = sealed === 'none' ? await oldLibrary(archive) : null
+    const found = old ? await layOld(db, archive, old, say) : await layNew(db, archive, say)
+    // Every byte of it was read and is right, but something around it is not: say so, and let it be used.
+    if (sealed === 'broken' && found.problems.length === 0)
+      found.problems.push(
+        'The file was changed after it was saved, as happens when a disk or a copy goes wrong. Everything in it could be read; still, keep another copy.',
+      )
+    return found
+  } finally {
+    archive.close()
+    await db.destroy()
+  }
+}
+
+type Finding = { -readonly [K in keyof Looked]: Looked[K] } & { problems: string[] }
+
+async function oldLibrary(archive: Archive): Promise<OldLibrary | null> {
+  let value: unknown
+  try {
+    value = JSON.parse((await archive.bytes(CONTENTS, MOST_OLD)).toString('utf8'))
+  } catch {
+    throw new NoLibrary('The library.json in this file is damaged. Bring another copy of the library.')
+  }
+  if (typeof value === 'object' && value !== null && 'version' in value) return null
+  const old = oldLibrarySchema.safeParse(value)
+  if (!old.success) {
+    const [issue] = old.error.issues
+    throw new NoLibrary(`The library cannot be read at ${issue.path.join(' › ')}: ${issue.message}`)
+  }
+  return old.data
+}
+
+async function readContents(archive: Archive): Promise<Contents> {
+  let value: unknown
+  try {
+    value = JSON.parse((await archive.bytes(CONTENTS, MOST_CONTENTS)).toString('utf8'))
+  } catch {
+    throw new NoLibrary('The list of what is in this library is damaged. Bring another copy of it.')
+  }
+  const contents = contentsSchema.safeParse(value)
+  if (contents.success) return contents.data
+  const version: unknown = typeof value === 'object' && value !== null && 'version' in value ? value.version : null
+  if (typeof version === 'number' && version > 2)
+    throw new NoLibrary('This library was saved by a newer Even Seat. Bring it back with that one.')
+  const [issue] = contents.error.issues
+  throw new NoLibrary(`The list of what is in this library cannot be read at ${issue.path.join(' › ')}: ${issue.message}`)
+}
+
+const layClass = (db: Knex, klass: Contents['class']) =>
+  db('classes').insert({
+    id: 'class',
+    name: klass.name || 'My class',
+    school: klass.school,
+    settings: klass.settings === null ? null : JSON.stringify(readClassSettings(klass.settings)),
+    version: 1,
+  })
+
+async function layNew(db: Knex, archive: Archive, say: Progress): Promise<Finding> {
+  const contents = await readContents(archive)
+  await layClass(db, contents.class)
+  const found: Finding = {
+    madeAt: contents.madeAt,
+    className: contents.class.name,
+    school: contents.class.school,
+    pieces: 0,
+    deleted: 0,
+    versions: 0,
+    originals: 0,
+    problems: [],
+  }
+  const total = contents.pieces.length + contents.originals.length
+  let done = 0
+  found.originals = await layOriginals(db, archive, contents.originals, found.problems, () => say(done++, total, 'files'))
+  for (const { id, title } of contents.pieces) {
+    say(done++, total, title)
+    if (!archive.names.has(pieceFile(id))) {
+      found.problems.push(`“${title}” is named in the file but is not in it.`)
+      continue
+    }
+    try {
+      await db.transaction((t) => layPiece(t, archive, id, found))
+    } catch (e) {
+      found.problems.push(`“${title}” is damaged in this file and cannot be brought back from it (${(e as Error).message}).`)
+    }
+  }
+  const listed = new Set(contents.pieces.map((p) => pieceFile(p.id)))
+  const beside = [...archive.names].filter((n) => n.startsWith('pieces/') && !listed.has(n)).length
+  if (beside)
+    found.problems.push(`${beside} ${beside === 1 ? 'piece is' : 'pieces are'} in the file without being named in its list; left out.`)
+  const lost = [...archive.names].filter((n) => n.startsWith('unreadable/')).length
+  if (lost)
+    found.problems.push(
+      `${lost} ${lost === 1 ? 'piece' : 'pieces'} could not be read when the file was saved; left out, and still in the file as it was.`,
+    )
+  return found
+}
+
+/** The files that pieces came in: each is there and whole, or is named. */
+async function layOriginals(
+  db: Knex,
+  archive: Archive,
+  originals: Contents['originals'],
+  problems: string[],
+  next: () => void,
+): Promise<number> {
+  const places = new Map([...archive.names].flatMap((n) => (n.startsWith('originals/') ? [[n.split('/')[1], n] as const] : [])))
+  let count = 0
+  for (const { id, name, created_at } of originals) {
+    next()
+    const place = places.get(id)
+    if (!place) {
+      problems.push(`The file “${name}”, in which a piece came, is not in this library.`)
+      continue
+    }
+    try {
+      const bytes = await archive.bytes(place, MOST_ORIGINAL)
+      await db('originals').insert({ id, name, bytes, created_at })
+      count++
+    } catch {
+      problems.push(`The file “${name}”, in which a piece came, is damaged in this library.`)
+    }
+  }
+  return count
+}
+
+/** Notes as they are checked: a piece of today, whatever version it was kept in. */
+function checkedPiece(value: unknown): Piece {
+  const piece = pieceSchema.safeParse(upgraded(value))
+  if (!piece.success) throw new Error(`its notes cannot be read: ${piece.error.issues[0].message}`)
+  return piece.data
+}
+
+async function layPiece(t: Knex.Transaction, archive: Archive, id: string, found: Finding): Promise<void> {
+  let [before, chain, versions] = [null as State | null, 0, 0]
+  let first: PieceLine | null = null
+  let standing: State | null = null
+  let last = 0
+  for await (const text of archive.lines(pieceFile(id))) {
+    const value = JSON.parse(text) as unknown
+    if (!first) {
+      first = pieceLineSchema.parse(value)
+      if (first.id !== id) throw new Error('it says it is another piece')
+      standing = await layStanding(t, first)
+      continue
+    }
+    const line = versionLineSchema.parse(value)
+    if (line.version <= last) throw new Error('its versions are out of order')
+    last = line.version
+    let kept: Kept
+    let state: State
+    try {
+      // What changed is applied here once, so that a chain that does not fit is found now and not when it is needed.
+      state = line.state ?? changed(before ?? fail('nothing is before it'), line.changes)
+      // The last one is what stands, as it was checked: what is saved next is kept as a change of it.
+      const stands = line.version === first.version
+      if (stands) state = standing!
+      if (!before || chain >= LONGEST_CHAIN - 1 || (line.state && !stands)) kept = keptWhole(state)
+      else kept = stands ? keptSince(before, state) : keptChanges(line.changes)
+    } catch {
+      found.problems.push(`Version ${line.version} of “${(standing!.piece as Piece).title}” does not fit those before it; left out.`)
+      before = null
+      continue
+    }
+    chain = kept.whole ? 0 : chain + 1
+    before = state
+    versions++
+    await insertVersion(t, id, line, kept)
+  }
+  if (!first || !standing) throw new Error('there is nothing in it')
+  // A history without the present state would make a later change hang on the wrong version.
+  if (last !== first.version) {
+    await insertVersion(
+      t,
+      id,
+      { version: Math.max(first.version, last + 1), saved_at: first.changed_at, notes: true, name: null },
+      keptWhole(standing),
+    )
+    await t('pieces')
+      .where({ id })
+      .update({ version: Math.max(first.version, last + 1) })
+    versions++
+  }
+  found.pieces++
+  found.versions += versions
+  if (first.deleted_at !== null) found.deleted++
+}
+
+function fail(text: string): never {
+  throw new Error(text)
+}
+
+const insertVersion = (
+  t: Knex.Transaction,
+  id: string,
+  v: { version: number; saved_at: number; notes: boolean; name: string | null },
+  kept: Kept,
+) =>
+  t('piece_versions').insert({
+    piece_id: id,
+    version: v.version,
+    saved_at: v.saved_at,
+    notes: Number(v.notes),
+    name: v.name,
+    whole: Number(kept.whole),
+    body: kept.body,
+  })
+
+/** Lays down the piece as it stands, its row, notes and plan, and says its state as it was checked. */
+async function layStanding(t: Knex.Transaction, p: PieceLine): Promise<State> {
+  const piece = checkedPiece(p.piece)
+  const summary = summaryOf(piece)
+  const original = p.original_id !== null && (await t('originals').where({ id: p.original_id }).first('id')) ? p.original_id : null
+  await t('pieces').insert({
+    id: p.id,
+    class_id: 'class',
+    title: piece.title,
+    summary: JSON.stringify(summary),
+    search: searchText(summary),
+    source_name: p.source_name,
+    original_id: original,
+    version: p.version,
+    created_at: p.created_at,
+    changed_at: p.changed_at,
+    opened_at: p.opened_at,
+    deleted_at: p.deleted_at,
+  })
+  await t('notes').insert({ piece_id: p.id, piece: JSON.stringify(piece), source_text: p.source_text })
+  const plan = readPlan(p.plan)
+  await t('plans').insert({ piece_id: p.id, plan: JSON.stringify(plan) })
+  return { piece, plan, text: p.source_text }
+}
+
+async function layOld(db: Knex, archive: Archive, old: OldLibrary, say: Progress): Promise<Finding> {
+  await layClass(db, old.class)
+  const found: Finding = {
+    madeAt: null,
+    className: old.class.name,
+    school: old.class.school,
+    pieces: 0,
+    deleted: 0,
+    versions: 0,
+    originals: 0,
+    problems: [],
+  }
+  const total = old.pieces.length + old.originals.length
+  let done = 0
+  found.originals = await layOriginals(db, archive, old.originals, found.problems, () => say(done++, total, 'files'))
+  for (const { versions, ...p } of old.pieces) {
+    say(done++, total, 'pieces')
+    try {
+      await db.transaction(async (t) => {
+        const standing = await layStanding(t, p)
+        let before: State | null = null
+        const ordered = [...versions].sort((a, b) => a.version - b.version)
+        for (const [i, v] of ordered.entries()) {
+          const state: State =
+            v.version === p.version
+              ? standing
+              : { piece: v.piece ?? before?.piece ?? p.piece, plan: v.plan, text: v.source_text ?? before?.text ?? '' }
+          const kept = before && i % LONGEST_CHAIN !== 0 ? keptSince(before, state) : keptWhole(state)
+          await insertVersion(t, p.id, { version: v.version, saved_at: v.saved_at, notes: v.piece != null, name: null }, kept)
+          before = state
+        }
+        if (ordered.at(-1)?.version !== p.version)
+          await insertVersion(t, p.id, { version: p.version, saved_at: p.changed_at, notes: true, name: null }, keptWhole(standing))
+        found.pieces++
+        found.versions += ordered.length
+        if (p.deleted_at !== null) found.deleted++
+      })
+    } catch (e) {
+      found.problems.push(`The piece from “${p.source_name}” cannot be brought back (${(e as Error).message}).`)
+    }
+  }
+  return found
+}

@@ -1,0 +1,164 @@
+'use client'
+
+import { format } from 'date-fns'
+import { FileUp } from 'lucide-react'
+import { useRef, useState } from 'react'
+import { Button } from '../parts/Button'
+import { Bar } from './Bar'
+import { begin, follow, forget, send, Trouble } from './errands'
+import { bringState, lookState, type Brought, type Looked } from './protocol'
+import { count, countIs } from './words'
+
+type State =
+  | { at: 'rest' }
+  | { at: 'work'; part: number; text: string }
+  | { at: 'choose'; id: string; name: string; looked: Looked }
+  | { at: 'done'; brought: Brought }
+  | { at: 'failed'; problem: string }
+
+/** A library file brought back: sent, looked at, and brought in as the teacher chooses. */
+export function BringBack({ onBrought }: { onBrought: () => void }) {
+  const input = useRef<HTMLInputElement>(null)
+  const [state, setState] = useState<State>({ at: 'rest' })
+  const attempt = async (work: () => Promise<void>) => {
+    try {
+      await work()
+    } catch (e) {
+      setState({ at: 'failed', problem: e instanceof Trouble ? e.message : 'It could not be brought back.' })
+    }
+  }
+  const choose = (file: File) =>
+    attempt(async () => {
+      setState({ at: 'work', part: 0, text: 'Being sent:' })
+      const id = await send(file, ({ part }) => setState({ at: 'work', part, text: 'Being sent:' }))
+      const looking = await begin(`/api/restore/${id}`, { do: 'look' })
+      const looked = await follow(looking, lookState, ({ part }) => setState({ at: 'work', part, text: 'Every part is being checked:' }))
+      setState({ at: 'choose', id, name: file.name, looked })
+    })
+  const bring = (id: string, how: 'add' | 'replace') =>
+    attempt(async () => {
+      const text = how === 'replace' ? 'What stands is being saved first:' : 'Being brought back:'
+      setState({ at: 'work', part: 0, text })
+      const bringing = await begin(`/api/restore/${id}`, { do: 'bring', how })
+      const brought = await follow(bringing, bringState, ({ part }) => setState({ at: 'work', part, text }))
+      setState({ at: 'done', brought })
+      forget(id)
+      onBrought()
+    })
+  return (
+    <section aria-labelledby="bring-back" className="rounded-lg border border-rule bg-sheet p-5">
+      <h2 id="bring-back" className="font-title text-lg">
+        Bring such a file back
+      </h2>
+      <p className="mt-1 mb-3 text-soft">It is read whole first; nothing here changes before you have chosen what is to happen.</p>
+      {state.at === 'work' ? (
+        <Bar part={state.part} text={state.text} />
+      ) : state.at === 'choose' ? (
+        <Choice
+          {...state}
+          onBring={(how) => void bring(state.id, how)}
+          onLeave={() => {
+            forget(state.id)
+            setState({ at: 'rest' })
+          }}
+        />
+      ) : (
+        <Button onClick={() => input.current?.click()}>
+          <FileUp size={17} aria-hidden /> Choose a library file
+        </Button>
+      )}
+      {state.at === 'done' && (
+        <p role="status" className="mt-3">
+          {sayBrought(state.brought)}
+        </p>
+      )}
+      {state.at === 'failed' && (
+        <p role="alert" className="mt-3 text-madder">
+          {state.problem}
+        </p>
+      )}
+      <input
+        ref={input}
+        type="file"
+        accept=".zip"
+        hidden
+        aria-label="Library to bring back"
+        onChange={(e) => {
+          const file = e.target.files?.[0]
+          e.target.value = ''
+          if (file) void choose(file)
+        }}
+      />
+    </section>
+  )
+}
+
+/** What came of it, in one line made of the counts. */
+export function sayBrought({ added, putBack, there, gone, klass, safe }: Brought): string {
+  if (safe)
+    return `Everything is as in the file now: ${count(added, 'piece')}${gone ? `; ${countIs(gone, 'piece')} here no longer` : ''}. What stood before is kept below.`
+  const stayed = there - putBack
+  return [
+    `${count(added, 'piece')} added`,
+    ...(putBack ? [`${count(putBack, 'piece')} put back on the shelf`] : []),
+    ...(stayed
+      ? [`${count(stayed, 'piece')} that ${stayed === 1 ? 'was' : 'were'} here stayed as ${stayed === 1 ? 'it was' : 'they were'}`]
+      : []),
+    ...(klass ? ['the class is as in the file'] : []),
+  ]
+    .join('; ')
+    .concat('.')
+}
+
+type ChoiceProps = { name: string; looked: Looked; onBring: (how: 'add' | 'replace') => void; onLeave: () => void }
+
+function Choice({ name, looked, onBring, onLeave }: ChoiceProps) {
+  const { pieces, deleted, versions, originals, problems, missing, off, beside, madeAt } = looked
+  const klass = [looked.className, looked.school].filter(Boolean).join(', ')
+  return (
+    <div>
+      <p>
+        <b>{name}</b>
+        {madeAt ? `, saved ${format(madeAt, 'd MMM yyyy, HH:mm')}` : ''}: {klass}; {count(pieces, 'piece')}
+        {deleted ? ` (${deleted} of them off the shelf)` : ''}, {count(versions, 'saved version')}, {count(originals, 'file')}.
+      </p>
+      {problems.length > 0 && (
+        <div role="alert" className="mt-2 text-madder">
+          <ul className="list-disc pl-5">
+            {problems.slice(0, 8).map((p) => (
+              <li key={p}>{p}</li>
+            ))}
+            {problems.length > 8 && <li>and {problems.length - 8} more</li>}
+          </ul>
+        </div>
+      )}
+      <div className="mt-3 grid gap-3 sm:grid-cols-2">
+        <div className="flex flex-col rounded-md border border-rule p-3">
+          <p className="grow">
+            {missing === 0 && off === 0
+              ? 'Nothing in it is missing here.'
+              : `${countIs(missing, 'piece')} not here and will be added${off ? `; ${countIs(off, 'piece')} off the shelf here and will be put back` : ''}.`}{' '}
+            What is here stays as it is
+            {beside + looked.there > 0 ? ', also the class with its settings' : '; the class becomes as in the file'}.
+          </p>
+          <Button kind="filled" className="mt-2 self-start" onClick={() => onBring('add')}>
+            Add what is missing
+          </Button>
+        </div>
+        <div className="flex flex-col rounded-md border border-rule p-3">
+          <p className="grow">
+            {pieces === 0
+              ? 'There is no readable piece in it, so it cannot take the place of what is here.'
+              : `Pieces, class and settings become as in the file${beside ? `; ${countIs(beside, 'piece')} here and not in it and will be gone` : ''}. What stands is saved first.`}
+          </p>
+          <Button className="mt-2 self-start" disabled={pieces === 0} onClick={() => onBring('replace')}>
+            Make everything as in the file
+          </Button>
+        </div>
+      </div>
+      <Button kind="quiet" className="mt-2" onClick={onLeave}>
+        Leave everything as it is
+      </Button>
+    </div>
+  )
+}

@@ -1,0 +1,67 @@
+'use client'
+
+import { Download } from 'lucide-react'
+import { useState } from 'react'
+import { Button } from '../parts/Button'
+import { Bar } from './Bar'
+import { begin, follow, Trouble } from './errands'
+import { backupState, type BackedUp } from './protocol'
+import { count, megabytes } from './words'
+
+type State = { at: 'rest' } | { at: 'work'; part: number } | { at: 'done'; id: string; made: BackedUp } | { at: 'failed'; problem: string }
+
+/** Everything as one file: made on the machine that runs Even Seat, then fetched. */
+export function SaveAll() {
+  const [state, setState] = useState<State>({ at: 'rest' })
+  const save = async () => {
+    setState({ at: 'work', part: 0 })
+    try {
+      const id = await begin('/api/backup')
+      const made = await follow(id, backupState, ({ part }) => setState({ at: 'work', part }))
+      setState({ at: 'done', id, made })
+      window.location.assign(`/api/backup/${id}`)
+    } catch (e) {
+      setState({ at: 'failed', problem: e instanceof Trouble ? e.message : 'It could not be saved.' })
+    }
+  }
+  return (
+    <section aria-labelledby="save-all" className="rounded-lg border border-rule bg-sheet p-5">
+      <h2 id="save-all" className="font-title text-lg">
+        Save everything as one file
+      </h2>
+      <p className="mt-1 mb-3 text-soft">
+        The class, all pieces with their saved versions, also those off the shelf, and the files they came in. Keep it on another disk. You
+        can go on working meanwhile; what you change then is not in the file.
+      </p>
+      {state.at === 'work' ? (
+        <Bar part={state.part} text="Being saved:" />
+      ) : (
+        <Button kind="filled" onClick={() => void save()}>
+          <Download size={17} aria-hidden /> Save everything
+        </Button>
+      )}
+      {state.at === 'done' && (
+        <div role="status" className="mt-3">
+          <p>
+            {count(state.made.pieces, 'piece')} and {count(state.made.originals, 'file')} are in it, {megabytes(state.made.bytes)}.{' '}
+            <a href={`/api/backup/${state.id}`} className="text-rosin underline">
+              Fetch it
+            </a>{' '}
+            if the browser has not done so by itself.
+          </p>
+          {state.made.skipped.length > 0 && (
+            <p className="text-madder">
+              Not readable as they stand, and in the file only as they are: {state.made.skipped.map((t) => `“${t}”`).join(', ')}. Their
+              history may have a version that is.
+            </p>
+          )}
+        </div>
+      )}
+      {state.at === 'failed' && (
+        <p role="alert" className="mt-3 text-madder">
+          Nothing was saved. {state.problem}
+        </p>
+      )}
+    </section>
+  )
+}
