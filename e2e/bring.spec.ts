@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
-import { open } from './open'
+import { open, ORIGIN } from './open'
 
 const files = (page: Page) => page.getByRole('region', { name: 'Files brought' })
 const abc = (title: string, body: string) => `X:1\nT:${title}\nM:4/4\nL:1/4\nK:G\n${body}\n`
@@ -134,28 +134,34 @@ test('taken away as MusicXML and brought again it is the same piece; the file it
 
 test('everything is saved as one file and brought back; a file that is none is refused', async ({ page }, info) => {
   await page.goto('/')
-  await page.getByRole('button', { name: 'Library' }).click()
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: /Save everything/ }).click()])
+  await page.getByRole('link', { name: 'Library' }).click()
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save everything' }).click()])
   const zip = readFileSync(await download.path())
+  await expect(page.getByText(/^\d+ pieces and \d+ files are in it/)).toBeVisible()
   const kept = info.outputPath('library.zip')
   writeFileSync(kept, zip)
-  await page.getByLabel('Library to bring back').setInputFiles(kept)
-  await expect(page.getByText(/0 pieces brought back; \d+ were here already/)).toBeVisible()
-  await page.getByLabel('Library to bring back').setInputFiles([file('none.zip', 'nothing')])
-  await expect(page.getByText(/none.zip was not brought back: this zip is damaged/)).toBeVisible()
+  const input = page.getByLabel('Library to bring back')
+  await input.setInputFiles(kept)
+  await expect(page.getByText('Nothing in it is missing here.')).toBeVisible()
+  await page.getByRole('button', { name: 'Add what is missing' }).click()
+  await expect(page.getByText(/^0 pieces added; \d+ pieces that were here stayed as they were\.$/)).toBeVisible()
+  await input.setInputFiles([file('none.zip', 'nothing')])
+  await expect(page.getByRole('alert').filter({ hasText: 'This file is no library' })).toBeVisible()
+  await page.goto('/')
   await page.getByLabel('Files to add').setInputFiles(kept)
   await expect(files(page).getByRole('alert')).toContainText('this is a whole library')
 })
 
 test('the server keeps to the limits by itself', async ({ request }) => {
-  const none = await request.post('/api/shelf', { multipart: { pieces: '[]' } })
-  expect(none.status()).toBe(400)
-  const bad = await request.post('/api/shelf', {
-    multipart: { file: file('a.abc', 'X:1'), pieces: JSON.stringify([{ piece: { title: 'no' } }]) },
-  })
+  const post = (data: object) => request.post('/api/shelf', { data, headers: { origin: ORIGIN } })
+  expect((await post({ pieces: [] })).status()).toBe(400)
+  const base64 = (bytes: Buffer) => bytes.toString('base64')
+  const bad = await post({ file: { name: 'a.abc', base64: base64(Buffer.from('X:1')) }, pieces: [{ piece: { title: 'no' } }] })
   expect([bad.status(), ((await bad.json()) as { problem: string }).problem]).toEqual([400, expect.stringContaining('cannot be kept')])
-  const large = await request.post('/api/shelf', { multipart: { file: file('a.abc', Buffer.alloc(17_000_000)), pieces: '[]' } })
-  expect(large.status()).toBe(413)
+  const large = await post({ file: { name: 'a.abc', base64: base64(Buffer.alloc(17_000_000)) }, pieces: [] })
+  expect(large.status()).toBe(400)
+  const huge = await post({ file: { name: 'a.abc', base64: 'A'.repeat(57_000_000) }, pieces: [] })
+  expect(huge.status()).toBe(413)
   expect((await request.get('/api/pieces/00000000-0000-4000-8000-000000000000/export?as=midi')).status()).toBe(404)
   expect((await request.get('/api/originals/none')).status()).toBe(404)
 })

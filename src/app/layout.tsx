@@ -8,6 +8,7 @@ import './globals.css'
 import { ThemeProvider } from 'next-themes'
 import { Toaster } from 'sonner'
 import { FROM_DOOR } from '@/server/address'
+import { SendUnsent } from '@/ui/parts/SendUnsent'
 
 export const metadata: Metadata = {
   title: { default: 'Even Seat', template: '%s · Even Seat' },
@@ -22,6 +23,7 @@ export default async function RootLayout({ children }: { children: React.ReactNo
       <body>
         <ThemeProvider attribute="class" defaultTheme="light" disableTransitionOnChange nonce={nonce}>
           {children}
+          <SendUnsent />
           <Toaster
             position="bottom-left"
             toastOptions={{

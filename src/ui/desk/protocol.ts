@@ -56,7 +56,9 @@ export type NotesRequest = z.infer<typeof notesRequest>
  * was written: which version stands, or what is wrong with the place where everything is kept. */
 export const saveReply = z.discriminatedUnion('ok', [
   z.object({ ok: z.literal(true), version: z.int(), lifted: z.int().optional() }),
-  z.object({ ok: z.literal(false), reason: z.enum(['newer', 'gone']), version: z.int() }),
-  z.object({ ok: z.literal(false), reason: z.literal('trouble'), problem: z.string() }),
+  z.discriminatedUnion('reason', [
+    z.object({ ok: z.literal(false), reason: z.enum(['newer', 'gone']), version: z.int() }),
+    z.object({ ok: z.literal(false), reason: z.literal('trouble'), problem: z.string() }),
+  ]),
 ])
 export type SaveReply = z.infer<typeof saveReply>

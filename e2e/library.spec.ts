@@ -1,0 +1,64 @@
+import { expect, test } from '@playwright/test'
+import AxeBuilder from '@axe-core/playwright'
+
+test('what was taken off the shelf has a place: it is put back, or deleted for good on purpose', async ({ page }) => {
+  await page.goto('/')
+  for (const copy of ['Two Barges', 'Copper Kettle March']) {
+    await page.getByPlaceholder(/Title/).fill(copy)
+    await page.getByRole('button', { name: `Duplicate ${copy}`, exact: true }).click()
+    await page.getByRole('button', { name: `Delete ${copy} (copy)` }).click()
+    await expect(page.getByRole('link', { name: `${copy} (copy)` })).toBeHidden()
+  }
+  await page.goto('/library')
+  const off = page.getByRole('region', { name: 'Off the shelf' })
+  await expect(off).toContainText('Two Barges (copy)')
+  await off.getByRole('button', { name: 'Put Two Barges (copy) back' }).click()
+  await expect(off).not.toContainText('Two Barges (copy)')
+  await off.getByRole('button', { name: 'Delete Copper Kettle March (copy) for good' }).click()
+  const sure = page.getByRole('alertdialog', { name: /Delete “Copper Kettle March \(copy\)” for good\?/ })
+  await sure.getByRole('button', { name: 'Keep' }).click()
+  await expect(off).toContainText('Copper Kettle March (copy)')
+  await off.getByRole('button', { name: 'Empty this place' }).click()
+  await page.getByRole('button', { name: 'Delete them for good' }).click()
+  await expect(off).toContainText('Nothing has been taken off')
+  for (const theme of ['light', 'dark']) {
+    await page.evaluate((t) => localStorage.setItem('theme', t), theme)
+    await page.reload()
+    expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id} ${v.nodes[0].html}`)).toEqual([])
+  }
+})
+
+test('everything is made as in the file, and what stood before is kept', async ({ page }, info) => {
+  await page.goto('/library')
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save everything' }).click()])
+  const kept = info.outputPath('library.zip')
+  await download.saveAs(kept)
+  await page.goto('/')
+  await page.getByPlaceholder(/Title/).fill('Two Barges (copy)')
+  await page.getByRole('button', { name: 'Delete Two Barges (copy)' }).click()
+  await expect(page.getByText('Two Barges (copy) is off the shelf.')).toBeVisible()
+  await page.goto('/class')
+  await page.getByRole('textbox', { name: 'Name of the class' }).fill('Another name')
+  await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
+  await page.goto('/library')
+  await page.getByLabel('Library to bring back').setInputFiles(kept)
+  await page.getByRole('button', { name: 'Make everything as in the file' }).click()
+  await expect(page.getByText(/^Everything is as in the file now: \d+ pieces\. What stood before is kept below\.$/)).toBeVisible()
+  const before = page.getByRole('region', { name: 'Saved before everything was replaced' }).getByRole('link').first()
+  const [safe] = await Promise.all([page.waitForEvent('download'), before.click()])
+  expect(safe.suggestedFilename()).toMatch(/^Even Seat before-/)
+  await page.goto('/')
+  await expect(page.getByRole('heading', { name: 'Tuesday Strings' })).toBeVisible()
+  await page.getByPlaceholder(/Title/).fill('Two Barges (copy)')
+  await expect(page.getByRole('link', { name: 'Two Barges (copy)' })).toBeVisible()
+})
+
+test('a version is kept under a name', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('link', { name: 'Copper Kettle March' }).first().click()
+  await expect(page.getByRole('complementary', { name: 'Picked moment' })).toBeVisible()
+  await page.goto(`${page.url()}/history?version=1`)
+  await page.getByLabel('Name').fill('as it came')
+  await page.getByRole('button', { name: 'Keep under this name' }).click()
+  await expect(page.getByRole('navigation', { name: 'Saved versions' })).toContainText('as it came')
+})
