@@ -59,6 +59,6 @@ test('a version is kept under a name', async ({ page }) => {
   await expect(page.getByRole('complementary', { name: 'Picked moment' })).toBeVisible()
   await page.goto(`${page.url()}/history?version=1`)
   await page.getByLabel('Name').fill('as it came')
-  await page.getByRole('button', { name: 'Keep under this name' }).click()
+  await page.getByRole('button', { name: 'Keep by name' }).click()
   await expect(page.getByRole('navigation', { name: 'Saved versions' })).toContainText('as it came')
 })

@@ -1,8 +1,8 @@
 import { choiceOf, type Hold } from '../hands/hold'
 import { once } from '../once'
 import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
-import { layOut } from './layout'
-import { solve, stepInto, type Solution } from './solve'
+import { layOut, type Jump } from './layout'
+import { keptHold, solve, stepInto, type Solution } from './solve'
 import type { CostKind } from './weights'
 
 /** What each kind of cost comes to on one way through the line. */
@@ -106,22 +106,41 @@ const sameHand = (a: Hold, b: Hold): boolean =>
     a.respelled === b.respelled &&
     a.stops.every((s, i) => s.stretch === b.stops[i].stretch))
 
+/** The jumps that each column is an end of. */
+const jumpsAt = once((s: Solution): ReadonlyMap<number, readonly Jump[]> => {
+  const at = new Map<number, Jump[]>()
+  for (const j of s.jumps)
+    for (const end of new Set([j.low, j.high])) {
+      const known = at.get(end)
+      if (known) known.push(j)
+      else at.set(end, [j])
+    }
+  return at
+})
+
 /** What the best line through `hold` pays more than the chosen line, by kind; walked only as far as the two differ. */
 export function differenceOf(s: Solution, column: number, hold: Hold): Tally {
   const choice = choiceOf(hold)
   const known = choicesIn(s.columns[column].holds).includes(choice)
   const w = known ? s : widen(s, column)
   const { to } = aheadOf(w)
-  const holdIn = (i: number, state: number): Hold => w.columns[i].holds[Math.floor(state / w.layers[i].size)]
+  const holdIn = (of: Solution, i: number, state: number): Hold => of.columns[i].holds[Math.floor(state / of.layers[i].size)]
   const mine = (i: number): Hold => s.columns[i].holds[s.chosen[i]]
+  /** What a state still remembers of an earlier column, for a jump that is to come. */
+  const remembered = (of: Solution, i: number, state: number, k: number): Hold =>
+    of.columns[k].holds[keptHold(of.columns, of.layers[i], state % of.layers[i].size, k)]
+  /** Whether both lines are one from here on: the same hand, and the same hands remembered. */
+  const meet = (i: number, state: number): boolean =>
+    sameHand(holdIn(w, i, state), mine(i)) &&
+    w.layers[i].kept.length === s.layers[i].kept.length &&
+    w.layers[i].kept.every((k, n) => s.layers[i].kept[n] === k && sameHand(remembered(w, i, state, k), remembered(s, i, s.states[i], k)))
   const theirs = new Map<number, Hold>()
   /** Follows the other line away from the column for as long as it is another. */
   const follow = (states: readonly Int32Array[], by: 1 | -1): void => {
     let state = bestThrough(w, column, choice).state
     for (let i = column; i >= 0 && i < w.columns.length; i += by) {
-      theirs.set(i, holdIn(i, state))
-      // With jumps the two lines may part again; without, they are one from here on.
-      if (i !== column && sameHand(theirs.get(i)!, mine(i)) && s.jumps.length === 0) return
+      theirs.set(i, holdIn(w, i, state))
+      if (i !== column && meet(i, state)) return
       state = states[i][state]
     }
   }
@@ -135,13 +154,14 @@ export function differenceOf(s: Solution, column: number, hold: Hold): Tally {
       if (i === 0) chargeStart(holdAt(0), charge)
       if (theirs.has(i - 1) && s.columns[i].moves) chargeMove(s.setup, holdAt(i - 1), holdAt(i), s.columns[i].gap, charge)
     }
-    for (const j of s.jumps)
-      if (theirs.has(j.low) && theirs.has(j.high)) {
-        const [a, b] = j.back ? [j.high, j.low] : [j.low, j.high]
-        chargeJump(s.setup, holdAt(a), holdAt(b), j.gap, charge)
-      }
+    for (const j of touched) {
+      const [a, b] = j.back ? [j.high, j.low] : [j.low, j.high]
+      chargeJump(s.setup, holdAt(a), holdAt(b), j.gap, charge)
+    }
   }
-  walk((i) => theirs.get(i)!, 1)
+  const jumps = jumpsAt(s)
+  const touched = new Set([...theirs.keys()].flatMap((i) => jumps.get(i) ?? []))
+  walk((i) => theirs.get(i) ?? mine(i), 1)
   walk(mine, -1)
   return new Map([...tally].filter(([, v]) => v !== 0))
 }

@@ -1,3 +1,4 @@
+import { once } from '../once'
 import type { Jump, Table } from './layout'
 
 /**
@@ -81,13 +82,19 @@ export type Step = {
   readonly ending: Float64Array | null
 }
 
+const endingsOf = once((jumps: readonly Jump[]): ReadonlyMap<number, readonly Jump[]> => {
+  const at = new Map<number, Jump[]>()
+  for (const j of jumps) at.set(j.high, [...(at.get(j.high) ?? []), j])
+  return at
+})
+
 export function stepInto({ columns, jumps }: Pick<Table, 'columns' | 'jumps'>, layers: readonly Layer[], i: number): Step {
   const width = columns[i].holds.length
   const { moves } = columns[i]
   const [before, here] = [layers[i - 1], layers[i]]
   const plain: Step = { width, moves, size: 1, row: null, combination: null, ending: null }
   if (jumps.length === 0) return plain
-  const endings = jumps.filter((j) => j.high === i)
+  const endings = endingsOf(jumps).get(i) ?? []
   if (before.size === 1 && here.size === 1 && endings.length === 0) return plain
   const states = columns[i - 1].holds.length * before.size
   const row = new Int32Array(states)
@@ -108,7 +115,7 @@ export function stepInto({ columns, jumps }: Pick<Table, 'columns' | 'jumps'>, l
 }
 
 /** The hold of a kept column in combination `r`. */
-function keptHold(columns: Table['columns'], layer: Layer, r: number, column: number): number {
+export function keptHold(columns: Table['columns'], layer: Layer, r: number, column: number): number {
   let rest = r
   for (let i = layer.kept.length - 1; i >= 0; i--) {
     const width = columns[layer.kept[i]].holds.length
@@ -123,26 +130,32 @@ const NOTHING_KEPT: Layer = { kept: [], size: 1 }
 /** What has to be kept after each column; a jump that would keep too much is left out of the table. */
 function layersFor(full: Table): { table: Table; layers: Layer[] } {
   if (full.jumps.length === 0) return { table: full, layers: full.columns.map(() => NOTHING_KEPT) }
-  let jumps: readonly Jump[] = full.jumps
-  for (;;) {
-    const layers: Layer[] = []
-    let tooWide: number | null = null
-    for (let i = 0; i < full.columns.length && tooWide === null; i++) {
-      const open = jumps.filter((j) => j.low < i && j.high > i)
-      if (open.length === 0) {
-        layers.push(NOTHING_KEPT)
-        continue
-      }
-      const kept = [...new Set(open.map((j) => j.low))].sort((a, b) => a - b)
-      const size = kept.reduce((n, k) => n * full.columns[k].holds.length, 1)
-      if (size > MOST_KEPT) tooWide = i
-      layers.push({ kept, size })
+  const left = new Set<Jump>()
+  const layers: Layer[] = []
+  const opening = new Map<number, Jump[]>()
+  for (const j of full.jumps) opening.set(j.low, [...(opening.get(j.low) ?? []), j])
+  let open = new Set<Jump>()
+  for (let i = 0; i < full.columns.length; i++) {
+    for (const j of opening.get(i - 1) ?? []) if (!left.has(j)) open.add(j)
+    for (const j of open) if (j.high <= i) open.delete(j)
+    if (open.size === 0) {
+      layers.push(NOTHING_KEPT)
+      continue
     }
-    if (tooWide === null) return { table: { ...full, jumps }, layers }
-    const at = tooWide
-    const longest = jumps.filter((j) => j.low < at && j.high > at).reduce((a, b) => (b.high - b.low > a.high - a.low ? b : a))
-    jumps = jumps.filter((j) => j !== longest)
+    const kept = [...new Set([...open].map((j) => j.low))].sort((a, b) => a - b)
+    const size = kept.reduce((n, k) => n * full.columns[k].holds.length, 1)
+    if (size <= MOST_KEPT) {
+      layers.push({ kept, size })
+      continue
+    }
+    // The longest one goes unpriced; what was kept for it since it opened is laid out anew.
+    const longest = full.jumps.filter((j) => open.has(j)).reduce((a, b) => (b.high - b.low > a.high - a.low ? b : a))
+    left.add(longest)
+    layers.length = longest.low + 1
+    i = longest.low
+    open = new Set(full.jumps.filter((j) => !left.has(j) && j.low < i && j.high > i))
   }
+  return { table: { ...full, jumps: full.jumps.filter((j) => !left.has(j)) }, layers }
 }
 
 /** Index of the smallest number, the first of equals. */

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { pieceFrom } from '../testing/piece'
-import { formOf, sayLearning, sayLikeness } from './form'
+import { placeEvents } from '../piece/walk'
+import { cellOf, formOf, likeness, sayLearning, sayLikeness, type Cell, type Likeness } from './form'
 
 const form = (text: string, fifths = 0, mode: 'major' | 'minor' = 'major') => {
   const piece = pieceFrom(text, { fifths, mode })
@@ -94,5 +95,31 @@ describe('runs', () => {
     // A seventh is no triad, and two thirds need three notes.
     expect(runs('C4 E4 z z')).toEqual([])
     expect(runs('C4 E4 G4 B4')).toEqual([])
+  })
+})
+
+describe('the likest stretch', () => {
+  /** The plain way: every earlier measure in turn. */
+  const ORDER: readonly Likeness['kind'][] = ['same', 'moved', 'stepped', 'rhythm']
+  const plain = (cells: readonly (readonly Cell[])[], own: number) => {
+    let best: { unit: number; how: Likeness } | null = null
+    for (let unit = 0; unit < own; unit++) {
+      const how = likeness(cells[unit], cells[own])
+      if (how && (!best || ORDER.indexOf(how.kind) < ORDER.indexOf(best.how.kind))) best = { unit, how }
+    }
+    return best
+  }
+  it('is found as by comparing each with each', () => {
+    const measure = fc.array(fc.constantFrom('D4', 'E4', 'F4', 'G4', 'Bb4', 'B4', 'D5', 'z'), { minLength: 4, maxLength: 4 })
+    fc.assert(
+      fc.property(fc.array(measure, { minLength: 2, maxLength: 14 }), (measures) => {
+        const piece = pieceFrom(measures.flat().join(' '))
+        const [line] = piece.lines
+        const cells = line.measures.map((): Cell[] => [])
+        for (const e of placeEvents(piece, line)) cells[e.at.index].push(cellOf(e))
+        formOf(piece, line).measures.forEach((u, i) => expect(u.like).toEqual(plain(cells, i)))
+      }),
+      { numRuns: 300 },
+    )
   })
 })

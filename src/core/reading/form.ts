@@ -58,9 +58,9 @@ export const formOf = onceIn((piece: Piece, line: Line): Form => {
 })
 
 /** An event for comparing: how long, and its heads low first; none for a rest. */
-type Cell = { readonly ticks: number; readonly steps: readonly number[]; readonly midi: readonly number[] }
+export type Cell = { readonly ticks: number; readonly steps: readonly number[]; readonly midi: readonly number[] }
 
-function cellOf({ event, ticks }: PlacedEvent): Cell {
+export function cellOf({ event, ticks }: PlacedEvent): Cell {
   if (event.kind === 'rest') return { ticks, steps: [], midi: [] }
   const heads = [...event.heads].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch))
   return { ticks, steps: heads.map((h) => stepsOf(h.pitch)), midi: heads.map((h) => midiOf(h.pitch)) }
@@ -69,19 +69,21 @@ function cellOf({ event, ticks }: PlacedEvent): Cell {
 /** Whole stretches of `size` measures from the first full one; what is left over at the end is a shorter one. */
 function unitsOf(cells: readonly (readonly Cell[])[], first: number, size: number): Unit[] {
   const units: (Unit & { cells: readonly Cell[] })[] = []
+  const known = catalogue()
   let letters = 0
   for (let from = first; from < cells.length; from += size) {
     const to = Math.min(cells.length, from + size) - 1
     // A barline inside counts: the same notes over another barline are another measure.
     const own = cells.slice(from, to + 1).flatMap((m, i) => [...(i ? [BARLINE] : []), ...m])
-    const like = own.some((c) => c.steps.length > 0) ? likest(units, own) : null
     const silent = own.every((c) => c.steps.length === 0)
+    const like = silent ? null : known.likest(own, (unit) => units[unit].cells)
     const returns = like && like.how.kind !== 'rhythm' ? units[like.unit].name.replace(/′/g, '') : null
     const name = silent
       ? '–'
       : returns
         ? returns + (like!.how.kind === 'same' ? primes(units[like!.unit].name) : '′')
         : letterFor(letters++)
+    if (!silent) known.add(own, units.length)
     units.push({ from, to, name, like, cells: own })
   }
   return units.map(({ from, to, name, like }) => ({ from, to, name, like }))
@@ -91,19 +93,70 @@ const BARLINE: Cell = { ticks: -1, steps: [], midi: [] }
 const primes = (name: string) => name.replace(/[^′]/g, '')
 const letterFor = (n: number): string => String.fromCharCode(65 + (n % 26)).repeat(1 + Math.floor(n / 26))
 
-const ORDER: Record<Likeness['kind'], number> = { same: 0, moved: 1, stepped: 2, rhythm: 3 }
+/** What a stretch is found again by: its notes, its shape in half steps and in steps, its rhythm; and how high it begins. */
+type Marks = { readonly same: string; readonly moved: string; readonly stepped: string; readonly rhythm: string; readonly height: number }
 
-/** The earlier stretch that is most like this one; of equals the first. */
-function likest(units: readonly { cells: readonly Cell[] }[], own: readonly Cell[]): Unit['like'] {
-  let best: Unit['like'] = null
-  units.forEach((u, unit) => {
-    const how = likeness(u.cells, own)
-    if (how && (!best || ORDER[how.kind] < ORDER[best.how.kind])) best = { unit, how }
-  })
-  return best
+function marksOf(cells: readonly Cell[]): Marks {
+  const first = cells.find((c) => c.steps.length)!
+  const rhythm = cells.map((c) => `${c.ticks}${c.steps.length ? '' : 'r'}`).join(' ')
+  const by = (heads: (c: Cell) => readonly number[], from: number) =>
+    cells
+      .map((c) =>
+        heads(c)
+          .map((h) => h - from)
+          .join('.'),
+      )
+      .join(' ')
+  const steps = by((c) => c.steps, first.steps[0])
+  const half = by((c) => c.midi, first.midi[0])
+  return {
+    rhythm,
+    stepped: `${rhythm}|${steps}`,
+    moved: `${rhythm}|${steps}|${half}`,
+    same: `${rhythm}|${steps}|${half}|${first.steps[0]} ${first.midi[0]}`,
+    height: first.steps[0],
+  }
 }
 
-function likeness(a: readonly Cell[], b: readonly Cell[]): Likeness | null {
+/** The stretches so far, found by what they are like: a piece of a thousand measures is not compared each with each. */
+function catalogue() {
+  const first = { same: new Map<string, number>(), moved: new Map<string, number>(), rhythm: new Map<string, number>() }
+  const stepped = new Map<string, Map<number, number>>()
+  const note = <K>(map: Map<K, number>, key: K, unit: number) => {
+    if (!map.has(key)) map.set(key, unit)
+  }
+  return {
+    add: (cells: readonly Cell[], unit: number): void => {
+      const m = marksOf(cells)
+      note(first.same, m.same, unit)
+      note(first.moved, m.moved, unit)
+      note(first.rhythm, m.rhythm, unit)
+      const heights = stepped.get(m.stepped) ?? new Map<number, number>()
+      note(heights, m.height, unit)
+      stepped.set(m.stepped, heights)
+    },
+    /** The earlier stretch that is most like this one; of equals the first. */
+    likest: (own: readonly Cell[], cellsOf: (unit: number) => readonly Cell[]): Unit['like'] => {
+      const m = marksOf(own)
+      // At its own height the steps are those of the same notes with other signs: no likeness by steps.
+      const others = [...(stepped.get(m.stepped) ?? [])].flatMap(([height, unit]) => (height === m.height ? [] : [unit]))
+      const tries: [Likeness['kind'], number | undefined][] = [
+        ['same', first.same.get(m.same)],
+        ['moved', first.moved.get(m.moved)],
+        ['stepped', others.length ? Math.min(...others) : undefined],
+        ['rhythm', first.rhythm.get(m.rhythm)],
+      ]
+      for (const [kind, unit] of tries) {
+        const how = unit === undefined ? null : likeness(cellsOf(unit), own)
+        if (unit !== undefined && how?.kind === kind) return { unit, how }
+      }
+      return null
+    },
+  }
+}
+
+/** How two stretches are alike; null when they are not. */
+export function likeness(a: readonly Cell[], b: readonly Cell[]): Likeness | null {
   if (a.length !== b.length || a.some((c, i) => c.ticks !== b[i].ticks || (c.steps.length === 0) !== (b[i].steps.length === 0))) return null
   const sounding = a.flatMap((c, i) => (c.steps.length ? [{ x: c, y: b[i] }] : []))
   if (sounding.length === 0) return null

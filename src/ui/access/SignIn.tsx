@@ -54,7 +54,7 @@ export function SignIn() {
           maxLength={500}
           className="rounded-md border border-rule bg-sheet px-3 py-2"
         />
-        <Button kind="filled" type="submit" disabled={pending}>
+        <Button kind="filled" type="submit" disabled={pending} className="self-start">
           Open
         </Button>
         <p role="alert" className="min-h-6 text-madder">
@@ -62,7 +62,7 @@ export function SignIn() {
         </p>
       </form>
       <p className="text-sm text-soft">
-        Forgotten? On the machine that runs Even Seat, <code>npm run passphrase</code> sets a new one.
+        Forgotten? On the machine that runs Even Seat, <code className="whitespace-nowrap">npm run passphrase</code> sets a new one.
       </p>
     </main>
   )

@@ -62,7 +62,7 @@ export function History({ id, title, now, versions, wanted, shown, drawn, action
             ))}
           </ol>
           <p className="border-t border-rule px-4 py-2 text-[13px] text-soft">
-            Of the last day every version is kept; before that the last of an hour for a week, of a day for ten weeks, of a week for good.
+            Of the last day every version is kept; before that at least the last of an hour for a week, of a day for ten weeks, of a week for good.
             The first and those with a name always stay.
           </p>
         </nav>
@@ -109,10 +109,10 @@ function Version({ id, now, shown, drawn, actions }: { id: string; now: number; 
             defaultValue={shown.name ?? ''}
             maxLength={80}
             placeholder="such as: spring concert"
-            className="w-52 rounded border border-rule bg-sheet px-2 py-1"
+            className="w-44 rounded border border-rule bg-sheet px-2 py-1"
           />
           <button type="submit" className={buttonLook()}>
-            Keep under this name
+            Keep by name
           </button>
         </form>
         {shown.version !== now && (

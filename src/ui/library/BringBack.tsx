@@ -141,7 +141,7 @@ function Choice({ name, looked, onBring, onLeave }: ChoiceProps) {
             What is here stays as it is
             {beside + looked.there > 0 ? ', also the class with its settings' : '; the class becomes as in the file'}.
           </p>
-          <Button kind="filled" className="mt-2 self-start" onClick={() => onBring('add')}>
+          <Button kind="filled" className="mt-2 self-start" disabled={missing + off === 0} onClick={() => onBring('add')}>
             Add what is missing
           </Button>
         </div>

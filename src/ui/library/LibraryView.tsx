@@ -83,7 +83,7 @@ function Access({ locked }: { locked: boolean }) {
       ) : (
         <p className="mt-1 text-soft">
           Whoever sits at this machine; no other can reach it. To open it from elsewhere, set a passphrase first:{' '}
-          <code>npm run passphrase</code>.
+          <code className="text-sm whitespace-nowrap">npm run passphrase</code>.
         </p>
       )}
     </section>
