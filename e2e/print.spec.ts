@@ -70,6 +70,7 @@ test('a long part breaks between systems, numbers its pages and leaves no blank 
   await expect(page.getByRole('heading', { name: 'Long Way Round' })).toBeVisible()
   for (const paper of ['a4', 'letter']) {
     await page.goto(`${page.url().replace(/\/print.*/, '')}/print?seat=bass&paper=${paper}&fingers=1&letters=1&strings=1`)
+    await expect(page.locator('.page').first()).toBeVisible()
     const sheets = await page.locator('.page').count()
     expect(sheets).toBeGreaterThan(1)
     const pages = await printed(page)

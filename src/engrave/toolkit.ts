@@ -1,4 +1,4 @@
-import { finishSystem } from './post'
+import { finishSystem, slimmed } from './post'
 
 /** What of the engraver is used; both the browser's worker and the server hand one in. */
 export type Toolkit = {
@@ -80,5 +80,7 @@ export function engravePages(toolkit: Toolkit, mei: string, paper: Paper, rowNam
     justifyVertically: false,
   })
   load(toolkit, mei)
-  return Array.from({ length: toolkit.getPageCount() }, (_, i) => finishSystem(toolkit.renderToSVG(i + 1), rowNames ? BESIDE_STAFF : null))
+  return Array.from({ length: toolkit.getPageCount() }, (_, i) =>
+    slimmed(finishSystem(toolkit.renderToSVG(i + 1), rowNames ? BESIDE_STAFF : null)),
+  )
 }

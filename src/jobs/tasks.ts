@@ -4,6 +4,7 @@ import { ensembleMapper, seatMap } from '@/core/seats/ensemble'
 import { previewOf, type Preview } from '@/core/seats/preview'
 import { meiOf } from '@/engrave/mei'
 import { serverToolkit } from '@/engrave/server'
+import { slimmed } from '@/engrave/post'
 import { engravePages, engraveSystems } from '@/engrave/toolkit'
 import { tuneMei } from '@/engrave/tune'
 import type { Row } from '@/engrave/rows'
@@ -110,7 +111,7 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
         title: piece.title,
         measures: piece.lines[0].measures.length,
         pins: Object.values(plan.pins).reduce((n, p) => n + Object.keys(p).length, 0),
-        systems: engraveSystems(await serverToolkit(), tuneMei(first), 860, 36),
+        systems: engraveSystems(await serverToolkit(), tuneMei(first), 860, 36).map(slimmed),
       }
     }),
   export: ({ id, as, seat }) =>

@@ -3,6 +3,7 @@ import { connection } from 'next/server'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { getPieces, listShelf } from '@/store/pieces'
+import { packed } from '@/app/packed'
 import { ClassView } from '@/ui/class/ClassView'
 
 export const metadata: Metadata = { title: 'The class' }
@@ -28,7 +29,7 @@ export default async function ClassPage() {
       school={school}
       settings={settings}
       version={version}
-      pieces={pieces.map(({ id: piece, ...p }) => ({ id: piece, piece: p.piece, plan: p.plan }))}
+      packed={packed(pieces.map(({ id: piece, ...p }) => ({ id: piece, piece: p.piece, plan: p.plan })))}
     />
   )
 }

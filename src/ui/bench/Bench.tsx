@@ -5,7 +5,7 @@ import { SEATS, type Seat } from '@/core/hands/instruments'
 import { useDesk } from '../desk/DeskProvider'
 import { useShownBySeat } from '../desk/useSpots'
 import { sayMoment } from '../desk/say'
-import { BENCH, layOutBench, seatHeight, stringY } from './layout'
+import { BENCH, drawnAround, FIRST_DRAWN, isDrawn, layOutBench, seatHeight, stringY } from './layout'
 import { SeatLabel } from './SeatLabel'
 import { chipX, SeatRow } from './SeatRow'
 
@@ -23,6 +23,13 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
   const layout = useMemo(() => layOutBench(timeline), [timeline])
   const scroller = useRef<HTMLDivElement>(null)
   const [hover, setHover] = useState<number | null>(null)
+  const [drawn, setDrawn] = useState(FIRST_DRAWN)
+  const see = () => {
+    const el = scroller.current
+    if (!el) return
+    const next = drawnAround(el.scrollLeft, el.clientWidth)
+    setDrawn((now) => (now.from === next.from && now.to === next.to ? now : next))
+  }
 
   const box = layout.moments[moment]
   useEffect(() => {
@@ -52,6 +59,7 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
       </div>
       <div
         ref={scroller}
+        onScroll={see}
         tabIndex={0}
         role="group"
         aria-label="Notes of the four seats; arrow keys move, digits pin a finger"
@@ -107,25 +115,27 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
               />
             </>
           )}
-          {layout.bars.map((b, i) => (
-            <g key={b.index}>
-              <text x={b.x + 2} y={14} fontSize={12.5} fill="var(--soft)">
-                {b.number}
-              </text>
-              {i > 0 &&
-                SEATS.map((s) => (
-                  <line
-                    key={s}
-                    x1={b.x - 2}
-                    x2={b.x - 2}
-                    y1={top(s) + BENCH.letters - 3}
-                    y2={top(s) + stringY(0, 4) + 3}
-                    stroke="var(--soft)"
-                    strokeWidth={1.2}
-                  />
-                ))}
-            </g>
-          ))}
+          {layout.bars.map((b, i) =>
+            !isDrawn(b.x, drawn) ? null : (
+              <g key={b.index}>
+                <text x={b.x + 2} y={14} fontSize={12.5} fill="var(--soft)">
+                  {b.number}
+                </text>
+                {i > 0 &&
+                  SEATS.map((s) => (
+                    <line
+                      key={s}
+                      x1={b.x - 2}
+                      x2={b.x - 2}
+                      y1={top(s) + BENCH.letters - 3}
+                      y2={top(s) + stringY(0, 4) + 3}
+                      stroke="var(--soft)"
+                      strokeWidth={1.2}
+                    />
+                  ))}
+              </g>
+            ),
+          )}
           {SEATS.map((s) => (
             <SeatRow
               key={s}
@@ -137,6 +147,7 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
               letters={letters}
               bows={bows}
               spots={spots[s]}
+              drawn={drawn}
               label={`${ensemble[s].instrument.name}: ${ensemble[s].notes.length} notes`}
             />
           ))}

@@ -3,7 +3,7 @@ import { handSpans } from '@/core/fingering/hands'
 import type { Frame } from '@/core/fingering/frame'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { framesAlong, indentFor, SEMITONE } from './frames'
-import { BENCH } from './layout'
+import { BENCH, isDrawn, type Drawn } from './layout'
 
 /** The four fingers of a frame as numerals spaced to scale; touching ones are tied by a line. */
 function FrameGlyph({ x, y, string, frame }: { x: number; y: number; string: string; frame: Frame }) {
@@ -39,29 +39,33 @@ const Numeral = ({ x, y, position }: { x: number; y: number; position: string })
 )
 
 /** The hand under a seat's notes: a bracket while it stays, its position at the left, its frames to scale. */
-export function HandLane({ map, y, xOf }: { map: SeatMap; y: number; xOf: (n: MappedNote) => number }) {
+export function HandLane({ map, y, xOf, drawn }: { map: SeatMap; y: number; xOf: (n: MappedNote) => number; drawn: Drawn }) {
   const spans = handSpans(map)
   const left = (n: MappedNote) => xOf(n) - BENCH.chip / 2
   const numerals = spans.map((s) => ({ at: s.from, left: left(s.from), right: left(s.from) + indentFor(s.position) }))
   return (
     <g>
-      {spans.map((span, s) => (
-        <g key={s}>
-          <path
-            d={`M${left(span.from)} ${y + 2} v5 H${xOf(span.to) + BENCH.chip / 2} v-5`}
-            fill="none"
-            stroke="var(--soft)"
-            strokeWidth={1.2}
-          />
-          <Numeral x={left(span.from)} y={y + 23} position={span.position} />
-        </g>
-      ))}
-      {framesAlong(map, y + 23, xOf, numerals).map(({ key, position, x, ...g }) => (
-        <g key={key}>
-          {position && <Numeral x={x} y={g.y} position={position} />}
-          <FrameGlyph x={x + indentFor(position)} {...g} />
-        </g>
-      ))}
+      {spans.map((span, s) =>
+        xOf(span.to) < drawn.from || left(span.from) > drawn.to ? null : (
+          <g key={s}>
+            <path
+              d={`M${left(span.from)} ${y + 2} v5 H${xOf(span.to) + BENCH.chip / 2} v-5`}
+              fill="none"
+              stroke="var(--soft)"
+              strokeWidth={1.2}
+            />
+            <Numeral x={left(span.from)} y={y + 23} position={span.position} />
+          </g>
+        ),
+      )}
+      {framesAlong(map, y + 23, xOf, numerals).map(({ key, position, x, ...g }) =>
+        !isDrawn(x, drawn) ? null : (
+          <g key={key}>
+            {position && <Numeral x={x} y={g.y} position={position} />}
+            <FrameGlyph x={x + indentFor(position)} {...g} />
+          </g>
+        ),
+      )}
     </g>
   )
 }

@@ -1,12 +1,14 @@
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { movesOf, sayMove, type Move } from '@/core/fingering/moves'
-import { BENCH, stringY } from './layout'
+import { BENCH, isDrawn, stringY, type Drawn } from './layout'
+
+type Props = { map: SeatMap; xOf: (n: MappedNote) => number; drawn: Drawn; hand: number }
 
 /**
  * What happens between notes, drawn: a shift as a slope from bracket to bracket (broken when nothing gives it time), a
  * slide as a wave over the string, one finger over two strings as a dotted line.
  */
-export function MoveMarks({ map, xOf, hand }: { map: SeatMap; xOf: (n: MappedNote) => number; hand: number }) {
+export function MoveMarks({ map, xOf, drawn, hand }: Props) {
   const first = new Map<number, MappedNote>()
   const last = new Map<number, MappedNote>()
   for (const n of map.notes) {
@@ -17,7 +19,7 @@ export function MoveMarks({ map, xOf, hand }: { map: SeatMap; xOf: (n: MappedNot
     <g fill="none">
       {movesOf(map).map((m) => {
         const [a, b] = [last.get(m.from), first.get(m.to)]
-        if (m.jump || !a || !b) return null
+        if (m.jump || !a || !b || !isDrawn(xOf(b), drawn)) return null
         const [from, to] = [xOf(a) + BENCH.chip / 2, xOf(b) - BENCH.chip / 2]
         return (
           <g key={m.to}>

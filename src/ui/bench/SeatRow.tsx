@@ -12,7 +12,7 @@ import { Chip } from './Chip'
 import { HandLane } from './HandLane'
 import { MoveMarks } from './MoveMarks'
 import { SpotMarks } from './SpotMarks'
-import { BENCH, stringWeight, stringY, xAt, type BenchLayout } from './layout'
+import { BENCH, isDrawn, stringWeight, stringY, xAt, type BenchLayout, type Drawn } from './layout'
 
 type Props = {
   piece: Piece
@@ -24,6 +24,8 @@ type Props = {
   bows: boolean
   /** What the teacher sees of what trips this seat. */
   spots: readonly Spot[]
+  /** Only what stands here is drawn. */
+  drawn: Drawn
   label: string
 }
 
@@ -49,16 +51,17 @@ const Instead = ({ x, y, word, trouble = false }: { x: number; y: number; word: 
 )
 
 /** One seat: its strings, the finger on each note, what rests, and the hand below. */
-export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top, letters, bows, spots, label }: Props) {
+export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top, letters, bows, spots, drawn, label }: Props) {
   const count = map.instrument.strings.length
   const x = (n: MappedNote) => chipX(layout, timeline, n.placed.onset)
   const bottom = stringY(0, count)
   const middle = bottom - 1.5 * BENCH.string + 4
   const unmapped = new Set(map.problems.filter((p) => !map.byEvent.has(p.placed.event.id)).map((p) => p.placed.event.id))
-  const events = placeEvents(piece, map.line)
+  const events = placeEvents(piece, map.line).filter((e) => isDrawn(chipX(layout, timeline, e.onset), drawn))
+  const notes = map.notes.filter((n) => isDrawn(x(n), drawn))
   const bowing = bows ? bowingOf(piece, map.line) : null
   const wrong = new Set(bowing?.wrong.map((w) => w.event))
-  const broken = map.notes.filter((n) => isBroken(n.hold) && !n.held && n.stop === n.hold.stops[0])
+  const broken = notes.filter((n) => isBroken(n.hold) && !n.held && n.stop === n.hold.stops[0])
   return (
     <g transform={`translate(0 ${top})`} aria-label={label} role="img">
       {map.instrument.strings.map((_, s) => (
@@ -72,7 +75,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
           strokeWidth={stringWeight(s)}
         />
       ))}
-      {map.notes.map((n, i) => (
+      {notes.map((n, i) => (
         <line
           key={i}
           x1={x(n)}
@@ -91,11 +94,11 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
         if (unmapped.has(e.event.id)) return <Instead key={e.event.id} x={at} y={middle} word="out" trouble />
         return null
       })}
-      {map.notes.map((n, i) => (
+      {notes.map((n, i) => (
         <Chip key={i} x={x(n)} y={stringY(n.stop.string, count)} note={n} />
       ))}
       {letters &&
-        map.notes
+        notes
           .filter((n) => !n.held)
           .map((n, i, all) => {
             const stacked = n.chord && all[i - 1]?.placed === n.placed
@@ -125,9 +128,13 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
           broken
         </text>
       ))}
-      <SpotMarks spots={spots} xAt={(onset) => chipX(layout, timeline, onset)} y={bottom + 13} />
-      <MoveMarks map={map} xOf={x} hand={bottom + 14} />
-      <HandLane map={map} y={bottom + 14} xOf={x} />
+      <SpotMarks
+        spots={spots.filter((s) => isDrawn(chipX(layout, timeline, s.onset), drawn))}
+        xAt={(onset) => chipX(layout, timeline, onset)}
+        y={bottom + 13}
+      />
+      <MoveMarks map={map} xOf={x} drawn={drawn} hand={bottom + 14} />
+      <HandLane map={map} y={bottom + 14} xOf={x} drawn={drawn} />
     </g>
   )
 })

@@ -54,8 +54,13 @@ export function layOutBench(timeline: readonly Beat[]): BenchLayout {
 
 /** Where a time stands that may lie inside a moment (the end of a note). */
 export function xAt(layout: BenchLayout, timeline: readonly Beat[], ticks: number): number {
-  let i = timeline.length - 1
-  while (i > 0 && timeline[i].onset >= ticks) i--
+  // The last moment that begins before it.
+  let [i, high] = [0, timeline.length - 1]
+  while (i < high) {
+    const middle = (i + high + 1) >> 1
+    if (timeline[middle].onset < ticks) i = middle
+    else high = middle - 1
+  }
   const b = timeline[i]
   const box = layout.moments[i]
   if (!b || !box) return 0
@@ -67,3 +72,19 @@ export const stringY = (string: number, strings: number): number => BENCH.letter
 
 /** The thickness of a string's line: thick and low, thin and high. */
 export const stringWeight = (string: number): number => [3.4, 2.5, 1.7, 1][string] ?? 1
+
+/** The stretch of the bench that is drawn, in pixels: what is seen and about a page to both sides. */
+export type Drawn = { readonly from: number; readonly to: number }
+
+/** The bench is drawn in steps of so many pixels, so that scrolling seldom draws anew. */
+const STEP = 1200
+/** What is drawn before anybody knows how wide the page is: a tune of the usual length is drawn whole. */
+export const FIRST_DRAWN: Drawn = { from: 0, to: 4 * STEP }
+
+/** What is to be drawn when this much is seen. */
+export const drawnAround = (left: number, width: number): Drawn => ({
+  from: Math.max(0, Math.floor(left / STEP - 1) * STEP),
+  to: Math.max(FIRST_DRAWN.to, Math.ceil((left + width) / STEP + 1) * STEP),
+})
+
+export const isDrawn = (x: number, { from, to }: Drawn): boolean => x >= from && x <= to

@@ -6,6 +6,8 @@ import { WHY_DEFAULT, type Policy } from '@/core/fingering/policy'
 import type { ClassSettings } from '@/core/seats/class'
 import { saySave } from '../desk/SaveNote'
 import { BackLink } from '../parts/BackLink'
+import { OnceHere } from '../parts/OnceHere'
+import { unpacked, type Packed } from '../parts/packed'
 import { UndoRedo } from '../parts/UndoRedo'
 import { Button } from '../parts/Button'
 import { ThemeButton } from '../parts/ThemeButton'
@@ -19,7 +21,7 @@ import { LevelGrid } from './LevelGrid'
 import { keptClass, type ClassSave } from '../desk/protocol'
 import { takeTheirs, useAutosave, type SaveBy } from '../parts/autosave'
 
-type Props = { name: string; school: string; settings: ClassSettings; version: number; pieces: readonly ShelfPiece[] }
+type Props = { name: string; school: string; settings: ClassSettings; version: number; packed: Packed<readonly ShelfPiece[]> }
 
 const field = '[field-sizing:content] min-w-24 rounded border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule'
 
@@ -32,7 +34,8 @@ const SAVE: SaveBy<ClassState & ClassActions, typeof keptClass> = {
 }
 
 /** The class: what each seat has learned, how it fingers, and what that does to the pieces of the shelf. */
-export function ClassView({ pieces, ...start }: Props) {
+export function ClassView({ packed, ...start }: Props) {
+  const [pieces] = useState(() => unpacked(packed))
   const [store] = useState(() => createClass(start))
   const { name, school, settings, save, problem, past, future, rename, decide, setLevel, toggle, setSeat, setSpot, undo, redo, keepMine } =
     useStore(store)
@@ -130,7 +133,9 @@ export function ClassView({ pieces, ...start }: Props) {
           <h2 id="effect" className="mb-1.5 font-title text-lg">
             On your shelf
           </h2>
-          <Effect pieces={pieces} settings={settings} />
+          <OnceHere when said="being worked out …">
+            {() => <Effect pieces={pieces} settings={settings} />}
+          </OnceHere>
         </section>
       </main>
     </div>

@@ -21,6 +21,8 @@ import { keptDesk, type SaveRequest } from './protocol'
 import { SaveTrouble } from './SaveNote'
 import { sayMoment } from './say'
 import { useAutosave, type SaveBy } from '../parts/autosave'
+import { LONG, OnceHere } from '../parts/OnceHere'
+import { unpacked, type Packed } from '../parts/packed'
 import { stepOf } from './steps'
 import { useDeskKeys } from './useDeskKeys'
 import { useShownSpots } from './useSpots'
@@ -35,14 +37,26 @@ const SAVE: SaveBy<DeskState & DeskActions, typeof keptDesk> = {
   },
 }
 
-type Start = { id: string; piece: Piece; plan: Plan; klass: ClassSettings; version: number; originalId: string | null }
+type Start = {
+  id: string
+  packed: Packed<{ piece: Piece; plan: Plan }>
+  klass: ClassSettings
+  version: number
+  originalId: string | null
+}
 
 /** The desk of a piece: bench, score or level, what is picked at the right, the ribbon below. Its steps share what is picked and undone. */
-export function Desk({ originalId, ...start }: Start) {
+export function Desk({ originalId, packed, ...start }: Start) {
+  const [music] = useState(() => unpacked(packed))
+  const { title, lines } = music.piece
   return (
-    <DeskProvider {...start}>
-      <Surface originalId={originalId} />
-    </DeskProvider>
+    <OnceHere when={lines.length * lines[0].measures.length > LONG} said={`${title} is being laid out …`}>
+      {() => (
+        <DeskProvider {...start} {...music}>
+          <Surface originalId={originalId} />
+        </DeskProvider>
+      )}
+    </OnceHere>
   )
 }
 

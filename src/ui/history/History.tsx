@@ -62,8 +62,8 @@ export function History({ id, title, now, versions, wanted, shown, drawn, action
             ))}
           </ol>
           <p className="border-t border-rule px-4 py-2 text-[13px] text-soft">
-            Of the last day every version is kept; before that at least the last of an hour for a week, of a day for ten weeks, of a week for good.
-            The first and those with a name always stay.
+            Of the last day every version is kept; before that at least the last of an hour for a week, of a day for ten weeks, of a week
+            for good. The first and those with a name always stay.
           </p>
         </nav>
         <section aria-label="Shown version" tabIndex={0} className="overflow-y-auto p-4">

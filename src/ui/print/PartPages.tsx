@@ -1,14 +1,7 @@
 import { INSTRUMENTS, type Seat } from '@/core/hands/instruments'
+import type { Part } from './protocol'
 import type { Paper } from '@/engrave/toolkit'
 
-/** The pages of a part, and what its legend must say. */
-type Part = {
-  readonly pages: readonly string[]
-  readonly arrows: boolean
-  readonly positions: boolean
-  readonly composer?: string
-  readonly tempo?: string
-}
 type Props = { title: string; seat: Seat; part: Part; paper: Paper; fingers: boolean }
 
 /** Paper as the browser prints it; a hair under its height, or a full page would push out a blank one. */

@@ -79,7 +79,7 @@ export function PrintBar({ id, title, query: shown, problems, pages }: Props) {
           </select>
         </label>
         <Button kind="filled" className="ml-auto" disabled={pending} onClick={() => window.print()}>
-          <Printer size={17} aria-hidden /> Print {pages === 1 ? '1 page' : `${pages} pages`}
+          <Printer size={17} aria-hidden /> Print{pages === 0 ? '' : pages === 1 ? ' 1 page' : ` ${pages} pages`}
         </Button>
       </div>
       {problems.length > 0 && (

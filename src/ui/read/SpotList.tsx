@@ -68,6 +68,9 @@ export function SpotList() {
   )
 }
 
+/** How many are listed at once. */
+const PART = 200
+
 function SpotRows({ spots }: { spots: readonly Spot[] }) {
   const onset = useDesk((d) => d.timeline[d.moment]?.onset)
   const seat = useDesk((d) => d.seat)
@@ -80,9 +83,26 @@ function SpotRows({ spots }: { spots: readonly Spot[] }) {
   useEffect(() => {
     here.current?.scrollIntoView({ block: 'nearest' })
   }, [open])
+  // Of a long piece a part is listed: around the one that is open, else from the beginning.
+  const openAt = Math.max(
+    0,
+    groups.findIndex((g) => g.id === open),
+  )
+  const [more, setMore] = useState({ before: 0, after: 0 })
+  const from = groups.length <= PART ? 0 : Math.max(0, openAt - PART / 2 - more.before)
+  const to = Math.min(groups.length, Math.max(openAt + PART / 2, PART) + more.after)
+  const button = 'w-full border-t border-rule px-3 py-2 text-left text-rosin underline'
   return (
     <ol aria-label="Spots" className="min-h-0 grow overflow-y-auto" tabIndex={0}>
-      {groups.map(({ id, spots: all, hard, again }, i) => {
+      {from > 0 && (
+        <li>
+          <button type="button" className={button} onClick={() => setMore((m) => ({ ...m, before: m.before + PART }))}>
+            {from} earlier
+          </button>
+        </li>
+      )}
+      {groups.slice(from, to).map(({ id, spots: all, hard, again }, n) => {
+        const i = from + n
         const [first] = all
         const opens = i === 0 || groups[i - 1].spots[0].index !== first.index
         return (
@@ -107,6 +127,13 @@ function SpotRows({ spots }: { spots: readonly Spot[] }) {
           </li>
         )
       })}
+      {to < groups.length && (
+        <li>
+          <button type="button" className={button} onClick={() => setMore((m) => ({ ...m, after: m.after + PART }))}>
+            {groups.length - to} later
+          </button>
+        </li>
+      )}
     </ol>
   )
 }

@@ -9,6 +9,8 @@ type Props = {
   /** The heaviest load of any measure, for the scale. */
   most: number
   current: boolean
+  /** Whether its lanes are drawn; one that is not in sight keeps its place. */
+  drawn: boolean
   /** What the cell says, for those who do not see it. */
   said: string
   onPick: () => void
@@ -18,7 +20,15 @@ type Props = {
 const [LANE, BAR] = [9, 3.5]
 
 /** One measure in the overview: a lane a seat, with its load as a level and a wedge at every spot. */
-export const Cell = memo(function Cell({ number, lanes, most, current, said, onPick }: Props) {
+export const Cell = memo(function Cell({ number, lanes, most, current, drawn, said, onPick }: Props) {
+  if (!drawn)
+    return (
+      <li className="min-w-[26px] grow">
+        <button type="button" aria-label={`Measure ${number}`} onClick={onPick} className="w-full text-[11px] text-soft">
+          {number}
+        </button>
+      </li>
+    )
   return (
     <li className="min-w-[26px] grow">
       <button

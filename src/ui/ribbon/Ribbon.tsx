@@ -8,6 +8,10 @@ import { useLoads } from '../level/useLoads'
 import { Cell, type Lane } from './Cell'
 import { byPlace } from './places'
 
+/** Cells are drawn where they are seen, in blocks of so many; of a piece of the usual length all at once. */
+const BLOCK = 32
+const FIRST_SEEN = { from: 0, to: 2 * BLOCK }
+
 /** A measure asks much of a seat when its hand works more than this many times the mean of the piece. */
 const HEAVY = 2
 
@@ -40,6 +44,15 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
   }, [loads, mapped, spots, measures, pick, timeline])
   // A long piece is wider than the page: the row goes along.
   const row = useRef<HTMLOListElement>(null)
+  const [seen, setSeen] = useState(FIRST_SEEN)
+  const see = () => {
+    const el = row.current
+    if (!el || cells.length === 0) return
+    const each = el.scrollWidth / cells.length
+    const from = Math.max(0, Math.floor(el.scrollLeft / each / BLOCK - 1) * BLOCK)
+    const to = Math.max(FIRST_SEEN.to, Math.ceil((el.scrollLeft + el.clientWidth) / each / BLOCK + 1) * BLOCK)
+    setSeen((now) => (now.from === from && now.to === to ? now : { from, to }))
+  }
   useEffect(() => {
     row.current?.children[measure]?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
   }, [measure])
@@ -73,9 +86,9 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
         </form>
       </div>
       <div className="min-w-0 grow pr-3">
-        <ol ref={row} className="flex gap-[3px] overflow-x-auto" aria-label="Measures">
+        <ol ref={row} onScroll={see} className="flex gap-[3px] overflow-x-auto" aria-label="Measures">
           {cells.map((c, i) => (
-            <Cell key={i} {...c} most={most} current={i === measure} />
+            <Cell key={i} {...c} most={most} current={i === measure} drawn={i >= seen.from && i < seen.to} />
           ))}
         </ol>
         <p className="mt-1 truncate text-[13px] text-soft">

@@ -7,6 +7,8 @@ import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
 import { takeTheirs, useAutosave, type SaveBy } from '../parts/autosave'
 import { BackLink } from '../parts/BackLink'
+import { LONG, OnceHere } from '../parts/OnceHere'
+import { unpacked, type Packed } from '../parts/packed'
 import { ThemeButton } from '../parts/ThemeButton'
 import { UndoRedo } from '../parts/UndoRedo'
 import { Button } from '../parts/Button'
@@ -30,10 +32,20 @@ const SAVE: SaveBy<WriteState & WriteActions, typeof keptNotes> = {
 /** Whether the text says something that cannot be read. */
 const isUnread = (s: WriteState): boolean => s.reading !== null && !s.reading.ok
 
-type Props = { id: string; klass: ClassSettings; version: number; piece: Piece; text: string }
+type Props = { id: string; klass: ClassSettings; version: number; packed: Packed<{ piece: Piece; text: string }> }
 
 /** Writing on at a piece of the shelf. Saves by itself; a text that cannot be read is kept in the browser meanwhile. */
-export function Write({ id, klass, ...start }: Props) {
+export function Write({ packed, ...props }: Props) {
+  const [music] = useState(() => unpacked(packed))
+  const { title, lines } = music.piece
+  return (
+    <OnceHere when={lines.length * lines[0].measures.length > LONG} said={`${title} is being laid out …`}>
+      {() => <WriteHere {...props} {...music} />}
+    </OnceHere>
+  )
+}
+
+function WriteHere({ id, klass, ...start }: Omit<Props, 'packed'> & { piece: Piece; text: string }) {
   const [store] = useState(() => createWrite({ id, ...start }))
   const save = useStore(store, (s) => s.save)
   const problem = useStore(store, (s) => s.problem)

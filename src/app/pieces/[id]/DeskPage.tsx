@@ -4,6 +4,7 @@ import { database } from '@/store/database'
 import { touchPiece } from '@/store/pieces'
 import { DataError } from '@/store/trouble'
 import { Desk } from '@/ui/desk/Desk'
+import { packed } from '@/app/packed'
 import { loadPiece } from '../load'
 
 /** The desk of a piece; its address says which step it shows. */
@@ -16,6 +17,12 @@ export async function DeskPage({ params }: { params: Promise<{ id: string }> }) 
   })
   const { settings } = await theClass(db)
   return (
-    <Desk id={stored.id} piece={stored.piece} plan={stored.plan} klass={settings} version={stored.version} originalId={stored.originalId} />
+    <Desk
+      id={stored.id}
+      packed={packed({ piece: stored.piece, plan: stored.plan })}
+      klass={settings}
+      version={stored.version}
+      originalId={stored.originalId}
+    />
   )
 }

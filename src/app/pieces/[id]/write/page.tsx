@@ -2,6 +2,7 @@ import type { Metadata } from 'next'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { Write } from '@/ui/write/Write'
+import { packed } from '@/app/packed'
 import { loadHead, loadPiece } from '../../load'
 
 type Props = { params: Promise<{ id: string }> }
@@ -13,5 +14,5 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function WritePage({ params }: Props) {
   const { id, piece, version, source } = await loadPiece(params)
   const { settings } = await theClass(await database())
-  return <Write id={id} klass={settings} piece={piece} version={version} text={source.text} />
+  return <Write id={id} klass={settings} packed={packed({ piece, text: source.text })} version={version} />
 }
