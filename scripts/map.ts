@@ -1,23 +1,21 @@
-import { readFileSync } from 'node:fs'
-import path from 'node:path'
+import { spawnSync } from 'node:child_process'
+import { fileURLToPath } from 'node:url'
 import { parseArgs } from 'node:util'
 import { DEFAULT_POLICY, FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from '../src/core/fingering/policy'
 import { SEATS, type Seat } from '../src/core/hands/instruments'
 import { PRESETS } from '../src/core/hands/presets'
 import { BASS_SCHOOLS } from '../src/core/hands/schools'
 import type { ClassSettings } from '../src/core/seats/class'
-import { emptyPlan, type Plan } from '../src/core/seats/plan'
-import { octavesFor, seatMap } from '../src/core/seats/ensemble'
-import { linesOf, matchLines } from '../src/core/seats/lines'
-import { csvHeader, csvRows, reportOf, type Report } from '../src/formats/report'
-import { readFile } from '../src/formats/read'
-import { sayProblem } from '../src/formats/reading'
+import { MOST_LINES } from '../src/core/piece/piece'
+import { LIMITS } from '../src/formats/limits'
+import { csvHeader } from '../src/formats/report'
+import type { Mapped, MapTask } from './map-file'
 
 /** `auto` is the default by cost: 4 where a crossing would break a slur. */
 const FOURTH_NAMES = ['auto', ...FOURTH] as const
 
 const USAGE = `map: string, finger and position of every note, for each seat.
-  npm run --silent map -- FILE… [--seat ${SEATS.join('|')}]… [--octave auto|N]
+  npm run --silent map -- FILE… [--seat ${SEATS.join('|')}]… [--octave auto|N] [--line N]
       [--bass-school ${BASS_SCHOOLS.join('|')}] [--fourth ${FOURTH_NAMES.join('|')}] [--format json|csv]
       [--level ${PRESETS.map((p) => p.id).join('|')}]
       [--stay 'first position'|string] [--shift-where '${SHIFT_WHERE.join("'|'")}'] [--fingers-down ${FINGERS_DOWN.join('|')}]
@@ -36,6 +34,7 @@ function settings() {
       options: {
         seat: { type: 'string', multiple: true },
         octave: { type: 'string', default: 'auto' },
+        line: { type: 'string' },
         'bass-school': { type: 'string', default: '1-2-4' },
         fourth: { type: 'string', default: 'auto' },
         format: { type: 'string', default: 'json' },
@@ -66,6 +65,12 @@ function settings() {
         : /^[+-]?[0-5]$/.test(values.octave)
           ? Number(values.octave)
           : stop(`map: --octave ${values.octave} is neither auto nor a whole number from -5 to 5`)
+    const line =
+      values.line === undefined
+        ? null
+        : /^\d+$/.test(values.line) && Number(values.line) >= 1 && Number(values.line) <= MOST_LINES
+          ? Number(values.line)
+          : stop(`map: --line ${values.line} is no line; count from 1`)
     const oneOf = <T extends string>(option: string, value: string, values: readonly T[]): T =>
       values.find((v) => v === value) ?? stop(`map: --${option} takes ${values.join(', ')}`)
     const fourth = oneOf('fourth', values.fourth, FOURTH_NAMES)
@@ -84,6 +89,7 @@ function settings() {
       files: positionals,
       seats: seats.length ? SEATS.filter((s) => seats.includes(s)) : [...SEATS],
       octave,
+      line,
       klass: { policy, level, spots: {} } satisfies ClassSettings,
       csv: values.format === 'csv',
     } as const
@@ -92,52 +98,31 @@ function settings() {
   }
 }
 
-/** Reads one file, or says on stderr why not. */
-/** A report of every piece in a file, or null when one of them could not be read. */
-function reportsFor(file: string, set: ReturnType<typeof settings>): Report[] | null {
-  let bytes: Uint8Array
-  try {
-    bytes = readFileSync(file)
-  } catch (e) {
-    const { code } = e as NodeJS.ErrnoException
-    process.stderr.write(
-      `${file}: ${code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'this is a folder; name a file' : 'cannot be opened'}\n`,
-    )
-    return null
-  }
-  const items = readFile(path.basename(file), bytes)
-  const { octave, klass } = set
-  const reports: Report[] = []
-  for (const { name, reading } of items) {
-    const where = items.length > 1 ? path.join(path.dirname(file), name) : file
-    if (!reading.ok) {
-      for (const p of reading.problems) process.stderr.write(`${where}: ${sayProblem(p)}\n`)
-      continue
-    }
-    const long = reading.misfits.filter((m) => m.long)
-    for (const m of long) process.stderr.write(`${where}: ${sayProblem(m)}\n`)
-    // On the desk such a measure can be put right; a map of it would be taken for whole.
-    if (long.length) continue
-    for (const n of [...reading.notices, ...reading.misfits.map(sayProblem)]) process.stderr.write(`${where}: note: ${n}\n`)
-    const { piece } = reading
-    const plan: Plan = {
-      ...emptyPlan(),
-      octaves: { violin: octave, viola: octave, cello: octave, bass: octave },
-      lines: linesOf(matchLines(piece)),
-    }
-    const octaves = octavesFor(piece, plan, klass)
-    const maps = set.seats.map((seat) => seatMap(piece, plan, klass, seat, octaves[seat]))
-    reports.push(reportOf(where, piece, maps))
-  }
-  return reports.length === items.length ? reports : null
+/** What a map of one file may weigh, in bytes. */
+const MOST_OUTPUT = 512_000_000
+
+/** Maps a file in a process of its own, for no longer than the limits allow. */
+function mapped(task: MapTask): Mapped {
+  const script = fileURLToPath(new URL('./map-file.ts', import.meta.url))
+  const done = spawnSync(process.execPath, ['--import', 'tsx', script], {
+    input: JSON.stringify(task),
+    encoding: 'utf8',
+    timeout: LIMITS.time,
+    maxBuffer: MOST_OUTPUT,
+  })
+  if (done.status === 0) return JSON.parse(done.stdout) as Mapped
+  const late = done.signal === 'SIGTERM' || (done.error as NodeJS.ErrnoException | undefined)?.code === 'ETIMEDOUT'
+  const why = late ? `it took longer than ${LIMITS.time / 1000} seconds and was stopped` : 'it could not be mapped'
+  return { ok: false, out: '', errors: `${task.file}: ${why}; split it by piece\n` }
 }
 
-const set = settings()
+const { files, ...set } = settings()
 let failed = false
 if (set.csv) process.stdout.write(csvHeader)
-for (const file of set.files) {
-  const reports = reportsFor(file, set)
-  if (!reports) failed = true
-  for (const report of reports ?? []) process.stdout.write(set.csv ? csvRows(report) : `${JSON.stringify(report)}\n`)
+for (const file of files) {
+  const { ok, out, errors } = mapped({ file, ...set })
+  process.stderr.write(errors)
+  process.stdout.write(out)
+  if (!ok) failed = true
 }
 process.exitCode = failed ? 2 : 0

@@ -1,4 +1,5 @@
 import midiPackage from '@tonejs/midi'
+import abcjs from 'abcjs'
 import { readFileSync } from 'node:fs'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { validateXML } from 'xmllint-wasm'
@@ -50,6 +51,13 @@ function heardElsewhere(text: string): string[][] {
     .filter((t) => t.notes.length)
     .map((t) => t.notes.map((n) => sounding(n.ticks / file.header.ppq, n.durationTicks / file.header.ppq, n.midi)).sort())
 }
+type Sequenced = { setUpAudio(): { tracks: { cmd: string; pitch?: number }[][] } }
+/** Key numbers that the abc parser's own sequencer plays, voice by voice, in order of height. */
+const playedByParser = (text: string): number[][] =>
+  (abcjs.parseOnly(text)[0] as unknown as Sequenced)
+    .setUpAudio()
+    .tracks.map((t) => t.flatMap((e) => (e.cmd === 'note' && e.pitch !== undefined ? [e.pitch] : [])).sort((a, b) => a - b))
+    .filter((t) => t.length)
 const sounding = (at: number, length: number, midi: number) => `${at.toFixed(2)} ${length.toFixed(1)} ${midi}`
 const heardHere = (piece: Piece, part: Part) =>
   soundingNotes(piece, part)
@@ -72,6 +80,32 @@ describe('our files, read by another program', () => {
       if (piece.lines.length > 1) continue
       const [heard] = heardElsewhere(writeAbc(piece))
       expect(heard, name).toEqual(heardHere(piece, partsOfPiece(piece)[0]))
+    }
+  })
+  it('abc of the four seats sounds the same in the parser’s own player, each in its octave', () => {
+    for (const [name, p] of pieces()) {
+      const piece = straight(p)
+      const parts = seatsOf(piece)
+      const heard = playedByParser(writeAbc(piece, parts))
+      expect(heard, name).toHaveLength(4)
+      parts.forEach((part, i) =>
+        expect(heard[i], `${name}, ${part.name}`).toEqual(
+          soundingNotes(piece, part)
+            .map((n) => n.midi)
+            .sort((a, b) => a - b),
+        ),
+      )
+    }
+  })
+  it('abc of one seat by itself sounds in its octave there, the bass an octave lower than it is written', () => {
+    for (const [name, p] of pieces()) {
+      const piece = straight(p)
+      for (const part of seatsOf(piece)) {
+        // That reader keeps the key of the file before, so it is asked for the octave alone.
+        const [heard] = heardElsewhere(writeAbc(piece, [{ ...part, name: 'A' }]))
+        const mean = (list: readonly string[]) => list.reduce((sum, x) => sum + Number(x.split(' ')[2]), 0) / list.length
+        expect(Math.abs(mean(heard) - mean(heardHere(piece, part))), `${name}, ${part.name}`).toBeLessThan(2)
+      }
     }
   })
   it('MIDI has a track a seat at the octave in which it sounds (MIDI 1.0)', () => {

@@ -10,6 +10,8 @@ export const LIMITS = {
   unpacked: 64_000_000,
   /** Files in one zip, and tunes in one abc file. */
   entries: 500,
+  /** What the `map` command gives one file, in milliseconds. */
+  time: 30_000,
 } as const
 
 /** "12 MB", "300 KB". */

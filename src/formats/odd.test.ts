@@ -333,3 +333,56 @@ describe('files that are broken, huge or hostile', () => {
     expect(says(strToU8(`<score-partwise>${'<a/>'.repeat(1_500_000)}</score-partwise>`))).toContain('million elements')
   })
 })
+
+describe('what is odd in one place does not refuse the rest', () => {
+  it('a length that no note has is written as the nearest, and where is said', () => {
+    const long = (n: string, more = '') => n.replace('</note>', `${more}</note>`)
+    const text = score({
+      A: bars(
+        attributes() + note('D4 48'),
+        // 7/12 and 5/12 of a quarter have no value; a rest of such a length neither.
+        note('D4 7') + note('E4 5') + note('r 11') + note('F4 13') + note('G4 12'),
+        long(note('A4 48')),
+      ),
+    })
+    const r = read(text)
+    expect(notes(r.piece)[0]).toBe('D4 4')
+    expect(notes(r.piece).at(-1)).toBe('A4 4')
+    expect(new Set(notes(r.piece).map((n) => n.split(' ')[0]))).toEqual(new Set(['D4', 'E4', 'z', 'F4', 'G4', 'A4']))
+    expect(r.notices.join()).toMatch(/length that no note has \(the nearest is written\).*measure 2/)
+  })
+  it('a maxima is read as tied breves, a 1024th as the shortest note there is', () => {
+    const maxima = `<note><pitch><step>D</step><octave>4</octave></pitch><duration>384</duration><voice>1</voice><type>maxima</type></note>`
+    const r = read(score({ A: bars(attributes('', '<beats>32</beats><beat-type>4</beat-type>') + maxima) }))
+    const lengths = notes(r.piece).map((n) => n.split(' '))
+    expect(lengths.every(([pitch]) => pitch === 'D4')).toBe(true)
+    expect(lengths.reduce((sum, [, l]) => sum + Number(l), 0)).toBe(32)
+    expect(r.piece.lines[0].measures[0].events.slice(0, -1).every((e) => e.kind === 'note' && e.heads[0].tie)).toBe(true)
+    const tiny = `<note><pitch><step>E</step><octave>4</octave></pitch><duration>7</duration><voice>1</voice><type>1024th</type><dot/></note>`
+    const fine = score({
+      A: bars(attributes().replace('>12<', '>1024<') + tiny + '<note><rest/><duration>4089</duration><voice>1</voice></note>'),
+    })
+    const read2 = read(fine)
+    expect(notes(read2.piece)[0]).toMatch(/^E4 1\//)
+  })
+  it('a container that lists a picture first', () => {
+    const xml = score({ A: bars(attributes() + note('D4 48')) })
+    const container =
+      '<container><rootfiles><rootfile full-path="score.pdf" media-type="application/pdf"/><rootfile full-path="score.musicxml" media-type="application/vnd.recordare.musicxml+xml"/></rootfiles></container>'
+    const zip = zipSync({
+      'META-INF/container.xml': strToU8(container),
+      'score.pdf': strToU8('%PDF-1.4 no notes'),
+      'score.musicxml': strToU8(xml),
+    })
+    expect(notes(read(zip, 'x.mxl').piece)).toEqual(['D4 4'])
+  })
+  it('a score in a zip that was changed by one bit is refused, not read wrongly', () => {
+    const xml = strToU8(score({ A: bars(attributes() + note('A4 48')) }))
+    const zip = zipSync({ 'score.musicxml': xml }, { level: 0 })
+    const at = Buffer.from(zip).indexOf('<step>A') + 6
+    // A is 41, D is 44 in hexadecimal: two bits, as in a damaged copy.
+    zip[at] ^= 0x05
+    const [{ reading }] = readFile('x.mxl', zip)
+    expect(reading.ok ? 'read' : reading.problems[0].text).toContain('damaged')
+  })
+})

@@ -2,6 +2,7 @@ import { bowingOf } from '@/core/bowing/bow'
 import { handSpans } from '@/core/fingering/hands'
 import type { SeatMap } from '@/core/fingering/map'
 import type { ClefName } from '@/core/music/clef'
+import type { Pitch } from '@/core/music/pitch'
 import type { Line, NoteEvent, Piece } from '@/core/piece/piece'
 
 /** What a part says at a head besides its pitch. String 1 is the highest. */
@@ -19,6 +20,12 @@ export type Part = {
   /** The position that begins at an event, where the hand comes to it. */
   positionAt(id: string): string | undefined
   bowAt(e: NoteEvent): NoteEvent['bow']
+}
+
+/** A pitch as a part writes it; what would lie beyond the octaves that every format can say stays in the nearest of them. */
+export function writtenPitch({ written }: Pick<Part, 'written'>, p: Pitch): Pitch {
+  const octave = Math.max(0, Math.min(9, p.octave + written))
+  return octave === p.octave ? p : { ...p, octave }
 }
 
 /** The lines of a piece, with the fingers and strings that it was given. */

@@ -116,7 +116,12 @@ function rootOf(files: readonly Packed[]): Packed | 'missing' | null {
   const container = files.find((f) => f.name === 'META-INF/container.xml')
   if (!container) return null
   const text = decodeText(container.bytes)?.text ?? ''
-  const path = /<rootfile\b[^>]*\bfull-path\s*=\s*["']([^"']+)["']/.exec(text)?.[1]
-  const named = files.find((f) => f.name === path)
-  return named ?? files.find((f) => !f.name.startsWith('META-INF/') && /\.(musicxml|xml)$/i.test(f.name)) ?? 'missing'
+  const listed = [...text.matchAll(/<rootfile\b[^>]*>/g)].flatMap(([tag]) => {
+    const of = (name: string) => new RegExp(`\\b${name}\\s*=\\s*["']([^"']+)["']`).exec(tag)?.[1]
+    const file = files.find((f) => f.name === of('full-path'))
+    return file ? [{ file, type: of('media-type') ?? '' }] : []
+  })
+  // The first is the score (MusicXML 4.0, container), but some list a picture of it before.
+  const score = listed.find(({ file, type }) => /musicxml/.test(type) || kindOf(file.name, file.bytes) === 'musicxml')
+  return score?.file ?? files.find((f) => !f.name.startsWith('META-INF/') && /\.(musicxml|xml)$/i.test(f.name)) ?? 'missing'
 }

@@ -1,6 +1,6 @@
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, writeFileSync } from 'node:fs'
+import { ftruncateSync, mkdtempSync, openSync, writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -156,5 +156,40 @@ describe('reading by name', () => {
           expect(ensemble[seat].byEvent.has(id) || ensemble[seat].problems.some((p) => p.placed.event.id === id)).toBe(true)
         }
     }
+  })
+  it('gives a row to every note, also one that is out of reach', () => {
+    const { text } = map(
+      file('deep.abc', SCALE.replace('D E F G', '[D,,,,A] E F G')),
+      '--format',
+      'csv',
+      '--octave',
+      '0',
+      '--seat',
+      'violin',
+    )
+    const rows = text
+      .trim()
+      .split('\r\n')
+      .slice(1)
+      .map((r) => r.split(','))
+    expect(rows).toHaveLength(9)
+    const out = rows.filter((r) => r[9] === '')
+    expect(out.map((r) => r[7])).toEqual(['D0'])
+    expect(rows.map((r) => r[5])).toEqual([...rows.map((r) => r[5])].sort((a, b) => Number(a) - Number(b)))
+  })
+  it('maps one line of several when it is asked for', () => {
+    const two = 'X:1\nT:Two\nM:4/4\nL:1/4\nK:D\nV:1\nd d d d|\nV:2\nD E F G|\n'
+    const first = (r: ReturnType<typeof map>) => r.out[0].seats[0].notes.map((n) => n.letter).join('')
+    expect(first(map(file('two.abc', two), '--seat', 'violin'))).toBe('DDDD')
+    expect(first(map(file('two.abc', two), '--seat', 'violin', '--line', '2'))).toBe('DEF#G')
+    const none = map(file('two.abc', two), '--line', '3')
+    expect([none.status, none.errors]).toEqual([2, expect.stringContaining('there is no line 3; it has 2')])
+    expect(map(file('two.abc', two), '--line', 'x').errors).toContain('--line x is no line; count from 1')
+  })
+  it('keeps to the limits: a file that is too large is not opened', () => {
+    const large = path.join(folder, 'large.abc')
+    ftruncateSync(openSync(large, 'w'), 17_000_000)
+    const done = map(large)
+    expect([done.status, done.errors]).toEqual([2, expect.stringContaining('the file is too large (17 MB; up to 16 MB)')])
   })
 })

@@ -4,9 +4,10 @@ import { reasonFor, timesOf, type SeatMap } from '@/core/fingering/map'
 import { movesOf, type Shift } from '@/core/fingering/moves'
 import { isBroken } from '@/core/hands/hold'
 import { keyName } from '@/core/music/key'
-import { pitchName } from '@/core/music/pitch'
-import { beatOf, meterName } from '@/core/music/time'
+import { byOctaves, pitchName } from '@/core/music/pitch'
+import { beatOf, meterName, quarters } from '@/core/music/time'
 import type { Piece } from '@/core/piece/piece'
+import { placeEvents } from '@/core/piece/walk'
 
 /** One note of a seat as the command line and the CSV say it. */
 export type ReportNote = {
@@ -48,10 +49,14 @@ export type ReportNote = {
   retake: boolean
   contact: string
 }
+/** A note that no hand of the seat plays: where it stands, and why. */
+export type Unreached = Pick<ReportNote, 'measure' | 'beat' | 'onset' | 'duration' | 'pitch' | 'letter' | 'chord' | 'reason'>
 export type ReportSeat = {
   seat: string
   octave: number
   notes: ReportNote[]
+  /** Notes out of reach, or left out of a chord: with `notes` they are all there are. */
+  unreached: Unreached[]
   problems: { measure: number | string; beat: number; text: string }[]
   /** Where the bow comes out the wrong way round. */
   bowing: { measure: number | string; text: string }[]
@@ -111,9 +116,35 @@ function seatReport(piece: Piece, m: SeatMap): ReportSeat {
         contact: stroke.contact,
       }
     }),
+    unreached: unreachedOf(piece, m),
     problems: m.problems.map((p) => ({ measure: measureNumber(p.measure), beat: p.beat, text: p.text })),
     bowing: bowing.wrong.map((w) => ({ measure: measureNumber(w.measure), text: w.text })),
   }
+}
+
+function unreachedOf(piece: Piece, m: SeatMap): Unreached[] {
+  const why = new Map(m.problems.map((p) => [p.placed.event.id, p.text]))
+  return placeEvents(piece, m.line).flatMap((placed) => {
+    const { event } = placed
+    if (event.kind === 'rest') return []
+    const played = new Set((m.byEvent.get(event.id) ?? []).map((n) => n.head))
+    return event.heads.flatMap((h, head): Unreached[] => {
+      if (played.has(head)) return []
+      const pitch = byOctaves(h.pitch, m.written)
+      return [
+        {
+          measure: measureNumber(placed.at.measure.number),
+          beat: beatOf(placed.into, placed.at.meter),
+          onset: quarters(placed.onset),
+          duration: quarters(placed.ticks),
+          pitch: pitchName(pitch),
+          letter: pitchName(pitch).replace(/-?\d+$/, ''),
+          chord: event.heads.length > 1,
+          reason: why.get(event.id) ?? 'Out of reach.',
+        },
+      ]
+    })
+  })
 }
 
 const COLUMNS = [
@@ -156,7 +187,22 @@ const field = (v: string | number | boolean | null): string =>
   v === null ? '' : /[",\r\n]/.test(String(v)) ? `"${String(v).replace(/"/g, '""')}"` : String(v)
 
 export const csvHeader = `file,seat,octave,${COLUMNS.join(',')}\r\n`
+/** A row for every note, in the order of the music; one that nobody plays has no string and no finger. */
 export const csvRows = (r: Report): string =>
   r.seats
-    .flatMap((s) => s.notes.map((n) => `${[r.file, s.seat, s.octave, ...COLUMNS.map((c) => cell(n[c]))].map(field).join(',')}\r\n`))
+    .flatMap((s) => {
+      const rows: { at: number; cells: Partial<ReportNote> }[] = [...s.notes, ...s.unreached].map((n) => ({
+        at: number(n.onset),
+        cells: n,
+      }))
+      return rows
+        .sort((a, b) => a.at - b.at)
+        .map(({ cells }) => `${[r.file, s.seat, s.octave, ...COLUMNS.map((c) => cell(cells[c] ?? null))].map(field).join(',')}\r\n`)
+    })
     .join('')
+
+/** "3/2" as a number. */
+const number = (fraction: string): number => {
+  const [n, d = '1'] = fraction.split('/')
+  return Number(n) / Number(d)
+}

@@ -1,4 +1,5 @@
-import { unzipSync, type UnzipFileInfo } from 'fflate'
+import { buf as crc32 } from 'crc-32'
+import { strFromU8, unzipSync, type UnzipFileInfo } from 'fflate'
 import { LIMITS, megabytes } from './limits'
 
 /** A file of a zip, under the name it has there. */
@@ -33,8 +34,31 @@ export function unpack(
     // What a file says of its size is not always so.
     if (list.reduce((n, f) => n + f.bytes.length, 0) > limits.unpacked)
       return { ok: false, problem: `this zip unpacks to more than ${megabytes(limits.unpacked)}; bring the files in parts` }
+    const sums = checksums(bytes)
+    const bad = list.find((f) => sums.get(f.name) !== undefined && sums.get(f.name) !== crc32(f.bytes) >>> 0)
+    if (bad) return { ok: false, problem: `${bad.name} in this zip is damaged; fetch or export it again` }
     return { ok: true, files: list }
   } catch {
     return { ok: false, problem: refused ?? 'this zip is damaged or cut off; fetch or export it again' }
   }
+}
+
+/**
+ * The checksums of a zip's files as its list of contents has them (APPNOTE 4.3.12), which the unpacker passes over: a file
+ * of which one bit was turned would be read as another tune.
+ */
+function checksums(bytes: Uint8Array): Map<string, number> {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+  const sums = new Map<string, number>()
+  let end = bytes.length - 22
+  while (end >= 0 && view.getUint32(end, true) !== 0x06054b50) end--
+  if (end < 0) return sums
+  let at = view.getUint32(end + 16, true)
+  while (at + 46 <= bytes.length && view.getUint32(at, true) === 0x02014b50) {
+    const [name, extra, comment] = [28, 30, 32].map((o) => view.getUint16(at + o, true))
+    const utf8 = (view.getUint16(at + 8, true) & 0x800) !== 0
+    sums.set(strFromU8(bytes.subarray(at + 46, at + 46 + name), !utf8), view.getUint32(at + 16, true))
+    at += 46 + name + extra + comment
+  }
+  return sums
 }

@@ -1,4 +1,5 @@
 import { SHARP_ORDER, type Key } from './key'
+import { plainSpelling } from './interval'
 import { midiOf, pitchAt, LETTERS, type Pitch } from './pitch'
 
 /** Letter and alteration at a place on the line of fifths: C is 0, G 1, F −1, F sharp 6. */
@@ -11,7 +12,9 @@ function atFifth(place: number): { letter: Pitch['letter']; alter: number } {
 function pitchBy(midi: number, { letter, alter }: { letter: Pitch['letter']; alter: number }): Pitch {
   const step = LETTERS.indexOf(letter)
   const octave = Math.round((midi - alter - midiOf(pitchAt(step, 0))) / 12)
-  return pitchAt(step + 7 * octave, alter)
+  const pitch = pitchAt(step + 7 * octave, alter)
+  // The lowest and highest keys have only one name inside the octaves that there are.
+  return pitch.octave < -1 || pitch.octave > 9 ? plainSpelling(midi) : pitch
 }
 
 /**

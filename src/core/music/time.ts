@@ -53,6 +53,23 @@ export function valuesFor(ticks: number): Value[] | null {
   return out
 }
 
+/** The finest length that is written: a 128th. */
+const FINEST = QUARTER / 32
+/** More breves in a row than any note is held. */
+const MOST_BREVES = 400
+
+/** The run of values nearest to a length that no run fits exactly; null for nothing, or beyond sense. */
+export function valuesNear(ticks: number): Value[] | null {
+  let left = Math.round(ticks / FINEST) * FINEST
+  const out: Value[] = []
+  while (left > LONGEST && out.length < MOST_BREVES) {
+    out.push({ base: 'breve', dots: 0 })
+    left -= ticksOf({ base: 'breve', dots: 0 })
+  }
+  const rest = valuesFor(left)
+  return rest && out.length + rest.length > 0 ? [...out, ...rest] : null
+}
+
 /** A time signature; `sign` only says how it is printed. */
 export const meterSchema = z.object({
   beats: z.int().min(1).max(32),

@@ -1,5 +1,5 @@
 import type { Key } from '../music/key'
-import { transposed, type Interval } from '../music/interval'
+import { intervalFor, transposed, transposedKey, type Interval } from '../music/interval'
 import type { Pitch } from '../music/pitch'
 import type { Head, Line, Piece, PieceEvent } from './piece'
 
@@ -19,16 +19,32 @@ function wrapped(fifths: number): number {
   return fifths > 7 ? fifths - 12 : fifths < -7 ? fifths + 12 : fifths
 }
 
+/** A piece moved, and how many fingers and strings that a file gave were dropped: they belong to the old notes. */
+export type Moved = { readonly piece: Piece; readonly dropped: number }
+
 /**
- * The piece in another signature, every key change moved along and spelled by its own key. Fingers and strings that a file
- * gave belong to the old notes and are dropped: `dropped` says how many. Null when a note would leave the range of pitches.
+ * The piece in another signature, every key change moved along and spelled by its own key. Null when a note would leave the
+ * range of pitches.
  */
-export function inSignature(piece: Piece, fifths: number): { piece: Piece; dropped: number } | null {
+export function inSignature(piece: Piece, fifths: number): Moved | null {
   if (fifths === piece.key.fifths) return { piece, dropped: 0 }
-  const { semitones } = intervalTo(piece.key.fifths, fifths)
+  return transposedPiece(piece, intervalTo(piece.key.fifths, fifths).semitones, fifths - piece.key.fifths)
+}
+
+/** The piece moved by half steps, into the nearest signature for it. Null when a note would leave the range of pitches. */
+export function bySemitones(piece: Piece, semitones: number): Moved | null {
+  if (semitones === 0) return { piece, dropped: 0 }
+  return transposedPiece(piece, semitones, transposedKey(piece.key, intervalFor(semitones, piece.key)).fifths - piece.key.fifths)
+}
+
+/**
+ * Everything that has a pitch moved by half steps, heads and grace notes, and every signature by so many fifths (which must
+ * fit the half steps); each note is spelled by the key in force.
+ */
+function transposedPiece(piece: Piece, semitones: number, fifths: number): Moved | null {
   let dropped = 0
   let inRange = true
-  const movedKey = (key: Key): Key => ({ ...key, fifths: wrapped(key.fifths + fifths - piece.key.fifths) })
+  const movedKey = (key: Key): Key => ({ ...key, fifths: wrapped(key.fifths + fifths) })
   const by = (key: Key): Interval => ({ semitones, steps: (7 * semitones - (movedKey(key).fifths - key.fifths)) / 12 })
   const moved = (p: Pitch, interval: Interval): Pitch => {
     const there = transposed(p, interval)

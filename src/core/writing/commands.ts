@@ -1,4 +1,4 @@
-import { intervalFor, transposed, transposedKey } from '../music/interval'
+import { bySemitones } from '../piece/transpose'
 import type { Key } from '../music/key'
 import { alterIn } from '../music/key'
 import type { Letter, Pitch } from '../music/pitch'
@@ -252,20 +252,10 @@ export function setMeter(d: Draft, meter: Meter): Draft {
   return changeFrame(d, (m) => ({ ...m, meter }))
 }
 
-/** Everything moved by half steps, key and all. */
+/** Everything moved by half steps, key and all; as it was when a note would leave the range of pitches. */
 export function transposePiece(d: Draft, semitones: number): Draft {
-  const by = intervalFor(semitones, d.piece.key)
-  const lines = d.piece.lines.map((l) => ({
-    ...l,
-    measures: l.measures.map((m) => ({
-      ...m,
-      ...(m.key ? { key: transposedKey(m.key, by) } : {}),
-      events: m.events.map((e) =>
-        e.kind === 'note' ? { ...e, heads: e.heads.map((h) => ({ ...h, pitch: transposed(h.pitch, by) })) } : e,
-      ),
-    })),
-  }))
-  return { ...d, piece: { ...d.piece, key: transposedKey(d.piece.key, by), lines } }
+  const there = bySemitones(d.piece, semitones)
+  return there && there.piece !== d.piece ? { ...d, piece: there.piece } : d
 }
 
 /** What was cut or copied: events one after the other. */

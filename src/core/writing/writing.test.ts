@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { pitchName, type Letter } from '../music/pitch'
 import { measureTicks, quarters } from '../music/time'
-import { pieceSchema, PIECE_VERSION, type Piece } from '../piece/piece'
+import { type Head, type NoteEvent, pieceSchema, PIECE_VERSION, type Piece } from '../piece/piece'
 import { misfits, placeEvents } from '../piece/walk'
 import {
   addHead,
@@ -152,6 +152,19 @@ describe('changing notes', () => {
     const up = transposePiece(type(begin(1, 2), 'dfa'), 2)
     expect(up.piece.key.fifths).toBe(4)
     expect(notes(up).slice(0, 3)).toEqual(['E5 1', 'G#5 1', 'B5 1'])
+    const grace: Draft = withHead(up, { pitch: { letter: 'F', alter: 1, octave: 5 }, givenFinger: 1 }, [
+      { heads: [{ pitch: { letter: 'E', alter: 0, octave: 5 } }], base: 'eighth' },
+    ])
+    const [first] = transposePiece(grace, 2).piece.lines[0].measures[0].events
+    // A grace note goes along, a finger that the file gave belongs to the old note.
+    expect(first).toMatchObject({
+      heads: [{ pitch: { letter: 'G', alter: 1 } }],
+      graces: [{ heads: [{ pitch: { letter: 'F', alter: 1 } }] }],
+    })
+    expect(first.kind === 'note' && first.heads[0].givenFinger).toBeUndefined()
+    // Nothing is moved out of the range that a piece can say.
+    const highest = withHead(up, { pitch: { letter: 'B', alter: 0, octave: 9 } })
+    expect(transposePiece(highest, 12)).toBe(highest)
     const b = type(otherLine(d), 'e')
     expect(b.piece.lines.map((l) => l.name)).toEqual(['A', 'B'])
     expect(notes(b, 1)).toContain('E5 1')
@@ -159,6 +172,15 @@ describe('changing notes', () => {
     expect(pickEvent(d, d.piece.lines[0].measures[0].events[1].id).at).toEqual({ line: 0, measure: 0, index: 2 })
   })
 })
+
+/** The draft with its first note of another head, and grace notes before it. */
+function withHead(d: Draft, head: Head, graces?: NoteEvent['graces']): Draft {
+  const [line, ...lines] = d.piece.lines
+  const [m, ...measures] = line.measures
+  const [e, ...events] = m.events
+  const note = { ...(e as NoteEvent), heads: [head], ...(graces ? { graces } : {}) }
+  return { ...d, piece: { ...d.piece, lines: [{ ...line, measures: [{ ...m, events: [note, ...events] }, ...measures] }, ...lines] } }
+}
 
 describe('whatever is typed', () => {
   const commands: ((d: Draft) => Draft)[] = [

@@ -113,7 +113,6 @@ describe('abc that cannot be read', () => {
     expect(trouble('X:1\nT:A\nD E F')[0].text).toContain('no key')
     expect(trouble('X:1\nT:A\nK:D\n')[0].text).toMatch(/no notes/)
     expect(trouble('')).toHaveLength(1)
-    expect(trouble(`${HEAD}^/F4 |`)[0].text).toMatch(/quarter|sign/)
   })
   it('never throws on odd text', () => {
     for (const text of [
@@ -186,5 +185,82 @@ describe('the order of parts', () => {
     ])
     const plain = tune('AB')
     expect(plain.ok && plain.notices).toEqual([])
+  })
+})
+
+/** Pitches of the first line, as they sound. */
+const pitchesOf = (text: string): string[] => {
+  const r = readAbc(text)
+  if (!r.ok) throw new Error(JSON.stringify(r.problems))
+  return r.piece.lines[0].measures.flatMap((m) =>
+    m.events.flatMap((e) => (e.kind === 'note' ? e.heads.map((h) => pitchName(h.pitch)) : [])),
+  )
+}
+const noticesOf = (text: string): readonly string[] => {
+  const r = readAbc(text)
+  return r.ok ? r.notices : []
+}
+const inKeyOf = (key: string, notes = 'CDEFGAB|cdefgab|') => `X:1\nT:a\nM:7/4\nL:1/4\nK:${key}\n${notes}\n`
+
+// abc 2.1, section 3.1.14 (K: field): a key may name signs of its own; "exp" says that they are all.
+describe('keys with signs of their own', () => {
+  it.each([
+    ['Am ^g', 'C D E F G# A B', 0, 'minor'],
+    ['Gm ^f', 'C D Eb F# G A Bb', -2, 'minor'],
+    ['Dphr ^f', 'C D Eb F# G A Bb', -2, 'minor'],
+    ['D =c', 'C D E F# G A B', 1, 'major'],
+    ['HP', 'C# D E F# G A B', 2, 'major'],
+    ['Hp', 'C# D E F# G A B', 2, 'major'],
+    ['D exp _b _e ^f', 'C D Eb F# G A Bb', -2, 'major'],
+    ['none', 'C D E F G A B', 0, 'major'],
+    ['Amix', 'C# D E F# G A B', 2, 'major'],
+    ['Bbm', 'C Db Eb F Gb Ab Bb', -5, 'minor'],
+    ['F#m', 'C# D E F# G# A B', 3, 'minor'],
+  ])('K:%s', (key, letters, fifths, mode) => {
+    const wanted = letters.split(' ')
+    expect(pitchesOf(inKeyOf(key))).toEqual([...wanted.map((l) => `${l}4`), ...wanted.map((l) => `${l}5`)])
+    const r = readAbc(inKeyOf(key))
+    expect(r.ok && r.piece.key).toEqual({ fifths, mode })
+  })
+  it('what no signature has is said, and a sign in a measure goes before it', () => {
+    expect(noticesOf(inKeyOf('Am ^g'))).toContain('the key has signs of its own (G♯): they are written at the notes, over A minor')
+    expect(noticesOf(inKeyOf('D =c'))).toEqual([])
+    expect(pitchesOf(inKeyOf('Am ^g', 'g=ggg^fff|gggffff|'))).toEqual('G#5 G5 G5 G5 F#5 F#5 F#5 G#5 G#5 G#5 F5 F5 F5 F5'.split(' '))
+  })
+  it('holds inside a line too', () => {
+    expect(pitchesOf(inKeyOf('Am', 'GFGFGFG|[K:Am ^g]GFGFGFG|[K:Am]GFGFGFG|'))).toEqual(
+      'G4 F4 G4 F4 G4 F4 G4 G#4 F4 G#4 F4 G#4 F4 G#4 G4 F4 G4 F4 G4 F4 G4'.split(' '),
+    )
+  })
+})
+
+describe('what could be skipped does not refuse a tune', () => {
+  it('quarter tones go to the nearest half step, and are said', () => {
+    expect(pitchesOf(inKeyOf('C', '^/F _/A ^3/2G _1/2B C D E|'))).toEqual('F#4 A4 G##4 Bb4 C4 D4 E4'.split(' '))
+    expect(noticesOf(inKeyOf('C', '^/F _/A C D E F G|')).join()).toContain('quarter tone (played at the nearest half step)')
+  })
+  it('tabs, directives and the signs of older texts', () => {
+    const text = 'X:1\nT:\tTabbed\nM:\t4/4\nL:1/4\nK:\tD\n%%staffwidth 20cm\n%%nosuchthing 7\nD E\tF G|$\nA B * c d|\n'
+    expect(pitchesOf(text)).toEqual('D4 E4 F#4 G4 A4 B4 C#5 D5'.split(' '))
+    const r = readAbc(text)
+    expect(r.ok && r.piece.title).toBe('Tabbed')
+    expect(noticesOf(text).filter((n) => n.includes('left out'))).toHaveLength(3)
+  })
+  it('a letter that might be a note still does', () => {
+    expect(readAbc(inKeyOf('C', 'C D q F G A B|')).ok).toBe(false)
+  })
+})
+
+describe('a voice that sounds in another octave', () => {
+  it('says so by transpose=, which is followed in octaves', () => {
+    const bass = 'X:1\nT:a\nM:4/4\nL:1/4\nV:1 clef=treble\nV:2 clef=bass transpose=-12\nK:C\nV:1\nCDEF|\nV:2\nC,D,E,F,|\n'
+    const r = readAbc(bass)
+    const heads = (i: number) =>
+      r.ok ? r.piece.lines[i].measures[0].events.flatMap((e) => (e.kind === 'note' ? [pitchName(e.heads[0].pitch)] : [])) : []
+    expect([heads(0)[0], heads(1)[0]]).toEqual(['C4', 'C2'])
+    expect(pitchesOf('X:1\nT:a\nM:4/4\nL:1/4\nK:C clef=bass transpose=-12\nC,D,E,F,|\n')[0]).toBe('C2')
+    const other = 'X:1\nT:a\nM:4/4\nL:1/4\nK:C transpose=-2\nCDEF|\n'
+    expect(pitchesOf(other)[0]).toBe('C4')
+    expect(noticesOf(other).join()).toContain('a transposition for playing is not followed')
   })
 })

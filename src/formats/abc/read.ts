@@ -1,5 +1,7 @@
 import abcjs from 'abcjs'
 import { assemble, type FoundLine } from '../assemble'
+import { keyName } from '@/core/music/key'
+import { letterName, type Letter } from '@/core/music/pitch'
 import { LeftOut } from '../leftOut'
 import { LIMITS, megabytes } from '../limits'
 import { placesIn, refused, SourceError, type Reading, type SourceProblem, type TextPlace } from '../reading'
@@ -57,7 +59,7 @@ function warningOf(raw: string, lineOffset: number): SourceProblem {
 }
 
 /** Words for what abc says that a reader may pass over: they change no note. */
-const HARMLESS = /decoration|Unknown directive|Unknown instruction|Unknown command/i
+const HARMLESS = /decoration|Unknown directive|Unknown instruction|Unknown command|Unknown parameter|not a sign of abc \(“[$*;?@#`\\\\]”\)/i
 
 /**
  * Reads the first tune of an abc 2.1 text. A sign holds for its letter in its own octave to the barline; with
@@ -79,7 +81,7 @@ function readTune(where: (offset: number) => TextPlace, heading: string, { text:
       ...where(offset),
       text: `this tune is too long (${megabytes(own.length)} of text; up to ${megabytes(LIMITS.tune)}); split it`,
     })
-  const text = withHeading(heading, own)
+  const text = plainer(withHeading(heading, own))
   // Inherited fields stand between X: and the rest: places in the tune are counted without them.
   const added = text.length - own.length
   const afterX = own.indexOf('\n') + 1
@@ -103,8 +105,12 @@ function readTune(where: (offset: number) => TextPlace, heading: string, { text:
     const voices = collect(tune)
     if (voices.length === 0) return refused({ ...place(text.length), text: 'there are no notes after the key; type some' })
     const leftOut = new LeftOut()
+    const signature = readKey(voices[0].staff.key)
+    if (signature.own.size)
+      notices.push(`the key has signs of its own (${sayOwn(signature.own)}): they are written at the notes, over ${keyName(signature.key)}`)
     const context: TuneContext = {
-      key: readKey(voices[0].staff.key),
+      signature,
+      octaves: soundingOctaves(text, voices.length, notices),
       meter: readMeter(voices[0].staff.meter) ?? { beats: 4, unit: 4 },
       spread: /^%%propagate-accidentals\s+(\w+)/m.exec(text)?.[1] ?? 'octave',
       place,
@@ -117,7 +123,7 @@ function readTune(where: (offset: number) => TextPlace, heading: string, { text:
     return assemble(
       {
         title: (tune.metaText.title?.trim() || 'Untitled').slice(0, 200),
-        key: context.key,
+        key: signature.key,
         meter: context.meter,
         ...(tune.metaText.composer ? { composer: tune.metaText.composer.slice(0, 200) } : {}),
         ...(tempo ? { tempo } : {}),
@@ -133,6 +139,39 @@ function readTune(where: (offset: number) => TextPlace, heading: string, { text:
       text: 'this abc could not be made out; check the heading (X:, T:, M:, L:, K:) and the first line',
     })
   }
+}
+
+/** "G♯, C": the letters that a key has otherwise. */
+const sayOwn = (own: ReadonlyMap<Letter, number>): string =>
+  [...own].map(([letter, alter]) => letterName({ letter, alter }) + (alter === 0 ? ' natural' : '')).join(', ')
+
+/**
+ * The text with what the parser does not know written otherwise, sign for sign, so that places stay: tabs as spaces, a key
+ * that says all its signs itself (abc 2.1: "exp"), and quarter tones in figures at the nearest half step.
+ */
+const plainer = (text: string): string =>
+  text
+    .replace(/\t/g, ' ')
+    .replace(/^(K:\s*|.*\[K:\s*)([A-G][#b]?\S*\s+exp)\b/gm, (_, field: string, key: string) => field + 'none'.padEnd(key.length))
+    .replace(/^(?![A-Za-z]:|%).*$/gm, (line) =>
+      line.replace(/([\^_])(\d)\/(\d)(?=[A-Ga-g])/g, (whole, sign: string, n: string, d: string) => {
+        const half = Math.min(2, Math.round(Number(n) / Math.max(1, Number(d))))
+        return (half === 0 ? '=' : sign.repeat(half)).padStart(whole.length)
+      }),
+    )
+
+/** Octaves that each voice sounds from what is written, by its transpose= (V: or K:); other transpositions are said. */
+function soundingOctaves(text: string, voices: number, notices: string[]): number[] {
+  const named = new Map<string, number>()
+  const of = (attributes: string): number => Number(/\btranspose=\s*(-?\d+)/.exec(attributes)?.[1] ?? 0)
+  for (const [, id, rest] of text.matchAll(/^V:\s*(\S+)(.*)$/gm)) if (!named.has(id) || of(rest)) named.set(id, of(rest))
+  const field = /^K:(.*)$/m.exec(text)?.[1] ?? ''
+  const all = named.size ? [...named.values()] : [of(field)]
+  if (all.some((n) => n % 12 !== 0)) notices.push('a transposition for playing is not followed: the notes are as written')
+  return Array.from({ length: voices }, (_, i) => {
+    const semitones = all[i] ?? 0
+    return semitones % 12 === 0 && Math.abs(semitones) <= 36 ? semitones / 12 : 0
+  })
 }
 
 /** The lines with their parts in the order of the heading's P: field; as they stand, and said, when that cannot be followed. */

@@ -1,10 +1,10 @@
-import { readKey, readMeter, clefName, type AbcElement, type AbcStaff } from './shape'
+import { readKey, readMeter, clefName, type AbcElement, type AbcSignature, type AbcStaff } from './shape'
 import { readMarks } from './marks'
 import type { PartStart } from './order'
-import { atBarline, inForce, type BarSigns } from '@/core/music/accidentals'
-import type { Key } from '@/core/music/key'
-import { pitchAt, stepsOf, type Pitch } from '@/core/music/pitch'
-import { measureTicks, QUARTER, valueOf, valuesFor, type Meter, type Value } from '@/core/music/time'
+import { atBarline, type BarSigns } from '@/core/music/accidentals'
+import { alterIn } from '@/core/music/key'
+import { byOctaves, pitchAt, stepsOf, type Pitch } from '@/core/music/pitch'
+import { measureTicks, QUARTER, valueOf, valueSchema, valuesFor, valuesNear, type Meter, type Value } from '@/core/music/time'
 import type { Grace, Head, NoteEvent, PieceEvent, Slur } from '@/core/piece/piece'
 import type { FoundLine, FoundMeasure } from '../assemble'
 import { readJumpWords, type Frame } from '../frame'
@@ -12,14 +12,17 @@ import type { LeftOut } from '../leftOut'
 import { SourceError } from '../reading'
 
 const WHOLE = 4 * QUARTER
-const SIGN: Record<string, number> = { flat: -1, natural: 0, sharp: 1, dblsharp: 2, dblflat: -2 }
+/** Quarter tones go to the nearest half step, up from the middle. */
+const SIGN: Record<string, number> = { flat: -1, natural: 0, sharp: 1, dblsharp: 2, dblflat: -2, quartersharp: 1, quarterflat: 0 }
 
 /** A voice in one run, as it is read. */
 export type Voice = { staff: AbcStaff; name: string; elements: AbcElement[] }
 
 /** What holds for every voice of a tune. */
 export type TuneContext = {
-  readonly key: Key
+  readonly signature: AbcSignature
+  /** Octaves that each voice sounds above (or below) what is written, by its place. */
+  readonly octaves: readonly number[]
   readonly meter: Meter
   /** How far a sign in a bar reaches: its octave, all octaves, or nowhere. */
   readonly spread: string
@@ -31,10 +34,13 @@ export type TuneContext = {
 export function readVoice(
   v: Voice,
   index: number,
-  { spread, place, leftOut, ...first }: TuneContext,
+  { spread, place, leftOut, octaves, ...first }: TuneContext,
 ): { line: FoundLine; parts: readonly PartStart[] } {
   const parts: PartStart[] = []
-  let { key, meter } = first
+  let {
+    meter,
+    signature: { key, own },
+  } = first
   const leave = (what: string) => leftOut.add(what, `${measures.length + 1}`)
   let signs: BarSigns = atBarline
   let tuplet: Value['tuplet']
@@ -75,20 +81,23 @@ export function readVoice(
     signs = atBarline
   }
 
+  const up = octaves[index] ?? 0
+  const sounding = (p: Pitch): Pitch => (up ? byOctaves(p, up) : p)
   const pitchOf = (p: { pitch: number; accidental?: string; endTie?: boolean }, startChar: number): Pitch => {
     const steps = 28 + p.pitch // abcjs counts letters from middle C
     const plain = pitchAt(steps, 0)
     if (p.accidental !== undefined) {
       const alter = SIGN[p.accidental]
       if (alter === undefined)
-        throw new SourceError({ ...place(startChar), text: `quarter tones have no place under a finger here; use sharps and flats` })
+        throw new SourceError({ ...place(startChar), text: `the sign ${p.accidental} is not known; use sharps and flats` })
+      if (p.accidental.startsWith('quarter')) leave('quarter tone (played at the nearest half step)')
       if (spread === 'pitch')
         signs = new Map([...signs, ...Array.from({ length: 11 }, (_, o): [number, number] => [(steps % 7) + 7 * (o - 1), alter])])
       else if (spread !== 'not') signs = new Map(signs).set(steps, alter)
       return { ...plain, alter }
     }
     const held = p.endTie ? tied.get(steps) : undefined
-    return { ...plain, alter: held ?? inForce(signs, key, plain) }
+    return { ...plain, alter: held ?? signs.get(steps) ?? own.get(plain.letter) ?? alterIn(key, plain.letter) }
   }
 
   for (const e of v.elements) {
@@ -98,7 +107,8 @@ export function readVoice(
         break
       case 'key':
       case 'keySignature':
-        key = readKey(e)
+        ;({ key, own } = readKey(e))
+        if (own.size) leave('signs of a key that no signature has (written at the notes)')
         attrs = { ...attrs, key }
         break
       case 'meter':
@@ -123,7 +133,7 @@ export function readVoice(
           break
         }
         if (e.startTriplet) tuplet = { actual: e.startTriplet, normal: Math.round(e.startTriplet * (e.tripletMultiplier ?? 2 / 3)) }
-        const values = writtenValues(e, tuplet, place(e.startChar))
+        const values = writtenValues(e, tuplet, place(e.startChar), leave)
         const mark: { tuplet?: 'start' | 'stop' } = e.startTriplet ? { tuplet: 'start' } : e.endTriplet ? { tuplet: 'stop' } : {}
         if (e.rest) {
           if (Math.round(e.duration * WHOLE) === measureTicks(meter))
@@ -135,7 +145,7 @@ export function readVoice(
           // The stroke stands once for the group.
           const slash = e.gracenotes?.some((g) => g.acciaccatura)
           const graces = (e.gracenotes ?? []).slice(0, 16).map((g): Grace => ({
-            heads: [{ pitch: pitchOf(g, e.startChar) }],
+            heads: [{ pitch: sounding(pitchOf(g, e.startChar)) }],
             base: valueOf(Math.round(g.duration * WHOLE))?.base ?? 'eighth',
             ...(slash ? { slash } : {}),
           }))
@@ -151,7 +161,7 @@ export function readVoice(
             ...(graces.length ? { graces } : {}),
             ...(text ? { lyric: { text, ...(lyric?.divider === '-' ? { joined: true } : {}) } } : {}),
           }
-          const pitches = e.pitches.map((p) => pitchOf(p, e.startChar))
+          const pitches = e.pitches.map((p) => sounding(pitchOf(p, e.startChar)))
           const made = notesOf(e, values, mark, pitches, marks.fingers, bearing, id)
           made[0] = withWritten(made[0], { dynamic: marks.dynamic, words })
           words = ''
@@ -163,7 +173,7 @@ export function readVoice(
           for (const s of e.pitches.flatMap((p) => p.startSlur ?? []).concat(e.startSlur ?? [])) openSlurs.set(s.label, made[0].id)
           events.push(...made)
           const heads = made[made.length - 1].heads
-          tied = new Map(heads.filter((h) => h.tie).map((h) => [stepsOf(h.pitch), h.pitch.alter]))
+          tied = new Map(heads.filter((h) => h.tie).map((h) => [stepsOf(h.pitch) - 7 * up, h.pitch.alter]))
         }
         if (e.endTriplet) tuplet = undefined
         break
@@ -197,14 +207,30 @@ function endingPasses(text: string): number[] {
   return passes.length ? passes : [1]
 }
 
-/** The written values of an element: one, or several to be tied when no single value is that long. */
-function writtenValues(e: AbcElement, tuplet: Value['tuplet'], source: { line: number; column: number }): Value[] {
-  const ticks = Math.round(e.duration * WHOLE)
-  const one = tuplet ? valueOf((ticks * tuplet.normal) / tuplet.actual, tuplet) : valueOf(ticks)
-  const values = one ? [one] : tuplet ? null : valuesFor(ticks)
-  if (!values || values.length === 0 || values.length > 4)
+/**
+ * The written values of an element: one, or several to be tied when no single value is that long; the nearest ones, when
+ * none are, of which `leave` is told.
+ */
+function writtenValues(
+  e: AbcElement,
+  tuplet: Value['tuplet'],
+  source: { line: number; column: number },
+  leave: (what: string) => void,
+): Value[] {
+  const exact = e.duration * WHOLE
+  const ticks = tuplet ? (Math.round(exact) * tuplet.normal) / tuplet.actual : Math.round(exact)
+  const inside = (values: readonly Value[]) =>
+    values.map((v): Value => (tuplet ? { ...v, tuplet } : v)).filter((v) => valueSchema.safeParse(v).success)
+  const one = tuplet ? valueOf(ticks, tuplet) : valueOf(ticks)
+  if (one) return [one]
+  const plain = Math.round(exact)
+  const several = inside(valuesFor(plain) ?? [])
+  if (several.length > 0 && several.length <= 4) return several
+  const near = ticks > 0 ? inside(valuesNear(plain) ?? [{ base: '128th', dots: 0 }]) : []
+  if (near.length === 0 || near.length > 8)
     throw new SourceError({ ...source, text: 'this length cannot be written as a note; use a multiple or fraction such as 2, 3 or /2' })
-  return values
+  leave('length that no note has (the nearest is written)')
+  return near
 }
 
 function notesOf(

@@ -5,7 +5,7 @@ import { feltBeatTicks, measureTicks, QUARTER, valueOf, type Meter } from '@/cor
 import { groupEvents, type Group } from '@/core/piece/beams'
 import { eventTicks, type Measure, type NoteEvent, type NoteMark, type Piece, type PieceEvent } from '@/core/piece/piece'
 import { placeMeasures, type PlacedMeasure } from '@/core/piece/walk'
-import { partsOfPiece, type Part } from '../parts'
+import { partsOfPiece, writtenPitch, type Part } from '../parts'
 
 /** The unit of length, L:1/8, in ticks: an eighth is written without a figure. */
 const UNIT = QUARTER / 2
@@ -42,12 +42,15 @@ export function writeAbc(piece: Piece, parts: readonly Part[] = partsOfPiece(pie
     `M:${meterField(piece.meter)}`,
     'L:1/8',
     ...(piece.tempo ? [`Q:${tempoField(piece.tempo, piece.meter)}`] : []),
-    ...(many ? parts.map((p, i) => `V:${i + 1} clef=${p.clef} name="${p.name.replace(/"/g, "'")}"`) : []),
-    `K:${keyField(piece.key)}${many || parts[0].clef === 'treble' ? '' : ` clef=${parts[0].clef}`}`,
+    ...(many ? parts.map((p, i) => `V:${i + 1} clef=${p.clef}${transposeField(p)} name="${p.name.replace(/"/g, "'")}"`) : []),
+    `K:${keyField(piece.key)}${many ? '' : `${parts[0].clef === 'treble' ? '' : ` clef=${parts[0].clef}`}${transposeField(parts[0])}`}`,
   ]
   const voices = parts.flatMap((p, i) => [...(many ? [`V:${i + 1}`] : []), ...new VoiceWriter(piece, p).write()])
   return `${[...heading, ...voices].join('\n')}\n`
 }
+
+/** A part that sounds in another octave than it is written in says so, else it is played there. */
+const transposeField = ({ sounding }: Part): string => (sounding ? ` transpose=${12 * sounding}` : '')
 
 const keyField = (key: Key): string => {
   const { letter, alter } = tonic(key)
@@ -144,8 +147,7 @@ class VoiceWriter {
     }
     const ticks = plainTicks(e)
     if (e.kind === 'rest') return { text: `${words}${dynamic}z${lengthOf(ticks)}`, signs }
-    const { written } = this.part
-    const at = (p: Pitch): Pitch => (written ? { ...p, octave: p.octave + written } : p)
+    const at = (p: Pitch): Pitch => writtenPitch(this.part, p)
     const graces = (e.graces ?? []).map((g) => g.heads.map((h) => pitch(at(h.pitch))).join(''))
     const grace = graces.length ? `{${e.graces!.some((g) => g.slash) ? '/' : ''}${graces.join('')}}` : ''
     const bow = this.part.bowAt(e)
@@ -153,9 +155,11 @@ class VoiceWriter {
     const fingers = e.heads.map((_, i) => this.part.fingered(e, i).finger).filter((f) => f !== undefined)
     const decorations = [
       ...(position ? [`"^${position}"`] : []),
-      ...(e.marks ?? []).flatMap((m) => MARKS[m] ?? []),
+      ...(e.marks ?? []).flatMap((m) => (m === 'staccato' ? [] : (MARKS[m] ?? []))),
       ...(bow ? [bow === 'up' ? '!upbow!' : '!downbow!'] : []),
       ...fingers.map((f) => `!${f}!`),
+      // The dot stands right before the note: not every reader takes one before a decoration in signs.
+      ...(e.marks?.includes('staccato') ? ['.'] : []),
     ].join('')
     const heads = e.heads.map((h) => `${pitch(at(h.pitch))}${lengthOf(ticks)}${h.tie ? '-' : ''}`)
     const text = heads.length === 1 ? heads[0] : `[${heads.join('')}]`

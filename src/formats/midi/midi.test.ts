@@ -120,3 +120,57 @@ describe('a MIDI file (MIDI 1.0)', () => {
     expect(says(file([[]]))).toContain('no notes')
   })
 })
+
+describe('a MIDI file that is not quite right (Standard MIDI Files 1.0)', () => {
+  const good = () =>
+    file([
+      [
+        [0, 1, 62],
+        [1, 1, 64],
+        [2, 1, 66],
+      ],
+    ])
+  const saysOf = (bytes: Uint8Array) => {
+    const r = readMidi('x.mid', bytes)
+    return r.ok ? r.notices.join('; ') : r.problems[0].text
+  }
+  const chunk = (id: string, length: number) => Uint8Array.from([...Buffer.from(id), 0, 0, 0, length, ...new Array<number>(length).fill(7)])
+  const joined = (...parts: Uint8Array[]) => Uint8Array.from(parts.flatMap((p) => [...p]))
+  it('an unknown part is passed over, wherever it stands, and said', () => {
+    const bytes = good()
+    for (const odd of [joined(bytes.slice(0, 14), chunk('XFIH', 5), bytes.slice(14)), joined(bytes, chunk('XFKM', 9))]) {
+      const r = readMidi('x.mid', odd)
+      expect(r.ok && r.piece.lines[0].measures[0].events.filter((e) => e.kind === 'note')).toHaveLength(3)
+      expect(saysOf(odd)).toContain('left out: 1 part of the file that hold')
+    }
+  })
+  it('cut off, a division of nothing, film frames: each is named', () => {
+    const bytes = good()
+    expect(saysOf(bytes.slice(0, bytes.length - 6))).toContain('cut off')
+    const division = (high: number, low: number) => Uint8Array.from([...bytes.slice(0, 12), high, low, ...bytes.slice(14)])
+    expect(saysOf(division(0, 0))).toContain('its division is 0')
+    expect(saysOf(division(0xe7, 40))).toContain('film frames')
+  })
+  /** A track of raw events: delta, status, key, velocity. */
+  const raw = (...events: number[][]) => {
+    const body = [...events.flat(), 0, 0xff, 0x2f, 0]
+    return Uint8Array.from([...Buffer.from('MThd'), 0, 0, 0, 6, 0, 0, 0, 1, 0, 96, ...Buffer.from('MTrk'), 0, 0, 0, body.length, ...body])
+  }
+  it('no note is lost without being counted', () => {
+    const clean = raw([0, 0x90, 60, 80], [96, 0x80, 60, 0], [0, 0x90, 62, 80], [96, 0x80, 62, 0])
+    expect(saysOf(clean)).not.toContain('left out')
+    // One that never ends; one of no length; two of one pitch at once.
+    const hanging = raw([0, 0x90, 60, 80], [96, 0x80, 60, 0], [0, 0x90, 62, 80])
+    expect(saysOf(hanging)).toContain('left out: 1 note that never end')
+    const none = raw([0, 0x90, 60, 80], [0, 0x80, 60, 0], [96, 0x90, 62, 80], [96, 0x80, 62, 0])
+    const r = readMidi('x.mid', none)
+    const heads = r.ok ? r.piece.lines[0].measures.flatMap((m) => m.events.filter((e) => e.kind === 'note')).length : 0
+    expect(heads === 2 || saysOf(none).includes('left out: 1 note')).toBe(true)
+    const twice = raw([0, 0x90, 60, 80], [0, 0x90, 60, 80], [96, 0x80, 60, 0], [0, 0x80, 60, 0])
+    expect(saysOf(twice)).toContain('left out: 1 note')
+  })
+  it('more at once than a chord holds: the highest stay, the rest are counted', () => {
+    const r = readMidi('x.mid', file([Array.from({ length: 11 }, (_, i): [number, number, number] => [0, 1, 40 + 2 * i])]))
+    expect(r.ok && r.notices).toContain('left out: 3 notes beyond 8 at once')
+  })
+})

@@ -1,4 +1,5 @@
 import midiPackage from '@tonejs/midi'
+import { parseMidi as parseEvents } from 'midi-file'
 import type { Midi as MidiFile, Track } from '@tonejs/midi'
 import type { ClefName } from '@/core/music/clef'
 import type { Key } from '@/core/music/key'
@@ -7,6 +8,7 @@ import { measureTicks, meterSchema, QUARTER, valueOf, valuesFor, type Meter, typ
 import { MOST_LINES, type NoteEvent, type PieceEvent } from '@/core/piece/piece'
 import { assemble, type FoundLine, type FoundMeasure } from '../assemble'
 import { wholeFile, type Reading } from '../reading'
+import { chunksOf } from './chunks'
 import { DEFAULT_GRID, quantised, type Grid, type Played, type Struck } from './quantise'
 
 // The package has no named exports under Node.
@@ -17,12 +19,15 @@ export type MidiChoices = { readonly grid: Grid; readonly key: Key | null }
 export const DEFAULT_CHOICES: MidiChoices = { grid: DEFAULT_GRID, key: null }
 
 const MOST_NOTES = 40_000
+/** Heads of one chord. */
+const MOST_HEADS = 8
 
 /** Reads a standard MIDI file: every track with notes a line, put on the grid and spelled in the key. */
 export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices = DEFAULT_CHOICES): Reading {
-  const file = parseMidi(bytes)
-  if (!file) return wholeFile('this MIDI file is damaged or cut off; export it again')
-  if (!(file.header.ppq > 0)) return wholeFile('this MIDI file counts in film frames, not in beats; export it with beats')
+  const chunks = chunksOf(bytes)
+  if (!chunks.ok) return wholeFile(chunks.problem)
+  const file = parsed(chunks.bytes)
+  if (!file) return wholeFile('this MIDI file is damaged; export it again')
   const tracks = file.tracks.filter((t) => t.notes.length > 0 && t.channel !== 9)
   const drums = file.tracks.filter((t) => t.notes.length > 0 && t.channel === 9).length
   if (tracks.length === 0) return wholeFile('there are no notes with a pitch in this MIDI file; export the tracks of the tune')
@@ -35,9 +40,15 @@ export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices =
   const struck = all.map((notes) => quantised(notes, choices.grid))
   const end = Math.max(...struck.map((s) => s[s.length - 1].at + s[s.length - 1].length))
   const bars = barsOf(meters, end)
+  const crowded = struck.flat().reduce((n, s) => n + Math.max(0, s.midis.length - MOST_HEADS), 0)
+  const written = struck.flat().reduce((n, s) => n + Math.min(MOST_HEADS, s.midis.length), 0)
+  const lost = notesBegun(chunks.bytes) - written - crowded
   const lines = tracks.slice(0, MOST_LINES).map((t, i) => lineOf(t.name.trim() || `track ${i + 1}`, struck[i], key, bars, i))
   const notices = [
     ...(drums ? ['left out: drums'] : []),
+    ...(chunks.skipped ? [`left out: ${chunks.skipped} ${chunks.skipped === 1 ? 'part' : 'parts'} of the file that hold no track`] : []),
+    ...(lost > 0 ? [`left out: ${lost} ${lost === 1 ? 'note' : 'notes'} that never end, or fall on another of the same pitch`] : []),
+    ...(crowded ? [`left out: ${crowded} ${crowded === 1 ? 'note' : 'notes'} beyond ${MOST_HEADS} at once`] : []),
     ...(tracks.length > MOST_LINES ? [`left out: ${tracks.length - MOST_LINES} tracks beyond ${MOST_LINES}`] : []),
     ...(tracks.length > 1 ? [`${tracks.length} tracks: each is a line of its own`] : []),
     'note lengths were put on a grid and pitches spelled by the key; both can be chosen anew',
@@ -58,11 +69,24 @@ export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices =
 
 /** The file, or null when it is none. */
 export function parseMidi(bytes: Uint8Array): MidiFile | null {
+  const chunks = chunksOf(bytes)
+  return chunks.ok ? parsed(chunks.bytes) : null
+}
+
+function parsed(bytes: Uint8Array): MidiFile | null {
   try {
     return new Midi(bytes)
   } catch {
     return null
   }
+}
+
+/** How many notes begin in a file, drums left aside: what is written down is counted against it. */
+function notesBegun(bytes: Uint8Array): number {
+  return parseEvents(bytes).tracks.reduce(
+    (n, track) => n + track.filter((e) => e.type === 'noteOn' && e.velocity > 0 && e.channel !== 9).length,
+    0,
+  )
 }
 
 /** A track's notes on the clock of the piece. */
@@ -123,9 +147,11 @@ function barsOf(meters: readonly MeterFrom[], end: number): Bar[] {
   return bars
 }
 
-function lineOf(name: string, struck: readonly Struck[], key: Key, bars: readonly Bar[], index: number): FoundLine {
+function lineOf(name: string, all: readonly Struck[], key: Key, bars: readonly Bar[], index: number): FoundLine {
   let next = 0
   const id = () => `${index < 26 ? String.fromCharCode(97 + index) : `t${index}n`}${next++}`
+  // Of a crowd the highest are kept: the tune is at the top.
+  const struck = all.map((s) => ({ ...s, midis: s.midis.slice(-MOST_HEADS) }))
   const tops = spelled(
     struck.map((s) => s.midis[s.midis.length - 1]),
     key,

@@ -101,6 +101,9 @@ const latin = (text: string): string => String.fromCharCode(...new TextEncoder()
 /** A sounding note: onset and length in ticks of the piece's clock, tied notes as one. */
 export type Sounding = { readonly at: number; readonly length: number; readonly midi: number }
 
+/** A key that MIDI has (0 to 127): what lies beyond is played in the nearest octave that it can say. */
+const inKeys = (midi: number): number => (midi > 127 ? inKeys(midi - 12) : midi < 0 ? inKeys(midi + 12) : midi)
+
 /** What a part sounds like, read from left to right, repeats once. */
 export function soundingNotes(piece: Piece, part: Part): Sounding[] {
   const out: { at: number; length: number; midi: number }[] = []
@@ -108,7 +111,7 @@ export function soundingNotes(piece: Piece, part: Part): Sounding[] {
   for (const { event, onset, ticks } of placeEvents(piece, part.line)) {
     const next = new Map<number, { at: number; length: number; midi: number }>()
     for (const h of event.kind === 'note' ? event.heads : []) {
-      const midi = midiOf(h.pitch) + 12 * (part.written + part.sounding)
+      const midi = inKeys(midiOf(h.pitch) + 12 * (part.written + part.sounding))
       const held = tied.get(midi)
       const note = held ?? { at: onset, length: 0, midi }
       note.length += ticks

@@ -1,6 +1,6 @@
 import { plainSpelling, transposed, type Interval } from '@/core/music/interval'
 import { LETTERS, midiOf, pitchAt, pitchSchema, type Letter, type Pitch } from '@/core/music/pitch'
-import { BASE_NAMES, ticksOf, valueOf, valueSchema, valuesFor, type Base, type Value } from '@/core/music/time'
+import { BASE_NAMES, QUARTER, ticksOf, valueOf, valueSchema, valuesFor, valuesNear, type Base, type Value } from '@/core/music/time'
 import { DYNAMICS, type Grace, type Head, type NoteEvent, type NoteMark } from '@/core/piece/piece'
 import { child, childrenOf, numberOf, refuseAt, textOf, type XmlNode } from './tree'
 
@@ -75,6 +75,15 @@ export function valuesOf(c: NoteContext, n: XmlNode, ticks: number): Value[] {
   if (good) {
     c.leave('playback length that is not the written one')
     return [named]
+  }
+  const near = valuesNear(ticks)
+  if (near) {
+    c.leave('length that no note has (the nearest is written)')
+    return near
+  }
+  if (ticks < QUARTER) {
+    c.leave('note too short to be written (as the shortest)')
+    return [{ base: '128th', dots: 0 }]
   }
   return refuseAt(n, `measure ${c.number}: a note of this length has no written value; write it as tied notes`)
 }

@@ -1,6 +1,6 @@
 import type { ClefName } from '@/core/music/clef'
 import { intervalFor, transposedKey, type Interval } from '@/core/music/interval'
-import { measureTicks, QUARTER, valuesFor, type Meter } from '@/core/music/time'
+import { measureTicks, QUARTER, valuesFor, valuesNear, type Meter } from '@/core/music/time'
 import { eventTicks, type Grace, type NoteEvent, type NoteMark, type PieceEvent, type RestEvent, type Slur } from '@/core/piece/piece'
 import type { FoundLine, FoundMeasure } from '../assemble'
 import { readJumpWords, type Frame } from '../frame'
@@ -89,7 +89,7 @@ export function readPart(part: XmlNode, name: string, index: number, leftOut: Le
         return {
           ...frame,
           number,
-          events: v.measures.get(i) ?? silence(state, length, full, node, number),
+          events: v.measures.get(i) ?? silence(state, length, full, number),
           source: { line: node.line, column: node.column },
           ...(implicit && length > 0 && length < full ? { pickup: true } : {}),
         }
@@ -101,9 +101,9 @@ export function readPart(part: XmlNode, name: string, index: number, leftOut: Le
 type ReadMeasure = { frame: Frame; number: string; length: number; node: XmlNode; implicit: boolean; inForce: Meter }
 
 /** A measure in which a voice is silent: as long as the others. */
-function silence(state: State, length: number, full: number, node: XmlNode, number: string): PieceEvent[] {
+function silence(state: State, length: number, full: number, number: string): PieceEvent[] {
   if (length === 0 || length === full) return [{ kind: 'rest', id: newId(state), value: WHOLE_REST, wholeMeasure: true }]
-  return rests(state, node, length, number)
+  return rests(state, length, number)
 }
 
 function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
@@ -183,7 +183,7 @@ function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
   const length = longest
   for (const v of state.voices.values()) {
     const events = v.measures.get(index)
-    if (events && v.filled < length) events.push(...rests(state, node, length - v.filled, number))
+    if (events && v.filled < length) events.push(...rests(state, length - v.filled, number))
   }
   for (const p of pending) attach(state, p, index)
   if (index === 0) delete frame.tempo
@@ -247,8 +247,12 @@ function voiceOf(state: State, n: XmlNode): Voice {
 const newId = (state: State) => `${state.prefix}${state.next++}`
 
 /** Rests for a stretch in which a voice is silent without saying so. */
-function rests(state: State, n: XmlNode, ticks: number, number: string): RestEvent[] {
-  const values = valuesFor(ticks) ?? refuseAt(n, `measure ${number}: a gap of this length cannot be written as rests`)
+function rests(state: State, ticks: number, number: string): RestEvent[] {
+  let values = valuesFor(ticks)
+  if (!values) {
+    state.leftOut.add('gap of a length that no rest has (the nearest is written)', number)
+    values = valuesNear(ticks) ?? []
+  }
   return values.map((value) => ({ kind: 'rest', id: newId(state), value }))
 }
 
@@ -264,7 +268,7 @@ function addEvent(state: State, voice: Voice, c: NoteContext, n: XmlNode, index:
   const events = voice.measures.get(index) ?? []
   voice.measures.set(index, events)
   if (at < voice.filled) return c.leave('note that overlaps another of its voice')
-  if (at > voice.filled) events.push(...rests(state, n, at - voice.filled, c.number))
+  if (at > voice.filled) events.push(...rests(state, at - voice.filled, c.number))
   voice.filled = at + length
   const rest = child(n, 'rest')
   if (rest || !child(n, 'pitch')) {

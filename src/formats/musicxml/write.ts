@@ -1,12 +1,12 @@
 import { atBarline, readHead, type BarSigns } from '@/core/music/accidentals'
 import { CLEFS } from '@/core/music/clef'
 import type { Key } from '@/core/music/key'
-import { byOctaves, stepsOf, type Pitch } from '@/core/music/pitch'
+import { stepsOf, type Pitch } from '@/core/music/pitch'
 import { feltBeatTicks, QUARTER, type Meter, type Value } from '@/core/music/time'
 import { groupEvents, type Group } from '@/core/piece/beams'
 import { eventTicks, type Head, type Measure, type NoteEvent, type NoteMark, type Piece, type PieceEvent } from '@/core/piece/piece'
 import { placeMeasures, type PlacedMeasure } from '@/core/piece/walk'
-import type { Part } from '../parts'
+import { writtenPitch, type Part } from '../parts'
 
 const escaped = (s: string): string => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
 const el = (name: string, content: string | number, attrs = ''): string => `<${name}${attrs}>${content}</${name}>`
@@ -165,7 +165,7 @@ class PartWriter {
         )
       const tied = new Set<number>()
       e.heads.forEach((h, i) => {
-        const written = byOctaves(h.pitch, this.part.written)
+        const written = writtenPitch(this.part, h.pitch)
         const held = this.tied.has(stepsOf(written))
         const shown = readHead(signs, placed.key, written, held)
         signs = shown.signs
@@ -253,7 +253,7 @@ class PartWriter {
   }
 
   private pitch(p: Pitch): string {
-    const { letter, alter, octave } = byOctaves(p, this.part.written)
+    const { letter, alter, octave } = writtenPitch(this.part, p)
     return el('pitch', el('step', letter) + (alter ? el('alter', alter) : '') + el('octave', octave))
   }
 }
