@@ -1,4 +1,4 @@
-import { buf as crc32 } from 'crc-32'
+import crc from 'crc-32'
 import { strFromU8, unzipSync, type UnzipFileInfo } from 'fflate'
 import { LIMITS, megabytes } from './limits'
 
@@ -35,7 +35,7 @@ export function unpack(
     if (list.reduce((n, f) => n + f.bytes.length, 0) > limits.unpacked)
       return { ok: false, problem: `this zip unpacks to more than ${megabytes(limits.unpacked)}; bring the files in parts` }
     const sums = checksums(bytes)
-    const bad = list.find((f) => sums.get(f.name) !== undefined && sums.get(f.name) !== crc32(f.bytes) >>> 0)
+    const bad = list.find((f) => sums.get(f.name) !== undefined && sums.get(f.name) !== crc.buf(f.bytes) >>> 0)
     if (bad) return { ok: false, problem: `${bad.name} in this zip is damaged; fetch or export it again` }
     return { ok: true, files: list }
   } catch {

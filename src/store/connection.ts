@@ -8,7 +8,9 @@ export type OpenAs = 'writing' | 'reading'
 
 /** Which file a connection has opened: its place, and the number that the file system knows it by. */
 export type Opened = { readonly file: string; readonly inode: number; readonly device: number }
-const opened = new WeakMap<object, Opened>()
+/** Kept on the connection itself: the front door opens it, and the pages, bundled apart, write through it. */
+const OPENED = Symbol.for('even-seat opened')
+type Marked = { [OPENED]?: Opened }
 
 /**
  * Connects to a data file without looking at what is in it. A transaction that writes begins by asking for the right to
@@ -54,11 +56,11 @@ export function connect(file: string, as: OpenAs = 'writing'): Knex {
 export function noteOpened(db: Knex, file: string): void {
   if (file === ':memory:') return
   const { ino, dev } = statSync(file)
-  opened.set(db.client as object, { file, inode: ino, device: dev })
+  ;(db.client as Marked)[OPENED] = { file, inode: ino, device: dev }
 }
 
 /** The file of a connection; null for one in memory. A transaction has the file of its connection. */
-export const openedFile = (db: Knex): Opened | null => opened.get(db.client as object) ?? null
+export const openedFile = (db: Knex): Opened | null => (db.client as Marked)[OPENED] ?? null
 
 /** Whether the file that a connection writes to is still the one at its place, with its journal. */
 export function isWhereItWas({ file, inode, device }: Opened): boolean {

@@ -17,12 +17,12 @@ const PARTS: readonly (readonly [string, string, string])[] = [
   ],
   ['DejaVu Sans', 'Bitstream Vera and public domain', 'npm package @fontsource/dejavu-sans'],
   [
-    'abcjs, fflate, @tonejs/midi, knex, better-sqlite3, Next.js, React, Radix UI, Tailwind CSS, CodeMirror, zustand, zod, sonner, date-fns, next-themes, react-dropzone',
+    'abcjs, fflate, @tonejs/midi, midi-file, yauzl, yazl, fast-json-patch, @node-rs/argon2, knex, better-sqlite3, Next.js, React, Radix UI, Tailwind CSS, CodeMirror, zustand, zod, sonner, date-fns, next-themes, react-dropzone',
     'MIT',
     'npm packages of these names',
   ],
-  ['Lucide icons, saxes', 'ISC', 'npm packages lucide-react and saxes'],
-  ['comlink', 'Apache-2.0', 'npm package comlink'],
+  ['Lucide icons, saxes, rate-limiter-flexible', 'ISC', 'npm packages lucide-react, saxes and rate-limiter-flexible'],
+  ['comlink, idb-keyval, crc-32, ECharts', 'Apache-2.0', 'npm packages comlink, idb-keyval, crc-32 and echarts'],
 ]
 
 export default function AboutPage() {

@@ -17,8 +17,10 @@ export default async function ClassPage() {
   const db = await database()
   const { id, name, school, settings, version } = await theClass(db)
   const { heads } = await listShelf(db, id, { limit: SHOWN })
-  let measures = 0
-  const shown = heads.filter((h) => h.summary && (measures += h.summary.measures * h.summary.lines) <= MEASURES)
+  const weights = heads.map((h) => (h.summary ? h.summary.measures * h.summary.lines : Infinity))
+  const shown = heads.filter(
+    (_, i) => weights.slice(0, i + 1).reduce((a, b) => a + (b === Infinity ? 0 : b), 0) <= MEASURES && weights[i] !== Infinity,
+  )
   const pieces = await getPieces(
     db,
     shown.map((h) => h.id),

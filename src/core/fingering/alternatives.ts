@@ -2,7 +2,7 @@ import { choiceOf, type Hold } from '../hands/hold'
 import { once } from '../once'
 import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
 import { layOut, type Jump } from './layout'
-import { keptHold, solve, stepInto, type Solution } from './solve'
+import { endingsOf, keptHold, solve, stepInto, type Solution } from './solve'
 import type { CostKind } from './weights'
 
 /** What each kind of cost comes to on one way through the line. */
@@ -20,6 +20,7 @@ type Ahead = { readonly after: readonly Float64Array[]; readonly to: readonly In
 
 const aheadOf = once((s: Solution): Ahead => {
   const n = s.columns.length
+  const endings = endingsOf(s.jumps)
   const after = s.before.map((b, i) => new Float64Array(b.length).fill(i === n - 1 ? 0 : Infinity))
   const to = s.before.map((b) => new Int32Array(b.length).fill(-1))
   for (let i = n - 1; i > 0; i--) {
@@ -28,7 +29,7 @@ const aheadOf = once((s: Solution): Ahead => {
     const [last, there, goes] = [after[i], after[i - 1], to[i - 1]]
     const rest = new Float64Array(last.length)
     for (let state = 0; state < rest.length; state++) rest[state] = last[state] + own[size === 1 ? state : Math.floor(state / size)]
-    const { width, moves: step, size: states, row, combination, ending } = stepInto(s, s.layers, i)
+    const { width, moves: step, size: states, row, combination, ending } = stepInto(s, s.layers, i, endings)
     for (let p = 0; p < there.length; p++) {
       const from = row ? row[p] : p * width
       const kept = combination ? combination[p] : 0

@@ -124,11 +124,12 @@ export function layOut(setup: Setup, source: Source, wide = -1): Table {
     else far.push({ step, from, to })
   }
   const groups = grouping(drafts, (i) => chain.has(i), price)
+  const keyOf = (a: Group, b: Group, gap: Gap): number =>
+    (a.index * groups.length + b.index) * 4096 + (gap.wait.up * 16 + gap.wait.down) * 4 + (gap.slurred ? 2 : 0) + (gap.rest ? 1 : 0)
   // A tune has few pairs of neighbours that differ: each matrix of moves is made once.
   const matrices = new Map<number, Float64Array>()
   const movesOf = (a: Group, b: Group, gap: Gap): Float64Array => {
-    const between = (gap.wait.up * 16 + gap.wait.down) * 4 + (gap.slurred ? 2 : 0) + (gap.rest ? 1 : 0)
-    const key = (a.index * groups.length + b.index) * 4096 + between
+    const key = keyOf(a, b, gap)
     let moves = matrices.get(key)
     if (!moves) {
       moves = new Float64Array(a.holds.length * b.holds.length)
@@ -147,11 +148,18 @@ export function layOut(setup: Setup, source: Source, wide = -1): Table {
     const moves = i > 0 && gap ? movesOf(groups[i - 1], group, gap) : null
     return { moment: d.moment, pitches: d.pitches, pinned: d.pinned, gap: gap ?? NO_GAP, holds: group.holds, own, moves }
   })
+  // The same of its repeats: many of them lead from like to like.
+  const across = new Map<string, Float64Array>()
   const jumps = far.map(({ step, from, to }): Jump => {
     const gap = gapOf(step)
     const [low, high] = [Math.min(from, to), Math.max(from, to)]
     const back = to < from
-    const moves = matrixOf(columns[low].holds, columns[high].holds, (x, y) => (back ? price.jump(y, x, gap) : price.jump(x, y, gap)))
+    const key = `${keyOf(groups[low], groups[high], gap)}${back ? ' back' : ''}`
+    let moves = across.get(key)
+    if (!moves) {
+      moves = matrixOf(groups[low].holds, groups[high].holds, (x, y) => (back ? price.jump(y, x, gap) : price.jump(x, y, gap)))
+      across.set(key, moves)
+    }
     return { low, high, back, gap, moves }
   })
   return { setup, weights, columns, jumps, problems, source }

@@ -9,8 +9,8 @@ import { OCTAVE_HARMONIC } from '../hands/schools'
  * strings by index from the lowest. `position` by name, with the base where a name has two.
  */
 export const pinSchema = z.object({
-  strings: z.array(z.int().min(0).max(5)).optional(),
-  fingers: z.array(z.int().min(0).max(4)).optional(),
+  strings: z.array(z.int().min(0).max(5)).max(8).optional(),
+  fingers: z.array(z.int().min(0).max(4)).max(8).optional(),
   position: z.string().max(6).optional(),
   base: z.int().min(1).max(14).optional(),
   /** At the octave, where a finger can press or touch: touched. */

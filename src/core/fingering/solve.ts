@@ -1,4 +1,3 @@
-import { once } from '../once'
 import type { Jump, Table } from './layout'
 
 /**
@@ -25,6 +24,7 @@ const MOST_KEPT = 2048
 export function solve(full: Table): Solution {
   const { table, layers } = layersFor(full)
   const { columns } = table
+  const endings = endingsOf(table.jumps)
   const before: Float64Array[] = []
   const from: Int32Array[] = []
   columns.forEach((c, i) => {
@@ -32,7 +32,7 @@ export function solve(full: Table): Solution {
     const back = new Int32Array(cost.length).fill(-1)
     if (i === 0) cost.set(c.own)
     else {
-      relax(table, layers, i, before[i - 1], cost, back)
+      relax(stepInto(table, layers, i, endings), before[i - 1], cost, back)
       const { size } = layers[i]
       for (let s = 0; s < cost.length; s++) cost[s] += c.own[size === 1 ? s : Math.floor(s / size)]
     }
@@ -49,9 +49,8 @@ export function solve(full: Table): Solution {
   return { ...table, chosen: states.map((s, i) => Math.floor(s / layers[i].size)), states, total, layers, before, from }
 }
 
-/** One step forward: what every state of column `i` costs at the least, and where from. Own costs are not in it. */
-function relax(table: Table, layers: readonly Layer[], i: number, last: Float64Array, cost: Float64Array, back: Int32Array): void {
-  const { width, moves, size, row, combination, ending } = stepInto(table, layers, i)
+/** One step forward: what every state of a column costs at the least, and where from. Own costs are not in it. */
+function relax({ width, moves, size, row, combination, ending }: Step, last: Float64Array, cost: Float64Array, back: Int32Array): void {
   for (let p = 0; p < last.length; p++) {
     const from = row ? row[p] : p * width
     const kept = combination ? combination[p] : 0
@@ -82,20 +81,26 @@ export type Step = {
   readonly ending: Float64Array | null
 }
 
-const endingsOf = once((jumps: readonly Jump[]): ReadonlyMap<number, readonly Jump[]> => {
+/** The jumps that end at each column. */
+export type Endings = ReadonlyMap<number, readonly Jump[]>
+export function endingsOf(jumps: readonly Jump[]): Endings {
   const at = new Map<number, Jump[]>()
-  for (const j of jumps) at.set(j.high, [...(at.get(j.high) ?? []), j])
+  for (const j of jumps) {
+    const known = at.get(j.high)
+    if (known) known.push(j)
+    else at.set(j.high, [j])
+  }
   return at
-})
+}
 
-export function stepInto({ columns, jumps }: Pick<Table, 'columns' | 'jumps'>, layers: readonly Layer[], i: number): Step {
+export function stepInto({ columns }: Pick<Table, 'columns'>, layers: readonly Layer[], i: number, endingsAt: Endings): Step {
   const width = columns[i].holds.length
   const { moves } = columns[i]
   const [before, here] = [layers[i - 1], layers[i]]
   const plain: Step = { width, moves, size: 1, row: null, combination: null, ending: null }
-  if (jumps.length === 0) return plain
-  const endings = endingsOf(jumps).get(i) ?? []
-  if (before.size === 1 && here.size === 1 && endings.length === 0) return plain
+  const found = endingsAt.size ? endingsAt.get(i) : undefined
+  if (before.size === 1 && here.size === 1 && !found) return plain
+  const endings = found ?? []
   const states = columns[i - 1].holds.length * before.size
   const row = new Int32Array(states)
   const combination = new Int32Array(states)
@@ -136,8 +141,9 @@ function layersFor(full: Table): { table: Table; layers: Layer[] } {
   for (const j of full.jumps) opening.set(j.low, [...(opening.get(j.low) ?? []), j])
   let open = new Set<Jump>()
   for (let i = 0; i < full.columns.length; i++) {
-    for (const j of opening.get(i - 1) ?? []) if (!left.has(j)) open.add(j)
-    for (const j of open) if (j.high <= i) open.delete(j)
+    const opened = opening.get(i - 1)
+    if (opened) for (const j of opened) if (!left.has(j)) open.add(j)
+    if (open.size) for (const j of open) if (j.high <= i) open.delete(j)
     if (open.size === 0) {
       layers.push(NOTHING_KEPT)
       continue

@@ -8,7 +8,7 @@ import type { Head, Line, PieceEvent } from '../piece/piece'
  */
 export const substituteSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('octave'), by: z.int().min(-4).max(4) }),
-  z.object({ kind: z.literal('heads'), heads: z.array(z.int().min(0).max(7)).min(1) }),
+  z.object({ kind: z.literal('heads'), heads: z.array(z.int().min(0).max(7)).min(1).max(8) }),
   z.object({ kind: z.literal('tone'), pitch: pitchSchema }),
   z.object({ kind: z.literal('rest') }),
 ])

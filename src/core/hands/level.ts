@@ -8,19 +8,21 @@ import { fingersByLetter, type Shape } from './schools'
 export const SHIFTS = ['none', 'pauses', 'any'] as const
 
 const finger = z.int().min(1).max(4)
+/** More than there are positions, strings or fingers: an end to what is taken, not a rule of the trade. */
+const MOST_LISTED = 60
 
 /** What one seat of a class has learned. Open strings are learned with their string. */
 export const seatLevelSchema = z.object({
   /** Positions as {@link positionKey} names them: "I", "half", "raised III". */
-  positions: z.array(z.string().max(12)),
+  positions: z.array(z.string().max(12)).max(MOST_LISTED),
   /** Index from the lowest. */
-  strings: z.array(z.int().min(0).max(3)),
-  fingers: z.array(finger),
+  strings: z.array(z.int().min(0).max(3)).max(MOST_LISTED),
+  fingers: z.array(finger).max(MOST_LISTED),
   /** Fingers of violin and viola whose low and high places are learned. */
-  low: z.array(finger),
-  high: z.array(finger),
+  low: z.array(finger).max(MOST_LISTED),
+  high: z.array(finger).max(MOST_LISTED),
   /** Cello: the opened hand, back or forward. Violin and viola: 1 reached back, 4 stretched. */
-  extensions: z.array(z.enum(['back', 'forward'])),
+  extensions: z.array(z.enum(['back', 'forward'])).max(MOST_LISTED),
   shifts: z.enum(SHIFTS),
   doubleStops: z.boolean(),
 })

@@ -98,7 +98,7 @@ const measureSchema = z.object({
   /** How often the passage that ends here is played in all: 2 is a plain repeat. */
   repeatEnd: z.int().min(2).max(9).optional(),
   /** The passes on which this measure is played: [1] for a first ending. */
-  ending: z.array(z.int().min(1).max(9)).min(1).optional(),
+  ending: z.array(z.int().min(1).max(9)).min(1).max(9).optional(),
   barline: z.enum(['double', 'final']).optional(),
   /** Quarter notes a minute from here on. */
   tempo: z.number().min(20).max(400).optional(),

@@ -47,7 +47,7 @@ export const versionLineSchema = z
     notes: z.boolean(),
     name: z.string().max(120).nullable(),
     state: z.object({ piece: z.unknown(), plan: z.unknown(), text: z.string() }).optional(),
-    changes: z.array(z.unknown()).optional(),
+    changes: z.array(z.unknown()).max(1_000_000).optional(),
   })
   .refine((v) => (v.state === undefined) !== (v.changes === undefined), 'a version has a state or changes')
 export type VersionLine = z.infer<typeof versionLineSchema>

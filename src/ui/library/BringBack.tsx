@@ -137,7 +137,10 @@ function Choice({ name, looked, onBring, onLeave }: ChoiceProps) {
           <p className="grow">
             {missing === 0 && off === 0
               ? 'Nothing in it is missing here.'
-              : `${countIs(missing, 'piece')} not here and will be added${off ? `; ${countIs(off, 'piece')} off the shelf here and will be put back` : ''}.`}{' '}
+              : `${[
+                  ...(missing ? [`${countIs(missing, 'piece')} not here and will be added`] : []),
+                  ...(off ? [`${countIs(off, 'piece')} off the shelf here and will be put back`] : []),
+                ].join('; ')}.`}{' '}
             What is here stays as it is
             {beside + looked.there > 0 ? ', also the class with its settings' : '; the class becomes as in the file'}.
           </p>

@@ -63,7 +63,8 @@ export function LibraryView({ pieces, backups, locked, actions }: Props) {
 function Access({ locked }: { locked: boolean }) {
   const out = async (all: boolean) => {
     await fetch(`/api/session${all ? '?all=1' : ''}`, { method: 'DELETE' }).catch(() => undefined)
-    window.location.assign('/')
+    // To the sign-in page, with nothing of what was shown left in the browser's memory.
+    window.location.replace('/sign-in')
   }
   return (
     <section aria-labelledby="access" className="rounded-lg border border-rule bg-sheet p-5">

@@ -1,7 +1,7 @@
 'use client'
 
 import { Download } from 'lucide-react'
-import { useState } from 'react'
+import { useCallback, useState } from 'react'
 import { Button } from '../parts/Button'
 import { Bar } from './Bar'
 import { begin, follow, Trouble } from './errands'
@@ -13,13 +13,19 @@ type State = { at: 'rest' } | { at: 'work'; part: number } | { at: 'done'; id: s
 /** Everything as one file: made on the machine that runs Even Seat, then fetched. */
 export function SaveAll() {
   const [state, setState] = useState<State>({ at: 'rest' })
+  const link = useCallback((el: HTMLAnchorElement | null) => {
+    // Fetched by itself, once, the moment there is something to fetch.
+    if (el && el.dataset.fetched !== el.href) {
+      el.dataset.fetched = el.href
+      el.click()
+    }
+  }, [])
   const save = async () => {
     setState({ at: 'work', part: 0 })
     try {
       const id = await begin('/api/backup')
       const made = await follow(id, backupState, ({ part }) => setState({ at: 'work', part }))
       setState({ at: 'done', id, made })
-      window.location.assign(`/api/backup/${id}`)
     } catch (e) {
       setState({ at: 'failed', problem: e instanceof Trouble ? e.message : 'It could not be saved.' })
     }
@@ -44,7 +50,7 @@ export function SaveAll() {
         <div role="status" className="mt-3">
           <p>
             {count(state.made.pieces, 'piece')} and {count(state.made.originals, 'file')} are in it, {megabytes(state.made.bytes)}.{' '}
-            <a href={`/api/backup/${state.id}`} className="text-rosin underline">
+            <a ref={link} download href={`/api/backup/${state.id}`} className="text-rosin underline">
               Fetch it
             </a>{' '}
             if the browser has not done so by itself.
