@@ -23,6 +23,8 @@ export const taskSchema = z.discriminatedUnion('kind', [
   /** The first measures of a saved version, engraved. */
   z.object({ kind: z.literal('version'), id: z.string(), version: z.int(), measures: z.int().min(1) }),
   z.object({ kind: z.literal('export'), id: z.string(), as: z.enum(EXPORTS), seat: z.enum([...SEATS, 'all']) }),
+  /** A request to put pieces on the shelf, as it came: read, checked and kept. */
+  z.object({ kind: z.literal('shelve'), text: z.string(), now: z.int() }),
   /** Everything as one file. */
   z.object({ kind: z.literal('backup'), to: z.string(), now: z.int() }),
   /** A library file, read and laid down beside the data file. */

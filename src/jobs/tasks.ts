@@ -16,7 +16,12 @@ import { getVersion } from '@/store/history'
 import { backUp, type BackedUp, type Progress } from '@/store/library/backup'
 import { bring, compare, type Brought, type Compared } from '@/store/library/bring'
 import { look, type Looked } from '@/store/library/look'
-import { getPiece, getPieces } from '@/store/pieces'
+import { parsedJson } from '@/store/json'
+import { bringPieces, getPiece, getPieces } from '@/store/pieces'
+import { linesOf, matchLines } from '@/core/seats/lines'
+import { emptyPlan } from '@/core/seats/plan'
+import { bringRequest } from '@/formats/brought'
+import { LIMITS, megabytes } from '@/formats/limits'
 import type { Knex } from 'knex'
 import type { Task, TaskKind } from './protocol'
 
@@ -41,12 +46,16 @@ export type VersionShown = {
   readonly systems: readonly string[]
 }
 
+/** What came of a request to put pieces on the shelf; `refused`: it was not one, and why. */
+export type Shelved = { readonly added: readonly { id: string; title: string }[] } | { readonly refused: string }
+
 /** What each kind of work brings. */
 export type Results = {
   previews: Record<string, Preview | null>
   pages: Pages | null
   version: VersionShown | null
   export: Export | null
+  shelve: Shelved
   backup: BackedUp
   look: Looked & Compared
   bring: Brought & { readonly safe: BackedUp | null }
@@ -122,6 +131,20 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       const ensemble = ensembleMapper()(piece, plan, (await theClass(db)).settings)
       return exported(as, piece, plan, ensemble, seat)
     }),
+  shelve: async ({ text, now }) => {
+    const body = bringRequest.safeParse(parsedJson(text))
+    if (!body.success) return { refused: `the pieces cannot be kept: ${body.error.issues[0].message}` }
+    const { file, pieces } = body.data
+    const bytes = Buffer.from(file.base64, 'base64')
+    if (bytes.length > LIMITS.file) return { refused: `the file is too large (up to ${megabytes(LIMITS.file)})` }
+    const made = pieces.map(({ piece, text: own = '', plan }) => ({
+      piece,
+      source: { name: file.name, text: own },
+      plan: plan ?? { ...emptyPlan(), lines: linesOf(matchLines(piece)) },
+    }))
+    const ids = await using('writing', async (db) => bringPieces(db, (await theClass(db)).id, { name: file.name, bytes }, made, now))
+    return { added: ids.map((id, i) => ({ id, title: pieces[i].piece.title })) }
+  },
   backup: ({ to, now }, say) => using('reading', (db) => backUp(db, to, now, say)),
   look: async ({ file, staged }, say) => {
     const looked = await look(file, staged, say)

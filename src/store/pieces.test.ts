@@ -138,6 +138,12 @@ describe('saving', () => {
 })
 
 describe('the shelf in parts', () => {
+  it('a time beyond sense in a row does not hide it', async () => {
+    const id = await bring()
+    await db('pieces').where({ id }).update({ opened_at: 9e15, changed_at: -5 })
+    expect((await listShelf(db, (await theClass(db)).id)).heads).toMatchObject([{ id, openedAt: null, changedAt: 0 }])
+    expect((await getPiece(db, id))?.openedAt).toBeNull()
+  })
   it('finds words in title, key, time and range, whatever they hold', async () => {
     const { id: klass } = await theClass(db)
     await bring('100 % wool_socks')

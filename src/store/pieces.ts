@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
 import { z } from 'zod'
+import { timeSchema } from '@/core/bounds'
 import { pieceSchema, upgraded, type Piece } from '@/core/piece/piece'
 import { retitled } from '@/core/piece/edit'
 import { searchText, summaryOf, summarySchema, type Summary } from '@/core/piece/summary'
@@ -18,9 +19,10 @@ const headSchema = z.object({
   source_name: z.string(),
   original_id: z.string().nullable(),
   version: z.int(),
-  changed_at: z.int(),
-  opened_at: z.int().nullable(),
-  deleted_at: z.int().nullable(),
+  // A time beyond sense, from before such were refused, must not hide the shelf.
+  changed_at: timeSchema.catch(0),
+  opened_at: timeSchema.nullable().catch(null),
+  deleted_at: timeSchema.nullable().catch(null),
 })
 const HEAD = ['id', 'summary', 'title', 'source_name', 'original_id', 'version', 'changed_at', 'opened_at', 'deleted_at'].map(
   (c) => `pieces.${c}`,

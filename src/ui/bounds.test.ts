@@ -7,7 +7,8 @@ import { taskSchema } from '@/jobs/protocol'
 import { contentsSchema, oldLibrarySchema, pieceLineSchema, versionLineSchema } from '@/store/library/format'
 import { classSaveRequest, notesRequest, saveRequest } from './desk/protocol'
 import { printQuery } from './print/query'
-import { bringRequest, shelfQuery } from './shelf/protocol'
+import { bringRequest } from '@/formats/brought'
+import { shelfQuery } from './shelf/protocol'
 
 /** Whatever comes from outside: files, requests, addresses, and rows that a library brought. */
 const OUTSIDE: Record<string, z.ZodType> = {

@@ -1,24 +1,9 @@
 import { z } from 'zod'
 import { timeSchema } from '@/core/bounds'
-import { pieceSchema } from '@/core/piece/piece'
 import { summarySchema } from '@/core/piece/summary'
-import { planSchema } from '@/core/seats/plan'
 import { previewSchema } from '@/core/seats/preview'
-import { LIMITS } from '@/formats/limits'
 
-/** Pieces that go on the shelf together, and the file they came in, its bytes as base64. */
-export const bringRequest = z.object({
-  file: z.object({ name: z.string().min(1).max(260), base64: z.string().max(Math.ceil(LIMITS.file / 3) * 4 + 4) }),
-  pieces: z
-    .array(z.object({ piece: pieceSchema, text: z.string().max(LIMITS.text).optional(), plan: planSchema.optional() }))
-    .min(1)
-    .max(LIMITS.entries),
-})
-export type BringRequest = z.infer<typeof bringRequest>
-export type BroughtPieces = BringRequest['pieces']
-
-/** What a request may weigh in all, in bytes: a file at its limit and its pieces. */
-export const MOST_REQUEST = 56_000_000
+export { MOST_REQUEST, type BringRequest, type BroughtPieces } from '@/formats/brought'
 
 export const bringReply = z.discriminatedUnion('ok', [
   z.object({ ok: z.literal(true), added: z.array(z.object({ id: z.string(), title: z.string() })) }),

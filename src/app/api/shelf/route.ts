@@ -1,17 +1,11 @@
 import { revalidatePath } from 'next/cache'
 import { NextResponse, type NextRequest } from 'next/server'
-import { z } from 'zod'
-import { emptyPlan } from '@/core/seats/plan'
-import { linesOf, matchLines } from '@/core/seats/lines'
-import { LIMITS, megabytes } from '@/formats/limits'
-import { theClass } from '@/store/classes'
+import { megabytes } from '@/formats/limits'
+import { inWorker, TaskError } from '@/jobs/pool'
 import { now } from '@/store/clock'
-import { database } from '@/store/database'
-import { bringPieces } from '@/store/pieces'
-import { bringRequest, MOST_REQUEST, shelfQuery, type BringReply, type ShelfReply } from '@/ui/shelf/protocol'
+import { MOST_REQUEST, shelfQuery, type BringReply, type ShelfReply } from '@/ui/shelf/protocol'
 import { shelfPart } from '../../shelf'
 import { answering } from '../answer'
-import { jsonOf } from '../body'
 
 const reply = (body: BringReply, status = 200) => NextResponse.json(body, { status })
 const refuse = (problem: string, status: number) => reply({ ok: false, problem }, status)
@@ -29,25 +23,15 @@ export const GET = answering(async (request: NextRequest) => {
 export const POST = answering(async (request: NextRequest) => {
   const weight = Number(request.headers.get('content-length') ?? NaN)
   if (!(weight <= MOST_REQUEST)) return refuse(`more than ${megabytes(MOST_REQUEST)} at once is not taken; bring the files one by one`, 413)
-  const body = bringRequest.safeParse(await jsonOf(request, MOST_REQUEST))
-  if (!body.success) return refuse(`the pieces cannot be kept: ${sayIssue(body.error)}`, 400)
-  const { file, pieces } = body.data
-  const bytes = Buffer.from(file.base64, 'base64')
-  if (bytes.length > LIMITS.file) return refuse(`the file is too large (up to ${megabytes(LIMITS.file)})`, 413)
-  const db = await database()
-  const ids = await bringPieces(
-    db,
-    (await theClass(db)).id,
-    { name: file.name, bytes },
-    pieces.map(({ piece, text = '', plan }) => ({
-      piece,
-      source: { name: file.name, text },
-      plan: plan ?? { ...emptyPlan(), lines: linesOf(matchLines(piece)) },
-    })),
-    now(),
-  )
-  revalidatePath('/')
-  return reply({ ok: true, added: ids.map((id, i) => ({ id, title: pieces[i].piece.title })) })
+  const text = await request.text().catch(() => '')
+  try {
+    // Read, checked and kept in the worker: a large collection takes seconds.
+    const done = await inWorker({ kind: 'shelve', text, now: now() })
+    if ('refused' in done) return refuse(done.refused, 400)
+    revalidatePath('/')
+    return reply({ ok: true, added: [...done.added] })
+  } catch (e) {
+    if (!(e instanceof TaskError)) throw e
+    return refuse(e.message, 503)
+  }
 })
-
-const sayIssue = ({ issues: [issue] }: z.ZodError): string => issue.message
