@@ -53,7 +53,7 @@ test('four files dropped at once, one of them broken: each has its line, nothing
 })
 
 test('a tune pasted on the shelf is brought like a file', async ({ page }) => {
-  await page.goto('/')
+  await page.goto('/', { waitUntil: 'networkidle' })
   await expect(page.getByRole('button', { name: 'Add files' })).toBeVisible()
   await page.evaluate(
     (text) => {
@@ -92,7 +92,9 @@ test('of several tunes some are chosen; what was played is put on a grid that ca
   // It has the name of the piece that was played: another one, for the tests that open that by its name.
   await page.getByRole('button', { name: 'The Ferry at Low Water' }).click()
   await page.getByRole('textbox', { name: 'Title' }).fill('Played Ferry')
+  const saved = page.waitForResponse((r) => r.request().method() === 'PUT' && r.ok())
   await page.keyboard.press('Enter')
+  await saved
   await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
 })
 

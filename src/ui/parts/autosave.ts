@@ -34,6 +34,9 @@ export type SaveBy<S, T extends z.ZodType = z.ZodType> = {
 /** How long a page waits for a next change before it saves, and after a failure until it tries again, in milliseconds. */
 const WAIT = 500
 const AGAIN = 4000
+/** How often what an earlier visit left is asked for, and after how many milliseconds again. */
+const TRIES = 8
+const BETWEEN = 250
 /** Browsers take no more than 64 KB from a page that is being left, in all. */
 const LAST_WORDS = 60_000
 
@@ -139,20 +142,31 @@ export function createAutosave<S extends Saving>(store: StoreApi<S>, by: SaveBy<
     later()
   })
 
+  /** Takes up what a closed window has left of this page; false while there is nothing, or its window is still open. */
+  const takeUp = async (): Promise<boolean> => {
+    const left = (await world.outbox.all()).flatMap((u) => {
+      const body = u.url === by.url(store.getState()) && u.by !== name ? by.kept.schema.safeParse(u.body) : null
+      return body?.success ? [{ u, body: body.data }] : []
+    })
+    for (const { u, body } of left.sort((a, b) => b.u.at - a.u.at)) {
+      const theirs = await takeOver(u)
+      if (!theirs) continue
+      // From here on this is that window: the server knows which of its saves it has.
+      if (store.getState().save !== 'saved' || stopped) return (theirs(), true)
+      release?.()
+      ;[name, seq, release] = [u.by, u.seq, theirs]
+      by.kept.adopt(store.getState(), body, u.base)
+      return true
+    }
+    return left.length === 0
+  }
+
   return {
     recover: async () => {
-      const left = (await world.outbox.all()).filter((u) => u.url === by.url(store.getState()) && u.by !== name)
-      for (const u of left.sort((a, b) => b.at - a.at)) {
-        const body = by.kept.schema.safeParse(u.body)
-        if (!body.success) continue
-        const theirs = await takeOver(u)
-        if (!theirs) continue
-        // From here on this is that window: the server knows which of its saves it has.
-        if (store.getState().save !== 'saved' || stopped) return theirs()
-        release?.()
-        ;[name, seq, release] = [u.by, u.seq, theirs]
-        by.kept.adopt(store.getState(), body.data, u.base)
-        return
+      // A page that is read anew may be here before its own last state has quite gone: it is asked for again.
+      for (let tries = 0; tries < TRIES; tries++) {
+        if (tries) await new Promise((resolve) => setTimeout(resolve, BETWEEN))
+        if ((await takeUp()) || store.getState().save !== 'saved' || stopped) return
       }
     },
     leave: () => {
