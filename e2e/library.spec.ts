@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { open } from './open'
 import AxeBuilder from '@axe-core/playwright'
 
 test('what was taken off the shelf has a place: it is put back, or deleted for good on purpose', async ({ page }) => {
@@ -54,9 +55,7 @@ test('everything is made as in the file, and what stood before is kept', async (
 })
 
 test('a version is kept under a name', async ({ page }) => {
-  await page.goto('/')
-  await page.getByRole('link', { name: 'Copper Kettle March' }).first().click()
-  await expect(page.getByRole('complementary', { name: 'Picked moment' })).toBeVisible()
+  await open(page, 'Copper Kettle March')
   await page.goto(`${page.url()}/history?version=1`)
   await page.getByLabel('Name').fill('as it came')
   await page.getByRole('button', { name: 'Keep by name' }).click()

@@ -34,7 +34,8 @@ test('a file is brought and opens; a bad one says where and what, and nothing el
 
 test('duplicate, delete and put back', async ({ page }) => {
   await page.goto('/')
-  await page.getByRole('button', { name: 'Duplicate Two Barges' }).click()
+  await page.getByPlaceholder(/Title/).fill('Two Barges')
+  await page.getByRole('button', { name: 'Duplicate Two Barges', exact: true }).click()
   await expect(page.getByText('Two Barges (copy)')).toBeVisible()
   await page.getByRole('button', { name: 'Delete Two Barges (copy)' }).click()
   await expect(page.getByRole('link', { name: 'Two Barges (copy)' })).toBeHidden()

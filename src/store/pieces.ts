@@ -104,12 +104,13 @@ const whole = (db: Knex) =>
     .leftJoin('plans', 'plans.piece_id', 'pieces.id')
     .select(...HEAD, 'notes.piece', 'notes.source_text', 'plans.plan')
 
-const BY_USE = 'opened_at IS NULL, opened_at DESC, created_at DESC, pieces.rowid DESC'
+/** What was opened or brought last comes first: what is new stands on the first page. */
+const BY_USE = 'COALESCE(opened_at, created_at) DESC, pieces.rowid DESC'
 
 export type Wanted = { readonly words?: readonly string[]; readonly offset?: number; readonly limit?: number }
 export type Shelf = { readonly total: number; readonly found: number; readonly heads: readonly Head[] }
 
-/** A part of the shelf: last opened first, then newest; only pieces in whose title, key, time or range every word stands. */
+/** A part of the shelf: last opened or brought first; only pieces in whose title, key, time or range every word stands. */
 export async function listShelf(db: Knex, classId: string, { words = [], offset = 0, limit = 1_000_000 }: Wanted = {}): Promise<Shelf> {
   const all = () => db('pieces').where({ class_id: classId, deleted_at: null })
   const matching = () =>
