@@ -34,16 +34,16 @@ test('a file is brought and opens; a bad one says where and what, and nothing el
 
 test('duplicate, delete and put back', async ({ page }) => {
   await page.goto('/')
-  await page.getByPlaceholder(/Title/).fill('Two Barges')
-  await page.getByRole('button', { name: 'Duplicate Two Barges', exact: true }).click()
-  await expect(page.getByText('Two Barges (copy)')).toBeVisible()
-  await page.getByRole('button', { name: 'Delete Two Barges (copy)' }).click()
-  await expect(page.getByRole('link', { name: 'Two Barges (copy)' })).toBeHidden()
+  await page.getByPlaceholder(/Title/).fill('Snow on the Signal Box')
+  await page.getByRole('button', { name: 'Duplicate Snow on the Signal Box', exact: true }).click()
+  await expect(page.getByText('Snow on the Signal Box (copy)')).toBeVisible()
+  await page.getByRole('button', { name: 'Delete Snow on the Signal Box (copy)' }).click()
+  await expect(page.getByRole('link', { name: 'Snow on the Signal Box (copy)' })).toBeHidden()
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByRole('link', { name: 'Two Barges (copy)' })).toBeVisible()
-  await page.getByRole('button', { name: 'Delete Two Barges (copy)' }).click()
+  await expect(page.getByRole('link', { name: 'Snow on the Signal Box (copy)' })).toBeVisible()
+  await page.getByRole('button', { name: 'Delete Snow on the Signal Box (copy)' }).click()
   await page.goto('/')
-  await expect(page.getByRole('link', { name: 'Two Barges (copy)' })).toBeHidden()
+  await expect(page.getByRole('link', { name: 'Snow on the Signal Box (copy)' })).toBeHidden()
 })
 
 test('a tune is typed, its error stands at its line and column, and it goes on the shelf', async ({ page }) => {
