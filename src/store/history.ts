@@ -32,7 +32,8 @@ export async function listVersions(db: Knex, pieceId: string): Promise<VersionEn
   })
 }
 
-const rowSchema = z.object({
+/** A version as its row has it. */
+export const versionRowSchema = z.object({
   version: z.int(),
   saved_at: z.int(),
   notes: z.int(),
@@ -40,7 +41,7 @@ const rowSchema = z.object({
   whole: z.int(),
   body: z.instanceof(Buffer),
 })
-export type VersionRow = z.infer<typeof rowSchema>
+export type VersionRow = z.infer<typeof versionRowSchema>
 const keptOf = (r: VersionRow): Kept => ({ whole: r.whole === 1, body: r.body })
 
 /**
@@ -51,7 +52,7 @@ export async function* statesOf(db: Knex, pieceId: string): AsyncGenerator<{ row
   const numbers = (await db('piece_versions').where({ piece_id: pieceId }).orderBy('version').select('version')) as { version: number }[]
   let before: State | null = null
   for (const { version } of numbers) {
-    const row = rowSchema.parse(await db('piece_versions').where({ piece_id: pieceId, version }).first())
+    const row = versionRowSchema.parse(await db('piece_versions').where({ piece_id: pieceId, version }).first())
     try {
       before = stateAfter(before, keptOf(row))
     } catch {
@@ -64,7 +65,7 @@ export async function* statesOf(db: Knex, pieceId: string): AsyncGenerator<{ row
 /** The state of one version, from the last whole one before it on; null when there is none. Throws when it is damaged. */
 export async function stateAt(db: Knex, pieceId: string, version: number): Promise<State | null> {
   const rows = z
-    .array(rowSchema)
+    .array(versionRowSchema)
     .parse(
       await db('piece_versions')
         .where({ piece_id: pieceId })

@@ -4,8 +4,8 @@ import { pipeline } from 'node:stream/promises'
 import { inflateRawSync } from 'node:zlib'
 import type { Knex } from 'knex'
 import { ZipFile } from 'yazl'
-import { z } from 'zod'
 import { pieceSchema, upgraded } from '@/core/piece/piece'
+import { versionRowSchema } from '../history'
 import { parsedJson } from '../json'
 import { CONTENTS, LIBRARY, LIBRARY_VERSION, originalFile, pieceFile, type Contents, type PieceLine, type VersionLine } from './format'
 import { seal } from './seal'
@@ -108,26 +108,21 @@ async function* pieceLines(t: Knex, id: string): AsyncGenerator<string> {
   yield* versionLines(t, id)
 }
 
-const versionRow = z.object({
-  version: z.int(),
-  saved_at: z.int(),
-  notes: z.int(),
-  name: z.string().nullable(),
-  whole: z.int(),
-  body: z.instanceof(Buffer),
-})
-
 async function* versionLines(t: Knex, id: string): AsyncGenerator<string> {
   const numbers = (await t('piece_versions').where({ piece_id: id }).orderBy('version').select('version')) as { version: number }[]
+  let torn = false
   for (const { version } of numbers) {
-    const { whole, body, notes, ...v } = versionRow.parse(await t('piece_versions').where({ piece_id: id, version }).first())
+    const { whole, body, notes, ...v } = versionRowSchema.parse(await t('piece_versions').where({ piece_id: id, version }).first())
+    // What was kept as a change of a version that cannot be unpacked fits nothing: the next whole one begins anew.
+    if (torn && whole === 0) continue
     let value: unknown
     try {
       value = JSON.parse(inflateRawSync(body).toString('utf8'))
     } catch {
-      // What cannot be unpacked says nothing; the versions that hang on it say so where they are shown.
+      torn = true
       continue
     }
+    torn = false
     yield line({ ...v, notes: notes === 1, ...(whole === 1 ? { state: value } : { changes: value }) } as VersionLine)
   }
 }

@@ -168,6 +168,24 @@ describe('a library as one file', () => {
   })
 })
 
+describe('a version that cannot be unpacked', () => {
+  it('is left out with those that hang on it: none comes back as what it never was', async () => {
+    for (let v = 3; v < 40; v++)
+      await savePiece(here.db, ids[0], v, { plan: withPin(emptyPlan(), 'viola', `e${v}`, { fingers: [(v % 4) + 1] }) }, 3000 + v)
+    await here
+      .db('piece_versions')
+      .where({ piece_id: ids[0], version: 10 })
+      .update({ body: Buffer.from('no') })
+    const was = await Promise.all(Array.from({ length: 40 }, (_, i) => getVersion(here.db, ids[0], i + 1)))
+    const { to } = await saved(here)
+    const empty = await install()
+    await brought(empty, to, 'add')
+    for (const [i, version] of was.slice(0, -1).entries())
+      expect(await getVersion(empty.db, ids[0], i + 1), `version ${i + 1}`).toEqual(version)
+    expect((await getPiece(empty.db, ids[0]))?.plan).toEqual((await getPiece(here.db, ids[0]))?.plan)
+  })
+})
+
 describe('a library file that is not as it was saved', () => {
   it('no flipped bit passes without a word, and none brings a wrong note', async () => {
     const { to } = await saved(here)
