@@ -1,0 +1,58 @@
+import { createHash } from 'node:crypto'
+import { describe, expect, it } from 'vitest'
+import { demoFiles } from '../../demo'
+import { SEATS } from '@/core/hands/instruments'
+import { PRESETS } from '@/core/hands/presets'
+import type { Piece } from '@/core/piece/piece'
+import { spotsOf } from '@/core/reading/spots'
+import { DEFAULT_CLASS } from '@/core/seats/class'
+import { ensembleMapper } from '@/core/seats/ensemble'
+import { loadOf } from '@/core/seats/load'
+import { emptyPlan } from '@/core/seats/plan'
+import { searcher } from '@/core/seats/search'
+import { readFile } from './read'
+import { reportOf } from './report'
+
+/*
+ * The maps of the demonstration pieces as they stood before the seats became data: fingers in full at two steps of a
+ * class, and a digest of all else that is said of every note at every step. What changes here changes on paper.
+ */
+
+const digest = (value: unknown): string => createHash('sha1').update(JSON.stringify(value)).digest('hex').slice(0, 12)
+
+const pieces = demoFiles().map(({ name, bytes }): [string, Piece] => {
+  const { reading } = readFile(name, bytes)[0]
+  if (!reading.ok) throw new Error(name)
+  return [name, reading.piece]
+})
+const SHOWN = ['first-position', 'third-extended']
+
+describe.each(pieces)('%s', (_, piece) => {
+  it.each(PRESETS.map((p) => [p.id, p.level] as const))('as mapped at %s', (id, level) => {
+    const klass = { ...DEFAULT_CLASS, level }
+    const ensemble = ensembleMapper()(piece, emptyPlan(), klass)
+    const seats = SEATS.map((seat) => {
+      const map = ensemble[seat]
+      const [report] = reportOf('', piece, [map]).seats
+      const notes = report.notes.map((n) => `${n.string}${n.place === 'low' ? '↓' : n.place === 'high' ? '↑' : ''}${n.finger}`)
+      return {
+        seat,
+        octave: map.octave,
+        ...(SHOWN.includes(id) ? { notes: notes.join(' ') } : {}),
+        report: digest(report),
+        spots: digest(spotsOf(piece, map).map((s) => [s.kind, s.event, s.text, s.advice, s.points, s.hard])),
+        load: loadOf(piece, map).total.toFixed(3),
+      }
+    })
+    expect(seats).toMatchSnapshot()
+  })
+
+  it('as the search has it in the key a fourth and a fifth away', () => {
+    const find = searcher(piece, emptyPlan(), DEFAULT_CLASS)
+    const found = [-1, 1].flatMap((by) => find(piece.key.fifths + by))
+    expect(
+      found.map((f) => [f.setting.fifths, SEATS.map((s) => f.setting.octaves[s]), f.wait.toFixed(3), f.total.toFixed(3), digest(f.profiles)]),
+    ).toMatchSnapshot()
+  })
+})
+
