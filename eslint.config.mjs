@@ -32,6 +32,19 @@ const floors = Object.entries(FLOORS).map(([folder, barred]) => ({
   },
 }))
 
+/** Names of instruments, which only their own files know: as a text, a key, or a property. */
+const INSTRUMENT = '(violin|viola|cello|double bass|contrabass)(s|es)?'
+const BASS = 'bass(es)?'
+const named = (name) => [
+  { selector: `Literal[value=/\\b${name}\\b/i]`, message: 'Only src/core/instruments knows instruments by name.' },
+  { selector: `TemplateElement[value.raw=/\\b${name}\\b/i]`, message: 'Only src/core/instruments knows instruments by name.' },
+  { selector: `JSXText[value=/\\b${name}\\b/i]`, message: 'Only src/core/instruments knows instruments by name.' },
+  { selector: `Property[key.name=/^${name}$/]`, message: 'Only src/core/instruments knows instruments by name.' },
+  { selector: `MemberExpression[property.name=/^${name}$/]`, message: 'Only src/core/instruments knows instruments by name.' },
+]
+/** Files that name the bass clef. */
+const CLEF_FILES = ['src/core/music/clef.ts', 'src/core/writing/draft.ts', 'src/formats/abc/shape.ts', 'src/formats/midi/read.ts']
+
 export default defineConfig([
   ...nextVitals,
   ...nextTs,
@@ -52,5 +65,19 @@ export default defineConfig([
     },
   },
   ...floors,
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    // What was stored once, and an element of MusicXML, are called as they are called.
+    ignores: [
+      '**/*.test.ts',
+      '**/testing/**',
+      'src/core/instruments/**',
+      'src/store/migrations.ts',
+      'src/formats/musicxml/part.ts',
+      ...CLEF_FILES,
+    ],
+    rules: { 'no-restricted-syntax': ['error', ...named(INSTRUMENT), ...named(BASS)] },
+  },
+  { files: CLEF_FILES, rules: { 'no-restricted-syntax': ['error', ...named(INSTRUMENT)] } },
   globalIgnores(['.next/**', 'public/vendor/**', 'data/**', 'next-env.d.ts', 'coverage/**', 'test-results/**']),
 ])

@@ -6,6 +6,7 @@ import { mapSeat } from '../src/core/fingering/map'
 import type { Measure, Piece } from '../src/core/piece/piece'
 import { DEFAULT_CLASS, settingsFor } from '../src/core/seats/class'
 import { emptyPlan, withPin } from '../src/core/seats/plan'
+import { seatsOf } from '../src/core/seats/seat'
 import { readMusicXml } from '../src/formats/musicxml/read'
 import { theClass } from '../src/store/classes'
 import { connect } from '../src/store/connection'
@@ -42,8 +43,9 @@ function repeats(piece: Piece, count: number): Piece {
   return { ...piece, lines: [{ ...piece.lines[0], measures }] }
 }
 const long = tune(1000)
+const [first] = seatsOf(DEFAULT_CLASS)
 const mapped = (piece: Piece) =>
-  least(() => mapSeat(piece, { ...piece.lines[0] }, 'violin', { octave: 0, ...settingsFor(DEFAULT_CLASS, emptyPlan(), 'violin') }))
+  least(() => mapSeat(piece, { ...piece.lines[0] }, first, { octave: 0, ...settingsFor(DEFAULT_CLASS, emptyPlan(), first) }))
 mapped(long)
 const plain = mapped(long)
 line(

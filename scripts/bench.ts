@@ -2,12 +2,11 @@ import { XMLParser } from 'fast-xml-parser'
 import { Bench } from 'tinybench'
 import { alternativesAt } from '../src/core/fingering/alternatives'
 import { mapSeat, reasonFor, type SeatMap } from '../src/core/fingering/map'
-import { SEATS } from '../src/core/hands/instruments'
-import { WHOLE_NECK } from '../src/core/hands/presets'
 import type { Piece } from '../src/core/piece/piece'
-import { DEFAULT_CLASS, settingsFor, type ClassSettings } from '../src/core/seats/class'
+import { classAt, DEFAULT_CLASS, settingsFor, type ClassSettings } from '../src/core/seats/class'
+import { seatsOf } from '../src/core/seats/seat'
 import { withPin, emptyPlan } from '../src/core/seats/plan'
-import { ensembleMapper, octavesFor } from '../src/core/seats/ensemble'
+import { ensembleMapper, mapsOf, octavesFor } from '../src/core/seats/ensemble'
 import { evennessOf } from '../src/core/seats/evenness'
 import { loadOf } from '../src/core/seats/load'
 import { search } from '../src/core/seats/search'
@@ -53,14 +52,14 @@ function solver(piece: Piece, klass: ClassSettings): () => SeatMap[] {
   const octaves = octavesFor(piece, plan, klass)
   return () => {
     const line = { ...piece.lines[0] }
-    return SEATS.map((seat) => mapSeat(piece, line, seat, { octave: octaves[seat], ...settingsFor(klass, plan, seat) }))
+    return seatsOf(klass).map((seat) => mapSeat(piece, line, seat, { octave: octaves[seat.id], ...settingsFor(klass, plan, seat) }))
   }
 }
 const withAlternatives = (maps: SeatMap[]) => maps.map((m) => m.solution.columns.map((_, i) => alternativesAt(m.solution, i)))
 
 const { xml, piece } = tune(BARS)
 const long = tune(LONG)
-const wholeNeck: ClassSettings = { ...DEFAULT_CLASS, level: WHOLE_NECK }
+const wholeNeck = classAt('seventh-position')
 const solveAll = solver(piece, DEFAULT_CLASS)
 const solveNeck = solver(piece, wholeNeck)
 const solveRepeats = solver(repeated(piece), DEFAULT_CLASS)
@@ -110,9 +109,9 @@ bench
     const fresh = { ...piece, lines: [{ ...piece.lines[0] }] }
     const ensemble = fresh4(fresh)
     const from = performance.now()
-    const loads = SEATS.map((s) => loadOf(fresh, ensemble[s]).byMeasure)
+    const loads = Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, loadOf(fresh, m).byMeasure]))
     formOf(fresh, fresh.lines[0])
-    keep = evennessOf({ violin: loads[0], viola: loads[1], cello: loads[2], bass: loads[3] })
+    keep = evennessOf(loads)
     readingTook.push(performance.now() - from)
   })
   .add('search 15 keys', () => {

@@ -1,10 +1,9 @@
 import { readFileSync, statSync } from 'node:fs'
 import path from 'node:path'
-import { bySeat, type Seat } from '../src/core/hands/instruments'
 import type { ClassSettings } from '../src/core/seats/class'
 import { octavesFor, seatMap } from '../src/core/seats/ensemble'
-import { linesOf, matchLines } from '../src/core/seats/lines'
 import { emptyPlan, type OctaveChoice, type Plan } from '../src/core/seats/plan'
+import { everySeat, seatsOf, type SeatId } from '../src/core/seats/seat'
 import { LIMITS, megabytes } from '../src/formats/limits'
 import { readFile } from '../src/formats/read'
 import { sayProblem } from '../src/formats/reading'
@@ -13,7 +12,7 @@ import { csvRows, reportOf, type Report } from '../src/formats/report'
 /** One file to be mapped, and how. `line` counts from 1; null: each seat the line that is its own. */
 export type MapTask = {
   readonly file: string
-  readonly seats: readonly Seat[]
+  readonly seats: readonly SeatId[]
   readonly octave: OctaveChoice
   readonly line: number | null
   readonly klass: ClassSettings
@@ -58,17 +57,18 @@ function reportsFor({ file, seats, octave, line, klass }: MapTask, say: (text: s
       say(`${where}: there is no line ${line}; it has ${piece.lines.length === 1 ? 'one' : piece.lines.length}`)
       continue
     }
+    const all = seatsOf(klass)
     const plan: Plan = {
       ...emptyPlan(),
-      octaves: bySeat(() => octave),
-      lines: line === null ? linesOf(matchLines(piece)) : bySeat(() => line - 1),
+      octaves: everySeat(all, () => octave),
+      lines: line === null ? {} : everySeat(all, () => line - 1),
     }
     const octaves = octavesFor(piece, plan, klass)
     reports.push(
       reportOf(
         where,
         piece,
-        seats.map((seat) => seatMap(piece, plan, klass, seat, octaves[seat])),
+        all.filter((s) => seats.includes(s.id)).map((seat) => seatMap(piece, plan, klass, seat, octaves[seat.id])),
       ),
     )
   }

@@ -1,12 +1,12 @@
 import { spawnSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { parseArgs } from 'node:util'
 import { DEFAULT_POLICY, FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from '../src/core/fingering/policy'
-import { SEATS, type Seat } from '../src/core/hands/instruments'
-import { PRESETS } from '../src/core/hands/presets'
-import { BASS_SCHOOLS } from '../src/core/hands/schools'
-import type { ClassSettings } from '../src/core/seats/class'
+import { SCHOOLS, STEP_IDS } from '../src/core/instruments/instrument'
+import { atStep, DEFAULT_CLASS, type ClassSettings } from '../src/core/seats/class'
 import { MOST_LINES } from '../src/core/piece/piece'
+import { readClassFile } from '../src/formats/classFile'
 import { LIMITS } from '../src/formats/limits'
 import { csvHeader } from '../src/formats/report'
 import type { Mapped, MapTask } from './map-file'
@@ -15,9 +15,9 @@ import type { Mapped, MapTask } from './map-file'
 const FOURTH_NAMES = ['auto', ...FOURTH] as const
 
 const USAGE = `map: string, finger and position of every note, for each seat.
-  npm run --silent map -- FILE… [--seat ${SEATS.join('|')}]… [--octave auto|N] [--line N]
-      [--bass-school ${BASS_SCHOOLS.join('|')}] [--fourth ${FOURTH_NAMES.join('|')}] [--format json|csv]
-      [--level ${PRESETS.map((p) => p.id).join('|')}]
+  npm run --silent map -- FILE… [--class CLASS.json] [--seat ${DEFAULT_CLASS.seats.map((s) => s.id).join('|')}]… [--octave auto|N] [--line N]
+      [--bass-school ${SCHOOLS.join('|')}] [--fourth ${FOURTH_NAMES.join('|')}] [--format json|csv]
+      [--level ${STEP_IDS.join('|')}]
       [--stay 'first position'|string] [--shift-where '${SHIFT_WHERE.join("'|'")}'] [--fingers-down ${FINGERS_DOWN.join('|')}]
       [--no-cello-extensions] [--harmonics]`
 
@@ -32,16 +32,17 @@ function settings() {
     const { values, positionals } = parseArgs({
       allowPositionals: true,
       options: {
+        class: { type: 'string' },
         seat: { type: 'string', multiple: true },
         octave: { type: 'string', default: 'auto' },
         line: { type: 'string' },
-        'bass-school': { type: 'string', default: '1-2-4' },
-        fourth: { type: 'string', default: 'auto' },
+        'bass-school': { type: 'string' },
+        fourth: { type: 'string' },
         format: { type: 'string', default: 'json' },
-        level: { type: 'string', default: 'first-position' },
-        stay: { type: 'string', default: DEFAULT_POLICY.stay },
-        'shift-where': { type: 'string', default: DEFAULT_POLICY.shiftWhere },
-        'fingers-down': { type: 'string', default: DEFAULT_POLICY.fingersDown },
+        level: { type: 'string' },
+        stay: { type: 'string' },
+        'shift-where': { type: 'string' },
+        'fingers-down': { type: 'string' },
         'no-cello-extensions': { type: 'boolean', default: false },
         harmonics: { type: 'boolean', default: false },
         help: { type: 'boolean', default: false },
@@ -56,9 +57,9 @@ function settings() {
       process.exit(0)
     }
     if (positionals.length === 0) stop('map: name at least one file')
-    const seats = (values.seat ?? []).map(
-      (s): Seat => SEATS.find((x) => x === s) ?? stop(`map: --seat ${s} is none of ${SEATS.join(', ')}`),
-    )
+    const own = values.class === undefined ? DEFAULT_CLASS : classOf(values.class)
+    const ids = own.seats.map((s) => s.id)
+    const seats = (values.seat ?? []).map((s) => ids.find((x) => x === s) ?? stop(`map: --seat ${s} is none of ${ids.join(', ')}`))
     const octave =
       values.octave === 'auto'
         ? 'auto'
@@ -73,29 +74,50 @@ function settings() {
           : stop(`map: --line ${values.line} is no line; count from 1`)
     const oneOf = <T extends string>(option: string, value: string, values: readonly T[]): T =>
       values.find((v) => v === value) ?? stop(`map: --${option} takes ${values.join(', ')}`)
-    const fourth = oneOf('fourth', values.fourth, FOURTH_NAMES)
+    /** What an option says, else what the class has. */
+    const said = <T extends string>(
+      option: 'fourth' | 'bass-school' | 'stay' | 'shift-where' | 'fingers-down',
+      known: readonly T[],
+      else_: T,
+    ): T => {
+      const value = values[option]
+      return value === undefined ? else_ : oneOf(option, value, known)
+    }
+    const fourth = said('fourth', FOURTH_NAMES, own.policy.fourth)
     const policy: Policy = {
       fourth: fourth === 'auto' ? DEFAULT_POLICY.fourth : fourth,
-      bassSchool: oneOf('bass-school', values['bass-school'], BASS_SCHOOLS),
-      stay: oneOf('stay', values.stay, STAY),
-      shiftWhere: oneOf('shift-where', values['shift-where'], SHIFT_WHERE),
-      fingersDown: oneOf('fingers-down', values['fingers-down'], FINGERS_DOWN),
-      celloExtensions: !values['no-cello-extensions'],
-      harmonics: values.harmonics,
+      school: said('bass-school', SCHOOLS, own.policy.school),
+      stay: said('stay', STAY, own.policy.stay),
+      shiftWhere: said('shift-where', SHIFT_WHERE, own.policy.shiftWhere),
+      fingersDown: said('fingers-down', FINGERS_DOWN, own.policy.fingersDown),
+      extensions: own.policy.extensions && !values['no-cello-extensions'],
+      harmonics: own.policy.harmonics || values.harmonics,
     }
-    const { level } = PRESETS.find((p) => p.id === values.level) ?? stop(`map: --level takes ${PRESETS.map((p) => p.id).join(', ')}`)
+    const step = values.level === undefined ? null : oneOf('level', values.level, STEP_IDS)
     if (values.format !== 'json' && values.format !== 'csv') stop('map: --format takes json or csv')
     return {
       files: positionals,
-      seats: seats.length ? SEATS.filter((s) => seats.includes(s)) : [...SEATS],
+      seats: seats.length ? ids.filter((s) => seats.includes(s)) : ids,
       octave,
       line,
-      klass: { policy, level, spots: {} } satisfies ClassSettings,
+      klass: { ...(step ? atStep(own, step) : own), policy },
       csv: values.format === 'csv',
     } as const
   } catch (e) {
     return stop(`map: ${(e as Error).message}`)
   }
+}
+
+/** The class that a file describes. */
+function classOf(file: string): ClassSettings {
+  let text: string
+  try {
+    text = readFileSync(file, 'utf8')
+  } catch {
+    return stop(`map: --class ${file}: there is no such file, or it cannot be opened`)
+  }
+  const read = readClassFile(text)
+  return 'problem' in read ? stop(`map: --class ${file}: ${read.problem}`) : read.klass
 }
 
 /** What a map of one file may weigh, in bytes. */

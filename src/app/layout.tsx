@@ -8,11 +8,12 @@ import './globals.css'
 import { ThemeProvider } from 'next-themes'
 import { Toaster } from 'sonner'
 import { FROM_DOOR } from '@/server/address'
+import { sayInstruments } from '@/core/instruments/all'
 import { SendUnsent } from '@/ui/parts/SendUnsent'
 
 export const metadata: Metadata = {
   title: { default: 'Even Seat', template: '%s · Even Seat' },
-  description: 'String, finger and position of every note, for violin, viola, cello and bass together.',
+  description: `String, finger and position of every note, for ${sayInstruments()} together.`,
 }
 
 export default async function RootLayout({ children }: { children: React.ReactNode }) {

@@ -1,6 +1,5 @@
 import { connection } from 'next/server'
 import { duplicate, putBack, takeOff } from './actions'
-import { INSTRUMENTS } from '@/core/hands/instruments'
 import { theClass } from '@/store/classes'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
@@ -16,7 +15,7 @@ export default async function ShelfPage() {
       actions={{ duplicate, takeOff, putBack }}
       name={klass.name}
       school={klass.school}
-      seats={Object.values(INSTRUMENTS).map((i) => i.name)}
+      seats={klass.settings.seats.map((s) => s.name)}
       first={await shelfPart({ q: '', from: 0 })}
       now={now()}
     />

@@ -1,7 +1,6 @@
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { readFileSync } from 'node:fs'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { SEATS } from '@/core/hands/instruments'
 import { byOctaves, midiOf } from '@/core/music/pitch'
 import type { Piece } from '@/core/piece/piece'
 import { ensembleMapper } from '@/core/seats/ensemble'
@@ -9,11 +8,13 @@ import { emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { readFile } from '@/formats/read'
 import { groupEvents } from '@/core/piece/beams'
-import { eventId, meiOf } from './mei'
+import { eventId } from './ids'
+import { meiOf } from './mei'
 import { finishSystem } from './post'
 import { rowText } from './rows'
 import { serverToolkit } from './server'
 import { engravePages, engraveSystems, type Toolkit } from './toolkit'
+import { SEATS } from '@/core/testing/seats'
 
 type Reader = Toolkit & {
   renderToMIDI(): string

@@ -10,7 +10,8 @@ import type { Head, Measure, NoteEvent, Piece, PieceEvent } from '@/core/piece/p
 import { placeMeasures, type PlacedMeasure } from '@/core/piece/walk'
 import { groupEvents, type Group } from '@/core/piece/beams'
 import { articsOf, gracesOf, lyricOf, overEvent, overMeasure } from './markings'
-import { ROWS, rowId, rowText, type Row } from './rows'
+import { eventId, rowId } from './ids'
+import { ROWS, rowText, type Row } from './rows'
 
 /** What to engrave: the seats' maps, top staff first, the rows under each staff, and whether positions are bracketed. */
 export type MeiOptions = {
@@ -40,9 +41,6 @@ const ACCID: Record<number, string> = { [-2]: 'ff', [-1]: 'f', 0: 'n', 1: 's', 2
 const keySig = (key: Key): string => (key.fifths === 0 ? '0' : `${Math.abs(key.fifths)}${key.fifths > 0 ? 's' : 'f'}`)
 const meterAttrs = (m: Meter): string => `meter.count="${m.beats}" meter.unit="${m.unit}"${m.sign ? ` meter.sym="${m.sign}"` : ''}`
 
-/** Id of an event's element in the engraving. */
-export const eventId = (seat: string, event: string): string => `${seat}-${event}`
-
 /** The piece as MEI 5, one staff a seat, each at the pitch and in the clef that its part shows. */
 export function meiOf(piece: Piece, options: MeiOptions): string {
   const staves = options.maps.map((map, i) => new Staff(piece, map, i + 1, options))
@@ -62,9 +60,9 @@ export function meiOf(piece: Piece, options: MeiOptions): string {
     body.push(measure(m, i, i === first.measures.length - 1, staves, meters[i].meter))
   })
   if (ending) body.push('</ending>')
-  const defs = options.maps.map(({ instrument }, i) => {
+  const defs = options.maps.map(({ seat, instrument }, i) => {
     const clef = CLEFS[instrument.clef]
-    return `<staffDef n="${i + 1}" lines="5" clef.shape="${clef.sign}" clef.line="${clef.line}">${options.labels ? `<label>${instrument.name}</label>` : ''}</staffDef>`
+    return `<staffDef n="${i + 1}" lines="5" clef.shape="${clef.sign}" clef.line="${clef.line}">${options.labels ? `<label>${xml(seat.name)}</label>` : ''}</staffDef>`
   })
   return `<?xml version="1.0" encoding="UTF-8"?>
 <mei xmlns="http://www.music-encoding.org/ns/mei" meiversion="5.0"><meiHead><fileDesc><titleStmt><title>${xml(piece.title)}</title></titleStmt><pubStmt/></fileDesc></meiHead>
@@ -127,7 +125,7 @@ class Staff {
     const placed = this.measures[index]
     let signs: BarSigns = atBarline
     const controls: string[] = []
-    const id = (e: PieceEvent) => eventId(this.map.instrument.seat, e.id)
+    const id = (e: PieceEvent) => eventId(this.map.seat.id, e.id)
     const draw = (e: PieceEvent): string => {
       controls.push(overEvent(e, id(e), this.n))
       if (e.kind === 'rest') {
@@ -183,7 +181,7 @@ class Staff {
 
   /** Ties, slurs and the hand's bracket that begin at a note. */
   private controlsOf(e: NoteEvent, drawn: readonly { id: string; steps: number; tie?: boolean }[]): string[] {
-    const { seat } = this.map.instrument
+    const seat = this.map.seat.id
     const self = eventId(seat, e.id)
     const out: string[] = []
     const next = this.next.get(e.id)
@@ -217,7 +215,7 @@ class Staff {
   }
 
   private verses(e: NoteEvent): string {
-    const { seat } = this.map.instrument
+    const seat = this.map.seat.id
     const rows = ROWS.filter((r) => this.options.rows.includes(r))
     const texts = rows.map((row, i) => {
       const text = rowText(this.map, e.id, row)

@@ -3,7 +3,6 @@ import fc from 'fast-check'
 import { XMLValidator } from 'fast-xml-parser'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { reasonFor } from '@/core/fingering/map'
-import { SEATS } from '@/core/hands/instruments'
 import { unfold } from '@/core/piece/unfold'
 import { placeEvents } from '@/core/piece/walk'
 import { ensembleMapper } from '@/core/seats/ensemble'
@@ -17,6 +16,7 @@ import { meiOf } from './mei'
 import { ROWS } from './rows'
 import { serverToolkit } from './server'
 import type { Toolkit } from './toolkit'
+import { SEATS } from '@/core/testing/seats'
 
 let toolkit: Toolkit
 beforeAll(async () => {

@@ -25,6 +25,3 @@ export function rowText(map: SeatMap, event: string, row: Row): string {
   }
   return notes.map(one).join('·')
 }
-
-/** Id of the row's text in the engraving. */
-export const rowId = (seat: string, event: string, row: Row): string => `${seat}-${event}-${row}`

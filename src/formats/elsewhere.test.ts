@@ -4,7 +4,6 @@ import { readFileSync } from 'node:fs'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { validateXML } from 'xmllint-wasm'
 import { demoFiles } from '../../demo'
-import { SEATS } from '@/core/hands/instruments'
 import type { Piece } from '@/core/piece/piece'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { ensembleMapper } from '@/core/seats/ensemble'
@@ -16,6 +15,7 @@ import { soundingNotes, writeMidi } from './midi/write'
 import { writeMusicXml } from './musicxml/write'
 import { partOfSeat, partsOfPiece, type Part } from './parts'
 import { readFile } from './read'
+import { SEATS } from '@/core/testing/seats'
 
 const { Midi } = midiPackage
 let toolkit: Toolkit & { renderToMIDI(): string }

@@ -1,7 +1,7 @@
-import { SEATS, type Seat } from '@/core/hands/instruments'
 import type { Piece } from '@/core/piece/piece'
-import type { Ensemble } from '@/core/seats/ensemble'
+import { mapsOf, type Ensemble } from '@/core/seats/ensemble'
 import type { Plan } from '@/core/seats/plan'
+import type { SeatId } from '@/core/seats/seat'
 import { writeAbc } from './abc/write'
 import { writeJson } from './json/write'
 import { writeMidi } from './midi/write'
@@ -25,13 +25,16 @@ const TYPES: Record<ExportKind, { ending: string; type: string }> = {
   json: { ending: 'json', type: 'application/json' },
 }
 
-/** The piece as a file: of all four seats, or of one. */
-export function exported(kind: ExportKind, piece: Piece, plan: Plan, ensemble: Ensemble, seat: Seat | 'all'): Export {
-  const seats = seat === 'all' ? SEATS : [seat]
-  const maps = seats.map((s) => ensemble[s])
+/** All seats, where one could be named: no seat may have this id. */
+export const ALL_SEATS = 'all'
+
+/** The piece as a file: of all seats of the class, or of one; null when the class has no such seat. */
+export function exported(kind: ExportKind, piece: Piece, plan: Plan, ensemble: Ensemble, seat: SeatId | typeof ALL_SEATS): Export | null {
+  const maps = mapsOf(ensemble).filter((m) => seat === ALL_SEATS || m.seat.id === seat)
+  if (maps.length === 0) return null
   const parts = maps.map((m) => partOfSeat(piece, m, true))
   const { ending, type } = TYPES[kind]
-  const name = `${fileName(piece.title)}${seat === 'all' || kind === 'json' ? '' : `, ${seat}`}.${ending}`
+  const name = `${fileName(piece.title)}${seat === ALL_SEATS || kind === 'json' ? '' : `, ${fileName(maps[0].seat.name.toLowerCase())}`}.${ending}`
   const text = new TextEncoder()
   const bytes = (): Uint8Array => {
     switch (kind) {

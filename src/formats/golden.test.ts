@@ -1,17 +1,17 @@
 import { createHash } from 'node:crypto'
 import { describe, expect, it } from 'vitest'
 import { demoFiles } from '../../demo'
-import { SEATS } from '@/core/hands/instruments'
-import { PRESETS } from '@/core/hands/presets'
 import type { Piece } from '@/core/piece/piece'
 import { spotsOf } from '@/core/reading/spots'
-import { DEFAULT_CLASS } from '@/core/seats/class'
+import { classAt, DEFAULT_CLASS } from '@/core/seats/class'
 import { ensembleMapper } from '@/core/seats/ensemble'
 import { loadOf } from '@/core/seats/load'
 import { emptyPlan } from '@/core/seats/plan'
 import { searcher } from '@/core/seats/search'
 import { readFile } from './read'
 import { reportOf } from './report'
+import { STEP_IDS } from '@/core/instruments/instrument'
+import { SEATS } from '@/core/testing/seats'
 
 /*
  * The maps of the demonstration pieces as they stood before the seats became data: fingers in full at two steps of a
@@ -25,12 +25,13 @@ const pieces = demoFiles().map(({ name, bytes }): [string, Piece] => {
   if (!reading.ok) throw new Error(name)
   return [name, reading.piece]
 })
+/** Every seat on the first line. */
+const plan = { ...emptyPlan(), lines: Object.fromEntries(SEATS.map((s) => [s, 0])) }
 const SHOWN = ['first-position', 'third-extended']
 
 describe.each(pieces)('%s', (_, piece) => {
-  it.each(PRESETS.map((p) => [p.id, p.level] as const))('as mapped at %s', (id, level) => {
-    const klass = { ...DEFAULT_CLASS, level }
-    const ensemble = ensembleMapper()(piece, emptyPlan(), klass)
+  it.each(STEP_IDS)('as mapped at %s', (id) => {
+    const ensemble = ensembleMapper()(piece, plan, classAt(id))
     const seats = SEATS.map((seat) => {
       const map = ensemble[seat]
       const [report] = reportOf('', piece, [map]).seats
@@ -48,11 +49,16 @@ describe.each(pieces)('%s', (_, piece) => {
   })
 
   it('as the search has it in the key a fourth and a fifth away', () => {
-    const find = searcher(piece, emptyPlan(), DEFAULT_CLASS)
+    const find = searcher(piece, plan, DEFAULT_CLASS)
     const found = [-1, 1].flatMap((by) => find(piece.key.fifths + by))
     expect(
-      found.map((f) => [f.setting.fifths, SEATS.map((s) => f.setting.octaves[s]), f.wait.toFixed(3), f.total.toFixed(3), digest(f.profiles)]),
+      found.map((f) => [
+        f.setting.fifths,
+        SEATS.map((s) => f.setting.octaves[s]),
+        f.wait.toFixed(3),
+        f.total.toFixed(3),
+        digest(f.profiles),
+      ]),
     ).toMatchSnapshot()
   })
 })
-

@@ -6,7 +6,9 @@ import { quarters } from '@/core/music/time'
 import type { Piece } from '@/core/piece/piece'
 import { unfold } from '@/core/piece/unfold'
 import { placeEvents } from '@/core/piece/walk'
+import { DEFAULT_CLASS } from '@/core/seats/class'
 import { linesOf, matchLines } from '@/core/seats/lines'
+import { seatsOf } from '@/core/seats/seat'
 import { serverToolkit } from '@/engrave/server'
 import type { Toolkit } from '@/engrave/toolkit'
 import { LIMITS } from './limits'
@@ -215,11 +217,16 @@ describe('odd files that we did not write', () => {
     const named = read(
       score({ Contrabass: one('E2', C('F', 4)), 'Violin II': one('A4'), Viola: one('C4', C('C', 3)), Violoncello: one('G2', C('F', 4)) }),
     ).piece
-    expect(linesOf(matchLines(named))).toEqual({ violin: 1, viola: 2, cello: 3, bass: 0 })
+    expect(linesOf(matchLines(seatsOf(DEFAULT_CLASS), named))).toEqual({ violin: 1, viola: 2, cello: 3, bass: 0 })
     const plain = read(
       score({ I: one('A5'), II: one('A4'), III: one('C4', C('C', 3)), IV: one('G3', C('F', 4)), V: one('E2', C('F', 4)) }),
     ).piece
-    expect(matchLines(plain)).toMatchObject({ violin: { line: 0, by: 'clef' }, viola: { line: 2 }, cello: { line: 3 }, bass: { line: 4 } })
+    expect(matchLines(seatsOf(DEFAULT_CLASS), plain)).toMatchObject({
+      violin: { line: 0, by: 'clef' },
+      viola: { line: 2 },
+      cello: { line: 3 },
+      bass: { line: 4 },
+    })
   })
 })
 

@@ -1,6 +1,7 @@
 import { bowingOf } from '@/core/bowing/bow'
 import { handSpans } from '@/core/fingering/hands'
 import type { SeatMap } from '@/core/fingering/map'
+import { INSTRUMENTS } from '@/core/instruments/all'
 import type { ClefName } from '@/core/music/clef'
 import type { Pitch } from '@/core/music/pitch'
 import type { Line, NoteEvent, Piece } from '@/core/piece/piece'
@@ -11,6 +12,8 @@ export type Fingered = { readonly finger?: number; readonly string?: number; rea
 /** A part as it is written out: a line of the piece as it stands, or a seat's with all that its hand does. */
 export type Part = {
   readonly name: string
+  /** General MIDI program (MIDI 1.0). */
+  readonly midiProgram: number
   readonly clef: ClefName
   readonly line: Line
   /** Octaves from the pitch of the piece to the written one, and from the written to the sounding. */
@@ -28,10 +31,14 @@ export function writtenPitch({ written }: Pick<Part, 'written'>, p: Pitch): Pitc
   return octave === p.octave ? p : { ...p, octave }
 }
 
+/** The program of the instrument that a part is named after; of others the first instrument's. */
+const programNamed = (name: string): number => (INSTRUMENTS.find((i) => i.named.test(name)) ?? INSTRUMENTS[0]).midiProgram
+
 /** The lines of a piece, with the fingers and strings that it was given. */
 export const partsOfPiece = (piece: Piece): Part[] =>
   piece.lines.map((line) => ({
     name: line.name,
+    midiProgram: programNamed(line.name),
     clef: line.clef,
     line,
     written: 0,
@@ -57,7 +64,8 @@ export function partOfSeat(piece: Piece, map: SeatMap, bows: boolean): Part {
     if (s.position !== 'I' || i > 0) positions.set(s.from.placed.event.id, s.position)
   })
   return {
-    name: instrument.name,
+    name: map.seat.name,
+    midiProgram: instrument.midiProgram,
     clef: instrument.clef,
     line,
     written: map.written,

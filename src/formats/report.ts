@@ -80,7 +80,7 @@ function seatReport(piece: Piece, m: SeatMap): ReportSeat {
   const moves = new Map(movesOf(m).flatMap((x) => (x.jump ? [] : [[x.to, x] as const])))
   const on = (list: readonly FingerOn[] | undefined) => sayFingers(m.instrument, list ?? [])
   return {
-    seat: m.instrument.seat,
+    seat: m.seat.id,
     octave: m.octave,
     notes: m.notes.map((n) => {
       const move = n.held ? undefined : moves.get(n.column)

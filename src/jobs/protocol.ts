@@ -1,9 +1,7 @@
 import { z } from 'zod'
-import { SEATS } from '@/core/hands/instruments'
+import { seatIdSchema } from '@/core/seats/seat'
 import { BRINGING } from '@/store/library/bring'
-import { EXPORTS } from '@/formats/export'
-
-const seat = z.enum(SEATS)
+import { ALL_SEATS, EXPORTS } from '@/formats/export'
 
 /** The work that is done away from the thread that answers. Pieces are named by id: the worker reads the data file itself. */
 export const taskSchema = z.discriminatedUnion('kind', [
@@ -13,7 +11,8 @@ export const taskSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('pages'),
     id: z.string(),
-    seat,
+    /** Null: the first of the class. */
+    seat: seatIdSchema.nullable(),
     paper: z.enum(['a4', 'letter']),
     letters: z.boolean(),
     strings: z.boolean(),
@@ -22,7 +21,7 @@ export const taskSchema = z.discriminatedUnion('kind', [
   }),
   /** The first measures of a saved version, engraved. */
   z.object({ kind: z.literal('version'), id: z.string(), version: z.int(), measures: z.int().min(1) }),
-  z.object({ kind: z.literal('export'), id: z.string(), as: z.enum(EXPORTS), seat: z.enum([...SEATS, 'all']) }),
+  z.object({ kind: z.literal('export'), id: z.string(), as: z.enum(EXPORTS), seat: z.union([z.literal(ALL_SEATS), seatIdSchema]) }),
   /** A request to put pieces on the shelf, as it came: read, checked and kept. */
   z.object({ kind: z.literal('shelve'), text: z.string(), now: z.int() }),
   /** Everything as one file. */

@@ -19,6 +19,7 @@ import { look, type Looked } from '@/store/library/look'
 import { parsedJson } from '@/store/json'
 import { bringPieces, getPiece, getPieces } from '@/store/pieces'
 import { linesOf, matchLines } from '@/core/seats/lines'
+import { seatsOf } from '@/core/seats/seat'
 import { emptyPlan } from '@/core/seats/plan'
 import { bringRequest } from '@/formats/brought'
 import { LIMITS, megabytes } from '@/formats/limits'
@@ -30,6 +31,7 @@ export type { Preview }
 export type Pages = {
   readonly pages: readonly string[]
   readonly problems: readonly string[]
+  readonly seat: { readonly name: string; readonly byLetter: boolean }
   /** Whether a finger lies low or high, and whether the hand is in more than one position. */
   readonly arrows: boolean
   readonly positions: boolean
@@ -91,7 +93,10 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       const stored = await getPiece(db, id)
       if (!stored) return null
       const { piece, plan } = stored
-      const map = seatMap(piece, plan, (await theClass(db)).settings, seat)
+      const klass = (await theClass(db)).settings
+      const player = seatsOf(klass).find((s) => s.id === (seat ?? s.id))
+      if (!player) return null
+      const map = seatMap(piece, plan, klass, player)
       const rows: Row[] = [
         ...(wanted.letters ? (['letter'] as const) : []),
         ...(wanted.strings ? (['string'] as const) : []),
@@ -101,6 +106,7 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       return {
         pages: engravePages(await serverToolkit(), mei, paper, rows.length > 1),
         problems: map.problems.map((p) => `Measure ${p.measure}, beat ${p.beat}: ${p.text}`),
+        seat: { name: player.name, byLetter: player.instrument.byLetter },
         arrows: map.notes.some((n) => n.stop.place !== 'normal'),
         positions: new Set(map.notes.map((n) => n.position).filter(Boolean)).size > 1,
         ...(piece.composer ? { composer: piece.composer } : {}),
@@ -119,7 +125,7 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
         name,
         title: piece.title,
         measures: piece.lines[0].measures.length,
-        pins: Object.values(plan.pins).reduce((n, p) => n + Object.keys(p).length, 0),
+        pins: Object.values(plan.pins).reduce((n, p) => n + Object.keys(p ?? {}).length, 0),
         systems: engraveSystems(await serverToolkit(), tuneMei(first), 860, 36).map(slimmed),
       }
     }),
@@ -137,10 +143,11 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
     const { file, pieces } = body.data
     const bytes = Buffer.from(file.base64, 'base64')
     if (bytes.length > LIMITS.file) return { refused: `the file is too large (up to ${megabytes(LIMITS.file)})` }
+    const seats = seatsOf((await using('reading', theClass)).settings)
     const made = pieces.map(({ piece, text: own = '', plan }) => ({
       piece,
       source: { name: file.name, text: own },
-      plan: plan ?? { ...emptyPlan(), lines: linesOf(matchLines(piece)) },
+      plan: plan ?? { ...emptyPlan(), lines: linesOf(matchLines(seats, piece)) },
     }))
     const ids = await using('writing', async (db) => bringPieces(db, (await theClass(db)).id, { name: file.name, bytes }, made, now))
     return { added: ids.map((id, i) => ({ id, title: pieces[i].piece.title })) }

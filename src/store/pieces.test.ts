@@ -4,8 +4,7 @@ import path from 'node:path'
 import knex, { type Knex } from 'knex'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { withChanges } from '@/core/fingering/policy'
-import { WHOLE_NECK } from '@/core/hands/presets'
-import { DEFAULT_CLASS, type ClassSettings } from '@/core/seats/class'
+import { classAt, DEFAULT_CLASS, type ClassSettings } from '@/core/seats/class'
 import { withPin, emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { saveClass, theClass } from './classes'
@@ -207,8 +206,8 @@ describe('the shelf in parts', () => {
 
 describe('the class', () => {
   const taught: ClassSettings = {
+    ...classAt('seventh-position'),
     policy: withChanges(DEFAULT_CLASS.policy, { fourth: 'always' }),
-    level: WHOLE_NECK,
     spots: { shift: 'show' },
   }
   it('has the default settings until they are said, then its own', async () => {
@@ -267,9 +266,9 @@ describe('data from before classes had settings', () => {
     const [a, b] = [(await getPiece(now, 'a'))!, (await getPiece(now, 'b'))!]
     expect(a).toMatchObject({
       version: 3,
-      plan: { policy: {}, octaves: { cello: -1 }, pins: { violin: { e1: { fingers: [4] } } }, level: null },
+      plan: { policy: {}, octaves: { cello: -1 }, pins: { violin: { e1: { fingers: [4] } } }, learned: null },
     })
-    expect(b.plan.policy).toEqual({ fourth: 'always', bassSchool: '1-2-3-4' })
+    expect(b.plan.policy).toEqual({ fourth: 'always', school: '1-2-3-4' })
     await now.destroy()
   })
 })

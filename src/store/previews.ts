@@ -2,8 +2,11 @@ import type { Knex } from 'knex'
 import { parsedJson } from './json'
 import { writing } from './writing'
 
+/** How a drawing is kept: what was kept another way is drawn anew. */
+const FORM = 2
+
 /** A small drawing is good for one version of a piece and of its class. */
-export const previewKey = (pieceVersion: number, classVersion: number): string => `${pieceVersion}/${classVersion}`
+export const previewKey = (pieceVersion: number, classVersion: number): string => `${FORM}/${pieceVersion}/${classVersion}`
 
 /** The kept drawings of pieces, by id, that are good for their keys; what a drawing is is for the caller to check. */
 export async function keptPreviews(db: Knex, keys: ReadonlyMap<string, string>): Promise<Map<string, unknown>> {

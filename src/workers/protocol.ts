@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Seat } from '@/core/hands/instruments'
+import type { SeatId } from '@/core/seats/seat'
 import { pieceSchema } from '@/core/piece/piece'
 import { classSettingsSchema } from '@/core/seats/class'
 import { planSchema } from '@/core/seats/plan'
@@ -44,5 +44,5 @@ export type Weigher = {
   prepare(request: SearchRequest): void
   /** The best settings of one signature, best first. */
   find(fifths: number): Scored[]
-  rescues(request: WeighRequest, seat: Seat, index: number): Rescue[]
+  rescues(request: WeighRequest, seat: SeatId, index: number): Rescue[]
 }

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { sayInstruments } from '@/core/instruments/all'
 import Link from 'next/link'
 
 export const metadata: Metadata = { title: 'About' }
@@ -33,8 +34,8 @@ export default function AboutPage() {
       </Link>
       <h1 className="mt-4 font-title text-2xl">About Even Seat</h1>
       <p className="mt-2 max-w-prose">
-        Even Seat says for every note of a piece which string and finger it is for violin, viola, cello and bass, why, and what else could
-        be done. Everything runs on this machine; nothing is sent anywhere.
+        Even Seat says for every note of a piece which string and finger it is for {sayInstruments()}, why, and what else could be done.
+        Everything runs on this machine; nothing is sent anywhere.
       </p>
       <h2 className="mt-6 font-title text-xl">What ships inside</h2>
       <dl className="mt-2">

@@ -1,6 +1,4 @@
 import { describe, expect, it } from 'vitest'
-import { INSTRUMENTS, type Seat } from '../hands/instruments'
-import { FIRST_POSITION, PRESETS } from '../hands/presets'
 import type { Key } from '../music/key'
 import { pieceFrom } from '../testing/piece'
 import { handsAlong, type FingerOn } from './down'
@@ -8,11 +6,12 @@ import { mapSeat, type SeatMap } from './map'
 import { movesOf, moveTo, sayMove } from './moves'
 import type { Pin } from './pins'
 import { DEFAULT_POLICY, type Policy } from './policy'
+import { FIRST_POSITION, INSTRUMENTS, STEPS, type Seat, SEAT } from '../testing/seats'
 
 // What the hand does from note to note: facts of the trade, common practice.
 
 const D: Key = { fifths: 2, mode: 'major' }
-const level = PRESETS.find((p) => p.id === 'third-extended')!.level
+const learned = STEPS.find((p) => p.id === 'third-extended')!.learned
 
 function mapped(
   seat: Seat,
@@ -23,10 +22,10 @@ function mapped(
   own = FIRST_POSITION,
 ): SeatMap {
   const piece = pieceFrom(text, key)
-  return mapSeat(piece, piece.lines[0], seat, {
+  return mapSeat(piece, piece.lines[0], SEAT[seat], {
     octave: INSTRUMENTS[seat].sounds,
     policy: { ...DEFAULT_POLICY, ...policy },
-    level: own[seat],
+    learned: own[seat],
     pins: pins && new Map(Object.entries(pins)),
   })
 }
@@ -93,7 +92,7 @@ describe('jumps', () => {
   it('a repeat has a move of its own', () => {
     const piece = pieceFrom('D4 E4 F#4 B4', D)
     const line = { ...piece.lines[0], measures: [{ ...piece.lines[0].measures[0], repeatEnd: 2 }] }
-    const m = mapSeat({ ...piece, lines: [line] }, line, 'violin', { octave: 0, policy: DEFAULT_POLICY, level: FIRST_POSITION.violin })
+    const m = mapSeat({ ...piece, lines: [line] }, line, SEAT.violin, { octave: 0, policy: DEFAULT_POLICY, learned: FIRST_POSITION.violin })
     const jump = movesOf(m).find((x) => x.jump)
     expect(jump).toMatchObject({ from: 3, to: 0, crossing: { by: 'bow', strings: -1 } })
   })
@@ -131,7 +130,7 @@ describe('fingers down', () => {
     expect(down(mapped('violin', '[F#4,D5]'), 'independent')).toEqual(['2@1 3@2'])
   })
   it('nothing stays through a shift', () => {
-    const m = mapped('violin', 'B4 D5', D, {}, { e1: { position: 'III', strings: [2], fingers: [1] } }, level)
+    const m = mapped('violin', 'B4 D5', D, {}, { e1: { position: 'III', strings: [2], fingers: [1] } }, learned)
     expect(handsAlong(m, 'independent')[1].down).toEqual([{ finger: 1, string: 2 }])
   })
 })

@@ -1,18 +1,15 @@
 import type { Hold, Stop } from '../hands/hold'
-import type { Instrument, Seat } from '../hands/instruments'
-import { needsOf, type SeatLevel } from '../hands/level'
-import { POSITIONS } from '../hands/positions'
-import { fingersByLetter, harmonicReaches, inOneFrame, OCTAVE_HARMONIC, reachesOf, type Shape } from '../hands/schools'
+import { inOneFrame } from '../hands/frames'
+import { needsOf } from '../hands/needs'
+import { FIRST, OCTAVE_HARMONIC, schoolOf, type Instrument, type Shape } from '../instruments/instrument'
+import type { Learned } from '../instruments/learned'
 import { midiOf, pitchAt, stepsOf, type Pitch } from '../music/pitch'
 import type { Policy } from './policy'
 
 type Way = { readonly stop: Stop; readonly position: number; readonly shapes: readonly Shape[] }
 
 /** What decides the ways to hold and what they cost: the same for a whole line. */
-export type Setup = { readonly instrument: Instrument; readonly level: SeatLevel; readonly policy: Policy }
-
-/** Index of first position in every seat's table. */
-export const FIRST = 1
+export type Setup = { readonly instrument: Instrument; readonly learned: Learned; readonly policy: Policy }
 
 /** The plain equal of an unusual spelling, or null: B for C flat, F for E sharp, G for F double sharp. */
 function plainEqual(p: Pitch): Pitch | null {
@@ -29,22 +26,22 @@ function plainEqual(p: Pitch): Pitch | null {
 /** A way to stop a string at `k`, whatever the letter; where letters choose, `letters` is the one it plays (null: any). */
 type Reaching = Way & { readonly letters: number | null }
 
-const reachings = new WeakMap<Policy, Map<Seat, readonly (readonly Reaching[])[]>>()
+const reachings = new WeakMap<Policy, Map<Instrument, readonly (readonly Reaching[])[]>>()
 
-/** By semitones above open: every stop of every position of the table. Made once for a seat and policy. */
+/** By semitones above open: every stop of every position of the table. Made once for an instrument and policy. */
 function reachingsOf({ instrument, policy }: Setup): readonly (readonly Reaching[])[] {
-  let bySeat = reachings.get(policy)
-  if (!bySeat) reachings.set(policy, (bySeat = new Map()))
-  const known = bySeat.get(instrument.seat)
+  let byInstrument = reachings.get(policy)
+  if (!byInstrument) reachings.set(policy, (byInstrument = new Map()))
+  const known = byInstrument.get(instrument)
   if (known) return known
-  const byLetter = fingersByLetter(instrument.seat)
-  const table = POSITIONS[instrument.seat]
+  const { byLetter, positions } = instrument
+  const school = schoolOf(instrument, policy.school)
   const made: Reaching[][] = []
   const put = (k: number, position: number, letters: number | null, shapes: readonly Shape[], stop: Omit<Stop, 'string' | 'k'>) => {
     if (k > 0) (made[k] ??= []).push({ position, letters, shapes, stop: { string: 0, k, ...stop } })
   }
-  table.forEach(({ base, letters: first, name }, position) => {
-    for (const r of reachesOf(instrument.seat, policy.bassSchool)) {
+  positions.forEach(({ base, letters: first, name }, position) => {
+    for (const r of school.reaches) {
       const { finger, place } = r
       if (byLetter ? (name === 'half' && place === 'high') || (r.up && position <= FIRST) : r.up && base === 1) continue
       const stop = { finger, place, stretch: r.stretch === true }
@@ -54,11 +51,11 @@ function reachingsOf({ instrument, policy }: Setup): readonly (readonly Reaching
     }
   })
   if (policy.harmonics)
-    for (const { finger, position } of harmonicReaches(instrument.seat, policy.bassSchool)) {
-      const at = table.findIndex((p) => p.name === position)
+    for (const { finger, position } of school.harmonics) {
+      const at = positions.findIndex((p) => p.name === position)
       put(OCTAVE_HARMONIC, at, byLetter ? 7 : null, ['closed'], { finger, place: 'normal', stretch: false, harmonic: true })
     }
-  bySeat.set(instrument.seat, made)
+  byInstrument.set(instrument, made)
   return made
 }
 
@@ -83,7 +80,7 @@ function waysOnString(setup: Setup, pitch: Pitch, string: number): Way[] {
 export function candidates(setup: Setup, pitches: readonly Pitch[]): Hold[] {
   const holds = holdsOf(setup, pitches, false)
   const plain = pitches.map((p) => plainEqual(p) ?? p)
-  if (plain.every((p, i) => p === pitches[i]) || !fingersByLetter(setup.instrument.seat)) return holds
+  if (plain.every((p, i) => p === pitches[i]) || !setup.instrument.byLetter) return holds
   return [...holds, ...holdsOf(setup, plain, true)]
 }
 
@@ -105,7 +102,7 @@ function holdsOf(setup: Setup, pitches: readonly Pitch[], respelled: boolean): H
           open,
           low,
           high,
-          needs: needsOf(setup.instrument.seat, setup.level, stops, at, shape),
+          needs: needsOf(setup.instrument, setup.learned, stops, at, shape),
           respelled,
         })
     }
@@ -117,7 +114,7 @@ type Placement = { readonly stops: readonly Stop[]; readonly position: number | 
 
 /** A stop for every head; all stopped heads share a position, a shape and a frame. */
 function placements({ instrument }: Setup, perHead: readonly (readonly Way[])[], isOpen: readonly boolean[], low: number): Placement[] {
-  const byLetter = fingersByLetter(instrument.seat)
+  const byLetter = instrument.byLetter
   let made: Placement[] = [{ stops: [], position: null, shapes: ['closed', 'back', 'forward'] }]
   perHead.forEach((ways, i) => {
     made = made.flatMap((p) => {

@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import type { Seat } from '../hands/instruments'
-import { FIRST_POSITION } from '../hands/presets'
 import type { Key } from '../music/key'
 import { pitchName } from '../music/pitch'
 import { pieceFrom } from '../testing/piece'
 import { mapSeat, reasonFor, type SeatMap } from './map'
 import type { Pin } from './pins'
 import { DEFAULT_POLICY } from './policy'
+import { FIRST_POSITION, type Seat, SEAT } from '../testing/seats'
 
 // Facts of the trade: common practice of string class teaching, no single published source. Written pitches of the seat.
 
@@ -15,7 +14,7 @@ const OCTAVE: Record<Seat, number> = { violin: 0, viola: 0, cello: 0, bass: -1 }
 /** Maps words at the seat's own written pitch. */
 function written(seat: Seat, text: string, key: Key = { fifths: 0, mode: 'major' }, pins?: Map<string, Pin>): SeatMap {
   const piece = pieceFrom(text, key)
-  return mapSeat(piece, piece.lines[0], seat, { octave: OCTAVE[seat], policy: DEFAULT_POLICY, level: FIRST_POSITION[seat], pins })
+  return mapSeat(piece, piece.lines[0], SEAT[seat], { octave: OCTAVE[seat], policy: DEFAULT_POLICY, learned: FIRST_POSITION[seat], pins })
 }
 
 const MARK = { low: '↓', normal: '', high: '↑' }
@@ -148,10 +147,10 @@ describe('the spelling chooses the finger on violin and viola', () => {
   it('the bass needs half position for F on the E string', () => expect(positions(written('bass', 'E2 F2 E2', C))).toBe('- half -'))
   it('in the 1-2-3-4 school four fingers lie a half step apart', () => {
     const piece = pieceFrom('A2 B2 C3 C#3')
-    const m = mapSeat(piece, piece.lines[0], 'bass', {
+    const m = mapSeat(piece, piece.lines[0], SEAT.bass, {
       octave: -1,
-      policy: { ...DEFAULT_POLICY, bassSchool: '1-2-3-4' },
-      level: FIRST_POSITION.bass,
+      policy: { ...DEFAULT_POLICY, school: '1-2-3-4' },
+      learned: FIRST_POSITION.bass,
     })
     expect(said(m)).toBe('A0 A1 A2 A3')
   })

@@ -1,9 +1,8 @@
 import type { Hold, Stop } from '../hands/hold'
-import type { Seat } from '../hands/instruments'
-import { POSITIONS } from '../hands/positions'
-import { fingersByLetter, inOneFrame } from '../hands/schools'
+import { inOneFrame } from '../hands/frames'
+import { FIRST, schoolOf } from '../instruments/instrument'
 import { midiOf } from '../music/pitch'
-import { FIRST, type Setup } from './candidates'
+import type { Setup } from './candidates'
 import type { CostKind } from './weights'
 
 /** What lies between two sounding moments of the line. */
@@ -27,8 +26,8 @@ export function chargeHold(setup: Setup, h: Hold, charge: Charge): void {
   if (h.needs.length) charge('notLearned', h.needs.length)
   if (h.respelled) charge('respelled')
   if (h.position !== FIRST) charge(h.position < FIRST ? 'halfPosition' : 'awayFromFirst')
-  const letters = fingersByLetter(instrument.seat)
-  if (h.shape !== 'closed' && !policy.celloExtensions && !h.open) charge('againstPolicy')
+  const letters = instrument.byLetter
+  if (h.shape !== 'closed' && !policy.extensions && !h.open) charge('againstPolicy')
   if (h.open) {
     // Could 4 of the string below have played it?
     if (policy.fourth === 'always' && h.low > 0 && letters) charge('againstPolicy')
@@ -97,12 +96,9 @@ const usesUpper = (h: Hold): boolean => h.stops.some((s) => s.finger > 1)
 
 /** Half steps that the hand goes, up positive. */
 export const shiftOf = (setup: Pick<Setup, 'instrument'>, a: Hold, b: Hold): number => {
-  const table = POSITIONS[setup.instrument.seat]
+  const table = setup.instrument.positions
   return table[b.position].base - table[a.position].base
 }
-
-/** Half steps that a shift goes before it counts as far: what the seat's first shift is, I to III, on the cello I to IV. */
-const NEAR: Record<Seat, number> = { violin: 3, viola: 3, cello: 5, bass: 3 }
 
 /** Whether one finger leads the shift: it plays before and after on one string. */
 export const guideOf = (a: Hold, b: Hold): number | null => {
@@ -113,14 +109,14 @@ export const guideOf = (a: Hold, b: Hold): number | null => {
 function chargeShift(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Charge): void {
   const way = shiftOf(setup, a, b)
   const far = Math.abs(way)
-  if (setup.instrument.seat === 'bass' && setup.policy.bassSchool === '1-2-3-4' && far === 1) return charge('pivot')
+  const { near, halfStepShifts } = setup.instrument
+  if (far === 1 && schoolOf(setup.instrument, setup.policy.school).rolls) return charge('pivot')
   charge(gap.rest ? 'shiftOverRest' : a.open ? 'shiftOverOpen' : gap.slurred ? 'shiftInSlur' : 'shift')
-  if (far === 1 && setup.instrument.seat === 'bass') charge('shiftByHalfStep')
+  if (far === 1 && halfStepShifts) charge('shiftByHalfStep')
   else {
-    const { shifts } = setup.level
+    const { shifts } = setup.learned
     if (shifts === 'none' || (shifts === 'pauses' && !gap.rest && !a.open)) charge('shiftNotLearned')
   }
-  const near = NEAR[setup.instrument.seat]
   if (far > near) charge('shiftFar', far - near)
   const wait = way > 0 ? gap.wait.up : gap.wait.down
   if (wait) charge('timing', wait)
@@ -148,12 +144,12 @@ function chargeCrossing(setup: Setup, a: Hold, b: Hold, apart: number, gap: Gap,
   const [s, t] = facing(a, b)
   if (apart > 1 || s.finger === 0 || t.finger === 0 || a.position !== b.position) return
   if (s.finger === t.finger) charge(s.k === t.k ? 'fifth' : 'slide')
-  else if (fingersByLetter(setup.instrument.seat) && !inOneFrame(true, s, t)) charge('newFrame')
+  else if (setup.instrument.byLetter && !inOneFrame(true, s, t)) charge('newFrame')
 }
 
 /** Cello and bass hands fit their string by their position and shape; letter hands may have to set their fingers anew. */
 function chargeSameString(setup: Setup, a: Hold, b: Hold, charge: Charge): void {
-  const letters = fingersByLetter(setup.instrument.seat)
+  const letters = setup.instrument.byLetter
   for (const s of a.stops)
     for (const t of b.stops) {
       if (s.finger === 0 || t.finger === 0 || s.string !== t.string || (s.finger === t.finger && s.k === t.k)) continue

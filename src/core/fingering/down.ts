@@ -1,5 +1,5 @@
 import type { Hold, Stop } from '../hands/hold'
-import type { Instrument } from '../hands/instruments'
+import type { Instrument } from '../instruments/instrument'
 import { once } from '../once'
 import type { SeatMap } from './map'
 import type { Policy } from './policy'

@@ -1,21 +1,20 @@
 import { describe, expect, it } from 'vitest'
-import { INSTRUMENTS, type Seat } from '../hands/instruments'
 import { isLearned, type Hold } from '../hands/hold'
-import { FIRST_POSITION } from '../hands/presets'
 import { midiOf, parsePitch, type Pitch } from '../music/pitch'
 import { frameName } from '../hands/frames'
-import { inOneFrame } from '../hands/schools'
 import { candidates, type Setup } from './candidates'
 import { ANYWHERE, chargeHold, chargeMove, type Gap } from './costs'
 import { sayDifference, sayHold, sayWhy } from './explain'
 import { DEFAULT_POLICY, withChanges, type Policy, type PolicyChange } from './policy'
 import { WEIGHTS, type CostKind } from './weights'
+import { FIRST_POSITION, INSTRUMENTS, type Seat } from '../testing/seats'
+import { inOneFrame } from '../hands/frames'
 
 const p = (name: string): Pitch => parsePitch(name)!
 const setup = (seat: Seat, change: PolicyChange = {}): Setup => ({
   instrument: INSTRUMENTS[seat],
   policy: withChanges(DEFAULT_POLICY, change),
-  level: FIRST_POSITION[seat],
+  learned: FIRST_POSITION[seat],
 })
 const words = (s: Setup, ...names: string[]) =>
   candidates(s, names.map(p))
@@ -29,7 +28,7 @@ describe('ways to hold', () => {
     expect(words(setup('violin'), 'A4')).toEqual(expect.arrayContaining(['4 on D', 'open A']))
     expect(words(setup('cello'), 'D#4')).toEqual(['4 reached forward on A'])
     expect(words(setup('bass'), 'C#4')).toEqual(['2 on G in III'])
-    expect(words(setup('bass', { bassSchool: '1-2-3-4' }), 'C4')).toContain('4 on G')
+    expect(words(setup('bass', { school: '1-2-3-4' }), 'C4')).toContain('4 on G')
     expect(words(setup('violin'), 'F3')).toEqual([])
   })
   it('double stops lie on neighbouring strings, a finger each, one finger over two only for a fifth', () => {

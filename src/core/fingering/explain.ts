@@ -1,7 +1,5 @@
 import { isLearned, type Hold, type Need, type Stop } from '../hands/hold'
-import type { Instrument } from '../hands/instruments'
-import { POSITIONS } from '../hands/positions'
-import { fingersByLetter } from '../hands/schools'
+import type { Instrument } from '../instruments/instrument'
 import type { Tally } from './alternatives'
 import type { Frame } from './frame'
 import type { CostKind } from './weights'
@@ -11,7 +9,7 @@ export function sayStop(instrument: Instrument, s: Stop): string {
   const string = instrument.strings[s.string].letter
   if (s.finger === 0) return `open ${string}`
   if (s.harmonic) return `${s.finger} touching the harmonic on ${string}`
-  if (fingersByLetter(instrument.seat)) {
+  if (instrument.byLetter) {
     if (s.stretch) return s.finger === 1 ? `1 reached back on ${string}` : `4 stretched on ${string}`
     return `${s.place === 'normal' ? '' : `${s.place} `}${s.finger} on ${string}`
   }
@@ -22,7 +20,7 @@ export function sayStop(instrument: Instrument, s: Stop): string {
 /** "2 on D", "1 on A in III", "open D and 1 on A". The position is said when it is not the first. */
 export function sayHold(instrument: Instrument, h: Hold): string {
   const stops = h.stops.map((s) => sayStop(instrument, s)).join(' and ')
-  const at = POSITIONS[instrument.seat][h.position]
+  const at = instrument.positions[h.position]
   const shade = at.shade ? `${at.shade} ` : ''
   return h.open || at.name === 'I' ? stops : `${stops} in ${shade}${at.name === 'half' ? 'half position' : at.name}`
 }
@@ -100,7 +98,7 @@ export function sayWhy(
   const what = sayHold(instrument, h)
   const Sentence = what[0].toUpperCase() + what.slice(1)
   const top = h.stops[h.stops.length - 1]
-  const lie = neighbours(top, frame, fingersByLetter(instrument.seat))
+  const lie = neighbours(top, frame, instrument.byLetter)
   if (pinned) return `${Sentence}${lie}: pinned.`
   if (!isLearned(h)) return `${Sentence}${lie}: nothing that the class has learned plays it; new is ${sayNeeds(h)}.`
   if (!runnerUp) return h.open ? `${Sentence}: no other place for it here.` : `${Sentence}${lie}: the one place for it here.`

@@ -1,39 +1,34 @@
 import { frameName, type Spacing } from '../hands/frames'
 import type { Stop } from '../hands/hold'
-import { POSITIONS } from '../hands/positions'
-import { fingersByLetter } from '../hands/schools'
 import { alterIn, type Key } from '../music/key'
 import { midiOf, pitchAt, stepsOf } from '../music/pitch'
+import { schoolOf } from '../instruments/instrument'
 import type { Setup } from './candidates'
 import type { Solution } from './solve'
 
 /** The hand on one string: our name for it, and where each of fingers 1 to 4 lies (semitones above open; null: not used). */
 export type Frame = { readonly name: string; readonly places: readonly (number | null)[] }
 
+const FINGERS = [1, 2, 3, 4] as const
+
 /** How far a note looks, in moments, for another finger that has been or will be set on its string. */
 const LOOK = 24
 
 /**
  * The frame a stopped note stands in. Violin and viola: each other finger lies where it plays nearest in the same hand
- * on the same string (what was set before counts first), else where the key puts its letter. Cello and bass: by the hand itself.
+ * on the same string (what was set before counts first), else where the key puts its letter. A hand by half steps: by the hand itself.
  */
 export function frameAt(s: Solution, column: number, stop: Stop, key: Key): Frame {
   const { setup } = s
   const { position, shape } = s.columns[column].holds[s.chosen[column]]
-  const { base } = POSITIONS[setup.instrument.seat][position]
-  if (fingersByLetter(setup.instrument.seat)) return letterFrame(s, column, stop, key)
-  if (setup.instrument.seat === 'bass')
-    return setup.policy.bassSchool === '1-2-4'
-      ? { name: '1-2-4', places: [base, base + 1, null, base + 2] }
-      : { name: '1-2-3-4', places: [base, base + 1, base + 2, base + 3] }
-  switch (shape) {
-    case 'back':
-      return { name: 'extended', places: [base - 1, base + 1, base + 2, base + 3] }
-    case 'forward':
-      return { name: 'extended', places: [base, base + 2, base + 3, base + 4] }
-    case 'closed':
-      return { name: 'closed', places: [base, base + 1, base + 2, base + 3] }
-  }
+  const { base } = setup.instrument.positions[position]
+  const school = schoolOf(setup.instrument, setup.policy.school)
+  if (setup.instrument.byLetter) return letterFrame(s, column, stop, key)
+  const places = FINGERS.map((f) => {
+    const reach = school.reaches.find((r) => r.finger === f && r.shapes.includes(shape))
+    return reach ? base + reach.offset : null
+  })
+  return { name: school.frames[shape], places }
 }
 
 function letterFrame(s: Solution, column: number, stop: Stop, key: Key): Frame {
@@ -95,7 +90,7 @@ function fitsAll(set: readonly number[], t: Stop): boolean {
 /** Where the key puts the four fingers of this position on this string. */
 function placesByKey({ instrument }: Setup, position: number, string: number, key: Key): number[] {
   const open = instrument.strings[string]
-  const { letters } = POSITIONS[instrument.seat][position]
+  const { letters } = instrument.positions[position]
   return [0, 1, 2, 3].map((f) => {
     const natural = pitchAt(stepsOf(open) + letters + f, 0)
     return midiOf({ ...natural, alter: alterIn(key, natural.letter) }) - midiOf(open)

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { INSTRUMENTS } from '../hands/instruments'
 import type { NoteEvent } from '../piece/piece'
 import { pieceFrom } from '../testing/piece'
 import { givenPins } from './given'
+import { INSTRUMENTS } from '../testing/seats'
 
 describe('fingers that a file gives', () => {
   const [line] = pieceFrom('E4 A4 [D4,A4] G4').lines

@@ -1,4 +1,4 @@
-import type { Instrument } from '../hands/instruments'
+import type { Instrument } from '../instruments/instrument'
 import { midiOf } from '../music/pitch'
 import type { Line, NoteEvent } from '../piece/piece'
 import type { Pin } from './pins'

@@ -1,7 +1,7 @@
 import type { Hold, Stop } from '../hands/hold'
-import { INSTRUMENTS, type Instrument, type Seat } from '../hands/instruments'
-import type { SeatLevel } from '../hands/level'
-import { POSITIONS } from '../hands/positions'
+import type { Instrument } from '../instruments/instrument'
+import type { Learned } from '../instruments/learned'
+import type { Player } from '../instruments/player'
 import { byOctaves, type Pitch } from '../music/pitch'
 import { quarters } from '../music/time'
 import type { Line, Piece } from '../piece/piece'
@@ -39,6 +39,7 @@ export type { MapProblem }
 
 /** One seat's line, mapped. `octave` is how far the sounding line was moved; `written` the same for what the part shows. */
 export type SeatMap = {
+  readonly seat: Player
   readonly instrument: Instrument
   readonly line: Line
   readonly octave: number
@@ -53,7 +54,7 @@ export type SeatMap = {
 export type MapOptions = {
   readonly octave: number
   readonly policy: Policy
-  readonly level: SeatLevel
+  readonly learned: Learned
   readonly pins?: ReadonlyMap<string, Pin>
 }
 
@@ -63,16 +64,17 @@ export const writtenOctaves = (instrument: Instrument, octave: number): number =
 const NO_PINS: ReadonlyMap<string, Pin> = new Map()
 
 /** Maps a line for a seat: every note gets a string, finger, place, position and frame, or a problem. */
-export function mapSeat(piece: Piece, line: Line, seat: Seat, { octave, policy, level, pins = NO_PINS }: MapOptions): SeatMap {
-  const instrument = INSTRUMENTS[seat]
+export function mapSeat(piece: Piece, line: Line, seat: Player, { octave, policy, learned, pins = NO_PINS }: MapOptions): SeatMap {
+  const { instrument } = seat
   const written = writtenOctaves(instrument, octave)
   const moments = momentsOf(piece, line)
-  const solution = solve(layOut({ instrument, policy, level }, { line, moments, octaves: written, pins }))
+  const solution = solve(layOut({ instrument, policy, learned }, { line, moments, octaves: written, pins }))
   const problems = problemsOf(solution, moments)
   // What only drawing asks for is made when it is first asked for: a search maps a line many times and draws none.
   let notes: readonly MappedNote[] | undefined
   let byEvent: ReadonlyMap<string, readonly MappedNote[]> | undefined
   return {
+    seat,
     instrument,
     line,
     octave,
@@ -105,7 +107,7 @@ function notesOf(s: Solution, column: number, moments: readonly Moment[], writte
   const moment = moments[c.moment]
   const cut = moment.pitches.length - c.pitches.length
   const { instrument } = s.setup
-  const position = POSITIONS[instrument.seat][hold.position].name
+  const position = instrument.positions[hold.position].name
   const { key } = moment.events[0].at
   const chord = moment.pitches.length > 1
   const notes: MappedNote[] = []

@@ -1,6 +1,5 @@
 import type { Hold, Stop } from '../hands/hold'
-import { POSITIONS } from '../hands/positions'
-import type { Place } from '../hands/schools'
+import { positionKey, type Place } from '../instruments/instrument'
 import { once } from '../once'
 import { guideOf, shiftOf, stringsApart } from './costs'
 import type { SeatMap } from './map'
@@ -83,8 +82,7 @@ function crossingOf(a: Hold, b: Hold, slurred: boolean): Crossing | null {
 }
 
 function shiftBetween(map: SeatMap, a: Hold, b: Hold, over: Over): Shift {
-  const table = POSITIONS[map.instrument.seat]
-  const said = (i: number) => (table[i].shade ? `${table[i].shade} ${table[i].name}` : table[i].name)
+  const said = (i: number) => positionKey(map.instrument.positions[i])
   return {
     from: said(a.position),
     to: said(b.position),

@@ -1,7 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import { isBroken } from '../hands/hold'
-import { INSTRUMENTS, type Seat } from '../hands/instruments'
-import { FIRST_POSITION } from '../hands/presets'
 import { pitchName } from '../music/pitch'
 import { pieceFrom } from '../testing/piece'
 import type { Piece } from '../piece/piece'
@@ -9,13 +7,14 @@ import { mapSeat } from './map'
 import { needsOffer, offersAt } from './offers'
 import { DEFAULT_POLICY } from './policy'
 import { withSubstitutes, type Substitutes } from './substitute'
+import { FIRST_POSITION, INSTRUMENTS, type Seat, SEAT } from '../testing/seats'
 
 const D = { fifths: 2, mode: 'major' } as const
 const mapped = (piece: Piece, seat: Seat, substitutes: Substitutes = {}) =>
-  mapSeat(piece, withSubstitutes(piece.lines[0], substitutes), seat, {
+  mapSeat(piece, withSubstitutes(piece.lines[0], substitutes), SEAT[seat], {
     octave: INSTRUMENTS[seat].sounds,
     policy: DEFAULT_POLICY,
-    level: FIRST_POSITION[seat],
+    learned: FIRST_POSITION[seat],
   })
 
 describe('double stops (common practice: neighbouring strings, one frame, one finger each)', () => {

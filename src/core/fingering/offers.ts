@@ -37,10 +37,10 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number): Offer[] {
     if (tried.has(key) || Object.keys(changes).length === 0) return
     const { setup, source } = map.solution
     const line = withSubstitutes(map.line, changes)
-    const after = mapSeat(piece, line, map.instrument.seat, {
+    const after = mapSeat(piece, line, map.seat, {
       octave: map.octave,
       policy: setup.policy,
-      level: setup.level,
+      learned: setup.learned,
       pins: source.pins,
     })
     const left = troubles(after)

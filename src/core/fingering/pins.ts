@@ -1,15 +1,22 @@
 import { z } from 'zod'
 import type { Hold } from '../hands/hold'
-import type { Instrument } from '../hands/instruments'
-import { POSITIONS } from '../hands/positions'
-import { OCTAVE_HARMONIC } from '../hands/schools'
+import { OCTAVE_HARMONIC, type Instrument } from '../instruments/instrument'
+import { MOST_STRINGS } from '../instruments/learned'
 
 /**
  * A teacher's decision at a note: whatever is set must hold, the rest is free. `strings` and `fingers` go low note first;
  * strings by index from the lowest. `position` by name, with the base where a name has two.
  */
 export const pinSchema = z.object({
-  strings: z.array(z.int().min(0).max(5)).max(8).optional(),
+  strings: z
+    .array(
+      z
+        .int()
+        .min(0)
+        .max(MOST_STRINGS - 1),
+    )
+    .max(8)
+    .optional(),
   fingers: z.array(z.int().min(0).max(4)).max(8).optional(),
   position: z.string().max(6).optional(),
   base: z.int().min(1).max(14).optional(),
@@ -24,13 +31,13 @@ export function pinAllows(pin: Pin, instrument: Instrument, h: Hold): boolean {
   if (pin.fingers && !pin.fingers.every((f, i) => h.stops[i]?.finger === f)) return false
   if (pin.harmonic !== undefined && pin.harmonic !== isHarmonic(h)) return false
   if (h.open) return true
-  const at = POSITIONS[instrument.seat][h.position]
+  const at = instrument.positions[h.position]
   return (pin.position === undefined || pin.position === at.name) && (pin.base === undefined || pin.base === at.base)
 }
 
 /** The pin that asks for exactly this hold. */
 export function pinFor(instrument: Instrument, h: Hold): Pin {
-  const at = POSITIONS[instrument.seat][h.position]
+  const at = instrument.positions[h.position]
   const pin = { strings: h.stops.map((s) => s.string), fingers: h.stops.map((s) => s.finger) }
   if (h.open) return pin
   const touched = h.stops.some((s) => s.k === OCTAVE_HARMONIC) ? { harmonic: isHarmonic(h) } : {}

@@ -1,26 +1,24 @@
 import { describe, expect, it } from 'vitest'
-import { INSTRUMENTS, type Seat } from '../hands/instruments'
-import { FIRST_POSITION, PRESETS, WHOLE_NECK } from '../hands/presets'
-import type { Level } from '../hands/level'
 import type { Key } from '../music/key'
 import { DEFAULT_CLASS, settingsFor } from '../seats/class'
 import { ensembleMapper } from '../seats/ensemble'
-import { emptyPlan, withDecision, withLevel, withSubstitute } from '../seats/plan'
+import { emptyPlan, withDecision, withLearned, withSubstitute } from '../seats/plan'
 import { pieceFrom } from '../testing/piece'
 import { mapSeat } from './map'
 import { DEFAULT_POLICY, policySchema, WHY_DEFAULT, withChanges, type PolicyChange } from './policy'
 import { weightsFor } from './weights'
+import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, WHOLE_NECK, SEAT } from '../testing/seats'
 
 const D: Key = { fifths: 2, mode: 'major' }
-const third = PRESETS.find((p) => p.id === 'third-extended')!.level
+const third = STEPS.find((p) => p.id === 'third-extended')!.learned
 const MARK = { low: '↓', normal: '', high: '↑' }
 
-function said(seat: Seat, text: string, change: PolicyChange = {}, level: Level = FIRST_POSITION, key: Key = D): string {
+function said(seat: Seat, text: string, change: PolicyChange = {}, learned: LearnedBySeat = FIRST_POSITION, key: Key = D): string {
   const piece = pieceFrom(text, key)
-  const m = mapSeat(piece, piece.lines[0], seat, {
+  const m = mapSeat(piece, piece.lines[0], SEAT[seat], {
     octave: INSTRUMENTS[seat].sounds,
     policy: withChanges(DEFAULT_POLICY, change),
-    level: level[seat],
+    learned: learned[seat],
   })
   return m.notes
     .map(
@@ -77,18 +75,18 @@ describe('where the hand shifts', () => {
 describe('hands', () => {
   it('a cello that may not open shifts instead', () => {
     expect(said('cello', 'D2 F#2 D2', {}, third)).toBe('C1 C↑4 C1')
-    expect(said('cello', 'D2 F#2 D2', { celloExtensions: false }, third)).not.toContain('↑')
+    expect(said('cello', 'D2 F#2 D2', { extensions: false }, third)).not.toContain('↑')
   })
   it('the bass has two schools; with four fingers B to C is no shift', () => {
-    expect(said('bass', 'A3 B3 C4', { bassSchool: '1-2-3-4' })).not.toContain('III')
-    expect(said('bass', 'A3 B3 C4', { bassSchool: '1-2-4' })).toContain('III')
+    expect(said('bass', 'A3 B3 C4', { school: '1-2-3-4' })).not.toContain('III')
+    expect(said('bass', 'A3 B3 C4', { school: '1-2-4' })).toContain('III')
   })
   it('a harmonic at the octave is used only when it may be', () => {
     const piece = pieceFrom('A5', D)
     const with_ = (harmonics: boolean) => {
       const policy = withChanges(DEFAULT_POLICY, { harmonics })
       const pins = new Map([['e0', { strings: [2], fingers: [4], position: 'III' }]])
-      return mapSeat(piece, piece.lines[0], 'violin', { octave: 0, policy, level: WHOLE_NECK.violin, pins })
+      return mapSeat(piece, piece.lines[0], SEAT.violin, { octave: 0, policy, learned: WHOLE_NECK.violin, pins })
     }
     expect(with_(true).notes[0].stop).toMatchObject({ harmonic: true, k: 12, finger: 4 })
     expect(with_(false).problems[0].mark).toBe('pin')
@@ -101,7 +99,7 @@ describe('hands', () => {
       ['e0', { strings: [2], position: 'III' }],
       ['e1', { strings: [2], position: 'III' }],
     ])
-    const m = mapSeat(piece, piece.lines[0], 'violin', { octave: 0, policy: DEFAULT_POLICY, level: WHOLE_NECK.violin, pins })
+    const m = mapSeat(piece, piece.lines[0], SEAT.violin, { octave: 0, policy: DEFAULT_POLICY, learned: WHOLE_NECK.violin, pins })
     expect(m.notes.map((n) => [n.stop.finger, n.stop.stretch])).toEqual([
       [1, false],
       [1, true],
@@ -117,10 +115,10 @@ describe('defaults and changes', () => {
   it('a seat’s own decision goes before the piece’s, the piece’s before the class’s', () => {
     const klass = { ...DEFAULT_CLASS, policy: withChanges(DEFAULT_POLICY, { fourth: 'open', stay: 'string' }) }
     const plan = withDecision(withDecision(emptyPlan(), null, 'fourth', 'always'), 'viola', 'fourth', 'crossing')
-    expect(settingsFor(klass, plan, 'violin').policy).toMatchObject({ fourth: 'always', stay: 'string' })
-    expect(settingsFor(klass, plan, 'viola').policy.fourth).toBe('crossing')
-    expect(settingsFor(klass, withDecision(plan, 'viola', 'fourth', undefined), 'viola').policy.fourth).toBe('always')
-    expect(settingsFor(klass, withLevel(plan, WHOLE_NECK), 'bass').level).toBe(WHOLE_NECK.bass)
+    expect(settingsFor(klass, plan, SEAT.violin).policy).toMatchObject({ fourth: 'always', stay: 'string' })
+    expect(settingsFor(klass, plan, SEAT.viola).policy.fourth).toBe('crossing')
+    expect(settingsFor(klass, withDecision(plan, 'viola', 'fourth', undefined), SEAT.viola).policy.fourth).toBe('always')
+    expect(settingsFor(klass, withLearned(plan, WHOLE_NECK), SEAT.bass).learned).toBe(WHOLE_NECK.bass)
   })
   it('a decision for one seat solves only that seat again', () => {
     const piece = pieceFrom('G4 A4 G4 A4', D)

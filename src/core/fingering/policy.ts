@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { BASS_SCHOOLS } from '../hands/schools'
+import { SCHOOLS } from '../instruments/instrument'
 
 /**
  * Open string or 4: open whenever there is one · 4 where it keeps a slur on one string · 4 where it saves any crossing ·
@@ -18,8 +18,8 @@ export const policySchema = z.object({
   fourth: z.enum(FOURTH),
   fingersDown: z.enum(FINGERS_DOWN),
   stay: z.enum(STAY),
-  bassSchool: z.enum(BASS_SCHOOLS),
-  celloExtensions: z.boolean(),
+  school: z.enum(SCHOOLS),
+  extensions: z.boolean(),
   shiftWhere: z.enum(SHIFT_WHERE),
   harmonics: z.boolean(),
 })
@@ -34,8 +34,8 @@ export const DEFAULT_POLICY: Policy = {
   fourth: 'slurs',
   fingersDown: 'blocks',
   stay: 'first position',
-  bassSchool: '1-2-4',
-  celloExtensions: true,
+  school: '1-2-4',
+  extensions: true,
   shiftWhere: 'pauses',
   harmonics: false,
 }
@@ -45,8 +45,8 @@ export const WHY_DEFAULT: Record<keyof Policy, string> = {
   fourth: 'The open string is in tune and easy; 4 earns its place where a crossing would break a slur.',
   fingersDown: 'Beginners place the hand as a block; single fingers come later.',
   stay: 'A mixed class reads together in first position; shifts are for what it lacks.',
-  bassSchool: 'Most school methods teach 1-2-4.',
-  celloExtensions: 'F♯ on C and C♯ on G have no other place in first position.',
+  school: 'Most school methods teach 1-2-4.',
+  extensions: 'F♯ on C and C♯ on G have no other place in first position.',
   shiftWhere: 'While an open string rings or in a rest the hand has time.',
   harmonics: 'A harmonic breaks the frame; it is an effect until the hand knows the octave.',
 }

@@ -1,5 +1,4 @@
 import { isLearned, type Hold } from '../hands/hold'
-import { POSITIONS } from '../hands/positions'
 import { byOctaves, midiOf, printedPitch, type Pitch } from '../music/pitch'
 import { beatOf } from '../music/time'
 import type { PlacedEvent } from '../piece/walk'
@@ -30,7 +29,7 @@ export function problemsOf(s: Solution, moments: readonly Moment[]): MapProblem[
   const said = new Map<Hold, string>()
   s.columns.forEach((c, i) => {
     const beyond = !c.pinned && !isLearned(c.holds[s.chosen[i]])
-    const shifts = c.moves && s.setup.level.shifts !== 'any'
+    const shifts = c.moves && s.setup.learned.shifts !== 'any'
     if (!beyond && !shifts) return
     const texts = [...(beyond ? [beyondLevel(s, i, said)] : []), ...(shifts ? newShift(s, i) : [])]
     if (texts.length) all.push({ ...at(moments[c.moment].events[0]), mark: 'new', text: texts.join(' ') })
@@ -87,7 +86,7 @@ function newShift(s: Solution, column: number): string[] {
   let isNew = false
   chargeMove(s.setup, a, b, c.gap, (kind) => (isNew ||= kind === 'shiftNotLearned'))
   if (!isNew) return []
-  const name = (position: number) => POSITIONS[s.setup.instrument.seat][position].name
-  const when = s.setup.level.shifts === 'none' ? 'shifting' : 'a shift without a rest or open string before it'
+  const name = (position: number) => s.setup.instrument.positions[position].name
+  const when = s.setup.learned.shifts === 'none' ? 'shifting' : 'a shift without a rest or open string before it'
   return [`New for this class: ${when}. The hand goes from ${name(a.position)} to ${name(b.position)}.`]
 }

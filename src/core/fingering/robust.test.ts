@@ -1,8 +1,5 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { SEATS } from '../hands/instruments'
-import { PRESETS } from '../hands/presets'
-import { BASS_SCHOOLS } from '../hands/schools'
 import { pieces } from '../testing/arbitrary'
 import { pieceFrom } from '../testing/piece'
 import { alternativesAt } from './alternatives'
@@ -12,29 +9,30 @@ import { mapSeat, reasonFor, writtenOctaves } from './map'
 import { movesOf, sayMove } from './moves'
 import { offersAt } from './offers'
 import { DEFAULT_POLICY, FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from './policy'
-import { INSTRUMENTS } from '../hands/instruments'
+import { INSTRUMENTS, STEPS, SEATS, SEAT } from '../testing/seats'
+import { SCHOOLS } from '../instruments/instrument'
 
 const policies: fc.Arbitrary<Policy> = fc.record({
   fourth: fc.constantFrom(...FOURTH),
   fingersDown: fc.constantFrom(...FINGERS_DOWN),
   stay: fc.constantFrom(...STAY),
-  bassSchool: fc.constantFrom(...BASS_SCHOOLS),
-  celloExtensions: fc.boolean(),
+  school: fc.constantFrom(...SCHOOLS),
+  extensions: fc.boolean(),
   shiftWhere: fc.constantFrom(...SHIFT_WHERE),
   harmonics: fc.boolean(),
 })
 
-it('any piece the schema admits maps for every seat, policy and level, and all that is derived from it', () => {
+it('any piece the schema admits maps for every seat, policy and learned, and all that is derived from it', () => {
   fc.assert(
     fc.property(
       pieces,
       policies,
-      fc.constantFrom(...PRESETS.map((p) => p.level)),
+      fc.constantFrom(...STEPS.map((p) => p.learned)),
       fc.constantFrom(...SEATS),
       fc.integer({ min: -3, max: 1 }),
-      (piece, policy, level, seat, octave) => {
+      (piece, policy, learned, seat, octave) => {
         for (const line of piece.lines) {
-          const m = mapSeat(piece, line, seat, { octave, policy, level: level[seat] })
+          const m = mapSeat(piece, line, SEAT[seat], { octave, policy, learned: learned[seat] })
           expect(m.solution.total).toBeLessThan(Infinity)
           for (const x of movesOf(m)) expect(sayMove(x).every((s) => s.endsWith('.'))).toBe(true)
           for (const rule of FINGERS_DOWN) expect(handsAlong(m, rule)).toHaveLength(m.solution.columns.length)
@@ -56,10 +54,10 @@ it('many endings over each other end in a map, not in a search without end', () 
     i % 4 === 0 ? m : { ...m, ending: [i % 4], ...(i % 4 < 3 ? { repeatEnd: 3 } : {}) },
   )
   const line = { ...piece.lines[0], measures }
-  const m = mapSeat({ ...piece, lines: [line] }, line, 'cello', {
+  const m = mapSeat({ ...piece, lines: [line] }, line, SEAT.cello, {
     octave: writtenOctaves(INSTRUMENTS.cello, -1),
     policy: DEFAULT_POLICY,
-    level: PRESETS.at(-1)!.level.cello,
+    learned: STEPS.at(-1)!.learned.cello,
   })
   expect(m.notes).toHaveLength(192)
   expect(Math.max(...m.solution.layers.map((l) => l.size))).toBeLessThanOrEqual(1024)

@@ -1,17 +1,15 @@
 import { afterAll, describe, expect, it } from 'vitest'
-import { INSTRUMENTS, type Seat } from '../hands/instruments'
-import type { Level } from '../hands/level'
-import { FIRST_POSITION, PRESETS } from '../hands/presets'
 import { alterIn, keyName, tonic, type Key } from '../music/key'
 import { midiOf, parsePitch, pitchAt, pitchName, stepsOf, type Pitch } from '../music/pitch'
 import { pieceFrom } from '../testing/piece'
 import { FIRST_POSITION_CHART, LOW_SCALES, SHIFT_SCALES, type ScaleRow } from '../testing/scaleTables'
 import { mapSeat } from './map'
 import { DEFAULT_POLICY } from './policy'
+import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, SEAT } from '../testing/seats'
 
 const MARK = { low: '↓', normal: '', high: '↑' }
-const THIRD = PRESETS.find((p) => p.id === 'third-position')!.level
-const WITH_EXTENSIONS: Level = { ...THIRD, cello: { ...THIRD.cello, extensions: ['back', 'forward'] } }
+const THIRD = STEPS.find((p) => p.id === 'third-position')!.learned
+const WITH_EXTENSIONS: LearnedBySeat = { ...THIRD, cello: { ...THIRD.cello, extensions: ['back', 'forward'] } }
 
 /** Notes placed by the tables, and those where the map agrees. */
 let placed = 0
@@ -31,19 +29,19 @@ function scale(from: string, fifths: number, form: Form, notes: number): Pitch[]
   })
 }
 
-function fingered(seat: Seat, pitches: readonly Pitch[], key: Key, level: Level): string[] {
+function fingered(seat: Seat, pitches: readonly Pitch[], key: Key, learned: LearnedBySeat): string[] {
   const piece = pieceFrom(pitches.map(pitchName).join(' '), key)
-  const { notes, instrument } = mapSeat(piece, piece.lines[0], seat, {
+  const { notes, instrument } = mapSeat(piece, piece.lines[0], SEAT[seat], {
     octave: INSTRUMENTS[seat].sounds,
     policy: DEFAULT_POLICY,
-    level: level[seat],
+    learned: learned[seat],
   })
   return notes.map((n) => `${instrument.strings[n.stop.string].letter}${MARK[n.stop.place]}${n.stop.finger}`)
 }
 
 /** Compares note by note and counts. */
-function agree(seat: Seat, pitches: readonly Pitch[], key: Key, expected: readonly string[], level: Level): void {
-  const found = fingered(seat, pitches, key, level)
+function agree(seat: Seat, pitches: readonly Pitch[], key: Key, expected: readonly string[], learned: LearnedBySeat): void {
+  const found = fingered(seat, pitches, key, learned)
   placed += expected.length
   agreed += expected.filter((w, i) => w === found[i]).length
   expect(found.join(' ')).toBe(expected.join(' '))

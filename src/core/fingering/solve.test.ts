@@ -1,9 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { choiceOf, type Hold } from '../hands/hold'
-import { INSTRUMENTS, SEATS, type Seat } from '../hands/instruments'
-import { FIRST_POSITION, PRESETS } from '../hands/presets'
-import { BASS_SCHOOLS } from '../hands/schools'
 import { LETTERS, midiOf, pitchName, type Pitch } from '../music/pitch'
 import type { Piece } from '../piece/piece'
 import { unfold } from '../piece/unfold'
@@ -17,17 +14,19 @@ import { pinFor, type Pin } from './pins'
 import { DEFAULT_POLICY, FOURTH, SHIFT_WHERE, STAY, type Policy } from './policy'
 import { solve } from './solve'
 import { weightsFor, type CostKind } from './weights'
+import { FIRST_POSITION, INSTRUMENTS, STEPS, SEATS, type Seat, SEAT } from '../testing/seats'
+import { SCHOOLS } from '../instruments/instrument'
 
 const policies: fc.Arbitrary<Policy> = fc.record({
   fourth: fc.constantFrom(...FOURTH),
   fingersDown: fc.constant('blocks' as const),
   stay: fc.constantFrom(...STAY),
-  bassSchool: fc.constantFrom(...BASS_SCHOOLS),
-  celloExtensions: fc.boolean(),
+  school: fc.constantFrom(...SCHOOLS),
+  extensions: fc.boolean(),
   shiftWhere: fc.constantFrom(...SHIFT_WHERE),
   harmonics: fc.boolean(),
 })
-const levels = fc.constantFrom(...PRESETS.map((p) => p.level))
+const levels = fc.constantFrom(...STEPS.map((p) => p.learned))
 
 /** A short line in a seat's written range, as test words: single notes, some slurred, some rests, some double stops. */
 function words(seat: Seat): fc.Arbitrary<string> {
@@ -73,11 +72,14 @@ function withForm(text: string, form: Form): Piece {
   return { ...piece, lines: [{ ...line, measures }] }
 }
 
-type Case = { readonly piece: Piece; readonly seat: Seat; readonly policy: Policy; readonly level: (typeof PRESETS)[number]['level'] }
+type Case = { readonly piece: Piece; readonly seat: Seat; readonly policy: Policy; readonly learned: (typeof STEPS)[number]['learned'] }
 
-const tableFor = ({ piece, seat, policy, level }: Case, pins: ReadonlyMap<string, Pin> = new Map()): Table => {
+const tableFor = ({ piece, seat, policy, learned }: Case, pins: ReadonlyMap<string, Pin> = new Map()): Table => {
   const [line] = piece.lines
-  return layOut({ instrument: INSTRUMENTS[seat], policy, level: level[seat] }, { line, moments: momentsOf(piece, line), octaves: 0, pins })
+  return layOut(
+    { instrument: INSTRUMENTS[seat], policy, learned: learned[seat] },
+    { line, moments: momentsOf(piece, line), octaves: 0, pins },
+  )
 }
 
 /**
@@ -159,19 +161,19 @@ const small = (t: Table) => t.columns.length > 0 && t.columns.reduce((n, c) => n
 
 const cases = (seat: Seat): fc.Arbitrary<Case> =>
   fc
-    .record({ text: words(seat), form: fc.constantFrom(...FORMS), policy: policies, level: levels })
-    .map(({ text, form, policy, level }) => ({
+    .record({ text: words(seat), form: fc.constantFrom(...FORMS), policy: policies, learned: levels })
+    .map(({ text, form, policy, learned }) => ({
       piece: withForm(text, form),
       seat,
       policy,
-      level,
+      learned,
     }))
 
 /** Random lines for each seat. */
 const LINES = 1000
 
 describe.each(SEATS)('the solver for the %s', (seat) => {
-  it(`finds the least cost that exhaustive search finds, on ${LINES} lines with every policy, level and kind of repeat`, () => {
+  it(`finds the least cost that exhaustive search finds, on ${LINES} lines with every policy, learned and kind of repeat`, () => {
     let tried = 0
     fc.assert(
       fc.property(cases(seat), (c) => {
@@ -243,7 +245,7 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
     fc.assert(
       fc.property(words(seat), policies, (text, policy) => {
         const piece = pieceFrom(text)
-        const at = (octave: number) => mapSeat(piece, piece.lines[0], seat, { octave, policy, level: FIRST_POSITION[seat] })
+        const at = (octave: number) => mapSeat(piece, piece.lines[0], SEAT[seat], { octave, policy, learned: FIRST_POSITION[seat] })
         const [here, up] = [at(0), at(1)]
         const upBy = new Map(up.notes.map((n) => [`${n.placed.event.id} ${n.head}`, n]))
         for (const n of here.notes) {
@@ -256,9 +258,9 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
   })
   it('maps every note or says why not', () => {
     fc.assert(
-      fc.property(words(seat), fc.integer({ min: -2, max: 2 }), policies, levels, (text, octave, policy, level) => {
+      fc.property(words(seat), fc.integer({ min: -2, max: 2 }), policies, levels, (text, octave, policy, learned) => {
         const piece = pieceFrom(text)
-        const m = mapSeat(piece, piece.lines[0], seat, { octave, policy, level: level[seat] })
+        const m = mapSeat(piece, piece.lines[0], SEAT[seat], { octave, policy, learned: learned[seat] })
         for (const moment of m.moments) {
           const id = moment.events[0].event.id
           const mapped = m.byEvent.get(id)?.length ?? 0
@@ -282,7 +284,7 @@ describe('pins', () => {
   const pinned = (pin: Pin) => {
     const piece = pieceFrom('D4 E4')
     const pins = new Map([['e1', pin]])
-    return mapSeat(piece, piece.lines[0], 'violin', { octave: 0, policy: DEFAULT_POLICY, level: FIRST_POSITION.violin, pins })
+    return mapSeat(piece, piece.lines[0], SEAT.violin, { octave: 0, policy: DEFAULT_POLICY, learned: FIRST_POSITION.violin, pins })
   }
   it('one that fits nothing is set aside and says what is missing', () => {
     const m = pinned({ strings: [3], fingers: [3] })
@@ -300,18 +302,18 @@ describe('repeats', () => {
   it('a repeated measure is fingered once, and the way back counts', () => {
     // Through once, open A to B in first position; the way back from D in III to E makes nothing dearer elsewhere.
     const piece = withForm('A5 B5 C6 D6', 'repeat all')
-    const m = mapSeat(piece, piece.lines[0], 'violin', { octave: 0, policy: DEFAULT_POLICY, level: FIRST_POSITION.violin })
+    const m = mapSeat(piece, piece.lines[0], SEAT.violin, { octave: 0, policy: DEFAULT_POLICY, learned: FIRST_POSITION.violin })
     expect(m.notes).toHaveLength(4)
     expect(m.solution.jumps).toMatchObject([{ low: 0, high: 3, back: true }])
   })
   it('costs what its alternative said when a note before an open string that comes back is pinned', () => {
     // The open E may be come to with the hand half way to where the pin needs it, whatever else is pinned.
-    const { level } = PRESETS.find((p) => p.id === 'third-position')!
+    const { learned } = STEPS.find((p) => p.id === 'third-position')!
     const c: Case = {
       piece: withForm('E2 C#3 G2', 'repeat all'),
       seat: 'bass',
-      policy: { ...DEFAULT_POLICY, fourth: 'open', bassSchool: '1-2-3-4', celloExtensions: false, shiftWhere: 'late' },
-      level,
+      policy: { ...DEFAULT_POLICY, fourth: 'open', school: '1-2-3-4', extensions: false, shiftWhere: 'late' },
+      learned,
     }
     const free = solve(tableFor(c))
     const others = alternativesAt(free, 1, true)
@@ -323,12 +325,12 @@ describe('repeats', () => {
   })
   it('without the repeat the first note is free to lie elsewhere', () => {
     const text = 'A4 B4 C5 D5'
-    const once = tableFor({ piece: withForm(text, 'plain'), seat: 'violin', policy: DEFAULT_POLICY, level: FIRST_POSITION })
+    const once = tableFor({ piece: withForm(text, 'plain'), seat: 'violin', policy: DEFAULT_POLICY, learned: FIRST_POSITION })
     expect(once.jumps).toEqual([])
   })
   it('no step leads from a first ending to the second', () => {
     const piece = withForm('D4 E4 F#4 G4 A4 B4', 'endings')
-    const t = tableFor({ piece, seat: 'violin', policy: DEFAULT_POLICY, level: FIRST_POSITION })
+    const t = tableFor({ piece, seat: 'violin', policy: DEFAULT_POLICY, learned: FIRST_POSITION })
     expect(t.columns.map((c) => c.moves !== null)).toEqual([false, true, true, true, false, true])
     expect(t.jumps.map((j) => [j.low, j.high, j.back])).toEqual([
       [0, 3, true],

@@ -1,4 +1,4 @@
-import type { Finger, Place, Shape } from './schools'
+import type { Finger, Place, Shape } from '../instruments/instrument'
 
 /** One string stopped (or left open): string counts from 0, the lowest; `k` is semitones above open. */
 export type Stop = {

@@ -1,7 +1,11 @@
+import { z } from 'zod'
 import { stepsOf, type Pitch } from './pitch'
 
+/** The clefs that strings read. */
+export const clefNameSchema = z.enum(['treble', 'alto', 'tenor', 'bass'])
+export type ClefName = z.infer<typeof clefNameSchema>
+
 /** A clef: its sign, the line it sits on (1 = lowest), and the letter steps of the middle line (line 3). */
-export type ClefName = 'treble' | 'alto' | 'tenor' | 'bass'
 export type Clef = { readonly name: ClefName; readonly sign: 'G' | 'C' | 'F'; readonly line: number; readonly middle: number }
 
 const steps = (letter: Pitch['letter'], octave: number) => stepsOf({ letter, alter: 0, octave })

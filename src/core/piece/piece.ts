@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { clefNameSchema } from '../music/clef'
 import { keySchema } from '../music/key'
 import { pitchSchema } from '../music/pitch'
 import { BASE_NAMES, measureTicks, meterSchema, ticksOf, valueSchema, type Meter } from '../music/time'
@@ -127,7 +128,7 @@ export const MOST_MEASURES = 2000
 /** One melodic line that a seat can read: most pieces have one, a duet has two. */
 const lineSchema = z.object({
   name: z.string().max(80),
-  clef: z.enum(['treble', 'alto', 'tenor', 'bass']),
+  clef: clefNameSchema,
   measures: z.array(measureSchema).min(1).max(MOST_MEASURES),
   slurs: z.array(slurSchema).max(4000),
 })

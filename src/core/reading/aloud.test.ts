@@ -1,9 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_POLICY } from '../fingering/policy'
 import { mapSeat } from '../fingering/map'
-import { INSTRUMENTS, type Seat } from '../hands/instruments'
-import { FIRST_POSITION, PRESETS, WHOLE_NECK } from '../hands/presets'
-import type { Level } from '../hands/level'
 import { midiOf, parsePitch, type Letter } from '../music/pitch'
 import { pieceFrom } from '../testing/piece'
 import { answersText, placesOf, sayStaffPlace, staffOf } from './answerKey'
@@ -12,10 +9,17 @@ import { countsOf } from './counts'
 import { readingOf } from './reading'
 import { transfersOf } from './transfers'
 import { CLEFS } from '../music/clef'
+import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, WHOLE_NECK, SEAT } from '../testing/seats'
 
-const read = (text: string, seat: Seat = 'violin', fifths = 0, level: Level = FIRST_POSITION, octave = INSTRUMENTS[seat].sounds) => {
+const read = (
+  text: string,
+  seat: Seat = 'violin',
+  fifths = 0,
+  learned: LearnedBySeat = FIRST_POSITION,
+  octave = INSTRUMENTS[seat].sounds,
+) => {
   const piece = pieceFrom(text, { fifths, mode: 'major' })
-  return readingOf(piece, mapSeat(piece, piece.lines[0], seat, { octave, policy: DEFAULT_POLICY, level: level[seat] }))
+  return readingOf(piece, mapSeat(piece, piece.lines[0], SEAT[seat], { octave, policy: DEFAULT_POLICY, learned: learned[seat] }))
 }
 const calls = (text: string, options: Partial<CallOptions>, seat: Seat = 'violin', fifths = 0) =>
   callsOf(read(text, seat, fifths), { ...DEFAULT_CALLS, ...options }).map((c) => c.words.map((w) => w.said).join(' · '))
@@ -60,7 +64,7 @@ describe('transfers', () => {
   it('a skip across strings lies like a step on one string (common practice)', () => {
     // B on A is 1, F sharp on D is 2: a whole step apart in the hand, a fourth in sound.
     const [t] = transfersOf(read('A4 B4 F#4 D4', 'violin', 1))
-    expect(t).toMatchObject({ spacing: 2, from: 'level', string: 2 })
+    expect(t).toMatchObject({ spacing: 2, from: 'learned', string: 2 })
     expect(t.text).toBe(
       '1 on A to 2 on D: the fingers lie a whole step apart, as from B to C♯ on A, which the class has learned. The spacing is the same; the sound is not: here it is a fourth.',
     )
@@ -115,9 +119,13 @@ describe('counts', () => {
 })
 
 describe('the reading key', () => {
-  const setup = (seat: Seat, level = FIRST_POSITION) => ({ instrument: INSTRUMENTS[seat], policy: DEFAULT_POLICY, level: level[seat] })
+  const setup = (seat: Seat, learned = FIRST_POSITION) => ({
+    instrument: INSTRUMENTS[seat],
+    policy: DEFAULT_POLICY,
+    learned: learned[seat],
+  })
   it('every place of a letter in what is learned, with its string and finger (first position: the tables of the trade)', () => {
-    const beginners = PRESETS.find((p) => p.id === 'three-fingers')!.level
+    const beginners = STEPS.find((p) => p.id === 'three-fingers')!.learned
     expect(placesOf(setup('violin', beginners), { letter: 'D', alter: 0 }).map((p) => [p.staff, p.ways])).toEqual([
       ['space below the staff', ['open D']],
       ['fourth line', ['3 on A']],

@@ -1,4 +1,5 @@
-import { candidates, FIRST, type Setup } from '../fingering/candidates'
+import { candidates, type Setup } from '../fingering/candidates'
+import { FIRST } from '../instruments/instrument'
 import { sayHold } from '../fingering/explain'
 import { isLearned, type Hold } from '../hands/hold'
 import { CLEFS, staffPlace, type Clef } from '../music/clef'
@@ -60,7 +61,7 @@ export function staffOf({ instrument }: Pick<Setup, 'instrument'>): {
 }
 
 /** The answers for a seat as plain text, a place a line: "F♯3, fourth line: 3 on D". */
-export function answersText(setup: Setup, asked: readonly AskedLetter[]): string {
+export function answersText(setup: Setup, asked: readonly AskedLetter[], seat: string = setup.instrument.name): string {
   const lines = asked.flatMap((a) => placesOf(setup, a).map((p) => `${printedPitch(p.pitch)}, ${p.staff}: ${p.ways.join(', or ')}`))
-  return [`${setup.instrument.name}, ${setup.instrument.clef} clef`, ...lines].join('\n')
+  return [`${seat}, ${setup.instrument.clef} clef`, ...lines].join('\n')
 }

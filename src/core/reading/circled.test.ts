@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { SEATS } from '../hands/instruments'
 import { DEFAULT_CLASS } from '../seats/class'
 import { ensembleMapper } from '../seats/ensemble'
 import { emptyPlan } from '../seats/plan'
 import { CIRCLED, type CircledPiece } from '../testing/circled'
 import { isShown } from './choice'
 import { spotsOf } from './spots'
+import { SEATS } from '../testing/seats'
 
 /** "violin e5 two-forms" for every spot that is shown without being asked for, and for every circle. */
 function compare({ piece, circles }: CircledPiece): { shown: Set<string>; circled: Set<string> } {

@@ -1,13 +1,15 @@
-import type { SeatLevel } from '../hands/level'
+import type { Instrument } from '../instruments/instrument'
+import type { Learned } from '../instruments/learned'
 import type { SpotKind } from './spots/spot'
 
 /** Where a seat stands: its first fingers; all of first position; other positions. */
 export type Stage = 'beginning' | 'first position' | 'beyond'
 
-/** Where a level stands. */
-export function stageOf(level: SeatLevel): Stage {
-  if (level.shifts === 'any' && level.positions.filter((p) => p !== 'half').length > 3) return 'beyond'
-  return level.fingers.length >= 4 && level.strings.length === 4 && level.doubleStops ? 'first position' : 'beginning'
+/** Where a seat stands by what it has learned. */
+export function stageOf({ strings }: Pick<Instrument, 'strings'>, learned: Learned): Stage {
+  if (learned.shifts === 'any' && learned.positions.filter((p) => p !== 'half').length > 3) return 'beyond'
+  const all = strings.every((_, i) => learned.strings.includes(i))
+  return learned.fingers.length >= 4 && all && learned.doubleStops ? 'first position' : 'beginning'
 }
 
 /** How much a kind matters at each stage, times its hardness: what is daily bread at one stage stops the stage before. Common practice. */

@@ -3,8 +3,7 @@ import type { SeatMap } from '../fingering/map'
 import type { Moment } from '../fingering/moments'
 import { movesOf, type Move } from '../fingering/moves'
 import type { Hold, Stop } from '../hands/hold'
-import type { Instrument } from '../hands/instruments'
-import { fingersByLetter } from '../hands/schools'
+import type { Instrument } from '../instruments/instrument'
 import { atBarline, readHead, type BarSigns } from '../music/accidentals'
 import { alterIn } from '../music/key'
 import { byOctaves, midiOf, stepsOf, type Pitch } from '../music/pitch'
@@ -75,7 +74,7 @@ export const readingOf = onceIn((piece: Piece, map: SeatMap): Reading => {
     piece,
     map,
     instrument: map.instrument,
-    letters: fingersByLetter(map.instrument.seat),
+    letters: map.instrument.byLetter,
     notes,
     events: placeEvents(piece, map.line),
     bowing: bowingOf(piece, map.line),

@@ -2,9 +2,6 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { mapSeat } from '../fingering/map'
 import { DEFAULT_POLICY } from '../fingering/policy'
-import { INSTRUMENTS, SEATS, type Seat } from '../hands/instruments'
-import type { Level } from '../hands/level'
-import { FIRST_POSITION, PRESETS, WHOLE_NECK } from '../hands/presets'
 import { transposed, type Interval } from '../music/interval'
 import { alterIn, type Key } from '../music/key'
 import { byOctaves, midiOf, pitchAt, pitchName, type Pitch } from '../music/pitch'
@@ -14,6 +11,7 @@ import { pieceFrom } from '../testing/piece'
 import { spotsOf } from './spots'
 import { aboutKind } from './spots/detectors'
 import type { Spot } from './spots/spot'
+import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, SEATS, type Seat, WHOLE_NECK, SEAT } from '../testing/seats'
 
 /** A tune of the key, by letter steps above C0, with its lengths; what a class could meet. */
 const tunes = (low: number, high: number) =>
@@ -36,8 +34,8 @@ function pieceOf(tune: Tune, move: (p: Pitch) => Pitch = (p) => p, fifths = tune
   const words = pitchesOf(tune).map((p, i) => `${pitchName(move(p))}:${tune.notes[i].length}`)
   return { ...pieceFrom(words.join(' '), { fifths, mode: 'major' } satisfies Key), tempo: tune.tempo }
 }
-const mapOf = (piece: Piece, seat: Seat, octave: number, level: Level) =>
-  mapSeat(piece, piece.lines[0], seat, { octave, policy: DEFAULT_POLICY, level: level[seat] })
+const mapOf = (piece: Piece, seat: Seat, octave: number, learned: LearnedBySeat) =>
+  mapSeat(piece, piece.lines[0], SEAT[seat], { octave, policy: DEFAULT_POLICY, learned: learned[seat] })
 
 /** A spot without its place on the staff and its words: what the hand, the bow or the class meets. */
 const met = (s: Spot) => [s.event, s.kind, Math.round(s.hard * 1e6), s.before]
@@ -123,14 +121,14 @@ describe('what must not get worse', () => {
   })
 
   it('a class that has learned more finds no more that is new, and one that has learned all finds nothing', () => {
-    const steps = ['first-finger', 'three-fingers', 'four-strings', 'first-position'].map((id) => PRESETS.find((p) => p.id === id)!.level)
+    const steps = ['first-finger', 'three-fingers', 'four-strings', 'first-position'].map((id) => STEPS.find((p) => p.id === id)!.learned)
     fc.assert(
       fc.property(tunes(G3, B5), fc.constantFrom(...SEATS), (tune, seat) => {
         const piece = pieceOf(tune)
         const octave = { violin: 0, viola: 0, cello: -1, bass: -2 }[seat]
-        const notes = (level: Level) =>
-          new Set(mapOf(piece, seat, octave, level).notes.flatMap((n) => (n.hold.needs.length ? [n.placed.event.id] : [])))
-        const counts = steps.map((level) => notes(level).size)
+        const notes = (learned: LearnedBySeat) =>
+          new Set(mapOf(piece, seat, octave, learned).notes.flatMap((n) => (n.hold.needs.length ? [n.placed.event.id] : [])))
+        const counts = steps.map((learned) => notes(learned).size)
         for (let i = 1; i < counts.length; i++) expect(counts[i]).toBeLessThanOrEqual(counts[i - 1])
         const all = mapOf(piece, seat, octave, WHOLE_NECK)
         expect(spotsOf(piece, all).filter((s) => s.kind === 'new-for-class')).toEqual([])

@@ -9,7 +9,7 @@ import type { Found, Spot, SpotKind } from './spots/spot'
 /** Everything that may trip the reader of a seat's part, in written order, hardest first at each note. Made once for a map. */
 export const spotsOf = onceIn((piece: Piece, map: SeatMap): readonly Spot[] => {
   const reading = readingOf(piece, map)
-  const stage = stageOf(map.solution.setup.level)
+  const stage = stageOf(map.instrument, map.solution.setup.learned)
   const spots = DETECTORS.flatMap((d) => settled(reading, d, d.find(reading), stage))
   spots.push(...twoNew(reading, spots))
   spots.sort((a, b) => a.onset - b.onset || b.hard - a.hard)
@@ -25,7 +25,7 @@ function settled(
 ): Spot[] {
   const times = new Map<string, number>()
   const matters = MATTERS[d.kind][stage]
-  const { seat } = r.instrument
+  const seat = r.map.seat.id
   const spots: Spot[] = []
   let last: Found['note'] | null = null
   for (const { note, hard, text, advice, about } of found) {

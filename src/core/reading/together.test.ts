@@ -1,14 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import { SEATS, type Seat } from '../hands/instruments'
 import { DEFAULT_CLASS } from '../seats/class'
 import { ensembleMapper } from '../seats/ensemble'
 import { emptyPlan } from '../seats/plan'
 import { pieceFrom } from '../testing/piece'
 import { spotsOf } from './spots'
 import type { Spot } from './spots/spot'
-import { saySeats, together } from './together'
+import { saySeats, seatsOf } from '../seats/seat'
+import { together } from './together'
+import { SEATS, type Seat } from '../testing/seats'
 
-const of = (...seats: Seat[]) => seats.map((seat) => ({ seat }))
+const of = (...seats: Seat[]) => seats
+const say = (ids: readonly string[]) => saySeats(seatsOf(DEFAULT_CLASS), ids)
 const spot = (seat: Seat, more: Partial<Spot> = {}) =>
   ({ seat, id: `shift ${seat}`, kind: 'shift', onset: 0, text: 'Shift.', advice: 'Slowly.', hard: 0.5, before: 0, ...more }) as Spot
 
@@ -22,7 +24,7 @@ describe('what seats are told together', () => {
       spot('bass', { onset: 5 }),
       spot('cello', { advice: 'Fast.' }),
     ]
-    expect(together(all).map((g) => [saySeats(g.spots), g.hard])).toEqual([
+    expect(together(all).map((g) => [say(g.spots.map((x) => x.seat)), g.hard])).toEqual([
       ['Violin and viola', 0.7],
       ['Cello', 0.5],
       ['Bass', 0.5],
@@ -38,10 +40,10 @@ describe('what seats are told together', () => {
   })
 
   it('names the seats as one says them', () => {
-    expect(saySeats(of('bass'))).toBe('Bass')
-    expect(saySeats(of('cello', 'violin'))).toBe('Violin and cello')
-    expect(saySeats(of('violin', 'viola', 'bass'))).toBe('Violin, viola and bass')
-    expect(saySeats(of('bass', 'cello', 'viola', 'violin'))).toBe('All seats')
+    expect(say(of('bass'))).toBe('Bass')
+    expect(say(of('cello', 'violin'))).toBe('Violin and cello')
+    expect(say(of('violin', 'viola', 'bass'))).toBe('Violin, viola and bass')
+    expect(say(of('bass', 'cello', 'viola', 'violin'))).toBe('All seats')
   })
 
   it('loses nothing, and says the signature’s sharps once to a class in octaves', () => {
@@ -56,7 +58,7 @@ describe('what seats are told together', () => {
         .sort(),
     ).toEqual(all.map((s) => s.id).sort())
     const first = groups.filter((g) => g.spots[0].kind === 'by-key')[0]
-    expect(saySeats(first.spots)).toBe('All seats')
+    expect(say(first.spots.map((x) => x.seat))).toBe('All seats')
     expect(groups.length).toBeLessThan(all.length)
   })
 })

@@ -1,4 +1,3 @@
-import { INSTRUMENTS, SEATS } from '../hands/instruments'
 import type { Spot } from './spots/spot'
 
 /** What trips several seats at one moment for one reason, in the same words: said once to all of them. */
@@ -24,12 +23,4 @@ export function together(spots: readonly Spot[]): Together[] {
     hard: Math.max(...all.map((s) => s.hard)),
     again: all.every((s) => s.before > 0),
   }))
-}
-
-/** "Violin", "Violin and viola", "Violin, viola and cello", "All seats". */
-export function saySeats(spots: readonly Pick<Spot, 'seat'>[]): string {
-  const seats = SEATS.filter((seat) => spots.some((s) => s.seat === seat))
-  if (seats.length === SEATS.length) return 'All seats'
-  const names = seats.map((s, i) => (i === 0 ? INSTRUMENTS[s].name : INSTRUMENTS[s].name.toLowerCase()))
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
 }

@@ -1,6 +1,5 @@
-import { needsOf } from '../hands/level'
+import { needsOf } from '../hands/needs'
 import type { Stop } from '../hands/hold'
-import { POSITIONS } from '../hands/positions'
 import { letterName, midiOf, pitchAt, stepsOf, type Pitch } from '../music/pitch'
 import { plainSpelling } from '../music/interval'
 import { before, motion, stopOf, top, type Reading, type ReadNote } from './reading'
@@ -12,7 +11,7 @@ export type Transfer = {
   /** Half steps between the two fingers as they lie across the strings. */
   readonly spacing: number
   /** Where the class knows that spacing: a measure of this piece, or what it has learned. */
-  readonly from: 'piece' | 'level'
+  readonly from: 'piece' | 'learned'
   readonly string: number
   readonly pitches: readonly [Pitch, Pitch]
   readonly text: string
@@ -33,7 +32,7 @@ export function transfersOf(r: Reading): Transfer[] {
     if (a.finger === b.finger || Math.sign(spacing) !== Math.sign(b.finger - a.finger)) return []
     const key = `${a.finger} ${a.k} ${b.finger} ${b.k} ${a.string} ${b.string}`
     if (seen.has(key)) return []
-    const known = fromPiece(r, note, a, b) ?? fromLevel(r, note, a, b)
+    const known = fromPiece(r, note, a, b) ?? fromLearned(r, note, a, b)
     if (!known) return []
     seen.add(key)
     const { string, pitches, where } = known
@@ -65,16 +64,18 @@ function fromPiece(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
 }
 
 /** The same two places on a string that the class has learned: its first one, the easiest. */
-function fromLevel(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
-  const { level } = r.map.solution.setup
-  const { seat, strings } = r.instrument
+function fromLearned(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
+  const { learned: has } = r.map.solution.setup
+  const { strings } = r.instrument
   const { position, shape } = note.hold!
-  const learned = (string: number) => [a, b].every((s) => needsOf(seat, level, [{ ...s, string }], position, shape).length === 0)
+  const learned = (string: number) => [a, b].every((s) => needsOf(r.instrument, has, [{ ...s, string }], position, shape).length === 0)
   // The strings that a class begins on come first; here the inner ones, the higher first. Common practice.
-  const string = [2, 1, 3, 0].find((s) => strings[s] && learned(s))
+  const last = strings.length - 1
+  const inner = strings.map((_, i) => last - i).filter((i) => i > 0 && i < last)
+  const string = [...inner, last, 0].find(learned)
   if (string === undefined) return null
   return {
-    from: 'level',
+    from: 'learned',
     string,
     pitches: [pitchOn(r, string, position, a), pitchOn(r, string, position, b)],
     where: ', which the class has learned',
@@ -86,6 +87,6 @@ function pitchOn(r: Reading, string: number, position: number, s: Stop): Pitch {
   const open = r.instrument.strings[string]
   const midi = midiOf(open) + s.k
   if (!r.letters) return plainSpelling(midi, r.piece.key.fifths < 0)
-  const steps = stepsOf(open) + POSITIONS[r.instrument.seat][position].letters + s.finger - 1
+  const steps = stepsOf(open) + r.instrument.positions[position].letters + s.finger - 1
   return pitchAt(steps, midi - midiOf(pitchAt(steps, 0)))
 }

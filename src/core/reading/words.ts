@@ -1,6 +1,6 @@
 import { sayStop } from '../fingering/explain'
 import type { Stop } from '../hands/hold'
-import type { Instrument } from '../hands/instruments'
+import type { Instrument } from '../instruments/instrument'
 import { alterIn, type Key } from '../music/key'
 import { spokenLetter, type Pitch } from '../music/pitch'
 import type { ReadNote } from './reading'

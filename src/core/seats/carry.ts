@@ -1,8 +1,8 @@
-import { SEATS, type Seat } from '../hands/instruments'
 import { pitchName } from '../music/pitch'
 import type { Piece } from '../piece/piece'
 import { placeEvents } from '../piece/walk'
 import type { Plan } from './plan'
+import type { BySeat, SeatId } from './seat'
 
 /** Where a note stands and what it is: what must be the same for a pin to stay on it. */
 function places(piece: Piece): { byId: Map<string, string>; byPlace: Map<string, string> } {
@@ -30,11 +30,11 @@ const pitchesAt = (place: string | undefined): string | undefined => place?.spli
 export function carryPins(before: Piece, after: Piece, plan: Plan, by: 'id' | 'place' = 'place'): { plan: Plan; lifted: number } {
   const [old, now] = [places(before), places(after)]
   let lifted = 0
-  const carry = <T>(bySeat: Readonly<Record<Seat, Readonly<Record<string, T>>>>): Record<Seat, Record<string, T>> => {
-    const kept = {} as Record<Seat, Record<string, T>>
-    for (const seat of SEATS) {
+  const carry = <T>(bySeat: BySeat<Readonly<Record<string, T>>>): Record<SeatId, Record<string, T>> => {
+    const kept: Record<SeatId, Record<string, T>> = {}
+    for (const [seat, decided] of Object.entries(bySeat)) {
       kept[seat] = {}
-      for (const [id, value] of Object.entries(bySeat[seat])) {
+      for (const [id, value] of Object.entries(decided ?? {})) {
         const place = old.byId.get(id)
         const same = by === 'id' && place !== undefined && pitchesAt(now.byId.get(id)) === pitchesAt(place)
         const to = same ? id : now.byPlace.get(place ?? '')

@@ -1,28 +1,47 @@
 import { z } from 'zod'
 import { DEFAULT_POLICY, policySchema, withChanges, type Policy } from '../fingering/policy'
-import type { Seat } from '../hands/instruments'
-import { levelSchema, type SeatLevel } from '../hands/level'
-import { FIRST_POSITION } from '../hands/presets'
+import { INSTRUMENTS } from '../instruments/all'
+import type { StepId } from '../instruments/instrument'
+import type { Learned } from '../instruments/learned'
 import { mended } from '../mend'
 import { kindChoiceSchema } from '../reading/choice'
 import type { Plan } from './plan'
+import { newSeat, seatOf, seatRowsSchema, type Seat, type SeatRow } from './seat'
+import { upgradedClass } from './upgrade'
 
-/** What the teacher has settled for a class: how it fingers, what each seat has learned, what it is shown. */
+/** What the teacher has settled for a class: who sits in it and has learned what, how it fingers, what it is shown. */
 export const classSettingsSchema = z.object({
   policy: policySchema,
-  level: levelSchema,
-  /** Kinds of spots that this class always or never sees, whatever its level. */
+  seats: seatRowsSchema,
+  /** Kinds of spots that this class always or never sees, whatever it has learned. */
   spots: kindChoiceSchema.default({}),
 })
 export type ClassSettings = Readonly<z.infer<typeof classSettingsSchema>>
 
-/** A class of which nothing has been said. */
-export const DEFAULT_CLASS: ClassSettings = { policy: DEFAULT_POLICY, level: FIRST_POSITION, spots: {} }
+/** A class of every instrument, at a step of the way. */
+export const classAt = (step: StepId): ClassSettings => ({
+  policy: DEFAULT_POLICY,
+  seats: INSTRUMENTS.map((i) => newSeat(i, step)),
+  spots: {},
+})
 
-/** What holds for a seat in a piece: the class's settings, then the piece's own, then the seat's own. */
-export function settingsFor(klass: ClassSettings, plan: Plan, seat: Seat): { policy: Policy; level: SeatLevel } {
-  return { policy: withChanges(klass.policy, plan.policy, plan.seatPolicy[seat]), level: (plan.level ?? klass.level)[seat] }
+/** A class of which nothing has been said: first position is where mixed classes work longest. */
+export const DEFAULT_CLASS: ClassSettings = classAt('first-position')
+
+/** The class with all its seats at a step of the way, whatever they had learned. */
+export const atStep = (klass: ClassSettings, step: StepId): ClassSettings => ({
+  ...klass,
+  seats: klass.seats.map((row): SeatRow => ({ ...row, learned: seatOf(row).instrument.learned[step] })),
+})
+
+/** What holds for a seat in a piece: the class's settings, the seat's own in the class, the piece's, the seat's own in the piece. */
+export function settingsFor(klass: ClassSettings, plan: Plan, seat: Seat): { policy: Policy; learned: Learned } {
+  return {
+    policy: withChanges(klass.policy, seat.policy, plan.policy, plan.seatPolicy[seat.id]),
+    learned: plan.learned?.[seat.id] ?? seat.learned,
+  }
 }
 
 /** Settings as they were stored: what is not known any more is as in a class of which nothing has been said. */
-export const readClassSettings = (stored: unknown): ClassSettings => mended(classSettingsSchema, stored, DEFAULT_CLASS) ?? DEFAULT_CLASS
+export const readClassSettings = (stored: unknown): ClassSettings =>
+  mended(classSettingsSchema, upgradedClass(stored), DEFAULT_CLASS) ?? DEFAULT_CLASS

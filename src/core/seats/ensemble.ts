@@ -1,36 +1,56 @@
 import { mapSeat, type SeatMap } from '../fingering/map'
 import type { Policy } from '../fingering/policy'
 import { withSubstitutes } from '../fingering/substitute'
-import { bySeat, SEATS, type Seat } from '../hands/instruments'
-import type { SeatLevel } from '../hands/level'
+import type { Learned } from '../instruments/learned'
 import type { Line, Piece } from '../piece/piece'
 import { settingsFor, type ClassSettings } from './class'
+import { matchLines } from './lines'
 import { octavePlan } from './octaves'
 import type { Plan } from './plan'
+import { seatsOf, type EverySeat, type Seat, type SeatId } from './seat'
 
-/** The class, mapped: what each seat's hand does, side by side. */
-export type Ensemble = Readonly<Record<Seat, SeatMap>>
+/** The class, mapped: what each seat's hand does, side by side in score order. */
+export type Ensemble = EverySeat<SeatMap>
 
-/** The line that a seat reads, as the piece has it; a plan made for a longer piece falls back to the first. */
-export const lineFor = (piece: Piece, plan: Plan, seat: Seat): Line => piece.lines[plan.lines[seat]] ?? piece.lines[0]
+/** The maps of a class in score order. */
+export const mapsOf = (ensemble: Ensemble): readonly SeatMap[] => Object.values(ensemble)
+
+/** Index of the line that a seat reads: what the plan says, else its own by name or clef; a plan made for a longer piece falls back to the first. */
+export function lineIndexFor(piece: Piece, plan: Plan, klass: ClassSettings, seat: Seat): number {
+  const chosen = plan.lines[seat.id] ?? matchLines(seatsOf(klass), piece)[seat.id]?.line ?? 0
+  return chosen < piece.lines.length ? chosen : 0
+}
+
+/** The line that a seat reads, as the piece has it. */
+export const lineFor = (piece: Piece, plan: Plan, klass: ClassSettings, seat: Seat): Line =>
+  piece.lines[lineIndexFor(piece, plan, klass, seat)]
 
 /** Sounding octave of every seat: the teacher's choice, else where it fits best. */
-export function octavesFor(piece: Piece, plan: Plan, klass: ClassSettings): Record<Seat, number> {
-  const seats = SEATS.filter((s) => plan.octaves[s] === 'auto')
+export function octavesFor(piece: Piece, plan: Plan, klass: ClassSettings): Record<SeatId, number> {
+  const all = seatsOf(klass)
+  const seats = all.filter((s) => typeof plan.octaves[s.id] !== 'number')
   const auto = seats.length
     ? octavePlan(
         piece,
-        (s) => lineFor(piece, plan, s),
+        all,
+        (s) => lineFor(piece, plan, klass, s),
         seats,
         (s) => settingsFor(klass, plan, s),
       )
     : null
   const chosen = (s: Seat): number => {
-    const o = plan.octaves[s]
-    return o === 'auto' ? auto![s] : o
+    const o = plan.octaves[s.id]
+    return typeof o === 'number' ? o : auto![s.id]
   }
-  return bySeat(chosen)
+  return Object.fromEntries(all.map((s) => [s.id, chosen(s)]))
 }
+
+const NONE = {}
+const pinsOf = (plan: Plan, seat: SeatId) => plan.pins[seat] ?? NONE
+
+/** The line that a seat plays: the one it reads, with its substitutes. */
+export const playedLine = (piece: Piece, plan: Plan, klass: ClassSettings, seat: Seat): Line =>
+  withSubstitutes(lineFor(piece, plan, klass, seat), plan.substitutes[seat.id] ?? NONE)
 
 /** One seat of a piece, mapped as its plan and class say. */
 export function seatMap(
@@ -38,18 +58,19 @@ export function seatMap(
   plan: Plan,
   klass: ClassSettings,
   seat: Seat,
-  octave = octavesFor(piece, plan, klass)[seat],
+  octave = octavesFor(piece, plan, klass)[seat.id],
 ): SeatMap {
-  const line = withSubstitutes(lineFor(piece, plan, seat), plan.substitutes[seat])
-  return mapSeat(piece, line, seat, { octave, ...settingsFor(klass, plan, seat), pins: new Map(Object.entries(plan.pins[seat])) })
+  const line = playedLine(piece, plan, klass, seat)
+  return mapSeat(piece, line, seat, { octave, ...settingsFor(klass, plan, seat), pins: new Map(Object.entries(pinsOf(plan, seat.id))) })
 }
 
 type Made = {
+  readonly seat: Seat
   readonly piece: Piece
   readonly line: Line
   readonly octave: number
   readonly policy: Policy
-  readonly level: SeatLevel
+  readonly learned: Learned
   readonly pins: object
   readonly map: SeatMap
 }
@@ -61,30 +82,31 @@ const samePolicy = (a: Policy, b: Policy): boolean => (Object.keys(a) as (keyof 
  * (by identity, so edits must be new values). One mapper serves one desk.
  */
 export function ensembleMapper(): (piece: Piece, plan: Plan, klass: ClassSettings) => Ensemble {
-  const kept = new Map<Seat, Made>()
-  let octaves: { by: readonly unknown[]; value: Record<Seat, number> } | null = null
+  const kept = new Map<SeatId, Made>()
+  let octaves: { by: readonly unknown[]; value: Record<SeatId, number> } | null = null
   return (piece, plan, klass) => {
-    const by = [piece, klass, plan.octaves, plan.lines, plan.policy, plan.seatPolicy, plan.level]
+    const by = [piece, klass, plan.octaves, plan.lines, plan.policy, plan.seatPolicy, plan.learned]
     if (!octaves || octaves.by.some((x, i) => x !== by[i])) octaves = { by, value: octavesFor(piece, plan, klass) }
     const { value } = octaves
     const one = (seat: Seat): SeatMap => {
-      const line = withSubstitutes(lineFor(piece, plan, seat), plan.substitutes[seat])
-      const [octave, pins, { policy, level }] = [value[seat], plan.pins[seat], settingsFor(klass, plan, seat)]
-      const last = kept.get(seat)
+      const line = playedLine(piece, plan, klass, seat)
+      const [octave, pins, { policy, learned }] = [value[seat.id], pinsOf(plan, seat.id), settingsFor(klass, plan, seat)]
+      const last = kept.get(seat.id)
       if (
         last &&
+        last.seat === seat &&
         last.piece === piece &&
         last.line === line &&
         last.octave === octave &&
-        last.level === level &&
+        last.learned === learned &&
         last.pins === pins &&
         samePolicy(last.policy, policy)
       )
         return last.map
       const map = seatMap(piece, plan, klass, seat, octave)
-      kept.set(seat, { piece, line, octave, policy, level, pins, map })
+      kept.set(seat.id, { seat, piece, line, octave, policy, learned, pins, map })
       return map
     }
-    return bySeat(one)
+    return Object.fromEntries(seatsOf(klass).map((s) => [s.id, one(s)]))
   }
 }

@@ -1,5 +1,4 @@
 import type { Substitutes } from '../fingering/substitute'
-import { bySeat, SEATS } from '../hands/instruments'
 import { transposed, type Interval } from '../music/interval'
 import type { Piece } from '../piece/piece'
 import { inSignature, intervalTo } from '../piece/transpose'
@@ -23,10 +22,14 @@ export function inKey(piece: Piece, plan: Plan, fifths: number): InKey | null {
   const moved = inSignature(piece, fifths)
   if (!moved) return null
   const by = intervalTo(piece.key.fifths, fifths)
-  const lifted = SEATS.reduce((n, s) => n + Object.keys(plan.pins[s]).length, 0)
+  const lifted = Object.values(plan.pins).reduce((n, pins) => n + Object.keys(pins ?? {}).length, 0)
   return {
     piece: moved.piece,
-    plan: { ...plan, pins: bySeat(() => ({})), substitutes: bySeat((s) => movedSubstitutes(plan.substitutes[s], by)) },
+    plan: {
+      ...plan,
+      pins: {},
+      substitutes: Object.fromEntries(Object.entries(plan.substitutes).map(([seat, of]) => [seat, movedSubstitutes(of ?? {}, by)])),
+    },
     dropped: moved.dropped,
     lifted,
   }

@@ -2,9 +2,6 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { mapSeat } from '../fingering/map'
 import { DEFAULT_POLICY, FOURTH } from '../fingering/policy'
-import { SEATS, type Seat } from '../hands/instruments'
-import { FIRST_POSITION } from '../hands/presets'
-import { BASS_SCHOOLS } from '../hands/schools'
 import { fifthsOf } from '../music/interval'
 import { alterIn } from '../music/key'
 import { letterName, midiOf } from '../music/pitch'
@@ -19,19 +16,23 @@ import { ensembleMapper, octavesFor, seatMap } from './ensemble'
 import { evennessOf } from './evenness'
 import { inKey } from './inKey'
 import { loadOf, paceOf } from './load'
+import { seatsOf } from './seat'
 import { emptyPlan, withPin, withSubstitute, type Plan } from './plan'
 import { profileOf, sayChanges } from './profile'
 import { rescuesFor, withRescue } from './rescue'
 import { byRank, search, searcher, WHOLE_SPACE, type Scored } from './search'
 import { withSetting } from './setting'
+import { FIRST_POSITION, SEATS, type Seat, SEAT } from '../testing/seats'
+import { SCHOOLS } from '../instruments/instrument'
 
+const CLASS_SEATS = seatsOf(DEFAULT_CLASS)
 const major = (fifths: number) => ({ fifths, mode: 'major' }) as const
 const map = (text: string, seat: Seat = 'violin', tempo?: number) => {
   const piece = { ...pieceFrom(text), ...(tempo ? { tempo } : {}) }
-  const own = mapSeat(piece, piece.lines[0], seat, {
+  const own = mapSeat(piece, piece.lines[0], SEAT[seat], {
     octave: seat === 'bass' ? -1 : 0,
     policy: DEFAULT_POLICY,
-    level: FIRST_POSITION[seat],
+    learned: FIRST_POSITION[seat],
   })
   return { piece, map: own }
 }
@@ -157,7 +158,7 @@ describe('another key', () => {
     const plan = withSubstitute(pinned, 'bass', { e0: { kind: 'tone', pitch: { letter: 'A', alter: 0, octave: 3 } }, e2: { kind: 'rest' } })
     const moved = inKey(piece, plan, 1)!
     expect(moved.lifted).toBe(1)
-    expect(moved.plan.pins.viola).toEqual({})
+    expect(moved.plan.pins.viola ?? {}).toEqual({})
     expect(moved.plan.substitutes.bass).toEqual({ e0: { kind: 'tone', pitch: { letter: 'D', alter: 0, octave: 4 } }, e2: { kind: 'rest' } })
     expect(inKey(piece, plan, 2)).toEqual({ piece, plan, dropped: 0, lifted: 0 })
   })
@@ -172,7 +173,7 @@ describe('the search', () => {
     const home = octavesFor(piece, plan, DEFAULT_CLASS)
     const out: Scored[] = []
     for (const fifths of signatures)
-      for (const bassSchool of BASS_SCHOOLS)
+      for (const school of SCHOOLS)
         for (const a of octaves)
           for (const b of octaves)
             for (const c of octaves)
@@ -182,10 +183,10 @@ describe('the search', () => {
                 const setting = {
                   fifths,
                   octaves: { violin: home.violin + a, viola: home.viola + b, cello: home.cello + c, bass: home.bass + d },
-                  bassSchool,
+                  school,
                   fourth,
                 }
-                const own = withSetting(there.plan, setting)
+                const own = withSetting(there.plan, CLASS_SEATS, setting)
                 const e = ensembleMapper()(there.piece, own, DEFAULT_CLASS)
                 const loads = Object.fromEntries(SEATS.map((s) => [s, loadOf(there.piece, e[s]).byMeasure])) as Record<
                   Seat,
@@ -227,7 +228,7 @@ describe('the search', () => {
     for (const fifths of [1, 2, -2]) {
       const [best] = searcher(piece, emptyPlan(), DEFAULT_CLASS)(fifths)
       const there = inKey(piece, emptyPlan(), fifths)!
-      const plan = withSetting(there.plan, best.setting, { bassSchool: '1-2-4', fourth: DEFAULT_POLICY.fourth })
+      const plan = withSetting(there.plan, CLASS_SEATS, best.setting, { school: '1-2-4', fourth: DEFAULT_POLICY.fourth })
       const e = ensembleMapper()(there.piece, plan, DEFAULT_CLASS)
       for (const s of SEATS) expect(loadOf(there.piece, e[s]).total).toBeCloseTo(best.bySeat[s])
       // Nothing is said that the class has already.
@@ -238,10 +239,10 @@ describe('the search', () => {
     const piece = pieceFrom('B4 (A4 G4) A4', major(1))
     const space = { signatures: [1], octaves: [0], schools: true, fourths: true }
     const [best] = searcher(piece, emptyPlan(), DEFAULT_CLASS, space)(1)
-    const all = BASS_SCHOOLS.flatMap((bassSchool) =>
+    const all = SCHOOLS.flatMap((school) =>
       FOURTH.flatMap((fourth) => {
-        const plan = withSetting(emptyPlan(), { ...best.setting, bassSchool, fourth })
-        const loads = SEATS.map((s) => loadOf(piece, seatMap(piece, plan, DEFAULT_CLASS, s)).byMeasure)
+        const plan = withSetting(emptyPlan(), CLASS_SEATS, { ...best.setting, school, fourth })
+        const loads = SEATS.map((s) => loadOf(piece, seatMap(piece, plan, DEFAULT_CLASS, SEAT[s])).byMeasure)
         return [loads[0].reduce((n, _, m) => n + Math.max(...loads.map((l) => l[m])), 0)]
       }),
     )
@@ -298,7 +299,7 @@ describe('rescue', () => {
     for (const r of found) {
       const then = withRescue(plan, 'bass', r.change)
       const after = ensembleMapper()(withIds, then, DEFAULT_CLASS)
-      const fixed = r.change.kind === 'line' ? after.bass : seatMap(withIds, then, DEFAULT_CLASS, 'bass', e.bass.octave)
+      const fixed = r.change.kind === 'line' ? after.bass : seatMap(withIds, then, DEFAULT_CLASS, SEAT.bass, e.bass.octave)
       expect(loadOf(withIds, fixed).total).toBeCloseTo(r.load.after)
       for (const s of ['violin', 'viola', 'cello'] as const) expect(after[s].line).toBe(e[s].line)
     }
@@ -306,7 +307,7 @@ describe('rescue', () => {
   it('changes only that seat, only that measure, and keeps the rhythm', () => {
     const rest = found.find((r) => r.name === 'Rest here')!
     const then = withRescue(plan, 'bass', rest.change)
-    const bass = seatMap(withIds, then, DEFAULT_CLASS, 'bass', e.bass.octave)
+    const bass = seatMap(withIds, then, DEFAULT_CLASS, SEAT.bass, e.bass.octave)
     bass.line.measures.forEach((m, i) => {
       const before = e.bass.line.measures[i]
       expect(m.events.map((x) => x.value)).toEqual(before.events.map((x) => x.value))
@@ -327,7 +328,7 @@ describe('rescue', () => {
 it('any piece that the schema admits is read, loaded and weighed', () => {
   fc.assert(
     fc.property(pieces, fc.constantFrom(...SEATS), (piece, seat) => {
-      const own = mapSeat(piece, piece.lines[0], seat, { octave: 0, ...settingsFor(DEFAULT_CLASS, emptyPlan(), seat) })
+      const own = mapSeat(piece, piece.lines[0], SEAT[seat], { octave: 0, ...settingsFor(DEFAULT_CLASS, emptyPlan(), SEAT[seat]) })
       for (const s of spotsOf(piece, own)) {
         expect(SPOT_KINDS).toContain(s.kind)
         expect(own.line.measures[s.index].events.some((x) => x.id === s.event)).toBe(true)

@@ -2,12 +2,12 @@ import { candidates } from '../fingering/candidates'
 import { momentsOf } from '../fingering/moments'
 import type { Policy } from '../fingering/policy'
 import { isLearned } from '../hands/hold'
-import { INSTRUMENTS, type Seat } from '../hands/instruments'
-import type { SeatLevel } from '../hands/level'
+import type { Learned } from '../instruments/learned'
 import { CLEFS, ledgerLines } from '../music/clef'
 import { byOctaves, midiOf } from '../music/pitch'
 import type { Line, Piece } from '../piece/piece'
 import { writtenOctaves } from '../fingering/map'
+import type { Seat, SeatId } from './seat'
 
 /** How many ledger lines a class part may ask for before another octave reads better. */
 const READABLE_LEDGER_LINES = 3
@@ -20,12 +20,11 @@ const UNREAD = 1
 const BEARABLE = 0.12
 
 /** How a seat fingers and what it has learned. */
-type Ways = { readonly policy: Policy; readonly level: SeatLevel }
+type Ways = { readonly policy: Policy; readonly learned: Learned }
 
 /** How badly an octave fits a seat: moments it cannot hold, moments beyond the class, moments far off the staff. */
-function misfit(piece: Piece, line: Line, seat: Seat, octave: number, { policy, level }: Ways): number {
-  const instrument = INSTRUMENTS[seat]
-  const setup = { instrument, policy, level }
+function misfit(piece: Piece, line: Line, { instrument }: Seat, octave: number, { policy, learned }: Ways): number {
+  const setup = { instrument, policy, learned }
   const by = writtenOctaves(instrument, octave)
   const known = new Map<string, number>()
   let sum = 0
@@ -46,19 +45,17 @@ function misfit(piece: Piece, line: Line, seat: Seat, octave: number, { policy, 
   return sum
 }
 
-/** Where each seat would stand beside the violin when everything fits: unison in octaves. Common practice. */
-const BESIDE_VIOLIN: Record<Seat, number> = { violin: 0, viola: 0, cello: -1, bass: -2 }
-
 /**
- * The octave (sounding, against the line) that each seat reads in: the usual place beside the violin if the seat's hand,
- * level and clef allow it, else the nearest octave that fits best.
+ * The octave (sounding, against the line) that each of `asked` reads in: the usual place beside the first seat of the
+ * class if the seat's hand, what it has learned and its clef allow it, else the nearest octave that fits best.
  */
 export function octavePlan(
   piece: Piece,
-  lineOf: (seat: Seat) => Line,
   seats: readonly Seat[],
+  lineOf: (seat: Seat) => Line,
+  asked: readonly Seat[],
   waysOf: (seat: Seat) => Ways,
-): Record<Seat, number> {
+): Record<SeatId, number> {
   const best = (seat: Seat, wanted: number): number => {
     const line = lineOf(seat)
     const ways = waysOf(seat)
@@ -74,11 +71,12 @@ export function octavePlan(
     }
     return least.octave
   }
-  // A line written in a low clef is the cello's own: it stays where it is, and the violin goes above it.
-  const low = ['bass', 'tenor'].includes(lineOf('violin').clef)
-  const violin = best('violin', low ? 1 : 0)
-  const base = low ? 1 : violin
-  const plan: Record<Seat, number> = { violin, viola: base, cello: base - 1, bass: base - 2 }
-  for (const seat of seats) if (seat !== 'violin') plan[seat] = best(seat, base + BESIDE_VIOLIN[seat])
+  const [leader] = seats
+  // A line written in a low clef stays with those who read it, and higher seats go above it.
+  const low = CLEFS[lineOf(leader).clef].middle < CLEFS.alto.middle
+  const found = best(leader, (low ? 1 : 0) + leader.instrument.beside)
+  const base = low ? 1 : found - leader.instrument.beside
+  const plan: Record<SeatId, number> = { [leader.id]: found }
+  for (const seat of asked) if (seat !== leader) plan[seat.id] = best(seat, base + seat.instrument.beside)
   return plan
 }

@@ -2,23 +2,25 @@ import { z } from 'zod'
 import { pinSchema, type Pin } from '../fingering/pins'
 import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
 import { substituteSchema, type Substitute } from '../fingering/substitute'
-import { bySeat, type Seat } from '../hands/instruments'
-import { levelSchema, type Level } from '../hands/level'
+import { learnedSchema, type Learned } from '../instruments/learned'
 import { mended } from '../mend'
 import { MOST_LINES } from '../piece/piece'
 import { spotChoiceSchema } from '../reading/choice'
 import type { SpotKind } from '../reading/spots/spot'
+import { seatIdSchema, type BySeat, type SeatId } from './seat'
+import { upgradedPlan } from './upgrade'
 
 /** The octave a seat reads in: where it fits best, or so many octaves from the line as it sounds. */
 const octaveSchema = z.union([z.literal('auto'), z.int().min(-5).max(5)])
 export type OctaveChoice = z.infer<typeof octaveSchema>
 
-const perSeat = <T extends z.ZodType>(value: T) => z.object({ violin: value, viola: value, cello: value, bass: value })
+/** What is not said of a seat is undecided: plans outlive the class that they were made for. */
+const perSeat = <T extends z.ZodType>(value: T) => z.partialRecord(seatIdSchema, value)
 
 /** What the teacher has decided about a piece. Everything else is computed from it, never stored. */
 export const planSchema = z.object({
   octaves: perSeat(octaveSchema),
-  /** Which line of the piece each seat reads, from 0. */
+  /** Which line of the piece each seat reads, from 0; undecided: the one that is its own by name or clef. */
   lines: perSeat(
     z
       .int()
@@ -28,8 +30,8 @@ export const planSchema = z.object({
   /** What this piece has otherwise than its class; and a seat otherwise than the piece. */
   policy: policyChangeSchema,
   seatPolicy: perSeat(policyChangeSchema),
-  /** What the class is taken to have learned for this piece; null: as the class. */
-  level: levelSchema.nullable(),
+  /** What seats are taken to have learned for this piece; null: as the class. */
+  learned: perSeat(learnedSchema).nullable(),
   /** By seat, by event id. */
   pins: perSeat(z.record(z.string(), pinSchema)),
   substitutes: perSeat(z.record(z.string(), substituteSchema)),
@@ -38,15 +40,15 @@ export const planSchema = z.object({
 })
 export type Plan = Readonly<z.infer<typeof planSchema>>
 
-/** Every seat where it fits, on the first line, nothing pinned, all else as the class. */
+/** Every seat where it fits, on its own line, nothing pinned, all else as the class. */
 export const emptyPlan = (): Plan => ({
-  octaves: bySeat(() => 'auto'),
-  lines: bySeat(() => 0),
+  octaves: {},
+  lines: {},
   policy: {},
-  seatPolicy: bySeat(() => ({})),
-  level: null,
-  pins: bySeat(() => ({})),
-  substitutes: bySeat(() => ({})),
+  seatPolicy: {},
+  learned: null,
+  pins: {},
+  substitutes: {},
   spots: { kinds: {}, muted: [] },
 })
 
@@ -54,22 +56,22 @@ export const emptyPlan = (): Plan => ({
  * A plan as it was stored: what it says that is not known any more is dropped, the rest holds; one that cannot be read at
  * all is an empty one.
  */
-export const readPlan = (stored: unknown): Plan => mended(planSchema, stored, emptyPlan()) ?? emptyPlan()
+export const readPlan = (stored: unknown): Plan => mended(planSchema, upgradedPlan(stored), emptyPlan()) ?? emptyPlan()
 
 /** The plan with a pin set at an event of a seat; null lifts it. */
-export function withPin(plan: Plan, seat: Seat, event: string, pin: Pin | null): Plan {
-  const { [event]: _, ...others } = plan.pins[seat]
+export function withPin(plan: Plan, seat: SeatId, event: string, pin: Pin | null): Plan {
+  const { [event]: _, ...others } = plan.pins[seat] ?? {}
   return { ...plan, pins: { ...plan.pins, [seat]: pin ? { ...others, [event]: pin } : others } }
 }
 
 /** The plan with a seat's octave chosen. */
-export const withOctave = (plan: Plan, seat: Seat, octave: OctaveChoice): Plan => ({
+export const withOctave = (plan: Plan, seat: SeatId, octave: OctaveChoice): Plan => ({
   ...plan,
   octaves: { ...plan.octaves, [seat]: octave },
 })
 
 /** The plan with a seat reading another line. */
-export const withLine = (plan: Plan, seat: Seat, line: number): Plan => ({ ...plan, lines: { ...plan.lines, [seat]: line } })
+export const withLine = (plan: Plan, seat: SeatId, line: number): Plan => ({ ...plan, lines: { ...plan.lines, [seat]: line } })
 
 /** The change with one decision made otherwise (undefined: as the class has it). */
 function decide<K extends keyof PolicyChange>(change: PolicyChange, key: K, value: PolicyChange[K]): PolicyChange {
@@ -78,16 +80,16 @@ function decide<K extends keyof PolicyChange>(change: PolicyChange, key: K, valu
 }
 
 /** The plan with one decision made otherwise than the class, for the piece or for one seat; undefined takes it back. */
-export function withDecision<K extends keyof PolicyChange>(plan: Plan, seat: Seat | null, key: K, value: PolicyChange[K]): Plan {
+export function withDecision<K extends keyof PolicyChange>(plan: Plan, seat: SeatId | null, key: K, value: PolicyChange[K]): Plan {
   if (seat === null) return { ...plan, policy: decide(plan.policy, key, value) }
-  return { ...plan, seatPolicy: { ...plan.seatPolicy, [seat]: decide(plan.seatPolicy[seat], key, value) } }
+  return { ...plan, seatPolicy: { ...plan.seatPolicy, [seat]: decide(plan.seatPolicy[seat] ?? {}, key, value) } }
 }
 
-/** The plan with a level of its own; null: as the class. */
-export const withLevel = (plan: Plan, level: Level | null): Plan => ({ ...plan, level })
+/** The plan with what seats have learned of its own; null: as the class. */
+export const withLearned = (plan: Plan, learned: BySeat<Learned> | null): Plan => ({ ...plan, learned })
 
 /** The plan with substitutes put at events of a seat; null takes one away. */
-export function withSubstitute(plan: Plan, seat: Seat, changes: Readonly<Record<string, Substitute | null>>): Plan {
+export function withSubstitute(plan: Plan, seat: SeatId, changes: Readonly<Record<string, Substitute | null>>): Plan {
   const next: Record<string, Substitute> = { ...plan.substitutes[seat] }
   for (const [event, s] of Object.entries(changes)) {
     if (s) next[event] = s

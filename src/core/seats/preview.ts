@@ -1,17 +1,20 @@
 import { z } from 'zod'
-import { bySeat, SEATS, type Seat } from '../hands/instruments'
+import type { SeatMap } from '../fingering/map'
 import type { Piece } from '../piece/piece'
-import { ensembleMapper, octavesFor } from './ensemble'
+import { ensembleMapper, mapsOf, octavesFor } from './ensemble'
 import type { ClassSettings } from './class'
 import type { Plan } from './plan'
+import { MOST_SEATS } from './seat'
 
 /** A dot of the small drawing: time from 0 to 1, string from 0 (lowest), whether the string is open. */
 const dotSchema = z.object({ at: z.number().min(0).max(1), string: z.int().min(0).max(11), open: z.boolean() })
 export type Dot = Readonly<z.infer<typeof dotSchema>>
 
-const dots = z.array(dotSchema).max(5000)
-/** A small drawing, as it is kept. */
-export const previewSchema = z.object({ violin: dots, viola: dots, cello: dots, bass: dots })
+/** A row of the drawing: a seat with so many strings. */
+const rowSchema = z.object({ name: z.string().max(40), strings: z.int().min(1).max(12), dots: z.array(dotSchema).max(5000) })
+
+/** A small drawing, as it is kept: a row a seat, in score order. */
+export const previewSchema = z.array(rowSchema).max(MOST_SEATS)
 export type Preview = Readonly<z.infer<typeof previewSchema>>
 
 /**
@@ -21,8 +24,8 @@ export type Preview = Readonly<z.infer<typeof previewSchema>>
 export function previewOf(piece: Piece, plan: Plan, klass: ClassSettings, measures: number): Preview {
   const octaves = octavesFor(piece, plan, klass)
   const ensemble = ensembleMapper()(beginning(piece, measures), { ...plan, octaves }, klass)
-  const dotsOf = (seat: Seat): Dot[] => {
-    const inside = ensemble[seat].notes.filter((n) => !n.held)
+  const dotsOf = (map: SeatMap): Dot[] => {
+    const inside = map.notes.filter((n) => !n.held)
     const end = Math.max(1, ...inside.map((n) => n.placed.onset + n.placed.ticks))
     return inside.map((n) => ({
       // Two places after the point are a tenth of a dot.
@@ -31,8 +34,8 @@ export function previewOf(piece: Piece, plan: Plan, klass: ClassSettings, measur
       open: n.stop.finger === 0,
     }))
   }
-  const made = bySeat(dotsOf)
-  return SEATS.some((s) => made[s].length > 5000) ? bySeat(() => []) : made
+  const rows = mapsOf(ensemble).map((m) => ({ name: m.seat.name, strings: m.instrument.strings.length, dots: dotsOf(m) }))
+  return rows.some((r) => r.dots.length > 5000) ? rows.map((r) => ({ ...r, dots: [] })) : rows
 }
 
 /** The first measures as a piece of their own: nothing in it leads back or ahead to what is not there. */

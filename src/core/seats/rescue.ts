@@ -5,7 +5,6 @@ import type { Moment } from '../fingering/moments'
 import { needsOffer, offersAt, phraseOf } from '../fingering/offers'
 import type { Substitute } from '../fingering/substitute'
 import { isLearned } from '../hands/hold'
-import { bySeat, type Seat } from '../hands/instruments'
 import { alterIn, tonic, type Key } from '../music/key'
 import { byOctaves, letterName, LETTERS, midiOf, printedPitch, type Letter, type Pitch } from '../music/pitch'
 import type { Piece } from '../piece/piece'
@@ -16,6 +15,7 @@ import { evennessOf } from './evenness'
 import { loadOf } from './load'
 import { formOf } from '../reading/form'
 import { withLine, withSubstitute, type Plan } from './plan'
+import { everySeat, seatsOf, type SeatId } from './seat'
 
 /** What a rescue changes: some events of one seat, or which line it reads. */
 export type RescueChange =
@@ -36,7 +36,7 @@ export type Rescue = {
 type Draft = Pick<Rescue, 'name' | 'why' | 'change'>
 
 /** The plan with a rescue taken. */
-export const withRescue = (plan: Plan, seat: Seat, change: RescueChange): Plan =>
+export const withRescue = (plan: Plan, seat: SeatId, change: RescueChange): Plan =>
   change.kind === 'line' ? withLine(plan, seat, change.line) : withSubstitute(plan, seat, change.changes)
 
 /**
@@ -44,9 +44,12 @@ export const withRescue = (plan: Plan, seat: Seat, change: RescueChange): Plan =
  * an easier measure in the same rhythm, a rest, another line of the piece. Each is mapped and weighed with the whole
  * class; only what lightens the seat or takes away a trouble is kept, best first by what the class then waits for.
  */
-export function rescuesFor(piece: Piece, plan: Plan, klass: ClassSettings, ensemble: Ensemble, seat: Seat, index: number): Rescue[] {
-  const map = ensemble[seat]
-  const loads = bySeat((s) => loadOf(piece, ensemble[s]).byMeasure)
+export function rescuesFor(piece: Piece, plan: Plan, klass: ClassSettings, ensemble: Ensemble, id: SeatId, index: number): Rescue[] {
+  const map = ensemble[id]
+  const seats = seatsOf(klass)
+  const seat = seats.find((s) => s.id === id)
+  if (!seat) return []
+  const loads = everySeat(seats, (s) => loadOf(piece, ensemble[s]).byMeasure)
   const before = evennessOf(loads)
   const own = loadOf(piece, map).total
   const tried = new Set<string>()
@@ -55,9 +58,9 @@ export function rescuesFor(piece: Piece, plan: Plan, klass: ClassSettings, ensem
     if (tried.has(key)) return []
     tried.add(key)
     const octave = d.change.kind === 'line' ? undefined : map.octave
-    const after = seatMap(piece, withRescue(plan, seat, d.change), klass, seat, octave)
+    const after = seatMap(piece, withRescue(plan, id, d.change), klass, seat, octave)
     const load = loadOf(piece, after)
-    const even = evennessOf({ ...loads, [seat]: load.byMeasure })
+    const even = evennessOf({ ...loads, [id]: load.byMeasure })
     const rescue: Rescue = {
       ...d,
       load: { before: own, after: load.total },

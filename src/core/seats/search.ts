@@ -3,26 +3,25 @@ import { candidates, type Setup } from '../fingering/candidates'
 import { mapSeat, writtenOctaves } from '../fingering/map'
 import { momentsOf } from '../fingering/moments'
 import { FOURTH, type Policy } from '../fingering/policy'
-import { withSubstitutes } from '../fingering/substitute'
-import { INSTRUMENTS, SEATS, type Seat } from '../hands/instruments'
-import { BASS_SCHOOLS, type BassSchool } from '../hands/schools'
+import { SCHOOLS, type SchoolName } from '../instruments/instrument'
 import { byOctaves, pitchName, stepsOf, type Pitch } from '../music/pitch'
 import { intervalTo } from '../piece/transpose'
 import type { Piece } from '../piece/piece'
 import { settingsFor, type ClassSettings } from './class'
-import { lineFor, octavesFor } from './ensemble'
-import { evennessOf } from './evenness'
+import { octavesFor, playedLine } from './ensemble'
+import { evennessOf, waitOf } from './evenness'
 import { inKey, type InKey } from './inKey'
 import { loadOf } from './load'
 import { profileOf, type Profile } from './profile'
 import type { Plan } from './plan'
-import type { Setting } from './setting'
+import { seatsOf, type EverySeat, type Seat } from './seat'
+import { deciding, type Setting } from './setting'
 
 /** What is tried. Signatures by fifths; octaves from the present one. */
 export const searchSpaceSchema = z.object({
   signatures: z.array(z.int().min(-7).max(7)).max(15).readonly(),
   octaves: z.array(z.int().min(-4).max(4)).min(1).max(9).readonly(),
-  /** Whether both bass schools, and every rule for 4 or open, are tried. */
+  /** Whether every school of the hand, and every rule for 4 or open, is tried. */
   schools: z.boolean(),
   fourths: z.boolean(),
 })
@@ -45,15 +44,17 @@ export type Scored = {
   readonly wait: number
   readonly fresh: number
   readonly out: number
-  readonly bySeat: Readonly<Record<Seat, number>>
-  readonly profiles: Readonly<Record<Seat, Profile>>
+  readonly bySeat: EverySeat<number>
+  readonly profiles: EverySeat<Profile>
 }
 
 /** One seat in one key, octave and way of fingering. */
 type Variant = { readonly octave: number; readonly byMeasure: readonly number[]; readonly profile: Profile }
 
+type Rank = Pick<Scored, 'out' | 'wait' | 'total'>
+
 /** Better first: fewer notes out of reach, then the less the class works through or waits for, then the less in all. */
-export const byRank = (a: Scored, b: Scored): number => a.out - b.out || a.wait - b.wait || a.total - b.total
+export const byRank = (a: Rank, b: Rank): number => a.out - b.out || a.wait - b.wait || a.total - b.total
 
 /** How many settings of one key are kept. */
 const KEPT = 3
@@ -64,38 +65,52 @@ export type Searcher = (fifths: number) => Scored[]
 /** Prepares a search: what does not depend on the key is found once. */
 export function searcher(piece: Piece, plan: Plan, klass: ClassSettings, space: SearchSpace = WHOLE_SPACE): Searcher {
   const home = octavesFor(piece, plan, klass)
-  const own = SEATS.map((s) => settingsFor(klass, plan, s).policy)
-  const schools = space.schools ? BASS_SCHOOLS : [own[3].bassSchool]
-  const fourths = space.fourths ? FOURTH : [own[0].fourth]
+  const seats = seatsOf(klass)
+  // Seats that have no choice are not tried twice: what stands for the first that has one is tried, or for the class.
+  const own = (decision: 'school' | 'fourth') => settingsFor(klass, plan, deciding(seats, decision)[0] ?? seats[0]).policy
+  const schools = space.schools && deciding(seats, 'school').length ? SCHOOLS : [own('school').school]
+  const fourths = space.fourths && deciding(seats, 'fourth').length ? FOURTH : [own('fourth').fourth]
   const reaches = reachOf()
   return (fifths) => {
     const there = inKey(piece, plan, fifths)
     if (!there) return []
     const known = new Map<string, Variant[]>()
-    const variants = (seat: Seat, bassSchool: BassSchool, fourth: Policy['fourth']): Variant[] => {
-      // Only the bass has schools, only violin and viola the fourth finger's rule.
-      const key = seat === 'bass' ? `bass ${bassSchool}` : seat === 'cello' ? 'cello' : `${seat} ${fourth}`
+    const variants = (seat: Seat, school: SchoolName, fourth: Policy['fourth']): Variant[] => {
+      const { decisions } = seat.instrument
+      const key = `${seat.id} ${decisions.includes('school') ? school : ''} ${decisions.includes('fourth') ? fourth : ''}`
       let made = known.get(key)
       if (!made) {
-        const octaves = space.octaves.map((o) => home[seat] + o)
-        known.set(key, (made = variantsOf(there, klass, seat, octaves, { bassSchool, fourth }, reaches)))
+        const octaves = space.octaves.map((o) => home[seat.id] + o)
+        known.set(key, (made = variantsOf(there, klass, seat, octaves, { school, fourth }, reaches)))
       }
       return made
     }
-    let best: Scored[] = []
-    for (const bassSchool of schools)
-      for (const fourth of fourths) {
-        const [a, b, c, d] = SEATS.map((s) => variants(s, bassSchool, fourth))
-        for (const violin of a)
-          for (const viola of b)
-            for (const cello of c)
-              for (const bass of d) {
-                const scored = score(fifths, bassSchool, fourth, { violin, viola, cello, bass })
-                if (best.length < KEPT || byRank(scored, best[best.length - 1]) < 0) best = [...best, scored].sort(byRank).slice(0, KEPT)
-              }
-      }
-    return best
+    let best: Ranked[] = []
+    for (const school of schools)
+      for (const fourth of fourths)
+        for (const chosen of combined(seats.map((s) => variants(s, school, fourth)))) {
+          const ranked: Ranked = { ...rankOf(chosen), school, fourth, chosen }
+          if (best.length < KEPT || byRank(ranked, best[best.length - 1]) < 0) best = [...best, ranked].sort(byRank).slice(0, KEPT)
+        }
+    return best.map((r) => score(fifths, seats, r))
   }
+}
+
+/** A variant for every seat, with what they are ranked by. */
+type Ranked = Rank & { readonly school: SchoolName; readonly fourth: Policy['fourth']; readonly chosen: readonly Variant[] }
+
+const rankOf = (chosen: readonly Variant[]): Rank => ({
+  ...waitOf(chosen.map((v) => v.byMeasure)),
+  out: chosen.reduce((n, v) => n + v.profile.out, 0),
+})
+
+/** Every way to take one of each list, the last list's turning fastest. */
+function* combined<T>(lists: readonly (readonly T[])[]): Generator<readonly T[]> {
+  if (lists.length === 0) {
+    yield []
+    return
+  }
+  for (const start of combined(lists.slice(0, -1))) for (const last of lists[lists.length - 1]) yield [...start, last]
 }
 
 /** A seat in each octave that leaves the fewest notes out of reach: no setting with more can rank before one with fewer. */
@@ -104,12 +119,12 @@ function variantsOf(
   klass: ClassSettings,
   seat: Seat,
   octaves: readonly number[],
-  ways: { bassSchool: BassSchool; fourth: Policy['fourth'] },
+  ways: { school: SchoolName; fourth: Policy['fourth'] },
   reaches: Reaches,
 ): Variant[] {
-  const { policy, level } = settingsFor(klass, plan, seat)
-  const line = withSubstitutes(lineFor(piece, plan, seat), plan.substitutes[seat])
-  const setup: Setup = { instrument: INSTRUMENTS[seat], policy: { ...policy, ...ways }, level }
+  const { policy, learned } = settingsFor(klass, plan, seat)
+  const line = playedLine(piece, plan, klass, seat)
+  const setup: Setup = { instrument: seat.instrument, policy: { ...policy, ...ways }, learned }
   const sets = distinct(momentsOf(piece, line).map((m) => m.pitches))
   const missed = octaves.map((octave) => {
     const by = writtenOctaves(setup.instrument, octave)
@@ -119,7 +134,7 @@ function variantsOf(
   return octaves
     .filter((_, i) => missed[i] === least)
     .map((octave) => {
-      const map = mapSeat(piece, line, seat, { octave, policy: setup.policy, level })
+      const map = mapSeat(piece, line, seat, { octave, policy: setup.policy, learned })
       return { octave, byMeasure: loadOf(piece, map).byMeasure, profile: profileOf(piece, map) }
     })
 }
@@ -144,32 +159,26 @@ function reachOf(): Reaches {
   return (setup, pitches, octaves) => {
     const there = pitches.map((p) => byOctaves(p, octaves))
     const { policy } = setup
-    const key = `${setup.instrument.seat} ${policy.bassSchool} ${policy.harmonics} ${there.map(pitchName).join()}`
+    const key = `${setup.instrument.id} ${setup.instrument.strings.map(pitchName).join('')} ${policy.school} ${policy.harmonics} ${there.map(pitchName).join()}`
     let reached = known.get(key)
     if (reached === undefined) known.set(key, (reached = candidates(setup, there).length > 0))
     return reached
   }
 }
 
-function score(fifths: number, bassSchool: BassSchool, fourth: Policy['fourth'], of: Record<Seat, Variant>): Scored {
-  const { violin, viola, cello, bass } = of
-  const loads = { violin: violin.byMeasure, viola: viola.byMeasure, cello: cello.byMeasure, bass: bass.byMeasure }
-  const { figure, total, wait, bySeat } = evennessOf(loads)
-  const sum = (f: (p: Profile) => number) => SEATS.reduce((n, s) => n + f(of[s].profile), 0)
+function score(fifths: number, seats: readonly Seat[], { school, fourth, chosen }: Ranked): Scored {
+  const of = <T>(value: (v: Variant) => T): EverySeat<T> => Object.fromEntries(seats.map((s, i) => [s.id, value(chosen[i])]))
+  const { figure, total, wait, bySeat } = evennessOf(of((v) => v.byMeasure))
+  const sum = (f: (p: Profile) => number) => chosen.reduce((n, v) => n + f(v.profile), 0)
   return {
-    setting: {
-      fifths,
-      octaves: { violin: violin.octave, viola: viola.octave, cello: cello.octave, bass: bass.octave },
-      bassSchool,
-      fourth,
-    },
+    setting: { fifths, octaves: of((v) => v.octave), school, fourth },
     evenness: figure,
     total,
     wait,
     fresh: sum((p) => p.fresh),
     out: sum((p) => p.out),
     bySeat,
-    profiles: { violin: violin.profile, viola: viola.profile, cello: cello.profile, bass: bass.profile },
+    profiles: of((v) => v.profile),
   }
 }
 

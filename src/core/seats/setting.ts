@@ -1,20 +1,24 @@
 import type { Policy } from '../fingering/policy'
-import { SEATS, type Seat } from '../hands/instruments'
-import type { BassSchool } from '../hands/schools'
+import type { OwnDecision, SchoolName } from '../instruments/instrument'
 import { withDecision, withOctave, type Plan } from './plan'
+import type { EverySeat, Seat } from './seat'
 
-/** A way to set the class: key, octave of each seat, and how bass and upper strings finger. */
+/** A way to set the class: key, octave of each seat, and how the seats finger that have the choice. */
 export type Setting = {
   readonly fifths: number
-  readonly octaves: Readonly<Record<Seat, number>>
-  readonly bassSchool: BassSchool
+  readonly octaves: EverySeat<number>
+  readonly school: SchoolName
   readonly fourth: Policy['fourth']
 }
 
 /** The plan as a setting has it, but for the key; `own` are the ways of fingering that stand already and need not be said. */
-export function withSetting(plan: Plan, setting: Setting, own?: Pick<Setting, 'bassSchool' | 'fourth'>): Plan {
-  let next = SEATS.reduce((p, s) => withOctave(p, s, setting.octaves[s]), plan)
-  if (own?.bassSchool !== setting.bassSchool) next = withDecision(next, 'bass', 'bassSchool', setting.bassSchool)
-  if (own?.fourth !== setting.fourth) for (const s of ['violin', 'viola'] as const) next = withDecision(next, s, 'fourth', setting.fourth)
+export function withSetting(plan: Plan, seats: readonly Seat[], setting: Setting, own?: Pick<Setting, 'school' | 'fourth'>): Plan {
+  let next = Object.entries(setting.octaves).reduce((p, [seat, octave]) => withOctave(p, seat, octave), plan)
+  if (own?.school !== setting.school) for (const s of deciding(seats, 'school')) next = withDecision(next, s.id, 'school', setting.school)
+  if (own?.fourth !== setting.fourth) for (const s of deciding(seats, 'fourth')) next = withDecision(next, s.id, 'fourth', setting.fourth)
   return next
 }
+
+/** The seats that a decision asks something of. */
+export const deciding = (seats: readonly Seat[], decision: OwnDecision): Seat[] =>
+  seats.filter((s) => s.instrument.decisions.includes(decision))

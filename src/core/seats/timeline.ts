@@ -1,15 +1,14 @@
 import type { MappedNote, SeatMap } from '../fingering/map'
-import { SEATS } from '../hands/instruments'
 import type { Piece } from '../piece/piece'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
-import type { Ensemble } from './ensemble'
+import { mapsOf, type Ensemble } from './ensemble'
 
 /** A moment of the class: something begins for at least one seat. Ticks from the start of the written piece. */
 export type Beat = { readonly onset: number; readonly ticks: number; readonly first: PlacedEvent }
 
 /** Every moment at which a seat's line has a note or rest, in order, each lasting to the next. */
 export function timelineOf(piece: Piece, ensemble: Ensemble): Beat[] {
-  const lines = [...new Set(SEATS.map((s) => ensemble[s].line))]
+  const lines = [...new Set(mapsOf(ensemble).map((m) => m.line))]
   const starts = new Map<number, PlacedEvent>()
   let end = 0
   for (const line of lines)

@@ -1,9 +1,9 @@
-import type { Seat } from '../hands/instruments'
 import type { Key } from '../music/key'
 import type { Meter } from '../music/time'
 import type { Piece } from '../piece/piece'
 import type { SpotKind } from '../reading/spots/spot'
 import { pieceFrom } from './piece'
+import { type Seat } from '../testing/seats'
 
 /** A place that a teacher of a first-position class would circle, for all seats or for one. */
 export type Circle = { readonly for: Seat | 'all'; readonly event: string; readonly kind: SpotKind }

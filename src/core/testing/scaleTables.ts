@@ -1,4 +1,4 @@
-import type { Seat } from '../hands/instruments'
+import { type Seat } from '../testing/seats'
 
 /*
  * Scales as school methods and scale books finger them. Common practice; written out from memory, no single published

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { upgraded, type Piece } from '@/core/piece/piece'
+import { upgradedPlan } from '@/core/seats/upgrade'
 import { misfitProblems } from '../assemble'
 import { refused, wholeFile, type Reading } from '../reading'
 import { pieceFileSchema } from './schema'
@@ -24,7 +25,11 @@ export function readPieceFile(text: string): z.infer<typeof pieceFileSchema> | {
   }
   const shape = z.looseObject({ format: z.string(), piece: z.unknown() }).safeParse(value)
   if (!shape.success) return { problem: wholeFile('this JSON is not a piece of this program; bring one that it has exported') }
-  const parsed = pieceFileSchema.safeParse({ ...shape.data, piece: upgraded(shape.data.piece) })
+  const parsed = pieceFileSchema.safeParse({
+    ...shape.data,
+    piece: upgraded(shape.data.piece),
+    ...('plan' in shape.data ? { plan: upgradedPlan(shape.data.plan) } : {}),
+  })
   if (parsed.success) return parsed.data
   const issue = parsed.error.issues[0]
   return {

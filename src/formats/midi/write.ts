@@ -8,9 +8,6 @@ import type { Part } from '../parts'
 /** Clock of the file: divides 10080, so that triplets and 32nds are whole numbers. */
 const PPQ = 480
 
-/** General MIDI programs of the seats' instruments (MIDI 1.0); others are played as violins. */
-const PROGRAMS: Record<string, number> = { Violin: 40, Viola: 41, Cello: 42, Bass: 43 }
-
 /** The written notes of each part as a track at the octave in which it sounds: repeats once, tied notes in one, grace notes left out. */
 export function writeMidi(piece: Piece, parts: readonly Part[]): Uint8Array {
   const tracks = [conductor(piece, parts[0]), ...parts.map((part, i) => trackOf(piece, part, i))]
@@ -83,7 +80,7 @@ function trackOf(piece: Piece, part: Part, i: number): MidiEvent[] {
   const channel = i < 9 ? i : (i + 1) % 16
   const events: Timed[] = [
     { at: 0, event: { meta: true, type: 'trackName', text: latin(part.name) } },
-    { at: 0, event: { channel, type: 'programChange', programNumber: PROGRAMS[part.name] ?? PROGRAMS.Violin } },
+    { at: 0, event: { channel, type: 'programChange', programNumber: part.midiProgram } },
   ]
   const [starts, ends]: [Timed[], Timed[]] = [[], []]
   for (const n of soundingNotes(piece, part)) {

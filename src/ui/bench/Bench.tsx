@@ -1,7 +1,8 @@
 'use client'
 
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react'
-import { SEATS, type Seat } from '@/core/hands/instruments'
+import { mapsOf, type Ensemble } from '@/core/seats/ensemble'
+import type { SeatId } from '@/core/seats/seat'
 import { useDesk } from '../desk/DeskProvider'
 import { useShownBySeat } from '../desk/useSpots'
 import { sayMoment } from '../desk/say'
@@ -9,7 +10,7 @@ import { BENCH, drawnAround, FIRST_DRAWN, isDrawn, layOutBench, seatHeight, stri
 import { SeatLabel } from './SeatLabel'
 import { chipX, SeatRow } from './SeatRow'
 
-/** The class in four rows: time from left to right, every string a line, every note a finger on it. */
+/** The class in rows, one a seat: time from left to right, every string a line, every note a finger on it. */
 export function Bench({ onHover }: { onHover: (text: string) => void }) {
   const piece = useDesk((d) => d.piece)
   const ensemble = useDesk((d) => d.ensemble)
@@ -21,6 +22,7 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
   const pick = useDesk((d) => d.pick)
   const spots = useShownBySeat()
   const layout = useMemo(() => layOutBench(timeline), [timeline])
+  const { rows, height } = useMemo(() => rowsOf(ensemble), [ensemble])
   const scroller = useRef<HTMLDivElement>(null)
   const [hover, setHover] = useState<number | null>(null)
   const [drawn, setDrawn] = useState(FIRST_DRAWN)
@@ -40,21 +42,20 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
     else if (box.x + box.width > el.scrollLeft + el.clientWidth - margin) el.scrollLeft = box.x + box.width - el.clientWidth + margin
   }, [box])
 
-  const at = (e: PointerEvent<SVGSVGElement>): { moment: number; seat: Seat } | null => {
+  const at = (e: PointerEvent<SVGSVGElement>): { moment: number; seat: SeatId } | null => {
     const rect = e.currentTarget.getBoundingClientRect()
     const x = e.clientX - rect.left
-    const row = Math.floor((e.clientY - rect.top - BENCH.head) / seatHeight)
+    const y = e.clientY - rect.top
+    const row = rows.findLast((r) => y >= r.top) ?? rows[0]
     let found = layout.moments.findIndex((m) => x < m.x + m.width)
     if (found < 0) found = layout.moments.length - 1
-    return found < 0 ? null : { moment: found, seat: SEATS[Math.max(0, Math.min(SEATS.length - 1, row))] }
+    return found < 0 ? null : { moment: found, seat: row.id }
   }
-  const height = BENCH.head + SEATS.length * seatHeight
-  const top = (s: Seat) => BENCH.head + SEATS.indexOf(s) * seatHeight
   return (
     <div className="flex" role="region" aria-label="Bench">
       <div style={{ width: BENCH.side, paddingTop: BENCH.head }} className="shrink-0">
-        {SEATS.map((s) => (
-          <SeatLabel key={s} seat={s} />
+        {rows.map(({ id }) => (
+          <SeatLabel key={id} seat={id} />
         ))}
       </div>
       <div
@@ -62,7 +63,7 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
         onScroll={see}
         tabIndex={0}
         role="group"
-        aria-label="Notes of the four seats; arrow keys move, digits pin a finger"
+        aria-label="Notes of the seats; arrow keys move, digits pin a finger"
         className="relative grow overflow-x-auto"
       >
         <svg
@@ -103,16 +104,21 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
                 rx={3}
                 fill="var(--rosin-wash)"
               />
-              <rect
-                x={box.x - 2}
-                y={top(seat) - 4}
-                width={Math.max(28, box.width - 3)}
-                height={seatHeight - 8}
-                rx={3}
-                fill="none"
-                stroke="var(--rosin)"
-                strokeWidth={2}
-              />
+              {rows.map((r) =>
+                r.id !== seat ? null : (
+                  <rect
+                    key={r.id}
+                    x={box.x - 2}
+                    y={r.top - 4}
+                    width={Math.max(28, box.width - 3)}
+                    height={r.height - 8}
+                    rx={3}
+                    fill="none"
+                    stroke="var(--rosin)"
+                    strokeWidth={2}
+                  />
+                ),
+              )}
             </>
           )}
           {layout.bars.map((b, i) =>
@@ -122,13 +128,13 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
                   {b.number}
                 </text>
                 {i > 0 &&
-                  SEATS.map((s) => (
+                  rows.map((r) => (
                     <line
-                      key={s}
+                      key={r.id}
                       x1={b.x - 2}
                       x2={b.x - 2}
-                      y1={top(s) + BENCH.letters - 3}
-                      y2={top(s) + stringY(0, 4) + 3}
+                      y1={r.top + BENCH.letters - 3}
+                      y2={r.top + stringY(0, r.strings) + 3}
                       stroke="var(--soft)"
                       strokeWidth={1.2}
                     />
@@ -136,30 +142,30 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
               </g>
             ),
           )}
-          {SEATS.map((s) => (
+          {rows.map(({ id: s, top }) => (
             <SeatRow
               key={s}
               piece={piece}
               map={ensemble[s]}
               timeline={timeline}
               layout={layout}
-              top={top(s)}
+              top={top}
               letters={letters}
               bows={bows}
               spots={spots[s]}
               drawn={drawn}
-              label={`${ensemble[s].instrument.name}: ${ensemble[s].notes.length} notes`}
+              label={`${ensemble[s].seat.name}: ${ensemble[s].notes.length} notes`}
             />
           ))}
           {box &&
-            SEATS.flatMap((s) =>
+            rows.flatMap(({ id: s, top, strings }) =>
               ensemble[s].notes
                 .filter((n) => n.placed.onset === timeline[moment].onset)
                 .map((n, i) => (
                   <circle
                     key={`${s}${i}`}
                     cx={chipX(layout, timeline, n.placed.onset)}
-                    cy={top(s) + stringY(n.stop.string, 4)}
+                    cy={top + stringY(n.stop.string, strings)}
                     r={12.5}
                     fill="none"
                     stroke="var(--rosin)"
@@ -171,4 +177,15 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
       </div>
     </div>
   )
+}
+
+/** Where each seat's row stands, from the top, and how high they are together. */
+function rowsOf(ensemble: Ensemble) {
+  let height: number = BENCH.head
+  const rows = mapsOf(ensemble).map(({ seat: { id }, instrument }) => {
+    const row = { id, top: height, height: seatHeight(instrument.strings.length), strings: instrument.strings.length }
+    height += row.height
+    return row
+  })
+  return { rows, height }
 }

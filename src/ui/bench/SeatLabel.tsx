@@ -2,7 +2,8 @@
 
 import { ChevronDown } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import type { Seat } from '@/core/hands/instruments'
+import type { SeatId } from '@/core/seats/seat'
+import { lineIndexFor } from '@/core/seats/ensemble'
 import type { OctaveChoice } from '@/core/seats/plan'
 import { sayOctave } from '../parts/octave'
 import { useDesk } from '../desk/DeskProvider'
@@ -14,19 +15,23 @@ const item =
   'flex cursor-pointer items-center gap-2 rounded px-2 py-1 outline-none data-[highlighted]:bg-wash data-[state=checked]:font-semibold'
 
 /** A seat's name, the letters of its strings, and where it reads: octave and line. */
-export function SeatLabel({ seat }: { seat: Seat }) {
+export function SeatLabel({ seat }: { seat: SeatId }) {
   const map = useDesk((d) => d.ensemble[seat])
-  const choice = useDesk((d) => d.plan.octaves[seat])
-  const line = useDesk((d) => d.plan.lines[seat])
+  const choice = useDesk((d) => d.plan.octaves[seat] ?? 'auto')
+  const line = useDesk((d) => {
+    const of = d.seats.find((s) => s.id === seat)
+    return of ? lineIndexFor(d.piece, d.plan, d.klass, of) : 0
+  })
   const lines = useDesk((d) => d.piece.lines)
   const picked = useDesk((d) => d.seat === seat)
   const setOctave = useDesk((d) => d.setOctave)
   const setLine = useDesk((d) => d.setLine)
   const pick = useDesk((d) => d.pick)
   const moment = useDesk((d) => d.moment)
-  const { name, strings } = map.instrument
+  const { name } = map.seat
+  const { strings } = map.instrument
   return (
-    <div className="relative" style={{ height: seatHeight }}>
+    <div className="relative" style={{ height: seatHeight(strings.length) }}>
       <button
         type="button"
         aria-pressed={picked}

@@ -72,7 +72,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
           y1={stringY(s, count)}
           y2={stringY(s, count)}
           stroke="var(--string)"
-          strokeWidth={stringWeight(s)}
+          strokeWidth={stringWeight(s, count)}
         />
       ))}
       {notes.map((n, i) => (

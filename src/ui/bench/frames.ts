@@ -1,6 +1,5 @@
 import type { Frame } from '@/core/fingering/frame'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
-import { fingersByLetter } from '@/core/hands/schools'
 
 /** Pixels to a semitone in the small frame: touching fingers stand side by side. */
 export const SEMITONE = 6.4
@@ -27,7 +26,7 @@ export type Numeral = { readonly at: MappedNote; readonly left: number; readonly
 
 /** Frames along the line: where one is set or changes on its string, and again after a while. */
 export function framesAlong(map: SeatMap, y: number, xOf: (n: MappedNote) => number, numerals: readonly Numeral[]): Placed[] {
-  const byLetter = fingersByLetter(map.instrument.seat)
+  const { byLetter } = map.instrument
   const glyphs: Placed[] = []
   const said = new Map<number, { name: string; x: number }>()
   let free = -Infinity

@@ -15,8 +15,8 @@ export const BENCH = {
   pill: 26,
 } as const
 
-/** Height of one seat's row. */
-export const seatHeight = BENCH.letters + 3 * BENCH.string + BENCH.hand + BENCH.seatGap
+/** Height of the row of a seat with so many strings. */
+export const seatHeight = (strings: number): number => BENCH.letters + (strings - 1) * BENCH.string + BENCH.hand + BENCH.seatGap
 
 /** A moment is at least as wide as a chip with an arrow; longer ones get room by their length. */
 const LEAST = 31
@@ -70,8 +70,8 @@ export function xAt(layout: BenchLayout, timeline: readonly Beat[], ticks: numbe
 /** Height of a string's line inside the seat's row; string 0 is the lowest and lies at the bottom. */
 export const stringY = (string: number, strings: number): number => BENCH.letters + (strings - 1 - string) * BENCH.string
 
-/** The thickness of a string's line: thick and low, thin and high. */
-export const stringWeight = (string: number): number => [3.4, 2.5, 1.7, 1][string] ?? 1
+/** The thickness of a string's line, of so many: thick and low, thin and high. */
+export const stringWeight = (string: number, strings: number): number => [1, 1.7, 2.5, 3.4, 4.2][strings - 1 - string] ?? 4.6
 
 /** The stretch of the bench that is drawn, in pixels: what is seen and about a page to both sides. */
 export type Drawn = { readonly from: number; readonly to: number }

@@ -2,8 +2,8 @@
 
 import { useEffect, useState } from 'react'
 import { useStore } from 'zustand'
-import { WHY_DEFAULT, type Policy } from '@/core/fingering/policy'
 import type { ClassSettings } from '@/core/seats/class'
+import { seatsOf } from '@/core/seats/seat'
 import { saySave } from '../desk/SaveNote'
 import { BackLink } from '../parts/BackLink'
 import { OnceHere } from '../parts/OnceHere'
@@ -11,13 +11,13 @@ import { unpacked, type Packed } from '../parts/packed'
 import { UndoRedo } from '../parts/UndoRedo'
 import { Button } from '../parts/Button'
 import { ThemeButton } from '../parts/ThemeButton'
-import { DecisionSelect } from '../ways/DecisionSelect'
-import { DECISIONS } from '../ways/words'
 import { createClass, type ClassActions, type ClassState } from './classStore'
 import { Effect, type ShelfPiece } from './Effect'
 import { Kinds } from './Kinds'
 import { Ladder } from './Ladder'
-import { LevelGrid } from './LevelGrid'
+import { LearnedGrid } from './LearnedGrid'
+import { SeatList } from './SeatList'
+import { Ways } from './Ways'
 import { keptClass, type ClassSave } from '../desk/protocol'
 import { takeTheirs, useAutosave, type SaveBy } from '../parts/autosave'
 
@@ -37,8 +37,9 @@ const SAVE: SaveBy<ClassState & ClassActions, typeof keptClass> = {
 export function ClassView({ packed, ...start }: Props) {
   const [pieces] = useState(() => unpacked(packed))
   const [store] = useState(() => createClass(start))
-  const { name, school, settings, save, problem, past, future, rename, decide, setLevel, toggle, setSeat, setSpot, undo, redo, keepMine } =
-    useStore(store)
+  const { name, school, settings, save, problem, past, future, ...act } = useStore(store)
+  const { rename, undo, redo, keepMine } = act
+  const seats = seatsOf(settings)
   useAutosave(store, SAVE)
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -94,9 +95,21 @@ export function ClassView({ packed, ...start }: Props) {
           <h2 id="learned" className="mb-1.5 font-title text-lg">
             Has learned
           </h2>
-          <Ladder level={settings.level} onChange={setLevel} />
+          <Ladder seats={seats} onChange={act.toStep} />
         </section>
         <div>
+          <section aria-labelledby="who" className="mb-5">
+            <h2 id="who" className="font-title text-lg">
+              Who sits in it
+            </h2>
+            <SeatList
+              rows={settings.seats}
+              changeSeat={act.changeSeat}
+              addSeat={act.addSeat}
+              removeSeat={act.removeSeat}
+              moveSeat={act.moveSeat}
+            />
+          </section>
           <section aria-labelledby="seats">
             <h2 id="seats" className="font-title text-lg">
               Seat by seat
@@ -104,29 +117,19 @@ export function ClassView({ packed, ...start }: Props) {
             <p className="text-[13px] text-soft">
               Filled is learned. Whatever a piece needs beyond it is still mapped, and marked <b className="text-madder">new</b>.
             </p>
-            <LevelGrid level={settings.level} toggle={toggle} setSeat={setSeat} />
+            <LearnedGrid seats={seats} toggle={act.toggle} setLearned={act.setLearned} />
           </section>
           <section aria-labelledby="fingers" className="mt-5">
             <h2 id="fingers" className="font-title text-lg">
               How it fingers
             </h2>
-            <div className="mt-1 grid grid-cols-2 gap-x-6 gap-y-3">
-              {DECISIONS.map((d) => (
-                <DecisionSelect
-                  key={d.key}
-                  decision={d}
-                  value={settings.policy[d.key]}
-                  note={WHY_DEFAULT[d.key]}
-                  onChange={(value) => value !== undefined && decide(d.key, value as Policy[typeof d.key])}
-                />
-              ))}
-            </div>
+            <Ways seats={seats} policy={settings.policy} decide={act.decide} decideFor={act.decideFor} />
           </section>
           <section aria-labelledby="shown" className="mt-5">
             <h2 id="shown" className="font-title text-lg">
               What it is shown
             </h2>
-            <Kinds level={settings.level} spots={settings.spots} setSpot={setSpot} />
+            <Kinds seats={seats} spots={settings.spots} setSpot={act.setSpot} />
           </section>
         </div>
         <section aria-labelledby="effect">

@@ -3,10 +3,11 @@
 import Link from 'next/link'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { movesOf } from '@/core/fingering/moves'
-import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
+import type { SeatMap } from '@/core/fingering/map'
+import { seatsOf } from '@/core/seats/seat'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
-import { ensembleMapper } from '@/core/seats/ensemble'
+import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
 import type { Plan } from '@/core/seats/plan'
 
 /** A piece of the shelf, as far as the class page maps it. */
@@ -23,8 +24,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
     () =>
       pieces.map(({ id, piece, plan }) => {
         const ensemble = mappers.get(id)!(piece, plan, shown)
-        const figure = (seat: Seat): Figure => {
-          const map = ensemble[seat]
+        const figure = (map: SeatMap): Figure => {
           const trouble = map.problems.filter((p) => p.mark !== 'pin')
           return {
             fresh: trouble.length,
@@ -32,7 +32,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
             first: trouble[0] ? `measure ${trouble[0].measure}: ${trouble[0].text}` : null,
           }
         }
-        return { id, title: piece.title, figures: SEATS.map((s) => ({ seat: s, ...figure(s) })) }
+        return { id, title: piece.title, figures: mapsOf(ensemble).map((m) => ({ seat: m.seat.name, key: m.seat.id, ...figure(m) })) }
       }),
     [pieces, mappers, shown],
   )
@@ -46,9 +46,9 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
         <thead>
           <tr className="border-b border-rule">
             <td />
-            {SEATS.map((s) => (
-              <th key={s} scope="col" className="w-12 py-1 text-center font-semibold">
-                {INSTRUMENTS[s].name}
+            {seatsOf(shown).map((s) => (
+              <th key={s.id} scope="col" className="w-12 py-1 text-center font-semibold">
+                {s.name}
               </th>
             ))}
           </tr>
@@ -62,7 +62,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
                 </Link>
               </th>
               {r.figures.map((f) => (
-                <td key={f.seat} className="py-1 text-center leading-tight tabular-nums" title={f.first ?? undefined}>
+                <td key={f.key} className="py-1 text-center leading-tight tabular-nums" title={f.first ?? undefined}>
                   {f.fresh === 0 ? (
                     <span className="text-spruce">fits</span>
                   ) : (
@@ -77,7 +77,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
       </table>
       {firsts[0] && (
         <p className="mt-2 text-sm leading-snug">
-          {INSTRUMENTS[firsts[0].seat].name}, {firsts[0].title}, {firsts[0].first}
+          {firsts[0].seat}, {firsts[0].title}, {firsts[0].first}
         </p>
       )}
       {rows.length === 0 && <p className="text-soft">No piece on the shelf yet.</p>}

@@ -1,5 +1,4 @@
-import { INSTRUMENTS, SEATS } from '@/core/hands/instruments'
-import type { Level } from '@/core/hands/level'
+import { inSentence, type Seat } from '@/core/seats/seat'
 import type { KindChoice } from '@/core/reading/choice'
 import { stageOf, type Stage } from '@/core/reading/matters'
 import { SPOT_KINDS, type SpotKind } from '@/core/reading/spots/spot'
@@ -11,11 +10,11 @@ const STAGES: Record<Stage, string> = {
   beyond: 'beyond first position',
 }
 
-type Props = { level: Level; spots: KindChoice; setSpot: (kind: SpotKind, choice: 'show' | 'hide' | null) => void }
+type Props = { seats: readonly Seat[]; spots: KindChoice; setSpot: (kind: SpotKind, choice: 'show' | 'hide' | null) => void }
 
 /** Which kinds of spots this class is shown: by where its level stands, always, or never. */
-export function Kinds({ level, spots, setSpot }: Props) {
-  const stands = SEATS.map((s) => `${INSTRUMENTS[s].name.toLowerCase()} ${STAGES[stageOf(level[s])]}`).join(', ')
+export function Kinds({ seats, spots, setSpot }: Props) {
+  const stands = seats.map((s) => `${inSentence(s.name)} ${STAGES[stageOf(s.instrument, s.learned)]}`).join(', ')
   const own = Object.keys(spots).length
   return (
     <>

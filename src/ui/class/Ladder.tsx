@@ -1,20 +1,22 @@
 'use client'
 
 import { RadioGroup } from 'radix-ui'
-import type { Level } from '@/core/hands/level'
-import { PRESETS, presetOf } from '@/core/hands/presets'
+import type { StepId } from '@/core/instruments/instrument'
+import { sayStep, STEPS, stepOf } from '@/core/instruments/ladder'
+import type { Seat } from '@/core/seats/seat'
 
 /** The steps of a class's way; picking one sets every seat, and from there it can be edited. */
-export function Ladder({ level, onChange }: { level: Level; onChange: (level: Level) => void }) {
-  const here = presetOf(level)
+export function Ladder({ seats, onChange }: { seats: readonly Seat[]; onChange: (step: StepId) => void }) {
+  const here = stepOf(seats)
+  const instruments = seats.map((s) => s.instrument)
   return (
     <RadioGroup.Root
       aria-label="What the class has learned"
       value={here?.id ?? ''}
-      onValueChange={(id) => onChange(PRESETS.find((p) => p.id === id)!.level)}
+      onValueChange={(id) => onChange(STEPS.find((p) => p.id === id)!.id)}
       className="flex flex-col"
     >
-      {PRESETS.map((p, i) => (
+      {STEPS.map((p, i) => (
         <label
           key={p.id}
           className={`flex cursor-pointer gap-2.5 border-l-[3px] py-1.5 pr-2 pl-3 ${here === p ? 'border-l-rosin bg-wash/50' : 'border-l-rule hover:bg-wash/40'}`}
@@ -26,7 +28,7 @@ export function Ladder({ level, onChange }: { level: Level; onChange: (level: Le
             <span className={here === p ? 'font-semibold' : ''}>
               {i + 1} · {p.name}
             </span>
-            <span className="block text-[13px] text-soft">{p.says}</span>
+            <span className="block text-[13px] text-soft">{sayStep(p, instruments)}</span>
           </span>
         </label>
       ))}

@@ -1,25 +1,31 @@
 import { describe, expect, it } from 'vitest'
-import { presetOf, PRESETS } from '@/core/hands/presets'
 import { DEFAULT_CLASS } from '@/core/seats/class'
-import { DECISIONS, sayAnswer } from '../ways/words'
+import { STEP_IDS } from '@/core/instruments/instrument'
+import { stepOf } from '@/core/instruments/ladder'
+import { seatsOf } from '@/core/seats/seat'
+import { readTuning } from '@/core/seats/tuning'
+import { decisionsOf, sayAnswer } from '../ways/words'
 import { createClass } from './classStore'
 
+type Page = ReturnType<typeof createClass>
+const seat = (c: Page, id: string) => c.getState().settings.seats.find((s) => s.id === id)!
+const step = (c: Page) => stepOf(seatsOf(c.getState().settings))?.id ?? null
 const start = () => createClass({ name: 'Owls', school: 'Hill', settings: DEFAULT_CLASS, version: 1 })
 
 describe('the class page', () => {
   it('adds and takes what a seat has learned, and is no preset then', () => {
     const c = start()
     c.getState().toggle('violin', 'fingers', 4)
-    expect(c.getState().settings.level.violin.fingers).toEqual([1, 2, 3])
-    expect(presetOf(c.getState().settings.level)).toBeNull()
+    expect(seat(c, 'violin').learned.fingers).toEqual([1, 2, 3])
+    expect(step(c)).toBeNull()
     c.getState().toggle('violin', 'fingers', 4)
-    expect(presetOf(c.getState().settings.level)?.id).toBe('first-position')
-    c.getState().setSeat('bass', { shifts: 'pauses' })
-    expect(c.getState().settings.level.bass.shifts).toBe('pauses')
+    expect(step(c)).toBe('first-position')
+    c.getState().setLearned('bass', { shifts: 'pauses' })
+    expect(seat(c, 'bass').learned.shifts).toBe('pauses')
   })
   it('takes a preset, decides, renames; everything can be undone and done again', () => {
     const c = start()
-    c.getState().setLevel(PRESETS[0].level)
+    c.getState().toStep(STEP_IDS[0])
     c.getState().decide('fourth', 'always')
     c.getState().rename({ name: 'Herons' })
     expect(c.getState()).toMatchObject({ name: 'Herons', save: 'waiting' })
@@ -27,7 +33,65 @@ describe('the class page', () => {
     expect(c.getState()).toMatchObject({ name: 'Owls', settings: DEFAULT_CLASS })
     for (let i = 0; i < 4; i++) c.getState().redo()
     expect(c.getState().name).toBe('Herons')
-    expect(c.getState().settings).toMatchObject({ policy: { fourth: 'always' }, level: PRESETS[0].level })
+    expect(c.getState().settings).toMatchObject({ policy: { fourth: 'always' } })
+    expect(step(c)).toBe(STEP_IDS[0])
+  })
+  it('takes seats in and out, each with an id and a name of its own, beside those who play the same', () => {
+    const c = start()
+    c.getState().addSeat('violin')
+    c.getState().addSeat('violin')
+    expect(c.getState().settings.seats.map((s) => [s.id, s.name])).toEqual([
+      ['violin', 'Violin'],
+      ['violin-2', 'Violin 2'],
+      ['violin-3', 'Violin 3'],
+      ['viola', 'Viola'],
+      ['cello', 'Cello'],
+      ['bass', 'Bass'],
+    ])
+    c.getState().removeSeat('violin-2')
+    c.getState().addSeat('violin')
+    expect(c.getState().settings.seats.map((s) => s.id)).toEqual(['violin', 'violin-3', 'violin-2', 'viola', 'cello', 'bass'])
+    c.getState().moveSeat('bass', -1)
+    expect(
+      c
+        .getState()
+        .settings.seats.map((s) => s.id)
+        .slice(-2),
+    ).toEqual(['bass', 'cello'])
+    for (let i = 0; i < 5; i++) c.getState().undo()
+    expect(c.getState().settings).toEqual(DEFAULT_CLASS)
+    for (const { id } of DEFAULT_CLASS.seats) c.getState().removeSeat(id)
+    // A class has at least one.
+    expect(c.getState().settings.seats.map((s) => s.id)).toEqual(['bass'])
+  })
+  it('another instrument is as far as the one before, and strung as is usual', () => {
+    const c = start()
+    c.getState().toStep('third-position')
+    c.getState().changeSeat('viola', { clef: 'treble' })
+    c.getState().changeSeat('viola', { instrument: 'cello' })
+    expect(seat(c, 'viola')).toMatchObject({ name: 'Cello', instrument: 'cello' })
+    expect(seat(c, 'viola').clef).toBeUndefined()
+    expect(step(c)).toBe('third-position')
+  })
+  it('strings strung otherwise: of all learned all stay learned, else those that are still there', () => {
+    const c = start()
+    const five = readTuning('B1 E2 A2 D3 G3')
+    if ('problem' in five) throw new Error(five.problem)
+    c.getState().changeSeat('bass', { tuning: five.strings })
+    expect(seat(c, 'bass').learned.strings).toEqual([0, 1, 2, 3, 4])
+    c.getState().undo()
+    c.getState().toStep('first-finger')
+    expect(seat(c, 'bass').learned.strings).toEqual([2, 3])
+    c.getState().changeSeat('bass', { tuning: five.strings })
+    expect(seat(c, 'bass').learned.strings).toEqual([3, 4])
+  })
+  it('decides for one seat, and takes it back', () => {
+    const c = start()
+    c.getState().decideFor('viola', 'fourth', 'always')
+    expect(seat(c, 'viola').policy).toEqual({ fourth: 'always' })
+    expect(seat(c, 'violin').policy).toEqual({})
+    c.getState().decideFor('viola', 'fourth', undefined)
+    expect(seat(c, 'viola').policy).toEqual({})
   })
   it('saves nothing over another window’s version until the teacher has chosen', () => {
     const c = start()
@@ -38,10 +102,11 @@ describe('the class page', () => {
     expect(c.getState().save).toBe('waiting')
   })
   it('has words for every answer of every decision', () => {
-    for (const d of DECISIONS) {
+    const decisions = decisionsOf(seatsOf(DEFAULT_CLASS))
+    for (const d of decisions) {
       expect(d.answers.length).toBeGreaterThan(1)
       for (const a of d.answers) expect(sayAnswer(d, a.value)).toBe(a.says)
     }
-    expect(new Set(DECISIONS.map((d) => d.key))).toEqual(new Set(Object.keys(DEFAULT_CLASS.policy)))
+    expect(new Set(decisions.map((d) => d.key))).toEqual(new Set(Object.keys(DEFAULT_CLASS.policy)))
   })
 })

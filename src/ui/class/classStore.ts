@@ -1,9 +1,13 @@
 import { createStore } from 'zustand/vanilla'
 import type { Policy } from '@/core/fingering/policy'
-import type { Seat } from '@/core/hands/instruments'
-import type { Level, SeatLevel } from '@/core/hands/level'
+import { instrumentNamed, newSeat, seatOf, type SeatId, type SeatRow } from '@/core/seats/seat'
+import type { PolicyChange } from '@/core/fingering/policy'
+import type { StepId } from '@/core/instruments/instrument'
+import { stepOf } from '@/core/instruments/ladder'
+import type { Learned } from '@/core/instruments/learned'
+import { pitchName } from '@/core/music/pitch'
 import type { SpotKind } from '@/core/reading/spots/spot'
-import type { ClassSettings } from '@/core/seats/class'
+import { atStep, type ClassSettings } from '@/core/seats/class'
 import type { Marked, SaveState } from '../parts/autosave'
 
 /** What the class page changes. */
@@ -22,11 +26,19 @@ type ListKey = 'positions' | 'strings' | 'fingers' | 'low' | 'high' | 'extension
 export type ClassActions = {
   rename(change: Partial<Pick<ClassDraft, 'name' | 'school'>>): void
   decide<K extends keyof Policy>(key: K, value: Policy[K]): void
-  setLevel(level: Level): void
+  /** Decides for one seat otherwise than the class; undefined takes it back. */
+  decideFor<K extends keyof Policy>(seat: SeatId, key: K, value: Policy[K] | undefined): void
+  /** All seats to a step of the way. */
+  toStep(step: StepId): void
+  /** Who sits there. Another instrument is as far as the one before, strung and read as is usual. */
+  changeSeat(seat: SeatId, change: Partial<Pick<SeatRow, 'name' | 'instrument' | 'tuning' | 'clef' | 'players'>>): void
+  addSeat(instrument: string): void
+  removeSeat(seat: SeatId): void
+  moveSeat(seat: SeatId, by: 1 | -1): void
   /** Adds to or takes from what a seat has learned. */
-  toggle<K extends ListKey>(seat: Seat, key: K, value: SeatLevel[K][number]): void
-  setSeat(seat: Seat, change: Partial<Pick<SeatLevel, 'shifts' | 'doubleStops'>>): void
-  /** Shows a kind of spot always or never; null: by the level. */
+  toggle<K extends ListKey>(seat: SeatId, key: K, value: Learned[K][number]): void
+  setLearned(seat: SeatId, change: Partial<Pick<Learned, 'shifts' | 'doubleStops'>>): void
+  /** Shows a kind of spot always or never; null: by what is learned. */
   setSpot(kind: SpotKind, choice: 'show' | 'hide' | null): void
   undo(): void
   redo(): void
@@ -37,17 +49,26 @@ export type ClassActions = {
 }
 export type ClassStore = ReturnType<typeof createClass>
 
+/** What is learned on strings that are strung otherwise: of all strings all, else those that are still there. */
+function relearned(before: SeatRow, after: SeatRow): SeatRow {
+  const [old, now] = [seatOf(before).instrument.strings, seatOf(after).instrument.strings]
+  const { strings } = before.learned
+  if (old === now) return after
+  const all = old.every((_, i) => strings.includes(i))
+  const kept = now.flatMap((p, i) => (all || strings.some((s) => old[s] && pitchName(old[s]) === pitchName(p)) ? [i] : []))
+  return { ...after, learned: { ...after.learned, strings: kept.length ? kept : now.map((_, i) => i) } }
+}
+
 /** The class page's state: one store, with undo. */
 export function createClass(start: ClassDraft & { version: number }) {
   return createStore<ClassState & ClassActions>()((set, get) => {
     const now = (): ClassDraft => ({ name: get().name, school: get().school, settings: get().settings })
     const unsaved = (): SaveState => (get().save === 'newer' || get().save === 'gone' ? get().save : 'waiting')
     const alter = (next: Partial<ClassDraft>) => set((s) => ({ ...next, past: [...s.past, now()], future: [], save: unsaved() }))
-    const setLevel = (level: Level) => alter({ settings: { ...get().settings, level } })
-    const seatTo = (seat: Seat, change: Partial<SeatLevel>) => {
-      const { level } = get().settings
-      setLevel({ ...level, [seat]: { ...level[seat], ...change } })
-    }
+    const setSeats = (seats: SeatRow[]) => alter({ settings: { ...get().settings, seats } })
+    const rows = () => get().settings.seats
+    const seatTo = (seat: SeatId, change: (row: SeatRow) => SeatRow) => setSeats(rows().map((r) => (r.id === seat ? change(r) : r)))
+    const learnedTo = (seat: SeatId, change: Partial<Learned>) => seatTo(seat, (r) => ({ ...r, learned: { ...r.learned, ...change } }))
     return {
       ...start,
       save: 'saved',
@@ -56,12 +77,57 @@ export function createClass(start: ClassDraft & { version: number }) {
       future: [],
       rename: alter,
       decide: (key, value) => alter({ settings: { ...get().settings, policy: { ...get().settings.policy, [key]: value } } }),
-      setLevel,
-      toggle: (seat, key, value) => {
-        const list = get().settings.level[seat][key] as readonly (typeof value)[]
-        seatTo(seat, { [key]: list.includes(value) ? list.filter((v) => v !== value) : [...list, value] })
+      decideFor: (seat, key, value) =>
+        seatTo(seat, (r) => {
+          const { [key]: _, ...others }: PolicyChange = r.policy
+          return { ...r, policy: value === undefined ? others : { ...others, [key]: value } }
+        }),
+      toStep: (step) => alter({ settings: atStep(get().settings, step) }),
+      changeSeat: (seat, change) =>
+        seatTo(seat, (r) => {
+          if (change.instrument === undefined || change.instrument === r.instrument) return relearned(r, { ...r, ...change })
+          const { tuning: _, clef: __, ...others } = r
+          const step = stepOf([seatOf(r)])?.id ?? 'first-position'
+          const [was, is] = [instrumentNamed(r.instrument), instrumentNamed(change.instrument)]
+          // A seat that was named after its instrument is named after the new one.
+          const name = r.name.startsWith(was.name) ? r.name.replace(was.name, is.name) : r.name
+          return { ...others, name, ...change, learned: is.learned[step] }
+        }),
+      addSeat: (id) => {
+        const instrument = instrumentNamed(id)
+        const free = (form: (n: number) => string, taken: (row: SeatRow) => string): string => {
+          for (let n = 1; ; n++) if (!rows().some((r) => taken(r) === form(n))) return form(n)
+        }
+        const own = free(
+          (n) => (n === 1 ? instrument.id : `${instrument.id}-${n}`),
+          (r) => r.id,
+        )
+        const name = free(
+          (n) => (n === 1 ? instrument.name : `${instrument.name} ${n}`),
+          (r) => r.name,
+        )
+        const like = rows().findLast((r) => r.instrument === instrument.id)
+        const step = stepOf(rows().map(seatOf))?.id ?? 'first-position'
+        const added = { ...newSeat(instrument, step, own, name), ...(like ? { learned: like.learned } : {}) }
+        // Beside those who play the same, else at the end.
+        const at = like ? rows().indexOf(like) + 1 : rows().length
+        setSeats([...rows().slice(0, at), added, ...rows().slice(at)])
       },
-      setSeat: seatTo,
+      removeSeat: (seat) => {
+        if (rows().length > 1) setSeats(rows().filter((r) => r.id !== seat))
+      },
+      moveSeat: (seat, by) => {
+        const at = rows().findIndex((r) => r.id === seat)
+        const to = at + by
+        if (at < 0 || to < 0 || to >= rows().length) return
+        const others = rows().filter((r) => r.id !== seat)
+        setSeats([...others.slice(0, to), rows()[at], ...others.slice(to)])
+      },
+      toggle: (seat, key, value) => {
+        const list = (rows().find((r) => r.id === seat)?.learned[key] ?? []) as readonly (typeof value)[]
+        learnedTo(seat, { [key]: list.includes(value) ? list.filter((v) => v !== value) : [...list, value] })
+      },
+      setLearned: learnedTo,
       setSpot: (kind, choice) => {
         const { [kind]: _, ...others } = get().settings.spots
         alter({ settings: { ...get().settings, spots: choice ? { ...others, [kind]: choice } : others } })

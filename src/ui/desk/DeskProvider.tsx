@@ -5,6 +5,7 @@ import { useStore } from 'zustand'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
 import type { Plan } from '@/core/seats/plan'
+import type { Seat } from '@/core/seats/seat'
 import { createDesk, type Desk, type DeskStore } from './deskStore'
 
 const Context = createContext<DeskStore | null>(null)
@@ -29,6 +30,9 @@ export function useDeskStore(): DeskStore {
   if (!store) throw new Error('the desk is used outside its provider')
   return store
 }
+
+/** The seats of the class, in score order. */
+export const useSeats = (): readonly Seat[] => useDesk((d) => d.seats)
 
 /** Reads from the desk; the component is drawn again only when what it reads has changed. */
 export const useDesk = <T,>(read: (d: Desk) => T): T => useStore(useDeskStore(), read)

@@ -6,49 +6,53 @@ import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { givenPins } from '@/core/fingering/given'
 import { withChanges, type Policy, type PolicyChange } from '@/core/fingering/policy'
-import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
-import { PRESETS, presetOf } from '@/core/hands/presets'
+import type { SeatId } from '@/core/seats/seat'
+import type { StepId } from '@/core/instruments/instrument'
+import { STEPS, stepOf } from '@/core/instruments/ladder'
+import { mapsOf } from '@/core/seats/ensemble'
 import { ROWS } from '@/engrave/rows'
 import { Button } from '../parts/Button'
 import { DecisionSelect } from '../ways/DecisionSelect'
-import { DECISIONS, sayAnswer } from '../ways/words'
-import { useDesk } from './DeskProvider'
+import { decisionsOf, sayAnswer } from '../ways/words'
+import { useDesk, useSeats } from './DeskProvider'
 
 const SAY_ROW = { letter: 'letters', string: 'strings', finger: 'fingers' }
 
 /** How this piece is fingered where it differs from the class, for all seats or one, with the effect on the bench at once. */
 function Ways() {
-  const [seat, setSeat] = useState<Seat | null>(null)
+  const [seat, setSeat] = useState<SeatId | null>(null)
   const klass = useDesk((d) => d.klass)
   const plan = useDesk((d) => d.plan)
   const decide = useDesk((d) => d.decide)
-  const changed: PolicyChange = seat ? plan.seatPolicy[seat] : plan.policy
-  const under: Policy = seat ? withChanges(klass.policy, plan.policy) : klass.policy
-  const shown = DECISIONS.filter((d) => seat === null || d.seats.includes(seat))
+  const seats = useSeats()
+  const of = seats.find((s) => s.id === seat)
+  const changed: PolicyChange = (of ? plan.seatPolicy[of.id] : plan.policy) ?? {}
+  const under: Policy = of ? withChanges(klass.policy, of.policy, plan.policy) : klass.policy
+  const shown = decisionsOf(of ? [of] : seats)
   return (
     <>
       <div role="group" aria-label="For whom" className="flex overflow-hidden rounded-md border border-rule">
-        {[null, ...SEATS].map((s) => (
+        {[null, ...seats].map((s) => (
           <button
-            key={s ?? 'all'}
+            key={s?.id ?? 'all'}
             type="button"
-            aria-pressed={seat === s}
-            onClick={() => setSeat(s)}
-            className={`grow px-2 py-1 text-sm ${seat === s ? 'bg-ink text-paper' : 'hover:bg-wash'}`}
+            aria-pressed={of === (s ?? undefined)}
+            onClick={() => setSeat(s?.id ?? null)}
+            className={`grow px-2 py-1 text-sm ${of === (s ?? undefined) ? 'bg-ink text-paper' : 'hover:bg-wash'}`}
           >
-            {s ? INSTRUMENTS[s].name : 'All seats'}
+            {s ? s.name : 'All seats'}
           </button>
         ))}
       </div>
       <div className="mt-3 flex flex-col gap-2">
-        {seat === null && <LevelSelect />}
+        {!of && <LearnedSelect />}
         {shown.map((d) => (
           <DecisionSelect
             key={d.key}
             decision={d}
             value={changed[d.key]}
-            inherited={`as the ${seat ? 'piece' : 'class'}: ${sayAnswer(d, under[d.key])}`}
-            onChange={(value) => decide(seat, d.key, value as Policy[typeof d.key] | undefined)}
+            inherited={`as the ${of ? 'piece' : 'class'}: ${sayAnswer(d, under[d.key])}`}
+            onChange={(value) => decide(of?.id ?? null, d.key, value as Policy[typeof d.key] | undefined)}
           />
         ))}
       </div>
@@ -57,22 +61,25 @@ function Ways() {
 }
 
 /** What the class is taken to have learned in this piece. */
-function LevelSelect() {
-  const own = useDesk((d) => d.plan.level)
-  const klass = useDesk((d) => d.klass)
-  const setLevel = useDesk((d) => d.setLevel)
-  const ofClass = presetOf(klass.level)?.name ?? 'set by hand'
+function LearnedSelect() {
+  const own = useDesk((d) => d.plan.learned)
+  const seats = useSeats()
+  const setLearned = useDesk((d) => d.setLearned)
+  const ofClass = stepOf(seats)?.name ?? 'set by hand'
+  const here = own && stepOf(seats.map((s) => ({ ...s, learned: own[s.id] ?? s.learned })))
+  const take = (id: string) =>
+    setLearned(STEPS.some((s) => s.id === id) ? Object.fromEntries(seats.map((s) => [s.id, s.instrument.learned[id as StepId]])) : null)
   return (
     <div className="grid grid-cols-[164px_1fr] items-center gap-2">
-      <label htmlFor="piece-level">Has learned</label>
+      <label htmlFor="piece-learned">Has learned</label>
       <select
-        id="piece-level"
-        value={own ? (presetOf(own)?.id ?? '') : ''}
-        onChange={(e) => setLevel(PRESETS.find((p) => p.id === e.target.value)?.level ?? null)}
+        id="piece-learned"
+        value={here?.id ?? ''}
+        onChange={(e) => take(e.target.value)}
         className={`w-full rounded border bg-sheet px-1.5 py-1 ${own ? 'border-rosin font-semibold' : 'border-rule'}`}
       >
         <option value="">as the class: {ofClass}</option>
-        {PRESETS.map((p) => (
+        {STEPS.map((p) => (
           <option key={p.id} value={p.id}>
             {p.name}
           </option>
@@ -86,14 +93,14 @@ function LevelSelect() {
 function Given() {
   const ensemble = useDesk((d) => d.ensemble)
   const pinGiven = useDesk((d) => d.pinGiven)
-  const given = SEATS.map((seat) => ({ seat, count: Object.keys(givenPins(ensemble[seat].line, ensemble[seat].instrument)).length }))
+  const given = mapsOf(ensemble).map((m) => ({ seat: m.seat, count: Object.keys(givenPins(m.line, m.instrument)).length }))
   if (given.every((g) => g.count === 0)) return null
   return (
     <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-rule pt-2.5">
       <span>The file gives fingers. Pin them for</span>
       {given.map(({ seat, count }) => (
-        <Button key={seat} className="min-h-7 text-sm" disabled={count === 0} onClick={() => pinGiven(seat)}>
-          {INSTRUMENTS[seat].name} ({count})
+        <Button key={seat.id} className="min-h-7 text-sm" disabled={count === 0} onClick={() => pinGiven(seat.id)}>
+          {seat.name} ({count})
         </Button>
       ))}
     </div>

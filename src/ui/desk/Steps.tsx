@@ -16,7 +16,7 @@ export function Steps({ id, here, within = false }: { id: string; here: Step | '
     { step: 'read', name: 'Read', href: stepPath(id, 'read'), desk: true },
     { step: 'map', name: 'Map', href: stepPath(id, 'map'), desk: true },
     { step: 'level', name: 'Level', href: stepPath(id, 'level'), desk: true },
-    { step: 'hand-out', name: 'Hand out', href: `/pieces/${id}/print?seat=violin` },
+    { step: 'hand-out', name: 'Hand out', href: `/pieces/${id}/print` },
   ]
   const inPlace = (href: string) => (e: MouseEvent) => {
     if (e.ctrlKey || e.metaKey || e.shiftKey || e.button !== 0) return

@@ -2,12 +2,12 @@
 
 import { Download } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { INSTRUMENTS, SEATS } from '@/core/hands/instruments'
 import type { ExportKind } from '@/formats/export'
 import { Button } from '../parts/Button'
+import { useSeats } from './DeskProvider'
 
 const SCORES: readonly { kind: ExportKind; name: string; says: string }[] = [
-  { kind: 'musicxml', name: 'MusicXML', says: 'four seats with fingers, strings and bows, for a notation program' },
+  { kind: 'musicxml', name: 'MusicXML', says: 'every seat with fingers, strings and bows, for a notation program' },
   { kind: 'mxl', name: 'MusicXML, packed', says: 'the same, smaller (.mxl)' },
   { kind: 'abc', name: 'abc', says: 'the same as text' },
   { kind: 'midi', name: 'MIDI', says: 'a track a seat, to listen to' },
@@ -19,6 +19,7 @@ const item = 'block rounded px-2 py-1 outline-none data-[highlighted]:bg-wash'
 
 /** The piece as a file: for a notation program, for listening, for a table, or as it was brought. */
 export function TakeAway({ id, originalId }: { id: string; originalId: string | null }) {
+  const seats = useSeats()
   const href = (kind: ExportKind, seat = 'all') => `/api/pieces/${id}/export?as=${kind}&seat=${seat}`
   return (
     <DropdownMenu.Root modal={false}>
@@ -39,11 +40,11 @@ export function TakeAway({ id, originalId }: { id: string; originalId: string | 
           ))}
           <DropdownMenu.Separator className="my-1.5 h-px bg-rule" />
           <DropdownMenu.Label className="px-2 text-[13px] text-soft">One part as MusicXML</DropdownMenu.Label>
-          <div className="flex">
-            {SEATS.map((seat) => (
+          <div className="flex flex-wrap">
+            {seats.map(({ id: seat, name }) => (
               <DropdownMenu.Item key={seat} asChild>
                 <a className={item} href={href('musicxml', seat)} download>
-                  {INSTRUMENTS[seat].name}
+                  {name}
                 </a>
               </DropdownMenu.Item>
             ))}

@@ -1,8 +1,6 @@
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { describe, expect, it } from 'vitest'
 import type { MappedNote } from '@/core/fingering/map'
-import { SEATS } from '@/core/hands/instruments'
-import { PRESETS } from '@/core/hands/presets'
 import { QUARTER } from '@/core/music/time'
 import { ensembleMapper } from '@/core/seats/ensemble'
 import { together } from '@/core/reading/together'
@@ -13,6 +11,7 @@ import { layOutBench, stringY, xAt } from '../bench/layout'
 import { headline } from '@/core/piece/headline'
 import { createDesk, offersFor, pickedNotes, shownSpots } from './deskStore'
 import { sayMoment } from './say'
+import { STEPS, SEATS } from '@/core/testing/seats'
 
 const desk = () =>
   createDesk({
@@ -119,7 +118,7 @@ describe('the desk', () => {
     const setting = {
       fifths: piece.key.fifths + 1,
       octaves: { violin: 0, viola: 0, cello: -1, bass: -2 },
-      bassSchool: '1-2-3-4',
+      school: '1-2-3-4',
       fourth: 'always',
     } as const
     d.getState().applySetting(setting)
@@ -128,8 +127,8 @@ describe('the desk', () => {
     expect(moved.said).toContain('1 pin lifted')
     expect(moved.plan).toMatchObject({
       octaves: setting.octaves,
-      seatPolicy: { bass: { bassSchool: '1-2-3-4' }, viola: { fourth: 'always' } },
-      pins: { violin: {} },
+      seatPolicy: { bass: { school: '1-2-3-4' }, viola: { fourth: 'always' } },
+      pins: {},
     })
     expect(moved.moved).toBe(true)
     moved.undo()
@@ -151,9 +150,9 @@ describe('the desk', () => {
   })
   it('takes another level for this piece, marks what is new, and puts a substitute and back', () => {
     const d = desk()
-    d.getState().setLevel(PRESETS[1].level)
+    d.getState().setLearned(STEPS[1].learned)
     expect(d.getState().ensemble.violin.problems.length).toBeGreaterThan(0)
-    d.getState().setLevel(null)
+    d.getState().setLearned(null)
     expect(d.getState().ensemble.violin.problems).toEqual([])
     d.getState().setOctave('viola', 0)
     const { ensemble, piece } = d.getState()
@@ -161,7 +160,7 @@ describe('the desk', () => {
     const [best] = offersFor(piece, ensemble.viola, trouble)
     d.getState().substitute('viola', best)
     expect(d.getState().ensemble.viola.problems).toHaveLength(best.left)
-    expect(Object.keys(d.getState().plan.substitutes.viola)).toEqual(Object.keys(best.changes))
+    expect(Object.keys(d.getState().plan.substitutes.viola ?? {})).toEqual(Object.keys(best.changes))
     d.getState().restore('viola', trouble)
     expect(d.getState().plan.substitutes.viola).toEqual({})
     expect(d.getState().said).toBe('Viola: as written')

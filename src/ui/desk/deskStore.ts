@@ -7,22 +7,21 @@ import { offersAt, type Offer } from '@/core/fingering/offers'
 import type { PolicyChange } from '@/core/fingering/policy'
 import type { Substitutes } from '@/core/fingering/substitute'
 import type { Hold } from '@/core/hands/hold'
-import { SEATS, type Seat } from '@/core/hands/instruments'
-import type { Level } from '@/core/hands/level'
+import type { Learned } from '@/core/instruments/learned'
 import { keyName } from '@/core/music/key'
 import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
 import { isShown, type KindChoice, type SpotChoice } from '@/core/reading/choice'
 import { spotsOf } from '@/core/reading/spots'
-import { saySeats, together, type Together } from '@/core/reading/together'
+import { together, type Together } from '@/core/reading/together'
 import type { Spot, SpotKind } from '@/core/reading/spots/spot'
 import { settingsFor, type ClassSettings } from '@/core/seats/class'
-import { ensembleMapper, type Ensemble } from '@/core/seats/ensemble'
+import { ensembleMapper, mapsOf, type Ensemble } from '@/core/seats/ensemble'
 import { inKey, type InKey } from '@/core/seats/inKey'
 import {
   withDecision,
   withKind,
-  withLevel,
+  withLearned,
   withLine,
   withMuted,
   withOctave,
@@ -32,7 +31,8 @@ import {
   type Plan,
 } from '@/core/seats/plan'
 import { withRescue, type RescueChange } from '@/core/seats/rescue'
-import { withSetting, type Setting } from '@/core/seats/setting'
+import { saySeats, seatsOf, type BySeat, type Seat, type SeatId } from '@/core/seats/seat'
+import { deciding, withSetting, type Setting } from '@/core/seats/setting'
 import { answerAt, timelineOf, type Beat } from '@/core/seats/timeline'
 import type { Row } from '@/engrave/rows'
 import type { Marked, SaveState } from '../parts/autosave'
@@ -49,6 +49,8 @@ export type DeskState = {
   readonly plan: Plan
   /** The settings of the class, as they were when the desk was opened. */
   readonly klass: ClassSettings
+  /** Its seats, in score order. */
+  readonly seats: readonly Seat[]
   readonly ensemble: Ensemble
   readonly timeline: readonly Beat[]
   /** The notes have been moved to another key since the desk was opened. */
@@ -61,7 +63,7 @@ export type DeskState = {
   readonly future: readonly Snapshot[]
   /** Index into the timeline, and the seat. */
   readonly moment: number
-  readonly seat: Seat
+  readonly seat: SeatId
   /** The spot that was gone to, by id, until something else is picked. */
   readonly spot: string | null
   readonly view: View
@@ -73,7 +75,7 @@ export type DeskState = {
 }
 
 export type DeskActions = {
-  pick(moment: number, seat?: Seat): void
+  pick(moment: number, seat?: SeatId): void
   step(by: number): void
   stepSeat(by: number): void
   /** To the next spot that is shown, or the one before; what several seats are told together is one. */
@@ -87,22 +89,22 @@ export type DeskActions = {
   mute(spots: readonly Spot[], muted: boolean): void
   /** Moves the class to another key with its octaves and ways of fingering, in one step. */
   applySetting(setting: Setting): void
-  rescue(seat: Seat, name: string, change: RescueChange): void
+  rescue(seat: SeatId, name: string, change: RescueChange): void
   toMeasure(number: string): boolean
-  pinHold(seat: Seat, note: MappedNote, hold: Hold): void
+  pinHold(seat: SeatId, note: MappedNote, hold: Hold): void
   pinFinger(finger: number): void
   pinString(letter: string): void
   /** Pins the fingers and strings that the file gave in a seat's line, where nothing is pinned yet. */
-  pinGiven(seat: Seat): void
-  lift(seat: Seat, note: MappedNote): void
-  setOctave(seat: Seat, octave: OctaveChoice): void
-  setLine(seat: Seat, line: number): void
+  pinGiven(seat: SeatId): void
+  lift(seat: SeatId, note: MappedNote): void
+  setOctave(seat: SeatId, octave: OctaveChoice): void
+  setLine(seat: SeatId, line: number): void
   /** Decides for the piece, or for one seat of it; undefined: as the class. */
-  decide<K extends keyof PolicyChange>(seat: Seat | null, key: K, value: PolicyChange[K]): void
-  setLevel(level: Level | null): void
+  decide<K extends keyof PolicyChange>(seat: SeatId | null, key: K, value: PolicyChange[K]): void
+  setLearned(learned: BySeat<Learned> | null): void
   /** Puts a substitute where the picked seat has trouble, or takes one away. */
-  substitute(seat: Seat, offer: Pick<Offer, 'name' | 'changes'>): void
-  restore(seat: Seat, note: string): void
+  substitute(seat: SeatId, offer: Pick<Offer, 'name' | 'changes'>): void
+  restore(seat: SeatId, note: string): void
   rename(title: string): void
   undo(): void
   redo(): void
@@ -124,7 +126,7 @@ export const struckEvent = (map: SeatMap, note: MappedNote): string =>
   map.moments[map.solution.columns[note.column].moment].events[0].event.id
 
 /** Notes of the picked moment in a seat. */
-export const pickedNotes = (d: Pick<DeskState, 'piece' | 'ensemble' | 'timeline' | 'moment'>, seat: Seat): readonly MappedNote[] =>
+export const pickedNotes = (d: Pick<DeskState, 'piece' | 'ensemble' | 'timeline' | 'moment'>, seat: SeatId): readonly MappedNote[] =>
   d.timeline[d.moment] ? (answerAt(d.piece, d.ensemble[seat], d.timeline[d.moment].onset)?.notes ?? []) : []
 
 /** The events around one that have the same substitute without a break: what one choice moved goes back together. */
@@ -156,7 +158,7 @@ const shown = new WeakMap<readonly Spot[], { ofPiece: SpotChoice; ofClass: KindC
 /** The spots of a seat that the teacher sees; the same list for as long as nothing about them changes. */
 export function shownIn(
   { piece, ensemble, plan, klass }: Pick<DeskState, 'piece' | 'ensemble' | 'plan' | 'klass'>,
-  seat: Seat,
+  seat: SeatId,
 ): readonly Spot[] {
   const all = spotsOf(piece, ensemble[seat])
   const known = shown.get(all)
@@ -168,7 +170,16 @@ export function shownIn(
 
 /** The spots of all seats that the teacher sees, in the order of the music, seat after seat at one moment. */
 export const shownSpots = (d: Pick<DeskState, 'piece' | 'ensemble' | 'plan' | 'klass'>): Spot[] =>
-  SEATS.flatMap((s) => shownIn(d, s)).sort((a, b) => a.onset - b.onset || SEATS.indexOf(a.seat) - SEATS.indexOf(b.seat) || b.hard - a.hard)
+  inScoreOrder(
+    d.ensemble,
+    Object.keys(d.ensemble).flatMap((s) => shownIn(d, s)),
+  )
+
+/** Spots in the order of the music, seat after seat at one moment, the hardest first. */
+export function inScoreOrder(ensemble: Ensemble, spots: readonly Spot[]): Spot[] {
+  const row = new Map(Object.keys(ensemble).map((seat, i) => [seat, i]))
+  return [...spots].sort((a, b) => a.onset - b.onset || row.get(a.seat)! - row.get(b.seat)! || b.hard - a.hard)
+}
 
 /** Whether a spot is beyond the class: new for it, or not to be played. */
 export const isBeyond = (s: Spot): boolean => s.kind === 'new-for-class' || s.kind === 'out-of-reach'
@@ -182,16 +193,25 @@ function saySetting({ piece, dropped, lifted }: InKey): string {
   return `In ${keyName(piece.key)}${lost.length ? `; ${lost.join(', ')}: they belong to the old notes` : ''}`
 }
 
+/** How those seats finger as things stand that a setting may change: of each way the first seat that has the choice. */
+const ownWays = (klass: ClassSettings, plan: Plan, seats: readonly Seat[]): Pick<Setting, 'school' | 'fourth'> => {
+  const way = (decision: 'school' | 'fourth') => settingsFor(klass, plan, deciding(seats, decision)[0] ?? seats[0]).policy
+  return { school: way('school').school, fourth: way('fourth').fourth }
+}
+
 /** The desk of one piece. */
 export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass: ClassSettings; version: number }) {
   const map = ensembleMapper()
   const ensemble = map(start.piece, start.plan, start.klass)
+  const seats = seatsOf(start.klass)
+  const rowOf = (id: SeatId): number => seats.findIndex((s) => s.id === id)
+  const nameOf = (id: SeatId): string => ensemble[id].seat.name
   return createStore<Desk>()((set, get) => {
     const show = ({ piece, plan }: Snapshot): Partial<DeskState> => {
       const made = map(piece, plan, get().klass)
       const d = get()
       // The same lines have the same moments: what is laid out by them need not be drawn again.
-      const same = SEATS.every((s) => made[s].line === d.ensemble[s].line)
+      const same = mapsOf(made).every((m) => m.line === d.ensemble[m.seat.id].line)
       const moved = d.moved || piece.lines !== d.piece.lines
       return { piece, plan, moved, ensemble: made, timeline: same ? d.timeline : timelineOf(piece, made) }
     }
@@ -202,18 +222,18 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
     const alter = (next: Partial<Snapshot>, said: string) =>
       set((d) => ({ ...show({ ...now(), ...next }), past: [...d.past, now()], future: [], save: unsaved(), said }))
     const change = (plan: Plan, said: string) => alter({ plan }, said)
-    const pin = (seat: Seat, note: MappedNote, hold: Hold) => {
+    const pin = (seat: SeatId, note: MappedNote, hold: Hold) => {
       const { instrument } = get().ensemble[seat]
       change(
         withPin(get().plan, seat, struckEvent(get().ensemble[seat], note), pinFor(instrument, hold)),
-        `${instrument.name}: ${sayHold(instrument, hold)}, pinned`,
+        `${nameOf(seat)}: ${sayHold(instrument, hold)}, pinned`,
       )
     }
     /** Pins the cheapest way at the picked note that `wanted` accepts. */
     const pinCheapest = (wanted: (h: Hold) => boolean, what: string) => {
       const { ensemble: e, seat } = get()
       const note = pickedNotes(get(), seat)[0]
-      const { name } = e[seat].instrument
+      const name = nameOf(seat)
       if (!note) return set({ said: `${name}: no note here to pin` })
       const hold = wanted(note.hold) ? note.hold : choicesAt(e[seat], note).find((a) => wanted(a.hold))?.hold
       if (!hold) return set({ said: `${name}: this note has no ${what}` })
@@ -225,7 +245,7 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       const d = get()
       if (all.length === 0) return set({ said: 'Nothing that trips anybody here' })
       const here = d.timeline[d.moment]?.onset ?? 0
-      const place = (s: Pick<Spot, 'onset' | 'seat'>) => s.onset * SEATS.length + SEATS.indexOf(s.seat)
+      const place = (s: Pick<Spot, 'onset' | 'seat'>) => s.onset * seats.length + rowOf(s.seat)
       const mine = place({ onset: here, seat: d.seat })
       // At several for one note it is at the one that was gone to, else at the first.
       const gone = all.findIndex((g) => g.some((s) => s.id === d.spot))
@@ -236,6 +256,7 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
     }
     return {
       ...start,
+      seats,
       ensemble,
       timeline: timelineOf(start.piece, ensemble),
       moved: false,
@@ -244,7 +265,7 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       past: [],
       future: [],
       moment: 0,
-      seat: 'violin',
+      seat: seats[0].id,
       spot: null,
       view: 'bench',
       rows: ['letter', 'finger'],
@@ -253,13 +274,20 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       pick: (moment, seat) =>
         set((d) => ({ moment: Math.max(0, Math.min(d.timeline.length - 1, moment)), seat: seat ?? d.seat, spot: null, said: '' })),
       step: (by) => get().pick(get().moment + by),
-      stepSeat: (by) =>
-        set((d) => ({ seat: SEATS[Math.max(0, Math.min(SEATS.length - 1, SEATS.indexOf(d.seat) + by))], spot: null, said: '' })),
+      stepSeat: (by) => set((d) => ({ seat: seats[Math.max(0, Math.min(seats.length - 1, rowOf(d.seat) + by))].id, spot: null, said: '' })),
       nextSpot: (by = 1) => stepTo(shownSpots(get()), by),
       nextTrouble: () => stepTo(shownSpots(get()).filter(isBeyond), 1),
       toSpot: (spots) => {
         const [{ id, onset, seat, text }] = spots
-        set((d) => ({ moment: momentAt(d.timeline, onset), seat, spot: id, said: `${saySeats(spots)}: ${text}` }))
+        set((d) => ({
+          moment: momentAt(d.timeline, onset),
+          seat,
+          spot: id,
+          said: `${saySeats(
+            seats,
+            spots.map((s) => s.seat),
+          )}: ${text}`,
+        }))
       },
       setKind: (kind, choice) => change(withKind(get().plan, kind, choice), ''),
       mute: (spots, muted) => {
@@ -270,11 +298,9 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
         const { piece, plan } = get()
         const there = inKey(piece, plan, setting.fifths)
         if (!there) return set({ said: 'A note would leave the range in that key' })
-        const way = (s: Seat) => settingsFor(get().klass, plan, s).policy
-        const own = { bassSchool: way('bass').bassSchool, fourth: way('violin').fourth }
-        alter({ piece: there.piece, plan: withSetting(there.plan, setting, own) }, saySetting(there))
+        alter({ piece: there.piece, plan: withSetting(there.plan, seats, setting, ownWays(get().klass, plan, seats)) }, saySetting(there))
       },
-      rescue: (seat, name, c) => change(withRescue(get().plan, seat, c), `${get().ensemble[seat].instrument.name}: ${name.toLowerCase()}`),
+      rescue: (seat, name, c) => change(withRescue(get().plan, seat, c), `${nameOf(seat)}: ${name.toLowerCase()}`),
       toMeasure: (number) => {
         const moment = get().timeline.findIndex((b) => b.first.at.measure.number === number.trim())
         if (moment < 0) return false
@@ -291,28 +317,27 @@ export function createDesk(start: { id: string; piece: Piece; plan: Plan; klass:
       pinGiven: (seat) => {
         const { plan, ensemble: e } = get()
         const { instrument, line } = e[seat]
-        const given = Object.entries(givenPins(line, instrument)).filter(([id]) => !plan.pins[seat][id])
-        if (given.length === 0) return set({ said: `${instrument.name}: nothing more is given` })
+        const given = Object.entries(givenPins(line, instrument)).filter(([id]) => !plan.pins[seat]?.[id])
+        if (given.length === 0) return set({ said: `${nameOf(seat)}: nothing more is given` })
         change(
           given.reduce((p, [id, pin]) => withPin(p, seat, id, pin), plan),
-          `${instrument.name}: ${given.length} given ${given.length === 1 ? 'finger' : 'fingers'} pinned`,
+          `${nameOf(seat)}: ${given.length} given ${given.length === 1 ? 'finger' : 'fingers'} pinned`,
         )
       },
       lift: (seat, note) => {
         const event = struckEvent(get().ensemble[seat], note)
-        const known: Pin | undefined = get().plan.pins[seat][event]
-        if (known) change(withPin(get().plan, seat, event, null), `${get().ensemble[seat].instrument.name}: pin lifted`)
+        const known: Pin | undefined = get().plan.pins[seat]?.[event]
+        if (known) change(withPin(get().plan, seat, event, null), `${nameOf(seat)}: pin lifted`)
       },
       setOctave: (seat, octave) => change(withOctave(get().plan, seat, octave), ''),
       setLine: (seat, line) => change(withLine(get().plan, seat, line), ''),
       decide: (seat, key, value) => change(withDecision(get().plan, seat, key, value), ''),
-      setLevel: (level) => change(withLevel(get().plan, level), ''),
-      substitute: (seat, offer) =>
-        change(withSubstitute(get().plan, seat, offer.changes), `${get().ensemble[seat].instrument.name}: ${offer.name.toLowerCase()}`),
+      setLearned: (learned) => change(withLearned(get().plan, learned), ''),
+      substitute: (seat, offer) => change(withSubstitute(get().plan, seat, offer.changes), `${nameOf(seat)}: ${offer.name.toLowerCase()}`),
       restore: (seat, event) => {
         const { plan, ensemble: e } = get()
-        const events = movedWith(e[seat], plan.substitutes[seat], event)
-        change(withSubstitute(plan, seat, Object.fromEntries(events.map((id) => [id, null]))), `${e[seat].instrument.name}: as written`)
+        const events = movedWith(e[seat], plan.substitutes[seat] ?? {}, event)
+        change(withSubstitute(plan, seat, Object.fromEntries(events.map((id) => [id, null]))), `${nameOf(seat)}: as written`)
       },
       rename: (title) => {
         const wanted = title.trim().slice(0, 200)

@@ -3,6 +3,7 @@ import { versionNumber } from '@/core/bounds'
 import { classSettingsSchema } from '@/core/seats/class'
 import { pieceSchema } from '@/core/piece/piece'
 import { planSchema } from '@/core/seats/plan'
+import { upgradedClass, upgradedPlan } from '@/core/seats/upgrade'
 
 /** Names the window that saves, for as long as it is open: it may save over a version of its own that it has not heard of. */
 const windowName = z
@@ -18,7 +19,8 @@ export const saveRequest = z.object({
   base: versionNumber,
   by: windowName,
   seq: saveNumber,
-  plan: planSchema,
+  /** A window that was opened before an update, or kept by the browser since, says it the old way. */
+  plan: z.preprocess(upgradedPlan, planSchema),
   title: z.string().trim().min(1).max(200),
   /** The notes, when the desk has moved them to another key; left out, they stay. */
   notes: pieceSchema.nullable().default(null),
@@ -34,7 +36,7 @@ export const classSaveRequest = z.object({
   seq: saveNumber,
   name: z.string().trim().min(1).max(80),
   school: z.string().trim().max(120),
-  settings: classSettingsSchema,
+  settings: z.preprocess(upgradedClass, classSettingsSchema),
 })
 export const keptClass = classSaveRequest.omit({ base: true, by: true, seq: true })
 export type ClassSave = z.infer<typeof classSaveRequest>

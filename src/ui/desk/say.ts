@@ -1,7 +1,7 @@
 import { sayHold } from '@/core/fingering/explain'
 import { spokenLetter } from '@/core/music/pitch'
 import { beatOf } from '@/core/music/time'
-import type { Seat } from '@/core/hands/instruments'
+import { inSentence, type SeatId } from '@/core/seats/seat'
 import { answerAt, type Beat } from '@/core/seats/timeline'
 import type { DeskState } from './deskStore'
 
@@ -9,12 +9,11 @@ import type { DeskState } from './deskStore'
 export const sayWhere = (b: Beat): string => `Measure ${b.first.at.measure.number}, beat ${beatOf(b.first.into, b.first.at.meter)}`
 
 /** "Measure 5, beat 4, viola: F sharp, 2 on D". */
-export function sayMoment(d: Pick<DeskState, 'piece' | 'ensemble' | 'timeline'>, moment: number, seat: Seat): string {
+export function sayMoment(d: Pick<DeskState, 'piece' | 'ensemble' | 'timeline'>, moment: number, seat: SeatId): string {
   const beat = d.timeline[moment]
   if (!beat) return ''
   const map = d.ensemble[seat]
   const answer = answerAt(d.piece, map, beat.onset)
-  const { name } = map.instrument
   const what = !answer
     ? 'nothing'
     : answer.placed.event.kind === 'rest'
@@ -22,5 +21,5 @@ export function sayMoment(d: Pick<DeskState, 'piece' | 'ensemble' | 'timeline'>,
       : answer.notes.length === 0
         ? 'out of reach'
         : `${answer.notes.map((n) => spokenLetter(n.pitch)).join(' and ')}, ${sayHold(map.instrument, answer.notes[0].hold)}`
-  return `${sayWhere(beat)}, ${name.toLowerCase()}: ${what}`
+  return `${sayWhere(beat)}, ${inSentence(map.seat.name)}: ${what}`
 }

@@ -1,11 +1,12 @@
 'use client'
 
 import { useDeferredValue, useMemo } from 'react'
-import { bySeat, SEATS, type Seat } from '@/core/hands/instruments'
+import type { EverySeat } from '@/core/seats/seat'
+import { mapsOf } from '@/core/seats/ensemble'
 import { spotsOf } from '@/core/reading/spots'
 import type { Spot } from '@/core/reading/spots/spot'
 import { useDesk } from './DeskProvider'
-import { shownIn, shownSpots, type DeskState } from './deskStore'
+import { inScoreOrder, shownIn, shownSpots, type DeskState } from './deskStore'
 
 type Mapped = Pick<DeskState, 'piece' | 'ensemble' | 'plan' | 'klass'>
 
@@ -25,9 +26,9 @@ export function useShownSpots(): readonly Spot[] {
 }
 
 /** The same seat by seat, each the same list while nothing about it changes. */
-export function useShownBySeat(): Readonly<Record<Seat, readonly Spot[]>> {
+export function useShownBySeat(): EverySeat<readonly Spot[]> {
   const mapped = useMapped()
-  return useMemo(() => bySeat((s) => shownIn(mapped, s)), [mapped])
+  return useMemo(() => Object.fromEntries(Object.keys(mapped.ensemble).map((s) => [s, shownIn(mapped, s)])), [mapped])
 }
 
 /** Every spot, shown or not. */
@@ -35,7 +36,10 @@ export function useAllSpots(): readonly Spot[] {
   const { piece, ensemble } = useMapped()
   return useMemo(
     () =>
-      SEATS.flatMap((s) => spotsOf(piece, ensemble[s])).sort((a, b) => a.onset - b.onset || SEATS.indexOf(a.seat) - SEATS.indexOf(b.seat)),
+      inScoreOrder(
+        ensemble,
+        mapsOf(ensemble).flatMap((m) => spotsOf(piece, m)),
+      ),
     [piece, ensemble],
   )
 }

@@ -1,6 +1,6 @@
 import type { Frame } from '@/core/fingering/frame'
 import type { Hold } from '@/core/hands/hold'
-import type { Instrument } from '@/core/hands/instruments'
+import type { Instrument } from '@/core/instruments/instrument'
 import { stringWeight } from '../bench/layout'
 
 const WIDTH = 128
@@ -38,7 +38,7 @@ export function Fingerboard({ instrument, hold, frame }: { instrument: Instrumen
           <text x={0} y={y(s) + 3.5} fontSize={10.5} fill="var(--soft)">
             {p.letter}
           </text>
-          <line x1={NUT - 2} x2={WIDTH} y1={y(s)} y2={y(s)} stroke="var(--string)" strokeWidth={stringWeight(s)} />
+          <line x1={NUT - 2} x2={WIDTH} y1={y(s)} y2={y(s)} stroke="var(--string)" strokeWidth={stringWeight(s, count)} />
         </g>
       ))}
       <line

@@ -1,15 +1,15 @@
 'use client'
 
-import { SEATS } from '@/core/hands/instruments'
 import { inForce, atBarline } from '@/core/music/accidentals'
 import { spokenLetter, type Pitch } from '@/core/music/pitch'
 import { answerAt } from '@/core/seats/timeline'
-import { useDesk } from '../desk/DeskProvider'
+import { useDesk, useSeats } from '../desk/DeskProvider'
 import { sayWhere } from '../desk/say'
 import { SeatAnswer } from './SeatAnswer'
 
-/** The picked moment for all four seats. Never covers the music. */
+/** The picked moment for all seats. Never covers the music. */
 export function Inspector() {
+  const seats = useSeats()
   const beat = useDesk((d) => d.timeline[d.moment])
   const heading = useDesk((d) => {
     const b = d.timeline[d.moment]
@@ -32,8 +32,8 @@ export function Inspector() {
         <h2 className="font-title text-lg leading-tight">{beat ? sayWhere(beat) : 'Nothing picked'}</h2>
         <p className="text-soft">{heading}</p>
       </div>
-      {SEATS.map((s) => (
-        <SeatAnswer key={s} seat={s} />
+      {seats.map((s) => (
+        <SeatAnswer key={s.id} seat={s.id} />
       ))}
       <div className="border-t border-rule" />
     </aside>

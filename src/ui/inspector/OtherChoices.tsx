@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react'
 import { sayHold } from '@/core/fingering/explain'
 import { choicesAt, type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { choiceOf, isLearned } from '@/core/hands/hold'
-import type { Seat } from '@/core/hands/instruments'
+import type { SeatId } from '@/core/seats/seat'
 import { useDesk } from '../desk/DeskProvider'
 import { Button } from '../parts/Button'
 
@@ -14,7 +14,7 @@ const LEARNED = 4
 const BEYOND = 1
 
 /** What else could be done at a note, each with its price for the whole line; a click pins it. */
-export function OtherChoices({ seat, map, note }: { seat: Seat; map: SeatMap; note: MappedNote }) {
+export function OtherChoices({ seat, map, note }: { seat: SeatId; map: SeatMap; note: MappedNote }) {
   const pinHold = useDesk((d) => d.pinHold)
   const [all, setAll] = useState(false)
   const choices = useMemo(() => choicesAt(map, note), [map, note])

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef } from 'react'
 import { sayHold } from '@/core/fingering/explain'
 import { reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { isBroken } from '@/core/hands/hold'
-import type { Seat } from '@/core/hands/instruments'
+import type { SeatId } from '@/core/seats/seat'
 import { answerAt, type Answer as Found } from '@/core/seats/timeline'
 import { useDesk } from '../desk/DeskProvider'
 import { Button } from '../parts/Button'
@@ -16,7 +16,7 @@ import { OtherChoices } from './OtherChoices'
 import { InPlace, Offers } from './Substitutes'
 
 /** One seat's answer at the picked moment: where, which finger, why, and for the picked seat what else. */
-export function SeatAnswer({ seat }: { seat: Seat }) {
+export function SeatAnswer({ seat }: { seat: SeatId }) {
   const map = useDesk((d) => d.ensemble[seat])
   const timeline = useDesk((d) => d.timeline)
   const moment = useDesk((d) => d.moment)
@@ -25,7 +25,7 @@ export function SeatAnswer({ seat }: { seat: Seat }) {
   const piece = useDesk((d) => d.piece)
   const beat = timeline[moment]
   const answer = useMemo(() => (beat ? answerAt(piece, map, beat.onset) : null), [piece, map, beat])
-  const { name } = map.instrument
+  const { name } = map.seat
   const first = answer?.notes[0]
   const section = useRef<HTMLElement>(null)
   useEffect(() => {
@@ -68,9 +68,9 @@ export function SeatAnswer({ seat }: { seat: Seat }) {
 const troubleAt = (map: SeatMap, { placed }: Found) => map.problems.find((p) => p.placed.event.id === placed.event.id)
 
 /** For a moment with trouble, or one that already has a substitute. */
-function Instead({ seat, map, answer }: { seat: Seat; map: SeatMap; answer: Found }) {
+function Instead({ seat, map, answer }: { seat: SeatId; map: SeatMap; answer: Found }) {
   const event = answer.placed.event.id
-  const substitute = useDesk((d) => d.plan.substitutes[seat][event])
+  const substitute = useDesk((d) => d.plan.substitutes[seat]?.[event])
   const trouble = troubleAt(map, answer)
   return (
     <>
@@ -80,7 +80,7 @@ function Instead({ seat, map, answer }: { seat: Seat; map: SeatMap; answer: Foun
   )
 }
 
-type AnswerProps = { seat: Seat; map: SeatMap; answer: Found; note: MappedNote; picked: boolean }
+type AnswerProps = { seat: SeatId; map: SeatMap; answer: Found; note: MappedNote; picked: boolean }
 
 function Answer({ seat, map, answer, note, picked }: AnswerProps) {
   const lift = useDesk((d) => d.lift)

@@ -4,7 +4,7 @@ import { Undo2 } from 'lucide-react'
 import { useMemo } from 'react'
 import type { SeatMap } from '@/core/fingering/map'
 import type { Substitute } from '@/core/fingering/substitute'
-import type { Seat } from '@/core/hands/instruments'
+import type { SeatId } from '@/core/seats/seat'
 import { useDesk } from '../desk/DeskProvider'
 import { offersFor } from '../desk/deskStore'
 import { Button } from '../parts/Button'
@@ -13,7 +13,7 @@ import { printedPitch } from '@/core/music/pitch'
 const SHOWN = 4
 
 /** Where a seat has trouble: what it could play instead, best first. A click puts it there. */
-export function Offers({ seat, map, event }: { seat: Seat; map: SeatMap; event: string }) {
+export function Offers({ seat, map, event }: { seat: SeatId; map: SeatMap; event: string }) {
   const piece = useDesk((d) => d.piece)
   const substitute = useDesk((d) => d.substitute)
   const offers = useMemo(() => offersFor(piece, map, event), [piece, map, event])
@@ -54,7 +54,7 @@ function say(s: Substitute): string {
 }
 
 /** A substitute that stands: what it is, and the way back. */
-export function InPlace({ seat, event, substitute }: { seat: Seat; event: string; substitute: Substitute }) {
+export function InPlace({ seat, event, substitute }: { seat: SeatId; event: string; substitute: Substitute }) {
   const restore = useDesk((d) => d.restore)
   return (
     <p className="mt-1 flex flex-wrap items-center gap-2 text-sm text-rosin">

@@ -1,8 +1,9 @@
 'use client'
 
 import { useMemo } from 'react'
-import { INSTRUMENTS, SEATS } from '@/core/hands/instruments'
-import { useDesk } from '../desk/DeskProvider'
+import { useDesk, useSeats } from '../desk/DeskProvider'
+import { inSentence } from '@/core/seats/seat'
+import type { SeatId } from '@/core/seats/seat'
 import { Chart } from '../parts/Chart'
 import { cellOf, loadChart } from './charts'
 import { SearchPanel } from './SearchPanel'
@@ -23,13 +24,15 @@ export function LevelView() {
 
 function Evenness() {
   const { loads, evenness } = useLoads()
-  const measures = useDesk((d) => d.ensemble.violin.line.measures)
+  const measures = useDesk((d) => d.piece.lines[0].measures)
+  const seats = useSeats()
+  const nameOf = (id: SeatId) => seats.find((s) => s.id === id)?.name ?? ''
   const timeline = useDesk((d) => d.timeline)
   const index = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
   const seat = useDesk((d) => d.seat)
   const pick = useDesk((d) => d.pick)
   const numbers = useMemo(() => measures.map((m) => m.number), [measures])
-  const option = useMemo(() => loadChart(numbers, loads, { index, seat }), [numbers, loads, index, seat])
+  const option = useMemo(() => loadChart(numbers, seats, loads, { index, seat }), [numbers, seats, loads, index, seat])
   const goTo = (i: number, s = seat) =>
     pick(
       timeline.findIndex((b) => b.first.at.index === i),
@@ -46,16 +49,16 @@ function Evenness() {
           </h2>
           <p className="leading-snug text-soft">
             In every measure the class waits for the seat with most to do; the mean seat does {percent(evenness.figure)} of that. At 100 %
-            all four work alike in every measure.
+            all work alike in every measure.
           </p>
           <p className="mt-1 leading-snug">
-            {INSTRUMENTS[heaviest].name} has most to do, {INSTRUMENTS[lightest].name.toLowerCase()} least.
+            {nameOf(heaviest)} has most to do, {inSentence(nameOf(lightest))} least.
             {evenness.measures.length > 0 && ' Measures that make it so: '}
             {evenness.measures.slice(0, NAMED).map((m, i) => (
               <span key={m.index}>
                 {i > 0 && ', '}
                 <button type="button" className="text-rosin underline underline-offset-2" onClick={() => goTo(m.index, m.heaviest)}>
-                  {numbers[m.index]} ({INSTRUMENTS[m.heaviest].name.toLowerCase()})
+                  {numbers[m.index]} ({inSentence(nameOf(m.heaviest))})
                 </button>
               </span>
             ))}
@@ -63,9 +66,9 @@ function Evenness() {
         </div>
         <div>
           <dl aria-label="Load of each seat" className="grid content-start gap-y-1">
-            {SEATS.map((s) => (
+            {seats.map(({ id: s, name }) => (
               <div key={s} className="grid grid-cols-[52px_1fr_104px] items-center gap-2">
-                <dt>{INSTRUMENTS[s].name}</dt>
+                <dt>{name}</dt>
                 <dd aria-hidden>
                   <span
                     className="block h-3 rounded-sm"
@@ -91,7 +94,7 @@ function Evenness() {
         height={134}
         label="Load by measure and seat, in points; the table below says the same"
         onPick={({ data }) => {
-          const cell = cellOf(data)
+          const cell = cellOf(seats, data)
           if (cell) goTo(cell.index, cell.seat)
         }}
       />
@@ -105,9 +108,9 @@ function Evenness() {
                 <th scope="col" className="pr-3 text-left">
                   Measure
                 </th>
-                {SEATS.map((s) => (
-                  <th key={s} scope="col" className="px-3 text-right">
-                    {INSTRUMENTS[s].name}
+                {seats.map((s) => (
+                  <th key={s.id} scope="col" className="px-3 text-right">
+                    {s.name}
                   </th>
                 ))}
               </tr>
@@ -118,9 +121,9 @@ function Evenness() {
                   <th scope="row" className="pr-3 text-left font-normal">
                     {n}
                   </th>
-                  {SEATS.map((s) => (
-                    <td key={s} className="px-3 text-right">
-                      {points(loads[s].byMeasure[i] ?? 0)}
+                  {seats.map((s) => (
+                    <td key={s.id} className="px-3 text-right">
+                      {points(loads[s.id].byMeasure[i] ?? 0)}
                     </td>
                   ))}
                 </tr>

@@ -1,11 +1,11 @@
 'use client'
 
-import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
+import type { SeatId } from '@/core/seats/seat'
 import { printedPitch } from '@/core/music/pitch'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import { SPOT_KINDS, type SpotKind } from '@/core/reading/spots/spot'
 import { COST_NAMES, type LoadItem } from '@/core/seats/load'
-import { useDesk } from '../desk/DeskProvider'
+import { useDesk, useSeats } from '../desk/DeskProvider'
 import { Rescues } from './Rescues'
 import { finePoints, points, sayPoints, useLoads } from './useLoads'
 
@@ -18,20 +18,21 @@ const nameOf = (what: LoadItem['what']): string => {
 
 /** What the load of the picked measure is made of, seat by seat and note by note, and what could make it easier. */
 export function LoadPanel() {
+  const seats = useSeats()
   const index = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
   const number = useDesk((d) => d.timeline[d.moment]?.first.at.measure.number ?? '')
   return (
     <aside aria-label="Load of the measure" className="flex h-full flex-col overflow-y-auto border-l border-rule bg-sheet" tabIndex={0}>
       <h2 className="px-4 pt-3 pb-1 font-title text-lg leading-tight">Measure {number}</h2>
-      {SEATS.map((s) => (
-        <SeatLoadOf key={s} seat={s} index={index} />
+      {seats.map((s) => (
+        <SeatLoadOf key={s.id} seat={s.id} name={s.name} index={index} />
       ))}
       <div className="border-t border-rule" />
     </aside>
   )
 }
 
-function SeatLoadOf({ seat, index }: { seat: Seat; index: number }) {
+function SeatLoadOf({ seat, name, index }: { seat: SeatId; name: string; index: number }) {
   const { loads } = useLoads()
   const picked = useDesk((d) => d.seat === seat)
   const pick = useDesk((d) => d.pick)
@@ -40,12 +41,12 @@ function SeatLoadOf({ seat, index }: { seat: Seat; index: number }) {
   const sum = loads[seat].byMeasure[index] ?? 0
   return (
     <section
-      aria-label={INSTRUMENTS[seat].name}
+      aria-label={name}
       className={`border-t border-l-[3px] border-t-rule px-3 py-2 ${picked ? 'border-l-rosin bg-wash/40' : 'border-l-transparent'}`}
     >
       <div className="flex items-baseline justify-between">
         <button type="button" aria-pressed={picked} onClick={() => pick(moment, seat)} className="text-[15px] font-semibold">
-          {INSTRUMENTS[seat].name}
+          {name}
         </button>
         <span className="tabular-nums">{sayPoints(sum)}</span>
       </div>
@@ -69,7 +70,7 @@ function summary(items: readonly LoadItem[]): string {
 }
 
 /** Note by note, what each adds. */
-function ByNote({ seat, items }: { seat: Seat; items: readonly LoadItem[] }) {
+function ByNote({ seat, items }: { seat: SeatId; items: readonly LoadItem[] }) {
   const byEvent = useDesk((d) => d.ensemble[seat].byEvent)
   const events = [...new Set(items.map((i) => i.event))]
   if (events.length === 0) return <p className="text-sm text-soft">Nothing to do here.</p>

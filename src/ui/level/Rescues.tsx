@@ -2,7 +2,7 @@
 
 import { LifeBuoy } from 'lucide-react'
 import { useState } from 'react'
-import type { Seat } from '@/core/hands/instruments'
+import type { SeatId } from '@/core/seats/seat'
 import type { Rescue } from '@/core/seats/rescue'
 import { useDesk, useDeskStore } from '../desk/DeskProvider'
 import { Button } from '../parts/Button'
@@ -11,10 +11,10 @@ import { findRescues } from './weigher'
 
 const SHOWN = 8
 
-type Found = { readonly plan: unknown; readonly index: number; readonly seat: Seat; readonly rescues: readonly Rescue[] | 'failed' }
+type Found = { readonly plan: unknown; readonly index: number; readonly seat: SeatId; readonly rescues: readonly Rescue[] | 'failed' }
 
 /** What could make the picked measure easier for this seat, weighed when it is asked for; a click takes it, undo gives it back. */
-export function Rescues({ seat, index }: { seat: Seat; index: number }) {
+export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
   const store = useDeskStore()
   const plan = useDesk((d) => d.plan)
   const take = useDesk((d) => d.rescue)

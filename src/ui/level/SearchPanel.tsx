@@ -3,7 +3,9 @@
 import { Search, Square } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { byRank, WHOLE_SPACE, type Scored } from '@/core/seats/search'
-import { useDesk } from '../desk/DeskProvider'
+import { useDesk, useSeats } from '../desk/DeskProvider'
+import { inSentence } from '@/core/seats/seat'
+import { deciding } from '@/core/seats/setting'
 import { Button } from '../parts/Button'
 import { Chart } from '../parts/Chart'
 import { keysChart } from './charts'
@@ -21,6 +23,7 @@ type Order = keyof typeof ORDERS
 
 /** Tries every key with every seat's octave, in a worker, and shows what each would change for whom. */
 export function SearchPanel() {
+  const seats = useSeats()
   const [schools, setSchools] = useState(false)
   const [fourths, setFourths] = useState(false)
   const [order, setOrder] = useState<Order>('rank')
@@ -54,14 +57,18 @@ export function SearchPanel() {
             <Search size={16} aria-hidden /> {search.found.length ? 'Search again' : 'Search'}
           </Button>
         )}
-        <label className="flex items-center gap-1.5">
-          <input type="checkbox" className="accent-rosin" checked={schools} onChange={(e) => setSchools(e.target.checked)} /> both bass
-          schools
-        </label>
-        <label className="flex items-center gap-1.5">
-          <input type="checkbox" className="accent-rosin" checked={fourths} onChange={(e) => setFourths(e.target.checked)} /> every rule for
-          4 or open
-        </label>
+        {deciding(seats, 'school').length > 0 && (
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" className="accent-rosin" checked={schools} onChange={(e) => setSchools(e.target.checked)} /> both{' '}
+            {inSentence(deciding(seats, 'school')[0].instrument.name)} schools
+          </label>
+        )}
+        {deciding(seats, 'fourth').length > 0 && (
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" className="accent-rosin" checked={fourths} onChange={(e) => setFourths(e.target.checked)} /> every rule
+            for 4 or open
+          </label>
+        )}
         <label className="ml-auto flex items-center gap-1.5">
           First
           <select

@@ -1,27 +1,29 @@
 'use client'
 
 import { Fragment, useMemo, useState } from 'react'
-import { INSTRUMENTS, SEATS } from '@/core/hands/instruments'
 import { keyName } from '@/core/music/key'
 import { profileOf, sayChanges } from '@/core/seats/profile'
 import type { Scored } from '@/core/seats/search'
-import type { Ensemble } from '@/core/seats/ensemble'
-import { useDesk } from '../desk/DeskProvider'
+import { mapsOf, type Ensemble } from '@/core/seats/ensemble'
+import { inSentence } from '@/core/seats/seat'
+import { useDesk, useSeats } from '../desk/DeskProvider'
 import { Button } from '../parts/Button'
+import { decisionsOf, sayAnswer } from '../ways/words'
+import { deciding } from '@/core/seats/setting'
 import { percent, points, sayPoints, useLoads } from './useLoads'
 
 /** "viola an octave lower": what a setting moves against the class as it stands. */
 function sayOctaves(scored: Scored, ensemble: Ensemble): string {
-  const moved = SEATS.flatMap((s) => {
-    const by = scored.setting.octaves[s] - ensemble[s].octave
-    return by === 0 ? [] : [{ seat: INSTRUMENTS[s].name.toLowerCase(), where: by < 0 ? 'lower' : 'higher' }]
+  const maps = mapsOf(ensemble)
+  const moved = maps.flatMap(({ seat, octave }) => {
+    const by = scored.setting.octaves[seat.id] - octave
+    return by === 0 ? [] : [{ seat: inSentence(seat.name), where: by < 0 ? 'lower' : 'higher' }]
   })
-  if (moved.length === SEATS.length && new Set(moved.map((m) => m.where)).size === 1) return `all an octave ${moved[0].where}`
+  if (moved.length === maps.length && new Set(moved.map((m) => m.where)).size === 1) return `all an octave ${moved[0].where}`
   return moved.map((m) => `${m.seat} ${m.where}`).join(', ') || 'as now'
 }
 
-const idOf = (f: Scored) =>
-  `${f.setting.fifths} ${f.setting.bassSchool} ${f.setting.fourth} ${SEATS.map((s) => f.setting.octaves[s]).join()}`
+const idOf = (f: Scored) => `${f.setting.fifths} ${f.setting.school} ${f.setting.fourth} ${Object.values(f.setting.octaves).join()}`
 
 /** The settings that were found, best first; opened, what each changes for whom. */
 export function Settings({ found }: { found: readonly Scored[] }) {
@@ -104,7 +106,7 @@ export function Settings({ found }: { found: readonly Scored[] }) {
 /** New and unreachable notes of the class as it stands. */
 function Present() {
   const ensemble = useDesk((d) => d.ensemble)
-  const count = (...marks: string[]) => SEATS.reduce((n, s) => n + ensemble[s].problems.filter((p) => marks.includes(p.mark)).length, 0)
+  const count = (...marks: string[]) => mapsOf(ensemble).reduce((n, m) => n + m.problems.filter((p) => marks.includes(p.mark)).length, 0)
   return (
     <>
       <td className="text-right">{count('new')}</td>
@@ -117,25 +119,29 @@ function Changes({ scored }: { scored: Scored }) {
   const piece = useDesk((d) => d.piece)
   const ensemble = useDesk((d) => d.ensemble)
   const { evenness } = useLoads()
-  const now = useMemo(() => SEATS.map((s) => profileOf(piece, ensemble[s])), [piece, ensemble])
-  const said = SEATS.map((seat, i) => ({ seat, changes: sayChanges(now[i], scored.profiles[seat]) }))
-  const { bassSchool, fourth } = scored.setting
+  const seats = useSeats()
+  const now = useMemo(() => mapsOf(ensemble).map((m) => profileOf(piece, m)), [piece, ensemble])
+  const said = seats.map(({ id, name }, i) => ({ id, name, changes: sayChanges(now[i], scored.profiles[id]) }))
+  const { setting } = scored
+  const asNow = (decision: 'school' | 'fourth') =>
+    deciding(seats, decision).every((s) => ensemble[s.id].solution.setup.policy[decision] === setting[decision])
+  const ways = decisionsOf(seats).filter((d) => (d.key === 'school' || d.key === 'fourth') && !asNow(d.key))
   return (
     <dl className="leading-snug">
-      {said.map(({ seat, changes }) => (
-        <div key={seat} className="grid grid-cols-[56px_132px_1fr] gap-x-2">
-          <dt className="font-semibold">{INSTRUMENTS[seat].name}</dt>
+      {said.map(({ id, name, changes }) => (
+        <div key={id} className="grid grid-cols-[56px_132px_1fr] gap-x-2">
+          <dt className="font-semibold">{name}</dt>
           <dd className="text-soft">
-            {sayPoints(scored.bySeat[seat])} (now {points(evenness.bySeat[seat])})
+            {sayPoints(scored.bySeat[id])} (now {points(evenness.bySeat[id])})
           </dd>
           <dd>{changes.join('; ') || 'as it is'}</dd>
         </div>
       ))}
-      {(bassSchool !== ensemble.bass.solution.setup.policy.bassSchool || fourth !== ensemble.violin.solution.setup.policy.fourth) && (
-        <p className="mt-0.5 text-soft">
-          Bass school {bassSchool}, 4 or open: {fourth}.
+      {ways.map((d) => (
+        <p key={d.key} className="mt-0.5 text-soft">
+          {d.title}: {sayAnswer(d, setting[d.key as 'school' | 'fourth'])}.
         </p>
-      )}
+      ))}
     </dl>
   )
 }

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { ChartColors } from '../parts/Chart'
 import { cellOf, keysChart, loadChart, nameSides } from './charts'
+import { DEFAULT_CLASS } from '@/core/seats/class'
+import { seatsOf } from '@/core/seats/seat'
 import type { SeatLoad } from '@/core/seats/load'
 import type { Scored } from '@/core/seats/search'
 
@@ -35,9 +37,11 @@ describe('the drawing of keys', () => {
   })
 })
 
+const seats = seatsOf(DEFAULT_CLASS)
+
 describe('the drawing of loads', () => {
   const loads = { violin: load(1, 2), viola: load(3, 4), cello: load(5, 6), bass: load(7, 8.4) }
-  const option = loadChart(['0', '1'], loads, { index: 1, seat: 'bass' })(colors) as {
+  const option = loadChart(['0', '1'], seats, loads, { index: 1, seat: 'bass' })(colors) as {
     tooltip: { formatter: (at: { value: number[] }) => string }
     series: { data: { value: number[]; itemStyle?: { borderColor?: string } }[] }[]
   }
@@ -53,9 +57,9 @@ describe('the drawing of loads', () => {
   })
 
   it('knows which cell was picked', () => {
-    expect(cellOf({ value: [1, 0, 8] })).toEqual({ index: 1, seat: 'bass' })
-    expect(cellOf({ value: [0, 2, 3] })).toEqual({ index: 0, seat: 'viola' })
-    expect(cellOf(null)).toBeNull()
-    expect(cellOf({})).toBeNull()
+    expect(cellOf(seats, { value: [1, 0, 8] })).toEqual({ index: 1, seat: 'bass' })
+    expect(cellOf(seats, { value: [0, 2, 3] })).toEqual({ index: 0, seat: 'viola' })
+    expect(cellOf(seats, null)).toBeNull()
+    expect(cellOf(seats, {})).toBeNull()
   })
 })

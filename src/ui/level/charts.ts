@@ -1,4 +1,4 @@
-import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
+import { inSentence, type EverySeat, type Seat, type SeatId } from '@/core/seats/seat'
 import { keyName } from '@/core/music/key'
 import type { Key } from '@/core/music/key'
 import type { SeatLoad } from '@/core/seats/load'
@@ -12,14 +12,21 @@ const NUMBERED = 32
 
 /** Load by measure and seat: darker is more, with the points in the cell; the picked measure is framed. */
 export const loadChart =
-  (numbers: readonly string[], loads: Readonly<Record<Seat, SeatLoad>>, picked: { index: number; seat: Seat }): ChartOption =>
+  (
+    numbers: readonly string[],
+    seats: readonly Pick<Seat, 'id' | 'name'>[],
+    loads: EverySeat<SeatLoad>,
+    picked: { index: number; seat: SeatId },
+  ): ChartOption =>
   (colors) => {
-    const rows = [...SEATS].reverse()
+    const rows = [...seats].reverse()
     const heat = heatOption(
       {
         columns: numbers,
-        rows: rows.map((s) => INSTRUMENTS[s].name),
-        cells: rows.flatMap((s, y) => loads[s].byMeasure.map((n, x) => ({ x, y, n, framed: x === picked.index && s === picked.seat }))),
+        rows: rows.map((s) => s.name),
+        cells: rows.flatMap((s, y) =>
+          loads[s.id].byMeasure.map((n, x) => ({ x, y, n, framed: x === picked.index && s.id === picked.seat })),
+        ),
         left: 48,
         numbered: numbers.length <= NUMBERED,
         fontSize: 12,
@@ -27,14 +34,14 @@ export const loadChart =
       colors,
     )
     const formatter = ({ value }: { value: number[] }) =>
-      `Measure ${numbers[value[0]]}, ${INSTRUMENTS[rows[value[1]]].name.toLowerCase()}: ${sayPoints(value[2])}`
+      `Measure ${numbers[value[0]]}, ${inSentence(rows[value[1]].name)}: ${sayPoints(value[2])}`
     return { ...heat, tooltip: { formatter } }
   }
 
 /** Which cell was picked. */
-export const cellOf = (data: unknown): { index: number; seat: Seat } | null => {
+export const cellOf = (seats: readonly Pick<Seat, 'id'>[], data: unknown): { index: number; seat: SeatId } | null => {
   const value = (data as { value?: number[] } | null)?.value
-  return value ? { index: value[0], seat: [...SEATS].reverse()[value[1]] } : null
+  return value ? { index: value[0], seat: [...seats].reverse()[value[1]].id } : null
 }
 
 /** Of the drawing's width and height: a dot this close to the right of another leaves no room for the other's name there. */

@@ -1,17 +1,18 @@
 'use client'
 
 import { useMemo } from 'react'
-import { bySeat, type Seat } from '@/core/hands/instruments'
+import { mapsOf } from '@/core/seats/ensemble'
+import type { EverySeat } from '@/core/seats/seat'
 import { evennessOf, type Evenness } from '@/core/seats/evenness'
 import { loadOf, type SeatLoad } from '@/core/seats/load'
 import { useMapped } from '../desk/useSpots'
 
 /** The load of every seat as the class stands, and how even it is. */
-export function useLoads(): { loads: Readonly<Record<Seat, SeatLoad>>; evenness: Evenness } {
+export function useLoads(): { loads: EverySeat<SeatLoad>; evenness: Evenness } {
   const { piece, ensemble } = useMapped()
   return useMemo(() => {
-    const loads = bySeat((s) => loadOf(piece, ensemble[s]))
-    const evenness = evennessOf(bySeat((s) => loads[s].byMeasure))
+    const loads = Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, loadOf(piece, m)]))
+    const evenness = evennessOf(Object.fromEntries(Object.entries(loads).map(([seat, l]) => [seat, l.byMeasure])))
     return { loads, evenness }
   }, [piece, ensemble])
 }

@@ -1,7 +1,7 @@
 'use client'
 
 import { wrap, type Remote } from 'comlink'
-import type { Seat } from '@/core/hands/instruments'
+import type { SeatId } from '@/core/seats/seat'
 import type { Rescue } from '@/core/seats/rescue'
 import { nearestFirst, type Scored } from '@/core/seats/search'
 import type { SearchRequest, Weigher, WeighRequest } from '@/workers/protocol'
@@ -129,7 +129,7 @@ export function runSearch(request: SearchRequest, onKey: OnKey): Running {
 let rescuer: Held | null = null
 
 /** What could make a measure easier for a seat. */
-export const findRescues = (request: WeighRequest, seat: Seat, index: number): Promise<Rescue[]> => {
+export const findRescues = (request: WeighRequest, seat: SeatId, index: number): Promise<Rescue[]> => {
   rescuer ??= start()
   const { remote, failed } = rescuer
   return Promise.race([remote.rescues(request, seat, index), failed]).catch((e: unknown) => {

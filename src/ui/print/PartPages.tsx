@@ -1,8 +1,7 @@
-import { INSTRUMENTS, type Seat } from '@/core/hands/instruments'
 import type { Part } from './protocol'
 import type { Paper } from '@/engrave/toolkit'
 
-type Props = { title: string; seat: Seat; part: Part; paper: Paper; fingers: boolean }
+type Props = { title: string; part: Part; paper: Paper; fingers: boolean }
 
 /** Paper as the browser prints it; a hair under its height, or a full page would push out a blank one. */
 const SIZE: Record<Paper, { css: string; width: string; height: string; print: string }> = {
@@ -11,12 +10,12 @@ const SIZE: Record<Paper, { css: string; width: string; height: string; print: s
 }
 
 /** A part as pages: title and seat at the head, the music, the page number at the foot. */
-export function PartPages({ title, seat, part, paper, fingers }: Props) {
+export function PartPages({ title, part, paper, fingers }: Props) {
   const size = SIZE[paper]
-  const { pages, arrows, positions, composer, tempo } = part
+  const { pages, seat, arrows, positions, composer, tempo } = part
   const legend = [
     ...(fingers ? ['0 open string'] : []),
-    ...(fingers && arrows ? (seat === 'cello' ? ['↓ finger reached back, ↑ forward'] : ['↓ low finger, ↑ high finger']) : []),
+    ...(fingers && arrows ? (seat.byLetter ? ['↓ low finger, ↑ high finger'] : ['↓ finger reached back, ↑ forward']) : []),
     ...(positions ? ['Roman numeral: position'] : []),
   ]
   return (
@@ -29,7 +28,7 @@ export function PartPages({ title, seat, part, paper, fingers }: Props) {
       {pages.map((svg, i) => (
         <section key={i} className="page" aria-label={`Page ${i + 1} of ${pages.length}`}>
           <header className={i === 0 ? 'head first' : 'head'}>
-            <span className="seat">{INSTRUMENTS[seat].name}</span>
+            <span className="seat">{seat.name}</span>
             {i === 0 ? <h1>{title}</h1> : <p className="running">{title}</p>}
             <span className="side">{i === 0 ? [composer, tempo ?? ''].filter(Boolean).join(' · ') : ''}</span>
           </header>

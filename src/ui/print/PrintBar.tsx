@@ -3,13 +3,23 @@
 import { Printer } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useOptimistic, useTransition } from 'react'
-import { INSTRUMENTS, SEATS } from '@/core/hands/instruments'
+import type { SeatId } from '@/core/seats/seat'
 import { BackLink } from '../parts/BackLink'
 import { Steps } from '../desk/Steps'
 import type { PrintQuery } from './query'
 import { Button } from '../parts/Button'
 
-type Props = { id: string; title: string; query: PrintQuery; problems: string[]; pages: number }
+/** What is printed: every choice made. */
+export type Printed = PrintQuery & { readonly seat: SeatId }
+
+type Props = {
+  id: string
+  title: string
+  seats: readonly { id: SeatId; name: string }[]
+  query: Printed
+  problems: string[]
+  pages: number
+}
 
 const SWITCHES = [
   { key: 'letters', name: 'letters' },
@@ -19,12 +29,12 @@ const SWITCHES = [
 ] as const
 
 /** What stands on the paper, chosen above it; the bar itself is not printed. */
-export function PrintBar({ id, title, query: shown, problems, pages }: Props) {
+export function PrintBar({ id, title, seats, query: shown, problems, pages }: Props) {
   const router = useRouter()
   // A switch answers at once; the paper follows when it is engraved.
   const [query, setQuery] = useOptimistic(shown)
   const [pending, start] = useTransition()
-  const go = (change: Partial<PrintQuery>) => {
+  const go = (change: Partial<Printed>) => {
     const q = { ...query, ...change }
     const params = new URLSearchParams({
       seat: q.seat,
@@ -46,15 +56,15 @@ export function PrintBar({ id, title, query: shown, problems, pages }: Props) {
         <p className="font-title text-[17px]">{title}</p>
         <Steps id={id} here="hand-out" />
         <div role="group" aria-label="Seat" className="flex overflow-hidden rounded-md border border-rule">
-          {SEATS.map((s) => (
+          {seats.map((s) => (
             <button
-              key={s}
+              key={s.id}
               type="button"
-              aria-pressed={query.seat === s}
-              onClick={() => go({ seat: s })}
-              className={`px-2.5 py-1 ${query.seat === s ? 'bg-ink text-paper' : 'hover:bg-wash'}`}
+              aria-pressed={query.seat === s.id}
+              onClick={() => go({ seat: s.id })}
+              className={`px-2.5 py-1 ${query.seat === s.id ? 'bg-ink text-paper' : 'hover:bg-wash'}`}
             >
-              {INSTRUMENTS[s].name}
+              {s.name}
             </button>
           ))}
         </div>

@@ -2,12 +2,22 @@
 
 import { useEffect, useState } from 'react'
 import { PartPages } from './PartPages'
-import { PrintBar } from './PrintBar'
+import { PrintBar, type Printed } from './PrintBar'
 import { partReply, type Part } from './protocol'
-import type { PrintQuery } from './query'
+import type { SeatId } from '@/core/seats/seat'
 
 /** A part to be printed: the choices above, below it the pages as they come from the engraver. */
-export function PrintView({ id, title, query }: { id: string; title: string; query: PrintQuery }) {
+export function PrintView({
+  id,
+  title,
+  seats,
+  query,
+}: {
+  id: string
+  title: string
+  seats: readonly { id: SeatId; name: string }[]
+  query: Printed
+}) {
   const [made, setMade] = useState<{ of: string; part: Part | null; problem: string } | null>(null)
   const address = addressOf(id, query)
   useEffect(() => {
@@ -24,9 +34,16 @@ export function PrintView({ id, title, query }: { id: string; title: string; que
   const now = made?.of === address ? made : null
   return (
     <>
-      <PrintBar id={id} title={title} query={query} problems={[...(now?.part?.problems ?? [])]} pages={now?.part?.pages.length ?? 0} />
+      <PrintBar
+        id={id}
+        title={title}
+        seats={seats}
+        query={query}
+        problems={[...(now?.part?.problems ?? [])]}
+        pages={now?.part?.pages.length ?? 0}
+      />
       {now?.part ? (
-        <PartPages title={title} seat={query.seat} part={now.part} paper={query.paper} fingers={query.fingers} />
+        <PartPages title={title} part={now.part} paper={query.paper} fingers={query.fingers} />
       ) : (
         <p role={now ? 'alert' : 'status'} className="mx-auto max-w-xl px-6 py-16">
           {now ? `The part could not be made. ${now.problem}` : 'The part is being engraved …'}
@@ -36,7 +53,7 @@ export function PrintView({ id, title, query }: { id: string; title: string; que
   )
 }
 
-function addressOf(id: string, { seat, paper, ...flags }: PrintQuery): string {
+function addressOf(id: string, { seat, paper, ...flags }: Printed): string {
   const chosen = Object.entries(flags).map(([name, on]) => [name, on ? '1' : '0'])
   return `/api/pieces/${id}/part?${new URLSearchParams([['seat', seat], ['paper', paper], ...chosen]).toString()}`
 }

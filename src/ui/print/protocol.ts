@@ -4,6 +4,7 @@ import { z } from 'zod'
 export const partSchema = z.object({
   pages: z.array(z.string()).readonly(),
   problems: z.array(z.string()).readonly(),
+  seat: z.object({ name: z.string(), byLetter: z.boolean() }),
   arrows: z.boolean(),
   positions: z.boolean(),
   composer: z.string().optional(),

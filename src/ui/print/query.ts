@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { SEATS } from '@/core/hands/instruments'
+import { seatIdSchema } from '@/core/seats/seat'
 
 const flag = (byDefault: boolean) =>
   z
@@ -9,7 +9,8 @@ const flag = (byDefault: boolean) =>
 
 /** What is asked for in the address; anything unknown falls back to the default. */
 export const printQuery = z.object({
-  seat: z.enum(SEATS).catch('violin'),
+  /** Null: the first seat of the class. */
+  seat: seatIdSchema.nullable().catch(null),
   paper: z.enum(['a4', 'letter']).catch('a4'),
   letters: flag(false),
   strings: flag(false),

@@ -1,7 +1,7 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { SEATS } from '@/core/hands/instruments'
+import { mapsOf } from '@/core/seats/ensemble'
 import { alterIn } from '@/core/music/key'
 import { letterName, LETTERS, printedPitch, spokenLetter, type Letter } from '@/core/music/pitch'
 import { answersText, placesOf, staffOf, type AskedLetter } from '@/core/reading/answerKey'
@@ -54,7 +54,14 @@ export function KeyTab() {
             ['plain', 'natural'],
           ]}
         />
-        <CopyButton name="Copy all seats" text={() => SEATS.map((x) => answersText(ensemble[x].solution.setup, asked)).join('\n\n')} />
+        <CopyButton
+          name="Copy all seats"
+          text={() =>
+            mapsOf(ensemble)
+              .map((m) => answersText(m.solution.setup, asked, m.seat.name))
+              .join('\n\n')
+          }
+        />
       </div>
       <p className="mt-2 text-sm leading-snug text-soft">
         {setup.instrument.clef} clef · lines {staff.lines.join(' ')} · spaces {staff.spaces.join(' ')} · open strings{' '}

@@ -1,6 +1,6 @@
 'use client'
 
-import { INSTRUMENTS } from '@/core/hands/instruments'
+import { inSentence } from '@/core/seats/seat'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import { SPOT_KINDS, type Concern } from '@/core/reading/spots/spot'
 import { useDesk } from '../desk/DeskProvider'
@@ -19,6 +19,7 @@ const CONCERNS: readonly (readonly [Concern, string])[] = [
 export function KindList() {
   const all = useAllSpots()
   const shown = useShownSpots()
+  const ensemble = useDesk((d) => d.ensemble)
   const kinds = useDesk((d) => d.plan.spots.kinds)
   const muted = useDesk((d) => d.plan.spots.muted)
   const setKind = useDesk((d) => d.setKind)
@@ -52,7 +53,7 @@ export function KindList() {
             {silenced.map((s) => (
               <li key={s.id} className="flex items-center gap-2 border-t border-rule py-1">
                 <span className="min-w-0 grow text-sm leading-snug">
-                  Measure {s.measure}, {INSTRUMENTS[s.seat].name.toLowerCase()}: {aboutKind(s.kind).name.toLowerCase()}
+                  Measure {s.measure}, {inSentence(ensemble[s.seat].seat.name)}: {aboutKind(s.kind).name.toLowerCase()}
                 </span>
                 <Button className="min-h-7 text-sm" onClick={() => mute([s], false)}>
                   Show

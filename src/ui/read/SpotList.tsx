@@ -1,11 +1,11 @@
 'use client'
 
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
+import { saySeats, type SeatId } from '@/core/seats/seat'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { Spot } from '@/core/reading/spots/spot'
-import { saySeats, together } from '@/core/reading/together'
-import { useDesk } from '../desk/DeskProvider'
+import { together } from '@/core/reading/together'
+import { useDesk, useSeats } from '../desk/DeskProvider'
 import { useAllSpots, useShownSpots } from '../desk/useSpots'
 import { Button } from '../parts/Button'
 import { Choice } from '../parts/Choice'
@@ -17,7 +17,8 @@ type By = 'measure' | 'kind'
 /** Everything that trips somebody: by measure, to go through with the class, or by kind, to set what is shown. */
 export function SpotList() {
   const [by, setBy] = useState<By>('measure')
-  const [seat, setSeat] = useState<Seat | 'all'>('all')
+  const [seat, setSeat] = useState<SeatId | 'all'>('all')
+  const seats = useSeats()
   const shown = useShownSpots()
   const all = useAllSpots()
   const muted = useDesk((d) => d.plan.spots.muted)
@@ -40,13 +41,13 @@ export function SpotList() {
             <span className="sr-only">Seat</span>
             <select
               value={seat}
-              onChange={(e) => setSeat(e.target.value as Seat | 'all')}
+              onChange={(e) => setSeat(e.target.value as SeatId | 'all')}
               className="rounded border border-rule bg-sheet px-1.5 py-1"
             >
               <option value="all">All seats</option>
-              {SEATS.map((s) => (
-                <option key={s} value={s}>
-                  {INSTRUMENTS[s].name}
+              {seats.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name}
                 </option>
               ))}
             </select>
@@ -72,6 +73,7 @@ export function SpotList() {
 const PART = 200
 
 function SpotRows({ spots }: { spots: readonly Spot[] }) {
+  const seats = useSeats()
   const onset = useDesk((d) => d.timeline[d.moment]?.onset)
   const seat = useDesk((d) => d.seat)
   const spot = useDesk((d) => d.spot)
@@ -118,7 +120,13 @@ function SpotRows({ spots }: { spots: readonly Spot[] }) {
                 <Wedge hard={hard} />
               </span>
               <span className="min-w-0">
-                <span className="font-semibold">{saySeats(all)}</span> · {aboutKind(first.kind).name}
+                <span className="font-semibold">
+                  {saySeats(
+                    seats,
+                    all.map((s) => s.seat),
+                  )}
+                </span>{' '}
+                · {aboutKind(first.kind).name}
                 {again && <span className="text-soft"> · again</span>}
                 <span className="block leading-snug text-soft">{first.text}</span>
               </span>

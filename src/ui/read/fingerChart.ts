@@ -1,4 +1,4 @@
-import type { Instrument } from '@/core/hands/instruments'
+import type { Instrument } from '@/core/instruments/instrument'
 import type { Counts } from '@/core/reading/counts'
 import type { ChartOption } from '../parts/Chart'
 import { heatOption } from '../parts/heat'

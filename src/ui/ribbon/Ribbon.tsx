@@ -1,8 +1,8 @@
 'use client'
 
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
-import { useDesk } from '../desk/DeskProvider'
+import { inSentence, type SeatId } from '@/core/seats/seat'
+import { useDesk, useSeats } from '../desk/DeskProvider'
 import { useMapped, useShownBySeat } from '../desk/useSpots'
 import { useLoads } from '../level/useLoads'
 import { Cell, type Lane } from './Cell'
@@ -17,6 +17,7 @@ const HEAVY = 2
 
 /** One cell a measure with a lane a seat: its load, and a mark at each of its spots. Overview and way around in one. */
 export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement | null> }) {
+  const seats = useSeats()
   const ensemble = useDesk((d) => d.ensemble)
   const measures = useDesk((d) => d.piece.lines[0].measures)
   const measure = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
@@ -28,20 +29,20 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
   const mapped = useMapped()
   const spots = useShownBySeat()
   const { cells, most, heavy } = useMemo(() => {
-    const work = SEATS.map((s) => loads[s].byMeasure.map(Math.round))
+    const work = seats.map((s) => loads[s.id].byMeasure.map(Math.round))
     const mean = work.flat().reduce((a, b) => a + b, 0) / Math.max(1, work.flat().length)
-    const placed = SEATS.map((s) => byPlace(mapped.piece, mapped.ensemble[s], spots[s]))
+    const placed = seats.map((s) => byPlace(mapped.piece, mapped.ensemble[s.id], spots[s.id]))
     const made = measures.map(({ number }, m) => {
-      const lanes = SEATS.map((_, r): Lane => {
+      const lanes = seats.map((_, r): Lane => {
         const load = work[r][m] ?? 0
         return { load, heavy: load > HEAVY * mean && load > 4, spots: placed[r][m] ?? [] }
       })
-      const trips = SEATS.reduce((n, s) => n + spots[s].filter((x) => x.index === m).length, 0)
-      const said = `${SEATS.map((s, r) => `${INSTRUMENTS[s].name} ${lanes[r].load}`).join(', ')}; ${trips === 1 ? '1 spot' : `${trips} spots`}`
+      const trips = seats.reduce((n, s) => n + spots[s.id].filter((x) => x.index === m).length, 0)
+      const said = `${seats.map((s, r) => `${s.name} ${lanes[r].load}`).join(', ')}; ${trips === 1 ? '1 spot' : `${trips} spots`}`
       return { number, lanes, said, onPick: () => pick(timeline.findIndex((b) => b.first.at.index === m)) }
     })
     return { cells: made, most: Math.max(1, ...work.flat()), heavy: made.filter((c) => c.lanes.some((l) => l.heavy)).map((c) => c.number) }
-  }, [loads, mapped, spots, measures, pick, timeline])
+  }, [seats, loads, mapped, spots, measures, pick, timeline])
   // A long piece is wider than the page: the row goes along.
   const row = useRef<HTMLOListElement>(null)
   const [seen, setSeen] = useState(FIRST_SEEN)
@@ -56,7 +57,7 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
   useEffect(() => {
     row.current?.children[measure]?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
   }, [measure])
-  const name = (s: Seat) => ensemble[s].instrument.name
+  const name = (s: SeatId) => ensemble[s].seat.name
   return (
     <div className="flex border-t border-rule bg-paper py-2 pl-3">
       <div className="w-[106px] shrink-0 pr-2 text-[13px] leading-tight">
@@ -99,7 +100,7 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
           ) : (
             <>
               {name(evenness.heaviest)} has most to do ({Math.round(evenness.bySeat[evenness.heaviest])} points),{' '}
-              {name(evenness.lightest).toLowerCase()} least ({Math.round(evenness.bySeat[evenness.lightest])}).{' '}
+              {inSentence(name(evenness.lightest))} least ({Math.round(evenness.bySeat[evenness.lightest])}).{' '}
               {heavy.length > 0 && (
                 <span className="text-ochre">
                   ▲ more than twice the usual in {heavy.length === 1 ? 'measure' : 'measures'} {heavy.slice(0, 6).join(', ')}

@@ -1,13 +1,14 @@
 import { expect, it } from 'vitest'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { seatMap } from '@/core/seats/ensemble'
+import { SEAT } from '@/core/testing/seats'
 import { emptyPlan } from '@/core/seats/plan'
 import type { Spot } from '@/core/reading/spots/spot'
 import { pieceFrom } from '@/core/testing/piece'
 import { byPlace } from './places'
 
 const piece = pieceFrom('D4 | D4 E4 F#4 G4 A4:h. z')
-const map = seatMap(piece, emptyPlan(), DEFAULT_CLASS, 'violin')
+const map = seatMap(piece, emptyPlan(), DEFAULT_CLASS, SEAT.violin)
 const QUARTER = map.moments[2].events[0].onset - map.moments[1].events[0].onset
 const spot = (index: number, quarters: number, hard: number) => ({ index, onset: quarters * QUARTER, hard }) as Spot
 

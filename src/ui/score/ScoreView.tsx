@@ -1,10 +1,11 @@
 'use client'
 
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
-import { SEATS, type Seat } from '@/core/hands/instruments'
+import { mapsOf } from '@/core/seats/ensemble'
 import { answerAt } from '@/core/seats/timeline'
-import { eventId, meiOf } from '@/engrave/mei'
-import { ROWS, rowId, rowText } from '@/engrave/rows'
+import { eventId, eventOf, rowId } from '@/engrave/ids'
+import { meiOf } from '@/engrave/mei'
+import { ROWS, rowText } from '@/engrave/rows'
 import { useDesk } from '../desk/DeskProvider'
 import { useShownSpots } from '../desk/useSpots'
 import { SpotLayer } from './SpotLayer'
@@ -32,7 +33,7 @@ export function ScoreView() {
   const [column, width] = useWidth<HTMLDivElement>()
   const settled = useSettled(ensemble)
   const mei = useMemo(
-    () => meiOf(piece, { maps: SEATS.map((s) => settled[s]), rows, positions: true, bows, labels: true }),
+    () => meiOf(piece, { maps: mapsOf(settled), rows, positions: true, bows, labels: true }),
     [piece, settled, rows, bows],
   )
   const { systems, state } = useEngraver(width > 200 ? { mei, width: width - 8, scale: SCALE } : null)
@@ -41,12 +42,12 @@ export function ScoreView() {
 
   // A changed finger patches its numeral at once; the engraving follows when the hand rests.
   useLayoutEffect(() => {
-    for (const seat of SEATS)
-      for (const m of ensemble[seat].moments)
+    for (const map of mapsOf(ensemble))
+      for (const m of map.moments)
         for (const row of ROWS) {
           const id = m.events[0].event.id
-          const span = document.getElementById(rowId(seat, id, row))?.querySelector('text tspan tspan')
-          const text = rowText(ensemble[seat], id, row)
+          const span = document.getElementById(rowId(map.seat.id, id, row))?.querySelector('text tspan tspan')
+          const text = rowText(map, id, row)
           if (span && span.textContent !== text) span.textContent = text
         }
   }, [ensemble, systems])
@@ -57,9 +58,9 @@ export function ScoreView() {
     if (!root || !beat) return
     root.querySelectorAll('.picked').forEach((el) => el.classList.remove('picked'))
     const rects: DOMRect[] = []
-    for (const seat of SEATS) {
-      const answer = answerAt(piece, ensemble[seat], beat.onset)
-      const el = answer && document.getElementById(eventId(seat, answer.placed.event.id))
+    for (const map of mapsOf(ensemble)) {
+      const answer = answerAt(piece, map, beat.onset)
+      const el = answer && document.getElementById(eventId(map.seat.id, answer.placed.event.id))
       if (!el) continue
       el.classList.add('picked')
       rects.push(el.getBoundingClientRect())
@@ -76,19 +77,18 @@ export function ScoreView() {
     const system = (e.target as Element).closest('.system')
     if (!system) return
     let best: { el: Element; far: number } | null = null
-    for (const el of system.querySelectorAll('g.note[id*="-"], g.chord[id*="-"], g.rest[id*="-"], g.mRest[id*="-"]')) {
+    for (const el of system.querySelectorAll('g.note[id*="--"], g.chord[id*="--"], g.rest[id*="--"], g.mRest[id*="--"]')) {
       const r = el.getBoundingClientRect()
       const far = Math.hypot(e.clientX - (r.left + r.width / 2), (e.clientY - (r.top + r.height / 2)) / 2)
       if (!best || far < best.far) best = { el, far }
     }
-    const [seat, ...rest] = best?.el.id.split('-') ?? []
-    const event = rest[0]
-    const found = SEATS.find((s) => s === seat) as Seat | undefined
-    if (!found) return
-    const placed = ensemble[found].moments.flatMap((m) => m.events).find((p) => p.event.id === event)
+    const found = best && eventOf(best.el.id)
+    if (!found || !(found.seat in ensemble)) return
+    const { seat, event } = found
+    const placed = ensemble[seat].moments.flatMap((m) => m.events).find((p) => p.event.id === event)
     const onset = placed?.onset ?? timeline.find((b) => b.first.event.id === event)?.onset
     const index = timeline.findIndex((b) => b.onset === onset)
-    if (index >= 0) pick(index, found)
+    if (index >= 0) pick(index, seat)
   }
 
   return (

@@ -1,10 +1,11 @@
 'use client'
 
 import { useEffect, useState } from 'react'
-import { INSTRUMENTS, SEATS } from '@/core/hands/instruments'
+import type { SeatId } from '@/core/seats/seat'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { Spot } from '@/core/reading/spots/spot'
-import { eventId } from '@/engrave/mei'
+import { eventId } from '@/engrave/ids'
+import { useSeats } from '../desk/DeskProvider'
 import { wedgeSize } from '../parts/Wedge'
 
 /** Where a mark stands: left of its note. `over` is the height for a word over the staff, `room` what it has. */
@@ -31,14 +32,15 @@ export function SpotLayer({
   spots: readonly Spot[]
   systems: readonly string[]
 }) {
+  const seats = useSeats()
   const [marks, setMarks] = useState<readonly Mark[]>([])
   // Where the notes lie is known only once the engraving stands in the page.
   useEffect(() => {
     const frame = requestAnimationFrame(() => {
-      if (root.current) setMarks(placed(root.current, spots))
+      if (root.current) setMarks(placed(root.current, spots, seats[0].id))
     })
     return () => cancelAnimationFrame(frame)
-  }, [root, spots, systems])
+  }, [root, spots, systems, seats])
   return (
     <svg aria-hidden className="pointer-events-none absolute inset-0" style={{ width: '100%', height: '100%' }} fill="var(--madder)">
       {marks.map(({ spot, more, x, y, over, room }) => {
@@ -46,7 +48,7 @@ export function SpotLayer({
         const word = aboutKind(spot.kind).mark + (more ? ` +${more}` : '')
         return (
           <g key={spot.id}>
-            <title>{`${INSTRUMENTS[spot.seat].name}: ${spot.text}`}</title>
+            <title>{`${seats.find((x) => x.id === spot.seat)?.name}: ${spot.text}`}</title>
             <path
               d={`M${x - 1.6 * s} ${y - s}L${x} ${y}L${x - 1.6 * s} ${y + s}Z`}
               stroke="var(--sheet)"
@@ -65,7 +67,7 @@ export function SpotLayer({
   )
 }
 
-function placed(root: HTMLElement, spots: readonly Spot[]): Mark[] {
+function placed(root: HTMLElement, spots: readonly Spot[], first: SeatId): Mark[] {
   const frame = root.getBoundingClientRect()
   const hardest = new Map<string, { spot: Spot; more: number }>()
   for (const s of spots) {
@@ -84,8 +86,8 @@ function placed(root: HTMLElement, spots: readonly Spot[]): Mark[] {
   })
   // Over the lower staves stand the fingers of the staff above: a word has room only over the top one, up to the next mark.
   return marks.map((m) => {
-    if (m.spot.seat !== SEATS[0]) return m
-    const beside = marks.filter((o) => o.spot.seat === SEATS[0] && Math.abs(o.over - m.over) < 40 && o.x > m.x)
+    if (m.spot.seat !== first) return m
+    const beside = marks.filter((o) => o.spot.seat === first && Math.abs(o.over - m.over) < 40 && o.x > m.x)
     return { ...m, room: beside.reduce((n, o) => Math.min(n, o.x), Infinity) - m.x - GAP }
   })
 }

@@ -18,6 +18,7 @@ import { PieceCard } from './PieceCard'
 import type { Card, ShelfReply } from './protocol'
 import { putOnShelf } from './put'
 import { readInWorker } from './reader'
+import { sayInstruments } from '@/core/instruments/all'
 import { useShelf } from './useShelf'
 
 /** The pieces of the class; a file can be dropped anywhere on it. */
@@ -183,7 +184,7 @@ function Empty() {
       <h2 className="font-title text-xl">The shelf is empty</h2>
       <p className="mt-2 max-w-prose text-soft">
         Bring the tune your class is on: drop a MusicXML, abc or MIDI file here (or a zip of them), or type it. A minute later you see which
-        string and finger it is for violin, viola, cello and bass.
+        string and finger it is for {sayInstruments()}.
       </p>
     </div>
   )

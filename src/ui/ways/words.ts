@@ -1,81 +1,102 @@
 import { FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from '@/core/fingering/policy'
-import { SEATS, type Seat } from '@/core/hands/instruments'
-import { BASS_SCHOOLS } from '@/core/hands/schools'
+import { SCHOOLS, type Instrument, type OwnDecision } from '@/core/instruments/instrument'
 
-/** A decision as the teacher reads it: its question, the seats it is about, its answers in order. */
+/** A decision as the teacher reads it: its question and its answers in order. */
 export type Decision<K extends keyof Policy = keyof Policy> = {
   readonly key: K
   readonly title: string
-  readonly seats: readonly Seat[]
   readonly answers: readonly { readonly value: Policy[K]; readonly says: string }[]
 }
 
-const decision = <K extends keyof Policy>(
+/** The same before it is known whom it is asked about: some instruments only, or all (null). */
+type Question<K extends keyof Policy = keyof Policy> = Omit<Decision<K>, 'title'> & {
+  readonly own: OwnDecision | null
+  readonly title: (instruments: string) => string
+}
+
+const question = <K extends keyof Policy>(
   key: K,
-  title: string,
-  seats: readonly Seat[],
+  own: OwnDecision | null,
+  title: string | ((instruments: string) => string),
   answers: readonly (readonly [Policy[K], string])[],
-): Decision<K> => ({
+): Question<K> => ({
   key,
-  title,
-  seats,
+  own,
+  title: typeof title === 'string' ? () => title : title,
   answers: answers.map(([value, says]) => ({ value, says })),
 })
 
-const said = <V extends string, K extends keyof Policy>(
-  key: K,
-  title: string,
-  seats: readonly Seat[],
-  values: readonly V[],
-  says: Record<V, string>,
-) =>
-  decision(
-    key,
-    title,
-    seats,
-    values.map((v) => [v as unknown as Policy[K], says[v]] as const),
-  )
+/** The answers of a list of values, said one by one. */
+const each = <V extends string>(values: readonly V[], says: Record<V, string>) => values.map((v) => [v, says[v]] as const)
 
-/** Everything a teacher decides about how a class fingers. */
-export const DECISIONS: readonly Decision[] = [
-  said('fourth', 'Open string or 4', ['violin', 'viola'], FOURTH, {
-    open: 'open wherever there is one',
-    slurs: '4 where a crossing would break a slur',
-    crossing: '4 wherever it saves a crossing',
-    always: '4 wherever it can be',
-  }),
-  said('stay', 'High notes of a line', SEATS, STAY, {
-    'first position': 'cross strings, stay in first position',
-    string: 'stay on the string, go up it',
-  }),
-  said('shiftWhere', 'Where the hand shifts', SEATS, SHIFT_WHERE, {
-    pauses: 'in rests and while open strings ring',
-    'same finger': 'where one finger can lead',
-    early: 'early: as the measure begins',
-    late: 'late: on the last note that can wait',
-  }),
-  said('fingersDown', 'Fingers that do not sound', SEATS, FINGERS_DOWN, {
-    blocks: 'lower fingers stay down (blocks)',
-    independent: 'each finger alone',
-  }),
-  decision(
-    'celloExtensions',
-    'Cello hand',
-    ['cello'],
-    [
-      [true, 'opens for an extension'],
-      [false, 'shifts rather than opens'],
-    ],
+const QUESTIONS: readonly Question[] = [
+  question(
+    'fourth',
+    'fourth',
+    'Open string or 4',
+    each(FOURTH, {
+      open: 'open wherever there is one',
+      slurs: '4 where a crossing would break a slur',
+      crossing: '4 wherever it saves a crossing',
+      always: '4 wherever it can be',
+    }),
   ),
-  said('bassSchool', 'Bass hand', ['bass'], BASS_SCHOOLS, {
-    '1-2-4': '1-2-4: a whole step in the hand',
-    '1-2-3-4': '1-2-3-4: a finger a half step',
-  }),
-  decision('harmonics', 'Octave harmonic', SEATS, [
+  question(
+    'stay',
+    null,
+    'High notes of a line',
+    each(STAY, {
+      'first position': 'cross strings, stay in first position',
+      string: 'stay on the string, go up it',
+    }),
+  ),
+  question(
+    'shiftWhere',
+    null,
+    'Where the hand shifts',
+    each(SHIFT_WHERE, {
+      pauses: 'in rests and while open strings ring',
+      'same finger': 'where one finger can lead',
+      early: 'early: as the measure begins',
+      late: 'late: on the last note that can wait',
+    }),
+  ),
+  question(
+    'fingersDown',
+    null,
+    'Fingers that do not sound',
+    each(FINGERS_DOWN, {
+      blocks: 'lower fingers stay down (blocks)',
+      independent: 'each finger alone',
+    }),
+  ),
+  question('extensions', 'extensions', (instruments) => `${instruments} hand`, [
+    [true, 'opens for an extension'],
+    [false, 'shifts rather than opens'],
+  ]),
+  question(
+    'school',
+    'school',
+    (instruments) => `${instruments} hand`,
+    each(SCHOOLS, {
+      '1-2-4': '1-2-4: a whole step in the hand',
+      '1-2-3-4': '1-2-3-4: a finger a half step',
+    }),
+  ),
+  question('harmonics', null, 'Octave harmonic', [
     [false, 'not used'],
     [true, 'may be used at the middle of the string'],
   ]),
 ]
+
+/** Everything a teacher decides about how these seats finger. */
+export function decisionsOf(seats: readonly { readonly instrument: Instrument }[]): Decision[] {
+  return QUESTIONS.flatMap(({ own, title, ...q }) => {
+    const asked = seats.filter((s) => own === null || s.instrument.decisions.includes(own))
+    const names = [...new Set(asked.map((s) => s.instrument.name))]
+    return asked.length ? [{ ...q, title: title(names.join(' and ')) }] : []
+  })
+}
 
 /** The answer of a policy to a decision, in words. */
 export const sayAnswer = (d: Decision, value: Policy[keyof Policy]): string => d.answers.find((a) => a.value === value)?.says ?? ''

@@ -24,7 +24,7 @@ const selectorOf = (id: string): string => `#${id.replace(/[^\w-]/g, (c) => `\\$
 const noteAt = (target: EventTarget): string | null => {
   const el = (target as Element).closest?.('g.note, g.rest, g.mRest, g.chord')
   const outer = el?.closest('g.chord') ?? el
-  return outer?.id.startsWith('tune-') ? eventOfTune(outer.id) : null
+  return outer ? eventOfTune(outer.id) : null
 }
 
 /** The tune as notes: a caret where the next one goes, what is meant in colour; a note is picked by a click and dragged by steps. */

@@ -2,9 +2,8 @@
 
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import { SEATS } from '@/core/hands/instruments'
 import type { ClassSettings } from '@/core/seats/class'
-import { ensembleMapper } from '@/core/seats/ensemble'
+import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
 import { emptyPlan } from '@/core/seats/plan'
 import { misfits } from '@/core/piece/walk'
 import type { Draft } from '@/core/writing/draft'
@@ -142,7 +141,7 @@ function ClassScore({ draft, klass }: { draft: Draft; klass: ClassSettings }) {
   const [column, width] = useWidth<HTMLDivElement>()
   const mei = useMemo(() => {
     const ensemble = ensembleMapper()(piece, emptyPlan(), klass)
-    return meiOf(piece, { maps: SEATS.map((s) => ensemble[s]), rows: ['finger'], positions: true, labels: true })
+    return meiOf(piece, { maps: mapsOf(ensemble), rows: ['finger'], positions: true, labels: true })
   }, [piece, klass])
   const { systems } = useEngraver(width > 200 ? { mei, width: width - 8, scale: 30 } : null)
   return (

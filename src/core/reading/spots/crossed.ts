@@ -1,3 +1,4 @@
+import { stepsOf } from '../../music/pitch'
 import { once } from '../../once'
 import { before, motion, secondsOf, type Reading, type ReadNote } from '../reading'
 import { stringName } from '../words'
@@ -6,11 +7,19 @@ import type { Found } from './spot'
 /** Notes closer than this many seconds leave the hand no time to look; from memory. */
 const QUICK = 0.35
 
+const crossedStrings = (last: ReadNote, note: ReadNote): [number, number] =>
+  note.hold!.low > last.hold!.high ? [last.hold!.high, note.hold!.low] : [last.hold!.low, note.hold!.high]
+
 /** Strings that a note is come to from and goes to: "A to D". */
 export function strings({ instrument }: Reading, last: ReadNote, note: ReadNote): string {
-  const up = note.hold!.low > last.hold!.high
-  const [a, b] = up ? [last.hold!.high, note.hold!.low] : [last.hold!.low, note.hold!.high]
+  const [a, b] = crossedStrings(last, note)
   return `${stringName(instrument, a)} to ${stringName(instrument, b)}`
+}
+
+/** Letter steps between those strings: 4 where they are tuned in fifths, 3 in fourths. */
+export function stringSteps({ instrument }: Reading, last: ReadNote, note: ReadNote): number {
+  const [a, b] = crossedStrings(last, note)
+  return Math.abs(stepsOf(instrument.strings[b]) - stepsOf(instrument.strings[a]))
 }
 
 export type Crossed = {

@@ -1,5 +1,6 @@
 import { before } from '../reading'
-import { strings } from './crossed'
+import { sayInterval } from '../words'
+import { strings, stringSteps } from './crossed'
 import { atNotes, type Detector } from './spot'
 
 /** One finger hops to the next string at the same place. */
@@ -18,9 +19,9 @@ export const fifth: Detector = {
       return {
         note,
         hard: (note.rest ? 0.35 : 0.5) + (note.slurred ? 0.15 : 0),
-        text: `Finger ${finger} plays on both strings, ${strings(r, last, note)}: ${r.instrument.seat === 'bass' ? 'a fourth' : 'a fifth'}.`,
+        text: `Finger ${finger} plays on both strings, ${strings(r, last, note)}: ${sayInterval(stringSteps(r, last, note))}.`,
         advice:
-          r.instrument.seat === 'bass'
+          r.instrument.overStrings === 'roll'
             ? 'Roll the finger over both strings, or lift and place it again; choose one and say which.'
             : 'Set the finger over both strings at once, a little flat; it need not lift.',
         about: `${finger} ${strings(r, last, note)}`,

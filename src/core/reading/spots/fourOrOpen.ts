@@ -40,6 +40,6 @@ function choiceAt({ letters, map, instrument }: Reading, { hold }: ReadNote): { 
   const [s] = hold.stops
   const home = hold.position <= 1
   if (s.finger === 4 && s.k === 7 && home && instrument.strings[s.string + 1]) return { string: s.string, four: true }
-  const learned = map.solution.setup.level.fingers.includes(4)
+  const learned = map.solution.setup.learned.fingers.includes(4)
   return s.finger === 0 && s.string > 0 && learned ? { string: s.string - 1, four: false } : null
 }

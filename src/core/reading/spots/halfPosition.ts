@@ -1,4 +1,3 @@
-import { POSITIONS } from '../../hands/positions'
 import { before } from '../reading'
 import { atNotes, type Detector } from './spot'
 
@@ -11,7 +10,7 @@ export const halfPosition: Detector = {
   load: 1,
   again: 0.75,
   find: (r) => {
-    const half = POSITIONS[r.instrument.seat].map(({ name }) => name === 'half')
+    const half = r.instrument.positions.map(({ name }) => name === 'half')
     return atNotes(r, (note) => {
       if (!note.hold || note.hold.open || !half[note.hold.position]) return null
       let last = before(r, note)

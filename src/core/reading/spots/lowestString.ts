@@ -19,9 +19,10 @@ export const lowestString: Detector = {
         note,
         hard: 0.38,
         text: `Fingers go to the ${stringName(r.instrument, 0)} string, the lowest.`,
-        advice: r.letters
-          ? 'Swing the elbow under the instrument first, then place the finger.'
-          : 'Bring the elbow forward and the whole hand with it.',
+        advice:
+          r.instrument.held === 'shoulder'
+            ? 'Swing the elbow under the instrument first, then place the finger.'
+            : 'Bring the elbow forward and the whole hand with it.',
         about: 'lowest',
       }
     }),

@@ -1,4 +1,3 @@
-import type { Seat } from '../../hands/instruments'
 import type { Reading, ReadNote } from '../reading'
 
 /** What can trip a reader, a left hand, a bow arm, or a class that has not learned it: one name a detector. */
@@ -75,7 +74,8 @@ export type Spot = Omit<Found, 'note' | 'about'> & {
   /** The same for the same place in the same line, whatever else is found. */
   readonly id: string
   readonly kind: SpotKind
-  readonly seat: Seat
+  /** The seat's id. */
+  readonly seat: string
   readonly event: string
   /** The measure as printed and by index, and when it begins in ticks of the written line. */
   readonly measure: string

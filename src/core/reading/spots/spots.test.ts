@@ -1,9 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_POLICY, type Policy } from '../../fingering/policy'
 import { mapSeat } from '../../fingering/map'
-import { INSTRUMENTS, type Seat } from '../../hands/instruments'
-import { FIRST_POSITION, PRESETS } from '../../hands/presets'
-import type { Level } from '../../hands/level'
 import type { Key } from '../../music/key'
 import type { Meter } from '../../music/time'
 import { pieceFrom } from '../../testing/piece'
@@ -12,6 +9,7 @@ import { MATTERS, stageOf } from '../matters'
 import { spotsOf } from '../spots'
 import { aboutKind, DETECTORS } from './detectors'
 import { SPOT_KINDS, type Spot, type SpotKind } from './spot'
+import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, SEAT } from '../../testing/seats'
 
 type How = {
   readonly seat?: Seat
@@ -19,22 +17,22 @@ type How = {
   readonly mode?: Key['mode']
   readonly meter?: Meter
   readonly policy?: Partial<Policy>
-  readonly level?: Level
+  readonly learned?: LearnedBySeat
   /** Octaves that the bass sounds below the line. */
   readonly octave?: number
   readonly tempo?: number
 }
 
-const level = (id: string): Level => PRESETS.find((p) => p.id === id)!.level
+const learned = (id: string): LearnedBySeat => STEPS.find((p) => p.id === id)!.learned
 
 /** The spots of one kind of a line in test words, as the seat reads it: events where they stand. */
 function find(kind: SpotKind, text: string, how: How = {}): Spot[] {
   const { seat = 'violin', fifths = 0, mode = 'major', octave = INSTRUMENTS[how.seat ?? 'violin'].sounds } = how
   const piece = { ...pieceFrom(text, { fifths, mode }, how.meter), ...(how.tempo ? { tempo: how.tempo } : {}) }
-  const map = mapSeat(piece, piece.lines[0], seat, {
+  const map = mapSeat(piece, piece.lines[0], SEAT[seat], {
     octave,
     policy: { ...DEFAULT_POLICY, ...how.policy },
-    level: (how.level ?? FIRST_POSITION)[seat],
+    learned: (how.learned ?? FIRST_POSITION)[seat],
   })
   return spotsOf(piece, map).filter((s) => s.kind === kind)
 }
@@ -54,9 +52,9 @@ const ROWS: Record<SpotKind, { readonly hit: Row; readonly miss: Row; readonly n
     near: ['G3 G#3', []],
   },
   'new-for-class': {
-    hit: ['D4 F4', ['e1'], { level: level('three-fingers') }],
-    miss: ['D4 E4', [], { level: level('three-fingers') }],
-    near: ['D4 F#4', [], { level: level('three-fingers') }],
+    hit: ['D4 F4', ['e1'], { learned: learned('three-fingers') }],
+    miss: ['D4 E4', [], { learned: learned('three-fingers') }],
+    near: ['D4 F#4', [], { learned: learned('three-fingers') }],
   },
   'two-new': {
     // The letter changes its form and the finger slides for it.
@@ -156,7 +154,7 @@ const ROWS: Record<SpotKind, { readonly hit: Row; readonly miss: Row; readonly n
     hit: ['G4 A4 G4', ['e1']],
     miss: ['B4 A4 B4', []],
     // Before the fourth finger is learned there is no choice.
-    near: ['G4 A4 G4', [], { level: level('four-strings') }],
+    near: ['G4 A4 G4', [], { learned: learned('four-strings') }],
   },
   extension: {
     hit: ['D3 E3 F3 G#3', ['e3'], { seat: 'cello' }],
@@ -254,11 +252,11 @@ describe('what is shown', () => {
     keys.slice(1).forEach((s, i) => expect(s.hard).toBeLessThan(keys[i].hard))
   })
   it('matters less to a class that is further on', () => {
-    const hard = (id: string) => find('fourth-finger', 'G4 A4 G4', { level: level(id), policy: { fourth: 'always' } })[0].hard
+    const hard = (id: string) => find('fourth-finger', 'G4 A4 G4', { learned: learned(id), policy: { fourth: 'always' } })[0].hard
     expect(hard('seventh-position')).toBeLessThan(hard('first-position'))
-    expect(stageOf(level('first-finger').violin)).toBe('beginning')
-    expect(stageOf(FIRST_POSITION.violin)).toBe('first position')
-    expect(stageOf(level('fifth-position').cello)).toBe('beyond')
+    expect(stageOf(INSTRUMENTS.violin, learned('first-finger').violin)).toBe('beginning')
+    expect(stageOf(INSTRUMENTS.violin, FIRST_POSITION.violin)).toBe('first position')
+    expect(stageOf(INSTRUMENTS.cello, learned('fifth-position').cello)).toBe('beyond')
     for (const kind of SPOT_KINDS) expect(MATTERS[kind].beyond).toBeLessThanOrEqual(MATTERS[kind].beginning)
   })
   it('has a name, a mark and a detector for every kind, each kind once', () => {

@@ -44,5 +44,6 @@ function otherString(r: Reading, note: ReadNote, here: Stop): Stop | null {
 
 function differs({ letters, instrument }: Reading, a: Stop, b: Stop): boolean {
   if (letters) return a.finger === b.finger && a.place !== b.place
-  return instrument.seat === 'cello' && !a.stretch && !b.stretch && [a.finger, b.finger].sort().join() === '2,3'
+  const forms = instrument.twoForms
+  return forms !== null && !a.stretch && !b.stretch && a.finger !== b.finger && [a, b].every((s) => forms.includes(s.finger))
 }

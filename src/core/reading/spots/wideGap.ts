@@ -1,4 +1,4 @@
-import { TAPE } from '../../hands/schools'
+import { TAPE } from '../../instruments/byLetter'
 import { before, stopOf } from '../reading'
 import { saySpacing } from '../words'
 import { atNotes, type Detector } from './spot'

@@ -1,12 +1,12 @@
 import { type NextRequest } from 'next/server'
 import { z } from 'zod'
-import { SEATS } from '@/core/hands/instruments'
-import { EXPORTS } from '@/formats/export'
+import { seatIdSchema } from '@/core/seats/seat'
+import { ALL_SEATS, EXPORTS } from '@/formats/export'
 import { inWorker, TaskError } from '@/jobs/pool'
 import { answering } from '../../../answer'
 import { attachment } from '../../../attachment'
 
-const query = z.object({ as: z.enum(EXPORTS), seat: z.enum([...SEATS, 'all']).default('all') })
+const query = z.object({ as: z.enum(EXPORTS), seat: z.union([z.literal(ALL_SEATS), seatIdSchema]).default(ALL_SEATS) })
 
 /** A piece as a file to take away. */
 export const GET = answering(async (request: NextRequest, context: { params: Promise<{ id: string }> }) => {
@@ -16,7 +16,9 @@ export const GET = answering(async (request: NextRequest, context: { params: Pro
   if (!id.success) return new Response('There is no such piece.', { status: 404 })
   try {
     const file = await inWorker({ kind: 'export', id: id.data, ...wanted.data })
-    return file ? attachment(file.name, file.bytes, file.type) : new Response('There is no such piece.', { status: 404 })
+    return file
+      ? attachment(file.name, file.bytes, file.type)
+      : new Response('There is no such piece, or no such seat in the class.', { status: 404 })
   } catch (e) {
     if (!(e instanceof TaskError)) throw e
     return new Response(`The file could not be made. ${e.message}`, { status: 503 })

@@ -3,45 +3,56 @@ import { mapSeat, type SeatMap } from '../fingering/map'
 import { DEFAULT_POLICY } from '../fingering/policy'
 import type { Key } from '../music/key'
 import { pieceFrom } from '../testing/piece'
-import { INSTRUMENTS, SEATS, type Seat } from './instruments'
-import { levelSchema, sameLevel, type Level, type SeatLevel } from './level'
-import { POSITIONS, positionKey } from './positions'
-import { FIRST_POSITION, PRESETS, presetOf, WHOLE_NECK } from './presets'
+import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, SEATS, type Seat, WHOLE_NECK, SEAT, bySeat } from '../testing/seats'
+import { positionKey } from './instrument'
+import { STEPS as SAID, sayStep, stepOf } from './ladder'
+import { learnedSchema, sameLearned, type Learned } from './learned'
 
 const D: Key = { fifths: 2, mode: 'major' }
 const C: Key = { fifths: 0, mode: 'major' }
-const preset = (id: string): Level => PRESETS.find((p) => p.id === id)!.level
+/** The step at which seats with such learning stand. */
+const presetOf = (learned: LearnedBySeat) => stepOf(SEATS.map((s) => ({ instrument: INSTRUMENTS[s], learned: learned[s] })))
+const preset = (id: string): LearnedBySeat => STEPS.find((p) => p.id === id)!.learned
 
-function mapped(seat: Seat, text: string, level: Level, key: Key = D): SeatMap {
+function mapped(seat: Seat, text: string, learned: LearnedBySeat, key: Key = D): SeatMap {
   const piece = pieceFrom(text, key)
-  return mapSeat(piece, piece.lines[0], seat, { octave: INSTRUMENTS[seat].sounds, policy: DEFAULT_POLICY, level: level[seat] })
+  return mapSeat(piece, piece.lines[0], SEAT[seat], { octave: INSTRUMENTS[seat].sounds, policy: DEFAULT_POLICY, learned: learned[seat] })
 }
 const fresh = (m: SeatMap) => m.problems.filter((p) => p.mark === 'new').map((p) => `${p.measure}.${p.beat}`)
 const said = (m: SeatMap) => m.notes.map((n) => `${m.instrument.strings[n.stop.string].letter}${n.stop.finger}`).join(' ')
 
 describe('presets', () => {
   it('are levels, each its own, from the first finger to the whole neck', () => {
-    for (const p of PRESETS) {
-      expect(levelSchema.parse(p.level)).toEqual(p.level)
-      expect(presetOf(p.level)).toBe(p)
+    for (const p of STEPS) {
+      expect(bySeat((s) => learnedSchema.parse(p.learned[s]))).toEqual(p.learned)
+      expect(presetOf(p.learned)?.id).toBe(p.id)
     }
-    expect(PRESETS.map((p) => p.name)[0]).toBe('Open strings and first finger')
-    expect(PRESETS.at(-1)!.level).toBe(WHOLE_NECK)
+    expect(SAID[0].name).toBe('Open strings and first finger')
+    expect(STEPS.at(-1)!.learned).toEqual(WHOLE_NECK)
   })
   it('name only positions that the seat has', () => {
-    for (const p of PRESETS)
-      for (const s of SEATS) expect(POSITIONS[s].map(positionKey)).toEqual(expect.arrayContaining([...p.level[s].positions]))
+    for (const p of STEPS)
+      for (const s of SEATS) expect(INSTRUMENTS[s].positions.map(positionKey)).toEqual(expect.arrayContaining([...p.learned[s].positions]))
   })
   it('only add as they go on, but for the shifts that first position borrows', () => {
-    const grows = (a: SeatLevel, b: SeatLevel) =>
+    const grows = (a: Learned, b: Learned) =>
       (['strings', 'fingers', 'low', 'high'] as const).every((k) => a[k].every((x) => (b[k] as readonly number[]).includes(x)))
-    for (const s of SEATS) PRESETS.slice(1).forEach((p, i) => expect(grows(PRESETS[i].level[s], p.level[s])).toBe(true))
+    for (const s of SEATS) STEPS.slice(1).forEach((p, i) => expect(grows(STEPS[i].learned[s], p.learned[s])).toBe(true))
+  })
+  it('say what holds for all, then what the instruments of the class have for themselves', () => {
+    const said = (...seats: Seat[]) =>
+      sayStep(
+        SAID[1],
+        seats.map((s) => INSTRUMENTS[s]),
+      )
+    expect(said(...SEATS)).toBe('the major start: 1 2 3, cello 1 3 4, bass 1 4')
+    expect(said('violin', 'viola')).toBe('the major start: 1 2 3')
   })
   it('an edited one is no preset, in whatever order its lists stand', () => {
-    const edited: Level = { ...FIRST_POSITION, violin: { ...FIRST_POSITION.violin, fingers: [1, 2, 3] } }
+    const edited: LearnedBySeat = { ...FIRST_POSITION, violin: { ...FIRST_POSITION.violin, fingers: [1, 2, 3] } }
     expect(presetOf(edited)).toBeNull()
-    const shuffled: Level = { ...FIRST_POSITION, violin: { ...FIRST_POSITION.violin, fingers: [4, 3, 2, 1] } }
-    expect(sameLevel(FIRST_POSITION, shuffled)).toBe(true)
+    const shuffled: LearnedBySeat = { ...FIRST_POSITION, violin: { ...FIRST_POSITION.violin, fingers: [4, 3, 2, 1] } }
+    expect(sameLearned(FIRST_POSITION.violin, shuffled.violin)).toBe(true)
     expect(presetOf(shuffled)?.id).toBe('first-position')
   })
 })
@@ -69,14 +80,14 @@ describe('what is new for a class', () => {
   })
   it('strings, extensions and chords are learned too', () => {
     expect(mapped('violin', 'G3', preset('three-fingers')).problems[0].text).toContain('the string')
-    const noStretch: Level = { ...FIRST_POSITION, cello: { ...FIRST_POSITION.cello, extensions: [] } }
+    const noStretch: LearnedBySeat = { ...FIRST_POSITION, cello: { ...FIRST_POSITION.cello, extensions: [] } }
     expect(mapped('cello', 'F#2', noStretch).problems[0].text).toContain('the opened hand')
     expect(mapped('violin', '[E4,B4]', preset('four-strings')).problems[0].text).toContain('two strings at once')
     expect(fresh(mapped('violin', '[D4,A4]', preset('four-strings')))).toEqual([])
   })
   it('a learned way is taken whatever it costs, before one with something new', () => {
     // Without 4 the violin crosses to the open string inside the slur.
-    const noFour: Level = { ...FIRST_POSITION, violin: { ...FIRST_POSITION.violin, fingers: [1, 2, 3] } }
+    const noFour: LearnedBySeat = { ...FIRST_POSITION, violin: { ...FIRST_POSITION.violin, fingers: [1, 2, 3] } }
     expect(said(mapped('violin', '(G4 A4 G4 A4)', noFour))).toBe('D3 A0 D3 A0')
     expect(said(mapped('violin', '(G4 A4 G4 A4)', FIRST_POSITION))).toBe('D3 D4 D3 D4')
   })
@@ -89,12 +100,15 @@ describe('what is new for a class', () => {
   })
   it('a shift that the class cannot make yet is new where it comes, and not where a rest gives time', () => {
     // On the E string alone, so that no other string spares the shift.
-    const third: Level = { ...preset('third-position'), violin: { ...preset('third-position').violin, strings: [3], shifts: 'pauses' } }
+    const third: LearnedBySeat = {
+      ...preset('third-position'),
+      violin: { ...preset('third-position').violin, strings: [3], shifts: 'pauses' },
+    }
     const hurried = mapped('violin', 'F#5 G5 A5 B5 C6 D6', third, { fifths: 1, mode: 'major' })
     expect(hurried.problems.some((p) => p.text.includes('a shift without a rest or open string'))).toBe(true)
     const rested = mapped('violin', 'F#5 G5 z D6 C6 D6', third, { fifths: 1, mode: 'major' })
     expect(rested.problems).toEqual([])
-    const none: Level = { ...third, violin: { ...third.violin, shifts: 'none' } }
+    const none: LearnedBySeat = { ...third, violin: { ...third.violin, shifts: 'none' } }
     expect(mapped('violin', 'F#5 G5 z D6 C6 D6', none, { fifths: 1, mode: 'major' }).problems[0].text).toContain(
       'New for this class: shifting',
     )
@@ -124,8 +138,8 @@ describe('the whole neck', () => {
     ] as const) {
       const piece = pieceFrom(octave, C)
       const pins = new Map([['e0', { position: 'VII', fingers: [1] }]])
-      const options = { octave: INSTRUMENTS[seat].sounds, policy: DEFAULT_POLICY, level: WHOLE_NECK[seat], pins }
-      expect(mapSeat(piece, piece.lines[0], seat, options).notes[0].stop).toMatchObject({ k: 12, finger: 1 })
+      const options = { octave: INSTRUMENTS[seat].sounds, policy: DEFAULT_POLICY, learned: WHOLE_NECK[seat], pins }
+      expect(mapSeat(piece, piece.lines[0], SEAT[seat], options).notes[0].stop).toMatchObject({ k: 12, finger: 1 })
     }
   })
 })

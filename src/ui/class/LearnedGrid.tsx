@@ -1,13 +1,12 @@
 'use client'
 
-import { INSTRUMENTS, SEATS, type Seat } from '@/core/hands/instruments'
-import { SHIFTS, type Level, type SeatLevel } from '@/core/hands/level'
-import { POSITIONS, positionKey } from '@/core/hands/positions'
-import { fingersByLetter } from '@/core/hands/schools'
+import { opens, positionKey } from '@/core/instruments/instrument'
+import { SHIFTS, type Learned as Has } from '@/core/instruments/learned'
+import type { Seat } from '@/core/seats/seat'
 import type { ClassActions } from './classStore'
 
 const FINGERS = [1, 2, 3, 4]
-const SAY_SHIFT: Record<SeatLevel['shifts'], string> = { none: 'no shifts yet', pauses: 'in rests, over open strings', any: 'anywhere' }
+const SAY_SHIFT: Record<Has['shifts'], string> = { none: 'no shifts yet', pauses: 'in rests, over open strings', any: 'anywhere' }
 
 /** A switch the size of a chip: what it stands for is learned when it is filled. */
 function Learned({ text, name, on, onToggle }: { text: string; name: string; on: boolean; onToggle: () => void }) {
@@ -24,14 +23,12 @@ function Learned({ text, name, on, onToggle }: { text: string; name: string; on:
   )
 }
 
-type Props = { level: Level; toggle: ClassActions['toggle']; setSeat: ClassActions['setSeat'] }
+type Props = { seats: readonly Seat[]; toggle: ClassActions['toggle']; setLearned: ClassActions['setLearned'] }
 
 /** What each seat has learned, seat by seat: filled is learned. */
-export function LevelGrid({ level, toggle, setSeat }: Props) {
-  const cell = (seat: Seat, row: (typeof ROWS)[number]['key']) => {
-    const { strings, name } = INSTRUMENTS[seat]
-    const own = level[seat]
-    const letters = fingersByLetter(seat)
+export function LearnedGrid({ seats, toggle, setLearned }: Props) {
+  const cell = ({ id: seat, name, instrument, learned: own }: Seat, row: (typeof ROWS)[number]['key']) => {
+    const { strings, byLetter: letters } = instrument
     const what = (text: string) => `${name}: ${text}`
     switch (row) {
       case 'strings':
@@ -79,7 +76,7 @@ export function LevelGrid({ level, toggle, setSeat }: Props) {
           </>
         )
       case 'positions':
-        return POSITIONS[seat]
+        return instrument.positions
           .map(positionKey)
           .map((key) => (
             <Learned
@@ -91,7 +88,7 @@ export function LevelGrid({ level, toggle, setSeat }: Props) {
             />
           ))
       case 'extensions':
-        if (seat === 'bass') return <span className="text-soft">none</span>
+        if (!opens(instrument)) return <span className="text-soft">none</span>
         return (['back', 'forward'] as const).map((e) => {
           const text = letters ? { back: '1 back', forward: '4 stretched' }[e] : { back: '1 back', forward: '4 forward' }[e]
           return (
@@ -103,7 +100,7 @@ export function LevelGrid({ level, toggle, setSeat }: Props) {
           <select
             aria-label={what('shifts')}
             value={own.shifts}
-            onChange={(e) => setSeat(seat, { shifts: SHIFTS.find((s) => s === e.target.value)! })}
+            onChange={(e) => setLearned(seat, { shifts: SHIFTS.find((s) => s === e.target.value)! })}
             className="max-w-full rounded border border-rule bg-sheet px-1 py-0.5 text-sm"
           >
             {SHIFTS.map((s) => (
@@ -119,7 +116,7 @@ export function LevelGrid({ level, toggle, setSeat }: Props) {
             text="two at once"
             name={what('two strings at once')}
             on={own.doubleStops}
-            onToggle={() => setSeat(seat, { doubleStops: !own.doubleStops })}
+            onToggle={() => setLearned(seat, { doubleStops: !own.doubleStops })}
           />
         )
     }
@@ -129,16 +126,16 @@ export function LevelGrid({ level, toggle, setSeat }: Props) {
       <caption className="sr-only">What each seat has learned; pressed is learned</caption>
       <colgroup>
         <col className="w-[86px]" />
-        {SEATS.map((s) => (
-          <col key={s} />
+        {seats.map((s) => (
+          <col key={s.id} />
         ))}
       </colgroup>
       <thead>
         <tr className="border-b border-rule">
           <td />
-          {SEATS.map((s) => (
-            <th key={s} scope="col" className="px-1.5 py-1 font-semibold">
-              {INSTRUMENTS[s].name}
+          {seats.map((s) => (
+            <th key={s.id} scope="col" className="px-1.5 py-1 font-semibold">
+              {s.name}
             </th>
           ))}
         </tr>
@@ -149,8 +146,8 @@ export function LevelGrid({ level, toggle, setSeat }: Props) {
             <th scope="row" className="py-1.5 pr-2 text-sm font-normal text-soft">
               {r.name}
             </th>
-            {SEATS.map((s) => (
-              <td key={s} className="px-1.5 py-1.5">
+            {seats.map((s) => (
+              <td key={s.id} className="px-1.5 py-1.5">
                 <div className="flex flex-wrap items-center gap-1">{cell(s, r.key)}</div>
               </td>
             ))}

@@ -1,0 +1,60 @@
+import { inPlace } from './byHalfStep'
+import { tuned, upTo, type Instrument, type Position } from './instrument'
+import { ladder } from './ladder'
+
+/** By half steps, with half-step names. Common practice of the 1-2-4 school; the 1-2-3-4 school names by finger 1 too. */
+const POSITIONS: readonly Position[] = ['half', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI', 'VI½', 'VII'].map((name, i) => ({
+  name,
+  base: i + 1,
+  letters: 0,
+}))
+
+/** Common practice; both schools of the hand. String length of the 3/4 size. */
+export const bass: Instrument = {
+  id: 'bass',
+  name: 'Bass',
+  strings: tuned('E2', 'A2', 'D3', 'G3'),
+  clef: 'bass',
+  sounds: -1,
+  stringLength: 1050,
+  midiProgram: 43,
+  named: /\b((double|contra|kontra|string )\s*bass\w*|contrabass\w*|kontrab[aä]ss\w*|basses|bass|cb|db)\b/i,
+  reads: [{ clef: 'bass', pick: 'lowest' }],
+  beside: -2,
+  held: 'upright',
+  byLetter: false,
+  positions: POSITIONS,
+  schools: [
+    {
+      name: '1-2-4',
+      reaches: [inPlace(1, 0), inPlace(2, 1), inPlace(4, 2)],
+      harmonics: [{ finger: 4, position: 'VI' }],
+      frames: { closed: '1-2-4', back: '', forward: '' },
+    },
+    {
+      name: '1-2-3-4',
+      reaches: [inPlace(1, 0), inPlace(2, 1), inPlace(3, 2), inPlace(4, 3)],
+      harmonics: [{ finger: 3, position: 'VI' }],
+      frames: { closed: '1-2-3-4', back: '', forward: '' },
+      rolls: true,
+    },
+  ],
+  near: 3,
+  halfStepShifts: true,
+  twoForms: null,
+  overStrings: 'roll',
+  decisions: ['school'],
+  learned: ladder({
+    strings: 4,
+    start: [2, 3],
+    major: [1, 4],
+    fingers: [1, 2, 3, 4],
+    opensFirst: false,
+    first: ['half', 'I', 'III'],
+    third: upTo(POSITIONS, 'III'),
+    extended: upTo(POSITIONS, 'III'),
+    fifth: upTo(POSITIONS, 'V½'),
+    seventh: upTo(POSITIONS, 'VII'),
+  }),
+  says: { 'three-fingers': 'bass 1 4', 'four-strings': 'bass 1 to 4', 'third-position': 'bass to III', 'fifth-position': 'bass V½' },
+}

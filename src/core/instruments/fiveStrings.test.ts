@@ -1,0 +1,142 @@
+import { describe, expect, it, vi } from 'vitest'
+import { meiOf } from '@/engrave/mei'
+import { serverToolkit } from '@/engrave/server'
+import { EXPORTS, exported } from '@/formats/export'
+import { readClassFile } from '@/formats/classFile'
+import { readFile } from '@/formats/read'
+import { layOutBench, seatHeight, stringWeight, stringY } from '@/ui/bench/layout'
+import { loadChart } from '@/ui/level/charts'
+import { createClass } from '@/ui/class/classStore'
+import { createDesk, pickedNotes, shownSpots } from '@/ui/desk/deskStore'
+import { decisionsOf } from '@/ui/ways/words'
+import { answersText } from '../reading/answerKey'
+import { callsOf, DEFAULT_CALLS } from '../reading/calls'
+import { readingOf } from '../reading/reading'
+import { spotsOf } from '../reading/spots'
+import { transfersOf } from '../reading/transfers'
+import { classSettingsSchema, DEFAULT_CLASS, type ClassSettings } from '../seats/class'
+import { ensembleMapper, mapsOf } from '../seats/ensemble'
+import { evennessOf } from '../seats/evenness'
+import { loadOf } from '../seats/load'
+import { emptyPlan } from '../seats/plan'
+import { previewOf } from '../seats/preview'
+import { rescuesFor } from '../seats/rescue'
+import { newSeat, seatsOf } from '../seats/seat'
+import { searcher, WHOLE_SPACE } from '../seats/search'
+import { timelineOf } from '../seats/timeline'
+import { pieceFrom } from '../testing/piece'
+import { byLetter } from './byLetter'
+import { INSTRUMENTS } from './all'
+import { tuned, type Instrument } from './instrument'
+
+/**
+ * An instrument that no file of the product knows: five strings from C3 to E5, held at the shoulder. Invented for this
+ * test; it is added by a row in the list and by nothing else.
+ */
+const { quinton } = vi.hoisted(() => ({ quinton: { made: null as Instrument | null } }))
+vi.mock('./all', async (original) => {
+  const all = await original<typeof import('./all')>()
+  const shape = await import('./byLetter')
+  const { tuned: strung } = await import('./instrument')
+  quinton.made = {
+    ...shape.byLetter({ strings: 5, start: [3, 4], first: ['I'] }),
+    id: 'fiddle',
+    name: 'Five-string fiddle',
+    strings: strung('C3', 'G3', 'D4', 'A4', 'E5'),
+    clef: 'treble',
+    sounds: 0,
+    stringLength: 340,
+    midiProgram: 40,
+    named: /\bfiddles?\b/i,
+    reads: [{ clef: 'treble', pick: 'highest' }],
+    beside: 0,
+  }
+  return { INSTRUMENTS: [...all.INSTRUMENTS, quinton.made] }
+})
+
+const D = { fifths: 2, mode: 'major' } as const
+const piece = pieceFrom('D4 E4 F#4 G4 C3 D3 A4 E5 F#5 G5 A5 B5 D4 A4 G3 D4', D)
+const fiddle = () => INSTRUMENTS.find((i) => i.id === 'fiddle')!
+const klass = (): ClassSettings => ({ ...DEFAULT_CLASS, seats: [...DEFAULT_CLASS.seats.slice(0, 2), newSeat(fiddle(), 'first-position')] })
+
+describe('an instrument with five strings', () => {
+  it('is a seat of a class like any other', () => {
+    expect(classSettingsSchema.parse(klass())).toEqual(klass())
+    expect(DEFAULT_CLASS.seats.map((s) => s.instrument)).toContain('fiddle')
+    const c = createClass({ name: 'Owls', school: '', settings: DEFAULT_CLASS, version: 1 })
+    c.getState().addSeat('fiddle')
+    expect(c.getState().settings.seats.at(-1)).toMatchObject({ id: 'fiddle-2', name: 'Five-string fiddle 2' })
+    const read = readClassFile('{ "seats": [{ "instrument": "fiddle", "learned": "third-position" }] }')
+    expect('klass' in read && read.klass.seats[0].learned.strings).toEqual([0, 1, 2, 3, 4])
+    expect(decisionsOf(seatsOf(klass())).map((d) => d.key)).not.toContain('school')
+  })
+
+  it('is mapped on all its strings, with reasons, spots, load and a preview', () => {
+    const ensemble = ensembleMapper()(piece, { ...emptyPlan(), octaves: { fiddle: 0 } }, klass())
+    expect(Object.keys(ensemble)).toEqual(['violin', 'viola', 'fiddle'])
+    const map = ensemble.fiddle
+    expect(map.problems).toEqual([])
+    expect(new Set(map.notes.map((n) => n.stop.string))).toEqual(new Set([0, 1, 2, 3, 4]))
+    const open = map.notes.filter((n) => n.stop.finger === 0).map((n) => map.instrument.strings[n.stop.string].letter)
+    expect(new Set(open)).toEqual(new Set('CGDAE'))
+    // What the violin has on its four strings it has too, one string higher.
+    const violin = ensembleMapper()(pieceFrom('D4 E4 F#4 A5 B5', D), { ...emptyPlan(), octaves: { violin: 0 } }, klass()).violin
+    expect(violin.notes.map((n) => n.stop.finger)).toEqual([0, 1, 2, 3, 4])
+    expect(spotsOf(piece, map).some((s) => s.seat === 'fiddle')).toBe(true)
+    expect(loadOf(piece, map).total).toBeGreaterThan(0)
+    const even = evennessOf(Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, loadOf(piece, m).byMeasure])))
+    expect(Object.keys(even.bySeat)).toEqual(['violin', 'viola', 'fiddle'])
+    expect(previewOf(piece, emptyPlan(), klass(), 4).at(-1)).toMatchObject({ name: 'Five-string fiddle', strings: 5 })
+  })
+
+  it('is read aloud, and its crossings are explained', () => {
+    const map = ensembleMapper()(piece, { ...emptyPlan(), octaves: { fiddle: 0 } }, klass()).fiddle
+    expect(answersText(map.solution.setup, [{ letter: 'C', alter: 0 }]).split('\n')).toContain(
+      'C3, space below the fourth ledger line: open C',
+    )
+    expect(callsOf(readingOf(piece, map), DEFAULT_CALLS).length).toBeGreaterThan(0)
+    expect(transfersOf(readingOf(piece, map)).every((t) => t.string < 5)).toBe(true)
+  })
+
+  it('is searched and rescued with the class', () => {
+    const found = searcher(piece, emptyPlan(), klass(), { ...WHOLE_SPACE, schools: true })(2)
+    expect(Object.keys(found[0].setting.octaves)).toEqual(['violin', 'viola', 'fiddle'])
+    const plan = emptyPlan()
+    const easier = rescuesFor(piece, plan, klass(), ensembleMapper()(piece, plan, klass()), 'fiddle', 2)
+    expect(easier.length).toBeGreaterThan(0)
+    for (const r of easier) expect(r.load.after).toBeLessThan(r.load.before)
+  })
+
+  it('is drawn on the desk, engraved, and taken away in every format', async () => {
+    const ensemble = ensembleMapper()(piece, emptyPlan(), klass())
+    const d = createDesk({ id: 'x', piece, plan: emptyPlan(), klass: klass(), version: 1 })
+    d.getState().pick(0, 'fiddle')
+    expect(pickedNotes(d.getState(), 'fiddle')).toHaveLength(1)
+    d.getState().pinString('D')
+    expect(d.getState().said).toBe('Five-string fiddle: open D, pinned')
+    expect(shownSpots(d.getState()).every((s) => s.seat in ensemble)).toBe(true)
+    expect(seatHeight(5) - seatHeight(4)).toBe(stringY(0, 5) - stringY(0, 4))
+    const weights = [0, 1, 2, 3, 4].map((s) => stringWeight(s, 5))
+    expect(weights).toEqual([...weights].sort((a, b) => b - a))
+    expect(layOutBench(timelineOf(piece, ensemble)).moments).toHaveLength(16)
+    const loads = Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, loadOf(piece, m)]))
+    const colors = new Proxy({} as Parameters<ReturnType<typeof loadChart>>[0], { get: () => '#000' })
+    expect(JSON.stringify(loadChart(['1'], seatsOf(klass()), loads, { index: 0, seat: 'fiddle' })(colors))).toContain('Five-string fiddle')
+    const mei = meiOf(piece, { maps: mapsOf(ensemble), rows: ['string', 'finger'], positions: true, labels: true })
+    expect(mei).toContain('<label>Five-string fiddle</label>')
+    const toolkit = await serverToolkit()
+    expect(toolkit.loadData(mei)).toBeTruthy()
+    for (const kind of EXPORTS) {
+      const file = exported(kind, piece, emptyPlan(), ensemble, 'fiddle')!
+      expect(file.bytes.length).toBeGreaterThan(100)
+      if (kind === 'csv') continue
+      for (const { reading } of readFile(file.name, file.bytes)) expect(reading.ok).toBe(true)
+    }
+    expect(exported('abc', piece, emptyPlan(), ensemble, 'cello')).toBeNull()
+  })
+
+  it('is what the test says it is', () => {
+    expect(fiddle().strings).toEqual(tuned('C3', 'G3', 'D4', 'A4', 'E5'))
+    expect(fiddle().positions).toBe(byLetter({ strings: 5, start: [3, 4], first: ['I'] }).positions)
+  })
+})

@@ -1,0 +1,86 @@
+import { STEP_IDS, type Instrument, type StepId } from './instrument'
+import { sameLearned, type Learned } from './learned'
+
+/** A step of the class's way, ready made; the teacher edits it from there. Common practice of string class courses. */
+export type Step = { readonly id: StepId; readonly name: string; readonly says: string }
+
+const SAID: Record<StepId, Omit<Step, 'id'>> = {
+  'first-finger': { name: 'Open strings and first finger', says: 'two strings, finger 1' },
+  'three-fingers': { name: 'First frame on two strings', says: 'the major start: 1 2 3' },
+  'four-strings': { name: 'Four strings, two frames', says: 'low 2, no fourth finger yet' },
+  'first-position': { name: 'First position', says: 'all fingers and places; III only where I has no room' },
+  'third-position': { name: 'Third position', says: 'no extensions' },
+  'third-extended': { name: 'Third position, extensions', says: 'half to III; the opened hand' },
+  'fifth-position': { name: 'Fifth position', says: 'half to V' },
+  'seventh-position': { name: 'Seventh position', says: 'half to VII, everything this tool maps' },
+}
+
+/** From the first finger to the whole fingerboard. */
+export const STEPS: readonly Step[] = STEP_IDS.map((id) => ({ id, ...SAID[id] }))
+
+/** What a step is, for the instruments of a class: what holds for all, then what each has for itself. */
+export const sayStep = (step: Step, instruments: readonly Instrument[]): string =>
+  [step.says, ...new Set(instruments.flatMap((i) => i.says[step.id] ?? []))].join(', ')
+
+type Seated = { readonly instrument: Instrument; readonly learned: Learned }
+
+/** The step at which all seats of a class stand, or null when one has been set by hand. */
+export const stepOf = (seats: readonly Seated[]): Step | null =>
+  STEPS.find((s) => seats.every(({ instrument, learned }) => sameLearned(instrument.learned[s.id], learned))) ?? null
+
+/** What an instrument begins with and where its hand goes: the rest of the way is the same for all. */
+type Way = {
+  /** How many strings it has, the two that a class begins on, and the fingers of the major start on an open string. */
+  readonly strings: number
+  readonly start: readonly number[]
+  readonly major: readonly number[]
+  /** Fingers in use before the fourth finger of a letter hand is. */
+  readonly fingers: readonly number[]
+  /** The opened hand belongs to first position. */
+  readonly opensFirst: boolean
+  /** Keys of the positions at each step: first position may borrow what it has no room for. */
+  readonly first: readonly string[]
+  readonly third: readonly string[]
+  readonly extended: readonly string[]
+  readonly fifth: readonly string[]
+  readonly seventh: readonly string[]
+}
+
+const ALL_FINGERS = [1, 2, 3, 4]
+
+/** What a seat of an instrument has learned at each step of the way. */
+export function ladder(way: Way): Record<StepId, Learned> {
+  const all = Array.from({ length: way.strings }, (_, i) => i)
+  const copy = <T>(list: readonly T[]): T[] => [...list]
+  const none: Learned = {
+    positions: ['I'],
+    strings: copy(way.start),
+    fingers: [1],
+    low: [],
+    high: [],
+    extensions: [],
+    shifts: 'none',
+    doubleStops: false,
+  }
+  const first: Learned = {
+    positions: copy(way.first),
+    strings: all,
+    fingers: ALL_FINGERS,
+    low: ALL_FINGERS,
+    high: ALL_FINGERS,
+    extensions: way.opensFirst ? ['back', 'forward'] : [],
+    shifts: 'any',
+    doubleStops: true,
+  }
+  const extended: Learned = { ...first, positions: copy(way.extended), extensions: ['back', 'forward'] }
+  return {
+    'first-finger': none,
+    'three-fingers': { ...none, fingers: copy(way.major) },
+    'four-strings': { ...none, strings: all, fingers: copy(way.fingers), low: [2] },
+    'first-position': first,
+    'third-position': { ...first, positions: copy(way.third), extensions: [] },
+    'third-extended': extended,
+    'fifth-position': { ...extended, positions: copy(way.fifth) },
+    'seventh-position': { ...extended, positions: copy(way.seventh) },
+  }
+}

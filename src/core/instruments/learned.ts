@@ -1,0 +1,42 @@
+import { z } from 'zod'
+
+/** When a class may move its hand: not at all, only while a rest or an open string gives time, or anywhere. */
+export const SHIFTS = ['none', 'pauses', 'any'] as const
+
+const finger = z.int().min(1).max(4)
+/** More than there are positions, strings or fingers: an end to what is taken, not a rule of the trade. */
+const MOST_LISTED = 60
+/** More strings than any bowed instrument of a class has. */
+export const MOST_STRINGS = 8
+
+/** What one seat of a class has learned. Open strings are learned with their string. */
+export const learnedSchema = z.object({
+  /** Positions as {@link positionKey} names them: "I", "half", "raised III". */
+  positions: z.array(z.string().max(12)).max(MOST_LISTED),
+  /** Index from the lowest. */
+  strings: z
+    .array(
+      z
+        .int()
+        .min(0)
+        .max(MOST_STRINGS - 1),
+    )
+    .max(MOST_LISTED),
+  fingers: z.array(finger).max(MOST_LISTED),
+  /** Where the letter chooses the finger: fingers whose low and high places are learned. */
+  low: z.array(finger).max(MOST_LISTED),
+  high: z.array(finger).max(MOST_LISTED),
+  /** The opened hand, back or forward: finger 1 reached back, finger 4 stretched or reached forward. */
+  extensions: z.array(z.enum(['back', 'forward'])).max(MOST_LISTED),
+  shifts: z.enum(SHIFTS),
+  doubleStops: z.boolean(),
+})
+export type Learned = Readonly<z.infer<typeof learnedSchema>>
+
+/** Whether two seats have learned the same, in whatever order their lists stand. */
+export const sameLearned = (a: Learned, b: Learned): boolean => textOf(a) === textOf(b)
+
+const textOf = (l: Learned): string =>
+  JSON.stringify([l.positions, l.strings, l.fingers, l.low, l.high, l.extensions].map((list) => [...list].sort())) +
+  l.shifts +
+  l.doubleStops

@@ -1,0 +1,20 @@
+import { byLetter } from './byLetter'
+import { tuned, type Instrument } from './instrument'
+
+/** Common practice. */
+export const viola: Instrument = {
+  ...byLetter({ strings: 4, start: [2, 3], first: ['I'] }),
+  id: 'viola',
+  name: 'Viola',
+  strings: tuned('C3', 'G3', 'D4', 'A4'),
+  clef: 'alto',
+  sounds: 0,
+  stringLength: 375,
+  midiProgram: 41,
+  named: /\b(violas?|bratschen?|altos?|vla|va)\b/i,
+  reads: [
+    { clef: 'alto', pick: 'highest' },
+    { clef: 'treble', pick: 'highest' },
+  ],
+  beside: 0,
+}

@@ -1,0 +1,17 @@
+import { byLetter } from './byLetter'
+import { tuned, type Instrument } from './instrument'
+
+/** Common practice; first position borrows III above the B of its E string. */
+export const violin: Instrument = {
+  ...byLetter({ strings: 4, start: [1, 2], first: ['I', 'III'] }),
+  id: 'violin',
+  name: 'Violin',
+  strings: tuned('G3', 'D4', 'A4', 'E5'),
+  clef: 'treble',
+  sounds: 0,
+  stringLength: 328,
+  midiProgram: 40,
+  named: /\b(violins?|violino|violini|violons?|geigen?|vln|vl|vn)\b/i,
+  reads: [{ clef: 'treble', pick: 'highest' }],
+  beside: 0,
+}

@@ -1,0 +1,97 @@
+import { z } from 'zod'
+import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
+import { INSTRUMENTS } from '../instruments/all'
+import type { Instrument, StepId } from '../instruments/instrument'
+import { learnedSchema, MOST_STRINGS, type Learned } from '../instruments/learned'
+import { clefNameSchema } from '../music/clef'
+import { pitchSchema } from '../music/pitch'
+import { once } from '../once'
+
+/** A seat of a class by its id, which its plans and records name. No number, so that it keeps its place in a record; "all" is every seat. */
+export const seatIdSchema = z.string().regex(/^(?!all$)(?=.{1,32}$)[a-z][a-z0-9]*(-[a-z0-9]+)*$/)
+export type SeatId = string
+
+/** Something for some seats. A seat that is not in it has nothing decided. */
+export type BySeat<T> = Readonly<Partial<Record<SeatId, T>>>
+/** Something for every seat of a class. */
+export type EverySeat<T> = Readonly<Record<SeatId, T>>
+
+/** How many seats a class may have. */
+export const MOST_SEATS = 8
+
+/** A seat as it is stored: who plays what, and what they have learned. */
+export const seatRowSchema = z.object({
+  id: seatIdSchema,
+  /** "Violin", "Violin 2", "Basses at the back". */
+  name: z.string().trim().min(1).max(40),
+  instrument: z.enum(INSTRUMENTS.map((i) => i.id)),
+  /** Open strings, low to high, as the part writes them, where they are not the usual ones. */
+  tuning: z.array(pitchSchema).min(1).max(MOST_STRINGS).optional(),
+  /** The clef it reads, where it is not the usual one. */
+  clef: clefNameSchema.optional(),
+  players: z.int().min(0).max(200),
+  learned: learnedSchema,
+  /** What it does otherwise than its class. */
+  policy: policyChangeSchema,
+})
+export type SeatRow = Readonly<z.infer<typeof seatRowSchema>>
+
+/** The seats of a class, in score order; no two of one id. */
+export const seatRowsSchema = z
+  .array(seatRowSchema)
+  .min(1)
+  .max(MOST_SEATS)
+  .refine((rows) => new Set(rows.map((r) => r.id)).size === rows.length, 'two seats have one id')
+
+/** All who play one instrument from one part, with the instrument as they have it strung and read it. */
+export type Seat = {
+  readonly id: SeatId
+  readonly name: string
+  readonly instrument: Instrument
+  readonly players: number
+  readonly learned: Learned
+  readonly policy: PolicyChange
+}
+
+/** The instrument of an id. Ids are checked where a class is read; an unknown one is the first. */
+export const instrumentNamed = (id: string): Instrument => INSTRUMENTS.find((i) => i.id === id) ?? INSTRUMENTS[0]
+
+/** A seat with its instrument as it is strung and read. */
+export const seatOf = once((row: SeatRow): Seat => {
+  const usual = instrumentNamed(row.instrument)
+  const changed = row.tuning || (row.clef && row.clef !== usual.clef)
+  const instrument = changed ? { ...usual, strings: row.tuning ?? usual.strings, clef: row.clef ?? usual.clef } : usual
+  return { id: row.id, name: row.name, instrument, players: row.players, learned: row.learned, policy: row.policy }
+})
+
+const allOf = once((rows: readonly SeatRow[]): readonly Seat[] => rows.map(seatOf))
+
+/** The seats of a class, in score order. Made once for its rows. */
+export const seatsOf = ({ seats }: { readonly seats: readonly SeatRow[] }): readonly Seat[] => allOf(seats)
+
+/** Players of whom nothing has been said: a section of a class. Common practice. */
+const USUAL_PLAYERS = 6
+
+/** A seat of an instrument at a step of the way, as it is begun with. */
+export const newSeat = (instrument: Instrument, step: StepId, id: SeatId = instrument.id, name: string = instrument.name): SeatRow => ({
+  id,
+  name,
+  instrument: instrument.id,
+  players: USUAL_PLAYERS,
+  learned: instrument.learned[step],
+  policy: {},
+})
+
+/** The same of every seat. */
+export const everySeat = <T>(seats: readonly Pick<Seat, 'id'>[], of: (id: SeatId) => T): Record<SeatId, T> =>
+  Object.fromEntries(seats.map((s) => [s.id, of(s.id)]))
+
+/** Seats by name in a sentence: "Violin", "Violin and viola", "Violin, viola and cello"; all of them: "All seats". */
+export function saySeats(all: readonly Seat[], ids: readonly SeatId[]): string {
+  const names = all.filter((s) => ids.includes(s.id)).map((s, i) => (i === 0 ? s.name : inSentence(s.name)))
+  if (names.length === all.length && all.length > 1) return 'All seats'
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+}
+
+/** A seat's name in the middle of a sentence: "Violin" is "violin", "Violin 2" "violin 2"; what a teacher wrote in capitals stays. */
+export const inSentence = (name: string): string => (/^[A-Z][^A-Z]*$/.test(name) ? name[0].toLowerCase() + name.slice(1) : name)

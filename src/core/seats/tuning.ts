@@ -1,0 +1,28 @@
+import { MOST_STRINGS } from '../instruments/learned'
+import { midiOf, parsePitch, type Pitch } from '../music/pitch'
+
+/** Strings lower or higher than any bowed instrument has: octaves as they are written. */
+const [LOWEST, HIGHEST] = [12, 96]
+
+/**
+ * Open strings as a teacher writes them, low to high: "E2 A2 D3 G3", with ♯ and ♭ or # and b. Else why not, in words for
+ * the teacher.
+ */
+export function readTuning(text: string): { readonly strings: Pitch[] } | { readonly problem: string } {
+  const words = text
+    .trim()
+    .split(/[\s,;]+/)
+    .filter(Boolean)
+  if (words.length === 0) return { problem: 'Name each string by letter and octave, low to high: E2 A2 D3 G3.' }
+  if (words.length > MOST_STRINGS) return { problem: `${words.length} strings are too many: up to ${MOST_STRINGS}.` }
+  const strings: Pitch[] = []
+  for (const word of words) {
+    const pitch = parsePitch((word[0].toUpperCase() + word.slice(1)).replace('♯', '#').replace('♭', 'b'))
+    if (!pitch) return { problem: `“${word}” is no pitch: a letter, a sign if it has one, and an octave, as in A2 or F#3.` }
+    if (midiOf(pitch) < LOWEST || midiOf(pitch) > HIGHEST) return { problem: `${word} is beyond what a string sounds; check its octave.` }
+    const before = strings.at(-1)
+    if (before && midiOf(pitch) <= midiOf(before)) return { problem: `${word} is not above the string before it; write them low to high.` }
+    strings.push(pitch)
+  }
+  return { strings }
+}

@@ -1,0 +1,26 @@
+import { INSTRUMENTS as ALL } from '../instruments/all'
+import { STEP_IDS, type Instrument, type StepId } from '../instruments/instrument'
+import type { Learned } from '../instruments/learned'
+import type { Player } from '../instruments/player'
+import { DEFAULT_CLASS } from '../seats/class'
+import { seatsOf, type Seat as SeatOfClass } from '../seats/seat'
+
+/** The seats of a class of which nothing has been said, by name. */
+export const SEATS = ['violin', 'viola', 'cello', 'bass'] as const
+export type Seat = (typeof SEATS)[number]
+
+export const bySeat = <T>(of: (seat: Seat) => T): Record<Seat, T> => Object.fromEntries(SEATS.map((s) => [s, of(s)])) as Record<Seat, T>
+
+export const INSTRUMENTS: Record<Seat, Instrument> = bySeat((s) => ALL.find((i) => i.id === s)!)
+export const SEAT: Record<Seat, SeatOfClass & Player> = bySeat((s) => seatsOf(DEFAULT_CLASS).find((x) => x.id === s)!)
+
+/** What each seat has learned at a step of the way. */
+export type LearnedBySeat = Record<Seat, Learned>
+export const learnedAt = (step: StepId): LearnedBySeat => bySeat((s) => INSTRUMENTS[s].learned[step])
+export const FIRST_POSITION = learnedAt('first-position')
+export const WHOLE_NECK = learnedAt('seventh-position')
+/** Every step, with what each seat has learned there. */
+export const STEPS: readonly { readonly id: StepId; readonly learned: LearnedBySeat }[] = STEP_IDS.map((id) => ({
+  id,
+  learned: learnedAt(id),
+}))

@@ -1,0 +1,16 @@
+import type { Row } from './rows'
+
+/** Between a seat and an event: neither id has it. */
+const BETWEEN = '--'
+
+/** Id of an event's element in the engraving. */
+export const eventId = (seat: string, event: string): string => `${seat}${BETWEEN}${event}`
+
+/** Id of the text of a row under an event. */
+export const rowId = (seat: string, event: string, row: Row): string => `${eventId(seat, event)}-${row}`
+
+/** The seat and event of an element, whether it is the event's own or that of a head of its chord; null for all others. */
+export function eventOf(id: string): { readonly seat: string; readonly event: string } | null {
+  const [seat, rest] = id.split(BETWEEN)
+  return rest ? { seat, event: rest.replace(/-h\d+$/, '') } : null
+}

@@ -1,0 +1,63 @@
+import { z } from 'zod'
+import { DEFAULT_POLICY, policyChangeSchema } from '@/core/fingering/policy'
+import { STEP_IDS } from '@/core/instruments/instrument'
+import { learnedSchema } from '@/core/instruments/learned'
+import { INSTRUMENTS } from '@/core/instruments/all'
+import { clefNameSchema } from '@/core/music/clef'
+import { kindChoiceSchema } from '@/core/reading/choice'
+import type { ClassSettings } from '@/core/seats/class'
+import { instrumentNamed, MOST_SEATS, newSeat, seatIdSchema, seatRowsSchema, type SeatRow } from '@/core/seats/seat'
+import { readTuning } from '@/core/seats/tuning'
+
+/** A seat as somebody writes it by hand: only its instrument must be said. */
+const seatSchema = z.strictObject({
+  instrument: z.enum(INSTRUMENTS.map((i) => i.id)),
+  id: seatIdSchema.optional(),
+  name: z.string().trim().min(1).max(40).optional(),
+  /** Open strings, low to high, as the part writes them: "E2 A2 D3 G3". */
+  tuning: z.string().max(80).optional(),
+  clef: clefNameSchema.optional(),
+  players: z.int().min(0).max(200).optional(),
+  /** A step of the way by its id, or all in full. */
+  learned: z.union([z.enum(STEP_IDS), learnedSchema]).optional(),
+  policy: policyChangeSchema.optional(),
+})
+
+/** A class as a file: its seats, and how it fingers where that is not the default. */
+export const classFileSchema = z.strictObject({
+  seats: z.array(seatSchema).min(1).max(MOST_SEATS),
+  policy: policyChangeSchema.optional(),
+  spots: kindChoiceSchema.optional(),
+})
+
+/** The class that a file describes, or what is wrong with it and where. */
+export function readClassFile(text: string): { readonly klass: ClassSettings } | { readonly problem: string } {
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  } catch (e) {
+    return { problem: `this is not well-formed JSON: ${(e as Error).message}` }
+  }
+  const parsed = classFileSchema.safeParse(value)
+  if (!parsed.success) return { problem: sayIssue(parsed.error.issues[0]) }
+  const rows: SeatRow[] = []
+  for (const [i, { tuning, learned, ...said }] of parsed.data.seats.entries()) {
+    const instrument = instrumentNamed(said.instrument)
+    const before = rows.filter((r) => r.instrument === instrument.id).length
+    const [id, name] = before ? [`${instrument.id}-${before + 1}`, `${instrument.name} ${before + 1}`] : [instrument.id, instrument.name]
+    const strings = tuning === undefined ? null : readTuning(tuning)
+    if (strings && 'problem' in strings) return { problem: `seats › ${i} › tuning: ${strings.problem}` }
+    const step = typeof learned === 'string' ? learned : 'first-position'
+    rows.push({
+      ...newSeat(instrument, step, id, name),
+      ...said,
+      ...(strings ? { tuning: strings.strings } : {}),
+      ...(typeof learned === 'object' ? { learned } : {}),
+    })
+  }
+  const seats = seatRowsSchema.safeParse(rows)
+  if (!seats.success) return { problem: `seats: ${sayIssue(seats.error.issues[0])}` }
+  return { klass: { policy: { ...DEFAULT_POLICY, ...parsed.data.policy }, seats: seats.data, spots: parsed.data.spots ?? {} } }
+}
+
+const sayIssue = (issue: z.core.$ZodIssue): string => `${issue.path.length ? `${issue.path.join(' › ')}: ` : ''}${issue.message}`
