@@ -24,7 +24,7 @@ test('open, pick, pin, undo, redo, reload, print', async ({ page }) => {
   await expect(answer(page, 'Violin')).toContainText('4 on D')
   await page.getByRole('link', { name: 'Hand out' }).click()
   await expect(page.getByRole('main').getByRole('heading', { name: 'The Ferry at Low Water' })).toBeVisible()
-  await expect(page.locator('#violin-a1-finger')).toHaveText('4')
+  await expect(page.locator('#violin--a1-finger')).toHaveText('4')
   await page.goBack()
   await page.keyboard.press('ArrowRight')
   await page.getByRole('button', { name: 'Lift the pin' }).click()
@@ -83,20 +83,20 @@ test('bench and score show the same selection', async ({ page }) => {
   await page.getByRole('button', { name: 'Score' }).click()
   await expect(page.locator('.score g.note.picked, .score g.rest.picked')).toHaveCount(4)
   await expect(page.getByRole('complementary').getByRole('heading')).toHaveText(heading!)
-  const box = (await page.locator('#viola-a9 .notehead').boundingBox())!
+  const box = (await page.locator('#viola--a9 .notehead').boundingBox())!
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2)
   await expect(page.getByRole('button', { name: 'Viola', exact: true }).first()).toHaveAttribute('aria-pressed', 'true')
-  await expect(page.locator('#viola-a9')).toHaveClass(/picked/)
+  await expect(page.locator('#viola--a9')).toHaveClass(/picked/)
   // A pinned finger is patched into the engraving.
-  const before = await page.locator('#viola-a9-finger text').textContent()
+  const before = await page.locator('#viola--a9-finger text').textContent()
   await page
     .getByRole('region', { name: 'Viola', exact: true })
     .getByRole('button', { name: /^Pin .* instead/ })
     .first()
     .click()
-  await expect(page.locator('#viola-a9-finger text')).not.toHaveText(before!)
+  await expect(page.locator('#viola--a9-finger text')).not.toHaveText(before!)
   await page.keyboard.press('Control+z')
-  await expect(page.locator('#viola-a9-finger text')).toHaveText(before!)
+  await expect(page.locator('#viola--a9-finger text')).toHaveText(before!)
   // Wherever the selection goes, the score follows it.
   for (let i = 0; i < 15; i++) await page.keyboard.press('Control+ArrowRight')
   await expect(page.locator('.score .picked').first()).toBeInViewport()

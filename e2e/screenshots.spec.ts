@@ -61,7 +61,7 @@ test('pictures for the README', async ({ page }) => {
   await expect(page.getByText('fits').first()).toBeVisible()
   await shot(page, 'class')
   await page.goto('/new')
-  await expect(page.locator('#tune-a0')).toBeVisible()
+  await expect(page.locator('#tune--a0')).toBeVisible()
   await page.getByRole('application').focus()
   for (const key of 'Control+End d c l B l 8 A B 4 c d r e'.split(' '))
     await page.keyboard.press(key.length === 1 ? key.toLowerCase() : key)

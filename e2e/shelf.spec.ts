@@ -50,7 +50,7 @@ test('a tune is typed, its error stands at its line and column, and it goes on t
   await page.goto('/')
   await page.getByRole('link', { name: 'Write a tune' }).click()
   await expect(page.getByText('Reads well.')).toBeVisible()
-  await expect(page.locator('#violin-a0-finger')).toHaveText('0')
+  await expect(page.locator('#violin--a0-finger')).toHaveText('0')
   await page.getByRole('textbox', { name: 'Tune as abc text' }).click()
   await page.keyboard.press('Control+End')
   await page.keyboard.type('d c B A q')
@@ -60,7 +60,7 @@ test('a tune is typed, its error stands at its line and column, and it goes on t
   await page.keyboard.type('|]')
   await expect(page.getByText('3 measures')).toBeVisible()
   // The new notes are engraved: D5 is 3 on A.
-  await expect(page.locator('#violin-a6-finger')).toHaveText('3')
+  await expect(page.locator('#violin--a6-finger')).toHaveText('3')
   // A draft outlives the page.
   await page.reload()
   await expect(page.getByText('3 measures')).toBeVisible()

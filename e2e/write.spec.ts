@@ -11,7 +11,7 @@ const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: 
 
 test('notes are typed by keyboard, the text follows; the text is typed, the notes follow; one undo for both', async ({ page }) => {
   await page.goto('/new')
-  await expect(page.locator('#tune-a0')).toBeVisible()
+  await expect(page.locator('#tune--a0')).toBeVisible()
   await notes(page).focus()
   await keys(page, 'Control+End d e f g 8 a b a g t g 4 d')
   await expect(text(page)).toContainText('A4 A4 | d2 e2 f2 g2 | abag- g d2')
@@ -54,8 +54,8 @@ test('a measure that does not add up is shown and explained, and kept while one 
 
 test('a note is picked and dragged by steps, a selection copied, measures and a second line made; keys are listed', async ({ page }) => {
   await page.goto('/new')
-  await expect(page.locator('#tune-a0')).toBeVisible()
-  const head = page.locator('#tune-a0 .notehead').first()
+  await expect(page.locator('#tune--a0')).toBeVisible()
+  const head = page.locator('#tune--a0 .notehead').first()
   const box = (await head.boundingBox())!
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()

@@ -1,15 +1,14 @@
 import { spawnSync } from 'node:child_process'
-import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { parseArgs } from 'node:util'
 import { DEFAULT_POLICY, FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from '../src/core/fingering/policy'
 import { SCHOOLS, STEP_IDS } from '../src/core/instruments/instrument'
-import { atStep, DEFAULT_CLASS, type ClassSettings } from '../src/core/seats/class'
+import { atStep, DEFAULT_CLASS } from '../src/core/seats/class'
 import { MOST_LINES } from '../src/core/piece/piece'
-import { readClassFile } from '../src/formats/classFile'
 import { LIMITS } from '../src/formats/limits'
 import { csvHeader } from '../src/formats/report'
 import type { Mapped, MapTask } from './map-file'
+import { classOf } from './pieces'
 
 /** `auto` is the default by cost: 4 where a crossing would break a slur. */
 const FOURTH_NAMES = ['auto', ...FOURTH] as const
@@ -57,7 +56,7 @@ function settings() {
       process.exit(0)
     }
     if (positionals.length === 0) stop('map: name at least one file')
-    const own = values.class === undefined ? DEFAULT_CLASS : classOf(values.class)
+    const own = classOf(values.class, (text) => stop(`map: ${text}`))
     const ids = own.seats.map((s) => s.id)
     const seats = (values.seat ?? []).map((s) => ids.find((x) => x === s) ?? stop(`map: --seat ${s} is none of ${ids.join(', ')}`))
     const octave =
@@ -106,18 +105,6 @@ function settings() {
   } catch (e) {
     return stop(`map: ${(e as Error).message}`)
   }
-}
-
-/** The class that a file describes. */
-function classOf(file: string): ClassSettings {
-  let text: string
-  try {
-    text = readFileSync(file, 'utf8')
-  } catch {
-    return stop(`map: --class ${file}: there is no such file, or it cannot be opened`)
-  }
-  const read = readClassFile(text)
-  return 'problem' in read ? stop(`map: --class ${file}: ${read.problem}`) : read.klass
 }
 
 /** What a map of one file may weigh, in bytes. */

@@ -1,3 +1,5 @@
+import type { SeatMap } from '@/core/fingering/map'
+import { partOfSeat } from '@/core/part/part'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { readFileSync } from 'node:fs'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -11,7 +13,7 @@ import { groupEvents } from '@/core/piece/beams'
 import { eventId } from './ids'
 import { meiOf } from './mei'
 import { finishSystem } from './post'
-import { rowText } from './rows'
+import { rowText, type Row } from './rows'
 import { serverToolkit } from './server'
 import { engravePages, engraveSystems, type Toolkit } from './toolkit'
 import { SEATS } from '@/core/testing/seats'
@@ -33,7 +35,15 @@ const demo = (name: string): Piece => {
 }
 const score = (piece: Piece) => {
   const e = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
-  return { e, mei: meiOf(piece, { maps: SEATS.map((s) => e[s]), rows: ['letter', 'string', 'finger'], positions: true, labels: true }) }
+  return {
+    e,
+    mei: meiOf(piece, {
+      parts: SEATS.map((s) => e[s]).map((m) => partOfSeat(piece, m, false)),
+      rows: ['letter', 'string', 'finger'],
+      positions: true,
+      labels: true,
+    }),
+  }
 }
 
 describe('the score', () => {
@@ -68,7 +78,7 @@ describe('the score', () => {
     expect(systems.length).toBeGreaterThan(1)
     const all = systems.join('')
     const { id } = e.viola.moments[3].events[0].event
-    expect(all.split(`id="viola-${id}-finger"`)).toHaveLength(2)
+    expect(all.split(`id="viola--${id}-finger"`)).toHaveLength(2)
     expect(systems[0].match(/class="row-name"/g)).toHaveLength(12)
   })
   it('a changed finger changes only texts', () => {
@@ -76,9 +86,13 @@ describe('the score', () => {
     const plan = emptyPlan()
     const map = ensembleMapper()
     const a = map(piece, plan, DEFAULT_CLASS).violin
-    expect(rowText(a, 'e2', 'finger')).toBe('0')
+    const row = (m: SeatMap, row: Row) => {
+      const part = partOfSeat(piece, m, false)
+      return rowText(part, part.measures[0].events[2], row)
+    }
+    expect(row(a, 'finger')).toBe('0')
     const b = map(piece, { ...plan, pins: { ...plan.pins, violin: { e2: { fingers: [4] } } } }, DEFAULT_CLASS).violin
-    expect([rowText(b, 'e2', 'finger'), rowText(b, 'e2', 'string'), rowText(b, 'e2', 'letter')]).toEqual(['4', 'D', 'A'])
+    expect([row(b, 'finger'), row(b, 'string'), row(b, 'letter')]).toEqual(['4', 'D', 'A'])
   })
   it('syllables are centred under their heads', () => {
     const svg =
@@ -111,9 +125,17 @@ describe('a part on paper', () => {
     const map = ensembleMapper()(long, emptyPlan(), DEFAULT_CLASS).cello
     for (const paper of ['a4', 'letter'] as const) {
       expect(
-        engravePages(toolkit, meiOf(piece, { maps: [e.cello], rows: ['finger'], positions: true, labels: false }), paper),
+        engravePages(
+          toolkit,
+          meiOf(piece, { parts: [partOfSeat(piece, e.cello, false)], rows: ['finger'], positions: true, labels: false }),
+          paper,
+        ),
       ).toHaveLength(1)
-      const pages = engravePages(toolkit, meiOf(long, { maps: [map], rows: ['letter', 'finger'], positions: true, labels: false }), paper)
+      const pages = engravePages(
+        toolkit,
+        meiOf(long, { parts: [partOfSeat(piece, map, false)], rows: ['letter', 'finger'], positions: true, labels: false }),
+        paper,
+      )
       expect(pages.length).toBeGreaterThan(1)
       for (let i = 0; i < 96; i++) expect(pages.filter((p) => p.includes(`id="m${i}"`))).toHaveLength(1)
     }

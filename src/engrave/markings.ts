@@ -1,9 +1,8 @@
-import { feltBeatTicks, QUARTER, type Meter } from '@/core/music/time'
+import { xmlText } from '@/core/escape'
+import type { Meter, Value } from '@/core/music/time'
 import { alterIn, type Key } from '@/core/music/key'
-import { byOctaves } from '@/core/music/pitch'
-import type { Measure, NoteEvent, NoteMark, PieceEvent } from '@/core/piece/piece'
-
-const xml = (s: string): string => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
+import { feltTempo, sayJump } from '@/core/piece/headline'
+import type { Grace, Measure, NoteEvent, NoteMark, PieceEvent } from '@/core/piece/piece'
 
 const ARTICS: Partial<Record<NoteMark, string>> = {
   staccato: 'stacc',
@@ -19,19 +18,29 @@ const ARTICS: Partial<Record<NoteMark, string>> = {
 /** Articulations inside a note. */
 export const articsOf = (e: NoteEvent): string => (e.marks ?? []).map((m) => (ARTICS[m] ? `<artic artic="${ARTICS[m]}"/>` : '')).join('')
 
-const DUR: Partial<Record<string, string>> = { quarter: '4', eighth: '8', '16th': '16', '32nd': '32' }
-const ACCID: Record<number, string> = { [-2]: 'ff', [-1]: 'f', 0: 'n', 1: 's', 2: 'x' }
+/** Note values and signs in MEI. */
+export const DUR: Record<Value['base'], string> = {
+  breve: 'breve',
+  whole: '1',
+  half: '2',
+  quarter: '4',
+  eighth: '8',
+  '16th': '16',
+  '32nd': '32',
+  '64th': '64',
+  '128th': '128',
+}
+export const ACCID: Record<number, string> = { [-2]: 'ff', [-1]: 'f', 0: 'n', 1: 's', 2: 'x' }
 
 /** The grace notes before a note, small; each shows its sign where the signature does not make it. */
-export function gracesOf(e: NoteEvent, key: Key, written: number): string {
-  if (!e.graces) return ''
-  const notes = e.graces.map((g, i) => {
-    const heads = g.heads.map((h, j) => {
-      const p = byOctaves(h.pitch, written)
+export function gracesOf(graces: readonly Grace[], key: Key): string {
+  if (graces.length === 0) return ''
+  const notes = graces.map((g) => {
+    const heads = g.heads.map(({ pitch: p }) => {
       const accid = alterIn(key, p.letter) === p.alter ? (p.alter ? ` accid.ges="${ACCID[p.alter]}"` : '') : ` accid="${ACCID[p.alter]}"`
-      return { id: `${i}-${j}`, attrs: `pname="${p.letter.toLowerCase()}" oct="${p.octave}"${accid}` }
+      return { attrs: `pname="${p.letter.toLowerCase()}" oct="${p.octave}"${accid}` }
     })
-    const how = `dur="${DUR[g.base] ?? '8'}" grace="unacc" stem.dir="up"${g.slash ? ' stem.mod="1slash"' : ''}`
+    const how = `dur="${DUR[g.base]}" grace="unacc" stem.dir="up"${g.slash ? ' stem.mod="1slash"' : ''}`
     return heads.length === 1
       ? `<note ${heads[0].attrs} ${how}/>`
       : `<chord ${how}>${heads.map((h) => `<note ${h.attrs}/>`).join('')}</chord>`
@@ -42,7 +51,7 @@ export function gracesOf(e: NoteEvent, key: Key, written: number): string {
 /** What stands over or under a staff at an event: words, dynamic, pizz. and arco, fermata, breath. `id` is its element's. */
 export function overEvent(e: PieceEvent, id: string, staff: number): string {
   const at = `startid="#${id}" staff="${staff}"`
-  const words = (text: string) => `<dir ${at} place="above"><rend fontstyle="italic">${xml(text)}</rend></dir>`
+  const words = (text: string) => `<dir ${at} place="above"><rend fontstyle="italic">${xmlText(text)}</rend></dir>`
   const marks = e.kind === 'note' ? (e.marks ?? []) : []
   return [
     ...(e.words ? [words(e.words)] : []),
@@ -67,20 +76,20 @@ export function overMeasure(m: Measure, meter: Meter): string {
   const out: string[] = []
   if (m.segno) out.push(`<repeatMark ${at('1')} func="segno"/>`)
   if (m.coda) out.push(`<repeatMark ${at('1')} func="coda"/>`)
-  if (m.tempo) out.push(`<tempo ${at('1')}>${sayTempo(m.tempo, meter)}</tempo>`)
+  if (m.tempo) out.push(`<tempo ${at('1')}>${tempoText(m.tempo, meter)}</tempo>`)
   const word = (text: string) => out.push(`<dir ${at(end)}><rend fontweight="bold" fontstyle="normal">${text}</rend></dir>`)
   if (m.toCoda) word('To Coda')
   if (m.fine) word('Fine')
-  if (m.jump) word(`${m.jump.to === 'start' ? 'D.C.' : 'D.S.'}${{ end: '', fine: ' al Fine', coda: ' al Coda' }[m.jump.then]}`)
+  if (m.jump) word(sayJump(m.jump))
   return out.join('')
 }
 
 /** The engraver's own sign for a beat, as text in its music font. */
-const sayTempo = (tempo: number, meter: Meter): string => {
-  const dotted = feltBeatTicks(meter) === 1.5 * QUARTER
-  return `<rend fontfam="smufl">\uECA5</rend>${dotted ? '.' : ''} = ${Math.round(dotted ? tempo / 1.5 : tempo)}`
+const tempoText = (tempo: number, meter: Meter): string => {
+  const { dotted, rate } = feltTempo(meter, tempo)
+  return `<rend fontfam="smufl">\uECA5</rend>${dotted ? '.' : ''} = ${Math.round(rate)}`
 }
 
 /** A syllable as the lowest row. */
 export const lyricOf = (e: NoteEvent, n: number): string =>
-  e.lyric ? `<verse n="${n}" type="row-lyric"><syl${e.lyric.joined ? ' con="d"' : ''}>${xml(e.lyric.text)}</syl></verse>` : ''
+  e.lyric ? `<verse n="${n}" type="row-lyric"><syl${e.lyric.joined ? ' con="d"' : ''}>${xmlText(e.lyric.text)}</syl></verse>` : ''

@@ -1,3 +1,4 @@
+import { partOfSeat } from '@/core/part/part'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import fc from 'fast-check'
 import { XMLValidator } from 'fast-xml-parser'
@@ -43,7 +44,12 @@ describe('any piece the schema admits', () => {
           SEATS.map((s) => e[s]),
         )
         expect(JSON.parse(JSON.stringify(report))).toEqual(report)
-        const mei = meiOf(piece, { maps: SEATS.map((s) => e[s]), rows: ROWS, positions: true, labels: true })
+        const mei = meiOf(piece, {
+          parts: SEATS.map((s) => e[s]).map((m) => partOfSeat(piece, m, false)),
+          rows: ROWS,
+          positions: true,
+          labels: true,
+        })
         expect(XMLValidator.validate(mei)).toBe(true)
       }),
       { numRuns: 150 },
@@ -55,7 +61,9 @@ describe('any piece the schema admits', () => {
         fc.pre(placeEvents(piece, piece.lines[0]).length > 0)
         const e = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
         toolkit.setOptions({ breaks: 'none' })
-        expect(toolkit.loadData(meiOf(piece, { maps: [e.violin], rows: ['finger'], positions: true, labels: false }))).toBeTruthy()
+        expect(
+          toolkit.loadData(meiOf(piece, { parts: [partOfSeat(piece, e.violin, false)], rows: ['finger'], positions: true, labels: false })),
+        ).toBeTruthy()
       }),
       { numRuns: 25 },
     )
@@ -66,7 +74,7 @@ describe('what the score shows', () => {
   const mei = (text: string, fifths = 2) => {
     const piece = pieceFrom(text, { fifths, mode: 'major' })
     const e = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
-    return meiOf(piece, { maps: [e.violin], rows: ['finger'], positions: true, labels: false })
+    return meiOf(piece, { parts: [partOfSeat(piece, e.violin, false)], rows: ['finger'], positions: true, labels: false })
   }
   it('signs only where the bar needs them (common practice of notation)', () => {
     const signs = [...mei('F#4 F4 F4 F#4 F#4:w').matchAll(/pname="f" oct="4"( accid="\w")?/g)].map((m) => m[1] ?? '')
@@ -75,12 +83,12 @@ describe('what the score shows', () => {
   it('a tie over the barline shows no second sign', () => {
     const signs = [...mei('D4:h. F4~ F4 F#4 D4:h').matchAll(/pname="f" oct="4"( accid="\w")?/g)].map((m) => m[1] ?? '')
     expect(signs).toEqual([' accid="n"', '', ''])
-    expect(mei('D4:h. F4~ F4 F#4 D4:h')).toContain('<tie startid="#violin-e1" endid="#violin-e2"/>')
+    expect(mei('D4:h. F4~ F4 F#4 D4:h')).toContain('<tie startid="#violin--e1" endid="#violin--e2"/>')
   })
   it('slurs, key signatures and the final barline', () => {
     const text = mei('(D4 E4 F#4) G4', -3)
     expect(text).toContain('key.sig="3f"')
-    expect(text).toContain('<slur startid="#violin-e0" endid="#violin-e2"/>')
+    expect(text).toContain('<slur startid="#violin--e0" endid="#violin--e2"/>')
     expect(text).toContain('right="end"')
   })
   it('repeats, endings and pickups stand as written', () => {
@@ -91,7 +99,10 @@ describe('what the score shows', () => {
       measures: [{ ...a, repeatStart: true }, b, { ...c, ending: [1], repeatEnd: 2 }, { ...d, ending: [2] }],
     }
     const e = ensembleMapper()({ ...piece, lines: [line] }, emptyPlan(), DEFAULT_CLASS)
-    const text = meiOf({ ...piece, lines: [line] }, { maps: [e.cello], rows: [], positions: false, labels: false })
+    const text = meiOf(
+      { ...piece, lines: [line] },
+      { parts: [partOfSeat(piece, e.cello, false)], rows: [], positions: false, labels: false },
+    )
     expect(text).toContain('left="rptstart"')
     expect(text).toMatch(/<ending n="1" label="1\.">\s*<measure[^>]*right="rptend"/)
     expect(text).toContain('<ending n="2" label="2.">')
@@ -99,8 +110,8 @@ describe('what the score shows', () => {
   })
   it('a shift is bracketed with its position, and first position said when the hand is back', () => {
     const text = mei('E5 F#5 A5 B5 C6 D6 z B4 A4 B4', 0)
-    expect(text).toMatch(/<dir startid="#violin-e2"[^>]*>.*III/)
-    expect(text).toContain('<bracketSpan startid="#violin-e2" endid="#violin-e5"')
-    expect(text).toMatch(/<dir startid="#violin-e[67]"[^>]*><rend[^>]*>I<\/rend>/)
+    expect(text).toMatch(/<dir startid="#violin--e2"[^>]*>.*III/)
+    expect(text).toContain('<bracketSpan startid="#violin--e2" endid="#violin--e5"')
+    expect(text).toMatch(/<dir startid="#violin--e[67]"[^>]*><rend[^>]*>I<\/rend>/)
   })
 })

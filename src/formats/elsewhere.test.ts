@@ -11,9 +11,11 @@ import { emptyPlan } from '@/core/seats/plan'
 import { serverToolkit } from '@/engrave/server'
 import type { Toolkit } from '@/engrave/toolkit'
 import { writeAbc } from './abc/write'
-import { soundingNotes, writeMidi } from './midi/write'
+import { writeMidi } from './midi/write'
 import { writeMusicXml } from './musicxml/write'
-import { partOfSeat, partsOfPiece, type Part } from './parts'
+import { partOfSeat, partsOfPiece, soundingOctave, type Part } from '@/core/part/part'
+import { performanceOf } from '@/core/performance/performance'
+import { soundingNotes, withoutGraces } from '@/core/testing/heard'
 import { readFile } from './read'
 import { SEATS } from '@/core/testing/seats'
 
@@ -147,5 +149,91 @@ describe('our MusicXML against the published schema', () => {
       maxMemoryPages: 4096,
     })
     expect(result.errors.map((e) => e.message)).toEqual([])
+  })
+})
+
+describe('what is played, by others', () => {
+  /** Invented: a pickup, endings, a segno with a coda, a slower tempo, ties over barlines, a fermata and grace notes. */
+  const LONG_WAY = `X:1
+T:The Long Way Round
+M:3/4
+L:1/4
+Q:1/4=120
+K:G
+D | |: G A B | c2 d- | d B A |1 G2 D :|2 G3 ||
+[Q:1/4=60] !segno! B A G | E2 !fermata!D | {/c}B A "^To Coda"G | F3 !D.S.alcoda! ||
+!coda! {ef}g f e | d3 |]
+`
+  const longWay = (): Piece => {
+    const [{ reading }] = readFile('long.abc', new TextEncoder().encode(LONG_WAY))
+    if (!reading.ok) throw new Error(JSON.stringify(reading))
+    return reading.piece
+  }
+
+  it('a MIDI file sounds, read by an independent reader, as it was told out: every note at its second', () => {
+    for (const piece of [longWay(), ...pieces().map(([, p]) => p)]) {
+      const parts = seatsOf(piece)
+      const file = new Midi(writeMidi(piece, parts))
+      const tracks = file.tracks.filter((t) => t.notes.length)
+      expect(tracks).toHaveLength(parts.length)
+      parts.forEach((part, i) => {
+        const here = performanceOf(piece, { line: part.line, octave: soundingOctave(part) }).notes
+        const order = (a: { time: number; midi: number }, b: { time: number; midi: number }) => a.time - b.time || a.midi - b.midi
+        const there = [...tracks[i].notes].sort(order)
+        const told = here.map((n) => ({ time: n.at, lasts: n.lasts, midi: n.midi })).sort(order)
+        expect(there).toHaveLength(told.length)
+        there.forEach((n, k) => {
+          // A tick of the file is about a millisecond, and the tempo is in whole microseconds.
+          expect(Math.abs(n.time - told[k].time)).toBeLessThan(0.004)
+          expect(Math.abs(n.duration - told[k].lasts)).toBeLessThan(0.004)
+          expect(n.midi).toBe(told[k].midi)
+        })
+      })
+    }
+  })
+
+  it('the way through repeats, endings and jumps is the one that the abc parser’s player takes', () => {
+    const order = (text: string) =>
+      (abcjs.parseOnly(text)[0] as unknown as Sequenced)
+        .setUpAudio()
+        .tracks.map((t) => t.flatMap((e) => (e.cmd === 'note' && e.pitch !== undefined ? [e.pitch] : [])))
+        .filter((t) => t.length)[0]
+    const plain = (piece: Piece): Piece => ({ ...piece, lines: [withoutGraces(piece.lines[0])] })
+    for (const [name, piece] of [['long', longWay()] as const, ...pieces()]) {
+      // Its player follows repeats and endings, and no D.C. or D.S.
+      const onlyRepeats: Piece = {
+        ...plain(piece),
+        lines: plain(piece).lines.map((l) => ({ ...l, measures: l.measures.map(({ jump: _, ...m }) => m) })),
+      }
+      const [part] = partsOfPiece(onlyRepeats)
+      if (part.line.measures.some((m) => m.events.some((e) => e.kind === 'note' && e.heads.length > 1))) continue
+      const here = performanceOf(onlyRepeats, { line: part.line, octave: 0 }).notes.map((n) => n.midi)
+      expect(order(writeAbc(onlyRepeats)), name).toEqual(here)
+    }
+  })
+
+  it('and as the sheet says it: once through, the first ending, the second, back to the sign, over to the coda', () => {
+    const { measures } = performanceOf(longWay(), { line: longWay().lines[0], octave: 0 })
+    expect(measures.map((m) => m.number)).toEqual([
+      '0',
+      '1',
+      '2',
+      '3',
+      '4',
+      '1',
+      '2',
+      '3',
+      '5',
+      '6',
+      '7',
+      '8',
+      '9',
+      '6',
+      '7',
+      '8',
+      '10',
+      '11',
+    ])
+    expect(measures.filter((m) => m.pass === 2).map((m) => m.number)).toEqual(['1', '2', '3', '6', '7', '8'])
   })
 })

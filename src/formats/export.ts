@@ -1,3 +1,4 @@
+import { partOfSeat } from '@/core/part/part'
 import type { Piece } from '@/core/piece/piece'
 import { mapsOf, type Ensemble } from '@/core/seats/ensemble'
 import type { Plan } from '@/core/seats/plan'
@@ -7,7 +8,6 @@ import { writeJson } from './json/write'
 import { writeMidi } from './midi/write'
 import { writeMxl } from './musicxml/mxl'
 import { writeMusicXml } from './musicxml/write'
-import { partOfSeat } from './parts'
 import { csvHeader, csvRows, reportOf } from './report'
 
 /** What a piece can be taken away as. */

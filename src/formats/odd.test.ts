@@ -12,8 +12,8 @@ import { seatsOf } from '@/core/seats/seat'
 import { serverToolkit } from '@/engrave/server'
 import type { Toolkit } from '@/engrave/toolkit'
 import { LIMITS } from './limits'
-import { soundingNotes } from './midi/write'
-import { partsOfPiece } from './parts'
+import { partsOfPiece } from '@/core/part/part'
+import { soundingNotes } from '@/core/testing/heard'
 import { readFile } from './read'
 
 const { Midi } = midiPackage

@@ -4,10 +4,10 @@ import { reasonFor, timesOf, type SeatMap } from '@/core/fingering/map'
 import { movesOf, type Shift } from '@/core/fingering/moves'
 import { isBroken } from '@/core/hands/hold'
 import { keyName } from '@/core/music/key'
-import { byOctaves, pitchName } from '@/core/music/pitch'
+import { pitchName } from '@/core/music/pitch'
+import { partOfSeat, type Part } from '@/core/part/part'
 import { beatOf, meterName, quarters } from '@/core/music/time'
 import type { Piece } from '@/core/piece/piece'
-import { placeEvents } from '@/core/piece/walk'
 
 /** One note of a seat as the command line and the CSV say it. */
 export type ReportNote = {
@@ -75,6 +75,7 @@ export function reportOf(file: string, piece: Piece, maps: readonly SeatMap[]): 
 }
 
 function seatReport(piece: Piece, m: SeatMap): ReportSeat {
+  const part = partOfSeat(piece, m, true)
   const bowing = bowingOf(piece, m.line)
   const hands = handsAlong(m)
   const moves = new Map(movesOf(m).flatMap((x) => (x.jump ? [] : [[x.to, x] as const])))
@@ -116,35 +117,34 @@ function seatReport(piece: Piece, m: SeatMap): ReportSeat {
         contact: stroke.contact,
       }
     }),
-    unreached: unreachedOf(piece, m),
+    unreached: unreachedOf(part, m),
     problems: m.problems.map((p) => ({ measure: measureNumber(p.measure), beat: p.beat, text: p.text })),
     bowing: bowing.wrong.map((w) => ({ measure: measureNumber(w.measure), text: w.text })),
   }
 }
 
-function unreachedOf(piece: Piece, m: SeatMap): Unreached[] {
+const eventsOf = (part: Part) => part.measures.flatMap((m) => m.events)
+
+function unreachedOf(part: Part, m: SeatMap): Unreached[] {
   const why = new Map(m.problems.map((p) => [p.placed.event.id, p.text]))
-  return placeEvents(piece, m.line).flatMap((placed) => {
-    const { event } = placed
-    if (event.kind === 'rest') return []
-    const played = new Set((m.byEvent.get(event.id) ?? []).map((n) => n.head))
-    return event.heads.flatMap((h, head): Unreached[] => {
-      if (played.has(head)) return []
-      const pitch = byOctaves(h.pitch, m.written)
-      return [
-        {
-          measure: measureNumber(placed.at.measure.number),
-          beat: beatOf(placed.into, placed.at.meter),
-          onset: quarters(placed.onset),
-          duration: quarters(placed.ticks),
-          pitch: pitchName(pitch),
-          letter: pitchName(pitch).replace(/-?\d+$/, ''),
-          chord: event.heads.length > 1,
-          reason: why.get(event.id) ?? 'Out of reach.',
-        },
-      ]
-    })
-  })
+  return eventsOf(part).flatMap(({ placed, event, heads }) =>
+    heads.flatMap(({ note, pitch }): Unreached[] =>
+      note
+        ? []
+        : [
+            {
+              measure: measureNumber(placed.at.measure.number),
+              beat: beatOf(placed.into, placed.at.meter),
+              onset: quarters(placed.onset),
+              duration: quarters(placed.ticks),
+              pitch: pitchName(pitch),
+              letter: pitchName(pitch).replace(/-?\d+$/, ''),
+              chord: heads.length > 1,
+              reason: why.get(event.id) ?? 'Out of reach.',
+            },
+          ],
+    ),
+  )
 }
 
 const COLUMNS = [

@@ -16,12 +16,13 @@ import { readPieceFile } from './json/read'
 import { pieceFileJsonSchema } from './json/schema'
 import { writeJson } from './json/write'
 import { readMidi } from './midi/read'
-import { soundingNotes, writeMidi } from './midi/write'
+import { writeMidi } from './midi/write'
 import { writeMxl } from './musicxml/mxl'
 import { readMusicXml } from './musicxml/read'
 import { writeMusicXml } from './musicxml/write'
 import { ALL_SEATS, exported } from './export'
-import { partsOfPiece } from './parts'
+import { partsOfPiece } from '@/core/part/part'
+import { soundingNotes } from '@/core/testing/heard'
 import { readFile } from './read'
 import type { Reading } from './reading'
 
@@ -41,7 +42,9 @@ const topNotes = (piece: Piece): Piece => ({
     ...l,
     measures: l.measures.map((m) => ({
       ...m,
-      events: m.events.map((e) => (e.kind === 'note' ? { ...e, heads: e.heads.slice(-1).map((h) => ({ ...h, tie: false })) } : e)),
+      events: m.events.map((e) =>
+        e.kind === 'note' ? { ...e, graces: undefined, heads: e.heads.slice(-1).map((h) => ({ ...h, tie: false })) } : e,
+      ),
     })),
   })),
 })

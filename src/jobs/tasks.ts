@@ -1,4 +1,5 @@
 import { rmSync } from 'node:fs'
+import { partOfSeat } from '@/core/part/part'
 import { sayTempo } from '@/core/piece/headline'
 import { ensembleMapper, seatMap } from '@/core/seats/ensemble'
 import { previewOf, type Preview } from '@/core/seats/preview'
@@ -102,7 +103,7 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
         ...(wanted.strings ? (['string'] as const) : []),
         ...(wanted.fingers ? (['finger'] as const) : []),
       ]
-      const mei = meiOf(piece, { maps: [map], rows, positions: true, bows: wanted.bows, labels: false })
+      const mei = meiOf(piece, { parts: [partOfSeat(piece, map, wanted.bows)], rows, positions: true, labels: false })
       return {
         pages: engravePages(await serverToolkit(), mei, paper, rows.length > 1),
         problems: map.problems.map((p) => `Measure ${p.measure}, beat ${p.beat}: ${p.text}`),

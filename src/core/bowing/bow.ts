@@ -1,5 +1,5 @@
-import { QUARTER } from '../music/time'
 import { onceIn } from '../once'
+import { secondsBetween } from '../performance/tempo'
 import type { Line, Piece } from '../piece/piece'
 import { unfold } from '../piece/unfold'
 import { groupsOf, type Group } from './strokes'
@@ -175,8 +175,6 @@ function wrongRepeats(plain: readonly Plain[], again: readonly Follows[]): Wrong
   })
 }
 
-/** Quarters a minute when a piece has no tempo. */
-const USUAL_TEMPO = 90
 /** Seconds that a whole bow lasts at an even mezzo forte; from memory. */
 const WHOLE_BOW = 2
 /** A stroke this long uses it all. */
@@ -184,11 +182,10 @@ const WHOLE = 0.9
 
 /** Where each stroke lies, from its length: short ones about the middle, whole bows from end to end, each from where the last one stopped. */
 function contacts(piece: Piece, plain: readonly Plain[]): { contact: Contact; from: number; to: number }[] {
-  const second = (QUARTER * (piece.tempo ?? USUAL_TEMPO)) / 60
   let at: number | null = null
   return plain.map(({ group, bow, retake }) => {
-    const ticks = group.notes.reduce((n, e) => n + e.ticks, 0)
-    const amount = Math.min(1, ticks / second / WHOLE_BOW)
+    const [first, last] = [group.notes[0], group.notes[group.notes.length - 1]]
+    const amount = Math.min(1, secondsBetween(piece, first.onset, last.onset + last.ticks) / WHOLE_BOW)
     const sign = bow === 'down' ? 1 : -1
     if (amount >= WHOLE) {
       at = bow === 'down' ? 1 : 0

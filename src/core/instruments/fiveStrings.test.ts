@@ -1,3 +1,4 @@
+import { partOfSeat } from '@/core/part/part'
 import { describe, expect, it, vi } from 'vitest'
 import { meiOf } from '@/engrave/mei'
 import { serverToolkit } from '@/engrave/server'
@@ -122,7 +123,12 @@ describe('an instrument with five strings', () => {
     const loads = Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, loadOf(piece, m)]))
     const colors = new Proxy({} as Parameters<ReturnType<typeof loadChart>>[0], { get: () => '#000' })
     expect(JSON.stringify(loadChart(['1'], seatsOf(klass()), loads, { index: 0, seat: 'fiddle' })(colors))).toContain('Five-string fiddle')
-    const mei = meiOf(piece, { maps: mapsOf(ensemble), rows: ['string', 'finger'], positions: true, labels: true })
+    const mei = meiOf(piece, {
+      parts: mapsOf(ensemble).map((m) => partOfSeat(piece, m, false)),
+      rows: ['string', 'finger'],
+      positions: true,
+      labels: true,
+    })
     expect(mei).toContain('<label>Five-string fiddle</label>')
     const toolkit = await serverToolkit()
     expect(toolkit.loadData(mei)).toBeTruthy()

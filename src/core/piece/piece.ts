@@ -14,7 +14,7 @@ const headSchema = z.object({
   /** A finger that the file brought, 0–4. Kept as given; it decides nothing until it is pinned. */
   givenFinger: z.int().min(0).max(4).optional(),
   /** A string that the file brought, 1 = the highest. */
-  givenString: z.int().min(1).max(6).optional(),
+  givenString: z.int().min(1).max(8).optional(),
 })
 export type Head = Readonly<z.infer<typeof headSchema>>
 

@@ -7,7 +7,6 @@ import type { Instrument } from '../instruments/instrument'
 import { atBarline, readHead, type BarSigns } from '../music/accidentals'
 import { alterIn } from '../music/key'
 import { byOctaves, midiOf, stepsOf, type Pitch } from '../music/pitch'
-import { QUARTER } from '../music/time'
 import { once, onceIn } from '../once'
 import type { Measure, Piece } from '../piece/piece'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
@@ -144,12 +143,6 @@ const NEAR = 2
 
 /** Whether two notes stand so close that the eye mixes them up. */
 export const near = (a: ReadNote, b: ReadNote): boolean => Math.abs(a.placed.at.index - b.placed.at.index) <= NEAR
-
-/** Quarters a minute when a piece has no tempo. */
-export const USUAL_TEMPO = 90
-
-/** Seconds that so many ticks last at the piece's tempo. */
-export const secondsOf = (piece: Piece, ticks: number): number => (ticks / QUARTER) * (60 / (piece.tempo ?? USUAL_TEMPO))
 
 /** What a measure sings, note by note: MIDI numbers, chords joined. */
 export const sung = (notes: readonly ReadNote[]): (string | number)[] =>

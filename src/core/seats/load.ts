@@ -2,8 +2,8 @@ import { chargeHold, chargeMove, chargeStart } from '../fingering/costs'
 import type { SeatMap } from '../fingering/map'
 import type { CostKind } from '../fingering/weights'
 import { onceIn } from '../once'
+import { secondsBetween } from '../performance/tempo'
 import type { Piece } from '../piece/piece'
-import { secondsOf } from '../reading/reading'
 import { spotsOf } from '../reading/spots'
 import type { SpotKind } from '../reading/spots/spot'
 
@@ -31,7 +31,7 @@ export const loadOf = onceIn((piece: Piece, map: SeatMap): SeatLoad => {
   columns.forEach((c, i) => {
     const { event, at, onset } = map.moments[c.moment].events[0]
     const last = i > 0 ? map.moments[columns[i - 1].moment].events[0] : null
-    const pace = last && c.moves ? paceOf(secondsOf(piece, onset - last.onset)) : SLOWEST
+    const pace = last && c.moves ? paceOf(secondsBetween(piece, last.onset, onset)) : SLOWEST
     const charge = (kind: CostKind, times = 1) => {
       if (kind === 'notLearned' || kind === 'shiftNotLearned' || weights[kind] === 0) return
       items.push({ event: event.id, index: at.index, what: kind, points: weights[kind] * times * pace })

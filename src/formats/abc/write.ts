@@ -1,11 +1,11 @@
 import { atBarline, inForce, type BarSigns } from '@/core/music/accidentals'
 import { alterIn, tonic, type Key } from '@/core/music/key'
 import { stepsOf, type Pitch } from '@/core/music/pitch'
-import { feltBeatTicks, measureTicks, QUARTER, valueOf, type Meter } from '@/core/music/time'
+import { measureTicks, QUARTER, valueOf, type Meter } from '@/core/music/time'
+import { partsOfPiece, type Part, type PartEvent } from '@/core/part/part'
 import { groupEvents, type Group } from '@/core/piece/beams'
 import { eventTicks, type Measure, type NoteEvent, type NoteMark, type Piece, type PieceEvent } from '@/core/piece/piece'
-import { placeMeasures, type PlacedMeasure } from '@/core/piece/walk'
-import { partsOfPiece, writtenPitch, type Part } from '../parts'
+import { feltTempo } from '@/core/piece/headline'
 
 /** The unit of length, L:1/8, in ticks: an eighth is written without a figure. */
 const UNIT = QUARTER / 2
@@ -45,7 +45,7 @@ export function writeAbc(piece: Piece, parts: readonly Part[] = partsOfPiece(pie
     ...(many ? parts.map((p, i) => `V:${i + 1} clef=${p.clef}${transposeField(p)} name="${p.name.replace(/"/g, "'")}"`) : []),
     `K:${keyField(piece.key)}${many ? '' : `${parts[0].clef === 'treble' ? '' : ` clef=${parts[0].clef}`}${transposeField(parts[0])}`}`,
   ]
-  const voices = parts.flatMap((p, i) => [...(many ? [`V:${i + 1}`] : []), ...new VoiceWriter(piece, p).write()])
+  const voices = parts.flatMap((p, i) => [...(many ? [`V:${i + 1}`] : []), ...new VoiceWriter(p).write()])
   return `${[...heading, ...voices].join('\n')}\n`
 }
 
@@ -60,20 +60,17 @@ const keyField = (key: Key): string => {
 const meterField = (m: Meter): string =>
   m.sign === 'common' ? 'C' : m.sign === 'cut' ? 'C|' : `${m.groups ? `(${m.groups.join('+')})` : m.beats}/${m.unit}`
 
-const tempoField = (tempo: number, meter: Meter): string =>
-  feltBeatTicks(meter) === 1.5 * QUARTER && Number.isInteger(tempo / 1.5) ? `3/8=${tempo / 1.5}` : `1/4=${tempo}`
+function tempoField(tempo: number, meter: Meter): string {
+  const { dotted, rate } = feltTempo(meter, tempo)
+  return dotted && Number.isInteger(rate) ? `3/8=${rate}` : `1/4=${tempo}`
+}
 
 /** One voice in lines of text, each followed by its syllables. */
 class VoiceWriter {
-  private readonly measures: readonly PlacedMeasure[]
   private readonly from = new Map<string, number>()
   private readonly to = new Map<string, number>()
 
-  constructor(
-    piece: Piece,
-    private readonly part: Part,
-  ) {
-    this.measures = placeMeasures(piece, part.line)
+  constructor(private readonly part: Part) {
     for (const s of part.line.slurs) {
       this.from.set(s.from, (this.from.get(s.from) ?? 0) + 1)
       this.to.set(s.to, (this.to.get(s.to) ?? 0) + 1)
@@ -82,18 +79,22 @@ class VoiceWriter {
 
   write(): string[] {
     const lines: string[] = []
-    for (let i = 0; i < this.measures.length; i += MEASURES_A_LINE) {
-      const some = this.measures.slice(i, i + MEASURES_A_LINE)
+    const { measures } = this.part
+    for (let i = 0; i < measures.length; i += MEASURES_A_LINE) {
+      const some = measures.slice(i, i + MEASURES_A_LINE)
       lines.push(some.map((m) => this.measure(m)).join(' '))
-      const syllables = some.flatMap((m) => m.measure.events.filter((e): e is NoteEvent => e.kind === 'note'))
+      const syllables = some.flatMap((m) => m.placed.measure.events.filter((e): e is NoteEvent => e.kind === 'note'))
       if (syllables.some((e) => e.lyric)) lines.push(`w: ${syllables.map(syllable).join('')}`.trimEnd())
     }
     return lines
   }
 
-  private measure({ measure: m, index, meter, key, lead }: PlacedMeasure): string {
-    const before = this.measures[index - 1]?.measure
-    const after = this.measures[index + 1]?.measure
+  private measure({ placed, events }: Part['measures'][number]): string {
+    const { measure: m, index, meter, key, lead } = placed
+    const byId = new Map(events.map((e) => [e.event.id, e]))
+    const { measures } = this.part.line
+    const before = measures[index - 1] as Measure | undefined
+    const after = measures[index + 1] as Measure | undefined
     const starts = m.ending && before?.ending?.join() !== m.ending.join()
     const fields = [
       ...(index > 0 && m.key ? [`[K:${keyField(m.key)}]`] : []),
@@ -106,7 +107,7 @@ class VoiceWriter {
     let signs: BarSigns = atBarline
     const last = m.events[m.events.length - 1]
     const write = (e: PieceEvent): string => {
-      const read = this.event(e, key, meter, signs)
+      const read = this.event(byId.get(e.id)!, key, meter, signs)
       signs = read.signs
       return `${m.toCoda && e === last ? '"^To Coda"' : ''}${read.text}`
     }
@@ -130,7 +131,8 @@ class VoiceWriter {
     }
   }
 
-  private event(e: PieceEvent, key: Key, meter: Meter, before: BarSigns): { text: string; signs: BarSigns } {
+  private event(of: PartEvent, key: Key, meter: Meter, before: BarSigns): { text: string; signs: BarSigns } {
+    const { event: e, bow, position } = of
     let signs = before
     const pitch = (p: Pitch): string => {
       // Said again at every note that the signature does not make: not every reader lets a sign hold to the barline.
@@ -147,12 +149,9 @@ class VoiceWriter {
     }
     const ticks = plainTicks(e)
     if (e.kind === 'rest') return { text: `${words}${dynamic}z${lengthOf(ticks)}`, signs }
-    const at = (p: Pitch): Pitch => writtenPitch(this.part, p)
-    const graces = (e.graces ?? []).map((g) => g.heads.map((h) => pitch(at(h.pitch))).join(''))
-    const grace = graces.length ? `{${e.graces!.some((g) => g.slash) ? '/' : ''}${graces.join('')}}` : ''
-    const bow = this.part.bowAt(e)
-    const position = this.part.positionAt(e.id)
-    const fingers = e.heads.map((_, i) => this.part.fingered(e, i).finger).filter((f) => f !== undefined)
+    const graces = of.graces.map((g) => g.heads.map((h) => pitch(h.pitch)).join(''))
+    const grace = graces.length ? `{${of.graces.some((g) => g.slash) ? '/' : ''}${graces.join('')}}` : ''
+    const fingers = of.heads.map((h) => h.finger).filter((f) => f !== undefined)
     const decorations = [
       ...(position ? [`"^${position}"`] : []),
       ...(e.marks ?? []).flatMap((m) => (m === 'staccato' ? [] : (MARKS[m] ?? []))),
@@ -161,7 +160,7 @@ class VoiceWriter {
       // The dot stands right before the note: not every reader takes one before a decoration in signs.
       ...(e.marks?.includes('staccato') ? ['.'] : []),
     ].join('')
-    const heads = e.heads.map((h) => `${pitch(at(h.pitch))}${lengthOf(ticks)}${h.tie ? '-' : ''}`)
+    const heads = of.heads.map((h) => `${pitch(h.pitch)}${lengthOf(ticks)}${h.of.tie ? '-' : ''}`)
     const text = heads.length === 1 ? heads[0] : `[${heads.join('')}]`
     return {
       text: `${'('.repeat(this.from.get(e.id) ?? 0)}${grace}${words}${dynamic}${decorations}${text}${')'.repeat(this.to.get(e.id) ?? 0)}`,

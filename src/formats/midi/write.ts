@@ -1,16 +1,17 @@
 import { writeMidi as writeTracks, type MidiEvent } from 'midi-file'
-import { midiOf } from '@/core/music/pitch'
 import { QUARTER } from '@/core/music/time'
+import { soundingOctave, type Part } from '@/core/part/part'
+import { measuresPlayed, performanceOf } from '@/core/performance/performance'
+import { speedsFrom } from '@/core/performance/tempo'
 import type { Piece } from '@/core/piece/piece'
-import { placeEvents, placeMeasures } from '@/core/piece/walk'
-import type { Part } from '../parts'
+import { placeMeasures } from '@/core/piece/walk'
 
 /** Clock of the file: divides 10080, so that triplets and 32nds are whole numbers. */
 const PPQ = 480
 
-/** The written notes of each part as a track at the octave in which it sounds: repeats once, tied notes in one, grace notes left out. */
+/** Each part as a track, as it is played at the octave in which it sounds: repeats told out, tied notes in one, grace notes short. */
 export function writeMidi(piece: Piece, parts: readonly Part[]): Uint8Array {
-  const tracks = [conductor(piece, parts[0]), ...parts.map((part, i) => trackOf(piece, part, i))]
+  const tracks = [conductor(piece), ...parts.map((part, i) => trackOf(piece, part, i))]
   const header = encoded([]).slice(0, HEADER)
   // The number of tracks, as the library was only asked for one at a time.
   header.splice(10, 2, tracks.length >> 8, tracks.length & 255)
@@ -51,27 +52,29 @@ function inTime(events: readonly Timed[]): MidiEvent[] {
   return [...out, { deltaTime: 0, meta: true, type: 'endOfTrack' }]
 }
 
-const microseconds = (perMinute: number): number => Math.round(60_000_000 / perMinute)
+/** Microseconds that a quarter lasts, from seconds a tick. */
+const microseconds = (perTick: number): number => Math.round(1_000_000 * perTick * QUARTER)
 
-/** The track without notes: title, meter, key and tempo. */
-function conductor(piece: Piece, { line }: Part): MidiEvent[] {
+/** The track without notes: title, meter, key and tempo, measure by measure as they are played. */
+function conductor(piece: Piece): MidiEvent[] {
   const events: Timed[] = [{ at: 0, event: { meta: true, type: 'trackName', text: latin(piece.title) } }]
-  const tempo = (at: number, perMinute: number): Timed => ({
-    at,
-    event: { meta: true, type: 'setTempo', microsecondsPerBeat: microseconds(perMinute) },
-  })
-  events.push(tempo(0, piece.tempo ?? 100))
-  placeMeasures(piece, line).forEach(({ measure: m, start, meter, key }, i) => {
-    const at = tick(start)
-    if (i === 0 || m.meter)
-      events.push({
-        at,
-        event: { meta: true, type: 'timeSignature', numerator: meter.beats, denominator: meter.unit, metronome: 24, thirtyseconds: 8 },
-      })
-    if (i === 0 || m.key)
-      events.push({ at, event: { meta: true, type: 'keySignature', key: key.fifths, scale: key.mode === 'minor' ? 1 : 0 } })
-    if (i > 0 && m.tempo) events.push(tempo(at, m.tempo))
-  })
+  const written = placeMeasures(piece, piece.lines[0])
+  /** Says something where it is not as it was last said. */
+  const said = new Map<string, string>()
+  const say = (at: number, event: Timeless<MidiEvent>) => {
+    const text = JSON.stringify(event)
+    if (said.get(event.type) === text) return
+    said.set(event.type, text)
+    events.push({ at, event })
+  }
+  for (const { index, tick: from, ticks } of measuresPlayed(piece)) {
+    const { start, meter, key } = written[index]
+    const at = tick(from)
+    say(at, { meta: true, type: 'timeSignature', numerator: meter.beats, denominator: meter.unit, metronome: 24, thirtyseconds: 8 })
+    say(at, { meta: true, type: 'keySignature', key: key.fifths, scale: key.mode === 'minor' ? 1 : 0 })
+    for (const s of speedsFrom(piece, start, start + ticks))
+      say(tick(from + s.from - start), { meta: true, type: 'setTempo', microsecondsPerBeat: microseconds(s.perTick) })
+  }
   return inTime(events)
 }
 
@@ -83,10 +86,10 @@ function trackOf(piece: Piece, part: Part, i: number): MidiEvent[] {
     { at: 0, event: { channel, type: 'programChange', programNumber: part.midiProgram } },
   ]
   const [starts, ends]: [Timed[], Timed[]] = [[], []]
-  for (const n of soundingNotes(piece, part)) {
-    const from = tick(n.at)
+  for (const n of performanceOf(piece, { line: part.line, octave: soundingOctave(part) }).notes) {
+    const from = tick(n.tick)
     starts.push({ at: from, event: { channel, type: 'noteOn', noteNumber: n.midi, velocity: 89 } })
-    ends.push({ at: Math.max(from + 1, tick(n.at + n.length)), event: { channel, type: 'noteOff', noteNumber: n.midi, velocity: 0 } })
+    ends.push({ at: Math.max(from + 1, tick(n.tick + n.ticks)), event: { channel, type: 'noteOff', noteNumber: n.midi, velocity: 0 } })
   }
   // A note ends before the next one of its pitch begins.
   return inTime([...events, ...ends, ...starts])
@@ -94,28 +97,3 @@ function trackOf(piece: Piece, part: Part, i: number): MidiEvent[] {
 
 /** A text as the bytes of UTF-8, a character each: the file has bytes, and readers of today take them for UTF-8. */
 const latin = (text: string): string => String.fromCharCode(...new TextEncoder().encode(text))
-
-/** A sounding note: onset and length in ticks of the piece's clock, tied notes as one. */
-export type Sounding = { readonly at: number; readonly length: number; readonly midi: number }
-
-/** A key that MIDI has (0 to 127): what lies beyond is played in the nearest octave that it can say. */
-const inKeys = (midi: number): number => (midi > 127 ? inKeys(midi - 12) : midi < 0 ? inKeys(midi + 12) : midi)
-
-/** What a part sounds like, read from left to right, repeats once. */
-export function soundingNotes(piece: Piece, part: Part): Sounding[] {
-  const out: { at: number; length: number; midi: number }[] = []
-  let tied = new Map<number, { at: number; length: number; midi: number }>()
-  for (const { event, onset, ticks } of placeEvents(piece, part.line)) {
-    const next = new Map<number, { at: number; length: number; midi: number }>()
-    for (const h of event.kind === 'note' ? event.heads : []) {
-      const midi = inKeys(midiOf(h.pitch) + 12 * (part.written + part.sounding))
-      const held = tied.get(midi)
-      const note = held ?? { at: onset, length: 0, midi }
-      note.length += ticks
-      if (!held) out.push(note)
-      if (h.tie) next.set(midi, note)
-    }
-    tied = next
-  }
-  return out
-}

@@ -1,14 +1,14 @@
-import { atBarline, readHead, type BarSigns } from '@/core/music/accidentals'
+import { xmlText as escaped } from '@/core/escape'
 import { CLEFS } from '@/core/music/clef'
 import type { Key } from '@/core/music/key'
-import { stepsOf, type Pitch } from '@/core/music/pitch'
-import { feltBeatTicks, QUARTER, type Meter, type Value } from '@/core/music/time'
+import type { Pitch } from '@/core/music/pitch'
+import { QUARTER, type Meter, type Value } from '@/core/music/time'
+import type { Part, PartEvent, PartHead } from '@/core/part/part'
 import { groupEvents, type Group } from '@/core/piece/beams'
-import { eventTicks, type Head, type Measure, type NoteEvent, type NoteMark, type Piece, type PieceEvent } from '@/core/piece/piece'
-import { placeMeasures, type PlacedMeasure } from '@/core/piece/walk'
-import { writtenPitch, type Part } from '../parts'
+import { feltTempo, sayJump } from '@/core/piece/headline'
+import type { PlacedMeasure } from '@/core/piece/walk'
+import type { Measure, NoteEvent, NoteMark, Piece, PieceEvent } from '@/core/piece/piece'
 
-const escaped = (s: string): string => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
 const el = (name: string, content: string | number, attrs = ''): string => `<${name}${attrs}>${content}</${name}>`
 const FLAGS: Record<Value['base'], number> = {
   breve: 0,
@@ -50,17 +50,14 @@ ${parts.map((p, i) => new PartWriter(piece, p).write(id(i), i === 0)).join('\n')
 
 /** One part, measure by measure: it keeps what is tied over the barline and which slurs are open. */
 class PartWriter {
-  private readonly measures: readonly PlacedMeasure[]
   private readonly slursFrom = new Map<string, string[]>()
   private readonly slursTo = new Map<string, string[]>()
   private readonly numbers = new Map<string, number>()
-  private tied = new Set<number>()
 
   constructor(
     private readonly piece: Piece,
     private readonly part: Part,
   ) {
-    this.measures = placeMeasures(piece, part.line)
     for (const { from, to } of part.line.slurs) {
       this.slursFrom.set(from, [...(this.slursFrom.get(from) ?? []), to])
       this.slursTo.set(to, [...(this.slursTo.get(to) ?? []), from])
@@ -68,14 +65,15 @@ class PartWriter {
   }
 
   write(id: string, first: boolean): string {
-    const all = this.measures.map((m, i) => this.measure(m, i, first))
+    const all = this.part.measures.map((m, i) => this.measure(m, i, first))
     return `  <part id="${id}">\n${all.join('\n')}\n  </part>`
   }
 
-  private measure(placed: PlacedMeasure, i: number, firstPart: boolean): string {
+  private measure({ placed, events }: Part['measures'][number], i: number, firstPart: boolean): string {
     const { measure: m, key, meter } = placed
-    const before = this.measures[i - 1]?.measure
-    const after = this.measures[i + 1]?.measure
+    const { measures } = this.part.line
+    const before = measures[i - 1] as Measure | undefined
+    const after = measures[i + 1] as Measure | undefined
     const same = (a?: Measure, b?: Measure) => a?.ending?.join() === b?.ending?.join()
     const starts = m.ending && (!same(before, m) || before?.repeatEnd)
     const ends = m.ending && (!same(m, after) || m.repeatEnd)
@@ -94,12 +92,11 @@ class PartWriter {
     if (m.coda) out.push('<direction placement="above"><direction-type><coda/></direction-type><sound coda="coda"/></direction>')
     const tempo = i === 0 ? this.piece.tempo : m.tempo
     if (tempo && firstPart) out.push(tempoMark(tempo, meter))
-    out.push(...this.events(placed))
+    out.push(...this.events(placed, events))
     if (m.toCoda) out.push(direction('To Coda', '<sound tocoda="coda"/>'))
     if (m.fine) out.push(direction('Fine', '<sound fine="yes"/>'))
     if (m.jump) {
-      const words = `${m.jump.to === 'start' ? 'D.C.' : 'D.S.'}${m.jump.then === 'end' ? '' : m.jump.then === 'fine' ? ' al Fine' : ' al Coda'}`
-      out.push(direction(words, m.jump.to === 'start' ? '<sound dacapo="yes"/>' : '<sound dalsegno="segno"/>'))
+      out.push(direction(sayJump(m.jump), m.jump.to === 'start' ? '<sound dacapo="yes"/>' : '<sound dalsegno="segno"/>'))
     }
     const style = m.repeatEnd || m.barline === 'final' ? 'light-heavy' : m.barline === 'double' ? 'light-light' : ''
     if (style || ends)
@@ -132,61 +129,53 @@ class PartWriter {
     return parts.length ? el('attributes', parts.join('')) : ''
   }
 
-  private events(placed: PlacedMeasure): string[] {
-    let signs: BarSigns = atBarline
+  private events(placed: PlacedMeasure, events: readonly PartEvent[]): string[] {
     const groups = groupEvents(placed.measure.events, placed.meter, placed.lead)
     const beams = beamsOf(groups)
     const ends = tupletEnds(groups)
-    return placed.measure.events.flatMap((e) => {
+    return events.flatMap((e) => {
       const out = this.overNote(e)
-      const ticks = eventTicks(e, placed.meter)
-      if (e.kind === 'rest') {
-        this.tied = new Set()
+      const { event } = e
+      const { ticks } = e.placed
+      if (event.kind === 'rest') {
         out.push(
           el(
             'note',
-            (e.wholeMeasure ? '<rest measure="yes"/>' : '<rest/>') +
+            (event.wholeMeasure ? '<rest measure="yes"/>' : '<rest/>') +
               el('duration', ticks) +
               el('voice', 1) +
-              (e.wholeMeasure ? '' : valueTags(e.value)) +
-              notations(ends.get(e.id) ?? ''),
+              (event.wholeMeasure ? '' : valueTags(event.value)) +
+              notations(ends.get(event.id) ?? ''),
           ),
         )
         return out
       }
-      for (const g of e.graces ?? [])
+      for (const g of e.graces)
         g.heads.forEach((h, i) =>
           out.push(
             el(
               'note',
-              `<grace${g.slash ? ' slash="yes"' : ''}/>${i ? '<chord/>' : ''}${this.pitch(h.pitch)}${el('voice', 1)}${el('type', g.base)}`,
+              `<grace${g.slash ? ' slash="yes"' : ''}/>${i ? '<chord/>' : ''}${pitchTag(h.pitch)}${el('voice', 1)}${el('type', g.base)}`,
             ),
           ),
         )
-      const tied = new Set<number>()
-      e.heads.forEach((h, i) => {
-        const written = writtenPitch(this.part, h.pitch)
-        const held = this.tied.has(stepsOf(written))
-        const shown = readHead(signs, placed.key, written, held)
-        signs = shown.signs
-        if (h.tie) tied.add(stepsOf(written))
+      e.heads.forEach((h, i) =>
         out.push(
           el(
             'note',
             (i ? '<chord/>' : '') +
-              this.pitch(h.pitch) +
+              pitchTag(h.pitch) +
               el('duration', ticks) +
-              (held ? '<tie type="stop"/>' : '') +
-              (h.tie ? '<tie type="start"/>' : '') +
+              (h.held ? '<tie type="stop"/>' : '') +
+              (h.of.tie ? '<tie type="start"/>' : '') +
               el('voice', 1) +
-              valueTags(e.value, shown.sign ? el('accidental', SIGNS[written.alter]) : '') +
-              (i ? '' : (beams.get(e.id) ?? '')) +
-              notations(this.notationsOf(e, h, i, held, ends.get(e.id) ?? '')) +
-              (i === 0 && e.lyric ? el('lyric', el('syllabic', this.syllabic(e)) + el('text', escaped(e.lyric.text))) : ''),
+              valueTags(event.value, h.sign ? el('accidental', SIGNS[h.pitch.alter]) : '') +
+              (i ? '' : (beams.get(event.id) ?? '')) +
+              notations(this.notationsOf(e, event, h, i === 0, ends.get(event.id) ?? '')) +
+              (i === 0 && event.lyric ? el('lyric', el('syllabic', this.syllabic(event)) + el('text', escaped(event.lyric.text))) : ''),
           ),
-        )
-      })
-      this.tied = tied
+        ),
+      )
       return out
     })
   }
@@ -199,9 +188,8 @@ class PartWriter {
   }
 
   /** Directions that stand before a note: its position, pizz and arco, dynamic, words. */
-  private overNote(e: PieceEvent): string[] {
+  private overNote({ event: e, position }: PartEvent): string[] {
     const out: string[] = []
-    const position = this.part.positionAt(e.id)
     if (position) out.push(direction(position, '', ' font-weight="bold"'))
     if (e.kind === 'note')
       for (const m of e.marks ?? []) if (m === 'pizz' || m === 'arco') out.push(direction(m === 'pizz' ? 'pizz.' : 'arco'))
@@ -211,12 +199,11 @@ class PartWriter {
     return out
   }
 
-  private notationsOf(e: NoteEvent, h: Head, i: number, held: boolean, tuplet: string): string {
-    const { finger, string, open } = this.part.fingered(e, i)
-    const bow = i === 0 ? this.part.bowAt(e) : undefined
-    const has = (m: NoteMark) => i === 0 && e.marks?.includes(m)
+  private notationsOf({ bow }: PartEvent, e: NoteEvent, h: PartHead, first: boolean, tuplet: string): string {
+    const { finger, string, open } = h
+    const has = (m: NoteMark) => first && e.marks?.includes(m)
     const technical = [
-      ...(bow ? [`<${bow}-bow/>`] : []),
+      ...(first && bow ? [`<${bow}-bow/>`] : []),
       ...(has('harmonic') ? ['<harmonic><natural/></harmonic>'] : []),
       ...(open || has('open') ? ['<open-string/>'] : []),
       ...(has('snap') ? ['<snap-pizzicato/>'] : []),
@@ -225,10 +212,10 @@ class PartWriter {
     ]
     const articulations = (Object.keys(ARTICULATIONS) as NoteMark[]).filter(has).map((m) => ARTICULATIONS[m]!)
     return [
-      ...(held ? ['<tied type="stop"/>'] : []),
-      ...(h.tie ? ['<tied type="start"/>'] : []),
-      ...(i === 0 ? this.slurs(e.id) : []),
-      ...(i === 0 ? [tuplet] : []),
+      ...(h.held ? ['<tied type="stop"/>'] : []),
+      ...(h.of.tie ? ['<tied type="start"/>'] : []),
+      ...(first ? this.slurs(e.id) : []),
+      ...(first ? [tuplet] : []),
       ...(technical.length ? [el('technical', technical.join(''))] : []),
       ...(articulations.length ? [el('articulations', articulations.join(''))] : []),
       ...(has('fermata') ? ['<fermata/>'] : []),
@@ -251,12 +238,10 @@ class PartWriter {
     }
     return out
   }
-
-  private pitch(p: Pitch): string {
-    const { letter, alter, octave } = writtenPitch(this.part, p)
-    return el('pitch', el('step', letter) + (alter ? el('alter', alter) : '') + el('octave', octave))
-  }
 }
+
+const pitchTag = ({ letter, alter, octave }: Pitch): string =>
+  el('pitch', el('step', letter) + (alter ? el('alter', alter) : '') + el('octave', octave))
 
 const ARTICULATIONS: Partial<Record<NoteMark, string>> = {
   accent: '<accent/>',
@@ -271,9 +256,8 @@ const direction = (words: string, sound = '', attrs = ''): string =>
   `<direction placement="above"><direction-type>${el('words', escaped(words), attrs)}</direction-type>${sound}</direction>`
 
 function tempoMark(tempo: number, meter: Meter): string {
-  const dotted = feltBeatTicks(meter) === 1.5 * QUARTER
-  const rate = Math.round((dotted ? tempo / 1.5 : tempo) * 100) / 100
-  return `<direction placement="above"><direction-type>${el('metronome', `<beat-unit>quarter</beat-unit>${dotted ? '<beat-unit-dot/>' : ''}${el('per-minute', rate)}`)}</direction-type><sound tempo="${tempo}"/></direction>`
+  const { dotted, rate } = feltTempo(meter, tempo)
+  return `<direction placement="above"><direction-type>${el('metronome', `<beat-unit>quarter</beat-unit>${dotted ? '<beat-unit-dot/>' : ''}${el('per-minute', Math.round(rate * 100) / 100)}`)}</direction-type><sound tempo="${tempo}"/></direction>`
 }
 
 const valueTags = (v: Value, accidental = ''): string =>

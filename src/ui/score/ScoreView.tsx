@@ -1,6 +1,7 @@
 'use client'
 
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { partOfSeat } from '@/core/part/part'
 import { mapsOf } from '@/core/seats/ensemble'
 import { answerAt } from '@/core/seats/timeline'
 import { eventId, eventOf, rowId } from '@/engrave/ids'
@@ -32,25 +33,26 @@ export function ScoreView() {
   const spots = useShownSpots()
   const [column, width] = useWidth<HTMLDivElement>()
   const settled = useSettled(ensemble)
-  const mei = useMemo(
-    () => meiOf(piece, { maps: mapsOf(settled), rows, positions: true, bows, labels: true }),
-    [piece, settled, rows, bows],
-  )
+  const mei = useMemo(() => {
+    const parts = mapsOf(settled).map((m) => partOfSeat(piece, m, bows))
+    return meiOf(piece, { parts, rows, positions: true, labels: true })
+  }, [piece, settled, rows, bows])
   const { systems, state } = useEngraver(width > 200 ? { mei, width: width - 8, scale: SCALE } : null)
   const [box, setBox] = useState<Box | null>(null)
   const sheet = useRef<HTMLDivElement>(null)
 
   // A changed finger patches its numeral at once; the engraving follows when the hand rests.
   useLayoutEffect(() => {
-    for (const map of mapsOf(ensemble))
-      for (const m of map.moments)
+    for (const map of mapsOf(ensemble)) {
+      const part = partOfSeat(piece, map, false)
+      for (const e of part.measures.flatMap((m) => m.events))
         for (const row of ROWS) {
-          const id = m.events[0].event.id
-          const span = document.getElementById(rowId(map.seat.id, id, row))?.querySelector('text tspan tspan')
-          const text = rowText(map, id, row)
+          const span = document.getElementById(rowId(part.id, e.event.id, row))?.querySelector('text tspan tspan')
+          const text = rowText(part, e, row)
           if (span && span.textContent !== text) span.textContent = text
         }
-  }, [ensemble, systems])
+    }
+  }, [ensemble, piece, systems])
 
   useLayoutEffect(() => {
     const root = sheet.current

@@ -3,6 +3,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import type { ClassSettings } from '@/core/seats/class'
+import { partOfSeat } from '@/core/part/part'
 import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
 import { emptyPlan } from '@/core/seats/plan'
 import { misfits } from '@/core/piece/walk'
@@ -141,7 +142,12 @@ function ClassScore({ draft, klass }: { draft: Draft; klass: ClassSettings }) {
   const [column, width] = useWidth<HTMLDivElement>()
   const mei = useMemo(() => {
     const ensemble = ensembleMapper()(piece, emptyPlan(), klass)
-    return meiOf(piece, { maps: mapsOf(ensemble), rows: ['finger'], positions: true, labels: true })
+    return meiOf(piece, {
+      parts: mapsOf(ensemble).map((m) => partOfSeat(piece, m, false)),
+      rows: ['finger'],
+      positions: true,
+      labels: true,
+    })
   }, [piece, klass])
   const { systems } = useEngraver(width > 200 ? { mei, width: width - 8, scale: 30 } : null)
   return (

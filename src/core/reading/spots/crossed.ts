@@ -1,6 +1,7 @@
 import { stepsOf } from '../../music/pitch'
 import { once } from '../../once'
-import { before, motion, secondsOf, type Reading, type ReadNote } from '../reading'
+import { secondsBetween } from '../../performance/tempo'
+import { before, motion, type Reading, type ReadNote } from '../reading'
 import { stringName } from '../words'
 import type { Found } from './spot'
 
@@ -46,7 +47,7 @@ const crossed = once((r: Reading): Crossed[] => {
 /** What a slur and speed add, and a rest takes away. */
 export function pressed(r: Reading, { note, last }: Crossed): number {
   if (note.rest) return -0.1
-  return (note.slurred ? 0.15 : 0) + (secondsOf(r.piece, last.ticks) < QUICK ? 0.1 : 0)
+  return (note.slurred ? 0.15 : 0) + (secondsBetween(r.piece, last.placed.onset, last.placed.onset + last.ticks) < QUICK ? 0.1 : 0)
 }
 export const inSlur = ({ note }: Crossed) => (note.slurred ? ', inside the slur' : '')
 
