@@ -4,15 +4,54 @@ import nextTs from 'eslint-config-next/typescript'
 
 /** The floors of the house: what each folder of src may not import. Imports go down only (docs/architecture.md). */
 const FLOORS = {
-  core: ['formats', 'engrave', 'workers', 'store', 'jobs', 'server', 'ui', 'app'],
-  formats: ['engrave', 'workers', 'store', 'jobs', 'server', 'ui', 'app'],
-  engrave: ['formats', 'workers', 'store', 'jobs', 'server', 'ui', 'app'],
-  workers: ['store', 'jobs', 'server', 'ui', 'app'],
+  core: ['formats', 'engrave', 'workers', 'api', 'store', 'jobs', 'server', 'ui', 'app'],
+  formats: ['engrave', 'workers', 'api', 'store', 'jobs', 'server', 'ui', 'app'],
+  engrave: ['formats', 'workers', 'api', 'store', 'jobs', 'server', 'ui', 'app'],
+  workers: ['api', 'store', 'jobs', 'server', 'ui', 'app'],
+  api: ['engrave', 'workers', 'store', 'jobs', 'server', 'ui', 'app'],
   store: ['formats', 'engrave', 'workers', 'jobs', 'server', 'ui', 'app'],
   jobs: ['workers', 'server', 'ui', 'app'],
   server: ['workers', 'ui', 'app'],
   ui: ['store', 'jobs', 'server', 'app'],
 }
+
+/** The same within src/ui, lowest first: a folder imports from those before it (and from itself) only. */
+const SCREENS = [
+  ['kit'],
+  ['ways'],
+  ['session'],
+  ['bench', 'score', 'ribbon'],
+  ['inspector'],
+  ['steps'],
+  ['desk'],
+  ['shelf', 'class', 'library', 'history', 'access'],
+]
+const screens = SCREENS.flatMap((row, i) =>
+  row.map((folder) => {
+    const barred = [...row.filter((f) => f !== folder), ...SCREENS.slice(i + 1).flat()]
+    return {
+      files: [`src/ui/${folder}/**/*.{ts,tsx}`],
+      ignores: ['**/*.test.ts', '**/*.test.tsx'],
+      rules: {
+        'no-restricted-imports': [
+          'error',
+          {
+            patterns: [
+              {
+                regex: `^(?:@/|(?:\\.\\./)+)(?:${FLOORS.ui.join('|')})(?:/|$)`,
+                message: 'src/ui may not import this floor: see docs/architecture.md.',
+              },
+              {
+                regex: `^(?:@/ui|\\.\\.)/(?:${barred.join('|')})(?:/|$)`,
+                message: `src/ui/${folder} may not import back up: see docs/architecture.md.`,
+              },
+            ],
+          },
+        ],
+      },
+    }
+  }),
+)
 
 const floors = Object.entries(FLOORS).map(([folder, barred]) => ({
   files: [`src/${folder}/**/*.{ts,tsx}`],
@@ -65,6 +104,7 @@ export default defineConfig([
     },
   },
   ...floors,
+  ...screens,
   {
     files: ['src/**/*.{ts,tsx}'],
     // What was stored once, and an element of MusicXML, are called as they are called.

@@ -107,7 +107,7 @@ test('taken away as MusicXML and brought again it is the same piece; the file it
   }
   const original = await get(/The file it came in/)
   expect(original.equals(readFileSync('demo/lanterns-on-the-weir.abc'))).toBe(true)
-  const xml = await get(/^MusicXML four/)
+  const xml = await get(/^MusicXML every/)
   expect(xml.toString()).toContain('<fingering>')
   const csv = (await get(/Table/)).toString()
   const piece = await get(/Piece file/)

@@ -55,7 +55,7 @@ test('an alternative is pinned by a click, the line is solved around it, and the
             observer.disconnect()
             requestAnimationFrame(() => resolve(performance.now() - from))
           })
-          observer.observe(document.querySelector('[aria-label^="Notes of the four seats"] svg')!, {
+          observer.observe(document.querySelector('[aria-label^="Notes of the seats"] svg')!, {
             subtree: true,
             childList: true,
             attributes: true,

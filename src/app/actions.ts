@@ -19,7 +19,13 @@ export async function bringBack(form: FormData): Promise<void> {
   const db = await database()
   const [head, old] = [await getHead(db, id), await getVersion(db, id, version)]
   if (head && old)
-    await savePiece(db, id, head.version, { piece: old.piece, plan: old.plan, source: { name: head.sourceName, text: old.text } }, now())
+    await savePiece(
+      db,
+      id,
+      head.version,
+      { piece: old.piece, plan: old.plan, source: { name: head.sourceName, text: old.text }, said: `Version ${version} brought back` },
+      now(),
+    )
   redirect(`/pieces/${id}`)
 }
 

@@ -1,6 +1,6 @@
 'use client'
 
-import { Button } from '@/ui/parts/Button'
+import { Button } from '@/ui/kit/Button'
 
 /** When a page cannot be shown: what, and what to do. The cause stands in the server's output. */
 export default function Failure({ reset }: { error: Error; reset: () => void }) {

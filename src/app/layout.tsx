@@ -9,7 +9,7 @@ import { ThemeProvider } from 'next-themes'
 import { Toaster } from 'sonner'
 import { FROM_DOOR } from '@/server/address'
 import { sayInstruments } from '@/core/instruments/all'
-import { SendUnsent } from '@/ui/parts/SendUnsent'
+import { SendUnsent } from '@/ui/session/SendUnsent'
 
 export const metadata: Metadata = {
   title: { default: 'Even Seat', template: '%s · Even Seat' },

@@ -6,7 +6,7 @@ import { database } from '@/store/database'
 import { listShelf, type Head } from '@/store/pieces'
 import { keepPreviews, keptPreviews, previewKey } from '@/store/previews'
 import { DataError } from '@/store/trouble'
-import { SHELF_PART, type Card, type ShelfQuery, type ShelfReply } from '@/ui/shelf/protocol'
+import { SHELF_PART, type Card, type ShelfQuery, type ShelfReply } from '@/api/protocol'
 
 /** How many measures the small drawing shows. */
 const PREVIEW = 6

@@ -8,11 +8,8 @@ import { writeJson } from './json/write'
 import { writeMidi } from './midi/write'
 import { writeMxl } from './musicxml/mxl'
 import { writeMusicXml } from './musicxml/write'
+import { ALL_SEATS, type ExportKind } from './kinds'
 import { csvHeader, csvRows, reportOf } from './report'
-
-/** What a piece can be taken away as. */
-export const EXPORTS = ['musicxml', 'mxl', 'abc', 'midi', 'csv', 'json'] as const
-export type ExportKind = (typeof EXPORTS)[number]
 
 export type Export = { readonly name: string; readonly type: string; readonly bytes: Uint8Array }
 
@@ -24,9 +21,6 @@ const TYPES: Record<ExportKind, { ending: string; type: string }> = {
   csv: { ending: 'csv', type: 'text/csv; charset=utf-8' },
   json: { ending: 'json', type: 'application/json' },
 }
-
-/** All seats, where one could be named: no seat may have this id. */
-export const ALL_SEATS = 'all'
 
 /** The piece as a file: of all seats of the class, or of one; null when the class has no such seat. */
 export function exported(kind: ExportKind, piece: Piece, plan: Plan, ensemble: Ensemble, seat: SeatId | typeof ALL_SEATS): Export | null {

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { seatIdSchema } from '@/core/seats/seat'
-import { BRINGING } from '@/store/library/bring'
-import { ALL_SEATS, EXPORTS } from '@/formats/export'
+import { BRINGING } from '@/api/protocol'
+import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
 
 /** The work that is done away from the thread that answers. Pieces are named by id: the worker reads the data file itself. */
 export const taskSchema = z.discriminatedUnion('kind', [

@@ -41,12 +41,12 @@ describe('the file that a piece came in', () => {
 describe('history', () => {
   it('keeps every saved version: what changed is said, each can be had whole', async () => {
     const id = await bring()
-    await savePiece(db, id, 1, { plan: pin(0) }, 2000)
+    await savePiece(db, id, 1, { plan: pin(0), said: 'Violin m1: 4 on D pinned' }, 2000)
     await savePiece(db, id, 2, { piece: pieceFrom('F4 G4'), source: { name: 'tune.mxl', text: 'X:1' } }, 3000)
     expect(await listVersions(db, id)).toEqual([
-      { version: 3, savedAt: 3000, notes: true, name: null },
-      { version: 2, savedAt: 2000, notes: false, name: null },
-      { version: 1, savedAt: 1000, notes: true, name: null },
+      { version: 3, savedAt: 3000, notes: true, name: null, said: '' },
+      { version: 2, savedAt: 2000, notes: false, name: null, said: 'Violin m1: 4 on D pinned' },
+      { version: 1, savedAt: 1000, notes: true, name: null, said: '' },
     ])
     expect(await getVersion(db, id, 2)).toEqual({
       version: 2,
@@ -168,7 +168,7 @@ describe('data from before', () => {
     expect(typed.piece.version).toBe(PIECE_VERSION)
     expect([typed.source.text, brought.source.text]).toEqual(['X:1\nK:D\nDE', ''])
     expect((await getOriginal(old, brought.originalId!))!.bytes.toString()).toBe('<score-partwise/>')
-    expect(await listVersions(old, 'typed')).toEqual([{ version: 4, savedAt: 2, notes: true, name: null }])
+    expect(await listVersions(old, 'typed')).toEqual([{ version: 4, savedAt: 2, notes: true, name: null, said: '' }])
     await old.destroy()
   })
   it('versions that were kept whole are kept as changes, and say the same; a row that cannot be read stays', async () => {

@@ -7,7 +7,13 @@ import { versionsToDrop } from './thinning'
 import { writing } from './writing'
 
 /** A saved version in the list: when, its name if it has one, and whether its notes or only what was decided about them differ from the one before. */
-export type VersionEntry = { readonly version: number; readonly savedAt: number; readonly notes: boolean; readonly name: string | null }
+export type VersionEntry = {
+  readonly version: number
+  readonly savedAt: number
+  readonly notes: boolean
+  readonly name: string | null
+  readonly said: string
+}
 /** A saved version, whole. */
 export type Version = {
   readonly version: number
@@ -18,17 +24,17 @@ export type Version = {
   readonly text: string
 }
 
-const entrySchema = z.object({ version: z.int(), saved_at: z.int(), notes: z.int(), name: z.string().nullable() })
+const entrySchema = z.object({ version: z.int(), saved_at: z.int(), notes: z.int(), name: z.string().nullable(), said: z.string() })
 
 /** Every saved version of a piece, newest first. */
 export async function listVersions(db: Knex, pieceId: string): Promise<VersionEntry[]> {
   const rows: unknown[] = await db('piece_versions')
     .where({ piece_id: pieceId })
     .orderBy('version', 'desc')
-    .select('version', 'saved_at', 'notes', 'name')
+    .select('version', 'saved_at', 'notes', 'name', 'said')
   return rows.map((row) => {
-    const { version, saved_at, notes, name } = entrySchema.parse(row)
-    return { version, savedAt: saved_at, notes: notes === 1, name }
+    const { version, saved_at, notes, name, said } = entrySchema.parse(row)
+    return { version, savedAt: saved_at, notes: notes === 1, name, said }
   })
 }
 
@@ -38,6 +44,7 @@ export const versionRowSchema = z.object({
   saved_at: z.int(),
   notes: z.int(),
   name: z.string().nullable(),
+  said: z.string(),
   whole: z.int(),
   body: z.instanceof(Buffer),
 })
@@ -116,7 +123,7 @@ export async function keepFirst(t: Knex.Transaction, pieceId: string, state: Sta
 export async function keepNext(
   t: Knex.Transaction,
   pieceId: string,
-  next: { version: number; before: State; state: State; notes: boolean; savedAt: number },
+  next: { version: number; before: State; state: State; notes: boolean; savedAt: number; said: string },
 ): Promise<void> {
   const chain = (await t('piece_versions')
     .where({ piece_id: pieceId })
@@ -132,6 +139,7 @@ export async function keepNext(
     saved_at: next.savedAt,
     notes: Number(next.notes),
     name: null,
+    said: next.said,
     whole: Number(whole),
     body,
   })

@@ -198,6 +198,15 @@ const STEPS: readonly Step[] = [
     // The other way would lose what was kept since.
     down: () => Promise.resolve(),
   },
+  {
+    name: '006-what-was-done',
+    // What a version changed, in the words in which it could be undone; of older ones nobody knows.
+    up: (db) =>
+      db.schema.alterTable('piece_versions', (t) => {
+        t.string('said', 400).notNullable().defaultTo('')
+      }),
+    down: (db) => db.schema.alterTable('piece_versions', (t) => t.dropColumn('said')),
+  },
 ]
 
 /** What the shelf says of a piece; of one that cannot be read its title alone, if that can be. */

@@ -242,6 +242,8 @@ export type Change = {
   readonly source?: Source
   readonly by?: string | null
   readonly seq?: number
+  /** What was done, in words, for the list of versions. */
+  readonly said?: string
 }
 
 /**
@@ -280,7 +282,7 @@ export async function savePiece(db: Knex, id: string, base: number, change: Chan
       })
     if (notes) await t('notes').where({ piece_id: id }).update({ piece: texts.piece, source_text: texts.source_text })
     if (texts.plan !== before.plan) await t('plans').where({ piece_id: id }).update({ plan: texts.plan })
-    await keepNext(t, id, { version, before: stateOf(before), state: stateOf(texts), notes, savedAt: now })
+    await keepNext(t, id, { version, before: stateOf(before), state: stateOf(texts), notes, savedAt: now, said: change.said ?? '' })
     return { ok: true, version }
   })
 }

@@ -5,10 +5,10 @@ import { classSettingsSchema } from '@/core/seats/class'
 import { planSchema } from '@/core/seats/plan'
 import { taskSchema } from '@/jobs/protocol'
 import { contentsSchema, oldLibrarySchema, pieceLineSchema, versionLineSchema } from '@/store/library/format'
-import { classSaveRequest, notesRequest, saveRequest } from './desk/protocol'
-import { printQuery } from './print/query'
+import { classSaveRequest, notesRequest, saveRequest } from '@/api/protocol'
+import { printQuery } from '@/api/protocol'
 import { bringRequest } from '@/formats/brought'
-import { shelfQuery } from './shelf/protocol'
+import { shelfQuery } from '@/api/protocol'
 
 /** Whatever comes from outside: files, requests, addresses, and rows that a library brought. */
 const OUTSIDE: Record<string, z.ZodType> = {

@@ -3,7 +3,7 @@ import { connection } from 'next/server'
 import { readAbc } from '@/formats/abc/read'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
-import { NewTune } from '@/ui/write/NewTune'
+import { NewTune } from '@/ui/steps/write/NewTune'
 
 export const metadata: Metadata = { title: 'Write a tune' }
 

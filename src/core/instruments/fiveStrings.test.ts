@@ -2,13 +2,15 @@ import { partOfSeat } from '@/core/part/part'
 import { describe, expect, it, vi } from 'vitest'
 import { meiOf } from '@/engrave/mei'
 import { serverToolkit } from '@/engrave/server'
-import { EXPORTS, exported } from '@/formats/export'
+import { exported } from '@/formats/export'
+import { EXPORTS } from '@/formats/kinds'
 import { readClassFile } from '@/formats/classFile'
 import { readFile } from '@/formats/read'
 import { layOutBench, seatHeight, stringWeight, stringY } from '@/ui/bench/layout'
-import { loadChart } from '@/ui/level/charts'
+import { loadChart } from '@/ui/steps/level/charts'
 import { createClass } from '@/ui/class/classStore'
-import { createDesk, pickedNotes, shownSpots } from '@/ui/desk/deskStore'
+import { createDesk } from '@/ui/session/deskStore'
+import { pickedNotes, shownSpots } from '@/ui/session/selectors'
 import { decisionsOf } from '@/ui/ways/words'
 import { answersText } from '../reading/answerKey'
 import { callsOf, DEFAULT_CALLS } from '../reading/calls'
@@ -114,7 +116,7 @@ describe('an instrument with five strings', () => {
     d.getState().pick(0, 'fiddle')
     expect(pickedNotes(d.getState(), 'fiddle')).toHaveLength(1)
     d.getState().pinString('D')
-    expect(d.getState().said).toBe('Five-string fiddle: open D, pinned')
+    expect(d.getState().said).toBe('Five-string fiddle m1: open D pinned')
     expect(shownSpots(d.getState()).every((s) => s.seat in ensemble)).toBe(true)
     expect(seatHeight(5) - seatHeight(4)).toBe(stringY(0, 5) - stringY(0, 4))
     const weights = [0, 1, 2, 3, 4].map((s) => stringWeight(s, 5))

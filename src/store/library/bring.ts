@@ -1,9 +1,8 @@
+import { BRINGING } from '@/api/protocol'
 import type { Knex } from 'knex'
 import { isWhereItWas, openedFile } from '../connection'
 import { explained, moved } from '../trouble'
 
-/** What is to be done with a library: add what is missing here, or make everything as in the file. */
-export const BRINGING = ['add', 'replace'] as const
 export type Bringing = (typeof BRINGING)[number]
 
 /** What came of it: pieces added, put back on the shelf, there already and left alone; pieces that stood here and are gone. */
@@ -34,7 +33,7 @@ const COLUMNS: Record<Exclude<(typeof TABLES)[number], 'pieces'>, string> = {
   originals: 'id, name, bytes, created_at',
   notes: 'piece_id, piece, source_text',
   plans: 'piece_id, plan',
-  piece_versions: 'piece_id, version, saved_at, notes, name, whole, body',
+  piece_versions: 'piece_id, version, saved_at, notes, name, said, whole, body',
 }
 
 /**

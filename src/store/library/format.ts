@@ -46,6 +46,7 @@ export const versionLineSchema = z
     saved_at: timeSchema,
     notes: z.boolean(),
     name: z.string().max(120).nullable(),
+    said: z.string().max(400).default(''),
     state: z.object({ piece: z.unknown(), plan: z.unknown(), text: z.string() }).optional(),
     changes: z.array(z.unknown()).max(1_000_000).optional(),
   })

@@ -84,7 +84,7 @@ beforeEach(async () => {
   const { db } = here
   ids = [await bringOne(here), await bringOne(here, 'F4'), await bringOne(here, 'G4 A4')]
   const pinned = withPin(emptyPlan(), 'cello', 'e1', { strings: [2] })
-  await savePiece(db, ids[0], 1, { plan: pinned }, 2000)
+  await savePiece(db, ids[0], 1, { plan: pinned, said: 'Cello m1: 2 on D pinned' }, 2000)
   await savePiece(db, ids[0], 2, { piece: pieceFrom('E4 D4') }, 3000)
   await nameVersion(db, ids[0], 2, 'concert')
   await setDeleted(db, ids[1], 5000)

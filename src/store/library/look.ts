@@ -253,7 +253,7 @@ function fail(text: string): never {
 const insertVersion = (
   t: Knex.Transaction,
   id: string,
-  v: { version: number; saved_at: number; notes: boolean; name: string | null },
+  v: { version: number; saved_at: number; notes: boolean; name: string | null; said?: string },
   kept: Kept,
 ) =>
   t('piece_versions').insert({
@@ -262,6 +262,7 @@ const insertVersion = (
     saved_at: v.saved_at,
     notes: Number(v.notes),
     name: v.name,
+    said: v.said ?? '',
     whole: Number(kept.whole),
     body: kept.body,
   })

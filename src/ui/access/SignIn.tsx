@@ -2,8 +2,8 @@
 
 import { useState, useTransition } from 'react'
 import { z } from 'zod'
-import { Button } from '../parts/Button'
-import { Mark } from '../parts/Mark'
+import { Button } from '@/ui/kit/Button'
+import { Mark } from '@/ui/kit/Mark'
 
 const reply = z.union([z.object({ ok: z.literal(true) }), z.object({ ok: z.literal(false), problem: z.string() })])
 

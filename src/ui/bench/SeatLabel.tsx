@@ -5,8 +5,9 @@ import { DropdownMenu } from 'radix-ui'
 import type { SeatId } from '@/core/seats/seat'
 import { lineIndexFor } from '@/core/seats/ensemble'
 import type { OctaveChoice } from '@/core/seats/plan'
-import { sayOctave } from '../parts/octave'
-import { useDesk } from '../desk/DeskProvider'
+import { sayOctave } from '@/ui/ways/octave'
+import { useDesk } from '@/ui/session/DeskProvider'
+import { lineChosen, octaveChosen } from '@/ui/session/edits'
 import { BENCH, seatHeight, stringY } from './layout'
 
 const CHOICES: OctaveChoice[] = ['auto', 1, 0, -1, -2, -3]
@@ -18,16 +19,14 @@ const item =
 export function SeatLabel({ seat }: { seat: SeatId }) {
   const map = useDesk((d) => d.ensemble[seat])
   const choice = useDesk((d) => d.plan.octaves[seat] ?? 'auto')
-  const line = useDesk((d) => {
-    const of = d.seats.find((s) => s.id === seat)
-    return of ? lineIndexFor(d.piece, d.plan, d.klass, of) : 0
-  })
-  const lines = useDesk((d) => d.piece.lines)
   const picked = useDesk((d) => d.seat === seat)
-  const setOctave = useDesk((d) => d.setOctave)
-  const setLine = useDesk((d) => d.setLine)
+  const edit = useDesk((d) => d.edit)
+  const piece = useDesk((d) => d.piece)
+  const of = useDesk((d) => d.seats.find((s) => s.id === seat)!)
   const pick = useDesk((d) => d.pick)
   const moment = useDesk((d) => d.moment)
+  const line = useDesk((d) => lineIndexFor(d.piece, d.plan, d.klass, of))
+  const { lines } = piece
   const { name } = map.seat
   const { strings } = map.instrument
   return (
@@ -54,7 +53,10 @@ export function SeatLabel({ seat }: { seat: SeatId }) {
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="start" className="z-40 rounded-md border border-rule bg-sheet p-1 shadow-lg">
             <DropdownMenu.Label className="px-2 pt-1 text-sm text-soft">{name} sounds</DropdownMenu.Label>
-            <DropdownMenu.RadioGroup value={String(choice)} onValueChange={(v) => setOctave(seat, v === 'auto' ? 'auto' : Number(v))}>
+            <DropdownMenu.RadioGroup
+              value={String(choice)}
+              onValueChange={(v) => edit(octaveChosen(of, v === 'auto' ? 'auto' : Number(v)))}
+            >
               {CHOICES.map((c) => (
                 <DropdownMenu.RadioItem key={c} value={String(c)} className={item}>
                   {c === 'auto' ? `where it fits${choice === 'auto' ? ` (${sayOctave(map.octave)})` : ''}` : sayOctave(c)}
@@ -65,7 +67,7 @@ export function SeatLabel({ seat }: { seat: SeatId }) {
               <>
                 <DropdownMenu.Separator className="my-1 h-px bg-rule" />
                 <DropdownMenu.Label className="px-2 pt-1 text-sm text-soft">{name} reads</DropdownMenu.Label>
-                <DropdownMenu.RadioGroup value={String(line)} onValueChange={(v) => setLine(seat, Number(v))}>
+                <DropdownMenu.RadioGroup value={String(line)} onValueChange={(v) => edit(lineChosen(piece, of, Number(v)))}>
                   {lines.map((l, i) => (
                     <DropdownMenu.RadioItem key={i} value={String(i)} className={item}>
                       {l.name}

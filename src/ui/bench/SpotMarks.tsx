@@ -1,6 +1,6 @@
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { Spot } from '@/core/reading/spots/spot'
-import { wedgeSize } from '../parts/Wedge'
+import { wedgeSize } from '@/ui/kit/Wedge'
 
 /** About how wide a letter of a mark is, in pixels. */
 const LETTER = 5.9

@@ -1,16 +1,17 @@
 'use client'
 
-import { useEffect, useState } from 'react'
+import { useCallback, useState } from 'react'
 import { useStore } from 'zustand'
 import type { ClassSettings } from '@/core/seats/class'
 import { seatsOf } from '@/core/seats/seat'
-import { saySave } from '../desk/SaveNote'
-import { BackLink } from '../parts/BackLink'
-import { OnceHere } from '../parts/OnceHere'
-import { unpacked, type Packed } from '../parts/packed'
-import { UndoRedo } from '../parts/UndoRedo'
-import { Button } from '../parts/Button'
-import { ThemeButton } from '../parts/ThemeButton'
+import { saySave } from '@/ui/kit/SaveChoice'
+import { useKeys, type KeyRow } from '@/ui/kit/keys'
+import { BackLink } from '@/ui/kit/BackLink'
+import { OnceHere } from '@/ui/kit/OnceHere'
+import { unpacked, type Packed } from '@/ui/kit/packed'
+import { UndoRedo } from '@/ui/kit/UndoRedo'
+import { Button } from '@/ui/kit/Button'
+import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { createClass, type ClassActions, type ClassState } from './classStore'
 import { Effect, type ShelfPiece } from './Effect'
 import { Kinds } from './Kinds'
@@ -18,12 +19,18 @@ import { Ladder } from './Ladder'
 import { LearnedGrid } from './LearnedGrid'
 import { SeatList } from './SeatList'
 import { Ways } from './Ways'
-import { keptClass, type ClassSave } from '../desk/protocol'
-import { takeTheirs, useAutosave, type SaveBy } from '../parts/autosave'
+import { keptClass, type ClassSave } from '@/api/protocol'
+import { takeTheirs, useAutosave, type SaveBy } from '@/ui/kit/autosave'
 
 type Props = { name: string; school: string; settings: ClassSettings; version: number; packed: Packed<readonly ShelfPiece[]> }
 
 const field = '[field-sizing:content] min-w-24 rounded border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule'
+
+/** The keys of the class page. */
+const CLASS_KEYS: readonly KeyRow<ClassActions>[] = [
+  { keys: 'Ctrl Z', words: 'undo', run: { 'Control+z': (c) => c.undo() } },
+  { keys: 'Ctrl Shift Z', words: 'redo', run: { 'Control+Shift+z': (c) => c.redo(), 'Control+y': (c) => c.redo() } },
+]
 
 /** Saves are over the version they were made on; a class without a name waits for one. */
 const SAVE: SaveBy<ClassState & ClassActions, typeof keptClass> = {
@@ -41,16 +48,11 @@ export function ClassView({ packed, ...start }: Props) {
   const { rename, undo, redo, keepMine } = act
   const seats = seatsOf(settings)
   useAutosave(store, SAVE)
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || (e.target as HTMLElement).matches('input')) return
-      e.preventDefault()
-      if (e.shiftKey) redo()
-      else undo()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [undo, redo])
+  useKeys(
+    CLASS_KEYS,
+    useCallback(() => store.getState(), [store]),
+    'input, [role=dialog]',
+  )
   return (
     <div className="flex min-h-screen flex-col">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-sheet px-3 py-1.5">
@@ -79,7 +81,7 @@ export function ClassView({ packed, ...start }: Props) {
           </p>
         </div>
         <div className="ml-auto flex items-center gap-1">
-          <UndoRedo canUndo={past.length > 0} canRedo={future.length > 0} undo={undo} redo={redo} />
+          <UndoRedo history={{ past, future }} undo={undo} redo={redo} />
           <ThemeButton />
         </div>
       </header>

@@ -7,7 +7,7 @@ import { clefNameSchema } from '@/core/music/clef'
 import { printedPitch } from '@/core/music/pitch'
 import { instrumentNamed, MOST_SEATS, seatOf, type SeatId, type SeatRow } from '@/core/seats/seat'
 import { readTuning } from '@/core/seats/tuning'
-import { Button } from '../parts/Button'
+import { Button } from '@/ui/kit/Button'
 import type { ClassActions } from './classStore'
 
 const CLEFS = clefNameSchema.options

@@ -3,9 +3,9 @@
 import { useState } from 'react'
 import { WHY_DEFAULT, type Policy } from '@/core/fingering/policy'
 import type { Seat, SeatId } from '@/core/seats/seat'
-import { Choice } from '../parts/Choice'
-import { DecisionSelect } from '../ways/DecisionSelect'
-import { decisionsOf, sayAnswer } from '../ways/words'
+import { Choice } from '@/ui/kit/Choice'
+import { DecisionSelect } from '@/ui/ways/DecisionSelect'
+import { decisionsOf, sayAnswer } from '@/ui/ways/words'
 import type { ClassActions } from './classStore'
 
 const ALL = 'all'

@@ -4,7 +4,7 @@ import { STEP_IDS } from '@/core/instruments/instrument'
 import { stepOf } from '@/core/instruments/ladder'
 import { seatsOf } from '@/core/seats/seat'
 import { readTuning } from '@/core/seats/tuning'
-import { decisionsOf, sayAnswer } from '../ways/words'
+import { decisionsOf, sayAnswer } from '@/ui/ways/words'
 import { createClass } from './classStore'
 
 type Page = ReturnType<typeof createClass>

@@ -1,25 +1,22 @@
 import { createStore } from 'zustand/vanilla'
 import type { Policy } from '@/core/fingering/policy'
-import { instrumentNamed, newSeat, seatOf, type SeatId, type SeatRow } from '@/core/seats/seat'
+import { inSentence, instrumentNamed, newSeat, seatOf, type SeatId, type SeatRow } from '@/core/seats/seat'
 import type { PolicyChange } from '@/core/fingering/policy'
 import type { StepId } from '@/core/instruments/instrument'
-import { stepOf } from '@/core/instruments/ladder'
+import { STEPS, stepOf } from '@/core/instruments/ladder'
 import type { Learned } from '@/core/instruments/learned'
 import { pitchName } from '@/core/music/pitch'
+import { aboutKind } from '@/core/reading/spots/detectors'
 import type { SpotKind } from '@/core/reading/spots/spot'
 import { atStep, type ClassSettings } from '@/core/seats/class'
-import type { Marked, SaveState } from '../parts/autosave'
+import type { Marked } from '@/ui/kit/autosave'
+import { fresh, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
+import { decisionsOf, sayAnswer } from '@/ui/ways/words'
 
 /** What the class page changes. */
 export type ClassDraft = { readonly name: string; readonly school: string; readonly settings: ClassSettings }
 
-export type ClassState = ClassDraft & {
-  readonly version: number
-  readonly save: SaveState
-  readonly problem: string
-  readonly past: readonly ClassDraft[]
-  readonly future: readonly ClassDraft[]
-}
+export type ClassState = ClassDraft & Kept<ClassDraft>
 
 type ListKey = 'positions' | 'strings' | 'fingers' | 'low' | 'high' | 'extensions'
 
@@ -63,28 +60,43 @@ function relearned(before: SeatRow, after: SeatRow): SeatRow {
 export function createClass(start: ClassDraft & { version: number }) {
   return createStore<ClassState & ClassActions>()((set, get) => {
     const now = (): ClassDraft => ({ name: get().name, school: get().school, settings: get().settings })
-    const unsaved = (): SaveState => (get().save === 'newer' || get().save === 'gone' ? get().save : 'waiting')
-    const alter = (next: Partial<ClassDraft>) => set((s) => ({ ...next, past: [...s.past, now()], future: [], save: unsaved() }))
-    const setSeats = (seats: SeatRow[]) => alter({ settings: { ...get().settings, seats } })
+    const alter = (next: Partial<ClassDraft>, said: string) => set((s) => ({ ...next, ...stepped(s, now(), said) }))
+    const setSeats = (seats: SeatRow[], said: string) => alter({ settings: { ...get().settings, seats } }, said)
     const rows = () => get().settings.seats
-    const seatTo = (seat: SeatId, change: (row: SeatRow) => SeatRow) => setSeats(rows().map((r) => (r.id === seat ? change(r) : r)))
-    const learnedTo = (seat: SeatId, change: Partial<Learned>) => seatTo(seat, (r) => ({ ...r, learned: { ...r.learned, ...change } }))
+    const nameOf = (seat: SeatId): string => rows().find((r) => r.id === seat)?.name ?? ''
+    const seatTo = (seat: SeatId, said: string, change: (row: SeatRow) => SeatRow) =>
+      setSeats(
+        rows().map((r) => (r.id === seat ? change(r) : r)),
+        `${nameOf(seat)}: ${said}`,
+      )
+    const learnedTo = (seat: SeatId, change: Partial<Learned>) =>
+      seatTo(seat, 'what is learned', (r) => ({ ...r, learned: { ...r.learned, ...change } }))
+    const turn = (way: 'undo' | 'redo') => {
+      const turn = turned(get(), now(), way)
+      if (turn) set({ ...turn.to, ...turn.kept })
+    }
+    /** A decision and its answer in words. */
+    const sayDecided = <K extends keyof Policy>(key: K, value: Policy[K] | undefined): string => {
+      const decision = decisionsOf(rows().map(seatOf)).find((d) => d.key === key)
+      return `${inSentence(decision?.title ?? key)}: ${value === undefined || !decision ? 'as the class' : sayAnswer(decision, value)}`
+    }
     return {
       ...start,
-      save: 'saved',
-      problem: '',
-      past: [],
-      future: [],
-      rename: alter,
-      decide: (key, value) => alter({ settings: { ...get().settings, policy: { ...get().settings.policy, [key]: value } } }),
+      ...fresh(start.version),
+      rename: (change) => alter(change, change.name === undefined ? 'School' : `Called “${change.name}”`),
+      decide: (key, value) =>
+        alter({ settings: { ...get().settings, policy: { ...get().settings.policy, [key]: value } } }, `Class, ${sayDecided(key, value)}`),
       decideFor: (seat, key, value) =>
-        seatTo(seat, (r) => {
+        seatTo(seat, sayDecided(key, value), (r) => {
           const { [key]: _, ...others }: PolicyChange = r.policy
           return { ...r, policy: value === undefined ? others : { ...others, [key]: value } }
         }),
-      toStep: (step) => alter({ settings: atStep(get().settings, step) }),
+      toStep: (step) => {
+        const { settings } = get()
+        alter({ settings: atStep(settings, step) }, `Has learned: ${inSentence(STEPS.find((s) => s.id === step)!.name)}`)
+      },
       changeSeat: (seat, change) =>
-        seatTo(seat, (r) => {
+        seatTo(seat, `${Object.keys(change).join(', ')} changed`, (r) => {
           if (change.instrument === undefined || change.instrument === r.instrument) return relearned(r, { ...r, ...change })
           const { tuning: _, clef: __, ...others } = r
           const step = stepOf([seatOf(r)])?.id ?? 'first-position'
@@ -111,17 +123,21 @@ export function createClass(start: ClassDraft & { version: number }) {
         const added = { ...newSeat(instrument, step, own, name), ...(like ? { learned: like.learned } : {}) }
         // Beside those who play the same, else at the end.
         const at = like ? rows().indexOf(like) + 1 : rows().length
-        setSeats([...rows().slice(0, at), added, ...rows().slice(at)])
+        setSeats([...rows().slice(0, at), added, ...rows().slice(at)], `${name} added`)
       },
       removeSeat: (seat) => {
-        if (rows().length > 1) setSeats(rows().filter((r) => r.id !== seat))
+        if (rows().length > 1)
+          setSeats(
+            rows().filter((r) => r.id !== seat),
+            `${nameOf(seat)} taken out`,
+          )
       },
       moveSeat: (seat, by) => {
         const at = rows().findIndex((r) => r.id === seat)
         const to = at + by
         if (at < 0 || to < 0 || to >= rows().length) return
         const others = rows().filter((r) => r.id !== seat)
-        setSeats([...others.slice(0, to), rows()[at], ...others.slice(to)])
+        setSeats([...others.slice(0, to), rows()[at], ...others.slice(to)], `${nameOf(seat)} moved`)
       },
       toggle: (seat, key, value) => {
         const list = (rows().find((r) => r.id === seat)?.learned[key] ?? []) as readonly (typeof value)[]
@@ -130,22 +146,17 @@ export function createClass(start: ClassDraft & { version: number }) {
       setLearned: learnedTo,
       setSpot: (kind, choice) => {
         const { [kind]: _, ...others } = get().settings.spots
-        alter({ settings: { ...get().settings, spots: choice ? { ...others, [kind]: choice } : others } })
+        alter(
+          { settings: { ...get().settings, spots: choice ? { ...others, [kind]: choice } : others } },
+          `Class, ${inSentence(aboutKind(kind).name)}`,
+        )
       },
-      undo: () => {
-        const { past, future } = get()
-        const last = past.at(-1)
-        if (last) set({ ...last, past: past.slice(0, -1), future: [now(), ...future], save: unsaved() })
-      },
-      redo: () => {
-        const { past, future } = get()
-        const [next, ...later] = future
-        if (next) set({ ...next, past: [...past, now()], future: later, save: unsaved() })
-      },
-      marked: ({ save, version, problem = '' }) => set((s) => ({ save, problem, version: version ?? s.version })),
+      undo: () => turn('undo'),
+      redo: () => turn('redo'),
+      marked: (m) => set((s) => marked(s, m)),
       adopt: (kept, base) => {
         set({ version: base })
-        alter(kept)
+        alter(kept, 'Brought back: what was not saved at your last visit')
       },
       keepMine: () => set({ save: 'waiting' }),
     }

@@ -6,31 +6,35 @@ import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
 import type { Plan } from '@/core/seats/plan'
-import { Bench } from '../bench/Bench'
-import { Inspector } from '../inspector/Inspector'
-import { LevelView } from '../level/LevelView'
-import { LoadPanel } from '../level/LoadPanel'
-import { ReadPanel } from '../read/ReadPanel'
-import { Ribbon } from '../ribbon/Ribbon'
-import { ScoreView } from '../score/ScoreView'
+import { Bench } from '@/ui/bench/Bench'
+import { Ribbon } from '@/ui/ribbon/Ribbon'
+import { ScoreView } from '@/ui/score/ScoreView'
 import { DeskBar } from './DeskBar'
-import { DeskProvider, useDesk, useDeskStore } from './DeskProvider'
-import { isBeyond, type DeskActions, type DeskState } from './deskStore'
+import { DeskProvider, useDesk, useDeskStore } from '@/ui/session/DeskProvider'
+import type { Desk as OpenPiece } from '@/ui/session/deskStore'
+import { isBeyond } from '@/ui/session/selectors'
 import { KeyList } from './KeyList'
-import { keptDesk, type SaveRequest } from './protocol'
+import { keptDesk, type SaveRequest } from '@/api/protocol'
 import { SaveTrouble } from './SaveNote'
-import { sayMoment } from './say'
-import { useAutosave, type SaveBy } from '../parts/autosave'
-import { LONG, OnceHere } from '../parts/OnceHere'
-import { unpacked, type Packed } from '../parts/packed'
-import { stepOf } from './steps'
-import { useDeskKeys } from './useDeskKeys'
-import { useShownSpots } from './useSpots'
+import { sayMoment } from '@/ui/session/say'
+import { sayTold } from '@/ui/kit/saving'
+import { useAutosave, type SaveBy } from '@/ui/kit/autosave'
+import { LONG, OnceHere } from '@/ui/kit/OnceHere'
+import { unpacked, type Packed } from '@/ui/kit/packed'
+import { deskStepAt } from '@/ui/steps/list'
+import { useKeys } from '@/ui/kit/keys'
+import { DESK_KEYS } from '@/ui/session/keys'
+import { useShownSpots } from '@/ui/session/useSpots'
 
 /** The plan and the title, and the notes once the desk has moved them to another key; else they are saved where they are written. */
-const SAVE: SaveBy<DeskState & DeskActions, typeof keptDesk> = {
+const SAVE: SaveBy<OpenPiece, typeof keptDesk> = {
   url: (d) => `/api/pieces/${d.id}`,
-  body: (d): Omit<SaveRequest, 'base' | 'by' | 'seq'> => ({ plan: d.plan, title: d.piece.title, notes: d.moved ? d.piece : null }),
+  body: (d): Omit<SaveRequest, 'base' | 'by' | 'seq'> => ({
+    plan: d.plan,
+    title: d.piece.title,
+    notes: d.moved ? d.piece : null,
+    said: sayTold(d.told),
+  }),
   kept: {
     schema: keptDesk,
     adopt: (d, { plan, title, notes }, base) => d.adopt({ plan, piece: retitled(notes ?? d.piece, title) }, base),
@@ -62,27 +66,30 @@ export function Desk({ originalId, packed, ...start }: Start) {
 
 function Surface({ originalId }: { originalId: string | null }) {
   const store = useDeskStore()
-  const step = stepOf(usePathname())
+  const step = deskStepAt(usePathname())
+  const { centre: Centre, panel: Panel, width } = step.desk
   const view = useDesk((d) => d.view)
   const [help, setHelp] = useState(false)
   const [hover, setHover] = useState('')
   const find = useRef<HTMLInputElement>(null)
   useAutosave(store, SAVE)
-  useDeskKeys(store, { find: useCallback(() => find.current?.focus(), []), help: useCallback(() => setHelp(true), []) })
-  const Panel = { read: ReadPanel, map: Inspector, level: LoadPanel }[step]
+  useKeys(
+    DESK_KEYS,
+    useCallback(() => ({ desk: store.getState(), find: () => find.current?.focus(), help: () => setHelp(true) }), [store]),
+  )
   return (
     <div className="flex h-screen min-h-[560px] flex-col">
       <DeskBar onHelp={() => setHelp(true)} originalId={originalId} step={step} />
       <SaveTrouble />
       <div className="flex min-h-0 grow">
         <main className="flex min-w-0 grow flex-col">
-          <div className="min-h-0 grow overflow-y-auto" tabIndex={step === 'level' ? 0 : undefined}>
-            {step === 'level' ? <LevelView /> : view === 'bench' ? <Bench onHover={setHover} /> : <ScoreView />}
+          <div className="min-h-0 grow overflow-y-auto" tabIndex={Centre ? 0 : undefined}>
+            {Centre ? <Centre /> : view === 'bench' ? <Bench onHover={setHover} /> : <ScoreView />}
           </div>
           <StatusLine hover={hover} />
           <Ribbon findRef={find} />
         </main>
-        <div className={`shrink-0 ${step === 'read' ? 'w-[408px]' : step === 'level' ? 'w-[340px]' : 'w-[316px]'}`}>
+        <div className="shrink-0" style={{ width }}>
           <Panel />
         </div>
       </div>

@@ -2,18 +2,18 @@
 
 import { Keyboard } from 'lucide-react'
 import Link from 'next/link'
-import { BackLink } from '../parts/BackLink'
-import { UndoRedo } from '../parts/UndoRedo'
-import { Button } from '../parts/Button'
-import { Hint } from '../parts/Hint'
+import { BackLink } from '@/ui/kit/BackLink'
+import { UndoRedo } from '@/ui/kit/UndoRedo'
+import { Button } from '@/ui/kit/Button'
+import { Hint } from '@/ui/kit/Hint'
 import { headline } from '@/core/piece/headline'
-import { ThemeButton } from '../parts/ThemeButton'
-import { useDesk } from './DeskProvider'
-import type { View } from './deskStore'
+import { ThemeButton } from '@/ui/kit/ThemeButton'
+import { useDesk } from '@/ui/session/DeskProvider'
+import type { View } from '@/ui/session/deskStore'
 import { SaveNote } from './SaveNote'
 import { Settings } from './Settings'
-import { Steps } from './Steps'
-import type { DeskStep } from './steps'
+import { StepsNav } from '@/ui/steps/StepsNav'
+import type { DeskStep } from '@/ui/steps/list'
 import { TakeAway } from './TakeAway'
 import { TitleField } from './TitleField'
 
@@ -30,8 +30,8 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
   const setView = useDesk((d) => d.setView)
   const undo = useDesk((d) => d.undo)
   const redo = useDesk((d) => d.redo)
-  const canUndo = useDesk((d) => d.past.length > 0)
-  const canRedo = useDesk((d) => d.future.length > 0)
+  const past = useDesk((d) => d.past)
+  const future = useDesk((d) => d.future)
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-sheet px-3 py-1.5">
       <BackLink />
@@ -44,9 +44,9 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
           </Link>
         </p>
       </div>
-      <Steps id={id} here={step} within />
+      <StepsNav id={id} here={step.id} within />
       <div className="ml-auto flex items-center gap-1">
-        {step !== 'level' && (
+        {step.desk.centre === null && (
           <div role="group" aria-label="Drawing" className="mr-1 flex overflow-hidden rounded-md border border-rule">
             {VIEWS.map((v) => (
               <button
@@ -63,7 +63,7 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
         )}
         <Settings />
         <TakeAway id={id} originalId={originalId} />
-        <UndoRedo canUndo={canUndo} canRedo={canRedo} undo={undo} redo={redo} />
+        <UndoRedo history={{ past, future }} undo={undo} redo={redo} />
         <Hint text="Keys ( ? )">
           <Button kind="quiet" aria-label="Keys" onClick={onHelp}>
             <Keyboard size={18} aria-hidden />

@@ -1,7 +1,8 @@
 'use client'
 
-import { KeyDialog } from '../parts/KeyDialog'
-import { KEYS } from './useDeskKeys'
+import { KeyDialog } from '@/ui/kit/KeyDialog'
+import { listed } from '@/ui/kit/keys'
+import { DESK_KEYS } from '@/ui/session/keys'
 
 /** What the drawing of the bench says. */
 const MARKS: readonly (readonly [string, string])[] = [
@@ -17,5 +18,5 @@ const MARKS: readonly (readonly [string, string])[] = [
 
 /** The list of keys and marks, under `?`. */
 export const KeyList = (state: { open: boolean; onOpenChange: (open: boolean) => void }) => (
-  <KeyDialog {...state} title="Keys and marks" lists={[KEYS, MARKS]} />
+  <KeyDialog {...state} title="Keys and marks" lists={[listed(DESK_KEYS), MARKS]} />
 )

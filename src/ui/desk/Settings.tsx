@@ -7,14 +7,14 @@ import { useState } from 'react'
 import { givenPins } from '@/core/fingering/given'
 import { withChanges, type Policy, type PolicyChange } from '@/core/fingering/policy'
 import type { SeatId } from '@/core/seats/seat'
-import type { StepId } from '@/core/instruments/instrument'
 import { STEPS, stepOf } from '@/core/instruments/ladder'
 import { mapsOf } from '@/core/seats/ensemble'
 import { ROWS } from '@/engrave/rows'
-import { Button } from '../parts/Button'
-import { DecisionSelect } from '../ways/DecisionSelect'
-import { decisionsOf, sayAnswer } from '../ways/words'
-import { useDesk, useSeats } from './DeskProvider'
+import { Button } from '@/ui/kit/Button'
+import { DecisionSelect } from '@/ui/ways/DecisionSelect'
+import { decisionsOf, sayAnswer } from '@/ui/ways/words'
+import { useDesk, useSeats } from '@/ui/session/DeskProvider'
+import { decided, learnedHere } from '@/ui/session/edits'
 
 const SAY_ROW = { letter: 'letters', string: 'strings', finger: 'fingers' }
 
@@ -23,7 +23,7 @@ function Ways() {
   const [seat, setSeat] = useState<SeatId | null>(null)
   const klass = useDesk((d) => d.klass)
   const plan = useDesk((d) => d.plan)
-  const decide = useDesk((d) => d.decide)
+  const edit = useDesk((d) => d.edit)
   const seats = useSeats()
   const of = seats.find((s) => s.id === seat)
   const changed: PolicyChange = (of ? plan.seatPolicy[of.id] : plan.policy) ?? {}
@@ -52,7 +52,7 @@ function Ways() {
             decision={d}
             value={changed[d.key]}
             inherited={`as the ${of ? 'piece' : 'class'}: ${sayAnswer(d, under[d.key])}`}
-            onChange={(value) => decide(of?.id ?? null, d.key, value as Policy[typeof d.key] | undefined)}
+            onChange={(value) => edit(decided(seats, of ?? null, d.key, value as Policy[typeof d.key] | undefined))}
           />
         ))}
       </div>
@@ -64,11 +64,10 @@ function Ways() {
 function LearnedSelect() {
   const own = useDesk((d) => d.plan.learned)
   const seats = useSeats()
-  const setLearned = useDesk((d) => d.setLearned)
+  const edit = useDesk((d) => d.edit)
   const ofClass = stepOf(seats)?.name ?? 'set by hand'
   const here = own && stepOf(seats.map((s) => ({ ...s, learned: own[s.id] ?? s.learned })))
-  const take = (id: string) =>
-    setLearned(STEPS.some((s) => s.id === id) ? Object.fromEntries(seats.map((s) => [s.id, s.instrument.learned[id as StepId]])) : null)
+  const take = (id: string) => edit(learnedHere(seats, STEPS.find((s) => s.id === id)?.id ?? null))
   return (
     <div className="grid grid-cols-[164px_1fr] items-center gap-2">
       <label htmlFor="piece-learned">Has learned</label>

@@ -2,9 +2,9 @@
 
 import { Download } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import type { ExportKind } from '@/formats/export'
-import { Button } from '../parts/Button'
-import { useSeats } from './DeskProvider'
+import type { ExportKind } from '@/formats/kinds'
+import { Button } from '@/ui/kit/Button'
+import { useSeats } from '@/ui/session/DeskProvider'
 
 const SCORES: readonly { kind: ExportKind; name: string; says: string }[] = [
   { kind: 'musicxml', name: 'MusicXML', says: 'every seat with fingers, strings and bows, for a notation program' },

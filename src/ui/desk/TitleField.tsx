@@ -2,7 +2,7 @@
 
 import { Pencil } from 'lucide-react'
 import { useState } from 'react'
-import { useDesk } from './DeskProvider'
+import { useDesk } from '@/ui/session/DeskProvider'
 
 /** The title of the piece; a click on it renames in place (Enter keeps, Escape leaves it). */
 export function TitleField() {

@@ -1,11 +1,11 @@
 import { format } from 'date-fns'
 import Link from 'next/link'
-import { BackLink } from '../parts/BackLink'
-import { buttonLook } from '../parts/Button'
-import type { VersionActions } from '../parts/actions'
-import { Steps } from '../desk/Steps'
+import { BackLink } from '@/ui/kit/BackLink'
+import { buttonLook } from '@/ui/kit/Button'
+import type { VersionActions } from '@/api/actions'
+import { StepsNav } from '@/ui/steps/StepsNav'
 
-type Entry = { version: number; savedAt: number; notes: boolean; name: string | null }
+type Entry = { version: number; savedAt: number; notes: boolean; name: string | null; said: string }
 type Shown = {
   version: number
   savedAt: number
@@ -31,6 +31,31 @@ type Props = {
 
 const when = (at: number): string => format(at, 'd MMM yyyy, HH:mm:ss')
 
+/** Versions further apart than this belong to different sittings, in milliseconds. */
+const PAUSE = 30 * 60_000
+
+/** Versions, newest first, by the sittings in which they were made. */
+function sittingsOf(versions: readonly Entry[]): [Entry, ...Entry[]][] {
+  const sittings: [Entry, ...Entry[]][] = []
+  for (const v of versions) {
+    const last = sittings.at(-1)
+    if (last && last[last.length - 1].savedAt - v.savedAt <= PAUSE) last.push(v)
+    else sittings.push([v])
+  }
+  return sittings
+}
+
+/** "26 Nov 2026, 14:05 to 14:40". */
+function saySitting(sitting: readonly Entry[]): string {
+  const [to, from] = [sitting[0].savedAt, sitting[sitting.length - 1].savedAt]
+  const end = format(to, 'HH:mm')
+  return format(from, 'd MMM yyyy, HH:mm') + (format(from, 'HH:mm') === end ? '' : ` to ${end}`)
+}
+
+/** What was done: in the words in which it could be undone, else what kind of thing it was. */
+const sayVersion = ({ version, said, notes }: Entry): string =>
+  said || (version === 1 ? 'brought' : notes ? 'notes or title' : 'fingers and choices')
+
 /** Every saved version of a piece: each can be looked at, named and brought back as the newest. */
 export function History({ id, title, now, versions, wanted, shown, drawn, actions }: Props) {
   return (
@@ -38,29 +63,36 @@ export function History({ id, title, now, versions, wanted, shown, drawn, action
       <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-1.5">
         <BackLink />
         <h1 className="font-title text-[17px]">{title}</h1>
-        <Steps id={id} here="history" />
+        <StepsNav id={id} here="history" />
       </header>
       <main className="grid min-h-0 grow grid-cols-[300px_1fr]">
         <nav aria-label="Saved versions" className="flex min-h-0 flex-col border-r border-rule">
-          <ol className="grow overflow-y-auto py-2">
-            {versions.map((v) => (
-              <li key={v.version}>
-                <Link
-                  href={`/pieces/${id}/history?version=${v.version}`}
-                  prefetch={false}
-                  aria-current={v.version === wanted ? 'true' : undefined}
-                  className={`block border-l-[3px] px-4 py-1.5 leading-tight ${v.version === wanted ? 'border-l-rosin bg-wash/50 font-semibold' : 'border-l-transparent hover:bg-wash/40'}`}
-                >
-                  {v.name ?? when(v.savedAt)}
-                  <span className="block text-[13px] font-normal text-soft">
-                    {v.name ? `${when(v.savedAt)} · ` : ''}
-                    {v.version === now ? 'as it is now · ' : ''}
-                    {v.version === 1 ? 'brought' : v.notes ? 'notes or title' : 'fingers and choices'}
-                  </span>
-                </Link>
-              </li>
+          <div className="grow overflow-y-auto py-2">
+            {sittingsOf(versions).map((sitting) => (
+              <section key={sitting[0].version} aria-label={`Sitting of ${saySitting(sitting)}`}>
+                <h2 className="px-4 pt-1.5 text-[13px] text-soft">{saySitting(sitting)}</h2>
+                <ol>
+                  {sitting.map((v) => (
+                    <li key={v.version}>
+                      <Link
+                        href={`/pieces/${id}/history?version=${v.version}`}
+                        prefetch={false}
+                        aria-current={v.version === wanted ? 'true' : undefined}
+                        className={`block border-l-[3px] px-4 py-1.5 leading-tight ${v.version === wanted ? 'border-l-rosin bg-wash/50 font-semibold' : 'border-l-transparent hover:bg-wash/40'}`}
+                      >
+                        {v.name ?? when(v.savedAt)}
+                        <span className="block text-[13px] font-normal text-soft">
+                          {v.name ? `${when(v.savedAt)} · ` : ''}
+                          {v.version === now ? 'as it is now · ' : ''}
+                          {sayVersion(v)}
+                        </span>
+                      </Link>
+                    </li>
+                  ))}
+                </ol>
+              </section>
             ))}
-          </ol>
+          </div>
           <p className="border-t border-rule px-4 py-2 text-[13px] text-soft">
             Of the last day every version is kept; before that at least the last of an hour for a week, of a day for ten weeks, of a week
             for good. The first and those with a name always stay.

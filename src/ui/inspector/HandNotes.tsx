@@ -5,7 +5,7 @@ import { bowingOf } from '@/core/bowing/bow'
 import { handsAlong, sayFingers } from '@/core/fingering/down'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { movesOf, sayMove } from '@/core/fingering/moves'
-import { useDesk } from '../desk/DeskProvider'
+import { useDesk } from '@/ui/session/DeskProvider'
 
 /** What the hand and the bow do around a note: how it is come to, what stays down, what can be set ahead, and the bow. */
 export function HandNotes({ map, note }: { map: SeatMap; note: MappedNote }) {

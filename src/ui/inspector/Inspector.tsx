@@ -3,8 +3,8 @@
 import { inForce, atBarline } from '@/core/music/accidentals'
 import { spokenLetter, type Pitch } from '@/core/music/pitch'
 import { answerAt } from '@/core/seats/timeline'
-import { useDesk, useSeats } from '../desk/DeskProvider'
-import { sayWhere } from '../desk/say'
+import { useDesk, useSeats } from '@/ui/session/DeskProvider'
+import { sayWhere } from '@/ui/session/say'
 import { SeatAnswer } from './SeatAnswer'
 
 /** The picked moment for all seats. Never covers the music. */

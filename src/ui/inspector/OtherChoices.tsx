@@ -5,17 +5,17 @@ import { useMemo, useState } from 'react'
 import { sayHold } from '@/core/fingering/explain'
 import { choicesAt, type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { choiceOf, isLearned } from '@/core/hands/hold'
-import type { SeatId } from '@/core/seats/seat'
-import { useDesk } from '../desk/DeskProvider'
-import { Button } from '../parts/Button'
+import { pinned } from '@/ui/session/edits'
+import { useDesk } from '@/ui/session/DeskProvider'
+import { Button } from '@/ui/kit/Button'
 
 /** How many other choices are shown before "more": those that the class has learned first of all. */
 const LEARNED = 4
 const BEYOND = 1
 
 /** What else could be done at a note, each with its price for the whole line; a click pins it. */
-export function OtherChoices({ seat, map, note }: { seat: SeatId; map: SeatMap; note: MappedNote }) {
-  const pinHold = useDesk((d) => d.pinHold)
+export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) {
+  const edit = useDesk((d) => d.edit)
   const [all, setAll] = useState(false)
   const choices = useMemo(() => choicesAt(map, note), [map, note])
   const first = [
@@ -27,7 +27,7 @@ export function OtherChoices({ seat, map, note }: { seat: SeatId; map: SeatMap; 
     <div className="mt-2">
       <div className="flex flex-wrap gap-1.5">
         {!note.pinned && (
-          <Button className="min-h-7 border-rosin text-sm" onClick={() => pinHold(seat, note, note.hold)}>
+          <Button className="min-h-7 border-rosin text-sm" onClick={() => edit(pinned(map, note, note.hold))}>
             <Pin size={13} aria-hidden /> Pin {sayHold(map.instrument, note.hold)}
           </Button>
         )}
@@ -35,7 +35,7 @@ export function OtherChoices({ seat, map, note }: { seat: SeatId; map: SeatMap; 
           <Button
             key={choiceOf(c.hold)}
             className="min-h-7 text-sm"
-            onClick={() => pinHold(seat, note, c.hold)}
+            onClick={() => edit(pinned(map, note, c.hold))}
             aria-label={`Pin ${sayHold(map.instrument, c.hold)} instead, ${sayPrice(c.price)}${isLearned(c.hold) ? '' : ', new for the class'}`}
           >
             or {sayHold(map.instrument, c.hold)}{' '}

@@ -7,8 +7,8 @@ import { reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { isBroken } from '@/core/hands/hold'
 import type { SeatId } from '@/core/seats/seat'
 import { answerAt, type Answer as Found } from '@/core/seats/timeline'
-import { useDesk } from '../desk/DeskProvider'
-import { Button } from '../parts/Button'
+import { useDesk } from '@/ui/session/DeskProvider'
+import { Button } from '@/ui/kit/Button'
 import { printedPitch } from '@/core/music/pitch'
 import { Fingerboard } from './Fingerboard'
 import { HandNotes } from './HandNotes'
@@ -74,8 +74,8 @@ function Instead({ seat, map, answer }: { seat: SeatId; map: SeatMap; answer: Fo
   const trouble = troubleAt(map, answer)
   return (
     <>
-      {substitute && <InPlace seat={seat} event={event} substitute={substitute} />}
-      {trouble && trouble.mark !== 'pin' && <Offers seat={seat} map={map} event={event} />}
+      {substitute && <InPlace map={map} event={event} substitute={substitute} />}
+      {trouble && trouble.mark !== 'pin' && <Offers map={map} event={event} />}
     </>
   )
 }
@@ -116,7 +116,7 @@ function Answer({ seat, map, answer, note, picked }: AnswerProps) {
       )}
       {picked && <Instead seat={seat} map={map} answer={answer} />}
       {picked && <HandNotes map={map} note={note} />}
-      {picked && <OtherChoices seat={seat} map={map} note={note} />}
+      {picked && <OtherChoices map={map} note={note} />}
     </>
   )
 }

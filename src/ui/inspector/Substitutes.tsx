@@ -4,18 +4,19 @@ import { Undo2 } from 'lucide-react'
 import { useMemo } from 'react'
 import type { SeatMap } from '@/core/fingering/map'
 import type { Substitute } from '@/core/fingering/substitute'
-import type { SeatId } from '@/core/seats/seat'
-import { useDesk } from '../desk/DeskProvider'
-import { offersFor } from '../desk/deskStore'
-import { Button } from '../parts/Button'
+import { useDesk } from '@/ui/session/DeskProvider'
+import { restored, substituted } from '@/ui/session/edits'
+import { offersFor } from '@/ui/session/selectors'
+import { count } from '@/ui/kit/count'
+import { Button } from '@/ui/kit/Button'
 import { printedPitch } from '@/core/music/pitch'
 
 const SHOWN = 4
 
 /** Where a seat has trouble: what it could play instead, best first. A click puts it there. */
-export function Offers({ seat, map, event }: { seat: SeatId; map: SeatMap; event: string }) {
+export function Offers({ map, event }: { map: SeatMap; event: string }) {
   const piece = useDesk((d) => d.piece)
-  const substitute = useDesk((d) => d.substitute)
+  const edit = useDesk((d) => d.edit)
   const offers = useMemo(() => offersFor(piece, map, event), [piece, map, event])
   if (offers.length === 0) return null
   return (
@@ -24,12 +25,12 @@ export function Offers({ seat, map, event }: { seat: SeatId; map: SeatMap; event
       <ul className="mt-1 flex flex-col gap-1.5">
         {offers.slice(0, SHOWN).map((o) => (
           <li key={o.name} className="leading-snug">
-            <Button className="min-h-7 text-sm" onClick={() => substitute(seat, o)}>
+            <Button className="min-h-7 text-sm" onClick={() => edit(substituted(map, event, o))}>
               {o.name}
             </Button>
             <span className="block text-[13px] text-soft">
               {o.why}
-              {o.left > 0 ? `; ${o.left === 1 ? '1 trouble is' : `${o.left} troubles are`} left` : ''}.
+              {o.left > 0 ? `; ${count(o.left, 'trouble is', 'troubles are')} left` : ''}.
             </span>
           </li>
         ))}
@@ -54,12 +55,12 @@ function say(s: Substitute): string {
 }
 
 /** A substitute that stands: what it is, and the way back. */
-export function InPlace({ seat, event, substitute }: { seat: SeatId; event: string; substitute: Substitute }) {
-  const restore = useDesk((d) => d.restore)
+export function InPlace({ map, event, substitute }: { map: SeatMap; event: string; substitute: Substitute }) {
+  const edit = useDesk((d) => d.edit)
   return (
     <p className="mt-1 flex flex-wrap items-center gap-2 text-sm text-rosin">
       In place of what is written: {say(substitute)}.
-      <Button className="min-h-7 text-sm" onClick={() => restore(seat, event)}>
+      <Button className="min-h-7 text-sm" onClick={() => edit(restored(map, event))}>
         <Undo2 size={14} aria-hidden /> As written
       </Button>
     </p>

@@ -3,10 +3,10 @@
 import { format } from 'date-fns'
 import { FileUp } from 'lucide-react'
 import { useRef, useState } from 'react'
-import { Button } from '../parts/Button'
+import { Button } from '@/ui/kit/Button'
 import { Bar } from './Bar'
 import { begin, follow, forget, send, Trouble } from './errands'
-import { bringState, lookState, type Brought, type Looked } from './protocol'
+import { bringState, lookState, type Brought, type Looked } from '@/api/protocol'
 import { count, countIs } from './words'
 
 type State =

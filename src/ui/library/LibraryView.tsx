@@ -2,13 +2,13 @@
 
 import { format } from 'date-fns'
 import { useRouter } from 'next/navigation'
-import type { LibraryActions } from '../parts/actions'
-import { BackLink } from '../parts/BackLink'
-import { Button } from '../parts/Button'
-import { ThemeButton } from '../parts/ThemeButton'
+import type { LibraryActions } from '@/api/actions'
+import { BackLink } from '@/ui/kit/BackLink'
+import { Button } from '@/ui/kit/Button'
+import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { BringBack } from './BringBack'
 import { OffShelf } from './OffShelf'
-import type { KeptBackup, OffShelf as Piece } from './protocol'
+import type { KeptBackup, OffShelf as Piece } from '@/api/protocol'
 import { SaveAll } from './SaveAll'
 import { megabytes } from './words'
 

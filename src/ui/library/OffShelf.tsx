@@ -3,9 +3,9 @@
 import { format } from 'date-fns'
 import { AlertDialog } from 'radix-ui'
 import { useTransition } from 'react'
-import type { LibraryActions } from '../parts/actions'
-import { Button } from '../parts/Button'
-import type { OffShelf as Piece } from './protocol'
+import type { LibraryActions } from '@/api/actions'
+import { Button } from '@/ui/kit/Button'
+import type { OffShelf as Piece } from '@/api/protocol'
 import { count } from './words'
 
 /** Pieces that were taken off the shelf: put back, or deleted for good on purpose. */

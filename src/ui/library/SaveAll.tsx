@@ -2,10 +2,10 @@
 
 import { Download } from 'lucide-react'
 import { useCallback, useState } from 'react'
-import { Button } from '../parts/Button'
+import { Button } from '@/ui/kit/Button'
 import { Bar } from './Bar'
 import { begin, follow, Trouble } from './errands'
-import { backupState, type BackedUp } from './protocol'
+import { backupState, type BackedUp } from '@/api/protocol'
 import { count, megabytes } from './words'
 
 type State = { at: 'rest' } | { at: 'work'; part: number } | { at: 'done'; id: string; made: BackedUp } | { at: 'failed'; problem: string }

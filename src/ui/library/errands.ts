@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { begunReply, PIECE_OF_FILE, pieceReply } from './protocol'
+import { begunReply, PIECE_OF_FILE, pieceReply } from '@/api/protocol'
 
 /** How far something is, from 0 to 1, and what is being done. */
 export type Progress = { readonly part: number; readonly what: string }

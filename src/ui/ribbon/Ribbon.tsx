@@ -2,9 +2,9 @@
 
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { inSentence, type SeatId } from '@/core/seats/seat'
-import { useDesk, useSeats } from '../desk/DeskProvider'
-import { useMapped, useShownBySeat } from '../desk/useSpots'
-import { useLoads } from '../level/useLoads'
+import { useDesk, useSeats } from '@/ui/session/DeskProvider'
+import { useMapped, useShownBySeat } from '@/ui/session/useSpots'
+import { useLoads } from '@/ui/session/useLoads'
 import { Cell, type Lane } from './Cell'
 import { byPlace } from './places'
 

@@ -2,7 +2,7 @@ import type { SeatMap } from '@/core/fingering/map'
 import type { Piece } from '@/core/piece/piece'
 import { placeMeasures } from '@/core/piece/walk'
 import type { Spot } from '@/core/reading/spots/spot'
-import { HARD } from '../parts/Wedge'
+import { HARD } from '@/ui/kit/Wedge'
 import type { Lane } from './Cell'
 
 /** The spots of a seat by measure: where in the measure, from 0 to 1, and how hard; of those at one note the hardest. */

@@ -5,8 +5,8 @@ import type { SeatId } from '@/core/seats/seat'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { Spot } from '@/core/reading/spots/spot'
 import { eventId } from '@/engrave/ids'
-import { useSeats } from '../desk/DeskProvider'
-import { wedgeSize } from '../parts/Wedge'
+import { useSeats } from '@/ui/session/DeskProvider'
+import { wedgeSize } from '@/ui/kit/Wedge'
 
 /** Where a mark stands: left of its note. `over` is the height for a word over the staff, `room` what it has. */
 type Mark = {

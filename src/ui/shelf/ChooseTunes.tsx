@@ -3,7 +3,7 @@
 import { useId, useState } from 'react'
 import { sayProblem } from '@/formats/reading'
 import { headline } from '@/core/piece/headline'
-import { Button } from '../parts/Button'
+import { Button } from '@/ui/kit/Button'
 import type { BringStore, BroughtLine } from './bringStore'
 
 /** A file of several tunes: which of them go on the shelf. */

@@ -5,7 +5,7 @@ import { keyName, type Key } from '@/core/music/key'
 import type { Comparison, Span } from '@/formats/midi/compare'
 import type { MidiChoices } from '@/formats/midi/read'
 import { headline } from '@/core/piece/headline'
-import { Button } from '../parts/Button'
+import { Button } from '@/ui/kit/Button'
 import type { BringStore, BroughtLine } from './bringStore'
 import { compareInWorker } from './reader'
 

@@ -3,10 +3,10 @@
 import { formatDistance } from 'date-fns'
 import { Copy, Trash2 } from 'lucide-react'
 import Link from 'next/link'
-import { Button } from '../parts/Button'
-import { Hint } from '../parts/Hint'
+import { Button } from '@/ui/kit/Button'
+import { Hint } from '@/ui/kit/Hint'
 import { BenchPreview } from './BenchPreview'
-import type { Card } from './protocol'
+import type { Card } from '@/api/protocol'
 
 type Props = { card: Card; now: number; onDuplicate: () => void; onDelete: () => void }
 

@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useRef, useState } from 'react'
-import { shelfReply, type Card, type ShelfReply } from './protocol'
+import { shelfReply, type Card, type ShelfReply } from '@/api/protocol'
 
 /** How long a search waits for the next letter, in milliseconds. */
 const WAIT = 150

@@ -1,7 +1,7 @@
 import { NextResponse, type NextRequest } from 'next/server'
 import { saveClass, theClass } from '@/store/classes'
 import { database } from '@/store/database'
-import { classSaveRequest, type SaveReply } from '@/ui/desk/protocol'
+import { classSaveRequest, type SaveReply } from '@/api/protocol'
 import { answering } from '../answer'
 import { jsonOf } from '../body'
 

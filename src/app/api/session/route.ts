@@ -1,14 +1,13 @@
 import { NextResponse, type NextRequest } from 'next/server'
-import { z } from 'zod'
 import { FROM_DOOR, SESSION_COOKIE } from '@/server/address'
 import { forgive, tooMany } from '@/server/limits'
 import { beginSession, endSession, isPassphrase, SESSION_LASTS } from '@/store/access'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
+import { signInRequest } from '@/api/protocol'
 import { answering } from '../answer'
 import { jsonOf } from '../body'
 
-const request_ = z.object({ passphrase: z.string().max(500) })
 const cookie = (request: NextRequest, value: string, seconds: number) => ({
   name: SESSION_COOKIE,
   value,
@@ -29,7 +28,7 @@ export const POST = answering(async (request: NextRequest) => {
       { ok: false, problem: `Too many tries. Wait ${wait < 60 ? `${wait} seconds` : `${Math.ceil(wait / 60)} minutes`}, then try again.` },
       { status: 429, headers: { 'retry-after': `${wait}` } },
     )
-  const body = request_.safeParse(await jsonOf(request, 4_000))
+  const body = signInRequest.safeParse(await jsonOf(request, 4_000))
   const db = await database()
   if (!body.success || !(await isPassphrase(db, body.data.passphrase)))
     return NextResponse.json({ ok: false, problem: 'This is not the passphrase.' }, { status: 401 })

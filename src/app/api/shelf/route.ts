@@ -3,7 +3,7 @@ import { NextResponse, type NextRequest } from 'next/server'
 import { megabytes } from '@/formats/limits'
 import { inWorker, TaskError } from '@/jobs/pool'
 import { now } from '@/store/clock'
-import { MOST_REQUEST, shelfQuery, type BringReply, type ShelfReply } from '@/ui/shelf/protocol'
+import { MOST_REQUEST, shelfQuery, type BringReply, type ShelfReply } from '@/api/protocol'
 import { shelfPart } from '../../shelf'
 import { answering } from '../answer'
 

@@ -6,7 +6,7 @@ import { retitledSource } from '@/formats/source'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { getHead, getPiece, savePiece, type Change } from '@/store/pieces'
-import { saveRequest, type SaveReply } from '@/ui/desk/protocol'
+import { saveRequest, type SaveReply } from '@/api/protocol'
 import { answering } from '../../answer'
 import { jsonOf } from '../../body'
 import type { Knex } from 'knex'
@@ -30,11 +30,11 @@ export const PUT = answering(async (request: NextRequest, context: { params: Pro
   if (!id.success) return reply({ ok: false, reason: 'gone', version: 0 }, 404)
   const body = saveRequest.safeParse(await jsonOf(request))
   if (!body.success) return NextResponse.json({ error: body.error.issues[0].message }, { status: 400 })
-  const { base, by, seq, plan, title, notes } = body.data
+  const { base, by, seq, plan, title, notes, said } = body.data
   const db = await database()
   const change = await changes(db, id.data, title, notes)
   if (!change) return reply({ ok: false, reason: 'gone', version: 0 }, 404)
   // What is read here is written only if no other save comes between: the version guards both.
-  const saved = await savePiece(db, id.data, base, { plan, by, seq, ...change }, now())
+  const saved = await savePiece(db, id.data, base, { plan, by, seq, said, ...change }, now())
   return saved.ok ? reply(saved, 200) : reply(saved, saved.reason === 'gone' ? 404 : 409)
 })

@@ -4,9 +4,8 @@ import { NextResponse, type NextRequest } from 'next/server'
 import { z } from 'zod'
 import { begin, nextBackup, sideFile } from '@/jobs/errands'
 import { now } from '@/store/clock'
-import { BRINGING } from '@/store/library/bring'
 import { explained } from '@/store/trouble'
-import { PIECE_OF_FILE } from '@/ui/library/protocol'
+import { PIECE_OF_FILE, restoreRequest } from '@/api/protocol'
 import { answering } from '../../answer'
 import { bytesOf, jsonOf } from '../../body'
 
@@ -43,12 +42,10 @@ export const PUT = answering(async (request: NextRequest, context: Context) => {
   return NextResponse.json({ ok: true, size: size + bytes.length })
 })
 
-const todo = z.discriminatedUnion('do', [z.object({ do: z.literal('look') }), z.object({ do: z.literal('bring'), how: z.enum(BRINGING) })])
-
 /** Begins to look at the file, or to bring in what was found in it. */
 export const POST = answering(async (request: NextRequest, context: Context) => {
   const to = await incoming(context)
-  const wanted = todo.safeParse(await jsonOf(request))
+  const wanted = restoreRequest.safeParse(await jsonOf(request))
   if (!wanted.success) return refuse('It is not said what to do with the file.', 400)
   if (!to || !existsSync(wanted.data.do === 'look' ? to.file : to.staged)) return gone()
   const id =

@@ -1,7 +1,6 @@
 import type { Metadata } from 'next'
-import { z } from 'zod'
+import { historyQuery } from '@/api/protocol'
 import { bringBack, rename } from '@/app/actions'
-import { versionNumber } from '@/core/bounds'
 import { inWorker, TaskError } from '@/jobs/pool'
 import { database } from '@/store/database'
 import { listVersions } from '@/store/history'
@@ -14,14 +13,12 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: `${(await loadHead(params)).title}, history` }
 }
 
-const query = z.object({ version: z.coerce.number().pipe(versionNumber).optional().catch(undefined) })
-
 /** How many measures of a version are drawn: enough to know it by. */
 const DRAWN = 64
 
 export default async function HistoryPage({ params, searchParams }: Props) {
   const head = await loadHead(params)
-  const wanted = query.parse(await searchParams).version ?? head.version
+  const wanted = historyQuery.parse(await searchParams).version ?? head.version
   const versions = await listVersions(await database(), head.id)
   const shown = versions.some((v) => v.version === wanted)
     ? await inWorker({ kind: 'version', id: head.id, version: wanted, measures: DRAWN }).catch((e: unknown) => {

@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { inSentence } from '@/core/seats/seat'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
-import { PrintView } from '@/ui/print/PrintView'
-import { printQuery } from '@/ui/print/query'
+import { PrintView } from '@/ui/steps/hand-out/PrintView'
+import { printQuery } from '@/api/protocol'
 import { loadHead } from '../../load'
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> }

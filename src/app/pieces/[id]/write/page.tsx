@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
-import { Write } from '@/ui/write/Write'
+import { Write } from '@/ui/steps/write/Write'
 import { packed } from '@/app/packed'
 import { loadHead, loadPiece } from '../../load'
 

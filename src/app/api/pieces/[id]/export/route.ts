@@ -1,17 +1,15 @@
 import { type NextRequest } from 'next/server'
 import { z } from 'zod'
-import { seatIdSchema } from '@/core/seats/seat'
-import { ALL_SEATS, EXPORTS } from '@/formats/export'
+import { EXPORTS } from '@/formats/kinds'
+import { exportQuery } from '@/api/protocol'
 import { inWorker, TaskError } from '@/jobs/pool'
 import { answering } from '../../../answer'
 import { attachment } from '../../../attachment'
 
-const query = z.object({ as: z.enum(EXPORTS), seat: z.union([z.literal(ALL_SEATS), seatIdSchema]).default(ALL_SEATS) })
-
 /** A piece as a file to take away. */
 export const GET = answering(async (request: NextRequest, context: { params: Promise<{ id: string }> }) => {
   const id = z.uuid().safeParse((await context.params).id)
-  const wanted = query.safeParse(Object.fromEntries(request.nextUrl.searchParams))
+  const wanted = exportQuery.safeParse(Object.fromEntries(request.nextUrl.searchParams))
   if (!wanted.success) return new Response(`There is no such kind of file; ask for one of ${EXPORTS.join(', ')}.`, { status: 400 })
   if (!id.success) return new Response('There is no such piece.', { status: 404 })
   try {

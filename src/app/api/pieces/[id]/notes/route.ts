@@ -4,7 +4,7 @@ import { carryPins } from '@/core/seats/carry'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { getPiece, savePiece } from '@/store/pieces'
-import { notesRequest, type SaveReply } from '@/ui/desk/protocol'
+import { notesRequest, type SaveReply } from '@/api/protocol'
 import { answering } from '../../../answer'
 import { jsonOf } from '../../../body'
 
@@ -16,11 +16,11 @@ export const PUT = answering(async (request: NextRequest, context: { params: Pro
   if (!id.success) return reply({ ok: false, reason: 'gone', version: 0 }, 404)
   const body = notesRequest.safeParse(await jsonOf(request))
   if (!body.success) return NextResponse.json({ error: body.error.issues[0].message }, { status: 400 })
-  const { base, by, seq, piece, text, pinsBy } = body.data
+  const { base, by, seq, piece, text, pinsBy, said } = body.data
   const db = await database()
   const before = await getPiece(db, id.data)
   if (!before) return reply({ ok: false, reason: 'gone', version: 0 }, 404)
   const { plan, lifted } = carryPins(before.piece, piece, before.plan, pinsBy)
-  const saved = await savePiece(db, id.data, base, { piece, plan, by, seq, source: { name: before.source.name, text } }, now())
+  const saved = await savePiece(db, id.data, base, { piece, plan, by, seq, said, source: { name: before.source.name, text } }, now())
   return saved.ok ? reply({ ...saved, lifted }, 200) : reply(saved, saved.reason === 'gone' ? 404 : 409)
 })

@@ -1,8 +1,8 @@
 import { NextResponse, type NextRequest } from 'next/server'
 import { z } from 'zod'
 import { inWorker, TaskError } from '@/jobs/pool'
-import { printQuery } from '@/ui/print/query'
-import type { PartReply } from '@/ui/print/protocol'
+import { printQuery } from '@/api/protocol'
+import type { PartReply } from '@/api/protocol'
 import { answering } from '../../../answer'
 
 const reply = (body: PartReply, status = 200) => NextResponse.json(body, { status, headers: { 'cache-control': 'no-store' } })

@@ -1,0 +1,230 @@
+import { z } from 'zod'
+import { timeSchema, versionNumber } from '@/core/bounds'
+import { pieceSchema } from '@/core/piece/piece'
+import { summarySchema } from '@/core/piece/summary'
+import { classSettingsSchema } from '@/core/seats/class'
+import { planSchema } from '@/core/seats/plan'
+import { previewSchema } from '@/core/seats/preview'
+import { seatIdSchema } from '@/core/seats/seat'
+import { upgradedClass, upgradedPlan } from '@/core/seats/upgrade'
+import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
+
+/*
+ * Every request and reply between the pages and the server, in one place.
+ */
+
+/* Saving */
+
+/** Names the window that saves, for as long as it is open: it may save over a version of its own that it has not heard of. */
+const windowName = z
+  .string()
+  .regex(/^[\w-]{8,64}$/)
+  .nullable()
+  .default(null)
+/** Which of its saves it is, counted from 1. */
+const saveNumber = z.int().min(0).max(1_000_000_000).default(0)
+
+/** What was done since the save before, in words, for the list of versions. */
+const said = z.string().max(400).default('')
+
+/** A save: plan, title, notes when they have changed, and the version that they were made on. */
+export const saveRequest = z.object({
+  base: versionNumber,
+  by: windowName,
+  seq: saveNumber,
+  /** A window that was opened before an update, or kept by the browser since, says it the old way. */
+  plan: z.preprocess(upgradedPlan, planSchema),
+  title: z.string().trim().min(1).max(200),
+  /** The notes, when the desk has moved them to another key; left out, they stay. */
+  notes: pieceSchema.nullable().default(null),
+  said,
+})
+/** What a desk keeps in the browser until it is saved. */
+export const keptDesk = saveRequest.omit({ base: true, by: true, seq: true })
+export type SaveRequest = z.infer<typeof saveRequest>
+
+/** A save of the class page: name, school and settings, and the version that they were made on. */
+export const classSaveRequest = z.object({
+  base: versionNumber,
+  by: windowName,
+  seq: saveNumber,
+  name: z.string().trim().min(1).max(80),
+  school: z.string().trim().max(120),
+  settings: z.preprocess(upgradedClass, classSettingsSchema),
+})
+export const keptClass = classSaveRequest.omit({ base: true, by: true, seq: true })
+export type ClassSave = z.infer<typeof classSaveRequest>
+
+/** A save of the notes: with the text that says the same, and whether pins go by the ids of notes or by their places. */
+export const notesRequest = z.object({
+  base: versionNumber,
+  by: windowName,
+  seq: saveNumber,
+  piece: pieceSchema,
+  text: z.string().max(1_000_000),
+  pinsBy: z.enum(['id', 'place']),
+  said,
+})
+export const keptNotes = notesRequest.omit({ base: true, by: true, seq: true })
+export type NotesRequest = z.infer<typeof notesRequest>
+
+/**
+ * What came of it: the new version (and how many pins were lifted with their notes), or why nothing
+ * was written: which version stands, or what is wrong with the place where everything is kept. */
+export const saveReply = z.discriminatedUnion('ok', [
+  z.object({ ok: z.literal(true), version: z.int(), lifted: z.int().optional() }),
+  z.discriminatedUnion('reason', [
+    z.object({ ok: z.literal(false), reason: z.enum(['newer', 'gone']), version: z.int() }),
+    z.object({ ok: z.literal(false), reason: z.literal('trouble'), problem: z.string() }),
+  ]),
+])
+export type SaveReply = z.infer<typeof saveReply>
+
+/* The shelf */
+
+export { MOST_REQUEST, type BringRequest, type BroughtPieces } from '@/formats/brought'
+
+export const bringReply = z.discriminatedUnion('ok', [
+  z.object({ ok: z.literal(true), added: z.array(z.object({ id: z.string(), title: z.string() })) }),
+  z.object({ ok: z.literal(false), problem: z.string() }),
+])
+export type BringReply = z.infer<typeof bringReply>
+
+/** How many pieces the shelf shows at first, and how many more at a time. */
+export const SHELF_PART = 12
+
+/** Which part of the shelf is asked for: from which piece on, and the words that must stand in a piece's lines. */
+export const shelfQuery = z.object({
+  q: z.string().max(200).catch(''),
+  from: z.coerce.number().int().min(0).max(1_000_000).catch(0),
+})
+export type ShelfQuery = z.infer<typeof shelfQuery>
+
+/** What the shelf shows of a piece. `summary` is null when its notes cannot be read, `preview` when it could not be drawn. */
+export const cardSchema = z.object({
+  id: z.string(),
+  title: z.string(),
+  summary: summarySchema.nullable(),
+  openedAt: timeSchema.nullable(),
+  preview: previewSchema.nullable(),
+})
+export type Card = z.infer<typeof cardSchema>
+
+/** A part of the shelf: how many pieces there are, how many of them match, and some of those. */
+export const shelfReply = z.object({ total: z.int().min(0), found: z.int().min(0), cards: z.array(cardSchema) })
+export type ShelfReply = z.infer<typeof shelfReply>
+
+/* The library */
+
+/** How large a piece of a file is sent at a time, in bytes. */
+export const PIECE_OF_FILE = 4_000_000
+
+const problem = z.object({ ok: z.literal(false), problem: z.string() })
+/** The id of something begun, or why it was not. */
+export const begunReply = z.discriminatedUnion('ok', [z.object({ ok: z.literal(true), id: z.string() }), problem])
+/** How much of a file has arrived. */
+export const pieceReply = z.discriminatedUnion('ok', [z.object({ ok: z.literal(true), size: z.int().min(0) }), problem])
+
+const running = z.object({ state: z.literal('running'), done: z.number(), total: z.number(), what: z.string() })
+const failed = z.object({ state: z.literal('failed'), problem: z.string() })
+const states = <T extends z.ZodType>(result: T) =>
+  z.discriminatedUnion('state', [running, failed, z.object({ state: z.literal('done'), result })])
+
+const backedUp = z.object({ pieces: z.int(), originals: z.int(), bytes: z.int(), skipped: z.array(z.string()) })
+export type BackedUp = z.infer<typeof backedUp>
+export const backupState = states(backedUp)
+
+/** What a library file holds, and how that compares with what is here. */
+const looked = z.object({
+  madeAt: z.int().nullable(),
+  className: z.string(),
+  school: z.string(),
+  pieces: z.int(),
+  deleted: z.int(),
+  versions: z.int(),
+  originals: z.int(),
+  problems: z.array(z.string()),
+  missing: z.int(),
+  off: z.int(),
+  there: z.int(),
+  beside: z.int(),
+})
+export type Looked = z.infer<typeof looked>
+export const lookState = states(looked)
+
+const brought = z.object({
+  added: z.int(),
+  putBack: z.int(),
+  there: z.int(),
+  gone: z.int(),
+  klass: z.boolean(),
+  safe: backedUp.nullable(),
+})
+export type Brought = z.infer<typeof brought>
+export const bringState = states(brought)
+
+/** A library that was saved before everything was replaced, and a piece that was taken off the shelf. */
+export type KeptBackup = { readonly name: string; readonly savedAt: number; readonly bytes: number }
+export type OffShelf = { readonly id: string; readonly title: string; readonly deletedAt: number }
+
+/* A printed part */
+
+/** A part as it is printed: its pages as drawings, where its notes leave the instrument, and what its legend must say. */
+export const printedPartSchema = z.object({
+  pages: z.array(z.string()).readonly(),
+  problems: z.array(z.string()).readonly(),
+  seat: z.object({ name: z.string(), byLetter: z.boolean() }),
+  arrows: z.boolean(),
+  positions: z.boolean(),
+  composer: z.string().optional(),
+  tempo: z.string().optional(),
+})
+export type PrintedPart = z.infer<typeof printedPartSchema>
+
+export const partReply = z.discriminatedUnion('ok', [
+  z.object({ ok: z.literal(true), part: printedPartSchema }),
+  z.object({ ok: z.literal(false), problem: z.string() }),
+])
+export type PartReply = z.infer<typeof partReply>
+
+const flag = (byDefault: boolean) =>
+  z
+    .enum(['0', '1'])
+    .catch(byDefault ? '1' : '0')
+    .transform((v) => v === '1')
+
+/** What is asked for in the address; anything unknown falls back to the default. */
+export const printQuery = z.object({
+  /** Null: the first seat of the class. */
+  seat: seatIdSchema.nullable().catch(null),
+  paper: z.enum(['a4', 'letter']).catch('a4'),
+  letters: flag(false),
+  strings: flag(false),
+  fingers: flag(true),
+  bows: flag(false),
+})
+export type PrintQuery = z.infer<typeof printQuery>
+
+/* Signing in */
+
+export const signInRequest = z.object({ passphrase: z.string().max(500) })
+export const signInReply = z.object({ ok: z.boolean(), problem: z.string().optional() })
+
+/* Taking away */
+
+export const exportQuery = z.object({ as: z.enum(EXPORTS), seat: z.union([z.literal(ALL_SEATS), seatIdSchema]).default(ALL_SEATS) })
+
+/* Bringing a library back */
+
+/** What is to be done with a library: add what is missing here, or make everything as in the file. */
+export const BRINGING = ['add', 'replace'] as const
+
+/** What is to be done with a library file that has been sent. */
+export const restoreRequest = z.discriminatedUnion('do', [
+  z.object({ do: z.literal('look') }),
+  z.object({ do: z.literal('bring'), how: z.enum(BRINGING) }),
+])
+
+/* The history */
+
+export const historyQuery = z.object({ version: z.coerce.number().pipe(versionNumber).optional().catch(undefined) })

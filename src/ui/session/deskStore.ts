@@ -1,0 +1,224 @@
+import { createStore, type StateCreator } from 'zustand/vanilla'
+import { choicesAt, type MappedNote } from '@/core/fingering/map'
+import type { Hold } from '@/core/hands/hold'
+import type { Piece } from '@/core/piece/piece'
+import { together, type Together } from '@/core/reading/together'
+import type { Spot } from '@/core/reading/spots/spot'
+import type { ClassSettings } from '@/core/seats/class'
+import { ensembleMapper, mapsOf, type Ensemble } from '@/core/seats/ensemble'
+import type { Plan } from '@/core/seats/plan'
+import { saySeats, seatsOf, type Seat, type SeatId } from '@/core/seats/seat'
+import type { Setting } from '@/core/seats/setting'
+import { timelineOf, type Beat } from '@/core/seats/timeline'
+import type { Row } from '@/engrave/rows'
+import type { Marked } from '@/ui/kit/autosave'
+import { fresh, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
+import { called, givenPinned, lifted, pinned, settingTaken, type Edit, type Snapshot } from './edits'
+import { isBeyond, momentAt, pickedNotes, shownSpots } from './selectors'
+
+/** The piece, what was decided about it, and how it came to be so. The ensemble is computed from piece and plan, never stored. */
+export type PieceSlice = Kept<Snapshot> & {
+  readonly id: string
+  readonly piece: Piece
+  readonly plan: Plan
+  /** The settings of the class, as they were when the desk was opened. */
+  readonly klass: ClassSettings
+  /** Its seats, in score order. */
+  readonly seats: readonly Seat[]
+  readonly ensemble: Ensemble
+  readonly timeline: readonly Beat[]
+  /** The notes have been moved to another key since the desk was opened. */
+  readonly moved: boolean
+  /** A short answer to the last key or click, for the status line. */
+  readonly said: string
+  /** Makes a change that can be undone; null: nothing, and why. */
+  edit(edit: Edit | null, why?: string): void
+  /** Moves the class to another key with its octaves and ways of fingering, in one step. */
+  applySetting(setting: Setting): void
+  /** Pins the fingers and strings that the file gave in a seat's line, where nothing is pinned yet. */
+  pinGiven(seat: SeatId): void
+  lift(seat: SeatId, note: MappedNote): void
+  rename(title: string): void
+  undo(): void
+  redo(): void
+  marked(marked: Marked): void
+  /** Takes up what an earlier visit has left unsaved, made on version `base`; it can be undone. */
+  adopt(kept: Snapshot, base: number): void
+  /** Keeps this desk's plan over a newer version that another window saved: the next save is made on that version. */
+  keepMine(): void
+}
+
+/** What is picked: a moment of the class and a seat. */
+export type PickedSlice = {
+  /** Index into the timeline, and the seat. */
+  readonly moment: number
+  readonly seat: SeatId
+  /** The spot that was gone to, by id, until something else is picked. */
+  readonly spot: string | null
+  pick(moment: number, seat?: SeatId): void
+  step(by: number): void
+  stepSeat(by: number): void
+  /** To the next spot that is shown, or the one before; what several seats are told together is one. */
+  nextSpot(by?: 1 | -1): void
+  /** To the first of spots that are told together. */
+  toSpot(spots: Together['spots']): void
+  /** To the next note that is new for the class or out of reach. */
+  nextTrouble(): void
+  toMeasure(number: string): boolean
+  pinFinger(finger: number): void
+  pinString(letter: string): void
+}
+
+export type View = 'bench' | 'score'
+
+/** How it is drawn. */
+export type ViewSlice = {
+  readonly view: View
+  readonly rows: readonly Row[]
+  /** Whether every bow is written, not only those that the piece gives. */
+  readonly bows: boolean
+  setView(view: View): void
+  toggleRow(row: Row): void
+  toggleBows(): void
+}
+
+/** The open piece: one store, of slices. */
+export type Desk = PieceSlice & PickedSlice & ViewSlice
+export type DeskStore = ReturnType<typeof createDesk>
+type Slice<S> = StateCreator<Desk, [], [], S>
+
+type Start = { id: string; piece: Piece; plan: Plan; klass: ClassSettings; version: number }
+
+const pieceSlice =
+  ({ version, ...start }: Start): Slice<PieceSlice> =>
+  (set, get) => {
+    const map = ensembleMapper()
+    const ensemble = map(start.piece, start.plan, start.klass)
+    const show = ({ piece, plan }: Snapshot): Partial<PieceSlice> => {
+      const made = map(piece, plan, get().klass)
+      const d = get()
+      // The same lines have the same moments: what is laid out by them need not be drawn again.
+      const same = mapsOf(made).every((m) => m.line === d.ensemble[m.seat.id].line)
+      const moved = d.moved || piece.lines !== d.piece.lines
+      return { piece, plan, moved, ensemble: made, timeline: same ? d.timeline : timelineOf(piece, made) }
+    }
+    const now = (): Snapshot => ({ piece: get().piece, plan: get().plan })
+    const turn = (way: 'undo' | 'redo') => {
+      const turn = turned(get(), now(), way)
+      set(turn ? { ...show(turn.to), ...turn.kept, said: turn.said } : { said: `Nothing to ${way}` })
+    }
+    return {
+      ...start,
+      ...fresh(version),
+      seats: seatsOf(start.klass),
+      ensemble,
+      timeline: timelineOf(start.piece, ensemble),
+      moved: false,
+      said: '',
+      edit: (edit, why = '') => {
+        if (!edit) return set({ said: why })
+        const before = now()
+        set((d) => ({ ...show({ ...before, ...edit.change(before) }), ...stepped(d, before, edit.said), said: edit.said }))
+      },
+      applySetting: (setting) =>
+        get().edit(settingTaken(now(), get().klass, get().seats, setting), 'A note would leave the range in that key'),
+      pinGiven: (seat) => {
+        const at = get().ensemble[seat]
+        get().edit(givenPinned(get().plan, at), `${at.seat.name}: nothing more is given`)
+      },
+      lift: (seat, note) => {
+        const edit = lifted(get().plan, get().ensemble[seat], note)
+        if (edit) get().edit(edit)
+      },
+      rename: (title) => {
+        const wanted = title.trim().slice(0, 200)
+        if (wanted && wanted !== get().piece.title) get().edit(called(wanted))
+      },
+      undo: () => turn('undo'),
+      redo: () => turn('redo'),
+      marked: (m) => set((d) => marked(d, m)),
+      adopt: (kept, base) => {
+        set({ version: base })
+        get().edit({ change: () => kept, said: 'Brought back: what was not saved at your last visit' })
+      },
+      keepMine: () => set({ save: 'waiting' }),
+    }
+  }
+
+const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get) => {
+  const rowOf = (id: SeatId): number => get().seats.findIndex((s) => s.id === id)
+  /** Pins the cheapest way at the picked note that `wanted` accepts. */
+  const pinCheapest = (wanted: (h: Hold) => boolean, what: string) => {
+    const { ensemble, seat, edit } = get()
+    const map = ensemble[seat]
+    const note = pickedNotes(get(), seat)[0]
+    if (!note) return edit(null, `${map.seat.name}: no note here to pin`)
+    const hold = wanted(note.hold) ? note.hold : choicesAt(map, note).find((a) => wanted(a.hold))?.hold
+    edit(hold ? pinned(map, note, hold) : null, `${map.seat.name}: this note has no ${what}`)
+  }
+  /** To the next of these spots from here, or the one before; round again at the end. */
+  const stepTo = (spots: readonly Spot[], by: 1 | -1) => {
+    const all = together(spots).map((g) => g.spots)
+    const d = get()
+    if (all.length === 0) return set({ said: 'Nothing that trips anybody here' })
+    const here = d.timeline[d.moment]?.onset ?? 0
+    const place = (s: Pick<Spot, 'onset' | 'seat'>) => s.onset * d.seats.length + rowOf(s.seat)
+    const mine = place({ onset: here, seat: d.seat })
+    // At several for one note it is at the one that was gone to, else at the first.
+    const gone = all.findIndex((g) => g.some((s) => s.id === d.spot))
+    const at = gone >= 0 ? gone : all.findIndex((g) => g.some((s) => place(s) === mine))
+    if (at >= 0) return get().toSpot(all[(at + by + all.length) % all.length])
+    const next = by > 0 ? (all.find(([s]) => place(s) > mine) ?? all[0]) : (all.findLast(([s]) => place(s) < mine) ?? all[all.length - 1])
+    get().toSpot(next)
+  }
+  return {
+    moment: 0,
+    seat: first,
+    spot: null,
+    pick: (moment, seat) =>
+      set((d) => ({ moment: Math.max(0, Math.min(d.timeline.length - 1, moment)), seat: seat ?? d.seat, spot: null, said: '' })),
+    step: (by) => get().pick(get().moment + by),
+    stepSeat: (by) => {
+      const { seats, seat } = get()
+      set({ seat: seats[Math.max(0, Math.min(seats.length - 1, rowOf(seat) + by))].id, spot: null, said: '' })
+    },
+    nextSpot: (by = 1) => stepTo(shownSpots(get()), by),
+    nextTrouble: () => stepTo(shownSpots(get()).filter(isBeyond), 1),
+    toSpot: (spots) => {
+      const [{ id, onset, seat, text }] = spots
+      const whom = saySeats(
+        get().seats,
+        spots.map((s) => s.seat),
+      )
+      set((d) => ({ moment: momentAt(d.timeline, onset), seat, spot: id, said: `${whom}: ${text}` }))
+    },
+    toMeasure: (number) => {
+      const moment = get().timeline.findIndex((b) => b.first.at.measure.number === number.trim())
+      if (moment < 0) return false
+      set({ moment, spot: null, said: '' })
+      return true
+    },
+    pinFinger: (finger) => pinCheapest((h) => h.stops.some((s) => s.finger === finger), finger === 0 ? 'open string' : `finger ${finger}`),
+    pinString: (letter) => {
+      const { strings } = get().ensemble[get().seat].instrument
+      pinCheapest((h) => h.stops.some((s) => strings[s.string].letter === letter), `place on ${letter}`)
+    },
+  }
+}
+
+const viewSlice: Slice<ViewSlice> = (set) => ({
+  view: 'bench',
+  rows: ['letter', 'finger'],
+  bows: false,
+  setView: (view) => set({ view }),
+  toggleRow: (row) => set((d) => ({ rows: d.rows.includes(row) ? d.rows.filter((r) => r !== row) : [...d.rows, row] })),
+  toggleBows: () => set((d) => ({ bows: !d.bows })),
+})
+
+/** The desk of one piece. */
+export const createDesk = (start: Start) =>
+  createStore<Desk>()((...at) => ({
+    ...pieceSlice(start)(...at),
+    ...pickedSlice(start.klass.seats[0].id)(...at),
+    ...viewSlice(...at),
+  }))

@@ -1,0 +1,166 @@
+import { givenPins } from '@/core/fingering/given'
+import { sayHold } from '@/core/fingering/explain'
+import type { MappedNote, SeatMap } from '@/core/fingering/map'
+import type { Offer } from '@/core/fingering/offers'
+import { pinFor } from '@/core/fingering/pins'
+import type { PolicyChange } from '@/core/fingering/policy'
+import type { Substitutes } from '@/core/fingering/substitute'
+import type { Hold } from '@/core/hands/hold'
+import type { StepId } from '@/core/instruments/instrument'
+import { STEPS } from '@/core/instruments/ladder'
+import { keyName } from '@/core/music/key'
+import { retitled } from '@/core/piece/edit'
+import type { Piece } from '@/core/piece/piece'
+import { aboutKind } from '@/core/reading/spots/detectors'
+import type { Spot, SpotKind } from '@/core/reading/spots/spot'
+import { settingsFor, type ClassSettings } from '@/core/seats/class'
+import { inKey, type InKey } from '@/core/seats/inKey'
+import {
+  withDecision,
+  withKind,
+  withLearned,
+  withLine,
+  withMuted,
+  withOctave,
+  withPin,
+  withSubstitute,
+  type OctaveChoice,
+  type Plan,
+} from '@/core/seats/plan'
+import { withRescue, type RescueChange } from '@/core/seats/rescue'
+import { inSentence, saySeats, type Seat } from '@/core/seats/seat'
+import { deciding, withSetting, type Setting } from '@/core/seats/setting'
+import { count } from '@/ui/kit/count'
+import { sayOctave } from '@/ui/ways/octave'
+import { decisionsOf, sayAnswer } from '@/ui/ways/words'
+
+/** What undo goes back to. */
+export type Snapshot = { readonly piece: Piece; readonly plan: Plan }
+
+/** A change to the open piece, with what it is in words: for the status line, for undo, and for the list of versions. */
+export type Edit = { readonly change: (at: Snapshot) => Partial<Snapshot>; readonly said: string }
+
+const ofPlan = (said: string, change: (plan: Plan) => Plan): Edit => ({ said, change: ({ plan }) => ({ plan: change(plan) }) })
+
+/** The event that is struck for a note that may only be held on. */
+export const struckEvent = (map: SeatMap, note: MappedNote): string =>
+  map.moments[map.solution.columns[note.column].moment].events[0].event.id
+
+/** "Viola m6". */
+const at = (map: SeatMap, note: MappedNote): string => `${map.seat.name} m${note.placed.at.measure.number}`
+
+/** A note held just so. */
+export const pinned = (map: SeatMap, note: MappedNote, hold: Hold): Edit =>
+  ofPlan(`${at(map, note)}: ${sayHold(map.instrument, hold)} pinned`, (plan) =>
+    withPin(plan, map.seat.id, struckEvent(map, note), pinFor(map.instrument, hold)),
+  )
+
+/** A note as the line has it; null when nothing is pinned there. */
+export function lifted(plan: Plan, map: SeatMap, note: MappedNote): Edit | null {
+  const event = struckEvent(map, note)
+  if (!plan.pins[map.seat.id]?.[event]) return null
+  return ofPlan(`${at(map, note)}: pin lifted`, (p) => withPin(p, map.seat.id, event, null))
+}
+
+/** The fingers and strings that the file gave in a seat's line, where nothing is pinned yet; null when there are none. */
+export function givenPinned(plan: Plan, map: SeatMap): Edit | null {
+  const given = Object.entries(givenPins(map.line, map.instrument)).filter(([id]) => !plan.pins[map.seat.id]?.[id])
+  if (given.length === 0) return null
+  return ofPlan(`${map.seat.name}: ${count(given.length, 'given finger')} pinned`, (p) =>
+    given.reduce((all, [id, pin]) => withPin(all, map.seat.id, id, pin), p),
+  )
+}
+
+export const octaveChosen = (seat: Seat, octave: OctaveChoice): Edit =>
+  ofPlan(`${seat.name}: ${octave === 'auto' ? 'where it fits' : sayOctave(octave)}`, (plan) => withOctave(plan, seat.id, octave))
+
+export const lineChosen = (piece: Piece, seat: Seat, line: number): Edit =>
+  ofPlan(`${seat.name} reads ${piece.lines[line]?.name || `line ${line + 1}`}`, (plan) => withLine(plan, seat.id, line))
+
+/** Decided for the piece, or for one seat of it; undefined: as the class (or the piece) has it. */
+export function decided<K extends keyof PolicyChange>(seats: readonly Seat[], seat: Seat | null, key: K, value: PolicyChange[K]): Edit {
+  const decision = decisionsOf(seat ? [seat] : seats).find((d) => d.key === key)
+  const answer = value === undefined ? `as the ${seat ? 'piece' : 'class'}` : decision ? sayAnswer(decision, value) : ''
+  return ofPlan(`${seat ? seat.name : 'All seats'}, ${inSentence(decision?.title ?? key)}: ${answer}`, (plan) =>
+    withDecision(plan, seat?.id ?? null, key, value),
+  )
+}
+
+/** What the seats are taken to have learned in this piece; null: as the class. */
+export const learnedHere = (seats: readonly Seat[], step: StepId | null): Edit =>
+  ofPlan(`Has learned: ${step ? inSentence(STEPS.find((s) => s.id === step)!.name) : 'as the class'}`, (plan) =>
+    withLearned(plan, step && Object.fromEntries(seats.map((s) => [s.id, s.instrument.learned[step]]))),
+  )
+
+export const substituted = (map: SeatMap, event: string, offer: Pick<Offer, 'name' | 'changes'>): Edit =>
+  ofPlan(`${atEvent(map, event)}: ${inSentence(offer.name)}`, (plan) => withSubstitute(plan, map.seat.id, offer.changes))
+
+const atEvent = (map: SeatMap, event: string): string => {
+  const placed = map.moments.flatMap((m) => m.events).find((e) => e.event.id === event)
+  return placed ? `${map.seat.name} m${placed.at.measure.number}` : map.seat.name
+}
+
+/** The events around one that have the same substitute without a break: what one choice moved goes back together. */
+function movedWith(map: SeatMap, substitutes: Substitutes, event: string): string[] {
+  const ids = map.line.measures.flatMap((m) => m.events.filter((e) => e.kind === 'note' || substitutes[e.id]).map((e) => e.id))
+  const same = (id: string | undefined) => id !== undefined && JSON.stringify(substitutes[id]) === JSON.stringify(substitutes[event])
+  const here = ids.indexOf(event)
+  if (here < 0 || !substitutes[event]) return [event]
+  let [from, to] = [here, here]
+  while (same(ids[from - 1])) from--
+  while (same(ids[to + 1])) to++
+  return ids.slice(from, to + 1)
+}
+
+/** What was put in place of a note, and with it around, as it is written again. */
+export const restored = (map: SeatMap, event: string): Edit =>
+  ofPlan(`${atEvent(map, event)}: as written`, (plan) => {
+    const events = movedWith(map, plan.substitutes[map.seat.id] ?? {}, event)
+    return withSubstitute(plan, map.seat.id, Object.fromEntries(events.map((id) => [id, null])))
+  })
+
+export const rescued = (seat: Seat, measure: string, name: string, change: RescueChange): Edit =>
+  ofPlan(`${seat.name} m${measure}: ${inSentence(name)}`, (plan) => withRescue(plan, seat.id, change))
+
+/** A kind of spot always or never; null: as the class has it. */
+export const kindShown = (kind: SpotKind, choice: 'show' | 'hide' | null): Edit =>
+  ofPlan(`${aboutKind(kind).name}: ${choice === null ? 'as the class' : choice === 'show' ? 'always shown' : 'hidden'}`, (plan) =>
+    withKind(plan, kind, choice),
+  )
+
+export function muted(seats: readonly Seat[], spots: readonly Spot[], quiet: boolean): Edit {
+  const [{ measure, kind }] = spots
+  const whom = saySeats(
+    seats,
+    spots.map((s) => s.seat),
+  )
+  return ofPlan(`${whom} m${measure}: ${inSentence(aboutKind(kind).name)} ${quiet ? 'muted' : 'shown again'}`, (plan) =>
+    withMuted(
+      plan,
+      spots.map((s) => s.id),
+      quiet,
+    ),
+  )
+}
+
+export const called = (title: string): Edit => ({ said: `Called “${title}”`, change: ({ piece }) => ({ piece: retitled(piece, title) }) })
+
+/** How those seats finger as things stand that a setting may change: of each way the first seat that has the choice. */
+function ownWays(klass: ClassSettings, plan: Plan, seats: readonly Seat[]): Pick<Setting, 'school' | 'fourth'> {
+  const way = (decision: 'school' | 'fourth') => settingsFor(klass, plan, deciding(seats, decision)[0] ?? seats[0]).policy
+  return { school: way('school').school, fourth: way('fourth').fourth }
+}
+
+/** What could not come along into another key. */
+function sayLost({ piece, dropped, lifted: pins }: InKey): string {
+  const lost = [...(pins ? [`${count(pins, 'pin')} lifted`] : []), ...(dropped ? [`${count(dropped, 'finger')} of the file dropped`] : [])]
+  return `In ${keyName(piece.key)}${lost.length ? `; ${lost.join(', ')}: they belong to the old notes` : ''}`
+}
+
+/** The class in another key with its octaves and ways of fingering, in one step; null when a note would leave the range there. */
+export function settingTaken({ piece, plan }: Snapshot, klass: ClassSettings, seats: readonly Seat[], setting: Setting): Edit | null {
+  const there = inKey(piece, plan, setting.fifths)
+  if (!there) return null
+  const taken = { piece: there.piece, plan: withSetting(there.plan, seats, setting, ownWays(klass, plan, seats)) }
+  return { said: sayLost(there), change: () => taken }
+}

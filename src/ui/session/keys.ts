@@ -1,0 +1,73 @@
+import { each, type KeyRow } from '@/ui/kit/keys'
+import type { Desk } from './deskStore'
+import { pickedNotes } from './selectors'
+
+/** What the keys of the desk act on: the desk, and what is outside of it. */
+export type AtDesk = { readonly desk: Desk; readonly find: () => void; readonly help: () => void }
+
+/** To the measure so many before or after the picked one. */
+function toMeasure({ timeline, moment, pick }: Desk, by: number): void {
+  const at = timeline[moment]?.first.at.index ?? 0
+  const there = timeline.findIndex((b) => b.first.at.index === at + by)
+  if (there >= 0) pick(there)
+}
+
+function lift(desk: Desk): void {
+  const note = pickedNotes(desk, desk.seat)[0]
+  if (note) desk.lift(desk.seat, note)
+}
+
+const LETTERS = [...'abcdefg']
+
+/** The keys of the desk, as the list under `?` shows them. */
+export const DESK_KEYS: readonly KeyRow<AtDesk>[] = [
+  {
+    keys: '← →',
+    words: 'moment before, after',
+    run: { ArrowLeft: ({ desk }) => desk.step(-1), ArrowRight: ({ desk }) => desk.step(1) },
+  },
+  {
+    keys: 'Ctrl ← →',
+    words: 'measure before, after',
+    run: { 'Control+ArrowLeft': ({ desk }) => toMeasure(desk, -1), 'Control+ArrowRight': ({ desk }) => toMeasure(desk, 1) },
+  },
+  {
+    keys: '↑ ↓',
+    words: 'seat above, below',
+    run: { ArrowUp: ({ desk }) => desk.stepSeat(-1), ArrowDown: ({ desk }) => desk.stepSeat(1) },
+  },
+  {
+    keys: '0 – 4',
+    words: 'pin this finger at the picked note',
+    run: each(
+      [...'01234'],
+      (c) =>
+        ({ desk }) =>
+          desk.pinFinger(Number(c)),
+    ),
+  },
+  {
+    keys: 'letter of a string',
+    words: 'pin the note to that string',
+    run: each(
+      [...LETTERS, ...LETTERS.map((l) => `Shift+${l.toUpperCase()}`)],
+      (c) =>
+        ({ desk }) =>
+          desk.pinString(c.slice(-1).toUpperCase()),
+    ),
+  },
+  { keys: 'Delete', words: 'lift the pin', run: { Delete: ({ desk }) => lift(desk), Backspace: ({ desk }) => lift(desk) } },
+  {
+    keys: '. ,',
+    words: 'next spot, spot before',
+    run: { '.': ({ desk }) => desk.nextSpot(), ',': ({ desk }) => desk.nextSpot(-1) },
+  },
+  { keys: '/', words: 'go to a measure', run: { '/': ({ find }) => find() } },
+  { keys: 'Ctrl Z', words: 'undo', run: { 'Control+z': ({ desk }) => desk.undo() } },
+  {
+    keys: 'Ctrl Shift Z',
+    words: 'redo',
+    run: { 'Control+Shift+z': ({ desk }) => desk.redo(), 'Control+y': ({ desk }) => desk.redo() },
+  },
+  { keys: '?', words: 'this list', run: { '?': ({ help }) => help() } },
+]

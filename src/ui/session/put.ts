@@ -1,0 +1,25 @@
+import { bringReply, type BringReply, type BroughtPieces } from '@/api/protocol'
+
+/** The bytes of a file as base64, by the browser's own means: quick, also for a large one. */
+const base64 = (file: File): Promise<string> =>
+  new Promise((resolve, reject) => {
+    const reader = new FileReader()
+    reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ''))
+    reader.onerror = () => reject(new Error('the file cannot be read'))
+    reader.readAsDataURL(file)
+  })
+
+/** Puts pieces on the shelf with the file they came in. Never rejects. */
+export async function putOnShelf(original: File, pieces: BroughtPieces): Promise<BringReply> {
+  try {
+    const file = { name: original.name.slice(0, 260) || 'file', base64: original.size ? await base64(original) : '' }
+    const response = await fetch('/api/shelf', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ file, pieces }),
+    })
+    return bringReply.parse(await response.json())
+  } catch {
+    return { ok: false, problem: 'no answer from the server; is it still running? Nothing was added' }
+  }
+}

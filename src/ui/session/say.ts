@@ -1,0 +1,25 @@
+import { sayHold } from '@/core/fingering/explain'
+import { spokenLetter } from '@/core/music/pitch'
+import { beatOf } from '@/core/music/time'
+import { inSentence, type SeatId } from '@/core/seats/seat'
+import { answerAt, type Beat } from '@/core/seats/timeline'
+import type { Desk } from './deskStore'
+
+/** "Measure 5, beat 4". */
+export const sayWhere = (b: Beat): string => `Measure ${b.first.at.measure.number}, beat ${beatOf(b.first.into, b.first.at.meter)}`
+
+/** "Measure 5, beat 4, viola: F sharp, 2 on D". */
+export function sayMoment(d: Pick<Desk, 'piece' | 'ensemble' | 'timeline'>, moment: number, seat: SeatId): string {
+  const beat = d.timeline[moment]
+  if (!beat) return ''
+  const map = d.ensemble[seat]
+  const answer = answerAt(d.piece, map, beat.onset)
+  const what = !answer
+    ? 'nothing'
+    : answer.placed.event.kind === 'rest'
+      ? 'rest'
+      : answer.notes.length === 0
+        ? 'out of reach'
+        : `${answer.notes.map((n) => spokenLetter(n.pitch)).join(' and ')}, ${sayHold(map.instrument, answer.notes[0].hold)}`
+  return `${sayWhere(beat)}, ${inSentence(map.seat.name)}: ${what}`
+}

@@ -1,0 +1,32 @@
+'use client'
+
+import Link from 'next/link'
+import type { MouseEvent } from 'react'
+import { STEPS } from './list'
+
+/**
+ * The steps of the work in the teacher's order. On the desk, `within` says that its steps change in place, so that what
+ * is picked and what can be undone stays.
+ */
+export function StepsNav({ id, here, within = false }: { id: string; here: string; within?: boolean }) {
+  const inPlace = (href: string) => (e: MouseEvent) => {
+    if (e.ctrlKey || e.metaKey || e.shiftKey || e.button !== 0) return
+    e.preventDefault()
+    window.history.pushState(null, '', href)
+  }
+  return (
+    <nav aria-label="Steps" className="flex gap-0.5">
+      {STEPS.map((s) => (
+        <Link
+          key={s.id}
+          href={s.path(id)}
+          onClick={within && s.desk ? inPlace(s.path(id)) : undefined}
+          aria-current={s.id === here ? 'page' : undefined}
+          className={`border-b-[3px] px-2 py-1 ${s.id === here ? 'border-rosin font-semibold' : 'border-transparent hover:border-rule'}`}
+        >
+          {s.name}
+        </Link>
+      ))}
+    </nav>
+  )
+}

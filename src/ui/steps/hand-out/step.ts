@@ -1,0 +1,3 @@
+import type { Step } from '../step'
+
+export const handOut: Step = { id: 'hand-out', name: 'Hand out', path: (piece) => `/pieces/${piece}/print`, desk: null }

@@ -1,0 +1,76 @@
+'use client'
+
+import { LifeBuoy } from 'lucide-react'
+import { useState } from 'react'
+import type { SeatId } from '@/core/seats/seat'
+import type { Rescue } from '@/core/seats/rescue'
+import { useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
+import { rescued } from '@/ui/session/edits'
+import { Button } from '@/ui/kit/Button'
+import { percent, points } from '@/ui/session/useLoads'
+import { findRescues } from './weigher'
+
+const SHOWN = 8
+
+type Found = { readonly plan: unknown; readonly index: number; readonly seat: SeatId; readonly rescues: readonly Rescue[] | 'failed' }
+
+/** What could make the picked measure easier for this seat, weighed when it is asked for; a click takes it, undo gives it back. */
+export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
+  const store = useDeskStore()
+  const plan = useDesk((d) => d.plan)
+  const edit = useDesk((d) => d.edit)
+  const seats = useSeats()
+  const measure = useDesk((d) => d.piece.lines[0].measures[index]?.number ?? '')
+  const [found, setFound] = useState<Found | null>(null)
+  const [busy, setBusy] = useState(false)
+  // What was weighed for another measure or before a change says nothing about this one.
+  const mine = found && found.plan === plan && found.index === index && found.seat === seat ? found.rescues : null
+  const ask = () => {
+    const { piece, plan: now, klass } = store.getState()
+    setBusy(true)
+    findRescues({ piece, plan: now, klass }, seat, index)
+      .then((rescues) => setFound({ plan: now, index, seat, rescues }))
+      .catch(() => setFound({ plan: now, index, seat, rescues: 'failed' }))
+      .finally(() => setBusy(false))
+  }
+  if (mine === 'failed') return <p className="mt-2 text-sm text-madder">It could not be weighed. Reload the page and ask again.</p>
+  if (!mine)
+    return (
+      <Button className="mt-2 min-h-7 text-sm" onClick={ask} disabled={busy}>
+        <LifeBuoy size={14} aria-hidden /> {busy ? 'Weighing …' : 'What would be easier?'}
+      </Button>
+    )
+  return (
+    <div className="mt-2">
+      <h3 className="text-sm font-semibold">Easier, for this seat</h3>
+      {mine.length === 0 && <p className="text-sm text-soft">Nothing makes this measure lighter than it is.</p>}
+      <ul>
+        {mine.slice(0, SHOWN).map((r) => (
+          <li key={r.name} className="border-t border-rule py-1 leading-snug">
+            <Button
+              className="min-h-7 text-sm"
+              onClick={() =>
+                edit(
+                  rescued(
+                    seats.find((s) => s.id === seat)!,
+                    measure,
+                    r.name,
+                    r.change,
+                  ),
+                )
+              }
+            >
+              {r.name}
+            </Button>
+            <span className="block text-[13px] text-soft">{r.why}.</span>
+            <span className="block text-[13px] tabular-nums">
+              Seat {points(r.load.before)} → {points(r.load.after)} points, class {percent(r.evenness.before)} → {percent(r.evenness.after)}{' '}
+              even
+              {r.troubles > 0 && `, ${r.troubles} new or out of reach left`}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}

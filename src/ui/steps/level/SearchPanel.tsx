@@ -1,0 +1,110 @@
+'use client'
+
+import { Search, Square } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { byRank, WHOLE_SPACE, type Scored } from '@/core/seats/search'
+import { useDesk, useSeats } from '@/ui/session/DeskProvider'
+import { inSentence } from '@/core/seats/seat'
+import { deciding } from '@/core/seats/setting'
+import { Button } from '@/ui/kit/Button'
+import { Chart } from '@/ui/kit/Chart'
+import { keysChart } from './charts'
+import { Settings } from './Settings'
+import { useLoads } from '@/ui/session/useLoads'
+import { useSearch } from './useSearch'
+
+const ORDERS = {
+  rank: { name: 'least to wait for', by: byRank },
+  even: { name: 'most even', by: (a: Scored, b: Scored) => a.out - b.out || b.evenness - a.evenness },
+  load: { name: 'least in all', by: (a: Scored, b: Scored) => a.out - b.out || a.total - b.total },
+  new: { name: 'fewest new notes', by: (a: Scored, b: Scored) => a.out - b.out || a.fresh - b.fresh || a.wait - b.wait },
+} as const
+type Order = keyof typeof ORDERS
+
+/** Tries every key with every seat's octave, in a worker, and shows what each would change for whom. */
+export function SearchPanel() {
+  const seats = useSeats()
+  const [schools, setSchools] = useState(false)
+  const [fourths, setFourths] = useState(false)
+  const [order, setOrder] = useState<Order>('rank')
+  const search = useSearch()
+  const key = useDesk((d) => d.piece.key)
+  const { evenness } = useLoads()
+  const running = search.status === 'running'
+  const sorted = useMemo(() => [...search.found].sort(ORDERS[order].by), [search.found, order])
+  // The drawing waits for the last key: the page stays free while the search runs.
+  const drawn = running ? null : search.found
+  const option = useMemo(
+    () =>
+      drawn && drawn.length > 0
+        ? keysChart(drawn, key.mode, { fifths: key.fifths, total: evenness.total, evenness: evenness.figure })
+        : null,
+    [drawn, key, evenness],
+  )
+  return (
+    <section aria-labelledby="search" className="mt-4 border-t border-rule pt-3">
+      <h2 id="search" className="font-title text-lg">
+        Another key, other octaves
+      </h2>
+      <p className="text-soft">Tries all fifteen signatures with every seat where it is, an octave lower and an octave higher.</p>
+      <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
+        {running ? (
+          <Button onClick={search.cancel}>
+            <Square size={15} aria-hidden /> Cancel
+          </Button>
+        ) : (
+          <Button onClick={() => search.start({ ...WHOLE_SPACE, schools, fourths })}>
+            <Search size={16} aria-hidden /> {search.found.length ? 'Search again' : 'Search'}
+          </Button>
+        )}
+        {deciding(seats, 'school').length > 0 && (
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" className="accent-rosin" checked={schools} onChange={(e) => setSchools(e.target.checked)} /> both{' '}
+            {inSentence(deciding(seats, 'school')[0].instrument.name)} schools
+          </label>
+        )}
+        {deciding(seats, 'fourth').length > 0 && (
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" className="accent-rosin" checked={fourths} onChange={(e) => setFourths(e.target.checked)} /> every rule
+            for 4 or open
+          </label>
+        )}
+        <label className="ml-auto flex items-center gap-1.5">
+          First
+          <select
+            value={order}
+            onChange={(e) => setOrder(e.target.value as Order)}
+            className="rounded border border-rule bg-sheet px-1.5 py-1"
+          >
+            {Object.entries(ORDERS).map(([id, o]) => (
+              <option key={id} value={id}>
+                {o.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <p role="status" className="mt-1 min-h-5 text-[13px] text-soft">
+        {running && `${search.done} of ${search.of} keys tried …`}
+        {search.status === 'cancelled' && `Cancelled after ${search.done} of ${search.of} keys; what was found stands below.`}
+        {search.status === 'failed' && 'The search failed. Reload the page and try again; nothing was changed.'}
+        {search.status === 'done' &&
+          (search.stale ? 'The piece has been changed since this search; search again for figures of now.' : `${search.of} keys tried.`)}
+      </p>
+      {running && <progress value={search.done} max={search.of} aria-label="Keys tried" className="h-1.5 w-full accent-rosin" />}
+      {sorted.length > 0 && (
+        <div className="mt-1 grid gap-4 xl:grid-cols-[1fr_330px]">
+          <Settings found={sorted} />
+          {option && (
+            <figure>
+              <Chart option={option} height={260} label="Keys by load in all and evenness; the table beside it says the same" />
+              <figcaption className="text-[13px] text-soft">
+                Further left is less to do, higher is more even. ◇ is the class as it stands, ▲ a key in which notes are out of reach.
+              </figcaption>
+            </figure>
+          )}
+        </div>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,21 @@
+import { handOut } from './hand-out/step'
+import { level } from './level/step'
+import { map } from './map/step'
+import { read } from './read/step'
+import type { Step } from './step'
+import { write } from './write/step'
+
+/** The steps of the work, in the teacher's order. */
+export const STEPS: readonly Step[] = [write, read, map, level, handOut]
+
+/** A step of the desk. */
+export type DeskStep = Step & { readonly desk: NonNullable<Step['desk']> }
+
+const onDesk = (s: Step): s is DeskStep => s.desk !== null
+
+/** Which step of the desk a path shows: the one whose path ends as it does, else the piece's own page. */
+export function deskStepAt(path: string): DeskStep {
+  const steps = STEPS.filter(onDesk)
+  const [, , id = ''] = path.split('/')
+  return steps.find((s) => s.path(id) === path) ?? steps.find((s) => s.path(id) === `/pieces/${id}`)!
+}

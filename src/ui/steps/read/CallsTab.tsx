@@ -1,0 +1,141 @@
+'use client'
+
+import { Maximize2 } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { callsOf, callsText, type CallOptions } from '@/core/reading/calls'
+import { readingOf } from '@/core/reading/reading'
+import { useDesk } from '@/ui/session/DeskProvider'
+import { Button } from '@/ui/kit/Button'
+import { Choice } from '@/ui/kit/Choice'
+import { CopyButton } from '@/ui/kit/CopyButton'
+import { BigCalls } from './BigCalls'
+import { useCallOptions } from './callStore'
+import { SeatTitle } from './SeatTitle'
+
+type Key = keyof CallOptions
+const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [string, string])[] }[] = [
+  {
+    key: 'names',
+    title: 'Letters',
+    options: [
+      ['letters', 'C D E'],
+      ['do-re-mi', 'do re mi'],
+    ],
+  },
+  {
+    key: 'numbers',
+    title: 'Fingers',
+    options: [
+      ['words', 'one, two'],
+      ['figures', '1, 2'],
+    ],
+  },
+  {
+    key: 'low',
+    title: 'Low and high',
+    options: [
+      ['low 2', 'low 2'],
+      ['2 low', '2 low'],
+      ['↓2', '↓2'],
+    ],
+  },
+  {
+    key: 'strings',
+    title: 'Strings',
+    options: [
+      ['changes', 'where they change'],
+      ['always', 'always'],
+      ['never', 'never'],
+    ],
+  },
+  {
+    key: 'lengths',
+    title: 'Lengths',
+    options: [
+      ['none', 'not said'],
+      ['quarters', 'quarter, half'],
+      ['crotchets', 'crotchet, minim'],
+    ],
+  },
+]
+
+/** The spoken line of every measure for the picked seat, as this class speaks it. */
+export function CallsTab() {
+  const piece = useDesk((d) => d.piece)
+  const map = useDesk((d) => d.ensemble[d.seat])
+  const index = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
+  const timeline = useDesk((d) => d.timeline)
+  const pick = useDesk((d) => d.pick)
+  const { options, set } = useCallOptions()
+  const [big, setBig] = useState(false)
+  const calls = useMemo(() => callsOf(readingOf(piece, map), options), [piece, map, options])
+  const goTo = (i: number) => pick(timeline.findIndex((b) => b.first.at.index === i))
+  return (
+    <div className="flex min-h-0 grow flex-col">
+      <div className="border-b border-rule px-3 py-2">
+        <SeatTitle />
+        <div className="flex flex-wrap items-center gap-2">
+          <Choice
+            label="What is said"
+            value={options.say}
+            onChange={(v) => set('say', v)}
+            options={[
+              ['letters', 'Letters'],
+              ['fingers', 'Fingers'],
+              ['both', 'Both'],
+            ]}
+          />
+          <CopyButton text={() => `${piece.title}, ${map.instrument.name}\n${callsText(calls)}\n`} />
+          <Button onClick={() => setBig(true)}>
+            <Maximize2 size={15} aria-hidden /> Big
+          </Button>
+        </div>
+        <details className="mt-2">
+          <summary className="cursor-pointer text-rosin underline underline-offset-2">How it is said</summary>
+          <div className="mt-1.5 grid grid-cols-2 gap-x-3 gap-y-1.5">
+            {SELECTS.map((s) => (
+              <label key={s.key} className="flex items-center justify-between gap-2 text-sm">
+                {s.title}
+                <select
+                  value={String(options[s.key])}
+                  onChange={(e) => set(s.key, e.target.value as never)}
+                  className="w-[116px] rounded border border-rule bg-sheet px-1 py-0.5"
+                >
+                  {s.options.map(([v, name]) => (
+                    <option key={v} value={v}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            ))}
+            {(['sharps', 'high'] as const).map((key) => (
+              <label key={key} className="flex items-center gap-1.5 text-sm">
+                <input type="checkbox" className="accent-rosin" checked={options[key]} onChange={(e) => set(key, e.target.checked)} />
+                {key === 'sharps' ? 'say “sharp” and “flat”' : '“high D” and “open D” apart'}
+              </label>
+            ))}
+          </div>
+        </details>
+      </div>
+      <ol aria-label="Calls" tabIndex={0} className="min-h-0 grow overflow-y-auto">
+        {calls.map((c) => (
+          <li key={c.index} className={`border-b border-rule ${c.index === index ? 'bg-wash/40' : ''}`}>
+            <button type="button" onClick={() => goTo(c.index)} className="flex w-full gap-2 px-3 py-1 text-left hover:bg-wash/60">
+              <span className="w-7 shrink-0 text-right text-soft tabular-nums">{c.number}</span>
+              <span>{c.words.map((w) => w.said).join(' · ') || '–'}</span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <BigCalls
+        open={big}
+        onOpenChange={setBig}
+        calls={calls}
+        index={index}
+        goTo={goTo}
+        title={`${piece.title} · ${map.instrument.name}`}
+      />
+    </div>
+  )
+}

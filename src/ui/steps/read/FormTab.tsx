@@ -1,0 +1,79 @@
+'use client'
+
+import { useMemo } from 'react'
+import { formOf, sayLearning, sayLikeness, type Unit } from '@/core/reading/form'
+import { useDesk } from '@/ui/session/DeskProvider'
+import { momentAt } from '@/ui/session/selectors'
+import { SeatTitle } from './SeatTitle'
+
+/** What returns in the picked seat's line, what is a scale and what a chord. */
+export function FormTab() {
+  const piece = useDesk((d) => d.piece)
+  const line = useDesk((d) => d.ensemble[d.seat].line)
+  const timeline = useDesk((d) => d.timeline)
+  const pick = useDesk((d) => d.pick)
+  const form = useMemo(() => formOf(piece, line), [piece, line])
+  const number = (index: number) => line.measures[index].number
+  const goTo = (index: number) => pick(timeline.findIndex((b) => b.first.at.index === index))
+  const span = (u: Unit) => (u.from === u.to ? number(u.from) : `${number(u.from)}–${number(u.to)}`)
+  const rows: { title: string; units: readonly Unit[]; of: string }[] = [
+    { title: 'Measures', units: form.measures, of: 'measure' },
+    { title: 'Pairs', units: form.pairs, of: 'measures' },
+    { title: 'Lines of four', units: form.lines, of: 'measures' },
+  ]
+  return (
+    <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Form">
+      <SeatTitle />
+      <p className="leading-snug">{sayLearning(form, line)}</p>
+      {rows.map(({ title, units, of }) => {
+        const returns = units.filter((u) => u.like)
+        return (
+          <section key={title} className="mt-3">
+            <h3 className="font-semibold">{title}</h3>
+            <ol aria-label={title} className="mt-1 flex flex-wrap gap-1">
+              {units.map((u) => (
+                <li key={u.from}>
+                  <button
+                    type="button"
+                    onClick={() => goTo(u.from)}
+                    aria-label={`${of} ${span(u)}: ${u.name}`}
+                    className={`min-w-8 rounded border px-1.5 py-0.5 text-center leading-tight ${u.like?.how.kind === 'same' ? 'border-rule bg-paper text-soft' : 'border-ink font-semibold'}`}
+                  >
+                    {u.name}
+                    <span className="block text-[11px] font-normal text-soft">{span(u)}</span>
+                  </button>
+                </li>
+              ))}
+            </ol>
+            {returns.length > 0 && (
+              <ul className="mt-1 text-sm leading-snug text-soft">
+                {returns.slice(0, 10).map((u) => (
+                  <li key={u.from}>{sayLikeness(span(u), span(units[u.like!.unit]), u.like!.how)}.</li>
+                ))}
+                {returns.length > 10 && <li>… and {returns.length - 10} more.</li>}
+              </ul>
+            )}
+          </section>
+        )
+      })}
+      <section className="mt-3">
+        <h3 className="font-semibold">Just a scale, just a chord</h3>
+        {form.runs.length === 0 && <p className="text-soft">No run of four steps and no broken chord.</p>}
+        <ul className="mt-1">
+          {form.runs.map((r, i) => (
+            <li key={i} className="border-t border-rule py-0.5">
+              <button type="button" className="text-left hover:underline" onClick={() => pick(momentAt(timeline, r.from.onset))}>
+                <span className="font-semibold">
+                  {r.from.at.index === r.to.at.index
+                    ? `Measure ${r.from.at.measure.number}`
+                    : `Measures ${r.from.at.measure.number}–${r.to.at.measure.number}`}
+                </span>
+                : {r.name}, {r.notes} notes
+              </button>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  )
+}

@@ -1,0 +1,90 @@
+'use client'
+
+import { useMemo, useState } from 'react'
+import { mapsOf } from '@/core/seats/ensemble'
+import { alterIn } from '@/core/music/key'
+import { letterName, LETTERS, printedPitch, spokenLetter, type Letter } from '@/core/music/pitch'
+import { answersText, placesOf, staffOf, type AskedLetter } from '@/core/reading/answerKey'
+import { useDesk } from '@/ui/session/DeskProvider'
+import { Choice } from '@/ui/kit/Choice'
+import { CopyButton } from '@/ui/kit/CopyButton'
+import { SeatTitle } from './SeatTitle'
+
+/** The answers to a theory page: where a letter stands on the staff and what plays it, in what the class has learned. */
+export function KeyTab() {
+  const key = useDesk((d) => d.piece.key)
+  const ensemble = useDesk((d) => d.ensemble)
+  const { setup } = useDesk((d) => d.ensemble[d.seat].solution)
+  const [chosen, setChosen] = useState<readonly Letter[]>([])
+  const [sign, setSign] = useState<'key' | 'plain'>('key')
+  const asked = useMemo(
+    () =>
+      (chosen.length ? LETTERS.filter((l) => chosen.includes(l)) : LETTERS).map((letter): AskedLetter => ({
+        letter,
+        alter: sign === 'key' ? alterIn(key, letter) : 0,
+      })),
+    [chosen, sign, key],
+  )
+  const answers = useMemo(() => asked.map((a) => ({ asked: a, places: placesOf(setup, a) })), [setup, asked])
+  const staff = useMemo(() => staffOf(setup), [setup])
+  const toggle = (l: Letter) => setChosen((c) => (c.includes(l) ? c.filter((x) => x !== l) : [...c, l]))
+  return (
+    <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Reading key">
+      <SeatTitle />
+      <div className="flex flex-wrap items-center gap-2">
+        <div role="group" aria-label="Letters asked for" className="flex gap-1">
+          {LETTERS.map((l) => (
+            <button
+              key={l}
+              type="button"
+              aria-pressed={chosen.includes(l)}
+              onClick={() => toggle(l)}
+              className={`h-7 w-7 rounded-full border ${chosen.includes(l) ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule hover:border-ink'}`}
+            >
+              {l}
+            </button>
+          ))}
+        </div>
+        <Choice
+          label="Signs"
+          value={sign}
+          onChange={setSign}
+          options={[
+            ['key', 'as the key'],
+            ['plain', 'natural'],
+          ]}
+        />
+        <CopyButton
+          name="Copy all seats"
+          text={() =>
+            mapsOf(ensemble)
+              .map((m) => answersText(m.solution.setup, asked, m.seat.name))
+              .join('\n\n')
+          }
+        />
+      </div>
+      <p className="mt-2 text-sm leading-snug text-soft">
+        {setup.instrument.clef} clef · lines {staff.lines.join(' ')} · spaces {staff.spaces.join(' ')} · open strings{' '}
+        {staff.open.map((o) => `${o.string} (${o.staff})`).join(', ')}
+      </p>
+      <dl className="mt-1">
+        {answers.map(({ asked: a, places }) => (
+          <div key={a.letter} className="border-t border-rule py-1">
+            <dt className="font-semibold">
+              {letterName(a)} <span className="font-normal text-soft">{a.alter ? spokenLetter(a) : ''}</span>
+            </dt>
+            {places.length === 0 && <dd className="text-soft">Not in what this seat has learned.</dd>}
+            {places.map((p) => (
+              <dd key={p.pitch.octave} className="grid grid-cols-[44px_1fr] gap-x-2 leading-snug">
+                <span>{printedPitch(p.pitch)}</span>
+                <span>
+                  {p.staff}: {p.ways.join(', or ')}
+                </span>
+              </dd>
+            ))}
+          </div>
+        ))}
+      </dl>
+    </div>
+  )
+}

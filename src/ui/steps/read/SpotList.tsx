@@ -1,0 +1,167 @@
+'use client'
+
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { saySeats, type SeatId } from '@/core/seats/seat'
+import { aboutKind } from '@/core/reading/spots/detectors'
+import type { Spot } from '@/core/reading/spots/spot'
+import { together } from '@/core/reading/together'
+import { useDesk, useSeats } from '@/ui/session/DeskProvider'
+import { kindShown, muted } from '@/ui/session/edits'
+import { useAllSpots, useShownSpots } from '@/ui/session/useSpots'
+import { Button } from '@/ui/kit/Button'
+import { Choice } from '@/ui/kit/Choice'
+import { Wedge } from '@/ui/kit/Wedge'
+import { KindList } from './KindList'
+
+type By = 'measure' | 'kind'
+
+/** Everything that trips somebody: by measure, to go through with the class, or by kind, to set what is shown. */
+export function SpotList() {
+  const [by, setBy] = useState<By>('measure')
+  const [seat, setSeat] = useState<SeatId | 'all'>('all')
+  const seats = useSeats()
+  const shown = useShownSpots()
+  const all = useAllSpots()
+  const quiets = useDesk((d) => d.plan.spots.muted)
+  const list = useMemo(() => shown.filter((s) => seat === 'all' || s.seat === seat), [shown, seat])
+  const quiet = all.length - shown.length
+  return (
+    <div className="flex min-h-0 grow flex-col">
+      <div className="flex flex-wrap items-center gap-2 px-3 py-2">
+        <Choice
+          label="Order"
+          value={by}
+          onChange={setBy}
+          options={[
+            ['measure', 'By measure'],
+            ['kind', 'By kind'],
+          ]}
+        />
+        {by === 'measure' && (
+          <label className="ml-auto flex items-center gap-1.5">
+            <span className="sr-only">Seat</span>
+            <select
+              value={seat}
+              onChange={(e) => setSeat(e.target.value as SeatId | 'all')}
+              className="rounded border border-rule bg-sheet px-1.5 py-1"
+            >
+              <option value="all">All seats</option>
+              {seats.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+      </div>
+      {by === 'kind' ? (
+        <KindList />
+      ) : (
+        <>
+          <SpotRows spots={list} />
+          <p className="border-t border-rule px-3 py-1.5 text-[13px] text-soft">
+            {list.length === 0 ? 'Nothing here trips this class.' : `${list.length} shown.`} {quiet} easy or hidden ones are not
+            {quiets.length > 0 && `, ${quiets.length} of them muted`}; “By kind” brings them back.
+          </p>
+        </>
+      )}
+    </div>
+  )
+}
+
+/** How many are listed at once. */
+const PART = 200
+
+function SpotRows({ spots }: { spots: readonly Spot[] }) {
+  const seats = useSeats()
+  const onset = useDesk((d) => d.timeline[d.moment]?.onset)
+  const seat = useDesk((d) => d.seat)
+  const spot = useDesk((d) => d.spot)
+  const toSpot = useDesk((d) => d.toSpot)
+  const here = useRef<HTMLLIElement>(null)
+  const groups = useMemo(() => together(spots).map((g) => ({ ...g, id: g.spots[0].id })), [spots])
+  const atHand = groups.filter((g) => g.spots.some((s) => s.onset === onset && s.seat === seat))
+  const open = (atHand.find((g) => g.spots.some((s) => s.id === spot)) ?? atHand[0])?.id
+  useEffect(() => {
+    here.current?.scrollIntoView({ block: 'nearest' })
+  }, [open])
+  // Of a long piece a part is listed: around the one that is open, else from the beginning.
+  const openAt = Math.max(
+    0,
+    groups.findIndex((g) => g.id === open),
+  )
+  const [more, setMore] = useState({ before: 0, after: 0 })
+  const from = groups.length <= PART ? 0 : Math.max(0, openAt - PART / 2 - more.before)
+  const to = Math.min(groups.length, Math.max(openAt + PART / 2, PART) + more.after)
+  const button = 'w-full border-t border-rule px-3 py-2 text-left text-rosin underline'
+  return (
+    <ol aria-label="Spots" className="min-h-0 grow overflow-y-auto" tabIndex={0}>
+      {from > 0 && (
+        <li>
+          <button type="button" className={button} onClick={() => setMore((m) => ({ ...m, before: m.before + PART }))}>
+            {from} earlier
+          </button>
+        </li>
+      )}
+      {groups.slice(from, to).map(({ id, spots: all, hard, again }, n) => {
+        const i = from + n
+        const [first] = all
+        const opens = i === 0 || groups[i - 1].spots[0].index !== first.index
+        return (
+          <li key={id} ref={id === open ? here : undefined} className={`border-t border-rule ${id === open ? 'bg-wash/40' : ''}`}>
+            {opens && <p className="px-3 pt-1.5 text-[13px] font-semibold text-soft">Measure {first.measure}</p>}
+            <button
+              type="button"
+              aria-expanded={id === open}
+              onClick={() => toSpot(all)}
+              className="flex w-full items-start gap-2 px-3 py-1.5 text-left hover:bg-wash/60"
+            >
+              <span className="mt-[3px]">
+                <Wedge hard={hard} />
+              </span>
+              <span className="min-w-0">
+                <span className="font-semibold">
+                  {saySeats(
+                    seats,
+                    all.map((s) => s.seat),
+                  )}
+                </span>{' '}
+                · {aboutKind(first.kind).name}
+                {again && <span className="text-soft"> · again</span>}
+                <span className="block leading-snug text-soft">{first.text}</span>
+              </span>
+            </button>
+            {id === open && <Opened spots={all} />}
+          </li>
+        )
+      })}
+      {to < groups.length && (
+        <li>
+          <button type="button" className={button} onClick={() => setMore((m) => ({ ...m, after: m.after + PART }))}>
+            {groups.length - to} later
+          </button>
+        </li>
+      )}
+    </ol>
+  )
+}
+
+function Opened({ spots }: { spots: readonly [Spot, ...Spot[]] }) {
+  const edit = useDesk((d) => d.edit)
+  const seats = useSeats()
+  const [{ advice, kind }] = spots
+  return (
+    <div className="px-3 pb-2 pl-[34px]">
+      <p className="leading-snug">{advice}</p>
+      <div className="mt-1.5 flex gap-2">
+        <Button className="min-h-7 text-sm" onClick={() => edit(muted(seats, spots, true))}>
+          {spots.length > 1 ? 'Mute for these seats' : 'Mute this one'}
+        </Button>
+        <Button className="min-h-7 text-sm" onClick={() => edit(kindShown(kind, 'hide'))}>
+          Hide this kind
+        </Button>
+      </div>
+    </div>
+  )
+}

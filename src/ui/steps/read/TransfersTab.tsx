@@ -1,0 +1,37 @@
+'use client'
+
+import { useMemo } from 'react'
+import { readingOf } from '@/core/reading/reading'
+import { transfersOf } from '@/core/reading/transfers'
+import { useDesk } from '@/ui/session/DeskProvider'
+import { momentAt } from '@/ui/session/selectors'
+import { SeatTitle } from './SeatTitle'
+
+/** Every kind of crossing of two fingers, explained by one string that the class knows. */
+export function TransfersTab() {
+  const piece = useDesk((d) => d.piece)
+  const map = useDesk((d) => d.ensemble[d.seat])
+  const timeline = useDesk((d) => d.timeline)
+  const seat = useDesk((d) => d.seat)
+  const pick = useDesk((d) => d.pick)
+  const transfers = useMemo(() => transfersOf(readingOf(piece, map)), [piece, map])
+  return (
+    <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Transfers">
+      <SeatTitle />
+      <p className="leading-snug text-soft">
+        A crossing feels new, but the two fingers lie as far apart as somewhere on one string. Show that first, then cross.
+      </p>
+      {transfers.length === 0 && <p className="mt-2">No two fingers cross strings here.</p>}
+      <ul className="mt-2">
+        {transfers.map((t) => (
+          <li key={t.note.index} className="border-t border-rule py-1.5">
+            <button type="button" className="text-left hover:underline" onClick={() => pick(momentAt(timeline, t.note.placed.onset), seat)}>
+              <span className="font-semibold">Measure {t.note.placed.at.measure.number}</span>
+            </button>
+            <p className="leading-snug">{t.text}</p>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}

@@ -1,0 +1,9 @@
+import dynamic from 'next/dynamic'
+import type { Step } from '../step'
+
+export const read: Step = {
+  id: 'read',
+  name: 'Read',
+  path: (piece) => `/pieces/${piece}/read`,
+  desk: { centre: null, panel: dynamic(() => import('./ReadPanel').then((m) => m.ReadPanel)), width: 408 },
+}

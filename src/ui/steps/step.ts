@@ -1,0 +1,17 @@
+import type { ComponentType } from 'react'
+
+/** A step of the work on a piece: one descriptor a step, in its own folder; `list.ts` has them in the teacher's order. */
+export type Step = {
+  readonly id: string
+  readonly name: string
+  /** Where it is, of a piece. */
+  readonly path: (piece: string) => string
+  /** On the desk: it shares what is picked and undone with the other steps there. Null: a page of its own. */
+  readonly desk: {
+    /** What stands in the middle; null: the class as it is drawn, bench or score. */
+    readonly centre: ComponentType | null
+    readonly panel: ComponentType
+    /** Width of the panel, in pixels. */
+    readonly width: number
+  } | null
+}

@@ -1,0 +1,44 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { useState, useTransition } from 'react'
+import { useStore } from 'zustand'
+import type { Piece } from '@/core/piece/piece'
+import type { ClassSettings } from '@/core/seats/class'
+import { Button } from '@/ui/kit/Button'
+import { putOnShelf } from '@/ui/session/put'
+import { useKeptText } from './useKeptText'
+import { WriteFrame } from './Write'
+import { createWrite, type WriteState } from './writeStore'
+
+/** Where the draft is kept in the browser, and whether there is one worth keeping. */
+const KEPT = 'even-seat-new-tune'
+const isBegun = (s: WriteState): boolean => s.past.length > 0 || s.text !== s.good
+
+/** Writing a tune that is not on the shelf yet; its draft is kept in the browser. */
+export function NewTune({ klass, piece, text }: { klass: ClassSettings; piece: Piece; text: string }) {
+  const router = useRouter()
+  const [store] = useState(() => createWrite({ id: '', version: 1, piece, text }))
+  useKeptText(store, KEPT, isBegun)
+  const readable = useStore(store, (s) => s.reading === null || s.reading.ok)
+  const [problem, setProblem] = useState('')
+  const [pending, start] = useTransition()
+  const put = () =>
+    start(async () => {
+      const { draft, good } = store.getState()
+      const brought = await putOnShelf(new File([good], 'typed.abc'), [{ piece: draft.piece, text: good }])
+      if (!brought.ok) return setProblem(brought.problem)
+      localStorage.removeItem(KEPT)
+      router.push(`/pieces/${brought.added[0].id}`)
+    })
+  return (
+    <WriteFrame store={store} title="Write a tune" klass={klass}>
+      <div className="flex flex-wrap items-center gap-3">
+        <Button kind="filled" disabled={!readable || pending} onClick={put}>
+          Put it on the shelf and map it
+        </Button>
+        <span className="text-sm text-soft">{problem || 'The draft is kept in this browser meanwhile.'}</span>
+      </div>
+    </WriteFrame>
+  )
+}

@@ -1,0 +1,209 @@
+'use client'
+
+import { keyName, type Key } from '@/core/music/key'
+import { meterName, type Base, type Meter } from '@/core/music/time'
+import {
+  addMeasure,
+  cycleEnding,
+  dropMeasure,
+  otherLine,
+  setAlter,
+  setBase,
+  setBow,
+  setKey,
+  setMeter,
+  toggleDot,
+  togglePickup,
+  toggleRepeatEnd,
+  toggleRepeatStart,
+  toggleSlur,
+  toggleTie,
+  toggleTriplet,
+  transposePiece,
+  typeRest,
+} from '@/core/writing/commands'
+import type { Draft } from '@/core/writing/draft'
+import { placeMeasures } from '@/core/piece/walk'
+import { Hint } from '@/ui/kit/Hint'
+
+type Run = (command: (d: Draft) => Draft) => void
+
+const LENGTHS: readonly { base: Base; sign: string; key: string }[] = [
+  { base: 'whole', sign: '𝅝', key: '1' },
+  { base: 'half', sign: '𝅗𝅥', key: '2' },
+  { base: 'quarter', sign: '𝅘𝅥', key: '4' },
+  { base: 'eighth', sign: '𝅘𝅥𝅮', key: '8' },
+  { base: '16th', sign: '𝅘𝅥𝅯', key: '6' },
+  { base: '32nd', sign: '𝅘𝅥𝅰', key: '5' },
+]
+
+const METERS: readonly Meter[] = [
+  { beats: 2, unit: 4 },
+  { beats: 3, unit: 4 },
+  { beats: 4, unit: 4 },
+  { beats: 5, unit: 4 },
+  { beats: 2, unit: 2 },
+  { beats: 3, unit: 8 },
+  { beats: 6, unit: 8 },
+  { beats: 9, unit: 8 },
+  { beats: 12, unit: 8 },
+]
+const KEYS: readonly Key[] = [0, 1, 2, 3, 4, 5, 6, 7, -1, -2, -3, -4, -5, -6, -7].flatMap((fifths) =>
+  (['major', 'minor'] as const).map((mode): Key => ({ fifths, mode })),
+)
+
+type ToolProps = { name: string; keys: string; on?: boolean; act: () => void; children: React.ReactNode }
+
+function Tool({ name, keys, on, act, children }: ToolProps) {
+  return (
+    <Hint text={`${name} ( ${keys} )`}>
+      <button
+        type="button"
+        aria-label={name}
+        aria-pressed={on}
+        // The score keeps the focus: one types on after a click.
+        onMouseDown={(e) => e.preventDefault()}
+        onClick={act}
+        className={`grid h-8 min-w-8 place-items-center rounded px-1.5 leading-none ${on ? 'bg-ink text-paper' : 'hover:bg-wash'}`}
+      >
+        {children}
+      </button>
+    </Hint>
+  )
+}
+
+const group = 'flex items-center gap-0.5 border-r border-rule pr-2 last:border-r-0'
+const select = 'rounded-md border border-rule bg-sheet px-1.5 py-1'
+
+/** The tools of the note editor, each with its key; key and time are those at the caret. */
+export function NoteTools({ draft, run }: { draft: Draft; run: Run }) {
+  const here = placeMeasures(draft.piece, draft.piece.lines[draft.at.line])[draft.at.measure]
+  const { measure } = here
+  const meters = METERS.some((m) => meterName(m) === meterName(here.meter)) ? METERS : [here.meter, ...METERS]
+  return (
+    <div role="toolbar" aria-label="Notes" className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-rule bg-sheet px-3 py-1">
+      <div className={group}>
+        {LENGTHS.map(({ base, sign, key }) => (
+          <Tool key={base} name={`${base} note`} keys={key} on={draft.base === base} act={() => run((d) => setBase(d, base))}>
+            <span className="font-['Noto_Music'] text-xl">{sign}</span>
+          </Tool>
+        ))}
+        <Tool name="Dotted" keys="." on={draft.dots > 0} act={() => run(toggleDot)}>
+          <b>·</b>
+        </Tool>
+        <Tool name="Triplet" keys="3" on={draft.triplet > 0} act={() => run(toggleTriplet)}>
+          3:2
+        </Tool>
+        <Tool name="Rest" keys="r" act={() => run(typeRest)}>
+          rest
+        </Tool>
+      </div>
+      <div className={group}>
+        {(
+          [
+            [1, '♯', 'Sharp', '+'],
+            [-1, '♭', 'Flat', '−'],
+            [0, '♮', 'Natural', '='],
+          ] as const
+        ).map(([alter, sign, name, key]) => (
+          <Tool key={name} name={name} keys={key} act={() => run((d) => setAlter(d, alter))}>
+            {sign}
+          </Tool>
+        ))}
+        <Tool name="Tie" keys="t" act={() => run(toggleTie)}>
+          tie
+        </Tool>
+        <Tool name="Slur" keys="l" on={draft.slurFrom !== null} act={() => run(toggleSlur)}>
+          slur
+        </Tool>
+        <Tool name="Down-bow" keys="n" act={() => run((d) => setBow(d, 'down'))}>
+          ⊓
+        </Tool>
+        <Tool name="Up-bow" keys="v" act={() => run((d) => setBow(d, 'up'))}>
+          V
+        </Tool>
+      </div>
+      <div className={group}>
+        <Tool name="New measure" keys="Enter" act={() => run(addMeasure)}>
+          + measure
+        </Tool>
+        <Tool name="Drop the measure" keys="Shift Enter" act={() => run(dropMeasure)}>
+          − measure
+        </Tool>
+        <Tool name="A repeat begins" keys=";" on={measure.repeatStart} act={() => run(toggleRepeatStart)}>
+          |:
+        </Tool>
+        <Tool name="A repeat ends" keys=":" on={measure.repeatEnd !== undefined} act={() => run(toggleRepeatEnd)}>
+          :|
+        </Tool>
+        <Tool name="Ending" keys="[" on={measure.ending !== undefined} act={() => run(cycleEnding)}>
+          {measure.ending ? `${measure.ending.join(',')}.` : '1. 2.'}
+        </Tool>
+        <Tool name="First measure is a pickup" keys="only here" on={draft.piece.lines[0].measures[0].pickup} act={() => run(togglePickup)}>
+          pickup
+        </Tool>
+      </div>
+      <div className="flex items-center gap-2">
+        <label className="flex items-center gap-1">
+          <span className="text-sm text-soft">key</span>
+          <select
+            className={select}
+            aria-label="Key"
+            value={keyName(here.key)}
+            onChange={(e) =>
+              run((d) =>
+                setKey(
+                  d,
+                  KEYS.find((k) => keyName(k) === e.target.value)!,
+                ),
+              )
+            }
+          >
+            {KEYS.map((k) => (
+              <option key={keyName(k)}>{keyName(k)}</option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-1">
+          <span className="text-sm text-soft">time</span>
+          <select
+            className={select}
+            aria-label="Time"
+            value={meterName(here.meter)}
+            onChange={(e) =>
+              run((d) =>
+                setMeter(
+                  d,
+                  meters.find((m) => meterName(m) === e.target.value)!,
+                ),
+              )
+            }
+          >
+            {meters.map((m) => (
+              <option key={meterName(m)}>{meterName(m)}</option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-1">
+          <span className="text-sm text-soft">whole tune</span>
+          <select
+            className={select}
+            aria-label="Move the whole tune"
+            value=""
+            onChange={(e) => run((d) => transposePiece(d, Number(e.target.value)))}
+          >
+            <option value="">move by …</option>
+            {[7, 5, 4, 3, 2, 1, -1, -2, -3, -4, -5, -7].map((n) => (
+              <option key={n} value={n}>
+                {n > 0 ? `${n} half steps up` : `${-n} half steps down`}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Tool name="The other line" keys="o" act={() => run(otherLine)}>
+          line {draft.piece.lines[draft.at.line].name || draft.at.line + 1}
+        </Tool>
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,118 @@
+'use client'
+
+import { useCallback, useState } from 'react'
+import { useStore } from 'zustand'
+import { Keyboard } from 'lucide-react'
+import type { Piece } from '@/core/piece/piece'
+import type { ClassSettings } from '@/core/seats/class'
+import { sayTold } from '@/ui/kit/saving'
+import { takeTheirs, useAutosave, type SaveBy } from '@/ui/kit/autosave'
+import { BackLink } from '@/ui/kit/BackLink'
+import { LONG, OnceHere } from '@/ui/kit/OnceHere'
+import { unpacked, type Packed } from '@/ui/kit/packed'
+import { ThemeButton } from '@/ui/kit/ThemeButton'
+import { UndoRedo } from '@/ui/kit/UndoRedo'
+import { Button } from '@/ui/kit/Button'
+import { Hint } from '@/ui/kit/Hint'
+import { listed } from '@/ui/kit/keys'
+import { KeyDialog } from '@/ui/kit/KeyDialog'
+import { keptNotes, type NotesRequest } from '@/api/protocol'
+import { SaveChoice, saySave } from '@/ui/kit/SaveChoice'
+import { StepsNav } from '@/ui/steps/StepsNav'
+import { WRITE_KEYS } from './keys'
+import { useKeptText } from './useKeptText'
+import { WriteSurface } from './WriteSurface'
+import { createWrite, type WriteActions, type WriteState, type WriteStore } from './writeStore'
+
+/** The notes with the text that says the same. A text that cannot be read waits for its next sign. */
+const SAVE: SaveBy<WriteState & WriteActions, typeof keptNotes> = {
+  url: (s) => `/api/pieces/${s.id}/notes`,
+  body: (s): Omit<NotesRequest, 'base' | 'by' | 'seq'> => ({
+    piece: s.draft.piece,
+    text: s.good,
+    pinsBy: s.ids ? 'id' : 'place',
+    said: sayTold(s.told),
+  }),
+  kept: { schema: keptNotes, adopt: (s, kept, base) => s.adopt(kept, base) },
+}
+
+/** Whether the text says something that cannot be read. */
+const isUnread = (s: WriteState): boolean => s.reading !== null && !s.reading.ok
+
+type Props = { id: string; klass: ClassSettings; version: number; packed: Packed<{ piece: Piece; text: string }> }
+
+/** Writing on at a piece of the shelf. Saves by itself; a text that cannot be read is kept in the browser meanwhile. */
+export function Write({ packed, ...props }: Props) {
+  const [music] = useState(() => unpacked(packed))
+  const { title, lines } = music.piece
+  return (
+    <OnceHere when={lines.length * lines[0].measures.length > LONG} said={`${title} is being laid out …`}>
+      {() => <WriteHere {...props} {...music} />}
+    </OnceHere>
+  )
+}
+
+function WriteHere({ id, klass, ...start }: Omit<Props, 'packed'> & { piece: Piece; text: string }) {
+  const [store] = useState(() => createWrite({ id, ...start }))
+  const save = useStore(store, (s) => s.save)
+  const problem = useStore(store, (s) => s.problem)
+  const lifted = useStore(store, (s) => s.lifted)
+  const keepMine = useStore(store, (s) => s.keepMine)
+  const title = useStore(store, (s) => s.draft.piece.title)
+  useAutosave(store, SAVE)
+  const unread = useStore(store, isUnread)
+  useKeptText(store, `even-seat-text-${id}`, isUnread)
+  const note = unread
+    ? 'not saved while it cannot be read; the text is kept in this browser'
+    : save === 'saved' && lifted
+      ? `saved; ${lifted} pin${lifted === 1 ? '' : 's'} lifted with the notes they stood on`
+      : saySave(save, problem)
+  return (
+    <WriteFrame store={store} title={title} klass={klass} steps={<StepsNav id={id} here="write" />}>
+      <SaveChoice save={save} keepMine={keepMine} takeTheirs={() => void takeTheirs(store)} />
+      <p role="status" className="text-sm text-soft">
+        {note}
+      </p>
+    </WriteFrame>
+  )
+}
+
+type FrameProps = { store: WriteStore; title: string; klass: ClassSettings; steps?: React.ReactNode; children: React.ReactNode }
+
+/** The page around the writing: heading, undo, keys. */
+export function WriteFrame({ store, title, klass, steps, children }: FrameProps) {
+  const [help, setHelp] = useState(false)
+  const undo = useStore(store, (s) => s.undo)
+  const redo = useStore(store, (s) => s.redo)
+  const past = useStore(store, (s) => s.past)
+  const future = useStore(store, (s) => s.future)
+  return (
+    <div className="flex h-screen flex-col">
+      <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-1.5">
+        <BackLink />
+        <h1 className="font-title text-[17px]">{title}</h1>
+        {steps}
+        <div className="ml-auto flex items-center gap-1">
+          <UndoRedo history={{ past, future }} undo={undo} redo={redo} />
+          <Hint text="Keys ( ? )">
+            <Button kind="quiet" aria-label="Keys" onClick={() => setHelp(true)}>
+              <Keyboard size={18} aria-hidden />
+            </Button>
+          </Hint>
+          <ThemeButton />
+        </div>
+      </header>
+      <main className="flex min-h-0 grow flex-col">
+        <WriteSurface store={store} klass={klass} onHelp={useCallback(() => setHelp(true), [])}>
+          {children}
+        </WriteSurface>
+      </main>
+      <KeyDialog
+        open={help}
+        onOpenChange={setHelp}
+        title="Keys for writing"
+        lists={[listed(WRITE_KEYS.slice(0, 12)), listed(WRITE_KEYS.slice(12))]}
+      />
+    </div>
+  )
+}
