@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { open } from './open'
+import { open, reload } from './open'
 
 const answer = (page: Page, seat: string) => page.getByRole('region', { name: seat, exact: true })
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
@@ -14,7 +14,7 @@ test('what the class has learned is set, seen on the shelf at once, kept, and fe
   await page.getByRole('radio', { name: /Open strings and first finger/ }).click()
   await expect(effect(page, 'Copper Kettle March').first()).toContainText('new')
   await saved(page)
-  await page.reload()
+  await reload(page)
   await expect(page.getByRole('radio', { name: /Open strings and first finger/ })).toBeChecked()
   await open(page, 'Copper Kettle March')
   await page.getByRole('button', { name: /notes beyond the class/ }).click()
@@ -56,7 +56,7 @@ test('the class decides, a piece decides otherwise, and one seat otherwise again
   await expect(answer(page, 'Viola')).toContainText('4 on D')
   await page.keyboard.press('Escape')
   await saved(page)
-  await page.reload()
+  await reload(page)
   await page.keyboard.press('ArrowRight')
   await expect(answer(page, 'Viola')).toContainText('4 on D')
   for (const seat of ['All seats', 'Viola']) {
@@ -83,7 +83,7 @@ test('a seat that cannot play a chord is offered something else, and takes it', 
   await expect(answer(page, 'Viola')).toContainText('Open D and open A')
   await expect(answer(page, 'Viola')).toContainText('In place of what is written')
   await saved(page)
-  await page.reload()
+  await reload(page)
   await page.keyboard.press('/')
   await page.keyboard.type('13')
   await page.keyboard.press('Enter')

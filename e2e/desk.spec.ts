@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { open } from './open'
+import { open, reload } from './open'
 
 const answer = (page: Page, seat: string) => page.getByRole('region', { name: seat, exact: true })
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
@@ -19,7 +19,7 @@ test('open, pick, pin, undo, redo, reload, print', async ({ page }) => {
   await page.keyboard.press('Control+Shift+z')
   await expect(answer(page, 'Violin')).toContainText('4 on D')
   await saved(page)
-  await page.reload()
+  await reload(page)
   await page.keyboard.press('ArrowRight')
   await expect(answer(page, 'Violin')).toContainText('4 on D')
   await page.getByRole('link', { name: 'Hand out' }).click()
@@ -114,7 +114,7 @@ test('a seat moves by octaves and reads another line', async ({ page }) => {
   await page.getByRole('menuitemradio', { name: 'as the tune' }).click()
   await expect(page.getByRole('button', { name: /Cello reads as the tune; change/ })).toBeVisible()
   await saved(page)
-  await page.reload()
+  await reload(page)
   await expect(page.getByRole('button', { name: /Cello reads as the tune; change/ })).toBeVisible()
   await page.getByRole('button', { name: 'Choices' }).click()
   await page.getByLabel('Open string or 4').selectOption({ label: '4 wherever it can be' })

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { open } from './open'
+import { open, reload } from './open'
 
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
 const settings = (page: Page) => page.getByRole('table', { name: 'Settings found, best first' })
@@ -59,7 +59,7 @@ test('another key is found in a worker, taken with one touch, undone, and saved'
   expect(await evenness(page)).toBeGreaterThan(before)
   await expect(page.getByText('The piece has been changed since this search')).toBeVisible()
   await saved(page)
-  await page.reload()
+  await reload(page)
   await expect(page.getByText('D major (F♯ C♯)').first()).toBeVisible()
   // The notes are written anew in the new key.
   await page.getByRole('link', { name: 'Write' }).click()

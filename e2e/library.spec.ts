@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { open } from './open'
+import { open, reload } from './open'
 import AxeBuilder from '@axe-core/playwright'
 
 test('what was taken off the shelf has a place: it is put back, or deleted for good on purpose', async ({ page }) => {
@@ -24,7 +24,7 @@ test('what was taken off the shelf has a place: it is put back, or deleted for g
   await expect(off).toContainText('Nothing has been taken off')
   for (const theme of ['light', 'dark']) {
     await page.evaluate((t) => localStorage.setItem('theme', t), theme)
-    await page.reload()
+    await reload(page)
     expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id} ${v.nodes[0].html}`)).toEqual([])
   }
 })

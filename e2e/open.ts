@@ -3,6 +3,17 @@ import { expect, type Page } from '@playwright/test'
 /** Where the application under test is served. */
 export const ORIGIN = `http://127.0.0.1:${process.env.EVEN_SEAT_TEST_PORT ?? 3210}`
 
+/** Waits until the page hears keys: what is sent ahead by the server is seen before that. */
+export async function awake(page: Page): Promise<void> {
+  await page.waitForFunction(() => Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__reactFiber')))
+}
+
+/** Reads the page anew. */
+export async function reload(page: Page): Promise<void> {
+  await page.reload()
+  await awake(page)
+}
+
 /** Opens a piece of the shelf by its title. */
 export async function open(page: Page, title: string): Promise<void> {
   await page.goto('/')
@@ -12,4 +23,5 @@ export async function open(page: Page, title: string): Promise<void> {
   await page.getByRole('link', { name: title }).first().click()
   await expect(page.getByRole('heading', { name: title })).toBeVisible()
   await expect(page.getByRole('complementary', { name: 'Picked moment' })).toBeVisible()
+  await awake(page)
 }

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { open } from './open'
+import { open, reload } from './open'
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Read' })
 const spots = (page: Page) => page.getByRole('list', { name: 'Spots' })
@@ -35,7 +35,7 @@ test('the spots are listed, stepped through, drawn on bench, score and ribbon, m
   await page.getByRole('button', { name: /^Mute (this one|for these seats)$/ }).click()
   await expect(spots(page).getByRole('listitem')).toHaveCount(count - 1)
   await saved(page)
-  await page.reload()
+  await reload(page)
   await expect(spots(page).getByRole('listitem')).toHaveCount(count - 1)
   await page.getByRole('button', { name: 'By kind' }).click()
   await page.getByRole('button', { name: 'Show', exact: true }).first().click()

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { open } from './open'
+import { open, reload } from './open'
 
 const GOOD = 'X:1\nT:Paper Boat\nM:3/4\nL:1/4\nK:G\nG A B | d2 c | B A F | G3 |]\n'
 const file = (name: string, text: string) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) })
@@ -62,7 +62,7 @@ test('a tune is typed, its error stands at its line and column, and it goes on t
   // The new notes are engraved: D5 is 3 on A.
   await expect(page.locator('#violin--a6-finger')).toHaveText('3')
   // A draft outlives the page.
-  await page.reload()
+  await reload(page)
   await expect(page.getByText('3 measures')).toBeVisible()
   await page.getByRole('button', { name: 'Put it on the shelf and map it' }).click()
   await expect(page.getByRole('heading', { name: 'New tune' })).toBeVisible()

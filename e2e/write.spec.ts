@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { open } from './open'
+import { open, reload } from './open'
 
 const notes = (page: Page) => page.getByRole('application')
 const text = (page: Page) => page.getByRole('textbox', { name: 'Tune as abc text' })
@@ -42,7 +42,7 @@ test('a measure that does not add up is shown and explained, and kept while one 
   await page.keyboard.press('g')
   await expect(page.getByText(/measure 1 of 2\/4 holds .* too many/)).toBeVisible()
   await saved(page)
-  await page.reload()
+  await reload(page)
   await expect(page.getByText(/measure 1 of 2\/4 holds .* too many/)).toBeVisible()
   await page.getByRole('link', { name: 'Map' }).click()
   await page.getByRole('link', { name: 'history' }).click()

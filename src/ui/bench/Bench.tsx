@@ -5,13 +5,14 @@ import { mapsOf, type Ensemble } from '@/core/seats/ensemble'
 import type { SeatId } from '@/core/seats/seat'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { useShownBySeat } from '@/ui/session/useSpots'
+import { setHover } from '@/ui/session/hover'
 import { sayMoment } from '@/ui/session/say'
 import { BENCH, drawnAround, FIRST_DRAWN, isDrawn, layOutBench, seatHeight, stringY } from './layout'
 import { SeatLabel } from './SeatLabel'
 import { chipX, SeatRow } from './SeatRow'
 
 /** The class in rows, one a seat: time from left to right, every string a line, every note a finger on it. */
-export function Bench({ onHover }: { onHover: (text: string) => void }) {
+export function Bench() {
   const piece = useDesk((d) => d.piece)
   const ensemble = useDesk((d) => d.ensemble)
   const timeline = useDesk((d) => d.timeline)
@@ -24,7 +25,7 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
   const layout = useMemo(() => layOutBench(timeline), [timeline])
   const { rows, height } = useMemo(() => rowsOf(ensemble), [ensemble])
   const scroller = useRef<HTMLDivElement>(null)
-  const [hover, setHover] = useState<number | null>(null)
+  const [hovered, setHovered] = useState<number | null>(null)
   const [drawn, setDrawn] = useState(FIRST_DRAWN)
   const see = () => {
     const el = scroller.current
@@ -72,23 +73,23 @@ export function Bench({ onHover }: { onHover: (text: string) => void }) {
           className="block cursor-pointer"
           onPointerMove={(e) => {
             const p = at(e)
-            setHover(p?.moment ?? null)
-            onHover(p ? sayMoment({ piece, ensemble, timeline }, p.moment, p.seat) : '')
+            setHovered(p?.moment ?? null)
+            setHover(p ? sayMoment({ piece, ensemble, timeline }, p.moment, p.seat) : '')
           }}
           onPointerLeave={() => {
-            setHover(null)
-            onHover('')
+            setHovered(null)
+            setHover('')
           }}
           onPointerDown={(e) => {
             const p = at(e)
             if (p) pick(p.moment, p.seat)
           }}
         >
-          {hover !== null && hover !== moment && (
+          {hovered !== null && hovered !== moment && (
             <rect
-              x={layout.moments[hover].x - 2}
+              x={layout.moments[hovered].x - 2}
               y={BENCH.head - 4}
-              width={layout.moments[hover].width}
+              width={layout.moments[hovered].width}
               height={height - BENCH.head}
               fill="var(--ink)"
               opacity={0.05}

@@ -21,7 +21,9 @@ import { sayTold } from '@/ui/kit/saving'
 import { useAutosave, type SaveBy } from '@/ui/kit/autosave'
 import { LONG, OnceHere } from '@/ui/kit/OnceHere'
 import { unpacked, type Packed } from '@/ui/kit/packed'
+import { useHover } from '@/ui/session/hover'
 import { deskStepAt } from '@/ui/steps/list'
+import { count } from '@/ui/kit/count'
 import { useKeys } from '@/ui/kit/keys'
 import { DESK_KEYS } from '@/ui/session/keys'
 import { useShownSpots } from '@/ui/session/useSpots'
@@ -70,7 +72,6 @@ function Surface({ originalId }: { originalId: string | null }) {
   const { centre: Centre, panel: Panel, width } = step.desk
   const view = useDesk((d) => d.view)
   const [help, setHelp] = useState(false)
-  const [hover, setHover] = useState('')
   const find = useRef<HTMLInputElement>(null)
   useAutosave(store, SAVE)
   useKeys(
@@ -84,9 +85,9 @@ function Surface({ originalId }: { originalId: string | null }) {
       <div className="flex min-h-0 grow">
         <main className="flex min-w-0 grow flex-col">
           <div className="min-h-0 grow overflow-y-auto" tabIndex={Centre ? 0 : undefined}>
-            {Centre ? <Centre /> : view === 'bench' ? <Bench onHover={setHover} /> : <ScoreView />}
+            {Centre ? <Centre /> : view === 'bench' ? <Bench /> : <ScoreView />}
           </div>
-          <StatusLine hover={hover} />
+          <StatusLine />
           <Ribbon findRef={find} />
         </main>
         <div className="shrink-0" style={{ width }}>
@@ -99,7 +100,8 @@ function Surface({ originalId }: { originalId: string | null }) {
 }
 
 /** What was done or is picked, and the way to the next spot. */
-function StatusLine({ hover }: { hover: string }) {
+function StatusLine() {
+  const hover = useHover()
   const said = useDesk((d) => d.said)
   const here = useDesk((d) => sayMoment(d, d.moment, d.seat))
   const nextSpot = useDesk((d) => d.nextSpot)
@@ -115,12 +117,12 @@ function StatusLine({ hover }: { hover: string }) {
       <div className="flex shrink-0 gap-4">
         {beyond > 0 && (
           <button type="button" onClick={nextTrouble} className={link}>
-            {beyond === 1 ? '1 note' : `${beyond} notes`} beyond the class
+            {count(beyond, 'note')} beyond the class
           </button>
         )}
         {spots.length > 0 && (
           <button type="button" onClick={() => nextSpot()} className={link}>
-            {spots.length === 1 ? '1 spot' : `${spots.length} spots`} · next ( . )
+            {count(spots.length, 'spot')} · next ( . )
           </button>
         )}
       </div>

@@ -1,9 +1,9 @@
 'use client'
 
+import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { lintGutter, setDiagnostics, type Diagnostic } from '@codemirror/lint'
 import { EditorState } from '@codemirror/state'
-import { EditorView } from '@codemirror/view'
-import { basicSetup } from 'codemirror'
+import { drawSelection, EditorView, highlightActiveLine, highlightActiveLineGutter, keymap, lineNumbers } from '@codemirror/view'
 import { useEffect, useRef } from 'react'
 import type { SourceProblem } from '@/formats/reading'
 
@@ -21,8 +21,6 @@ const look = EditorView.theme({
   '.cm-content': { caretColor: 'var(--rosin)' },
   '.cm-gutters': { backgroundColor: 'var(--paper)', color: 'var(--soft)', border: 'none' },
   '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in srgb, var(--rosin-wash) 45%, transparent)' },
-  // A final barline “|]” closes no bracket.
-  '.cm-nonmatchingBracket, .cm-matchingBracket': { backgroundColor: 'transparent !important' },
   '.cm-cursor': { borderLeftColor: 'var(--rosin)', borderLeftWidth: '2px' },
   '&.cm-focused .cm-selectionBackground, .cm-selectionBackground': { backgroundColor: 'var(--rosin-wash) !important' },
   '.cm-tooltip': { backgroundColor: 'var(--sheet)', color: 'var(--ink)', border: '1px solid var(--rule)' },
@@ -50,7 +48,12 @@ export function AbcEditor({ text, problems, onChange, goTo }: Props) {
       state: EditorState.create({
         doc: first.current,
         extensions: [
-          basicSetup,
+          lineNumbers(),
+          highlightActiveLineGutter(),
+          highlightActiveLine(),
+          history(),
+          drawSelection(),
+          keymap.of([...defaultKeymap, ...historyKeymap]),
           lintGutter(),
           EditorView.lineWrapping,
           look,

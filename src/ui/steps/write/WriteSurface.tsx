@@ -1,5 +1,6 @@
 'use client'
 
+import dynamic from 'next/dynamic'
 import { useCallback, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import type { ClassSettings } from '@/core/seats/class'
@@ -15,7 +16,6 @@ import { headline } from '@/core/piece/headline'
 import { Systems } from '@/ui/score/Systems'
 import { useEngraver } from '@/ui/score/useEngraver'
 import { useWidth } from '@/ui/score/useWidth'
-import { AbcEditor } from './AbcEditor'
 import { runOf, useKeys } from '@/ui/kit/keys'
 import { WRITE_KEYS } from './keys'
 import { NoteTools } from './NoteTools'
@@ -33,6 +33,12 @@ type Props = {
 
 /** Where the notes' keys are somebody else's; the drawing of the notes has them itself. */
 const TAKEN = 'input, textarea, select, button, a, [contenteditable], [role=dialog], [role=application]'
+
+/** The text pane is loaded when it is to be seen: the notes can be written meanwhile. */
+const AbcEditor = dynamic(() => import('./AbcEditor').then((m) => m.AbcEditor), {
+  ssr: false,
+  loading: () => <p className="p-4 text-soft">The text is being laid out …</p>,
+})
 
 const NO_PROBLEMS: readonly SourceProblem[] = []
 
