@@ -106,7 +106,7 @@ test('the steps share what is picked and what can be undone', async ({ page }) =
   await page.getByRole('button', { name: 'Undo' }).click()
   await page.goBack()
   await expect(page.getByRole('complementary', { name: 'Picked moment' })).toBeVisible()
-  await expect(page.getByText('pinned')).toBeHidden()
+  await expect(page.getByRole('complementary', { name: 'Picked moment' }).getByText('pinned')).toBeHidden()
 })
 
 for (const theme of ['light', 'dark'] as const)

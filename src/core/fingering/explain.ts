@@ -1,28 +1,58 @@
 import { isLearned, type Hold, type Need, type Stop } from '../hands/hold'
-import type { Instrument } from '../instruments/instrument'
+import { positionKey, type Instrument, type Position } from '../instruments/instrument'
 import type { Tally } from './alternatives'
 import type { Frame } from './frame'
 import type { CostKind } from './weights'
 
+/** How a finger plays: as it lies, low or high, reached or stretched, touching, or not at all. */
+export type Manner = 'open' | 'plain' | 'low' | 'high' | 'reached back' | 'reached forward' | 'stretched' | 'harmonic'
+
+/** How a stop is played by the hand of an instrument. */
+export function mannerOf({ byLetter }: Pick<Instrument, 'byLetter'>, s: Stop): Manner {
+  if (s.finger === 0) return 'open'
+  if (s.harmonic) return 'harmonic'
+  if (!byLetter) return ({ low: 'reached back', normal: 'plain', high: 'reached forward' } as const)[s.place]
+  if (s.stretch) return s.finger === 1 ? 'reached back' : 'stretched'
+  return s.place === 'normal' ? 'plain' : s.place
+}
+
+/** "low 2", "4 reached forward", "3", "open": a stop without its string; `number` is how its finger is said. */
+export function sayFinger(instrument: Instrument, s: Stop, number = `${s.finger}`): string {
+  const manner = mannerOf(instrument, s)
+  switch (manner) {
+    case 'open':
+      return 'open'
+    case 'plain':
+      return number
+    case 'low':
+    case 'high':
+      return `${manner} ${number}`
+    case 'harmonic':
+      return `${number} touching the harmonic`
+    case 'reached back':
+    case 'reached forward':
+    case 'stretched':
+      return `${number} ${manner}`
+  }
+}
+
 /** "low 2 on D", "open A", "4 reached forward on G". */
 export function sayStop(instrument: Instrument, s: Stop): string {
   const string = instrument.strings[s.string].letter
-  if (s.finger === 0) return `open ${string}`
-  if (s.harmonic) return `${s.finger} touching the harmonic on ${string}`
-  if (instrument.byLetter) {
-    if (s.stretch) return s.finger === 1 ? `1 reached back on ${string}` : `4 stretched on ${string}`
-    return `${s.place === 'normal' ? '' : `${s.place} `}${s.finger} on ${string}`
-  }
-  const reach = { low: ' reached back', normal: '', high: ' reached forward' }[s.place]
-  return `${s.finger}${reach} on ${string}`
+  return s.finger === 0 ? `open ${string}` : `${sayFinger(instrument, s)} on ${string}`
 }
+
+/** "2 on D", "open D and 1 on A": a hold without its position. */
+export const sayStops = (instrument: Instrument, h: Hold): string => h.stops.map((s) => sayStop(instrument, s)).join(' and ')
+
+/** "half position", "III", "raised III". */
+export const sayPosition = (p: Position): string => (p.name === 'half' ? 'half position' : positionKey(p))
 
 /** "2 on D", "1 on A in III", "open D and 1 on A". The position is said when it is not the first. */
 export function sayHold(instrument: Instrument, h: Hold): string {
-  const stops = h.stops.map((s) => sayStop(instrument, s)).join(' and ')
+  const stops = sayStops(instrument, h)
   const at = instrument.positions[h.position]
-  const shade = at.shade ? `${at.shade} ` : ''
-  return h.open || at.name === 'I' ? stops : `${stops} in ${shade}${at.name === 'half' ? 'half position' : at.name}`
+  return h.open || at.name === 'I' ? stops : `${stops} in ${sayPosition(at)}`
 }
 
 /** What the chosen way is spared, when another way would have to pay for it. */

@@ -1,6 +1,9 @@
 import type { Hold } from '../hands/hold'
 import { byOctaves, pitchName, stepsOf as letterSteps, type Pitch } from '../music/pitch'
-import { onceIn } from '../once'
+import type { Instrument } from '../instruments/instrument'
+import type { Learned } from '../instruments/learned'
+import { once, onceIn } from '../once'
+import type { Policy } from './policy'
 import type { Line } from '../piece/piece'
 import { FIRST } from '../instruments/instrument'
 import { candidates, type Setup } from './candidates'
@@ -269,13 +272,32 @@ function waitsFor({ policy }: Setup, moments: readonly Moment[], drafts: readonl
   }
 }
 
+/** The ways to hold a written note or chord, in what octave, all and those that stand without a pin. */
+type Known = { readonly pitches: readonly Pitch[]; readonly all: readonly Hold[]; readonly free: readonly Hold[] }
+
+const ways = once((_: Learned) => new Map<Policy, Map<Instrument, Map<number, Map<string | number, Known>>>>())
+
+/** What is known of ways to hold already: a line is laid out again for every pin, and its notes stay what they are. */
+function waysKnown({ instrument, policy, learned }: Setup, octaves: number): Map<string | number, Known> {
+  const byPolicy = ways(learned)
+  const byInstrument = byPolicy.get(policy) ?? new Map<Instrument, Map<number, Map<string | number, Known>>>()
+  const byOctave = byInstrument.get(instrument) ?? new Map<number, Map<string | number, Known>>()
+  const known = byOctave.get(octaves) ?? new Map<string | number, Known>()
+  // A class has few policies at a time; what a search of many made is let go.
+  if (!byPolicy.has(policy) && byPolicy.size >= MOST_POLICIES) byPolicy.clear()
+  byPolicy.set(policy, byInstrument.set(instrument, byOctave.set(octaves, known)))
+  return known
+}
+
+/** Policies whose ways are kept for one seat's learning. */
+const MOST_POLICIES = 24
+
 /** Each moment with the holds that may be chosen, open strings still once; and what is out of reach. */
 function draftColumns(setup: Setup, { moments, octaves, pins }: Source, wide: number): { drafts: Draft[]; problems: Problem[] } {
   const problems: Problem[] = []
   const drafts: Draft[] = []
-  type Known = { readonly pitches: readonly Pitch[]; readonly all: readonly Hold[]; readonly free: readonly Hold[] }
-  const known = new Map<string | number, Known>()
-  const ways = (written: readonly Pitch[]): Known => {
+  const known = waysKnown(setup, octaves)
+  const waysOf = (written: readonly Pitch[]): Known => {
     const key = written.length === 1 ? letterSteps(written[0]) * 8 + written[0].alter : written.map(pitchName).join(' ')
     let found = known.get(key)
     if (!found) {
@@ -287,11 +309,11 @@ function draftColumns(setup: Setup, { moments, octaves, pins }: Source, wide: nu
     return found
   }
   moments.forEach((m, moment) => {
-    let found = ways(m.pitches)
+    let found = waysOf(m.pitches)
     if (found.all.length === 0 && m.pitches.length > 1) {
       // A chord beyond the hand: the top note stands for it, and the teacher is told.
       problems.push({ moment, kind: 'chord-cut', pitches: found.pitches })
-      found = ways(m.pitches.slice(-1))
+      found = waysOf(m.pitches.slice(-1))
     }
     const { pitches, all, free } = found
     if (all.length === 0) {

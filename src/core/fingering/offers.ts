@@ -1,5 +1,6 @@
 import { isLearned } from '../hands/hold'
-import { alterIn, tonic, type Key } from '../music/key'
+import { MAIN_DEGREES, triadOf, triadOn } from '../music/chord'
+import { alterIn, type Key } from '../music/key'
 import { byOctaves, LETTERS, printedPitch, stepsOf, type Pitch } from '../music/pitch'
 import type { Piece } from '../piece/piece'
 import { placeEvents } from '../piece/walk'
@@ -165,10 +166,8 @@ function soundingWith(piece: Piece, map: SeatMap, onset: number): Pitch[] {
 
 /** The notes of the key's tonic, subdominant and dominant chords that hold the pitch; its own third and fifth if none does. */
 function chordTones(key: Key, p: Pitch): Pick<Pitch, 'letter' | 'alter'>[] {
-  const triad = (root: number) => [0, 2, 4].map((d) => LETTERS[(root + d) % 7])
-  const keynote = LETTERS.indexOf(tonic(key).letter)
-  const main = [0, 4, 3].map((d) => triad((keynote + d) % 7)).filter((t) => t.includes(p.letter))
-  const letters = [...new Set((main.length ? main : [triad(LETTERS.indexOf(p.letter))]).flat())]
+  const main = MAIN_DEGREES.map((degree) => triadOf(key, degree)).filter((t) => t.includes(p.letter))
+  const letters = [...new Set((main.length ? main : [triadOn(p.letter)]).flat())]
   return letters.map((letter) => ({ letter, alter: alterIn(key, letter) }))
 }
 

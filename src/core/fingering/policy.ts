@@ -51,6 +51,8 @@ export const WHY_DEFAULT: Record<keyof Policy, string> = {
   harmonics: 'A harmonic breaks the frame; it is an effect until the hand knows the octave.',
 }
 
-/** The class's decisions with what the piece and the seat have otherwise. */
-export const withChanges = (base: Policy, ...changes: readonly (PolicyChange | undefined)[]): Policy =>
-  Object.assign({}, base, ...changes) as Policy
+/** The class's decisions with what the piece and the seat have otherwise; the very same ones where that is nothing, so that what was derived of them stands. */
+export function withChanges(base: Policy, ...changes: readonly (PolicyChange | undefined)[]): Policy {
+  const changed = changes.some((c) => c && (Object.keys(c) as (keyof Policy)[]).some((key) => c[key] !== undefined && c[key] !== base[key]))
+  return changed ? (Object.assign({}, base, ...changes) as Policy) : base
+}

@@ -4,7 +4,8 @@ import { letterName, spokenLetter, type Pitch } from '../music/pitch'
 import type { Base } from '../music/time'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
 import { top, type Reading, type ReadNote } from './reading'
-import { sayFinger, stringName } from './words'
+import { stringName } from './words'
+import { mannerOf, sayFinger } from '../fingering/explain'
 
 /** How a class speaks its part aloud. */
 export const callOptionsSchema = z.object({
@@ -123,10 +124,9 @@ function sayLetter(p: Pitch, stop: Stop | undefined, options: CallOptions, { sha
 
 function fingerWord({ instrument }: Reading, s: Stop, { low, numbers }: CallOptions): string {
   const number = numbers === 'words' ? NUMBERS[s.finger] : s.finger === 0 ? '0' : `${s.finger}`
-  const said = sayFinger(instrument, s)
-  if (s.finger === 0 || said === `${s.finger}`) return number
-  const place = said.startsWith('low ') ? 'low' : said.startsWith('high ') ? 'high' : null
-  if (!place) return said.replace(`${s.finger}`, number)
+  const place = mannerOf(instrument, s)
+  if (place === 'open') return number
+  if (place !== 'low' && place !== 'high') return sayFinger(instrument, s, number)
   switch (low) {
     case 'low 2':
       return `${place} ${number}`

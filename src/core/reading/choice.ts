@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { SPOT_KINDS, type Spot } from './spots/spot'
+import type { Spot } from './spots/spot'
+import { SPOT_KINDS } from './spots/detectors'
 
 /** Kinds that the teacher always wants shown, or never; the rest as the class's level has it. */
 export const kindChoiceSchema = z.partialRecord(z.enum(SPOT_KINDS), z.enum(['show', 'hide']))

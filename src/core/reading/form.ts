@@ -1,4 +1,5 @@
 import { alterIn, keyName, type Key } from '../music/key'
+import { triadNamed } from '../music/chord'
 import { letterName, LETTERS, midiOf, stepsOf, type Pitch } from '../music/pitch'
 import { onceIn } from '../once'
 import type { Line, Piece } from '../piece/piece'
@@ -281,17 +282,8 @@ function chordName(notes: readonly Sung[]): string | null {
   if (letters.length !== 3) return null
   const alterOf = (letter: string) => notes.filter((n) => n.pitch.letter === letter).map((n) => n.pitch.alter)
   if (letters.some((l) => new Set(alterOf(l)).size > 1)) return null
-  for (const root of letters) {
-    const [third, fifth] = [2, 4].map((d) => LETTERS[(LETTERS.indexOf(root) + d) % 7])
-    if (!letters.includes(third) || !letters.includes(fifth)) continue
-    const at = (letter: (typeof LETTERS)[number]) => midiOf({ letter, alter: alterOf(letter)[0], octave: 4 })
-    const up = (letter: (typeof LETTERS)[number]) => (((at(letter) - at(root)) % 12) + 12) % 12
-    const quality = ({ '4 7': 'major', '3 7': 'minor', '3 6': 'diminished', '4 8': 'augmented' } as Record<string, string>)[
-      `${up(third)} ${up(fifth)}`
-    ]
-    if (quality) return `${letterName({ letter: root, alter: alterOf(root)[0] })} ${quality} arpeggio, ${direction(notes)}`
-  }
-  return null
+  const found = triadNamed(letters.map((letter) => ({ letter, alter: alterOf(letter)[0] })))
+  return found && `${letterName(found.root)} ${found.quality} arpeggio, ${direction(notes)}`
 }
 
 /** "Learn measures 1, 2 and 5: then 10 of 16 are known." */

@@ -1,10 +1,10 @@
 import type { SeatMap } from '../fingering/map'
 import type { Piece } from '../piece/piece'
 import { onceIn } from '../once'
-import { MATTERS, stageOf, type Stage } from './matters'
+import { stageOf, STAGES, type Stage } from './stage'
 import { readingOf, type ReadNote, type Reading } from './reading'
-import { aboutKind, DETECTORS, TWO_NEW } from './spots/detectors'
-import type { Found, Spot, SpotKind } from './spots/spot'
+import { aboutKind, DETECTORS, TWO_NEW, type About, type SpotKind } from './spots/detectors'
+import type { Found, Spot } from './spots/spot'
 
 /** Everything that may trip the reader of a seat's part, in written order, hardest first at each note. Made once for a map. */
 export const spotsOf = onceIn((piece: Piece, map: SeatMap): readonly Spot[] => {
@@ -17,14 +17,9 @@ export const spotsOf = onceIn((piece: Piece, map: SeatMap): readonly Spot[] => {
 })
 
 /** Places what a detector found, and makes what has come before easier. */
-function settled(
-  r: Reading,
-  d: Pick<(typeof DETECTORS)[number], 'kind' | 'load' | 'again'>,
-  found: readonly Found[],
-  stage: Stage,
-): Spot[] {
+function settled(r: Reading, d: About, found: readonly Found[], stage: Stage): Spot[] {
   const times = new Map<string, number>()
-  const matters = MATTERS[d.kind][stage]
+  const matters = d.matters[STAGES.indexOf(stage)]
   const seat = r.map.seat.id
   const spots: Spot[] = []
   let last: Found['note'] | null = null

@@ -3,7 +3,8 @@ import type { Stop } from '../hands/hold'
 import { letterName, midiOf, pitchAt, stepsOf, type Pitch } from '../music/pitch'
 import { plainSpelling } from '../music/interval'
 import { before, motion, stopOf, top, type Reading, type ReadNote } from './reading'
-import { sayFinger, sayInterval, sayMeasure, saySpacing, stringName } from './words'
+import { sayInterval, sayMeasure, saySpacing, stringName } from './words'
+import { sayFinger } from '../fingering/explain'
 
 /** A crossing explained by one string: the same two fingers, as far apart, where the class knows them. */
 export type Transfer = {

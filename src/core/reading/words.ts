@@ -1,5 +1,3 @@
-import { sayStop } from '../fingering/explain'
-import type { Stop } from '../hands/hold'
 import type { Instrument } from '../instruments/instrument'
 import { alterIn, type Key } from '../music/key'
 import { spokenLetter, type Pitch } from '../music/pitch'
@@ -7,13 +5,6 @@ import type { ReadNote } from './reading'
 
 /** "F sharp", "F natural" where the key or the bar might have it otherwise. */
 export const sayPitch = (p: Pitch, key: Pick<Key, 'fifths'>): string => spokenLetter(p, alterIn(key, p.letter) !== 0)
-
-/** "2 low" without the string: "low 2", "4 stretched", "open". */
-export function sayFinger(instrument: Instrument, s: Stop): string {
-  if (s.finger === 0) return 'open'
-  const said = sayStop(instrument, s)
-  return said.slice(0, said.lastIndexOf(' on '))
-}
 
 export const stringName = (instrument: Instrument, string: number): string => instrument.strings[string].letter
 

@@ -5,22 +5,22 @@ import type { Plan } from './plan'
 import type { BySeat, SeatId } from './seat'
 
 /** Where a note stands and what it is: what must be the same for a pin to stay on it. */
-function places(piece: Piece): { byId: Map<string, string>; byPlace: Map<string, string> } {
-  const byId = new Map<string, string>()
+type Placed = { readonly place: string; readonly pitches: string }
+
+function places(piece: Piece): { byId: Map<string, Placed>; byPlace: Map<string, string> } {
+  const byId = new Map<string, Placed>()
   const byPlace = new Map<string, string>()
   piece.lines.forEach((line, l) => {
     for (const { event, at, into } of placeEvents(piece, line)) {
       if (event.kind !== 'note') continue
-      const place = `${l} ${at.index} ${into} ${event.heads.map((h) => pitchName(h.pitch)).join(',')}`
-      byId.set(event.id, place)
+      const pitches = event.heads.map((h) => pitchName(h.pitch)).join(',')
+      const place = `${l} ${at.index} ${into} ${pitches}`
+      byId.set(event.id, { place, pitches })
       byPlace.set(place, event.id)
     }
   })
   return { byId, byPlace }
 }
-
-/** The pitches in the words of a place. */
-const pitchesAt = (place: string | undefined): string | undefined => place?.split(' ')[3]
 
 /**
  * The plan for an edited piece: pins and substitutes stay on notes that kept their measure, beat and pitch; the others are
@@ -35,9 +35,9 @@ export function carryPins(before: Piece, after: Piece, plan: Plan, by: 'id' | 'p
     for (const [seat, decided] of Object.entries(bySeat)) {
       kept[seat] = {}
       for (const [id, value] of Object.entries(decided ?? {})) {
-        const place = old.byId.get(id)
-        const same = by === 'id' && place !== undefined && pitchesAt(now.byId.get(id)) === pitchesAt(place)
-        const to = same ? id : now.byPlace.get(place ?? '')
+        const was = old.byId.get(id)
+        const same = by === 'id' && was !== undefined && now.byId.get(id)?.pitches === was.pitches
+        const to = same ? id : now.byPlace.get(was?.place ?? '')
         if (to) kept[seat][to] = value
         else lifted++
       }

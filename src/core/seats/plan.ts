@@ -6,7 +6,7 @@ import { learnedSchema, type Learned } from '../instruments/learned'
 import { mended } from '../mend'
 import { MOST_LINES } from '../piece/piece'
 import { spotChoiceSchema } from '../reading/choice'
-import type { SpotKind } from '../reading/spots/spot'
+import type { SpotKind } from '../reading/spots/detectors'
 import { seatIdSchema, type BySeat, type SeatId } from './seat'
 import { upgradedPlan } from './upgrade'
 

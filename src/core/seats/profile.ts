@@ -2,7 +2,7 @@ import type { SeatMap } from '../fingering/map'
 import type { Piece } from '../piece/piece'
 import { letterName } from '../music/pitch'
 import { spotsOf } from '../reading/spots'
-import type { SpotKind } from '../reading/spots/spot'
+import type { SpotKind } from '../reading/spots/detectors'
 import { stringName } from '../reading/words'
 
 /** How often each thing comes in a seat's part. Plain data: it crosses from the worker. */

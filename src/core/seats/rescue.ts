@@ -5,8 +5,9 @@ import type { Moment } from '../fingering/moments'
 import { needsOffer, offersAt, phraseOf } from '../fingering/offers'
 import type { Substitute } from '../fingering/substitute'
 import { isLearned } from '../hands/hold'
-import { alterIn, tonic, type Key } from '../music/key'
-import { byOctaves, letterName, LETTERS, midiOf, printedPitch, type Letter, type Pitch } from '../music/pitch'
+import { LIKELY_DEGREES, triadOf } from '../music/chord'
+import { alterIn, type Key } from '../music/key'
+import { byOctaves, letterName, midiOf, printedPitch, type Letter, type Pitch } from '../music/pitch'
 import type { Piece } from '../piece/piece'
 import { placeEvents } from '../piece/walk'
 import type { ClassSettings } from './class'
@@ -169,19 +170,15 @@ function easier(piece: Piece, map: SeatMap, measure: readonly Moment[], number: 
   ]
 }
 
-/** Degrees of the chords that a measure is heard in, the likeliest first: I, V, IV, then ii and vi. */
-const CHORDS = [0, 4, 3, 1, 5] as const
-
 /** The triad of the key that covers most of what sounds in a measure, root first; of equals the likelier. */
-function chordOf(piece: Piece, index: number, key: Key): Letter[] {
+function chordOf(piece: Piece, index: number, key: Key): readonly Letter[] {
   const weight = new Map<Letter, number>()
   for (const line of piece.lines)
     for (const { at, event, ticks } of placeEvents(piece, line)) {
       if (at.index !== index || event.kind === 'rest') continue
       for (const { pitch } of event.heads) weight.set(pitch.letter, (weight.get(pitch.letter) ?? 0) + ticks)
     }
-  const keynote = LETTERS.indexOf(tonic(key).letter)
-  const triads = CHORDS.map((degree) => [0, 2, 4].map((d): Letter => LETTERS[(keynote + degree + d) % 7]))
+  const triads = LIKELY_DEGREES.map((degree) => triadOf(key, degree))
   const covers = (t: readonly Letter[]) => t.reduce((n, l) => n + (weight.get(l) ?? 0), 0)
   return triads.reduce((a, b) => (covers(b) > covers(a) ? b : a))
 }

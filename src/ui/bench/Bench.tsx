@@ -1,13 +1,12 @@
 'use client'
 
-import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react'
-import { mapsOf, type Ensemble } from '@/core/seats/ensemble'
-import type { SeatId } from '@/core/seats/seat'
-import { useDesk } from '@/ui/session/DeskProvider'
+import { memo, useEffect, useMemo, useRef, useState, type PointerEvent } from 'react'
+import type { Seat, SeatId } from '@/core/seats/seat'
+import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { useShownBySeat } from '@/ui/session/useSpots'
 import { setHover } from '@/ui/session/hover'
 import { sayMoment } from '@/ui/session/say'
-import { BENCH, drawnAround, FIRST_DRAWN, isDrawn, layOutBench, seatHeight, stringY } from './layout'
+import { BENCH, drawnAround, FIRST_DRAWN, isDrawn, layOutBench, seatHeight, stringY, type BenchLayout, type Drawn } from './layout'
 import { SeatLabel } from './SeatLabel'
 import { chipX, SeatRow } from './SeatRow'
 
@@ -23,7 +22,8 @@ export function Bench() {
   const pick = useDesk((d) => d.pick)
   const spots = useShownBySeat()
   const layout = useMemo(() => layOutBench(timeline), [timeline])
-  const { rows, height } = useMemo(() => rowsOf(ensemble), [ensemble])
+  const seats = useSeats()
+  const { rows, height } = useMemo(() => rowsOf(seats), [seats])
   const scroller = useRef<HTMLDivElement>(null)
   const [hovered, setHovered] = useState<number | null>(null)
   const [drawn, setDrawn] = useState(FIRST_DRAWN)
@@ -122,27 +122,7 @@ export function Bench() {
               )}
             </>
           )}
-          {layout.bars.map((b, i) =>
-            !isDrawn(b.x, drawn) ? null : (
-              <g key={b.index}>
-                <text x={b.x + 2} y={14} fontSize={12.5} fill="var(--soft)">
-                  {b.number}
-                </text>
-                {i > 0 &&
-                  rows.map((r) => (
-                    <line
-                      key={r.id}
-                      x1={b.x - 2}
-                      x2={b.x - 2}
-                      y1={r.top + BENCH.letters - 3}
-                      y2={r.top + stringY(0, r.strings) + 3}
-                      stroke="var(--soft)"
-                      strokeWidth={1.2}
-                    />
-                  ))}
-              </g>
-            ),
-          )}
+          <Bars layout={layout} rows={rows} drawn={drawn} />
           {rows.map(({ id: s, top }) => (
             <SeatRow
               key={s}
@@ -180,10 +160,35 @@ export function Bench() {
   )
 }
 
+/** The measures' numbers and lines. */
+const Bars = memo(function Bars({ layout, rows, drawn }: { layout: BenchLayout; rows: ReturnType<typeof rowsOf>['rows']; drawn: Drawn }) {
+  return layout.bars.map((b, i) =>
+    !isDrawn(b.x, drawn) ? null : (
+      <g key={b.index}>
+        <text x={b.x + 2} y={14} fontSize={12.5} fill="var(--soft)">
+          {b.number}
+        </text>
+        {i > 0 &&
+          rows.map((r) => (
+            <line
+              key={r.id}
+              x1={b.x - 2}
+              x2={b.x - 2}
+              y1={r.top + BENCH.letters - 3}
+              y2={r.top + stringY(0, r.strings) + 3}
+              stroke="var(--soft)"
+              strokeWidth={1.2}
+            />
+          ))}
+      </g>
+    ),
+  )
+})
+
 /** Where each seat's row stands, from the top, and how high they are together. */
-function rowsOf(ensemble: Ensemble) {
+function rowsOf(seats: readonly Seat[]) {
   let height: number = BENCH.head
-  const rows = mapsOf(ensemble).map(({ seat: { id }, instrument }) => {
+  const rows = seats.map(({ id, instrument }) => {
     const row = { id, top: height, height: seatHeight(instrument.strings.length), strings: instrument.strings.length }
     height += row.height
     return row

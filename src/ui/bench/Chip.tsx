@@ -1,14 +1,42 @@
+import { memo } from 'react'
 import type { MappedNote } from '@/core/fingering/map'
 import { isLearned } from '@/core/hands/hold'
 import { fingerText } from '@/engrave/rows'
 import { BENCH } from './layout'
 
+/** All that a chip shows, as plain values: one that shows the same is not drawn again. */
+type Shown = {
+  readonly x: number
+  readonly y: number
+  /** Where the note ends. */
+  readonly end: number
+  readonly text: string
+  readonly open: boolean
+  readonly fresh: boolean
+  readonly held: boolean
+  readonly pinned: boolean
+}
+
+/** What the chip of a note shows at a place. */
+export const chipOf = (note: MappedNote, x: number, y: number, end: number): Shown => ({
+  x,
+  y,
+  end,
+  text: fingerText(note),
+  open: note.stop.finger === 0,
+  fresh: !isLearned(note.hold),
+  held: note.held,
+  pinned: note.pinned && !note.held,
+})
+
+/** How long a note lasts, as a bar along its string. */
+export const Tail = memo(function Tail({ x, y, end }: Pick<Shown, 'x' | 'y' | 'end'>) {
+  return <line x1={x} x2={end} y1={y} y2={y} stroke="var(--ink)" strokeOpacity={0.62} strokeWidth={5} strokeLinecap="round" />
+})
+
 /** A finger on its string: filled when stopped, hollow when open, with an arrow when it lies low or high. */
-export function Chip({ x, y, note }: { x: number; y: number; note: MappedNote }) {
-  const text = fingerText(note)
-  const open = note.stop.finger === 0
+export const Chip = memo(function Chip({ x, y, text, open, fresh, held, pinned }: Omit<Shown, 'end'>) {
   const width = text.length > 1 ? BENCH.pill : BENCH.chip
-  const fresh = !isLearned(note.hold)
   return (
     <g>
       <rect
@@ -20,15 +48,22 @@ export function Chip({ x, y, note }: { x: number; y: number; note: MappedNote })
         fill={open ? 'var(--sheet)' : fresh ? 'var(--madder)' : 'var(--ink)'}
         stroke={fresh ? 'var(--madder)' : 'var(--ink)'}
         strokeWidth={1.4}
-        strokeDasharray={note.held ? '2 2' : undefined}
-        fillOpacity={note.held && !open ? 0.55 : 1}
+        strokeDasharray={held ? '2 2' : undefined}
+        fillOpacity={held && !open ? 0.55 : 1}
       />
       <text x={x} y={y + 4.8} textAnchor="middle" fontSize={14} fontWeight={650} fill={open ? 'var(--ink)' : 'var(--paper)'}>
         {text}
       </text>
-      {note.pinned && !note.held && (
-        <path d={`M${x + width / 2 - 5} ${y - 19} h8 l-4 7 z`} fill="var(--rosin)" stroke="var(--sheet)" strokeWidth={0.8} />
-      )}
+      {pinned && <path d={`M${x + width / 2 - 5} ${y - 19} h8 l-4 7 z`} fill="var(--rosin)" stroke="var(--sheet)" strokeWidth={0.8} />}
     </g>
   )
-}
+})
+
+/** The letter of a note, or the letters of a chord, over the strings. */
+export const Letters = memo(function Letters({ x, text }: { x: number; text: string }) {
+  return (
+    <text x={x} y={9} textAnchor="middle" fontSize={12.5} fill="var(--soft)">
+      {text}
+    </text>
+  )
+})

@@ -1,12 +1,18 @@
-import { Fragment } from 'react'
+import { Fragment, memo } from 'react'
 import { handSpans } from '@/core/fingering/hands'
 import type { Frame } from '@/core/fingering/frame'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { framesAlong, indentFor, SEMITONE } from './frames'
 import { BENCH, isDrawn, type Drawn } from './layout'
 
+type GlyphProps = { x: number; y: number; string: string; frame: Frame }
+
+/** Frames are made anew with every map: those that say the same are drawn once. */
+const sameGlyph = (a: GlyphProps, b: GlyphProps): boolean =>
+  a.x === b.x && a.y === b.y && a.string === b.string && a.frame.name === b.frame.name && a.frame.places.join() === b.frame.places.join()
+
 /** The four fingers of a frame as numerals spaced to scale; touching ones are tied by a line. */
-function FrameGlyph({ x, y, string, frame }: { x: number; y: number; string: string; frame: Frame }) {
+const FrameGlyph = memo(function FrameGlyph({ x, y, string, frame }: GlyphProps) {
   const first = Math.min(...frame.places.filter((p) => p !== null))
   const at = (place: number) => x + 16 + (place - first) * SEMITONE
   return (
@@ -30,7 +36,7 @@ function FrameGlyph({ x, y, string, frame }: { x: number; y: number; string: str
       })}
     </g>
   )
-}
+}, sameGlyph)
 
 const Numeral = ({ x, y, position }: { x: number; y: number; position: string }) => (
   <text x={x} y={y} fontSize={12.5} fontWeight={700} fill={position === 'I' ? 'var(--ink)' : 'var(--rosin)'}>

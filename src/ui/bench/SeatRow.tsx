@@ -8,7 +8,7 @@ import { placeEvents } from '@/core/piece/walk'
 import type { Spot } from '@/core/reading/spots/spot'
 import type { Beat } from '@/core/seats/timeline'
 import { BowMark } from './BowMark'
-import { Chip } from './Chip'
+import { Chip, chipOf, Letters, Tail } from './Chip'
 import { HandLane } from './HandLane'
 import { MoveMarks } from './MoveMarks'
 import { SpotMarks } from './SpotMarks'
@@ -50,6 +50,21 @@ const Instead = ({ x, y, word, trouble = false }: { x: number; y: number; word: 
   </text>
 )
 
+/** The strings of a seat. */
+const Strings = memo(function Strings({ count, width }: { count: number; width: number }) {
+  return Array.from({ length: count }, (_, s) => (
+    <line
+      key={s}
+      x1={0}
+      x2={width}
+      y1={stringY(s, count)}
+      y2={stringY(s, count)}
+      stroke="var(--string)"
+      strokeWidth={stringWeight(s, count)}
+    />
+  ))
+})
+
 /** One seat: its strings, the finger on each note, what rests, and the hand below. */
 export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top, letters, bows, spots, drawn, label }: Props) {
   const count = map.instrument.strings.length
@@ -59,34 +74,17 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
   const unmapped = new Set(map.problems.filter((p) => !map.byEvent.has(p.placed.event.id)).map((p) => p.placed.event.id))
   const events = placeEvents(piece, map.line).filter((e) => isDrawn(chipX(layout, timeline, e.onset), drawn))
   const notes = map.notes.filter((n) => isDrawn(x(n), drawn))
+  const chips = notes.map((n) =>
+    chipOf(n, x(n), stringY(n.stop.string, count), Math.max(x(n), xAt(layout, timeline, n.placed.onset + n.placed.ticks) - 7)),
+  )
   const bowing = bows ? bowingOf(piece, map.line) : null
   const wrong = new Set(bowing?.wrong.map((w) => w.event))
   const broken = notes.filter((n) => isBroken(n.hold) && !n.held && n.stop === n.hold.stops[0])
   return (
     <g transform={`translate(0 ${top})`} aria-label={label} role="img">
-      {map.instrument.strings.map((_, s) => (
-        <line
-          key={s}
-          x1={0}
-          x2={layout.width}
-          y1={stringY(s, count)}
-          y2={stringY(s, count)}
-          stroke="var(--string)"
-          strokeWidth={stringWeight(s, count)}
-        />
-      ))}
-      {notes.map((n, i) => (
-        <line
-          key={i}
-          x1={x(n)}
-          x2={Math.max(x(n), xAt(layout, timeline, n.placed.onset + n.placed.ticks) - 7)}
-          y1={stringY(n.stop.string, count)}
-          y2={stringY(n.stop.string, count)}
-          stroke="var(--ink)"
-          strokeOpacity={0.62}
-          strokeWidth={5}
-          strokeLinecap="round"
-        />
+      <Strings count={count} width={layout.width} />
+      {chips.map(({ x: at, y, end }, i) => (
+        <Tail key={i} x={at} y={y} end={end} />
       ))}
       {events.map((e) => {
         const at = chipX(layout, timeline, e.onset)
@@ -94,8 +92,8 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
         if (unmapped.has(e.event.id)) return <Instead key={e.event.id} x={at} y={middle} word="out" trouble />
         return null
       })}
-      {notes.map((n, i) => (
-        <Chip key={i} x={x(n)} y={stringY(n.stop.string, count)} note={n} />
+      {chips.map(({ end: _, ...chip }, i) => (
+        <Chip key={i} {...chip} />
       ))}
       {letters &&
         notes
@@ -109,11 +107,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
                   .map((o) => letterName(o.pitch))
                   .join('·')
               : letterName(n.pitch)
-            return (
-              <text key={i} x={x(n)} y={9} textAnchor="middle" fontSize={12.5} fill="var(--soft)">
-                {names}
-              </text>
-            )
+            return <Letters key={i} x={x(n)} text={names} />
           })}
       {bowing &&
         events.map(({ event, onset }) => {

@@ -1,7 +1,7 @@
 import { inSentence, type Seat } from '@/core/seats/seat'
 import type { KindChoice } from '@/core/reading/choice'
-import { stageOf, type Stage } from '@/core/reading/matters'
-import { SPOT_KINDS, type SpotKind } from '@/core/reading/spots/spot'
+import { stageOf, type Stage } from '@/core/reading/stage'
+import { SPOT_KINDS, type SpotKind } from '@/core/reading/spots/detectors'
 import { KindSelect } from '@/ui/ways/KindSelect'
 
 const STAGES: Record<Stage, string> = {

@@ -1,8 +1,8 @@
 'use client'
 
 import { Pin, PinOff } from 'lucide-react'
-import { useEffect, useMemo, useRef } from 'react'
-import { sayHold } from '@/core/fingering/explain'
+import { useDeferredValue, useEffect, useMemo, useRef } from 'react'
+import { sayStops } from '@/core/fingering/explain'
 import { reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { isBroken } from '@/core/hands/hold'
 import type { SeatId } from '@/core/seats/seat'
@@ -85,16 +85,15 @@ type AnswerProps = { seat: SeatId; map: SeatMap; answer: Found; note: MappedNote
 function Answer({ seat, map, answer, note, picked }: AnswerProps) {
   const lift = useDesk((d) => d.lift)
   const why = useMemo(() => reasonFor(map, note), [map, note])
+  // A changed finger is drawn first; what else could be done is priced a moment later.
+  const later = useDeferredValue(useMemo(() => ({ map, note }), [map, note]))
   const trouble = map.problems.find((p) => p.placed === note.placed)
-  const what = sayHold(map.instrument, note.hold)
   return (
     <>
       <div className="mt-0.5 flex items-center gap-3">
         <Fingerboard instrument={map.instrument} hold={note.hold} frame={note.frame} />
         <div>
-          <p className="text-lg leading-tight font-bold first-letter:uppercase">
-            {what.replace(/ in (half position|(?:lowered |raised )?[IV½]+)$/, '')}
-          </p>
+          <p className="text-lg leading-tight font-bold first-letter:uppercase">{sayStops(map.instrument, note.hold)}</p>
           <p className="text-sm text-soft">
             {note.position
               ? `${note.position === 'half' ? 'half position' : note.position} · ${note.frame?.name ?? ''}`
@@ -115,8 +114,8 @@ function Answer({ seat, map, answer, note, picked }: AnswerProps) {
         </p>
       )}
       {picked && <Instead seat={seat} map={map} answer={answer} />}
-      {picked && <HandNotes map={map} note={note} />}
-      {picked && <OtherChoices map={map} note={note} />}
+      {picked && <HandNotes {...later} />}
+      {picked && <OtherChoices {...later} />}
     </>
   )
 }

@@ -1,5 +1,5 @@
 import { aboutKind } from '@/core/reading/spots/detectors'
-import type { SpotKind } from '@/core/reading/spots/spot'
+import type { SpotKind } from '@/core/reading/spots/detectors'
 
 type Shown = 'show' | 'hide'
 type Props = {

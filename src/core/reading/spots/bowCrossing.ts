@@ -2,13 +2,14 @@ import { fromCrossings, inSlur, pressed, strings } from './crossed'
 import type { Detector } from './spot'
 
 /** Only the bow crosses: to or from an open string, the fingers stay over their string. */
-export const bowCrossing: Detector = {
+export const bowCrossing = {
   kind: 'bow-crossing',
   name: 'Only the bow crosses',
   mark: 'bow',
   concern: 'bow',
   load: 0,
   again: 0.8,
+  matters: [1.5, 1, 0.6],
   find: (r) =>
     fromCrossings(
       r,
@@ -19,4 +20,4 @@ export const bowCrossing: Detector = {
         advice: 'Say "bow only": the left hand does nothing here.',
       }),
     ),
-}
+} as const satisfies Detector

@@ -3,13 +3,14 @@ import { signed } from './signed'
 import type { Detector } from './spot'
 
 /** A letter that only the signature alters: the note itself shows nothing. */
-export const byKey: Detector = {
+export const byKey = {
   kind: 'by-key',
   name: 'Altered by the key only',
   mark: 'by key',
   concern: 'eye',
   load: 2,
   again: 0.5,
+  matters: [1.3, 1, 0.5],
   find: (r) =>
     signed(r, 'key', (pitch) => ({
       hard: 0.45,
@@ -17,4 +18,4 @@ export const byKey: Detector = {
       advice: `Point to the signature and name every ${pitch.letter} of the line.`,
       about: pitch.letter,
     })),
-}
+} as const satisfies Detector

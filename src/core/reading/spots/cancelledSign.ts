@@ -3,13 +3,14 @@ import { signed } from './signed'
 import type { Detector } from './spot'
 
 /** A sign that the barline took away: the same place on the staff sounds otherwise now, and shows nothing. */
-export const cancelledSign: Detector = {
+export const cancelledSign = {
   kind: 'cancelled-sign',
   name: 'Cancelled by the barline',
   mark: 'cancelled',
   concern: 'eye',
   load: 3,
   again: 0.8,
+  matters: [1.1, 1, 0.9],
   find: (r) =>
     signed(r, 'cancelled', (pitch) => ({
       hard: 0.7,
@@ -17,4 +18,4 @@ export const cancelledSign: Detector = {
       advice: 'Write the courtesy sign in, or call it out at the barline.',
       about: `${pitch.letter}${pitch.alter}`,
     })),
-}
+} as const satisfies Detector

@@ -3,13 +3,14 @@ import { signed } from './signed'
 import type { Detector } from './spot'
 
 /** A note altered by a sign earlier in the bar, with none of its own. */
-export const carriedSign: Detector = {
+export const carriedSign = {
   kind: 'carried-sign',
   name: 'Altered by a sign earlier in the measure',
   mark: 'still altered',
   concern: 'eye',
   load: 3,
   again: 0.8,
+  matters: [1.1, 1, 0.8],
   find: (r) =>
     signed(r, 'carried', (pitch, note) => ({
       hard: 0.7,
@@ -17,4 +18,4 @@ export const carriedSign: Detector = {
       advice: 'Run a finger from the sign to the barline; everything of that letter in between is altered.',
       about: `${pitch.letter}${pitch.alter}`,
     })),
-}
+} as const satisfies Detector

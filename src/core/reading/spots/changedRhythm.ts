@@ -5,13 +5,14 @@ import type { Detector } from './spot'
 type Changed = { readonly index: number; readonly like: number; readonly at: number }
 
 /** The notes of an earlier bar in another rhythm. */
-export const changedRhythm: Detector = {
+export const changedRhythm = {
   kind: 'changed-rhythm',
   name: 'The same notes in another rhythm',
   mark: 'rhythm',
   concern: 'eye',
   load: 2,
   again: 0.9,
+  matters: [1.1, 1, 0.8],
   find: (r) =>
     changed(r).map(({ index, like, at }) => ({
       note: r.byMeasure[index][at],
@@ -20,7 +21,7 @@ export const changedRhythm: Detector = {
       advice: 'Clap both measures, one after the other, before they are played.',
       about: `${index}`,
     })),
-}
+} as const satisfies Detector
 
 const changed = ofLine((r: Reading): Changed[] => {
   const found: Changed[] = []

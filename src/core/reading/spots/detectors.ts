@@ -26,7 +26,7 @@ import { shift } from './shift'
 import { skipCrossing } from './skipCrossing'
 import { skipString } from './skipString'
 import { slide } from './slide'
-import type { Detector, SpotKind } from './spot'
+import type { Detector } from './spot'
 import { twoForms } from './twoForms'
 import { twoPlaces } from './twoPlaces'
 import { wideGap } from './wideGap'
@@ -40,10 +40,11 @@ export const TWO_NEW = {
   concern: 'class',
   load: 2,
   again: 1,
+  matters: [1.1, 1, 0.8],
 } as const satisfies Omit<Detector, 'find'>
 
 /** Every detector; each looks by itself. */
-export const DETECTORS: readonly Detector[] = [
+export const DETECTORS = [
   outOfReach,
   newForClass,
   twoForms,
@@ -76,10 +77,18 @@ export const DETECTORS: readonly Detector[] = [
   doubleStop,
   wrongBow,
   noRest,
-]
+] as const satisfies readonly Detector[]
 
-type About = Omit<Detector, 'find'>
-const BY_KIND = new Map<SpotKind, About>([TWO_NEW, ...DETECTORS].map((d) => [d.kind, d]))
+/** What can trip a reader, a left hand, a bow arm, or a class that has not learned it: the name of each detector. */
+export type SpotKind = (typeof DETECTORS)[number]['kind'] | (typeof TWO_NEW)['kind']
 
-/** What is known of a kind: its name, its mark, its concern. */
+/** What is known of a kind, whoever finds it. */
+export type About = Omit<Detector, 'find' | 'kind'> & { readonly kind: SpotKind }
+/** What is for the class as a whole comes first. */
+const ABOUT: readonly About[] = [...DETECTORS.slice(0, 2), TWO_NEW, ...DETECTORS.slice(2)]
+const BY_KIND = new Map<SpotKind, About>(ABOUT.map((d) => [d.kind, d]))
+
+export const SPOT_KINDS = ABOUT.map((d) => d.kind) as [SpotKind, ...SpotKind[]]
+
+/** What is known of a kind: its name, its mark, its concern, what it weighs. */
 export const aboutKind = (kind: SpotKind): About => BY_KIND.get(kind)!

@@ -3,13 +3,14 @@ import { stringName } from '../words'
 import { atNotes, type Detector } from './spot'
 
 /** Two strings at once; a finger under an open neighbour must arch clear of it. */
-export const doubleStop: Detector = {
+export const doubleStop = {
   kind: 'double-stop',
   name: 'Two strings at once',
   mark: 'two strings',
   concern: 'hand',
   load: 4,
   again: 0.75,
+  matters: [1.2, 1, 0.8],
   find: (r) =>
     atNotes(r, (note) => {
       const { hold } = note
@@ -32,4 +33,4 @@ export const doubleStop: Detector = {
         about: hold.stops.map((s) => `${s.string}${s.finger}`).join(),
       }
     }),
-}
+} as const satisfies Detector

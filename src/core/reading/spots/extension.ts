@@ -1,14 +1,16 @@
-import { sayFinger, stringName } from '../words'
+import { stringName } from '../words'
+import { sayFinger } from '../../fingering/explain'
 import { atNotes, type Detector } from './spot'
 
 /** The hand opens: the cello's extended frames, a stretched 4 or reached-back 1 of violin and viola. */
-export const extension: Detector = {
+export const extension = {
   kind: 'extension',
   name: 'Extension',
   mark: 'opens',
   concern: 'hand',
   load: 0,
   again: 0.45,
+  matters: [1.2, 1, 0.7],
   find: (r) =>
     atNotes(r, (note) => {
       const s = note.hold?.stops.find((x) => x.stretch)
@@ -26,4 +28,4 @@ export const extension: Detector = {
         about: `${s.finger} ${s.string} ${s.place}`,
       }
     }),
-}
+} as const satisfies Detector

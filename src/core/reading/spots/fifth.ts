@@ -4,13 +4,14 @@ import { strings, stringSteps } from './crossed'
 import { atNotes, type Detector } from './spot'
 
 /** One finger hops to the next string at the same place. */
-export const fifth: Detector = {
+export const fifth = {
   kind: 'fifth',
   name: 'One finger over two strings',
   mark: 'hops',
   concern: 'hand',
   load: 0,
   again: 0.7,
+  matters: [1.2, 1, 0.8],
   find: (r) =>
     atNotes(r, (note) => {
       const last = before(r, note)
@@ -27,4 +28,4 @@ export const fifth: Detector = {
         about: `${finger} ${strings(r, last, note)}`,
       }
     }),
-}
+} as const satisfies Detector

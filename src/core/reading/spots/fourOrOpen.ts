@@ -5,13 +5,14 @@ import { atNotes, type Detector } from './spot'
 const on = (n: ReadNote | null, string: number): boolean => n?.hold?.stops.length === 1 && n.hold.low === string && !n.hold.open
 
 /** A note that both 4 and the next open string play, where the choice matters: it stays on the string, or crosses and comes back. */
-export const fourOrOpen: Detector = {
+export const fourOrOpen = {
   kind: 'four-or-open',
   name: 'Four or open',
   mark: '4 or 0',
   concern: 'hand',
   load: 0,
   again: 0.5,
+  matters: [1.2, 1, 0.7],
   find: (r) =>
     atNotes(r, (note) => {
       const choice = choiceAt(r, note)
@@ -32,7 +33,7 @@ export const fourOrOpen: Detector = {
         about: `${string} ${four}`,
       }
     }),
-}
+} as const satisfies Detector
 
 /** The lower string of the choice, and whether 4 was taken. */
 function choiceAt({ letters, map, instrument }: Reading, { hold }: ReadNote): { string: number; four: boolean } | null {

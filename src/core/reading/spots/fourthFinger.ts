@@ -3,13 +3,14 @@ import { stringName } from '../words'
 import { atNotes, type Detector } from './spot'
 
 /** The fourth finger of violin and viola: weak, and flat if the hand is not over it. */
-export const fourthFinger: Detector = {
+export const fourthFinger = {
   kind: 'fourth-finger',
   name: 'Fourth finger',
   mark: 'fourth',
   concern: 'hand',
   load: 0,
   again: 0.6,
+  matters: [1.3, 1, 0.5],
   find: (r) =>
     atNotes(r, (note) => {
       const s = stopOf(note)
@@ -28,4 +29,4 @@ export const fourthFinger: Detector = {
         about: `${s.string} ${s.place}`,
       }
     }),
-}
+} as const satisfies Detector

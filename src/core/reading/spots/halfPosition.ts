@@ -2,13 +2,14 @@ import { before } from '../reading'
 import { atNotes, type Detector } from './spot'
 
 /** The hand a half step back from first position. */
-export const halfPosition: Detector = {
+export const halfPosition = {
   kind: 'half-position',
   name: 'Half position',
   mark: 'half',
   concern: 'hand',
   load: 1,
   again: 0.75,
+  matters: [1.2, 1, 0.7],
   find: (r) => {
     const half = r.instrument.positions.map(({ name }) => name === 'half')
     return atNotes(r, (note) => {
@@ -25,4 +26,4 @@ export const halfPosition: Detector = {
       }
     })
   },
-}
+} as const satisfies Detector

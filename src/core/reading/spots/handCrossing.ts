@@ -2,13 +2,14 @@ import { fromCrossings, inSlur, pressed, strings } from './crossed'
 import type { Detector } from './spot'
 
 /** The left hand crosses: a finger on each of two neighbouring strings, a step apart in the tune. */
-export const handCrossing: Detector = {
+export const handCrossing = {
   kind: 'hand-crossing',
   name: 'The left hand crosses',
   mark: 'crosses',
   concern: 'hand',
   load: 0,
   again: 0.7,
+  matters: [1.5, 1, 0.7],
   find: (r) =>
     fromCrossings(
       r,
@@ -19,4 +20,4 @@ export const handCrossing: Detector = {
         advice: 'Keep the finger that played down until the next one stands on the new string.',
       }),
     ),
-}
+} as const satisfies Detector

@@ -1,15 +1,17 @@
 import { after, before, motion, stopOf, type ReadNote } from '../reading'
-import { sayFinger, stringName } from '../words'
+import { stringName } from '../words'
+import { sayFinger } from '../../fingering/explain'
 import { atNotes, type Detector } from './spot'
 
 /** A finger above the first that visits another string for one note and finds no other finger there. */
-export const landsAlone: Detector = {
+export const landsAlone = {
   kind: 'lands-alone',
   name: 'A finger lands alone',
   mark: 'alone',
   concern: 'hand',
   load: 1,
   again: 0.7,
+  matters: [1.4, 1, 0.7],
   find: (r) =>
     atNotes(r, (note) => {
       const s = stopOf(note)
@@ -26,4 +28,4 @@ export const landsAlone: Detector = {
         about: `${s.finger} ${s.string}`,
       }
     }),
-}
+} as const satisfies Detector

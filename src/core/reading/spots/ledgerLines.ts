@@ -3,13 +3,14 @@ import { printedPitch } from '../../music/pitch'
 import { atNotes, type Detector } from './spot'
 
 /** Off the staff by more lines than one counts at sight. */
-export const ledgerLines: Detector = {
+export const ledgerLines = {
   kind: 'ledger-lines',
   name: 'Ledger lines',
   mark: 'ledger',
   concern: 'eye',
   load: 2,
   again: 0.55,
+  matters: [1.4, 1, 0.6],
   find: (r) => {
     const clef = CLEFS[r.instrument.clef]
     return atNotes(r, (note) => {
@@ -28,4 +29,4 @@ export const ledgerLines: Detector = {
       }
     })
   },
-}
+} as const satisfies Detector

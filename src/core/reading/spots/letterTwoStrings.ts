@@ -4,13 +4,14 @@ import { stringName } from '../words'
 import type { Detector, Found } from './spot'
 
 /** The same pitch in two places, or the same letter under fingers on two strings, close together. */
-export const letterTwoStrings: Detector = {
+export const letterTwoStrings = {
   kind: 'letter-two-strings',
   name: 'One letter on two strings',
   mark: 'two strings?',
   concern: 'eye',
   load: 1,
   again: 0.5,
+  matters: [1.3, 1, 0.7],
   find: (r) => {
     const last = new Map<string, ReadNote>()
     const found: Found[] = []
@@ -37,4 +38,4 @@ export const letterTwoStrings: Detector = {
     }
     return found
   },
-}
+} as const satisfies Detector

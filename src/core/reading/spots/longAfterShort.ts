@@ -10,13 +10,14 @@ const TIMES = 3
 const RUN = 3
 
 /** A long note after a run of short ones: it is left too early. */
-export const longAfterShort: Detector = {
+export const longAfterShort = {
   kind: 'long-after-short',
   name: 'A long note after short ones',
   mark: 'long',
   concern: 'eye',
   load: 1,
   again: 0.55,
+  matters: [1.2, 1, 0.6],
   find: (r) =>
     atNotes(r, (note) => {
       let run = 0
@@ -31,4 +32,4 @@ export const longAfterShort: Detector = {
         about: `${note.ticks}`,
       }
     }),
-}
+} as const satisfies Detector

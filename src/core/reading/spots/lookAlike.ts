@@ -5,13 +5,14 @@ import type { Detector } from './spot'
 type Alike = { readonly index: number; readonly like: number; readonly at: number }
 
 /** A bar that begins like an earlier one and goes on otherwise. */
-export const lookAlike: Detector = {
+export const lookAlike = {
   kind: 'look-alike',
   name: 'Looks like an earlier measure, but is not',
   mark: 'differs',
   concern: 'eye',
   load: 2,
   again: 0.9,
+  matters: [1.1, 1, 0.8],
   find: (r) =>
     alike(r).map(({ index, like, at }) => ({
       note: r.byMeasure[index][at],
@@ -20,7 +21,7 @@ export const lookAlike: Detector = {
       advice: 'Play the two measures one after the other and circle the note that differs.',
       about: `${index}`,
     })),
-}
+} as const satisfies Detector
 
 const alike = ofLine((r: Reading): Alike[] => {
   const found: Alike[] = []

@@ -3,13 +3,14 @@ import { stringName } from '../words'
 import { atNotes, type Detector } from './spot'
 
 /** Fingers on the lowest string: the elbow has to come round. */
-export const lowestString: Detector = {
+export const lowestString = {
   kind: 'lowest-string',
   name: 'The lowest string',
   mark: 'lowest',
   concern: 'hand',
   load: 1,
   again: 0.6,
+  matters: [1.2, 1, 0.5],
   find: (r) =>
     atNotes(r, (note) => {
       const last = before(r, note)
@@ -26,4 +27,4 @@ export const lowestString: Detector = {
         about: 'lowest',
       }
     }),
-}
+} as const satisfies Detector

@@ -5,13 +5,14 @@ import type { Detector, Found } from './spot'
 const LONG_WAY = 32
 
 /** A long way without a rest to set bow and hand anew. */
-export const noRest: Detector = {
+export const noRest = {
   kind: 'no-rest',
   name: 'No rest to set the bow',
   mark: 'no rest',
   concern: 'bow',
   load: 2,
   again: 1,
+  matters: [1, 1, 0.8],
   find: ({ notes }) => {
     const found: Found[] = []
     let from = 0
@@ -32,4 +33,4 @@ export const noRest: Detector = {
     }
     return found
   },
-}
+} as const satisfies Detector

@@ -2,13 +2,14 @@ import { beatTicks } from '../../music/time'
 import type { Detector } from './spot'
 
 /** A piece that begins before its first full bar. */
-export const pickup: Detector = {
+export const pickup = {
   kind: 'pickup',
   name: 'Pickup',
   mark: 'pickup',
   concern: 'eye',
   load: 1,
   again: 1,
+  matters: [1.2, 1, 0.5],
   find: (r) => {
     const first = r.notes[0]
     if (!first?.placed.at.measure.pickup) return []
@@ -24,4 +25,4 @@ export const pickup: Detector = {
       },
     ]
   },
-}
+} as const satisfies Detector

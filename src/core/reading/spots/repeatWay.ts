@@ -2,13 +2,14 @@ import { unfold } from '../../piece/unfold'
 import type { Detector, Found } from './spot'
 
 /** First and second endings, and where a repeat goes back to. */
-export const repeatWay: Detector = {
+export const repeatWay = {
   kind: 'repeat-way',
   name: 'Where the repeat goes',
   mark: 'repeat',
   concern: 'eye',
   load: 1,
   again: 1,
+  matters: [1.2, 1, 0.7],
   find: (r) => {
     const { measures } = r.map.line
     const order = unfold(r.map.line)
@@ -52,4 +53,4 @@ export const repeatWay: Detector = {
     })
     return found
   },
-}
+} as const satisfies Detector

@@ -3,13 +3,14 @@ import { stopOf, top } from '../reading'
 import { atNotes, type Detector } from './spot'
 
 /** A stopped note that shares its letter with an open string, played in the same piece: "high D" against "open D". */
-export const sharedLetter: Detector = {
+export const sharedLetter = {
   kind: 'shared-letter',
   name: 'Shares its letter with an open string',
   mark: 'high',
   concern: 'eye',
   load: 1,
   again: 0.5,
+  matters: [1.3, 1, 0.5],
   find: (r) => {
     // Open strings by letter: how low they sound, and in which measures.
     const opens = new Map<string, { midi: number; measures: Set<number> }>()
@@ -38,4 +39,4 @@ export const sharedLetter: Detector = {
       }
     })
   },
-}
+} as const satisfies Detector

@@ -14,13 +14,14 @@ const sayOver: Record<Shift['over'], string> = {
 }
 
 /** The hand goes to another position. */
-export const shift: Detector = {
+export const shift = {
   kind: 'shift',
   name: 'Shift',
   mark: 'shift',
   concern: 'hand',
   load: 0,
   again: 0.95,
+  matters: [1.2, 1, 0.75],
   find: (r) =>
     atNotes(r, (note) => {
       const s = note.move?.shift
@@ -39,4 +40,4 @@ export const shift: Detector = {
         about: `${s.from} ${s.to}`,
       }
     }),
-}
+} as const satisfies Detector

@@ -4,13 +4,14 @@ import { fromCrossings, inSlur, pressed, strings } from './crossed'
 import type { Detector } from './spot'
 
 /** A skip in the tune that also changes the string, fingers on both. */
-export const skipCrossing: Detector = {
+export const skipCrossing = {
   kind: 'skip-crossing',
   name: 'A skip that changes string',
   mark: 'skip',
   concern: 'hand',
   load: 1,
   again: 0.6,
+  matters: [1.3, 1, 0.7],
   find: (r) =>
     fromCrossings(
       r,
@@ -24,4 +25,4 @@ export const skipCrossing: Detector = {
         advice: 'Set both fingers first, then let only the bow go between them.',
       }),
     ),
-}
+} as const satisfies Detector

@@ -2,13 +2,14 @@ import { fromCrossings, inSlur, pressed, strings } from './crossed'
 import type { Detector } from './spot'
 
 /** A string lies between the two notes. */
-export const skipString: Detector = {
+export const skipString = {
   kind: 'skip-string',
   name: 'Skips a string',
   mark: 'skips string',
   concern: 'bow',
   load: 0,
   again: 0.7,
+  matters: [1.2, 1, 0.8],
   find: (r) =>
     fromCrossings(
       r,
@@ -19,4 +20,4 @@ export const skipString: Detector = {
         advice: 'Bow the open strings alone in this rhythm; the arm goes before the note.',
       }),
     ),
-}
+} as const satisfies Detector

@@ -1,13 +1,14 @@
 import { atNotes, type Detector } from './spot'
 
 /** One finger between its low and its high place, with little time for it. */
-export const slide: Detector = {
+export const slide = {
   kind: 'slide',
   name: 'A finger slides low and high',
   mark: 'slides',
   concern: 'hand',
   load: 0,
   again: 0.8,
+  matters: [1.1, 1, 0.7],
   find: (r) =>
     atNotes(r, (note) => {
       const s = note.move?.slide
@@ -21,4 +22,4 @@ export const slide: Detector = {
         about: `${s.finger} ${s.from} ${s.to}`,
       }
     }),
-}
+} as const satisfies Detector

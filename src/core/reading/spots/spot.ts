@@ -1,42 +1,5 @@
 import type { Reading, ReadNote } from '../reading'
-
-/** What can trip a reader, a left hand, a bow arm, or a class that has not learned it: one name a detector. */
-export const SPOT_KINDS = [
-  'out-of-reach',
-  'new-for-class',
-  'two-new',
-  'two-forms',
-  'by-key',
-  'carried-sign',
-  'cancelled-sign',
-  'shared-letter',
-  'letter-two-strings',
-  'ledger-lines',
-  'look-alike',
-  'changed-rhythm',
-  'repeat-way',
-  'pickup',
-  'long-after-short',
-  'two-places',
-  'slide',
-  'wide-gap',
-  'fourth-finger',
-  'four-or-open',
-  'extension',
-  'half-position',
-  'shift',
-  'lowest-string',
-  'lands-alone',
-  'fifth',
-  'skip-crossing',
-  'skip-string',
-  'hand-crossing',
-  'bow-crossing',
-  'double-stop',
-  'wrong-bow',
-  'no-rest',
-] as const
-export type SpotKind = (typeof SPOT_KINDS)[number]
+import type { SpotKind } from './detectors'
 
 /** Whom it asks something of: the eye, the left hand, the bow, or the class as a whole. */
 export type Concern = 'eye' | 'hand' | 'bow' | 'class'
@@ -54,9 +17,10 @@ export type Found = {
   readonly about: string
 }
 
-/** One way to be tripped. Adding one is a file, a row in the list of detectors, and a row of {@link MATTERS}. */
+/** One way to be tripped. Adding one is a file and a row in the list of detectors. */
 export type Detector = {
-  readonly kind: SpotKind
+  /** Its own name. */
+  readonly kind: string
   /** As a heading: "One letter, two forms". */
   readonly name: string
   /** One word for the mark at the note. */
@@ -66,6 +30,8 @@ export type Detector = {
   readonly load: number
   /** What is left of its hardness each time it comes again. */
   readonly again: number
+  /** How much it matters at the beginning, in first position and beyond, times its hardness: what is daily bread at one stage stops the stage before. Common practice. */
+  readonly matters: readonly [number, number, number]
   readonly find: (r: Reading) => readonly Found[]
 }
 

@@ -5,10 +5,11 @@ import type { Key } from '../../music/key'
 import type { Meter } from '../../music/time'
 import { pieceFrom } from '../../testing/piece'
 import { isShown, SHOWN_FROM } from '../choice'
-import { MATTERS, stageOf } from '../matters'
+import { stageOf } from '../stage'
 import { spotsOf } from '../spots'
 import { aboutKind, DETECTORS } from './detectors'
-import { SPOT_KINDS, type Spot, type SpotKind } from './spot'
+import type { Spot } from './spot'
+import { SPOT_KINDS, type SpotKind } from './detectors'
 import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, SEAT } from '../../testing/seats'
 
 type How = {
@@ -257,7 +258,10 @@ describe('what is shown', () => {
     expect(stageOf(INSTRUMENTS.violin, learned('first-finger').violin)).toBe('beginning')
     expect(stageOf(INSTRUMENTS.violin, FIRST_POSITION.violin)).toBe('first position')
     expect(stageOf(INSTRUMENTS.cello, learned('fifth-position').cello)).toBe('beyond')
-    for (const kind of SPOT_KINDS) expect(MATTERS[kind].beyond).toBeLessThanOrEqual(MATTERS[kind].beginning)
+    for (const kind of SPOT_KINDS) {
+      const [beginning, , beyond] = aboutKind(kind).matters
+      expect(beyond).toBeLessThanOrEqual(beginning)
+    }
   })
   it('has a name, a mark and a detector for every kind, each kind once', () => {
     expect(new Set([...DETECTORS.map((d) => d.kind), 'two-new'])).toEqual(new Set(SPOT_KINDS))

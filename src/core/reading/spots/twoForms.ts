@@ -1,19 +1,21 @@
 import { letterName, type Letter } from '../../music/pitch'
 import type { ReadNote } from '../reading'
-import { sayFinger, sayPitch, stringName } from '../words'
+import { sayPitch, stringName } from '../words'
+import { sayFinger } from '../../fingering/explain'
 import type { Detector, Found } from './spot'
 
 /** Measures within which the other form is still in the ear and the hand. */
 const NEAR = 2
 
 /** One letter in two forms: F sharp and F natural side by side, lines apart, or one on one string and one on the next. */
-export const twoForms: Detector = {
+export const twoForms = {
   kind: 'two-forms',
   name: 'One letter, two forms',
   mark: 'two forms',
   concern: 'eye',
   load: 4,
   again: 0.75,
+  matters: [1.1, 1, 0.75],
   find: ({ notes, instrument }) => {
     const last = new Map<Letter, { note: ReadNote; head: number }>()
     const found: Found[] = []
@@ -43,4 +45,4 @@ export const twoForms: Detector = {
       })
     return found
   },
-}
+} as const satisfies Detector

@@ -1,19 +1,21 @@
 import type { Stop } from '../../hands/hold'
 import { before, stopOf, type Reading, type ReadNote } from '../reading'
-import { sayFinger, stringName } from '../words'
+import { stringName } from '../words'
+import { sayFinger } from '../../fingering/explain'
 import { atNotes, type Detector } from './spot'
 
 /** How many notes back the other string is still in the hand. */
 const LOOK = 4
 
 /** The hand's other shape on the next string: 2 low on one and high on the other; on the cello 2 on one and 3 on the other. */
-export const twoPlaces: Detector = {
+export const twoPlaces = {
   kind: 'two-places',
   name: 'Another place on the next string',
   mark: 'other place',
   concern: 'hand',
   load: 2,
   again: 0.6,
+  matters: [1.3, 1, 0.6],
   find: (r) =>
     atNotes(r, (note) => {
       const here = stopOf(note)
@@ -28,7 +30,7 @@ export const twoPlaces: Detector = {
         about: `${say(here)} ${say(there)}`,
       }
     }),
-}
+} as const satisfies Detector
 
 /** The last stop of the other shape on a neighbouring string with the hand in place, unless this string was played in between. */
 function otherString(r: Reading, note: ReadNote, here: Stop): Stop | null {

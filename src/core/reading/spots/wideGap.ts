@@ -4,13 +4,14 @@ import { saySpacing } from '../words'
 import { atNotes, type Detector } from './spot'
 
 /** Two neighbouring fingers of violin or viola further apart than on the tapes: low 2 to 3, low 2 to high 3. */
-export const wideGap: Detector = {
+export const wideGap = {
   kind: 'wide-gap',
   name: 'Wide gap between fingers',
   mark: 'wide gap',
   concern: 'hand',
   load: 1,
   again: 0.7,
+  matters: [1.5, 1, 0.8],
   find: (r) =>
     atNotes(r, (note) => {
       const last = before(r, note)
@@ -27,4 +28,4 @@ export const wideGap: Detector = {
         about: `${low.finger} ${gap}`,
       }
     }),
-}
+} as const satisfies Detector

@@ -1,13 +1,14 @@
 import type { Detector, Found } from './spot'
 
 /** A strong beat that comes up-bow, or a repeat that needs a retake. */
-export const wrongBow: Detector = {
+export const wrongBow = {
   kind: 'wrong-bow',
   name: 'The bow comes out the wrong way',
   mark: 'wrong bow',
   concern: 'bow',
   load: 2,
   again: 0.85,
+  matters: [1, 1, 0.9],
   find: (r) =>
     r.bowing.wrong.flatMap((w): Found[] => {
       const note = r.byEvent.get(w.event)
@@ -23,4 +24,4 @@ export const wrongBow: Detector = {
         },
       ]
     }),
-}
+} as const satisfies Detector

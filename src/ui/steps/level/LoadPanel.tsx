@@ -3,7 +3,7 @@
 import type { SeatId } from '@/core/seats/seat'
 import { printedPitch } from '@/core/music/pitch'
 import { aboutKind } from '@/core/reading/spots/detectors'
-import { SPOT_KINDS, type SpotKind } from '@/core/reading/spots/spot'
+import { SPOT_KINDS, type SpotKind } from '@/core/reading/spots/detectors'
 import { COST_NAMES, type LoadItem } from '@/core/seats/load'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { Rescues } from './Rescues'

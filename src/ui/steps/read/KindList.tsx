@@ -2,7 +2,8 @@
 
 import { inSentence } from '@/core/seats/seat'
 import { aboutKind } from '@/core/reading/spots/detectors'
-import { SPOT_KINDS, type Concern } from '@/core/reading/spots/spot'
+import type { Concern } from '@/core/reading/spots/spot'
+import { SPOT_KINDS } from '@/core/reading/spots/detectors'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { kindShown, muted } from '@/ui/session/edits'
 import { useAllSpots, useShownSpots } from '@/ui/session/useSpots'
