@@ -23,7 +23,7 @@ export const MUTATIONS: readonly Mutation[] = [
   ...of(
     'src/ui/kit/history.ts',
     ['src/ui/kit'],
-    ['past: [...past, { state, said }], future: []', 'past: [...past, { state, said }], future: [] as never[], lost: past'],
+    ['past: [...past, { state, said }], future: [] })', 'past: [...past, { state, said }], future: [{ state, said }] })'],
     ['past: past.slice(0, -1), future', 'past, future'],
     ['future: later } }', 'future } }'],
   ),

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { timeSchema, versionNumber } from '@/core/bounds'
 import { pieceSchema } from '@/core/piece/piece'
 import { summarySchema } from '@/core/piece/summary'

@@ -2,7 +2,7 @@
 
 import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
-import { z } from 'zod'
+import * as z from 'zod'
 import { versionNumber } from '@/core/bounds'
 import { theClass } from '@/store/classes'
 import { now } from '@/store/clock'

@@ -6,7 +6,7 @@ import '@fontsource/dejavu-sans/400.css'
 import '@fontsource/noto-music/music-400.css'
 import './globals.css'
 import { ThemeProvider } from 'next-themes'
-import { Toaster } from 'sonner'
+import { Toasts } from '@/ui/kit/Toasts'
 import { FROM_DOOR } from '@/server/address'
 import { sayInstruments } from '@/core/instruments/all'
 import { SendUnsent } from '@/ui/session/SendUnsent'
@@ -25,12 +25,7 @@ export default async function RootLayout({ children }: { children: React.ReactNo
         <ThemeProvider attribute="class" defaultTheme="light" disableTransitionOnChange nonce={nonce}>
           {children}
           <SendUnsent />
-          <Toaster
-            position="bottom-left"
-            toastOptions={{
-              style: { fontFamily: 'var(--font-sans)', background: 'var(--sheet)', color: 'var(--ink)', border: '1px solid var(--rule)' },
-            }}
-          />
+          <Toasts />
         </ThemeProvider>
       </body>
     </html>

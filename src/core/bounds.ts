@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** The last moment that is taken for a time: the end of the year 9999, in milliseconds since 1970. Beyond, a date cannot be said. */
 const LAST = 253_402_300_799_999

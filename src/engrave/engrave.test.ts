@@ -5,14 +5,15 @@ import { readFileSync } from 'node:fs'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { byOctaves, midiOf } from '@/core/music/pitch'
 import type { Piece } from '@/core/piece/piece'
-import { ensembleMapper } from '@/core/seats/ensemble'
+import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
 import { emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { readFile } from '@/formats/read'
 import { groupEvents } from '@/core/piece/beams'
 import { eventId } from './ids'
 import { meiOf } from './mei'
-import { finishSystem } from './post'
+import { finishSystem, slimmed } from './post'
+import { tuneMei } from './tune'
 import { rowText, type Row } from './rows'
 import { serverToolkit } from './server'
 import { engravePages, engraveSystems, type Toolkit } from './toolkit'
@@ -96,7 +97,7 @@ describe('the score', () => {
   })
   it('syllables are centred under their heads', () => {
     const svg =
-      '<g id="v-e0" class="note"><g class="notehead"><use xlink:href="#E0A4-x" transform="translate(1000, 50) scale(1)" /></g><g id="v-e0-finger" class="verse row-finger"><text x="900" y="10">'
+      '<g id="v-e0" class="note"><g class="notehead"><use xlink:href="#E0A4-x" transform="translate(1000, 50) scale(1)" /></g><g id="v--e0-finger" class="verse row-finger"><text x="900" y="10">'
     // A black head is 1.18 staff spaces of 180 units wide (Standard Music Font Layout metrics of Bravura): 1000 + 106.
     expect(finishSystem(svg, null)).toContain('<text text-anchor="middle" x="1106" y="10"')
   })
@@ -154,5 +155,27 @@ describe('beams (common practice: the felt beat)', () => {
     expect(groups('D4:e E4:e F4 G4:e A4:e z', { beats: 4, unit: 4 })).toEqual([2, 1, 2, 1])
     expect(groups('D4:e E4:e F4:e G4:e A4:e B4:e', { beats: 6, unit: 8 })).toEqual([3, 3])
     expect(groups('D4:e E4:e F4:e G4:e A4:e B4:e', { beats: 3, unit: 4 })).toEqual([2, 2, 2])
+  })
+})
+
+describe('a drawing that is only looked at', () => {
+  it('is half as long and keeps what its own style speaks of, or its lines would not be drawn', () => {
+    const piece = pieceFrom('F#4 G4 A4 G4', { fifths: 2, mode: 'major' })
+    const [svg] = engraveSystems(toolkit, tuneMei(piece), 860, 36)
+    const slim = slimmed(svg)
+    expect(slim.length).toBeLessThan(svg.length)
+    const ids = [...slim.matchAll(/#([a-z][a-z0-9]{5,9})\b/g)].map(([, id]) => id)
+    expect(ids.length).toBeGreaterThan(0)
+    for (const id of ids) expect(slim).toContain(`id="${id}"`)
+  })
+  it('names the rows of two seats of one instrument, each under its own staff', () => {
+    const piece = pieceFrom('F#4 G4 A4 G4', { fifths: 2, mode: 'major' })
+    const [violin] = DEFAULT_CLASS.seats
+    const klass = { ...DEFAULT_CLASS, seats: [violin, { ...violin, id: 'violin-2', name: 'Violin 2' }] }
+    const maps = mapsOf(ensembleMapper()(piece, emptyPlan(), klass))
+    const mei = meiOf(piece, { parts: maps.map((m) => partOfSeat(piece, m, false)), rows: ['finger'], positions: true, labels: true })
+    const [svg] = engraveSystems(toolkit, mei, 860, 36)
+    expect(svg.match(/class="row-name"/g)).toHaveLength(2)
+    expect(svg).toContain('Violin 2')
   })
 })

@@ -31,13 +31,15 @@ export const DUR: Record<Value['base'], string> = {
   '128th': '128',
 }
 export const ACCID: Record<number, string> = { [-2]: 'ff', [-1]: 'f', 0: 'n', 1: 's', 2: 'x' }
+/** The same where no sign is printed: MEI spells the double sharp there with two letters. */
+export const GESTURAL: Record<number, string> = { ...ACCID, 2: 'ss' }
 
 /** The grace notes before a note, small; each shows its sign where the signature does not make it. */
 export function gracesOf(graces: readonly Grace[], key: Key): string {
   if (graces.length === 0) return ''
   const notes = graces.map((g) => {
     const heads = g.heads.map(({ pitch: p }) => {
-      const accid = alterIn(key, p.letter) === p.alter ? (p.alter ? ` accid.ges="${ACCID[p.alter]}"` : '') : ` accid="${ACCID[p.alter]}"`
+      const accid = alterIn(key, p.letter) === p.alter ? (p.alter ? ` accid.ges="${GESTURAL[p.alter]}"` : '') : ` accid="${ACCID[p.alter]}"`
       return { attrs: `pname="${p.letter.toLowerCase()}" oct="${p.octave}"${accid}` }
     })
     const how = `dur="${DUR[g.base]}" grace="unacc" stem.dir="up"${g.slash ? ' stem.mod="1slash"' : ''}`

@@ -7,7 +7,7 @@ import { lowFirst, type Part, type PartEvent, type PartHead } from '@/core/part/
 import type { Measure, NoteEvent, Piece, PieceEvent } from '@/core/piece/piece'
 import { placeMeasures } from '@/core/piece/walk'
 import { groupEvents, type Group } from '@/core/piece/beams'
-import { ACCID, articsOf, DUR, gracesOf, lyricOf, overEvent, overMeasure } from './markings'
+import { ACCID, articsOf, DUR, GESTURAL, gracesOf, lyricOf, overEvent, overMeasure } from './markings'
 import { eventId, rowId } from './ids'
 import { ROWS, rowText, type Row } from './rows'
 
@@ -173,7 +173,7 @@ class Staff {
 
 /** Pitch of a head, with its sign or how it sounds without one. */
 function headAttrs({ pitch, sign }: PartHead, key: Key): string {
-  const sounding = pitch.alter !== 0 && !sign ? ` accid.ges="${ACCID[pitch.alter]}"` : ''
+  const sounding = pitch.alter !== 0 && !sign ? ` accid.ges="${GESTURAL[pitch.alter]}"` : ''
   // A natural that the bar, not the key, makes needs no sign but sounds natural.
   const natural = pitch.alter === 0 && !sign && alterIn(key, pitch.letter) !== 0 ? ' accid.ges="n"' : ''
   return `pname="${pitch.letter.toLowerCase()}" oct="${pitch.octave}"${sign ? ` accid="${ACCID[pitch.alter]}"` : ''}${sounding}${natural}`

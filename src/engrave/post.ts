@@ -1,14 +1,17 @@
 import type { Row } from './rows'
 
 /** The ids that the engraver makes up for what we did not name: nothing on paper asks for them. */
-const MADE_UP = / id="[a-z][a-z0-9]{5,9}"/g
+const MADE_UP = / id="([a-z][a-z0-9]{5,9})"/g
 
 /** A drawing that is only looked at, in half its bytes: without made-up ids, empty groups and the space between its parts. */
-export const slimmed = (svg: string): string =>
-  svg
-    .replace(MADE_UP, '')
+export function slimmed(svg: string): string {
+  // What the drawing's own style speaks of stays: without it staff lines and stems would not be drawn.
+  const asked = new Set([...svg.matchAll(/#([a-z][a-z0-9]{5,9})\b/g)].map(([, id]) => id))
+  return svg
+    .replace(MADE_UP, (whole, id: string) => (asked.has(id) ? whole : ''))
     .replace(/>\s+</g, '><')
     .replace(/<g(?: class="[^"]*")? ?\/>/g, '')
+}
 
 /** Width of a notehead in staff spaces at the size it is drawn: whole heads are wider than the others. */
 const HEAD_WIDTH: Record<string, number> = { E0A2: 1.688, E0A3: 1.18, E0A4: 1.18, E0A0: 2.4 }
@@ -18,7 +21,7 @@ const SPACE = 180
 const ROW_LABEL: Record<Row, string> = { letter: 'letter', string: 'string', finger: 'finger' }
 
 const TOKEN =
-  /<g [^>]*class="(?:note|chord|rest|mRest|system)"|<use xlink:href="#(E0A\d)[^>]*translate\((-?\d+), |<g id="(\w+)-[^"]*" class="verse row-(\w+)"|<text x="(-?\d+)" y="(-?\d+)"/g
+  /<g [^>]*class="(?:note|chord|rest|mRest|system)"|<use xlink:href="#(E0A\d)[^>]*translate\((-?\d+), |<g id="([\w-]+?)--[^"]*" class="verse row-(\w+)"|<text x="(-?\d+)" y="(-?\d+)"/g
 
 /**
  * Makes engraved systems ours, as text, before a page sees it: row syllables are centred under their notehead, each

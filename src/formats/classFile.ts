@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { DEFAULT_POLICY, policyChangeSchema } from '@/core/fingering/policy'
 import { STEP_IDS } from '@/core/instruments/instrument'
 import { learnedSchema } from '@/core/instruments/learned'

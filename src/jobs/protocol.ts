@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { seatIdSchema } from '@/core/seats/seat'
 import { BRINGING } from '@/api/protocol'
 import { ALL_SEATS, EXPORTS } from '@/formats/kinds'

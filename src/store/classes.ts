@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { z } from 'zod'
+import * as z from 'zod'
 import { DEFAULT_CLASS, readClassSettings, type ClassSettings } from '@/core/seats/class'
 import { parsedJson } from './json'
 import type { Saved } from './pieces'

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { z } from 'zod'
+import * as z from 'zod'
 import { pieceSchema, upgraded, type Piece } from '@/core/piece/piece'
 import { readPlan, type Plan } from '@/core/seats/plan'
 import { keptSince, keptWhole, LONGEST_CHAIN, stateAfter, type Kept, type State } from './states'

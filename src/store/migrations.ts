@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { z } from 'zod'
+import * as z from 'zod'
 import { pieceSchema, upgraded } from '@/core/piece/piece'
 import { searchable, searchText, summaryOf } from '@/core/piece/summary'
 import { parsedJson } from './json'

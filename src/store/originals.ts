@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
-import { z } from 'zod'
+import * as z from 'zod'
 import { writing } from './writing'
 
 /** A file as it was brought, byte for byte. */

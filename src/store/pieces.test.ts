@@ -158,6 +158,19 @@ describe('the shelf in parts', () => {
       heads: [{ title: '100 % wool_socks' }],
     })
   })
+  it('no row hangs on what is not there', async () => {
+    await expect(db('plans').insert({ piece_id: 'nobody', plan: '{}' })).rejects.toThrow(/FOREIGN KEY/)
+  })
+  it('the same save that comes twice is one version', async () => {
+    const { id: klass } = await theClass(db)
+    const id = await addPiece(db, klass, pieceFrom('D4 E4'), source, 1)
+    const plan = withPin(emptyPlan(), 'violin', 'e1', { fingers: [4] })
+    const first = await savePiece(db, id, 1, { plan, by: 'window-a', seq: 3 }, 2)
+    expect(first).toEqual({ ok: true, version: 2 })
+    const other = withPin(emptyPlan(), 'violin', 'e1', { fingers: [3] })
+    expect(await savePiece(db, id, 1, { plan: other, by: 'window-a', seq: 3 }, 3)).toEqual({ ok: true, version: 2 })
+    expect((await getPiece(db, id))!.plan).toEqual(plan)
+  })
   it('a file and its pieces come together or not at all', async () => {
     const { id: klass } = await theClass(db)
     const broken = { ...pieceFrom('D4'), title: 'x' }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
-import { z } from 'zod'
+import * as z from 'zod'
 import { timeSchema } from '@/core/bounds'
 import { pieceSchema, upgraded, type Piece } from '@/core/piece/piece'
 import { retitled } from '@/core/piece/edit'

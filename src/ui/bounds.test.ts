@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { z } from 'zod'
+import * as z from 'zod'
 import { pieceSchema } from '@/core/piece/piece'
 import { classSettingsSchema } from '@/core/seats/class'
 import { planSchema } from '@/core/seats/plan'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import type { Hold } from '../hands/hold'
 import { OCTAVE_HARMONIC, type Instrument } from '../instruments/instrument'
 import { MOST_STRINGS } from '../instruments/learned'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { byOctaves, pitchSchema } from '../music/pitch'
 import type { Head, Line, PieceEvent } from '../piece/piece'
 

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** When a class may move its hand: not at all, only while a rest or an open string gives time, or anywhere. */
 export const SHIFTS = ['none', 'pauses', 'any'] as const

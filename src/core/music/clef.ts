@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { stepsOf, type Pitch } from './pitch'
 
 /** The clefs that strings read. */

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import type { Letter, Pitch } from './pitch'
 
 /** A key: sharps (positive) or flats (negative) of its signature, and its mode. */

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** The seven letters, upward from C. Index 0–6. */
 export const LETTERS = ['C', 'D', 'E', 'F', 'G', 'A', 'B'] as const

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** Ticks to a quarter note: 128ths, triplets, quintuplets and septuplets are all whole numbers of ticks. */
 export const QUARTER = 10080

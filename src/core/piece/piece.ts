@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { clefNameSchema } from '../music/clef'
 import { keySchema } from '../music/key'
 import { pitchSchema } from '../music/pitch'

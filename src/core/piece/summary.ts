@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { midiOf, printedPitch } from '../music/pitch'
 import { rangeOf } from './edit'
 import { headline } from './headline'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import type { Spot } from './spots/spot'
 import { SPOT_KINDS } from './spots/detectors'
 

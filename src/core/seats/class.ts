@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { DEFAULT_POLICY, policySchema, withChanges, type Policy } from '../fingering/policy'
 import { INSTRUMENTS } from '../instruments/all'
 import type { StepId } from '../instruments/instrument'

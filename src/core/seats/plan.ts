@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { pinSchema, type Pin } from '../fingering/pins'
 import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
 import { substituteSchema, type Substitute } from '../fingering/substitute'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import type { SeatMap } from '../fingering/map'
 import type { Piece } from '../piece/piece'
 import { ensembleMapper, mapsOf, octavesFor } from './ensemble'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { candidates, type Setup } from '../fingering/candidates'
 import { mapSeat, writtenOctaves } from '../fingering/map'
 import { momentsOf } from '../fingering/moments'

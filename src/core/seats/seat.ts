@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
 import { INSTRUMENTS } from '../instruments/all'
 import type { Instrument, StepId } from '../instruments/instrument'
@@ -29,6 +29,7 @@ export const seatRowSchema = z.object({
   tuning: z.array(pitchSchema).min(1).max(MOST_STRINGS).optional(),
   /** The clef it reads, where it is not the usual one. */
   clef: clefNameSchema.optional(),
+  /** How many play it; 0: not said. */
   players: z.int().min(0).max(200),
   learned: learnedSchema,
   /** What it does otherwise than its class. */
@@ -69,15 +70,12 @@ const allOf = once((rows: readonly SeatRow[]): readonly Seat[] => rows.map(seatO
 /** The seats of a class, in score order. Made once for its rows. */
 export const seatsOf = ({ seats }: { readonly seats: readonly SeatRow[] }): readonly Seat[] => allOf(seats)
 
-/** Players of whom nothing has been said: a section of a class. Common practice. */
-const USUAL_PLAYERS = 6
-
 /** A seat of an instrument at a step of the way, as it is begun with. */
 export const newSeat = (instrument: Instrument, step: StepId, id: SeatId = instrument.id, name: string = instrument.name): SeatRow => ({
   id,
   name,
   instrument: instrument.id,
-  players: USUAL_PLAYERS,
+  players: 0,
   learned: instrument.learned[step],
   policy: {},
 })

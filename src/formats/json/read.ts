@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { upgraded, type Piece } from '@/core/piece/piece'
 import { upgradedPlan } from '@/core/seats/upgrade'
 import { misfitProblems } from '../assemble'

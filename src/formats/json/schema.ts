@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { pieceSchema } from '@/core/piece/piece'
 import { planSchema } from '@/core/seats/plan'
 

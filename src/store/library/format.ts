@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { timeSchema, versionNumber } from '@/core/bounds'
 
 /** What a library file says it is. */

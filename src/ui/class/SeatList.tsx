@@ -79,7 +79,8 @@ export function SeatList({ rows, changeSeat, addSeat, removeSeat, moveSeat }: Pr
                   min={0}
                   max={200}
                   aria-label={`${row.name}: players`}
-                  value={row.players}
+                  value={row.players || ''}
+                  placeholder="?"
                   onChange={(e) => changeSeat(row.id, { players: Math.max(0, Math.min(200, Math.round(Number(e.target.value)) || 0)) })}
                   className={`w-16 ${field}`}
                 />

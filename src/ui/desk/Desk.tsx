@@ -1,5 +1,6 @@
 'use client'
 
+import dynamic from 'next/dynamic'
 import { usePathname } from 'next/navigation'
 import { useCallback, useRef, useState } from 'react'
 import { retitled } from '@/core/piece/edit'
@@ -8,12 +9,10 @@ import type { ClassSettings } from '@/core/seats/class'
 import type { Plan } from '@/core/seats/plan'
 import { Bench } from '@/ui/bench/Bench'
 import { Ribbon } from '@/ui/ribbon/Ribbon'
-import { ScoreView } from '@/ui/score/ScoreView'
 import { DeskBar } from './DeskBar'
 import { DeskProvider, useDesk, useDeskStore } from '@/ui/session/DeskProvider'
 import type { Desk as OpenPiece } from '@/ui/session/deskStore'
 import { isBeyond } from '@/ui/session/selectors'
-import { KeyList } from './KeyList'
 import { keptDesk, type SaveRequest } from '@/api/protocol'
 import { SaveTrouble } from './SaveNote'
 import { sayMoment } from '@/ui/session/say'
@@ -27,6 +26,10 @@ import { count } from '@/ui/kit/count'
 import { useKeys } from '@/ui/kit/keys'
 import { DESK_KEYS } from '@/ui/session/keys'
 import { useShownSpots } from '@/ui/session/useSpots'
+
+/** Loaded when they are asked for: the desk opens with the bench. */
+const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView))
+const KeyList = dynamic(() => import('./KeyList').then((m) => m.KeyList), { ssr: false })
 
 /** The plan and the title, and the notes once the desk has moved them to another key; else they are saved where they are written. */
 const SAVE: SaveBy<OpenPiece, typeof keptDesk> = {
@@ -94,7 +97,7 @@ function Surface({ originalId }: { originalId: string | null }) {
           <Panel />
         </div>
       </div>
-      <KeyList open={help} onOpenChange={setHelp} />
+      {help && <KeyList open onOpenChange={setHelp} />}
     </div>
   )
 }

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { z } from 'zod'
+import * as z from 'zod'
 import { createStore } from 'zustand/vanilla'
 import type { SaveReply } from '@/api/protocol'
 import { createAutosave, type Marked, type SaveBy, type SaveState } from './autosave'
@@ -97,6 +97,18 @@ describe('saving by itself', () => {
       [1, 'b'],
       [2, 'c'],
     ])
+    expect(sent[1].body.seq).toBeGreaterThan(sent[0].body.seq)
+  })
+  it('a save that fails is counted on when it is tried again', async () => {
+    const { sent, world: w } = world()
+    const store = page()
+    createAutosave(store, BY, w)
+    type(store, 'b')
+    await vi.advanceTimersByTimeAsync(600)
+    await sent[0].answer({ ok: false, reason: 'trouble', problem: 'the disk is full' })
+    expect(store.getState().save).toBe('failed')
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(sent.map((s) => s.body.text)).toEqual(['b', 'b'])
     expect(sent[1].body.seq).toBeGreaterThan(sent[0].body.seq)
   })
   it('a page that is left while a save is under way says its last words under the same name, counted on', async () => {

@@ -1,7 +1,7 @@
 'use client'
 
 import { createStore, del, entries, set, type UseStore } from 'idb-keyval'
-import { z } from 'zod'
+import * as z from 'zod'
 
 /**
  * A change that no server has acknowledged yet: where it goes, which window made it (the `seq`-th save of that window), the

@@ -50,6 +50,7 @@ describe('what is saved', () => {
     expect([k.told, k.problem]).toEqual([[], ''])
     // Another window's version is noted, and nothing of this one is told by it.
     k = { ...k, ...stepped(k, 'c', 'three') }
+    k = { ...k, ...marked(k, { save: 'saving' }) }
     expect(marked(k, { save: 'newer', version: 9 })).toMatchObject({ save: 'newer', version: 9 })
     expect({ ...k, ...marked(k, { save: 'newer', version: 9 }) }.told).toEqual(['three'])
   })

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { begunReply, PIECE_OF_FILE, pieceReply } from '@/api/protocol'
 
 /** How far something is, from 0 to 1, and what is being done. */

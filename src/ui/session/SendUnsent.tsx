@@ -2,7 +2,6 @@
 
 import { usePathname } from 'next/navigation'
 import { useEffect } from 'react'
-import { toast } from 'sonner'
 import { putBody } from '@/ui/kit/autosave'
 import { browserOutbox, takeOver, type Unsent } from '@/ui/kit/outbox'
 
@@ -37,12 +36,13 @@ export function SendUnsent() {
         const page = pageOf(unsent.url)
         // The page of a piece, or of the class, takes up its own.
         if (path.startsWith(page.replace(/\/write$/, ''))) continue
-        if ((await sendUnsent(unsent)) === 'waits')
-          toast('A change from an earlier visit could not be saved: the same was changed elsewhere since. Open it to choose.', {
-            id: unsent.url,
-            duration: 20_000,
-            action: { label: 'Open it', onClick: () => window.location.assign(page) },
-          })
+        if ((await sendUnsent(unsent)) !== 'waits') continue
+        const { toast } = await import('sonner')
+        toast('A change from an earlier visit could not be saved: the same was changed elsewhere since. Open it to choose.', {
+          id: unsent.url,
+          duration: 20_000,
+          action: { label: 'Open it', onClick: () => window.location.assign(page) },
+        })
       }
     }
     const now = () => void send()

@@ -167,6 +167,43 @@ describe('the desk', () => {
     expect(d.getState().plan.substitutes.viola).toEqual({})
     expect(d.getState().said).toBe('Viola m2: as written')
   })
+  it('what one choice moved goes back together, from wherever in it that is asked', () => {
+    const d = desk()
+    const { seats } = d.getState()
+    const ids = d.getState().ensemble.viola.line.measures.flatMap((m) => m.events.map((e) => e.id))
+    const moved = Object.fromEntries(ids.slice(0, 4).map((id) => [id, { kind: 'octave' as const, by: -1 }]))
+    d.getState().edit(substituted(d.getState().ensemble.viola, ids[0], { name: 'Octave lower', changes: moved }))
+    expect(d.getState().said).toBe('Viola m1: octave lower')
+    for (const at of [0, 1, 3]) {
+      d.getState().edit(restored(d.getState().ensemble.viola, ids[at]))
+      expect(d.getState().plan.substitutes.viola).toEqual({})
+      d.getState().undo()
+    }
+    d.getState().edit(muted(seats, [shownSpots(d.getState())[0]], true))
+    expect(d.getState().said).toMatch(/ muted$/)
+  })
+  it('lifts only what is pinned, and pins what the file gave only where nothing is pinned yet', () => {
+    const start = pieceFrom('D4 E4 F#4 G4', { fifths: 2, mode: 'major' })
+    const measures = start.lines[0].measures.map((m) => ({
+      ...m,
+      events: m.events.map((e, i) =>
+        e.kind === 'note' ? { ...e, heads: e.heads.map((h) => ({ ...h, givenFinger: [0, 1, 2, 3][i] })) } : e,
+      ),
+    }))
+    const piece = { ...start, lines: [{ ...start.lines[0], measures }] }
+    const d = createDesk({ id: 'x', piece, plan: emptyPlan(), klass: DEFAULT_CLASS, version: 1 })
+    d.getState().lift('violin', d.getState().ensemble.violin.notes[0])
+    expect(d.getState().past).toEqual([])
+    d.getState().pick(3, 'violin')
+    d.getState().pinFinger(3)
+    const own = d.getState().plan.pins.violin!.e3
+    d.getState().pinGiven('violin')
+    expect(d.getState().said).toBe('Violin: 3 given fingers pinned')
+    expect(d.getState().plan.pins.violin!.e3).toEqual(own)
+    d.getState().pinGiven('violin')
+    expect(d.getState().said).toBe('Violin: nothing more is given')
+    expect(d.getState().past).toHaveLength(2)
+  })
   it('is renamed, and not to nothing', () => {
     const d = desk()
     d.getState().rename('  Low Tide ')

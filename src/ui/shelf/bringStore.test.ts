@@ -54,6 +54,11 @@ describe('what is brought to the shelf', () => {
     // Several were brought: none of them is opened.
     expect(added).toHaveBeenCalledExactlyOnceWith(null)
   })
+  it('of two files one of which fails none is opened, though one alone was added', async () => {
+    const { b, added } = bring(async (f) => [f.name === 'Broken' ? bad(f.name) : good(f.name)])
+    await b.getState().bring([file('One'), file('Broken')])
+    expect(added).toHaveBeenCalledExactlyOnceWith(null)
+  })
   it('what the server refuses is not added, in its words', async () => {
     const { b, added } = bring(
       async (f) => [good(f.name)],

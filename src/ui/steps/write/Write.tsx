@@ -1,5 +1,6 @@
 'use client'
 
+import dynamic from 'next/dynamic'
 import { useCallback, useState } from 'react'
 import { useStore } from 'zustand'
 import { Keyboard } from 'lucide-react'
@@ -15,7 +16,6 @@ import { UndoRedo } from '@/ui/kit/UndoRedo'
 import { Button } from '@/ui/kit/Button'
 import { Hint } from '@/ui/kit/Hint'
 import { listed } from '@/ui/kit/keys'
-import { KeyDialog } from '@/ui/kit/KeyDialog'
 import { keptNotes, type NotesRequest } from '@/api/protocol'
 import { SaveChoice, saySave } from '@/ui/kit/SaveChoice'
 import { StepsNav } from '@/ui/steps/StepsNav'
@@ -23,6 +23,9 @@ import { WRITE_KEYS } from './keys'
 import { useKeptText } from './useKeptText'
 import { WriteSurface } from './WriteSurface'
 import { createWrite, type WriteActions, type WriteState, type WriteStore } from './writeStore'
+
+/** Loaded when it is asked for. */
+const KeyDialog = dynamic(() => import('@/ui/kit/KeyDialog').then((m) => m.KeyDialog), { ssr: false })
 
 /** The notes with the text that says the same. A text that cannot be read waits for its next sign. */
 const SAVE: SaveBy<WriteState & WriteActions, typeof keptNotes> = {
@@ -107,12 +110,14 @@ export function WriteFrame({ store, title, klass, steps, children }: FrameProps)
           {children}
         </WriteSurface>
       </main>
-      <KeyDialog
-        open={help}
-        onOpenChange={setHelp}
-        title="Keys for writing"
-        lists={[listed(WRITE_KEYS.slice(0, 12)), listed(WRITE_KEYS.slice(12))]}
-      />
+      {help && (
+        <KeyDialog
+          open
+          onOpenChange={setHelp}
+          title="Keys for writing"
+          lists={[listed(WRITE_KEYS.slice(0, 12)), listed(WRITE_KEYS.slice(12))]}
+        />
+      )}
     </div>
   )
 }

@@ -103,6 +103,8 @@ describe('the writing of a tune', () => {
     expect(w.getState()).toMatchObject({ version: 5, text: 'theirs', good: 'theirs', ids: true, save: 'waiting' })
     w.getState().undo()
     expect(notes()).toBe('D4 E4 F#4 G4')
+    w.getState().adopt({ piece: other, text: 'theirs', pinsBy: 'place' }, 6)
+    expect(w.getState()).toMatchObject({ version: 6, ids: false })
   })
 })
 

@@ -1,5 +1,5 @@
 import { type NextRequest } from 'next/server'
-import { z } from 'zod'
+import * as z from 'zod'
 import { database } from '@/store/database'
 import { getOriginal } from '@/store/originals'
 import { attachment } from '../../attachment'

@@ -1,5 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server'
-import { z } from 'zod'
+import * as z from 'zod'
 import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
 import { retitledSource } from '@/formats/source'

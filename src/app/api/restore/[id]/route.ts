@@ -1,7 +1,7 @@
 import { appendFileSync, existsSync, rmSync, statSync } from 'node:fs'
 import { revalidatePath } from 'next/cache'
 import { NextResponse, type NextRequest } from 'next/server'
-import { z } from 'zod'
+import * as z from 'zod'
 import { begin, nextBackup, sideFile } from '@/jobs/errands'
 import { now } from '@/store/clock'
 import { explained } from '@/store/trouble'

@@ -1,5 +1,5 @@
 import { type NextRequest } from 'next/server'
-import { z } from 'zod'
+import * as z from 'zod'
 import { EXPORTS } from '@/formats/kinds'
 import { exportQuery } from '@/api/protocol'
 import { inWorker, TaskError } from '@/jobs/pool'

@@ -1,5 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server'
-import { z } from 'zod'
+import * as z from 'zod'
 import { carryPins } from '@/core/seats/carry'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
