@@ -214,7 +214,7 @@ export const MUTATIONS: readonly Mutation[] = [
     `${core}piece/unfold.ts`,
     [`${core}piece`, `${core}performance`],
     ["if (after?.then === 'fine' && m.fine) break", 'if (m.fine) break'],
-    ['x.coda)\n      if (coda > 0)', 'x.coda)\n      if (coda > 1)'],
+    ['x.coda)\n      if (coda > 0)', 'x.coda)\n      if (coda > 99)'],
     ['after ? !isLastEnding(measures, i)', 'after ? isLastEnding(measures, i)'],
     ['pass < m.repeatEnd && !after', 'pass < m.repeatEnd'],
   ),

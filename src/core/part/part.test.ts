@@ -24,6 +24,7 @@ describe('a seat’s page', () => {
       [1, 2, false],
       [4, 2, false],
     ])
+    expect(events(of('G3 D4 F#5', 'violin')).map((e) => e.heads[0].string)).toEqual([4, 3, 1])
   })
 
   it('shows a sign where the measure does not have it yet, and none at what is only held on', () => {

@@ -44,6 +44,15 @@ describe('a part as it is played', () => {
     expect(played(plain).lasts).toBeCloseTo((8 * 60) / USUAL_TEMPO)
   })
 
+  it('a line with too little in a measure waits for the others', () => {
+    const [line] = four.lines
+    const short = with_(four, (m, i) => (i === 1 ? { ...m, events: m.events.slice(0, 1) } : m)).lines[0]
+    const others = line.measures.map((m) => ({ ...m, events: m.events.map((e) => ({ ...e, id: `b${e.id}` })) }))
+    const two = { ...four, lines: [short, { ...line, name: 'B', measures: others }] }
+    expect(played(two).measures.map((m) => m.at)).toEqual([0, 2, 4, 6])
+    expect(played(two).lasts).toBe(8)
+  })
+
   it('a tempo at a measure holds from there on, on every pass', () => {
     const faster = with_(four, (m, i) => (i === 2 ? { ...m, tempo: 120 } : m))
     expect(times(faster).map(([, at]) => at)).toEqual([0, 1, 2, 3, 4, 4.5, 5, 5.5])

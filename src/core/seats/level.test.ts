@@ -70,6 +70,9 @@ describe('evenness', () => {
     expect(even([3, 5], [3, 5], [3, 5], [3, 5]).figure).toBe(1)
     expect(even([4, 4], [0, 0], [0, 0], [0, 0]).figure).toBe(0.25)
     expect(even([0], [0], [0], [0]).figure).toBe(1)
+    // Of two seats a half, of one always all.
+    expect(evennessOf({ violin: [4, 4], cello: [0, 0] }).figure).toBe(0.5)
+    expect(evennessOf({ bass: [4, 1] }).figure).toBe(1)
   })
   it('sees seats that stumble by turns, though their sums are equal', () => {
     const turns = even([8, 0, 0, 0], [0, 8, 0, 0], [0, 0, 8, 0], [0, 0, 0, 8])

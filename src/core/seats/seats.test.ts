@@ -6,6 +6,8 @@ import type { Piece } from '../piece/piece'
 import { lineFrom, pieceFrom } from '../testing/piece'
 import { carryPins } from './carry'
 import { ensembleMapper, octavesFor } from './ensemble'
+import { linesOf, matchLines } from './lines'
+import { seatsOf } from './seat'
 import { emptyPlan, withLine, withOctave, withPin } from './plan'
 import { previewOf } from './preview'
 import { answerAt, timelineOf } from './timeline'
@@ -24,6 +26,14 @@ describe('octaves (common practice: unison in octaves)', () => {
     const low = pieceFrom('C2 D2 E2 F2')
     const piece = { ...low, lines: [{ ...low.lines[0], clef: 'bass' as const }] }
     expect(octavesFor(piece, emptyPlan(), DEFAULT_CLASS)).toEqual({ violin: 2, viola: 1, cello: 0, bass: 0 })
+  })
+  it('a few new notes are no reason to leave the unison, a note that nobody can hold is', () => {
+    const [low, twenty] = ['E4 D4 F#4 G4', Array.from({ length: 20 }, () => 'D4 E4 F#4 G4 A4').join(' ')]
+    const open = { ...DEFAULT_CLASS, seats: DEFAULT_CLASS.seats.map((s) => ({ ...s, learned: { ...s.learned, fingers: [1, 2, 3] } })) }
+    // Without the fourth finger B5 is new: one of twenty-five is borne.
+    expect(octavesFor(pieceFrom(`${low} ${low} ${low} ${low} ${low} ${low} B5`, D), emptyPlan(), open).violin).toBe(0)
+    // A hundred notes and one below the violin's lowest string.
+    expect(octavesFor(pieceFrom(`${twenty} E3`, D), emptyPlan(), DEFAULT_CLASS).violin).toBe(1)
   })
   it('the teacher’s choice stands', () => expect(octavesFor(scale, withOctave(emptyPlan(), 'cello', -2), DEFAULT_CLASS).cello).toBe(-2))
   it('an empty line takes the usual places', () =>
@@ -95,6 +105,23 @@ describe('pins on an edited piece', () => {
     expect(carried.pins.violin).toEqual({ e5: { fingers: [4] } })
     expect(lifted).toBe(1)
   })
+  it('stay on the note itself when ids are kept, wherever it goes, if its pitch stays', () => {
+    const plan = withPin(withPin(emptyPlan(), 'violin', 'e4', { fingers: [4] }), 'violin', 'e1', { fingers: [1] })
+    const change = (ids: string[], text: string) => {
+      const p = pieceFrom(text, D)
+      let n = 0
+      const measures = p.lines[0].measures.map((m) => ({ ...m, events: m.events.map((e) => ({ ...e, id: ids[n++] })) }))
+      return { ...p, lines: [{ ...p.lines[0], measures }] }
+    }
+    // E4 is taken out: all after it moves up by a beat.
+    const shorter = change(['e0', 'e2', 'e3', 'e4', 'e5', 'e6', 'e7'], 'D4 F#4 G4 A4 B4 C#5 D5')
+    expect(carryPins(scale, shorter, plan, 'id')).toMatchObject({ plan: { pins: { violin: { e4: { fingers: [4] } } } }, lifted: 1 })
+    expect(carryPins(scale, shorter, plan, 'place')).toMatchObject({ plan: { pins: { violin: {} } }, lifted: 2 })
+    // The same note at another pitch is another note.
+    const higher = change(['e0', 'e1', 'e2', 'e3', 'e4', 'e5', 'e6', 'e7'], 'D4 E4 F#4 G4 B4 B4 C#5 D5')
+    expect(carryPins(scale, higher, plan, 'id')).toMatchObject({ plan: { pins: { violin: { e1: { fingers: [1] } } } }, lifted: 1 })
+    expect(carryPins(scale, higher, plan, 'id').plan.pins.violin).toEqual({ e1: { fingers: [1] } })
+  })
 })
 
 describe('the hand', () => {
@@ -108,5 +135,15 @@ describe('the hand', () => {
     const rows = previewOf(scale, emptyPlan(), DEFAULT_CLASS, 1)
     expect(rows.map((r) => [r.name, r.strings, r.dots.length])).toEqual(['Violin', 'Viola', 'Cello', 'Bass'].map((name) => [name, 4, 4]))
     expect(rows[0].dots[0]).toEqual({ at: 0, string: 1, open: true })
+  })
+})
+
+describe('which line a seat reads', () => {
+  it('two groups of violins take the violin parts one after another, a third the last', () => {
+    const line = (name: string) => ({ ...scale.lines[0], name })
+    const piece: Piece = { ...scale, lines: ['Violin I', 'Violin II', 'Cello'].map(line) }
+    const [violin, , cello] = seatsOf(DEFAULT_CLASS)
+    const seats = [violin, { ...violin, id: 'b', name: 'Second group' }, { ...violin, id: 'c', name: 'Third group' }, cello]
+    expect(linesOf(matchLines(seats, piece))).toEqual({ violin: 0, b: 1, c: 1, cello: 2 })
   })
 })

@@ -99,7 +99,7 @@ export function SeatList({ rows, changeSeat, addSeat, removeSeat, moveSeat }: Pr
           ))}
         </tbody>
       </table>
-      <div className="mt-1.5 flex flex-wrap items-center gap-2 text-sm">
+      <div role="group" aria-label="Add a seat" className="mt-1.5 flex flex-wrap items-center gap-2 text-sm">
         {rows.length < MOST_SEATS ? (
           <>
             <span className="text-soft">Add a seat:</span>
