@@ -1,6 +1,9 @@
 import { defineConfig } from '@playwright/test'
 
-const port = Number(process.env.EVEN_SEAT_TEST_PORT ?? 3210)
+import { ORIGIN, portOf } from './e2e/origin'
+
+/** Browser tests go side by side: each worker has a server and data of its own. */
+const WORKERS = process.env.EVEN_SEAT_SCREENSHOTS ? 1 : 2
 
 export default defineConfig({
   testDir: 'e2e',
@@ -8,12 +11,12 @@ export default defineConfig({
   testIgnore: process.env.EVEN_SEAT_SCREENSHOTS ? [] : ['**/screenshots.spec.ts'],
   testMatch: process.env.EVEN_SEAT_SCREENSHOTS ? ['**/screenshots.spec.ts'] : ['**/*.spec.ts'],
   fullyParallel: false,
-  workers: 1,
+  workers: WORKERS,
   timeout: 60_000,
   expect: { timeout: 8_000 },
   reporter: [['list']],
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
+    baseURL: ORIGIN,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
@@ -28,11 +31,11 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
+  webServer: Array.from({ length: WORKERS }, (_, worker) => ({
     command: 'node e2e/server.mjs',
-    url: `http://127.0.0.1:${port}/about`,
-    env: { PORT: String(port) },
+    url: `http://127.0.0.1:${portOf(worker)}/about`,
+    env: { PORT: String(portOf(worker)) },
     reuseExistingServer: false,
-    timeout: 60_000,
-  },
+    timeout: 120_000,
+  })),
 })

@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
-import { open, ORIGIN } from './open'
+import { open } from './open'
+import { ORIGIN } from './origin'
 
 const files = (page: Page) => page.getByRole('region', { name: 'Files brought' })
 const abc = (title: string, body: string) => `X:1\nT:${title}\nM:4/4\nL:1/4\nK:G\n${body}\n`

@@ -3,7 +3,7 @@ import { request as httpRequest } from 'node:http'
 import { createServer, type Server } from 'node:http'
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
-import { ORIGIN } from './open'
+import { ORIGIN } from './origin'
 
 const { hostname, port } = new URL(ORIGIN)
 

@@ -1,8 +1,5 @@
 import { expect, type Page } from '@playwright/test'
 
-/** Where the application under test is served. */
-export const ORIGIN = `http://127.0.0.1:${process.env.EVEN_SEAT_TEST_PORT ?? 3210}`
-
 /** Waits until the page hears keys: what is sent ahead by the server is seen before that. */
 export async function awake(page: Page): Promise<void> {
   await page.waitForFunction(() => Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__reactFiber')))

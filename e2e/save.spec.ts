@@ -1,6 +1,6 @@
 import { expect, test, type APIRequestContext } from '@playwright/test'
 import { emptyPlan, withPin } from '../src/core/seats/plan'
-import { ORIGIN } from './open'
+import { ORIGIN } from './origin'
 
 /** Id of some piece of the shelf. */
 async function somePiece(request: APIRequestContext): Promise<string> {

@@ -118,13 +118,13 @@ export const MUTATIONS: readonly Mutation[] = [
     FINGERING,
     ['const LOOK = 8', 'const LOOK = 2'],
     ['columns[i].gap.rest || h.position', 'h.position'],
-    ['s.string === f.string ? s.finger > f.finger', 's.string === f.string ? s.finger >= f.finger'],
+    ['s.string === f.string ? s.finger > f.finger', 's.string === f.string ? s.finger < f.finger'],
   ),
   ...of(
     `${core}fingering/candidates.ts`,
     FINGERING,
     ["(name === 'half' && place === 'high') ||", ''],
-    ['r.up && base === 1', 'false'],
+    ['(r.up && position <= FIRST)', 'false'],
     ['below.string === above.string - 1', 'true'],
   ),
   ...of(

@@ -43,7 +43,7 @@ function reachingsOf({ instrument, policy }: Setup): readonly (readonly Reaching
   positions.forEach(({ base, letters: first, name }, position) => {
     for (const r of school.reaches) {
       const { finger, place } = r
-      if (byLetter ? (name === 'half' && place === 'high') || (r.up && position <= FIRST) : r.up && base === 1) continue
+      if (byLetter && ((name === 'half' && place === 'high') || (r.up && position <= FIRST))) continue
       const stop = { finger, place, stretch: r.stretch === true }
       put(base + r.offset, position, byLetter ? first + r.letters! : null, r.shapes, stop)
       // The raised open letter is low 1 in first position (A sharp on A).

@@ -202,6 +202,18 @@ describe('the search', () => {
               }
     return out.sort(byRank)
   }
+  it('keeps three settings of a key, those that everyone can reach first', () => {
+    const found = searcher(pieceFrom('G4 A4 B4 D5', major(1)), emptyPlan(), DEFAULT_CLASS)(1)
+    expect(found).toHaveLength(3)
+    expect([...found].sort(byRank)).toEqual(found)
+    const rank = (out: number, wait: number, total: number) => ({ out, wait, total })
+    expect([rank(1, 0, 0), rank(0, 2, 5), rank(0, 2, 4), rank(0, 1, 9)].sort(byRank)).toEqual([
+      rank(0, 1, 9),
+      rank(0, 2, 4),
+      rank(0, 2, 5),
+      rank(1, 0, 0),
+    ])
+  })
   it('finds the best that the plain loop over everything finds, with the same figures', () => {
     const piece = pieceFrom('G4 A4 B4 D5 C5 B4 F#4:h', major(1))
     const [octaves, signatures] = [
