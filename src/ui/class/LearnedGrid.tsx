@@ -4,6 +4,7 @@ import { opens, positionKey } from '@/core/instruments/instrument'
 import { SHIFTS, type Learned as Has } from '@/core/instruments/learned'
 import type { Seat } from '@/core/seats/seat'
 import type { ClassActions } from './classStore'
+import { Select } from '@/ui/kit/Select'
 
 const FINGERS = [1, 2, 3, 4]
 const SAY_SHIFT: Record<Has['shifts'], string> = { none: 'no shifts yet', pauses: 'in rests, over open strings', any: 'anywhere' }
@@ -97,18 +98,19 @@ export function LearnedGrid({ seats, toggle, setLearned }: Props) {
         })
       case 'shifts':
         return (
-          <select
+          <Select
             aria-label={what('shifts')}
             value={own.shifts}
             onChange={(e) => setLearned(seat, { shifts: SHIFTS.find((s) => s === e.target.value)! })}
-            className="max-w-full rounded border border-rule bg-sheet px-1 py-0.5 text-sm"
+            size="small"
+            className="max-w-full"
           >
             {SHIFTS.map((s) => (
               <option key={s} value={s}>
                 {SAY_SHIFT[s]}
               </option>
             ))}
-          </select>
+          </Select>
         )
       case 'double':
         return (

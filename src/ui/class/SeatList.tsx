@@ -9,6 +9,7 @@ import { instrumentNamed, MOST_SEATS, seatOf, type SeatId, type SeatRow } from '
 import { readTuning } from '@/core/seats/tuning'
 import { Button } from '@/ui/kit/Button'
 import type { ClassActions } from './classStore'
+import { Select } from '@/ui/kit/Select'
 
 const CLEFS = clefNameSchema.options
 const field = 'rounded border border-rule bg-sheet px-1.5 py-0.5'
@@ -43,35 +44,35 @@ export function SeatList({ rows, changeSeat, addSeat, removeSeat, moveSeat }: Pr
                 <Name row={row} onChange={(name) => changeSeat(row.id, { name })} />
               </td>
               <td className="py-1 pr-2">
-                <select
+                <Select
                   aria-label={`${row.name}: instrument`}
                   value={row.instrument}
                   onChange={(e) => changeSeat(row.id, { instrument: e.target.value })}
-                  className={field}
+                  size="small"
                 >
                   {INSTRUMENTS.map((x) => (
                     <option key={x.id} value={x.id}>
                       {x.name}
                     </option>
                   ))}
-                </select>
+                </Select>
               </td>
               <td className="py-1 pr-2">
                 <Tuning key={`${row.instrument} ${stringsOf(row)}`} row={row} onChange={(tuning) => changeSeat(row.id, { tuning })} />
               </td>
               <td className="py-1 pr-2">
-                <select
+                <Select
                   aria-label={`${row.name}: clef`}
                   value={row.clef ?? instrumentNamed(row.instrument).clef}
                   onChange={(e) => changeSeat(row.id, { clef: CLEFS.find((c) => c === e.target.value) })}
-                  className={field}
+                  size="small"
                 >
                   {CLEFS.map((c) => (
                     <option key={c} value={c}>
                       {c} clef
                     </option>
                   ))}
-                </select>
+                </Select>
               </td>
               <td className="py-1 pr-2">
                 <input

@@ -16,10 +16,11 @@ import { StepsNav } from '@/ui/steps/StepsNav'
 import type { DeskStep } from '@/ui/steps/list'
 import { TakeAway } from './TakeAway'
 import { TitleField } from './TitleField'
+import { Choice } from '@/ui/kit/Choice'
 
-const VIEWS: { view: View; name: string }[] = [
-  { view: 'bench', name: 'Bench' },
-  { view: 'score', name: 'Score' },
+const VIEWS: readonly (readonly [View, string])[] = [
+  ['bench', 'Bench'],
+  ['score', 'Score'],
 ]
 
 /** The slim bar on top: the piece, the steps of the work, and the tools of the desk. */
@@ -46,21 +47,7 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
       </div>
       <StepsNav id={id} here={step.id} within />
       <div className="ml-auto flex items-center gap-1">
-        {step.desk.centre === null && (
-          <div role="group" aria-label="Drawing" className="mr-1 flex overflow-hidden rounded-md border border-rule">
-            {VIEWS.map((v) => (
-              <button
-                key={v.view}
-                type="button"
-                aria-pressed={view === v.view}
-                onClick={() => setView(v.view)}
-                className={`px-2.5 py-1 ${view === v.view ? 'bg-ink text-paper' : 'bg-sheet hover:bg-wash'}`}
-              >
-                {v.name}
-              </button>
-            ))}
-          </div>
-        )}
+        {step.desk.centre === null && <Choice label="Drawing" value={view} options={VIEWS} onChange={setView} />}
         <Settings />
         <TakeAway id={id} originalId={originalId} />
         <UndoRedo history={{ past, future }} undo={undo} redo={redo} />

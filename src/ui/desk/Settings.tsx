@@ -15,7 +15,11 @@ import { DecisionSelect } from '@/ui/ways/DecisionSelect'
 import { decisionsOf, sayAnswer } from '@/ui/ways/words'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { decided, learnedHere } from '@/ui/session/edits'
+import { Select } from '@/ui/kit/Select'
+import { Choice } from '@/ui/kit/Choice'
 
+/** What stands in place of a seat when all are meant. */
+const ALL = 'all'
 const SAY_ROW = { letter: 'letters', string: 'strings', finger: 'fingers' }
 
 /** How this piece is fingered where it differs from the class, for all seats or one, with the effect on the bench at once. */
@@ -31,19 +35,12 @@ function Ways() {
   const shown = decisionsOf(of ? [of] : seats)
   return (
     <>
-      <div role="group" aria-label="For whom" className="flex overflow-hidden rounded-md border border-rule">
-        {[null, ...seats].map((s) => (
-          <button
-            key={s?.id ?? 'all'}
-            type="button"
-            aria-pressed={of === (s ?? undefined)}
-            onClick={() => setSeat(s?.id ?? null)}
-            className={`grow px-2 py-1 text-sm ${of === (s ?? undefined) ? 'bg-ink text-paper' : 'hover:bg-wash'}`}
-          >
-            {s ? s.name : 'All seats'}
-          </button>
-        ))}
-      </div>
+      <Choice
+        label="For whom"
+        value={of?.id ?? ALL}
+        options={[[ALL, 'All seats'] as const, ...seats.map((s) => [s.id, s.name] as const)]}
+        onChange={(id: SeatId) => setSeat(id === ALL ? null : id)}
+      />
       <div className="mt-3 flex flex-col gap-2">
         {!of && <LearnedSelect />}
         {shown.map((d) => (
@@ -71,19 +68,14 @@ function LearnedSelect() {
   return (
     <div className="grid grid-cols-[164px_1fr] items-center gap-2">
       <label htmlFor="piece-learned">Has learned</label>
-      <select
-        id="piece-learned"
-        value={here?.id ?? ''}
-        onChange={(e) => take(e.target.value)}
-        className={`w-full rounded border bg-sheet px-1.5 py-1 ${own ? 'border-rosin font-semibold' : 'border-rule'}`}
-      >
+      <Select id="piece-learned" value={here?.id ?? ''} onChange={(e) => take(e.target.value)} own={own !== undefined} className="w-full">
         <option value="">as the class: {ofClass}</option>
         {STEPS.map((p) => (
           <option key={p.id} value={p.id}>
             {p.name}
           </option>
         ))}
-      </select>
+      </Select>
     </div>
   )
 }

@@ -13,7 +13,7 @@ export function Choice<T extends string>({
   onChange: (value: T) => void
 }) {
   return (
-    <div role="group" aria-label={label} className="flex overflow-hidden rounded-md border border-rule">
+    <div role="group" aria-label={label} className="inline-flex flex-wrap overflow-hidden rounded-md border border-rule">
       {options.map(([v, name]) => (
         <button
           key={v}

@@ -8,6 +8,7 @@ import { headline } from '@/core/piece/headline'
 import { Button } from '@/ui/kit/Button'
 import type { BringStore, BroughtLine } from './bringStore'
 import { compareInWorker } from './reader'
+import { Select } from '@/ui/kit/Select'
 
 const FINEST = [
   [1, 'quarters'],
@@ -19,8 +20,6 @@ const FINEST = [
 const KEYS: readonly Key[] = [0, 1, 2, 3, 4, 5, 6, -1, -2, -3, -4, -5, -6].flatMap((fifths) =>
   (['major', 'minor'] as const).map((mode): Key => ({ fifths, mode })),
 )
-
-const select = 'rounded-md border border-rule bg-sheet px-2 py-1'
 
 /** A played file: on which grid it is written down and in which key its notes are spelled, with what that does to it. */
 export function MidiChooser({ line, store }: { line: BroughtLine; store: BringStore }) {
@@ -50,8 +49,7 @@ export function MidiChooser({ line, store }: { line: BroughtLine; store: BringSt
       <div className="my-2 flex flex-wrap items-center gap-x-5 gap-y-2">
         <label className="flex items-center gap-2">
           Shortest notes
-          <select
-            className={select}
+          <Select
             value={choices.grid.parts}
             onChange={(e) =>
               change({ ...choices, grid: { ...choices.grid, parts: FINEST.find(([n]) => n === Number(e.target.value))![0] } })
@@ -62,7 +60,7 @@ export function MidiChooser({ line, store }: { line: BroughtLine; store: BringSt
                 {name}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <label className="flex items-center gap-2">
           <input
@@ -74,8 +72,7 @@ export function MidiChooser({ line, store }: { line: BroughtLine; store: BringSt
         </label>
         <label className="flex items-center gap-2">
           Key
-          <select
-            className={select}
+          <Select
             value={choices.key ? KEYS.findIndex((k) => k.fifths === choices.key!.fifths && k.mode === choices.key!.mode) : -1}
             onChange={(e) => change({ ...choices, key: KEYS[Number(e.target.value)] ?? null })}
           >
@@ -85,7 +82,7 @@ export function MidiChooser({ line, store }: { line: BroughtLine; store: BringSt
                 {keyName(k)}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
       </div>
       {comparison && <BeforeAfter comparison={comparison} />}

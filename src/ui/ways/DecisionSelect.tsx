@@ -1,5 +1,6 @@
 import type { Policy } from '@/core/fingering/policy'
 import type { Decision } from './words'
+import { Select } from '@/ui/kit/Select'
 
 type Value = Policy[keyof Policy]
 
@@ -24,11 +25,12 @@ export function DecisionSelect({
       <label htmlFor={id} className={`block ${inherited ? '' : 'text-sm font-semibold'}`}>
         {decision.title}
       </label>
-      <select
+      <Select
         id={id}
         value={index}
         onChange={(e) => onChange(decision.answers[Number(e.target.value)]?.value)}
-        className={`w-full rounded border bg-sheet px-1.5 py-1 ${inherited && index >= 0 ? 'border-rosin font-semibold' : 'border-rule'}`}
+        own={Boolean(inherited) && index >= 0}
+        className="w-full"
       >
         {inherited && <option value={-1}>{inherited}</option>}
         {decision.answers.map((a, i) => (
@@ -36,7 +38,7 @@ export function DecisionSelect({
             {a.says}
           </option>
         ))}
-      </select>
+      </Select>
       {note && <p className="mt-0.5 text-[13px] leading-snug text-soft">{note}</p>}
     </div>
   )

@@ -1,5 +1,6 @@
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { SpotKind } from '@/core/reading/spots/detectors'
+import { Select } from '@/ui/kit/Select'
 
 type Shown = 'show' | 'hide'
 type Props = {
@@ -22,16 +23,18 @@ export function KindSelect({ kind, value, inherited, count, onChange }: Props) {
           {count}
         </span>
       )}
-      <select
+      <Select
         aria-label={aboutKind(kind).name}
         value={value ?? ''}
         onChange={(e) => onChange(e.target.value === '' ? null : (e.target.value as Shown))}
-        className={`w-[92px] shrink-0 rounded border bg-sheet px-1 py-0.5 text-sm ${value ? 'border-rosin font-semibold' : 'border-rule'}`}
+        size="small"
+        own={Boolean(value)}
+        className="w-[92px] shrink-0"
       >
         <option value="">{inherited}</option>
         <option value="show">always</option>
         <option value="hide">never</option>
-      </select>
+      </Select>
     </label>
   )
 }

@@ -8,6 +8,8 @@ import { BackLink } from '@/ui/kit/BackLink'
 import { StepsNav } from '@/ui/steps/StepsNav'
 import type { PrintQuery } from '@/api/protocol'
 import { Button } from '@/ui/kit/Button'
+import { Select } from '@/ui/kit/Select'
+import { Choice } from '@/ui/kit/Choice'
 
 /** What is printed: every choice made. */
 export type Printed = PrintQuery & { readonly seat: SeatId }
@@ -55,19 +57,12 @@ export function PrintBar({ id, title, seats, query: shown, problems, pages }: Pr
         <BackLink />
         <p className="font-title text-[17px]">{title}</p>
         <StepsNav id={id} here="hand-out" />
-        <div role="group" aria-label="Seat" className="flex overflow-hidden rounded-md border border-rule">
-          {seats.map((s) => (
-            <button
-              key={s.id}
-              type="button"
-              aria-pressed={query.seat === s.id}
-              onClick={() => go({ seat: s.id })}
-              className={`px-2.5 py-1 ${query.seat === s.id ? 'bg-ink text-paper' : 'hover:bg-wash'}`}
-            >
-              {s.name}
-            </button>
-          ))}
-        </div>
+        <Choice
+          label="Seat"
+          value={query.seat}
+          options={seats.map((s) => [s.id, s.name] as const)}
+          onChange={(seat: SeatId) => go({ seat })}
+        />
         <fieldset className="flex items-center gap-3">
           <legend className="sr-only">Under the notes</legend>
           {SWITCHES.map((s) => (
@@ -79,14 +74,10 @@ export function PrintBar({ id, title, seats, query: shown, problems, pages }: Pr
         </fieldset>
         <label className="flex items-center gap-1.5">
           paper
-          <select
-            value={query.paper}
-            onChange={(e) => go({ paper: e.target.value === 'letter' ? 'letter' : 'a4' })}
-            className="rounded border border-rule bg-sheet px-1.5 py-1"
-          >
+          <Select value={query.paper} onChange={(e) => go({ paper: e.target.value === 'letter' ? 'letter' : 'a4' })}>
             <option value="a4">A4</option>
             <option value="letter">Letter</option>
-          </select>
+          </Select>
         </label>
         <Button kind="filled" className="ml-auto" disabled={pending} onClick={() => window.print()}>
           <Printer size={17} aria-hidden /> Print{pages === 0 ? '' : pages === 1 ? ' 1 page' : ` ${pages} pages`}

@@ -12,6 +12,7 @@ import { keysChart } from './charts'
 import { Settings } from './Settings'
 import { useLoads } from '@/ui/session/useLoads'
 import { useSearch } from './useSearch'
+import { Select } from '@/ui/kit/Select'
 
 const ORDERS = {
   rank: { name: 'least to wait for', by: byRank },
@@ -71,17 +72,13 @@ export function SearchPanel() {
         )}
         <label className="ml-auto flex items-center gap-1.5">
           First
-          <select
-            value={order}
-            onChange={(e) => setOrder(e.target.value as Order)}
-            className="rounded border border-rule bg-sheet px-1.5 py-1"
-          >
+          <Select value={order} onChange={(e) => setOrder(e.target.value as Order)}>
             {Object.entries(ORDERS).map(([id, o]) => (
               <option key={id} value={id}>
                 {o.name}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
       </div>
       <p role="status" className="mt-1 min-h-5 text-[13px] text-soft">

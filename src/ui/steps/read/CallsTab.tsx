@@ -11,6 +11,7 @@ import { CopyButton } from '@/ui/kit/CopyButton'
 import { BigCalls } from './BigCalls'
 import { useCallOptions } from './callStore'
 import { SeatTitle } from './SeatTitle'
+import { Select } from '@/ui/kit/Select'
 
 type Key = keyof CallOptions
 const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [string, string])[] }[] = [
@@ -96,17 +97,18 @@ export function CallsTab() {
             {SELECTS.map((s) => (
               <label key={s.key} className="flex items-center justify-between gap-2 text-sm">
                 {s.title}
-                <select
+                <Select
                   value={String(options[s.key])}
                   onChange={(e) => set(s.key, e.target.value as never)}
-                  className="w-[116px] rounded border border-rule bg-sheet px-1 py-0.5"
+                  size="small"
+                  className="w-[116px]"
                 >
                   {s.options.map(([v, name]) => (
                     <option key={v} value={v}>
                       {name}
                     </option>
                   ))}
-                </select>
+                </Select>
               </label>
             ))}
             {(['sharps', 'high'] as const).map((key) => (

@@ -12,6 +12,7 @@ import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
 import { Wedge } from '@/ui/kit/Wedge'
 import { KindList } from './KindList'
+import { Select } from '@/ui/kit/Select'
 
 type By = 'measure' | 'kind'
 
@@ -40,18 +41,14 @@ export function SpotList() {
         {by === 'measure' && (
           <label className="ml-auto flex items-center gap-1.5">
             <span className="sr-only">Seat</span>
-            <select
-              value={seat}
-              onChange={(e) => setSeat(e.target.value as SeatId | 'all')}
-              className="rounded border border-rule bg-sheet px-1.5 py-1"
-            >
+            <Select value={seat} onChange={(e) => setSeat(e.target.value as SeatId | 'all')}>
               <option value="all">All seats</option>
               {seats.map((s) => (
                 <option key={s.id} value={s.id}>
                   {s.name}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
         )}
       </div>

@@ -25,6 +25,7 @@ import {
 import type { Draft } from '@/core/writing/draft'
 import { placeMeasures } from '@/core/piece/walk'
 import { Hint } from '@/ui/kit/Hint'
+import { Select } from '@/ui/kit/Select'
 
 type Run = (command: (d: Draft) => Draft) => void
 
@@ -73,7 +74,6 @@ function Tool({ name, keys, on, act, children }: ToolProps) {
 }
 
 const group = 'flex items-center gap-0.5 border-r border-rule pr-2 last:border-r-0'
-const select = 'rounded-md border border-rule bg-sheet px-1.5 py-1'
 
 /** The tools of the note editor, each with its key; key and time are those at the caret. */
 export function NoteTools({ draft, run }: { draft: Draft; run: Run }) {
@@ -146,8 +146,7 @@ export function NoteTools({ draft, run }: { draft: Draft; run: Run }) {
       <div className="flex items-center gap-2">
         <label className="flex items-center gap-1">
           <span className="text-sm text-soft">key</span>
-          <select
-            className={select}
+          <Select
             aria-label="Key"
             value={keyName(here.key)}
             onChange={(e) =>
@@ -162,12 +161,11 @@ export function NoteTools({ draft, run }: { draft: Draft; run: Run }) {
             {KEYS.map((k) => (
               <option key={keyName(k)}>{keyName(k)}</option>
             ))}
-          </select>
+          </Select>
         </label>
         <label className="flex items-center gap-1">
           <span className="text-sm text-soft">time</span>
-          <select
-            className={select}
+          <Select
             aria-label="Time"
             value={meterName(here.meter)}
             onChange={(e) =>
@@ -182,23 +180,18 @@ export function NoteTools({ draft, run }: { draft: Draft; run: Run }) {
             {meters.map((m) => (
               <option key={meterName(m)}>{meterName(m)}</option>
             ))}
-          </select>
+          </Select>
         </label>
         <label className="flex items-center gap-1">
           <span className="text-sm text-soft">whole tune</span>
-          <select
-            className={select}
-            aria-label="Move the whole tune"
-            value=""
-            onChange={(e) => run((d) => transposePiece(d, Number(e.target.value)))}
-          >
+          <Select aria-label="Move the whole tune" value="" onChange={(e) => run((d) => transposePiece(d, Number(e.target.value)))}>
             <option value="">move by …</option>
             {[7, 5, 4, 3, 2, 1, -1, -2, -3, -4, -5, -7].map((n) => (
               <option key={n} value={n}>
                 {n > 0 ? `${n} half steps up` : `${-n} half steps down`}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <Tool name="The other line" keys="o" act={() => run(otherLine)}>
           line {draft.piece.lines[draft.at.line].name || draft.at.line + 1}
