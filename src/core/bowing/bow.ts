@@ -3,6 +3,7 @@ import { secondsBetween } from '../performance/tempo'
 import type { Line, Piece } from '../piece/piece'
 import { unfold } from '../piece/unfold'
 import { groupsOf, type Group } from './strokes'
+import { count } from '../count'
 
 export type Bow = 'down' | 'up'
 
@@ -158,7 +159,7 @@ function wrongWays(plain: readonly Plain[]): WrongWay[] {
     wrongAt.add(i)
     if (wrongAt.has(at)) return
     const { number } = p.group.notes[0].at.measure
-    const why = before && !p.rest ? `${strokes} ${strokes === 1 ? 'stroke' : 'strokes'} in the measure before` : 'as the marks lead'
+    const why = before && !p.rest ? `${count(strokes, 'stroke')} in the measure before` : 'as the marks lead'
     wrong.push({ event: p.group.notes[0].event.id, measure: number, text: `Measure ${number} begins up-bow: ${why}.`, again: false })
   })
   return wrong

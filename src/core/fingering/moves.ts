@@ -3,6 +3,7 @@ import { positionKey, type Place } from '../instruments/instrument'
 import { once } from '../once'
 import { guideOf, shiftOf, stringsApart } from './costs'
 import type { SeatMap } from './map'
+import { count } from '../count'
 
 /** What gives a hand time: a rest, an open string; or what leaves it none: a slur. */
 export type Over = 'rest' | 'open string' | 'slur' | 'nothing'
@@ -112,7 +113,7 @@ function fifthOf(a: Hold, b: Hold): number | null {
   return a.stops.find(hop)?.finger ?? null
 }
 
-const steps = (n: number) => (n === 1 ? '1 half step' : `${n} half steps`)
+const steps = (n: number) => count(n, 'half step')
 const sayOver = (over: Over): string =>
   ({ rest: 'in the rest', 'open string': 'while the open string rings', slur: 'inside the slur', nothing: 'from note to note' })[over]
 

@@ -4,6 +4,7 @@ import { letterName } from '../music/pitch'
 import { spotsOf } from '../reading/spots'
 import type { SpotKind } from '../reading/spots/detectors'
 import { stringName } from '../reading/words'
+import { count } from '../count'
 
 /** How often each thing comes in a seat's part. Plain data: it crosses from the worker. */
 export type Profile = {
@@ -52,7 +53,7 @@ const MOST = 3
 /** What changes for a seat between two settings, dearest first: "0 shifts instead of 4", "loses its 3 F♯ on C". */
 export function sayChanges(now: Profile, then: Profile): string[] {
   const out: string[] = []
-  const notes = (n: number) => `${n} ${n === 1 ? 'note' : 'notes'}`
+  const notes = (n: number) => count(n, 'note')
   if (then.out !== now.out) out.push(`${notes(then.out)} out of reach instead of ${now.out}`)
   if (then.fresh !== now.fresh) out.push(`${notes(then.fresh)} new for the class instead of ${now.fresh}`)
   for (const [kind, one, many] of WORTH) {

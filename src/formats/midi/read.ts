@@ -10,6 +10,7 @@ import { assemble, type FoundLine, type FoundMeasure } from '../assemble'
 import { wholeFile, type Reading } from '../reading'
 import { chunksOf } from './chunks'
 import { DEFAULT_GRID, quantised, type Grid, type Played, type Struck } from './quantise'
+import { count } from '@/core/count'
 
 // The package has no named exports under Node.
 const { Midi } = midiPackage
@@ -46,9 +47,9 @@ export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices =
   const lines = tracks.slice(0, MOST_LINES).map((t, i) => lineOf(t.name.trim() || `track ${i + 1}`, struck[i], key, bars, i))
   const notices = [
     ...(drums ? ['left out: drums'] : []),
-    ...(chunks.skipped ? [`left out: ${chunks.skipped} ${chunks.skipped === 1 ? 'part' : 'parts'} of the file that hold no track`] : []),
-    ...(lost > 0 ? [`left out: ${lost} ${lost === 1 ? 'note' : 'notes'} that never end, or fall on another of the same pitch`] : []),
-    ...(crowded ? [`left out: ${crowded} ${crowded === 1 ? 'note' : 'notes'} beyond ${MOST_HEADS} at once`] : []),
+    ...(chunks.skipped ? [`left out: ${count(chunks.skipped, 'part')} of the file that hold no track`] : []),
+    ...(lost > 0 ? [`left out: ${count(lost, 'note')} that never end, or fall on another of the same pitch`] : []),
+    ...(crowded ? [`left out: ${count(crowded, 'note')} beyond ${MOST_HEADS} at once`] : []),
     ...(tracks.length > MOST_LINES ? [`left out: ${tracks.length - MOST_LINES} tracks beyond ${MOST_LINES}`] : []),
     ...(tracks.length > 1 ? [`${tracks.length} tracks: each is a line of its own`] : []),
     'note lengths were put on a grid and pitches spelled by the key; both can be chosen anew',

@@ -20,6 +20,7 @@ import {
   type PieceLine,
 } from './format'
 import { sealOf } from './seal'
+import { count } from '@/core/count'
 
 /** What a library file holds, as it was found when every byte of it was read; `problems` in the teacher's words. */
 export type Looked = {
@@ -146,13 +147,10 @@ async function layNew(db: Knex, archive: Archive, say: Progress): Promise<Findin
   }
   const listed = new Set(contents.pieces.map((p) => pieceFile(p.id)))
   const beside = [...archive.names].filter((n) => n.startsWith('pieces/') && !listed.has(n)).length
-  if (beside)
-    found.problems.push(`${beside} ${beside === 1 ? 'piece is' : 'pieces are'} in the file without being named in its list; left out.`)
+  if (beside) found.problems.push(`${count(beside, 'piece is', 'pieces are')} in the file without being named in its list; left out.`)
   const lost = [...archive.names].filter((n) => n.startsWith('unreadable/')).length
   if (lost)
-    found.problems.push(
-      `${lost} ${lost === 1 ? 'piece' : 'pieces'} could not be read when the file was saved; left out, and still in the file as it was.`,
-    )
+    found.problems.push(`${count(lost, 'piece')} could not be read when the file was saved; left out, and still in the file as it was.`)
   return found
 }
 

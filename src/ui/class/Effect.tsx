@@ -9,6 +9,7 @@ import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
 import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
 import type { Plan } from '@/core/seats/plan'
+import { count } from '@/core/count'
 
 /** A piece of the shelf, as far as the class page maps it. */
 export type ShelfPiece = { readonly id: string; readonly piece: Piece; readonly plan: Plan }
@@ -68,7 +69,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
                   ) : (
                     <span className="font-semibold text-madder">{f.fresh} new</span>
                   )}
-                  {f.shifts > 0 && <span className="block text-[12px] text-soft">{f.shifts === 1 ? '1 shift' : `${f.shifts} shifts`}</span>}
+                  {f.shifts > 0 && <span className="block text-[12px] text-soft">{count(f.shifts, 'shift')}</span>}
                 </td>
               ))}
             </tr>

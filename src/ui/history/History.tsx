@@ -4,6 +4,7 @@ import { BackLink } from '@/ui/kit/BackLink'
 import { buttonLook } from '@/ui/kit/Button'
 import type { VersionActions } from '@/api/actions'
 import { StepsNav } from '@/ui/steps/StepsNav'
+import { count } from '@/core/count'
 
 type Entry = { version: number; savedAt: number; notes: boolean; name: string | null; said: string }
 type Shown = {
@@ -127,8 +128,7 @@ function Version({ id, now, shown, drawn, actions }: { id: string; now: number; 
     <>
       <div className="mb-3 flex flex-wrap items-center gap-4">
         <p className="grow">
-          <b>{shown.title}</b> as of {when(shown.savedAt)}: {shown.measures} {shown.measures === 1 ? 'measure' : 'measures'},{' '}
-          {shown.pins === 1 ? '1 pin' : `${shown.pins} pins`}.
+          <b>{shown.title}</b> as of {when(shown.savedAt)}: {count(shown.measures, 'measure')}, {count(shown.pins, 'pin')}.
         </p>
         <form action={actions.rename} className="flex items-center gap-2" key={`${shown.version} ${shown.name ?? ''}`}>
           {hidden}

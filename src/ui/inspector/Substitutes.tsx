@@ -7,7 +7,7 @@ import type { Substitute } from '@/core/fingering/substitute'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { restored, substituted } from '@/ui/session/edits'
 import { offersFor } from '@/ui/session/selectors'
-import { count } from '@/ui/kit/count'
+import { count } from '@/core/count'
 import { Button } from '@/ui/kit/Button'
 import { printedPitch } from '@/core/music/pitch'
 

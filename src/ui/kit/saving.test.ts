@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { back, forth, NO_HISTORY, withStep } from './history'
-import { count } from './count'
+import { count } from '@/core/count'
 import { fresh, marked, sayTold, stepped, turned, type Kept } from './saving'
 
 describe('undo', () => {

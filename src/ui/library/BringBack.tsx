@@ -7,7 +7,8 @@ import { Button } from '@/ui/kit/Button'
 import { Bar } from './Bar'
 import { begin, follow, forget, send, Trouble } from './errands'
 import { bringState, lookState, type Brought, type Looked } from '@/api/protocol'
-import { count, countIs } from './words'
+import { count } from '@/core/count'
+import { countIs } from './words'
 
 type State =
   | { at: 'rest' }

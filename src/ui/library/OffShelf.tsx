@@ -6,7 +6,7 @@ import { useTransition } from 'react'
 import type { LibraryActions } from '@/api/actions'
 import { Button } from '@/ui/kit/Button'
 import type { OffShelf as Piece } from '@/api/protocol'
-import { count } from './words'
+import { count } from '@/core/count'
 
 /** Pieces that were taken off the shelf: put back, or deleted for good on purpose. */
 export function OffShelf({ pieces, actions }: { pieces: readonly Piece[]; actions: LibraryActions }) {

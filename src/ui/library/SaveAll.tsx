@@ -6,7 +6,8 @@ import { Button } from '@/ui/kit/Button'
 import { Bar } from './Bar'
 import { begin, follow, Trouble } from './errands'
 import { backupState, type BackedUp } from '@/api/protocol'
-import { count, megabytes } from './words'
+import { count } from '@/core/count'
+import { megabytes } from './words'
 
 type State = { at: 'rest' } | { at: 'work'; part: number } | { at: 'done'; id: string; made: BackedUp } | { at: 'failed'; problem: string }
 

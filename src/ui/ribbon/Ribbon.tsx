@@ -7,6 +7,7 @@ import { useMapped, useShownBySeat } from '@/ui/session/useSpots'
 import { useLoads } from '@/ui/session/useLoads'
 import { Cell, type Lane } from './Cell'
 import { byPlace } from './places'
+import { count } from '@/core/count'
 
 /** Cells are drawn where they are seen, in blocks of so many; of a piece of the usual length all at once. */
 const BLOCK = 32
@@ -38,7 +39,7 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
         return { load, heavy: load > HEAVY * mean && load > 4, spots: placed[r][m] ?? [] }
       })
       const trips = seats.reduce((n, s) => n + spots[s.id].filter((x) => x.index === m).length, 0)
-      const said = `${seats.map((s, r) => `${s.name} ${lanes[r].load}`).join(', ')}; ${trips === 1 ? '1 spot' : `${trips} spots`}`
+      const said = `${seats.map((s, r) => `${s.name} ${lanes[r].load}`).join(', ')}; ${count(trips, 'spot')}`
       return { number, lanes, said, onPick: () => pick(timeline.findIndex((b) => b.first.at.index === m)) }
     })
     return { cells: made, most: Math.max(1, ...work.flat()), heavy: made.filter((c) => c.lanes.some((l) => l.heavy)).map((c) => c.number) }

@@ -31,7 +31,7 @@ import {
 import { withRescue, type RescueChange } from '@/core/seats/rescue'
 import { inSentence, saySeats, type Seat } from '@/core/seats/seat'
 import { deciding, withSetting, type Setting } from '@/core/seats/setting'
-import { count } from '@/ui/kit/count'
+import { count } from '@/core/count'
 import { sayOctave } from '@/ui/ways/octave'
 import { decisionsOf, sayAnswer } from '@/ui/ways/words'
 

@@ -6,6 +6,7 @@ import type { EverySeat } from '@/core/seats/seat'
 import { evennessOf, type Evenness } from '@/core/seats/evenness'
 import { loadOf, type SeatLoad } from '@/core/seats/load'
 import { useMapped } from './useSpots'
+import { count } from '@/core/count'
 
 /** The load of every seat as the class stands, and how even it is. */
 export function useLoads(): { loads: EverySeat<SeatLoad>; evenness: Evenness } {
@@ -21,4 +22,4 @@ export const percent = (x: number): string => `${Math.round(100 * x)} %`
 /** To a tenth: "4.2", "12", "−0.5". */
 export const finePoints = (x: number): string => `${Math.round(10 * x) / 10}`.replace('-', '−')
 export const points = (x: number): string => `${Math.round(x)}`
-export const sayPoints = (x: number): string => (Math.round(x) === 1 ? '1 point' : `${Math.round(x)} points`)
+export const sayPoints = (x: number): string => count(Math.round(x), 'point')

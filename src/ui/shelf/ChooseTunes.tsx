@@ -5,6 +5,7 @@ import { sayProblem } from '@/formats/reading'
 import { headline } from '@/core/piece/headline'
 import { Button } from '@/ui/kit/Button'
 import type { BringStore, BroughtLine } from './bringStore'
+import { count } from '@/core/count'
 
 /** A file of several tunes: which of them go on the shelf. */
 export function ChooseTunes({ line, store }: { line: BroughtLine; store: BringStore }) {
@@ -55,7 +56,7 @@ export function ChooseTunes({ line, store }: { line: BroughtLine; store: BringSt
             )
           }
         >
-          Add {chosen.size === 1 ? '1 tune' : `${chosen.size} tunes`}
+          Add {count(chosen.size, 'tune')}
         </Button>
         <Button onClick={() => setChosen(every ? new Set() : new Set(readable.map((i) => i.name)))}>{every ? 'None' : 'All'}</Button>
         <Button kind="quiet" onClick={() => store.getState().dismiss(line.id)}>

@@ -7,6 +7,7 @@ import { Button } from '@/ui/kit/Button'
 import { Hint } from '@/ui/kit/Hint'
 import { BenchPreview } from './BenchPreview'
 import type { Card } from '@/api/protocol'
+import { count } from '@/core/count'
 
 type Props = { card: Card; now: number; onDuplicate: () => void; onDelete: () => void }
 
@@ -27,7 +28,7 @@ export function PieceCard({ card, now, onDuplicate, onDelete }: Props) {
       <div className="mt-auto flex items-end justify-between gap-2 p-4 pt-1 text-sm text-soft">
         <span>
           {card.summary
-            ? `${card.summary.measures} ${card.summary.measures === 1 ? 'measure' : 'measures'}${card.summary.lines > 1 ? ` · ${card.summary.lines} lines` : ''} · ${card.summary.range}`
+            ? `${count(card.summary.measures, 'measure')}${card.summary.lines > 1 ? ` · ${card.summary.lines} lines` : ''} · ${card.summary.range}`
             : 'open it to bring a saved version back'}
           <br />
           {opened}

@@ -20,6 +20,7 @@ import { putOnShelf } from '@/ui/session/put'
 import { readInWorker } from './reader'
 import { sayInstruments } from '@/core/instruments/all'
 import { useShelf } from './useShelf'
+import { count } from '@/core/count'
 
 /** The pieces of the class; a file can be dropped anywhere on it. */
 export function Shelf({
@@ -136,7 +137,7 @@ export function Shelf({
           <>
             {query && (
               <p role="status" className="text-soft">
-                {found} of {total} {total === 1 ? 'piece' : 'pieces'}
+                {found} of {count(total, 'piece')}
               </p>
             )}
             <ul className="grid grid-cols-1 gap-4 sm:grid-cols-2 lg:grid-cols-3" aria-label="Pieces">

@@ -1,6 +1,8 @@
+import { count } from '@/core/count'
+
 /** "as the tune", "1 octave lower": how far a seat sounds from the line. */
 export function sayOctave(octave: number): string {
   if (octave === 0) return 'as the tune'
   const n = Math.abs(octave)
-  return `${n} octave${n === 1 ? '' : 's'} ${octave < 0 ? 'lower' : 'higher'}`
+  return `${count(n, 'octave')} ${octave < 0 ? 'lower' : 'higher'}`
 }

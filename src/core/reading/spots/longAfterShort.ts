@@ -1,6 +1,7 @@
 import { QUARTER } from '../../music/time'
 import { before, type ReadNote } from '../reading'
 import { atNotes, type Detector } from './spot'
+import { count } from '../../count'
 
 /** Notes up to this long are short, in ticks: eighths. */
 const SHORT = QUARTER / 2
@@ -27,7 +28,7 @@ export const longAfterShort = {
       return {
         note,
         hard: 0.4,
-        text: `A long note, ${quarters} ${quarters === 1 ? 'quarter' : 'quarters'}, after ${run} short ones: it is left too early, and the bow runs out.`,
+        text: `A long note, ${count(quarters, 'quarter')}, after ${run} short ones: it is left too early, and the bow runs out.`,
         advice: 'Count it aloud to its end; slow the bow down as it begins.',
         about: `${note.ticks}`,
       }

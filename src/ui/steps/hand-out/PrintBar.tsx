@@ -10,6 +10,7 @@ import type { PrintQuery } from '@/api/protocol'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
 import { Choice } from '@/ui/kit/Choice'
+import { count } from '@/core/count'
 
 /** What is printed: every choice made. */
 export type Printed = PrintQuery & { readonly seat: SeatId }
@@ -80,13 +81,13 @@ export function PrintBar({ id, title, seats, query: shown, problems, pages }: Pr
           </Select>
         </label>
         <Button kind="filled" className="ml-auto" disabled={pending} onClick={() => window.print()}>
-          <Printer size={17} aria-hidden /> Print{pages === 0 ? '' : pages === 1 ? ' 1 page' : ` ${pages} pages`}
+          <Printer size={17} aria-hidden /> Print{pages === 0 ? '' : ` ${count(pages, 'page')}`}
         </Button>
       </div>
       {problems.length > 0 && (
         <details className="mt-1 text-sm">
           <summary className="cursor-pointer font-semibold text-madder">
-            {problems.length === 1 ? '1 note is' : `${problems.length} notes are`} beyond the class for this seat
+            {count(problems.length, 'note is', 'notes are')} beyond the class for this seat
           </summary>
           <ul className="list-disc pl-6">
             {problems.map((p) => (

@@ -7,6 +7,7 @@ import { eventOfTune, tuneId, tuneMei } from '@/engrave/tune'
 import { Systems } from '@/ui/score/Systems'
 import { useEngraver } from '@/ui/score/useEngraver'
 import { useWidth } from '@/ui/score/useWidth'
+import { count } from '@/core/count'
 
 type Props = {
   draft: Draft
@@ -95,7 +96,7 @@ export function TuneScore({ draft, run, onKeyDown }: Props) {
           <span ref={caret} hidden aria-hidden className="pointer-events-none absolute w-[2px] rounded bg-rosin" />
           {drag && drag.steps !== 0 && (
             <span className="absolute top-1 right-2 rounded bg-ink px-2 py-0.5 text-sm text-paper">
-              {Math.abs(drag.steps)} {Math.abs(drag.steps) === 1 ? 'step' : 'steps'} {drag.steps > 0 ? 'higher' : 'lower'}
+              {count(Math.abs(drag.steps), 'step')} {drag.steps > 0 ? 'higher' : 'lower'}
             </span>
           )}
         </div>

@@ -23,6 +23,7 @@ import { WRITE_KEYS } from './keys'
 import { useKeptText } from './useKeptText'
 import { WriteSurface } from './WriteSurface'
 import { createWrite, type WriteActions, type WriteState, type WriteStore } from './writeStore'
+import { count } from '@/core/count'
 
 /** Loaded when it is asked for. */
 const KeyDialog = dynamic(() => import('@/ui/kit/KeyDialog').then((m) => m.KeyDialog), { ssr: false })
@@ -68,7 +69,7 @@ function WriteHere({ id, klass, ...start }: Omit<Props, 'packed'> & { piece: Pie
   const note = unread
     ? 'not saved while it cannot be read; the text is kept in this browser'
     : save === 'saved' && lifted
-      ? `saved; ${lifted} pin${lifted === 1 ? '' : 's'} lifted with the notes they stood on`
+      ? `saved; ${count(lifted, 'pin')} lifted with the notes they stood on`
       : saySave(save, problem)
   return (
     <WriteFrame store={store} title={title} klass={klass} steps={<StepsNav id={id} here="write" />}>

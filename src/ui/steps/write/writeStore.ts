@@ -6,7 +6,7 @@ import { writeAbc } from '@/formats/abc/write'
 import type { Reading } from '@/formats/reading'
 import type { Marked } from '@/ui/kit/autosave'
 import { fresh, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
-import { count } from '@/ui/kit/count'
+import { count } from '@/core/count'
 
 /** What undo goes back to: the notes, and the text that says the same. */
 type Snapshot = { readonly draft: Draft; readonly good: string }
