@@ -47,7 +47,12 @@ test('the class decides, a piece decides otherwise, and one seat otherwise again
   await page.keyboard.press('ArrowRight')
   await expect(answer(page, 'Violin')).toContainText('4 on D')
   await page.getByRole('button', { name: 'Choices' }).click()
+  // What has a frame differs from the class: nothing yet, then what is chosen here.
+  await expect(page.getByText('What has an orange frame differs from the class.')).toBeVisible()
+  await expect(page.locator('[data-own]')).toHaveCount(0)
   await page.getByLabel('Open string or 4').selectOption({ label: 'open wherever there is one' })
+  await expect(page.locator('[data-own]')).toHaveCount(1)
+  await expect(page.getByLabel('Open string or 4')).toHaveAttribute('data-own')
   await expect(answer(page, 'Violin')).toContainText('Open A')
   await expect(answer(page, 'Viola')).toContainText('Open A')
   await page.getByRole('group', { name: 'For whom' }).getByRole('button', { name: 'Viola' }).click()

@@ -68,7 +68,7 @@ function LearnedSelect() {
   return (
     <div className="grid grid-cols-[164px_1fr] items-center gap-2">
       <label htmlFor="piece-learned">Has learned</label>
-      <Select id="piece-learned" value={here?.id ?? ''} onChange={(e) => take(e.target.value)} own={own !== undefined} className="w-full">
+      <Select id="piece-learned" value={here?.id ?? ''} onChange={(e) => take(e.target.value)} own={Boolean(own)} className="w-full">
         <option value="">as the class: {ofClass}</option>
         {STEPS.map((p) => (
           <option key={p.id} value={p.id}>

@@ -12,6 +12,7 @@ type Props = Omit<SelectHTMLAttributes<HTMLSelectElement>, 'size'> & {
 export function Select({ size = 'normal', own = false, className = '', ...rest }: Props) {
   return (
     <select
+      data-own={own || undefined}
       className={`rounded border bg-sheet ${own ? 'border-rosin font-semibold' : 'border-rule'} ${SIZE[size]} ${className}`}
       {...rest}
     />
