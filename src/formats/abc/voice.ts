@@ -15,6 +15,11 @@ const WHOLE = 4 * QUARTER
 /** Quarter tones go to the nearest half step, up from the middle. */
 const SIGN: Record<string, number> = { flat: -1, natural: 0, sharp: 1, dblsharp: 2, dblflat: -2, quartersharp: 1, quarterflat: 0 }
 
+type Marks = ReturnType<typeof readMarks>
+type AbcPitch = NonNullable<AbcElement['pitches']>[number]
+/** Where an element stands in its tuplet. */
+type TupletMark = { readonly tuplet?: 'start' | 'stop' }
+
 /** A voice in one run, as it is read. */
 export type Voice = { staff: AbcStaff; name: string; elements: AbcElement[] }
 
@@ -30,172 +35,228 @@ export type TuneContext = {
   readonly leftOut: LeftOut
 }
 
-/** Reads a voice to a line. Everything passed over is counted. */
-export function readVoice(
-  v: Voice,
-  index: number,
-  { spread, place, leftOut, octaves, ...first }: TuneContext,
-): { line: FoundLine; parts: readonly PartStart[] } {
-  const parts: PartStart[] = []
-  let {
-    meter,
-    signature: { key, own },
-  } = first
-  const leave = (what: string) => leftOut.add(what, `${measures.length + 1}`)
-  let signs: BarSigns = atBarline
-  let tuplet: Value['tuplet']
+/** A voice while it is read: what holds where the reader stands, and what has been made of what is behind it. */
+type Reader = {
+  readonly tune: TuneContext
+  /** Octaves that the voice sounds above what is written. */
+  readonly up: number
+  readonly id: () => string
+  readonly leave: (what: string) => void
+  signature: AbcSignature
+  meter: Meter
+  signs: BarSigns
+  tuplet: Value['tuplet']
+  /** The signs of notes that are tied on, by their written step. */
+  tied: ReadonlyMap<number, number>
+  ending: number[] | undefined
+  /** What the measure that is being read says of itself, its events, and where it begins in the text. */
+  attrs: Frame
+  events: PieceEvent[]
+  source: { line: number; column: number } | null
+  /** Words that stand at the next note. */
+  words: string
+  readonly openSlurs: Map<number, string>
+  readonly slurs: Slur[]
+  readonly measures: FoundMeasure[]
+  readonly parts: PartStart[]
+}
+
+function readerOf(index: number, tune: TuneContext): Reader {
   let next = 0
-  let tied = new Map<number, number>()
-  const id = () => `${String.fromCharCode(97 + index)}${next++}`
-  const slurs: Slur[] = []
-  const openSlurs = new Map<number, string>()
   const measures: FoundMeasure[] = []
-  let ending: number[] | undefined
-  let attrs: Frame = {}
-  let events: PieceEvent[] = []
-  let source: { line: number; column: number } | null = null
-  let words = ''
-
-  const close = (bar: AbcElement | null) => {
-    const type = bar?.type ?? ''
-    // Segno and coda stand where the next measure begins, the others where this one ends.
-    const { segno, coda, ...ends } = readMarks(bar?.decoration, leave).frame
-    attrs = { ...attrs, ...ends }
-    const repeats = type === 'bar_right_repeat' || type === 'bar_dbl_repeat'
-    if (events.length) {
-      measures.push({
-        ...attrs,
-        events,
-        source: source!,
-        ...(ending ? { ending } : {}),
-        ...(repeats ? { repeatEnd: 2 } : {}),
-        ...(type === 'bar_thin_thick' ? { barline: 'final' as const } : type === 'bar_thin_thin' ? { barline: 'double' as const } : {}),
-      })
-      attrs = { ...(segno ? { segno } : {}), ...(coda ? { coda } : {}) }
-      events = []
-      source = null
-    } else if (repeats && measures.length) measures[measures.length - 1] = { ...measures[measures.length - 1], repeatEnd: 2 }
-    if (bar?.endEnding || repeats) ending = undefined
-    if (bar?.startEnding) ending = endingPasses(bar.startEnding)
-    if (type === 'bar_left_repeat' || type === 'bar_dbl_repeat') attrs = { ...attrs, repeatStart: true }
-    signs = atBarline
+  return {
+    tune,
+    up: tune.octaves[index] ?? 0,
+    id: () => `${String.fromCharCode(97 + index)}${next++}`,
+    leave: (what) => tune.leftOut.add(what, `${measures.length + 1}`),
+    signature: tune.signature,
+    meter: tune.meter,
+    signs: atBarline,
+    tuplet: undefined,
+    tied: new Map(),
+    ending: undefined,
+    attrs: {},
+    events: [],
+    source: null,
+    words: '',
+    openSlurs: new Map(),
+    slurs: [],
+    measures,
+    parts: [],
   }
+}
 
-  const up = octaves[index] ?? 0
-  const sounding = (p: Pitch): Pitch => (up ? byOctaves(p, up) : p)
-  const pitchOf = (p: { pitch: number; accidental?: string; endTie?: boolean }, startChar: number): Pitch => {
-    const steps = 28 + p.pitch // abcjs counts letters from middle C
-    const plain = pitchAt(steps, 0)
-    if (p.accidental !== undefined) {
-      const alter = SIGN[p.accidental]
-      if (alter === undefined)
-        throw new SourceError({ ...place(startChar), text: `the sign ${p.accidental} is not known; use sharps and flats` })
-      if (p.accidental.startsWith('quarter')) leave('quarter tone (played at the nearest half step)')
-      if (spread === 'pitch')
-        signs = new Map([...signs, ...Array.from({ length: 11 }, (_, o): [number, number] => [(steps % 7) + 7 * (o - 1), alter])])
-      else if (spread !== 'not') signs = new Map(signs).set(steps, alter)
-      return { ...plain, alter }
-    }
-    const held = p.endTie ? tied.get(steps) : undefined
-    return { ...plain, alter: held ?? signs.get(steps) ?? own.get(plain.letter) ?? alterIn(key, plain.letter) }
-  }
-
-  for (const e of v.elements) {
-    switch (e.el_type) {
-      case 'bar':
-        close(e)
-        break
-      case 'key':
-      case 'keySignature':
-        ;({ key, own } = readKey(e))
-        if (own.size) leave('signs of a key that no signature has (written at the notes)')
-        attrs = { ...attrs, key }
-        break
-      case 'meter':
-      case 'timeSignature':
-        meter = readMeter(e) ?? meter
-        attrs = { ...attrs, meter }
-        break
-      case 'note': {
-        if (e.rest?.type === 'spacer') break
-        source ??= place(e.startChar)
-        const marks = readMarks(e.decoration, leave)
-        attrs = { ...attrs, ...marks.frame }
-        for (const c of e.chord ?? [])
-          if (c.position === 'default') leave('chord symbol')
-          else for (const said of c.name.split('\n')) if (!readJumpWords(said, attrs)) words = words ? `${words} ${said}` : said
-        if (e.rest?.type === 'multimeasure') {
-          for (let n = 0; n < Number(e.rest.text ?? 1); n++) {
-            source ??= place(e.startChar)
-            events.push({ kind: 'rest', id: id(), value: { base: 'whole', dots: 0 }, wholeMeasure: true })
-            if (n < Number(e.rest.text ?? 1) - 1) close(null)
-          }
-          break
-        }
-        if (e.startTriplet) tuplet = { actual: e.startTriplet, normal: Math.round(e.startTriplet * (e.tripletMultiplier ?? 2 / 3)) }
-        const values = writtenValues(e, tuplet, place(e.startChar), leave)
-        const mark: { tuplet?: 'start' | 'stop' } = e.startTriplet ? { tuplet: 'start' } : e.endTriplet ? { tuplet: 'stop' } : {}
-        if (e.rest) {
-          if (Math.round(e.duration * WHOLE) === measureTicks(meter))
-            events.push({ kind: 'rest', id: id(), value: { base: 'whole', dots: 0 }, wholeMeasure: true })
-          else for (const value of values) events.push({ kind: 'rest', id: id(), value, ...mark })
-          if (marks.dynamic || words) events.push(withWritten(events.pop()!, { dynamic: marks.dynamic, words }))
-          words = ''
-        } else if (e.pitches) {
-          // The stroke stands once for the group.
-          const slash = e.gracenotes?.some((g) => g.acciaccatura)
-          const graces = (e.gracenotes ?? []).slice(0, 16).map((g): Grace => ({
-            heads: [{ pitch: sounding(pitchOf(g, e.startChar)) }],
-            base: valueOf(Math.round(g.duration * WHOLE))?.base ?? 'eighth',
-            ...(slash ? { slash } : {}),
-          }))
-          const lyric = e.lyric?.[0]
-          const text = lyric?.syllable
-            .replace(/\u00a0/g, ' ')
-            .trim()
-            .slice(0, 80)
-          if ((e.lyric?.length ?? 0) > 1) leave('syllable of another verse')
-          const bearing: Partial<NoteEvent> = {
-            ...(marks.bow ? { bow: marks.bow } : {}),
-            ...(marks.marks.length ? { marks: marks.marks.slice(0, 8) } : {}),
-            ...(graces.length ? { graces } : {}),
-            ...(text ? { lyric: { text, ...(lyric?.divider === '-' ? { joined: true } : {}) } } : {}),
-          }
-          const pitches = e.pitches.map((p) => sounding(pitchOf(p, e.startChar)))
-          const made = notesOf(e, values, mark, pitches, marks.fingers, bearing, id)
-          made[0] = withWritten(made[0], { dynamic: marks.dynamic, words })
-          words = ''
-          for (const label of e.pitches.flatMap((p) => p.endSlur ?? []).concat(e.endSlur ?? [])) {
-            const from = openSlurs.get(label)
-            if (from) slurs.push({ from, to: made[made.length - 1].id })
-            openSlurs.delete(label)
-          }
-          for (const s of e.pitches.flatMap((p) => p.startSlur ?? []).concat(e.startSlur ?? [])) openSlurs.set(s.label, made[0].id)
-          events.push(...made)
-          const heads = made[made.length - 1].heads
-          tied = new Map(heads.filter((h) => h.tie).map((h) => [stepsOf(h.pitch) - 7 * up, h.pitch.alter]))
-        }
-        if (e.endTriplet) tuplet = undefined
-        break
-      }
-      case 'tempo': {
-        const tempo = tempoOf(e)
-        if (tempo) attrs = { ...attrs, tempo }
-        break
-      }
-      case 'part':
-        if (e.title) {
-          words = e.title
-          parts.push({ label: e.title.trim(), from: measures.length })
-        }
-        break
-      default:
-        break // clefs, text and spacing change no note here
-    }
-  }
-  close(null)
-  if (openSlurs.size) leftOut.add('slur that does not end', `${measures.length}`, openSlurs.size)
+/** Reads a voice to a line. Everything passed over is counted. */
+export function readVoice(v: Voice, index: number, tune: TuneContext): { line: FoundLine; parts: readonly PartStart[] } {
+  const r = readerOf(index, tune)
+  for (const e of v.elements) readElement(r, e)
+  closeMeasure(r, null)
+  const { measures, slurs, parts, openSlurs } = r
+  if (openSlurs.size) tune.leftOut.add('slur that does not end', `${measures.length}`, openSlurs.size)
   return { line: { name: v.name, clef: clefName(v.staff.clef), measures, slurs }, parts }
+}
+
+function readElement(r: Reader, e: AbcElement): void {
+  switch (e.el_type) {
+    case 'bar':
+      closeMeasure(r, e)
+      break
+    case 'key':
+    case 'keySignature':
+      r.signature = readKey(e)
+      if (r.signature.own.size) r.leave('signs of a key that no signature has (written at the notes)')
+      r.attrs = { ...r.attrs, key: r.signature.key }
+      break
+    case 'meter':
+    case 'timeSignature':
+      r.meter = readMeter(e) ?? r.meter
+      r.attrs = { ...r.attrs, meter: r.meter }
+      break
+    case 'note':
+      if (e.rest?.type !== 'spacer') readNote(r, e)
+      break
+    case 'tempo': {
+      const tempo = tempoOf(e)
+      if (tempo) r.attrs = { ...r.attrs, tempo }
+      break
+    }
+    case 'part':
+      if (e.title) {
+        r.words = e.title
+        r.parts.push({ label: e.title.trim(), from: r.measures.length })
+      }
+      break
+    default:
+      break // clefs, text and spacing change no note here
+  }
+}
+
+/** Ends a measure at a bar, or where none is written; a bar with nothing before it belongs to the measure that was closed last. */
+function closeMeasure(r: Reader, bar: AbcElement | null): void {
+  const type = bar?.type ?? ''
+  // Segno and coda stand where the next measure begins, the others where this one ends.
+  const { segno, coda, ...ends } = readMarks(bar?.decoration, r.leave).frame
+  r.attrs = { ...r.attrs, ...ends }
+  const repeats = type === 'bar_right_repeat' || type === 'bar_dbl_repeat'
+  const { measures, source } = r
+  if (source && r.events.length) {
+    measures.push({
+      ...r.attrs,
+      events: r.events,
+      source,
+      ...(r.ending ? { ending: r.ending } : {}),
+      ...(repeats ? { repeatEnd: 2 } : {}),
+      ...(type === 'bar_thin_thick' ? { barline: 'final' as const } : type === 'bar_thin_thin' ? { barline: 'double' as const } : {}),
+    })
+    r.attrs = { ...(segno ? { segno } : {}), ...(coda ? { coda } : {}) }
+    r.events = []
+    r.source = null
+  } else if (repeats && measures.length) measures[measures.length - 1] = { ...measures[measures.length - 1], repeatEnd: 2 }
+  if (bar?.endEnding || repeats) r.ending = undefined
+  if (bar?.startEnding) r.ending = endingPasses(bar.startEnding)
+  if (type === 'bar_left_repeat' || type === 'bar_dbl_repeat') r.attrs = { ...r.attrs, repeatStart: true }
+  r.signs = atBarline
+}
+
+/** A note, chord or rest with all that stands at it. */
+function readNote(r: Reader, e: AbcElement): void {
+  const source = r.tune.place(e.startChar)
+  r.source ??= source
+  const marks = readMarks(e.decoration, r.leave)
+  r.attrs = { ...r.attrs, ...marks.frame }
+  for (const c of e.chord ?? [])
+    if (c.position === 'default') r.leave('chord symbol')
+    else for (const said of c.name.split('\n')) if (!readJumpWords(said, r.attrs)) r.words = r.words ? `${r.words} ${said}` : said
+  if (e.rest?.type === 'multimeasure') return restMeasures(r, Number(e.rest.text ?? 1), source)
+  if (e.startTriplet) r.tuplet = { actual: e.startTriplet, normal: Math.round(e.startTriplet * (e.tripletMultiplier ?? 2 / 3)) }
+  const values = writtenValues(e, r.tuplet, source, r.leave)
+  const mark: TupletMark = e.startTriplet ? { tuplet: 'start' } : e.endTriplet ? { tuplet: 'stop' } : {}
+  if (e.rest) readRest(r, e, values, mark, marks)
+  else if (e.pitches) readChord(r, e, e.pitches, values, mark, marks)
+  if (e.endTriplet) r.tuplet = undefined
+}
+
+const wholeRest = (r: Reader): PieceEvent => ({ kind: 'rest', id: r.id(), value: { base: 'whole', dots: 0 }, wholeMeasure: true })
+
+/** So many measures of rest, the last of which a bar will close. */
+function restMeasures(r: Reader, count: number, source: Reader['source']): void {
+  for (let n = 0; n < count; n++) {
+    r.source ??= source
+    r.events.push(wholeRest(r))
+    if (n < count - 1) closeMeasure(r, null)
+  }
+}
+
+function readRest(r: Reader, e: AbcElement, values: readonly Value[], mark: TupletMark, { dynamic }: Marks): void {
+  if (Math.round(e.duration * WHOLE) === measureTicks(r.meter)) r.events.push(wholeRest(r))
+  else for (const value of values) r.events.push({ kind: 'rest', id: r.id(), value, ...mark })
+  if (dynamic || r.words) r.events.push(withWritten(r.events.pop()!, { dynamic, words: r.words }))
+  r.words = ''
+}
+
+function readChord(r: Reader, e: AbcElement, written: readonly AbcPitch[], values: readonly Value[], mark: TupletMark, marks: Marks): void {
+  const bearing: Partial<NoteEvent> = {
+    ...(marks.bow ? { bow: marks.bow } : {}),
+    ...(marks.marks.length ? { marks: marks.marks.slice(0, 8) } : {}),
+    ...gracesOf(r, e),
+    ...lyricOf(r, e),
+  }
+  const pitches = written.map((p) => pitchOf(r, p, e.startChar))
+  const made = notesOf(e, values, mark, pitches, marks.fingers, bearing, r.id)
+  made[0] = withWritten(made[0], { dynamic: marks.dynamic, words: r.words })
+  r.words = ''
+  const [first, last] = [made[0], made[made.length - 1]]
+  for (const label of written.flatMap((p) => p.endSlur ?? []).concat(e.endSlur ?? [])) {
+    const from = r.openSlurs.get(label)
+    if (from) r.slurs.push({ from, to: last.id })
+    r.openSlurs.delete(label)
+  }
+  for (const s of written.flatMap((p) => p.startSlur ?? []).concat(e.startSlur ?? [])) r.openSlurs.set(s.label, first.id)
+  r.events.push(...made)
+  r.tied = new Map(last.heads.filter((h) => h.tie).map((h) => [stepsOf(h.pitch) - 7 * r.up, h.pitch.alter]))
+}
+
+/** The grace notes before a note; the stroke stands once for the group. */
+function gracesOf(r: Reader, e: AbcElement): Pick<NoteEvent, 'graces'> {
+  const slash = e.gracenotes?.some((g) => g.acciaccatura)
+  const graces = (e.gracenotes ?? []).slice(0, 16).map((g): Grace => ({
+    heads: [{ pitch: pitchOf(r, g, e.startChar) }],
+    base: valueOf(Math.round(g.duration * WHOLE))?.base ?? 'eighth',
+    ...(slash ? { slash } : {}),
+  }))
+  return graces.length ? { graces } : {}
+}
+
+/** The syllable of the first verse. */
+function lyricOf(r: Reader, e: AbcElement): Pick<NoteEvent, 'lyric'> {
+  const [lyric, ...others] = e.lyric ?? []
+  if (others.length) r.leave('syllable of another verse')
+  const text = lyric?.syllable
+    .replace(/\u00a0/g, ' ')
+    .trim()
+    .slice(0, 80)
+  return text ? { lyric: { text, ...(lyric?.divider === '-' ? { joined: true } : {}) } } : {}
+}
+
+/** A pitch as it sounds, by its sign, those before it in the measure, and the key; its own sign holds on for the measure. */
+function pitchOf(r: Reader, p: Pick<AbcPitch, 'pitch' | 'accidental' | 'endTie'>, startChar: number): Pitch {
+  const { spread, place } = r.tune
+  const sounding = (found: Pitch): Pitch => (r.up ? byOctaves(found, r.up) : found)
+  const steps = 28 + p.pitch // abcjs counts letters from middle C
+  const plain = pitchAt(steps, 0)
+  if (p.accidental === undefined) {
+    const { key, own } = r.signature
+    const held = p.endTie ? r.tied.get(steps) : undefined
+    return sounding({ ...plain, alter: held ?? r.signs.get(steps) ?? own.get(plain.letter) ?? alterIn(key, plain.letter) })
+  }
+  const alter = SIGN[p.accidental]
+  if (alter === undefined)
+    throw new SourceError({ ...place(startChar), text: `the sign ${p.accidental} is not known; use sharps and flats` })
+  if (p.accidental.startsWith('quarter')) r.leave('quarter tone (played at the nearest half step)')
+  if (spread === 'pitch')
+    r.signs = new Map([...r.signs, ...Array.from({ length: 11 }, (_, o): [number, number] => [(steps % 7) + 7 * (o - 1), alter])])
+  else if (spread !== 'not') r.signs = new Map(r.signs).set(steps, alter)
+  return sounding({ ...plain, alter })
 }
 
 /** "1", "1,3", "1-3" as passes. */
@@ -236,7 +297,7 @@ function writtenValues(
 function notesOf(
   e: AbcElement,
   values: readonly Value[],
-  mark: { tuplet?: 'start' | 'stop' },
+  mark: TupletMark,
   pitches: readonly Pitch[],
   fingers: readonly number[],
   bearing: Partial<NoteEvent>,
