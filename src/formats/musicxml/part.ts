@@ -1,53 +1,18 @@
-import type { ClefName } from '@/core/music/clef'
 import { intervalFor, transposedKey, type Interval } from '@/core/music/interval'
-import { measureTicks, QUARTER, valuesFor, valuesNear, type Meter } from '@/core/music/time'
-import { eventTicks, type Grace, type NoteEvent, type NoteMark, type PieceEvent, type RestEvent, type Slur } from '@/core/piece/piece'
+import { measureTicks, QUARTER, type Meter } from '@/core/music/time'
+import type { PieceEvent } from '@/core/piece/piece'
 import type { FoundLine, FoundMeasure } from '../assemble'
-import { readJumpWords, type Frame } from '../frame'
+import type { Frame } from '../frame'
 import type { LeftOut } from '../leftOut'
 import { clefOf, keyOf, meterOf } from './attributes'
-import { directionTypes, readBarline, readMetronome, readSound, settleJumps } from './frame'
-import { bearingOf, dynamicOf, graceOf, headOf, valuesOf, type NoteContext } from './note'
-import { child, childrenOf, numberOf, refuseAt, textOf, type XmlNode } from './tree'
-
-/** One voice of a part while it is read: its events by measure. */
-type Voice = {
-  readonly staff: number
-  readonly name: string
-  readonly measures: Map<number, PieceEvent[]>
-  /** Ticks of this measure that its events fill. */
-  filled: number
-  graces: Grace[]
-  readonly openSlurs: Map<string, string>
-  readonly slurs: Slur[]
-}
-
-/** Something over the staff, waiting for the note that it stands at. */
-type Pending = {
-  readonly at: number
-  readonly staff: number
-  readonly words?: string
-  readonly dynamic?: NoteEvent['dynamic']
-  readonly mark?: NoteMark
-}
-
-/** What carries over from measure to measure while a part is read. */
-type State = {
-  readonly prefix: string
-  readonly leftOut: LeftOut
-  divisions: number
-  meter: Meter
-  key: { fifths: number }
-  readonly clefs: Map<number, ClefName>
-  transpose: Interval
-  readonly voices: Map<string, Voice>
-  ending: number[] | undefined
-  next: number
-}
+import { attach, readDirection, type Pending } from './direction'
+import { addEvent, addGrace, addHead } from './events'
+import { readBarline, readSound, settleJumps } from './frame'
+import type { NoteContext } from './note'
+import { newId, rests, voiceOf, WHOLE_REST, type State } from './state'
+import { child, childrenOf, numberOf, refuseAt, type XmlNode } from './tree'
 
 const NO_INTERVAL: Interval = { steps: 0, semitones: 0 }
-const WHOLE_REST = { base: 'whole', dots: 0 } as const
-
 /**
  * Reads one part: every voice on every staff becomes a line, the top one first. Nothing when the part has no pitched
  * notes. What is passed over is counted in `leftOut`.
@@ -106,6 +71,35 @@ function silence(state: State, length: number, full: number, number: string): Pi
   return rests(state, length, number)
 }
 
+/** Where the reader stands in a measure, in ticks: at the next note, and at the one that further heads of a chord belong to. */
+type Cursor = { at: number; chordAt: number }
+
+/** How long an element says it is. */
+function ticksOf(state: State, n: XmlNode, number: string): number {
+  const exact = ((numberOf(n, 'duration') ?? 0) * QUARTER) / state.divisions
+  return exact >= 0 && exact < 1e9 ? Math.round(exact) : refuseAt(n, `measure ${number}: this duration cannot be`)
+}
+
+/** A note element: a note or rest, a further head of a chord, a grace note, or a cue that only takes its time. */
+function readNote(state: State, n: XmlNode, index: number, cursor: Cursor, c: NoteContext): void {
+  if (child(n, 'cue')) {
+    c.leave('cue note')
+    if (!child(n, 'chord')) cursor.at += ticksOf(state, n, c.number)
+    return
+  }
+  const voice = voiceOf(state, n)
+  if (child(n, 'grace')) {
+    if (child(n, 'pitch')) addGrace(voice, c, n)
+    return
+  }
+  if (child(n, 'chord')) return addHead(voice, c, n, index, cursor.chordAt)
+  const length = ticksOf(state, n, c.number)
+  cursor.chordAt = cursor.at
+  addEvent(state, voice, c, n, index, cursor.at, length)
+  cursor.at += length
+}
+
+/** Reads a measure into every voice that has notes in it. */
 function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
   const number = (node.attrs.number || `${index + 1}`).slice(0, 12)
   const frame: Frame = {}
@@ -113,47 +107,23 @@ function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
   const leave = (what: string) => state.leftOut.add(what, number)
   let inside = state.ending
   let free = false // senza misura: as long as its notes
-  let at = 0
+  const cursor: Cursor = { at: 0, chordAt: 0 }
   let longest = 0
-  let chordAt = 0
   for (const v of state.voices.values()) v.filled = 0
-  const ticks = (n: XmlNode): number => {
-    const exact = ((numberOf(n, 'duration') ?? 0) * QUARTER) / state.divisions
-    return exact >= 0 && exact < 1e9 ? Math.round(exact) : refuseAt(n, `measure ${number}: this duration cannot be`)
-  }
   for (const n of node.children) {
     switch (n.name) {
       case 'attributes':
         free = readAttributes(state, n, index, number, frame) || free
         break
       case 'backup':
-        at = Math.max(0, at - ticks(n))
+        cursor.at = Math.max(0, cursor.at - ticksOf(state, n, number))
         break
       case 'forward':
-        at += ticks(n)
+        cursor.at += ticksOf(state, n, number)
         break
-      case 'note': {
-        const context: NoteContext = { transpose: state.transpose, number, leave }
-        if (child(n, 'cue')) {
-          leave('cue note')
-          if (!child(n, 'chord')) at += ticks(n)
-          break
-        }
-        const voice = voiceOf(state, n)
-        if (child(n, 'grace')) {
-          if (child(n, 'pitch')) addGrace(voice, context, n)
-          break
-        }
-        if (child(n, 'chord')) {
-          addHead(voice, context, n, index, chordAt)
-          break
-        }
-        const length = ticks(n)
-        chordAt = at
-        addEvent(state, voice, context, n, index, at, length)
-        at += length
+      case 'note':
+        readNote(state, n, index, cursor, { transpose: state.transpose, number, leave })
         break
-      }
       case 'barline': {
         const ending = readBarline(n, frame, state.ending)
         inside ??= ending.inside
@@ -161,7 +131,7 @@ function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
         break
       }
       case 'direction':
-        readDirection(n, at, frame, pending, leave)
+        readDirection(n, cursor.at, frame, pending, leave)
         break
       case 'sound':
         readSound(n, frame)
@@ -175,7 +145,7 @@ function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
       default:
         break // print, links and listening change no note
     }
-    longest = Math.max(longest, at)
+    longest = Math.max(longest, cursor.at)
   }
   if (inside) frame.ending = inside
   if (free && longest > 0) frame.meter = freeMeter(longest)
@@ -231,171 +201,4 @@ function readAttributes(state: State, n: XmlNode, index: number, number: string,
     state.transpose = { steps: steps + 7 * octaves, semitones: semitones + 12 * octaves }
   }
   return free
-}
-
-function voiceOf(state: State, n: XmlNode): Voice {
-  const staff = Number(textOf(n, 'staff') ?? 1) || 1
-  const name = textOf(n, 'voice') ?? '1'
-  const key = `${staff} ${name}`
-  const known = state.voices.get(key)
-  if (known) return known
-  const made: Voice = { staff, name, measures: new Map(), filled: 0, graces: [], openSlurs: new Map(), slurs: [] }
-  state.voices.set(key, made)
-  return made
-}
-
-const newId = (state: State) => `${state.prefix}${state.next++}`
-
-/** Rests for a stretch in which a voice is silent without saying so. */
-function rests(state: State, ticks: number, number: string): RestEvent[] {
-  let values = valuesFor(ticks)
-  if (!values) {
-    state.leftOut.add('gap of a length that no rest has (the nearest is written)', number)
-    values = valuesNear(ticks) ?? []
-  }
-  return values.map((value) => ({ kind: 'rest', id: newId(state), value }))
-}
-
-function addGrace(voice: Voice, c: NoteContext, n: XmlNode): void {
-  const grace = graceOf(c, n)
-  const last = voice.graces.at(-1)
-  if (child(n, 'chord') && last) voice.graces[voice.graces.length - 1] = { ...last, heads: [...last.heads, ...grace.heads] }
-  else if (voice.graces.length < 16) voice.graces.push(grace)
-  else c.leave('grace note beyond sixteen')
-}
-
-function addEvent(state: State, voice: Voice, c: NoteContext, n: XmlNode, index: number, at: number, length: number): void {
-  const events = voice.measures.get(index) ?? []
-  voice.measures.set(index, events)
-  if (at < voice.filled) return c.leave('note that overlaps another of its voice')
-  if (at > voice.filled) events.push(...rests(state, at - voice.filled, c.number))
-  voice.filled = at + length
-  const rest = child(n, 'rest')
-  if (rest || !child(n, 'pitch')) {
-    if (!rest) c.leave('note without a pitch')
-    const hidden = n.attrs['print-object'] === 'no'
-    const whole =
-      at === 0 &&
-      length === measureTicks(state.meter) &&
-      (rest?.attrs.measure === 'yes' || textOf(n, 'type') === undefined || textOf(n, 'type') === 'whole')
-    if (whole) events.push({ kind: 'rest', id: newId(state), value: WHOLE_REST, wholeMeasure: true })
-    else if (length > 0) {
-      const { tuplet } = hidden ? {} : bearingOf({ ...c, leave: () => undefined }, n)
-      const values = valuesOf(c, n, length)
-      values.forEach((value) => events.push({ kind: 'rest', id: newId(state), value, ...(tuplet ? { tuplet } : {}) }))
-    }
-    return
-  }
-  if (length === 0) return c.leave('note without a length')
-  const values = valuesOf(c, n, length)
-  const head = headOf(c, n)
-  const { tuplet, ...bearing } = bearingOf(c, n)
-  const first = newId(state)
-  values.forEach((value, i) => {
-    const ends = i === values.length - 1
-    const note: NoteEvent = {
-      kind: 'note',
-      id: i === 0 ? first : newId(state),
-      value,
-      heads: [ends ? head : { ...head, tie: true }],
-      ...(i === 0 ? bearing : {}),
-      ...(i === 0 && voice.graces.length ? { graces: voice.graces } : {}),
-      ...(tuplet ? { tuplet } : {}),
-    }
-    events.push(note)
-    if (ends) readSlurs(voice, n, first, note.id)
-  })
-  voice.graces = []
-}
-
-/** Ends and begins slurs at a note; `id` is its last event where it is written as several, `first` the first. */
-function readSlurs(voice: Voice, n: XmlNode, first: string, id: string): void {
-  const slurs = childrenOf(n, 'notations').flatMap((x) => childrenOf(x, 'slur'))
-  for (const s of slurs.filter((x) => x.attrs.type === 'stop')) {
-    const number = s.attrs.number ?? '1'
-    const from = voice.openSlurs.get(number)
-    voice.openSlurs.delete(number)
-    if (from && from !== id) voice.slurs.push({ from, to: id })
-  }
-  for (const s of slurs.filter((x) => x.attrs.type === 'start')) voice.openSlurs.set(s.attrs.number ?? '1', first)
-}
-
-function addHead(voice: Voice, c: NoteContext, n: XmlNode, index: number, chordAt: number): void {
-  const events = voice.measures.get(index)
-  const last = events?.at(-1)
-  if (!child(n, 'pitch')) return c.leave('note without a pitch')
-  if (!events || last?.kind !== 'note' || last.heads.length >= 8 || voice.filled <= chordAt)
-    return c.leave('chord note that follows no note')
-  const head = headOf(c, n)
-  events[events.length - 1] = { ...last, heads: [...last.heads, head] }
-  readSlurs(voice, n, last.id, last.id)
-}
-
-/** Directions that change nothing a player of this tool needs, and are not counted as left out. */
-const SILENT = new Set(['octave-shift', 'staff-divide', 'accordion-registration', 'other-direction'])
-const NAMES: Record<string, string> = {
-  wedge: 'hairpin',
-  pedal: 'pedal mark',
-  rehearsal: 'rehearsal mark',
-  dashes: 'line',
-  bracket: 'line',
-}
-
-function readDirection(n: XmlNode, at: number, frame: Frame, pending: Pending[], leave: (what: string) => void): void {
-  const staff = Number(textOf(n, 'staff') ?? 1) || 1
-  readSound(child(n, 'sound'), frame)
-  for (const what of directionTypes(n))
-    switch (what.name) {
-      case 'metronome':
-        readMetronome(what, frame)
-        break
-      case 'segno':
-        frame.segno = true
-        break
-      case 'coda':
-        // Where a jump leaves for the coda the same sign stands at the end of the measure.
-        if (child(n, 'sound')?.attrs.tocoda === undefined) frame.coda = true
-        break
-      case 'words': {
-        const words = what.text.replace(/\s+/g, ' ').slice(0, 120)
-        if (!words || readJumpWords(words, frame)) break
-        const mark = /^pizz/i.test(words) ? 'pizz' : /^arco/i.test(words) ? 'arco' : undefined
-        pending.push({ at, staff, ...(mark ? { mark } : { words }) })
-        break
-      }
-      case 'dynamics': {
-        const dynamic = dynamicOf(what)
-        if (dynamic) pending.push({ at, staff, dynamic })
-        else leave('dynamic')
-        break
-      }
-      default:
-        if (!SILENT.has(what.name)) leave(NAMES[what.name] ?? what.name.replace(/-/g, ' '))
-    }
-}
-
-/** Puts what stood over a staff at the first note of its top voice from there on, or at the last one before. */
-function attach(state: State, p: Pending, index: number): void {
-  const voice =
-    [...state.voices.values()].find((v) => v.staff === p.staff && v.measures.has(index)) ??
-    [...state.voices.values()].find((v) => v.measures.has(index))
-  const events = voice?.measures.get(index)
-  if (!events?.length) return state.leftOut.add(p.words ? 'words' : 'dynamic', `${index + 1}`)
-  let into = 0
-  let i = events.findIndex((e) => {
-    const here = into
-    into += eventTicks(e, state.meter)
-    return here >= p.at
-  })
-  if (i < 0) i = events.length - 1
-  const e = events[i]
-  if (p.mark) {
-    if (e.kind === 'note') events[i] = { ...e, marks: [...new Set([...(e.marks ?? []), p.mark])].slice(0, 8) }
-    return
-  }
-  events[i] = {
-    ...e,
-    ...(p.dynamic ? { dynamic: p.dynamic } : {}),
-    ...(p.words ? { words: e.words ? `${e.words} ${p.words}`.slice(0, 120) : p.words } : {}),
-  }
 }

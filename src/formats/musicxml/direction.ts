@@ -1,0 +1,85 @@
+import { eventTicks, type NoteEvent, type NoteMark } from '@/core/piece/piece'
+import { readJumpWords, type Frame } from '../frame'
+import { directionTypes, readMetronome, readSound } from './frame'
+import { dynamicOf } from './note'
+import type { State } from './state'
+import { child, textOf, type XmlNode } from './tree'
+
+/** Something over the staff, waiting for the note that it stands at. */
+export type Pending = {
+  readonly at: number
+  readonly staff: number
+  readonly words?: string
+  readonly dynamic?: NoteEvent['dynamic']
+  readonly mark?: NoteMark
+}
+
+/** Directions that change nothing a player of this tool needs, and are not counted as left out. */
+const SILENT = new Set(['octave-shift', 'staff-divide', 'accordion-registration', 'other-direction'])
+const NAMES: Record<string, string> = {
+  wedge: 'hairpin',
+  pedal: 'pedal mark',
+  rehearsal: 'rehearsal mark',
+  dashes: 'line',
+  bracket: 'line',
+}
+
+/** What stands over a staff: frame marks at once, words and dynamics when the measure is read. */
+export function readDirection(n: XmlNode, at: number, frame: Frame, pending: Pending[], leave: (what: string) => void): void {
+  const staff = Number(textOf(n, 'staff') ?? 1) || 1
+  readSound(child(n, 'sound'), frame)
+  for (const what of directionTypes(n))
+    switch (what.name) {
+      case 'metronome':
+        readMetronome(what, frame)
+        break
+      case 'segno':
+        frame.segno = true
+        break
+      case 'coda':
+        // Where a jump leaves for the coda the same sign stands at the end of the measure.
+        if (child(n, 'sound')?.attrs.tocoda === undefined) frame.coda = true
+        break
+      case 'words': {
+        const words = what.text.replace(/\s+/g, ' ').slice(0, 120)
+        if (!words || readJumpWords(words, frame)) break
+        const mark = /^pizz/i.test(words) ? 'pizz' : /^arco/i.test(words) ? 'arco' : undefined
+        pending.push({ at, staff, ...(mark ? { mark } : { words }) })
+        break
+      }
+      case 'dynamics': {
+        const dynamic = dynamicOf(what)
+        if (dynamic) pending.push({ at, staff, dynamic })
+        else leave('dynamic')
+        break
+      }
+      default:
+        if (!SILENT.has(what.name)) leave(NAMES[what.name] ?? what.name.replace(/-/g, ' '))
+    }
+}
+
+/** Puts what stood over a staff at the first note of its top voice from there on, or at the last one before. */
+export function attach(state: State, p: Pending, index: number): void {
+  const voice =
+    [...state.voices.values()].find((v) => v.staff === p.staff && v.measures.has(index)) ??
+    [...state.voices.values()].find((v) => v.measures.has(index))
+  const events = voice?.measures.get(index)
+  if (!events?.length) return state.leftOut.add(p.words ? 'words' : 'dynamic', `${index + 1}`)
+  let into = 0
+  let i = events.findIndex((e) => {
+    const here = into
+    into += eventTicks(e, state.meter)
+    return here >= p.at
+  })
+  if (i < 0) i = events.length - 1
+  const e = events[i]
+  if (p.mark) {
+    if (e.kind === 'note') events[i] = { ...e, marks: [...new Set([...(e.marks ?? []), p.mark])].slice(0, 8) }
+    return
+  }
+  events[i] = {
+    ...e,
+    ...(p.dynamic ? { dynamic: p.dynamic } : {}),
+    ...(p.words ? { words: e.words ? `${e.words} ${p.words}`.slice(0, 120) : p.words } : {}),
+  }
+}
