@@ -64,6 +64,15 @@ describe('history', () => {
     expect((await savePiece(db, id, 7, { plan: emptyPlan() }, 2000)).ok).toBe(false)
     expect(await listVersions(db, id)).toHaveLength(1)
   })
+  it('after a version that is missing the next is kept whole, not as a change of what is not there', async () => {
+    const id = await bring()
+    await savePiece(db, id, 1, { plan: pin(0) }, 2000)
+    await savePiece(db, id, 2, { plan: pin(1) }, 3000)
+    await db('piece_versions').where({ piece_id: id, version: 3 }).del()
+    await savePiece(db, id, 3, { plan: withPin(pin(1), 'cello', 'e0', { fingers: [1] }) }, 4000)
+    expect((await getVersion(db, id, 4))?.plan.pins).toEqual({ violin: { e1: { fingers: [4] } }, cello: { e0: { fingers: [1] } } })
+    expect((await getVersion(db, id, 2))?.plan).toEqual(pin(0))
+  })
   it('a damaged version hides those that hang on it, and no others', async () => {
     const id = await bring()
     for (let v = 1; v < 80; v++) await savePiece(db, id, v, { plan: pin(v) }, 2000 + v)

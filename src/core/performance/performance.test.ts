@@ -17,6 +17,10 @@ const noteAt = (m: Measure, i: number, change: object): Measure => ({
   ...m,
   events: m.events.map((e, n): PieceEvent => (n === i && e.kind === 'note' ? { ...e, ...change } : e)),
 })
+const headsOf = (m: Measure, i: number) => {
+  const e = m.events[i]
+  return e.kind === 'note' ? e.heads : []
+}
 const played = (piece: Piece): Performance => {
   const [part] = partsOfPiece(piece)
   return performanceOf(piece, { line: part.line, octave: 0 })
@@ -42,6 +46,19 @@ describe('a part as it is played', () => {
     expect(played(four).lasts).toBe(8)
     const { tempo: _, ...plain } = four
     expect(played(plain).lasts).toBeCloseTo((8 * 60) / USUAL_TEMPO)
+  })
+
+  it('grace notes take their time from what ends before them, not from what is tied on', () => {
+    const held = pieceFrom('[C4,E4]:h [C4,F4]:h', C)
+    const piece = with_(held, (m) => {
+      const tied = noteAt(m, 0, { heads: [0, 1].map((n) => ({ ...headsOf(m, 0)[n], tie: n === 0 })) })
+      return noteAt(tied, 1, { graces: [{ heads: [{ pitch: { letter: 'G', alter: 0, octave: 4 } }], base: 'eighth', slash: true }] })
+    })
+    const lasts = Object.fromEntries(played({ ...piece, tempo: 60 }).notes.map((n) => [n.midi, n.lasts]))
+    // C is held through both halves; E gives way to the grace note.
+    expect(lasts[60]).toBe(4)
+    expect(lasts[64]).toBeLessThan(2)
+    expect(lasts[64]).toBeGreaterThan(1.7)
   })
 
   it('a line with too little in a measure waits for the others', () => {
