@@ -28,12 +28,17 @@ describe('octaves (common practice: unison in octaves)', () => {
     expect(octavesFor(piece, emptyPlan(), DEFAULT_CLASS)).toEqual({ violin: 2, viola: 1, cello: 0, bass: 0 })
   })
   it('a few new notes are no reason to leave the unison, a note that nobody can hold is', () => {
-    const [low, twenty] = ['E4 D4 F#4 G4', Array.from({ length: 20 }, () => 'D4 E4 F#4 G4 A4').join(' ')]
-    const open = { ...DEFAULT_CLASS, seats: DEFAULT_CLASS.seats.map((s) => ({ ...s, learned: { ...s.learned, fingers: [1, 2, 3] } })) }
-    // Without the fourth finger B5 is new: one of twenty-five is borne.
-    expect(octavesFor(pieceFrom(`${low} ${low} ${low} ${low} ${low} ${low} B5`, D), emptyPlan(), open).violin).toBe(0)
+    const three = {
+      ...DEFAULT_CLASS,
+      seats: DEFAULT_CLASS.seats.map((s) => ({ ...s, learned: { ...s.learned, fingers: [1, 2, 3], positions: ['I'] } })),
+    }
+    // Without the fourth finger B5 is new. An octave lower all would be known; one of twenty-five is borne, one of five is not.
+    const high = 'E5 F#5 G5 A5'
+    expect(octavesFor(pieceFrom(`${[1, 2, 3, 4, 5, 6].map(() => high).join(' ')} B5`, D), emptyPlan(), three).violin).toBe(0)
+    expect(octavesFor(pieceFrom(`${high} B5`, D), emptyPlan(), three).violin).toBe(-1)
     // A hundred notes and one below the violin's lowest string.
-    expect(octavesFor(pieceFrom(`${twenty} E3`, D), emptyPlan(), DEFAULT_CLASS).violin).toBe(1)
+    const hundred = Array.from({ length: 20 }, () => 'D4 E4 F#4 G4 A4').join(' ')
+    expect(octavesFor(pieceFrom(`${hundred} E3`, D), emptyPlan(), DEFAULT_CLASS).violin).toBe(1)
   })
   it('the teacher’s choice stands', () => expect(octavesFor(scale, withOctave(emptyPlan(), 'cello', -2), DEFAULT_CLASS).cello).toBe(-2))
   it('an empty line takes the usual places', () =>
