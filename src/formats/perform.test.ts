@@ -1,8 +1,8 @@
-import { spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { runCommand } from './testing/commandLine'
 
 type Heard = {
   file: string
@@ -20,14 +20,9 @@ beforeAll(() => {
   folder = mkdtempSync(path.join(os.tmpdir(), 'even-seat-'))
 })
 
-/** Runs the command line as a user does. */
 function perform(...args: string[]): { status: number | null; out: Heard[]; errors: string } {
-  const done = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scripts/perform.ts', ...args], { encoding: 'utf8' })
-  const out = done.stdout
-    .split('\n')
-    .filter(Boolean)
-    .map((l) => JSON.parse(l) as Heard)
-  return { status: done.status, out, errors: done.stderr }
+  const { status, lines, errors } = runCommand('perform', ...args)
+  return { status, out: lines.map((l) => JSON.parse(l) as Heard), errors }
 }
 const ROUND = 'X:1\nT:Round\nM:2/4\nL:1/4\nQ:1/4=120\nK:D\n|: D E | F G :|\n'
 

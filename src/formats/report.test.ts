@@ -1,5 +1,4 @@
 import { DEFAULT_CLASS } from '@/core/seats/class'
-import { spawnSync } from 'node:child_process'
 import { ftruncateSync, mkdtempSync, openSync, writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
@@ -8,6 +7,7 @@ import { ensembleMapper } from '@/core/seats/ensemble'
 import { emptyPlan } from '@/core/seats/plan'
 import { midiOf, parsePitch } from '@/core/music/pitch'
 import type { Report, ReportNote } from './report'
+import { runCommand } from './testing/commandLine'
 import { demoFiles } from '../../demo'
 import { readFile } from './read'
 import { SEATS } from '@/core/testing/seats'
@@ -22,16 +22,9 @@ beforeAll(() => {
   folder = mkdtempSync(path.join(os.tmpdir(), 'even-seat-'))
 })
 
-/** Runs the command line as a user does. */
 function map(...args: string[]): { status: number | null; out: Report[]; text: string; errors: string } {
-  const done = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scripts/map.ts', ...args], { encoding: 'utf8' })
-  const out = args.includes('csv')
-    ? []
-    : done.stdout
-        .split('\n')
-        .filter(Boolean)
-        .map((l) => JSON.parse(l) as Report)
-  return { status: done.status, out, text: done.stdout, errors: done.stderr }
+  const { status, text, lines, errors } = runCommand('map', ...args)
+  return { status, out: args.includes('csv') ? [] : lines.map((l) => JSON.parse(l) as Report), text, errors }
 }
 const SCALE = 'X:1\nT:Scale\nM:4/4\nL:1/4\nK:D\nD E F G | A B c d |]\n'
 const fingers = (notes: ReportNote[]) => notes.map((n) => `${n.string}${n.finger}`).join(' ')
