@@ -18,7 +18,7 @@ const PARTS: readonly (readonly [string, string, string])[] = [
   ],
   ['DejaVu Sans', 'Bitstream Vera and public domain', 'npm package @fontsource/dejavu-sans'],
   [
-    'abcjs, fflate, @tonejs/midi, midi-file, yauzl, yazl, fast-json-patch, @node-rs/argon2, knex, better-sqlite3, Next.js, React, Radix UI, Tailwind CSS, CodeMirror, zustand, zod, sonner, date-fns, next-themes, react-dropzone',
+    'abcjs, fflate, Floating UI, @tonejs/midi, midi-file, yauzl, yazl, fast-json-patch, @node-rs/argon2, knex, better-sqlite3, Next.js, React, Radix UI, Tailwind CSS, CodeMirror, zustand, zod, sonner, date-fns, next-themes, react-dropzone',
     'MIT',
     'npm packages of these names',
   ],

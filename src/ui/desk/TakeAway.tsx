@@ -1,67 +1,21 @@
-'use client'
-
 import { Download } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
-import type { ExportKind } from '@/formats/kinds'
 import { Button } from '@/ui/kit/Button'
-import { useSeats } from '@/ui/session/DeskProvider'
+import { later, Opens } from '@/ui/kit/Opens'
 
-const SCORES: readonly { kind: ExportKind; name: string; says: string }[] = [
-  { kind: 'musicxml', name: 'MusicXML', says: 'every seat with fingers, strings and bows, for a notation program' },
-  { kind: 'mxl', name: 'MusicXML, packed', says: 'the same, smaller (.mxl)' },
-  { kind: 'abc', name: 'abc', says: 'the same as text' },
-  { kind: 'midi', name: 'MIDI', says: 'a track a seat, to listen to' },
-  { kind: 'csv', name: 'Table (CSV)', says: 'a row a note: string, finger, frame, position, reason' },
-  { kind: 'json', name: 'Piece file (JSON)', says: 'the piece with everything decided about it, to bring in elsewhere' },
-]
-
-const item = 'block rounded px-2 py-1 outline-none data-[highlighted]:bg-wash'
+const menu = later(() => import('./TakeAwayMenu').then((m) => m.TakeAwayMenu))
 
 /** The piece as a file: for a notation program, for listening, for a table, or as it was brought. */
 export function TakeAway({ id, originalId }: { id: string; originalId: string | null }) {
-  const seats = useSeats()
-  const href = (kind: ExportKind, seat = 'all') => `/api/pieces/${id}/export?as=${kind}&seat=${seat}`
   return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger asChild>
+    <Opens
+      has="menu"
+      load={menu.load}
+      button={
         <Button>
           <Download size={16} aria-hidden /> Take away
         </Button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={6} className="z-40 w-[340px] rounded-lg border border-rule bg-sheet p-2 shadow-lg">
-          {SCORES.map(({ kind, name, says }) => (
-            <DropdownMenu.Item key={kind} asChild>
-              <a className={item} href={href(kind)} download>
-                <span className="font-semibold">{name}</span>
-                <span className="block text-[13px] text-soft">{says}</span>
-              </a>
-            </DropdownMenu.Item>
-          ))}
-          <DropdownMenu.Separator className="my-1.5 h-px bg-rule" />
-          <DropdownMenu.Label className="px-2 text-[13px] text-soft">One part as MusicXML</DropdownMenu.Label>
-          <div className="flex flex-wrap">
-            {seats.map(({ id: seat, name }) => (
-              <DropdownMenu.Item key={seat} asChild>
-                <a className={item} href={href('musicxml', seat)} download>
-                  {name}
-                </a>
-              </DropdownMenu.Item>
-            ))}
-          </div>
-          {originalId && (
-            <>
-              <DropdownMenu.Separator className="my-1.5 h-px bg-rule" />
-              <DropdownMenu.Item asChild>
-                <a className={item} href={`/api/originals/${originalId}`} download>
-                  <span className="font-semibold">The file it came in</span>
-                  <span className="block text-[13px] text-soft">as it was brought, byte for byte</span>
-                </a>
-              </DropdownMenu.Item>
-            </>
-          )}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+      }
+      opened={(button) => <menu.Part button={button} id={id} originalId={originalId} />}
+    />
   )
 }

@@ -1,6 +1,8 @@
 'use client'
 
-/** One of a few, side by side. */
+import { ToggleGroup } from 'radix-ui'
+
+/** One of a few, side by side: one stop of the Tab key, the arrows go among them. */
 export function Choice<T extends string>({
   label,
   value,
@@ -13,18 +15,23 @@ export function Choice<T extends string>({
   onChange: (value: T) => void
 }) {
   return (
-    <div role="group" aria-label={label} className="inline-flex flex-wrap overflow-hidden rounded-md border border-rule">
+    <ToggleGroup.Root
+      type="single"
+      aria-label={label}
+      value={value}
+      // Pressing what is chosen already chooses nothing else.
+      onValueChange={(v) => v && onChange(v as T)}
+      className="inline-flex flex-wrap overflow-hidden rounded-md border border-rule"
+    >
       {options.map(([v, name]) => (
-        <button
+        <ToggleGroup.Item
           key={v}
-          type="button"
-          aria-pressed={value === v}
-          onClick={() => onChange(v)}
-          className={`px-2.5 py-1 whitespace-nowrap ${value === v ? 'bg-ink text-paper' : 'bg-sheet hover:bg-wash'}`}
+          value={v}
+          className="px-2.5 py-1 whitespace-nowrap -outline-offset-2 data-[state=off]:bg-sheet data-[state=off]:hover:bg-wash data-[state=on]:bg-ink data-[state=on]:text-paper"
         >
           {name}
-        </button>
+        </ToggleGroup.Item>
       ))}
-    </div>
+    </ToggleGroup.Root>
   )
 }

@@ -1,20 +1,11 @@
 'use client'
 
-import { wrap, type Remote } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
+import { keptWorker } from '@/ui/kit/workerClient'
 import type { Engraver, SystemsRequest } from '@/workers/protocol'
 
-type Held = { worker: Worker; remote: Remote<Engraver> }
-let held: Held | null = null
-
-/** One worker for the page: loading the engraver takes a second, and it is kept. */
-function engraver(): Remote<Engraver> {
-  if (!held) {
-    const worker = new Worker(new URL('../../workers/engrave.worker.ts', import.meta.url), { type: 'module' })
-    held = { worker, remote: wrap<Engraver>(worker) }
-  }
-  return held.remote
-}
+/** One worker for the page: loading the engraver takes a second, and it is kept. A long score may take as long as it needs. */
+const engraver = keptWorker<Engraver>(() => new Worker(new URL('../../workers/engrave.worker.ts', import.meta.url), { type: 'module' }))
 
 export type Engraved = { readonly systems: readonly string[]; readonly state: 'working' | 'ready' | 'failed' }
 
@@ -29,8 +20,8 @@ export function useEngraver(request: SystemsRequest | null): Engraved {
     if (mei === undefined || width === undefined || scale === undefined) return
     const mine = ++newest.current
     const of = { mei, width, scale }
-    engraver()
-      .systems(of)
+    engraver
+      .ask((w) => w.systems(of))
       .then(
         (systems) => mine === newest.current && setDone({ of, systems, failed: false }),
         () => mine === newest.current && setDone((d) => ({ ...d, of, failed: true })),

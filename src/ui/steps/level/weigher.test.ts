@@ -1,44 +1,12 @@
-import { expose } from 'comlink'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { emptyPlan } from '@/core/seats/plan'
 import { nearestFirst, search, WHOLE_SPACE, type Scored } from '@/core/seats/search'
 import { pieceFrom } from '@/core/testing/piece'
+import { FakeWorker } from '@/ui/kit/testing/fakeWorker'
 import type { SearchRequest, Weigher } from '@/workers/protocol'
 
 type Face = Pick<Weigher, 'prepare' | 'find'>
-
-/** Stands for the browser's worker: the face that a test gives it, at the other end of a channel. */
-class FakeWorker {
-  static all: FakeWorker[] = []
-  static face: () => Face
-  onerror: ((e: { message: string }) => void) | null = null
-  ended = false
-  readonly #near: MessagePort
-  readonly #far: MessagePort
-  constructor() {
-    const { port1, port2 } = new MessageChannel()
-    this.#near = port1
-    this.#far = port2
-    expose(FakeWorker.face(), port2)
-    port1.start()
-    FakeWorker.all.push(this)
-  }
-  postMessage(message: unknown): void {
-    this.#near.postMessage(message)
-  }
-  addEventListener(type: string, listener: EventListener): void {
-    this.#near.addEventListener(type, listener)
-  }
-  removeEventListener(type: string, listener: EventListener): void {
-    this.#near.removeEventListener(type, listener)
-  }
-  terminate(): void {
-    this.ended = true
-    this.#near.close()
-    this.#far.close()
-  }
-}
 
 const request = (signatures: readonly number[] = WHOLE_SPACE.signatures): SearchRequest => ({
   piece: pieceFrom('G4 A4 B4 D5 C5 B4 F#4:h', { fifths: 1, mode: 'major' }),
@@ -86,7 +54,7 @@ beforeEach(() => {
   noting()
 })
 afterEach(() => {
-  FakeWorker.all.filter((w) => !w.ended).forEach((w) => w.terminate())
+  FakeWorker.endAll()
   vi.unstubAllGlobals()
 })
 
@@ -110,7 +78,8 @@ describe('a search in workers', () => {
     const { searcher } = await import('@/core/seats/search')
     FakeWorker.face = () => {
       let find: ReturnType<typeof searcher> | null = null
-      return { prepare: ({ piece, plan, klass, space }) => void (find = searcher(piece, plan, klass, space)), find: (f) => find!(f) }
+      const prepare: Face['prepare'] = ({ piece, plan, klass, space }) => void (find = searcher(piece, plan, klass, space))
+      return { prepare, find: (f: number) => find!(f) }
     }
     const { runSearch } = await load()
     const own = request([0, 1, 2, -1])

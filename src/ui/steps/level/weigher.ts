@@ -1,23 +1,15 @@
 'use client'
 
-import { wrap, type Remote } from 'comlink'
 import type { SeatId } from '@/core/seats/seat'
 import type { Rescue } from '@/core/seats/rescue'
 import { nearestFirst, type Scored } from '@/core/seats/search'
+import { clientOf, keptWorker, type Client } from '@/ui/kit/workerClient'
 import type { SearchRequest, Weigher, WeighRequest } from '@/workers/protocol'
 
-/** A worker with its face, and what it is prepared for; `failed` is rejected when it cannot be loaded or breaks. */
-type Held = { readonly worker: Worker; readonly remote: Remote<Weigher>; readonly failed: Promise<never>; prepared: SearchRequest | null }
+/** A weighing worker, and what it is prepared for. */
+type Held = Client<Weigher> & { prepared: SearchRequest | null }
 
-const start = (): Held => {
-  const worker = new Worker(new URL('../../../workers/weigh.worker.ts', import.meta.url), { type: 'module' })
-  const failed = new Promise<never>((_, reject) => {
-    worker.onerror = (e) => reject(new Error(e.message))
-  })
-  // Whoever waits for the worker hears of it; while nobody does it is no trouble.
-  failed.catch(() => {})
-  return { worker, remote: wrap<Weigher>(worker), failed, prepared: null }
-}
+const worker = (): Worker => new Worker(new URL('../../../workers/weigh.worker.ts', import.meta.url), { type: 'module' })
 
 const same = (a: SearchRequest, b: SearchRequest): boolean =>
   a.piece === b.piece && a.plan === b.plan && a.klass === b.klass && JSON.stringify(a.space) === JSON.stringify(b.space)
@@ -65,13 +57,13 @@ const idle: Held[] = []
 /** Every worker that searches or may, so that whoever waits for an answer hears when one breaks. */
 const living = new Set<Held>()
 function startOne(): Held {
-  const held = start()
+  const held: Held = { ...clientOf<Weigher>(worker()), prepared: null }
   living.add(held)
   return held
 }
 function end(held: Held): void {
   living.delete(held)
-  held.worker.terminate()
+  held.end()
 }
 
 /** Keys that are found ahead of a search. */
@@ -126,15 +118,8 @@ export function runSearch(request: SearchRequest, onKey: OnKey): Running {
   return { done, cancel }
 }
 
-let rescuer: Held | null = null
+const rescuer = keptWorker<Weigher>(worker)
 
 /** What could make a measure easier for a seat. */
-export const findRescues = (request: WeighRequest, seat: SeatId, index: number): Promise<Rescue[]> => {
-  rescuer ??= start()
-  const { remote, failed } = rescuer
-  return Promise.race([remote.rescues(request, seat, index), failed]).catch((e: unknown) => {
-    // The next question starts another.
-    rescuer = null
-    throw e
-  })
-}
+export const findRescues = (request: WeighRequest, seat: SeatId, index: number): Promise<Rescue[]> =>
+  rescuer.ask((w) => w.rescues(request, seat, index))

@@ -1,0 +1,64 @@
+'use client'
+
+import { DropdownMenu } from 'radix-ui'
+import type { ReactElement } from 'react'
+import type { ExportKind } from '@/formats/kinds'
+import { useSeats } from '@/ui/session/DeskProvider'
+
+const SCORES: readonly { kind: ExportKind; name: string; says: string }[] = [
+  { kind: 'musicxml', name: 'MusicXML', says: 'every seat with fingers, strings and bows, for a notation program' },
+  { kind: 'mxl', name: 'MusicXML, packed', says: 'the same, smaller (.mxl)' },
+  { kind: 'abc', name: 'abc', says: 'the same as text' },
+  { kind: 'midi', name: 'MIDI', says: 'a track a seat, to listen to' },
+  { kind: 'csv', name: 'Table (CSV)', says: 'a row a note: string, finger, frame, position, reason' },
+  { kind: 'json', name: 'Piece file (JSON)', says: 'the piece with everything decided about it, to bring in elsewhere' },
+]
+
+const item = 'block rounded px-2 py-1 outline-none data-[highlighted]:bg-wash'
+
+type Props = { button: ReactElement; id: string; originalId: string | null }
+
+/** What the piece can be taken away as, opened from a button. */
+export function TakeAwayMenu({ button, id, originalId }: Props) {
+  const seats = useSeats()
+  const href = (kind: ExportKind, seat = 'all') => `/api/pieces/${id}/export?as=${kind}&seat=${seat}`
+  return (
+    <DropdownMenu.Root modal={false} defaultOpen>
+      <DropdownMenu.Trigger asChild>{button}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" sideOffset={6} className="z-40 w-[340px] rounded-lg border border-rule bg-sheet p-2 shadow-lg">
+          {SCORES.map(({ kind, name, says }) => (
+            <DropdownMenu.Item key={kind} asChild>
+              <a className={item} href={href(kind)} download>
+                <span className="font-semibold">{name}</span>
+                <span className="block text-[13px] text-soft">{says}</span>
+              </a>
+            </DropdownMenu.Item>
+          ))}
+          <DropdownMenu.Separator className="my-1.5 h-px bg-rule" />
+          <DropdownMenu.Label className="px-2 text-[13px] text-soft">One part as MusicXML</DropdownMenu.Label>
+          <div className="flex flex-wrap">
+            {seats.map(({ id: seat, name }) => (
+              <DropdownMenu.Item key={seat} asChild>
+                <a className={item} href={href('musicxml', seat)} download>
+                  {name}
+                </a>
+              </DropdownMenu.Item>
+            ))}
+          </div>
+          {originalId && (
+            <>
+              <DropdownMenu.Separator className="my-1.5 h-px bg-rule" />
+              <DropdownMenu.Item asChild>
+                <a className={item} href={`/api/originals/${originalId}`} download>
+                  <span className="font-semibold">The file it came in</span>
+                  <span className="block text-[13px] text-soft">as it was brought, byte for byte</span>
+                </a>
+              </DropdownMenu.Item>
+            </>
+          )}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}
