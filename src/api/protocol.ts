@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { timeSchema, versionNumber } from '@/core/bounds'
 import { pieceSchema } from '@/core/piece/piece'
 import { summarySchema } from '@/core/piece/summary'
@@ -16,16 +16,12 @@ import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
 /* Saving */
 
 /** Names the window that saves, for as long as it is open: it may save over a version of its own that it has not heard of. */
-const windowName = z
-  .string()
-  .regex(/^[\w-]{8,64}$/)
-  .nullable()
-  .default(null)
+const windowName = z._default(z.nullable(z.string().check(z.regex(/^[\w-]{8,64}$/))), null)
 /** Which of its saves it is, counted from 1. */
-const saveNumber = z.int().min(0).max(1_000_000_000).default(0)
+const saveNumber = z._default(z.int().check(z.minimum(0), z.maximum(1_000_000_000)), 0)
 
 /** What was done since the save before, in words, for the list of versions. */
-const said = z.string().max(400).default('')
+const said = z._default(z.string().check(z.maxLength(400)), '')
 
 /** A save: plan, title, notes when they have changed, and the version that they were made on. */
 export const saveRequest = z.object({
@@ -33,14 +29,14 @@ export const saveRequest = z.object({
   by: windowName,
   seq: saveNumber,
   /** A window that was opened before an update, or kept by the browser since, says it the old way. */
-  plan: z.preprocess(upgradedPlan, planSchema),
-  title: z.string().trim().min(1).max(200),
+  plan: z.pipe(z.transform(upgradedPlan), planSchema),
+  title: z.string().check(z.trim(), z.minLength(1), z.maxLength(200)),
   /** The notes, when the desk has moved them to another key; left out, they stay. */
-  notes: pieceSchema.nullable().default(null),
+  notes: z._default(z.nullable(pieceSchema), null),
   said,
 })
 /** What a desk keeps in the browser until it is saved. */
-export const keptDesk = saveRequest.omit({ base: true, by: true, seq: true })
+export const keptDesk = z.omit(saveRequest, { base: true, by: true, seq: true })
 export type SaveRequest = z.infer<typeof saveRequest>
 
 /** A save of the class page: name, school and settings, and the version that they were made on. */
@@ -48,11 +44,11 @@ export const classSaveRequest = z.object({
   base: versionNumber,
   by: windowName,
   seq: saveNumber,
-  name: z.string().trim().min(1).max(80),
-  school: z.string().trim().max(120),
-  settings: z.preprocess(upgradedClass, classSettingsSchema),
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(80)),
+  school: z.string().check(z.trim(), z.maxLength(120)),
+  settings: z.pipe(z.transform(upgradedClass), classSettingsSchema),
 })
-export const keptClass = classSaveRequest.omit({ base: true, by: true, seq: true })
+export const keptClass = z.omit(classSaveRequest, { base: true, by: true, seq: true })
 export type ClassSave = z.infer<typeof classSaveRequest>
 
 /** A save of the notes: with the text that says the same, and whether pins go by the ids of notes or by their places. */
@@ -61,18 +57,18 @@ export const notesRequest = z.object({
   by: windowName,
   seq: saveNumber,
   piece: pieceSchema,
-  text: z.string().max(1_000_000),
+  text: z.string().check(z.maxLength(1_000_000)),
   pinsBy: z.enum(['id', 'place']),
   said,
 })
-export const keptNotes = notesRequest.omit({ base: true, by: true, seq: true })
+export const keptNotes = z.omit(notesRequest, { base: true, by: true, seq: true })
 export type NotesRequest = z.infer<typeof notesRequest>
 
 /**
  * What came of it: the new version (and how many pins were lifted with their notes), or why nothing
  * was written: which version stands, or what is wrong with the place where everything is kept. */
 export const saveReply = z.discriminatedUnion('ok', [
-  z.object({ ok: z.literal(true), version: z.int(), lifted: z.int().optional() }),
+  z.object({ ok: z.literal(true), version: z.int(), lifted: z.optional(z.int()) }),
   z.discriminatedUnion('reason', [
     z.object({ ok: z.literal(false), reason: z.enum(['newer', 'gone']), version: z.int() }),
     z.object({ ok: z.literal(false), reason: z.literal('trouble'), problem: z.string() }),
@@ -95,8 +91,8 @@ export const SHELF_PART = 12
 
 /** Which part of the shelf is asked for: from which piece on, and the words that must stand in a piece's lines. */
 export const shelfQuery = z.object({
-  q: z.string().max(200).catch(''),
-  from: z.coerce.number().int().min(0).max(1_000_000).catch(0),
+  q: z.catch(z.string().check(z.maxLength(200)), ''),
+  from: z.catch(z.coerce.number().check(z.int(), z.minimum(0), z.maximum(1_000_000)), 0),
 })
 export type ShelfQuery = z.infer<typeof shelfQuery>
 
@@ -104,14 +100,14 @@ export type ShelfQuery = z.infer<typeof shelfQuery>
 export const cardSchema = z.object({
   id: z.string(),
   title: z.string(),
-  summary: summarySchema.nullable(),
-  openedAt: timeSchema.nullable(),
-  preview: previewSchema.nullable(),
+  summary: z.nullable(summarySchema),
+  openedAt: z.nullable(timeSchema),
+  preview: z.nullable(previewSchema),
 })
 export type Card = z.infer<typeof cardSchema>
 
 /** A part of the shelf: how many pieces there are, how many of them match, and some of those. */
-export const shelfReply = z.object({ total: z.int().min(0), found: z.int().min(0), cards: z.array(cardSchema) })
+export const shelfReply = z.object({ total: z.int().check(z.minimum(0)), found: z.int().check(z.minimum(0)), cards: z.array(cardSchema) })
 export type ShelfReply = z.infer<typeof shelfReply>
 
 /* The library */
@@ -123,11 +119,11 @@ const problem = z.object({ ok: z.literal(false), problem: z.string() })
 /** The id of something begun, or why it was not. */
 export const begunReply = z.discriminatedUnion('ok', [z.object({ ok: z.literal(true), id: z.string() }), problem])
 /** How much of a file has arrived. */
-export const pieceReply = z.discriminatedUnion('ok', [z.object({ ok: z.literal(true), size: z.int().min(0) }), problem])
+export const pieceReply = z.discriminatedUnion('ok', [z.object({ ok: z.literal(true), size: z.int().check(z.minimum(0)) }), problem])
 
 const running = z.object({ state: z.literal('running'), done: z.number(), total: z.number(), what: z.string() })
 const failed = z.object({ state: z.literal('failed'), problem: z.string() })
-const states = <T extends z.ZodType>(result: T) =>
+const states = <T extends z.ZodMiniType>(result: T) =>
   z.discriminatedUnion('state', [running, failed, z.object({ state: z.literal('done'), result })])
 
 const backedUp = z.object({ pieces: z.int(), originals: z.int(), bytes: z.int(), skipped: z.array(z.string()) })
@@ -136,7 +132,7 @@ export const backupState = states(backedUp)
 
 /** What a library file holds, and how that compares with what is here. */
 const looked = z.object({
-  madeAt: z.int().nullable(),
+  madeAt: z.nullable(z.int()),
   className: z.string(),
   school: z.string(),
   pieces: z.int(),
@@ -158,7 +154,7 @@ const brought = z.object({
   there: z.int(),
   gone: z.int(),
   klass: z.boolean(),
-  safe: backedUp.nullable(),
+  safe: z.nullable(backedUp),
 })
 export type Brought = z.infer<typeof brought>
 export const bringState = states(brought)
@@ -171,13 +167,13 @@ export type OffShelf = { readonly id: string; readonly title: string; readonly d
 
 /** A part as it is printed: its pages as drawings, where its notes leave the instrument, and what its legend must say. */
 export const printedPartSchema = z.object({
-  pages: z.array(z.string()).readonly(),
-  problems: z.array(z.string()).readonly(),
+  pages: z.readonly(z.array(z.string())),
+  problems: z.readonly(z.array(z.string())),
   seat: z.object({ name: z.string(), byLetter: z.boolean() }),
   arrows: z.boolean(),
   positions: z.boolean(),
-  composer: z.string().optional(),
-  tempo: z.string().optional(),
+  composer: z.optional(z.string()),
+  tempo: z.optional(z.string()),
 })
 export type PrintedPart = z.infer<typeof printedPartSchema>
 
@@ -188,16 +184,16 @@ export const partReply = z.discriminatedUnion('ok', [
 export type PartReply = z.infer<typeof partReply>
 
 const flag = (byDefault: boolean) =>
-  z
-    .enum(['0', '1'])
-    .catch(byDefault ? '1' : '0')
-    .transform((v) => v === '1')
+  z.pipe(
+    z.catch(z.enum(['0', '1']), byDefault ? '1' : '0'),
+    z.transform((v) => v === '1'),
+  )
 
 /** What is asked for in the address; anything unknown falls back to the default. */
 export const printQuery = z.object({
   /** Null: the first seat of the class. */
-  seat: seatIdSchema.nullable().catch(null),
-  paper: z.enum(['a4', 'letter']).catch('a4'),
+  seat: z.catch(z.nullable(seatIdSchema), null),
+  paper: z.catch(z.enum(['a4', 'letter']), 'a4'),
   letters: flag(false),
   strings: flag(false),
   fingers: flag(true),
@@ -207,12 +203,12 @@ export type PrintQuery = z.infer<typeof printQuery>
 
 /* Signing in */
 
-export const signInRequest = z.object({ passphrase: z.string().max(500) })
-export const signInReply = z.object({ ok: z.boolean(), problem: z.string().optional() })
+export const signInRequest = z.object({ passphrase: z.string().check(z.maxLength(500)) })
+export const signInReply = z.object({ ok: z.boolean(), problem: z.optional(z.string()) })
 
 /* Taking away */
 
-export const exportQuery = z.object({ as: z.enum(EXPORTS), seat: z.union([z.literal(ALL_SEATS), seatIdSchema]).default(ALL_SEATS) })
+export const exportQuery = z.object({ as: z.enum(EXPORTS), seat: z._default(z.union([z.literal(ALL_SEATS), seatIdSchema]), ALL_SEATS) })
 
 /* Bringing a library back */
 
@@ -227,4 +223,4 @@ export const restoreRequest = z.discriminatedUnion('do', [
 
 /* The history */
 
-export const historyQuery = z.object({ version: z.coerce.number().pipe(versionNumber).optional().catch(undefined) })
+export const historyQuery = z.object({ version: z.catch(z.optional(z.pipe(z.coerce.number(), versionNumber)), undefined) })

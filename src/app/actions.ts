@@ -2,7 +2,7 @@
 
 import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { versionNumber } from '@/core/bounds'
 import { theClass } from '@/store/classes'
 import { now } from '@/store/clock'
@@ -11,7 +11,7 @@ import { getVersion, nameVersion } from '@/store/history'
 import { duplicatePiece, getHead, purge, savePiece, setDeleted } from '@/store/pieces'
 
 const idSchema = z.uuid()
-const formVersion = z.coerce.number().pipe(versionNumber)
+const formVersion = z.pipe(z.coerce.number(), versionNumber)
 
 /** Brings a saved version back as the newest one; nothing is lost by it. Leads to the desk. */
 export async function bringBack(form: FormData): Promise<void> {
@@ -32,7 +32,7 @@ export async function bringBack(form: FormData): Promise<void> {
 /** Gives a saved version a name, by which it is kept for good; an empty one takes it away. */
 export async function rename(form: FormData): Promise<void> {
   const { id, version, name } = z
-    .object({ id: idSchema, version: formVersion, name: z.string().trim().max(80) })
+    .object({ id: idSchema, version: formVersion, name: z.string().check(z.trim(), z.maxLength(80)) })
     .parse(Object.fromEntries(form))
   await nameVersion(await database(), id, version, name || null)
   revalidatePath(`/pieces/${id}/history`)

@@ -1,5 +1,18 @@
 import { deflateRawSync } from 'node:zlib'
-import type { Packed } from '@/ui/kit/packed'
+import type { Piece } from '@/core/piece/piece'
+import type { Packed } from '@/ui/kit/Unpacked'
 
-/** A value made small for the way to its screen. */
-export const packed = <T>(value: T): Packed<T> => deflateRawSync(JSON.stringify(value)).toString('base64')
+/** From so many measures on, counted in all lines, a piece is laid out in the browser only. */
+const LONG = 160
+
+/** A value made small for the way to its screen, and what is said until it is there. */
+export const deflated = <T>(value: T, said: string): Packed<T> => ({
+  deflated: deflateRawSync(JSON.stringify(value)).toString('base64'),
+  said,
+})
+
+/** A piece with what belongs to it, as it is or, when it is long, deflated. */
+export function packed<T extends { readonly piece: Piece }>(music: T): Packed<T> {
+  const { title, lines } = music.piece
+  return lines.length * lines[0].measures.length > LONG ? deflated(music, `${title} is being laid out …`) : { json: JSON.stringify(music) }
+}

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { mended } from './mend'
 import { DEFAULT_CLASS, classSettingsSchema } from './seats/class'
 import { emptyPlan, planSchema } from './seats/plan'

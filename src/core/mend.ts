@@ -1,4 +1,4 @@
-import type { z } from 'zod'
+import type { z } from 'zod/mini'
 
 type Path = readonly PropertyKey[]
 type Holder = Record<PropertyKey, unknown>
@@ -13,7 +13,7 @@ const ROUNDS = 12
  * A stored value as its schema has it today: what is no longer known (a setting that was taken away, a kind that has another
  * name now) is replaced by what `fallback` has there, else dropped; everything else stays. Null when nothing helps.
  */
-export function mended<S extends z.ZodType>(schema: S, value: unknown, fallback: unknown): z.output<S> | null {
+export function mended<S extends z.ZodMiniType>(schema: S, value: unknown, fallback: unknown): z.output<S> | null {
   const copy = structuredClone(value)
   const tried = new Map<string, number>()
   for (let round = 0; round < ROUNDS; round++) {

@@ -2,6 +2,7 @@ import { measureTicks, meterName, quarters, type Meter } from '@/core/music/time
 import { eventTicks, pieceSchema, PIECE_VERSION, MOST_MEASURES, type Line, type Measure, type Piece } from '@/core/piece/piece'
 import { misfits } from '@/core/piece/walk'
 import { refused, type Reading, type MisfitProblem } from './reading'
+import { sayIssue } from '@/core/issue'
 
 /** A measure as a reader found it: its printed number if the file says one, and where it stands in the source. */
 export type FoundMeasure = Omit<Measure, 'number'> & { readonly number?: string; readonly source: { line: number; column: number } }
@@ -43,8 +44,7 @@ export function assemble(head: Omit<Piece, 'version' | 'lines'>, lines: readonly
   })
   const parsed = pieceSchema.safeParse({ version: PIECE_VERSION, ...head, lines: full })
   if (!parsed.success) {
-    const issue = parsed.error.issues[0]
-    return refused({ line: 1, column: 1, text: `something here is more than a piece can hold: ${issue.message} (${issue.path.join(' ')})` })
+    return refused({ line: 1, column: 1, text: `something here is more than a piece can hold: ${sayIssue(parsed.error)}` })
   }
   const piece = parsed.data
   return { ok: true, piece, notices, misfits: misfitProblems(piece, (line, index) => lines[line].measures[index]?.source) }

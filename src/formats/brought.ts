@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { pieceSchema } from '@/core/piece/piece'
 import { planSchema } from '@/core/seats/plan'
 import { upgradedPlan } from '@/core/seats/upgrade'
@@ -6,17 +6,19 @@ import { LIMITS } from './limits'
 
 /** Pieces that go on the shelf together, and the file they came in, its bytes as base64. */
 export const bringRequest = z.object({
-  file: z.object({ name: z.string().min(1).max(260), base64: z.string().max(Math.ceil(LIMITS.file / 3) * 4 + 4) }),
+  file: z.object({
+    name: z.string().check(z.minLength(1), z.maxLength(260)),
+    base64: z.string().check(z.maxLength(Math.ceil(LIMITS.file / 3) * 4 + 4)),
+  }),
   pieces: z
     .array(
       z.object({
         piece: pieceSchema,
-        text: z.string().max(LIMITS.text).optional(),
-        plan: z.preprocess(upgradedPlan, planSchema.optional()),
+        text: z.optional(z.string().check(z.maxLength(LIMITS.text))),
+        plan: z.pipe(z.transform(upgradedPlan), z.optional(planSchema)),
       }),
     )
-    .min(1)
-    .max(LIMITS.entries),
+    .check(z.minLength(1), z.maxLength(LIMITS.entries)),
 })
 export type BringRequest = z.infer<typeof bringRequest>
 export type BroughtPieces = BringRequest['pieces']

@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { DEFAULT_POLICY, policyChangeSchema } from '@/core/fingering/policy'
 import { STEP_IDS } from '@/core/instruments/instrument'
 import { learnedSchema } from '@/core/instruments/learned'
@@ -8,26 +8,27 @@ import { kindChoiceSchema } from '@/core/reading/choice'
 import type { ClassSettings } from '@/core/seats/class'
 import { instrumentNamed, MOST_SEATS, newSeat, seatIdSchema, seatRowsSchema, type SeatRow } from '@/core/seats/seat'
 import { readTuning } from '@/core/seats/tuning'
+import { sayIssue } from '@/core/issue'
 
 /** A seat as somebody writes it by hand: only its instrument must be said. */
 const seatSchema = z.strictObject({
   instrument: z.enum(INSTRUMENTS.map((i) => i.id)),
-  id: seatIdSchema.optional(),
-  name: z.string().trim().min(1).max(40).optional(),
+  id: z.optional(seatIdSchema),
+  name: z.optional(z.string().check(z.trim(), z.minLength(1), z.maxLength(40))),
   /** Open strings, low to high, as the part writes them: "E2 A2 D3 G3". */
-  tuning: z.string().max(80).optional(),
-  clef: clefNameSchema.optional(),
-  players: z.int().min(0).max(200).optional(),
+  tuning: z.optional(z.string().check(z.maxLength(80))),
+  clef: z.optional(clefNameSchema),
+  players: z.optional(z.int().check(z.minimum(0), z.maximum(200))),
   /** A step of the way by its id, or all in full. */
-  learned: z.union([z.enum(STEP_IDS), learnedSchema]).optional(),
-  policy: policyChangeSchema.optional(),
+  learned: z.optional(z.union([z.enum(STEP_IDS), learnedSchema])),
+  policy: z.optional(policyChangeSchema),
 })
 
 /** A class as a file: its seats, and how it fingers where that is not the default. */
 export const classFileSchema = z.strictObject({
-  seats: z.array(seatSchema).min(1).max(MOST_SEATS),
-  policy: policyChangeSchema.optional(),
-  spots: kindChoiceSchema.optional(),
+  seats: z.array(seatSchema).check(z.minLength(1), z.maxLength(MOST_SEATS)),
+  policy: z.optional(policyChangeSchema),
+  spots: z.optional(kindChoiceSchema),
 })
 
 /** The class that a file describes, or what is wrong with it and where. */
@@ -39,7 +40,7 @@ export function readClassFile(text: string): { readonly klass: ClassSettings } |
     return { problem: `this is not well-formed JSON: ${(e as Error).message}` }
   }
   const parsed = classFileSchema.safeParse(value)
-  if (!parsed.success) return { problem: sayIssue(parsed.error.issues[0]) }
+  if (!parsed.success) return { problem: sayIssue(parsed.error) }
   const rows: SeatRow[] = []
   for (const [i, { tuning, learned, ...said }] of parsed.data.seats.entries()) {
     const instrument = instrumentNamed(said.instrument)
@@ -56,8 +57,6 @@ export function readClassFile(text: string): { readonly klass: ClassSettings } |
     })
   }
   const seats = seatRowsSchema.safeParse(rows)
-  if (!seats.success) return { problem: `seats: ${sayIssue(seats.error.issues[0])}` }
+  if (!seats.success) return { problem: `seats: ${sayIssue(seats.error)}` }
   return { klass: { policy: { ...DEFAULT_POLICY, ...parsed.data.policy }, seats: seats.data, spots: parsed.data.spots ?? {} } }
 }
-
-const sayIssue = (issue: z.core.$ZodIssue): string => `${issue.path.length ? `${issue.path.join(' › ')}: ` : ''}${issue.message}`

@@ -291,7 +291,7 @@ describe('files that are broken, huge or hostile', () => {
     expect(says(Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 1]), 'x.png')).toContain('no music file')
     expect(says(strToU8('<score-partwise><part id="P1"><measure number="1"><note>'))).toContain('not well-formed')
     expect(says(strToU8('{"format":"even-seat-piece"'), 'x.json')).toContain('not well-formed JSON')
-    expect(says(strToU8('{"format":"other","piece":{}}'), 'x.json')).toContain('cannot be read at format')
+    expect(says(strToU8('{"format":"other","piece":{}}'), 'x.json')).toContain('cannot be read: format')
     expect(says(strToU8('MThd\u0000\u0000'), 'x.mid')).toContain('MIDI file is damaged')
     const zip = zipSync({ 'a.xml': strToU8('<x/>') })
     expect(says(zip.slice(0, zip.length - 12), 'x.zip')).toContain('damaged or cut off')

@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { seatIdSchema } from '@/core/seats/seat'
 import { BRINGING } from '@/api/protocol'
 import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
@@ -6,13 +6,17 @@ import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
 /** The work that is done away from the thread that answers. Pieces are named by id: the worker reads the data file itself. */
 export const taskSchema = z.discriminatedUnion('kind', [
   /** The small drawings of pieces of the shelf, for one version of the class. */
-  z.object({ kind: z.literal('previews'), ids: z.array(z.string()).max(200), measures: z.int().min(1).max(100) }),
+  z.object({
+    kind: z.literal('previews'),
+    ids: z.array(z.string()).check(z.maxLength(200)),
+    measures: z.int().check(z.minimum(1), z.maximum(100)),
+  }),
   /** A part as pages. */
   z.object({
     kind: z.literal('pages'),
     id: z.string(),
     /** Null: the first of the class. */
-    seat: seatIdSchema.nullable(),
+    seat: z.nullable(seatIdSchema),
     paper: z.enum(['a4', 'letter']),
     letters: z.boolean(),
     strings: z.boolean(),
@@ -20,7 +24,7 @@ export const taskSchema = z.discriminatedUnion('kind', [
     bows: z.boolean(),
   }),
   /** The first measures of a saved version, engraved. */
-  z.object({ kind: z.literal('version'), id: z.string(), version: z.int(), measures: z.int().min(1) }),
+  z.object({ kind: z.literal('version'), id: z.string(), version: z.int(), measures: z.int().check(z.minimum(1)) }),
   z.object({ kind: z.literal('export'), id: z.string(), as: z.enum(EXPORTS), seat: z.union([z.literal(ALL_SEATS), seatIdSchema]) }),
   /** A request to put pieces on the shelf, as it came: read, checked and kept. */
   z.object({ kind: z.literal('shelve'), text: z.string(), now: z.int() }),

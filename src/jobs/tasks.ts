@@ -26,6 +26,7 @@ import { bringRequest } from '@/formats/brought'
 import { LIMITS, megabytes } from '@/formats/limits'
 import type { Knex } from 'knex'
 import type { Task, TaskKind } from './protocol'
+import { sayIssue } from '@/core/issue'
 
 export type { Preview }
 /** A printed part: its pages, where its notes leave the instrument, and what its legend must say. */
@@ -140,7 +141,7 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
     }),
   shelve: async ({ text, now }) => {
     const body = bringRequest.safeParse(parsedJson(text))
-    if (!body.success) return { refused: `the pieces cannot be kept: ${body.error.issues[0].message}` }
+    if (!body.success) return { refused: `the pieces cannot be kept: ${sayIssue(body.error)}` }
     const { file, pieces } = body.data
     const bytes = Buffer.from(file.base64, 'base64')
     if (bytes.length > LIMITS.file) return { refused: `the file is too large (up to ${megabytes(LIMITS.file)})` }

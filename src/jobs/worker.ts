@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { NoLibrary } from '@/store/library/look'
 import { UnreadableError } from '@/store/pieces'
 import { DataError, explained } from '@/store/trouble'

@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
 import type { Knex } from 'knex'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { writing } from './writing'
 
 /** Argon2id with 19 MiB and two passes, as OWASP's password storage guide has it (from memory). */

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { DEFAULT_CLASS, readClassSettings, type ClassSettings } from '@/core/seats/class'
 import { parsedJson } from './json'
 import type { Saved } from './pieces'
@@ -9,7 +9,7 @@ const rowSchema = z.object({
   id: z.string(),
   name: z.string(),
   school: z.string(),
-  settings: z.string().nullable(),
+  settings: z.nullable(z.string()),
   version: z.int(),
 })
 

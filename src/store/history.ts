@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { pieceSchema, upgraded, type Piece } from '@/core/piece/piece'
 import { readPlan, type Plan } from '@/core/seats/plan'
 import { keptSince, keptWhole, LONGEST_CHAIN, stateAfter, type Kept, type State } from './states'
@@ -24,7 +24,7 @@ export type Version = {
   readonly text: string
 }
 
-const entrySchema = z.object({ version: z.int(), saved_at: z.int(), notes: z.int(), name: z.string().nullable(), said: z.string() })
+const entrySchema = z.object({ version: z.int(), saved_at: z.int(), notes: z.int(), name: z.nullable(z.string()), said: z.string() })
 
 /** Every saved version of a piece, newest first. */
 export async function listVersions(db: Knex, pieceId: string): Promise<VersionEntry[]> {
@@ -43,7 +43,7 @@ export const versionRowSchema = z.object({
   version: z.int(),
   saved_at: z.int(),
   notes: z.int(),
-  name: z.string().nullable(),
+  name: z.nullable(z.string()),
   said: z.string(),
   whole: z.int(),
   body: z.instanceof(Buffer),
@@ -90,7 +90,7 @@ export async function stateAt(db: Knex, pieceId: string, version: number): Promi
 /** One saved version, or null when there is none or it cannot be read. */
 export async function getVersion(db: Knex, pieceId: string, version: number): Promise<Version | null> {
   const row = z
-    .object({ saved_at: z.int(), name: z.string().nullable() })
+    .object({ saved_at: z.int(), name: z.nullable(z.string()) })
     .safeParse(await db('piece_versions').where({ piece_id: pieceId, version }).first('saved_at', 'name'))
   if (!row.success) return null
   try {
@@ -151,7 +151,7 @@ export async function keepNext(
 /** Lets go of the versions that have become too many; what was a change of one of them becomes one of the row before. */
 export async function thin(t: Knex.Transaction, pieceId: string, now: number): Promise<number> {
   const rows = z
-    .array(z.object({ version: z.int(), saved_at: z.int(), name: z.string().nullable() }))
+    .array(z.object({ version: z.int(), saved_at: z.int(), name: z.nullable(z.string()) }))
     .parse(await t('piece_versions').where({ piece_id: pieceId }).select('version', 'saved_at', 'name'))
   const drop = new Set(
     versionsToDrop(

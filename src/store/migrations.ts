@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { pieceSchema, upgraded } from '@/core/piece/piece'
 import { searchable, searchText, summaryOf } from '@/core/piece/summary'
 import { parsedJson } from './json'
@@ -7,7 +7,7 @@ import { keptSince, keptWhole, LONGEST_CHAIN, type State } from './states'
 
 type Step = { readonly name: string; readonly up: (db: Knex) => Promise<void>; readonly down: (db: Knex) => Promise<void> }
 
-const planBeforeSettings = z.looseObject({ policy: z.object({ fourth: z.string().optional(), bassSchool: z.string().optional() }) })
+const planBeforeSettings = z.looseObject({ policy: z.object({ fourth: z.optional(z.string()), bassSchool: z.optional(z.string()) }) })
 
 /** A plan from before classes had settings: what it had decided stays, what was the default is left to the class. */
 function planWithSettings(text: string): string {
@@ -217,7 +217,7 @@ function summarised(text: string): { title: string; summary: string | null; sear
     const summary = summaryOf(piece.data)
     return { title: piece.data.title, summary: JSON.stringify(summary), search: searchText(summary) }
   }
-  const title = z.object({ title: z.string().min(1) }).safeParse(value)
+  const title = z.object({ title: z.string().check(z.minLength(1)) }).safeParse(value)
   const said = title.success ? title.data.title : 'A piece that cannot be read'
   return { title: said, summary: null, search: searchable(said) }
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { writing } from './writing'
 
 /** A file as it was brought, byte for byte. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { timeSchema } from '@/core/bounds'
 import { pieceSchema, upgraded, type Piece } from '@/core/piece/piece'
 import { retitled } from '@/core/piece/edit'
@@ -14,15 +14,15 @@ import { writing } from './writing'
 
 const headSchema = z.object({
   id: z.string(),
-  summary: z.string().nullable(),
+  summary: z.nullable(z.string()),
   title: z.string(),
   source_name: z.string(),
-  original_id: z.string().nullable(),
+  original_id: z.nullable(z.string()),
   version: z.int(),
   // A time beyond sense, from before such were refused, must not hide the shelf.
-  changed_at: timeSchema.catch(0),
-  opened_at: timeSchema.nullable().catch(null),
-  deleted_at: timeSchema.nullable().catch(null),
+  changed_at: z.catch(timeSchema, 0),
+  opened_at: z.catch(z.nullable(timeSchema), null),
+  deleted_at: z.catch(z.nullable(timeSchema), null),
 })
 const HEAD = ['id', 'summary', 'title', 'source_name', 'original_id', 'version', 'changed_at', 'opened_at', 'deleted_at'].map(
   (c) => `pieces.${c}`,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { pieceSchema } from '@/core/piece/piece'
 import { classSettingsSchema } from '@/core/seats/class'
 import { planSchema } from '@/core/seats/plan'
@@ -11,7 +11,7 @@ import { bringRequest } from '@/formats/brought'
 import { shelfQuery } from '@/api/protocol'
 
 /** Whatever comes from outside: files, requests, addresses, and rows that a library brought. */
-const OUTSIDE: Record<string, z.ZodType> = {
+const OUTSIDE: Record<string, z.ZodMiniType> = {
   piece: pieceSchema,
   plan: planSchema,
   class: classSettingsSchema,

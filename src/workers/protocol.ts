@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import type { SeatId } from '@/core/seats/seat'
 import { pieceSchema } from '@/core/piece/piece'
 import { classSettingsSchema } from '@/core/seats/class'
@@ -11,9 +11,9 @@ import type { Item } from '@/formats/read'
 
 /** What crosses to the engraving worker: the score, the width of the column in pixels, the scale in percent. */
 export const systemsRequest = z.object({
-  mei: z.string().max(20_000_000),
-  width: z.number().min(200).max(6000),
-  scale: z.number().min(10).max(100),
+  mei: z.string().check(z.maxLength(20_000_000)),
+  width: z.number().check(z.minimum(200), z.maximum(6000)),
+  scale: z.number().check(z.minimum(10), z.maximum(100)),
 })
 export type SystemsRequest = z.infer<typeof systemsRequest>
 
@@ -35,7 +35,7 @@ export const weighRequest = z.object({ piece: pieceSchema, plan: planSchema, kla
 export type WeighRequest = z.infer<typeof weighRequest>
 
 /** The same with what is to be tried. */
-export const searchRequest = weighRequest.extend({ space: searchSpaceSchema })
+export const searchRequest = z.extend(weighRequest, { space: searchSpaceSchema })
 export type SearchRequest = z.infer<typeof searchRequest>
 
 /** The weighing worker's face. */

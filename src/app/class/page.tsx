@@ -3,7 +3,7 @@ import { connection } from 'next/server'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { getPieces, listShelf } from '@/store/pieces'
-import { packed } from '@/app/packed'
+import { deflated } from '@/app/packed'
 import { ClassView } from '@/ui/class/ClassView'
 
 export const metadata: Metadata = { title: 'The class' }
@@ -31,7 +31,10 @@ export default async function ClassPage() {
       school={school}
       settings={settings}
       version={version}
-      packed={packed(pieces.map(({ id: piece, ...p }) => ({ id: piece, piece: p.piece, plan: p.plan })))}
+      packed={deflated(
+        pieces.map(({ id: piece, ...p }) => ({ id: piece, piece: p.piece, plan: p.plan })),
+        'being worked out …',
+      )}
     />
   )
 }

@@ -1,7 +1,7 @@
 import { notFound, redirect } from 'next/navigation'
 import { connection } from 'next/server'
 import { cache } from 'react'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { database } from '@/store/database'
 import { getHead, getPiece, UnreadableError, type Head, type StoredPiece } from '@/store/pieces'
 

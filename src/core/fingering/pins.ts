@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import type { Hold } from '../hands/hold'
 import { OCTAVE_HARMONIC, type Instrument } from '../instruments/instrument'
 import { MOST_STRINGS } from '../instruments/learned'
@@ -8,20 +8,12 @@ import { MOST_STRINGS } from '../instruments/learned'
  * strings by index from the lowest. `position` by name, with the base where a name has two.
  */
 export const pinSchema = z.object({
-  strings: z
-    .array(
-      z
-        .int()
-        .min(0)
-        .max(MOST_STRINGS - 1),
-    )
-    .max(8)
-    .optional(),
-  fingers: z.array(z.int().min(0).max(4)).max(8).optional(),
-  position: z.string().max(6).optional(),
-  base: z.int().min(1).max(14).optional(),
+  strings: z.optional(z.array(z.int().check(z.minimum(0), z.maximum(MOST_STRINGS - 1))).check(z.maxLength(8))),
+  fingers: z.optional(z.array(z.int().check(z.minimum(0), z.maximum(4))).check(z.maxLength(8))),
+  position: z.optional(z.string().check(z.maxLength(6))),
+  base: z.optional(z.int().check(z.minimum(1), z.maximum(14))),
   /** At the octave, where a finger can press or touch: touched. */
-  harmonic: z.boolean().optional(),
+  harmonic: z.optional(z.boolean()),
 })
 export type Pin = Readonly<z.infer<typeof pinSchema>>
 

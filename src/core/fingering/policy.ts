@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { SCHOOLS } from '../instruments/instrument'
 
 /**
@@ -26,7 +26,7 @@ export const policySchema = z.object({
 export type Policy = Readonly<z.infer<typeof policySchema>>
 
 /** Some of the decisions: what a piece or a seat has otherwise than its class. */
-export const policyChangeSchema = policySchema.partial()
+export const policyChangeSchema = z.partial(policySchema)
 export type PolicyChange = Readonly<z.infer<typeof policyChangeSchema>>
 
 /** The defaults; {@link WHY_DEFAULT} says why. */

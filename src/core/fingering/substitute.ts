@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { byOctaves, pitchSchema } from '../music/pitch'
 import type { Head, Line, PieceEvent } from '../piece/piece'
 
@@ -7,8 +7,8 @@ import type { Head, Line, PieceEvent } from '../piece/piece'
  * nothing. `by` in octaves; `heads` by index as the event lists them.
  */
 export const substituteSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('octave'), by: z.int().min(-4).max(4) }),
-  z.object({ kind: z.literal('heads'), heads: z.array(z.int().min(0).max(7)).min(1).max(8) }),
+  z.object({ kind: z.literal('octave'), by: z.int().check(z.minimum(-4), z.maximum(4)) }),
+  z.object({ kind: z.literal('heads'), heads: z.array(z.int().check(z.minimum(0), z.maximum(7))).check(z.minLength(1), z.maxLength(8)) }),
   z.object({ kind: z.literal('tone'), pitch: pitchSchema }),
   z.object({ kind: z.literal('rest') }),
 ])

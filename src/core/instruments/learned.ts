@@ -1,9 +1,9 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 
 /** When a class may move its hand: not at all, only while a rest or an open string gives time, or anywhere. */
 export const SHIFTS = ['none', 'pauses', 'any'] as const
 
-const finger = z.int().min(1).max(4)
+const finger = z.int().check(z.minimum(1), z.maximum(4))
 /** More than there are positions, strings or fingers: an end to what is taken, not a rule of the trade. */
 const MOST_LISTED = 60
 /** More strings than any bowed instrument of a class has. */
@@ -12,22 +12,15 @@ export const MOST_STRINGS = 8
 /** What one seat of a class has learned. Open strings are learned with their string. */
 export const learnedSchema = z.object({
   /** Positions as {@link positionKey} names them: "I", "half", "raised III". */
-  positions: z.array(z.string().max(12)).max(MOST_LISTED),
+  positions: z.array(z.string().check(z.maxLength(12))).check(z.maxLength(MOST_LISTED)),
   /** Index from the lowest. */
-  strings: z
-    .array(
-      z
-        .int()
-        .min(0)
-        .max(MOST_STRINGS - 1),
-    )
-    .max(MOST_LISTED),
-  fingers: z.array(finger).max(MOST_LISTED),
+  strings: z.array(z.int().check(z.minimum(0), z.maximum(MOST_STRINGS - 1))).check(z.maxLength(MOST_LISTED)),
+  fingers: z.array(finger).check(z.maxLength(MOST_LISTED)),
   /** Where the letter chooses the finger: fingers whose low and high places are learned. */
-  low: z.array(finger).max(MOST_LISTED),
-  high: z.array(finger).max(MOST_LISTED),
+  low: z.array(finger).check(z.maxLength(MOST_LISTED)),
+  high: z.array(finger).check(z.maxLength(MOST_LISTED)),
   /** The opened hand, back or forward: finger 1 reached back, finger 4 stretched or reached forward. */
-  extensions: z.array(z.enum(['back', 'forward'])).max(MOST_LISTED),
+  extensions: z.array(z.enum(['back', 'forward'])).check(z.maxLength(MOST_LISTED)),
   shifts: z.enum(SHIFTS),
   doubleStops: z.boolean(),
 })

@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { stepsOf, type Pitch } from './pitch'
 
 /** The clefs that strings read. */

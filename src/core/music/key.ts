@@ -1,8 +1,8 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import type { Letter, Pitch } from './pitch'
 
 /** A key: sharps (positive) or flats (negative) of its signature, and its mode. */
-export const keySchema = z.object({ fifths: z.int().min(-7).max(7), mode: z.enum(['major', 'minor']) })
+export const keySchema = z.object({ fifths: z.int().check(z.minimum(-7), z.maximum(7)), mode: z.enum(['major', 'minor']) })
 export type Key = Readonly<z.infer<typeof keySchema>>
 
 /** The order in which sharps are added to a signature; flats come in the reverse order. */

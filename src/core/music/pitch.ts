@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 
 /** The seven letters, upward from C. Index 0–6. */
 export const LETTERS = ['C', 'D', 'E', 'F', 'G', 'A', 'B'] as const
@@ -7,8 +7,8 @@ export type Letter = (typeof LETTERS)[number]
 /** A spelled pitch in scientific pitch notation: C4 is middle C. `alter` in semitones, −2 (double flat) to 2. */
 export const pitchSchema = z.object({
   letter: z.enum(LETTERS),
-  alter: z.int().min(-2).max(2),
-  octave: z.int().min(-1).max(9),
+  alter: z.int().check(z.minimum(-2), z.maximum(2)),
+  octave: z.int().check(z.minimum(-1), z.maximum(9)),
 })
 export type Pitch = Readonly<z.infer<typeof pitchSchema>>
 

@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 
 /** Ticks to a quarter note: 128ths, triplets, quintuplets and septuplets are all whole numbers of ticks. */
 export const QUARTER = 10080
@@ -9,12 +9,14 @@ export const BASE_NAMES = Object.keys(BASES) as [Base, ...Base[]]
 
 const valueShape = z.object({
   base: z.enum(BASE_NAMES),
-  dots: z.int().min(0).max(3),
-  tuplet: z.object({ actual: z.int().min(2).max(63), normal: z.int().min(1).max(63) }).optional(),
+  dots: z.int().check(z.minimum(0), z.maximum(3)),
+  tuplet: z.optional(z.object({ actual: z.int().check(z.minimum(2), z.maximum(63)), normal: z.int().check(z.minimum(1), z.maximum(63)) })),
 })
 /** A written note value: head and flags, dots, and the tuplet it stands in (3 in the time of 2, say). */
 export type Value = Readonly<z.infer<typeof valueShape>>
-export const valueSchema = valueShape.refine((v) => Number.isInteger(ticksOf(v)), 'this note value is finer than the clock of the piece')
+export const valueSchema = valueShape.check(
+  z.refine((v) => Number.isInteger(ticksOf(v)), 'this note value is finer than the clock of the piece'),
+)
 
 /** Length of a written value in ticks. A whole number for every value that {@link valueSchema} admits. */
 export function ticksOf(v: Value): number {
@@ -72,11 +74,11 @@ export function valuesNear(ticks: number): Value[] | null {
 
 /** A time signature; `sign` only says how it is printed. */
 export const meterSchema = z.object({
-  beats: z.int().min(1).max(32),
+  beats: z.int().check(z.minimum(1), z.maximum(32)),
   unit: z.union([z.literal(1), z.literal(2), z.literal(4), z.literal(8), z.literal(16), z.literal(32)]),
-  sign: z.enum(['common', 'cut']).optional(),
+  sign: z.optional(z.enum(['common', 'cut'])),
   /** How an additive signature is felt, adding up to the beats: 3 and 2 in 3+2/8. */
-  groups: z.array(z.int().min(1).max(32)).min(2).max(8).optional(),
+  groups: z.optional(z.array(z.int().check(z.minimum(1), z.maximum(32))).check(z.minLength(2), z.maxLength(8))),
 })
 export type Meter = Readonly<z.infer<typeof meterSchema>>
 

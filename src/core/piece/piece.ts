@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { clefNameSchema } from '../music/clef'
 import { keySchema } from '../music/key'
 import { pitchSchema } from '../music/pitch'
@@ -10,25 +10,22 @@ export const PIECE_VERSION = 2
 /** One head of a note or chord. `tie` joins it to the same pitch in the next note of the line. */
 const headSchema = z.object({
   pitch: pitchSchema,
-  tie: z.boolean().optional(),
+  tie: z.optional(z.boolean()),
   /** A finger that the file brought, 0–4. Kept as given; it decides nothing until it is pinned. */
-  givenFinger: z.int().min(0).max(4).optional(),
+  givenFinger: z.optional(z.int().check(z.minimum(0), z.maximum(4))),
   /** A string that the file brought, 1 = the highest. */
-  givenString: z.int().min(1).max(8).optional(),
+  givenString: z.optional(z.int().check(z.minimum(1), z.maximum(8))),
 })
 export type Head = Readonly<z.infer<typeof headSchema>>
 
-const id = z.string().min(1).max(40)
+const id = z.string().check(z.minLength(1), z.maxLength(40))
 
 /** A grace note: it takes no time of its own and is not fingered. */
 const graceSchema = z.object({
-  heads: z
-    .array(headSchema.pick({ pitch: true }))
-    .min(1)
-    .max(8),
+  heads: z.array(z.pick(headSchema, { pitch: true })).check(z.minLength(1), z.maxLength(8)),
   base: z.enum(BASE_NAMES),
   /** Drawn with a stroke through its stem: quick, before the beat. */
-  slash: z.boolean().optional(),
+  slash: z.optional(z.boolean()),
 })
 export type Grace = Readonly<z.infer<typeof graceSchema>>
 
@@ -53,11 +50,11 @@ export const DYNAMICS = ['ppp', 'pp', 'p', 'mp', 'mf', 'f', 'ff', 'fff', 'fp', '
 
 /** What may stand at a note or rest besides its length. */
 const written = {
-  dynamic: z.enum(DYNAMICS).optional(),
+  dynamic: z.optional(z.enum(DYNAMICS)),
   /** Words over the staff, such as "dolce". */
-  words: z.string().min(1).max(120).optional(),
+  words: z.optional(z.string().check(z.minLength(1), z.maxLength(120))),
   /** First or last event of a tuplet group. */
-  tuplet: z.enum(['start', 'stop']).optional(),
+  tuplet: z.optional(z.enum(['start', 'stop'])),
 }
 
 /** A note (one head) or a chord (two or more, low first). */
@@ -65,13 +62,13 @@ const noteSchema = z.object({
   kind: z.literal('note'),
   id,
   value: valueSchema,
-  heads: z.array(headSchema).min(1).max(8),
-  bow: z.enum(['down', 'up']).optional(),
-  marks: z.array(z.enum(MARKS)).min(1).max(8).optional(),
+  heads: z.array(headSchema).check(z.minLength(1), z.maxLength(8)),
+  bow: z.optional(z.enum(['down', 'up'])),
+  marks: z.optional(z.array(z.enum(MARKS)).check(z.minLength(1), z.maxLength(8))),
   /** Played just before it. */
-  graces: z.array(graceSchema).min(1).max(16).optional(),
+  graces: z.optional(z.array(graceSchema).check(z.minLength(1), z.maxLength(16))),
   /** A syllable of the first verse; `joined` when the word goes on at the next one. */
-  lyric: z.object({ text: z.string().min(1).max(80), joined: z.boolean().optional() }).optional(),
+  lyric: z.optional(z.object({ text: z.string().check(z.minLength(1), z.maxLength(80)), joined: z.optional(z.boolean()) })),
   ...written,
 })
 /** A rest. `wholeMeasure` is drawn centred and lasts the measure, whatever its value says. */
@@ -79,7 +76,7 @@ const restSchema = z.object({
   kind: z.literal('rest'),
   id,
   value: valueSchema,
-  wholeMeasure: z.boolean().optional(),
+  wholeMeasure: z.optional(z.boolean()),
   ...written,
 })
 const eventSchema = z.discriminatedUnion('kind', [noteSchema, restSchema])
@@ -89,28 +86,28 @@ export type PieceEvent = NoteEvent | RestEvent
 
 const measureSchema = z.object({
   /** As printed: "1", "2" …; a pickup is "0". */
-  number: z.string().min(1).max(12),
-  events: z.array(eventSchema).max(512),
+  number: z.string().check(z.minLength(1), z.maxLength(12)),
+  events: z.array(eventSchema).check(z.maxLength(512)),
   /** A measure that begins before the first full one, or is short on purpose. */
-  pickup: z.boolean().optional(),
-  key: keySchema.optional(),
-  meter: meterSchema.optional(),
-  repeatStart: z.boolean().optional(),
+  pickup: z.optional(z.boolean()),
+  key: z.optional(keySchema),
+  meter: z.optional(meterSchema),
+  repeatStart: z.optional(z.boolean()),
   /** How often the passage that ends here is played in all: 2 is a plain repeat. */
-  repeatEnd: z.int().min(2).max(9).optional(),
+  repeatEnd: z.optional(z.int().check(z.minimum(2), z.maximum(9))),
   /** The passes on which this measure is played: [1] for a first ending. */
-  ending: z.array(z.int().min(1).max(9)).min(1).max(9).optional(),
-  barline: z.enum(['double', 'final']).optional(),
+  ending: z.optional(z.array(z.int().check(z.minimum(1), z.maximum(9))).check(z.minLength(1), z.maxLength(9))),
+  barline: z.optional(z.enum(['double', 'final'])),
   /** Quarter notes a minute from here on. */
-  tempo: z.number().min(20).max(400).optional(),
+  tempo: z.optional(z.number().check(z.minimum(20), z.maximum(400))),
   /** Signs at its start that a jump leads to. */
-  segno: z.boolean().optional(),
-  coda: z.boolean().optional(),
+  segno: z.optional(z.boolean()),
+  coda: z.optional(z.boolean()),
   /** At its end: where the piece ends, or leaves for the coda, once a jump has said so. */
-  fine: z.boolean().optional(),
-  toCoda: z.boolean().optional(),
+  fine: z.optional(z.boolean()),
+  toCoda: z.optional(z.boolean()),
   /** At its end: back to the start (D.C.) or the segno (D.S.), from there to the end, the Fine or the Coda. */
-  jump: z.object({ to: z.enum(['start', 'segno']), then: z.enum(['end', 'fine', 'coda']) }).optional(),
+  jump: z.optional(z.object({ to: z.enum(['start', 'segno']), then: z.enum(['end', 'fine', 'coda']) })),
 })
 export type Measure = Readonly<z.infer<typeof measureSchema>>
 export type Jump = NonNullable<Measure['jump']>
@@ -127,10 +124,10 @@ export const MOST_MEASURES = 2000
 
 /** One melodic line that a seat can read: most pieces have one, a duet has two. */
 const lineSchema = z.object({
-  name: z.string().max(80),
+  name: z.string().check(z.maxLength(80)),
   clef: clefNameSchema,
-  measures: z.array(measureSchema).min(1).max(MOST_MEASURES),
-  slurs: z.array(slurSchema).max(4000),
+  measures: z.array(measureSchema).check(z.minLength(1), z.maxLength(MOST_MEASURES)),
+  slurs: z.array(slurSchema).check(z.maxLength(4000)),
 })
 export type Line = Readonly<z.infer<typeof lineSchema>>
 
@@ -138,33 +135,35 @@ export type Line = Readonly<z.infer<typeof lineSchema>>
 export const pieceSchema = z
   .object({
     version: z.literal(PIECE_VERSION),
-    title: z.string().min(1).max(200),
-    composer: z.string().max(200).optional(),
+    title: z.string().check(z.minLength(1), z.maxLength(200)),
+    composer: z.optional(z.string().check(z.maxLength(200))),
     key: keySchema,
     meter: meterSchema,
     /** Quarter notes a minute. */
-    tempo: z.number().min(20).max(400).optional(),
-    lines: z.array(lineSchema).min(1).max(MOST_LINES),
+    tempo: z.optional(z.number().check(z.minimum(20), z.maximum(400))),
+    lines: z.array(lineSchema).check(z.minLength(1), z.maxLength(MOST_LINES)),
   })
-  .superRefine((piece, ctx) => {
-    const seen = new Set<string>()
-    piece.lines.forEach((line, l) => {
-      const order = new Map<string, number>()
-      for (const m of line.measures)
-        for (const e of m.events) {
-          if (seen.has(e.id)) ctx.addIssue({ code: 'custom', path: ['lines', l], message: `two events have the id ${e.id}` })
-          seen.add(e.id)
-          order.set(e.id, order.size)
+  .check(
+    z.superRefine((piece, ctx) => {
+      const seen = new Set<string>()
+      piece.lines.forEach((line, l) => {
+        const order = new Map<string, number>()
+        for (const m of line.measures)
+          for (const e of m.events) {
+            if (seen.has(e.id)) ctx.addIssue({ code: 'custom', path: ['lines', l], message: `two events have the id ${e.id}` })
+            seen.add(e.id)
+            order.set(e.id, order.size)
+          }
+        for (const s of line.slurs) {
+          const [a, b] = [order.get(s.from), order.get(s.to)]
+          if (a === undefined || b === undefined || a >= b)
+            ctx.addIssue({ code: 'custom', path: ['lines', l, 'slurs'], message: `a slur must run forward: ${s.from} to ${s.to}` })
         }
-      for (const s of line.slurs) {
-        const [a, b] = [order.get(s.from), order.get(s.to)]
-        if (a === undefined || b === undefined || a >= b)
-          ctx.addIssue({ code: 'custom', path: ['lines', l, 'slurs'], message: `a slur must run forward: ${s.from} to ${s.to}` })
-      }
-      if (line.measures.length !== piece.lines[0].measures.length)
-        ctx.addIssue({ code: 'custom', path: ['lines', l], message: 'all lines of a piece have the same number of measures' })
-    })
-  })
+        if (line.measures.length !== piece.lines[0].measures.length)
+          ctx.addIssue({ code: 'custom', path: ['lines', l], message: 'all lines of a piece have the same number of measures' })
+      })
+    }),
+  )
 export type Piece = Readonly<z.infer<typeof pieceSchema>>
 
 /** Ticks that the event lasts; a whole-measure rest lasts as long as the meter says. */

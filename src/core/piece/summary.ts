@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { midiOf, printedPitch } from '../music/pitch'
 import { rangeOf } from './edit'
 import { headline } from './headline'
@@ -8,8 +8,8 @@ import type { Piece } from './piece'
 export const summarySchema = z.object({
   title: z.string(),
   headline: z.string(),
-  measures: z.int().min(0),
-  lines: z.int().min(0),
+  measures: z.int().check(z.minimum(0)),
+  lines: z.int().check(z.minimum(0)),
   range: z.string(),
 })
 export type Summary = Readonly<z.infer<typeof summarySchema>>

@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import type { Stop } from '../hands/hold'
 import { letterName, spokenLetter, type Pitch } from '../music/pitch'
 import type { Base } from '../music/time'

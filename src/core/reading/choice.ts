@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import type { Spot } from './spots/spot'
 import { SPOT_KINDS } from './spots/detectors'
 
@@ -7,7 +7,10 @@ export const kindChoiceSchema = z.partialRecord(z.enum(SPOT_KINDS), z.enum(['sho
 export type KindChoice = Readonly<z.infer<typeof kindChoiceSchema>>
 
 /** What the teacher has settled about the spots of a piece: kinds otherwise than the class, and single spots that are muted, by id. */
-export const spotChoiceSchema = z.object({ kinds: kindChoiceSchema, muted: z.array(z.string().max(120)).max(5000) })
+export const spotChoiceSchema = z.object({
+  kinds: kindChoiceSchema,
+  muted: z.array(z.string().check(z.maxLength(120))).check(z.maxLength(5000)),
+})
 export type SpotChoice = Readonly<z.infer<typeof spotChoiceSchema>>
 
 /** From this hardness on a spot is shown without being asked for. */

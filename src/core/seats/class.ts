@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { DEFAULT_POLICY, policySchema, withChanges, type Policy } from '../fingering/policy'
 import { INSTRUMENTS } from '../instruments/all'
 import type { StepId } from '../instruments/instrument'
@@ -14,7 +14,7 @@ export const classSettingsSchema = z.object({
   policy: policySchema,
   seats: seatRowsSchema,
   /** Kinds of spots that this class always or never sees, whatever it has learned. */
-  spots: kindChoiceSchema.default({}),
+  spots: z._default(kindChoiceSchema, {}),
 })
 export type ClassSettings = Readonly<z.infer<typeof classSettingsSchema>>
 

@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { pinSchema, type Pin } from '../fingering/pins'
 import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
 import { substituteSchema, type Substitute } from '../fingering/substitute'
@@ -11,32 +11,27 @@ import { seatIdSchema, type BySeat, type SeatId } from './seat'
 import { upgradedPlan } from './upgrade'
 
 /** The octave a seat reads in: where it fits best, or so many octaves from the line as it sounds. */
-const octaveSchema = z.union([z.literal('auto'), z.int().min(-5).max(5)])
+const octaveSchema = z.union([z.literal('auto'), z.int().check(z.minimum(-5), z.maximum(5))])
 export type OctaveChoice = z.infer<typeof octaveSchema>
 
 /** What is not said of a seat is undecided: plans outlive the class that they were made for. */
-const perSeat = <T extends z.ZodType>(value: T) => z.partialRecord(seatIdSchema, value)
+const perSeat = <T extends z.ZodMiniType>(value: T) => z.partialRecord(seatIdSchema, value)
 
 /** What the teacher has decided about a piece. Everything else is computed from it, never stored. */
 export const planSchema = z.object({
   octaves: perSeat(octaveSchema),
   /** Which line of the piece each seat reads, from 0; undecided: the one that is its own by name or clef. */
-  lines: perSeat(
-    z
-      .int()
-      .min(0)
-      .max(MOST_LINES - 1),
-  ),
+  lines: perSeat(z.int().check(z.minimum(0), z.maximum(MOST_LINES - 1))),
   /** What this piece has otherwise than its class; and a seat otherwise than the piece. */
   policy: policyChangeSchema,
   seatPolicy: perSeat(policyChangeSchema),
   /** What seats are taken to have learned for this piece; null: as the class. */
-  learned: perSeat(learnedSchema).nullable(),
+  learned: z.nullable(perSeat(learnedSchema)),
   /** By seat, by event id. */
   pins: perSeat(z.record(z.string(), pinSchema)),
   substitutes: perSeat(z.record(z.string(), substituteSchema)),
   /** Which spots are shown; plans from before there were any have settled nothing. */
-  spots: spotChoiceSchema.default({ kinds: {}, muted: [] }),
+  spots: z._default(spotChoiceSchema, { kinds: {}, muted: [] }),
 })
 export type Plan = Readonly<z.infer<typeof planSchema>>
 

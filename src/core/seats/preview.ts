@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import type { SeatMap } from '../fingering/map'
 import type { Piece } from '../piece/piece'
 import { ensembleMapper, mapsOf, octavesFor } from './ensemble'
@@ -7,14 +7,22 @@ import type { Plan } from './plan'
 import { MOST_SEATS } from './seat'
 
 /** A dot of the small drawing: time from 0 to 1, string from 0 (lowest), whether the string is open. */
-const dotSchema = z.object({ at: z.number().min(0).max(1), string: z.int().min(0).max(11), open: z.boolean() })
+const dotSchema = z.object({
+  at: z.number().check(z.minimum(0), z.maximum(1)),
+  string: z.int().check(z.minimum(0), z.maximum(11)),
+  open: z.boolean(),
+})
 export type Dot = Readonly<z.infer<typeof dotSchema>>
 
 /** A row of the drawing: a seat with so many strings. */
-const rowSchema = z.object({ name: z.string().max(40), strings: z.int().min(1).max(12), dots: z.array(dotSchema).max(5000) })
+const rowSchema = z.object({
+  name: z.string().check(z.maxLength(40)),
+  strings: z.int().check(z.minimum(1), z.maximum(12)),
+  dots: z.array(dotSchema).check(z.maxLength(5000)),
+})
 
 /** A small drawing, as it is kept: a row a seat, in score order. */
-export const previewSchema = z.array(rowSchema).max(MOST_SEATS)
+export const previewSchema = z.array(rowSchema).check(z.maxLength(MOST_SEATS))
 export type Preview = Readonly<z.infer<typeof previewSchema>>
 
 /**

@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { candidates, type Setup } from '../fingering/candidates'
 import { mapSeat, writtenOctaves } from '../fingering/map'
 import { momentsOf } from '../fingering/moments'
@@ -19,8 +19,8 @@ import { deciding, type Setting } from './setting'
 
 /** What is tried. Signatures by fifths; octaves from the present one. */
 export const searchSpaceSchema = z.object({
-  signatures: z.array(z.int().min(-7).max(7)).max(15).readonly(),
-  octaves: z.array(z.int().min(-4).max(4)).min(1).max(9).readonly(),
+  signatures: z.readonly(z.array(z.int().check(z.minimum(-7), z.maximum(7))).check(z.maxLength(15))),
+  octaves: z.readonly(z.array(z.int().check(z.minimum(-4), z.maximum(4))).check(z.minLength(1), z.maxLength(9))),
   /** Whether every school of the hand, and every rule for 4 or open, is tried. */
   schools: z.boolean(),
   fourths: z.boolean(),

@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
 import { INSTRUMENTS } from '../instruments/all'
 import type { Instrument, StepId } from '../instruments/instrument'
@@ -8,7 +8,7 @@ import { pitchSchema } from '../music/pitch'
 import { once } from '../once'
 
 /** A seat of a class by its id, which its plans and records name. No number, so that it keeps its place in a record; "all" is every seat. */
-export const seatIdSchema = z.string().regex(/^(?!all$)(?=.{1,32}$)[a-z][a-z0-9]*(-[a-z0-9]+)*$/)
+export const seatIdSchema = z.string().check(z.regex(/^(?!all$)(?=.{1,32}$)[a-z][a-z0-9]*(-[a-z0-9]+)*$/))
 export type SeatId = string
 
 /** Something for some seats. A seat that is not in it has nothing decided. */
@@ -23,14 +23,14 @@ export const MOST_SEATS = 8
 export const seatRowSchema = z.object({
   id: seatIdSchema,
   /** "Violin", "Violin 2", "Basses at the back". */
-  name: z.string().trim().min(1).max(40),
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(40)),
   instrument: z.enum(INSTRUMENTS.map((i) => i.id)),
   /** Open strings, low to high, as the part writes them, where they are not the usual ones. */
-  tuning: z.array(pitchSchema).min(1).max(MOST_STRINGS).optional(),
+  tuning: z.optional(z.array(pitchSchema).check(z.minLength(1), z.maxLength(MOST_STRINGS))),
   /** The clef it reads, where it is not the usual one. */
-  clef: clefNameSchema.optional(),
+  clef: z.optional(clefNameSchema),
   /** How many play it; 0: not said. */
-  players: z.int().min(0).max(200),
+  players: z.int().check(z.minimum(0), z.maximum(200)),
   learned: learnedSchema,
   /** What it does otherwise than its class. */
   policy: policyChangeSchema,
@@ -38,11 +38,11 @@ export const seatRowSchema = z.object({
 export type SeatRow = Readonly<z.infer<typeof seatRowSchema>>
 
 /** The seats of a class, in score order; no two of one id. */
-export const seatRowsSchema = z
-  .array(seatRowSchema)
-  .min(1)
-  .max(MOST_SEATS)
-  .refine((rows) => new Set(rows.map((r) => r.id)).size === rows.length, 'two seats have one id')
+export const seatRowsSchema = z.array(seatRowSchema).check(
+  z.minLength(1),
+  z.maxLength(MOST_SEATS),
+  z.refine((rows) => new Set(rows.map((r) => r.id)).size === rows.length, 'two seats have one id'),
+)
 
 /** All who play one instrument from one part, with the instrument as they have it strung and read it. */
 export type Seat = {

@@ -1,4 +1,5 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
+import { sayIssue } from '@/core/issue'
 import { upgraded, type Piece } from '@/core/piece/piece'
 import { upgradedPlan } from '@/core/seats/upgrade'
 import { misfitProblems } from '../assemble'
@@ -31,10 +32,5 @@ export function readPieceFile(text: string): z.infer<typeof pieceFileSchema> | {
     ...('plan' in shape.data ? { plan: upgradedPlan(shape.data.plan) } : {}),
   })
   if (parsed.success) return parsed.data
-  const issue = parsed.error.issues[0]
-  return {
-    problem: wholeFile(
-      `this piece file cannot be read at ${issue.path.join(' › ') || 'its start'}: ${issue.message}; export the piece again`,
-    ),
-  }
+  return { problem: wholeFile(`this piece file cannot be read: ${sayIssue(parsed.error)}; export the piece again`) }
 }

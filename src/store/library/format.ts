@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { timeSchema, versionNumber } from '@/core/bounds'
 
 /** What a library file says it is. */
@@ -6,10 +6,14 @@ export const LIBRARY = 'even-seat-library'
 /** The shape of today: a folder of pieces, a line a version. The one before had everything in one text. */
 export const LIBRARY_VERSION = 2
 
-const name = z.string().max(260)
+const name = z.string().check(z.maxLength(260))
 const id = z.uuid()
 
-const classSchema = z.object({ name: z.string().max(200), school: z.string().max(200), settings: z.unknown() })
+const classSchema = z.object({
+  name: z.string().check(z.maxLength(200)),
+  school: z.string().check(z.maxLength(200)),
+  settings: z.unknown(),
+})
 const originalSchema = z.object({ id, name, created_at: timeSchema })
 
 /** `library.json`, the first file of the archive: what there is in it. */
@@ -18,8 +22,8 @@ export const contentsSchema = z.object({
   version: z.literal(LIBRARY_VERSION),
   madeAt: timeSchema,
   class: classSchema,
-  pieces: z.array(z.object({ id, title: z.string().max(300) })).max(100_000),
-  originals: z.array(originalSchema).max(100_000),
+  pieces: z.array(z.object({ id, title: z.string().check(z.maxLength(300)) })).check(z.maxLength(100_000)),
+  originals: z.array(originalSchema).check(z.maxLength(100_000)),
 })
 export type Contents = z.infer<typeof contentsSchema>
 
@@ -29,13 +33,13 @@ export const pieceLineSchema = z.object({
   piece: z.unknown(),
   plan: z.unknown(),
   source_name: name,
-  source_text: z.string().max(12_000_000),
-  original_id: id.nullable(),
+  source_text: z.string().check(z.maxLength(12_000_000)),
+  original_id: z.nullable(id),
   version: versionNumber,
   created_at: timeSchema,
   changed_at: timeSchema,
-  opened_at: timeSchema.nullable(),
-  deleted_at: timeSchema.nullable(),
+  opened_at: z.nullable(timeSchema),
+  deleted_at: z.nullable(timeSchema),
 })
 export type PieceLine = z.infer<typeof pieceLineSchema>
 
@@ -45,12 +49,12 @@ export const versionLineSchema = z
     version: versionNumber,
     saved_at: timeSchema,
     notes: z.boolean(),
-    name: z.string().max(120).nullable(),
-    said: z.string().max(400).default(''),
-    state: z.object({ piece: z.unknown(), plan: z.unknown(), text: z.string() }).optional(),
-    changes: z.array(z.unknown()).max(1_000_000).optional(),
+    name: z.nullable(z.string().check(z.maxLength(120))),
+    said: z._default(z.string().check(z.maxLength(400)), ''),
+    state: z.optional(z.object({ piece: z.unknown(), plan: z.unknown(), text: z.string() })),
+    changes: z.optional(z.array(z.unknown()).check(z.maxLength(1_000_000))),
   })
-  .refine((v) => (v.state === undefined) !== (v.changes === undefined), 'a version has a state or changes')
+  .check(z.refine((v) => (v.state === undefined) !== (v.changes === undefined), 'a version has a state or changes'))
 export type VersionLine = z.infer<typeof versionLineSchema>
 
 /** The one text of a library as it was saved before: every version whole, null for what did not change. */
@@ -59,22 +63,22 @@ export const oldLibrarySchema = z.object({
   class: classSchema,
   pieces: z
     .array(
-      pieceLineSchema.extend({
+      z.extend(pieceLineSchema, {
         versions: z
           .array(
             z.object({
               version: versionNumber,
               piece: z.unknown(),
-              source_text: z.string().nullable(),
+              source_text: z.nullable(z.string()),
               plan: z.unknown(),
               saved_at: timeSchema,
             }),
           )
-          .max(100_000),
+          .check(z.maxLength(100_000)),
       }),
     )
-    .max(100_000),
-  originals: z.array(originalSchema).max(100_000),
+    .check(z.maxLength(100_000)),
+  originals: z.array(originalSchema).check(z.maxLength(100_000)),
 })
 export type OldLibrary = z.infer<typeof oldLibrarySchema>
 

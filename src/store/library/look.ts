@@ -21,6 +21,7 @@ import {
 } from './format'
 import { sealOf } from './seal'
 import { count } from '@/core/count'
+import { sayIssue } from '@/core/issue'
 
 /** What a library file holds, as it was found when every byte of it was read; `problems` in the teacher's words. */
 export type Looked = {
@@ -85,10 +86,7 @@ async function oldLibrary(archive: Archive): Promise<OldLibrary | null> {
   }
   if (typeof value === 'object' && value !== null && 'version' in value) return null
   const old = oldLibrarySchema.safeParse(value)
-  if (!old.success) {
-    const [issue] = old.error.issues
-    throw new NoLibrary(`The library cannot be read at ${issue.path.join(' › ')}: ${issue.message}`)
-  }
+  if (!old.success) throw new NoLibrary(`The library cannot be read at ${sayIssue(old.error)}`)
   return old.data
 }
 
@@ -104,8 +102,7 @@ async function readContents(archive: Archive): Promise<Contents> {
   const version: unknown = typeof value === 'object' && value !== null && 'version' in value ? value.version : null
   if (typeof version === 'number' && version > 2)
     throw new NoLibrary('This library was saved by a newer Even Seat. Bring it back with that one.')
-  const [issue] = contents.error.issues
-  throw new NoLibrary(`The list of what is in this library cannot be read at ${issue.path.join(' › ')}: ${issue.message}`)
+  throw new NoLibrary(`The list of what is in this library cannot be read at ${sayIssue(contents.error)}`)
 }
 
 const layClass = (db: Knex, klass: Contents['class']) =>
@@ -185,7 +182,7 @@ async function layOriginals(
 /** Notes as they are checked: a piece of today, whatever version it was kept in. */
 function checkedPiece(value: unknown): Piece {
   const piece = pieceSchema.safeParse(upgraded(value))
-  if (!piece.success) throw new Error(`its notes cannot be read: ${piece.error.issues[0].message}`)
+  if (!piece.success) throw new Error(`its notes cannot be read: ${sayIssue(piece.error)}`)
   return piece.data
 }
 

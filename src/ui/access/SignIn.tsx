@@ -1,7 +1,7 @@
 'use client'
 
 import { useState, useTransition } from 'react'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { Button } from '@/ui/kit/Button'
 import { Mark } from '@/ui/kit/Mark'
 

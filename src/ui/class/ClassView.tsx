@@ -7,8 +7,7 @@ import { seatsOf } from '@/core/seats/seat'
 import { saySave } from '@/ui/kit/SaveChoice'
 import { useKeys, type KeyRow } from '@/ui/kit/keys'
 import { BackLink } from '@/ui/kit/BackLink'
-import { OnceHere } from '@/ui/kit/OnceHere'
-import { unpacked, type Packed } from '@/ui/kit/packed'
+import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { UndoRedo } from '@/ui/kit/UndoRedo'
 import { Button } from '@/ui/kit/Button'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
@@ -42,7 +41,6 @@ const SAVE: SaveBy<ClassState & ClassActions, typeof keptClass> = {
 
 /** The class: what each seat has learned, how it fingers, and what that does to the pieces of the shelf. */
 export function ClassView({ packed, ...start }: Props) {
-  const [pieces] = useState(() => unpacked(packed))
   const [store] = useState(() => createClass(start))
   const { name, school, settings, save, problem, past, future, ...act } = useStore(store)
   const { rename, undo, redo, keepMine } = act
@@ -138,9 +136,7 @@ export function ClassView({ packed, ...start }: Props) {
           <h2 id="effect" className="mb-1.5 font-title text-lg">
             On your shelf
           </h2>
-          <OnceHere when said="being worked out …">
-            {() => <Effect pieces={pieces} settings={settings} />}
-          </OnceHere>
+          <Unpacked packed={packed}>{(pieces) => <Effect pieces={pieces} settings={settings} />}</Unpacked>
         </section>
       </main>
     </div>

@@ -18,8 +18,7 @@ import { SaveTrouble } from './SaveNote'
 import { sayMoment } from '@/ui/session/say'
 import { sayTold } from '@/ui/kit/saving'
 import { useAutosave, type SaveBy } from '@/ui/kit/autosave'
-import { LONG, OnceHere } from '@/ui/kit/OnceHere'
-import { unpacked, type Packed } from '@/ui/kit/packed'
+import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { useHover } from '@/ui/session/hover'
 import { deskStepAt } from '@/ui/steps/list'
 import { count } from '@/core/count'
@@ -56,16 +55,14 @@ type Start = {
 
 /** The desk of a piece: bench, score or level, what is picked at the right, the ribbon below. Its steps share what is picked and undone. */
 export function Desk({ originalId, packed, ...start }: Start) {
-  const [music] = useState(() => unpacked(packed))
-  const { title, lines } = music.piece
   return (
-    <OnceHere when={lines.length * lines[0].measures.length > LONG} said={`${title} is being laid out …`}>
-      {() => (
+    <Unpacked packed={packed}>
+      {(music) => (
         <DeskProvider {...start} {...music}>
           <Surface originalId={originalId} />
         </DeskProvider>
       )}
-    </OnceHere>
+    </Unpacked>
   )
 }
 

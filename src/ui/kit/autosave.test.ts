@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { createStore } from 'zustand/vanilla'
 import type { SaveReply } from '@/api/protocol'
 import { createAutosave, type Marked, type SaveBy, type SaveState } from './autosave'
@@ -22,7 +22,7 @@ const page = () =>
     marked: ({ save, version, problem = '' }) => set((s) => ({ save, problem, version: version ?? s.version })),
     adopt: (text, base) => set({ text, version: base, save: 'waiting' }),
   }))
-const BY: SaveBy<State, z.ZodObject<{ text: z.ZodString }>> = {
+const BY: SaveBy<State, z.ZodMiniObject<{ text: z.ZodMiniString }>> = {
   url: () => '/x',
   body: (s) => ({ text: s.text }),
   kept: { schema: z.object({ text: z.string() }), adopt: (s, { text }, base) => s.adopt(text, base) },

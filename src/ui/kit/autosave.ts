@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect } from 'react'
-import type { z } from 'zod'
+import type { z } from 'zod/mini'
 import type { StoreApi } from 'zustand/vanilla'
 import { saveReply, type SaveReply } from '@/api/protocol'
 import { browserOutbox, hold, takeOver, windowName, type Outbox, type Unsent } from './outbox'
@@ -21,7 +21,7 @@ export type Saving = {
 }
 
 /** How a state is saved; to be declared once, outside of components. */
-export type SaveBy<S, T extends z.ZodType = z.ZodType> = {
+export type SaveBy<S, T extends z.ZodMiniType = z.ZodMiniType> = {
   readonly url: (state: S) => string
   /** What is sent, beside the version that it was made on. */
   readonly body: (state: S) => Readonly<Record<string, unknown>>

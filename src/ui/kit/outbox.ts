@@ -1,7 +1,7 @@
 'use client'
 
 import { createStore, del, entries, set, type UseStore } from 'idb-keyval'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 
 /**
  * A change that no server has acknowledged yet: where it goes, which window made it (the `seq`-th save of that window), the
@@ -10,8 +10,8 @@ import * as z from 'zod'
 const unsentSchema = z.object({
   url: z.string(),
   by: z.string(),
-  seq: z.int().min(1),
-  base: z.int().min(1),
+  seq: z.int().check(z.minimum(1)),
+  base: z.int().check(z.minimum(1)),
   body: z.record(z.string(), z.unknown()),
   at: z.number(),
 })

@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { begunReply, PIECE_OF_FILE, pieceReply } from '@/api/protocol'
 
 /** How far something is, from 0 to 1, and what is being done. */
@@ -10,7 +10,7 @@ export class Trouble extends Error {}
 const AGAIN = 400
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
-async function answer<T extends z.ZodType>(schema: T, url: string, init?: RequestInit): Promise<z.output<T>> {
+async function answer<T extends z.ZodMiniType>(schema: T, url: string, init?: RequestInit): Promise<z.output<T>> {
   let response: Response
   try {
     response = await fetch(url, init)
@@ -41,7 +41,7 @@ type States<R> =
   { state: 'running'; done: number; total: number; what: string } | { state: 'failed'; problem: string } | { state: 'done'; result: R }
 
 /** Follows a long task until it is done. Throws a {@link Trouble}. */
-export async function follow<R>(id: string, schema: z.ZodType<States<R>>, say: (p: Progress) => void): Promise<R> {
+export async function follow<R>(id: string, schema: z.ZodMiniType<States<R>>, say: (p: Progress) => void): Promise<R> {
   for (;;) {
     const now = await answer(schema, `/api/jobs/${id}`)
     if (now.state === 'done') return now.result

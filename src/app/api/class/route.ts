@@ -4,13 +4,14 @@ import { database } from '@/store/database'
 import { classSaveRequest, type SaveReply } from '@/api/protocol'
 import { answering } from '../answer'
 import { jsonOf } from '../body'
+import { sayIssue } from '@/core/issue'
 
 const reply = (body: SaveReply, status: number) => NextResponse.json(body, { status })
 
 /** Autosave of the class page. */
 export const PUT = answering(async (request: NextRequest) => {
   const body = classSaveRequest.safeParse(await jsonOf(request))
-  if (!body.success) return NextResponse.json({ error: body.error.issues[0].message }, { status: 400 })
+  if (!body.success) return NextResponse.json({ error: sayIssue(body.error) }, { status: 400 })
   const { base, ...change } = body.data
   const db = await database()
   const saved = await saveClass(db, (await theClass(db)).id, base, change)

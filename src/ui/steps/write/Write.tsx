@@ -9,8 +9,7 @@ import type { ClassSettings } from '@/core/seats/class'
 import { sayTold } from '@/ui/kit/saving'
 import { takeTheirs, useAutosave, type SaveBy } from '@/ui/kit/autosave'
 import { BackLink } from '@/ui/kit/BackLink'
-import { LONG, OnceHere } from '@/ui/kit/OnceHere'
-import { unpacked, type Packed } from '@/ui/kit/packed'
+import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { UndoRedo } from '@/ui/kit/UndoRedo'
 import { Button } from '@/ui/kit/Button'
@@ -47,13 +46,7 @@ type Props = { id: string; klass: ClassSettings; version: number; packed: Packed
 
 /** Writing on at a piece of the shelf. Saves by itself; a text that cannot be read is kept in the browser meanwhile. */
 export function Write({ packed, ...props }: Props) {
-  const [music] = useState(() => unpacked(packed))
-  const { title, lines } = music.piece
-  return (
-    <OnceHere when={lines.length * lines[0].measures.length > LONG} said={`${title} is being laid out …`}>
-      {() => <WriteHere {...props} {...music} />}
-    </OnceHere>
-  )
+  return <Unpacked packed={packed}>{(music) => <WriteHere {...props} {...music} />}</Unpacked>
 }
 
 function WriteHere({ id, klass, ...start }: Omit<Props, 'packed'> & { piece: Piece; text: string }) {

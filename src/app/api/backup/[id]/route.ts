@@ -1,5 +1,5 @@
 import { type NextRequest } from 'next/server'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { sideFile } from '@/jobs/errands'
 import { answering } from '../../answer'
 import { fileAttachment } from '../../attachment'

@@ -1,5 +1,5 @@
 import { type NextRequest } from 'next/server'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { database } from '@/store/database'
 import { getOriginal } from '@/store/originals'
 import { attachment } from '../../attachment'

@@ -1,5 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
 import { retitledSource } from '@/formats/source'
@@ -10,6 +10,7 @@ import { saveRequest, type SaveReply } from '@/api/protocol'
 import { answering } from '../../answer'
 import { jsonOf } from '../../body'
 import type { Knex } from 'knex'
+import { sayIssue } from '@/core/issue'
 
 const reply = (body: SaveReply, status: number) => NextResponse.json(body, { status })
 
@@ -29,7 +30,7 @@ export const PUT = answering(async (request: NextRequest, context: { params: Pro
   const id = z.uuid().safeParse((await context.params).id)
   if (!id.success) return reply({ ok: false, reason: 'gone', version: 0 }, 404)
   const body = saveRequest.safeParse(await jsonOf(request))
-  if (!body.success) return NextResponse.json({ error: body.error.issues[0].message }, { status: 400 })
+  if (!body.success) return NextResponse.json({ error: sayIssue(body.error) }, { status: 400 })
   const { base, by, seq, plan, title, notes, said } = body.data
   const db = await database()
   const change = await changes(db, id.data, title, notes)

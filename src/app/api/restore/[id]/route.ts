@@ -1,7 +1,7 @@
 import { appendFileSync, existsSync, rmSync, statSync } from 'node:fs'
 import { revalidatePath } from 'next/cache'
 import { NextResponse, type NextRequest } from 'next/server'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { begin, nextBackup, sideFile } from '@/jobs/errands'
 import { now } from '@/store/clock'
 import { explained } from '@/store/trouble'
@@ -28,7 +28,7 @@ export const PUT = answering(async (request: NextRequest, context: Context) => {
   const to = await incoming(context)
   if (!to || !existsSync(to.file)) return gone()
   const { size } = statSync(to.file)
-  const at = z.coerce.number().int().safeParse(request.nextUrl.searchParams.get('at'))
+  const at = z.coerce.number().check(z.int()).safeParse(request.nextUrl.searchParams.get('at'))
   // A piece that was sent twice, or out of turn: the sender goes on from what is here.
   if (!at.success || at.data !== size) return NextResponse.json({ ok: true, size })
   const bytes = await bytesOf(request, PIECE_OF_FILE)

@@ -1,5 +1,5 @@
 import { type NextRequest } from 'next/server'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { EXPORTS } from '@/formats/kinds'
 import { exportQuery } from '@/api/protocol'
 import { inWorker, TaskError } from '@/jobs/pool'

@@ -1,5 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { carryPins } from '@/core/seats/carry'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
@@ -7,6 +7,7 @@ import { getPiece, savePiece } from '@/store/pieces'
 import { notesRequest, type SaveReply } from '@/api/protocol'
 import { answering } from '../../../answer'
 import { jsonOf } from '../../../body'
+import { sayIssue } from '@/core/issue'
 
 const reply = (body: SaveReply, status: number) => NextResponse.json(body, { status })
 
@@ -15,7 +16,7 @@ export const PUT = answering(async (request: NextRequest, context: { params: Pro
   const id = z.uuid().safeParse((await context.params).id)
   if (!id.success) return reply({ ok: false, reason: 'gone', version: 0 }, 404)
   const body = notesRequest.safeParse(await jsonOf(request))
-  if (!body.success) return NextResponse.json({ error: body.error.issues[0].message }, { status: 400 })
+  if (!body.success) return NextResponse.json({ error: sayIssue(body.error) }, { status: 400 })
   const { base, by, seq, piece, text, pinsBy, said } = body.data
   const db = await database()
   const before = await getPiece(db, id.data)

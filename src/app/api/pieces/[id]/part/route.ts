@@ -1,5 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server'
-import * as z from 'zod'
+import * as z from 'zod/mini'
 import { inWorker, TaskError } from '@/jobs/pool'
 import { printQuery } from '@/api/protocol'
 import type { PartReply } from '@/api/protocol'
