@@ -84,6 +84,16 @@ const named = (name) => [
 /** Files that name the bass clef. */
 const CLEF_FILES = ['src/core/music/clef.ts', 'src/core/writing/draft.ts', 'src/formats/abc/shape.ts', 'src/formats/midi/read.ts']
 
+/** Sizes of type are the theme's (globals.css), and zod comes in its small build: one import of the large one loads it everywhere. */
+const HOUSE = [
+  { selector: 'Literal[value=/\\btext-\\[[\\d.]+(px|rem|em)\\]/]', message: 'Take a size of the theme: text-tiny … text-lead.' },
+  {
+    selector: 'TemplateElement[value.raw=/\\btext-\\[[\\d.]+(px|rem|em)\\]/]',
+    message: 'Take a size of the theme: text-tiny … text-lead.',
+  },
+  { selector: 'ImportDeclaration[source.value=/^zod(.v4)?$/]', message: "Import from 'zod/mini': all of src has the small build." },
+]
+
 export default defineConfig([
   ...nextVitals,
   ...nextTs,
@@ -116,8 +126,8 @@ export default defineConfig([
       'src/formats/musicxml/part.ts',
       ...CLEF_FILES,
     ],
-    rules: { 'no-restricted-syntax': ['error', ...named(INSTRUMENT), ...named(BASS)] },
+    rules: { 'no-restricted-syntax': ['error', ...HOUSE, ...named(INSTRUMENT), ...named(BASS)] },
   },
-  { files: CLEF_FILES, rules: { 'no-restricted-syntax': ['error', ...named(INSTRUMENT)] } },
+  { files: CLEF_FILES, rules: { 'no-restricted-syntax': ['error', ...HOUSE, ...named(INSTRUMENT)] } },
   globalIgnores(['.next/**', 'public/vendor/**', 'data/**', 'next-env.d.ts', 'coverage/**', 'test-results/**']),
 ])

@@ -37,7 +37,7 @@ export function SeatLabel({ seat }: { seat: SeatId }) {
         button={
           <button
             type="button"
-            className="absolute top-11 left-3 flex w-[84px] items-start gap-0.5 rounded text-left text-[13px] leading-tight text-soft hover:text-ink"
+            className="absolute top-11 left-3 flex w-[84px] items-start gap-0.5 rounded text-left text-fine leading-tight text-soft hover:text-ink"
             aria-label={`${name} reads ${sayOctave(map.octave)}; change`}
           >
             <span>
@@ -53,7 +53,7 @@ export function SeatLabel({ seat }: { seat: SeatId }) {
         <span
           key={s}
           aria-hidden
-          className="absolute right-1.5 text-[12.5px] leading-none text-soft"
+          className="absolute right-1.5 text-fine leading-none text-soft"
           style={{ top: stringY(s, strings.length) - 6 }}
         >
           {p.letter}

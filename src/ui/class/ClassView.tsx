@@ -62,9 +62,9 @@ export function ClassView({ packed, ...start }: Props) {
             value={name}
             maxLength={80}
             onChange={(e) => rename({ name: e.target.value })}
-            className={`${field} font-title text-[19px]`}
+            className={`${field} font-title text-lead`}
           />
-          <p className="flex items-center text-[13px] text-soft">
+          <p className="flex items-center text-fine text-soft">
             <input
               aria-label="School"
               value={school}
@@ -114,7 +114,7 @@ export function ClassView({ packed, ...start }: Props) {
             <h2 id="seats" className="font-title text-lg">
               Seat by seat
             </h2>
-            <p className="text-[13px] text-soft">
+            <p className="text-fine text-soft">
               Filled is learned. Whatever a piece needs beyond it is still mapped, and marked <b className="text-madder">new</b>.
             </p>
             <LearnedGrid seats={seats} toggle={act.toggle} setLearned={act.setLearned} />

@@ -41,7 +41,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
   return (
     <>
       <table className="w-full border-collapse text-left text-sm">
-        <caption className="pb-1 text-left text-[13px] leading-snug text-soft">
+        <caption className="pb-1 text-left text-fine leading-snug text-soft">
           Notes that are new for the class or out of reach, and shifts, in each seat.
         </caption>
         <thead>
@@ -69,7 +69,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
                   ) : (
                     <span className="font-semibold text-madder">{f.fresh} new</span>
                   )}
-                  {f.shifts > 0 && <span className="block text-[12px] text-soft">{count(f.shifts, 'shift')}</span>}
+                  {f.shifts > 0 && <span className="block text-tiny text-soft">{count(f.shifts, 'shift')}</span>}
                 </td>
               ))}
             </tr>

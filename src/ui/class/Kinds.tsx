@@ -18,7 +18,7 @@ export function Kinds({ seats, spots, setSpot }: Props) {
   const own = Object.keys(spots).length
   return (
     <>
-      <p className="text-[13px] leading-snug text-soft">
+      <p className="text-fine leading-snug text-soft">
         The level decides what is worth a mark: {stands}. What is daily bread at one stage stops the stage before.
       </p>
       <details className="mt-1">

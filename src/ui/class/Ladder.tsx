@@ -28,7 +28,7 @@ export function Ladder({ seats, onChange }: { seats: readonly Seat[]; onChange: 
             <span className={here === p ? 'font-semibold' : ''}>
               {i + 1} · {p.name}
             </span>
-            <span className="block text-[13px] text-soft">{sayStep(p, instruments)}</span>
+            <span className="block text-fine text-soft">{sayStep(p, instruments)}</span>
           </span>
         </label>
       ))}

@@ -17,7 +17,7 @@ function Learned({ text, name, on, onToggle }: { text: string; name: string; on:
       aria-pressed={on}
       aria-label={name}
       onClick={onToggle}
-      className={`h-6 min-w-6 rounded-full border px-1 text-[13px] leading-none ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule bg-sheet text-soft hover:border-ink'}`}
+      className={`h-6 min-w-6 rounded-full border px-1 text-fine leading-none ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule bg-sheet text-soft hover:border-ink'}`}
     >
       {text}
     </button>

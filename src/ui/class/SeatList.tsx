@@ -105,7 +105,7 @@ export function SeatList({ rows, changeSeat, addSeat, removeSeat, moveSeat }: Pr
           <>
             <span className="text-soft">Add a seat:</span>
             {INSTRUMENTS.map((x) => (
-              <Button key={x.id} className="min-h-7 text-sm" onClick={() => addSeat(x.id)}>
+              <Button key={x.id} size="small" onClick={() => addSeat(x.id)}>
                 <Plus size={14} aria-hidden /> {x.name}
               </Button>
             ))}
@@ -171,7 +171,7 @@ function Tuning({ row, onChange }: { row: SeatRow; onChange: (tuning: SeatRow['t
         className={`w-44 ${field}`}
       />
       {wrong && (
-        <span id={id} role="alert" className="block max-w-52 text-[13px] leading-snug text-madder">
+        <span id={id} role="alert" className="block max-w-52 text-fine leading-snug text-madder">
           {wrong}
         </span>
       )}

@@ -110,7 +110,7 @@ function StatusLine() {
   const nextTrouble = useDesk((d) => d.nextTrouble)
   const link = 'font-semibold text-madder underline underline-offset-2'
   return (
-    <div className="flex min-h-7 items-center justify-between gap-4 border-t border-rule px-3 py-0.5 text-[13px]">
+    <div className="flex min-h-7 items-center justify-between gap-4 border-t border-rule px-3 py-0.5 text-fine">
       <p aria-live="polite" className="truncate">
         {hover || said || here}
       </p>

@@ -38,7 +38,7 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
       <BackLink />
       <div className="min-w-0 leading-tight">
         <TitleField />
-        <p className="text-[13px] text-soft">
+        <p className="text-fine text-soft">
           {headline(piece.key, piece.meter, piece.tempo, true)} · <SaveNote /> ·{' '}
           <Link href={`/pieces/${id}/history`} className="underline underline-offset-2">
             history

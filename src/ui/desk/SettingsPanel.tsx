@@ -89,7 +89,7 @@ function Given() {
     <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-rule pt-2.5">
       <span>The file gives fingers. Pin them for</span>
       {given.map(({ seat, count }) => (
-        <Button key={seat.id} className="min-h-7 text-sm" disabled={count === 0} onClick={() => pinGiven(seat.id)}>
+        <Button key={seat.id} size="small" disabled={count === 0} onClick={() => pinGiven(seat.id)}>
           {seat.name} ({count})
         </Button>
       ))}

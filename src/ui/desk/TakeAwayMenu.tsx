@@ -31,12 +31,12 @@ export function TakeAwayMenu({ button, id, originalId }: Props) {
             <DropdownMenu.Item key={kind} asChild>
               <a className={item} href={href(kind)} download>
                 <span className="font-semibold">{name}</span>
-                <span className="block text-[13px] text-soft">{says}</span>
+                <span className="block text-fine text-soft">{says}</span>
               </a>
             </DropdownMenu.Item>
           ))}
           <DropdownMenu.Separator className="my-1.5 h-px bg-rule" />
-          <DropdownMenu.Label className="px-2 text-[13px] text-soft">One part as MusicXML</DropdownMenu.Label>
+          <DropdownMenu.Label className="px-2 text-fine text-soft">One part as MusicXML</DropdownMenu.Label>
           <div className="flex flex-wrap">
             {seats.map(({ id: seat, name }) => (
               <DropdownMenu.Item key={seat} asChild>
@@ -52,7 +52,7 @@ export function TakeAwayMenu({ button, id, originalId }: Props) {
               <DropdownMenu.Item asChild>
                 <a className={item} href={`/api/originals/${originalId}`} download>
                   <span className="font-semibold">The file it came in</span>
-                  <span className="block text-[13px] text-soft">as it was brought, byte for byte</span>
+                  <span className="block text-fine text-soft">as it was brought, byte for byte</span>
                 </a>
               </DropdownMenu.Item>
             </>

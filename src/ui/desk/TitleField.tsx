@@ -11,7 +11,7 @@ export function TitleField() {
   const [editing, setEditing] = useState(false)
   if (!editing)
     return (
-      <h1 className="truncate font-title text-[17px]">
+      <h1 className="truncate font-title text-lead">
         <button
           type="button"
           title="Rename"
@@ -29,7 +29,7 @@ export function TitleField() {
       aria-label="Title"
       defaultValue={title}
       maxLength={200}
-      className="w-64 rounded border border-rule bg-sheet px-1 font-title text-[17px]"
+      className="w-64 rounded border border-rule bg-sheet px-1 font-title text-lead"
       onFocus={(e) => e.target.select()}
       onBlur={(e) => {
         rename(e.target.value)

@@ -63,7 +63,7 @@ export function History({ id, title, now, versions, wanted, shown, drawn, action
     <div className="flex h-screen flex-col">
       <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-1.5">
         <BackLink />
-        <h1 className="font-title text-[17px]">{title}</h1>
+        <h1 className="font-title text-lead">{title}</h1>
         <StepsNav id={id} here="history" />
       </header>
       <main className="grid min-h-0 grow grid-cols-[300px_1fr]">
@@ -71,7 +71,7 @@ export function History({ id, title, now, versions, wanted, shown, drawn, action
           <div className="grow overflow-y-auto py-2">
             {sittingsOf(versions).map((sitting) => (
               <section key={sitting[0].version} aria-label={`Sitting of ${saySitting(sitting)}`}>
-                <h2 className="px-4 pt-1.5 text-[13px] text-soft">{saySitting(sitting)}</h2>
+                <h2 className="px-4 pt-1.5 text-fine text-soft">{saySitting(sitting)}</h2>
                 <ol>
                   {sitting.map((v) => (
                     <li key={v.version}>
@@ -82,7 +82,7 @@ export function History({ id, title, now, versions, wanted, shown, drawn, action
                         className={`block border-l-[3px] px-4 py-1.5 leading-tight ${v.version === wanted ? 'border-l-rosin bg-wash/50 font-semibold' : 'border-l-transparent hover:bg-wash/40'}`}
                       >
                         {v.name ?? when(v.savedAt)}
-                        <span className="block text-[13px] font-normal text-soft">
+                        <span className="block text-fine font-normal text-soft">
                           {v.name ? `${when(v.savedAt)} · ` : ''}
                           {v.version === now ? 'as it is now · ' : ''}
                           {sayVersion(v)}
@@ -94,7 +94,7 @@ export function History({ id, title, now, versions, wanted, shown, drawn, action
               </section>
             ))}
           </div>
-          <p className="border-t border-rule px-4 py-2 text-[13px] text-soft">
+          <p className="border-t border-rule px-4 py-2 text-fine text-soft">
             Of the last day every version is kept; before that at least the last of an hour for a week, of a day for ten weeks, of a week
             for good. The first and those with a name always stay.
           </p>
@@ -132,7 +132,7 @@ function Version({ id, now, shown, drawn, actions }: { id: string; now: number; 
         </p>
         <form action={actions.rename} className="flex items-center gap-2" key={`${shown.version} ${shown.name ?? ''}`}>
           {hidden}
-          <label className="text-[13px] text-soft" htmlFor="version-name">
+          <label className="text-fine text-soft" htmlFor="version-name">
             Name
           </label>
           <input

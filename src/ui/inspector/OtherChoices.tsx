@@ -27,14 +27,14 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
     <div className="mt-2">
       <div className="flex flex-wrap gap-1.5">
         {!note.pinned && (
-          <Button className="min-h-7 border-rosin text-sm" onClick={() => edit(pinned(map, note, note.hold))}>
+          <Button size="small" className="border-rosin" onClick={() => edit(pinned(map, note, note.hold))}>
             <Pin size={13} aria-hidden /> Pin {sayHold(map.instrument, note.hold)}
           </Button>
         )}
         {shown.map((c) => (
           <Button
             key={choiceOf(c.hold)}
-            className="min-h-7 text-sm"
+            size="small"
             onClick={() => edit(pinned(map, note, c.hold))}
             aria-label={`Pin ${sayHold(map.instrument, c.hold)} instead, ${sayPrice(c.price)}${isLearned(c.hold) ? '' : ', new for the class'}`}
           >
@@ -52,7 +52,7 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
         )}
       </div>
       {choices.length > 0 && (
-        <p className="mt-1.5 text-[13px] leading-snug text-soft">
+        <p className="mt-1.5 text-fine leading-snug text-soft">
           +1 is about one more bow crossing in the whole line; each thing that is new for the class counts 100.
         </p>
       )}

@@ -39,7 +39,7 @@ export function SeatAnswer({ seat }: { seat: SeatId }) {
       className={`border-t border-rule py-2.5 pr-3 pl-3 ${picked ? 'border-l-[3px] border-l-rosin bg-wash/40' : 'border-l-[3px] border-l-transparent'}`}
     >
       <div className="flex items-start justify-between gap-2">
-        <button type="button" onClick={() => pick(moment, seat)} className="text-[15px] font-semibold" aria-pressed={picked}>
+        <button type="button" onClick={() => pick(moment, seat)} className="text-body font-semibold" aria-pressed={picked}>
           {name}
         </button>
         {first && (
@@ -104,7 +104,7 @@ function Answer({ seat, map, answer, note, picked }: AnswerProps) {
       </div>
       <p className={`mt-1 text-sm leading-snug ${trouble ? 'text-madder' : ''}`}>{trouble?.text ?? why}</p>
       {note.pinned && picked && (
-        <Button kind="plain" className="mt-1.5 min-h-7 text-sm" onClick={() => lift(seat, note)}>
+        <Button size="small" className="mt-1.5" onClick={() => lift(seat, note)}>
           <PinOff size={14} aria-hidden /> Lift the pin
         </Button>
       )}

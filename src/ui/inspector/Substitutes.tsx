@@ -25,10 +25,10 @@ export function Offers({ map, event }: { map: SeatMap; event: string }) {
       <ul className="mt-1 flex flex-col gap-1.5">
         {offers.slice(0, SHOWN).map((o) => (
           <li key={o.name} className="leading-snug">
-            <Button className="min-h-7 text-sm" onClick={() => edit(substituted(map, event, o))}>
+            <Button size="small" onClick={() => edit(substituted(map, event, o))}>
               {o.name}
             </Button>
-            <span className="block text-[13px] text-soft">
+            <span className="block text-fine text-soft">
               {o.why}
               {o.left > 0 ? `; ${count(o.left, 'trouble is', 'troubles are')} left` : ''}.
             </span>
@@ -60,7 +60,7 @@ export function InPlace({ map, event, substitute }: { map: SeatMap; event: strin
   return (
     <p className="mt-1 flex flex-wrap items-center gap-2 text-sm text-rosin">
       In place of what is written: {say(substitute)}.
-      <Button className="min-h-7 text-sm" onClick={() => edit(restored(map, event))}>
+      <Button size="small" onClick={() => edit(restored(map, event))}>
         <Undo2 size={14} aria-hidden /> As written
       </Button>
     </p>

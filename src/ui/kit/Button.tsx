@@ -8,11 +8,20 @@ const LOOK: Record<Kind, string> = {
   quiet: 'hover:bg-wash',
 }
 
+const SIZE = {
+  /** On a bar or below a form. */
+  normal: 'min-h-8 text-body',
+  /** Beside a line of a panel. */
+  small: 'min-h-7 text-sm',
+} as const
+
 /** How every button and button-like link looks. */
-export const buttonLook = (kind: Kind = 'plain'): string =>
-  `inline-flex min-h-8 items-center gap-1.5 rounded-md px-2.5 py-1 text-[15px] whitespace-nowrap disabled:opacity-45 ${LOOK[kind]}`
+export const buttonLook = (kind: Kind = 'plain', size: keyof typeof SIZE = 'normal'): string =>
+  `inline-flex items-center gap-1.5 rounded-md px-2.5 py-1 whitespace-nowrap disabled:opacity-45 ${SIZE[size]} ${LOOK[kind]}`
+
+type Props = ButtonHTMLAttributes<HTMLButtonElement> & { readonly kind?: Kind; readonly size?: keyof typeof SIZE }
 
 /** A button of the house. */
-export function Button({ kind = 'plain', className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: Kind }) {
-  return <button type="button" className={`${buttonLook(kind)} ${className}`} {...rest} />
+export function Button({ kind = 'plain', size = 'normal', className = '', ...rest }: Props) {
+  return <button type="button" className={`${buttonLook(kind, size)} ${className}`} {...rest} />
 }

@@ -10,7 +10,7 @@ export function Bar({ part, text }: { part: number; text: string }) {
       <Progress.Root value={percent} aria-label={text} className="h-2 w-56 shrink-0 overflow-hidden rounded bg-rule">
         <Progress.Indicator className="h-full bg-spruce" style={{ width: `${percent}%` }} />
       </Progress.Root>
-      <span className="text-[15px]" role="status">
+      <span className="text-body" role="status">
         {text} {percent} %
       </span>
     </div>

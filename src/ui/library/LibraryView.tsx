@@ -27,7 +27,7 @@ export function LibraryView({ pieces, backups, locked, actions }: Props) {
     <div className="flex min-h-screen flex-col">
       <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-1.5">
         <BackLink />
-        <h1 className="font-title text-[17px]">Library</h1>
+        <h1 className="font-title text-lead">Library</h1>
         <div className="ml-auto">
           <ThemeButton />
         </div>

@@ -24,7 +24,7 @@ export const Cell = memo(function Cell({ number, lanes, most, current, drawn, sa
   if (!drawn)
     return (
       <li className="min-w-[26px] grow">
-        <button type="button" aria-label={`Measure ${number}`} onClick={onPick} className="w-full text-[11px] text-soft">
+        <button type="button" aria-label={`Measure ${number}`} onClick={onPick} className="w-full text-tiny text-soft">
           {number}
         </button>
       </li>
@@ -39,7 +39,7 @@ export const Cell = memo(function Cell({ number, lanes, most, current, drawn, sa
         onClick={onPick}
         className={`block w-full rounded-[3px] border bg-sheet px-[3px] pt-0.5 pb-[3px] ${current ? 'border-rosin ring-1 ring-rosin' : 'border-rule hover:border-ink'}`}
       >
-        <span className="block text-left text-[11px] leading-none text-soft">{number}</span>
+        <span className="block text-left text-tiny leading-none text-soft">{number}</span>
         <svg aria-hidden className="block w-full overflow-visible" height={LANE * lanes.length}>
           {lanes.map(({ load, heavy, spots }, r) => (
             <g key={r} transform={`translate(0 ${r * LANE})`}>

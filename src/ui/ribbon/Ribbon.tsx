@@ -61,7 +61,7 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
   const name = (s: SeatId) => ensemble[s].seat.name
   return (
     <div className="flex border-t border-rule bg-paper py-2 pl-3">
-      <div className="w-[106px] shrink-0 pr-2 text-[13px] leading-tight">
+      <div className="w-[106px] shrink-0 pr-2 text-fine leading-tight">
         <p className="font-semibold">Load</p>
         <p className="text-soft">1 point: a crossing ▴ a spot, large: hard</p>
         <form
@@ -93,7 +93,7 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
             <Cell key={i} {...c} most={most} current={i === measure} drawn={i >= seen.from && i < seen.to} />
           ))}
         </ol>
-        <p className="mt-1 truncate text-[13px] text-soft">
+        <p className="mt-1 truncate text-fine text-soft">
           {missing ? (
             <span className="font-semibold text-madder" role="alert">
               {missing}

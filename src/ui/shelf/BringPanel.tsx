@@ -86,7 +86,7 @@ function Line({ line, store }: { line: BroughtLine; store: BringStore }) {
             <span className="text-soft">is on the shelf.</span>
           </p>
           {line.says.length > 0 && (
-            <ul className="pl-6 text-[15px] text-ochre">
+            <ul className="pl-6 text-body text-ochre">
               {line.says.slice(0, SAID).map((text) => (
                 <li key={text}>{text}</li>
               ))}

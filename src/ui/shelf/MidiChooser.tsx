@@ -108,7 +108,7 @@ function BeforeAfter({ comparison: c }: { comparison: Comparison }) {
   const y = (midi: number) => Math.round(((high - midi) / (high - low)) * HEIGHT * 10) / 10
   const row = (spans: readonly Span[], name: string, top: number) => (
     <g transform={`translate(70 ${top})`}>
-      <text x={-8} y={HEIGHT / 2 + 5} textAnchor="end" className="fill-soft text-[15px]">
+      <text x={-8} y={HEIGHT / 2 + 5} textAnchor="end" className="fill-soft text-body">
         {name}
       </text>
       {Array.from({ length: c.quarters + 1 }, (_, i) => (

@@ -19,7 +19,7 @@ export function PieceCard({ card, now, onDuplicate, onDelete }: Props) {
   return (
     <li className="group relative flex flex-col rounded-lg border border-rule bg-sheet hover:border-ink focus-within:border-ink">
       <Link href={`/pieces/${card.id}`} className="flex flex-col gap-1 rounded-lg p-4 pb-2 after:absolute after:inset-0 after:content-['']">
-        <span className="font-title text-[17px] leading-snug">{card.title}</span>
+        <span className="font-title text-lead leading-snug">{card.title}</span>
         <span className="text-soft">{card.summary?.headline ?? 'cannot be read as it stands'}</span>
       </Link>
       <div className="px-4">

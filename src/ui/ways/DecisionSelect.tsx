@@ -39,7 +39,7 @@ export function DecisionSelect({
           </option>
         ))}
       </Select>
-      {note && <p className="mt-0.5 text-[13px] leading-snug text-soft">{note}</p>}
+      {note && <p className="mt-0.5 text-fine leading-snug text-soft">{note}</p>}
     </div>
   )
 }

@@ -19,7 +19,7 @@ export function KindSelect({ kind, value, inherited, count, onChange }: Props) {
     <label className="flex items-center gap-2">
       <span className="min-w-0 grow leading-tight">{aboutKind(kind).name}</span>
       {count && (
-        <span aria-hidden className="shrink-0 text-[13px] text-soft tabular-nums">
+        <span aria-hidden className="shrink-0 text-fine text-soft tabular-nums">
           {count}
         </span>
       )}

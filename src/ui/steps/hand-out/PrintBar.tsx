@@ -56,7 +56,7 @@ export function PrintBar({ id, title, seats, query: shown, problems, pages }: Pr
     <header className="print-bar sticky top-0 z-10 border-b border-rule bg-sheet px-3 py-1.5">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <BackLink />
-        <p className="font-title text-[17px]">{title}</p>
+        <p className="font-title text-lead">{title}</p>
         <StepsNav id={id} here="hand-out" />
         <Choice
           label="Seat"

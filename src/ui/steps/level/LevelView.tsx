@@ -85,7 +85,7 @@ function Evenness() {
               </div>
             ))}
           </dl>
-          <p className="mt-1 text-[13px] text-soft">One point is about one plain crossing of the bow at an easy speed.</p>
+          <p className="mt-1 text-fine text-soft">One point is about one plain crossing of the bow at an easy speed.</p>
         </div>
       </div>
       <h3 className="mt-2 font-semibold">Load by measure and seat</h3>

@@ -45,7 +45,7 @@ function SeatLoadOf({ seat, name, index }: { seat: SeatId; name: string; index: 
       className={`border-t border-l-[3px] border-t-rule px-3 py-2 ${picked ? 'border-l-rosin bg-wash/40' : 'border-l-transparent'}`}
     >
       <div className="flex items-baseline justify-between">
-        <button type="button" aria-pressed={picked} onClick={() => pick(moment, seat)} className="text-[15px] font-semibold">
+        <button type="button" aria-pressed={picked} onClick={() => pick(moment, seat)} className="text-body font-semibold">
           {name}
         </button>
         <span className="tabular-nums">{sayPoints(sum)}</span>

@@ -36,7 +36,7 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
   if (mine === 'failed') return <p className="mt-2 text-sm text-madder">It could not be weighed. Reload the page and ask again.</p>
   if (!mine)
     return (
-      <Button className="mt-2 min-h-7 text-sm" onClick={ask} disabled={busy}>
+      <Button size="small" className="mt-2" onClick={ask} disabled={busy}>
         <LifeBuoy size={14} aria-hidden /> {busy ? 'Weighing …' : 'What would be easier?'}
       </Button>
     )
@@ -48,7 +48,7 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
         {mine.slice(0, SHOWN).map((r) => (
           <li key={r.name} className="border-t border-rule py-1 leading-snug">
             <Button
-              className="min-h-7 text-sm"
+              size="small"
               onClick={() =>
                 edit(
                   rescued(
@@ -62,8 +62,8 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
             >
               {r.name}
             </Button>
-            <span className="block text-[13px] text-soft">{r.why}.</span>
-            <span className="block text-[13px] tabular-nums">
+            <span className="block text-fine text-soft">{r.why}.</span>
+            <span className="block text-fine tabular-nums">
               Seat {points(r.load.before)} → {points(r.load.after)} points, class {percent(r.evenness.before)} → {percent(r.evenness.after)}{' '}
               even
               {r.troubles > 0 && `, ${r.troubles} new or out of reach left`}

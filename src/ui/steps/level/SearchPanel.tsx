@@ -81,7 +81,7 @@ export function SearchPanel() {
           </Select>
         </label>
       </div>
-      <p role="status" className="mt-1 min-h-5 text-[13px] text-soft">
+      <p role="status" className="mt-1 min-h-5 text-fine text-soft">
         {running && `${search.done} of ${search.of} keys tried …`}
         {search.status === 'cancelled' && `Cancelled after ${search.done} of ${search.of} keys; what was found stands below.`}
         {search.status === 'failed' && 'The search failed. Reload the page and try again; nothing was changed.'}
@@ -95,7 +95,7 @@ export function SearchPanel() {
           {option && (
             <figure>
               <Chart option={option} height={260} label="Keys by load in all and evenness; the table beside it says the same" />
-              <figcaption className="text-[13px] text-soft">
+              <figcaption className="text-fine text-soft">
                 Further left is less to do, higher is more even. ◇ is the class as it stands, ▲ a key in which notes are out of reach.
               </figcaption>
             </figure>

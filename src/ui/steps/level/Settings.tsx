@@ -35,7 +35,7 @@ export function Settings({ found }: { found: readonly Scored[] }) {
   const open = chosen ?? (found[0] ? idOf(found[0]) : null)
   return (
     <div className="overflow-x-auto">
-      <table className="w-full text-[14px] tabular-nums">
+      <table className="w-full text-sm tabular-nums">
         <caption className="sr-only">Settings found, best first</caption>
         <thead>
           <tr className="text-left text-soft">
@@ -82,7 +82,7 @@ export function Settings({ found }: { found: readonly Scored[] }) {
                   <td className="text-right">{f.fresh}</td>
                   <td className={`text-right ${f.out ? 'font-semibold text-madder' : ''}`}>{f.out}</td>
                   <td className="w-[74px] py-0.5 text-right">
-                    <Button className="min-h-7 text-sm" aria-label={`Take ${name}`} onClick={() => apply(f.setting)}>
+                    <Button size="small" aria-label={`Take ${name}`} onClick={() => apply(f.setting)}>
                       Take it
                     </Button>
                   </td>

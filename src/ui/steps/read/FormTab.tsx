@@ -40,7 +40,7 @@ export function FormTab() {
                     className={`min-w-8 rounded border px-1.5 py-0.5 text-center leading-tight ${u.like?.how.kind === 'same' ? 'border-rule bg-paper text-soft' : 'border-ink font-semibold'}`}
                   >
                     {u.name}
-                    <span className="block text-[11px] font-normal text-soft">{span(u)}</span>
+                    <span className="block text-tiny font-normal text-soft">{span(u)}</span>
                   </button>
                 </li>
               ))}

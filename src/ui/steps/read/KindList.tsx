@@ -57,7 +57,7 @@ export function KindList() {
                 <span className="min-w-0 grow text-sm leading-snug">
                   Measure {s.measure}, {inSentence(ensemble[s.seat].seat.name)}: {aboutKind(s.kind).name.toLowerCase()}
                 </span>
-                <Button className="min-h-7 text-sm" onClick={() => edit(muted(seats, [s], false))}>
+                <Button size="small" onClick={() => edit(muted(seats, [s], false))}>
                   Show
                 </Button>
               </li>

@@ -57,7 +57,7 @@ export function SpotList() {
       ) : (
         <>
           <SpotRows spots={list} />
-          <p className="border-t border-rule px-3 py-1.5 text-[13px] text-soft">
+          <p className="border-t border-rule px-3 py-1.5 text-fine text-soft">
             {list.length === 0 ? 'Nothing here trips this class.' : `${list.length} shown.`} {quiet} easy or hidden ones are not
             {quiets.length > 0 && `, ${quiets.length} of them muted`}; “By kind” brings them back.
           </p>
@@ -107,7 +107,7 @@ function SpotRows({ spots }: { spots: readonly Spot[] }) {
         const opens = i === 0 || groups[i - 1].spots[0].index !== first.index
         return (
           <li key={id} ref={id === open ? here : undefined} className={`border-t border-rule ${id === open ? 'bg-wash/40' : ''}`}>
-            {opens && <p className="px-3 pt-1.5 text-[13px] font-semibold text-soft">Measure {first.measure}</p>}
+            {opens && <p className="px-3 pt-1.5 text-fine font-semibold text-soft">Measure {first.measure}</p>}
             <button
               type="button"
               aria-expanded={id === open}
@@ -152,10 +152,10 @@ function Opened({ spots }: { spots: readonly [Spot, ...Spot[]] }) {
     <div className="px-3 pb-2 pl-[34px]">
       <p className="leading-snug">{advice}</p>
       <div className="mt-1.5 flex gap-2">
-        <Button className="min-h-7 text-sm" onClick={() => edit(muted(seats, spots, true))}>
+        <Button size="small" onClick={() => edit(muted(seats, spots, true))}>
           {spots.length > 1 ? 'Mute for these seats' : 'Mute this one'}
         </Button>
-        <Button className="min-h-7 text-sm" onClick={() => edit(kindShown(kind, 'hide'))}>
+        <Button size="small" onClick={() => edit(kindShown(kind, 'hide'))}>
           Hide this kind
         </Button>
       </div>

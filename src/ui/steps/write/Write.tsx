@@ -87,7 +87,7 @@ export function WriteFrame({ store, title, klass, steps, children }: FrameProps)
     <div className="flex h-screen flex-col">
       <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-1.5">
         <BackLink />
-        <h1 className="font-title text-[17px]">{title}</h1>
+        <h1 className="font-title text-lead">{title}</h1>
         {steps}
         <div className="ml-auto flex items-center gap-1">
           <UndoRedo history={{ past, future }} undo={undo} redo={redo} />
