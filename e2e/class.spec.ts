@@ -55,7 +55,7 @@ test('the class decides, a piece decides otherwise, and one seat otherwise again
   await expect(page.getByLabel('Open string or 4')).toHaveAttribute('data-own')
   await expect(answer(page, 'Violin')).toContainText('Open A')
   await expect(answer(page, 'Viola')).toContainText('Open A')
-  await page.getByRole('group', { name: 'For whom' }).getByRole('button', { name: 'Viola' }).click()
+  await page.getByRole('radiogroup', { name: 'For whom' }).getByRole('radio', { name: 'Viola' }).click()
   await page.getByLabel('Open string or 4').selectOption({ label: '4 wherever it can be' })
   await expect(answer(page, 'Violin')).toContainText('Open A')
   await expect(answer(page, 'Viola')).toContainText('4 on D')
@@ -66,7 +66,7 @@ test('the class decides, a piece decides otherwise, and one seat otherwise again
   await expect(answer(page, 'Viola')).toContainText('4 on D')
   for (const seat of ['All seats', 'Viola']) {
     await page.getByRole('button', { name: 'Choices' }).click()
-    await page.getByRole('group', { name: 'For whom' }).getByRole('button', { name: seat }).click()
+    await page.getByRole('radiogroup', { name: 'For whom' }).getByRole('radio', { name: seat }).click()
     await page.getByLabel('Open string or 4').selectOption('-1')
     await page.keyboard.press('Escape')
   }
@@ -109,7 +109,7 @@ test('what the hand and the bow do is said at the picked note, drawn on the benc
   await page.getByRole('button', { name: 'Choices' }).click()
   await page.getByLabel('bows').check()
   await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'Score' }).click()
+  await page.getByRole('radio', { name: 'Score' }).click()
   await expect(page.locator('.score .artic').first()).toBeVisible()
   await page.getByRole('link', { name: 'Hand out' }).click()
   await expect(page.locator('.page svg').first()).toBeVisible()

@@ -91,6 +91,6 @@ test('letters and fingers are switched in place', async ({ page }) => {
   await expect(page.locator('.page .row-letter').first()).toBeAttached()
   await page.getByRole('checkbox', { name: 'fingers' }).uncheck()
   await expect(page.locator('.page .row-finger')).toHaveCount(0)
-  await page.getByRole('button', { name: 'Bass', exact: true }).click()
+  await page.getByRole('radio', { name: 'Bass', exact: true }).click()
   await expect(page.getByLabel('Page 1 of 1')).toContainText('Bass')
 })

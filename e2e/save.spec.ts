@@ -48,7 +48,7 @@ test('nothing is asked of any other host, and the policy of the page holds', asy
   })
   page.on('pageerror', (e) => complaints.push(e.message))
   await page.goto(`/pieces/${await somePiece(request)}`)
-  await page.getByRole('button', { name: 'Score' }).click()
+  await page.getByRole('radio', { name: 'Score' }).click()
   await expect(page.locator('.score svg').first()).toBeVisible()
   await page.getByRole('link', { name: 'Hand out' }).click()
   await expect(page.locator('.page').first()).toBeVisible()

@@ -89,7 +89,7 @@ export const MUTATIONS: readonly Mutation[] = [
     ],
   ),
   ...of(
-    'src/store/history.ts',
+    'src/store/versions.ts',
     ['src/store'],
     [
       'const fits = chain[0]?.version === next.version - 1 && chain.some((r) => r.whole === 1)',

@@ -5,7 +5,7 @@ import { DEFAULT_CLASS, type ClassSettings } from '../src/core/seats/class'
 import { readClassFile } from '../src/formats/classFile'
 import { LIMITS, megabytes } from '../src/formats/limits'
 import { readFile } from '../src/formats/read'
-import { sayProblem } from '../src/formats/reading'
+import { sayProblem } from '../src/formats/outcome'
 
 /** A piece of a file, with where it was found. */
 export type Found = { readonly where: string; readonly piece: Piece }

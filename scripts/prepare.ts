@@ -1,6 +1,6 @@
 import { DEMO_CLASS, demoFiles } from '../demo'
 import { readFile } from '../src/formats/read'
-import { sayProblem } from '../src/formats/reading'
+import { sayProblem } from '../src/formats/outcome'
 import { firstClass, insertClass } from '../src/store/classes'
 import { DataError, dataFile, openDatabase } from '../src/store/database'
 import { insertBrought } from '../src/store/pieces'

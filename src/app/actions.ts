@@ -7,7 +7,7 @@ import { versionNumber } from '@/core/bounds'
 import { theClass } from '@/store/classes'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
-import { getVersion, nameVersion } from '@/store/history'
+import { getVersion, nameVersion } from '@/store/versions'
 import { duplicatePiece, getHead, purge, savePiece, setDeleted } from '@/store/pieces'
 
 const idSchema = z.uuid()

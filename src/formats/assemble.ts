@@ -1,7 +1,7 @@
 import { measureTicks, meterName, quarters, type Meter } from '@/core/music/time'
 import { eventTicks, pieceSchema, PIECE_VERSION, MOST_MEASURES, type Line, type Measure, type Piece } from '@/core/piece/piece'
 import { misfits } from '@/core/piece/walk'
-import { refused, type Reading, type MisfitProblem } from './reading'
+import { refused, type Reading, type MisfitProblem } from './outcome'
 import { sayIssue } from '@/core/issue'
 
 /** A measure as a reader found it: its printed number if the file says one, and where it stands in the source. */

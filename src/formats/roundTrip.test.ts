@@ -27,7 +27,7 @@ import { ALL_SEATS } from './kinds'
 import { partsOfPiece } from '@/core/part/part'
 import { soundingNotes } from '@/core/testing/heard'
 import { readFile } from './read'
-import type { Reading } from './reading'
+import type { Reading } from './outcome'
 
 const pieceOf = (r: Reading): Piece => {
   if (!r.ok) throw new Error(JSON.stringify(r.problems))

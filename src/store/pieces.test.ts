@@ -9,7 +9,7 @@ import { withPin, emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { saveClass, theClass } from './classes'
 import { DataError, dataFile, openDatabase, unlock } from './database'
-import { getVersion } from './history'
+import { getVersion } from './versions'
 import { migrationSource } from './migrations'
 import {
   addPiece,

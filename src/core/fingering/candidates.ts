@@ -4,6 +4,7 @@ import { needsOf } from '../hands/needs'
 import { FIRST, OCTAVE_HARMONIC, schoolOf, type Instrument, type Shape } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import { midiOf, pitchAt, stepsOf, type Pitch } from '../music/pitch'
+import { once } from '../once'
 import type { Policy } from './policy'
 
 type Way = { readonly stop: Stop; readonly position: number; readonly shapes: readonly Shape[] }
@@ -26,12 +27,11 @@ function plainEqual(p: Pitch): Pitch | null {
 /** A way to stop a string at `k`, whatever the letter; where letters choose, `letters` is the one it plays (null: any). */
 type Reaching = Way & { readonly letters: number | null }
 
-const reachings = new WeakMap<Policy, Map<Instrument, readonly (readonly Reaching[])[]>>()
+const reachings = once((_: Policy) => new Map<Instrument, readonly (readonly Reaching[])[]>())
 
 /** By semitones above open: every stop of every position of the table. Made once for an instrument and policy. */
 function reachingsOf({ instrument, policy }: Setup): readonly (readonly Reaching[])[] {
-  let byInstrument = reachings.get(policy)
-  if (!byInstrument) reachings.set(policy, (byInstrument = new Map()))
+  const byInstrument = reachings(policy)
   const known = byInstrument.get(instrument)
   if (known) return known
   const { byLetter, positions } = instrument

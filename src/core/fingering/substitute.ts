@@ -1,5 +1,6 @@
 import * as z from 'zod/mini'
 import { byOctaves, pitchSchema } from '../music/pitch'
+import { onceIn } from '../once'
 import type { Head, Line, PieceEvent } from '../piece/piece'
 
 /**
@@ -35,30 +36,24 @@ function put(e: PieceEvent, s: Substitute): PieceEvent {
   }
 }
 
-const made = new WeakMap<Line, WeakMap<Substitutes, Line>>()
+const changed = onceIn((line: Line, substitutes: Substitutes): Line => {
+  // The first of events that stand in place of others says so to its reader.
+  let before = false
+  const measures = line.measures.map((m) => ({
+    ...m,
+    events: m.events.map((e) => {
+      const s = substitutes[e.id]
+      const first = s && !before
+      before = Boolean(s)
+      return s ? put(first && !e.words ? { ...e, words: 'ossia' } : e, s) : e
+    }),
+  }))
+  // A slur has no end in a rest.
+  const silent = (id: string) => substitutes[id]?.kind === 'rest'
+  const slurs = line.slurs.filter((x) => !silent(x.from) && !silent(x.to))
+  return { ...line, measures, slurs }
+})
 
 /** The line as a seat plays it with its substitutes: the same events and lengths, other pitches. Made once for each pair. */
-export function withSubstitutes(line: Line, substitutes: Substitutes): Line {
-  if (Object.keys(substitutes).length === 0) return line
-  let known = made.get(line)
-  if (!known) made.set(line, (known = new WeakMap()))
-  let changed = known.get(substitutes)
-  if (!changed) {
-    // The first of events that stand in place of others says so to its reader.
-    let before = false
-    const measures = line.measures.map((m) => ({
-      ...m,
-      events: m.events.map((e) => {
-        const s = substitutes[e.id]
-        const first = s && !before
-        before = Boolean(s)
-        return s ? put(first && !e.words ? { ...e, words: 'ossia' } : e, s) : e
-      }),
-    }))
-    // A slur has no end in a rest.
-    const silent = (id: string) => substitutes[id]?.kind === 'rest'
-    const slurs = line.slurs.filter((x) => !silent(x.from) && !silent(x.to))
-    known.set(substitutes, (changed = { ...line, measures, slurs }))
-  }
-  return changed
-}
+export const withSubstitutes = (line: Line, substitutes: Substitutes): Line =>
+  Object.keys(substitutes).length === 0 ? line : changed(line, substitutes)

@@ -1,3 +1,4 @@
+import { once } from '../once'
 import type { Policy } from './policy'
 
 /**
@@ -67,12 +68,8 @@ export const WEIGHTS = {
 export type CostKind = keyof typeof WEIGHTS
 export type Weights = Readonly<Record<CostKind, number>>
 
-const made = new WeakMap<Policy, Weights>()
-
 /** The weights as the teacher's decisions shift them. */
-export function weightsFor(policy: Policy): Weights {
-  const known = made.get(policy)
-  if (known) return known
+export const weightsFor = once((policy: Policy): Weights => {
   const w: Record<CostKind, number> = { ...WEIGHTS }
   // Cheaper than the two bow crossings that an open string between two notes of the lower string costs.
   if (policy.fourth === 'crossing') w.fourthFinger = 1
@@ -98,6 +95,5 @@ export function weightsFor(policy: Policy): Weights {
       w.guideFinger = w.landing = 0
       break
   }
-  made.set(policy, w)
   return w
-}
+})

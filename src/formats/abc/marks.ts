@@ -16,8 +16,8 @@ const MARKS: Record<string, NoteMark> = {
   breath: 'breath',
 }
 
-type Frame = Pick<Measure, 'segno' | 'coda' | 'fine' | 'toCoda' | 'jump'>
-const FRAMES: Record<string, Frame> = {
+type MeasureHead = Pick<Measure, 'segno' | 'coda' | 'fine' | 'toCoda' | 'jump'>
+const MARKS_OF_MEASURE: Record<string, MeasureHead> = {
   segno: { segno: true },
   coda: { coda: true },
   fine: { fine: true },
@@ -35,7 +35,7 @@ const FRAMES: Record<string, Frame> = {
 export function readMarks(decorations: readonly string[] | undefined, leave: (what: string) => void) {
   const fingers: number[] = []
   const marks: NoteMark[] = []
-  let frame: Frame = {}
+  let head: MeasureHead = {}
   let bow: NoteEvent['bow']
   let dynamic: NoteEvent['dynamic']
   for (const d of decorations ?? []) {
@@ -44,9 +44,9 @@ export function readMarks(decorations: readonly string[] | undefined, leave: (wh
     else if (d === 'upbow') bow = 'up'
     else if (d === 'downbow') bow = 'down'
     else if (MARKS[d]) marks.push(MARKS[d])
-    else if (FRAMES[d]) frame = { ...frame, ...FRAMES[d] }
+    else if (MARKS_OF_MEASURE[d]) head = { ...head, ...MARKS_OF_MEASURE[d] }
     else if (level) dynamic = level
     else leave(/crescendo|diminuendo|[<>]/.test(d) ? 'hairpin end' : 'ornament')
   }
-  return { fingers, marks: [...new Set(marks)], frame, bow, dynamic }
+  return { fingers, marks: [...new Set(marks)], head, bow, dynamic }
 }

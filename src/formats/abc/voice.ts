@@ -7,9 +7,9 @@ import { byOctaves, pitchAt, stepsOf, type Pitch } from '@/core/music/pitch'
 import { measureTicks, QUARTER, valueOf, valueSchema, valuesFor, valuesNear, type Meter, type Value } from '@/core/music/time'
 import type { Grace, Head, NoteEvent, PieceEvent, Slur } from '@/core/piece/piece'
 import type { FoundLine, FoundMeasure } from '../assemble'
-import { readJumpWords, type Frame } from '../frame'
+import { readJumpWords, type MeasureHead } from '../measureHead'
 import type { LeftOut } from '../leftOut'
-import { SourceError } from '../reading'
+import { SourceError } from '../outcome'
 
 const WHOLE = 4 * QUARTER
 /** Quarter tones go to the nearest half step, up from the middle. */
@@ -50,7 +50,7 @@ type Reader = {
   tied: ReadonlyMap<number, number>
   ending: number[] | undefined
   /** What the measure that is being read says of itself, its events, and where it begins in the text. */
-  attrs: Frame
+  attrs: MeasureHead
   events: PieceEvent[]
   source: { line: number; column: number } | null
   /** Words that stand at the next note. */
@@ -135,7 +135,7 @@ function readElement(r: Reader, e: AbcElement): void {
 function closeMeasure(r: Reader, bar: AbcElement | null): void {
   const type = bar?.type ?? ''
   // Segno and coda stand where the next measure begins, the others where this one ends.
-  const { segno, coda, ...ends } = readMarks(bar?.decoration, r.leave).frame
+  const { segno, coda, ...ends } = readMarks(bar?.decoration, r.leave).head
   r.attrs = { ...r.attrs, ...ends }
   const repeats = type === 'bar_right_repeat' || type === 'bar_dbl_repeat'
   const { measures, source } = r
@@ -163,7 +163,7 @@ function readNote(r: Reader, e: AbcElement): void {
   const source = r.tune.place(e.startChar)
   r.source ??= source
   const marks = readMarks(e.decoration, r.leave)
-  r.attrs = { ...r.attrs, ...marks.frame }
+  r.attrs = { ...r.attrs, ...marks.head }
   for (const c of e.chord ?? [])
     if (c.position === 'default') r.leave('chord symbol')
     else for (const said of c.name.split('\n')) if (!readJumpWords(said, r.attrs)) r.words = r.words ? `${r.words} ${said}` : said

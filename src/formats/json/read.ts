@@ -3,7 +3,7 @@ import { sayIssue } from '@/core/issue'
 import { upgraded, type Piece } from '@/core/piece/piece'
 import { upgradedPlan } from '@/core/seats/upgrade'
 import { misfitProblems } from '../assemble'
-import { refused, wholeFile, type Reading } from '../reading'
+import { refused, wholeFile, type Reading } from '../outcome'
 import { pieceFileSchema } from './schema'
 
 /** A piece as it stands, as a reading. */

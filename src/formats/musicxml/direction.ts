@@ -1,6 +1,6 @@
 import { eventTicks, type NoteEvent, type NoteMark } from '@/core/piece/piece'
-import { readJumpWords, type Frame } from '../frame'
-import { directionTypes, readMetronome, readSound } from './frame'
+import { readJumpWords, type MeasureHead } from '../measureHead'
+import { directionTypes, readMetronome, readSound } from './measureHead'
 import { dynamicOf } from './note'
 import type { State } from './state'
 import { child, textOf, type XmlNode } from './tree'
@@ -24,25 +24,25 @@ const NAMES: Record<string, string> = {
   bracket: 'line',
 }
 
-/** What stands over a staff: frame marks at once, words and dynamics when the measure is read. */
-export function readDirection(n: XmlNode, at: number, frame: Frame, pending: Pending[], leave: (what: string) => void): void {
+/** What stands over a staff: marks of a measure at once, words and dynamics when the measure is read. */
+export function readDirection(n: XmlNode, at: number, head: MeasureHead, pending: Pending[], leave: (what: string) => void): void {
   const staff = Number(textOf(n, 'staff') ?? 1) || 1
-  readSound(child(n, 'sound'), frame)
+  readSound(child(n, 'sound'), head)
   for (const what of directionTypes(n))
     switch (what.name) {
       case 'metronome':
-        readMetronome(what, frame)
+        readMetronome(what, head)
         break
       case 'segno':
-        frame.segno = true
+        head.segno = true
         break
       case 'coda':
         // Where a jump leaves for the coda the same sign stands at the end of the measure.
-        if (child(n, 'sound')?.attrs.tocoda === undefined) frame.coda = true
+        if (child(n, 'sound')?.attrs.tocoda === undefined) head.coda = true
         break
       case 'words': {
         const words = what.text.replace(/\s+/g, ' ').slice(0, 120)
-        if (!words || readJumpWords(words, frame)) break
+        if (!words || readJumpWords(words, head)) break
         const mark = /^pizz/i.test(words) ? 'pizz' : /^arco/i.test(words) ? 'arco' : undefined
         pending.push({ at, staff, ...(mark ? { mark } : { words }) })
         break

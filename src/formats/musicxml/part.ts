@@ -2,12 +2,12 @@ import { intervalFor, transposedKey, type Interval } from '@/core/music/interval
 import { measureTicks, QUARTER, type Meter } from '@/core/music/time'
 import type { PieceEvent } from '@/core/piece/piece'
 import type { FoundLine, FoundMeasure } from '../assemble'
-import type { Frame } from '../frame'
+import type { MeasureHead } from '../measureHead'
 import type { LeftOut } from '../leftOut'
 import { clefOf, keyOf, meterOf } from './attributes'
 import { attach, readDirection, type Pending } from './direction'
 import { addEvent, addGrace, addHead } from './events'
-import { readBarline, readSound, settleJumps } from './frame'
+import { readBarline, readSound, settleJumps } from './measureHead'
 import type { NoteContext } from './note'
 import { newId, rests, voiceOf, WHOLE_REST, type State } from './state'
 import { child, childrenOf, numberOf, refuseAt, type XmlNode } from './tree'
@@ -32,7 +32,7 @@ export function readPart(part: XmlNode, name: string, index: number, leftOut: Le
   }
   const nodes = childrenOf(part, 'measure')
   const read = nodes.map((m, i) => readMeasure(state, m, i))
-  settleJumps(read.map((r) => r.frame))
+  settleJumps(read.map((r) => r.head))
   const voices = [...state.voices.values()]
     .filter((v) => [...v.measures.values()].some((events) => events.some((e) => e.kind === 'note')))
     .sort((a, b) => a.staff - b.staff || a.name.localeCompare(b.name, 'en', { numeric: true }))
@@ -49,10 +49,10 @@ export function readPart(part: XmlNode, name: string, index: number, leftOut: Le
       name: [name, ...which].join(', ').slice(0, 80),
       clef: state.clefs.get(v.staff) ?? 'treble',
       slurs: v.slurs,
-      measures: read.map(({ frame, number, length, node, implicit, inForce }, i): FoundMeasure => {
+      measures: read.map(({ head, number, length, node, implicit, inForce }, i): FoundMeasure => {
         const full = measureTicks(inForce)
         return {
-          ...frame,
+          ...head,
           number,
           events: v.measures.get(i) ?? silence(state, length, full, number),
           source: { line: node.line, column: node.column },
@@ -63,7 +63,7 @@ export function readPart(part: XmlNode, name: string, index: number, leftOut: Le
   })
 }
 
-type ReadMeasure = { frame: Frame; number: string; length: number; node: XmlNode; implicit: boolean; inForce: Meter }
+type ReadMeasure = { head: MeasureHead; number: string; length: number; node: XmlNode; implicit: boolean; inForce: Meter }
 
 /** A measure in which a voice is silent: as long as the others. */
 function silence(state: State, length: number, full: number, number: string): PieceEvent[] {
@@ -102,7 +102,7 @@ function readNote(state: State, n: XmlNode, index: number, cursor: Cursor, c: No
 /** Reads a measure into every voice that has notes in it. */
 function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
   const number = (node.attrs.number || `${index + 1}`).slice(0, 12)
-  const frame: Frame = {}
+  const head: MeasureHead = {}
   const pending: Pending[] = []
   const leave = (what: string) => state.leftOut.add(what, number)
   let inside = state.ending
@@ -113,7 +113,7 @@ function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
   for (const n of node.children) {
     switch (n.name) {
       case 'attributes':
-        free = readAttributes(state, n, index, number, frame) || free
+        free = readAttributes(state, n, index, number, head) || free
         break
       case 'backup':
         cursor.at = Math.max(0, cursor.at - ticksOf(state, n, number))
@@ -125,16 +125,16 @@ function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
         readNote(state, n, index, cursor, { transpose: state.transpose, number, leave })
         break
       case 'barline': {
-        const ending = readBarline(n, frame, state.ending)
+        const ending = readBarline(n, head, state.ending)
         inside ??= ending.inside
         state.ending = ending.after
         break
       }
       case 'direction':
-        readDirection(n, cursor.at, frame, pending, leave)
+        readDirection(n, cursor.at, head, pending, leave)
         break
       case 'sound':
-        readSound(n, frame)
+        readSound(n, head)
         break
       case 'harmony':
         leave('chord symbol')
@@ -147,17 +147,17 @@ function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
     }
     longest = Math.max(longest, cursor.at)
   }
-  if (inside) frame.ending = inside
-  if (free && longest > 0) frame.meter = freeMeter(longest)
-  if (frame.meter) state.meter = frame.meter
+  if (inside) head.ending = inside
+  if (free && longest > 0) head.meter = freeMeter(longest)
+  if (head.meter) state.meter = head.meter
   const length = longest
   for (const v of state.voices.values()) {
     const events = v.measures.get(index)
     if (events && v.filled < length) events.push(...rests(state, length - v.filled, number))
   }
   for (const p of pending) attach(state, p, index)
-  if (index === 0) delete frame.tempo
-  return { frame, number, length, node, implicit: node.attrs.implicit === 'yes', inForce: state.meter }
+  if (index === 0) delete head.tempo
+  return { head, number, length, node, implicit: node.attrs.implicit === 'yes', inForce: state.meter }
 }
 
 /** A measure without a meter, as a meter that its notes fill: in quarters, or finer where they need it. */
@@ -170,7 +170,7 @@ function freeMeter(ticks: number): Meter {
 }
 
 /** Takes over what attributes say; whether the measure has no meter. */
-function readAttributes(state: State, n: XmlNode, index: number, number: string, frame: Frame): boolean {
+function readAttributes(state: State, n: XmlNode, index: number, number: string, head: MeasureHead): boolean {
   const divisions = numberOf(n, 'divisions')
   if (divisions !== undefined) {
     if (!(divisions > 0)) refuseAt(n, `measure ${number}: divisions must be more than nothing`)
@@ -181,12 +181,12 @@ function readAttributes(state: State, n: XmlNode, index: number, number: string,
     const read = keyOf(key)
     if (read.odd) state.leftOut.add('unusual key signature (its signs stand at the notes)', number)
     state.key = read.key
-    if (index > 0) frame.key = transposedKey(read.key, state.transpose)
+    if (index > 0) head.key = transposedKey(read.key, state.transpose)
   }
   const free = time !== undefined && child(time, 'senza-misura') !== undefined
   if (time && !free) {
     state.meter = meterOf(time)
-    if (index > 0) frame.meter = state.meter
+    if (index > 0) head.meter = state.meter
   }
   for (const clef of childrenOf(n, 'clef')) {
     const staff = Number(clef.attrs.number ?? 1)

@@ -3,11 +3,11 @@ import { intervalFor, transposedKey } from '@/core/music/interval'
 import type { Meter } from '@/core/music/time'
 import { MOST_LINES } from '@/core/piece/piece'
 import { assemble, type FoundLine } from '../assemble'
-import type { Frame } from '../frame'
+import type { MeasureHead } from '../measureHead'
 import { LeftOut } from '../leftOut'
-import { refused, SourceError, wholeFile, type Reading } from '../reading'
+import { refused, SourceError, wholeFile, type Reading } from '../outcome'
 import { keyOf, meterOf } from './attributes'
-import { directionTypes, readMetronome, readSound } from './frame'
+import { directionTypes, readMetronome, readSound } from './measureHead'
 import { readPart } from './part'
 import { partwise } from './timewise'
 import { child, childrenOf, numberOf, parseXml, refuseAt, textOf, type XmlNode } from './tree'
@@ -57,10 +57,10 @@ export function readMusicXml(source: string): Reading {
 
 /** Scores write signs and tempo over their first part only: every line gets what any of them says about its measure. */
 function shared(lines: readonly FoundLine[]): FoundLine[] {
-  const frames = new Map<number, Frame>()
+  const heads = new Map<number, MeasureHead>()
   for (const line of lines)
-    line.measures.forEach(({ number: _, events: _e, source: _s, pickup: _p, ...frame }, i) => frames.set(i, { ...frame, ...frames.get(i) }))
-  return lines.map((line) => ({ ...line, measures: line.measures.map((m, i) => ({ ...frames.get(i), ...m })) }))
+    line.measures.forEach(({ number: _, events: _e, source: _s, pickup: _p, ...head }, i) => heads.set(i, { ...head, ...heads.get(i) }))
+  return lines.map((line) => ({ ...line, measures: line.measures.map((m, i) => ({ ...heads.get(i), ...m })) }))
 }
 
 function nameOf(root: XmlNode, part: XmlNode, i: number): string {
@@ -89,14 +89,14 @@ function headingOf(part: XmlNode): { key: Key; meter: Meter } {
 /** The tempo that the first measure gives, in quarters a minute, or undefined. */
 function tempoOf(parts: readonly XmlNode[]): number | undefined {
   for (const part of parts) {
-    const frame: Frame = {}
+    const head: MeasureHead = {}
     for (const n of childrenOf(part, 'measure')[0]?.children ?? []) {
-      if (n.name === 'sound') readSound(n, frame)
+      if (n.name === 'sound') readSound(n, head)
       if (n.name !== 'direction') continue
-      readSound(child(n, 'sound'), frame)
-      for (const t of directionTypes(n)) if (t.name === 'metronome') readMetronome(t, frame)
+      readSound(child(n, 'sound'), head)
+      for (const t of directionTypes(n)) if (t.name === 'metronome') readMetronome(t, head)
     }
-    if (frame.tempo) return frame.tempo
+    if (head.tempo) return head.tempo
   }
   return undefined
 }

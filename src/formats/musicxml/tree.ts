@@ -1,5 +1,5 @@
 import { SaxesParser } from 'saxes'
-import { SourceError } from '../reading'
+import { SourceError } from '../outcome'
 
 /** An XML element in document order, with the line and column (from 1) where it starts. */
 export type XmlNode = {

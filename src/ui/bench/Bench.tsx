@@ -6,7 +6,7 @@ import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { useShownBySeat } from '@/ui/session/useSpots'
 import { setHover } from '@/ui/session/hover'
 import { sayMoment } from '@/ui/session/say'
-import { BENCH, drawnAround, FIRST_DRAWN, isDrawn, layOutBench, seatHeight, stringY, type BenchLayout, type Drawn } from './layout'
+import { BENCH, drawnAround, FIRST_DRAWN, isDrawn, layOutBench, seatHeight, stringY, type BenchLayout, type Drawn } from './grid'
 import { SeatLabel } from './SeatLabel'
 import { chipX, SeatRow } from './SeatRow'
 

@@ -2,7 +2,7 @@ import { memo } from 'react'
 import type { MappedNote } from '@/core/fingering/map'
 import { isLearned } from '@/core/hands/hold'
 import { fingerText } from '@/engrave/rows'
-import { BENCH } from './layout'
+import { BENCH } from './grid'
 
 /** All that a chip shows, as plain values: one that shows the same is not drawn again. */
 type Shown = {

@@ -3,7 +3,7 @@ import { handSpans } from '@/core/fingering/hands'
 import type { Frame } from '@/core/fingering/frame'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { framesAlong, indentFor, SEMITONE } from './frames'
-import { BENCH, isDrawn, type Drawn } from './layout'
+import { BENCH, isDrawn, type Drawn } from './grid'
 
 type GlyphProps = { x: number; y: number; string: string; frame: Frame }
 

@@ -1,6 +1,6 @@
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { movesOf, sayMove, type Move } from '@/core/fingering/moves'
-import { BENCH, isDrawn, stringY, type Drawn } from './layout'
+import { BENCH, isDrawn, stringY, type Drawn } from './grid'
 
 type Props = { map: SeatMap; xOf: (n: MappedNote) => number; drawn: Drawn; hand: number }
 

@@ -6,7 +6,7 @@ import type { SeatId } from '@/core/seats/seat'
 import { later, Opens } from '@/ui/kit/Opens'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { sayOctave } from '@/ui/ways/octave'
-import { BENCH, seatHeight, stringY } from './layout'
+import { BENCH, seatHeight, stringY } from './grid'
 
 const menu = later(() => import('./SeatMenu').then((m) => m.SeatMenu))
 

@@ -12,7 +12,7 @@ import { Chip, chipOf, Letters, Tail } from './Chip'
 import { HandLane } from './HandLane'
 import { MoveMarks } from './MoveMarks'
 import { SpotMarks } from './SpotMarks'
-import { BENCH, isDrawn, stringWeight, stringY, xAt, type BenchLayout, type Drawn } from './layout'
+import { BENCH, isDrawn, stringWeight, stringY, xAt, type BenchLayout, type Drawn } from './grid'
 
 type Props = {
   piece: Piece

@@ -1,7 +1,7 @@
 import type { Frame } from '@/core/fingering/frame'
 import type { Hold } from '@/core/hands/hold'
 import type { Instrument } from '@/core/instruments/instrument'
-import { stringWeight } from '@/ui/bench/layout'
+import { stringWeight } from '@/ui/bench/grid'
 
 const WIDTH = 128
 const GAP = 12

@@ -11,7 +11,7 @@ import { useDesk } from '@/ui/session/DeskProvider'
 export function HandNotes({ map, note }: { map: SeatMap; note: MappedNote }) {
   const piece = useDesk((d) => d.piece)
   const rows = useMemo(() => facts(map, note), [map, note])
-  const bowing = useMemo(() => bowingOf(piece, map.line), [piece, map])
+  const bowing = bowingOf(piece, map.line)
   const stroke = bowing.byEvent.get(note.placed.event.id)
   const wrong = bowing.wrong.find((w) => stroke?.events.includes(w.event))
   const first = stroke?.events[0] === note.placed.event.id

@@ -27,6 +27,8 @@ export function Choice<T extends string>({
         <ToggleGroup.Item
           key={v}
           value={v}
+          // A click leaves the keys where they were: on a desk the arrows go on through the music.
+          onMouseDown={(e) => e.preventDefault()}
           className="px-2.5 py-1 whitespace-nowrap -outline-offset-2 data-[state=off]:bg-sheet data-[state=off]:hover:bg-wash data-[state=on]:bg-ink data-[state=on]:text-paper"
         >
           {name}

@@ -55,7 +55,7 @@ export function BringBack({ onBrought }: { onBrought: () => void }) {
       {state.at === 'work' ? (
         <Bar part={state.part} text={state.text} />
       ) : state.at === 'choose' ? (
-        <Choice
+        <HowToBring
           {...state}
           onBring={(how) => void bring(state.id, how)}
           onLeave={() => {
@@ -113,7 +113,7 @@ export function sayBrought({ added, putBack, there, gone, klass, safe }: Brought
 
 type ChoiceProps = { name: string; looked: Looked; onBring: (how: 'add' | 'replace') => void; onLeave: () => void }
 
-function Choice({ name, looked, onBring, onLeave }: ChoiceProps) {
+function HowToBring({ name, looked, onBring, onLeave }: ChoiceProps) {
   const { pieces, deleted, versions, originals, problems, missing, off, beside, madeAt } = looked
   const klass = [looked.className, looked.school].filter(Boolean).join(', ')
   return (

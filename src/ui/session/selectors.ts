@@ -1,5 +1,6 @@
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { offersAt, type Offer } from '@/core/fingering/offers'
+import { once } from '@/core/once'
 import type { Piece } from '@/core/piece/piece'
 import { isShown, type KindChoice, type SpotChoice } from '@/core/reading/choice'
 import { spotsOf } from '@/core/reading/spots'
@@ -31,16 +32,17 @@ export const momentAt = (timeline: readonly Beat[], onset: number): number => {
   return next < 0 ? timeline.length - 1 : Math.max(0, next - 1)
 }
 
-const shown = new WeakMap<readonly Spot[], { ofPiece: SpotChoice; ofClass: KindChoice; spots: readonly Spot[] }>()
+/** What was last shown of a seat's spots, and by which choices. */
+type Shown = { readonly ofPiece: SpotChoice; readonly ofClass: KindChoice; readonly spots: readonly Spot[] }
+const lastShown = once((_: readonly Spot[]): { was: Shown | null } => ({ was: null }))
 
 /** The spots of a seat that the teacher sees; the same list for as long as nothing about them changes. */
 export function shownIn({ piece, ensemble, plan, klass }: Opened, seat: SeatId): readonly Spot[] {
   const all = spotsOf(piece, ensemble[seat])
-  const known = shown.get(all)
-  if (known?.ofPiece === plan.spots && known.ofClass === klass.spots) return known.spots
-  const spots = all.filter((x) => isShown(x, plan.spots, klass.spots))
-  shown.set(all, { ofPiece: plan.spots, ofClass: klass.spots, spots })
-  return spots
+  const last = lastShown(all)
+  if (last.was?.ofPiece !== plan.spots || last.was.ofClass !== klass.spots)
+    last.was = { ofPiece: plan.spots, ofClass: klass.spots, spots: all.filter((x) => isShown(x, plan.spots, klass.spots)) }
+  return last.was.spots
 }
 
 /** The spots of all seats that the teacher sees, in the order of the music, seat after seat at one moment. */

@@ -1,7 +1,7 @@
 'use client'
 
 import { useId, useState } from 'react'
-import { sayProblem } from '@/formats/reading'
+import { sayProblem } from '@/formats/outcome'
 import { headline } from '@/core/piece/headline'
 import { Button } from '@/ui/kit/Button'
 import type { BringStore, BroughtLine } from './bringStore'

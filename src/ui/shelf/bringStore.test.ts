@@ -2,7 +2,7 @@ import { describe, expect, it, vi } from 'vitest'
 import type { BringReply } from '@/api/protocol'
 import { pieceFrom } from '@/core/testing/piece'
 import type { Item } from '@/formats/read'
-import { wholeFile } from '@/formats/reading'
+import { wholeFile } from '@/formats/outcome'
 import { createBring, type BringDoing } from './bringStore'
 
 const piece = (title: string) => ({ ...pieceFrom('D4 E4'), title })

@@ -1,7 +1,7 @@
 import { createStore } from 'zustand/vanilla'
 import type { MidiChoices } from '@/formats/midi/read'
 import type { Item } from '@/formats/read'
-import { sayProblem } from '@/formats/reading'
+import { sayProblem } from '@/formats/outcome'
 import type { BringReply, BroughtPieces } from '@/api/protocol'
 
 /** One line of what happened to what was brought. */

@@ -3,7 +3,7 @@
 import { LIMITS, megabytes } from '@/formats/limits'
 import type { MidiChoices } from '@/formats/midi/read'
 import type { Item } from '@/formats/read'
-import { wholeFile } from '@/formats/reading'
+import { wholeFile } from '@/formats/outcome'
 import { keptWorker, TookTooLong } from '@/ui/kit/workerClient'
 import type { FileReader } from '@/workers/protocol'
 import type { Comparison } from '@/formats/midi/compare'

@@ -5,7 +5,7 @@ import { touchPiece } from '@/store/pieces'
 import { DataError } from '@/store/trouble'
 import { Desk } from '@/ui/desk/Desk'
 import { packed } from '@/app/packed'
-import { loadPiece } from '../load'
+import { loadPiece } from '../stored'
 
 /** The desk of a piece; its address says which step it shows. */
 export async function DeskPage({ params }: { params: Promise<{ id: string }> }) {

@@ -9,7 +9,7 @@ import { deciding } from '@/core/seats/setting'
 import { Button } from '@/ui/kit/Button'
 import { Chart } from '@/ui/kit/Chart'
 import { keysChart } from './charts'
-import { Settings } from './Settings'
+import { FoundList } from './FoundList'
 import { useLoads } from '@/ui/session/useLoads'
 import { useSearch } from './useSearch'
 import { Select } from '@/ui/kit/Select'
@@ -91,7 +91,7 @@ export function SearchPanel() {
       {running && <progress value={search.done} max={search.of} aria-label="Keys tried" className="h-1.5 w-full accent-rosin" />}
       {sorted.length > 0 && (
         <div className="mt-1 grid gap-4 xl:grid-cols-[1fr_330px]">
-          <Settings found={sorted} />
+          <FoundList found={sorted} />
           {option && (
             <figure>
               <Chart option={option} height={260} label="Keys by load in all and evenness; the table beside it says the same" />

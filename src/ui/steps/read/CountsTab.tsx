@@ -15,7 +15,7 @@ const FINGERS = ['0', '1', '2', '3', '4']
 export function CountsTab() {
   const piece = useDesk((d) => d.piece)
   const map = useDesk((d) => d.ensemble[d.seat])
-  const reading = useMemo(() => readingOf(piece, map), [piece, map])
+  const reading = readingOf(piece, map)
   const counts = useMemo(() => countsOf(reading), [reading])
   const { instrument } = map
   const on = (string: number) => stringName(instrument, string)

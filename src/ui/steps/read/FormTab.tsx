@@ -1,6 +1,5 @@
 'use client'
 
-import { useMemo } from 'react'
 import { formOf, sayLearning, sayLikeness, type Unit } from '@/core/reading/form'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { momentAt } from '@/ui/session/selectors'
@@ -12,7 +11,7 @@ export function FormTab() {
   const line = useDesk((d) => d.ensemble[d.seat].line)
   const timeline = useDesk((d) => d.timeline)
   const pick = useDesk((d) => d.pick)
-  const form = useMemo(() => formOf(piece, line), [piece, line])
+  const form = formOf(piece, line)
   const number = (index: number) => line.measures[index].number
   const goTo = (index: number) => pick(timeline.findIndex((b) => b.first.at.index === index))
   const span = (u: Unit) => (u.from === u.to ? number(u.from) : `${number(u.from)}–${number(u.to)}`)

@@ -5,7 +5,7 @@ import { lintGutter, setDiagnostics, type Diagnostic } from '@codemirror/lint'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, highlightActiveLineGutter, keymap, lineNumbers } from '@codemirror/view'
 import { useEffect, useRef } from 'react'
-import type { SourceProblem } from '@/formats/reading'
+import type { SourceProblem } from '@/formats/outcome'
 
 type Props = {
   /** What stands in it: follows the notes when they are edited. */

@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect } from 'react'
-import type { Reading } from '@/formats/reading'
+import type { Reading } from '@/formats/outcome'
 
 /** How long typing must pause before the text is read, in milliseconds. */
 const PAUSE = 150

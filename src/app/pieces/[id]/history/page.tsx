@@ -3,9 +3,9 @@ import { historyQuery } from '@/api/protocol'
 import { bringBack, rename } from '@/app/actions'
 import { inWorker, TaskError } from '@/jobs/pool'
 import { database } from '@/store/database'
-import { listVersions } from '@/store/history'
+import { listVersions } from '@/store/versions'
 import { History } from '@/ui/history/History'
-import { loadHead } from '../../load'
+import { loadHead } from '../../stored'
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> }
 

@@ -4,7 +4,7 @@ import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { PrintView } from '@/ui/steps/hand-out/PrintView'
 import { printQuery } from '@/api/protocol'
-import { loadHead } from '../../load'
+import { loadHead } from '../../stored'
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> }
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next'
-import { loadHead } from '../../load'
+import { loadHead } from '../../stored'
 import { DeskPage } from '../DeskPage'
 
 type Props = { params: Promise<{ id: string }> }

@@ -3,7 +3,7 @@ import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { Write } from '@/ui/steps/write/Write'
 import { packed } from '@/app/packed'
-import { loadHead, loadPiece } from '../../load'
+import { loadHead, loadPiece } from '../../stored'
 
 type Props = { params: Promise<{ id: string }> }
 

@@ -26,7 +26,7 @@ function sayOctaves(scored: Scored, ensemble: Ensemble): string {
 const idOf = (f: Scored) => `${f.setting.fifths} ${f.setting.school} ${f.setting.fourth} ${Object.values(f.setting.octaves).join()}`
 
 /** The settings that were found, best first; opened, what each changes for whom. */
-export function Settings({ found }: { found: readonly Scored[] }) {
+export function FoundList({ found }: { found: readonly Scored[] }) {
   const mode = useDesk((d) => d.piece.key.mode)
   const ensemble = useDesk((d) => d.ensemble)
   const apply = useDesk((d) => d.applySetting)
@@ -36,7 +36,7 @@ export function Settings({ found }: { found: readonly Scored[] }) {
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-sm tabular-nums">
-        <caption className="sr-only">Settings found, best first</caption>
+        <caption className="sr-only">FoundList found, best first</caption>
         <thead>
           <tr className="text-left text-soft">
             {['Key', 'Octaves', 'Even', 'Points', 'New', 'Out'].map((name, i) => (
