@@ -78,7 +78,7 @@ export type SaveReply = z.infer<typeof saveReply>
 
 /* The shelf */
 
-export { MOST_REQUEST, type BringRequest, type BroughtPieces } from '@/formats/brought'
+export { MOST_REQUEST, type BroughtPieces } from '@/formats/brought'
 
 export const bringReply = z.discriminatedUnion('ok', [
   z.object({ ok: z.literal(true), added: z.array(z.object({ id: z.string(), title: z.string() })) }),
@@ -204,7 +204,7 @@ export type PrintQuery = z.infer<typeof printQuery>
 /* Signing in */
 
 export const signInRequest = z.object({ passphrase: z.string().check(z.maxLength(500)) })
-export const signInReply = z.object({ ok: z.boolean(), problem: z.optional(z.string()) })
+const signInReply = z.object({ ok: z.boolean(), problem: z.optional(z.string()) })
 
 /* Taking away */
 

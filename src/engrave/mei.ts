@@ -12,7 +12,7 @@ import { eventId, rowId } from './ids'
 import { ROWS, rowText, type Row } from './rows'
 
 /** What to engrave: parts, top staff first, the rows under each staff, and whether positions are bracketed. */
-export type MeiOptions = {
+type MeiOptions = {
   readonly parts: readonly Part[]
   readonly rows: readonly Row[]
   readonly positions: boolean

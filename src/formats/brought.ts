@@ -20,7 +20,7 @@ export const bringRequest = z.object({
     )
     .check(z.minLength(1), z.maxLength(LIMITS.entries)),
 })
-export type BringRequest = z.infer<typeof bringRequest>
+type BringRequest = z.infer<typeof bringRequest>
 export type BroughtPieces = BringRequest['pieces']
 
 /** What a request may weigh in all, in bytes: a file at its limit and its pieces. */

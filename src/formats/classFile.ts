@@ -25,7 +25,7 @@ const seatSchema = z.strictObject({
 })
 
 /** A class as a file: its seats, and how it fingers where that is not the default. */
-export const classFileSchema = z.strictObject({
+const classFileSchema = z.strictObject({
   seats: z.array(seatSchema).check(z.minLength(1), z.maxLength(MOST_SEATS)),
   policy: z.optional(policyChangeSchema),
   spots: z.optional(kindChoiceSchema),

@@ -50,7 +50,7 @@ export function exported(kind: ExportKind, piece: Piece, plan: Plan, ensemble: E
 }
 
 /** A title as a file name that every system takes. */
-export const fileName = (title: string): string =>
+const fileName = (title: string): string =>
   title
     .replace(/[\\/:*?"<>|\u0000-\u001f]+/g, ' ')
     .replace(/\s+/g, ' ')

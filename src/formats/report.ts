@@ -50,7 +50,7 @@ export type ReportNote = {
   contact: string
 }
 /** A note that no hand of the seat plays: where it stands, and why. */
-export type Unreached = Pick<ReportNote, 'measure' | 'beat' | 'onset' | 'duration' | 'pitch' | 'letter' | 'chord' | 'reason'>
+type Unreached = Pick<ReportNote, 'measure' | 'beat' | 'onset' | 'duration' | 'pitch' | 'letter' | 'chord' | 'reason'>
 export type ReportSeat = {
   seat: string
   octave: number

@@ -1,5 +1,5 @@
 /** A text as it was brought: the file's name and what stood in it. */
-export type SourceText = { readonly name: string; readonly text: string }
+type SourceText = { readonly name: string; readonly text: string }
 
 /**
  * The source under another title, where the title is typed with the tune (abc): the first T: line, or a new one after X:.

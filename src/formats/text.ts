@@ -1,5 +1,5 @@
 /** A text out of bytes, and whether its encoding had to be guessed. */
-export type Decoded = { readonly text: string; readonly guessed: boolean }
+type Decoded = { readonly text: string; readonly guessed: boolean }
 
 const starts = (bytes: Uint8Array, ...wanted: number[]): boolean => wanted.every((b, i) => bytes[i] === b)
 

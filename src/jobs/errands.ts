@@ -7,7 +7,7 @@ import type { Task } from './protocol'
 import type { Results } from './tasks'
 
 /** A long task that pages ask after: how far it is, and in the end what came of it. */
-export type Errand =
+type Errand =
   | { readonly state: 'running'; readonly done: number; readonly total: number; readonly what: string }
   | { readonly state: 'done'; readonly result: Results[Task['kind']] }
   | { readonly state: 'failed'; readonly problem: string }
@@ -38,8 +38,8 @@ export function begin(task: Task, id: string = randomUUID()): string | null {
 export const errand = (id: string): Errand | null => errands().get(id)?.errand ?? null
 
 /** The folders beside the data file: what goes out, what comes in, and what was saved before everything was replaced. */
-export type Side = 'outgoing' | 'incoming' | 'backups'
-export function sideFolder(side: Side): string {
+type Side = 'outgoing' | 'incoming' | 'backups'
+function sideFolder(side: Side): string {
   const folder = path.join(/* turbopackIgnore: true */ dataFolder(), side)
   mkdirSync(folder, { recursive: true })
   return folder

@@ -4,7 +4,7 @@ import type { Task, Word } from './protocol'
 import type { Results } from './tasks'
 
 /** How long a task may take that somebody waits for, in milliseconds; then its thread is stopped. */
-export const PATIENCE = 20_000
+const PATIENCE = 20_000
 /** Memory of a thread, in megabytes. */
 const MEMORY = 1024
 

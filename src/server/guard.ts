@@ -1,9 +1,9 @@
 import type { IncomingHttpHeaders } from 'node:http'
 
 /** What of a request decides whether it is let in. */
-export type Asked = { readonly method: string; readonly url: string; readonly headers: IncomingHttpHeaders }
+type Asked = { readonly method: string; readonly url: string; readonly headers: IncomingHttpHeaders }
 /** Why a request is not let in: the status of HTTP and a plain sentence. */
-export type Refusal = { readonly status: 400 | 403 | 405 | 415 | 421; readonly text: string }
+type Refusal = { readonly status: 400 | 403 | 405 | 415 | 421; readonly text: string }
 
 const READING = ['GET', 'HEAD']
 export const METHODS = [...READING, 'POST', 'PUT', 'DELETE'] as const

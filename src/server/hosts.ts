@@ -1,7 +1,7 @@
 import { isIP } from 'node:net'
 
 /** Where the application listens: an address or name of this machine, and its port. */
-export type Listening = { readonly host: string; readonly port: number }
+type Listening = { readonly host: string; readonly port: number }
 
 /** The names by which a machine reaches itself and nobody else does. */
 const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]'] as const

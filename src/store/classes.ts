@@ -14,14 +14,14 @@ const rowSchema = z.object({
 })
 
 /** The class whose shelf this is. */
-export type StoredClass = {
+type StoredClass = {
   readonly id: string
   readonly name: string
   readonly school: string
   readonly settings: ClassSettings
   readonly version: number
 }
-export type NewClass = Pick<StoredClass, 'id' | 'name' | 'school'> & { readonly settings?: ClassSettings }
+type NewClass = Pick<StoredClass, 'id' | 'name' | 'school'> & { readonly settings?: ClassSettings }
 
 /** The class, or null before there is one. */
 export async function firstClass(db: Knex): Promise<StoredClass | null> {
@@ -42,12 +42,12 @@ export async function insertClass(t: Knex.Transaction, { settings, ...c }: NewCl
 }
 
 /** Keeps a class. */
-export async function addClass(db: Knex, klass: NewClass): Promise<StoredClass> {
+async function addClass(db: Knex, klass: NewClass): Promise<StoredClass> {
   await writing(db, (t) => insertClass(t, klass))
   return { ...klass, settings: klass.settings ?? DEFAULT_CLASS, version: 1 }
 }
 
-export type ClassChange = Pick<StoredClass, 'name' | 'school' | 'settings'> & { readonly by?: string | null; readonly seq?: number }
+type ClassChange = Pick<StoredClass, 'name' | 'school' | 'settings'> & { readonly by?: string | null; readonly seq?: number }
 
 /** Saves over version `base` only: a newer one is never overwritten, but for one that the same window made and has not heard of. */
 export async function saveClass(

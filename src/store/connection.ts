@@ -4,10 +4,10 @@ import knex, { type Knex } from 'knex'
 /** The statement and pragma side of a raw connection. */
 type Raw = { pragma: (text: string) => unknown; prepare: (sql: string) => unknown; readonly inTransaction: boolean }
 
-export type OpenAs = 'writing' | 'reading'
+type OpenAs = 'writing' | 'reading'
 
 /** Which file a connection has opened: its place, and the number that the file system knows it by. */
-export type Opened = { readonly file: string; readonly inode: number; readonly device: number }
+type Opened = { readonly file: string; readonly inode: number; readonly device: number }
 /** Kept on the connection itself: the front door opens it, and the pages, bundled apart, write through it. */
 const OPENED = Symbol.for('even-seat opened')
 type Marked = { [OPENED]?: Opened }

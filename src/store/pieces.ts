@@ -107,8 +107,8 @@ const whole = (db: Knex) =>
 /** What was opened or brought last comes first: what is new stands on the first page. */
 const BY_USE = 'COALESCE(opened_at, created_at) DESC, pieces.rowid DESC'
 
-export type Wanted = { readonly words?: readonly string[]; readonly offset?: number; readonly limit?: number }
-export type Shelf = { readonly total: number; readonly found: number; readonly heads: readonly Head[] }
+type Wanted = { readonly words?: readonly string[]; readonly offset?: number; readonly limit?: number }
+type Shelf = { readonly total: number; readonly found: number; readonly heads: readonly Head[] }
 
 /** A part of the shelf: last opened or brought first; only pieces in whose title, key, time or range every word stands. */
 export async function listShelf(db: Knex, classId: string, { words = [], offset = 0, limit = 1_000_000 }: Wanted = {}): Promise<Shelf> {
@@ -164,7 +164,7 @@ export async function getPieces(db: Knex, ids: readonly string[]): Promise<Store
 }
 
 /** A piece to be kept: what it came from, and what has been decided about it already. */
-export type NewPiece = { readonly piece: Piece; readonly source: Source; readonly plan?: Plan; readonly originalId?: string | null }
+type NewPiece = { readonly piece: Piece; readonly source: Source; readonly plan?: Plan; readonly originalId?: string | null }
 
 const summaryColumns = (piece: Piece) => {
   const summary = summaryOf(piece)

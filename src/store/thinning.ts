@@ -3,7 +3,7 @@ const DAY = 24 * HOUR
 const WEEK = 7 * DAY
 
 /** A saved version, for deciding whether it stays. */
-export type Aged = { readonly version: number; readonly savedAt: number; readonly name: string | null }
+type Aged = { readonly version: number; readonly savedAt: number; readonly name: string | null }
 
 /**
  * Which versions can go: of the last day all stay, then the last of every hour for a week, of every day for ten weeks, of

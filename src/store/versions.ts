@@ -7,7 +7,7 @@ import { versionsToDrop } from './thinning'
 import { writing } from './writing'
 
 /** A saved version in the list: when, its name if it has one, and whether its notes or only what was decided about them differ from the one before. */
-export type VersionEntry = {
+type VersionEntry = {
   readonly version: number
   readonly savedAt: number
   readonly notes: boolean
@@ -15,7 +15,7 @@ export type VersionEntry = {
   readonly said: string
 }
 /** A saved version, whole. */
-export type Version = {
+type Version = {
   readonly version: number
   readonly savedAt: number
   readonly name: string | null
@@ -48,14 +48,14 @@ export const versionRowSchema = z.object({
   whole: z.int(),
   body: z.instanceof(Buffer),
 })
-export type VersionRow = z.infer<typeof versionRowSchema>
+type VersionRow = z.infer<typeof versionRowSchema>
 const keptOf = (r: VersionRow): Kept => ({ whole: r.whole === 1, body: r.body })
 
 /**
  * The states of a piece's versions, oldest first, one at a time: what the one before said is needed for the next, so a
  * version that cannot be read hides those that are kept as changes of it, and is handed out as null with them.
  */
-export async function* statesOf(db: Knex, pieceId: string): AsyncGenerator<{ row: VersionRow; state: State | null }> {
+async function* statesOf(db: Knex, pieceId: string): AsyncGenerator<{ row: VersionRow; state: State | null }> {
   const numbers = (await db('piece_versions').where({ piece_id: pieceId }).orderBy('version').select('version')) as { version: number }[]
   let before: State | null = null
   for (const { version } of numbers) {

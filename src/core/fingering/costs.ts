@@ -18,7 +18,7 @@ export type Wait = { readonly up: number; readonly down: number }
 export const ANYWHERE: Wait = { up: 0, down: 0 }
 
 /** Receives each cost as it falls due, `times` over when it is more than once. */
-export type Charge = (kind: CostKind, times?: number) => void
+type Charge = (kind: CostKind, times?: number) => void
 
 /** What a hold costs by itself, whatever comes before and after. */
 export function chargeHold(setup: Setup, h: Hold, charge: Charge): void {
@@ -86,7 +86,7 @@ export function chargeJump(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Cha
 export const stringsApart = (a: Hold, b: Hold): number => (b.low > a.high ? b.low - a.high : a.low > b.high ? a.low - b.high : 0)
 
 /** Whether the hand is opened: the cello's extended frames, a stretched or reached-back finger of violin and viola. */
-export const isOpened = (h: Hold): boolean => (!h.open && h.shape !== 'closed') || h.stops.some((s) => s.stretch)
+const isOpened = (h: Hold): boolean => (!h.open && h.shape !== 'closed') || h.stops.some((s) => s.stretch)
 
 /** Whether the cello hand would have to carry fingers 2 to 4 up or down between two of their own notes: only 1 lets it open forward. */
 const movesUpperFingers = (a: Hold, b: Hold): boolean =>

@@ -8,7 +8,7 @@ import type { Policy } from './policy'
 export type FingerOn = { readonly finger: number; readonly string: number }
 
 /** The left hand while a column sounds. */
-export type HandAt = {
+type HandAt = {
   /** Every finger that is down, by string. */
   readonly down: readonly FingerOn[]
   /** Of those, the ones that sound nothing now but play again before the hand needs them elsewhere. */

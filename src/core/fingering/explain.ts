@@ -5,7 +5,7 @@ import type { Frame } from './frame'
 import type { CostKind } from './weights'
 
 /** How a finger plays: as it lies, low or high, reached or stretched, touching, or not at all. */
-export type Manner = 'open' | 'plain' | 'low' | 'high' | 'reached back' | 'reached forward' | 'stretched' | 'harmonic'
+type Manner = 'open' | 'plain' | 'low' | 'high' | 'reached back' | 'reached forward' | 'stretched' | 'harmonic'
 
 /** How a stop is played by the hand of an instrument. */
 export function mannerOf({ byLetter }: Pick<Instrument, 'byLetter'>, s: Stop): Manner {
@@ -37,7 +37,7 @@ export function sayFinger(instrument: Instrument, s: Stop, number = `${s.finger}
 }
 
 /** "low 2 on D", "open A", "4 reached forward on G". */
-export function sayStop(instrument: Instrument, s: Stop): string {
+function sayStop(instrument: Instrument, s: Stop): string {
   const string = instrument.strings[s.string].letter
   return s.finger === 0 ? `open ${string}` : `${sayFinger(instrument, s)} on ${string}`
 }
@@ -46,7 +46,7 @@ export function sayStop(instrument: Instrument, s: Stop): string {
 export const sayStops = (instrument: Instrument, h: Hold): string => h.stops.map((s) => sayStop(instrument, s)).join(' and ')
 
 /** "half position", "III", "raised III". */
-export const sayPosition = (p: Position): string => (p.name === 'half' ? 'half position' : positionKey(p))
+const sayPosition = (p: Position): string => (p.name === 'half' ? 'half position' : positionKey(p))
 
 /** "2 on D", "1 on A in III", "open D and 1 on A". The position is said when it is not the first. */
 export function sayHold(instrument: Instrument, h: Hold): string {

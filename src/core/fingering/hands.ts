@@ -2,7 +2,7 @@ import type { Frame } from './frame'
 import type { MappedNote, SeatMap } from './map'
 
 /** The hand in one position over a stretch of notes. It may play on several strings and change its frame within. */
-export type HandSpan = {
+type HandSpan = {
   readonly position: string
   /** First and last note it holds (open strings between count, open strings at the ends do not). */
   readonly from: MappedNote

@@ -65,7 +65,7 @@ export type Source = {
 }
 
 /** Prices holds and moves with a set of weights. */
-export type Pricing = {
+type Pricing = {
   readonly hold: (h: Hold) => number
   readonly start: (h: Hold) => number
   readonly move: (a: Hold, b: Hold, gap: Gap) => number
@@ -73,7 +73,7 @@ export type Pricing = {
 }
 
 /** Pricing for a setup. A move that may not be made (an open string cannot shift the hand) costs Infinity. */
-export function pricing(setup: Setup, weights: Weights): Pricing {
+function pricing(setup: Setup, weights: Weights): Pricing {
   let sum = 0
   const charge = (kind: CostKind, times = 1) => {
     sum += weights[kind] * times

@@ -51,7 +51,7 @@ export type SeatMap = {
   readonly byEvent: ReadonlyMap<string, readonly MappedNote[]>
 }
 
-export type MapOptions = {
+type MapOptions = {
   readonly octave: number
   readonly policy: Policy
   readonly learned: Learned

@@ -72,7 +72,7 @@ function relax({ width, moves, size, row, combination, ending }: Step, last: Flo
  * state that it leads to is b × `size` + `combination[p]`, its cost `moves[row[p] + b]` and `ending[p × width + b]`, the
  * jumps that end here. Null arrays stand for the plain step without jumps: p × width, 0, and nothing.
  */
-export type Step = {
+type Step = {
   readonly width: number
   readonly moves: Float64Array | null
   readonly size: number
@@ -82,7 +82,7 @@ export type Step = {
 }
 
 /** The jumps that end at each column. */
-export type Endings = ReadonlyMap<number, readonly Jump[]>
+type Endings = ReadonlyMap<number, readonly Jump[]>
 export function endingsOf(jumps: readonly Jump[]): Endings {
   const at = new Map<number, Jump[]>()
   for (const j of jumps) {
@@ -165,7 +165,7 @@ function layersFor(full: Table): { table: Table; layers: Layer[] } {
 }
 
 /** Index of the smallest number, the first of equals. */
-export function leastOf(costs: ArrayLike<number>): number {
+function leastOf(costs: ArrayLike<number>): number {
   let least = 0
   for (let i = 1; i < costs.length; i++) if (costs[i] < costs[least]) least = i
   return least

@@ -131,7 +131,7 @@ export const schoolOf = ({ schools }: Pick<Instrument, 'schools'>, chosen: Schoo
 export const opens = ({ schools }: Pick<Instrument, 'schools'>): boolean => schools.some((s) => s.reaches.some((r) => r.stretch === true))
 
 /** Semitones from a string to the next higher one; null above the highest. */
-export function toNextString({ strings }: Pick<Instrument, 'strings'>, string: number): number | null {
+function toNextString({ strings }: Pick<Instrument, 'strings'>, string: number): number | null {
   const next = strings[string + 1] as Pitch | undefined
   return next ? midiOf(next) - midiOf(strings[string]) : null
 }

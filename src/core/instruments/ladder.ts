@@ -2,7 +2,7 @@ import { STEP_IDS, type Instrument, type StepId } from './instrument'
 import { sameLearned, type Learned } from './learned'
 
 /** A step of the class's way, ready made; the teacher edits it from there. Common practice of string class courses. */
-export type Step = { readonly id: StepId; readonly name: string; readonly says: string }
+type Step = { readonly id: StepId; readonly name: string; readonly says: string }
 
 const SAID: Record<StepId, Omit<Step, 'id'>> = {
   'first-finger': { name: 'Open strings and first finger', says: 'two strings, finger 1' },

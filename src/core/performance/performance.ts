@@ -6,7 +6,7 @@ import { placeEvents, placeMeasures, type PlacedEvent } from '../piece/walk'
 import { secondsBetween, USUAL_TEMPO } from './tempo'
 
 /** What is played of a part: its line, and how many octaves it sounds from it. */
-export type Sounded = { readonly line: Line; readonly octave: number }
+type Sounded = { readonly line: Line; readonly octave: number }
 
 /** A written measure as it is played once more. Times in seconds and in ticks from the first note played. */
 export type PlayedMeasure = {

@@ -16,7 +16,7 @@ const perTick = (tempo: number): number => 60 / tempo / QUARTER
 type Stretch = { readonly from: number; readonly perTick: number }
 
 /** The speed of the written piece along its ticks: a tempo holds from its measure on, and while a fermata stands all wait. */
-export type TempoMap = {
+type TempoMap = {
   /** Quarters a minute in force in each measure. */
   readonly byMeasure: readonly number[]
   readonly stretches: readonly Stretch[]
@@ -35,7 +35,7 @@ const fermatas = (piece: Piece, line: Line): { from: number; to: number }[] =>
   )
 
 /** The tempo map of a piece. Made once for it. */
-export const tempoMapOf = once((piece: Piece): TempoMap => {
+const tempoMapOf = once((piece: Piece): TempoMap => {
   const byMeasure = tempos(piece)
   const held = piece.lines.flatMap((line) => fermatas(piece, line))
   const starts = placeMeasures(piece, piece.lines[0]).map((m) => m.start)

@@ -20,7 +20,7 @@ function wrapped(fifths: number): number {
 }
 
 /** A piece moved, and how many fingers and strings that a file gave were dropped: they belong to the old notes. */
-export type Moved = { readonly piece: Piece; readonly dropped: number }
+type Moved = { readonly piece: Piece; readonly dropped: number }
 
 /**
  * The piece in another signature, every key change moved along and spelled by its own key. Null when a note would leave the

@@ -56,7 +56,7 @@ export const placeEvents = onceIn((piece: Piece, line: Line): readonly PlacedEve
 })
 
 /** A measure whose events do not add up to its meter, with what is missing (negative) or too much, in ticks. */
-export type Misfit = {
+type Misfit = {
   readonly line: number
   readonly number: string
   readonly index: number

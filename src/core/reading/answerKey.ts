@@ -9,7 +9,7 @@ import { midiOf, pitchAt, pitchName, printedPitch, type Letter, type Pitch } fro
 export type AskedLetter = { readonly letter: Letter; readonly alter: number }
 
 /** One place of a letter on the staff, with what may play it. */
-export type Place = { readonly pitch: Pitch; readonly staff: string; readonly ways: readonly string[] }
+type Place = { readonly pitch: Pitch; readonly staff: string; readonly ways: readonly string[] }
 
 /** How far from where a beginner looks: the open string, then first position, then what lies further off. */
 const away = (h: Hold): number => (h.open ? -1 : Math.abs(h.position - FIRST))

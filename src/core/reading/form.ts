@@ -25,7 +25,7 @@ export type Unit = {
 }
 
 /** Notes in a row that are just a scale, or a chord one after another. */
-export type Run = {
+type Run = {
   readonly kind: 'scale' | 'arpeggio'
   readonly from: PlacedEvent
   readonly to: PlacedEvent
@@ -33,7 +33,7 @@ export type Run = {
   readonly name: string
 }
 
-export type Form = {
+type Form = {
   readonly measures: readonly Unit[]
   readonly pairs: readonly Unit[]
   readonly lines: readonly Unit[]

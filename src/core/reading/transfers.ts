@@ -7,7 +7,7 @@ import { sayInterval, sayMeasure, saySpacing, stringName } from './words'
 import { sayFinger } from '../fingering/explain'
 
 /** A crossing explained by one string: the same two fingers, as far apart, where the class knows them. */
-export type Transfer = {
+type Transfer = {
   readonly note: ReadNote
   /** Half steps between the two fingers as they lie across the strings. */
   readonly spacing: number

@@ -6,7 +6,7 @@ import type { Line, Piece } from '../piece/piece'
 import type { EverySeat, Seat, SeatId } from './seat'
 
 /** Which line a seat reads, and what says so. */
-export type LineMatch = { readonly line: number; readonly by: 'name' | 'clef' | 'only' }
+type LineMatch = { readonly line: number; readonly by: 'name' | 'clef' | 'only' }
 
 /** The top voice of the top staff of a part; readers name the others. */
 const isTop = (line: Line): boolean => !/, (staff [2-9]|voice [2-9])/.test(line.name)

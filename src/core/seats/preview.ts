@@ -12,7 +12,7 @@ const dotSchema = z.object({
   string: z.int().check(z.minimum(0), z.maximum(11)),
   open: z.boolean(),
 })
-export type Dot = Readonly<z.infer<typeof dotSchema>>
+type Dot = Readonly<z.infer<typeof dotSchema>>
 
 /** A row of the drawing: a seat with so many strings. */
 const rowSchema = z.object({

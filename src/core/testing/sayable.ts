@@ -14,7 +14,7 @@ import {
 } from '../piece/piece'
 
 /** What a format can say: pieces for its round trip hold nothing else. */
-export type Sayable = {
+type Sayable = {
   readonly marks: readonly NoteMark[]
   readonly dynamics: readonly (typeof DYNAMICS)[number][]
   readonly strings: boolean

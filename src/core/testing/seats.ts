@@ -16,7 +16,7 @@ export const SEAT: Record<Seat, SeatOfClass & Player> = bySeat((s) => seatsOf(DE
 
 /** What each seat has learned at a step of the way. */
 export type LearnedBySeat = Record<Seat, Learned>
-export const learnedAt = (step: StepId): LearnedBySeat => bySeat((s) => INSTRUMENTS[s].learned[step])
+const learnedAt = (step: StepId): LearnedBySeat => bySeat((s) => INSTRUMENTS[s].learned[step])
 export const FIRST_POSITION = learnedAt('first-position')
 export const WHOLE_NECK = learnedAt('seventh-position')
 /** Every step, with what each seat has learned there. */

@@ -24,7 +24,7 @@ export type Draft = {
   readonly next: number
 }
 
-export const WHOLE_REST: Value = { base: 'whole', dots: 0 }
+const WHOLE_REST: Value = { base: 'whole', dots: 0 }
 export const emptyMeasure = (number: string, id: string): Measure => ({
   number,
   events: [{ kind: 'rest', id, value: WHOLE_REST, wholeMeasure: true }],
@@ -225,7 +225,7 @@ export function onward(d: Draft): Draft {
 }
 
 /** The cursor at the start of the next measure; after the last one a new measure is added to every line. */
-export function toNextMeasure(d: Draft): Draft {
+function toNextMeasure(d: Draft): Draft {
   const measure = d.at.measure + 1
   const grown = measure < lineOf(d).measures.length ? d : withMeasureAt(d, measure)
   return { ...grown, at: { ...d.at, measure, index: 0 }, from: null }

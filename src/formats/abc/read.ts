@@ -10,7 +10,7 @@ import { inOrder, playedOrder } from './order'
 import { readVoice, tempoOf, type TuneContext, type Voice } from './voice'
 
 /** A tune of a collection: how it is listed, its own text with the fields that stand before all tunes, and what it reads as. */
-export type TuneReading = { readonly label: string; readonly text: string; readonly reading: Reading }
+type TuneReading = { readonly label: string; readonly text: string; readonly reading: Reading }
 
 type Tune = { readonly text: string; readonly offset: number }
 

@@ -6,7 +6,7 @@ import { childrenOf, numberOf, refuseAt, textOf, type XmlNode } from './tree'
 const MINOR_MODES = ['minor', 'dorian', 'phrygian', 'aeolian', 'locrian']
 
 /** A signature as read: `odd` when it is none of the fifteen, and the nearest of them stands for it. */
-export type ReadKey = { readonly key: Key; readonly odd: boolean }
+type ReadKey = { readonly key: Key; readonly odd: boolean }
 
 /**
  * A `<key>`; church modes keep their signature and lean minor or major by their third. A signature that is none of the

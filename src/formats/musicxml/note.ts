@@ -18,7 +18,7 @@ const baseOf = (n: XmlNode): Base | undefined => {
 }
 
 /** The sounding pitch of a `<note>`. Quarter tones go to the nearest half step, and that is said. */
-export function pitchOf(c: NoteContext, n: XmlNode): Pitch {
+function pitchOf(c: NoteContext, n: XmlNode): Pitch {
   const pitch = child(n, 'pitch')!
   const step = textOf(pitch, 'step') ?? ''
   const octave = numberOf(pitch, 'octave')

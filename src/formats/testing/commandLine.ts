@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process'
 
 /** What came of a command: how it ended, what it printed, whole and as lines that are not empty, and what it said of trouble. */
-export type Done = { readonly status: number | null; readonly text: string; readonly lines: readonly string[]; readonly errors: string }
+type Done = { readonly status: number | null; readonly text: string; readonly lines: readonly string[]; readonly errors: string }
 
 /** Runs a command line of the product as a user does. */
 export function runCommand(script: 'map' | 'perform', ...args: string[]): Done {

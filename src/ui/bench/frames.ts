@@ -14,7 +14,7 @@ export const frameWidth = (frame: Frame): number => {
 export const indentFor = (position: string | null): number => (position ? position.length * 7 + 8 : 0)
 
 /** A frame in its place; `position` is said before it when it is only a reminder. */
-export type Placed = { x: number; y: number; position: string | null; string: string; frame: Frame; key: number }
+type Placed = { x: number; y: number; position: string | null; string: string; frame: Frame; key: number }
 
 /** A frame that would stand farther than this from its note says nothing there; the inspector still does. */
 const DRIFT = 40
@@ -22,7 +22,7 @@ const DRIFT = 40
 const AGAIN = 430
 
 /** The numeral of a position, where its bracket begins: nothing else is drawn from `left` to `right`. */
-export type Numeral = { readonly at: MappedNote; readonly left: number; readonly right: number }
+type Numeral = { readonly at: MappedNote; readonly left: number; readonly right: number }
 
 /** Frames along the line: where one is set or changes on its string, and again after a while. */
 export function framesAlong(map: SeatMap, y: number, xOf: (n: MappedNote) => number, numerals: readonly Numeral[]): Placed[] {

@@ -44,7 +44,7 @@ export type ClassActions = {
   adopt(kept: ClassDraft, base: number): void
   keepMine(): void
 }
-export type ClassStore = ReturnType<typeof createClass>
+type ClassStore = ReturnType<typeof createClass>
 
 /** What is learned on strings that are strung otherwise: of all strings all, else those that are still there. */
 function relearned(before: SeatRow, after: SeatRow): SeatRow {

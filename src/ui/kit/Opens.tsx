@@ -16,7 +16,7 @@ import {
 type ButtonElement = ReactElement<ButtonHTMLAttributes<HTMLButtonElement>>
 
 /** A component that is loaded when it is first drawn, or when `load` is called ahead of that. */
-export type Later<P> = { readonly Part: LazyExoticComponent<ComponentType<P>>; load(): void }
+type Later<P> = { readonly Part: LazyExoticComponent<ComponentType<P>>; load(): void }
 
 /** Keeps a component out of what a page loads first. */
 export function later<P>(load: () => Promise<ComponentType<P>>): Later<P> {

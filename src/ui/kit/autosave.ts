@@ -13,7 +13,7 @@ export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'newer' | 'g
 export type Marked = { readonly save: SaveState; readonly version?: number; readonly lifted?: number; readonly problem?: string }
 
 /** A store that saves by itself: how it stands, and the version that its state was made on. */
-export type Saving = {
+type Saving = {
   readonly save: SaveState
   readonly problem: string
   readonly version: number
@@ -41,14 +41,14 @@ const BETWEEN = 250
 const LAST_WORDS = 60_000
 
 /** What autosave needs of the world around it. */
-export type World = {
+type World = {
   readonly outbox: Outbox
   /** Rejects when there is no answer that can be understood. */
   readonly put: (url: string, body: string, keepalive: boolean) => Promise<SaveReply>
   readonly now: () => number
 }
 
-export type Autosave = {
+type Autosave = {
   /** Takes up what an earlier visit has left unsent. */
   recover(): Promise<void>
   /** The page is being left: says the last words, if there are any. */

@@ -1,7 +1,7 @@
 import type { ChartColors } from './Chart'
 
 /** A number in a grid; `framed` when it is picked. */
-export type HeatCell = { readonly x: number; readonly y: number; readonly n: number; readonly framed?: boolean }
+type HeatCell = { readonly x: number; readonly y: number; readonly n: number; readonly framed?: boolean }
 
 type Heat = {
   readonly columns: readonly string[]

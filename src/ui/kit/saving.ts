@@ -53,7 +53,7 @@ export function marked<S>(k: Kept<S>, { save, version, problem = '' }: Marked): 
 }
 
 /** How long the words of one version are at most: as the server keeps them. */
-export const MOST_SAID = 300
+const MOST_SAID = 300
 
 /** What was done since the last save, as it is kept with the version: "Viola m6: 2 on A pinned; Bass: as written". */
 export function sayTold(told: readonly string[]): string {

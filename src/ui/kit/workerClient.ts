@@ -22,7 +22,7 @@ export function clientOf<Face>(worker: Worker): Client<Face> {
 export class TookTooLong extends Error {}
 
 /** One worker, kept from question to question. */
-export type Kept<Face> = {
+type Kept<Face> = {
   /**
    * Asks it something. It is started at the first question, and anew after it broke or was stopped.
    * @throws TookTooLong after `patience`; what the worker throws; an Error when it cannot be loaded or breaks.

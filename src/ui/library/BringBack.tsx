@@ -95,7 +95,7 @@ export function BringBack({ onBrought }: { onBrought: () => void }) {
 }
 
 /** What came of it, in one line made of the counts. */
-export function sayBrought({ added, putBack, there, gone, klass, safe }: Brought): string {
+function sayBrought({ added, putBack, there, gone, klass, safe }: Brought): string {
   if (safe)
     return `Everything is as in the file now: ${count(added, 'piece')}${gone ? `; ${countIs(gone, 'piece')} here no longer` : ''}. What stood before is kept below.`
   const stayed = there - putBack

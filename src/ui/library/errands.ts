@@ -2,7 +2,7 @@ import * as z from 'zod/mini'
 import { begunReply, PIECE_OF_FILE, pieceReply } from '@/api/protocol'
 
 /** How far something is, from 0 to 1, and what is being done. */
-export type Progress = { readonly part: number; readonly what: string }
+type Progress = { readonly part: number; readonly what: string }
 
 /** Something went wrong that can be said as it is. */
 export class Trouble extends Error {}

@@ -7,7 +7,7 @@ import type { Engraver, SystemsRequest } from '@/workers/protocol'
 /** One worker for the page: loading the engraver takes a second, and it is kept. A long score may take as long as it needs. */
 const engraver = keptWorker<Engraver>(() => new Worker(new URL('../../workers/engrave.worker.ts', import.meta.url), { type: 'module' }))
 
-export type Engraved = { readonly systems: readonly string[]; readonly state: 'working' | 'ready' | 'failed' }
+type Engraved = { readonly systems: readonly string[]; readonly state: 'working' | 'ready' | 'failed' }
 
 type Done = { readonly of: SystemsRequest | null; readonly systems: readonly string[]; readonly failed: boolean }
 

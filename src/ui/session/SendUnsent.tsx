@@ -6,13 +6,13 @@ import { putBody } from '@/ui/kit/autosave'
 import { browserOutbox, takeOver, type Unsent } from '@/ui/kit/outbox'
 
 /** The page on which a change was made: there it is taken up by itself. */
-export const pageOf = (url: string): string => {
+const pageOf = (url: string): string => {
   const piece = /^\/api\/pieces\/([^/]+)(\/notes)?$/.exec(url)
   return piece ? `/pieces/${piece[1]}${piece[2] ? '/write' : ''}` : '/class'
 }
 
 /** Sends one change that a closed window has left; says whether it still waits for the teacher. */
-export async function sendUnsent(unsent: Unsent): Promise<'sent' | 'waits' | 'not now'> {
+async function sendUnsent(unsent: Unsent): Promise<'sent' | 'waits' | 'not now'> {
   const release = await takeOver(unsent)
   if (!release) return 'not now'
   try {

@@ -3,7 +3,7 @@ import type { Desk } from './deskStore'
 import { pickedNotes } from './selectors'
 
 /** What the keys of the desk act on: the desk, and what is outside of it. */
-export type AtDesk = { readonly desk: Desk; readonly find: () => void; readonly help: () => void }
+type AtDesk = { readonly desk: Desk; readonly find: () => void; readonly help: () => void }
 
 /** To the measure so many before or after the picked one. */
 function toMeasure({ timeline, moment, pick }: Desk, by: number): void {

@@ -24,7 +24,7 @@ export type BringDoing = {
   added(only: string | null): void
 }
 
-export type BringState = {
+type BringState = {
   readonly lines: readonly BroughtLine[]
   readonly done: number
   readonly total: number

@@ -23,7 +23,7 @@ export function stringSteps({ instrument }: Reading, last: ReadNote, note: ReadN
   return Math.abs(stepsOf(instrument.strings[b]) - stepsOf(instrument.strings[a]))
 }
 
-export type Crossed = {
+type Crossed = {
   readonly note: ReadNote
   readonly last: ReadNote
   readonly skip: boolean

@@ -5,7 +5,7 @@ import { WHOLE_SPACE, type Scored, type SearchSpace } from '@/core/seats/search'
 import { useDesk, useDeskStore } from '@/ui/session/DeskProvider'
 import { prepareSearch, runSearch, type Running } from './weigher'
 
-export type SearchState = {
+type SearchState = {
   readonly status: 'idle' | 'running' | 'done' | 'cancelled' | 'failed'
   readonly done: number
   readonly of: number

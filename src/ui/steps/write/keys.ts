@@ -29,7 +29,7 @@ import { each, type KeyRow } from '@/ui/kit/keys'
 import type { WriteActions } from './writeStore'
 
 /** What the keys of the note editor act on: the tune, and what is outside of it. */
-export type AtTune = { readonly tune: WriteActions; readonly help: () => void }
+type AtTune = { readonly tune: WriteActions; readonly help: () => void }
 
 type Command = (d: Draft) => Draft
 const notes =
@@ -41,7 +41,7 @@ const commands = (by: Record<string, Command>): Record<string, (at: AtTune) => v
   Object.fromEntries(Object.entries(by).map(([chord, command]) => [chord, notes(command)]))
 
 /** Values by the digit that stands for them: how many of them a whole note has, but for the two smallest. */
-export const BASE_KEYS: Readonly<Record<string, Base>> = {
+const BASE_KEYS: Readonly<Record<string, Base>> = {
   '1': 'whole',
   '2': 'half',
   '4': 'quarter',
