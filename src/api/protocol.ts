@@ -204,7 +204,10 @@ export type PrintQuery = z.infer<typeof printQuery>
 /* Signing in */
 
 export const signInRequest = z.object({ passphrase: z.string().check(z.maxLength(500)) })
-const signInReply = z.object({ ok: z.boolean(), problem: z.optional(z.string()) })
+export const signInReply = z.discriminatedUnion('ok', [
+  z.object({ ok: z.literal(true) }),
+  z.object({ ok: z.literal(false), problem: z.string() }),
+])
 
 /* Taking away */
 

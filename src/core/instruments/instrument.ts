@@ -1,5 +1,5 @@
 import type { ClefName } from '../music/clef'
-import { midiOf, parsePitch, type Pitch } from '../music/pitch'
+import { parsePitch, type Pitch } from '../music/pitch'
 import type { Learned } from './learned'
 
 /** Where a finger lies against its usual place: by letters low/high by alteration; by half steps reached back/forward. */
@@ -129,9 +129,3 @@ export const schoolOf = ({ schools }: Pick<Instrument, 'schools'>, chosen: Schoo
 
 /** Whether any finger of it opens the hand. */
 export const opens = ({ schools }: Pick<Instrument, 'schools'>): boolean => schools.some((s) => s.reaches.some((r) => r.stretch === true))
-
-/** Semitones from a string to the next higher one; null above the highest. */
-function toNextString({ strings }: Pick<Instrument, 'strings'>, string: number): number | null {
-  const next = strings[string + 1] as Pitch | undefined
-  return next ? midiOf(next) - midiOf(strings[string]) : null
-}

@@ -22,8 +22,7 @@ export function lineIndexFor(piece: Piece, plan: Plan, klass: ClassSettings, sea
 }
 
 /** The line that a seat reads, as the piece has it. */
-const lineFor = (piece: Piece, plan: Plan, klass: ClassSettings, seat: Seat): Line =>
-  piece.lines[lineIndexFor(piece, plan, klass, seat)]
+const lineFor = (piece: Piece, plan: Plan, klass: ClassSettings, seat: Seat): Line => piece.lines[lineIndexFor(piece, plan, klass, seat)]
 
 /** Sounding octave of every seat: the teacher's choice, else where it fits best. */
 export function octavesFor(piece: Piece, plan: Plan, klass: ClassSettings): Record<SeatId, number> {

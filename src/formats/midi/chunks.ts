@@ -1,6 +1,5 @@
 /** A MIDI file without the parts that hold no track, or why it cannot be read, in words. */
-type Chunks =
-  { readonly ok: true; readonly bytes: Uint8Array; readonly skipped: number } | { readonly ok: false; readonly problem: string }
+type Chunks = { readonly ok: true; readonly bytes: Uint8Array; readonly skipped: number } | { readonly ok: false; readonly problem: string }
 
 const HEAD = 8
 

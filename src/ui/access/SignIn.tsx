@@ -1,11 +1,9 @@
 'use client'
 
 import { useState, useTransition } from 'react'
-import * as z from 'zod/mini'
+import { signInReply } from '@/api/protocol'
 import { Button } from '@/ui/kit/Button'
 import { Mark } from '@/ui/kit/Mark'
-
-const reply = z.union([z.object({ ok: z.literal(true) }), z.object({ ok: z.literal(false), problem: z.string() })])
 
 /** Where to after signing in: the page that was asked for, if it is one of ours. */
 const wanted = (): string => {
@@ -25,7 +23,7 @@ export function SignIn() {
           headers: { 'content-type': 'application/json' },
           body: JSON.stringify({ passphrase }),
         })
-        const answer = reply.parse(await response.json())
+        const answer = signInReply.parse(await response.json())
         if (answer.ok) window.location.assign(wanted())
         else setProblem(answer.problem)
       } catch {

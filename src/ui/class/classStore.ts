@@ -44,7 +44,6 @@ export type ClassActions = {
   adopt(kept: ClassDraft, base: number): void
   keepMine(): void
 }
-type ClassStore = ReturnType<typeof createClass>
 
 /** What is learned on strings that are strung otherwise: of all strings all, else those that are still there. */
 function relearned(before: SeatRow, after: SeatRow): SeatRow {

@@ -11,4 +11,4 @@ import { SVGRenderer } from 'echarts/renderers'
 take([HeatmapChart, ScatterChart, GridComponent, TooltipComponent, VisualMapComponent, LabelLayout, SVGRenderer])
 
 /** A drawing in an element of the page. */
-const drawIn = (el: HTMLElement): EChartsType => init(el, null, { renderer: 'svg' })
+export const drawIn = (el: HTMLElement): EChartsType => init(el, null, { renderer: 'svg' })

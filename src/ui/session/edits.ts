@@ -44,8 +44,7 @@ export type Edit = { readonly change: (at: Snapshot) => Partial<Snapshot>; reado
 const ofPlan = (said: string, change: (plan: Plan) => Plan): Edit => ({ said, change: ({ plan }) => ({ plan: change(plan) }) })
 
 /** The event that is struck for a note that may only be held on. */
-const struckEvent = (map: SeatMap, note: MappedNote): string =>
-  map.moments[map.solution.columns[note.column].moment].events[0].event.id
+const struckEvent = (map: SeatMap, note: MappedNote): string => map.moments[map.solution.columns[note.column].moment].events[0].event.id
 
 /** "Viola m6". */
 const at = (map: SeatMap, note: MappedNote): string => `${map.seat.name} m${note.placed.at.measure.number}`
