@@ -1,6 +1,6 @@
 'use client'
 
-import { memo, useEffect, useMemo, useRef, useState, type PointerEvent } from 'react'
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from 'react'
 import type { Seat, SeatId } from '@/core/seats/seat'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { useShownBySeat } from '@/ui/session/useSpots'
@@ -27,12 +27,19 @@ export function Bench() {
   const scroller = useRef<HTMLDivElement>(null)
   const [hovered, setHovered] = useState<number | null>(null)
   const [drawn, setDrawn] = useState(FIRST_DRAWN)
-  const see = () => {
+  const see = useCallback(() => {
     const el = scroller.current
     if (!el) return
     const next = drawnAround(el.scrollLeft, el.clientWidth)
     setDrawn((now) => (now.from === next.from && now.to === next.to ? now : next))
-  }
+  }, [])
+  useEffect(() => {
+    const el = scroller.current
+    if (!el) return
+    const watch = new ResizeObserver(see)
+    watch.observe(el)
+    return () => watch.disconnect()
+  }, [see])
 
   const box = layout.moments[moment]
   useEffect(() => {

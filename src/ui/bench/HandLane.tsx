@@ -44,16 +44,18 @@ const Numeral = ({ x, y, position }: { x: number; y: number; position: string })
   </text>
 )
 
+type LaneProps = { map: SeatMap; y: number; xOf: (n: MappedNote) => number; drawn: Drawn }
+
 /** The hand under a seat's notes: a bracket while it stays, its position at the left, its frames to scale. */
-export function HandLane({ map, y, xOf, drawn }: { map: SeatMap; y: number; xOf: (n: MappedNote) => number; drawn: Drawn }) {
+export const HandLane = memo(function HandLane({ map, y, xOf, drawn }: LaneProps) {
   const spans = handSpans(map)
   const left = (n: MappedNote) => xOf(n) - BENCH.chip / 2
   const numerals = spans.map((s) => ({ at: s.from, left: left(s.from), right: left(s.from) + indentFor(s.position) }))
   return (
     <g>
-      {spans.map((span, s) =>
+      {spans.map((span) =>
         xOf(span.to) < drawn.from || left(span.from) > drawn.to ? null : (
-          <g key={s}>
+          <g key={span.from.column}>
             <path
               d={`M${left(span.from)} ${y + 2} v5 H${xOf(span.to) + BENCH.chip / 2} v-5`}
               fill="none"
@@ -74,4 +76,4 @@ export function HandLane({ map, y, xOf, drawn }: { map: SeatMap; y: number; xOf:
       )}
     </g>
   )
-}
+})

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { movesOf, sayMove, type Move } from '@/core/fingering/moves'
 import { BENCH, isDrawn, stringY, type Drawn } from './grid'
@@ -8,7 +9,7 @@ type Props = { map: SeatMap; xOf: (n: MappedNote) => number; drawn: Drawn; hand:
  * What happens between notes, drawn: a shift as a slope from bracket to bracket (broken when nothing gives it time), a
  * slide as a wave over the string, one finger over two strings as a dotted line.
  */
-export function MoveMarks({ map, xOf, drawn, hand }: Props) {
+export const MoveMarks = memo(function MoveMarks({ map, xOf, drawn, hand }: Props) {
   const first = new Map<number, MappedNote>()
   const last = new Map<number, MappedNote>()
   for (const n of map.notes) {
@@ -42,7 +43,7 @@ export function MoveMarks({ map, xOf, drawn, hand }: Props) {
       })}
     </g>
   )
-}
+})
 
 function Slope({ move, from, to, y }: { move: Move; from: number; to: number; y: number }) {
   const { halfSteps, over } = move.shift!

@@ -1,4 +1,4 @@
-import { memo } from 'react'
+import { memo, useCallback, useDeferredValue } from 'react'
 import { bowingOf } from '@/core/bowing/bow'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { isBroken } from '@/core/hands/hold'
@@ -30,7 +30,11 @@ type Props = {
 }
 
 /** Where a note's chip stands: half a chip into its moment. */
-export const chipX = (layout: BenchLayout, timeline: readonly Beat[], onset: number): number => xAt(layout, timeline, onset + 0.001) + 13
+export const chipX = (layout: BenchLayout, timeline: readonly Beat[], onset: number): number =>
+  (layout.at.get(onset) ?? xAt(layout, timeline, onset)) + 13
+
+/** A head of the line: what is drawn of it stays its own when others come or go. */
+const keyOf = (n: MappedNote): string => `${n.placed.event.id} ${n.head}`
 
 /** A word in the middle of the strings where no finger is: a rest, or a note that cannot be reached. */
 const Instead = ({ x, y, word, trouble = false }: { x: number; y: number; word: string; trouble?: boolean }) => (
@@ -68,7 +72,9 @@ const Strings = memo(function Strings({ count, width }: { count: number; width: 
 /** One seat: its strings, the finger on each note, what rests, and the hand below. */
 export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top, letters, bows, spots, drawn, label }: Props) {
   const count = map.instrument.strings.length
-  const x = (n: MappedNote) => chipX(layout, timeline, n.placed.onset)
+  const x = useCallback((n: MappedNote) => chipX(layout, timeline, n.placed.onset), [layout, timeline])
+  // A changed finger is drawn first; the hand below and its ways follow a moment later.
+  const later = useDeferredValue(map)
   const bottom = stringY(0, count)
   const middle = bottom - 1.5 * BENCH.string + 4
   const unmapped = new Set(map.problems.filter((p) => !map.byEvent.has(p.placed.event.id)).map((p) => p.placed.event.id))
@@ -84,7 +90,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
     <g transform={`translate(0 ${top})`} aria-label={label} role="img">
       <Strings count={count} width={layout.width} />
       {chips.map(({ x: at, y, end }, i) => (
-        <Tail key={i} x={at} y={y} end={end} />
+        <Tail key={keyOf(notes[i])} x={at} y={y} end={end} />
       ))}
       {events.map((e) => {
         const at = chipX(layout, timeline, e.onset)
@@ -93,7 +99,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
         return null
       })}
       {chips.map(({ end: _, ...chip }, i) => (
-        <Chip key={i} {...chip} />
+        <Chip key={keyOf(notes[i])} {...chip} />
       ))}
       {letters &&
         notes
@@ -107,7 +113,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
                   .map((o) => letterName(o.pitch))
                   .join('·')
               : letterName(n.pitch)
-            return <Letters key={i} x={x(n)} text={names} />
+            return <Letters key={keyOf(n)} x={x(n)} text={names} />
           })}
       {bowing &&
         events.map(({ event, onset }) => {
@@ -127,8 +133,8 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
         xAt={(onset) => chipX(layout, timeline, onset)}
         y={bottom + 13}
       />
-      <MoveMarks map={map} xOf={x} drawn={drawn} hand={bottom + 14} />
-      <HandLane map={map} y={bottom + 14} xOf={x} drawn={drawn} />
+      <MoveMarks map={later} xOf={x} drawn={drawn} hand={bottom + 14} />
+      <HandLane map={later} y={bottom + 14} xOf={x} drawn={drawn} />
     </g>
   )
 })

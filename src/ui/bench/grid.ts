@@ -28,6 +28,8 @@ export type MomentBox = { readonly x: number; readonly width: number; readonly m
 export type BenchLayout = {
   readonly moments: readonly MomentBox[]
   readonly bars: readonly { readonly x: number; readonly number: string; readonly index: number }[]
+  /** Where each moment stands, by the time it begins. */
+  readonly at: ReadonlyMap<number, number>
   readonly width: number
 }
 
@@ -35,6 +37,7 @@ export type BenchLayout = {
 export function layOutBench(timeline: readonly Beat[]): BenchLayout {
   const moments: MomentBox[] = []
   const bars: { x: number; number: string; index: number }[] = []
+  const at = new Map<number, number>()
   let x = 4
   let last = -1
   for (const b of timeline) {
@@ -47,9 +50,10 @@ export function layOutBench(timeline: readonly Beat[]): BenchLayout {
     }
     const width = Math.max(LEAST, (b.ticks / QUARTER) * PER_QUARTER)
     moments.push({ x, width, measure: index, opens })
+    at.set(b.onset, x)
     x += width
   }
-  return { moments, bars, width: x + 6 }
+  return { moments, bars, at, width: x + 6 }
 }
 
 /** Where a time stands that may lie inside a moment (the end of a note). */
@@ -78,8 +82,8 @@ export type Drawn = { readonly from: number; readonly to: number }
 
 /** The bench is drawn in steps of so many pixels, so that scrolling seldom draws anew. */
 const STEP = 1200
-/** What is drawn before anybody knows how wide the page is: a tune of the usual length is drawn whole. */
-export const FIRST_DRAWN: Drawn = { from: 0, to: 4 * STEP }
+/** What is drawn before anybody knows how wide the page is. */
+export const FIRST_DRAWN: Drawn = { from: 0, to: 2 * STEP }
 
 /** What is to be drawn when this much is seen. */
 export const drawnAround = (left: number, width: number): Drawn => ({

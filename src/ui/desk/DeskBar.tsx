@@ -29,10 +29,6 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
   const piece = useDesk((d) => d.piece)
   const view = useDesk((d) => d.view)
   const setView = useDesk((d) => d.setView)
-  const undo = useDesk((d) => d.undo)
-  const redo = useDesk((d) => d.redo)
-  const past = useDesk((d) => d.past)
-  const future = useDesk((d) => d.future)
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-sheet px-3 py-1.5">
       <BackLink />
@@ -50,7 +46,7 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
         {step.desk.centre === null && <Choice label="Drawing" value={view} options={VIEWS} onChange={setView} />}
         <Settings />
         <TakeAway id={id} originalId={originalId} />
-        <UndoRedo history={{ past, future }} undo={undo} redo={redo} />
+        <DeskUndo />
         <Hint text="Keys ( ? )">
           <Button kind="quiet" aria-label="Keys" onClick={onHelp}>
             <Keyboard size={18} aria-hidden />
@@ -60,4 +56,13 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
       </div>
     </header>
   )
+}
+
+/** Apart from the bar, which else were drawn anew at every change. */
+function DeskUndo() {
+  const undo = useDesk((d) => d.undo)
+  const redo = useDesk((d) => d.redo)
+  const past = useDesk((d) => d.past)
+  const future = useDesk((d) => d.future)
+  return <UndoRedo history={{ past, future }} undo={undo} redo={redo} />
 }

@@ -19,7 +19,6 @@ const HEAVY = 2
 /** One cell a measure with a lane a seat: its load, and a mark at each of its spots. Overview and way around in one. */
 export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement | null> }) {
   const seats = useSeats()
-  const ensemble = useDesk((d) => d.ensemble)
   const measures = useDesk((d) => d.piece.lines[0].measures)
   const measure = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
   const timeline = useDesk((d) => d.timeline)
@@ -58,7 +57,7 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
   useEffect(() => {
     row.current?.children[measure]?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
   }, [measure])
-  const name = (s: SeatId) => ensemble[s].seat.name
+  const name = (id: SeatId) => seats.find((s) => s.id === id)!.name
   return (
     <div className="flex border-t border-rule bg-paper py-2 pl-3">
       <div className="w-[106px] shrink-0 pr-2 text-fine leading-tight">
