@@ -200,7 +200,11 @@ function contacts(piece: Piece, plain: readonly Plain[]): { contact: Contact; fr
   })
 }
 
-function contactOf(middle: number): Contact {
-  if (middle > 0.88) return 'tip'
-  return middle < 0.37 ? 'lower half' : middle < 0.63 ? 'middle' : 'upper half'
-}
+/** Up to where on the hair each part of the bow reaches: 0 is the frog, 1 the tip. Common practice; the middle is a quarter of it. */
+const PARTS: readonly (readonly [Contact, number])[] = [
+  ['lower half', 0.37],
+  ['middle', 0.63],
+  ['upper half', 0.88],
+]
+
+const contactOf = (middle: number): Contact => PARTS.find(([, end]) => middle < end)?.[0] ?? 'tip'

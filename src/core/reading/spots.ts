@@ -49,8 +49,8 @@ function settled(r: Reading, d: About, found: readonly Found[], stage: Stage): S
   return spots
 }
 
-/** How hard two things are together before they are said as two at once. */
-const TOO_MUCH = 1.1
+/** How hard two things are together before they are said as two at once, what each must be to count, and how hard both then are. */
+const [TOO_MUCH, COUNTS, BOTH] = [1.1, 0.4, 0.7]
 /** Kinds that say the same thing of one note count once. */
 const KIN: Partial<Record<SpotKind, string>> = {
   'two-forms': 'sign',
@@ -64,7 +64,7 @@ const KIN: Partial<Record<SpotKind, string>> = {
 function twoNew(r: Reading, spots: readonly Spot[]): Spot[] {
   const fresh = new Map<string, Map<string, Spot>>()
   for (const s of spots) {
-    if (s.before > 0 || s.hard < 0.4) continue
+    if (s.before > 0 || s.hard < COUNTS) continue
     const here = fresh.get(s.event) ?? new Map<string, Spot>()
     const kin = KIN[s.kind] ?? s.kind
     if ((here.get(kin)?.hard ?? 0) < s.hard) here.set(kin, s)
@@ -76,7 +76,7 @@ function twoNew(r: Reading, spots: readonly Spot[]): Spot[] {
     if (!note || hardest.length < 2 || hardest[0].hard + hardest[1].hard < TOO_MUCH) return []
     const names = hardest.map((s) => aboutName(s.kind))
     const text = `Two things for the first time at one note: ${names.join(', and ')}.`
-    return [{ note, hard: 0.7, text, advice: 'Separate them: one by itself, then the other, then both.', about: event }]
+    return [{ note, hard: BOTH, text, advice: 'Separate them: one by itself, then the other, then both.', about: event }]
   })
   return settled(r, TWO_NEW, found, 'first position')
 }
