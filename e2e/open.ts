@@ -14,6 +14,7 @@ export async function reload(page: Page): Promise<void> {
 /** Opens a piece of the shelf by its title. */
 export async function open(page: Page, title: string): Promise<void> {
   await page.goto('/')
+  await awake(page)
   // The shelf shows what was opened last; the rest is found.
   await page.getByPlaceholder(/Title/).fill(title)
   await expect(page.getByText(/^\d+ of \d+ pieces?$/)).toBeVisible()

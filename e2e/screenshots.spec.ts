@@ -75,6 +75,7 @@ test('pictures for the README', async ({ page }) => {
   const id = new URL(page.url()).pathname.split('/').pop()
   const midi = await (await page.request.get(`/api/pieces/${id}/export?as=midi&seat=violin`)).body()
   await page.getByRole('button', { name: 'Take away' }).click()
+  await expect(page.getByRole('menuitem', { name: /^MIDI/ })).toBeVisible()
   await shot(page, 'take-away')
   await page.keyboard.press('Escape')
   await page.getByRole('link', { name: 'history' }).click()

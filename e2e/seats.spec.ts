@@ -60,3 +60,15 @@ test('a second group of violins and a bass tuned otherwise are made, read on the
   await page.keyboard.press('ArrowRight')
   await expect(moment.getByRole('region')).toHaveCount(4)
 })
+
+test('a class has room for eight seats, and says so when it is full', async ({ page }) => {
+  await page.goto('/class')
+  await awake(page)
+  for (const instrument of ['Violin', 'Viola', 'Cello', 'Bass']) await add(page, instrument).click()
+  await expect(seats(page).getByRole('row')).toHaveCount(9)
+  await expect(page.getByText('A class has 8 seats at most.')).toBeVisible()
+  await expect(page.getByRole('group', { name: 'Add a seat' }).getByRole('button')).toHaveCount(0)
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(seats(page).getByRole('row')).toHaveCount(5)
+  await saved(page)
+})

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { tuneXml } from '../scripts/bench-tune'
-import { open } from './open'
+import { awake, open } from './open'
 
 /** Figures of the page itself, printed and not asserted: they are stated in the README. */
 
@@ -10,6 +10,7 @@ const ms = (x: number): string => `${x.toFixed(1)} ms`
 test('a pin on a tune of 64 measures, and from the shelf to the first bench', async ({ page }) => {
   const title = 'Speed of sixty-four'
   await page.goto('/')
+  await awake(page)
   await page.getByLabel('Files to add').setInputFiles({
     name: 'speed.musicxml',
     mimeType: 'application/xml',

@@ -36,7 +36,7 @@ export function FoundList({ found }: { found: readonly Scored[] }) {
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-sm tabular-nums">
-        <caption className="sr-only">FoundList found, best first</caption>
+        <caption className="sr-only">Settings found, best first</caption>
         <thead>
           <tr className="text-left text-soft">
             {['Key', 'Octaves', 'Even', 'Points', 'New', 'Out'].map((name, i) => (
