@@ -14,7 +14,7 @@ import { STEP_IDS } from '@/core/instruments/instrument'
 import { SEATS } from '@/core/testing/seats'
 
 /*
- * The maps of the demonstration pieces as they stood before the seats became data: fingers in full at two steps of a
+ * The maps of the demonstration pieces as they stand: fingers in full at two steps of a
  * class, and a digest of all else that is said of every note at every step. What changes here changes on paper.
  */
 

@@ -1,12 +1,16 @@
-import { choiceOf, type Hold } from '../hands/hold'
+import { choiceOf, isLearned, type Hold } from '../hands/hold'
 import { once } from '../once'
 import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
 import { layOut, type Jump } from './layout'
 import { endingsOf, keptHold, solve, stepInto, type Solution } from './solve'
 import type { CostKind } from './weights'
 
-/** What each kind of cost comes to on one way through the line. */
-export type Tally = ReadonlyMap<CostKind, number>
+/** Two lines where they differ: how often each kind of cost falls due on the chosen one and on the other. */
+export type Difference = {
+  readonly times: ReadonlyMap<CostKind, { readonly mine: number; readonly theirs: number }>
+  /** Whether the class has learned all of the chosen one there. */
+  readonly learned: boolean
+}
 
 /** Another choice at a moment: what the whole line would cost more, and in what. */
 export type Alternative = {
@@ -119,8 +123,8 @@ const jumpsAt = once((s: Solution): ReadonlyMap<number, readonly Jump[]> => {
   return at
 })
 
-/** What the best line through `hold` pays more than the chosen line, by kind; walked only as far as the two differ. */
-export function differenceOf(s: Solution, column: number, hold: Hold): Tally {
+/** The best line through `hold` at a column, as far as it is another than the chosen one: its holds by column. */
+export function rivalOf(s: Solution, column: number, hold: Hold): ReadonlyMap<number, Hold> {
   const choice = choiceOf(hold)
   const known = choicesIn(s.columns[column].holds).includes(choice)
   const w = known ? s : widen(s, column)
@@ -147,22 +151,34 @@ export function differenceOf(s: Solution, column: number, hold: Hold): Tally {
   }
   follow(w.from, -1)
   follow(to, 1)
-  const tally = new Map<CostKind, number>()
-  const walk = (holdAt: (i: number) => Hold, sign: number) => {
-    const charge = (kind: CostKind, times = 1) => tally.set(kind, (tally.get(kind) ?? 0) + sign * times * s.weights[kind])
-    for (const i of theirs.keys()) {
+  return theirs
+}
+
+/** What falls due on the chosen line and on the best line through `hold`; walked only as far as the two differ. */
+export function differenceOf(s: Solution, column: number, hold: Hold): Difference {
+  const rival = rivalOf(s, column, hold)
+  const chosen = (i: number): Hold => s.columns[i].holds[s.chosen[i]]
+  const jumps = jumpsAt(s)
+  const touched = new Set([...rival.keys()].flatMap((i) => jumps.get(i) ?? []))
+  const counted = (holdAt: (i: number) => Hold): Map<CostKind, number> => {
+    const times = new Map<CostKind, number>()
+    const charge = (kind: CostKind, n = 1) => times.set(kind, (times.get(kind) ?? 0) + n)
+    for (const i of rival.keys()) {
       chargeHold(s.setup, holdAt(i), charge)
-      if (i === 0) chargeStart(holdAt(0), charge)
-      if (theirs.has(i - 1) && s.columns[i].moves) chargeMove(s.setup, holdAt(i - 1), holdAt(i), s.columns[i].gap, charge)
+      if (i === 0) chargeStart(s.setup, holdAt(0), charge)
+      if (rival.has(i - 1) && s.columns[i].moves) chargeMove(s.setup, holdAt(i - 1), holdAt(i), s.columns[i].gap, charge)
     }
     for (const j of touched) {
       const [a, b] = j.back ? [j.high, j.low] : [j.low, j.high]
       chargeJump(s.setup, holdAt(a), holdAt(b), j.gap, charge)
     }
+    return times
   }
-  const jumps = jumpsAt(s)
-  const touched = new Set([...theirs.keys()].flatMap((i) => jumps.get(i) ?? []))
-  walk((i) => theirs.get(i) ?? mine(i), 1)
-  walk(mine, -1)
-  return new Map([...tally].filter(([, v]) => v !== 0))
+  const mine = counted(chosen)
+  const theirs = counted((i) => rival.get(i) ?? chosen(i))
+  const kinds = [...new Set([...mine.keys(), ...theirs.keys()])]
+  return {
+    times: new Map(kinds.map((k) => [k, { mine: mine.get(k) ?? 0, theirs: theirs.get(k) ?? 0 }])),
+    learned: [...rival.keys()].every((i) => isLearned(chosen(i))),
+  }
 }

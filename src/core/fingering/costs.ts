@@ -1,8 +1,11 @@
 import type { Hold, Stop } from '../hands/hold'
 import { inOneFrame } from '../hands/frames'
-import { FIRST, schoolOf } from '../instruments/instrument'
+import { FIRST, positionKey, schoolOf, taughtIn, type School } from '../instruments/instrument'
+import type { Learned } from '../instruments/learned'
 import { midiOf } from '../music/pitch'
+import { once } from '../once'
 import type { Setup } from './candidates'
+import { isVisited } from './visits'
 import type { CostKind } from './weights'
 
 /** What lies between two sounding moments of the line. */
@@ -23,7 +26,8 @@ type Charge = (kind: CostKind, times?: number) => void
 /** What a hold costs by itself, whatever comes before and after. */
 export function chargeHold(setup: Setup, h: Hold, charge: Charge): void {
   const { instrument, policy } = setup
-  if (h.needs.length) charge('notLearned', h.needs.length)
+  const met = h.needs.reduce((n, need) => n + (isVisited(need) ? 0 : 1), 0)
+  if (met) charge('notLearned', met)
   if (h.respelled) charge('respelled')
   if (h.position !== FIRST) charge(h.position < FIRST ? 'halfPosition' : 'awayFromFirst')
   const letters = instrument.byLetter
@@ -49,8 +53,24 @@ export function chargeHold(setup: Setup, h: Hold, charge: Charge): void {
   }
 }
 
+/** What is new where the hand comes to: charged once, when it comes there from `a`, or begins there. */
+function chargeEntry(setup: Setup, a: Hold | null, b: Hold, charge: Charge): void {
+  const here = a?.position === b.position
+  if (!here && b.position !== FIRST) {
+    const later = laterThanNext(setup, b.position)
+    if (later !== null) {
+      charge('notLearned')
+      if (later) charge('taughtLater', later)
+    }
+  }
+  if (b.needs.length === 0) return
+  if (b.needs.includes('string') && !(a?.needs.includes('string') && a.low <= b.high && b.low <= a.high)) charge('notLearned')
+  if (b.needs.includes('extension') && !(here && a.needs.includes('extension') && a.shape === b.shape)) charge('notLearned')
+}
+
 /** What it costs to begin a line with this hold: a hand that is not at home has to be found. */
-export function chargeStart(h: Hold, charge: Charge): void {
+export function chargeStart(setup: Setup, h: Hold, charge: Charge): void {
+  chargeEntry(setup, null, h, charge)
   if (h.position > FIRST) charge('startAway')
   if (isOpened(h)) charge('opening')
 }
@@ -61,6 +81,7 @@ export function chargeStart(h: Hold, charge: Charge): void {
  */
 export function chargeMove(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Charge): boolean {
   if (b.open && a.position !== b.position) return false
+  chargeEntry(setup, a, b, charge)
   if (a.position !== b.position) chargeShift(setup, a, b, gap, charge)
   if (isOpened(b) && !(isOpened(a) && a.position === b.position && a.shape === b.shape)) charge('opening')
   // While an open string rings or in a rest the hand closes by itself.
@@ -157,3 +178,23 @@ function chargeSameString(setup: Setup, a: Hold, b: Hold, charge: Charge): void 
       else if (letters && !inOneFrame(true, s, t)) charge('frameBroken')
     }
 }
+
+/**
+ * How many positions that are not learned either are usually taught before this one: 0 when it comes next. Null when it is
+ * learned. Made once for what is learned and an instrument.
+ */
+function laterThanNext({ instrument, learned, policy }: Setup, position: number): number | null {
+  const byInstrument = lateness(learned)
+  const school = schoolOf(instrument, policy.school)
+  let known = byInstrument.get(school)
+  if (!known) {
+    const waiting = taughtIn(instrument, school).filter((key) => !learned.positions.includes(key))
+    known = instrument.positions.map((p) => {
+      const at = waiting.indexOf(positionKey(p))
+      return learned.positions.includes(positionKey(p)) ? null : at < 0 ? waiting.length : at
+    })
+    byInstrument.set(school, known)
+  }
+  return known[position]
+}
+const lateness = once((_: Learned) => new Map<School, readonly (number | null)[]>())

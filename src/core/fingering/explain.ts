@@ -1,8 +1,6 @@
 import { isLearned, type Hold, type Need, type Stop } from '../hands/hold'
 import { positionKey, type Instrument, type Position } from '../instruments/instrument'
-import type { Tally } from './alternatives'
 import type { Frame } from './frame'
-import type { CostKind } from './weights'
 
 /** How a finger plays: as it lies, low or high, reached or stretched, touching, or not at all. */
 type Manner = 'open' | 'plain' | 'low' | 'high' | 'reached back' | 'reached forward' | 'stretched' | 'harmonic'
@@ -14,6 +12,12 @@ export function mannerOf({ byLetter }: Pick<Instrument, 'byLetter'>, s: Stop): M
   if (!byLetter) return ({ low: 'reached back', normal: 'plain', high: 'reached forward' } as const)[s.place]
   if (s.stretch) return s.finger === 1 ? 'reached back' : 'stretched'
   return s.place === 'normal' ? 'plain' : s.place
+}
+
+/** Whether the hand opens for it. */
+export const isReached = (instrument: Pick<Instrument, 'byLetter'>, s: Stop): boolean => {
+  const manner = mannerOf(instrument, s)
+  return manner === 'reached back' || manner === 'reached forward' || manner === 'stretched'
 }
 
 /** "low 2", "4 reached forward", "3", "open": a stop without its string; `number` is how its finger is said. */
@@ -55,41 +59,6 @@ export function sayHold(instrument: Instrument, h: Hold): string {
   return h.open || at.name === 'I' ? stops : `${stops} in ${sayPosition(at)}`
 }
 
-/** What the chosen way is spared, when another way would have to pay for it. */
-const SPARED: Record<CostKind, string> = {
-  notLearned: 'stays with what the class has learned',
-  shiftInSlur: 'no shift inside the slur',
-  shift: 'saves a shift',
-  shiftOverOpen: 'saves a shift',
-  shiftOverRest: 'saves a shift',
-  shiftNotLearned: 'no shift that the class has not learned',
-  guideFinger: 'shifts on a guiding finger',
-  shiftByHalfStep: 'the hand moves only a half step',
-  shiftFar: 'a shorter shift',
-  landing: 'the shift lands on a surer finger',
-  timing: 'shifts where the class wants it',
-  pivot: 'the hand need not roll',
-  startAway: 'begins in first position',
-  awayFromFirst: 'stays in first position',
-  halfPosition: 'stays in first position',
-  extension: 'needs no stretch',
-  opening: 'needs no stretch',
-  closing: 'the hand stays as it is',
-  skipString: 'skips no string',
-  crossingInSlur: 'keeps the slur on one string',
-  fourthFinger: 'spares the fourth finger',
-  againstPolicy: 'as the class is set',
-  slide: 'no finger has to slide',
-  fifth: 'no finger hops across strings',
-  frameBroken: 'keeps one frame',
-  crossing: 'saves a crossing',
-  bowCrossing: 'saves a crossing',
-  newFrame: 'keeps one frame',
-  harmonic: 'a firm note',
-  respelled: 'fingered as it is spelled',
-  offTape: 'stays on the tapes',
-}
-
 const NEW: Record<Need, string> = {
   position: 'the position',
   string: 'the string',
@@ -102,12 +71,6 @@ const NEW: Record<Need, string> = {
 /** What of a hold is new for the class: "the finger and the string". */
 export const sayNeeds = (h: Hold): string => h.needs.map((n) => NEW[n]).join(' and ')
 
-/** The two things that weigh most for the chosen way. */
-export function sayDifference(differs: Tally): string {
-  const pays = [...differs].filter(([, v]) => v > 0).sort((a, b) => b[1] - a[1])
-  return [...new Set(pays.map(([kind]) => SPARED[kind]))].slice(0, 2).join(', ')
-}
-
 /** "touching 3", "a whole step under 4": where the finger lies among its neighbours. */
 function neighbours(s: Stop, frame: Frame | null, letters: boolean): string {
   if (!frame || !letters || s.finger === 0) return ''
@@ -117,24 +80,34 @@ function neighbours(s: Stop, frame: Frame | null, letters: boolean): string {
   return ''
 }
 
-/** Why this hold, in one sentence, against the runner-up (the cheapest other choice, if there is one). */
+/** What else a hand could do at a note: the cheapest other choice, and whether there are others at all. */
+export type Rival = {
+  /** The cheapest other choice that the class has learned, with what the chosen line is spared in words. */
+  readonly hold: Hold
+  readonly price: number
+  readonly spared: string
+}
+
+/**
+ * Why this hold, in one sentence, against the runner-up. `only`: no other string, finger or position plays it at all;
+ * `must`: nothing that the class has learned plays it.
+ */
 export function sayWhy(
   instrument: Instrument,
   h: Hold,
   frame: Frame | null,
-  runnerUp: { hold: Hold; price: number; differs: Tally } | undefined,
-  pinned: boolean,
+  { rival, only, must, pinned }: { rival: Rival | undefined; only: boolean; must: boolean; pinned: boolean },
 ): string {
   const what = sayHold(instrument, h)
   const Sentence = what[0].toUpperCase() + what.slice(1)
   const top = h.stops[h.stops.length - 1]
   const lie = neighbours(top, frame, instrument.byLetter)
   if (pinned) return `${Sentence}${lie}: pinned.`
-  if (!isLearned(h)) return `${Sentence}${lie}: nothing that the class has learned plays it; new is ${sayNeeds(h)}.`
-  if (!runnerUp) return h.open ? `${Sentence}: no other place for it here.` : `${Sentence}${lie}: the one place for it here.`
-  const other = sayHold(instrument, runnerUp.hold)
-  const why = sayDifference(runnerUp.differs)
-  return runnerUp.price === 0 || !why
-    ? `${Sentence}${lie}; ${other} would serve as well.`
-    : `${Sentence}${lie && `${lie},`} rather than ${other}: ${why}.`
+  if (must) return `${Sentence}${lie}: nothing that the class has learned plays it; new is ${sayNeeds(h)}.`
+  if (!rival) return `${Sentence}${lie}: the one place for it${only ? '' : ' that the class has learned'}.`
+  const other = sayHold(instrument, rival.hold)
+  const fresh = isLearned(h) ? '' : ` New is ${sayNeeds(h)}.`
+  return rival.price === 0 || !rival.spared
+    ? `${Sentence}${lie}; ${other} would serve ${rival.price === 0 ? 'as well' : 'nearly as well'}.${fresh}`
+    : `${Sentence}${lie && `${lie},`} rather than ${other}: ${rival.spared}.${fresh}`
 }

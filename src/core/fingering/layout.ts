@@ -11,6 +11,7 @@ import { ANYWHERE, chargeHold, chargeJump, chargeMove, chargeStart, type Gap, ty
 import type { Moment } from './moments'
 import { pinAllows, pinLacks, type Pin } from './pins'
 import { stepsOf, type Step } from './route'
+import { withStays } from './visits'
 import { weightsFor, type CostKind, type Weights } from './weights'
 
 /** The ways to hold one moment, each with its own cost. `moment` is its index in the line. */
@@ -23,6 +24,8 @@ export type Column = {
   /** Cost of the move from each hold of the column before (rows) to each of this one; null when that step is never played. */
   readonly moves: Float64Array | null
   readonly pinned: boolean
+  /** Every way to hold it, of a class that has learned everything; open strings once. */
+  readonly all: readonly Hold[]
 }
 
 /** A repeat or ending: two columns that follow each other as played, though not as written. `low` is the earlier written. */
@@ -86,7 +89,7 @@ function pricing(setup: Setup, weights: Weights): Pricing {
     },
     start: (h) => {
       sum = 0
-      chargeStart(h, charge)
+      chargeStart(setup, h, charge)
       return sum
     },
     move: (a, b, gap) => {
@@ -102,12 +105,13 @@ function pricing(setup: Setup, weights: Weights): Pricing {
 }
 
 /** A column before its costs: `free` are the ways that stand without a pin, `all` those of a class that has learned everything. */
-type Draft = Pick<Column, 'moment' | 'pitches' | 'holds' | 'pinned'> & { readonly free: readonly Hold[]; readonly all: readonly Hold[] }
+type Draft = Pick<Column, 'moment' | 'pitches' | 'holds' | 'pinned' | 'all'> & { readonly free: readonly Hold[] }
 /** Holds that several moments share: the same pitches under the same pin, with the same hands waiting. */
 type Group = { readonly index: number; readonly holds: readonly Hold[]; readonly own: Float64Array; readonly hands: Hands }
 
 /**
- * Lays out the columns: for each moment the ways that the class has learned, or, where none serves, those with the fewest new things.
+ * Lays out the columns: for each moment the ways that the class has learned, or, where none serves, those with the fewest
+ * new things; around these also the ways to stay where the hand had to go (`visits.ts`).
  * Pins leave only what they allow; a pin that nothing satisfies is reported and set aside. At the moment `wide` every
  * way stands, pinned or learned or not.
  */
@@ -150,7 +154,7 @@ export function layOut(setup: Setup, source: Source, wide = -1): Table {
     if (i === 0) own = own.map((c, h) => c + price.start(group.holds[h]))
     if (loop) own = own.map((c, h) => c + price.jump(group.holds[h], group.holds[h], loop))
     const moves = i > 0 && gap ? movesOf(groups[i - 1], group, gap) : null
-    return { moment: d.moment, pitches: d.pitches, pinned: d.pinned, gap: gap ?? NO_GAP, holds: group.holds, own, moves }
+    return { moment: d.moment, pitches: d.pitches, pinned: d.pinned, all: d.all, gap: gap ?? NO_GAP, holds: group.holds, own, moves }
   })
   // The same of its repeats: many of them lead from like to like.
   const across = new Map<string, Float64Array>()
@@ -292,6 +296,17 @@ function waysKnown({ instrument, policy, learned }: Setup, octaves: number): Map
 /** Policies whose ways are kept for one seat's learning. */
 const MOST_POLICIES = 24
 
+/**
+ * The ways that ask for the fewest new things; those in a position that is known come first. Where only a new position
+ * serves, one thing more may be asked: the position that is taught next may need a finger that is new too.
+ */
+function fewestNew(all: readonly Hold[]): readonly Hold[] {
+  const least = all.reduce((n, h) => Math.min(n, h.needs.length), Infinity)
+  const fewest = all.filter((h) => h.needs.length === least)
+  const known = fewest.filter((h) => !h.needs.includes('position'))
+  return known.length ? known : all.filter((h) => h.needs.length <= least + 1)
+}
+
 /** Each moment with the holds that may be chosen, open strings still once; and what is out of reach. */
 function draftColumns(setup: Setup, { moments, octaves, pins }: Source, wide: number): { drafts: Draft[]; problems: Problem[] } {
   const problems: Problem[] = []
@@ -303,8 +318,7 @@ function draftColumns(setup: Setup, { moments, octaves, pins }: Source, wide: nu
     if (!found) {
       const pitches = written.map((p) => byOctaves(p, octaves))
       const all = candidates(setup, pitches)
-      const least = all.reduce((n, h) => Math.min(n, h.needs.length), Infinity)
-      known.set(key, (found = { pitches, all, free: all.filter((h) => h.needs.length === least) }))
+      known.set(key, (found = { pitches, all, free: fewestNew(all) }))
     }
     return found
   }
@@ -324,7 +338,14 @@ function draftColumns(setup: Setup, { moments, octaves, pins }: Source, wide: nu
     const allowed = pin ? all.filter((h) => pinAllows(pin, setup.instrument, h)) : []
     if (pin && allowed.length === 0) problems.push({ moment, kind: 'pin-impossible', pitches, lacks: pinLacks(pin, setup.instrument, all) })
     const pinned = allowed.length > 0
-    drafts.push({ moment, pitches, holds: moment === wide ? all : pinned ? allowed : free, free, all, pinned })
+    drafts.push({ moment, pitches, holds: pinned ? allowed : free, free, all, pinned })
   })
-  return { drafts, problems }
+  const standing = withStays(drafts)
+  return {
+    drafts: drafts.map((d, i) => {
+      const free = standing[i]
+      return { ...d, free, holds: d.moment === wide ? d.all : d.pinned ? d.holds : free }
+    }),
+    problems,
+  }
 }

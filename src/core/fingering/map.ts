@@ -1,4 +1,4 @@
-import type { Hold, Stop } from '../hands/hold'
+import { choiceOf, isLearned, type Hold, type Stop } from '../hands/hold'
 import type { Instrument } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import type { Player } from '../instruments/player'
@@ -7,7 +7,8 @@ import { quarters } from '../music/time'
 import type { Line, Piece } from '../piece/piece'
 import type { PlacedEvent } from '../piece/walk'
 import { alternativesAt, differenceOf, type Alternative } from './alternatives'
-import { sayWhy } from './explain'
+import { isReached, sayWhy } from './explain'
+import { sayDifference } from './spared'
 import { frameAt, type Frame } from './frame'
 import { layOut } from './layout'
 import { momentsOf, type Moment } from './moments'
@@ -137,13 +138,31 @@ function notesOf(s: Solution, column: number, moments: readonly Moment[], writte
   return notes
 }
 
+/** Whether a teacher would weigh another choice: not a stretch on the same strings from the same position, nor an odd spelling. */
+const isWeighed = (instrument: Instrument, chosen: Hold, other: Hold): boolean =>
+  (chosen.respelled || !other.respelled) &&
+  !(
+    other.position === chosen.position &&
+    other.low === chosen.low &&
+    other.high === chosen.high &&
+    other.stops.some((s) => isReached(instrument, s)) &&
+    !chosen.stops.some((s) => isReached(instrument, s))
+  )
+
 /** Why the hand does this at a note, in one sentence. Tied-on notes say so. */
 export function reasonFor(map: SeatMap, note: MappedNote): string {
   if (note.held) return 'Held on from the note before.'
   const { solution } = map
-  const next = note.pinned ? undefined : alternativesAt(solution, note.column)[0]
-  const runnerUp = next && { ...next, differs: differenceOf(solution, note.column, next.hold) }
-  return sayWhy(map.instrument, note.hold, note.frame, runnerUp, note.pinned)
+  const { holds, all } = solution.columns[note.column]
+  const mine = choiceOf(note.hold)
+  const others = note.pinned ? [] : alternativesAt(solution, note.column)
+  const next = others.find((a) => isLearned(a.hold) && isWeighed(map.instrument, note.hold, a.hold))
+  const rival = next && {
+    ...next,
+    spared: sayDifference(differenceOf(solution, note.column, next.hold), solution.weights),
+  }
+  const only = all.every((h) => choiceOf(h) === mine)
+  return sayWhy(map.instrument, note.hold, note.frame, { rival, only, must: !holds.some(isLearned), pinned: note.pinned })
 }
 
 /** Every other choice at a note, learned or not, cheapest first. */

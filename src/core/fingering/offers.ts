@@ -5,6 +5,7 @@ import { byOctaves, LETTERS, printedPitch, stepsOf, type Pitch } from '../music/
 import type { Piece } from '../piece/piece'
 import { placeEvents } from '../piece/walk'
 import { candidates } from './candidates'
+import { chargeChosen } from './chosen'
 import { sayHold } from './explain'
 import { mapSeat, type SeatMap } from './map'
 import type { Moment } from './moments'
@@ -75,9 +76,11 @@ const troubles = (map: SeatMap): number => map.problems.filter((p) => p.mark !==
 
 /** What the line asks of the hand, without what is new: that is counted apart. */
 function laborOf({ solution }: SeatMap): number {
-  let needs = 0
-  solution.columns.forEach((c, i) => (needs += c.holds[solution.chosen[i]].needs.length))
-  return solution.total - needs * solution.weights.notLearned
+  let labor = 0
+  chargeChosen(solution, (kind, times) => {
+    if (kind !== 'notLearned' && kind !== 'taughtLater') labor += times * solution.weights[kind]
+  })
+  return labor
 }
 
 const names = (map: SeatMap, pitches: readonly Pitch[], by = 0): string =>

@@ -28,7 +28,7 @@ export function problemsOf(s: Solution, moments: readonly Moment[]): MapProblem[
   const all = s.problems.map((p) => sayProblem(s, moments, p))
   const said = new Map<Hold, string>()
   s.columns.forEach((c, i) => {
-    const beyond = !c.pinned && !isLearned(c.holds[s.chosen[i]])
+    const beyond = !c.pinned && meetsNew(s, i)
     const shifts = c.moves && s.setup.learned.shifts !== 'any'
     if (!beyond && !shifts) return
     const texts = [...(beyond ? [beyondLevel(s, i, said)] : []), ...(shifts ? newShift(s, i) : [])]
@@ -60,6 +60,33 @@ function sayProblem(s: Solution, moments: readonly Moment[], p: Problem): MapPro
     case 'pin-impossible':
       return { ...where, mark: 'pin', text: `The pin on ${what} is set aside: ${p.lacks}.` }
   }
+}
+
+/** Whether something new is met at a column: not where the hand only stays at what it came to before. */
+function meetsNew(s: Solution, column: number): boolean {
+  const holdAt = (i: number): Hold => s.columns[i].holds[s.chosen[i]]
+  const hold = holdAt(column)
+  if (hold.needs.length === 0) return false
+  if (!s.columns[column].moves) return true
+  const last = holdAt(column - 1)
+  // An open string says nothing of where the hand waits: the last finger does.
+  let i = column - 1
+  while (i > 0 && holdAt(i).open && s.columns[i].moves) i--
+  const stopped = holdAt(i)
+  return hold.needs.some((need) => {
+    switch (need) {
+      case 'position':
+        return stopped.open || stopped.position !== hold.position
+      case 'string':
+        return !(last.needs.includes('string') && last.low <= hold.high && hold.low <= last.high)
+      case 'extension':
+        return !(last.needs.includes('extension') && last.position === hold.position && last.shape === hold.shape)
+      case 'finger':
+      case 'place':
+      case 'chord':
+        return true
+    }
+  })
 }
 
 /** A note that needs more than the class has learned: mapped all the same, and said, with the octave that would do. */

@@ -142,7 +142,7 @@ function costing(c: Case, t: Table, free = t): (path: readonly Hold[]) => number
       sum += weights[kind] * times
     }
     path.forEach((h) => chargeHold(t.setup, h, charge))
-    if (path.length) chargeStart(path[0], charge)
+    if (path.length) chargeStart(t.setup, path[0], charge)
     for (const { a, b, gap } of pairs.values()) {
       if (b !== a + 1) chargeJump(t.setup, path[a], path[b], gap, charge)
       else if (!chargeMove(t.setup, path[a], path[b], gap, charge)) return Infinity
@@ -209,7 +209,7 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
         expect(others).toHaveLength(best.size - 1)
         for (const a of others) {
           expect(a.price).toBe(best.get(choiceOf(a.hold))! - s.total)
-          const sum = [...differenceOf(s, column, a.hold).values()].reduce((x, y) => x + y, 0)
+          const sum = [...differenceOf(s, column, a.hold).times].reduce((x, [k, { mine, theirs }]) => x + s.weights[k] * (theirs - mine), 0)
           expect(sum).toBe(a.price)
         }
       }),

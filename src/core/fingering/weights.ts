@@ -6,8 +6,13 @@ import type { Policy } from './policy'
  * place where the trade's judgement is a number. Roughly from dear to cheap, as teachers rank them (common practice).
  */
 export const WEIGHTS = {
-  /** A position, string, finger, place, extension or chord that the class has not learned: for each of them. */
+  /**
+   * A finger, place or chord that the class has not learned, at each note; a position, string or opened hand when the hand
+   * comes there.
+   */
   notLearned: 100,
+  /** A position that is usually taught later than others that are not learned either: for each of these. */
+  taughtLater: 8,
   /** A shift of a class that has not learned to shift there. */
   shiftNotLearned: 60,
   shiftInSlur: 18,
@@ -66,6 +71,9 @@ export const WEIGHTS = {
 } as const satisfies Record<string, number>
 
 export type CostKind = keyof typeof WEIGHTS
+/** What is charged for what a class has not learned, beside what it asks of the hand. */
+export const FOR_NEW: readonly CostKind[] = ['notLearned', 'taughtLater', 'shiftNotLearned']
+
 export type Weights = Readonly<Record<CostKind, number>>
 
 /** The weights as the teacher's decisions shift them. */

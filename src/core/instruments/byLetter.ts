@@ -59,6 +59,7 @@ export const byLetter = (way: { strings: number; start: readonly number[]; first
     positions: POSITIONS,
     schools: [SCHOOL],
     near: 3,
+    taught: ['I', 'III', 'II', 'IV', 'V', 'VI', 'VII', 'half'],
     halfStepShifts: false,
     twoForms: null,
     overStrings: 'cover',

@@ -57,6 +57,7 @@ export const cello: Instrument = {
     },
   ],
   near: 5,
+  taught: ['I', 'IV', 'II', 'lowered II', 'III', 'raised III', 'half', 'lowered V', 'V', 'lowered VI', 'VI', 'VII'],
   halfStepShifts: false,
   twoForms: [2, 3],
   overStrings: 'cover',

@@ -45,6 +45,7 @@ export type School = {
   readonly frames: Readonly<Record<Shape, string>>
   /** The hand rolls on its thumb instead of shifting by a half step. */
   readonly rolls?: true
+  readonly taught?: readonly string[]
 }
 
 /** Decisions of a class that ask something of only some instruments. */
@@ -93,6 +94,8 @@ export type Instrument = {
   readonly schools: readonly [School, ...School[]]
   /** Half steps that a shift goes before it counts as far: what the class's first shift is. */
   readonly near: number
+  /** Keys of the positions in the order in which they are usually taught; a school of the hand may have another. Common practice. */
+  readonly taught: readonly string[]
   /** Positions lie a half step apart, so a shift by a half step is a small one. */
   readonly halfStepShifts: boolean
   /** Two fingers of a closed hand that play the two forms of one letter. */
@@ -113,6 +116,9 @@ export const OCTAVE_HARMONIC = 12
 
 /** Open strings by name, low to high. */
 export const tuned = (...names: string[]): Pitch[] => names.map((n) => parsePitch(n)!)
+
+/** The positions in the order in which they are usually taught to a school of the hand. */
+export const taughtIn = ({ taught }: Pick<Instrument, 'taught'>, school: School): readonly string[] => school.taught ?? taught
 
 /** How a position is named in a list of what is learned: "III", "raised III". */
 export const positionKey = (p: Position): string => (p.shade ? `${p.shade} ${p.name}` : p.name)

@@ -70,7 +70,7 @@ describe('what is new for a class', () => {
     expect(fresh(mapped('violin', up, preset('three-fingers')))).toEqual([])
     expect(fresh(mapped('viola', up, preset('three-fingers')))).toEqual([])
     expect(fresh(mapped('cello', lower, preset('three-fingers')))).toEqual([])
-    expect(fresh(mapped('bass', lower, preset('three-fingers')))).toEqual(['2.3', '2.4'])
+    expect(fresh(mapped('bass', lower, preset('three-fingers')))).toEqual(['2.3'])
   })
   it('low 2 comes with the second frame, 4 and low 1 with first position', () => {
     expect(fresh(mapped('violin', 'F4 C5', preset('three-fingers'), C))).toEqual(['1.1', '1.2'])

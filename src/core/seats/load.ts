@@ -1,6 +1,6 @@
-import { chargeHold, chargeMove, chargeStart } from '../fingering/costs'
+import { chargeWritten } from '../fingering/chosen'
 import type { SeatMap } from '../fingering/map'
-import type { CostKind } from '../fingering/weights'
+import { FOR_NEW, type CostKind } from '../fingering/weights'
 import { onceIn } from '../once'
 import { secondsBetween } from '../performance/tempo'
 import type { Piece } from '../piece/piece'
@@ -27,19 +27,13 @@ export const paceOf = (seconds: number): number => Math.min(FASTEST, Math.max(SL
  */
 export const loadOf = onceIn((piece: Piece, map: SeatMap): SeatLoad => {
   const items: LoadItem[] = []
-  const { columns, chosen, setup, weights } = map.solution
-  columns.forEach((c, i) => {
-    const { event, at, onset } = map.moments[c.moment].events[0]
-    const last = i > 0 ? map.moments[columns[i - 1].moment].events[0] : null
-    const pace = last && c.moves ? paceOf(secondsBetween(piece, last.onset, onset)) : SLOWEST
-    const charge = (kind: CostKind, times = 1) => {
-      if (kind === 'notLearned' || kind === 'shiftNotLearned' || weights[kind] === 0) return
-      items.push({ event: event.id, index: at.index, what: kind, points: weights[kind] * times * pace })
-    }
-    const hold = c.holds[chosen[i]]
-    chargeHold(setup, hold, charge)
-    if (i === 0) chargeStart(hold, charge)
-    if (c.moves) chargeMove(setup, columns[i - 1].holds[chosen[i - 1]], hold, c.gap, charge)
+  const { columns, weights } = map.solution
+  const firsts = columns.map((c) => map.moments[c.moment].events[0])
+  const paces = columns.map((c, i) => (i > 0 && c.moves ? paceOf(secondsBetween(piece, firsts[i - 1].onset, firsts[i].onset)) : SLOWEST))
+  chargeWritten(map.solution, (kind, times, i) => {
+    if (FOR_NEW.includes(kind) || weights[kind] === 0) return
+    const { event, at } = firsts[i]
+    items.push({ event: event.id, index: at.index, what: kind, points: weights[kind] * times * paces[i] })
   })
   for (const s of spotsOf(piece, map)) if (s.points > 0) items.push({ event: s.event, index: s.index, what: s.kind, points: s.points })
   const byMeasure = map.line.measures.map(() => 0)
@@ -52,6 +46,7 @@ export const loadOf = onceIn((piece: Piece, map: SeatMap): SeatLoad => {
 /** What a cost is called where the load is opened. */
 export const COST_NAMES: Record<CostKind, string> = {
   notLearned: 'not learned',
+  taughtLater: 'usually taught later',
   shiftNotLearned: 'shift not learned',
   shiftInSlur: 'shift inside a slur',
   shift: 'shift',

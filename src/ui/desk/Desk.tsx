@@ -117,7 +117,7 @@ function StatusLine() {
       <div className="flex shrink-0 gap-4">
         {beyond > 0 && (
           <button type="button" onClick={nextTrouble} className={link}>
-            {count(beyond, 'note')} beyond the class
+            {count(beyond, 'place')} beyond the class
           </button>
         )}
         {spots.length > 0 && (

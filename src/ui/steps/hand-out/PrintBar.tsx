@@ -87,7 +87,7 @@ export function PrintBar({ id, title, seats, query: shown, problems, pages }: Pr
       {problems.length > 0 && (
         <details className="mt-1 text-sm">
           <summary className="cursor-pointer font-semibold text-madder">
-            {count(problems.length, 'note is', 'notes are')} beyond the class for this seat
+            {count(problems.length, 'place is', 'places are')} beyond the class for this seat
           </summary>
           <ul className="list-disc pl-6">
             {problems.map((p) => (

@@ -1,0 +1,27 @@
+import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
+import type { Solution } from './solve'
+import type { CostKind } from './weights'
+
+/** Receives each cost of a line with the column where it falls due: the later one of a move. */
+type ChargeAt = (kind: CostKind, times: number, column: number) => void
+
+/** Everything that the chosen way is charged as it is written, column by column; repeats and endings are left out. */
+export function chargeWritten({ columns, chosen, setup }: Solution, charge: ChargeAt): void {
+  columns.forEach((c, i) => {
+    const here = (kind: CostKind, times = 1) => charge(kind, times, i)
+    const hold = c.holds[chosen[i]]
+    chargeHold(setup, hold, here)
+    if (i === 0) chargeStart(setup, hold, here)
+    if (c.moves) chargeMove(setup, columns[i - 1].holds[chosen[i - 1]], hold, c.gap, here)
+  })
+}
+
+/** The same with the ways that repeats and endings lead. */
+export function chargeChosen(s: Solution, charge: ChargeAt): void {
+  chargeWritten(s, charge)
+  const holdAt = (i: number) => s.columns[i].holds[s.chosen[i]]
+  for (const { low, high, back, gap } of s.jumps) {
+    const [a, b] = back ? [high, low] : [low, high]
+    chargeJump(s.setup, holdAt(a), holdAt(b), gap, (kind, times = 1) => charge(kind, times, b))
+  }
+}

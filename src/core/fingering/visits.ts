@@ -1,0 +1,72 @@
+import type { Hold, Need } from '../hands/hold'
+import type { Shape } from '../instruments/instrument'
+import { once } from '../once'
+
+/**
+ * New things that a hand goes to and stays at: they are met when the hand comes there, and not again at every note. A new
+ * finger, place or chord is met at each note that asks for it.
+ */
+const VISITED: readonly Need[] = ['position', 'string', 'extension']
+export const isVisited = (n: Need): boolean => VISITED.includes(n)
+
+/** A moment, with the ways to hold it that the class has learned or, where none serves, those with few new things. */
+type Held = { readonly all: readonly Hold[]; readonly free: readonly Hold[] }
+
+/** Where a hand has to go because nothing learned serves: its neighbours may be played there too. */
+type Goal = {
+  readonly position: number
+  readonly shape: Shape
+  readonly needs: readonly Need[]
+  readonly low: number
+  readonly high: number
+}
+
+/** How many moments a hand stays on at most where it had to go. */
+const LONGEST_STAY = 8
+
+const goalsOf = ({ free }: Held): Goal[] =>
+  free.every((h) => !h.open && h.needs.some(isVisited))
+    ? free.map(({ position, shape, needs, low, high }) => ({ position, shape, needs: needs.filter(isVisited), low, high }))
+    : []
+
+const keyOf = (g: Goal): string => `${g.position} ${g.shape} ${g.needs.join()} ${g.needs.includes('string') ? `${g.low}-${g.high}` : ''}`
+
+/** Whether a hold stays where the hand had to go, with nothing new but what it went there for, and without reaching for it. */
+const stays = (h: Hold, g: Goal): boolean =>
+  !h.open &&
+  h.needs.length > 0 &&
+  h.needs.every((n) => g.needs.includes(n)) &&
+  h.position === g.position &&
+  (g.needs.includes('extension') || h.stops.every((s) => !s.stretch)) &&
+  (!h.needs.includes('extension') || h.shape === g.shape) &&
+  (!h.needs.includes('string') || (h.low <= g.high && g.low <= h.high))
+
+/**
+ * For each moment the ways that stand without a pin. After a note that takes the hand somewhere new it may stay on, so that
+ * it goes back at a good place: the ways there stand beside those that are learned. It does not leave sooner what it knows.
+ */
+export function withStays(moments: readonly Held[]): (readonly Hold[])[] {
+  const goals = moments.map(goalsOf)
+  if (goals.every((g) => g.length === 0)) return moments.map((m) => m.free)
+  return moments.map((m, i) => {
+    if (goals[i].length) return m.free
+    const near = new Map<string, Goal>()
+    for (let j = Math.max(0, i - LONGEST_STAY); j < i; j++) for (const g of goals[j]) near.set(keyOf(g), g)
+    return near.size ? stayingAt(m, near) : m.free
+  })
+}
+
+/** The same list for the same ways and goals: many moments share it. */
+const staying = once((_: readonly Hold[]) => new Map<string, readonly Hold[]>())
+
+function stayingAt({ all, free }: Held, near: ReadonlyMap<string, Goal>): readonly Hold[] {
+  const known = staying(free)
+  const key = [...near.keys()].sort().join('|')
+  let list = known.get(key)
+  if (!list) {
+    const goals = [...near.values()]
+    const more = all.filter((h) => !free.includes(h) && goals.some((g) => stays(h, g)))
+    known.set(key, (list = more.length ? [...free, ...more] : free))
+  }
+  return list
+}

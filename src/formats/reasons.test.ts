@@ -1,0 +1,177 @@
+import { describe, expect, it } from 'vitest'
+import { demoFiles } from '../../demo'
+import { alternativesAt, rivalOf } from '@/core/fingering/alternatives'
+import { isReached, sayHold } from '@/core/fingering/explain'
+import { reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
+import { choiceOf, isLearned, type Hold } from '@/core/hands/hold'
+import { FIRST, STEP_IDS } from '@/core/instruments/instrument'
+import { classAt } from '@/core/seats/class'
+import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
+import { emptyPlan } from '@/core/seats/plan'
+import { readFile } from './read'
+
+/**
+ * Every claim of every reason, counted once more from the two lines it compares: their holds alone, without the charges
+ * that the reason was made from.
+ */
+
+type Pair = { readonly a: Hold; readonly b: Hold; readonly slurred: boolean; readonly rest: boolean }
+type Way = { readonly holds: readonly Hold[]; readonly pairs: readonly Pair[]; readonly first: Hold | null }
+
+/** The chosen way and the other, as far as they differ. */
+function waysAt(map: SeatMap, note: MappedNote, other: Hold): { mine: Way; theirs: Way } {
+  const s = map.solution
+  const rival = rivalOf(s, note.column, other)
+  const chosen = (i: number): Hold => s.columns[i].holds[s.chosen[i]]
+  const way = (at: (i: number) => Hold): Way => {
+    const keys = [...rival.keys()].sort((x, y) => x - y)
+    const pairs = keys.flatMap((i): Pair[] =>
+      rival.has(i - 1) && s.columns[i].moves
+        ? [{ a: at(i - 1), b: at(i), slurred: s.columns[i].gap.slurred, rest: s.columns[i].gap.rest }]
+        : [],
+    )
+    for (const { low, high, back, gap } of s.jumps)
+      if (rival.has(low) || rival.has(high)) {
+        const [x, y] = back ? [high, low] : [low, high]
+        pairs.push({ a: at(x), b: at(y), slurred: gap.slurred, rest: gap.rest })
+      }
+    return { holds: keys.map(at), pairs, first: rival.has(0) ? at(0) : null }
+  }
+  return { mine: way(chosen), theirs: way((i) => rival.get(i) ?? chosen(i)) }
+}
+
+const shifts = ({ pairs }: Way) => pairs.filter(({ a, b }) => a.position !== b.position)
+const hurried = (w: Way) => shifts(w).filter(({ a, rest }) => !rest && !a.open)
+const slurredShifts = (w: Way) => hurried(w).filter((p) => p.slurred)
+const apart = ({ a, b }: Pair) => Math.max(0, b.low - a.high, a.low - b.high)
+const crossings = ({ pairs }: Way) => pairs.filter((p) => apart(p) > 0)
+const stops = ({ holds }: Way) => holds.flatMap((h) => h.stops)
+const single = ({ a, b }: Pair) => a.stops.length === 1 && b.stops.length === 1 && a.position === b.position
+const slides = ({ pairs }: Way) =>
+  pairs.filter((p) => {
+    const [s, t] = [p.a.stops[0], p.b.stops[0]]
+    return single(p) && s.finger > 0 && s.finger === t.finger && s.k !== t.k && Math.abs(s.string - t.string) < 2
+  })
+const hops = ({ pairs }: Way) =>
+  pairs.filter((p) => {
+    const [s, t] = [p.a.stops[0], p.b.stops[0]]
+    return single(p) && s.finger > 0 && s.finger === t.finger && s.k === t.k && Math.abs(s.string - t.string) === 1
+  })
+
+type Check = (mine: Way, theirs: Way, map: SeatMap) => boolean
+const fewer =
+  (count: (w: Way, map: SeatMap) => number, none: boolean): Check =>
+  (mine, theirs, map) =>
+    count(mine, map) < count(theirs, map) && (none ? count(mine, map) === 0 : count(mine, map) > 0)
+
+const fresh = (w: Way) => w.holds.filter((h) => !isLearned(h)).length
+const reached = (w: Way, map: SeatMap) => stops(w).filter((s) => isReached(map.instrument, s)).length
+const fourths = (w: Way) => stops(w).filter((s) => s.finger === 4 && !s.harmonic).length
+const offTape = (w: Way) => stops(w).filter((s) => s.finger > 0 && s.place !== 'normal' && !s.stretch).length
+const away = (w: Way) => w.holds.filter((h) => h.position !== FIRST).length
+const distance = (w: Way, map: SeatMap) =>
+  shifts(w).reduce((n, { a, b }) => n + Math.abs(map.instrument.positions[a.position].base - map.instrument.positions[b.position].base), 0)
+const handCrossings = (w: Way) => crossings(w).filter(({ a, b }) => !a.open && !b.open).length
+const skips = (w: Way) => w.pairs.reduce((n, p) => n + Math.max(0, apart(p) - 1), 0)
+
+/** Shifts that the class has not learned to make; a half step on a hand that goes by half steps is none. */
+const newShifts = (w: Way, map: SeatMap) => {
+  const { instrument, learned } = map.solution.setup
+  const far = ({ a, b }: Pair) => Math.abs(instrument.positions[a.position].base - instrument.positions[b.position].base)
+  const known = learned.shifts === 'any' ? [] : learned.shifts === 'none' ? shifts(w) : hurried(w)
+  return known.filter((p) => !(instrument.halfStepShifts && far(p) === 1)).length
+}
+/** How often something new is met: a place, string or opened hand when the hand comes there, anything else at each note. */
+const comings = (w: Way) => {
+  const met = (a: Hold | null, b: Hold) =>
+    b.needs.filter((n) => !(a && a.position === b.position && a.needs.includes(n) && ['position', 'string', 'extension'].includes(n)))
+      .length
+  return w.pairs.reduce((n, { a, b }) => n + met(a, b), w.first ? met(null, w.first) : 0)
+}
+const isOpened = (h: Hold) => (!h.open && h.shape !== 'closed') || h.stops.some((s) => s.stretch)
+const openings = (w: Way) =>
+  w.pairs.filter(({ a, b }) => isOpened(b) && !(isOpened(a) && a.position === b.position && a.shape === b.shape)).length +
+  (w.first && isOpened(w.first) ? 1 : 0)
+
+/** What must be true of the two ways when it is said; a phrase that is not here fails. */
+const CLAIMS: readonly (readonly [RegExp, (...found: string[]) => Check])[] = [
+  [/^saves a shift$/, () => (m, t) => shifts(t).length - shifts(m).length === 1],
+  [/^saves (\d+) shifts$/, (_, n) => (m, t) => shifts(t).length - shifts(m).length === Number(n)],
+  [/^no shift inside the slur$/, () => fewer((w) => slurredShifts(w).length, true)],
+  [/^fewer shifts inside slurs$/, () => fewer((w) => slurredShifts(w).length, false)],
+  [/^shifts where the hand has time$/, () => (m, t) => shifts(m).length === shifts(t).length && hurried(m).length < hurried(t).length],
+  [/^a shorter shift$/, () => (m, t, map) => shifts(m).length === 1 && shifts(t).length === 1 && distance(m, map) < distance(t, map)],
+  [/^shorter shifts$/, () => (m, t, map) => shifts(m).length === shifts(t).length && distance(m, map) < distance(t, map)],
+  [
+    /^a finger leads the shift$/,
+    () => (m) => shifts(m).some(({ a, b }) => a.stops[0].finger > 0 && a.stops[0].finger === b.stops[0].finger),
+  ],
+  [/^saves a crossing$/, () => (m, t) => crossings(t).length - crossings(m).length === 1],
+  [/^saves (\d+) crossings$/, (_, n) => (m, t) => crossings(t).length - crossings(m).length === Number(n)],
+  [/^no crossing inside the slur$/, () => fewer((w) => crossings(w).filter((p) => p.slurred).length, true)],
+  [/^fewer crossings inside slurs$/, () => fewer((w) => crossings(w).filter((p) => p.slurred).length, false)],
+  [/^only the bow crosses$/, () => fewer(handCrossings, true)],
+  [/^the hand crosses less$/, () => fewer(handCrossings, false)],
+  [/^skips no string$/, () => fewer(skips, true)],
+  [/^skips fewer strings$/, () => fewer(skips, false)],
+  [/^begins in first position$/, () => (m, t) => m.first!.position <= FIRST && t.first!.position > FIRST],
+  [/^stays in first position$/, () => fewer(away, true)],
+  [/^less time away from first position$/, () => fewer(away, false)],
+  [/^needs no stretch$/, () => fewer(reached, true)],
+  [/^fewer stretches$/, () => fewer(reached, false)],
+  [/^spares the fourth finger$/, () => fewer(fourths, true)],
+  [/^fewer fourth fingers$/, () => fewer(fourths, false)],
+  [/^stays on the tapes$/, () => fewer(offTape, true)],
+  [/^fewer places off the tapes$/, () => fewer(offTape, false)],
+  [/^no finger has to slide$/, () => (m) => slides(m).length === 0],
+  [/^fewer slides$/, () => (m, t) => slides(m).length <= slides(t).length],
+  [/^no finger hops across strings$/, () => (m) => hops(m).length === 0],
+  [/^fewer hops across strings$/, () => (m, t) => hops(m).length <= hops(t).length],
+  [/^no shift that the class has not learned$/, () => (m, t, map) => newShifts(m, map) === 0 && newShifts(t, map) > 0],
+  [/^less that is new$/, () => (m, t) => comings(m) < comings(t)],
+  [/^the hand opens less often$/, () => (m, t) => openings(m) < openings(t)],
+  [/^stays with what the class has learned$/, () => fewer(fresh, true)],
+  [/^fingered as it is spelled$/, () => (m) => m.holds.every((h) => !h.respelled)],
+]
+/** Said of the teacher's own settings, or of frames, which have tests of their own. */
+const ELSEWHERE = /^(as the class is set|keeps one frame|fewer new frames|what is usually taught sooner)$/
+
+/** What is false in a reason: the phrases that the two lines do not bear out. */
+function falseIn(map: SeatMap, note: MappedNote, reason: string): string[] {
+  const { columns, chosen } = map.solution
+  const { holds, all } = columns[note.column]
+  if (/nothing that the class has learned plays it/.test(reason)) return all.some(isLearned) ? [reason] : []
+  if (/the one place for it/.test(reason)) {
+    const others = new Set(all.map(choiceOf)).size - 1
+    return others === 0 || reason.includes('that the class has learned') ? [] : [reason]
+  }
+  const said = /rather than ([^:]+): (.+?)\.(?: New is .+\.)?$/.exec(reason)
+  if (!said) return /would serve (nearly )?as well|Held on/.test(reason) ? [] : [`not understood: ${reason}`]
+  const other = alternativesAt(map.solution, note.column).find((a) => sayHold(map.instrument, a.hold) === said[1])
+  if (!other || holds[chosen[note.column]] === other.hold) return [`no such choice: ${reason}`]
+  const { mine, theirs } = waysAt(map, note, other.hold)
+  return said[2].split(', ').filter((phrase) => {
+    if (ELSEWHERE.test(phrase)) return false
+    for (const [pattern, check] of CLAIMS) {
+      const found = pattern.exec(phrase)
+      if (found) return !check(...found)(mine, theirs, map)
+    }
+    return true
+  })
+}
+
+describe.each(demoFiles())('the reasons of $name', ({ name, bytes }) => {
+  const { reading } = readFile(name, bytes)[0]
+  if (!reading.ok) throw new Error(name)
+  const { piece } = reading
+  it.each(STEP_IDS)('are true at %s', (step) => {
+    const wrong: string[] = []
+    for (const map of mapsOf(ensembleMapper()(piece, emptyPlan(), classAt(step))))
+      for (const note of map.notes) {
+        const reason = reasonFor(map, note)
+        for (const phrase of falseIn(map, note, reason))
+          wrong.push(`${map.seat.name} m${note.placed.at.measure.number}: ${phrase} in “${reason}”`)
+      }
+    expect(wrong).toEqual([])
+  })
+})
