@@ -104,7 +104,7 @@ test('what the hand and the bow do is said at the picked note, drawn on the benc
   await page.keyboard.press('/')
   await page.keyboard.type('8')
   await page.keyboard.press('Enter')
-  await expect(answer(page, 'Bass')).toContainText('Shift up to V½')
+  await expect(answer(page, 'Bass')).toContainText('Shift up to IV')
   await expect(answer(page, 'Bass')).toContainText('up-bow')
   await page.getByRole('button', { name: 'Choices' }).click()
   await page.getByLabel('bows').check()
