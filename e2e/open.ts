@@ -3,6 +3,8 @@ import { expect, type Page } from '@playwright/test'
 /** Waits until the page hears keys: what is sent ahead by the server is seen before that. */
 export async function awake(page: Page): Promise<void> {
   await page.waitForFunction(() => Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__reactFiber')))
+  // What listens for keys is attached a moment later, when the page has nothing else to do.
+  await page.evaluate(() => new Promise<void>((resolve) => requestIdleCallback(() => setTimeout(resolve, 30))))
 }
 
 /** Reads the page anew. */

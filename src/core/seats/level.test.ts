@@ -269,7 +269,7 @@ describe('the search', () => {
     const now = profileOf(piece, e.bass)
     expect(now.counts.shift).toBeGreaterThan(0)
     const said = sayChanges(now, { ...now, fresh: now.fresh + 1, counts: { ...now.counts, shift: 0 }, altered: {} })
-    expect(said[0]).toBe(`${now.fresh + 1} ${now.fresh === 0 ? 'note' : 'notes'} new for the class instead of ${now.fresh}`)
+    expect(said[0]).toBe(`${now.fresh + 1} ${now.fresh === 0 ? 'place' : 'places'} with something new instead of ${now.fresh}`)
     expect(said[1]).toBe(`0 shifts instead of ${now.counts.shift}`)
     expect(said.join()).toContain('loses its')
     expect(sayChanges(now, now)).toEqual([])

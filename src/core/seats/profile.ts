@@ -55,7 +55,7 @@ export function sayChanges(now: Profile, then: Profile): string[] {
   const out: string[] = []
   const notes = (n: number) => count(n, 'note')
   if (then.out !== now.out) out.push(`${notes(then.out)} out of reach instead of ${now.out}`)
-  if (then.fresh !== now.fresh) out.push(`${notes(then.fresh)} new for the class instead of ${now.fresh}`)
+  if (then.fresh !== now.fresh) out.push(`${count(then.fresh, 'place')} with something new instead of ${now.fresh}`)
   for (const [kind, one, many] of WORTH) {
     const [a, b] = [now.counts[kind] ?? 0, then.counts[kind] ?? 0]
     if (a !== b) out.push(`${b} ${b === 1 ? one : many} instead of ${a}`)

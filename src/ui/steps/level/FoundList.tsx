@@ -103,7 +103,7 @@ export function FoundList({ found }: { found: readonly Scored[] }) {
   )
 }
 
-/** New and unreachable notes of the class as it stands. */
+/** Places with something new, and notes out of reach, of the class as it stands. */
 function Present() {
   const ensemble = useDesk((d) => d.ensemble)
   const count = (...marks: string[]) => mapsOf(ensemble).reduce((n, m) => n + m.problems.filter((p) => marks.includes(p.mark)).length, 0)
