@@ -4,7 +4,7 @@ import { expect, type Page } from '@playwright/test'
 export async function awake(page: Page): Promise<void> {
   await page.waitForFunction(() => Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__reactFiber')))
   // What listens for keys is attached a moment later, when the page has nothing else to do.
-  await page.evaluate(() => new Promise<void>((resolve) => requestIdleCallback(() => setTimeout(resolve, 30))))
+  await page.evaluate(() => new Promise<void>((resolve) => requestIdleCallback(() => setTimeout(resolve, 30), { timeout: 1000 })))
 }
 
 /** Reads the page anew. */
