@@ -3,8 +3,9 @@ import { demoFiles } from '../../demo'
 import { alternativesAt, rivalOf } from '@/core/fingering/alternatives'
 import { isReached, sayHold } from '@/core/fingering/explain'
 import { reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
+import { inOneFrame } from '@/core/hands/frames'
 import { choiceOf, isLearned, type Hold } from '@/core/hands/hold'
-import { FIRST, STEP_IDS } from '@/core/instruments/instrument'
+import { FIRST, positionKey, schoolOf, STEP_IDS, taughtIn } from '@/core/instruments/instrument'
 import { classAt } from '@/core/seats/class'
 import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
 import { emptyPlan } from '@/core/seats/plan'
@@ -88,6 +89,27 @@ const comings = (w: Way) => {
       .length
   return w.pairs.reduce((n, { a, b }) => n + met(a, b), w.first ? met(null, w.first) : 0)
 }
+/** How late in the table of its instrument each new position is that the hand comes to, added up. */
+const lateness = (w: Way, map: SeatMap) => {
+  const { instrument, learned, policy } = map.solution.setup
+  const waiting = taughtIn(instrument, schoolOf(instrument, policy.school)).filter((key) => !learned.positions.includes(key))
+  const reached = [...(w.first ? [w.first] : []), ...shifts(w).map((p) => p.b)]
+  return reached.reduce((n, h) => n + Math.max(0, waiting.indexOf(positionKey(instrument.positions[h.position]))), 0)
+}
+/** Neighbouring stopped notes of one position that lie in no one frame; a hand by half steps carries its upper fingers to open forward. */
+const newFrames = (w: Way, map: SeatMap) =>
+  w.pairs.filter(({ a, b }) => {
+    if (a.position !== b.position || a.open || b.open) return false
+    if (!map.instrument.byLetter) {
+      const upper = (h: Hold) => h.stops.some((s) => s.finger > 1)
+      return (a.shape === 'forward') !== (b.shape === 'forward') && upper(a) && upper(b)
+    }
+    return a.stops.some((s) =>
+      b.stops.some(
+        (t) => s.finger > 0 && t.finger > 0 && s.finger !== t.finger && Math.abs(s.string - t.string) < 2 && !inOneFrame(true, s, t),
+      ),
+    )
+  }).length
 const isOpened = (h: Hold) => (!h.open && h.shape !== 'closed') || h.stops.some((s) => s.stretch)
 const openings = (w: Way) =>
   w.pairs.filter(({ a, b }) => isOpened(b) && !(isOpened(a) && a.position === b.position && a.shape === b.shape)).length +
@@ -131,27 +153,32 @@ const CLAIMS: readonly (readonly [RegExp, (...found: string[]) => Check])[] = [
   [/^less that is new$/, () => (m, t) => comings(m) < comings(t)],
   [/^the hand opens less often$/, () => (m, t) => openings(m) < openings(t)],
   [/^stays with what the class has learned$/, () => fewer(fresh, true)],
+  [/^what is usually taught sooner$/, () => (m, t, map) => lateness(m, map) < lateness(t, map)],
+  [/^keeps one frame$/, () => fewer(newFrames, true)],
+  [/^fewer new frames$/, () => fewer(newFrames, false)],
   [/^fingered as it is spelled$/, () => (m) => m.holds.every((h) => !h.respelled)],
 ]
-/** Said of the teacher's own settings, or of frames, which have tests of their own. */
-const ELSEWHERE = /^(as the class is set|keeps one frame|fewer new frames|what is usually taught sooner)$/
-
 /** What is false in a reason: the phrases that the two lines do not bear out. */
 function falseIn(map: SeatMap, note: MappedNote, reason: string): string[] {
   const { columns, chosen } = map.solution
   const { holds, all } = columns[note.column]
   if (/nothing that the class has learned plays it/.test(reason)) return all.some(isLearned) ? [reason] : []
   if (/the one place for it/.test(reason)) {
-    const others = new Set(all.map(choiceOf)).size - 1
-    return others === 0 || reason.includes('that the class has learned') ? [] : [reason]
+    const mine = choiceOf(note.hold)
+    const others = all.filter((h) => choiceOf(h) !== mine)
+    const known = others.filter(isLearned)
+    if (reason.includes('that the class has learned')) return others.length > 0 && known.length === 0 ? [] : [reason]
+    if (!reason.includes('without')) return others.length === 0 ? [] : [reason]
+    const plain = known.filter((h) => !h.respelled && !h.stops.some((s) => isReached(map.instrument, s)))
+    return known.length > 0 && plain.length === 0 ? [] : [reason]
   }
+  if (/less to do in the whole line/.test(reason)) return alternativesAt(map.solution, note.column).some((a) => a.price > 0) ? [] : [reason]
   const said = /rather than ([^:]+): (.+?)\.(?: New is .+\.)?$/.exec(reason)
-  if (!said) return /would serve (nearly )?as well|Held on/.test(reason) ? [] : [`not understood: ${reason}`]
+  if (!said) return /would serve as well|Held on/.test(reason) ? [] : [`not understood: ${reason}`]
   const other = alternativesAt(map.solution, note.column).find((a) => sayHold(map.instrument, a.hold) === said[1])
   if (!other || holds[chosen[note.column]] === other.hold) return [`no such choice: ${reason}`]
   const { mine, theirs } = waysAt(map, note, other.hold)
   return said[2].split(', ').filter((phrase) => {
-    if (ELSEWHERE.test(phrase)) return false
     for (const [pattern, check] of CLAIMS) {
       const found = pattern.exec(phrase)
       if (found) return !check(...found)(mine, theirs, map)

@@ -5,7 +5,7 @@ import type { Learned } from '../instruments/learned'
 import { midiOf } from '../music/pitch'
 import { once } from '../once'
 import type { Setup } from './candidates'
-import { isVisited } from './visits'
+import { isMet, isVisited } from './visits'
 import type { CostKind } from './weights'
 
 /** What lies between two sounding moments of the line. */
@@ -55,8 +55,7 @@ export function chargeHold(setup: Setup, h: Hold, charge: Charge): void {
 
 /** What is new where the hand comes to: charged once, when it comes there from `a`, or begins there. */
 function chargeEntry(setup: Setup, a: Hold | null, b: Hold, charge: Charge): void {
-  const here = a?.position === b.position
-  if (!here && b.position !== FIRST) {
+  if (a?.position !== b.position && b.position !== FIRST) {
     const later = laterThanNext(setup, b.position)
     if (later !== null) {
       charge('notLearned')
@@ -64,8 +63,8 @@ function chargeEntry(setup: Setup, a: Hold | null, b: Hold, charge: Charge): voi
     }
   }
   if (b.needs.length === 0) return
-  if (b.needs.includes('string') && !(a?.needs.includes('string') && a.low <= b.high && b.low <= a.high)) charge('notLearned')
-  if (b.needs.includes('extension') && !(here && a.needs.includes('extension') && a.shape === b.shape)) charge('notLearned')
+  if (isMet('string', a, b)) charge('notLearned')
+  if (isMet('extension', a, b)) charge('notLearned')
 }
 
 /** What it costs to begin a line with this hold: a hand that is not at home has to be found. */

@@ -137,7 +137,7 @@ describe('sentences', () => {
     expect(said(['shiftInSlur', 1, 2])).toBe('fewer shifts inside slurs')
     expect(said(['notLearned', 1, 2])).toBe('less that is new')
   })
-  const alone = { rival: undefined, only: false, must: false, pinned: false }
+  const alone = { rival: undefined, only: 'learned' as const, must: false, pinned: false }
   it('say what was pinned, what is new, and what would serve as well', () => {
     expect(sayWhy(violin, four, null, { ...alone, pinned: true })).toBe('4 on D: pinned.')
     expect(sayWhy(violin, { ...four, needs: ['finger'] }, null, { ...alone, must: true })).toContain('nothing that the class has learned')
@@ -147,6 +147,15 @@ describe('sentences', () => {
     const stays = { ...alone, rival: { hold: openA, price: 8, spared: 'no shift inside the slur' } }
     expect(sayWhy(violin, { ...four, needs: ['position'] }, null, stays)).toBe(
       '4 on D rather than open A: no shift inside the slur. New is the position.',
+    )
+  })
+  it('say how far it is the only one', () => {
+    expect(sayWhy(violin, four, null, { ...alone, only: 'at all' })).toBe('4 on D: the one place for it.')
+    expect(sayWhy(violin, four, null, alone)).toBe('4 on D: the one place for it that the class has learned.')
+    expect(sayWhy(violin, four, null, { ...alone, only: 'plain' })).toContain('without a stretch or an odd spelling')
+    // Nothing to be said for it by itself, and still the cheaper line.
+    expect(sayWhy(violin, openA, null, { ...alone, rival: { hold: four, price: 3, spared: '' } })).toBe(
+      'Open A rather than 4 on D: less to do in the whole line.',
     )
   })
   it('say which finger touches', () => {

@@ -68,6 +68,15 @@ const NEW: Record<Need, string> = {
   chord: 'two strings at once',
 }
 
+/** How far a hold is the only one: no other plays it at all, none that is learned, or none without a stretch or an odd spelling. */
+type Only = 'at all' | 'learned' | 'plain'
+
+const ONLY: Record<Only, string> = {
+  'at all': 'the one place for it',
+  learned: 'the one place for it that the class has learned',
+  plain: 'the one place for it without a stretch or an odd spelling',
+}
+
 /** What of a hold is new for the class: "the finger and the string". */
 export const sayNeeds = (h: Hold): string => h.needs.map((n) => NEW[n]).join(' and ')
 
@@ -80,23 +89,19 @@ function neighbours(s: Stop, frame: Frame | null, letters: boolean): string {
   return ''
 }
 
-/** What else a hand could do at a note: the cheapest other choice, and whether there are others at all. */
+/** The cheapest other choice at a note that the class has learned and a teacher would weigh, with what the chosen line is spared in words. */
 export type Rival = {
-  /** The cheapest other choice that the class has learned, with what the chosen line is spared in words. */
   readonly hold: Hold
   readonly price: number
   readonly spared: string
 }
 
-/**
- * Why this hold, in one sentence, against the runner-up. `only`: no other string, finger or position plays it at all;
- * `must`: nothing that the class has learned plays it.
- */
+/** Why this hold, in one sentence, against the runner-up. `must`: nothing that the class has learned plays it. */
 export function sayWhy(
   instrument: Instrument,
   h: Hold,
   frame: Frame | null,
-  { rival, only, must, pinned }: { rival: Rival | undefined; only: boolean; must: boolean; pinned: boolean },
+  { rival, only, must, pinned }: { rival: Rival | undefined; only: Only; must: boolean; pinned: boolean },
 ): string {
   const what = sayHold(instrument, h)
   const Sentence = what[0].toUpperCase() + what.slice(1)
@@ -104,10 +109,10 @@ export function sayWhy(
   const lie = neighbours(top, frame, instrument.byLetter)
   if (pinned) return `${Sentence}${lie}: pinned.`
   if (must) return `${Sentence}${lie}: nothing that the class has learned plays it; new is ${sayNeeds(h)}.`
-  if (!rival) return `${Sentence}${lie}: the one place for it${only ? '' : ' that the class has learned'}.`
+  if (!rival) return `${Sentence}${lie}: ${ONLY[only]}.`
   const other = sayHold(instrument, rival.hold)
   const fresh = isLearned(h) ? '' : ` New is ${sayNeeds(h)}.`
-  return rival.price === 0 || !rival.spared
-    ? `${Sentence}${lie}; ${other} would serve ${rival.price === 0 ? 'as well' : 'nearly as well'}.${fresh}`
-    : `${Sentence}${lie && `${lie},`} rather than ${other}: ${rival.spared}.${fresh}`
+  return rival.price === 0
+    ? `${Sentence}${lie}; ${other} would serve as well.${fresh}`
+    : `${Sentence}${lie && `${lie},`} rather than ${other}: ${rival.spared || 'less to do in the whole line'}.${fresh}`
 }

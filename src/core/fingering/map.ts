@@ -161,7 +161,8 @@ export function reasonFor(map: SeatMap, note: MappedNote): string {
     ...next,
     spared: sayDifference(differenceOf(solution, note.column, next.hold), solution.weights),
   }
-  const only = all.every((h) => choiceOf(h) === mine)
+  const elsewhere = all.filter((h) => choiceOf(h) !== mine)
+  const only = elsewhere.length === 0 ? 'at all' : elsewhere.some(isLearned) ? 'plain' : 'learned'
   return sayWhy(map.instrument, note.hold, note.frame, { rival, only, must: !holds.some(isLearned), pinned: note.pinned })
 }
 

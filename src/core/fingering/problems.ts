@@ -8,6 +8,7 @@ import { sayHold, sayNeeds } from './explain'
 import type { Problem } from './layout'
 import type { Moment } from './moments'
 import type { Solution } from './solve'
+import { isMet } from './visits'
 
 /** Something the teacher must know about a note: what and where. */
 export type MapProblem = {
@@ -78,9 +79,8 @@ function meetsNew(s: Solution, column: number): boolean {
       case 'position':
         return stopped.open || stopped.position !== hold.position
       case 'string':
-        return !(last.needs.includes('string') && last.low <= hold.high && hold.low <= last.high)
       case 'extension':
-        return !(last.needs.includes('extension') && last.position === hold.position && last.shape === hold.shape)
+        return isMet(need, last, hold)
       case 'finger':
       case 'place':
       case 'chord':

@@ -9,6 +9,13 @@ import { once } from '../once'
 const VISITED: readonly Need[] = ['position', 'string', 'extension']
 export const isVisited = (n: Need): boolean => VISITED.includes(n)
 
+/** Whether a new string or opened hand is met when a hand comes from `a` to `b`: not when it was there already. */
+export function isMet(need: 'string' | 'extension', a: Hold | null, b: Hold): boolean {
+  if (!b.needs.includes(need)) return false
+  if (!a?.needs.includes(need)) return true
+  return need === 'string' ? a.low > b.high || b.low > a.high : a.position !== b.position || a.shape !== b.shape
+}
+
 /** A moment, with the ways to hold it that the class has learned or, where none serves, those with few new things. */
 type Held = { readonly all: readonly Hold[]; readonly free: readonly Hold[] }
 

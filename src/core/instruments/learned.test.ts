@@ -4,7 +4,8 @@ import { DEFAULT_POLICY } from '../fingering/policy'
 import type { Key } from '../music/key'
 import { pieceFrom } from '../testing/piece'
 import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, SEATS, type Seat, WHOLE_NECK, SEAT, bySeat } from '../testing/seats'
-import { positionKey } from './instrument'
+import { INSTRUMENTS as ALL } from './all'
+import { positionKey, taughtIn } from './instrument'
 import { STEPS as SAID, sayStep, stepOf } from './ladder'
 import { learnedSchema, sameLearned, type Learned } from './learned'
 
@@ -142,4 +143,15 @@ describe('the whole neck', () => {
       expect(mapSeat(piece, piece.lines[0], SEAT[seat], options).notes[0].stop).toMatchObject({ k: 12, finger: 1 })
     }
   })
+})
+
+describe('the order in which positions are taught', () => {
+  it.each(ALL.flatMap((i) => i.schools.map((s) => [`${i.name} ${s.name ?? ''}`, i, s] as const)))(
+    'has every position of the %s once, first position first',
+    (_, instrument, school) => {
+      const taught = taughtIn(instrument, school)
+      expect(taught[0]).toBe('I')
+      expect([...taught].sort()).toEqual(instrument.positions.map(positionKey).sort())
+    },
+  )
 })

@@ -18,15 +18,21 @@ export async function inflated<T>(deflated: string): Promise<T> {
 /** Draws what was packed: at once, on the server too, or what is said until the browser has unpacked it. */
 export function Unpacked<T>({ packed, children }: { packed: Packed<T>; children: (value: T) => ReactNode }) {
   const [value, setValue] = useState(() => ('json' in packed ? { of: JSON.parse(packed.json) as T } : null))
+  const [failed, setFailed] = useState<{ e: unknown } | null>(null)
   const deflated = 'deflated' in packed ? packed.deflated : null
   useEffect(() => {
     if (deflated === null) return
     let wanted = true
-    inflated<T>(deflated).then((of) => wanted && setValue((v) => v ?? { of }))
+    inflated<T>(deflated).then(
+      (of) => wanted && setValue((v) => v ?? { of }),
+      (e: unknown) => wanted && setFailed({ e }),
+    )
     return () => {
       wanted = false
     }
   }, [deflated])
+  // What reads it could not be loaded: the page says so, and how to try again.
+  if (failed) throw failed.e
   if (value) return children(value.of)
   return (
     <p role="status" className="px-6 py-16 text-center text-soft">
