@@ -21,7 +21,8 @@ export async function open(page: Page, title: string): Promise<void> {
   await page.getByPlaceholder(/Title/).fill(title)
   await expect(page.getByText(/^\d+ of \d+ pieces?$/)).toBeVisible()
   await page.getByRole('link', { name: title }).first().click()
-  await expect(page.getByRole('heading', { name: title })).toBeVisible()
+  // The first desk of a server that has just started reads its code from the disk.
+  await expect(page.getByRole('heading', { name: title })).toBeVisible({ timeout: 25_000 })
   await expect(page.getByRole('complementary', { name: 'Picked moment' })).toBeVisible()
   await awake(page)
 }
