@@ -4,7 +4,8 @@ import { mapSeat } from '../fingering/map'
 import { midiOf, parsePitch, type Letter } from '../music/pitch'
 import { pieceFrom } from '../testing/piece'
 import { answersText, placesOf, sayStaffPlace, staffOf } from './answerKey'
-import { callsOf, callsText, DEFAULT_CALLS, type CallOptions } from './calls'
+import { calledTogether, calledTogetherText } from './calledTogether'
+import { callsOf, callsText, DEFAULT_CALLS, sayCall, type CallOptions } from './calls'
 import { countsOf } from './counts'
 import { readingOf } from './reading'
 import { transfersOf } from './transfers'
@@ -16,7 +17,7 @@ const read = (
   seat: Seat = 'violin',
   fifths = 0,
   learned: LearnedBySeat = FIRST_POSITION,
-  octave = INSTRUMENTS[seat].sounds,
+  octave: number = INSTRUMENTS[seat].sounds,
 ) => {
   const piece = pieceFrom(text, { fifths, mode: 'major' })
   return readingOf(piece, mapSeat(piece, piece.lines[0], SEAT[seat], { octave, policy: DEFAULT_POLICY, learned: learned[seat] }))
@@ -36,6 +37,19 @@ describe('calls', () => {
     expect(calls('D4 F#4 D5 z', { say: 'letters', sharps: false, high: false }, 'violin', 1)).toEqual(['D · F · D · rest'])
     expect(calls('D4 F#4 Bb4 z', { say: 'letters', names: 'do-re-mi' })).toEqual(['re · fa sharp · ti flat · rest'])
   })
+  it('low under the open string of the letter, never high; nothing at its own pitch (common practice)', () => {
+    expect(calls('E4 G4 E5 z', {}, 'violin')).toEqual(['low E one on D · G three · E open · rest'])
+    expect(calls('E4 G4 A4 z', {}, 'violin')).toEqual(['E one on D · G three · A open · rest'])
+    const piece = pieceFrom('(G4 A4) A4 D4')
+    const pins = new Map([['e1', { fingers: [4] }]])
+    const map = mapSeat(piece, piece.lines[0], SEAT.violin, {
+      octave: 0,
+      policy: { ...DEFAULT_POLICY, fourth: 'slurs' },
+      learned: FIRST_POSITION.violin,
+      pins,
+    })
+    expect(callsOf(readingOf(piece, map), { ...DEFAULT_CALLS, say: 'letters' }).map(sayCall)).toEqual(['slur G to A with four, open A, D'])
+  })
   it('a letter that fingers play on two strings is named with its string', () => {
     expect(calls('B3 D4 B4 G4', { say: 'letters', high: false })).toEqual(['B on G · D · B on A · G'])
   })
@@ -47,16 +61,63 @@ describe('calls', () => {
     ])
     expect(calls('D4 E4', { say: 'both' })).toEqual(['D open · E one'])
   })
+  it('the high of a letter and the high of a finger are never mixed up', () => {
+    expect(calls('D4 D5 G#4 z', {})).toEqual(['D open · high D three on A · G sharp with high three on D · rest'])
+  })
+  it('an opened hand is "extended four"', () => {
+    expect(calls('F#2 G2', { say: 'both' }, 'cello')).toEqual(['F sharp extended four on C · G open'])
+  })
+  it('a shift is called before its note, and where the hand comes back', () => {
+    expect(calls('B3 C#4 D4 B3', {}, 'bass', 2).join()).toMatch(
+      /B four on G · third position, C sharp two · D four · back to first, B four/,
+    )
+    expect(calls('B3 C#4 D4 B3', { say: 'letters' }, 'bass', 2)).toEqual(['B · C sharp · D · B'])
+  })
   it('lengths in either language, dots too, and what is tied over a barline is held', () => {
     expect(calls('D4:h. E4', { say: 'letters', lengths: 'quarters' })).toEqual(['D dotted half · E quarter'])
     expect(calls('D4:h. z', { say: 'letters', lengths: 'crotchets' })).toEqual(['D dotted minim · rest crotchet'])
     expect(calls('D4:w~ D4:h E4:h', { say: 'letters' })).toEqual(['D', 'hold · E'])
   })
-  it('chords, and what is out of reach', () => {
-    expect(calls('[D4,A4]:h F3:h', { say: 'both' })).toEqual(['D and A open and open · F out'])
+  it('rests as long as they last', () => {
+    expect(calls('D4 z:h E4', { say: 'letters' })).toEqual(['D · rest rest · E'])
+  })
+  it('chords as they are spoken, and what is out of reach', () => {
+    expect(calls('[D4,A4]:h F3:h', { say: 'both' })).toEqual(['open D and A · F out'])
+    expect(calls('[E4,B4]:h [B3,D4]:h', { say: 'fingers' })).toEqual(['one on both · two on G and open D'])
+    expect(calls('[E4,B4]:h [B3,D4]:h', { say: 'both' })).toEqual(['E and B, one on both · B two on G and open D'])
+  })
+  it('slurs, the pickup with its bow, endings and where the repeat goes', () => {
+    const said = callsOf(read('A4 | |: D4 (E4 F#4) G4 [1 A4:w :| [2 (D4:h E4 F#4 G4) D4:h.'), { ...DEFAULT_CALLS, say: 'letters' }).map(
+      sayCall,
+    )
+    expect(said).toEqual([
+      'pickup, up-bow: A',
+      'D, slur E to F sharp, G',
+      'first ending: A; again from measure 2',
+      'second ending: slur D to E to F sharp',
+      'in the same bow: G, D',
+    ])
   })
   it('as text, a line a measure', () => {
-    expect(callsText(callsOf(read('D4 E4 F4 G4 z:w'), { ...DEFAULT_CALLS, say: 'letters' }))).toBe('1: D, E, F, G\n2: rest')
+    expect(callsText(callsOf(read('D4 E4 F4 G4 z:w'), { ...DEFAULT_CALLS, say: 'letters' }))).toBe('1: D, E, F, G\n2: rest rest rest rest')
+  })
+  it('seats with the same fingers are called together, and where they part is said', () => {
+    const callers = (['violin', 'viola', 'cello', 'bass'] as const).map((id) => {
+      const octave = id === 'cello' ? -1 : id === 'bass' ? -2 : 0
+      return { id, name: SEAT[id].name, reading: read('D4 E4 D4 E4 D4 F#4 D4 F#4 D4 D4 D4 D4', id, 1, FIRST_POSITION, octave) }
+    })
+    expect(calledTogetherText(calledTogether(callers, DEFAULT_CALLS), 4)).toBe(
+      [
+        '1',
+        '  All: D open, E one, D open, E one',
+        '2 (now together: Violin and Viola)',
+        '  Violin and Viola: D open, F sharp two, D open, F sharp two',
+        '  Cello: D open, F sharp three, D open, F sharp three',
+        '  Bass: D open, F sharp four, D open, F sharp four',
+        '3 (now all together)',
+        '  All: D open, D open, D open, D open',
+      ].join('\n'),
+    )
   })
 })
 

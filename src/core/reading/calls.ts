@@ -1,11 +1,13 @@
 import * as z from 'zod/mini'
-import type { Stop } from '../hands/hold'
-import { letterName, spokenLetter, type Pitch } from '../music/pitch'
-import type { Base } from '../music/time'
+import { mannerOf } from '../fingering/explain'
+import type { Hold, Stop } from '../hands/hold'
+import { FIRST, type Instrument, type Position } from '../instruments/instrument'
+import { letterName, midiOf, spokenLetter, stepsOf, type Pitch } from '../music/pitch'
+import { feltBeatTicks, type Base } from '../music/time'
+import { unfold } from '../piece/unfold'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
 import { top, type Reading, type ReadNote } from './reading'
 import { stringName } from './words'
-import { mannerOf, sayFinger } from '../fingering/explain'
 
 /** How a class speaks its part aloud. */
 export const callOptionsSchema = z.object({
@@ -14,7 +16,7 @@ export const callOptionsSchema = z.object({
   sharps: z.boolean(),
   names: z.enum(['letters', 'do-re-mi']),
   lengths: z.enum(['none', 'quarters', 'crotchets']),
-  /** "High D" and "open D" apart. */
+  /** "High D" and "low D" apart from the open string of that letter. */
   high: z.boolean(),
   low: z.enum(['low 2', '2 low', '↓2']),
   strings: z.enum(['never', 'changes', 'always']),
@@ -33,11 +35,18 @@ export const DEFAULT_CALLS: CallOptions = {
   numbers: 'words',
 }
 
+/** What is said for one event. `slurred`: it goes on in the bow of the event before. */
+type CallWord = { readonly event: string; readonly said: string; readonly slurred: boolean }
+
 /** The spoken line of a measure: a word or two for each note and rest. */
 export type Call = {
   readonly index: number
   readonly number: string
-  readonly words: readonly { readonly event: string; readonly said: string }[]
+  /** What is said before the first note: "pickup, up-bow", "first ending". */
+  readonly lead: string
+  readonly words: readonly CallWord[]
+  /** What is said after the last one: "again from measure 3". */
+  readonly close: string
 }
 
 const DO_RE_MI: Record<Pitch['letter'], string> = { C: 'do', D: 're', E: 'mi', F: 'fa', G: 'sol', A: 'la', B: 'ti' }
@@ -65,45 +74,126 @@ const BRITISH: Record<Base, string> = {
   '128th': 'quasihemidemisemiquaver',
 }
 
-/** What the class says, measure by measure, rests included. */
+/** What the class says, measure by measure: rests as long as they last, shifts, slurs, the pickup, endings and repeats. */
 export function callsOf(r: Reading, options: CallOptions): Call[] {
-  const shared = sharedLetters(r)
-  const twice = onTwoStrings(r)
-  const calls = r.map.line.measures.map((m, index): { index: number; number: string; words: { event: string; said: string }[] } => ({
-    index,
-    number: m.number,
-    words: [],
-  }))
+  const around = { open: openPitches(r, options), twice: onTwoStrings(r) }
+  const { line } = r.map
+  const closes = closesOf(r)
+  const words: CallWord[][] = line.measures.map(() => [])
   let string: number | null = null
-  for (const placed of placeEvents(r.piece, r.map.line)) {
+  let position = FIRST
+  for (const placed of placeEvents(r.piece, line)) {
     const { event, at } = placed
     const note = r.byEvent.get(event.id)
-    const put = (said: string) => calls[at.index].words.push({ event: event.id, said: said + length(placed, options) })
-    if (event.kind === 'rest') put('rest')
+    const put = (said: string, slurred = false) => words[at.index].push({ event: event.id, said, slurred })
+    if (event.kind === 'rest') put(sayRest(placed, options))
     else if (!note) {
       // Tied on: said once more only over a barline.
-      if (calls[at.index].words.length === 0) put('hold')
+      if (words[at.index].length === 0) put(`hold${length(placed, options)}`)
     } else {
-      put(sayNote(r, note, options, { shared, twice, string }))
+      // An open string says nothing of the hand: it is told where to go at the finger that needs it.
+      const to = note.hold && !note.hold.open ? note.hold.position : position
+      const shift = to === position || options.say === 'letters' ? '' : `${sayPosition(r.instrument.positions[to], to)}, `
+      const slur = !note.slurred && slurBegins(r, note) ? 'slur ' : ''
+      put(shift + slur + sayNote(r, note, options, { ...around, string }) + length(placed, options), note.slurred)
+      position = to
       string = note.hold?.stops.at(-1)?.string ?? string
     }
   }
-  return calls
+  return line.measures.map((m, index) => ({
+    index,
+    number: m.number,
+    lead: leadOf(r, index),
+    words: words[index],
+    close: closes.get(index) ?? '',
+  }))
 }
 
-/** The calls as plain text, a line a measure: "5: D, high D, rest". */
-export const callsText = (calls: readonly Call[]): string =>
-  calls.map((c) => `${c.number}: ${c.words.map((w) => w.said).join(', ') || '–'}`).join('\n')
+/** A measure's call in one line: "slur D open to E one, third position, G one". */
+export const sayCall = ({ lead, words, close }: Pick<Call, 'lead' | 'words' | 'close'>): string =>
+  `${lead && `${lead}: `}${words.map((w, i) => (i === 0 ? '' : w.slurred ? ' to ' : ', ') + w.said).join('') || '–'}${close && `; ${close}`}`
 
-type Around = { readonly shared: ReadonlySet<string>; readonly twice: ReadonlySet<string>; readonly string: number | null }
+/** The calls as plain text, a line a measure: "5: D, high D, rest". */
+export const callsText = (calls: readonly Call[]): string => calls.map((c) => `${c.number}: ${sayCall(c)}`).join('\n')
+
+const BOW = { down: 'down-bow', up: 'up-bow' } as const
+
+/** "Pickup, up-bow", "first ending", "in the same bow" where a slur goes on over the barline. */
+function leadOf(r: Reading, index: number): string {
+  const { measures } = r.map.line
+  const m = measures[index]
+  const first = r.byMeasure[index].at(0)
+  const stroke = first && r.bowing.byEvent.get(first.placed.event.id)
+  const pickup = m.pickup && first ? [`pickup${stroke ? `, ${BOW[stroke.bow]}` : ''}`] : []
+  // An ending is announced where it begins.
+  const passes = m.ending && String(measures[index - 1]?.ending) !== String(m.ending) ? m.ending : []
+  const ending = passes.length ? [`${passes.map((n) => ORDINALS[n]).join(' and ')} ending`] : []
+  return [...ending, ...pickup, ...(first?.slurred ? ['in the same bow'] : [])].join(', ')
+}
+
+const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth', 'eleventh', 'twelfth']
+
+/** Where the piece goes on when it does not go on to the next measure, by measure: the first place that it leaves for from there. */
+function closesOf({ map: { line } }: Reading): Map<number, string> {
+  const closes = new Map<number, string>()
+  const order = unfold(line)
+  order.forEach((index, i) => {
+    const next = order[i + 1]
+    if (next !== undefined && next <= index && !closes.has(index)) closes.set(index, `again from measure ${line.measures[next].number}`)
+  })
+  return closes
+}
+
+/** Whether the bow that begins at a note plays the next one too. */
+const slurBegins = (r: Reading, note: ReadNote): boolean => r.notes[note.index + 1]?.slurred === true
+
+/** "Third position", "back to first", "raised third position". */
+function sayPosition(p: Position, index: number): string {
+  if (index === FIRST) return 'back to first'
+  const name = p.name.replace('½', '')
+  const spoken = name === 'half' ? 'half' : `${ORDINALS[ROMAN.indexOf(name)] ?? name}${p.name.includes('½') ? ' and a half' : ''}`
+  return `${p.shade ? `${p.shade} ` : ''}${spoken} position`
+}
+
+const ROMAN = ['', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII', 'VIII', 'IX', 'X', 'XI', 'XII']
+
+/** A rest, once for every beat that it lasts. */
+function sayRest(placed: PlacedEvent, options: CallOptions): string {
+  const beats = Math.max(1, Math.floor(placed.ticks / feltBeatTicks(placed.at.meter)))
+  return options.lengths === 'none' ? new Array<string>(beats).fill('rest').join(' ') : `rest${length(placed, options)}`
+}
+
+type Around = { readonly open: ReadonlyMap<string, readonly Pitch[]>; readonly twice: ReadonlySet<string>; readonly string: number | null }
 
 function sayNote(r: Reading, note: ReadNote, options: CallOptions, around: Around): string {
   const stops = note.hold?.stops ?? []
-  const letters = note.heads.map((h, i) => sayLetter(h.pitch, stops[i], options, around)).join(' and ')
-  const where = saysString(note, options, around) ? ` on ${stops.map((s) => stringName(r.instrument, s.string)).join(' and ')}` : ''
-  if (options.say === 'letters') return letters + where
-  const fingers = stops.map((s) => fingerWord(r, s, options)).join(' and ') || 'out'
-  return options.say === 'fingers' ? fingers + where : `${letters} ${fingers}${where}`
+  if (note.heads.length > 1) return sayChord(r, note, options, around)
+  const letter = sayLetter(note.heads[0].pitch, stops[0], options, around)
+  const where = saysString(note, options, around) ? ` on ${stringName(r.instrument, stops[0].string)}` : ''
+  if (options.say === 'letters') return letter + where
+  const finger = stops[0] ? fingerWord(r.instrument, stops[0], options) : { said: 'out', placed: false }
+  return options.say === 'fingers' ? finger.said + where : `${letter}${finger.placed ? ' with ' : ' '}${finger.said}${where}`
+}
+
+/** "Open D and A", "one on both", "B one on G and open D". */
+function sayChord({ instrument }: Reading, note: ReadNote, options: CallOptions, around: Around): string {
+  const stops = note.hold?.stops ?? []
+  const letters = note.heads.map((h) => sayName(h.pitch, options))
+  if (stops.length < note.heads.length)
+    return options.say === 'fingers' ? 'out' : `${letters.join(' and ')}${options.say === 'both' ? ' out' : ''}`
+  if (stops.every((s) => s.finger === 0)) return `open ${letters.join(' and ')}`
+  if (options.say === 'letters') return letters.map((l, i) => (stops[i].finger === 0 ? `open ${l}` : l)).join(' and ')
+  const fingers = stops.map((s) => fingerWord(instrument, s, options).said)
+  const on = (s: Stop) => (options.strings === 'never' ? '' : ` on ${stringName(instrument, s.string)}`)
+  if (stops.every((s) => s.finger > 0) && new Set(fingers).size === 1)
+    return `${options.say === 'both' ? `${letters.join(' and ')}, ` : ''}${fingers[0]} on both`
+  return stops
+    .map((s, i) =>
+      s.finger === 0
+        ? `open ${letters[i]}`
+        : `${options.say === 'both' ? `${sayLetter(note.heads[i].pitch, s, options, around)} ` : ''}${fingers[i]}${on(s)}`,
+    )
+    .join(' and ')
 }
 
 /** Whether the string is said. A letter needs it only where fingers play it on two strings; an open string's letter names it. */
@@ -114,26 +204,53 @@ function saysString(note: ReadNote, { say, strings }: CallOptions, { twice, stri
   return say === 'letters' ? twice.has(letterName(top(note).pitch)) : string !== last.string
 }
 
-function sayLetter(p: Pitch, stop: Stop | undefined, options: CallOptions, { shared }: Around): string {
-  const spoken = options.sharps ? spokenLetter(p) : p.letter
-  const name = options.names === 'letters' ? spoken : DO_RE_MI[p.letter] + spoken.slice(1)
-  if (!options.high || !stop || !shared.has(letterName(p))) return name
-  // With the finger said too, "open" comes from there.
-  return stop.finger === 0 ? (options.say === 'letters' ? `open ${name}` : name) : `high ${name}`
+const sayName = (p: Pitch, { sharps, names }: CallOptions): string => {
+  const spoken = sharps ? spokenLetter(p) : p.letter
+  return names === 'letters' ? spoken : DO_RE_MI[p.letter] + spoken.slice(1)
 }
 
-function fingerWord({ instrument }: Reading, s: Stop, { low, numbers }: CallOptions): string {
+/**
+ * A letter as it is told apart from the open string of that name: high above it, low below it, neither at its own pitch.
+ * Common practice.
+ */
+function sayLetter(p: Pitch, stop: Stop | undefined, options: CallOptions, { open }: Around): string {
+  const name = sayName(p, options)
+  const there = options.high && stop ? open.get(keyOf(p, options)) : undefined
+  if (!there) return name
+  const from = there.map((o) => stepsOf(p) - stepsOf(o))
+  if (from.every((steps) => steps > 0)) return `high ${name}`
+  if (from.every((steps) => steps < 0)) return `low ${name}`
+  if (options.say !== 'letters') return name
+  // With the finger said too, "open" or "four" comes from there.
+  return stop!.finger === 0 ? `open ${name}` : `${name} with ${NUMBERS[stop!.finger]}`
+}
+
+/** What a letter is heard as: with its sign, or without where the class leaves it out. */
+const keyOf = (p: Pitch, { sharps }: Pick<CallOptions, 'sharps'>): string => (sharps ? letterName(p) : p.letter)
+
+/** A finger as it is said; `placed`: with a word of where it lies, which must not be taken for that of a letter. */
+function fingerWord(instrument: Instrument, s: Stop, { low, numbers }: CallOptions): { said: string; placed: boolean } {
   const number = numbers === 'words' ? NUMBERS[s.finger] : s.finger === 0 ? '0' : `${s.finger}`
-  const place = mannerOf(instrument, s)
-  if (place === 'open') return number
-  if (place !== 'low' && place !== 'high') return sayFinger(instrument, s, number)
-  switch (low) {
-    case 'low 2':
-      return `${place} ${number}`
-    case '2 low':
-      return `${number} ${place}`
-    case '↓2':
-      return `${place === 'low' ? '↓' : '↑'}${number}`
+  const manner = mannerOf(instrument, s)
+  switch (manner) {
+    case 'open':
+    case 'plain':
+      return { said: number, placed: false }
+    case 'reached forward':
+      return { said: `extended ${number}`, placed: false }
+    case 'reached back':
+      return { said: `${number} reached back`, placed: false }
+    case 'stretched':
+      return { said: `stretched ${number}`, placed: false }
+    case 'harmonic':
+      return { said: `${number} as a harmonic`, placed: false }
+    case 'low':
+    case 'high':
+      return {
+        said:
+          low === 'low 2' ? `${manner} ${number}` : low === '2 low' ? `${number} ${manner}` : `${manner === 'low' ? '↓' : '↑'}${number}`,
+        placed: true,
+      }
   }
 }
 
@@ -144,12 +261,19 @@ function length({ event }: PlacedEvent, { lengths }: CallOptions): string {
   return whole ? ' for the measure' : ` ${'dotted '.repeat(event.value.dots)}${name}`
 }
 
-/** Letters that the part has both open and, higher, under a finger. */
-function sharedLetters(r: Reading): Set<string> {
-  const [open, stopped] = [new Set<string>(), new Set<string>()]
+/** The open strings that the part plays and that a finger plays the letter of too: what the others are told apart from. */
+function openPitches(r: Reading, options: CallOptions): Map<string, Pitch[]> {
+  const open = new Map<string, Map<number, Pitch>>()
+  const stopped = new Set<string>()
   for (const n of r.notes)
-    n.hold?.stops.forEach((s, i) => (s.finger === 0 ? open : stopped).add(letterName(n.heads[i]?.pitch ?? top(n).pitch)))
-  return new Set([...open].filter((l) => stopped.has(l)))
+    n.hold?.stops.forEach((s, i) => {
+      const pitch = n.heads[i]?.pitch
+      if (!pitch) return
+      const name = keyOf(pitch, options)
+      if (s.finger > 0) stopped.add(name)
+      else open.set(name, (open.get(name) ?? new Map<number, Pitch>()).set(midiOf(pitch), pitch))
+    })
+  return new Map([...open].flatMap(([name, pitches]) => (stopped.has(name) ? [[name, [...pitches.values()]] as const] : [])))
 }
 
 /** Letters that fingers play on more than one string. */

@@ -2,22 +2,31 @@
 
 import { ChevronLeft, ChevronRight, X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
-import type { Call } from '@/core/reading/calls'
+import { sayCall, type Call } from '@/core/reading/calls'
 import { Button } from '@/ui/kit/Button'
+
+/** A measure as it is called: by one seat, or by several one after the other, each with its name. */
+export type CallLine = {
+  readonly index: number
+  readonly number: string
+  /** Which seats are together from here on, when that changes. */
+  readonly note: string
+  readonly said: readonly { readonly who: string; readonly call: Call }[]
+}
 
 type Props = {
   open: boolean
   onOpenChange: (open: boolean) => void
-  calls: readonly Call[]
+  calls: readonly CallLine[]
   index: number
   goTo: (index: number) => void
   title: string
 }
 
 /** As big as the words of the measure allow, in pixels. */
-function sizeFor({ words }: Call): number {
-  const letters = words.reduce((n, w) => n + w.said.length + 3, 0)
-  return letters < 36 ? 104 : letters < 90 ? 80 : 60
+function sizeFor({ said }: CallLine): number {
+  const letters = said.reduce((n, { who, call }) => n + who.length + sayCall(call).length, 0)
+  return letters < 36 ? 104 : letters < 90 ? 80 : letters < 180 ? 60 : 40
 }
 
 /** One measure at a time, to be read from the back of the room. */
@@ -50,18 +59,33 @@ export function BigCalls({ open, onOpenChange, calls, index, goTo, title }: Prop
               </Button>
             </Dialog.Close>
           </div>
-          <p className="mt-6 text-3xl text-soft">Measure {call.number}</p>
-          <p
+          <p className="mt-6 text-3xl text-soft">
+            Measure {call.number}
+            {call.note && ` · ${call.note}`}
+          </p>
+          <div
             aria-live="polite"
-            className="flex grow flex-wrap content-start gap-x-10 gap-y-2 overflow-y-auto pt-2 leading-tight font-semibold"
+            className="flex grow flex-col gap-y-3 overflow-y-auto pt-2 leading-tight"
             style={{ fontSize: sizeFor(call) }}
           >
-            {call.words.map((w) => (
-              <span key={w.event}>{w.said}</span>
+            {call.said.map(({ who, call: { lead, words, close } }) => (
+              <p key={who} className="flex flex-wrap items-baseline gap-x-[0.5em] gap-y-1 font-semibold">
+                {[who, lead].filter(Boolean).map((s) => (
+                  <span key={s} className="text-[0.5em] font-normal text-soft">
+                    {s}
+                  </span>
+                ))}
+                {words.map((w, i) => (
+                  <span key={w.event}>{i > 0 && w.slurred ? `to ${w.said}` : w.said}</span>
+                ))}
+                {close && <span className="text-[0.5em] font-normal text-soft">{close}</span>}
+              </p>
             ))}
-          </p>
+          </div>
           {next && (
-            <p className="truncate border-t border-rule pt-3 text-3xl text-soft">then {next.words.map((w) => w.said).join(' · ')}</p>
+            <p className="truncate border-t border-rule pt-3 text-3xl text-soft">
+              then {next.said.map(({ who, call: c }) => (who ? `${who}: ` : '') + sayCall(c)).join(' / ')}
+            </p>
           )}
           <div className="mt-4 flex items-center gap-3">
             <Button onClick={() => step(-1)} disabled={at === 0}>

@@ -2,14 +2,15 @@
 
 import { Maximize2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { callsOf, callsText, type CallOptions } from '@/core/reading/calls'
+import { calledTogether, calledTogetherText, sayCallers, sayParting, type Caller } from '@/core/reading/calledTogether'
+import { callsOf, callsText, sayCall, type CallOptions } from '@/core/reading/calls'
 import { readingOf } from '@/core/reading/reading'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
 import { CopyButton } from '@/ui/kit/CopyButton'
-import { BigCalls } from './BigCalls'
-import { useCallOptions } from './callStore'
+import { BigCalls, type CallLine } from './BigCalls'
+import { useCallOptions, type CallsOf } from './callStore'
 import { SeatTitle } from './SeatTitle'
 import { Select } from '@/ui/kit/Select'
 
@@ -60,21 +61,49 @@ const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [
   },
 ]
 
-/** The spoken line of every measure for the picked seat, as this class speaks it. */
-export function CallsTab() {
+/** The lines of the picked seat or of the whole class, and all of it as text. */
+function useCalls(who: CallsOf, options: CallOptions): { lines: readonly CallLine[]; text: () => string; title: string } {
   const piece = useDesk((d) => d.piece)
   const map = useDesk((d) => d.ensemble[d.seat])
+  const ensemble = useDesk((d) => d.ensemble)
+  return useMemo(() => {
+    if (who === 'seat') {
+      const calls = callsOf(readingOf(piece, map), options)
+      return {
+        lines: calls.map((call) => ({ index: call.index, number: call.number, note: '', said: [{ who: '', call }] })),
+        text: () => callsText(calls),
+        title: map.seat.name,
+      }
+    }
+    const callers = Object.values(ensemble).map((m): Caller => ({ id: m.seat.id, name: m.seat.name, reading: readingOf(piece, m) }))
+    const calls = calledTogether(callers, options)
+    return {
+      lines: calls.map(({ index, number, groups, parts }) => ({
+        index,
+        number,
+        note: parts ? sayParting(groups, callers.length) : '',
+        said: groups.map((g) => ({ who: sayCallers(g.callers, callers.length), call: g.call })),
+      })),
+      text: () => calledTogetherText(calls, callers.length),
+      title: 'all seats',
+    }
+  }, [who, piece, map, ensemble, options])
+}
+
+/** The spoken line of every measure, of the picked seat or of all, as this class speaks it. */
+export function CallsTab() {
+  const piece = useDesk((d) => d.piece)
   const index = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
   const timeline = useDesk((d) => d.timeline)
   const pick = useDesk((d) => d.pick)
-  const { options, set } = useCallOptions()
+  const { options, who, set, show } = useCallOptions()
   const [big, setBig] = useState(false)
-  const calls = useMemo(() => callsOf(readingOf(piece, map), options), [piece, map, options])
+  const { lines, text, title } = useCalls(who, options)
   const goTo = (i: number) => pick(timeline.findIndex((b) => b.first.at.index === i))
   return (
     <div className="flex min-h-0 grow flex-col">
       <div className="border-b border-rule px-3 py-2">
-        <SeatTitle />
+        {who === 'seat' && <SeatTitle />}
         <div className="flex flex-wrap items-center gap-2">
           <Choice
             label="What is said"
@@ -86,7 +115,16 @@ export function CallsTab() {
               ['both', 'Both'],
             ]}
           />
-          <CopyButton text={() => `${piece.title}, ${map.instrument.name}\n${callsText(calls)}\n`} />
+          <Choice
+            label="Who says it"
+            value={who}
+            onChange={show}
+            options={[
+              ['seat', 'This seat'],
+              ['class', 'All'],
+            ]}
+          />
+          <CopyButton text={() => `${piece.title}, ${title}\n${text()}\n`} />
           <Button onClick={() => setBig(true)}>
             <Maximize2 size={15} aria-hidden /> Big
           </Button>
@@ -114,30 +152,31 @@ export function CallsTab() {
             {(['sharps', 'high'] as const).map((key) => (
               <label key={key} className="flex items-center gap-1.5 text-sm">
                 <input type="checkbox" className="accent-rosin" checked={options[key]} onChange={(e) => set(key, e.target.checked)} />
-                {key === 'sharps' ? 'say “sharp” and “flat”' : '“high D” and “open D” apart'}
+                {key === 'sharps' ? 'say “sharp” and “flat”' : '“high D”, “low D” and “open D” apart'}
               </label>
             ))}
           </div>
         </details>
       </div>
       <ol aria-label="Calls" tabIndex={0} className="min-h-0 grow overflow-y-auto">
-        {calls.map((c) => (
+        {lines.map((c) => (
           <li key={c.index} className={`border-b border-rule ${c.index === index ? 'bg-wash/40' : ''}`}>
             <button type="button" onClick={() => goTo(c.index)} className="flex w-full gap-2 px-3 py-1 text-left hover:bg-wash/60">
               <span className="w-7 shrink-0 text-right text-soft tabular-nums">{c.number}</span>
-              <span>{c.words.map((w) => w.said).join(' · ') || '–'}</span>
+              <span className="flex flex-col gap-0.5">
+                {c.note && <span className="text-soft">{c.note}</span>}
+                {c.said.map(({ who: name, call }) => (
+                  <span key={name}>
+                    {name && <strong className="font-semibold">{name}: </strong>}
+                    {sayCall(call)}
+                  </span>
+                ))}
+              </span>
             </button>
           </li>
         ))}
       </ol>
-      <BigCalls
-        open={big}
-        onOpenChange={setBig}
-        calls={calls}
-        index={index}
-        goTo={goTo}
-        title={`${piece.title} · ${map.instrument.name}`}
-      />
+      <BigCalls open={big} onOpenChange={setBig} calls={lines} index={index} goTo={goTo} title={`${piece.title} · ${title}`} />
     </div>
   )
 }

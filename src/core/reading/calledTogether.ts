@@ -1,0 +1,76 @@
+import { callsOf, sayCall, type Call, type CallOptions } from './calls'
+import type { Reading } from './reading'
+
+/** A seat's part with the name that the class calls the seat by. */
+export type Caller = { readonly id: string; readonly name: string; readonly reading: Reading }
+
+/** Seats whose fingers are the same in a measure, with what all of them say. */
+export type CallGroup = { readonly callers: readonly Caller[]; readonly call: Call }
+
+/** A measure of the whole class. `parts`: other seats are together here than in the measure before. */
+export type ClassCall = {
+  readonly index: number
+  readonly number: string
+  readonly groups: readonly CallGroup[]
+  readonly parts: boolean
+}
+
+/**
+ * What the class says, measure by measure, seats with the same fingers together. What one of them would say and another
+ * would not (a letter is high only beside its own open string) is left out for both.
+ */
+export function calledTogether(callers: readonly Caller[], options: CallOptions): ClassCall[] {
+  const calls = callers.map(({ reading }) => {
+    const of = (o: Partial<CallOptions>) => callsOf(reading, { ...options, ...o })
+    return { own: of({}), plain: of({ high: false }), fingers: of({ say: 'fingers', high: false }) }
+  })
+  let last = ''
+  return (calls[0]?.own ?? []).map(({ index, number }): ClassCall => {
+    const byFingers = new Map<string, number[]>()
+    callers.forEach((_, c) => {
+      const key = sayCall(calls[c].fingers[index])
+      byFingers.set(key, [...(byFingers.get(key) ?? []), c])
+    })
+    const groups = [...byFingers.values()].flatMap((list) => sameWords(list, (c) => [calls[c].own[index], calls[c].plain[index]]))
+    const who = groups.map((g) => g.members.join()).join(' ')
+    const parts = last !== '' && who !== last
+    last = who
+    return { index, number, parts, groups: groups.map(({ members, call }) => ({ callers: members.map((c) => callers[c]), call })) }
+  })
+}
+
+/** One group with its own words if all have the same, else with plain words, else each by itself. */
+function sameWords(
+  list: readonly number[],
+  of: (c: number) => readonly [own: Call, plain: Call],
+): { members: readonly number[]; call: Call }[] {
+  const [own, plain] = of(list[0])
+  for (const [pick, call] of [own, plain].entries())
+    if (list.every((c) => sayCall(of(c)[pick]) === sayCall(call))) return [{ members: list, call }]
+  return list.map((c) => ({ members: [c], call: of(c)[0] }))
+}
+
+/** "All", "Violin and Viola", "Violin, Viola and Bass". */
+export function sayCallers(callers: readonly Caller[], all: number): string {
+  if (callers.length === all && all > 1) return 'All'
+  const names = callers.map((c) => c.name)
+  return names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]
+}
+
+/** The class's calls as plain text; where seats part or come together again, it is said. */
+export function calledTogetherText(calls: readonly ClassCall[], all: number): string {
+  return calls
+    .map(({ number, groups, parts }) => {
+      const lines = groups.map((g) => `${sayCallers(g.callers, all)}: ${sayCall(g.call)}`)
+      return `${number}${parts ? ` (${sayParting(groups, all)})` : ''}\n${lines.map((l) => `  ${l}`).join('\n')}`
+    })
+    .join('\n')
+}
+
+/** "Now all together", "now together: Violin and Viola", "now each by itself". */
+export function sayParting(groups: readonly CallGroup[], all: number): string {
+  if (groups.length === 1) return 'now all together'
+  const shared = groups.filter((g) => g.callers.length > 1).map((g) => sayCallers(g.callers, all))
+  if (shared.length === 0) return 'now each by itself'
+  return `now together: ${shared.join('; ')}`
+}

@@ -1,0 +1,24 @@
+import { demoFiles } from '../../../demo'
+import { STEP_IDS, type StepId } from '@/core/instruments/instrument'
+import type { Piece } from '@/core/piece/piece'
+import { readingOf, type Reading } from '@/core/reading/reading'
+import { classAt } from '@/core/seats/class'
+import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
+import { emptyPlan } from '@/core/seats/plan'
+import { readFile } from '../read'
+
+/** The pieces that ship with the product. */
+export const demoPieces = (): readonly Piece[] =>
+  demoFiles().map(({ name, bytes }) => {
+    const { reading } = readFile(name, bytes)[0]
+    if (!reading.ok) throw new Error(name)
+    return reading.piece
+  })
+
+/** Every demo piece as each seat reads it, at each of these steps. */
+export const demoReadings = (steps: readonly StepId[] = STEP_IDS): readonly { readonly step: StepId; readonly reading: Reading }[] =>
+  demoPieces().flatMap((piece) =>
+    steps.flatMap((step) =>
+      mapsOf(ensembleMapper()(piece, emptyPlan(), classAt(step))).map((map) => ({ step, reading: readingOf(piece, map) })),
+    ),
+  )
