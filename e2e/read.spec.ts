@@ -61,7 +61,7 @@ test('the class decides a kind for all its pieces', async ({ page }) => {
   await saved(page)
 })
 
-test('form, calls, transfers, counts and the reading key of each seat', async ({ page, context }) => {
+test('form, calls, same spacing, counts and the reading key of each seat', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   await read(page)
   await page.getByRole('tab', { name: 'Form' }).click()
@@ -85,7 +85,7 @@ test('form, calls, transfers, counts and the reading key of each seat', async ({
   await expect(big).toContainText('Measure 8')
   await page.keyboard.press('Escape')
   await expect(big).toBeHidden()
-  await page.getByRole('tab', { name: 'Transfers' }).click()
+  await page.getByRole('tab', { name: 'Same spacing' }).click()
   await expect(panel(page)).toContainText('The spacing is the same; the sound is not')
   await page.getByRole('tab', { name: 'Counts' }).click()
   await expect(page.getByRole('table', { name: 'Notes by string and finger' })).toBeVisible()
@@ -114,7 +114,7 @@ for (const theme of ['light', 'dark'] as const)
     test.setTimeout(120_000)
     await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
     await read(page)
-    for (const tab of ['Spots', 'Form', 'Calls', 'Transfers', 'Counts', 'Reading key']) {
+    for (const tab of ['Spots', 'Form', 'Calls', 'Same spacing', 'Counts', 'Reading key']) {
       await page.getByRole('tab', { name: tab }).click()
       // The whole page once, then what the tab brings.
       const all = new AxeBuilder({ page })

@@ -98,7 +98,7 @@ class Staff {
     const draw = ({ id }: PieceEvent): string => {
       const e = byId.get(id)!
       const { event } = e
-      controls.push(overEvent(event, this.id(id), this.n))
+      controls.push(overEvent(event, this.id(id), this.n), this.ossia(event))
       if (event.kind === 'rest')
         return event.wholeMeasure
           ? `<mRest xml:id="${this.id(id)}"/>`
@@ -131,6 +131,12 @@ class Staff {
     }
     const layer = groupEvents(placed.measure.events, placed.meter, placed.lead).map(group).join('')
     return { staff: `<staff n="${this.n}"><layer n="1">${layer}</layer></staff>`, controls: controls.join('') }
+  }
+
+  /** The dashed bracket over what stands in place of what the piece has. */
+  private ossia({ id, ossiaTo }: PieceEvent): string {
+    if (!ossiaTo || ossiaTo === id) return ''
+    return `<bracketSpan startid="#${this.id(id)}" endid="#${this.id(ossiaTo)}" func="coloration" lform="dashed" staff="${this.n}"/>`
   }
 
   /** Ties, slurs and the hand's bracket that begin at a note. */

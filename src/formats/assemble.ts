@@ -1,5 +1,6 @@
 import { measureTicks, meterName, quarters, type Meter } from '@/core/music/time'
 import { eventTicks, pieceSchema, PIECE_VERSION, MOST_MEASURES, type Line, type Measure, type Piece } from '@/core/piece/piece'
+import { numbersOf } from '@/core/piece/split'
 import { misfits } from '@/core/piece/walk'
 import { refused, type Reading, type MisfitProblem } from './outcome'
 import { sayIssue } from '@/core/issue'
@@ -8,18 +9,16 @@ import { sayIssue } from '@/core/issue'
 export type FoundMeasure = Omit<Measure, 'number'> & { readonly number?: string; readonly source: { line: number; column: number } }
 export type FoundLine = Omit<Line, 'measures'> & { readonly measures: readonly FoundMeasure[] }
 
-/** Numbers measures from 1; a short first measure is a pickup, number 0. */
+/** The measures with their numbers: those that the source gives, else as printed; a short first measure is a pickup. */
 function numbered(found: readonly FoundMeasure[], first: Meter): Measure[] {
-  let next = 1
-  let meter = first
-  return found.map(({ source: _, ...m }, i) => {
-    meter = m.meter ?? meter
+  const measures = found.map(({ source: _, ...m }, i) => {
+    const meter = m.meter ?? first
     const filled = m.events.reduce((sum, e) => sum + eventTicks(e, meter), 0)
     const pickup = m.pickup || (i === 0 && filled < measureTicks(meter) && found.length > 1)
-    const number = m.number ?? (pickup && i === 0 ? '0' : `${next}`)
-    if (!(pickup && i === 0)) next++
-    return { ...m, number, ...(pickup ? { pickup: true } : {}) }
+    return { ...m, ...(pickup ? { pickup: true } : {}) }
   })
+  const numbers = numbersOf(measures, first)
+  return measures.map((m, i) => ({ ...m, number: m.number ?? numbers[i] }))
 }
 
 /** Makes a piece of what a reader found. Measures that are too long or too short are kept and said with their place. */

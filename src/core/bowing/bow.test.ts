@@ -3,6 +3,9 @@ import { describe, expect, it } from 'vitest'
 import type { Line, Piece } from '../piece/piece'
 import { pieces } from '../testing/arbitrary'
 import { pieceFrom } from '../testing/piece'
+import { QUARTER } from '../music/time'
+import { numbersOf } from '../piece/split'
+import { misfits, placeEvents } from '../piece/walk'
 import { bowingOf } from './bow'
 
 // Common practice of school string teaching: down on the strong beat, up for a pickup, one bow to a slur.
@@ -38,6 +41,24 @@ describe('directions', () => {
     expect(bows(pieceFrom('D4 E4 F#4 z G4 A4 B4 A4'))).toBe('dud,dudu')
     expect(bows(pieceFrom('D4 E4 z z G4 A4 B4 A4'))).toBe('dududu')
   })
+  it('a rest asks for no lift where the bow comes right by itself (common practice: quarter, rest, quarter, rest, half)', () => {
+    expect(bows(pieceFrom('C4 z D4 z E4:h z:h'))).toBe('dud')
+    expect(bows(pieceFrom('C4 z D4 z E4:h', undefined, { beats: 4, unit: 4 }))).toBe('dud')
+    // In 3/4 the second stroke comes up, the next first beat down.
+    expect(bows(pieceFrom('C4 D4 z E4 F4 G4', undefined, { beats: 3, unit: 4 }))).toBe('dudud')
+  })
+  it('a rest that is too short for it gives no lift', () => {
+    const quick = { ...pieceFrom('D4 E4 F#4:e G4:e A4:e z:e B4 A4 G4 F#4'), tempo: 160 }
+    expect(bows(quick)).toBe('dududududu'.slice(0, 9))
+  })
+  it('what follows a repeat inside a measure is its third beat, up-bow, and the same measure in the count', () => {
+    const piece = pieceFrom('D4 E4 F#4 |: D4:h | :| F#4 | G4 A4 B4', undefined, { beats: 3, unit: 4 })
+    const [line] = piece.lines
+    expect(placeEvents(piece, line).map((e) => e.into / QUARTER)).toEqual([0, 1, 2, 0, 2, 0, 1, 2])
+    expect(bowingOf(piece, line).strokes[4].bow).toBe('up')
+    expect(numbersOf(line.measures, piece.meter)).toEqual(['1', '2', '2', '3'])
+    expect(misfits(piece)).toEqual([])
+  })
   it('marks in the piece stand', () => {
     const piece = edit(pieceFrom('D4 E4 F#4 G4'), (line) => ({
       ...line,
@@ -54,7 +75,9 @@ describe('directions', () => {
 describe('the wrong way round', () => {
   const wrong = (piece: Piece) => bowingOf(piece, piece.lines[0]).wrong.map((w) => w.text)
   it('a first beat that comes up-bow is said once for a stretch', () => {
-    expect(wrong(pieceFrom('D4:h E4 F#4 G4 A4 B4 A4 G4 F#4 E4 D4'))).toEqual(['Measure 2 begins up-bow: 3 strokes in the measure before.'])
+    expect(wrong(pieceFrom('D4:h E4 F#4 G4 A4 B4 A4 G4 F#4 E4 D4'))).toEqual([
+      'Measure 2 begins up-bow: 3 strokes from the first beat of measure 1, an odd number.',
+    ])
     expect(wrong(pieceFrom('D4 E4 F#4 G4 A4 B4 A4 G4'))).toEqual([])
   })
   it('three even strokes alternate and are no trouble', () => {
@@ -97,6 +120,18 @@ describe('where on the bow', () => {
       'whole bow',
     ])
     expect(where('D4:h. D4:e E4:e', 80).at(-1)).toBe('tip')
+  })
+  it('no stroke runs out of bow: it is saved, or the one before travels to where it can begin', () => {
+    const piece = { ...pieceFrom('D4:h E4 F#4:h E4 G4:h E4 D4:w'), tempo: 60 }
+    const { strokes } = bowingOf(piece, piece.lines[0])
+    for (const s of strokes) expect(Math.abs(s.to - s.from)).toBeGreaterThan(0.2)
+    const long = { ...pieceFrom('D4:h. E4 F#4:h. G4'), tempo: 80 }
+    expect(bowingOf(long, long.lines[0]).strokes.map((x) => [x.bow, x.pace, x.contact])).toEqual([
+      ['down', 'even', 'whole bow'],
+      ['up', 'quick', 'whole bow'],
+      ['down', 'even', 'whole bow'],
+      ['up', 'even', 'upper half'],
+    ])
   })
 })
 

@@ -23,7 +23,11 @@ export type Stroke = {
   /** From the frog (0) to the tip (1). */
   readonly from: number
   readonly to: number
+  /** The bow goes as fast as its length asks; slower, where there is less bow than that; faster, to be at the end that the next stroke needs. */
+  readonly pace: Pace
 }
+
+export type Pace = 'even' | 'save' | 'quick'
 
 /** A place where the bow comes out the wrong way round. */
 export type WrongWay = {
@@ -46,8 +50,10 @@ const other = (b: Bow): Bow => (b === 'down' ? 'up' : 'down')
 export const bowingOf = onceIn(derive)
 
 /**
- * Down on the strong beat, up for a pickup, a slur or tie one bow, as it comes in between; after a rest the bow is set so
- * that the next strong beat comes down, by a retake where it would not. Marks in the piece stand. Common practice.
+ * As it comes: down on the first strong beat, up for a pickup, a slur or tie one bow. After the last rest before a strong
+ * beat that would come up, the bow is lifted and set anew, if the rest gives time for it; also where a phrase begins again
+ * inside a measure. Marks in the piece stand.
+ * Common practice.
  */
 function derive(piece: Piece, line: Line): Bowing {
   const groups = groupsOf(piece, line)
@@ -57,11 +63,12 @@ function derive(piece: Piece, line: Line): Bowing {
     const group = groups[to]
     const last = from < 0 ? undefined : plain[from]
     const mark = group.notes[0].event.bow
-    const natural = last ? other(last.bow) : 'down'
-    const bow = mark ?? (!last || rest ? towardsStrongBeat(groups, to) : natural)
-    plain[to] = { group, before: from, bow, given: mark !== undefined, rest, retake: last !== undefined && bow !== natural }
+    const natural = last ? other(last.bow) : null
+    const lifts = (rest && restTime(piece, groups, to) >= LIFT) || beginsAgain(group)
+    const bow = mark ?? (natural === null || lifts ? towardsStrongBeat(groups, to, natural ?? 'down') : natural)
+    plain[to] = { group, before: from, bow, given: mark !== undefined, rest, retake: natural !== null && bow !== natural }
   }
-  const spots = contacts(piece, plain)
+  const spots = contacts(piece, plain, route.first)
   const strokes = plain.map(({ group, bow, given, retake }, i): Stroke => ({
     events: group.notes.map((n) => n.event.id),
     bow,
@@ -125,16 +132,27 @@ const orderOf = (f: Follows, seen: ReadonlySet<number>): number => (seen.has(f.t
 
 const onStrongBeat = (g: Group): boolean => g.notes[0].into === 0
 
-/** The direction from which the strokes, taken as they come, reach the next first beat (or the next rest) with a down-bow. */
-function towardsStrongBeat(groups: readonly Group[], i: number): Bow {
+/** Whether a phrase begins again with a pickup: at the start, or after a repeat inside a measure. */
+const beginsAgain = ({ notes: [{ at, into }] }: Group): boolean => at.lead > 0 && into === at.lead
+
+/** Seconds of rest that lifting the bow and setting it anew takes; from memory. */
+const LIFT = 0.4
+
+/** Seconds of rest before a stroke as it is written; a repeat or ending leads to it with all the time there is. */
+function restTime(piece: Piece, groups: readonly Group[], i: number): number {
+  const last = groups[i - 1]?.notes.at(-1)
+  return last && groups[i].rest ? secondsBetween(piece, last.onset + last.ticks, groups[i].notes[0].onset) : Infinity
+}
+
+/**
+ * The direction from which the strokes, taken as they come, reach the next first beat with a down-bow; as it comes where
+ * another rest lies before that beat, or no such beat follows: there it can be set anew, or need not be.
+ */
+function towardsStrongBeat(groups: readonly Group[], i: number, natural: Bow): Bow {
   let strokes = 0
-  while (i + strokes < groups.length && !onStrongBeat(groups[i + strokes])) {
-    // A rest before the strong beat: the bow is set anew there, and the first stroke may be as it likes.
-    if (strokes > 0 && groups[i + strokes].rest) return 'down'
-    strokes++
-  }
-  if (i + strokes >= groups.length) return 'down'
-  if (strokes > 0 && groups[i + strokes].rest) return 'down'
+  while (i + strokes < groups.length && !onStrongBeat(groups[i + strokes])) strokes++
+  const rests = groups.slice(i + 1, i + strokes + 1).some((g) => g.rest)
+  if (rests || i + strokes >= groups.length) return natural
   return strokes % 2 === 0 ? 'down' : 'up'
 }
 
@@ -147,9 +165,11 @@ function wrongWays(plain: readonly Plain[]): WrongWay[] {
     // The stroke on the first beat before this one, as it is played.
     let strokes = 0
     let at = i
+    let marked = false
     do {
       at = plain[at].before
       strokes++
+      marked ||= at >= 0 && plain[at].given
     } while (at >= 0 && strokes <= plain.length && !onStrongBeat(plain[at].group))
     const before = plain[at]
     const { beats } = p.group.notes[0].at.meter
@@ -159,10 +179,24 @@ function wrongWays(plain: readonly Plain[]): WrongWay[] {
     wrongAt.add(i)
     if (wrongAt.has(at)) return
     const { number } = p.group.notes[0].at.measure
-    const why = before && !p.rest ? `${count(strokes, 'stroke')} in the measure before` : 'as the marks lead'
-    wrong.push({ event: p.group.notes[0].event.id, measure: number, text: `Measure ${number} begins up-bow: ${why}.`, again: false })
+    wrong.push({
+      event: p.group.notes[0].event.id,
+      measure: number,
+      text: `Measure ${number} begins up-bow: ${whyUp(before, strokes, marked)}.`,
+      again: false,
+    })
   })
   return wrong
+}
+
+/** What turned the bow: an odd number of strokes does, an even number does not. `strokes` since the first beat `before`. */
+function whyUp(before: Plain | undefined, strokes: number, marked: boolean): string {
+  if (marked) return 'the bow marks before it lead there'
+  if (!before) return `${count(strokes - 1, 'stroke')} before it, as they come`
+  const { number } = before.group.notes[0].at.measure
+  return before.bow === 'down'
+    ? `${count(strokes, 'stroke')} from the first beat of measure ${number}, an odd number`
+    : `measure ${number} begins up-bow too, and ${count(strokes, 'stroke')} from there, an even number, do not turn it`
 }
 
 /** Repeats and endings that come to a stroke in the direction it begins with: the bow must be lifted there. */
@@ -181,23 +215,41 @@ const WHOLE_BOW = 2
 /** A stroke this long uses it all. */
 const WHOLE = 0.9
 
-/** Where each stroke lies, from its length: short ones about the middle, whole bows from end to end, each from where the last one stopped. */
-function contacts(piece: Piece, plain: readonly Plain[]): { contact: Contact; from: number; to: number }[] {
-  let at: number | null = null
-  return plain.map(({ group, bow, retake }) => {
+/** A stroke that has less than this part of the bow it wants is not played slower: the one before brings it nearer. From memory. */
+const LEAST = 0.5
+
+type Place = { contact: Contact; from: number; to: number; pace: Pace }
+
+/**
+ * Where each stroke lies, from its length: short ones about the middle, whole bows from end to end, each from where the one
+ * that is played before it stopped. Where less of the bow is left than a stroke wants, it is saved; where far less, the
+ * stroke before travels on to where the long one can begin.
+ */
+function contacts(piece: Piece, plain: readonly Plain[], order: readonly Follows[]): Place[] {
+  const places = new Array<Place>(plain.length)
+  const followed = new Set<number>()
+  for (const { to: i } of order) {
+    const { group, bow, retake, before } = plain[i]
     const [first, last] = [group.notes[0], group.notes[group.notes.length - 1]]
     const amount = Math.min(1, secondsBetween(piece, first.onset, last.onset + last.ticks) / WHOLE_BOW)
-    const sign = bow === 'down' ? 1 : -1
-    if (amount >= WHOLE) {
-      at = bow === 'down' ? 1 : 0
-      return { contact: 'whole bow', from: bow === 'down' ? 0 : 1, to: at }
-    }
+    const down = bow === 'down'
+    const sign = down ? 1 : -1
+    const end = down ? 1 : 0
+    const lately = before < 0 ? undefined : places[before]
     // Set anew, a stroke is played about the middle.
-    const from: number = at === null || group.rest || retake ? 0.5 - (sign * amount) / 2 : at
-    const to = Math.min(1, Math.max(0, from + sign * amount))
-    at = to
-    return { contact: contactOf((from + to) / 2), from, to }
-  })
+    let from = !lately || group.rest || retake ? 0.5 - (sign * amount) / 2 : lately.to
+    const room = () => Math.abs(end - from)
+    if (lately && room() < amount * LEAST && !group.rest && !retake && !followed.has(before)) {
+      from = end - sign * amount
+      const moved = { ...lately, to: from, pace: 'quick' as const }
+      places[before] = { ...moved, contact: contactOf(moved) }
+    }
+    if (before >= 0) followed.add(before)
+    const used = Math.min(amount, room())
+    const place = { from, to: from + sign * used, pace: used < amount - 1e-9 ? ('save' as const) : ('even' as const) }
+    places[i] = { ...place, contact: contactOf(place) }
+  }
+  return places
 }
 
 /** Up to where on the hair each part of the bow reaches: 0 is the frog, 1 the tip. Common practice; the middle is a quarter of it. */
@@ -207,4 +259,8 @@ const PARTS: readonly (readonly [Contact, number])[] = [
   ['upper half', 0.88],
 ]
 
-const contactOf = (middle: number): Contact => PARTS.find(([, end]) => middle < end)?.[0] ?? 'tip'
+function contactOf({ from, to }: { readonly from: number; readonly to: number }): Contact {
+  if (Math.abs(to - from) >= WHOLE) return 'whole bow'
+  const middle = (from + to) / 2
+  return PARTS.find(([, end]) => middle < end)?.[0] ?? 'tip'
+}

@@ -51,7 +51,7 @@ describe('slides', () => {
   it('a finger that plays low and then on its tape slides', () => {
     const m = mapped('violin', 'F4 F#4', { fifths: 0, mode: 'major' })
     expect(movesOf(m)[0].slide).toEqual({ finger: 2, from: 'low', to: 'normal', across: false, over: 'nothing' })
-    expect(sayMove(movesOf(m)[0])).toEqual(['Finger 2 slides, low to its tape.'])
+    expect(sayMove(movesOf(m)[0])).toEqual(['Finger 2 slides, low to its usual place.'])
   })
   it('also over an open string, which gives it time', () => {
     expect(movesOf(mapped('violin', 'F4 D4 F#4', { fifths: 0, mode: 'major' }))[1].slide).toMatchObject({ finger: 2, over: 'open string' })

@@ -154,7 +154,7 @@ function fingerOf(h: Hold): number {
 }
 
 /** The two stops that lie next to each other where the line goes from one set of strings to another. */
-const facing = (a: Hold, b: Hold): readonly [Stop, Stop] =>
+export const facing = (a: Hold, b: Hold): readonly [Stop, Stop] =>
   b.low > a.high ? [a.stops[a.stops.length - 1], b.stops[0]] : [a.stops[0], b.stops[b.stops.length - 1]]
 
 function chargeCrossing(setup: Setup, a: Hold, b: Hold, apart: number, gap: Gap, charge: Charge): void {

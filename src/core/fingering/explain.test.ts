@@ -146,7 +146,7 @@ describe('sentences', () => {
     )
     const stays = { ...alone, rival: { hold: openA, price: 8, spared: 'no shift inside the slur' } }
     expect(sayWhy(violin, { ...four, needs: ['position'] }, null, stays)).toBe(
-      '4 on D rather than open A: no shift inside the slur. New is the position.',
+      '4 on D rather than open A: no shift inside the slur. New is position I.',
     )
   })
   it('say how far it is the only one', () => {

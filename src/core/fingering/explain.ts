@@ -59,13 +59,26 @@ export function sayHold(instrument: Instrument, h: Hold): string {
   return h.open || at.name === 'I' ? stops : `${stops} in ${sayPosition(at)}`
 }
 
-const NEW: Record<Need, string> = {
-  position: 'the position',
-  string: 'the string',
-  finger: 'the finger',
-  place: 'the low or high place',
-  extension: 'the opened hand',
-  chord: 'two strings at once',
+/** One new thing by its name: of a chord it may be any of its notes. */
+function sayNeed(instrument: Instrument, { stops, position }: Hold, need: Need): string {
+  const [s] = stops
+  const one = stops.length === 1
+  switch (need) {
+    case 'position': {
+      const at = instrument.positions[position]
+      return at.name === 'half' ? 'half position' : `position ${positionKey(at)}`
+    }
+    case 'string':
+      return one ? `the ${instrument.strings[s.string].letter} string` : 'one of its strings'
+    case 'finger':
+      return one ? `finger ${s.finger}` : 'one of its fingers'
+    case 'place':
+      return one ? sayFinger(instrument, s) : 'a low or high finger'
+    case 'extension':
+      return 'opening the hand'
+    case 'chord':
+      return 'two strings at once'
+  }
 }
 
 /** How far a hold is the only one: no other plays it at all, none that is learned, or none without a stretch or an odd spelling. */
@@ -77,8 +90,8 @@ const ONLY: Record<Only, string> = {
   plain: 'the one place for it without a stretch or an odd spelling',
 }
 
-/** What of a hold is new for the class: "the finger and the string". */
-export const sayNeeds = (h: Hold): string => h.needs.map((n) => NEW[n]).join(' and ')
+/** What of a hold is new for the class: "finger 4 and the E string", "low 2". */
+export const sayNeeds = (instrument: Instrument, h: Hold): string => h.needs.map((n) => sayNeed(instrument, h, n)).join(' and ')
 
 /** "touching 3", "a whole step under 4": where the finger lies among its neighbours. */
 function neighbours(s: Stop, frame: Frame | null, letters: boolean): string {
@@ -108,10 +121,10 @@ export function sayWhy(
   const top = h.stops[h.stops.length - 1]
   const lie = neighbours(top, frame, instrument.byLetter)
   if (pinned) return `${Sentence}${lie}: pinned.`
-  if (must) return `${Sentence}${lie}: nothing that the class has learned plays it; new is ${sayNeeds(h)}.`
+  if (must) return `${Sentence}${lie}: nothing that the class has learned plays it; new is ${sayNeeds(instrument, h)}.`
   if (!rival) return `${Sentence}${lie}: ${ONLY[only]}.`
   const other = sayHold(instrument, rival.hold)
-  const fresh = isLearned(h) ? '' : ` New is ${sayNeeds(h)}.`
+  const fresh = isLearned(h) ? '' : ` New is ${sayNeeds(instrument, h)}.`
   return rival.price === 0
     ? `${Sentence}${lie}; ${other} would serve as well.${fresh}`
     : `${Sentence}${lie && `${lie},`} rather than ${other}: ${rival.spared || 'less to do in the whole line'}.${fresh}`

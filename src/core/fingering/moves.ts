@@ -1,7 +1,7 @@
-import type { Hold, Stop } from '../hands/hold'
+import type { Hold } from '../hands/hold'
 import { positionKey, type Place } from '../instruments/instrument'
 import { once } from '../once'
-import { guideOf, shiftOf, stringsApart } from './costs'
+import { facing, guideOf, shiftOf, stringsApart } from './costs'
 import type { SeatMap } from './map'
 import { count } from '../count'
 
@@ -109,13 +109,16 @@ function slideTo(map: SeatMap, from: number, b: Hold, over: Over): Slide | null 
 
 function fifthOf(a: Hold, b: Hold): number | null {
   if (a.position !== b.position || stringsApart(a, b) !== 1) return null
-  const hop = (s: Stop) => b.stops.some((t) => s.finger > 0 && t.finger === s.finger && t.k === s.k)
-  return a.stops.find(hop)?.finger ?? null
+  const [s, t] = facing(a, b)
+  return s.finger > 0 && t.finger === s.finger && t.k === s.k ? s.finger : null
 }
 
 const steps = (n: number) => count(n, 'half step')
 const sayOver = (over: Over): string =>
   ({ rest: 'in the rest', 'open string': 'while the open string rings', slur: 'inside the slur', nothing: 'from note to note' })[over]
+
+/** "Low", "its usual place", "high". */
+export const sayPlace = (p: Place): string => ({ low: 'low', normal: 'its usual place', high: 'high' })[p]
 
 /** A move in short sentences, the dearest first: "Shift up to III, 5 half steps, in the rest; finger 1 leads." */
 export function sayMove(m: Move): string[] {
@@ -130,11 +133,10 @@ export function sayMove(m: Move): string[] {
   if (m.opening) out.push(m.opening === 'opens' ? 'The hand opens.' : 'The hand closes.')
   if (m.slide) {
     const { finger, from, to, across } = m.slide
-    const place = (p: Place) => ({ low: 'low', normal: 'its tape', high: 'high' })[p]
     out.push(
       across
-        ? `Finger ${finger} changes its place on the next string, ${place(from)} to ${place(to)}.`
-        : `Finger ${finger} slides, ${place(from)} to ${place(to)}.`,
+        ? `Finger ${finger} changes its place on the next string, ${sayPlace(from)} to ${sayPlace(to)}.`
+        : `Finger ${finger} slides, ${sayPlace(from)} to ${sayPlace(to)}.`,
     )
   }
   if (m.fifth) out.push(`Finger ${m.fifth} hops to the next string at the same place.`)

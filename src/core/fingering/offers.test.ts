@@ -4,7 +4,7 @@ import { pitchName } from '../music/pitch'
 import { pieceFrom } from '../testing/piece'
 import type { Piece } from '../piece/piece'
 import { mapSeat } from './map'
-import { needsOffer, offersAt } from './offers'
+import { needsOffer, offersAt, phraseOf } from './offers'
 import { DEFAULT_POLICY } from './policy'
 import { withSubstitutes, type Substitutes } from './substitute'
 import { FIRST_POSITION, INSTRUMENTS, type Seat, SEAT } from '../testing/seats'
@@ -99,5 +99,47 @@ describe('substitutes', () => {
     const offer = offersAt(piece, mapped(piece, 'viola'), 0).find((o) => o.name === 'Octave lower')!
     expect(Object.keys(offer.changes)).toEqual(['e0', 'e1'])
     expect(mapped(piece, 'viola', offer.changes).notes.map((n) => n.held)).toEqual([false, true, false])
+  })
+  it('says how the hand then plays it as the solved line has it', () => {
+    // F natural is low 2 on D, not 4 on G in III; D and A together are both open.
+    const m = mapped(pieceFrom('F5 D4', { fifths: 0, mode: 'major' }), 'viola')
+    const down = offersAt(pieceFrom('F5 D4', { fifths: 0, mode: 'major' }), m, 0).find((o) => o.name === 'Octave lower')!
+    expect(down.why).toBe('F4 is low 2 on D; only this note moves')
+    const chord = pieceFrom('[D5,A5] D4', D)
+    expect(offersAt(chord, mapped(chord, 'viola'), 0).find((o) => o.name === 'Octave lower')!.why).toContain('open D and open A')
+  })
+  it("takes the dominant's raised leading note in minor (common practice: C♯ in D minor)", () => {
+    const piece = pieceFrom('A4 E5 G5 A4', { fifths: -1, mode: 'minor' })
+    const offers = offersAt(piece, mapped(piece, 'viola'), 2)
+    expect(offers.map((o) => o.name)).not.toContain('C5 instead')
+    const dominant = pieceFrom('A4 E5 A5 A4', { fifths: -1, mode: 'minor' })
+    const names = offersAt(dominant, mapped(dominant, 'viola'), 2).map((o) => o.name)
+    expect(names).toContain('C♯5 instead')
+    expect(names).not.toContain('C5 instead')
+  })
+  it('says "from rest to rest" only between rests, and an ending moves with what leads into it', () => {
+    const rests = pieceFrom('A4 B4 z F#5 E5 z B4 A4', D)
+    expect(phraseOf(mapped(rests, 'viola'), 2)).toMatchObject({ bounds: 'from rest to rest' })
+    const whole = pieceFrom('A4 B4 F#5 A4', D)
+    expect(phraseOf(mapped(whole, 'viola'), 2)).toMatchObject({ bounds: 'from the beginning to the end' })
+    const endings = pieceFrom('A4 B4 z A4 B4 A4 B4 A4 [1 D4:h E4:h :| [2 F#5:h D5:h', D)
+    const phrase = phraseOf(mapped(endings, 'viola'), mapped(endings, 'viola').moments.length - 1)
+    expect([phrase.moments.length, phrase.bounds]).toEqual([9, 'from a rest to the end'])
+  })
+  it('gives a viola B4 with the open E as 1 on D and A together, and C♯5 with it as open A and 2 by turns (common practice)', () => {
+    const one = pieceFrom('[B4,E5]:h D4:h', D)
+    const together = offersAt(one, mapped(one, 'viola'), 0).find((o) => o.name === 'E4 and B4')!
+    expect(together.why).toBe('the upper note an octave lower: 1 on D and 1 on A')
+    const two = pieceFrom('[C#5,E5] [C#5,E5] [C#5,E5] [C#5,E5]', { fifths: 3, mode: 'major' })
+    const turns = offersAt(two, mapped(two, 'viola'), 0).find((o) => o.name === 'Open A and 2 on A by turns')!
+    const after = mapped(two, 'viola', turns.changes)
+    expect(after.notes.map((n) => [n.stop.string, n.stop.finger])).toEqual([
+      [3, 0],
+      [3, 2],
+      [3, 0],
+      [3, 2],
+    ])
+    expect(after.line.measures[0].events.map((e) => e.value)).toEqual(two.lines[0].measures[0].events.map((e) => e.value))
+    expect(after.line.measures[0].events[0]).toMatchObject({ words: 'ossia', ossiaTo: 'e3' })
   })
 })

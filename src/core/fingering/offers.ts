@@ -1,11 +1,10 @@
-import { isLearned } from '../hands/hold'
-import { MAIN_DEGREES, triadOf, triadOn } from '../music/chord'
-import { alterIn, type Key } from '../music/key'
-import { byOctaves, LETTERS, printedPitch, stepsOf, type Pitch } from '../music/pitch'
+import { chordNote, MAIN_DEGREES, triadOf } from '../music/chord'
+import type { Key } from '../music/key'
+import { byOctaves, letterName, LETTERS, midiOf, printedPitch, stepsOf, type Pitch } from '../music/pitch'
 import type { Piece } from '../piece/piece'
 import { placeEvents } from '../piece/walk'
-import { candidates } from './candidates'
 import { chargeChosen } from './chosen'
+import { easiestHold } from './easiest'
 import { sayHold } from './explain'
 import { mapSeat, type SeatMap } from './map'
 import type { Moment } from './moments'
@@ -34,7 +33,7 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number): Offer[] {
   const m = map.moments[moment]
   const tried = new Map<string, Offer>()
   const before = laborOf(map)
-  const offer = (name: string, why: string, changes: Record<string, Substitute>) => {
+  const offer = ({ name, why, changes }: Draft) => {
     const key = JSON.stringify(changes)
     if (tried.has(key) || Object.keys(changes).length === 0) return
     const { setup, source } = map.solution
@@ -46,28 +45,30 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number): Offer[] {
       pins: source.pins,
     })
     const left = troubles(after)
-    if (left < troubles(map)) tried.set(key, { name, why, changes, left, price: laborOf(after) - before })
+    if (left < troubles(map)) tried.set(key, { name, why: why(playedAt(after, m)), changes, left, price: laborOf(after) - before })
   }
   for (const by of OCTAVES) {
     const name = by < 0 ? (by === -1 ? 'Octave lower' : 'Two octaves lower') : by === 1 ? 'Octave higher' : 'Two octaves higher'
-    const hold = easiest(
-      map,
-      m.pitches.map((p) => byOctaves(p, by)),
-    )
-    if (hold) offer(name, `${names(map, m.pitches, by)} is ${hold}; only this note moves`, all([m], { kind: 'octave', by }))
-    const phrase = phraseOf(map, moment)
+    offer({
+      name,
+      why: (hold) => `${names(map, m.pitches, by)} is ${hold}; only this note moves`,
+      changes: all([m], { kind: 'octave', by }),
+    })
+    const { moments: phrase, bounds } = phraseOf(map, moment)
     if (phrase.length > 1) {
       const [a, b] = [phrase[0], phrase[phrase.length - 1]].map((x) => x.events[0].at.measure.number)
       const where = a === b ? `measure ${a}` : `measures ${a} to ${b}`
-      offer(
-        `${name}, whole phrase`,
-        `${phrase.length} notes of ${where} move together, so the tune keeps its shape`,
-        all(phrase, { kind: 'octave', by }),
-      )
+      offer({
+        name: `${name}, whole phrase`,
+        why: () => `${phrase.length} notes of ${where} move together, ${bounds}, so the tune keeps its shape`,
+        changes: all(phrase, { kind: 'octave', by }),
+      })
     }
   }
-  divisi(map, m).forEach((d) => offer(d.name, d.why, d.changes))
-  tones(piece, map, m).forEach((t) => offer(t.name, t.why, t.changes))
+  inversions(map, m).forEach(offer)
+  byTurns(map, moment).forEach(offer)
+  divisi(map, m).forEach(offer)
+  tones(piece, map, m).forEach(offer)
   return [...tried.values()].sort((a, b) => a.left - b.left || a.price - b.price)
 }
 
@@ -89,47 +90,120 @@ const names = (map: SeatMap, pitches: readonly Pitch[], by = 0): string =>
 const all = (moments: readonly Moment[], s: Substitute): Record<string, Substitute> =>
   Object.fromEntries(moments.flatMap((m) => m.events.map((e) => [e.event.id, s])))
 
-/** The learned way to hold pitches (as the line writes them), said; or any way; null when there is none. */
-function easiest(map: SeatMap, pitches: readonly Pitch[]): string | null {
-  const holds = candidates(
-    map.solution.setup,
-    pitches.map((p) => byOctaves(p, map.written)),
-  )
-  const hold = holds.find(isLearned) ?? holds[0]
-  return hold ? sayHold(map.instrument, hold) : null
+/** How a seat then plays a moment, said: what its solved line has there. */
+function playedAt(after: SeatMap, m: Moment): string {
+  const ids = new Set(m.events.map((e) => e.event.id))
+  const note = after.notes.find((n) => ids.has(n.placed.event.id))
+  return note ? sayHold(after.instrument, note.hold) : 'out of reach'
 }
 
 /** A phrase longer than this is not moved for one note. */
 const LONGEST_PHRASE = 32
 
-/** The moments around one, from rest to rest, or to a double bar or repeat; its measure when that is too long. */
-export function phraseOf(map: SeatMap, moment: number): Moment[] {
+/** Moments that move together, and from where to where they go: "from rest to rest". */
+export type Phrase = { readonly moments: readonly Moment[]; readonly bounds: string }
+
+/** What ends a phrase between two moments. */
+type Break = 'rest' | 'repeat' | 'double bar'
+
+/**
+ * The moments around one, from rest to rest, or to a double bar or repeat; its measure when that is too long. An ending
+ * goes with what leads into it, and with the endings beside it: played in turn they follow the same notes.
+ */
+export function phraseOf(map: SeatMap, moment: number): Phrase {
   const { moments } = map
-  const breaks = (i: number): boolean => {
-    if (i <= 0 || i >= moments.length || moments[i].gap.rest) return true
+  const breakAt = (i: number): Break | 'edge' | null => {
+    if (i <= 0 || i >= moments.length) return 'edge'
+    if (moments[i].gap.rest) return 'rest'
     const [a, b] = [moments[i - 1].events[0].at, moments[i].events[0].at]
-    return a.index !== b.index && Boolean(a.measure.barline ?? a.measure.repeatEnd ?? b.measure.repeatStart)
+    if (a.index === b.index || (b.measure.ending && a.measure.ending)) return null
+    if (a.measure.repeatEnd || b.measure.repeatStart) return 'repeat'
+    return a.measure.barline ? 'double bar' : null
   }
   let [from, to] = [moment, moment]
-  while (!breaks(from)) from--
-  while (!breaks(to + 1)) to++
+  while (!breakAt(from)) from--
+  while (!breakAt(to + 1)) to++
   const phrase = moments.slice(from, to + 1)
-  if (phrase.length <= LONGEST_PHRASE) return phrase
-  const { index } = moments[moment].events[0].at
-  return moments.filter((m) => m.events[0].at.index === index)
+  if (phrase.length > LONGEST_PHRASE) {
+    const { at } = moments[moment].events[0]
+    return { moments: moments.filter((m) => m.events[0].at.index === at.index), bounds: `all of measure ${at.measure.number}` }
+  }
+  const name = (b: Break | 'edge', edge: string) => (b === 'edge' ? edge : `a ${b}`)
+  const [start, end] = [breakAt(from)!, breakAt(to + 1)!]
+  const bounds =
+    start === 'rest' && end === 'rest' ? 'from rest to rest' : `from ${name(start, 'the beginning')} to ${name(end, 'the end')}`
+  return { moments: phrase, bounds }
 }
 
-type Draft = Pick<Offer, 'name' | 'why' | 'changes'>
+/** Something to try; `why` is said of how the seat then plays the moment. */
+type Draft = Pick<Offer, 'name' | 'changes'> & { readonly why: (hold: string) => string }
+
+/** The notes of a chord of two with one of them in another octave. */
+function inversions(map: SeatMap, m: Moment): Draft[] {
+  if (m.pitches.length !== 2) return []
+  const [low, high] = m.pitches
+  const moved: readonly (readonly [readonly Pitch[], string])[] = [
+    [[byOctaves(high, -1), low], 'the upper note an octave lower'],
+    [[high, byOctaves(low, 1)], 'the lower note an octave higher'],
+  ]
+  return moved
+    .filter(([[a, b]]) => midiOf(a) !== midiOf(b))
+    .map(([pair, what]): Draft => {
+      const pitches = [...pair].sort((a, b) => midiOf(a) - midiOf(b))
+      return { name: names(map, pitches), why: (hold) => `${what}: ${hold}`, changes: all([m], { kind: 'chord', pitches }) }
+    })
+}
+
+/**
+ * A chord of two that is struck several times in a row: an open string of its harmony and the note of it that the hand
+ * reaches, by turns, with as many strokes as before.
+ */
+function byTurns(map: SeatMap, moment: number): Draft[] {
+  const { moments, instrument } = map
+  const chord = moments[moment]
+  if (chord.pitches.length !== 2) return []
+  const key = (m: Moment) => names(map, m.pitches)
+  const same = (i: number) => moments[i] !== undefined && key(moments[i]) === key(chord)
+  let [from, to] = [moment, moment]
+  while (same(from - 1)) from--
+  while (same(to + 1)) to++
+  const run = moments.slice(from, to + 1)
+  if (run.length < 2) return []
+  const { key: signature } = chord.events[0].at
+  const letters = MAIN_DEGREES.map((degree) => triadOf(signature, degree)).find((t) => chord.pitches.every((p) => t.includes(p.letter)))
+  if (!letters) return []
+  const opens = instrument.strings
+    .map((s) => byOctaves(s, -map.written))
+    .filter((s) => letters.includes(s.letter) && chordNote(signature, s.letter).alter === s.alter)
+  return chord.pitches.flatMap((kept) => {
+    // The open string next to it, so that the bow stays on one string or goes to the next.
+    const [open] = opens
+      .filter((s) => midiOf(s) !== midiOf(kept))
+      .sort((a, b) => Math.abs(midiOf(a) - midiOf(kept)) - Math.abs(midiOf(b) - midiOf(kept)))
+    if (!open) return []
+    const changes = Object.assign(
+      {},
+      ...run.map((m, i) => all([m], { kind: 'tone', pitch: i % 2 === 0 ? open : kept })),
+    ) as Draft['changes']
+    const stopped = easiestHold(map.solution.setup, [byOctaves(kept, map.written)])
+    const fingered = stopped ? sayHold(instrument, stopped) : names(map, [kept])
+    return [
+      {
+        name: `Open ${open.letter} and ${fingered} by turns`,
+        why: () => `${run.length} strokes in the same rhythm, one note each`,
+        changes,
+      },
+    ]
+  })
+}
 
 /** Some notes of a chord: each alone, and each neighbouring pair. */
 function divisi(map: SeatMap, m: Moment): Draft[] {
   if (m.pitches.length < 2) return []
   const pick = (indices: readonly number[], why: string): Draft[] => {
     const pitches = indices.map((i) => m.pitches[i])
-    const hold = easiest(map, pitches)
-    if (!hold) return []
     const heads = indices.map((i) => m.order[i])
-    return [{ name: `Only ${names(map, pitches)}`, why: `${hold}; ${why}`, changes: all([m], { kind: 'heads', heads }) }]
+    return [{ name: `Only ${names(map, pitches)}`, why: (hold) => `${hold}; ${why}`, changes: all([m], { kind: 'heads', heads }) }]
   }
   const last = m.pitches.length - 1
   const single = m.pitches.flatMap((_, i) =>
@@ -143,19 +217,19 @@ function divisi(map: SeatMap, m: Moment): Draft[] {
 function tones(piece: Piece, map: SeatMap, m: Moment): Draft[] {
   const top = m.pitches[m.pitches.length - 1]
   const { key } = m.events[0].at
-  const together = soundingWith(piece, map, m.events[0].onset)
+  const together = soundingWith(piece, map, m.events[0].onset).map((tone) => ({ tone, from: 'it sounds in another line at that time' }))
   const chord = together.length ? together : chordTones(key, top)
-  const from = together.length ? 'it sounds in another line at that time' : 'a note of the same chord of the key'
-  return chord.flatMap((tone) => {
+  return chord.flatMap(({ tone, from }) => {
     if (tone.letter === top.letter && tone.alter === top.alter) return []
     // The nearest below, then above.
     return [top.octave, top.octave - 1, top.octave + 1]
       .map((octave): Pitch => ({ letter: tone.letter, alter: tone.alter, octave }))
       .filter((p) => Math.abs(stepsOf(p) - stepsOf(top)) < LETTERS.length && p.octave >= -1 && p.octave <= 9)
-      .flatMap((p) => {
-        const hold = easiest(map, [p])
-        return hold ? [{ name: `${names(map, [p])} instead`, why: `${from}; ${hold}`, changes: all([m], { kind: 'tone', pitch: p }) }] : []
-      })
+      .map((p): Draft => ({
+        name: `${names(map, [p])} instead`,
+        why: (hold) => `${from}; ${hold}`,
+        changes: all([m], { kind: 'tone', pitch: p }),
+      }))
   })
 }
 
@@ -167,11 +241,21 @@ function soundingWith(piece: Piece, map: SeatMap, onset: number): Pitch[] {
     .flatMap((p) => (p.event.kind === 'note' ? p.event.heads.map((h) => h.pitch) : []))
 }
 
-/** The notes of the key's tonic, subdominant and dominant chords that hold the pitch; its own third and fifth if none does. */
-function chordTones(key: Key, p: Pitch): Pick<Pitch, 'letter' | 'alter'>[] {
-  const main = MAIN_DEGREES.map((degree) => triadOf(key, degree)).filter((t) => t.includes(p.letter))
-  const letters = [...new Set((main.length ? main : [triadOn(p.letter)]).flat())]
-  return letters.map((letter) => ({ letter, alter: alterIn(key, letter) }))
+type ChordTone = { readonly tone: Pick<Pitch, 'letter' | 'alter'>; readonly from: string }
+
+/** The notes of the key's main chords (tonic, subdominant, dominant) that hold the pitch; none where it belongs to none of them. */
+function chordTones(key: Key, p: Pitch): ChordTone[] {
+  const chords = MAIN_DEGREES.map((degree) => triadOf(key, degree).map((letter) => chordNote(key, letter)))
+  const seen = new Set<string>()
+  return chords
+    .filter((c) => c.some((t) => t.letter === p.letter && t.alter === p.alter))
+    .flatMap((chord) =>
+      chord.map((tone): ChordTone => ({ tone, from: `it belongs to the chord ${chord.map(letterName).join(' ')} of the key` })),
+    )
+    .filter(({ tone }) => {
+      const name = letterName(tone)
+      return !seen.has(name) && seen.add(name)
+    })
 }
 
 /** Whether a moment has trouble that a substitute could lift. */

@@ -2,8 +2,8 @@ import { isLearned, type Hold } from '../hands/hold'
 import { byOctaves, midiOf, printedPitch, type Pitch } from '../music/pitch'
 import { beatOf } from '../music/time'
 import type { PlacedEvent } from '../piece/walk'
-import { candidates } from './candidates'
 import { chargeMove } from './costs'
+import { easiestHold } from './easiest'
 import { sayHold, sayNeeds } from './explain'
 import type { Problem } from './layout'
 import type { Moment } from './moments'
@@ -98,10 +98,12 @@ function beyondLevel(s: Solution, column: number, said: Map<Hold, string>): stri
   const { instrument } = s.setup
   const hint = ([-1, 1] as const).flatMap((by) => {
     const there = c.pitches.map((p) => byOctaves(p, by))
-    const easier = candidates(s.setup, there).find(isLearned)
-    return easier ? [` An octave ${by < 0 ? 'lower' : 'higher'}, ${names(there)} is ${sayHold(instrument, easier)}.`] : []
+    const easier = easiestHold(s.setup, there)
+    return easier && isLearned(easier)
+      ? [` An octave ${by < 0 ? 'lower' : 'higher'}, ${names(there)} is ${sayHold(instrument, easier)}.`]
+      : []
   })
-  const text = `New for this class: ${sayNeeds(hold)}. ${names(c.pitches)} is ${sayHold(instrument, hold)}.${hint[0] ?? ''}`
+  const text = `New for this class: ${sayNeeds(instrument, hold)}. ${names(c.pitches)} is ${sayHold(instrument, hold)}.${hint[0] ?? ''}`
   said.set(hold, text)
   return text
 }

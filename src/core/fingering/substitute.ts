@@ -4,13 +4,14 @@ import { onceIn } from '../once'
 import type { Head, Line, PieceEvent } from '../piece/piece'
 
 /**
- * What a seat plays in place of an event that it cannot: other octaves of it, some of its notes (divisi), another note, or
- * nothing. `by` in octaves; `heads` by index as the event lists them.
+ * What a seat plays in place of an event that it cannot: other octaves of it, some of its notes (divisi), another note or
+ * chord, or nothing. `by` in octaves; `heads` by index as the event lists them.
  */
 export const substituteSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('octave'), by: z.int().check(z.minimum(-4), z.maximum(4)) }),
   z.object({ kind: z.literal('heads'), heads: z.array(z.int().check(z.minimum(0), z.maximum(7))).check(z.minLength(1), z.maxLength(8)) }),
   z.object({ kind: z.literal('tone'), pitch: pitchSchema }),
+  z.object({ kind: z.literal('chord'), pitches: z.array(pitchSchema).check(z.minLength(2), z.maxLength(8)) }),
   z.object({ kind: z.literal('rest') }),
 ])
 export type Substitute = Readonly<z.infer<typeof substituteSchema>>
@@ -30,22 +31,37 @@ function put(e: PieceEvent, s: Substitute): PieceEvent {
       return kept.length ? { ...e, heads: kept } : e
     }
     case 'tone':
-      return { ...e, heads: [{ pitch: s.pitch, ...(e.heads.every((h) => h.tie) ? { tie: true } : {}) }] }
+    case 'chord': {
+      const tie = e.heads.every((h) => h.tie) ? { tie: true } : {}
+      return { ...e, heads: (s.kind === 'tone' ? [s.pitch] : s.pitches).map((pitch) => ({ pitch, ...tie })) }
+    }
     case 'rest':
-      return { kind: 'rest', id: e.id, value: e.value, ...(e.tuplet ? { tuplet: e.tuplet } : {}), ...(e.words ? { words: e.words } : {}) }
+      return {
+        kind: 'rest',
+        id: e.id,
+        value: e.value,
+        ...(e.tuplet ? { tuplet: e.tuplet } : {}),
+        ...(e.words ? { words: e.words } : {}),
+        ...(e.ossiaTo ? { ossiaTo: e.ossiaTo } : {}),
+      }
   }
 }
 
 const changed = onceIn((line: Line, substitutes: Substitutes): Line => {
-  // The first of events that stand in place of others says so to its reader.
-  let before = false
+  // The first of events that stand in place of others says so to its reader, and up to where.
+  const events = line.measures.flatMap((m) => m.events)
+  const passages = new Map<string, string>()
+  let first: string | null = null
+  for (const { id } of events) {
+    if (!substitutes[id]) first = null
+    else passages.set((first ??= id), id)
+  }
   const measures = line.measures.map((m) => ({
     ...m,
     events: m.events.map((e) => {
       const s = substitutes[e.id]
-      const first = s && !before
-      before = Boolean(s)
-      return s ? put(first && !e.words ? { ...e, words: 'ossia' } : e, s) : e
+      const ossiaTo = passages.get(e.id)
+      return s ? put(ossiaTo ? { ...e, ossiaTo, words: e.words ?? 'ossia' } : e, s) : e
     }),
   }))
   // A slur has no end in a rest.

@@ -16,7 +16,7 @@ import { answersText } from '../reading/answerKey'
 import { callsOf, DEFAULT_CALLS } from '../reading/calls'
 import { readingOf } from '../reading/reading'
 import { spotsOf } from '../reading/spots'
-import { transfersOf } from '../reading/transfers'
+import { sameSpacings } from '../reading/sameSpacing'
 import { classSettingsSchema, DEFAULT_CLASS, type ClassSettings } from '../seats/class'
 import { ensembleMapper, mapsOf } from '../seats/ensemble'
 import { evennessOf } from '../seats/evenness'
@@ -98,7 +98,7 @@ describe('an instrument with five strings', () => {
       'C3, space below the fourth ledger line: open C',
     )
     expect(callsOf(readingOf(piece, map), DEFAULT_CALLS).length).toBeGreaterThan(0)
-    expect(transfersOf(readingOf(piece, map)).every((t) => t.string < 5)).toBe(true)
+    expect(sameSpacings(readingOf(piece, map)).every((t) => t.string < 5)).toBe(true)
   })
 
   it('is searched and rescued with the class', () => {

@@ -63,7 +63,7 @@ describe('what is new for a class', () => {
     const m = mapped('violin', 'D4 E4 F#4 G4 A4 B4 C#5 D5', preset('first-finger'))
     expect(said(m)).toBe('D0 D1 D2 D3 A0 A1 A2 A3')
     expect(fresh(m)).toEqual(['1.3', '1.4', '2.3', '2.4'])
-    expect(m.problems[0].text).toBe('New for this class: the finger. F♯4 is 2 on D.')
+    expect(m.problems[0].text).toBe('New for this class: finger 2. F♯4 is 2 on D.')
   })
   it('the first frame plays the D major octave on violin, viola and cello, and the bass stops where III begins', () => {
     const up = 'D4 E4 F#4 G4 A4 B4 C#5 D5'
@@ -80,9 +80,9 @@ describe('what is new for a class', () => {
     expect(fresh(mapped('violin', 'Bb4 B5', preset('first-position'), C))).toEqual([])
   })
   it('strings, extensions and chords are learned too', () => {
-    expect(mapped('violin', 'G3', preset('three-fingers')).problems[0].text).toContain('the string')
+    expect(mapped('violin', 'G3', preset('three-fingers')).problems[0].text).toContain('the G string')
     const noStretch: LearnedBySeat = { ...FIRST_POSITION, cello: { ...FIRST_POSITION.cello, extensions: [] } }
-    expect(mapped('cello', 'F#2', noStretch).problems[0].text).toContain('the opened hand')
+    expect(mapped('cello', 'F#2', noStretch).problems[0].text).toContain('opening the hand')
     expect(mapped('violin', '[E4,B4]', preset('four-strings')).problems[0].text).toContain('two strings at once')
     expect(fresh(mapped('violin', '[D4,A4]', preset('four-strings')))).toEqual([])
   })

@@ -1,4 +1,4 @@
-import { tonic, type Key } from './key'
+import { alterIn, tonic, type Key } from './key'
 import { LETTERS, midiOf, type Letter, type Pitch } from './pitch'
 
 /** The letters of the triad on a letter, root first. */
@@ -10,6 +10,12 @@ export const triadOn = (root: Letter): readonly [Letter, Letter, Letter] => {
 /** The triad on a degree of the key, 0 for its tonic. */
 export const triadOf = (key: Key, degree: number): readonly [Letter, Letter, Letter] =>
   triadOn(LETTERS[(LETTERS.indexOf(tonic(key).letter) + degree) % 7])
+
+/** A note of a key's main chords: as the signature has it, but in minor the leading note of the dominant is raised. Common practice. */
+export const chordNote = (key: Key, letter: Letter): Pick<Pitch, 'letter' | 'alter'> => ({
+  letter,
+  alter: alterIn(key, letter) + (key.mode === 'minor' && letter === triadOf(key, 4)[1] ? 1 : 0),
+})
 
 /** Degrees of the chords that a tune is heard in, the likeliest first: I, V, IV, then ii and vi. Common practice. */
 export const LIKELY_DEGREES = [0, 4, 3, 1, 5] as const

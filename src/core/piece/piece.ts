@@ -53,6 +53,8 @@ const written = {
   dynamic: z.optional(z.enum(DYNAMICS)),
   /** Words over the staff, such as "dolce". */
   words: z.optional(z.string().check(z.minLength(1), z.maxLength(120))),
+  /** The last of the events that stand in place of what the piece has, from this one on: a seat's part, never the piece itself. */
+  ossiaTo: z.optional(id),
   /** First or last event of a tuplet group. */
   tuplet: z.optional(z.enum(['start', 'stop'])),
 }
@@ -85,7 +87,7 @@ export type RestEvent = Readonly<z.infer<typeof restSchema>>
 export type PieceEvent = NoteEvent | RestEvent
 
 const measureSchema = z.object({
-  /** As printed: "1", "2" …; a pickup is "0". */
+  /** As printed: "1", "2" …; a pickup is "0"; both halves of a measure that a repeat cuts have one number. */
   number: z.string().check(z.minLength(1), z.maxLength(12)),
   events: z.array(eventSchema).check(z.maxLength(512)),
   /** A measure that begins before the first full one, or is short on purpose. */

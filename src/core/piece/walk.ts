@@ -1,6 +1,7 @@
 import type { Key } from '../music/key'
 import { measureTicks, type Meter } from '../music/time'
 import { onceIn } from '../once'
+import { secondHalves } from './split'
 import { eventTicks, type Line, type Measure, type Piece, type PieceEvent } from './piece'
 
 /** A measure in its place: what is in force in it and when it starts (ticks from the start of the written line). */
@@ -12,7 +13,7 @@ export type PlacedMeasure = {
   readonly start: number
   /** Ticks that its events fill. */
   readonly length: number
-  /** Ticks of the bar that lie before its first event: a pickup begins late in its bar. */
+  /** Ticks of the bar that lie before its first event: a pickup begins late in its bar, and so does what follows a repeat inside one. */
   readonly lead: number
 }
 
@@ -29,12 +30,13 @@ export type PlacedEvent = {
 export function placeMeasures(piece: Piece, line: Line): PlacedMeasure[] {
   let { key, meter } = piece
   let start = 0
+  const second = secondHalves(line.measures, piece.meter)
   return line.measures.map((measure, index) => {
     key = measure.key ?? key
     meter = measure.meter ?? meter
     const inForce = meter
     const length = measure.events.reduce((sum, e) => sum + eventTicks(e, inForce), 0)
-    const lead = measure.pickup ? Math.max(0, measureTicks(meter) - length) : 0
+    const lead = measure.pickup || second[index] ? Math.max(0, measureTicks(meter) - length) : 0
     const placed = { index, measure, key, meter, start, length, lead }
     start += length
     return placed
@@ -67,9 +69,9 @@ type Misfit = {
 /** Measures that are too long, or too short without a reason: a pickup, or the last bar before a repeat that starts with one. */
 export function misfits(piece: Piece): Misfit[] {
   return piece.lines.flatMap((line, l) =>
-    placeMeasures(piece, line).flatMap(({ measure, length, meter, index }): Misfit[] => {
+    placeMeasures(piece, line).flatMap(({ measure, length, lead, meter, index }): Misfit[] => {
       const excess = length - measureTicks(meter)
-      const mayBeShort = measure.pickup || measure.repeatEnd || measure.ending || index === line.measures.length - 1
+      const mayBeShort = lead > 0 || measure.pickup || measure.repeatEnd || measure.ending || index === line.measures.length - 1
       return excess > 0 || (excess < 0 && !mayBeShort) ? [{ line: l, number: measure.number, index, excess, meter }] : []
     }),
   )

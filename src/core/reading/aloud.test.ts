@@ -8,7 +8,7 @@ import { calledTogether, calledTogetherText } from './calledTogether'
 import { callsOf, callsText, DEFAULT_CALLS, sayCall, type CallOptions } from './calls'
 import { countsOf } from './counts'
 import { readingOf } from './reading'
-import { transfersOf } from './transfers'
+import { sameSpacings } from './sameSpacing'
 import { CLEFS } from '../music/clef'
 import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, WHOLE_NECK, SEAT } from '../testing/seats'
 
@@ -121,30 +121,30 @@ describe('calls', () => {
   })
 })
 
-describe('transfers', () => {
+describe('same spacing', () => {
   it('a skip across strings lies like a step on one string (common practice)', () => {
     // B on A is 1, F sharp on D is 2: a whole step apart in the hand, a fourth in sound.
-    const [t] = transfersOf(read('A4 B4 F#4 D4', 'violin', 1))
+    const [t] = sameSpacings(read('A4 B4 F#4 D4', 'violin', 1))
     expect(t).toMatchObject({ spacing: 2, from: 'learned', string: 2 })
     expect(t.text).toBe(
       '1 on A to 2 on D: the fingers lie a whole step apart, as from B to C♯ on A, which the class has learned. The spacing is the same; the sound is not: here it is a fourth.',
     )
   })
   it('is shown where the piece has it already', () => {
-    const [t] = transfersOf(read('A4 B4 C#5 A4 B4 F#4 D4 z', 'violin', 2))
+    const [t] = sameSpacings(read('A4 B4 C#5 A4 B4 F#4 D4 z', 'violin', 2))
     expect(t).toMatchObject({ from: 'piece', string: 2 })
     expect(t.text).toContain('from B to C♯ on A, in measure 1')
   })
   it('for the cello and the bass by half steps', () => {
-    expect(transfersOf(read('B3 G3', 'cello'))[0]).toMatchObject({ spacing: 3 })
-    expect(transfersOf(read('A3 F#3', 'bass', 1))[0]).toMatchObject({ spacing: 2 })
+    expect(sameSpacings(read('B3 G3', 'cello'))[0]).toMatchObject({ spacing: 3 })
+    expect(sameSpacings(read('A3 F#3', 'bass', 1))[0]).toMatchObject({ spacing: 2 })
   })
   it('not for one finger over two strings, nor with an open string', () => {
-    expect(transfersOf(read('E4 B4 A4 G4'))).toEqual([])
+    expect(sameSpacings(read('E4 B4 A4 G4'))).toEqual([])
   })
   it('every transfer keeps the spacing: both pitches lie as far apart as the fingers', () => {
     for (const seat of ['violin', 'viola', 'cello', 'bass'] as const)
-      for (const t of transfersOf(read('G3 B3 E4 C4 F4 B4 G#4 E4 C5 G4 D4 A4 F4 Bb4 F#4 C5', seat, 0, WHOLE_NECK)))
+      for (const t of sameSpacings(read('G3 B3 E4 C4 F4 B4 G#4 E4 C5 G4 D4 A4 F4 Bb4 F#4 C5', seat, 0, WHOLE_NECK)))
         expect(Math.abs(midiOf(t.pitches[1]) - midiOf(t.pitches[0]))).toBe(Math.abs(t.spacing))
   })
 })

@@ -124,7 +124,7 @@ function leadOf(r: Reading, index: number): string {
   const m = measures[index]
   const first = r.byMeasure[index].at(0)
   const stroke = first && r.bowing.byEvent.get(first.placed.event.id)
-  const pickup = m.pickup && first ? [`pickup${stroke ? `, ${BOW[stroke.bow]}` : ''}`] : []
+  const pickup = first && first.placed.at.lead > 0 ? [`pickup${stroke ? `, ${BOW[stroke.bow]}` : ''}`] : []
   // An ending is announced where it begins.
   const passes = m.ending && String(measures[index - 1]?.ending) !== String(m.ending) ? m.ending : []
   const ending = passes.length ? [`${passes.map((n) => ORDINALS[n]).join(' and ')} ending`] : []

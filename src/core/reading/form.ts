@@ -286,13 +286,14 @@ function chordName(notes: readonly Sung[]): string | null {
   return found && `${letterName(found.root)} ${found.quality} arpeggio, ${direction(notes)}`
 }
 
-/** "Learn measures 1, 2 and 5: then 10 of 16 are known." */
+/** "Learn 8 of the 16 measures: 1, 2 and 5 … The other 8 repeat one of these, note for note." */
 export function sayLearning(form: Form, line: Line): string {
   const sounding = form.measures.filter((u) => u.name !== '–')
   const numbers = form.toLearn.map((i) => line.measures[i].number)
   const known = sounding.length
-  if (form.toLearn.length === known) return `No measure returns note for note: all ${known} have to be learned.`
+  if (form.toLearn.length === known)
+    return known === 1 ? 'One measure has to be learned.' : `No measure returns note for note: all ${known} have to be learned.`
   const list = numbers.length > 1 ? `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}` : numbers[0]
   const back = known - form.toLearn.length
-  return `Learn ${form.toLearn.length} measures (${list}), and all ${known} are known: ${back === 1 ? 'one only comes' : `${back} only come`} back.`
+  return `Learn ${form.toLearn.length} of the ${known} measures: ${list}. The other ${back === 1 ? 'one repeats' : `${back} repeat`} one of these, note for note.`
 }

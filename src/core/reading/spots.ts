@@ -42,7 +42,7 @@ function settled(r: Reading, d: About, found: readonly Found[], stage: Stage): S
       before,
       hard: left,
       points: d.load * left,
-      text,
+      text: text[0].toUpperCase() + text.slice(1),
       advice,
     })
   }

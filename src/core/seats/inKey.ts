@@ -37,6 +37,9 @@ export function inKey(piece: Piece, plan: Plan, fifths: number): InKey | null {
 
 function movedSubstitutes(substitutes: Substitutes, by: Interval): Record<string, Substitutes[string]> {
   return Object.fromEntries(
-    Object.entries(substitutes).map(([id, s]) => [id, s.kind === 'tone' ? { ...s, pitch: transposed(s.pitch, by) } : s]),
+    Object.entries(substitutes).map(([id, s]): [string, Substitutes[string]] => {
+      if (s.kind === 'tone') return [id, { ...s, pitch: transposed(s.pitch, by) }]
+      return [id, s.kind === 'chord' ? { ...s, pitches: s.pitches.map((p) => transposed(p, by)) } : s]
+    }),
   )
 }

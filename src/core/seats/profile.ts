@@ -50,15 +50,16 @@ const WORTH: readonly (readonly [SpotKind, string, string])[] = [
 /** How many things are said of one seat. */
 const MOST = 3
 
-/** What changes for a seat between two settings, dearest first: "0 shifts instead of 4", "loses its 3 F♯ on C". */
+/** What changes for a seat between two settings, dearest first: "no shifts instead of 4", "no F♯ on C, where there were 3". */
 export function sayChanges(now: Profile, then: Profile): string[] {
   const out: string[] = []
   const notes = (n: number) => count(n, 'note')
-  if (then.out !== now.out) out.push(`${notes(then.out)} out of reach instead of ${now.out}`)
-  if (then.fresh !== now.fresh) out.push(`${count(then.fresh, 'place')} with something new instead of ${now.fresh}`)
+  if (then.out !== now.out) out.push(`${then.out ? notes(then.out) : 'no notes'} out of reach instead of ${now.out || 'none'}`)
+  if (then.fresh !== now.fresh)
+    out.push(`${then.fresh ? count(then.fresh, 'place') : 'no places'} with something new instead of ${now.fresh || 'none'}`)
   for (const [kind, one, many] of WORTH) {
     const [a, b] = [now.counts[kind] ?? 0, then.counts[kind] ?? 0]
-    if (a !== b) out.push(`${b} ${b === 1 ? one : many} instead of ${a}`)
+    if (a !== b) out.push(`${b || 'no'} ${b === 1 ? one : many} instead of ${a || 'none'}`)
   }
   const names = [...new Set([...Object.keys(now.altered), ...Object.keys(then.altered)])]
   const moved = names
@@ -66,7 +67,13 @@ export function sayChanges(now: Profile, then: Profile): string[] {
     .sort((a, b) => a.by - b.by)
   const [lost] = moved
   const gained = moved.at(-1)
-  if (lost && lost.by < 0) out.push(lost.by === -lost.was ? `loses its ${lost.was} ${lost.name}` : `${-lost.by} fewer ${lost.name}`)
-  if (gained && gained.by > 0) out.push(`${gained.by} ${gained.was ? 'more ' : ''}${gained.name}${gained.was ? '' : ', new in this key'}`)
+  if (lost && lost.by < 0)
+    out.push(
+      lost.by === -lost.was
+        ? `no ${lost.name}, where there ${lost.was === 1 ? 'was one' : `were ${lost.was}`}`
+        : `${-lost.by} fewer ${lost.name}`,
+    )
+  if (gained && gained.by > 0)
+    out.push(gained.was ? `${gained.by} more ${gained.name}` : `${gained.by} ${gained.name}, where there was none`)
   return out.slice(0, MOST)
 }

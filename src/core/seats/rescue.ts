@@ -1,13 +1,11 @@
-import { candidates } from '../fingering/candidates'
 import { sayHold } from '../fingering/explain'
 import type { SeatMap } from '../fingering/map'
 import type { Moment } from '../fingering/moments'
 import { needsOffer, offersAt, phraseOf } from '../fingering/offers'
 import type { Substitute } from '../fingering/substitute'
-import { isLearned } from '../hands/hold'
-import { LIKELY_DEGREES, triadOf } from '../music/chord'
-import { alterIn, type Key } from '../music/key'
-import { byOctaves, letterName, midiOf, printedPitch, type Letter, type Pitch } from '../music/pitch'
+import { chordNote, LIKELY_DEGREES, triadOf } from '../music/chord'
+import type { Key } from '../music/key'
+import { byOctaves, letterName, midiOf, printedPitch, type Pitch } from '../music/pitch'
 import type { Piece } from '../piece/piece'
 import { placeEvents } from '../piece/walk'
 import type { ClassSettings } from './class'
@@ -34,7 +32,8 @@ export type Rescue = {
   readonly troubles: number
 }
 
-type Draft = Pick<Rescue, 'name' | 'why' | 'change'>
+/** Something to try; `why` is said of the seat as it then plays. `last`: only when nothing else will do. */
+type Draft = Pick<Rescue, 'name' | 'change'> & { readonly why: (after: SeatMap) => string; readonly last?: true }
 
 /** The plan with a rescue taken. */
 export const withRescue = (plan: Plan, seat: SeatId, change: RescueChange): Plan =>
@@ -63,14 +62,16 @@ export function rescuesFor(piece: Piece, plan: Plan, klass: ClassSettings, ensem
     const load = loadOf(piece, after)
     const even = evennessOf({ ...loads, [id]: load.byMeasure })
     const rescue: Rescue = {
-      ...d,
+      name: d.name,
+      change: d.change,
+      why: d.why(after),
       load: { before: own, after: load.total },
       evenness: { before: before.figure, after: even.figure },
       troubles: troubles(after),
     }
-    return load.total < own || rescue.troubles < troubles(map) ? [{ rescue, wait: even.wait }] : []
+    return load.total < own || rescue.troubles < troubles(map) ? [{ rescue, wait: even.wait, last: d.last ? 1 : 0 }] : []
   })
-  return weighed.sort((a, b) => a.rescue.troubles - b.rescue.troubles || a.wait - b.wait).map((w) => w.rescue)
+  return weighed.sort((a, b) => a.last - b.last || a.rescue.troubles - b.rescue.troubles || a.wait - b.wait).map((w) => w.rescue)
 }
 
 const troubles = (map: SeatMap): number => map.problems.filter((p) => p.mark !== 'pin').length
@@ -89,7 +90,7 @@ function drafts(piece: Piece, map: SeatMap, index: number): Draft[] {
   const measure = inside.map((i) => map.moments[i])
   const number = measure[0].events[0].at.measure.number
   const out: Draft[] = []
-  const phrase = phraseOf(map, inside[0])
+  const { moments: phrase, bounds } = phraseOf(map, inside[0])
   const four = formOf(piece, map.line).lines.find((u) => u.from <= index && index <= u.to)
   const line = map.moments.filter((m) => four && four.from <= m.events[0].at.index && m.events[0].at.index <= four.to)
   for (const by of [-1, 1] as const) {
@@ -97,31 +98,34 @@ function drafts(piece: Piece, map: SeatMap, index: number): Draft[] {
     if (phrase.length > measure.length)
       out.push({
         name: `Phrase ${where}`,
-        why: `measures ${numbersOf(phrase)} move together, from rest to rest`,
+        why: () => `measures ${numbersOf(phrase)} move together, ${bounds}`,
         change: all(phrase, { kind: 'octave', by }),
       })
     if (line.length > measure.length)
       out.push({
-        name: `Line of four ${where}`,
-        why: `measures ${numbersOf(line)} move together, from line end to line end`,
+        name: `Four measures ${where}`,
+        why: () => `measures ${numbersOf(line)} move together`,
         change: all(line, { kind: 'octave', by }),
       })
-    out.push({ name: `Measure ${where}`, why: `measure ${number} only`, change: all(measure, { kind: 'octave', by }) })
+    // An ending by itself would be torn from what leads into it.
+    if (!measure[0].events[0].at.measure.ending)
+      out.push({ name: `Measure ${where}`, why: () => `measure ${number} only`, change: all(measure, { kind: 'octave', by }) })
   }
   for (const i of inside.filter((m) => needsOffer(map, m)).slice(0, ASKED))
     for (const o of offersAt(piece, map, i).slice(0, TAKEN))
-      out.push({ name: o.name, why: o.why, change: { kind: 'substitutes', changes: o.changes } })
+      out.push({ name: o.name, why: () => o.why, change: { kind: 'substitutes', changes: o.changes } })
   out.push(...easier(piece, map, measure, number))
   out.push({
     name: 'Rest here',
-    why: `measure ${number} is silent in this seat; the others carry the tune`,
+    why: () => `measure ${number} is silent in this seat; the others play on`,
+    last: true,
     change: all(measure, { kind: 'rest' }),
   })
   piece.lines.forEach((line, l) => {
     if (piece.lines[l].measures[0].events[0]?.id !== map.line.measures[0].events[0]?.id)
       out.push({
         name: `Read ${line.name || `line ${l + 1}`}`,
-        why: 'the whole piece, another line of it',
+        why: () => 'the whole piece, another line of it',
         change: { kind: 'line', line: l },
       })
   })
@@ -134,51 +138,57 @@ function numbersOf(moments: readonly Moment[]): string {
   return a === b ? a : `${a} to ${b}`
 }
 
+type Note = Pick<Pitch, 'letter' | 'alter'>
+
 /** The measure on one note, in the same rhythm: the root of its chord, an open string of the chord, its own first note. */
 function easier(piece: Piece, map: SeatMap, measure: readonly Moment[], number: string): Draft[] {
   const { at } = measure[0].events[0]
   const chord = chordOf(piece, at.index, at.key)
   const tops = measure.map((m) => m.pitches[m.pitches.length - 1])
   const mean = tops.reduce((n, p) => n + midiOf(p), 0) / tops.length
-  const near = (letter: Letter): Pitch => {
-    const tries = [2, 3, 4, 5, 6].map((octave): Pitch => ({ letter, alter: alterIn(at.key, letter), octave }))
+  const near = (note: Note): Pitch => {
+    const tries = [2, 3, 4, 5, 6].map((octave): Pitch => ({ ...note, octave }))
     return tries.reduce((a, b) => (Math.abs(midiOf(b) - mean) < Math.abs(midiOf(a) - mean) ? b : a))
   }
-  const played = (p: Pitch) => {
-    const holds = candidates(map.solution.setup, [byOctaves(p, map.written)])
-    return holds.find((h) => h.open) ?? holds.find(isLearned) ?? holds[0]
+  const played = (after: SeatMap): string => {
+    const first = after.notes.find((n) => n.placed.at.index === at.index)
+    return first ? sayHold(after.instrument, first.hold) : 'out of reach'
   }
-  const on = (p: Pitch, name: string, why: string): Draft[] => {
-    const hold = played(p)
-    if (!hold) return []
-    return [{ name, why: `${why}: ${sayHold(map.instrument, hold)}, the rhythm stays`, change: all(measure, { kind: 'tone', pitch: p }) }]
-  }
+  const on = (p: Pitch, name: string, why: string): Draft => ({
+    name,
+    why: (after) => `${why}: ${played(after)}, the rhythm stays`,
+    change: all(measure, { kind: 'tone', pitch: p }),
+  })
   const names = (p: Pitch) => printedPitch(byOctaves(p, map.written))
+  const first = on(tops[0], `Repeat the first note, ${names(tops[0])}`, `measure ${number} on one note`)
+  if (!chord) return [first]
+  const said = chord.map(letterName).join(' ')
   const root = near(chord[0])
   const open = map.instrument.strings
     .map((s) => byOctaves(s, -map.written))
-    .filter((s) => chord.includes(s.letter) && s.alter === alterIn(at.key, s.letter))
+    .filter((s) => chord.some((c) => c.letter === s.letter && c.alter === s.alter))
     .sort((a, b) => Math.abs(midiOf(a) - mean) - Math.abs(midiOf(b) - mean))[0]
   return [
-    ...on(
-      root,
-      `Only the root, ${names(root)}`,
-      `the chord of measure ${number} is ${chord.map((l) => letterName({ letter: l, alter: alterIn(at.key, l) })).join(' ')}`,
-    ),
-    ...(open ? on(open, `Only the open ${open.letter}`, `it belongs to the chord of measure ${number}`) : []),
-    ...on(tops[0], `Repeat the first note, ${names(tops[0])}`, `measure ${number} on one note`),
+    on(root, `Only the root, ${names(root)}`, `most of measure ${number} belongs to the chord ${said}`),
+    ...(open ? [on(open, `Only the open ${open.letter}`, `it belongs to the chord ${said}, as most of measure ${number} does`)] : []),
+    first,
   ]
 }
 
-/** The triad of the key that covers most of what sounds in a measure, root first; of equals the likelier. */
-function chordOf(piece: Piece, index: number, key: Key): readonly Letter[] {
-  const weight = new Map<Letter, number>()
+/** The triad of the key to which most of what sounds in a measure belongs, root first; of equals the likelier; null when none holds most of it. */
+function chordOf(piece: Piece, index: number, key: Key): readonly Note[] | null {
+  const weight = new Map<string, number>()
+  let sum = 0
   for (const line of piece.lines)
     for (const { at, event, ticks } of placeEvents(piece, line)) {
       if (at.index !== index || event.kind === 'rest') continue
-      for (const { pitch } of event.heads) weight.set(pitch.letter, (weight.get(pitch.letter) ?? 0) + ticks)
+      for (const { pitch } of event.heads) {
+        weight.set(letterName(pitch), (weight.get(letterName(pitch)) ?? 0) + ticks)
+        sum += ticks
+      }
     }
-  const triads = LIKELY_DEGREES.map((degree) => triadOf(key, degree))
-  const covers = (t: readonly Letter[]) => t.reduce((n, l) => n + (weight.get(l) ?? 0), 0)
-  return triads.reduce((a, b) => (covers(b) > covers(a) ? b : a))
+  const triads = LIKELY_DEGREES.map((degree) => triadOf(key, degree).map((letter) => chordNote(key, letter)))
+  const covers = (t: readonly Note[]) => t.reduce((n, l) => n + (weight.get(letterName(l)) ?? 0), 0)
+  const best = triads.reduce((a, b) => (covers(b) > covers(a) ? b : a))
+  return covers(best) * 2 > sum ? best : null
 }

@@ -212,7 +212,10 @@ export function dropMeasure(d: Draft): Draft {
       from: null,
     }
   const lines = d.piece.lines.map((l) => {
-    const left = renumbered(l.measures.filter((_, i) => i !== measure))
+    const left = renumbered(
+      l.measures.filter((_, i) => i !== measure),
+      d.piece.meter,
+    )
     const ids = new Set(left.flatMap((m) => m.events.map((e) => e.id)))
     return { ...l, measures: left, slurs: l.slurs.filter((s) => ids.has(s.from) && ids.has(s.to)) }
   })
@@ -237,7 +240,7 @@ export const togglePickup = (d: Draft): Draft => {
   return {
     ...changed,
     at: d.at,
-    piece: { ...changed.piece, lines: changed.piece.lines.map((l) => ({ ...l, measures: renumbered(l.measures) })) },
+    piece: { ...changed.piece, lines: changed.piece.lines.map((l) => ({ ...l, measures: renumbered(l.measures, d.piece.meter) })) },
   }
 }
 

@@ -3,6 +3,7 @@ import type { Letter } from '../music/pitch'
 import { LETTERS, pitchAt, stepsOf, type Pitch } from '../music/pitch'
 import { measureTicks, valuesFor, type Base, type Meter, type Value } from '../music/time'
 import { eventTicks, type Line, type Measure, type NoteEvent, type Piece, type PieceEvent } from '../piece/piece'
+import { numbersOf } from '../piece/split'
 import { placeMeasures } from '../piece/walk'
 
 /** A place between events: before event `index` of a measure of a line. */
@@ -236,7 +237,7 @@ export function withMeasureAt(d: Draft, at: number): Draft {
   let next = d.next
   const lines = d.piece.lines.map((l) => ({
     ...l,
-    measures: renumbered([...l.measures.slice(0, at), emptyMeasure('1', `w${next++}`), ...l.measures.slice(at)]),
+    measures: renumbered([...l.measures.slice(0, at), emptyMeasure('1', `w${next++}`), ...l.measures.slice(at)], d.piece.meter),
   }))
   // A final barline stays at the end.
   const moved = lines.map((l) => (at === l.measures.length - 1 ? { ...l, measures: finalLast(l.measures) } : l))
@@ -253,8 +254,8 @@ function finalLast(measures: readonly Measure[]): Measure[] {
   })
 }
 
-/** Measures numbered from 1, a pickup at the start as 0. */
-export const renumbered = (measures: readonly Measure[]): Measure[] => {
-  const first = measures[0]?.pickup ? 0 : 1
-  return measures.map((m, i) => ({ ...m, number: `${i + first}` }))
+/** Measures numbered as printed. */
+export const renumbered = (measures: readonly Measure[], meter: Meter): Measure[] => {
+  const numbers = numbersOf(measures, meter)
+  return measures.map((m, i) => ({ ...m, number: numbers[i] }))
 }

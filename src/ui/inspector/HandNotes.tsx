@@ -1,10 +1,11 @@
 'use client'
 
 import { useMemo } from 'react'
-import { bowingOf } from '@/core/bowing/bow'
+import { bowingOf, type Pace } from '@/core/bowing/bow'
 import { handsAlong, sayFingers } from '@/core/fingering/down'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { movesOf, sayMove } from '@/core/fingering/moves'
+import { sayCheck, trueChecksOf } from '@/core/hands/trueChecks'
 import { useDesk } from '@/ui/session/DeskProvider'
 
 /** What the hand and the bow do around a note: how it is come to, what stays down, what can be set ahead, and the bow. */
@@ -23,13 +24,15 @@ export function HandNotes({ map, note }: { map: SeatMap; note: MappedNote }) {
       {stroke && (
         <Row
           name="bow"
-          text={`${first ? '' : 'still '}${stroke.bow}-bow, ${stroke.contact}${stroke.retake && first ? '; lift and set anew before it' : ''}${stroke.given ? '; marked in the piece' : ''}.`}
+          text={`${first ? '' : 'still '}${stroke.bow}-bow, ${stroke.contact}${PACE[stroke.pace]}${stroke.retake && first ? '; lift and set anew before it' : ''}${stroke.given ? '; marked in the piece' : ''}.`}
         />
       )}
       {wrong && <Row name="" text={wrong.text} trouble />}
     </dl>
   )
 }
+
+const PACE: Record<Pace, string> = { even: '', save: ', slowly: save the bow', quick: ', quickly: the next stroke needs the other end' }
 
 const Row = ({ name, text, trouble = false }: { name: string; text: string; trouble?: boolean }) => (
   <>
@@ -54,5 +57,12 @@ function facts(map: SeatMap, note: MappedNote): { name: string; text: string }[]
         ? `Set ${on(hand.prepare.fingers)} ${hand.prepare.during === 'rest' ? 'in the rest that follows' : 'while the open string rings'}.`
         : '',
     },
+    { name: 'check', text: note.chord ? '' : checks(map, note) },
   ].filter((r) => r.text)
+}
+
+/** The open strings that a stopped note can be tested against, nearest first. */
+function checks({ instrument }: SeatMap, { stop }: MappedNote): string {
+  const said = trueChecksOf(instrument, stop).map((c) => sayCheck(instrument, c))
+  return said.length ? `Sounds ${said.join(', ')}.` : ''
 }

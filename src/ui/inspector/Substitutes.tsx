@@ -49,6 +49,8 @@ function say(s: Substitute): string {
       return s.heads.length === 1 ? 'one note of the chord' : `${s.heads.length} notes of the chord`
     case 'tone':
       return `${printedPitch(s.pitch)}`
+    case 'chord':
+      return s.pitches.map(printedPitch).join(' and ')
     case 'rest':
       return 'a rest'
   }

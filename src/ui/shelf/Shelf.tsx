@@ -39,7 +39,7 @@ export function Shelf({
   now: number
 }) {
   const router = useRouter()
-  const { query, setQuery, cards, total, found, more, busy } = useShelf(first)
+  const { query, setQuery, cards, total, found, more, busy, searching } = useShelf(first)
   const [, startTransition] = useTransition()
   const search = useRef<HTMLInputElement>(null)
 
@@ -137,7 +137,7 @@ export function Shelf({
           <>
             {query && (
               <p role="status" className="text-soft">
-                {found} of {count(total, 'piece')}
+                {searching ? 'Searching …' : `${found} of ${count(total, 'piece')}`}
               </p>
             )}
             <ul className="grid grid-cols-1 gap-4 sm:grid-cols-2 lg:grid-cols-3" aria-label="Pieces">

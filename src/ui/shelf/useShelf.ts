@@ -45,5 +45,5 @@ export function useShelf(first: ShelfReply) {
     const timer = setTimeout(() => search.current(0, []), WAIT)
     return () => clearTimeout(timer)
   }, [query, first])
-  return { query, setQuery, ...shown, busy, more: () => ask(shown.cards.length, shown.cards) }
+  return { query, setQuery, ...shown, searching: query !== '' && known === null, busy, more: () => ask(shown.cards.length, shown.cards) }
 }

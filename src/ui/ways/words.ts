@@ -66,7 +66,7 @@ const QUESTIONS: readonly Question[] = [
     null,
     'Fingers that do not sound',
     each(FINGERS_DOWN, {
-      blocks: 'lower fingers stay down (blocks)',
+      blocks: 'lower fingers kept down',
       independent: 'each finger alone',
     }),
   ),

@@ -1,4 +1,5 @@
 import { stepsOf } from '../../music/pitch'
+import { facing } from '../../fingering/costs'
 import { once } from '../../once'
 import { secondsBetween } from '../../performance/tempo'
 import { before, motion, type Reading, type ReadNote } from '../reading'
@@ -38,7 +39,9 @@ const crossed = once((r: Reading): Crossed[] => {
     const { move } = note
     const last = before(r, note)
     if (!move?.crossing || move.fifth || !last?.hold) continue
-    const { by, strings: over } = move.crossing
+    const { strings: over } = move.crossing
+    const [a, b] = facing(last.hold!, note.hold!)
+    const by = a.finger > 0 && b.finger > 0 ? 'hand' : 'bow'
     found.push({ note, last, by, over: Math.abs(over), skip: Math.abs(motion(last, note)) >= 2 })
   }
   return found
@@ -51,7 +54,10 @@ export function pressed(r: Reading, { note, last }: Crossed): number {
 }
 export const inSlur = ({ note }: Crossed) => (note.slurred ? ', inside the slur' : '')
 
-const about = (r: Reading, c: Crossed) => `${strings(r, c.last, c.note)} ${c.last.hold!.stops[0].finger} ${c.note.hold!.stops[0].finger}`
+const about = (r: Reading, c: Crossed) =>
+  `${strings(r, c.last, c.note)} ${facing(c.last.hold!, c.note.hold!)
+    .map((s) => s.finger)
+    .join(' ')}`
 
 export const fromCrossings = (r: Reading, of: (c: Crossed) => boolean, found: (c: Crossed) => Omit<Found, 'note' | 'about'>): Found[] =>
   crossed(r)

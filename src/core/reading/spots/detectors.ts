@@ -30,6 +30,7 @@ import type { Detector } from './spot'
 import { twoForms } from './twoForms'
 import { twoPlaces } from './twoPlaces'
 import { wideGap } from './wideGap'
+import { unevenBow } from './unevenBow'
 import { wrongBow } from './wrongBow'
 
 /** Two hard things at one note, each for the first time: found among what the others have found, so it has no eye of its own. */
@@ -76,6 +77,7 @@ export const DETECTORS = [
   bowCrossing,
   doubleStop,
   wrongBow,
+  unevenBow,
   noRest,
 ] as const satisfies readonly Detector[]
 

@@ -20,7 +20,7 @@ export const fifth = {
       return {
         note,
         hard: (note.rest ? 0.35 : 0.5) + (note.slurred ? 0.15 : 0),
-        text: `Finger ${finger} plays on both strings, ${strings(r, last, note)}: ${sayInterval(stringSteps(r, last, note))}.`,
+        text: `Finger ${finger} plays on both strings, ${strings(r, last, note)}, at the same place: ${sayInterval(stringSteps(r, last, note))}.`,
         advice:
           r.instrument.overStrings === 'roll'
             ? 'Roll the finger over both strings, or lift and place it again; choose one and say which.'

@@ -1,5 +1,9 @@
 import { after, before, type Reading, type ReadNote } from '../reading'
 import { stringName } from '../words'
+import { trueChecksOf } from '../../hands/trueChecks'
+import type { Instrument } from '../../instruments/instrument'
+import type { Stop } from '../../hands/hold'
+import { midiOf } from '../../music/pitch'
 import { atNotes, type Detector } from './spot'
 
 const on = (n: ReadNote | null, string: number): boolean => n?.hold?.stops.length === 1 && n.hold.low === string && !n.hold.open
@@ -40,7 +44,14 @@ function choiceAt({ letters, map, instrument }: Reading, { hold }: ReadNote): { 
   if (!letters || hold?.stops.length !== 1) return null
   const [s] = hold.stops
   const home = hold.position <= 1
-  if (s.finger === 4 && s.k === 7 && home && instrument.strings[s.string + 1]) return { string: s.string, four: true }
+  if (s.finger === 4 && home && sameAsNext(instrument, s)) return { string: s.string, four: true }
   const learned = map.solution.setup.learned.fingers.includes(4)
-  return s.finger === 0 && s.string > 0 && learned ? { string: s.string - 1, four: false } : null
+  return s.finger === 0 && s.string > 0 && learned && fourReaches(instrument, s.string - 1) ? { string: s.string - 1, four: false } : null
 }
+
+/** Whether a stop sounds as the next open string does. */
+const sameAsNext = (instrument: Instrument, s: Stop): boolean =>
+  trueChecksOf(instrument, s).some((c) => c.octaves === 0 && c.string === s.string + 1)
+
+/** Whether 4 on its tape plays the next open string: where they are tuned in fifths. */
+const fourReaches = ({ strings }: Instrument, string: number): boolean => midiOf(strings[string + 1]) - midiOf(strings[string]) === 7

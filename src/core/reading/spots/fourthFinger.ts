@@ -1,5 +1,6 @@
 import { before, stopOf } from '../reading'
 import { stringName } from '../words'
+import { trueChecksOf } from '../../hands/trueChecks'
 import { atNotes, type Detector } from './spot'
 
 /** The fourth finger of violin and viola: weak, and flat if the hand is not over it. */
@@ -17,14 +18,14 @@ export const fourthFinger = {
       if (!r.letters || s?.finger !== 4 || s.harmonic || s.stretch) return null
       const last = before(r, note)
       const prepared = last && stopOf(last)?.string === s.string
-      const next = r.instrument.strings[s.string + 1]
+      const check = trueChecksOf(r.instrument, s).find((c) => c.octaves === 0)
       return {
         note,
         hard: prepared ? 0.45 : 0.6,
         text: `Fourth finger on ${stringName(r.instrument, s.string)}${prepared ? '' : ', without a finger before it on that string'}.`,
         advice:
-          next && s.k === 7
-            ? `Check it against the open ${next.letter}: the same note.`
+          check !== undefined
+            ? `Check it against the open ${stringName(r.instrument, check.string)}: the same note.`
             : 'Bring the hand over the fingerboard first; short goes, and rest.',
         about: `${s.string} ${s.place}`,
       }

@@ -23,7 +23,7 @@ export const landsAlone = {
         note,
         // Where the tune skips, the skip is what is said.
         hard: open || Math.abs(motion(last!, note)) >= 2 ? 0.26 : 0.4,
-        text: `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)} stands alone for one note, with no finger below it.`,
+        text: `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)} for one note: the notes before and after lie on other strings.`,
         advice: `Place it by itself: lift, look, drop, four times; then from the note before.`,
         about: `${s.finger} ${s.string}`,
       }

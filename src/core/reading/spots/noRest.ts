@@ -23,10 +23,12 @@ export const noRest = {
       from = i + 1
       if (quarters < LONG_WAY) continue
       const [a, b] = [stretch[0], stretch[stretch.length - 1]].map((n) => n.placed.at.measure.number)
+      const all = stretch.length === notes.length
+      const where = all ? 'in the whole piece' : `from measure ${a} to ${i + 1 === notes.length ? 'the end' : b}`
       found.push({
         note: stretch[0],
         hard: Math.min(0.6, 0.3 + (0.1 * (quarters - LONG_WAY)) / LONG_WAY),
-        text: `No rest from measure ${a} to ${b}: nothing sets the bow or shakes out the hand.`,
+        text: `No rest ${where}: nothing sets the bow or shakes out the hand.`,
         advice: 'Choose one barline where everyone lifts, and mark it.',
         about: `${a}`,
       })

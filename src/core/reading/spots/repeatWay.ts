@@ -1,3 +1,4 @@
+import type { Measure } from '../../piece/piece'
 import { unfold } from '../../piece/unfold'
 import type { Detector, Found } from './spot'
 
@@ -21,6 +22,7 @@ export const repeatWay = {
       if (next === undefined || next === index + 1 || seen.has(index) || notes.length === 0) return
       seen.add(index)
       const number = measures[next].number
+      const back = next === 0 ? 'the beginning' : `measure ${number}`
       const after = order.slice(i + 1)
       if (measures[index].ending && next <= index) {
         let first = index
@@ -29,7 +31,7 @@ export const repeatWay = {
         found.push({
           note: r.byMeasure[first][0] ?? notes[0],
           hard: 0.5,
-          text: `First ending: from here back to measure ${number}${skips === undefined ? '' : `, and the next time on to measure ${measures[skips].number}`}.`,
+          text: `${endings(measures[index])}: from here back to ${back}${skips === undefined ? '' : `, and the next time on to measure ${measures[skips].number}`}.`,
           advice: 'Walk the way with a finger before anyone plays; play over the joint only.',
           about: `${first}`,
         })
@@ -37,7 +39,7 @@ export const repeatWay = {
         found.push({
           note: notes[notes.length - 1],
           hard: 0.4,
-          text: `From the end of this measure back to measure ${number}${next === 0 ? ', the beginning' : ''}.`,
+          text: `From the end of this measure back to ${back}.`,
           advice: 'Play the last measure and the one it goes back to, as one.',
           about: `${index}`,
         })
@@ -54,3 +56,9 @@ export const repeatWay = {
     return found
   },
 } as const satisfies Detector
+
+const PASSES = ['', 'First', 'Second', 'Third', 'Fourth', 'Fifth', 'Sixth', 'Seventh', 'Eighth', 'Ninth']
+
+/** "First ending", "First and second ending". */
+const endings = ({ ending }: Measure): string =>
+  `${(ending ?? []).map((n, i) => (i === 0 ? PASSES[n] : PASSES[n].toLowerCase())).join(' and ')} ending`

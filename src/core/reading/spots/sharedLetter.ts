@@ -6,19 +6,20 @@ import { atNotes, type Detector } from './spot'
 export const sharedLetter = {
   kind: 'shared-letter',
   name: 'Shares its letter with an open string',
-  mark: 'high',
+  mark: 'same letter',
   concern: 'eye',
   load: 1,
   again: 0.5,
   matters: [1.3, 1, 0.5],
   find: (r) => {
-    // Open strings by letter: how low they sound, and in which measures.
-    const opens = new Map<string, { midi: number; measures: Set<number> }>()
+    // Open strings by letter: how low and high they are, and in which measures.
+    const opens = new Map<string, { low: number; high: number; measures: Set<number> }>()
     for (const n of r.notes) {
       if (!n.hold?.open || n.hold.stops.length > 1) continue
       const { pitch } = top(n)
-      const known = opens.get(letterName(pitch)) ?? { midi: midiOf(pitch), measures: new Set<number>() }
-      known.midi = Math.min(known.midi, midiOf(pitch))
+      const known = opens.get(letterName(pitch)) ?? { low: midiOf(pitch), high: midiOf(pitch), measures: new Set<number>() }
+      known.low = Math.min(known.low, midiOf(pitch))
+      known.high = Math.max(known.high, midiOf(pitch))
       known.measures.add(n.placed.at.index)
       opens.set(letterName(pitch), known)
     }
@@ -27,15 +28,17 @@ export const sharedLetter = {
       const { pitch } = top(note)
       const name = letterName(pitch)
       const open = opens.get(name)
-      if (!open || open.midi >= midiOf(pitch)) return null
+      if (!open) return null
+      const which = midiOf(pitch) > open.high ? 'high' : midiOf(pitch) < open.low ? 'low' : null
+      if (!which) return null
       const { index } = note.placed.at
       const close = [0, 1, 2].some((d) => open.measures.has(index - d) || open.measures.has(index + d))
       return {
         note,
         hard: close ? 0.5 : 0.25,
-        text: `High ${name}, not the open ${name} that is also in this piece.`,
-        advice: `Call it "high ${name}" and the other "open ${name}".`,
-        about: pitch.letter,
+        text: `${which} ${name}, not the open ${name} that is also in this piece.`,
+        advice: `Call it "${which} ${name}" and the other "open ${name}".`,
+        about: `${which} ${pitch.letter}`,
       }
     })
   },

@@ -18,10 +18,7 @@ export const skipCrossing = {
       (c) => c.skip && c.over === 1 && c.by === 'hand',
       (c) => ({
         hard: 0.45 + pressed(r, c),
-        text: `${sayInterval(motion(c.last, c.note))} from ${strings(r, c.last, c.note)} with a finger on each${inSlur(c)}.`.replace(
-          /^./,
-          (x) => x.toUpperCase(),
-        ),
+        text: `${sayInterval(motion(c.last, c.note))} from ${strings(r, c.last, c.note)} with a finger on each${inSlur(c)}.`,
         advice: 'Set both fingers first, then let only the bow go between them.',
       }),
     ),

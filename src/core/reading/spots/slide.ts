@@ -1,3 +1,4 @@
+import { sayPlace } from '../../fingering/moves'
 import { atNotes, type Detector } from './spot'
 
 /** One finger between its low and its high place, with little time for it. */
@@ -17,7 +18,7 @@ export const slide = {
       return {
         note,
         hard: timed ? 0.4 : s.over === 'slur' ? 0.75 : 0.65,
-        text: `Finger ${s.finger} goes from ${s.from === 'normal' ? 'its tape' : s.from} to ${s.to === 'normal' ? 'its tape' : s.to} on the same string${timed ? `, while ${s.over === 'rest' ? 'it rests' : 'an open string rings'}` : ''}.`,
+        text: `Finger ${s.finger} goes from ${sayPlace(s.from)} to ${sayPlace(s.to)} on the same string${timed ? `, ${s.over === 'rest' ? 'in the rest' : 'while an open string rings'}` : ''}.`,
         advice: 'Slide it without lifting, by itself and slowly, then in the tune.',
         about: `${s.finger} ${s.from} ${s.to}`,
       }

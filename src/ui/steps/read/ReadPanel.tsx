@@ -6,13 +6,13 @@ import { CountsTab } from './CountsTab'
 import { FormTab } from './FormTab'
 import { KeyTab } from './KeyTab'
 import { SpotList } from './SpotList'
-import { TransfersTab } from './TransfersTab'
+import { SpacingTab } from './SpacingTab'
 
 const TABS = [
   ['spots', 'Spots', SpotList],
   ['form', 'Form', FormTab],
   ['calls', 'Calls', CallsTab],
-  ['transfers', 'Transfers', TransfersTab],
+  ['spacing', 'Same spacing', SpacingTab],
   ['counts', 'Counts', CountsTab],
   ['key', 'Reading key', KeyTab],
 ] as const

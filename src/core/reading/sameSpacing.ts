@@ -1,13 +1,13 @@
 import { needsOf } from '../hands/needs'
 import type { Stop } from '../hands/hold'
 import { letterName, midiOf, pitchAt, stepsOf, type Pitch } from '../music/pitch'
-import { plainSpelling } from '../music/interval'
+import { spelled } from '../music/spell'
 import { before, motion, stopOf, top, type Reading, type ReadNote } from './reading'
 import { sayInterval, sayMeasure, saySpacing, stringName } from './words'
 import { sayFinger } from '../fingering/explain'
 
 /** A crossing explained by one string: the same two fingers, as far apart, where the class knows them. */
-type Transfer = {
+export type SameSpacing = {
   readonly note: ReadNote
   /** Half steps between the two fingers as they lie across the strings. */
   readonly spacing: number
@@ -22,9 +22,9 @@ type Transfer = {
  * For each crossing of two fingers the same fingers on one string. The spacing of the fingers is equal, not the interval:
  * across the strings it is a fifth (on the bass a fourth) more or less. Each kind of crossing once, where it first comes.
  */
-export function transfersOf(r: Reading): Transfer[] {
+export function sameSpacings(r: Reading): SameSpacing[] {
   const seen = new Set<string>()
-  return r.notes.flatMap((note): Transfer[] => {
+  return r.notes.flatMap((note): SameSpacing[] => {
     const last = before(r, note)
     const [a, b] = [last && stopOf(last), stopOf(note)]
     if (!last || !a || !b || note.move?.crossing?.by !== 'hand' || last.hold!.position !== note.hold!.position) return []
@@ -46,7 +46,12 @@ export function transfersOf(r: Reading): Transfer[] {
   })
 }
 
-type Known = { readonly from: Transfer['from']; readonly string: number; readonly pitches: readonly [Pitch, Pitch]; readonly where: string }
+type Known = {
+  readonly from: SameSpacing['from']
+  readonly string: number
+  readonly pitches: readonly [Pitch, Pitch]
+  readonly where: string
+}
 
 /** The same fingers as far apart, one after the other on one string, earlier in the piece or else anywhere in it. */
 function fromPiece(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
@@ -78,16 +83,22 @@ function fromLearned(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null
   return {
     from: 'learned',
     string,
-    pitches: [pitchOn(r, string, position, a), pitchOn(r, string, position, b)],
+    pitches: pitchesOn(r, string, position, [a, b]),
     where: ', which the class has learned',
   }
 }
 
-/** The note that a finger plays at its place on another string, spelled as that hand reads it. */
-function pitchOn(r: Reading, string: number, position: number, s: Stop): Pitch {
+/** The notes that two fingers play at their places on another string: by the hand's letters, else the first by the key and the second by its distance. */
+function pitchesOn(r: Reading, string: number, position: number, [a, b]: readonly [Stop, Stop]): readonly [Pitch, Pitch] {
   const open = r.instrument.strings[string]
-  const midi = midiOf(open) + s.k
-  if (!r.letters) return plainSpelling(midi, r.piece.key.fifths < 0)
-  const steps = stepsOf(open) + r.instrument.positions[position].letters + s.finger - 1
-  return pitchAt(steps, midi - midiOf(pitchAt(steps, 0)))
+  const midi = (s: Stop) => midiOf(open) + s.k
+  const at = (steps: number, s: Stop) => pitchAt(steps, midi(s) - midiOf(pitchAt(steps, 0)))
+  if (r.letters) {
+    const steps = (s: Stop) => stepsOf(open) + r.instrument.positions[position].letters + s.finger - 1
+    return [at(steps(a), a), at(steps(b), b)]
+  }
+  const [first] = spelled([midi(a)], r.piece.key)
+  // A half or a whole step is to the next letter, a step and a half or two steps to the one after it.
+  const up = b.k - a.k
+  return [first, at(stepsOf(first) + Math.sign(up) * Math.ceil(Math.abs(up) / 2), b)]
 }

@@ -2,28 +2,30 @@
 
 import { useMemo } from 'react'
 import { readingOf } from '@/core/reading/reading'
-import { transfersOf } from '@/core/reading/transfers'
+import { sameSpacings } from '@/core/reading/sameSpacing'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { momentAt } from '@/ui/session/selectors'
 import { SeatTitle } from './SeatTitle'
 
 /** Every kind of crossing of two fingers, explained by one string that the class knows. */
-export function TransfersTab() {
+export function SpacingTab() {
   const piece = useDesk((d) => d.piece)
   const map = useDesk((d) => d.ensemble[d.seat])
   const timeline = useDesk((d) => d.timeline)
   const seat = useDesk((d) => d.seat)
   const pick = useDesk((d) => d.pick)
-  const transfers = useMemo(() => transfersOf(readingOf(piece, map)), [piece, map])
+  const all = useMemo(() => sameSpacings(readingOf(piece, map)), [piece, map])
   return (
-    <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Transfers">
+    <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Same spacing">
       <SeatTitle />
       <p className="leading-snug text-soft">
         A crossing feels new, but the two fingers lie as far apart as somewhere on one string. Show that first, then cross.
       </p>
-      {transfers.length === 0 && <p className="mt-2">No two fingers cross strings here.</p>}
+      {all.length === 0 && (
+        <p className="mt-2">No crossing of two fingers here lies like two fingers on one string that the class knows.</p>
+      )}
       <ul className="mt-2">
-        {transfers.map((t) => (
+        {all.map((t) => (
           <li key={t.note.index} className="border-t border-rule py-1.5">
             <button type="button" className="text-left hover:underline" onClick={() => pick(momentAt(timeline, t.note.placed.onset), seat)}>
               <span className="font-semibold">Measure {t.note.placed.at.measure.number}</span>
