@@ -5,7 +5,7 @@ import { pieceFrom } from '../testing/piece'
 import { mapSeat, reasonFor, type SeatMap } from './map'
 import type { Pin } from './pins'
 import { DEFAULT_POLICY } from './policy'
-import { FIRST_POSITION, type LearnedBySeat, SEAT, type Seat, STEPS } from '../testing/seats'
+import { FIRST_POSITION, type LearnedBySeat, ONLY_FIRST, SEAT, type Seat, STEPS } from '../testing/seats'
 
 // Facts of the trade: common practice of string class teaching, no single published source. Written pitches of the seat.
 
@@ -117,11 +117,13 @@ describe('common practice in the first lessons', () => {
   })
   it('18: a viola up in III stays there under the slur and shifts after it, though III is new', () => {
     for (const text of ['D5 (G5 F#5 E5) A4', 'D5 G5 F#5 E5 A4']) {
-      const m = written('viola', text, D)
-      expect(m.notes.map((n) => n.stop.finger)).toEqual([3, 4, 3, 2, 0])
-      expect(m.notes.slice(1, 4).map((n) => n.position)).toEqual(['III', 'III', 'III'])
+      for (const learned of [ONLY_FIRST, FIRST_POSITION]) {
+        const m = written('viola', text, D, undefined, learned)
+        expect(m.notes.map((n) => n.stop.finger)).toEqual([3, 4, 3, 2, 0])
+        expect(m.notes.slice(1, 4).map((n) => n.position)).toEqual(['III', 'III', 'III'])
+      }
     }
-    const m = written('viola', '(F#5 E5 D5) A4', D)
+    const m = written('viola', '(F#5 E5 D5) A4', D, undefined, ONLY_FIRST)
     expect(m.notes.map((n) => n.stop.finger)).toEqual([3, 2, 1, 0])
     // One visit is one new thing.
     expect(m.problems).toHaveLength(1)
@@ -138,7 +140,7 @@ describe('common practice in the first lessons', () => {
   })
   it('13: E5 is 4 on A for a viola; F sharp 5 is out and an octave lower is 2 on D', () => {
     expect(said(written('viola', 'E5', D))).toBe('A4')
-    const m = written('viola', 'E5 F#5', D)
+    const m = written('viola', 'E5 F#5', D, undefined, ONLY_FIRST)
     expect(m.notes[0].stop.k).toBe(7)
     expect(m.problems).toHaveLength(1)
     expect(m.problems[0].text).toContain('An octave lower, F♯4 is 2 on D')
@@ -163,10 +165,13 @@ describe('the spelling chooses the finger on violin and viola', () => {
   it('a raised open string is low 1', () => expect(said(written('violin', 'A#4', C))).toBe('A↓1'))
   it('C flat is fingered as B', () => expect(said(written('violin', 'Cb5', C))).toBe('A1'))
   it('a line that needs C6 and D6 shifts to III with 1 on A, and one that lies there begins there', () => {
-    const up = written('violin', 'E5 F5 G5 A5 B5 C6 D6', C)
+    const third = STEPS.find((s) => s.id === 'third-position')!.learned
+    // A class that leaves first position only for what it has no room for goes no sooner.
+    expect(positions(written('violin', 'E5 F5 G5 A5 B5 C6 D6', C))).toBe('- I I I I III III')
+    const up = written('violin', 'E5 F5 G5 A5 B5 C6 D6', C, undefined, third)
     expect(said(up)).toBe('E0 E↓1 E↓2 E1 E2 E3 E4')
     expect(positions(up)).toBe('- I I III III III III')
-    expect(positions(written('violin', 'A5 B5 C6 D6 C6 B5', C))).toBe('III III III III III III')
+    expect(positions(written('violin', 'A5 B5 C6 D6 C6 B5', C, undefined, third))).toBe('III III III III III III')
     expect(up.problems).toEqual([])
   })
   it('B5 stays in first position', () => expect(positions(written('violin', 'A5 B5 A5', C))).toBe('I I I'))

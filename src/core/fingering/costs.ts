@@ -67,10 +67,10 @@ function chargeEntry(setup: Setup, a: Hold | null, b: Hold, charge: Charge): voi
   if (isMet('extension', a, b)) charge('notLearned')
 }
 
-/** What it costs to begin a line with this hold: a hand that is not at home has to be found. */
+/** What it costs to begin a line with this hold: a hand that is not at home has to be found; while an open string rings it has time. */
 export function chargeStart(setup: Setup, h: Hold, charge: Charge): void {
   chargeEntry(setup, null, h, charge)
-  if (h.position > FIRST) charge('startAway')
+  if (h.position > FIRST) charge(h.open ? 'startAwayOpen' : 'startAway')
   if (isOpened(h)) charge('opening')
 }
 

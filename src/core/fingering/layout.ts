@@ -11,7 +11,7 @@ import { ANYWHERE, chargeHold, chargeJump, chargeMove, chargeStart, type Gap, ty
 import type { Moment } from './moments'
 import { pinAllows, pinLacks, type Pin } from './pins'
 import { stepsOf, type Step } from './route'
-import { withStays } from './visits'
+import { atHome, withStays } from './visits'
 import { weightsFor, type CostKind, type Weights } from './weights'
 
 /** The ways to hold one moment, each with its own cost. `moment` is its index in the line. */
@@ -307,6 +307,10 @@ function fewestNew(all: readonly Hold[]): readonly Hold[] {
   return known.length ? known : all.filter((h) => h.needs.length <= least + 1)
 }
 
+/** Where two ways cost the same the one listed first is taken: an open string, then the lower position. */
+const inOrder = (holds: readonly Hold[]): readonly Hold[] =>
+  [...holds].sort((a, b) => Number(b.open) - Number(a.open) || a.position - b.position)
+
 /** Each moment with the holds that may be chosen, open strings still once; and what is out of reach. */
 function draftColumns(setup: Setup, { moments, octaves, pins }: Source, wide: number): { drafts: Draft[]; problems: Problem[] } {
   const problems: Problem[] = []
@@ -317,8 +321,8 @@ function draftColumns(setup: Setup, { moments, octaves, pins }: Source, wide: nu
     let found = known.get(key)
     if (!found) {
       const pitches = written.map((p) => byOctaves(p, octaves))
-      const all = candidates(setup, pitches)
-      known.set(key, (found = { pitches, all, free: fewestNew(all) }))
+      const all = inOrder(candidates(setup, pitches))
+      known.set(key, (found = { pitches, all, free: atHome(setup.learned, fewestNew(all)) }))
     }
     return found
   }
@@ -340,7 +344,7 @@ function draftColumns(setup: Setup, { moments, octaves, pins }: Source, wide: nu
     const pinned = allowed.length > 0
     drafts.push({ moment, pitches, holds: pinned ? allowed : free, free, all, pinned })
   })
-  const standing = withStays(drafts)
+  const standing = withStays(drafts, setup.learned)
   return {
     drafts: drafts.map((d, i) => {
       const free = standing[i]

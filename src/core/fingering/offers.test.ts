@@ -7,14 +7,14 @@ import { mapSeat } from './map'
 import { needsOffer, offersAt, phraseOf } from './offers'
 import { DEFAULT_POLICY } from './policy'
 import { withSubstitutes, type Substitutes } from './substitute'
-import { FIRST_POSITION, INSTRUMENTS, type Seat, SEAT } from '../testing/seats'
+import { INSTRUMENTS, ONLY_FIRST, type Seat, SEAT } from '../testing/seats'
 
 const D = { fifths: 2, mode: 'major' } as const
 const mapped = (piece: Piece, seat: Seat, substitutes: Substitutes = {}) =>
   mapSeat(piece, withSubstitutes(piece.lines[0], substitutes), SEAT[seat], {
     octave: INSTRUMENTS[seat].sounds,
     policy: DEFAULT_POLICY,
-    learned: FIRST_POSITION[seat],
+    learned: ONLY_FIRST[seat],
   })
 
 describe('double stops (common practice: neighbouring strings, one frame, one finger each)', () => {

@@ -55,9 +55,9 @@ const FAMILIES: readonly Family[] = [
   },
   family(['pivot'], 'the hand need not roll', 'the hand rolls less'),
   {
-    kinds: ['startAway', 'awayFromFirst', 'halfPosition'],
+    kinds: ['startAway', 'startAwayOpen', 'awayFromFirst', 'halfPosition'],
     says: (of) =>
-      less(['startAway'], 'begins in first position', 'begins in first position')(of, true) ??
+      less(['startAway', 'startAwayOpen'], 'begins in first position', 'begins in first position')(of, true) ??
       less(['awayFromFirst', 'halfPosition'], 'stays in first position', 'less time away from first position')(of, true),
   },
   {

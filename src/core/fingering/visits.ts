@@ -1,5 +1,6 @@
 import type { Hold, Need } from '../hands/hold'
-import type { Shape } from '../instruments/instrument'
+import { FIRST, type Shape } from '../instruments/instrument'
+import type { Learned } from '../instruments/learned'
 import { once } from '../once'
 
 /**
@@ -16,7 +17,14 @@ export function isMet(need: 'string' | 'extension', a: Hold | null, b: Hold): bo
   return need === 'string' ? a.low > b.high || b.low > a.high : a.position !== b.position || a.shape !== b.shape
 }
 
-/** A moment, with the ways to hold it that the class has learned or, where none serves, those with few new things. */
+/** Of the ways that are learned those at the nut, in first or half position, for a class that leaves it only where it has no room. */
+export function atHome({ shifts }: Pick<Learned, 'shifts'>, ways: readonly Hold[]): readonly Hold[] {
+  if (shifts !== 'needed' || ways.some((h) => h.needs.length > 0)) return ways
+  const home = ways.filter((h) => h.open || h.position <= FIRST)
+  return home.length ? home : ways
+}
+
+/** A moment, with the ways to hold it that the class has learned or, where none serves, those with few new things (`free`). */
 type Held = { readonly all: readonly Hold[]; readonly free: readonly Hold[] }
 
 /** Where a hand has to go because nothing learned serves: its neighbours may be played there too. */
@@ -31,8 +39,8 @@ type Goal = {
 /** How many moments a hand stays on at most where it had to go. */
 const LONGEST_STAY = 8
 
-const goalsOf = ({ free }: Held): Goal[] =>
-  free.every((h) => !h.open && h.needs.some(isVisited))
+const goalsOf = ({ free }: Held, needed: boolean): Goal[] =>
+  free.every((h) => !h.open && (h.needs.some(isVisited) || (needed && h.position > FIRST)))
     ? free.map(({ position, shape, needs, low, high }) => ({ position, shape, needs: needs.filter(isVisited), low, high }))
     : []
 
@@ -41,7 +49,6 @@ const keyOf = (g: Goal): string => `${g.position} ${g.shape} ${g.needs.join()} $
 /** Whether a hold stays where the hand had to go, with nothing new but what it went there for, and without reaching for it. */
 const stays = (h: Hold, g: Goal): boolean =>
   !h.open &&
-  h.needs.length > 0 &&
   h.needs.every((n) => g.needs.includes(n)) &&
   h.position === g.position &&
   (g.needs.includes('extension') || h.stops.every((s) => !s.stretch)) &&
@@ -51,9 +58,10 @@ const stays = (h: Hold, g: Goal): boolean =>
 /**
  * For each moment the ways that stand without a pin. After a note that takes the hand somewhere new it may stay on, so that
  * it goes back at a good place: the ways there stand beside those that are learned. It does not leave sooner what it knows.
+ * So does a class that leaves first position only for what that has no room for.
  */
-export function withStays(moments: readonly Held[]): (readonly Hold[])[] {
-  const goals = moments.map(goalsOf)
+export function withStays(moments: readonly Held[], { shifts }: Pick<Learned, 'shifts'>): (readonly Hold[])[] {
+  const goals = moments.map((m) => goalsOf(m, shifts === 'needed'))
   if (goals.every((g) => g.length === 0)) return moments.map((m) => m.free)
   return moments.map((m, i) => {
     if (goals[i].length) return m.free

@@ -35,6 +35,8 @@ export const WEIGHTS = {
   pivot: 3,
   /** A line that begins with the hand away from first position: a shift that nobody hears. */
   startAway: 13,
+  /** The same where it begins on an open string: the hand is set while it rings. */
+  startAwayOpen: 6,
   /** Every note away from first position. */
   awayFromFirst: 2,
   /** Half position is first with the hand a half step back: near home. */
@@ -81,12 +83,14 @@ export const weightsFor = once((policy: Policy): Weights => {
   const w: Record<CostKind, number> = { ...WEIGHTS }
   // Cheaper than the two bow crossings that an open string between two notes of the lower string costs.
   if (policy.fourth === 'crossing') w.fourthFinger = 1
+  // Under a slur 4 is worth more than the open string that breaks it.
+  if (policy.fourth === 'slurs') w.crossingInSlur = 4
   if (policy.stay === 'string') {
     // Going up the string and down again is cheaper than leaving it.
     w.crossing = w.bowCrossing = 2 * w.shift + 1
     w.skipString = w.shift
     w.awayFromFirst = 0
-    w.startAway = 2
+    w.startAway = w.startAwayOpen = 2
   }
   switch (policy.shiftWhere) {
     case 'pauses':

@@ -9,7 +9,7 @@ const SAID: Record<StepId, Omit<Step, 'id'>> = {
   'three-fingers': { name: 'First frame on two strings', says: 'the major start: 1 2 3' },
   'four-strings': { name: 'Four strings, two frames', says: 'low 2, no fourth finger yet' },
   'first-position': { name: 'First position', says: 'all fingers and places; III only where I has no room' },
-  'third-position': { name: 'Third position', says: 'no extensions' },
+  'third-position': { name: 'Third position', says: 'violin and viola without extensions' },
   'third-extended': { name: 'Third position, extensions', says: 'half to III; the opened hand' },
   'fifth-position': { name: 'Fifth position', says: 'half to V' },
   'seventh-position': { name: 'Seventh position', says: 'half to VII, everything this tool maps' },
@@ -69,16 +69,17 @@ export function ladder(way: Way): Record<StepId, Learned> {
     low: ALL_FINGERS,
     high: ALL_FINGERS,
     extensions: way.opensFirst ? ['back', 'forward'] : [],
-    shifts: 'any',
+    shifts: 'needed',
     doubleStops: true,
   }
-  const extended: Learned = { ...first, positions: copy(way.extended), extensions: ['back', 'forward'] }
+  const third: Learned = { ...first, positions: copy(way.third), shifts: 'any' }
+  const extended: Learned = { ...third, positions: copy(way.extended), extensions: ['back', 'forward'] }
   return {
     'first-finger': none,
     'three-fingers': { ...none, fingers: copy(way.major) },
     'four-strings': { ...none, strings: all, fingers: copy(way.fingers), low: [2] },
     'first-position': first,
-    'third-position': { ...first, positions: copy(way.third), extensions: [] },
+    'third-position': third,
     'third-extended': extended,
     'fifth-position': { ...extended, positions: copy(way.fifth) },
     'seventh-position': { ...extended, positions: copy(way.seventh) },

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini'
 
-/** When a class may move its hand: not at all, only while a rest or an open string gives time, or anywhere. */
-export const SHIFTS = ['none', 'pauses', 'any'] as const
+/** When a class may move its hand: not at all, only while a rest or an open string gives time, only for what first position has no room for, or anywhere. */
+export const SHIFTS = ['none', 'pauses', 'needed', 'any'] as const
 
 const finger = z.int().check(z.minimum(1), z.maximum(4))
 /** More than there are positions, strings or fingers: an end to what is taken, not a rule of the trade. */

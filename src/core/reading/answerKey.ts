@@ -1,6 +1,7 @@
 import { candidates, type Setup } from '../fingering/candidates'
 import { FIRST } from '../instruments/instrument'
 import { sayHold } from '../fingering/explain'
+import { atHome } from '../fingering/visits'
 import { isLearned, type Hold } from '../hands/hold'
 import { CLEFS, staffPlace, type Clef } from '../music/clef'
 import { midiOf, pitchAt, pitchName, printedPitch, type Letter, type Pitch } from '../music/pitch'
@@ -22,9 +23,8 @@ export function placesOf(setup: Setup, asked: AskedLetter): Place[] {
   for (let octave = 1; octave <= 7; octave++) {
     const pitch: Pitch = { ...asked, octave }
     if (midiOf(pitch) < lowest) continue
-    const holds = candidates(setup, [pitch])
-      .filter((h) => isLearned(h) && !h.respelled)
-      .sort((a, b) => away(a) - away(b))
+    const learned = candidates(setup, [pitch]).filter((h) => isLearned(h) && !h.respelled)
+    const holds = [...atHome(setup.learned, learned)].sort((a, b) => away(a) - away(b))
     if (holds.length === 0) continue
     const ways = [...new Set(holds.map((h) => sayHold(setup.instrument, h)))]
     out.push({ pitch, staff: sayStaffPlace(pitch, CLEFS[clef]), ways })

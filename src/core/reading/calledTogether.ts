@@ -1,4 +1,5 @@
 import { callsOf, sayCall, type Call, type CallOptions } from './calls'
+import { inSentence, sayNames } from '../names'
 import type { Reading } from './reading'
 
 /** A seat's part with the name that the class calls the seat by. */
@@ -50,12 +51,9 @@ function sameWords(
   return list.map((c) => ({ members: [c], call: of(c)[0] }))
 }
 
-/** "All", "Violin and Viola", "Violin, Viola and Bass". */
-export function sayCallers(callers: readonly Caller[], all: number): string {
-  if (callers.length === all && all > 1) return 'All'
-  const names = callers.map((c) => c.name)
-  return names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]
-}
+/** "All", "Violin and viola", "Violin, viola and bass". */
+export const sayCallers = (callers: readonly Caller[], all: number): string =>
+  callers.length === all && all > 1 ? 'All' : sayNames(callers.map((c) => c.name))
 
 /** The class's calls as plain text; where seats part or come together again, it is said. */
 export function calledTogetherText(calls: readonly ClassCall[], all: number): string {
@@ -67,10 +65,9 @@ export function calledTogetherText(calls: readonly ClassCall[], all: number): st
     .join('\n')
 }
 
-/** "Now all together", "now together: Violin and Viola", "now each by itself". */
+/** "Now all together", "now together: violin and viola", "now each by itself". */
 export function sayParting(groups: readonly CallGroup[], all: number): string {
   if (groups.length === 1) return 'now all together'
-  const shared = groups.filter((g) => g.callers.length > 1).map((g) => sayCallers(g.callers, all))
-  if (shared.length === 0) return 'now each by itself'
-  return `now together: ${shared.join('; ')}`
+  const shared = groups.filter((g) => g.callers.length > 1).map((g) => inSentence(sayCallers(g.callers, all)))
+  return shared.length === 0 ? 'now each by itself' : `now together: ${shared.join('; ')}`
 }

@@ -1,6 +1,6 @@
 import * as z from 'zod/mini'
 import { mannerOf } from '../fingering/explain'
-import type { Hold, Stop } from '../hands/hold'
+import type { Stop } from '../hands/hold'
 import { FIRST, type Instrument, type Position } from '../instruments/instrument'
 import { letterName, midiOf, spokenLetter, stepsOf, type Pitch } from '../music/pitch'
 import { feltBeatTicks, type Base } from '../music/time'

@@ -59,6 +59,7 @@ export const COST_NAMES: Record<CostKind, string> = {
   timing: 'the shift comes early or late',
   pivot: 'the hand rolls a half step',
   startAway: 'begins away from first position',
+  startAwayOpen: 'begins away from first position, on an open string',
   awayFromFirst: 'away from first position',
   halfPosition: 'half position',
   againstPolicy: 'otherwise than the class is set',

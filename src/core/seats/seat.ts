@@ -5,6 +5,7 @@ import type { Instrument, StepId } from '../instruments/instrument'
 import { learnedSchema, MOST_STRINGS, type Learned } from '../instruments/learned'
 import { clefNameSchema } from '../music/clef'
 import { pitchSchema } from '../music/pitch'
+import { sayNames } from '../names'
 import { once } from '../once'
 
 /** A seat of a class by its id, which its plans and records name. No number, so that it keeps its place in a record; "all" is every seat. */
@@ -86,10 +87,6 @@ export const everySeat = <T>(seats: readonly Pick<Seat, 'id'>[], of: (id: SeatId
 
 /** Seats by name in a sentence: "Violin", "Violin and viola", "Violin, viola and cello"; all of them: "All seats". */
 export function saySeats(all: readonly Seat[], ids: readonly SeatId[]): string {
-  const names = all.filter((s) => ids.includes(s.id)).map((s, i) => (i === 0 ? s.name : inSentence(s.name)))
-  if (names.length === all.length && all.length > 1) return 'All seats'
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+  const names = all.filter((s) => ids.includes(s.id)).map((s) => s.name)
+  return names.length === all.length && all.length > 1 ? 'All seats' : sayNames(names)
 }
-
-/** A seat's name in the middle of a sentence: "Violin" is "violin", "Violin 2" "violin 2"; what a teacher wrote in capitals stays. */
-export const inSentence = (name: string): string => (/^[A-Z][^A-Z]*$/.test(name) ? name[0].toLowerCase() + name.slice(1) : name)

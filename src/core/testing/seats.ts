@@ -18,6 +18,8 @@ export const SEAT: Record<Seat, SeatOfClass & Player> = bySeat((s) => seatsOf(DE
 export type LearnedBySeat = Record<Seat, Learned>
 const learnedAt = (step: StepId): LearnedBySeat => bySeat((s) => INSTRUMENTS[s].learned[step])
 export const FIRST_POSITION = learnedAt('first-position')
+/** First position and nothing beyond it, whatever it has no room for. */
+export const ONLY_FIRST: LearnedBySeat = bySeat((s) => ({ ...FIRST_POSITION[s], positions: ['I'] }))
 export const WHOLE_NECK = learnedAt('seventh-position')
 /** Every step, with what each seat has learned there. */
 export const STEPS: readonly { readonly id: StepId; readonly learned: LearnedBySeat }[] = STEP_IDS.map((id) => ({

@@ -1,4 +1,5 @@
-import { inSentence, type Seat } from '@/core/seats/seat'
+import { inSentence } from '@/core/names'
+import { type Seat } from '@/core/seats/seat'
 import type { KindChoice } from '@/core/reading/choice'
 import { stageOf, type Stage } from '@/core/reading/stage'
 import { SPOT_KINDS, type SpotKind } from '@/core/reading/spots/detectors'

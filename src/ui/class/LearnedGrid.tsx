@@ -7,7 +7,12 @@ import type { ClassActions } from './classStore'
 import { Select } from '@/ui/kit/Select'
 
 const FINGERS = [1, 2, 3, 4]
-const SAY_SHIFT: Record<Has['shifts'], string> = { none: 'no shifts yet', pauses: 'in rests, over open strings', any: 'anywhere' }
+const SAY_SHIFT: Record<Has['shifts'], string> = {
+  none: 'no shifts yet',
+  pauses: 'in rests, over open strings',
+  needed: 'only where I has no room',
+  any: 'anywhere',
+}
 
 /** A switch the size of a chip: what it stands for is learned when it is filled. */
 function Learned({ text, name, on, onToggle }: { text: string; name: string; on: boolean; onToggle: () => void }) {

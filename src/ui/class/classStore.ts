@@ -1,6 +1,7 @@
 import { createStore } from 'zustand/vanilla'
 import type { Policy } from '@/core/fingering/policy'
-import { inSentence, instrumentNamed, newSeat, seatOf, type SeatId, type SeatRow } from '@/core/seats/seat'
+import { inSentence } from '@/core/names'
+import { instrumentNamed, newSeat, seatOf, type SeatId, type SeatRow } from '@/core/seats/seat'
 import type { PolicyChange } from '@/core/fingering/policy'
 import type { StepId } from '@/core/instruments/instrument'
 import { STEPS, stepOf } from '@/core/instruments/ladder'

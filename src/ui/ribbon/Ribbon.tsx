@@ -1,7 +1,8 @@
 'use client'
 
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { inSentence, type SeatId } from '@/core/seats/seat'
+import { inSentence } from '@/core/names'
+import { type SeatId } from '@/core/seats/seat'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { useMapped, useShownBySeat } from '@/ui/session/useSpots'
 import { useLoads } from '@/ui/session/useLoads'

@@ -29,7 +29,8 @@ import {
   type Plan,
 } from '@/core/seats/plan'
 import { withRescue, type RescueChange } from '@/core/seats/rescue'
-import { inSentence, saySeats, type Seat } from '@/core/seats/seat'
+import { inSentence } from '@/core/names'
+import { saySeats, type Seat } from '@/core/seats/seat'
 import { deciding, withSetting, type Setting } from '@/core/seats/setting'
 import { count } from '@/core/count'
 import { sayOctave } from '@/ui/ways/octave'

@@ -1,7 +1,8 @@
 import { sayHold } from '@/core/fingering/explain'
 import { spokenLetter } from '@/core/music/pitch'
 import { beatOf } from '@/core/music/time'
-import { inSentence, type SeatId } from '@/core/seats/seat'
+import { inSentence } from '@/core/names'
+import { type SeatId } from '@/core/seats/seat'
 import { answerAt, type Beat } from '@/core/seats/timeline'
 import type { Desk } from './deskStore'
 

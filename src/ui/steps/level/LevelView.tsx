@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
-import { inSentence } from '@/core/seats/seat'
+import { inSentence } from '@/core/names'
 import type { SeatId } from '@/core/seats/seat'
 import { Chart } from '@/ui/kit/Chart'
 import { cellOf, loadChart } from './charts'

@@ -1,4 +1,5 @@
-import { inSentence, type EverySeat, type Seat, type SeatId } from '@/core/seats/seat'
+import { inSentence } from '@/core/names'
+import { type EverySeat, type Seat, type SeatId } from '@/core/seats/seat'
 import { keyName } from '@/core/music/key'
 import type { Key } from '@/core/music/key'
 import type { SeatLoad } from '@/core/seats/load'

@@ -1,6 +1,6 @@
 'use client'
 
-import { inSentence } from '@/core/seats/seat'
+import { inSentence } from '@/core/names'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { Concern } from '@/core/reading/spots/spot'
 import { SPOT_KINDS } from '@/core/reading/spots/detectors'

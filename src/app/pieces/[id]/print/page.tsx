@@ -1,5 +1,5 @@
 import type { Metadata } from 'next'
-import { inSentence } from '@/core/seats/seat'
+import { inSentence } from '@/core/names'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { PrintView } from '@/ui/steps/hand-out/PrintView'

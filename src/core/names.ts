@@ -1,0 +1,8 @@
+/** Names of seats in a sentence: "Violin", "Violin and viola", "Violin, viola and cello". */
+export function sayNames(all: readonly string[]): string {
+  const names = all.map((n, i) => (i === 0 ? n : inSentence(n)))
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+}
+
+/** A seat's name in the middle of a sentence: "Violin" is "violin", "Violin 2" "violin 2"; what a teacher wrote in capitals stays. */
+export const inSentence = (name: string): string => (/^[A-Z][^A-Z]*$/.test(name) ? name[0].toLowerCase() + name.slice(1) : name)
