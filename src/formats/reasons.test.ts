@@ -6,6 +6,7 @@ import { reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { inOneFrame } from '@/core/hands/frames'
 import { choiceOf, isLearned, type Hold } from '@/core/hands/hold'
 import { FIRST, positionKey, schoolOf, STEP_IDS, taughtIn } from '@/core/instruments/instrument'
+import { pitchName } from '@/core/music/pitch'
 import { classAt } from '@/core/seats/class'
 import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
 import { emptyPlan } from '@/core/seats/plan'
@@ -17,7 +18,12 @@ import { readFile } from './read'
  */
 
 type Pair = { readonly a: Hold; readonly b: Hold; readonly slurred: boolean; readonly rest: boolean }
-type Way = { readonly holds: readonly Hold[]; readonly pairs: readonly Pair[]; readonly first: Hold | null }
+type Way = {
+  readonly moments: readonly number[]
+  readonly holds: readonly Hold[]
+  readonly pairs: readonly Pair[]
+  readonly first: Hold | null
+}
 
 /** The chosen way and the other, as far as they differ. */
 function waysAt(map: SeatMap, note: MappedNote, other: Hold): { mine: Way; theirs: Way } {
@@ -36,7 +42,7 @@ function waysAt(map: SeatMap, note: MappedNote, other: Hold): { mine: Way; their
         const [x, y] = back ? [high, low] : [low, high]
         pairs.push({ a: at(x), b: at(y), slurred: gap.slurred, rest: gap.rest })
       }
-    return { holds: keys.map(at), pairs, first: rival.has(0) ? at(0) : null }
+    return { moments: keys.map((i) => s.columns[i].moment), holds: keys.map(at), pairs, first: rival.has(0) ? at(0) : null }
   }
   return { mine: way(chosen), theirs: way((i) => rival.get(i) ?? chosen(i)) }
 }
@@ -115,6 +121,29 @@ const openings = (w: Way) =>
   w.pairs.filter(({ a, b }) => isOpened(b) && !(isOpened(a) && a.position === b.position && a.shape === b.shape)).length +
   (w.first && isOpened(w.first) ? 1 : 0)
 
+/** Notes of a measure that came before, note for note, that have another finger than there. */
+const strangers = ({ moments, holds }: Way, map: SeatMap) => {
+  const { columns, chosen } = map.solution
+  const pitches = (index: number) =>
+    map.moments.flatMap((m, i) =>
+      m.events[0].at.index === index
+        ? [{ i, said: m.pitches.map(pitchName).join() + m.events[0].into + m.events.map((e) => e.ticks).join() }]
+        : [],
+    )
+  return moments.filter((moment, n) => {
+    const { index } = map.moments[moment].events[0].at
+    const own = pitches(index)
+    const place = own.findIndex((p) => p.i === moment)
+    for (let before = 0; before < index; before++) {
+      const there = pitches(before)
+      if (there.length !== own.length || there.some((p, k) => p.said !== own[k].said)) continue
+      const column = columns.findIndex((c) => c.moment === there[place].i)
+      return choiceOf(columns[column].holds[chosen[column]]) !== choiceOf(holds[n])
+    }
+    return false
+  }).length
+}
+
 /** What must be true of the two ways when it is said; a phrase that is not here fails. */
 const CLAIMS: readonly (readonly [RegExp, (...found: string[]) => Check])[] = [
   [/^saves a shift$/, () => (m, t) => shifts(t).length - shifts(m).length === 1],
@@ -156,10 +185,13 @@ const CLAIMS: readonly (readonly [RegExp, (...found: string[]) => Check])[] = [
   [/^what is usually taught sooner$/, () => (m, t, map) => lateness(m, map) < lateness(t, map)],
   [/^keeps one frame$/, () => fewer(newFrames, true)],
   [/^fewer new frames$/, () => fewer(newFrames, false)],
+  [/^fingered as where it came before$/, () => (m, t, map) => strangers(m, map) === 0 && strangers(t, map) > 0],
+  [/^more of it fingered as where it came before$/, () => (m, t, map) => strangers(m, map) < strangers(t, map)],
   [/^fingered as it is spelled$/, () => (m) => m.holds.every((h) => !h.respelled)],
 ]
 /** What is false in a reason: the phrases that the two lines do not bear out. */
-function falseIn(map: SeatMap, note: MappedNote, reason: string): string[] {
+function falseIn(map: SeatMap, note: MappedNote, whole: string): string[] {
+  const reason = whole.replace(/ In measure \S+, with the same notes, .+$/, '')
   const { columns, chosen } = map.solution
   const { holds, all } = columns[note.column]
   if (/nothing that the class has learned plays it/.test(reason)) return all.some(isLearned) ? [reason] : []
@@ -167,6 +199,10 @@ function falseIn(map: SeatMap, note: MappedNote, reason: string): string[] {
     const mine = choiceOf(note.hold)
     const others = all.filter((h) => choiceOf(h) !== mine)
     const known = others.filter(isLearned)
+    if (reason.includes('in first position'))
+      return known.length > 0 && known.every((h) => !h.open && h.position > FIRST) && (note.hold.open || note.hold.position <= FIRST)
+        ? []
+        : [reason]
     if (reason.includes('that the class has learned')) return others.length > 0 && known.length === 0 ? [] : [reason]
     if (!reason.includes('without')) return others.length === 0 ? [] : [reason]
     const plain = known.filter((h) => !h.respelled && !h.stops.some((s) => isReached(map.instrument, s)))

@@ -1,5 +1,6 @@
 import { choiceOf, isLearned, type Hold } from '../hands/hold'
 import { once } from '../once'
+import { isOtherwise } from './chosen'
 import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
 import { layOut, type Jump } from './layout'
 import { endingsOf, keptHold, solve, stepInto, type Solution } from './solve'
@@ -165,6 +166,7 @@ export function differenceOf(s: Solution, column: number, hold: Hold): Differenc
     const charge = (kind: CostKind, n = 1) => times.set(kind, (times.get(kind) ?? 0) + n)
     for (const i of rival.keys()) {
       chargeHold(s.setup, holdAt(i), charge)
+      if (isOtherwise(s.source, s.columns[i].moment, holdAt(i))) charge('otherwise')
       if (i === 0) chargeStart(s.setup, holdAt(0), charge)
       if (rival.has(i - 1) && s.columns[i].moves) chargeMove(s.setup, holdAt(i - 1), holdAt(i), s.columns[i].gap, charge)
     }

@@ -44,7 +44,7 @@ function reachingsOf({ instrument, policy }: Setup): readonly (readonly Reaching
     for (const r of school.reaches) {
       const { finger, place } = r
       if (byLetter && ((name === 'half' && place === 'high') || (r.up && position <= FIRST))) continue
-      const stop = { finger, place, stretch: r.stretch === true }
+      const stop = { finger, place, stretch: r.stretch === true, ...(r.far ? { far: r.far } : {}) }
       put(base + r.offset, position, byLetter ? first + r.letters! : null, r.shapes, stop)
       // The raised open letter is low 1 in first position (A sharp on A).
       if (byLetter && name === 'I' && finger === 1 && place === 'low' && !r.up) put(base + r.offset, position, 0, r.shapes, stop)

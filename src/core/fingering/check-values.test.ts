@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import type { Key } from '../music/key'
-import { pitchName } from '../music/pitch'
+import { sayCheck, trueChecksOf } from '../hands/trueChecks'
+import { plainSpelling } from '../music/interval'
+import { midiOf, parsePitch, pitchName } from '../music/pitch'
 import { pieceFrom } from '../testing/piece'
 import { mapSeat, reasonFor, type SeatMap } from './map'
+import { movesOf } from './moves'
 import type { Pin } from './pins'
 import { DEFAULT_POLICY } from './policy'
 import { FIRST_POSITION, type LearnedBySeat, ONLY_FIRST, SEAT, type Seat, STEPS } from '../testing/seats'
@@ -138,6 +141,99 @@ describe('common practice in the first lessons', () => {
       expect(m.notes.slice(1).every((n) => n.hold.needs.includes('position'))).toBe(true)
     }
   })
+  it('20: E4 in a tune that also has the open E5 is low, never high: see the calls', () => {
+    expect(said(written('violin', 'E4 E5', D))).toBe('D1 E0')
+  })
+  it('25: F sharp and F on the D string: two fingers on cello and bass, one that slides on violin and viola', () => {
+    const slides = (m: SeatMap) => movesOf(m).map((x) => x.slide?.finger ?? null)
+    for (const [seat, text, fingers, slide] of [
+      ['cello', 'F#3 F3', 'D3 D2', null],
+      ['bass', 'F#3 F3', 'D4 D2', null],
+      ['violin', 'F#4 F4', 'D2 D↓2', 2],
+      ['viola', 'F#4 F4', 'D2 D↓2', 2],
+    ] as const) {
+      const m = written(seat, text, C)
+      expect([said(m), slides(m)]).toEqual([fingers, [slide]])
+    }
+  })
+  it('26: natural letters of the cello in first position', () => {
+    const on = (text: string) => said(written('cello', text, C))
+    expect(on('C2 D2 E2 F2')).toBe('C0 C1 C3 C4')
+    expect(on('G2 A2 B2 C3')).toBe('G0 G1 G3 G4')
+    expect(on('D3 E3 F3 G3')).toBe('D0 D1 D2 D4')
+    expect(on('A3 B3 C4 D4')).toBe('A0 A1 A2 A4')
+  })
+  it('28: G by finger 1 in III and back, from any open string', () => {
+    const third = STEPS.find((s) => s.id === 'third-extended')!.learned
+    const from = (seat: Seat, open: number): string => {
+      const { strings } = SEAT[seat].instrument
+      const by = midiOf(strings[open]) - midiOf(strings.find((s) => s.letter === 'D')!)
+      const texts = ['D', 'E', 'G', 'F#'].map((n) => plainSpelling(midiOf(parsePitch(`${n}${seat === 'cello' ? 3 : 4}`)!) + by))
+      const piece = pieceFrom(texts.map(pitchName).join(' '), open >= 2 || seat === 'viola' ? { fifths: 4, mode: 'major' } : D)
+      const pins = new Map([['e2', { strings: [open], fingers: [1] }]])
+      const m = mapSeat(piece, piece.lines[0], SEAT[seat], { octave: OCTAVE[seat], policy: DEFAULT_POLICY, learned: third[seat], pins })
+      expect(m.notes.map((n) => n.stop.string)).toEqual(new Array(4).fill(open))
+      return m.notes.map((n) => n.stop.finger).join(' ')
+    }
+    for (const seat of ['violin', 'viola'] as const) for (const open of [0, 1, 2]) expect(from(seat, open)).toBe('0 1 1 2')
+    for (const open of [0, 1, 2]) expect(from('cello', open)).toBe('0 1 1 3')
+  })
+  it('29: degrees 3 2 1 2 3 3 3 on D in major and in minor', () => {
+    const F = (seat: Seat, sharp: boolean) => {
+      const [o, f] = [seat === 'violin' || seat === 'viola' ? 4 : 3, sharp ? 'F#' : 'F']
+      return said(
+        written(seat, `${f}${o} E${o} D${o} E${o} ${f}${o} ${f}${o} ${f}${o}`, { fifths: sharp ? 2 : -1, mode: sharp ? 'major' : 'minor' }),
+      )
+    }
+    expect(F('cello', true)).toBe('D3 D1 D0 D1 D3 D3 D3')
+    expect(F('cello', false)).toBe('D2 D1 D0 D1 D2 D2 D2')
+    expect(F('bass', true)).toBe('D4 D1 D0 D1 D4 D4 D4')
+    expect(F('bass', false)).toBe('D2 D1 D0 D1 D2 D2 D2')
+    for (const seat of ['violin', 'viola'] as const) {
+      expect(F(seat, true)).toBe('D2 D1 D0 D1 D2 D2 D2')
+      expect(F(seat, false)).toBe('D↓2 D1 D0 D1 D↓2 D↓2 D↓2')
+    }
+  })
+  it('30: F flat on the violin D string is 2 on the tape of 1', () => {
+    const piece = pieceFrom('Fb4', C)
+    const m = mapSeat(piece, piece.lines[0], SEAT.violin, {
+      octave: 0,
+      policy: DEFAULT_POLICY,
+      learned: FIRST_POSITION.violin,
+    })
+    expect(m.notes.map((n) => [n.stop.finger, n.stop.k])).toEqual([[2, 2]])
+    expect(m.problems).toEqual([])
+  })
+  it('35: open strings that a stopped note is tested against, nearest first', () => {
+    const check = (seat: Seat, pitch: string, pin: Pin) => {
+      const m = written(seat, pitch, C, new Map([['e0', pin]]))
+      return trueChecksOf(m.instrument, m.notes[0].stop).map((c) => sayCheck(m.instrument, c))
+    }
+    expect(check('violin', 'D5', { strings: [2], fingers: [1], position: 'III' })).toEqual(['an octave above the open D'])
+    expect(check('violin', 'G4', { fingers: [3] })).toEqual(['an octave above the open G'])
+    expect(check('violin', 'A4', { strings: [1], fingers: [4] })).toEqual(['as the open A'])
+    expect(check('cello', 'G3', { strings: [2], fingers: [4] })).toEqual(['an octave above the open G'])
+    expect(check('violin', 'F#4', {})).toEqual([])
+  })
+  it('the bass stays in first position where that has room: open G goes before 1 on D in III, a drone lies alike each time', () => {
+    const m = written('bass', 'C3 E3 G3 C4 B3 A3 G3:h', C)
+    expect(said(m)).toBe('A2 D1 G0 G1 G4 G1 G0')
+    const drone = written('bass', '[D3,A3] [D3,B3] [D3,A3] C4 [D3,A3] D4 [D3,A3]:h', C)
+    const holds = drone.notes.filter((n) => pitchName(n.pitch) === 'A3').map((n) => `${n.stop.finger} ${n.position}`)
+    expect(new Set(holds)).toEqual(new Set(['1 I']))
+  })
+  it('in the 1-2-3-4 school the arpeggio D F sharp A D is 0 1 4 4 in II½, begun on the open string', () => {
+    const third = STEPS.find((s) => s.id === 'third-position')!.learned
+    const piece = pieceFrom('D3 F#3 A3 D4', D)
+    const policy = { ...DEFAULT_POLICY, school: '1-2-3-4' } as const
+    const m = mapSeat(piece, piece.lines[0], SEAT.bass, { octave: -1, policy, learned: third.bass })
+    expect(said(m)).toBe('D0 D1 D4 G4')
+    expect(positions(m)).toBe('- II½ II½ II½')
+  })
+  it('of two ways that cost the same the open string and the lower position are taken', () => {
+    const m = written('violin', 'E5 E5', D)
+    expect(said(m)).toBe('E0 E0')
+  })
   it('13: E5 is 4 on A for a viola; F sharp 5 is out and an octave lower is 2 on D', () => {
     expect(said(written('viola', 'E5', D))).toBe('A4')
     const m = written('viola', 'E5 F#5', D, undefined, ONLY_FIRST)
@@ -163,7 +259,7 @@ describe('the spelling chooses the finger on violin and viola', () => {
     expect(said(written('violin', 'Eb5', C, pin))).toBe('A↓4')
   })
   it('a raised open string is low 1', () => expect(said(written('violin', 'A#4', C))).toBe('A↓1'))
-  it('C flat is fingered as B', () => expect(said(written('violin', 'Cb5', C))).toBe('A1'))
+  it('C flat is 2 on the place of 1, as its letter says', () => expect(said(written('violin', 'Cb5', C))).toBe('A↓2'))
   it('a line that needs C6 and D6 shifts to III with 1 on A, and one that lies there begins there', () => {
     const third = STEPS.find((s) => s.id === 'third-position')!.learned
     // A class that leaves first position only for what it has no room for goes no sooner.

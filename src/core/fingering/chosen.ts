@@ -1,16 +1,25 @@
 import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
+import { choiceOf, type Hold } from '../hands/hold'
+import type { Source } from './layout'
 import type { Solution } from './solve'
 import type { CostKind } from './weights'
 
 /** Receives each cost of a line with the column where it falls due: the later one of a move. */
 type ChargeAt = (kind: CostKind, times: number, column: number) => void
 
+/** Whether a hold is another choice than that of the measure where it was met first. */
+export const isOtherwise = ({ keeps }: Source, moment: number, h: Hold): boolean => {
+  const kept = keeps?.get(moment)
+  return kept !== undefined && kept !== choiceOf(h)
+}
+
 /** Everything that the chosen way is charged as it is written, column by column; repeats and endings are left out. */
-export function chargeWritten({ columns, chosen, setup }: Solution, charge: ChargeAt): void {
+export function chargeWritten({ columns, chosen, setup, source }: Solution, charge: ChargeAt): void {
   columns.forEach((c, i) => {
     const here = (kind: CostKind, times = 1) => charge(kind, times, i)
     const hold = c.holds[chosen[i]]
     chargeHold(setup, hold, here)
+    if (isOtherwise(source, c.moment, hold)) here('otherwise')
     if (i === 0) chargeStart(setup, hold, here)
     if (c.moves) chargeMove(setup, columns[i - 1].holds[chosen[i - 1]], hold, c.gap, here)
   })

@@ -2,13 +2,14 @@ import { isLearned, type Hold, type Need, type Stop } from '../hands/hold'
 import { positionKey, type Instrument, type Position } from '../instruments/instrument'
 import type { Frame } from './frame'
 
-/** How a finger plays: as it lies, low or high, reached or stretched, touching, or not at all. */
-type Manner = 'open' | 'plain' | 'low' | 'high' | 'reached back' | 'reached forward' | 'stretched' | 'harmonic'
+/** How a finger plays: as it lies, where the one below it usually stands, low or high, reached or stretched, touching, or not at all. */
+type Manner = 'open' | 'plain' | 'far' | 'low' | 'high' | 'reached back' | 'reached forward' | 'stretched' | 'harmonic'
 
 /** How a stop is played by the hand of an instrument. */
 export function mannerOf({ byLetter }: Pick<Instrument, 'byLetter'>, s: Stop): Manner {
   if (s.finger === 0) return 'open'
   if (s.harmonic) return 'harmonic'
+  if (s.far) return 'far'
   if (!byLetter) return ({ low: 'reached back', normal: 'plain', high: 'reached forward' } as const)[s.place]
   if (s.stretch) return s.finger === 1 ? 'reached back' : 'stretched'
   return s.place === 'normal' ? 'plain' : s.place
@@ -28,6 +29,8 @@ export function sayFinger(instrument: Instrument, s: Stop, number = `${s.finger}
       return 'open'
     case 'plain':
       return number
+    case 'far':
+      return `${number} on the place of ${s.finger - 1}`
     case 'low':
     case 'high':
       return `${manner} ${number}`
@@ -81,12 +84,13 @@ function sayNeed(instrument: Instrument, { stops, position }: Hold, need: Need):
   }
 }
 
-/** How far a hold is the only one: no other plays it at all, none that is learned, or none without a stretch or an odd spelling. */
-type Only = 'at all' | 'learned' | 'plain'
+/** How far a hold is the only one: no other plays it at all, none that is learned, none in first position, or none without a stretch or an odd spelling. */
+type Only = 'at all' | 'learned' | 'first' | 'plain'
 
 const ONLY: Record<Only, string> = {
   'at all': 'the one place for it',
   learned: 'the one place for it that the class has learned',
+  first: 'the one place for it in first position',
   plain: 'the one place for it without a stretch or an odd spelling',
 }
 

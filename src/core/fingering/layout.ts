@@ -1,4 +1,4 @@
-import type { Hold } from '../hands/hold'
+import { choiceOf, type Hold } from '../hands/hold'
 import { byOctaves, pitchName, stepsOf as letterSteps, type Pitch } from '../music/pitch'
 import type { Instrument } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
@@ -65,6 +65,8 @@ export type Source = {
   readonly moments: readonly Moment[]
   readonly octaves: number
   readonly pins: ReadonlyMap<string, Pin>
+  /** By moment: the choice that is kept because the measure has been met with it before. */
+  readonly keeps?: ReadonlyMap<number, string>
 }
 
 /** Prices holds and moves with a set of weights. */
@@ -152,6 +154,8 @@ export function layOut(setup: Setup, source: Source, wide = -1): Table {
     const loop = loops.get(i)
     let own = group.own
     if (i === 0) own = own.map((c, h) => c + price.start(group.holds[h]))
+    const keeps = source.keeps?.get(d.moment)
+    if (keeps !== undefined) own = own.map((c, h) => c + (choiceOf(group.holds[h]) === keeps ? 0 : weights.otherwise))
     if (loop) own = own.map((c, h) => c + price.jump(group.holds[h], group.holds[h], loop))
     const moves = i > 0 && gap ? movesOf(groups[i - 1], group, gap) : null
     return { moment: d.moment, pitches: d.pitches, pinned: d.pinned, all: d.all, gap: gap ?? NO_GAP, holds: group.holds, own, moves }

@@ -10,11 +10,14 @@ import { alternativesAt, differenceOf, type Alternative } from './alternatives'
 import { isReached, sayWhy } from './explain'
 import { sayDifference } from './spared'
 import { frameAt, type Frame } from './frame'
-import { layOut } from './layout'
+import type { Setup } from './candidates'
+import { layOut, type Source } from './layout'
 import { momentsOf, type Moment } from './moments'
 import type { Pin } from './pins'
 import type { Policy } from './policy'
 import { problemsOf, type MapProblem } from './problems'
+import { metOtherwise, otherwise } from './returns'
+import { atHome } from './visits'
 import { solve, type Solution } from './solve'
 
 /** A written head of the seat's part with what the hand does for it. */
@@ -69,7 +72,12 @@ export function mapSeat(piece: Piece, line: Line, seat: Player, { octave, policy
   const { instrument } = seat
   const written = writtenOctaves(instrument, octave)
   const moments = momentsOf(piece, line)
-  const solution = solve(layOut({ instrument, policy, learned }, { line, moments, octaves: written, pins }))
+  const setup: Setup = { instrument, policy, learned }
+  const source: Source = { line, moments, octaves: written, pins }
+  const plain = solve(layOut(setup, source))
+  // A measure that returns keeps its fingers, unless what stands around it makes others easier by more than that is worth.
+  const keeps = otherwise(plain, moments)
+  const solution = keeps.size ? solve(layOut(setup, { ...source, keeps })) : plain
   const problems = problemsOf(solution, moments)
   // What only drawing asks for is made when it is first asked for: a search maps a line many times and draws none.
   let notes: readonly MappedNote[] | undefined
@@ -162,8 +170,19 @@ export function reasonFor(map: SeatMap, note: MappedNote): string {
     spared: sayDifference(differenceOf(solution, note.column, next.hold), solution.weights),
   }
   const elsewhere = all.filter((h) => choiceOf(h) !== mine)
-  const only = elsewhere.length === 0 ? 'at all' : elsewhere.some(isLearned) ? 'plain' : 'learned'
-  return sayWhy(map.instrument, note.hold, note.frame, { rival, only, must: !holds.some(isLearned), pinned: note.pinned })
+  const known = elsewhere.filter(isLearned)
+  const first = known.length > 0 && !atHome(solution.setup.learned, [note.hold, ...known]).some((h) => h !== note.hold)
+  const only = elsewhere.length === 0 ? 'at all' : known.length === 0 ? 'learned' : first ? 'first' : 'plain'
+  const must = !holds.some(isLearned)
+  return sayWhy(map.instrument, note.hold, note.frame, { rival, only, must, pinned: note.pinned }) + sayOtherwise(map, note)
+}
+
+/** What is said of a note that stands in a measure met before, and has another finger now. */
+function sayOtherwise({ solution, moments }: SeatMap, note: MappedNote): string {
+  const measure = note.pinned ? null : metOtherwise(solution, moments, note.column)
+  return measure === null
+    ? ''
+    : ` In measure ${measure}, with the same notes, it is fingered otherwise; what stands around it here makes this easier.`
 }
 
 /** Every other choice at a note, learned or not, cheapest first. */

@@ -85,6 +85,7 @@ const FAMILIES: readonly Family[] = [
   family(['slide'], 'no finger has to slide', 'fewer slides'),
   family(['fifth'], 'no finger hops across strings', 'fewer hops across strings'),
   family(['frameBroken', 'newFrame'], 'keeps one frame', 'fewer new frames'),
+  family(['otherwise'], 'fingered as where it came before', 'more of it fingered as where it came before'),
   family(['harmonic'], 'needs no harmonic', 'fewer harmonics'),
   family(['respelled'], 'fingered as it is spelled', 'more of it fingered as it is spelled'),
   family(['offTape'], 'stays on the tapes', 'fewer places off the tapes'),

@@ -36,7 +36,7 @@ export const WEIGHTS = {
   /** A line that begins with the hand away from first position: a shift that nobody hears. */
   startAway: 13,
   /** The same where it begins on an open string: the hand is set while it rings. */
-  startAwayOpen: 6,
+  startAwayOpen: 3,
   /** Every note away from first position. */
   awayFromFirst: 2,
   /** Half position is first with the hand a half step back: near home. */
@@ -66,6 +66,8 @@ export const WEIGHTS = {
   newFrame: 1,
   /** The octave harmonic, touched at the middle of the string. */
   harmonic: 2,
+  /** Each note of a measure that returns that is fingered otherwise than where it was met first. */
+  otherwise: 2,
   /** F read where E sharp is written. */
   respelled: 5,
   /** A finger off its tape. */
@@ -83,8 +85,8 @@ export const weightsFor = once((policy: Policy): Weights => {
   const w: Record<CostKind, number> = { ...WEIGHTS }
   // Cheaper than the two bow crossings that an open string between two notes of the lower string costs.
   if (policy.fourth === 'crossing') w.fourthFinger = 1
-  // Under a slur 4 is worth more than the open string that breaks it.
-  if (policy.fourth === 'slurs') w.crossingInSlur = 4
+  // Under a slur cheaper than the open string that breaks it, between bows dearer than the two crossings that that costs.
+  if (policy.fourth === 'slurs') w.fourthFinger = 3
   if (policy.stay === 'string') {
     // Going up the string and down again is cheaper than leaving it.
     w.crossing = w.bowCrossing = 2 * w.shift + 1

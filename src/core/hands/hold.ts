@@ -7,6 +7,8 @@ export type Stop = {
   readonly finger: Finger
   readonly place: Place
   readonly stretch: boolean
+  /** Two half steps under its tape, where the finger below it usually stands. */
+  readonly far?: true
   /** Touched, not pressed: the natural harmonic at the octave. */
   readonly harmonic?: true
 }

@@ -33,6 +33,8 @@ const REACHES: readonly Reach[] = [
       ...(finger === 4 && shift > 0 ? { stretch: true } : {}),
     })),
   ),
+  // F flat on D, C flat on A: the letter is still finger 2, on the tape of 1.
+  { finger: 2, place: 'low', offset: TAPE[1] - 2, letters: 1, far: true, shapes: CLOSED },
   // Finger 4 stretched to the next letter: C on the E string without leaving first position.
   { finger: 4, place: 'high', offset: 6, letters: 4, stretch: true, shapes: CLOSED },
   // Finger 1 reached back to the letter below while the hand stays.

@@ -45,6 +45,7 @@ export const cello: Instrument = {
     { clef: 'tenor', pick: 'highest' },
   ],
   beside: -1,
+  leavesFor: 0.5,
   held: 'upright',
   byLetter: false,
   positions: POSITIONS,

@@ -53,6 +53,7 @@ vi.mock('./all', async (original) => {
     named: /\bfiddles?\b/i,
     reads: [{ clef: 'treble', pick: 'highest' }],
     beside: 0,
+    leavesFor: 0.5,
   }
   return { INSTRUMENTS: [...all.INSTRUMENTS, quinton.made] }
 })

@@ -24,6 +24,8 @@ export type Reach = {
   readonly letters: number | null
   /** The hand opens for it. */
   readonly stretch?: true
+  /** Two half steps under its tape, where the finger below it usually stands. */
+  readonly far?: true
   /** How the hand is when it plays this: a closed finger may also belong to an opened hand. */
   readonly shapes: readonly Shape[]
   /** Only from positions away from the nut: a finger cannot reach back behind first position. */
@@ -84,6 +86,8 @@ export type Instrument = {
   readonly reads: readonly { readonly clef: ClefName; readonly pick: 'highest' | 'lowest' }[]
   /** Octaves from where a violin plays a tune to where this plays it in unison. Common practice. */
   readonly beside: number
+  /** The part of its load there that another octave may ask at most, before it leaves that place for it. Common practice: the bass goes lower sooner. */
+  readonly leavesFor: number
   /** Held at the shoulder, or upright before the player. */
   readonly held: 'shoulder' | 'upright'
   /** The letter chooses the finger and its sign the place; else the half step chooses the finger. */

@@ -17,4 +17,5 @@ export const viola: Instrument = {
     { clef: 'treble', pick: 'highest' },
   ],
   beside: 0,
+  leavesFor: 0.5,
 }

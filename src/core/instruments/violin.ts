@@ -14,4 +14,5 @@ export const violin: Instrument = {
   named: /\b(violins?|violino|violini|violons?|geigen?|vln|vl|vn)\b/i,
   reads: [{ clef: 'treble', pick: 'highest' }],
   beside: 0,
+  leavesFor: 0.5,
 }

@@ -242,6 +242,8 @@ function fingerWord(instrument: Instrument, s: Stop, { low, numbers }: CallOptio
       return { said: `${number} reached back`, placed: false }
     case 'stretched':
       return { said: `stretched ${number}`, placed: false }
+    case 'far':
+      return { said: `${number} on the place of ${NUMBERS[s.finger - 1]}`, placed: true }
     case 'harmonic':
       return { said: `${number} as a harmonic`, placed: false }
     case 'low':

@@ -77,5 +77,6 @@ export const COST_NAMES: Record<CostKind, string> = {
   newFrame: 'another frame on the next string',
   harmonic: 'harmonic',
   respelled: 'unusual spelling',
+  otherwise: 'fingered otherwise than where it came before',
   offTape: 'low or high place',
 }

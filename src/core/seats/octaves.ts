@@ -6,7 +6,9 @@ import type { Learned } from '../instruments/learned'
 import { CLEFS, ledgerLines } from '../music/clef'
 import { byOctaves, midiOf } from '../music/pitch'
 import type { Line, Piece } from '../piece/piece'
-import { writtenOctaves } from '../fingering/map'
+import { mapSeat, writtenOctaves } from '../fingering/map'
+import { movesOf } from '../fingering/moves'
+import { loadOf } from './load'
 import type { Seat, SeatId } from './seat'
 
 /** How many ledger lines a class part may ask for before another octave reads better. */
@@ -45,9 +47,27 @@ function misfit(piece: Piece, line: Line, { instrument }: Seat, octave: number, 
   return sum
 }
 
+/** Shifts and new things that another octave must save before a seat leaves the first one's side, and the part of them that may be left. */
+const [SAVES, LEAVES] = [4, 0.5]
+
+/** What a seat meets in an octave: what it cannot hold, what is new, how often the hand shifts, and its load in points. */
+type Met = { readonly out: number; readonly fresh: number; readonly shifts: number; readonly load: number }
+
+function met(piece: Piece, line: Line, seat: Seat, octave: number, { policy, learned }: Ways): Met {
+  const map = mapSeat(piece, line, seat, { octave, policy, learned })
+  const marked = (...marks: readonly string[]) => map.problems.filter((p) => marks.includes(p.mark)).length
+  return {
+    out: marked('out', 'divide'),
+    fresh: marked('new'),
+    shifts: movesOf(map).filter((m) => m.shift && !m.jump).length,
+    load: loadOf(piece, map).total,
+  }
+}
+
 /**
  * The octave (sounding, against the line) that each of `asked` reads in: the usual place beside the first seat of the
- * class if the seat's hand, what it has learned and its clef allow it, else the nearest octave that fits best.
+ * class if the seat's hand, what it has learned and its clef allow it, else the nearest octave that fits best; of those
+ * that fit as well, one in which the hand has clearly less to do. Where it is about the same, seats stay beside the first.
  */
 export function octavePlan(
   piece: Piece,
@@ -71,12 +91,27 @@ export function octavePlan(
     }
     return least.octave
   }
+  /** Of the octaves in which no more is out of reach or new, the one with clearly less to do. */
+  const lighter = (seat: Seat, octave: number): number => {
+    const [line, ways] = [lineOf(seat), waysOf(seat)]
+    const now = met(piece, line, seat, octave, ways)
+    const trouble = ({ fresh, shifts }: Met) => fresh + shifts
+    if (trouble(now) < SAVES) return octave
+    let best = { octave, load: now.load * seat.instrument.leavesFor }
+    for (const o of [octave - 1, octave + 1]) {
+      const there = met(piece, line, seat, o, ways)
+      if (there.out > now.out || there.fresh > now.fresh) continue
+      const saved = trouble(now) - trouble(there)
+      if (saved >= SAVES && trouble(there) <= trouble(now) * LEAVES && there.load < best.load) best = { octave: o, load: there.load }
+    }
+    return best.octave
+  }
   const [leader] = seats
   // A line written in a low clef stays with those who read it, and higher seats go above it.
   const low = CLEFS[lineOf(leader).clef].middle < CLEFS.alto.middle
   const found = best(leader, (low ? 1 : 0) + leader.instrument.beside)
   const base = low ? 1 : found - leader.instrument.beside
   const plan: Record<SeatId, number> = { [leader.id]: found }
-  for (const seat of asked) if (seat !== leader) plan[seat.id] = best(seat, base + seat.instrument.beside)
+  for (const seat of asked) if (seat !== leader) plan[seat.id] = lighter(seat, best(seat, base + seat.instrument.beside))
   return plan
 }

@@ -1,0 +1,45 @@
+import { describe, expect, it } from 'vitest'
+import { demoPieces } from './testing/demo'
+import { STEP_IDS } from '@/core/instruments/instrument'
+import type { Piece } from '@/core/piece/piece'
+import { classAt } from '@/core/seats/class'
+import { octavesFor, seatMap } from '@/core/seats/ensemble'
+import { loadOf } from '@/core/seats/load'
+import { emptyPlan } from '@/core/seats/plan'
+import { seatsOf, type SeatId } from '@/core/seats/seat'
+
+/** What a seat meets at a step of the way: notes out of reach, new ones, its load in whole points as it is shown. */
+type Met = { readonly seat: string; readonly octave: number; readonly out: number; readonly fresh: number; readonly load: number }
+
+/** What every seat of a class meets in a piece at each step; in the octaves that it takes at that step, or in given ones. */
+const alongTheWay = (piece: Piece, given?: Record<SeatId, number>): Met[][] =>
+  STEP_IDS.map((step) => {
+    const klass = classAt(step)
+    const octaves = given ?? octavesFor(piece, emptyPlan(), klass)
+    return seatsOf(klass).map((s): Met => {
+      const map = seatMap(piece, emptyPlan(), klass, s, octaves[s.id])
+      const of = (...marks: string[]) => map.problems.filter((p) => marks.includes(p.mark)).length
+      return { seat: s.name, octave: octaves[s.id], out: of('out', 'divide'), fresh: of('new'), load: Math.round(loadOf(piece, map).total) }
+    })
+  })
+
+/** Where a later step, which has learned all that an earlier one has, meets more. */
+const harder = (rows: readonly (readonly Met[])[], compare: (a: Met, b: Met) => boolean): string[] =>
+  rows.flatMap((before, a) =>
+    rows.slice(a + 1).flatMap((after, n) =>
+      before.flatMap((x, i) => {
+        const y = after[i]
+        if (!compare(x, y) || (y.fresh <= x.fresh && y.load <= x.load)) return []
+        return [`${x.seat} ${STEP_IDS[a]} to ${STEP_IDS[a + 1 + n]}: new ${x.fresh} to ${y.fresh}, load ${x.load} to ${y.load}`]
+      }),
+    ),
+  )
+
+describe('learning more never makes a piece harder', () => {
+  it.each(demoPieces().map((piece) => ({ title: piece.title, piece })))('$title', ({ piece }) => {
+    const beside = octavesFor(piece, emptyPlan(), classAt('first-position'))
+    expect(harder(alongTheWay(piece, beside), () => true)).toEqual([])
+    // A seat may leave an octave in which some notes could only be replaced, once it can play them all in another.
+    expect(harder(alongTheWay(piece), (a, b) => a.out <= b.out)).toEqual([])
+  })
+})
