@@ -1,5 +1,5 @@
 import { partOfSeat } from '@/core/part/part'
-import { DEFAULT_CLASS } from '@/core/seats/class'
+import { classAt, DEFAULT_CLASS } from '@/core/seats/class'
 import fc from 'fast-check'
 import { XMLValidator } from 'fast-xml-parser'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -71,9 +71,9 @@ describe('any piece the schema admits', () => {
 })
 
 describe('what the score shows', () => {
-  const mei = (text: string, fifths = 2) => {
+  const mei = (text: string, fifths = 2, klass = DEFAULT_CLASS) => {
     const piece = pieceFrom(text, { fifths, mode: 'major' })
-    const e = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
+    const e = ensembleMapper()(piece, emptyPlan(), klass)
     return meiOf(piece, { parts: [partOfSeat(piece, e.violin, false)], rows: ['finger'], positions: true, labels: false })
   }
   it('signs only where the bar needs them (common practice of notation)', () => {
@@ -109,7 +109,7 @@ describe('what the score shows', () => {
     expect(text).toContain('clef.shape="F" clef.line="4"')
   })
   it('a shift is bracketed with its position, and first position said when the hand is back', () => {
-    const text = mei('E5 F#5 A5 B5 C6 D6 z B4 A4 B4', 0)
+    const text = mei('E5 F#5 A5 B5 C6 D6 z B4 A4 B4', 0, classAt('third-position'))
     expect(text).toMatch(/<dir startid="#violin--e2"[^>]*>.*III/)
     expect(text).toContain('<bracketSpan startid="#violin--e2" endid="#violin--e5"')
     expect(text).toMatch(/<dir startid="#violin--e[67]"[^>]*><rend[^>]*>I<\/rend>/)

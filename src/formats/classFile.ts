@@ -5,7 +5,7 @@ import { learnedSchema } from '@/core/instruments/learned'
 import { INSTRUMENTS } from '@/core/instruments/all'
 import { clefNameSchema } from '@/core/music/clef'
 import { kindChoiceSchema } from '@/core/reading/choice'
-import type { ClassSettings } from '@/core/seats/class'
+import { DEFAULT_CLASS, type ClassSettings } from '@/core/seats/class'
 import { instrumentNamed, MOST_SEATS, newSeat, seatIdSchema, seatRowsSchema, type SeatRow } from '@/core/seats/seat'
 import { readTuning } from '@/core/seats/tuning'
 import { sayIssue } from '@/core/issue'
@@ -58,5 +58,7 @@ export function readClassFile(text: string): { readonly klass: ClassSettings } |
   }
   const seats = seatRowsSchema.safeParse(rows)
   if (!seats.success) return { problem: `seats: ${sayIssue(seats.error)}` }
-  return { klass: { policy: { ...DEFAULT_POLICY, ...parsed.data.policy }, seats: seats.data, spots: parsed.data.spots ?? {} } }
+  return {
+    klass: { ...DEFAULT_CLASS, policy: { ...DEFAULT_POLICY, ...parsed.data.policy }, seats: seats.data, spots: parsed.data.spots ?? {} },
+  }
 }

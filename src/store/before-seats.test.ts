@@ -6,7 +6,8 @@ import type { Knex } from 'knex'
 import { afterEach, describe, expect, it } from 'vitest'
 import { ensembleMapper } from '@/core/seats/ensemble'
 import { planSchema, type Plan } from '@/core/seats/plan'
-import { classSettingsSchema, type ClassSettings } from '@/core/seats/class'
+import type { Learned } from '@/core/instruments/learned'
+import { classAt, classSettingsSchema, DEFAULT_CLASS, readClassSettings, type ClassSettings } from '@/core/seats/class'
 import { INSTRUMENTS } from '@/core/testing/seats'
 import { upgradedClass, upgradedPlan } from '@/core/seats/upgrade'
 import { readPieceFile } from '@/formats/json/read'
@@ -112,6 +113,30 @@ describe('what was stored when a class had four seats', () => {
     const kept = classSaveRequest.parse({ base: 1, name: 'Owls', school: '', settings })
     expect(kept.settings.policy).toMatchObject({ school: '1-2-3-4', extensions: false, fourth: 'always' })
     expect(kept.settings.seats.map((s) => s.learned)).toEqual(Object.values(levelOfThen))
+  })
+
+  it('seats at a step as it was made before are at that step as it is today; what was set by hand stays', () => {
+    const at = (step: 'first-position' | 'third-position', change: (l: Learned) => Partial<Learned>) => ({
+      ...DEFAULT_CLASS,
+      steps: undefined,
+      seats: classAt(step).seats.map((r) => ({ ...r, learned: { ...r.learned, ...change(r.learned) } })),
+    })
+    const { steps: _, ...first } = at('first-position', (l) => ({
+      shifts: 'any',
+      ...(l.positions.length === 2 ? { positions: ['I', 'III'] } : {}),
+    }))
+    const violaWithout = {
+      ...first,
+      seats: first.seats.map((r) => (r.id === 'viola' ? { ...r, learned: { ...r.learned, positions: ['I'] } } : r)),
+    }
+    expect(readClassSettings(violaWithout)).toEqual(classAt('first-position'))
+    const { steps: __, ...third } = at('third-position', () => ({ extensions: [] }))
+    expect(readClassSettings(third)).toEqual(classAt('third-position'))
+    const { steps: ___, ...own } = at('first-position', (l) => ({ fingers: l.fingers.slice(0, 3), shifts: 'any' }))
+    expect(readClassSettings(own).seats).toEqual(own.seats)
+    // Once brought up to date, a seat that is set to what was a step before keeps it.
+    const again = { ...classAt('third-position'), seats: classAt('third-position').seats.slice(0, 1) }
+    expect(readClassSettings(JSON.parse(JSON.stringify(again)))).toEqual(again)
   })
 
   it('what is written today is left as it is', () => {

@@ -159,12 +159,21 @@ export const facing = (a: Hold, b: Hold): readonly [Stop, Stop] =>
 
 function chargeCrossing(setup: Setup, a: Hold, b: Hold, apart: number, gap: Gap, charge: Charge): void {
   charge(a.open || b.open ? 'bowCrossing' : 'crossing')
-  if (gap.slurred) charge('crossingInSlur')
+  if (gap.slurred) {
+    charge('crossingInSlur')
+    if (setup.policy.fourth === 'slurs' && (fourWouldDo(setup, a, b) || fourWouldDo(setup, b, a))) charge('openInSlur')
+  }
   if (apart > 1) charge('skipString', apart - 1)
   const [s, t] = facing(a, b)
   if (apart > 1 || s.finger === 0 || t.finger === 0 || a.position !== b.position) return
   if (s.finger === t.finger) charge(s.k === t.k ? 'fifth' : 'slide')
   else if (setup.instrument.byLetter && !inOneFrame(true, s, t)) charge('newFrame')
+}
+
+/** Whether `h` is an open string that finger 4 plays on the string where `other` lies. */
+function fourWouldDo({ instrument, learned }: Setup, h: Hold, other: Hold): boolean {
+  if (!instrument.byLetter || !h.open || h.low === 0 || h.low !== h.high || other.open || other.high !== h.low - 1) return false
+  return learned.fingers.includes(4) && midiOf(instrument.strings[h.low]) - midiOf(instrument.strings[h.low - 1]) === 7
 }
 
 /** Cello and bass hands fit their string by their position and shape; letter hands may have to set their fingers anew. */

@@ -67,7 +67,7 @@ const FAMILIES: readonly Family[] = [
       less(['opening'], 'the hand opens less often', 'the hand opens less often')(of, true),
   },
   {
-    kinds: ['crossing', 'bowCrossing', 'crossingInSlur', 'skipString'],
+    kinds: ['crossing', 'bowCrossing', 'crossingInSlur', 'openInSlur', 'skipString'],
     says: (of) => {
       const { mine, theirs } = of('crossing', 'bowCrossing')
       const slur = of('crossingInSlur')

@@ -54,6 +54,8 @@ export const WEIGHTS = {
   /** Finger 4 of violin and viola: weak, and flat if the hand is not over it. */
   fourthFinger: 4,
   crossingInSlur: 3,
+  /** An open string breaks the slur where 4 would have kept it on one string, and the class wants 4 there. */
+  openInSlur: 2,
   /** One finger slides between its low and its high place. */
   slide: 3,
   /** One finger hops to the next string. */
@@ -85,8 +87,6 @@ export const weightsFor = once((policy: Policy): Weights => {
   const w: Record<CostKind, number> = { ...WEIGHTS }
   // Cheaper than the two bow crossings that an open string between two notes of the lower string costs.
   if (policy.fourth === 'crossing') w.fourthFinger = 1
-  // Under a slur cheaper than the open string that breaks it, between bows dearer than the two crossings that that costs.
-  if (policy.fourth === 'slurs') w.fourthFinger = 3
   if (policy.stay === 'string') {
     // Going up the string and down again is cheaper than leaving it.
     w.crossing = w.bowCrossing = 2 * w.shift + 1

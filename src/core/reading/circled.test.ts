@@ -9,7 +9,8 @@ import { SEATS } from '../testing/seats'
 
 /** "violin e5 two-forms" for every spot that is shown without being asked for, and for every circle. */
 function compare({ piece, circles }: CircledPiece): { shown: Set<string>; circled: Set<string> } {
-  const ensemble = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
+  // In unison by octaves, as they were circled.
+  const ensemble = ensembleMapper()(piece, { ...emptyPlan(), octaves: { violin: 0, viola: 0, cello: -1, bass: -2 } }, DEFAULT_CLASS)
   const shown = SEATS.flatMap((seat) =>
     spotsOf(piece, ensemble[seat])
       .filter((s) => isShown(s, { kinds: {}, muted: [] }, {}))

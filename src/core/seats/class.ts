@@ -7,7 +7,7 @@ import { mended } from '../mend'
 import { kindChoiceSchema } from '../reading/choice'
 import type { Plan } from './plan'
 import { newSeat, seatOf, seatRowsSchema, type Seat, type SeatRow } from './seat'
-import { upgradedClass } from './upgrade'
+import { STEPS_OF_TODAY, upgradedClass } from './upgrade'
 
 /** What the teacher has settled for a class: who sits in it and has learned what, how it fingers, what it is shown. */
 export const classSettingsSchema = z.object({
@@ -15,6 +15,8 @@ export const classSettingsSchema = z.object({
   seats: seatRowsSchema,
   /** Kinds of spots that this class always or never sees, whatever it has learned. */
   spots: z._default(kindChoiceSchema, {}),
+  /** By which making of the steps its seats have learned: what is stored without it is brought up to date once. */
+  steps: z._default(z.literal(STEPS_OF_TODAY), STEPS_OF_TODAY),
 })
 export type ClassSettings = Readonly<z.infer<typeof classSettingsSchema>>
 
@@ -23,6 +25,7 @@ export const classAt = (step: StepId): ClassSettings => ({
   policy: DEFAULT_POLICY,
   seats: INSTRUMENTS.map((i) => newSeat(i, step)),
   spots: {},
+  steps: STEPS_OF_TODAY,
 })
 
 /** A class of which nothing has been said: first position is where mixed classes work longest. */

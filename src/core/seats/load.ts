@@ -70,6 +70,7 @@ export const COST_NAMES: Record<CostKind, string> = {
   skipString: 'skips a string',
   fourthFinger: 'fourth finger',
   crossingInSlur: 'crossing inside a slur',
+  openInSlur: 'an open string breaks a slur',
   slide: 'a finger slides',
   fifth: 'one finger hops strings',
   crossing: 'the hand crosses',

@@ -1,12 +1,14 @@
 import { DEFAULT_CLASS } from './class'
 import { describe, expect, it } from 'vitest'
 import { handSpans } from '../fingering/hands'
+import { movesOf } from '../fingering/moves'
 import { QUARTER } from '../music/time'
 import type { Piece } from '../piece/piece'
 import { lineFrom, pieceFrom } from '../testing/piece'
 import { carryPins } from './carry'
 import { ensembleMapper, octavesFor } from './ensemble'
 import { linesOf, matchLines } from './lines'
+import { sayOctaveChange } from './octaveChoices'
 import { seatsOf } from './seat'
 import { emptyPlan, withLine, withOctave, withPin } from './plan'
 import { previewOf } from './preview'
@@ -39,6 +41,19 @@ describe('octaves (common practice: unison in octaves)', () => {
     // A hundred notes and one below the violin's lowest string.
     const hundred = Array.from({ length: 20 }, () => 'D4 E4 F#4 G4 A4').join(' ')
     expect(octavesFor(pieceFrom(`${hundred} E3`, D), emptyPlan(), DEFAULT_CLASS).violin).toBe(1)
+  })
+  it('21: the bass of a tune from E to E in A major is an octave lower still, in first position, without a shift', () => {
+    const tune = pieceFrom('E4 F#4 G#4 A4 B4 C#5 D5 E5 D5 C#5 B4 A4 C#5 E5 D5 B4 C#5 A4 B4 G#4 A4:w', { fifths: 3, mode: 'major' })
+    expect(octavesFor(tune, emptyPlan(), DEFAULT_CLASS)).toEqual({ violin: 0, viola: 0, cello: -1, bass: -3 })
+    const { bass } = ensembleMapper()(tune, emptyPlan(), DEFAULT_CLASS)
+    expect(movesOf(bass).filter((m) => m.shift)).toEqual([])
+    expect(new Set(bass.notes.map((n) => n.position ?? 'I'))).toEqual(new Set(['I']))
+    const said = sayOctaveChange(tune, emptyPlan(), DEFAULT_CLASS, seatsOf(DEFAULT_CLASS)[3], bass, -2)
+    expect(said[0]).toMatch(/^\d+ (shifts|places with something new) instead of none$/)
+  })
+  it('a few new notes do not tear viola and cello away onto their lowest strings', () => {
+    const tune = pieceFrom('D4 F#4 A4 D5 F#5 E5 D5 A4 G4 E4 C#5 A4 D5 A4 F#4 D4 E4 G4 B4 C#5 D5 B4 A4 F#4 D4 F#4 E4 C#5 D5:h', D)
+    expect(octavesFor(tune, emptyPlan(), DEFAULT_CLASS)).toMatchObject({ viola: 0, cello: -1 })
   })
   it('the teacher’s choice stands', () => expect(octavesFor(scale, withOctave(emptyPlan(), 'cello', -2), DEFAULT_CLASS).cello).toBe(-2))
   it('an empty line takes the usual places', () =>

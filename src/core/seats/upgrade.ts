@@ -34,22 +34,27 @@ export function upgradedPlan(value: unknown): unknown {
   }
 }
 
-const rowsSchema = z.array(z.looseObject({ instrument: z.string(), learned: z.unknown() }))
+/** The steps of the way as they are made today; a class of before has no such number. */
+export const STEPS_OF_TODAY = 2
 
-/**
- * What a seat has learned, if it stood at a step as that was made before: first position left itself for anything, and
- * viola had no III; third position forgot the opened hand. What was set by hand stays.
- */
-function upgradedLearned(instrument: Instrument, stored: unknown): unknown {
-  const learned = learnedSchema.safeParse(stored).data
-  if (!learned) return stored
-  const { 'first-position': first, 'third-position': third } = instrument.learned
-  const before: readonly (readonly [Learned, Learned])[] = [
-    [{ ...first, shifts: 'any' }, first],
-    [{ ...first, shifts: 'any', positions: ['I'] }, first],
-    [{ ...third, extensions: [] }, third],
-  ]
-  return before.find(([old]) => sameLearned(old, learned))?.[1] ?? stored
+const rowsSchema = z.array(z.looseObject({ instrument: z.string(), learned: learnedSchema }))
+
+/** What an instrument had learned at a step before: first position left itself for anything and viola had no III; third position forgot the opened hand. */
+function before(instrument: Instrument, step: 'first-position' | 'third-position'): readonly Learned[] {
+  const now = instrument.learned[step]
+  return step === 'third-position'
+    ? [{ ...now, extensions: [] }]
+    : [{ ...now, shifts: 'any' }, ...(instrument.byLetter ? [{ ...now, shifts: 'any' as const, positions: ['I'] }] : [])]
+}
+
+/** Seats that all stand at a step as it was made before, at that step as it is made today; what was set by hand stays. */
+function upgradedSeats(stored: unknown): unknown {
+  const rows = rowsSchema.safeParse(stored).data
+  if (!rows) return stored
+  const step = (['first-position', 'third-position'] as const).find((id) =>
+    rows.every((r) => before(instrumentNamed(r.instrument), id).some((old) => sameLearned(old, r.learned))),
+  )
+  return step ? rows.map((r) => ({ ...r, learned: instrumentNamed(r.instrument).learned[step] })) : rows
 }
 
 /** A class of which only what each of its four seats had learned was stored, as a list of seats. */
@@ -58,20 +63,13 @@ export function upgradedClass(value: unknown): unknown {
   if (!klass) return value
   const { level, ...others } = klass
   const learned = 'seats' in klass ? null : read(level)
-  const rows = rowsSchema.safeParse(klass.seats)
+  const seats = learned
+    ? Object.entries(learned).map(([id, of]) => ({ ...newSeat(instrumentNamed(id), 'first-position', id), learned: of }))
+    : klass.seats
   return {
     ...others,
-    ...(rows.success
-      ? { seats: rows.data.map((row) => ({ ...row, learned: upgradedLearned(instrumentNamed(row.instrument), row.learned) })) }
-      : {}),
+    ...(seats === undefined ? {} : { seats: 'steps' in klass ? seats : upgradedSeats(seats) }),
+    steps: STEPS_OF_TODAY,
     ...('policy' in klass ? { policy: upgradedPolicy(klass.policy) } : {}),
-    ...(learned
-      ? {
-          seats: Object.entries(learned).map(([id, of]) => ({
-            ...newSeat(instrumentNamed(id), 'first-position', id),
-            learned: upgradedLearned(instrumentNamed(id), of),
-          })),
-        }
-      : {}),
   }
 }

@@ -1,6 +1,8 @@
 import { DropdownMenu } from 'radix-ui'
-import type { ReactElement } from 'react'
-import type { OctaveChoice } from '@/core/seats/plan'
+import { useMemo, type ReactElement } from 'react'
+import { octavesFor } from '@/core/seats/ensemble'
+import { sayOctaveChange } from '@/core/seats/octaveChoices'
+import { withOctave, type OctaveChoice } from '@/core/seats/plan'
 import type { Seat } from '@/core/seats/seat'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { lineChosen, octaveChosen } from '@/ui/session/edits'
@@ -19,7 +21,18 @@ export function SeatMenu({ button, seat, line, octave }: Props) {
   const choice = useDesk((d) => d.plan.octaves[seat.id] ?? 'auto')
   const edit = useDesk((d) => d.edit)
   const piece = useDesk((d) => d.piece)
+  const plan = useDesk((d) => d.plan)
+  const klass = useDesk((d) => d.klass)
+  const map = useDesk((d) => d.ensemble[seat.id])
   const { lines } = piece
+  const fits = useMemo(
+    () => (choice === 'auto' ? octave : octavesFor(piece, withOctave(plan, seat.id, 'auto'), klass)[seat.id]),
+    [choice, octave, piece, plan, klass, seat],
+  )
+  const changes = useMemo(
+    () => new Map(CHOICES.map((c) => [c, sayOctaveChange(piece, plan, klass, seat, map, c === 'auto' ? fits : c)])),
+    [piece, plan, klass, seat, map, fits],
+  )
   return (
     <DropdownMenu.Root defaultOpen>
       <DropdownMenu.Trigger asChild>{button}</DropdownMenu.Trigger>
@@ -32,7 +45,14 @@ export function SeatMenu({ button, seat, line, octave }: Props) {
           >
             {CHOICES.map((c) => (
               <DropdownMenu.RadioItem key={c} value={String(c)} className={item}>
-                {c === 'auto' ? `where it fits${choice === 'auto' ? ` (${sayOctave(octave)})` : ''}` : sayOctave(c)}
+                <span>
+                  {c === 'auto' ? `where it fits (${sayOctave(fits)})` : sayOctave(c)}
+                  <span className="block text-fine font-normal text-soft">
+                    {(c === 'auto' ? fits : c) === octave
+                      ? 'as it is now'
+                      : changes.get(c)?.join(' · ') || 'nothing that counts is otherwise'}
+                  </span>
+                </span>
               </DropdownMenu.RadioItem>
             ))}
           </DropdownMenu.RadioGroup>

@@ -11,6 +11,7 @@ import { useDesk } from '@/ui/session/DeskProvider'
 import { Button } from '@/ui/kit/Button'
 import { printedPitch } from '@/core/music/pitch'
 import { Fingerboard } from './Fingerboard'
+import { HandCommands } from './HandCommands'
 import { HandNotes } from './HandNotes'
 import { OtherChoices } from './OtherChoices'
 import { InPlace, Offers } from './Substitutes'
@@ -80,6 +81,10 @@ function Instead({ seat, map, answer }: { seat: SeatId; map: SeatMap; answer: Fo
   )
 }
 
+/** Whether no finger has been down before a note, in the line as it is written. */
+const isFirstOf = (map: SeatMap, { column }: MappedNote): boolean =>
+  map.solution.columns.slice(0, column).every((c, i) => c.holds[map.solution.chosen[i]].open)
+
 type AnswerProps = { seat: SeatId; map: SeatMap; answer: Found; note: MappedNote; picked: boolean }
 
 function Answer({ seat, map, answer, note, picked }: AnswerProps) {
@@ -97,7 +102,9 @@ function Answer({ seat, map, answer, note, picked }: AnswerProps) {
           <p className="text-sm text-soft">
             {note.position
               ? `${note.position === 'half' ? 'half position' : note.position} · ${note.frame?.name ?? ''}`
-              : 'hand stays where it was'}
+              : isFirstOf(map, note)
+                ? 'no finger is down yet'
+                : 'hand stays where it was'}
             {isBroken(note.hold) && ' · broken: low strings first'}
           </p>
         </div>
@@ -115,6 +122,7 @@ function Answer({ seat, map, answer, note, picked }: AnswerProps) {
       )}
       {picked && <Instead seat={seat} map={map} answer={answer} />}
       {picked && <HandNotes {...later} />}
+      {picked && <HandCommands {...later} />}
       {picked && <OtherChoices {...later} />}
     </>
   )

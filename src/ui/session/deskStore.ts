@@ -1,6 +1,7 @@
 import { createStore, type StateCreator } from 'zustand/vanilla'
 import { choicesAt, type MappedNote } from '@/core/fingering/map'
 import type { Hold } from '@/core/hands/hold'
+import type { HandCommand } from '@/core/fingering/handPins'
 import type { Piece } from '@/core/piece/piece'
 import { together, type Together } from '@/core/reading/together'
 import type { Spot } from '@/core/reading/spots/spot'
@@ -13,7 +14,7 @@ import { timelineOf, type Beat } from '@/core/seats/timeline'
 import type { Row } from '@/engrave/rows'
 import type { Marked } from '@/ui/kit/autosave'
 import { fresh, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
-import { called, givenPinned, lifted, pinned, settingTaken, type Edit, type Snapshot } from './edits'
+import { called, givenPinned, handTold, lifted, pinned, settingTaken, type Edit, type Snapshot } from './edits'
 import { isBeyond, momentAt, pickedNotes, shownSpots } from './selectors'
 
 /** The piece, what was decided about it, and how it came to be so. The ensemble is computed from piece and plan, never stored. */
@@ -67,6 +68,8 @@ export type PickedSlice = {
   toMeasure(number: string): boolean
   pinFinger(finger: number): void
   pinString(letter: string): void
+  /** Tells the picked seat's hand where to be at the picked note. */
+  tellHand(command: HandCommand): void
 }
 
 export type View = 'bench' | 'score'
@@ -199,6 +202,13 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
       return true
     },
     pinFinger: (finger) => pinCheapest((h) => h.stops.some((s) => s.finger === finger), finger === 0 ? 'open string' : `finger ${finger}`),
+    tellHand: (command) => {
+      const { ensemble, seat, edit } = get()
+      const map = ensemble[seat]
+      const note = pickedNotes(get(), seat)[0]
+      const what = { stay: 'no other position before it to stay in', home: 'no shift to undo', enter: 'no shift after it to make sooner' }
+      edit(note ? handTold(map, note, command) : null, `${map.seat.name}: ${note ? what[command] : 'no note here to pin'}`)
+    },
     pinString: (letter) => {
       const { strings } = get().ensemble[get().seat].instrument
       pinCheapest((h) => h.stops.some((s) => strings[s.string].letter === letter), `place on ${letter}`)

@@ -2,6 +2,7 @@ import { givenPins } from '@/core/fingering/given'
 import { sayHold } from '@/core/fingering/explain'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import type { Offer } from '@/core/fingering/offers'
+import { handPin, type HandCommand } from '@/core/fingering/handPins'
 import { pinFor } from '@/core/fingering/pins'
 import type { PolicyChange } from '@/core/fingering/policy'
 import type { Substitutes } from '@/core/fingering/substitute'
@@ -55,6 +56,19 @@ export const pinned = (map: SeatMap, note: MappedNote, hold: Hold): Edit =>
   ofPlan(`${at(map, note)}: ${sayHold(map.instrument, hold)} pinned`, (plan) =>
     withPin(plan, map.seat.id, struckEvent(map, note), pinFor(map.instrument, hold)),
   )
+
+/** What a command asks the hand, in words; `position` as "III". */
+export const sayCommand = (command: HandCommand, position: string): string =>
+  ({ stay: `stay in ${position}`, home: 'back to first position', enter: `go to ${position}` })[command]
+
+/** The hand told where to be at a note; null where the command asks for nothing that can be. */
+export function handTold(map: SeatMap, note: MappedNote, command: HandCommand): Edit | null {
+  const told = handPin(map, note.column, command)
+  if (!told) return null
+  return ofPlan(`${at(map, note)}: ${sayCommand(command, told.position)} here, pinned`, (plan) =>
+    withPin(plan, map.seat.id, struckEvent(map, note), told.pin),
+  )
+}
 
 /** A note as the line has it; null when nothing is pinned there. */
 export function lifted(plan: Plan, map: SeatMap, note: MappedNote): Edit | null {

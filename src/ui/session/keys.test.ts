@@ -84,7 +84,7 @@ describe('the keys of the desk', () => {
     expect([find.mock.calls.length, help.mock.calls.length]).toEqual([1, 1])
     for (const [key, held] of [
       ['5', {}],
-      ['h', {}],
+      ['j', {}],
       ['Enter', {}],
       ['a', { ctrlKey: true }],
       ['ArrowUp', { altKey: true }],

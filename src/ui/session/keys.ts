@@ -56,6 +56,9 @@ export const DESK_KEYS: readonly KeyRow<AtDesk>[] = [
           desk.pinString(c.slice(-1).toUpperCase()),
     ),
   },
+  { keys: 's', words: 'stay here in the position before', run: { s: ({ desk }) => desk.tellHand('stay') } },
+  { keys: 'h', words: 'back to first position here', run: { h: ({ desk }) => desk.tellHand('home') } },
+  { keys: 'n', words: 'be here already in the next position', run: { n: ({ desk }) => desk.tellHand('enter') } },
   { keys: 'Delete', words: 'lift the pin', run: { Delete: ({ desk }) => lift(desk), Backspace: ({ desk }) => lift(desk) } },
   {
     keys: '. ,',

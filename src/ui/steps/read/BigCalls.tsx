@@ -71,14 +71,18 @@ export function BigCalls({ open, onOpenChange, calls, index, goTo, title }: Prop
             {call.said.map(({ who, call: { lead, words, close } }) => (
               <p key={who} className="flex flex-wrap items-baseline gap-x-[0.5em] gap-y-1 font-semibold">
                 {[who, lead].filter(Boolean).map((s) => (
-                  <span key={s} className="text-[0.5em] font-normal text-soft">
+                  <span key={s} style={{ fontSize: '0.5em' }} className="font-normal text-soft">
                     {s}
                   </span>
                 ))}
                 {words.map((w, i) => (
                   <span key={w.event}>{i > 0 && w.slurred ? `to ${w.said}` : w.said}</span>
                 ))}
-                {close && <span className="text-[0.5em] font-normal text-soft">{close}</span>}
+                {close && (
+                  <span style={{ fontSize: '0.5em' }} className="font-normal text-soft">
+                    {close}
+                  </span>
+                )}
               </p>
             ))}
           </div>
