@@ -1,3 +1,4 @@
+import { sayNames } from '../names'
 import { isLearned, type Hold, type Need, type Stop } from '../hands/hold'
 import { positionKey, type Instrument, type Position } from '../instruments/instrument'
 import type { Frame } from './frame'
@@ -95,7 +96,7 @@ const ONLY: Record<Only, string> = {
 }
 
 /** What of a hold is new for the class: "finger 4 and the E string", "low 2". */
-export const sayNeeds = (instrument: Instrument, h: Hold): string => h.needs.map((n) => sayNeed(instrument, h, n)).join(' and ')
+export const sayNeeds = (instrument: Instrument, h: Hold): string => sayNames(h.needs.map((n) => sayNeed(instrument, h, n)))
 
 /** "touching 3", "a whole step under 4": where the finger lies among its neighbours. */
 function neighbours(s: Stop, frame: Frame | null, letters: boolean): string {

@@ -11,7 +11,7 @@ import { ANYWHERE, chargeHold, chargeJump, chargeMove, chargeStart, type Gap, ty
 import type { Moment } from './moments'
 import { pinAllows, pinLacks, type Pin } from './pins'
 import { stepsOf, type Step } from './route'
-import { atHome, withStays } from './visits'
+import { atHome, stayOnly, withStays } from './visits'
 import { weightsFor, type CostKind, type Weights } from './weights'
 
 /** The ways to hold one moment, each with its own cost. `moment` is its index in the line. */
@@ -24,6 +24,8 @@ export type Column = {
   /** Cost of the move from each hold of the column before (rows) to each of this one; null when that step is never played. */
   readonly moves: Float64Array | null
   readonly pinned: boolean
+  /** Those that the hand may not come to, only stay at. */
+  readonly stays: ReadonlySet<Hold>
   /** Every way to hold it, of a class that has learned everything; open strings once. */
   readonly all: readonly Hold[]
 }
@@ -109,7 +111,14 @@ function pricing(setup: Setup, weights: Weights): Pricing {
 /** A column before its costs: `free` are the ways that stand without a pin, `all` those of a class that has learned everything. */
 type Draft = Pick<Column, 'moment' | 'pitches' | 'holds' | 'pinned' | 'all'> & { readonly free: readonly Hold[] }
 /** Holds that several moments share: the same pitches under the same pin, with the same hands waiting. */
-type Group = { readonly index: number; readonly holds: readonly Hold[]; readonly own: Float64Array; readonly hands: Hands }
+type Group = {
+  readonly index: number
+  readonly holds: readonly Hold[]
+  readonly own: Float64Array
+  readonly hands: Hands
+  /** Those that the hand may not come to, only stay at. */
+  readonly stays: ReadonlySet<Hold>
+}
 
 /**
  * Lays out the columns: for each moment the ways that the class has learned, or, where none serves, those with the fewest
@@ -143,7 +152,9 @@ export function layOut(setup: Setup, source: Source, wide = -1): Table {
     let moves = matrices.get(key)
     if (!moves) {
       moves = new Float64Array(a.holds.length * b.holds.length)
-      for (let i = 0, n = 0; i < a.holds.length; i++) for (const h of b.holds) moves[n++] = price.move(a.holds[i], h, gap)
+      for (let i = 0, n = 0; i < a.holds.length; i++)
+        for (const h of b.holds)
+          moves[n++] = b.stays.has(h) && a.holds[i].position !== h.position ? Infinity : price.move(a.holds[i], h, gap)
       matrices.set(key, moves)
     }
     return moves
@@ -153,12 +164,15 @@ export function layOut(setup: Setup, source: Source, wide = -1): Table {
     const gap = chain.get(i)
     const loop = loops.get(i)
     let own = group.own
+    // Where nothing leads here a hand does not stay: it comes.
+    if (!gap && group.stays.size) own = own.map((c, h) => (group.stays.has(group.holds[h]) ? Infinity : c))
     if (i === 0) own = own.map((c, h) => c + price.start(group.holds[h]))
     const keeps = source.keeps?.get(d.moment)
     if (keeps !== undefined) own = own.map((c, h) => c + (choiceOf(group.holds[h]) === keeps ? 0 : weights.otherwise))
     if (loop) own = own.map((c, h) => c + price.jump(group.holds[h], group.holds[h], loop))
     const moves = i > 0 && gap ? movesOf(groups[i - 1], group, gap) : null
-    return { moment: d.moment, pitches: d.pitches, pinned: d.pinned, all: d.all, gap: gap ?? NO_GAP, holds: group.holds, own, moves }
+    const { moment, pitches, pinned, all } = d
+    return { moment, pitches, pinned, all, gap: gap ?? NO_GAP, holds: group.holds, stays: group.stays, own, moves }
   })
   // The same of its repeats: many of them lead from like to like.
   const across = new Map<string, Float64Array>()
@@ -205,7 +219,13 @@ function grouping(drafts: readonly Draft[], chained: (column: number) => boolean
       const holds = short.flatMap((h) => (h.open ? hands.positions.map((position): Hold => ({ ...h, position })) : [h]))
       byHands.set(
         key,
-        (group = { index: count++, holds, own: Float64Array.from(holds, price.hold), hands: handsAt(holds.map((h) => h.position)) }),
+        (group = {
+          index: count++,
+          holds,
+          own: Float64Array.from(holds, price.hold),
+          hands: handsAt(holds.map((h) => h.position)),
+          stays: stayOnly(short),
+        }),
       )
     }
     return group

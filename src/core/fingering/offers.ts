@@ -45,13 +45,16 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number): Offer[] {
       pins: source.pins,
     })
     const left = troubles(after)
-    if (left < troubles(map)) tried.set(key, { name, why: why(playedAt(after, m)), changes, left, price: laborOf(after) - before })
+    // What is put here must be no trouble itself.
+    if (left < troubles(map) && !needsOffer(after, momentOf(after, m)))
+      tried.set(key, { name, why: why(playedAt(after, m)), changes, left, price: laborOf(after) - before })
   }
   for (const by of OCTAVES) {
     const name = by < 0 ? (by === -1 ? 'Octave lower' : 'Two octaves lower') : by === 1 ? 'Octave higher' : 'Two octaves higher'
     offer({
       name,
-      why: (hold) => `${names(map, m.pitches, by)} is ${hold}; only this note moves`,
+      why: (hold) =>
+        `${names(map, m.pitches, by)} ${m.pitches.length > 1 ? 'are' : 'is'} ${hold}; only this ${m.pitches.length > 1 ? 'chord' : 'note'} moves`,
       changes: all([m], { kind: 'octave', by }),
     })
     const { moments: phrase, bounds } = phraseOf(map, moment)
@@ -59,8 +62,8 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number): Offer[] {
       const [a, b] = [phrase[0], phrase[phrase.length - 1]].map((x) => x.events[0].at.measure.number)
       const where = a === b ? `measure ${a}` : `measures ${a} to ${b}`
       offer({
-        name: `${name}, whole phrase`,
-        why: () => `${phrase.length} notes of ${where} move together, ${bounds}, so the tune keeps its shape`,
+        name: `${name}, whole ${bounds === null ? 'measure' : 'phrase'}`,
+        why: () => `${phrase.length} notes of ${where} move together${bounds === null ? '' : `, ${bounds}`}`,
         changes: all(phrase, { kind: 'octave', by }),
       })
     }
@@ -90,6 +93,9 @@ const names = (map: SeatMap, pitches: readonly Pitch[], by = 0): string =>
 const all = (moments: readonly Moment[], s: Substitute): Record<string, Substitute> =>
   Object.fromEntries(moments.flatMap((m) => m.events.map((e) => [e.event.id, s])))
 
+/** The same moment in a line with other pitches. */
+const momentOf = (after: SeatMap, m: Moment): number => after.moments.findIndex((x) => x.events[0].event.id === m.events[0].event.id)
+
 /** How a seat then plays a moment, said: what its solved line has there. */
 function playedAt(after: SeatMap, m: Moment): string {
   const ids = new Set(m.events.map((e) => e.event.id))
@@ -100,8 +106,8 @@ function playedAt(after: SeatMap, m: Moment): string {
 /** A phrase longer than this is not moved for one note. */
 const LONGEST_PHRASE = 32
 
-/** Moments that move together, and from where to where they go: "from rest to rest". */
-export type Phrase = { readonly moments: readonly Moment[]; readonly bounds: string }
+/** Moments that move together, and from where to where they go: "from rest to rest"; null for a measure by itself. */
+export type Phrase = { readonly moments: readonly Moment[]; readonly bounds: string | null }
 
 /** What ends a phrase between two moments. */
 type Break = 'rest' | 'repeat' | 'double bar'
@@ -125,8 +131,8 @@ export function phraseOf(map: SeatMap, moment: number): Phrase {
   while (!breakAt(to + 1)) to++
   const phrase = moments.slice(from, to + 1)
   if (phrase.length > LONGEST_PHRASE) {
-    const { at } = moments[moment].events[0]
-    return { moments: moments.filter((m) => m.events[0].at.index === at.index), bounds: `all of measure ${at.measure.number}` }
+    const { index } = moments[moment].events[0].at
+    return { moments: moments.filter((m) => m.events[0].at.index === index), bounds: null }
   }
   const name = (b: Break | 'edge', edge: string) => (b === 'edge' ? edge : `a ${b}`)
   const [start, end] = [breakAt(from)!, breakAt(to + 1)!]
@@ -260,6 +266,6 @@ function chordTones(key: Key, p: Pitch): ChordTone[] {
 
 /** Whether a moment has trouble that a substitute could lift. */
 export const needsOffer = (map: SeatMap, moment: number): boolean => {
-  const id = map.moments[moment].events[0].event.id
+  const id = map.moments[moment]?.events[0].event.id
   return map.problems.some((p) => p.placed.event.id === id && p.mark !== 'pin')
 }

@@ -24,6 +24,8 @@ const at = (placed: PlacedEvent) => ({ placed, measure: placed.at.measure.number
 
 const names = (pitches: readonly Pitch[]) => pitches.map(printedPitch).join(' and ')
 
+const are = (pitches: readonly Pitch[]) => (pitches.length > 1 ? 'are' : 'is')
+
 /** Everything a seat's solution leaves for the teacher, in written order. */
 export function problemsOf(s: Solution, moments: readonly Moment[]): MapProblem[] {
   const all = s.problems.map((p) => sayProblem(s, moments, p))
@@ -100,10 +102,10 @@ function beyondLevel(s: Solution, column: number, said: Map<Hold, string>): stri
     const there = c.pitches.map((p) => byOctaves(p, by))
     const easier = easiestHold(s.setup, there)
     return easier && isLearned(easier)
-      ? [` An octave ${by < 0 ? 'lower' : 'higher'}, ${names(there)} is ${sayHold(instrument, easier)}.`]
+      ? [` An octave ${by < 0 ? 'lower' : 'higher'}, ${names(there)} ${are(there)} ${sayHold(instrument, easier)}.`]
       : []
   })
-  const text = `New for this class: ${sayNeeds(instrument, hold)}. ${names(c.pitches)} is ${sayHold(instrument, hold)}.${hint[0] ?? ''}`
+  const text = `New for this class: ${sayNeeds(instrument, hold)}. ${names(c.pitches)} ${are(c.pitches)} ${sayHold(instrument, hold)}.${hint[0] ?? ''}`
   said.set(hold, text)
   return text
 }

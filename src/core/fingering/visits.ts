@@ -72,6 +72,11 @@ export function withStays(moments: readonly Held[], { shifts }: Pick<Learned, 's
   })
 }
 
+/** Of a list of ways those that only stand because the hand is there already: it may not come there for them. */
+export const stayOnly = (ways: readonly Hold[]): ReadonlySet<Hold> => added(ways).stays
+const NONE: ReadonlySet<Hold> = new Set()
+const added = once((_: readonly Hold[]) => ({ stays: NONE }))
+
 /** The same list for the same ways and goals: many moments share it. */
 const staying = once((_: readonly Hold[]) => new Map<string, readonly Hold[]>())
 
@@ -83,6 +88,7 @@ function stayingAt({ all, free }: Held, near: ReadonlyMap<string, Goal>): readon
     const goals = [...near.values()]
     const more = all.filter((h) => !free.includes(h) && goals.some((g) => stays(h, g)))
     known.set(key, (list = more.length ? [...free, ...more] : free))
+    if (more.length) added(list).stays = new Set(more)
   }
   return list
 }

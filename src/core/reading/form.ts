@@ -1,6 +1,7 @@
 import { alterIn, keyName, type Key } from '../music/key'
 import { triadNamed } from '../music/chord'
 import { letterName, LETTERS, midiOf, stepsOf, type Pitch } from '../music/pitch'
+import { sayNames } from '../names'
 import { onceIn } from '../once'
 import type { Line, Piece } from '../piece/piece'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
@@ -286,14 +287,17 @@ function chordName(notes: readonly Sung[]): string | null {
   return found && `${letterName(found.root)} ${found.quality} arpeggio, ${direction(notes)}`
 }
 
-/** "Learn 8 of the 16 measures: 1, 2 and 5 … The other 8 repeat one of these, note for note." */
+/** "Learn 8 of the 16 measures: 1, 2 and 5 … The other 8 repeat one of these, note for note"; where few come back, which those are. */
 export function sayLearning(form: Form, line: Line): string {
   const sounding = form.measures.filter((u) => u.name !== '–')
-  const numbers = form.toLearn.map((i) => line.measures[i].number)
+  const listed = (indices: readonly number[]): string => sayNames(indices.map((i) => line.measures[i].number))
   const known = sounding.length
   if (form.toLearn.length === known)
     return known === 1 ? 'One measure has to be learned.' : `No measure returns note for note: all ${known} have to be learned.`
-  const list = numbers.length > 1 ? `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}` : numbers[0]
-  const back = known - form.toLearn.length
-  return `Learn ${form.toLearn.length} of the ${known} measures: ${list}. The other ${back === 1 ? 'one repeats' : `${back} repeat`} one of these, note for note.`
+  const back = sounding.filter((u) => !form.toLearn.includes(u.from)).map((u) => u.from)
+  if (back.length < form.toLearn.length)
+    return back.length === 1
+      ? `Measure ${listed(back)} repeats an earlier one, note for note; the other ${known - 1} have to be learned.`
+      : `Measures ${listed(back)} repeat earlier ones, note for note; the other ${form.toLearn.length} have to be learned.`
+  return `Learn ${form.toLearn.length} of the ${known} measures: ${listed(form.toLearn)}. The other ${back.length} repeat ${form.toLearn.length === 1 ? 'it' : 'one of these'}, note for note.`
 }

@@ -81,7 +81,9 @@ function twoNew(r: Reading, spots: readonly Spot[]): Spot[] {
   return settled(r, TWO_NEW, found, 'first position')
 }
 
+/** A kind as a thing that is met. */
 const aboutName = (kind: SpotKind): string => {
+  if (kind === 'new-for-class') return 'something new for this class'
   const { name } = aboutKind(kind)
   return name[0].toLowerCase() + name.slice(1)
 }

@@ -95,7 +95,7 @@ function drafts(piece: Piece, map: SeatMap, index: number): Draft[] {
   const line = map.moments.filter((m) => four && four.from <= m.events[0].at.index && m.events[0].at.index <= four.to)
   for (const by of [-1, 1] as const) {
     const where = by < 0 ? 'an octave lower' : 'an octave higher'
-    if (phrase.length > measure.length)
+    if (bounds !== null && phrase.length > measure.length)
       out.push({
         name: `Phrase ${where}`,
         why: () => `measures ${numbersOf(phrase)} move together, ${bounds}`,

@@ -1,0 +1,178 @@
+import { readFileSync, writeFileSync } from 'node:fs'
+import { demoFiles } from '../demo'
+import { handsAlong, sayFingers } from '../src/core/fingering/down'
+import { reasonFor, type SeatMap } from '../src/core/fingering/map'
+import { movesOf, sayMove } from '../src/core/fingering/moves'
+import { needsOffer, offersAt } from '../src/core/fingering/offers'
+import { sayCheck, trueChecksOf } from '../src/core/hands/trueChecks'
+import { STEP_IDS, type StepId } from '../src/core/instruments/instrument'
+import type { Piece } from '../src/core/piece/piece'
+import { callsOf, DEFAULT_CALLS, sayCall } from '../src/core/reading/calls'
+import { formOf, sayLearning, sayLikeness } from '../src/core/reading/form'
+import { readingOf } from '../src/core/reading/reading'
+import { sameSpacings } from '../src/core/reading/sameSpacing'
+import { spotsOf } from '../src/core/reading/spots'
+import { classAt } from '../src/core/seats/class'
+import { ensembleMapper, mapsOf } from '../src/core/seats/ensemble'
+import { sayOctaveChange } from '../src/core/seats/octaveChoices'
+import { emptyPlan } from '../src/core/seats/plan'
+import { rescuesFor } from '../src/core/seats/rescue'
+import { seatsOf } from '../src/core/seats/seat'
+import { readFile } from '../src/formats/read'
+
+/** A sentence of the product, with where it is said. */
+type Said = { readonly kind: string; readonly where: string; readonly text: string }
+
+const PIECES = demoFiles().map(({ name, bytes }) => {
+  const { reading } = readFile(name, bytes)[0]
+  if (!reading.ok) throw new Error(name)
+  return reading.piece
+})
+
+/** Everything that is said of a seat's part. */
+function saidOf(piece: Piece, step: StepId, map: SeatMap): Said[] {
+  const out: Said[] = []
+  const at = (measure: string) => `${piece.title}, ${step}, ${map.seat.name} m${measure}`
+  const say = (kind: string, measure: string, text: string) => text && out.push({ kind, where: at(measure), text })
+  const { columns } = map.solution
+  const measureOf = (column: number) => map.moments[columns[column].moment].events[0].at.measure.number
+  for (const n of map.notes) {
+    const measure = n.placed.at.measure.number
+    say('reason', measure, `${n.pitch.letter}: ${reasonFor(map, n)}`)
+    if (!n.chord && !n.held)
+      say(
+        'true check',
+        measure,
+        trueChecksOf(map.instrument, n.stop)
+          .map((c) => `Sounds ${sayCheck(map.instrument, c)}.`)
+          .join(' '),
+      )
+  }
+  for (const m of movesOf(map)) for (const text of sayMove(m)) say('move', measureOf(m.to), text)
+  handsAlong(map).forEach((h, i) => {
+    if (h.keep.length) say('fingers', measureOf(i), `keep ${sayFingers(map.instrument, h.keep)}`)
+    if (h.prepare)
+      say(
+        'fingers',
+        measureOf(i),
+        `Set ${sayFingers(map.instrument, h.prepare.fingers)} ${h.prepare.during === 'rest' ? 'in the rest that follows' : 'while the open string rings'}.`,
+      )
+  })
+  for (const p of map.problems) say('problem', p.measure, p.text)
+  for (const s of spotsOf(piece, map)) {
+    say(`spot ${s.kind}`, s.measure, s.text)
+    say('advice', s.measure, `${s.kind}: ${s.advice}`)
+  }
+  const reading = readingOf(piece, map)
+  for (const c of callsOf(reading, DEFAULT_CALLS)) say('call', c.number, sayCall(c))
+  for (const t of sameSpacings(reading)) say('same spacing', t.note.placed.at.measure.number, t.text)
+  map.moments.forEach((m, i) => {
+    if (needsOffer(map, i))
+      for (const o of offersAt(piece, map, i).slice(0, 4)) say('substitute', m.events[0].at.measure.number, `${o.name}: ${o.why}.`)
+  })
+  return out
+}
+
+function everythingSaid(): Said[] {
+  return PIECES.flatMap((piece) =>
+    STEP_IDS.flatMap((step) => {
+      const klass = classAt(step)
+      const ensemble = ensembleMapper()(piece, emptyPlan(), klass)
+      const form = formOf(piece, piece.lines[0])
+      const number = (i: number) => piece.lines[0].measures[i].number
+      const whole = (kind: string, text: string): Said => ({ kind, where: piece.title, text })
+      return [
+        ...mapsOf(ensemble).flatMap((m) => saidOf(piece, step, m)),
+        whole('form', sayLearning(form, piece.lines[0])),
+        ...form.measures.flatMap((u) =>
+          u.like ? [whole('form', sayLikeness(number(u.from), number(form.measures[u.like.unit].from), u.like.how))] : [],
+        ),
+        ...form.runs.map((r) => whole('form', r.name)),
+        ...seatsOf(klass).flatMap((seat) =>
+          [-1, 1].map((by): Said => ({
+            kind: 'octave',
+            where: `${piece.title}, ${step}, ${seat.name}`,
+            text: sayOctaveChange(piece, emptyPlan(), klass, seat, ensemble[seat.id], ensemble[seat.id].octave + by).join(' · '),
+          })),
+        ),
+        ...(step === 'first-position' || step === 'four-strings'
+          ? seatsOf(klass).flatMap((seat) =>
+              [1, 3].flatMap((index) =>
+                rescuesFor(piece, emptyPlan(), klass, ensemble, seat.id, index)
+                  .slice(0, 5)
+                  .map((r): Said => ({
+                    kind: 'easier',
+                    where: `${piece.title}, ${step}, ${seat.name} m${number(index)}`,
+                    text: `${r.name}: ${r.why}.`,
+                  })),
+              ),
+            )
+          : []),
+      ].filter((s) => s.text)
+    }),
+  )
+}
+
+/** A sentence with what differs from place to place left out: notes, figures, positions. */
+const patternOf = (text: string): string =>
+  text
+    .replace(/\b[A-G][♯♭]?\d?\b(?! (long|half|step|rest|third|fourth|fifth|sixth|seventh|repeat|skip|finger|shift))/g, 'N')
+    .replace(/\b(half|raised|lowered)? ?\b(I{1,3}|IV|VI{0,2}|V)½?\b/g, 'P')
+    .replace(/\d+/g, '#')
+    .replace(/N( N| and N|, N)+/g, 'N …')
+
+/** The same numbers every time: a sample can be made again. */
+function random(seed: number): () => number {
+  let x = seed
+  return () => {
+    x = (Math.imul(x, 1664525) + 1013904223) >>> 0
+    return x / 2 ** 32
+  }
+}
+
+const SAMPLE = 200
+const said = everythingSaid()
+const patterns = new Map<string, Said & { times: number }>()
+for (const s of said) {
+  const key = `${s.kind.split(' ')[0]} ${s.kind === 'call' ? '' : patternOf(s.text)}`
+  const known = patterns.get(key)
+  if (known) known.times++
+  else patterns.set(key, { ...s, times: 1 })
+}
+const kinds = [...new Set(said.map((s) => s.kind))].sort()
+const next = random(Number(process.argv[2] ?? 12))
+const sample: Said[] = []
+const taken = new Set<string>()
+// As many of each kind of sentence, so that the rare ones are read too.
+while (sample.length < SAMPLE) {
+  const ofKind = said.filter((s) => s.kind === kinds[Math.floor(next() * kinds.length)])
+  const one = ofKind[Math.floor(next() * ofKind.length)]
+  if (one && !taken.has(one.text)) {
+    taken.add(one.text)
+    sample.push(one)
+  }
+}
+const AT = 'docs/words.md'
+const START = '<!-- made by npm run words -->'
+const [head] = readFileSync(AT, 'utf8').split(START)
+const rows = [...patterns.values()].filter((p) => p.kind !== 'call').sort((a, b) => a.kind.localeCompare(b.kind) || b.times - a.times)
+writeFileSync(
+  AT,
+  `${head}${START}
+
+## Patterns
+
+Every pattern of sentence that the nine demo pieces bring out at the eight steps, with how often and one example (${said.length} sentences, ${rows.length} patterns). Calls are made of words, not of sentences: see the sample.
+
+| kind | times | example |
+|---|---|---|
+${rows.map((r) => `| ${r.kind} | ${r.times} | ${r.text.replace(/\|/g, '/')} |`).join('\n')}
+
+## ${SAMPLE} sentences
+
+Drawn by \`npm run words\` (seed ${process.argv[2] ?? 12}), as many of each kind, read one by one.
+
+${sample.map((s, i) => `${i + 1}. *${s.where}* — ${s.kind}: ${s.text}`).join('\n')}
+`,
+)
+console.log(`${said.length} sentences, ${rows.length} patterns, ${SAMPLE} drawn: ${AT}`)
