@@ -5,7 +5,7 @@ import { stepsOf } from '@/core/music/pitch'
 import type { Meter, Value } from '@/core/music/time'
 import { lowFirst, type Part, type PartEvent, type PartHead } from '@/core/part/part'
 import type { Measure, NoteEvent, Piece, PieceEvent } from '@/core/piece/piece'
-import { placeMeasures } from '@/core/piece/walk'
+import { placeMeasures, type PlacedMeasure } from '@/core/piece/walk'
 import { groupEvents, type Group } from '@/core/piece/beams'
 import { ACCID, articsOf, DUR, GESTURAL, gracesOf, lyricOf, overEvent, overMeasure } from './markings'
 import { eventId, rowId } from './ids'
@@ -38,7 +38,7 @@ export function meiOf(piece: Piece, options: MeiOptions): string {
     }
     if (i > 0 && (m.key || m.meter))
       body.push(`<scoreDef${m.key ? ` key.sig="${keySig(m.key)}"` : ''}${m.meter ? ` ${meterAttrs(m.meter)}` : ''}/>`)
-    body.push(measure(m, i, i === first.measures.length - 1, staves, meters[i].meter))
+    body.push(measure(m, meters[i], i === first.measures.length - 1, staves))
   })
   if (ending) body.push('</ending>')
   const defs = options.parts.map(({ name, clef: clefName }, i) => {
@@ -52,7 +52,7 @@ ${body.join('\n')}
 </section></score></mdiv></body></music></mei>`
 }
 
-function measure(m: Measure, index: number, last: boolean, staves: readonly Staff[], meter: Meter): string {
+function measure(m: Measure, { index, meter, lead }: PlacedMeasure, last: boolean, staves: readonly Staff[]): string {
   const left = m.repeatStart ? ' left="rptstart"' : ''
   const right = m.repeatEnd
     ? ' right="rptend"'
@@ -61,7 +61,7 @@ function measure(m: Measure, index: number, last: boolean, staves: readonly Staf
       : m.barline === 'final' || last
         ? ' right="end"'
         : ''
-  const pickup = m.pickup ? ' metcon="false"' : ''
+  const pickup = m.pickup || lead > 0 ? ' metcon="false"' : ''
   const layers = staves.map((s) => s.layer(index))
   return `<measure xml:id="m${index}" n="${xmlText(m.number)}"${left}${right}${pickup}>${layers.map((l) => l.staff).join('')}${layers.map((l) => l.controls).join('')}${index === 0 ? overMeasure({ ...m, tempo: undefined }, meter) : overMeasure(m, meter)}</measure>`
 }

@@ -7,7 +7,7 @@ import { reasonFor } from '@/core/fingering/map'
 import { unfold } from '@/core/piece/unfold'
 import { placeEvents } from '@/core/piece/walk'
 import { ensembleMapper } from '@/core/seats/ensemble'
-import { emptyPlan } from '@/core/seats/plan'
+import { emptyPlan, withSubstitute } from '@/core/seats/plan'
 import { previewOf } from '@/core/seats/preview'
 import { answerAt, timelineOf } from '@/core/seats/timeline'
 import { pieces } from '@/core/testing/arbitrary'
@@ -113,5 +113,19 @@ describe('what the score shows', () => {
     expect(text).toMatch(/<dir startid="#violin--e2"[^>]*>.*III/)
     expect(text).toContain('<bracketSpan startid="#violin--e2" endid="#violin--e5"')
     expect(text).toMatch(/<dir startid="#violin--e[67]"[^>]*><rend[^>]*>I<\/rend>/)
+  })
+  it('what stands in place of other notes is bracketed from where to where', () => {
+    const piece = pieceFrom('D4 E4 F#4 G4 A4 B4 C#5 D5', { fifths: 2, mode: 'major' })
+    const changes = {
+      e2: { kind: 'octave', by: 1 },
+      e3: { kind: 'octave', by: 1 },
+      e4: { kind: 'octave', by: 1 },
+      e6: { kind: 'rest' },
+    } as const
+    const e = ensembleMapper()(piece, withSubstitute(emptyPlan(), 'violin', changes), DEFAULT_CLASS)
+    const text = meiOf(piece, { parts: [partOfSeat(piece, e.violin, false)], rows: [], positions: false, labels: false })
+    const spans = [...text.matchAll(/<bracketSpan startid="#violin--(e\d)" endid="#violin--(e\d)" func="coloration" lform="dashed"/g)]
+    expect(spans.map((m) => [m[1], m[2]])).toEqual([['e2', 'e4']])
+    expect(text.match(/ossia/g)).toHaveLength(2)
   })
 })

@@ -1,6 +1,6 @@
 import { measureTicks, meterName, quarters, type Meter } from '@/core/music/time'
 import { eventTicks, pieceSchema, PIECE_VERSION, MOST_MEASURES, type Line, type Measure, type Piece } from '@/core/piece/piece'
-import { numbersOf } from '@/core/piece/split'
+import { numbersOf, secondHalves } from '@/core/piece/split'
 import { misfits } from '@/core/piece/walk'
 import { refused, type Reading, type MisfitProblem } from './outcome'
 import { sayIssue } from '@/core/issue'
@@ -18,7 +18,8 @@ function numbered(found: readonly FoundMeasure[], first: Meter): Measure[] {
     return { ...m, ...(pickup ? { pickup: true } : {}) }
   })
   const numbers = numbersOf(measures, first)
-  return measures.map((m, i) => ({ ...m, number: m.number ?? numbers[i] }))
+  const second = secondHalves(measures, first)
+  return measures.map(({ pickup, ...m }, i) => ({ ...m, ...(pickup && !second[i] ? { pickup } : {}), number: m.number ?? numbers[i] }))
 }
 
 /** Makes a piece of what a reader found. Measures that are too long or too short are kept and said with their place. */

@@ -2,10 +2,10 @@ import midiPackage from '@tonejs/midi'
 import { strToU8, zipSync } from 'fflate'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { pitchName } from '@/core/music/pitch'
-import { quarters } from '@/core/music/time'
+import { QUARTER, quarters } from '@/core/music/time'
 import type { Piece } from '@/core/piece/piece'
 import { unfold } from '@/core/piece/unfold'
-import { placeEvents } from '@/core/piece/walk'
+import { placeEvents, placeMeasures } from '@/core/piece/walk'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { linesOf, matchLines } from '@/core/seats/lines'
 import { seatsOf } from '@/core/seats/seat'
@@ -14,6 +14,7 @@ import type { Toolkit } from '@/engrave/toolkit'
 import { LIMITS } from './limits'
 import { partsOfPiece } from '@/core/part/part'
 import { soundingNotes } from '@/core/testing/heard'
+import { writeMusicXml } from './musicxml/write'
 import { readFile } from './read'
 
 const { Midi } = midiPackage
@@ -391,5 +392,29 @@ describe('what is odd in one place does not refuse the rest', () => {
     zip[at] ^= 0x05
     const [{ reading }] = readFile('x.mxl', zip)
     expect(reading.ok ? 'read' : reading.problems[0].text).toContain('damaged')
+  })
+})
+
+describe('a measure that a repeat cuts in two (common practice: one measure in the count)', () => {
+  const ABC = 'X:1\nT:Cut\nM:3/4\nL:1/4\nK:G\nd | G A B | A2 :| d | B A B | G3 |]\n'
+  const read = (name: string, text: string) => {
+    const { reading } = readFile(name, new TextEncoder().encode(text))[0]
+    if (!reading.ok) throw new Error(JSON.stringify(reading.problems))
+    return reading
+  }
+  it('has one number, no misfit, and its second half begins on the third beat', () => {
+    const { piece, misfits } = read('cut.abc', ABC)
+    const [line] = piece.lines
+    expect(line.measures.map((m) => m.number)).toEqual(['0', '1', '2', '2', '3', '4'])
+    expect(misfits).toEqual([])
+    expect(placeMeasures(piece, line).map((m) => m.lead / QUARTER)).toEqual([2, 0, 0, 2, 0, 0])
+  })
+  it('comes back from MusicXML as it was', () => {
+    const { piece } = read('cut.abc', ABC)
+    const xml = writeMusicXml(piece, partsOfPiece(piece))
+    expect(xml.match(/implicit="yes"/g)).toHaveLength(2)
+    expect(read('cut.musicxml', xml).piece.lines[0].measures.map((m) => [m.number, m.pickup])).toEqual(
+      piece.lines[0].measures.map((m) => [m.number, m.pickup]),
+    )
   })
 })

@@ -65,7 +65,7 @@ export function withStays(moments: readonly Held[], { shifts }: Pick<Learned, 's
   if (goals.every((g) => g.length === 0)) return moments.map((m) => m.free)
   return moments.map((m, i) => {
     // While an open string rings the hand goes back by itself.
-    if (goals[i].length || m.free.some((h) => h.stops.some((s) => s.finger === 0))) return m.free
+    if (m.free.some((h) => h.stops.some((s) => s.finger === 0))) return m.free
     const near = new Map<string, Goal>()
     for (let j = Math.max(0, i - LONGEST_STAY); j < i; j++) for (const g of goals[j]) near.set(keyOf(g), g)
     return near.size ? stayingAt(m, near) : m.free

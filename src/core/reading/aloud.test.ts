@@ -231,5 +231,7 @@ describe('the reading key', () => {
       ],
     })
     expect(staffOf(setup('cello')).lines).toEqual(['G', 'B', 'D', 'F', 'A'])
+    // 27 of the check values: C on the second ledger line below, G, D and A on the first, third and top line.
+    expect(staffOf(setup('cello')).open.map((o) => o.staff)).toEqual(['second ledger line below', 'first line', 'third line', 'fifth line'])
   })
 })

@@ -309,6 +309,9 @@ describe('rescue', () => {
     expect(names.some((n) => n.startsWith('Only the'))).toBe(true)
     expect(names.some((n) => /octave lower/.test(n))).toBe(true)
     for (const r of found) expect(r.load.after < r.load.before || r.troubles === 0).toBe(true)
+    // Silence is what is left when nothing else will do.
+    expect(names.at(-1)).toBe('Rest here')
+    expect(found.some((r) => r.why.includes('from rest to rest'))).toBe(false)
   })
   it('weighs each by the whole class, as it then stands', () => {
     for (const r of found) {

@@ -103,7 +103,7 @@ class PartWriter {
       out.push(
         `<barline location="right">${style ? el('bar-style', style) : ''}${ends ? `<ending number="${passes}" type="${m.repeatEnd ? 'stop' : 'discontinue'}"/>` : ''}${m.repeatEnd ? `<repeat direction="backward"${m.repeatEnd > 2 ? ` times="${m.repeatEnd}"` : ''}/>` : ''}</barline>`,
       )
-    return `    <measure number="${escaped(m.number)}"${m.pickup ? ' implicit="yes"' : ''}>\n${out
+    return `    <measure number="${escaped(m.number)}"${placed.lead > 0 || m.pickup ? ' implicit="yes"' : ''}>\n${out
       .filter(Boolean)
       .map((line) => `      ${line}`)
       .join('\n')}\n    </measure>`
