@@ -37,7 +37,7 @@ export function SeatMenu({ button, seat, line, octave }: Props) {
     <DropdownMenu.Root defaultOpen>
       <DropdownMenu.Trigger asChild>{button}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="start" className="z-40 rounded-md border border-rule bg-sheet p-1 shadow-lg">
+        <DropdownMenu.Content align="start" className="z-40 max-w-[400px] rounded-md border border-rule bg-sheet p-1 shadow-lg">
           <DropdownMenu.Label className="px-2 pt-1 text-sm text-soft">{name} sounds</DropdownMenu.Label>
           <DropdownMenu.RadioGroup
             value={String(choice)}

@@ -10,7 +10,7 @@ const FINGERS = [1, 2, 3, 4]
 const SAY_SHIFT: Record<Has['shifts'], string> = {
   none: 'no shifts yet',
   pauses: 'in rests, over open strings',
-  needed: 'only where I has no room',
+  needed: 'for what I lacks',
   any: 'anywhere',
 }
 
