@@ -5,7 +5,7 @@ import { demoReadings } from './testing/demo'
 
 /** What is called to the class, held against the notes and hands that it is called for: every demo piece, seat and step. */
 
-const POSITION = /(?:^|, |: | to )(?:slur )?(back to first|[a-z ]+ position), /
+const POSITION = /^(?:back to first|[a-z ]+ position), | in [a-z ]+ position$/
 
 describe('what is called to the class', () => {
   const all = demoReadings().map((d) => d.reading)

@@ -72,6 +72,8 @@ describe('calls', () => {
       /B four on G · third position, C sharp two · D four · back to first, B four/,
     )
     expect(calls('B3 C#4 D4 B3', { say: 'letters' }, 'bass', 2)).toEqual(['B · C sharp · D · B'])
+    const slurred = callsOf(read('(D4 B3) G3 G3', 'bass', 2), DEFAULT_CALLS).map(sayCall)
+    expect(slurred).toEqual(['third position, slur D four on G to B four in first position, G open, G open'])
   })
   it('lengths in either language, dots too, and what is tied over a barline is held', () => {
     expect(calls('D4:h. E4', { say: 'letters', lengths: 'quarters' })).toEqual(['D dotted half · E quarter'])

@@ -93,9 +93,14 @@ export function callsOf(r: Reading, options: CallOptions): Call[] {
     } else {
       // An open string says nothing of the hand: it is told where to go at the finger that needs it.
       const to = note.hold && !note.hold.open ? note.hold.position : position
-      const shift = to === position || options.say === 'letters' ? '' : `${sayPosition(r.instrument.positions[to], to)}, `
+      const moved = to !== position && options.say !== 'letters'
+      const where = sayPosition(r.instrument.positions[to])
       const slur = !note.slurred && slurBegins(r, note) ? 'slur ' : ''
-      put(shift + slur + sayNote(r, note, options, { ...around, string }) + length(placed, options), note.slurred)
+      const said = sayNote(r, note, options, { ...around, string }) + length(placed, options)
+      // Inside a slur there is no time to say it before.
+      if (!moved) put(slur + said, note.slurred)
+      else if (note.slurred) put(`${said} in ${where}`, true)
+      else put(`${to === FIRST ? 'back to first' : where}, ${slur}${said}`)
       position = to
       string = note.hold?.stops.at(-1)?.string ?? string
     }
@@ -139,7 +144,8 @@ function closesOf({ map: { line } }: Reading): Map<number, string> {
   const order = unfold(line)
   order.forEach((index, i) => {
     const next = order[i + 1]
-    if (next !== undefined && next <= index && !closes.has(index)) closes.set(index, `again from measure ${line.measures[next].number}`)
+    if (next !== undefined && next <= index && !closes.has(index))
+      closes.set(index, `again from ${next === 0 ? 'the beginning' : `measure ${line.measures[next].number}`}`)
   })
   return closes
 }
@@ -147,9 +153,8 @@ function closesOf({ map: { line } }: Reading): Map<number, string> {
 /** Whether the bow that begins at a note plays the next one too. */
 const slurBegins = (r: Reading, note: ReadNote): boolean => r.notes[note.index + 1]?.slurred === true
 
-/** "Third position", "back to first", "raised third position". */
-function sayPosition(p: Position, index: number): string {
-  if (index === FIRST) return 'back to first'
+/** "Third position", "raised third position". */
+function sayPosition(p: Position): string {
   const name = p.name.replace('½', '')
   const spoken = name === 'half' ? 'half' : `${ORDINALS[ROMAN.indexOf(name)] ?? name}${p.name.includes('½') ? ' and a half' : ''}`
   return `${p.shade ? `${p.shade} ` : ''}${spoken} position`
