@@ -145,7 +145,7 @@ test('a seat moves by octaves and reads another line', async ({ page }) => {
   await page.getByRole('button', { name: /Cello reads 1 octave lower; change/ }).click()
   await page.getByRole('menuitemradio', { name: 'Lower', exact: true }).click()
   await page.getByRole('button', { name: /Cello reads .*; change/ }).click()
-  await page.getByRole('menuitemradio', { name: 'as the tune' }).click()
+  await page.getByRole('menuitemradio', { name: /^as the tune/ }).click()
   await expect(page.getByRole('button', { name: /Cello reads as the tune; change/ })).toBeVisible()
   await saved(page)
   await reload(page)
