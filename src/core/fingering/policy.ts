@@ -43,7 +43,7 @@ export const DEFAULT_POLICY: Policy = {
 /** Why each default is what it is, for the teacher. Common practice. */
 export const WHY_DEFAULT: Record<keyof Policy, string> = {
   fourth: 'The open string is in tune and easy; 4 earns its place where a crossing would break a slur.',
-  fingersDown: 'Beginners place the hand as a block; single fingers come later.',
+  fingersDown: 'Beginners keep the lower fingers down; single fingers come later.',
   stay: 'A mixed class reads together in first position; shifts are for what it lacks.',
   school: 'Most school methods teach 1-2-4.',
   extensions: 'F♯ on C and C♯ on G have no other place in first position.',

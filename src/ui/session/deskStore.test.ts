@@ -1,4 +1,4 @@
-import { DEFAULT_CLASS, type ClassSettings } from '@/core/seats/class'
+import { classAt, DEFAULT_CLASS, type ClassSettings } from '@/core/seats/class'
 import { describe, expect, it } from 'vitest'
 import type { MappedNote } from '@/core/fingering/map'
 import { QUARTER } from '@/core/music/time'
@@ -171,6 +171,23 @@ describe('the desk', () => {
     d.getState().edit(restored(d.getState().ensemble.viola, trouble))
     expect(d.getState().plan.substitutes.viola).toEqual({})
     expect(d.getState().said).toBe('Viola m2: as written')
+  })
+  it('tells the hand where to be by a pin of its position, and says so where there is nothing to tell', () => {
+    const piece = pieceFrom('E4 F#4 B4 D5 G5 F#5 B4 F#4 z', { fifths: 2, mode: 'major' })
+    const d = createDesk({ id: 'x', piece, plan: emptyPlan(), klass: classAt('third-position'), version: 1 })
+    const position = (moment: number) => {
+      d.getState().pick(moment, 'viola')
+      return pickedNotes(d.getState(), 'viola')[0].position
+    }
+    expect(position(3)).toBe('III')
+    d.getState().tellHand('home')
+    expect([position(3), d.getState().plan.pins.viola]).toEqual(['I', { e3: { position: 'I', base: 2 } }])
+    d.getState().tellHand('enter')
+    expect(d.getState().said).toBe('Viola m1: go to III here, pinned')
+    d.getState().undo()
+    d.getState().pick(0)
+    d.getState().tellHand('stay')
+    expect(d.getState().said).toBe('Viola: no other position before it to stay in')
   })
   it('what one choice moved goes back together, from wherever in it that is asked', () => {
     const d = desk()
