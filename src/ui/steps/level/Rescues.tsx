@@ -10,7 +10,8 @@ import { Button } from '@/ui/kit/Button'
 import { percent, points } from '@/ui/session/useLoads'
 import { findRescues } from './weigher'
 
-const SHOWN = 8
+/** How many are shown before "more"; the last of them all, silence, always is. */
+const SHOWN = 6
 
 type Found = { readonly plan: unknown; readonly index: number; readonly seat: SeatId; readonly rescues: readonly Rescue[] | 'failed' }
 
@@ -23,6 +24,7 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
   const measure = useDesk((d) => d.piece.lines[0].measures[index]?.number ?? '')
   const [found, setFound] = useState<Found | null>(null)
   const [busy, setBusy] = useState(false)
+  const [all, setAll] = useState(false)
   // What was weighed for another measure or before a change says nothing about this one.
   const mine = found && found.plan === plan && found.index === index && found.seat === seat ? found.rescues : null
   const ask = () => {
@@ -45,7 +47,7 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
       <h3 className="text-sm font-semibold">Easier, for this seat</h3>
       {mine.length === 0 && <p className="text-sm text-soft">Nothing makes this measure lighter than it is.</p>}
       <ul>
-        {mine.slice(0, SHOWN).map((r) => (
+        {(all ? mine : mine.filter((_, i) => i < SHOWN || i === mine.length - 1)).map((r) => (
           <li key={r.name} className="border-t border-rule py-1 leading-snug">
             <Button
               size="small"
@@ -71,6 +73,11 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
           </li>
         ))}
       </ul>
+      {mine.length > SHOWN + 1 && (
+        <button type="button" className="text-sm text-rosin underline" onClick={() => setAll(!all)}>
+          {all ? 'fewer' : `${mine.length - SHOWN - 1} more`}
+        </button>
+      )}
     </div>
   )
 }
