@@ -80,8 +80,10 @@ function sayNeed(instrument: Instrument, { stops, position }: Hold, need: Need):
       return one ? sayFinger(instrument, s) : 'a low or high finger'
     case 'extension':
       return 'opening the hand'
-    case 'chord':
-      return 'two strings at once'
+    case 'chord': {
+      const at = instrument.positions[position]
+      return at.name === 'I' ? 'two strings at once' : `two strings at once in ${sayPosition(at)}`
+    }
   }
 }
 

@@ -1,4 +1,4 @@
-import { positionKey, type Instrument, type Shape } from '../instruments/instrument'
+import { FIRST, positionKey, type Instrument, type Shape } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import type { Need, Stop } from './hold'
 
@@ -15,6 +15,8 @@ export function needsOf(instrument: Instrument, learned: Learned, stops: readonl
     if (down.some(off)) needs.push('place')
     if (down.some((s) => s.stretch && !learned.extensions.includes(s.finger === 1 ? 'back' : 'forward'))) needs.push('extension')
   } else if (shape !== 'closed' && !learned.extensions.includes(shape)) needs.push('extension')
-  if (down.length && stops.length > 1 && !learned.doubleStops) needs.push('chord')
+  // A class that only visits a position has not learned to hold two strings there.
+  const visits = learned.shifts === 'needed' && position > FIRST
+  if (down.length && stops.length > 1 && (visits || !learned.doubleStops)) needs.push('chord')
   return needs
 }
