@@ -1,5 +1,4 @@
 import { readFileSync, writeFileSync } from 'node:fs'
-import { demoFiles } from '../demo'
 import { handsAlong, sayFingers } from '../src/core/fingering/down'
 import { reasonFor, type SeatMap } from '../src/core/fingering/map'
 import { movesOf, sayMove } from '../src/core/fingering/moves'
@@ -18,16 +17,12 @@ import { sayOctaveChange } from '../src/core/seats/octaveChoices'
 import { emptyPlan } from '../src/core/seats/plan'
 import { rescuesFor } from '../src/core/seats/rescue'
 import { seatsOf } from '../src/core/seats/seat'
-import { readFile } from '../src/formats/read'
+import { demoPieces } from '../src/formats/testing/demo'
 
 /** A sentence of the product, with where it is said. */
 type Said = { readonly kind: string; readonly where: string; readonly text: string }
 
-const PIECES = demoFiles().map(({ name, bytes }) => {
-  const { reading } = readFile(name, bytes)[0]
-  if (!reading.ok) throw new Error(name)
-  return reading.piece
-})
+const PIECES = demoPieces()
 
 /** Everything that is said of a seat's part. */
 function saidOf(piece: Piece, step: StepId, map: SeatMap): Said[] {

@@ -6,3 +6,8 @@ export function sayNames(all: readonly string[]): string {
 
 /** A seat's name in the middle of a sentence: "Violin" is "violin", "Violin 2" "violin 2"; what a teacher wrote in capitals stays. */
 export const inSentence = (name: string): string => (/^[A-Z][^A-Z]*$/.test(name) ? name[0].toLowerCase() + name.slice(1) : name)
+
+const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth', 'eleventh', 'twelfth']
+
+/** "first" for 1, up to "twelfth"; beyond it the number. */
+export const ordinal = (n: number): string => ORDINALS[n - 1] ?? `${n}th`

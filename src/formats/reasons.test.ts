@@ -191,6 +191,8 @@ const CLAIMS: readonly (readonly [RegExp, (...found: string[]) => Check])[] = [
 ]
 /** What is false in a reason: the phrases that the two lines do not bear out. */
 function falseIn(map: SeatMap, note: MappedNote, whole: string): string[] {
+  const alone: Way = { moments: [map.solution.columns[note.column].moment], holds: [note.hold], pairs: [], first: null }
+  if (/with the same notes/.test(whole) && strangers(alone, map) === 0) return [whole]
   const reason = whole.replace(/ In measure \S+, with the same notes, .+$/, '')
   const { columns, chosen } = map.solution
   const { holds, all } = columns[note.column]

@@ -230,6 +230,14 @@ describe('common practice in the first lessons', () => {
     expect(said(m)).toBe('D0 D1 D4 G4')
     expect(positions(m)).toBe('- II½ II½ II½')
   })
+  it('a measure that returns is fingered as it was, and what is pinned there is not laid to what stands around it', () => {
+    const same = written('cello', 'D3 E3 F#3 G3 A3:w D3 E3 F#3 G3', D)
+    expect(same.notes.slice(5).map((n) => [n.stop.string, n.stop.finger])).toEqual(
+      same.notes.slice(0, 4).map((n) => [n.stop.string, n.stop.finger]),
+    )
+    const pinned = written('violin', 'G4 A4 G4 A4 G4 A4 G4 A4', D, new Map([['e1', { fingers: [4] }]]))
+    for (const n of pinned.notes) expect(reasonFor(pinned, n)).not.toContain('with the same notes')
+  })
   it('of two ways that cost the same the open string and the lower position are taken', () => {
     const m = written('violin', 'E5 E5', D)
     expect(said(m)).toBe('E0 E0')

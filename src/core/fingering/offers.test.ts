@@ -131,7 +131,8 @@ describe('substitutes', () => {
     const together = offersAt(one, mapped(one, 'viola'), 0).find((o) => o.name === 'E4 and B4')!
     expect(together.why).toBe('the upper note an octave lower: 1 on D and 1 on A')
     const two = pieceFrom('[C#5,E5] [C#5,E5] [C#5,E5] [C#5,E5]', { fifths: 3, mode: 'major' })
-    const turns = offersAt(two, mapped(two, 'viola'), 0).find((o) => o.name === 'Open A and 2 on A by turns')!
+    const turns = offersAt(two, mapped(two, 'viola'), 0).find((o) => o.name === 'A4 and C♯5 by turns')!
+    expect(turns.why).toBe('open A and 2 on A, 4 strokes in the same rhythm')
     const after = mapped(two, 'viola', turns.changes)
     expect(after.notes.map((n) => [n.stop.string, n.stop.finger])).toEqual([
       [3, 0],

@@ -4,7 +4,6 @@ import { byOctaves, letterName, LETTERS, midiOf, printedPitch, stepsOf, type Pit
 import type { Piece } from '../piece/piece'
 import { placeEvents } from '../piece/walk'
 import { chargeChosen } from './chosen'
-import { easiestHold } from './easiest'
 import { sayHold } from './explain'
 import { mapSeat, type SeatMap } from './map'
 import type { Moment } from './moments'
@@ -47,14 +46,14 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number): Offer[] {
     const left = troubles(after)
     // What is put here must be no trouble itself.
     if (left < troubles(map) && !needsOffer(after, momentOf(after, m)))
-      tried.set(key, { name, why: why(playedAt(after, m)), changes, left, price: laborOf(after) - before })
+      tried.set(key, { name, why: why((x = m) => playedAt(after, x)), changes, left, price: laborOf(after) - before })
   }
   for (const by of OCTAVES) {
     const name = by < 0 ? (by === -1 ? 'Octave lower' : 'Two octaves lower') : by === 1 ? 'Octave higher' : 'Two octaves higher'
     offer({
       name,
-      why: (hold) =>
-        `${names(map, m.pitches, by)} ${m.pitches.length > 1 ? 'are' : 'is'} ${hold}; only this ${m.pitches.length > 1 ? 'chord' : 'note'} moves`,
+      why: (played) =>
+        `${names(map, m.pitches, by)} ${m.pitches.length > 1 ? 'are' : 'is'} ${played()}; only this ${m.pitches.length > 1 ? 'chord' : 'note'} moves`,
       changes: all([m], { kind: 'octave', by }),
     })
     const { moments: phrase, bounds } = phraseOf(map, moment)
@@ -141,8 +140,8 @@ export function phraseOf(map: SeatMap, moment: number): Phrase {
   return { moments: phrase, bounds }
 }
 
-/** Something to try; `why` is said of how the seat then plays the moment. */
-type Draft = Pick<Offer, 'name' | 'changes'> & { readonly why: (hold: string) => string }
+/** Something to try; `why` is said of how the seat then plays the moment, or another one. */
+type Draft = Pick<Offer, 'name' | 'changes'> & { readonly why: (played: (x?: Moment) => string) => string }
 
 /** The notes of a chord of two with one of them in another octave. */
 function inversions(map: SeatMap, m: Moment): Draft[] {
@@ -156,7 +155,7 @@ function inversions(map: SeatMap, m: Moment): Draft[] {
     .filter(([[a, b]]) => midiOf(a) !== midiOf(b))
     .map(([pair, what]): Draft => {
       const pitches = [...pair].sort((a, b) => midiOf(a) - midiOf(b))
-      return { name: names(map, pitches), why: (hold) => `${what}: ${hold}`, changes: all([m], { kind: 'chord', pitches }) }
+      return { name: names(map, pitches), why: (played) => `${what}: ${played()}`, changes: all([m], { kind: 'chord', pitches }) }
     })
 }
 
@@ -191,12 +190,10 @@ function byTurns(map: SeatMap, moment: number): Draft[] {
       {},
       ...run.map((m, i) => all([m], { kind: 'tone', pitch: i % 2 === 0 ? open : kept })),
     ) as Draft['changes']
-    const stopped = easiestHold(map.solution.setup, [byOctaves(kept, map.written)])
-    const fingered = stopped ? sayHold(instrument, stopped) : names(map, [kept])
     return [
       {
-        name: `Open ${open.letter} and ${fingered} by turns`,
-        why: () => `${run.length} strokes in the same rhythm, one note each`,
+        name: `${names(map, [open])} and ${names(map, [kept])} by turns`,
+        why: (played) => `${played(run[0])} and ${played(run[1])}, ${run.length} strokes in the same rhythm`,
         changes,
       },
     ]
@@ -209,7 +206,7 @@ function divisi(map: SeatMap, m: Moment): Draft[] {
   const pick = (indices: readonly number[], why: string): Draft[] => {
     const pitches = indices.map((i) => m.pitches[i])
     const heads = indices.map((i) => m.order[i])
-    return [{ name: `Only ${names(map, pitches)}`, why: (hold) => `${hold}; ${why}`, changes: all([m], { kind: 'heads', heads }) }]
+    return [{ name: `Only ${names(map, pitches)}`, why: (played) => `${played()}; ${why}`, changes: all([m], { kind: 'heads', heads }) }]
   }
   const last = m.pitches.length - 1
   const single = m.pitches.flatMap((_, i) =>
@@ -233,7 +230,7 @@ function tones(piece: Piece, map: SeatMap, m: Moment): Draft[] {
       .filter((p) => Math.abs(stepsOf(p) - stepsOf(top)) < LETTERS.length && p.octave >= -1 && p.octave <= 9)
       .map((p): Draft => ({
         name: `${names(map, [p])} instead`,
-        why: (hold) => `${from}; ${hold}`,
+        why: (played) => `${from}; ${played()}`,
         changes: all([m], { kind: 'tone', pitch: p }),
       }))
   })

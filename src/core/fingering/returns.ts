@@ -56,5 +56,6 @@ export function metOtherwise(s: Solution, moments: readonly Moment[], column: nu
   const from = firstMet(moments)[s.columns[column].moment]
   const there = from < 0 ? -1 : s.columns.findIndex((c) => c.moment === from)
   const choice = (i: number) => choiceOf(s.columns[i].holds[s.chosen[i]])
-  return there >= 0 && choice(there) !== choice(column) ? moments[from].events[0].at.measure.number : null
+  // What the teacher has pinned there says nothing of what stands around.
+  return there >= 0 && !s.columns[there].pinned && choice(there) !== choice(column) ? moments[from].events[0].at.measure.number : null
 }

@@ -4,6 +4,7 @@ import { sayHold } from '../fingering/explain'
 import { atHome } from '../fingering/visits'
 import { isLearned, type Hold } from '../hands/hold'
 import { CLEFS, staffPlace, type Clef } from '../music/clef'
+import { ordinal } from '../names'
 import { midiOf, pitchAt, pitchName, printedPitch, type Letter, type Pitch } from '../music/pitch'
 
 /** A letter as a theory page asks for it. */
@@ -32,17 +33,15 @@ export function placesOf(setup: Setup, asked: AskedLetter): Place[] {
   return out
 }
 
-const ORDINAL = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth']
-
 /** "second line", "third space", "space below the staff", "first ledger line above". Lines and spaces from the bottom. */
 export function sayStaffPlace(p: Pitch, clef: Clef): string {
   const place = staffPlace(p, clef)
   const line = place % 2 === 0
-  if (Math.abs(place) <= 4) return line ? `${ORDINAL[(place + 4) / 2]} line` : `${ORDINAL[(place + 3) / 2]} space`
+  if (Math.abs(place) <= 4) return line ? `${ordinal((place + 4) / 2 + 1)} line` : `${ordinal((place + 3) / 2 + 1)} space`
   const [far, side] = [Math.abs(place), place > 0 ? 'above' : 'below']
   if (far === 5) return `space ${side} the staff`
   const ledger = Math.floor((far - 4) / 2)
-  return line ? `${ORDINAL[ledger - 1]} ledger line ${side}` : `space ${side} the ${ORDINAL[ledger - 1]} ledger line`
+  return line ? `${ordinal(ledger)} ledger line ${side}` : `space ${side} the ${ordinal(ledger)} ledger line`
 }
 
 /** The letters of a clef's lines and spaces, from the bottom, and where the open strings lie. */

@@ -4,6 +4,7 @@ import type { Stop } from '../hands/hold'
 import { FIRST, type Instrument, type Position } from '../instruments/instrument'
 import { letterName, midiOf, spokenLetter, stepsOf, type Pitch } from '../music/pitch'
 import { feltBeatTicks, type Base } from '../music/time'
+import { ordinal } from '../names'
 import { unfold } from '../piece/unfold'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
 import { top, type Reading, type ReadNote } from './reading'
@@ -132,11 +133,9 @@ function leadOf(r: Reading, index: number): string {
   const pickup = first && first.placed.at.lead > 0 ? [`pickup${stroke ? `, ${BOW[stroke.bow]}` : ''}`] : []
   // An ending is announced where it begins.
   const passes = m.ending && String(measures[index - 1]?.ending) !== String(m.ending) ? m.ending : []
-  const ending = passes.length ? [`${passes.map((n) => ORDINALS[n]).join(' and ')} ending`] : []
+  const ending = passes.length ? [`${passes.map(ordinal).join(' and ')} ending`] : []
   return [...ending, ...pickup, ...(first?.slurred ? ['in the same bow'] : [])].join(', ')
 }
-
-const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth', 'eleventh', 'twelfth']
 
 /** Where the piece goes on when it does not go on to the next measure, by measure: the first place that it leaves for from there. */
 function closesOf({ map: { line } }: Reading): Map<number, string> {
@@ -156,7 +155,8 @@ const slurBegins = (r: Reading, note: ReadNote): boolean => r.notes[note.index +
 /** "Third position", "raised third position". */
 function sayPosition(p: Position): string {
   const name = p.name.replace('½', '')
-  const spoken = name === 'half' ? 'half' : `${ORDINALS[ROMAN.indexOf(name)] ?? name}${p.name.includes('½') ? ' and a half' : ''}`
+  const spoken =
+    name === 'half' ? 'half' : `${ROMAN.includes(name) ? ordinal(ROMAN.indexOf(name)) : name}${p.name.includes('½') ? ' and a half' : ''}`
   return `${p.shade ? `${p.shade} ` : ''}${spoken} position`
 }
 

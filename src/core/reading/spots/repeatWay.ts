@@ -1,3 +1,4 @@
+import { ordinal } from '../../names'
 import type { Measure } from '../../piece/piece'
 import { unfold } from '../../piece/unfold'
 import type { Detector, Found } from './spot'
@@ -57,8 +58,5 @@ export const repeatWay = {
   },
 } as const satisfies Detector
 
-const PASSES = ['', 'First', 'Second', 'Third', 'Fourth', 'Fifth', 'Sixth', 'Seventh', 'Eighth', 'Ninth']
-
-/** "First ending", "First and second ending". */
-const endings = ({ ending }: Measure): string =>
-  `${(ending ?? []).map((n, i) => (i === 0 ? PASSES[n] : PASSES[n].toLowerCase())).join(' and ')} ending`
+/** "first ending", "first and second ending". */
+const endings = ({ ending }: Measure): string => `${(ending ?? []).map(ordinal).join(' and ')} ending`
