@@ -132,3 +132,37 @@ test('another window’s class is never overwritten unseen', async ({ page, cont
   await page.getByLabel('School').fill('Quillbrook School')
   await saved(page)
 })
+
+test('the pins of all pieces say which way of the class would have made them needless, and it is taken when asked for', async ({
+  page,
+}) => {
+  /** Goes on by so many measures, and presses a key. */
+  const at = async (steps: readonly number[], key: string) => {
+    for (const measures of steps) {
+      for (let i = 0; i < measures; i++) await page.keyboard.press('Control+ArrowRight')
+      await page.keyboard.press(key)
+    }
+  }
+  await page.goto('/class')
+  await page.getByRole('button', { name: 'What do my pins say?' }).click()
+  await expect(page.getByText('Nothing is pinned in a piece of this class.')).toBeVisible()
+  await open(page, "The Lamplighter's Shortcut")
+  const status = page.getByRole('status').filter({ hasText: /^saved$/ })
+  // The A of two measures with 4 on D, where the class takes the open string.
+  await at([3, 10], '4')
+  await expect(status).toBeVisible()
+  await page.goto('/class')
+  await page.getByRole('button', { name: 'What do my pins say?' }).click()
+  await expect(
+    page.getByText(/^With “4 wherever it can be” \(open string or 4\), 2 of your 2 pins in 1 piece would not be needed\. /),
+  ).toBeVisible()
+  await page.getByRole('button', { name: 'Make it the class’s way' }).click()
+  await expect(page.getByLabel('Open string or 4')).toHaveValue('3')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByLabel('Open string or 4')).toHaveValue('1')
+  await expect(status).toBeVisible()
+  // And the pins are lifted again for whoever comes after.
+  await open(page, "The Lamplighter's Shortcut")
+  await at([3, 10], 'Delete')
+  await expect(status).toBeVisible()
+})

@@ -12,8 +12,47 @@ async function read(page: Page, title = 'The Ferry at Low Water'): Promise<void>
   await expect(panel(page)).toBeVisible()
 }
 
-test('the spots are listed, stepped through, drawn on bench, score and ribbon, muted and brought back', async ({ page }) => {
+/** Everything that trips somebody, behind the first things. */
+async function readSpots(page: Page): Promise<void> {
   await read(page)
+  await page.getByRole('tab', { name: 'Spots' }).click()
+}
+
+test('the first things are said first: gone to, left out, brought back, and the rest is one click away', async ({ page }) => {
+  await read(page)
+  const things = page.getByRole('list', { name: 'Say before playing' })
+  const rows = things.getByRole('listitem')
+  const count = await rows.count()
+  expect(count).toBeGreaterThanOrEqual(5)
+  expect(count).toBeLessThanOrEqual(7)
+  await expect(rows.first()).toContainText('Cello and bass leave first position in 3 and 13, which is new; violin and viola stay.')
+  // Gone to by the sentence, then by one of its measures.
+  await rows
+    .first()
+    .getByRole('button', { name: /leave first position/ })
+    .click()
+  await expect(rows.first().getByRole('button', { name: /leave first position/ })).toHaveAttribute('aria-current', 'true')
+  await expect(page.getByText(/^(Cello|Bass)( and bass)?: /)).toBeVisible()
+  await rows.first().getByRole('button', { name: 'To measure 13' }).click()
+  // Left out, kept over a reload, and undone by bringing its spots back.
+  await rows.first().getByRole('button', { name: 'Leave this out' }).click()
+  await expect(things).not.toContainText('leave first position')
+  await saved(page)
+  await reload(page)
+  await expect(rows.first()).toContainText('F comes in two forms')
+  await expect(things).not.toContainText('leave first position')
+  await page.getByRole('button', { name: /^Also: \d+ smaller things/ }).click()
+  await expect(page.getByRole('tab', { name: 'Spots' })).toHaveAttribute('aria-selected', 'true')
+  await page.getByRole('radio', { name: 'By kind' }).click()
+  for (const show of [...Array(await page.getByRole('button', { name: 'Show', exact: true }).count()).keys()].reverse())
+    await page.getByRole('button', { name: 'Show', exact: true }).nth(show).click()
+  await page.getByRole('tab', { name: 'First' }).click()
+  await expect(rows.first()).toContainText('Cello and bass leave first position')
+  await saved(page)
+})
+
+test('the spots are listed, stepped through, drawn on bench, score and ribbon, muted and brought back', async ({ page }) => {
+  await readSpots(page)
   await expect(page).toHaveURL(/\/read$/)
   await page.keyboard.press('.')
   const open1 = spots(page).locator('[aria-expanded=true]')
@@ -36,6 +75,7 @@ test('the spots are listed, stepped through, drawn on bench, score and ribbon, m
   await expect(spots(page).getByRole('listitem')).toHaveCount(count - 1)
   await saved(page)
   await reload(page)
+  await page.getByRole('tab', { name: 'Spots' }).click()
   await expect(spots(page).getByRole('listitem')).toHaveCount(count - 1)
   await page.getByRole('radio', { name: 'By kind' }).click()
   await page.getByRole('button', { name: 'Show', exact: true }).first().click()
@@ -53,7 +93,7 @@ test('the class decides a kind for all its pieces', async ({ page }) => {
   await page.getByText('Decide kind by kind').click()
   await page.getByLabel('Ledger lines').selectOption('never')
   await saved(page)
-  await read(page)
+  await readSpots(page)
   await expect(spots(page)).not.toContainText('Ledger lines')
   await page.goto('/class')
   await page.getByText('Decide kind by kind').click()
@@ -85,12 +125,12 @@ test('form, calls, same spacing, counts and the reading key of each seat', async
   await expect(big).toContainText('Measure 8')
   await page.keyboard.press('Escape')
   await expect(big).toBeHidden()
-  await page.getByRole('tab', { name: 'Same spacing' }).click()
+  await page.getByRole('tab', { name: 'Spacing' }).click()
   await expect(panel(page)).toContainText('The spacing is the same; the sound is not')
   await page.getByRole('tab', { name: 'Counts' }).click()
   await expect(page.getByRole('table', { name: 'Notes by string and finger' })).toBeVisible()
   await expect(panel(page).locator('svg text').first()).toBeVisible()
-  await page.getByRole('tab', { name: 'Reading key' }).click()
+  await page.getByRole('tab', { name: 'Key' }).click()
   await page.getByRole('button', { name: 'F', exact: true }).click()
   await expect(panel(page)).toContainText('fourth line: 3 on D')
 })
@@ -114,11 +154,11 @@ for (const theme of ['light', 'dark'] as const)
     test.setTimeout(120_000)
     await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
     await read(page)
-    for (const tab of ['Spots', 'Form', 'Calls', 'Same spacing', 'Counts', 'Reading key']) {
+    for (const tab of ['First', 'Spots', 'Form', 'Calls', 'Spacing', 'Counts', 'Key']) {
       await page.getByRole('tab', { name: tab }).click()
       // The whole page once, then what the tab brings.
       const all = new AxeBuilder({ page })
-      const { violations } = await (tab === 'Spots' ? all : all.include('[aria-label="Read"]')).analyze()
+      const { violations } = await (tab === 'First' ? all : all.include('[aria-label="Read"]')).analyze()
       expect(violations.map((v) => `${tab}: ${v.id}: ${v.nodes[0].html.slice(0, 160)}`)).toEqual([])
     }
   })

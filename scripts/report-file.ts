@@ -6,6 +6,7 @@ import { octavesFor, seatMap } from '../src/core/seats/ensemble'
 import { emptyPlan, type OctaveChoice, type Plan } from '../src/core/seats/plan'
 import { everySeat, seatsOf, type SeatId } from '../src/core/seats/seat'
 import { readReportOf } from '../src/formats/readReport'
+import { keysReportOf } from '../src/formats/keysReport'
 import { csvRows, reportOf } from '../src/formats/report'
 import { piecesIn } from './pieces'
 
@@ -16,7 +17,7 @@ export type FileTask = {
   readonly octave: OctaveChoice
   readonly line: number | null
   readonly klass: ClassSettings
-  readonly as: 'json' | 'csv' | 'read'
+  readonly as: 'json' | 'csv' | 'read' | 'keys'
 }
 /** What goes to the standard output and to the standard error; `ok`: every piece in the file was mapped. */
 export type Reported = { readonly ok: boolean; readonly out: string; readonly errors: string }
@@ -36,6 +37,14 @@ function reportsFor({ file, seats, octave, line, klass, as }: FileTask, say: (te
       octaves: everySeat(players, () => octave),
       lines: line === null ? {} : everySeat(players, () => line - 1),
     }
+    if (as === 'keys') {
+      reports.push(
+        keysReportOf(piece, plan, { ...klass, seats: klass.seats.filter((s) => seats.includes(s.id)) })
+          .map((k) => `${JSON.stringify(k)}\n`)
+          .join(''),
+      )
+      continue
+    }
     const octaves = octavesFor(piece, plan, klass)
     const maps = players.filter((s) => seats.includes(s.id)).map((seat) => seatMap(piece, plan, klass, seat, octaves[seat.id]))
     reports.push(printed(as, where, piece, maps, klass))
@@ -43,7 +52,7 @@ function reportsFor({ file, seats, octave, line, klass, as }: FileTask, say: (te
   return all && reports.length === found.length ? reports : null
 }
 
-function printed(as: FileTask['as'], where: string, piece: Piece, maps: readonly SeatMap[], klass: ClassSettings): string {
+function printed(as: Exclude<FileTask['as'], 'keys'>, where: string, piece: Piece, maps: readonly SeatMap[], klass: ClassSettings): string {
   switch (as) {
     case 'csv':
       return csvRows(reportOf(where, piece, maps))

@@ -14,11 +14,12 @@ import { classOf } from './pieces'
 const FOURTH_NAMES = ['auto', ...FOURTH] as const
 
 /** What a command prints of each file. */
-export type Printed = 'map' | 'read'
+export type Printed = 'map' | 'read' | 'keys'
 
 const SAYS: Record<Printed, string> = {
   map: 'string, finger and position of every note, for each seat',
   read: 'what trips whom, what is called, how the piece is built and how evenly it loads the seats',
+  keys: 'every usual key with its best octaves, ranked, one a line',
 }
 
 const usageOf = (command: Printed): string => `${command}: ${SAYS[command]}.
@@ -111,7 +112,7 @@ function settings(command: Printed): Settings {
       octave,
       line,
       klass: { ...(step ? atStep(own, step) : own), policy },
-      as: command === 'read' ? 'read' : values.format === 'csv' ? 'csv' : 'json',
+      as: command !== 'map' ? command : values.format === 'csv' ? 'csv' : 'json',
     }
   } catch (e) {
     return stop(`${command}: ${(e as Error).message}`)

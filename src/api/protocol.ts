@@ -4,6 +4,8 @@ import { pieceSchema } from '@/core/piece/piece'
 import { summarySchema } from '@/core/piece/summary'
 import { classSettingsSchema } from '@/core/seats/class'
 import { planSchema } from '@/core/seats/plan'
+import { policySchema } from '@/core/fingering/policy'
+import { STEP_IDS } from '@/core/instruments/instrument'
 import { previewSchema } from '@/core/seats/preview'
 import { seatIdSchema } from '@/core/seats/seat'
 import { upgradedClass, upgradedPlan } from '@/core/seats/upgrade'
@@ -107,6 +109,33 @@ export const cardSchema = z.object({
 export type Card = z.infer<typeof cardSchema>
 
 /** A part of the shelf: how many pieces there are, how many of them match, and some of those. */
+/** What the pins of the class's pieces say of its ways; see core/seats/pinsSay.ts. */
+const countOf = z.int().check(z.minimum(0), z.maximum(1_000_000))
+export const pinsReply = z.discriminatedUnion('ok', [
+  z.object({
+    ok: z.literal(true),
+    pins: countOf,
+    pieces: countOf,
+    needless: countOf,
+    best: z.nullable(
+      z.object({
+        way: z.discriminatedUnion('kind', [
+          z.object({
+            kind: z.literal('decision'),
+            key: z.keyof(policySchema),
+            value: z.union([z.string().check(z.maxLength(40)), z.boolean()]),
+          }),
+          z.object({ kind: z.literal('step'), step: z.enum(STEP_IDS) }),
+        ]),
+        needless: countOf,
+        others: countOf,
+      }),
+    ),
+  }),
+  z.object({ ok: z.literal(false), problem: z.string() }),
+])
+export type PinsReply = z.infer<typeof pinsReply>
+
 export const shelfReply = z.object({ total: z.int().check(z.minimum(0)), found: z.int().check(z.minimum(0)), cards: z.array(cardSchema) })
 export type ShelfReply = z.infer<typeof shelfReply>
 

@@ -1,8 +1,12 @@
+/** "a", "a and b", "a, b and c", each as it is. */
+export const sayList = (all: readonly string[]): string =>
+  all.length < 2 ? all.join('') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`
+
 /** Names of seats in a sentence: "Violin", "Violin and viola", "Violin, viola and cello". */
-export function sayNames(all: readonly string[]): string {
-  const names = all.map((n, i) => (i === 0 ? n : inSentence(n)))
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
-}
+export const sayNames = (all: readonly string[]): string => sayList(all.map((n, i) => (i === 0 ? n : inSentence(n))))
+
+/** With a capital, as a sentence begins. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** A seat's name in the middle of a sentence: "Violin" is "violin", "Violin 2" "violin 2"; what a teacher wrote in capitals stays. */
 export const inSentence = (name: string): string => (/^[A-Z][^A-Z]*$/.test(name) ? name[0].toLowerCase() + name.slice(1) : name)

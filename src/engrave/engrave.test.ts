@@ -82,6 +82,29 @@ describe('the score', () => {
     expect(all.split(`id="viola--${id}-finger"`)).toHaveLength(2)
     expect(systems[0].match(/class="row-name"/g)).toHaveLength(12)
   })
+  it('draws a hairpin under each staff, from where it begins to where it ends', () => {
+    const piece = pieceFrom('D4 E4 F4 G4 A4 B4 A4:h')
+    const [line] = piece.lines
+    const [a, b] = line.measures
+    const events = [{ ...a.events[0], hairpin: 'crescendo' as const }, ...a.events.slice(1)]
+    const swelling = {
+      ...piece,
+      lines: [
+        {
+          ...line,
+          measures: [
+            { ...a, events },
+            { ...b, events: [b.events[0], { ...b.events[1], hairpinEnd: true }, b.events[2]] },
+          ],
+        },
+      ],
+    }
+    const { mei } = score(swelling)
+    expect(mei.match(/<hairpin form="cres" startid="#[^"]*e0" endid="#[^"]*e5"/g)).toHaveLength(4)
+    const svg = engraveSystems(toolkit, mei, 900, 40).join('')
+    expect(svg.match(/class="hairpin/g)?.length).toBeGreaterThanOrEqual(4)
+    expect(score(piece).mei).not.toContain('<hairpin')
+  })
   it('a changed finger changes only texts', () => {
     const piece = pieceFrom('F#4 G4 A4 G4', { fifths: 2, mode: 'major' })
     const plan = emptyPlan()

@@ -1,3 +1,4 @@
+import { hairpinsOf } from '@/core/piece/loudness'
 import { xmlText } from '@/core/escape'
 import { CLEFS, stemOf } from '@/core/music/clef'
 import { alterIn, type Key } from '@/core/music/key'
@@ -98,7 +99,7 @@ class Staff {
     const draw = ({ id }: PieceEvent): string => {
       const e = byId.get(id)!
       const { event } = e
-      controls.push(overEvent(event, this.id(id), this.n), this.ossia(event))
+      controls.push(overEvent(event, this.id(id), this.n), this.hairpins(event), this.ossia(event))
       if (event.kind === 'rest')
         return event.wholeMeasure
           ? `<mRest xml:id="${this.id(id)}"/>`
@@ -131,6 +132,17 @@ class Staff {
     }
     const layer = groupEvents(placed.measure.events, placed.meter, placed.lead).map(group).join('')
     return { staff: `<staff n="${this.n}"><layer n="1">${layer}</layer></staff>`, controls: controls.join('') }
+  }
+
+  /** The hairpins that begin at an event. */
+  private hairpins({ id }: PieceEvent): string {
+    return hairpinsOf(this.part.line)
+      .filter((h) => h.from === id)
+      .map(
+        (h) =>
+          `<hairpin form="${h.kind === 'crescendo' ? 'cres' : 'dim'}" startid="#${this.id(id)}" endid="#${this.id(h.to)}" place="below" staff="${this.n}"/>`,
+      )
+      .join('')
   }
 
   /** The dashed bracket over what stands in place of what the piece has. */

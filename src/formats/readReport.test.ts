@@ -3,6 +3,7 @@ import os from 'node:os'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { SPOT_KINDS } from '@/core/reading/spots/detectors'
+import type { KeyReport } from './keysReport'
 import type { ReadReport } from './readReport'
 import { runCommand } from './testing/commandLine'
 
@@ -25,7 +26,7 @@ describe('read, the command line', () => {
     expect(status).toBe(0)
     expect(out.map((o) => path.basename(o.file))).toEqual(['forms.abc', 'again.abc'])
     const [one] = out
-    expect(Object.keys(one)).toEqual(['file', 'spots', 'calls', 'form', 'evenness'])
+    expect(Object.keys(one)).toEqual(['file', 'spots', 'digest', 'calls', 'form', 'evenness'])
     for (const s of one.spots) {
       expect(Object.keys(s)).toEqual(['seat', 'kind', 'measure', 'beat', 'hard', 'text', 'advice'])
       expect(SPOT_KINDS).toContain(s.kind)
@@ -40,6 +41,12 @@ describe('read, the command line', () => {
       { measure: 3, text: 'B one, C with low two, A open, F sharp two on D' },
       { measure: 4, text: 'G three' },
     ])
+    expect(Object.keys(one.digest[0])).toEqual(['text', 'advice', 'seats', 'measures', 'kinds'])
+    expect(one.digest.find((t) => /^C comes/.test(t.text))).toMatchObject({
+      text: 'C comes in two forms: C natural in 1 and 3 and C sharp in 2.',
+      seats: ['violin', 'viola', 'cello', 'bass'],
+      measures: [1, 2, 3],
+    })
     expect(one.form.text).toBe('No measure returns note for note: all 4 have to be learned.')
     expect(Object.keys(one.evenness.bySeat)).toEqual(['violin', 'viola', 'cello', 'bass'])
   })
@@ -58,5 +65,32 @@ describe('read, the command line', () => {
       errors: expect.stringContaining('there is no such file') as string,
     })
     expect(read(tune, '--format', 'csv').errors).toContain('read: --format takes json')
+  })
+})
+
+describe('keys, the command line', () => {
+  const keys = (...args: string[]) => {
+    const { status, lines, errors } = runCommand('keys', ...args)
+    return { status, rows: lines.map((l) => JSON.parse(l) as KeyReport), errors }
+  }
+  it('prints the best setting of every usual key, one a line, the best first', () => {
+    const { status, rows } = keys(file('scale.abc', 'X:1\nT:Up\nM:4/4\nL:1/4\nK:D\nD E F G | A B c d |\n'), '--level', 'three-fingers')
+    expect(status).toBe(0)
+    expect(rows).toHaveLength(9)
+    expect(rows.map((r) => r.key).slice(0, 2)).toEqual(['D major', 'G major'])
+    for (const r of rows)
+      expect(Object.keys(r)).toEqual(['key', 'move', 'octaves', 'out', 'new', 'wait', 'total', 'evenness', 'replaced', 'text'])
+    expect(rows[0]).toMatchObject({ move: null, out: 0, new: 0, replaced: [{ seat: 'bass', notes: 2 }] })
+    expect(rows[0].text).toBe('D major, as now, with two notes of the bass replaced: nothing new for the hand.')
+    expect(rows[1].move).toBe('a fourth up')
+  })
+  it('takes the options of map, and says what is wrong as map does', () => {
+    const tune = file('forms.abc', TUNE)
+    expect(Object.keys(keys(tune, '--seat', 'viola').rows[0].octaves)).toEqual(['viola'])
+    expect(keys(tune, '--level', 'nowhere')).toMatchObject({
+      status: 2,
+      errors: expect.stringContaining('--level takes first-finger') as string,
+    })
+    expect(keys()).toMatchObject({ status: 2, errors: expect.stringContaining('keys: name at least one file') as string })
   })
 })

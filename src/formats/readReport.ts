@@ -2,6 +2,8 @@ import type { SeatMap } from '@/core/fingering/map'
 import { beatOf } from '@/core/music/time'
 import type { Piece } from '@/core/piece/piece'
 import { callsOf, DEFAULT_CALLS, sayCall } from '@/core/reading/calls'
+import { digestOf } from '@/core/reading/digest/digest'
+import { readersOf } from '@/core/reading/digest/readers'
 import { isShown } from '@/core/reading/choice'
 import { formOf, sayLearning, sayLikeness } from '@/core/reading/form'
 import { readingOf } from '@/core/reading/reading'
@@ -28,6 +30,14 @@ export type ReadReport = {
     readonly hard: number
     readonly text: string
     readonly advice: string
+  }[]
+  /** What to say to the class before it plays, the first thing first. */
+  readonly digest: readonly {
+    readonly text: string
+    readonly advice: string
+    readonly seats: readonly string[]
+    readonly measures: readonly Printed[]
+    readonly kinds: readonly string[]
   }[]
   /** By seat. */
   readonly calls: Readonly<Record<string, readonly { readonly measure: Printed; readonly text: string }[]>>
@@ -72,6 +82,13 @@ export function readReportOf(file: string, piece: Piece, maps: readonly SeatMap[
       hard: rounded(s.hard),
       text: s.text,
       advice: s.advice,
+    })),
+    digest: digestOf(readersOf(piece, maps, { kinds: {}, muted: [] }, klass.spots)).map(({ text, advice, seats, measures, kinds }) => ({
+      text,
+      advice,
+      seats,
+      measures: measures.map(numbered),
+      kinds,
     })),
     calls: Object.fromEntries(
       maps.map((m) => [

@@ -45,9 +45,10 @@ export type ReportNote = {
   down: string
   keep: string
   prepare: string
-  bow: 'down' | 'up'
+  /** Null where it is plucked. */
+  bow: 'down' | 'up' | null
   retake: boolean
-  contact: string
+  contact: string | null
 }
 /** A note that no hand of the seat plays: where it stands, and why. */
 type Unreached = Pick<ReportNote, 'measure' | 'beat' | 'onset' | 'duration' | 'pitch' | 'letter' | 'chord' | 'reason'>
@@ -86,7 +87,7 @@ function seatReport(piece: Piece, m: SeatMap): ReportSeat {
     notes: m.notes.map((n) => {
       const move = n.held ? undefined : moves.get(n.column)
       const hand = hands[n.column]
-      const stroke = bowing.byEvent.get(n.placed.event.id)!
+      const stroke = bowing.byEvent.get(n.placed.event.id)
       return {
         measure: measureNumber(n.placed.at.measure.number),
         beat: beatOf(n.placed.into, n.placed.at.meter),
@@ -112,9 +113,9 @@ function seatReport(piece: Piece, m: SeatMap): ReportSeat {
         down: on(hand.down),
         keep: on(hand.keep),
         prepare: on(hand.prepare?.fingers),
-        bow: stroke.bow,
-        retake: stroke.retake && stroke.events[0] === n.placed.event.id,
-        contact: stroke.contact,
+        bow: stroke?.bow ?? null,
+        retake: stroke?.retake === true && stroke.events[0] === n.placed.event.id,
+        contact: stroke?.contact ?? null,
       }
     }),
     unreached: unreachedOf(part, m),

@@ -25,6 +25,8 @@ export const taskSchema = z.discriminatedUnion('kind', [
   }),
   /** The first measures of a saved version, engraved. */
   z.object({ kind: z.literal('version'), id: z.string(), version: z.int(), measures: z.int().check(z.minimum(1)) }),
+  /** What the pins of the class's pieces say of its ways. */
+  z.object({ kind: z.literal('pins') }),
   z.object({ kind: z.literal('export'), id: z.string(), as: z.enum(EXPORTS), seat: z.union([z.literal(ALL_SEATS), seatIdSchema]) }),
   /** A request to put pieces on the shelf, as it came: read, checked and kept. */
   z.object({ kind: z.literal('shelve'), text: z.string(), now: z.int() }),

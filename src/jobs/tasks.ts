@@ -18,7 +18,8 @@ import { backUp, type BackedUp, type Progress } from '@/store/library/backup'
 import { bring, compare, type Brought, type Compared } from '@/store/library/bring'
 import { look, type Looked } from '@/store/library/look'
 import { parsedJson } from '@/store/json'
-import { bringPieces, getPiece, getPieces } from '@/store/pieces'
+import { bringPieces, getPiece, getPieces, pinnedPieces } from '@/store/pieces'
+import { pinsSay, type PinsSay } from '@/core/seats/pinsSay'
 import { linesOf, matchLines } from '@/core/seats/lines'
 import { seatsOf } from '@/core/seats/seat'
 import { emptyPlan } from '@/core/seats/plan'
@@ -59,11 +60,15 @@ export type Results = {
   pages: Pages | null
   version: VersionShown | null
   export: Export | null
+  pins: PinsSay
   shelve: Shelved
   backup: BackedUp
   look: Looked & Compared
   bring: Brought & { readonly safe: BackedUp | null }
 }
+
+/** Of how many pieces the pins are weighed: those that were used last. */
+const MOST_PINNED = 40
 
 /** Does the work with a connection of its own, closed at the end. */
 async function using<T>(as: 'reading' | 'writing', work: (db: Knex) => Promise<T>): Promise<T> {
@@ -130,6 +135,11 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
         pins: Object.values(plan.pins).reduce((n, p) => n + Object.keys(p ?? {}).length, 0),
         systems: engraveSystems(await serverToolkit(), tuneMei(first), 860, 36).map(slimmed),
       }
+    }),
+  pins: () =>
+    using('reading', async (db) => {
+      const { id, settings } = await theClass(db)
+      return pinsSay(await pinnedPieces(db, id, MOST_PINNED), settings)
     }),
   export: ({ id, as, seat }) =>
     using('reading', async (db) => {

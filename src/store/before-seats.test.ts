@@ -6,9 +6,10 @@ import type { Knex } from 'knex'
 import { afterEach, describe, expect, it } from 'vitest'
 import { ensembleMapper } from '@/core/seats/ensemble'
 import { planSchema, type Plan } from '@/core/seats/plan'
-import type { Learned } from '@/core/instruments/learned'
+import { readsAll, type Learned } from '@/core/instruments/learned'
 import { classAt, classSettingsSchema, DEFAULT_CLASS, readClassSettings, type ClassSettings } from '@/core/seats/class'
 import { INSTRUMENTS } from '@/core/testing/seats'
+import { STEP_IDS } from '@/core/instruments/instrument'
 import { upgradedClass, upgradedPlan } from '@/core/seats/upgrade'
 import { readPieceFile } from '@/formats/json/read'
 import { classSaveRequest, saveRequest } from '@/api/protocol'
@@ -51,7 +52,7 @@ function expectClass({ policy, seats, spots }: ClassSettings) {
     ['bass', 'Bass', 'bass'],
   ])
   expect(seats.find((s) => s.id === 'violin')?.learned.fingers).toEqual([1, 2, 3])
-  expect(seats.find((s) => s.id === 'bass')?.learned).toEqual(INSTRUMENTS.bass.learned['third-position'])
+  expect(seats.find((s) => s.id === 'bass')?.learned).toEqual(readsAll(INSTRUMENTS.bass.learned['third-position']))
   expect(spots).toEqual({ shift: 'show' })
 }
 
@@ -61,7 +62,7 @@ function expectPlan(plan: Plan) {
   expect(plan.policy).toEqual({ school: '1-2-4' })
   expect(plan.seatPolicy.cello).toEqual({ extensions: true })
   expect(plan.substitutes.bass).toEqual({ e7: { kind: 'rest' } })
-  expect(plan.learned?.viola).toEqual(INSTRUMENTS.viola.learned['four-strings'])
+  expect(plan.learned?.viola).toEqual(readsAll(INSTRUMENTS.viola.learned['four-strings']))
 }
 
 describe('what was stored when a class had four seats', () => {
@@ -137,6 +138,14 @@ describe('what was stored when a class had four seats', () => {
     // Once brought up to date, a seat that is set to what was a step before keeps it.
     const again = { ...classAt('third-position'), seats: classAt('third-position').seats.slice(0, 1) }
     expect(readClassSettings(JSON.parse(JSON.stringify(again)))).toEqual(again)
+  })
+
+  it('seats of a class that was not asked what it reads read as their step does; set by hand, everything', () => {
+    const unread = ({ rhythms: _, signs: __, slurs: ___, keys: ____, combinations: _____, ...hand }: Learned) => hand
+    const of = (klass: ClassSettings) => ({ ...klass, steps: 2, seats: klass.seats.map((r) => ({ ...r, learned: unread(r.learned) })) })
+    for (const step of STEP_IDS) expect(readClassSettings(of(classAt(step)))).toEqual(classAt(step))
+    const own = { ...DEFAULT_CLASS, seats: DEFAULT_CLASS.seats.map((r) => ({ ...r, learned: { ...r.learned, fingers: [1, 2, 3] } })) }
+    expect(readClassSettings(of(own)).seats.map((r) => r.learned)).toEqual(own.seats.map((r) => readsAll(r.learned)))
   })
 
   it('what is written today is left as it is', () => {

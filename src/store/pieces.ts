@@ -163,6 +163,26 @@ export async function getPieces(db: Knex, ids: readonly string[]): Promise<Store
   })
 }
 
+/** Pieces of a class in which something is pinned, last opened or brought first; those that can be read. */
+export async function pinnedPieces(db: Knex, classId: string, limit: number): Promise<StoredPiece[]> {
+  const rows = (await whole(db)
+    .where({ class_id: classId, deleted_at: null })
+    .whereRaw('plans.plan NOT LIKE \'%"pins":{}%\'')
+    .orderByRaw(BY_USE)) as Record<string, unknown>[]
+  const found: StoredPiece[] = []
+  for (const row of rows) {
+    if (found.length >= limit) break
+    const plan = readPlan(parsedJson(row.plan))
+    if (!Object.values(plan.pins).some((pins) => pins && Object.keys(pins).length > 0)) continue
+    try {
+      found.push(stored(row))
+    } catch (e) {
+      if (!(e instanceof UnreadableError)) throw e
+    }
+  }
+  return found
+}
+
 /** A piece to be kept: what it came from, and what has been decided about it already. */
 type NewPiece = { readonly piece: Piece; readonly source: Source; readonly plan?: Plan; readonly originalId?: string | null }
 

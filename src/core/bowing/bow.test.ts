@@ -149,3 +149,40 @@ it('any piece has a bow for every note, in order and on the stick', () => {
     { numRuns: 150 },
   )
 })
+
+describe('plucked notes', () => {
+  it('have no bow, and the bow begins afresh after them, down on the beat', () => {
+    const piece = pieceFrom('D4 E4 F#4 pizz:G4 A4 B4 A4 G4 arco:F#4 E4 D4:h')
+    const bowing = bowingOf(piece, piece.lines[0])
+    expect(bowing.strokes.map((s) => s.events.join())).toEqual(['e0', 'e1', 'e2', 'e8', 'e9', 'e10'])
+    expect(bows(piece)).toBe('dud,dud')
+    for (const id of ['e3', 'e4', 'e5', 'e6', 'e7']) expect(bowing.byEvent.get(id)).toBeUndefined()
+    expect(bowing.wrong).toEqual([])
+  })
+  it('a snap is plucked by itself, and does not begin plucking', () => {
+    const piece = pieceFrom('D4 snap:E4 F#4 G4')
+    expect(bowingOf(piece, piece.lines[0]).strokes.flatMap((s) => s.events)).toEqual(['e0', 'e2', 'e3'])
+  })
+  it('a piece that is plucked all through has no bowing, and nothing comes out the wrong way', () => {
+    const piece = pieceFrom('pizz:D4 E4 F#4 D4 E4 F#4 G4:h A4 B4 A4 G4')
+    expect(bowingOf(piece, piece.lines[0])).toMatchObject({ strokes: [], wrong: [] })
+  })
+})
+
+describe('check 33: bow by length in 4/4 (common practice)', () => {
+  const contact = (text: string) => bowingOf(pieceFrom(text), pieceFrom(text).lines[0]).strokes.map((s) => s.contact)
+  const ends = (text: string) =>
+    bowingOf(pieceFrom(text), pieceFrom(text).lines[0]).strokes.map((s) => [s.from, s.to].map((x) => Math.round(10 * x) / 10))
+  it('after quarters a half note takes the bow to its other end, and the quarters after it lie there', () => {
+    const found = ends('D4 E4 F#4:h G4 A4 B4:h')
+    // The half note goes farther than a quarter, and the quarters after it are played beyond the middle of the bow.
+    const length = ([a, b]: number[]) => Math.abs(b - a)
+    expect(length(found[2])).toBeGreaterThan(length(found[0]))
+    for (const [a, b] of found.slice(3, 5)) expect((a + b) / 2).toBeGreaterThan(0.5)
+    expect(
+      contact('D4 E4 F#4:h G4 A4 B4:h')
+        .slice(3, 5)
+        .every((c) => c === 'upper half' || c === 'tip'),
+    ).toBe(true)
+  })
+})

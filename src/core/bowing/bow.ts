@@ -1,5 +1,6 @@
 import { onceIn } from '../once'
 import { secondsBetween } from '../performance/tempo'
+import { loudnessOf } from '../piece/loudness'
 import type { Line, Piece } from '../piece/piece'
 import { unfold } from '../piece/unfold'
 import { groupsOf, type Group } from './strokes'
@@ -64,11 +65,11 @@ function derive(piece: Piece, line: Line): Bowing {
     const last = from < 0 ? undefined : plain[from]
     const mark = group.notes[0].event.bow
     const natural = last ? other(last.bow) : null
-    const lifts = (rest && restTime(piece, groups, to) >= LIFT) || beginsAgain(group)
+    const lifts = group.afresh || (rest && restTime(piece, groups, to) >= LIFT) || beginsAgain(group)
     const bow = mark ?? (natural === null || lifts ? towardsStrongBeat(groups, to, natural ?? 'down') : natural)
     plain[to] = { group, before: from, bow, given: mark !== undefined, rest, retake: natural !== null && bow !== natural }
   }
-  const spots = contacts(piece, plain, route.first)
+  const spots = contacts(piece, line, plain, route.first)
   const strokes = plain.map(({ group, bow, given, retake }, i): Stroke => ({
     events: group.notes.map((n) => n.event.id),
     bow,
@@ -212,6 +213,8 @@ function wrongRepeats(plain: readonly Plain[], again: readonly Follows[]): Wrong
 
 /** Seconds that a whole bow lasts at an even mezzo forte; from memory. */
 const WHOLE_BOW = 2
+/** How much more bow a step of dynamics takes; from memory. */
+const MORE_BOW = 1.15
 /** A stroke this long uses it all. */
 const WHOLE = 0.9
 
@@ -225,13 +228,16 @@ type Place = { contact: Contact; from: number; to: number; pace: Pace }
  * that is played before it stopped. Where less of the bow is left than a stroke wants, it is saved; where far less, the
  * stroke before travels on to where the long one can begin.
  */
-function contacts(piece: Piece, plain: readonly Plain[], order: readonly Follows[]): Place[] {
+function contacts(piece: Piece, line: Line, plain: readonly Plain[], order: readonly Follows[]): Place[] {
   const places = new Array<Place>(plain.length)
   const followed = new Set<number>()
+  const loud = loudnessOf(line)
   for (const { to: i } of order) {
     const { group, bow, retake, before } = plain[i]
     const [first, last] = [group.notes[0], group.notes[group.notes.length - 1]]
-    const amount = Math.min(1, secondsBetween(piece, first.onset, last.onset + last.ticks) / WHOLE_BOW)
+    // Louder takes more bow in the same time, softer less.
+    const much = MORE_BOW ** (loud.get(first.event.id) ?? 0)
+    const amount = Math.min(1, (much * secondsBetween(piece, first.onset, last.onset + last.ticks)) / WHOLE_BOW)
     const down = bow === 'down'
     const sign = down ? 1 : -1
     const end = down ? 1 : 0

@@ -98,9 +98,10 @@ describe('jumps', () => {
   })
 })
 
+const say = (list: readonly FingerOn[]) => list.map((f) => `${f.finger}@${f.string}`).join(' ')
+const down = (m: SeatMap, rule: Policy['fingersDown']) => handsAlong(m, rule).map((h) => say(h.down))
+
 describe('fingers down', () => {
-  const say = (list: readonly FingerOn[]) => list.map((f) => `${f.finger}@${f.string}`).join(' ')
-  const down = (m: SeatMap, rule: Policy['fingersDown']) => handsAlong(m, rule).map((h) => say(h.down))
   it('as blocks all lower fingers are down, as single fingers only the one that plays', () => {
     const m = mapped('violin', 'D4 E4 F#4 G4')
     expect(down(m, 'blocks')).toEqual(['', '1@1', '1@1 2@1', '1@1 2@1 3@1'])
@@ -132,5 +133,29 @@ describe('fingers down', () => {
   it('nothing stays through a shift', () => {
     const m = mapped('violin', 'B4 D5', D, {}, { e1: { position: 'III', strings: [2], fingers: [1] } }, learned)
     expect(handsAlong(m, 'independent')[1].down).toEqual([{ finger: 1, string: 2 }])
+  })
+})
+
+describe('the third way: kept down, but a lone visit by itself (common practice)', () => {
+  const violin = (text: string) => mapped('violin', text)
+  it('sets no lower fingers for one note on another string, and keeps them down everywhere else', () => {
+    // 3 on D between two notes on A, then 2 and 3 on D in a row.
+    const m = violin('B4 G4 B4 F#4 G4')
+    expect(down(m, 'blocks').slice(0, 2)).not.toEqual(down(m, 'visits').slice(0, 2))
+    expect(
+      down(m, 'visits')[1]
+        .split(' ')
+        .filter((f) => f.endsWith('@1')),
+    ).toEqual(['3@1'])
+    expect(
+      down(m, 'blocks')[1]
+        .split(' ')
+        .filter((f) => f.endsWith('@1')),
+    ).toEqual(['1@1', '2@1', '3@1'])
+    expect(down(m, 'visits').slice(3)).toEqual(down(m, 'blocks').slice(3))
+  })
+  it('is as blocks where nothing is visited', () => {
+    const m = violin('E4 F#4 G4 F#4 E4')
+    expect(down(m, 'visits')).toEqual(down(m, 'blocks'))
   })
 })

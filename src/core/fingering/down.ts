@@ -1,11 +1,11 @@
 import type { Hold, Stop } from '../hands/hold'
-import type { Instrument } from '../instruments/instrument'
+import type { Instrument, Place } from '../instruments/instrument'
 import { once } from '../once'
 import type { SeatMap } from './map'
 import type { Policy } from './policy'
 
 /** A finger on a string; strings by index from the lowest. */
-export type FingerOn = { readonly finger: number; readonly string: number }
+export type FingerOn = { readonly finger: number; readonly string: number; readonly place?: Place }
 
 /** The left hand while a column sounds. */
 type HandAt = {
@@ -24,8 +24,9 @@ const made = once((_: SeatMap) => new Map<Policy['fingersDown'], readonly HandAt
 
 /**
  * The fingers down at each column of a seat's line under a rule. Blocks: all lower fingers of the frame are down with the
- * one that plays. Independent: only the one that plays. Under both a finger stays where it will play again soon, if
- * nothing is asked of it or of its string meanwhile. Common practice of both rules.
+ * one that plays. Visits: so too, but a finger that visits another string for one note stands there by itself. Independent:
+ * only the one that plays. Under all of them a finger stays where it will play again soon, if
+ * nothing is asked of it or of its string meanwhile. Common practice of the three rules.
  */
 export function handsAlong(map: SeatMap, rule: Policy['fingersDown'] = map.solution.setup.policy.fingersDown): readonly HandAt[] {
   const byRule = made(map)
@@ -37,10 +38,11 @@ export function handsAlong(map: SeatMap, rule: Policy['fingersDown'] = map.solut
 function derive(map: SeatMap, rule: Policy['fingersDown']): HandAt[] {
   const { columns, chosen } = map.solution
   const holdAt = (i: number): Hold => columns[i].holds[chosen[i]]
-  const block = (s: Stop): FingerOn[] => {
+  const block = (s: Stop, at: number): FingerOn[] => {
     if (s.finger === 0 || s.harmonic) return s.finger ? [{ finger: s.finger, string: s.string }] : []
     // On the bass in 1-2-4, 3 is set with 4 and helps it.
-    const lower = rule === 'blocks' ? [1, 2, 3].filter((f) => f < s.finger) : []
+    const alone = rule === 'independent' || (rule === 'visits' && isLoneVisit(map, at))
+    const lower = !alone ? [1, 2, 3].filter((f) => f < s.finger) : []
     return [...lower, s.finger].map((finger) => ({ finger, string: s.string }))
   }
   const hands: HandAt[] = []
@@ -48,14 +50,26 @@ function derive(map: SeatMap, rule: Policy['fingersDown']): HandAt[] {
   columns.forEach((c, i) => {
     const hold = holdAt(i)
     const moved = i > 0 && holdAt(i - 1).position !== hold.position
-    const playing = hold.stops.flatMap(block)
-    const useful = (f: FingerOn) => returns(map, i, f) || (rule === 'blocks' && down.some((g) => isAbove(g, f) && returns(map, i, g)))
+    const playing = hold.stops.flatMap((s) => block(s, i))
+    const useful = (f: FingerOn) => returns(map, i, f) || (rule !== 'independent' && down.some((g) => isAbove(g, f) && returns(map, i, g)))
     const stays = moved || !c.moves ? [] : down.filter((f) => !playing.some((p) => same(p, f)) && mayStay(hold, f) && useful(f))
     down = [...playing, ...stays]
     const sounding = hold.stops.filter((s) => s.finger > 0).map((s): FingerOn => ({ finger: s.finger, string: s.string }))
     hands.push({ down, keep: stays.filter((f) => !sounding.some((s) => same(s, f))), prepare: preparation(map, i, block) })
   })
   return hands
+}
+
+/** Whether a column is one stopped note on a string that the notes before and after it do not touch, the hand in place. */
+export function isLoneVisit(map: SeatMap, column: number): boolean {
+  const { columns, chosen } = map.solution
+  const at = (i: number): Hold | null => (i < 0 || i >= columns.length ? null : columns[i].holds[chosen[i]])
+  const [last, here, next] = [at(column - 1), at(column)!, at(column + 1)]
+  if (here.stops.length !== 1 || here.stops[0].finger === 0 || !last || !next || !columns[column].moves || !columns[column + 1].moves)
+    return false
+  const { string } = here.stops[0]
+  const elsewhere = (h: Hold) => h.position === here.position && h.stops.every((s) => s.string !== string)
+  return elsewhere(last) && elsewhere(next)
 }
 
 const same = (a: FingerOn, b: FingerOn) => a.finger === b.finger && a.string === b.string
@@ -92,21 +106,37 @@ function lastPlace(map: SeatMap, from: number, f: FingerOn): number | null {
 }
 
 /** What can be set ahead: in a rest anything, while an open string rings only what lies on other strings. */
-function preparation(map: SeatMap, i: number, block: (s: Stop) => FingerOn[]): HandAt['prepare'] {
+function preparation(map: SeatMap, i: number, block: (s: Stop, at: number) => FingerOn[]): HandAt['prepare'] {
   const { columns, chosen } = map.solution
   const next = columns[i + 1]
   if (!next?.moves) return null
   const [here, there] = [columns[i].holds[chosen[i]], next.holds[chosen[i + 1]]]
   const stops = there.stops.filter((s) => s.finger > 0)
   if (stops.length === 0) return null
-  if (next.gap.rest) return { fingers: stops.flatMap(block), during: 'rest' }
+  // The finger that will play is set at its place; the lower ones lie where the frame has them.
+  const placed = (f: FingerOn): FingerOn => {
+    const own = stops.find((s) => s.finger === f.finger && s.string === f.string)
+    return own && own.place !== 'normal' ? { ...f, place: own.place } : f
+  }
+  const fingers = stops.flatMap((s) => block(s, i + 1)).map(placed)
+  if (next.gap.rest) return { fingers, during: 'rest' }
   if (!here.open || stops.some((s) => here.stops.some((o) => o.string === s.string))) return null
-  return { fingers: stops.flatMap(block), during: 'open string' }
+  return { fingers, during: 'open string' }
 }
 
-/** "1 2 on D, 3 on A". */
+/** "1 2 on D, 3 on A"; with its place where that is not the usual one: "1, 2 low on D". */
 export function sayFingers(instrument: Instrument, fingers: readonly FingerOn[]): string {
-  const byString = new Map<number, number[]>()
-  for (const f of fingers) byString.set(f.string, [...(byString.get(f.string) ?? []), f.finger])
-  return [...byString].map(([string, list]) => `${list.sort((a, b) => a - b).join(' ')} on ${instrument.strings[string].letter}`).join(', ')
+  const byString = new Map<number, FingerOn[]>()
+  for (const f of fingers) byString.set(f.string, [...(byString.get(f.string) ?? []), f])
+  const say = ({ finger, place }: FingerOn) =>
+    place ? `${finger} ${instrument.byLetter ? place : place === 'low' ? 'back' : 'forward'}` : `${finger}`
+  return [...byString]
+    .map(
+      ([string, list]) =>
+        `${list
+          .sort((a, b) => a.finger - b.finger)
+          .map(say)
+          .join(list.some((f) => f.place) ? ', ' : ' ')} on ${instrument.strings[string].letter}`,
+    )
+    .join(', ')
 }

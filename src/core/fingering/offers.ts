@@ -218,21 +218,25 @@ function divisi(map: SeatMap, m: Moment): Draft[] {
 
 /** Other notes of the harmony near a moment: what other lines sound with it, else the key's three main chords. */
 function tones(piece: Piece, map: SeatMap, m: Moment): Draft[] {
+  return notesInstead(piece, map, m).map(({ pitch, from }): Draft => ({
+    name: `${names(map, [pitch])} instead`,
+    why: (played) => `${from}; ${played()}`,
+    changes: all([m], { kind: 'tone', pitch }),
+  }))
+}
+
+/** Other notes that fit where a moment is, and why: what another line has there, else notes of the key's main chords; for each the nearest below, then above. */
+export function notesInstead(piece: Piece, map: SeatMap, m: Moment): { readonly pitch: Pitch; readonly from: string }[] {
   const top = m.pitches[m.pitches.length - 1]
   const { key } = m.events[0].at
   const together = soundingWith(piece, map, m.events[0].onset).map((tone) => ({ tone, from: 'it sounds in another line at that time' }))
   const chord = together.length ? together : chordTones(key, top)
   return chord.flatMap(({ tone, from }) => {
     if (tone.letter === top.letter && tone.alter === top.alter) return []
-    // The nearest below, then above.
     return [top.octave, top.octave - 1, top.octave + 1]
       .map((octave): Pitch => ({ letter: tone.letter, alter: tone.alter, octave }))
       .filter((p) => Math.abs(stepsOf(p) - stepsOf(top)) < LETTERS.length && p.octave >= -1 && p.octave <= 9)
-      .map((p): Draft => ({
-        name: `${names(map, [p])} instead`,
-        why: (played) => `${from}; ${played()}`,
-        changes: all([m], { kind: 'tone', pitch: p }),
-      }))
+      .map((pitch) => ({ pitch, from }))
   })
 }
 

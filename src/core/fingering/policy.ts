@@ -6,8 +6,8 @@ import { SCHOOLS } from '../instruments/instrument'
  * 4 wherever it can be.
  */
 export const FOURTH = ['open', 'slurs', 'crossing', 'always'] as const
-/** Lower fingers stay down under a higher one, or each finger stands alone. */
-export const FINGERS_DOWN = ['blocks', 'independent'] as const
+/** Lower fingers stay down under a higher one · stay down, but a lone visit to another string is by itself · each finger stands alone. */
+export const FINGERS_DOWN = ['blocks', 'visits', 'independent'] as const
 /** Cross the strings in first position, or go up the string. */
 export const STAY = ['first position', 'string'] as const
 /** Where a shift is best: while an open string or a rest gives time · led by one finger · with the bar that needs it · at the last note. */

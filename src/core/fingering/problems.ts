@@ -1,4 +1,5 @@
 import { isLearned, type Hold } from '../hands/hold'
+import { positionKey } from '../instruments/instrument'
 import { byOctaves, midiOf, printedPitch, type Pitch } from '../music/pitch'
 import { beatOf } from '../music/time'
 import type { PlacedEvent } from '../piece/walk'
@@ -18,6 +19,8 @@ export type MapProblem = {
   readonly measure: string
   readonly beat: number
   readonly text: string
+  /** The hand only comes back from what it went to: one visit with what is said there. */
+  readonly back?: true
 }
 
 const at = (placed: PlacedEvent) => ({ placed, measure: placed.at.measure.number, beat: beatOf(placed.into, placed.at.meter) })
@@ -34,8 +37,11 @@ export function problemsOf(s: Solution, moments: readonly Moment[]): MapProblem[
     const beyond = !c.pinned && meetsNew(s, i)
     const shifts = c.moves && s.setup.learned.shifts !== 'any'
     if (!beyond && !shifts) return
-    const texts = [...(beyond ? [beyondLevel(s, i, said)] : []), ...(shifts ? newShift(s, i) : [])]
-    if (texts.length) all.push({ ...at(moments[c.moment].events[0]), mark: 'new', text: texts.join(' ') })
+    const shifted = shifts ? newShift(s, i) : []
+    const texts = [...(beyond ? [beyondLevel(s, i, said)] : []), ...shifted]
+    if (texts.length === 0) return
+    const back = !beyond && comesBack(s, i)
+    all.push({ ...at(moments[c.moment].events[0]), mark: 'new', text: texts.join(' '), ...(back ? { back: true as const } : {}) })
   })
   return all.sort((a, b) => a.placed.onset - b.placed.onset)
 }
@@ -108,6 +114,13 @@ function beyondLevel(s: Solution, column: number, said: Map<Hold, string>): stri
   const text = `New for this class: ${sayNeeds(instrument, hold)}. ${names(c.pitches)} ${are(c.pitches)} ${sayHold(instrument, hold)}.${hint[0] ?? ''}`
   said.set(hold, text)
   return text
+}
+
+/** Whether the hand comes from a position that is not learned back to one that is. */
+function comesBack(s: Solution, column: number): boolean {
+  const { instrument, learned } = s.setup
+  const isKnown = (i: number) => learned.positions.includes(positionKey(instrument.positions[s.columns[i].holds[s.chosen[i]].position]))
+  return isKnown(column) && !isKnown(column - 1)
 }
 
 /** A shift of a class that has not learned to shift there. */

@@ -1,5 +1,6 @@
 import { STEP_IDS, type Instrument, type StepId } from './instrument'
-import { sameLearned, type Learned } from './learned'
+import { readsAll, sameLearned, type Learned } from './learned'
+import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS, type Rhythm } from './reads'
 
 /** A step of the class's way, ready made; the teacher edits it from there. Common practice of string class courses. */
 type Step = { readonly id: StepId; readonly name: string; readonly says: string }
@@ -48,6 +49,23 @@ type Way = {
 
 const ALL_FINGERS = [1, 2, 3, 4]
 
+type Reads = Pick<Learned, 'rhythms' | 'signs' | 'slurs' | 'keys' | 'combinations'>
+
+/** What has been read at a step: rhythms up to one of them, so many signatures. Common practice. */
+const reads = (has: {
+  to: Rhythm | null
+  keys: number
+  signs?: readonly (typeof SIGNS)[number][]
+  slurs?: boolean
+  together?: number
+}): Reads => ({
+  rhythms: has.to === null ? [] : RHYTHMS.slice(0, RHYTHMS.indexOf(has.to) + 1),
+  signs: [...(has.signs ?? [])],
+  slurs: has.slurs ?? false,
+  keys: KEYS_TAUGHT.slice(0, has.keys),
+  combinations: COMBINATIONS.slice(0, has.together ?? 0),
+})
+
 /** What a seat of an instrument has learned at each step of the way. */
 export function ladder(way: Way): Record<StepId, Learned> {
   const all = Array.from({ length: way.strings }, (_, i) => i)
@@ -61,6 +79,7 @@ export function ladder(way: Way): Record<StepId, Learned> {
     extensions: [],
     shifts: 'none',
     doubleStops: false,
+    ...reads({ to: null, keys: 1 }),
   }
   const first: Learned = {
     positions: copy(way.first),
@@ -71,17 +90,34 @@ export function ladder(way: Way): Record<StepId, Learned> {
     extensions: way.opensFirst ? ['back', 'forward'] : [],
     shifts: 'needed',
     doubleStops: true,
+    ...reads({ to: 'sixteenths', keys: 5, signs: SIGNS, slurs: true, together: 3 }),
   }
-  const third: Learned = { ...first, positions: copy(way.third), shifts: 'any' }
-  const extended: Learned = { ...third, positions: copy(way.extended), extensions: ['back', 'forward'] }
+  const third: Learned = {
+    ...first,
+    positions: copy(way.third),
+    shifts: 'any',
+    ...reads({ to: 'compound', keys: 6, signs: SIGNS, slurs: true, together: 3 }),
+  }
+  const whole = reads({ to: 'syncopation', keys: 8, signs: SIGNS, slurs: true, together: 4 })
+  const extended: Learned = { ...third, positions: copy(way.extended), extensions: ['back', 'forward'], ...whole }
   return {
     'first-finger': none,
-    'three-fingers': { ...none, fingers: copy(way.major) },
-    'four-strings': { ...none, strings: all, fingers: copy(way.fingers), low: [2] },
+    'three-fingers': { ...none, fingers: copy(way.major), ...reads({ to: 'eighths', keys: 2 }) },
+    'four-strings': {
+      ...none,
+      strings: all,
+      fingers: copy(way.fingers),
+      low: [2],
+      ...reads({ to: 'dotted half', keys: 3, signs: ['natural', 'sharp'], slurs: true }),
+    },
     'first-position': first,
     'third-position': third,
     'third-extended': extended,
-    'fifth-position': { ...extended, positions: copy(way.fifth) },
-    'seventh-position': { ...extended, positions: copy(way.seventh) },
+    'fifth-position': {
+      ...extended,
+      positions: copy(way.fifth),
+      ...reads({ to: 'syncopation', keys: 9, signs: SIGNS, slurs: true, together: 4 }),
+    },
+    'seventh-position': { ...readsAll(extended), positions: copy(way.seventh) },
   }
 }

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS } from './reads'
 
 /** When a class may move its hand: not at all, only while a rest or an open string gives time, only for what first position has no room for, or anywhere. */
 export const SHIFTS = ['none', 'pauses', 'needed', 'any'] as const
@@ -23,6 +24,13 @@ export const learnedSchema = z.object({
   extensions: z.array(z.enum(['back', 'forward'])).check(z.maxLength(MOST_LISTED)),
   shifts: z.enum(SHIFTS),
   doubleStops: z.boolean(),
+  /** What the eye has met. What was stored before this was asked has met everything: nothing is called new that nobody was asked about. */
+  rhythms: z._default(z.array(z.enum(RHYTHMS)).check(z.maxLength(MOST_LISTED)), [...RHYTHMS]),
+  signs: z._default(z.array(z.enum(SIGNS)).check(z.maxLength(MOST_LISTED)), [...SIGNS]),
+  slurs: z._default(z.boolean(), true),
+  combinations: z._default(z.array(z.enum(COMBINATIONS)).check(z.maxLength(MOST_LISTED)), [...COMBINATIONS]),
+  /** Signatures by fifths. */
+  keys: z._default(z.array(z.int().check(z.minimum(-7), z.maximum(7))).check(z.maxLength(MOST_LISTED)), [...KEYS_TAUGHT]),
 })
 export type Learned = Readonly<z.infer<typeof learnedSchema>>
 
@@ -30,6 +38,21 @@ export type Learned = Readonly<z.infer<typeof learnedSchema>>
 export const sameLearned = (a: Learned, b: Learned): boolean => textOf(a) === textOf(b)
 
 const textOf = (l: Learned): string =>
-  JSON.stringify([l.positions, l.strings, l.fingers, l.low, l.high, l.extensions].map((list) => [...list].sort())) +
+  JSON.stringify(
+    [l.positions, l.strings, l.fingers, l.low, l.high, l.extensions, l.rhythms, l.signs, l.keys, l.combinations].map((list) =>
+      [...list].sort(),
+    ),
+  ) +
   l.shifts +
-  l.doubleStops
+  l.doubleStops +
+  l.slurs
+
+/** The same, with everything that can be read learned: what was stored before a class was asked what it reads. */
+export const readsAll = (l: Learned): Learned => ({
+  ...l,
+  rhythms: [...RHYTHMS],
+  signs: [...SIGNS],
+  slurs: true,
+  combinations: [...COMBINATIONS],
+  keys: [...KEYS_TAUGHT],
+})

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { partsOfPiece } from '../part/part'
 import type { Measure, NoteMark, Piece, PieceEvent } from '../piece/piece'
+import { QUARTER } from '../music/time'
 import { pieceFrom } from '../testing/piece'
 import { atTempo, performanceOf, type Performance } from './performance'
 import { secondsBetween, USUAL_TEMPO } from './tempo'
@@ -204,3 +205,8 @@ describe('a part as it is played', () => {
 const renamed = (measures: readonly Measure[]): Measure[] =>
   measures.map((m) => ({ ...m, events: m.events.map((e) => ({ ...e, id: `b${e.id}` })) }))
 const pitch = (name: string) => ({ letter: name[0] as 'B', alter: 0, octave: Number(name[1]) })
+
+it('check 34: sixteen half notes at quarter = 85 last 22.6 seconds', () => {
+  const piece = { ...pieceFrom(Array(16).fill('D4:h').join(' ')), tempo: 85 }
+  expect(secondsBetween(piece, 0, 32 * QUARTER)).toBeCloseTo(22.6, 1)
+})

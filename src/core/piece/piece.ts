@@ -48,9 +48,14 @@ export type NoteMark = (typeof MARKS)[number]
 
 export const DYNAMICS = ['ppp', 'pp', 'p', 'mp', 'mf', 'f', 'ff', 'fff', 'fp', 'sf', 'sfz'] as const
 
+export const HAIRPINS = ['crescendo', 'diminuendo'] as const
+
 /** What may stand at a note or rest besides its length. */
 const written = {
   dynamic: z.optional(z.enum(DYNAMICS)),
+  /** A hairpin begins here; it lasts to the next event at which one ends, that event included. */
+  hairpin: z.optional(z.enum(HAIRPINS)),
+  hairpinEnd: z.optional(z.boolean()),
   /** Words over the staff, such as "dolce". */
   words: z.optional(z.string().check(z.minLength(1), z.maxLength(120))),
   /** The last of the events that stand in place of what the piece has, from this one on: a seat's part, never the piece itself. */

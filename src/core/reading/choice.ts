@@ -20,5 +20,5 @@ export const SHOWN_FROM = 0.3
 export function isShown(s: Spot, ofPiece: SpotChoice, ofClass: KindChoice): boolean {
   if (ofPiece.muted.includes(s.id)) return false
   const choice = ofPiece.kinds[s.kind] ?? ofClass[s.kind]
-  return choice ? choice === 'show' : s.hard >= SHOWN_FROM
+  return choice ? choice === 'show' : s.hard >= SHOWN_FROM && s.under === undefined
 }

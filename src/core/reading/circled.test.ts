@@ -1,45 +1,65 @@
 import { describe, expect, it } from 'vitest'
-import { DEFAULT_CLASS } from '../seats/class'
+import type { StepId } from '../instruments/instrument'
+import type { Piece } from '../piece/piece'
+import { classAt, DEFAULT_CLASS } from '../seats/class'
 import { ensembleMapper } from '../seats/ensemble'
-import { emptyPlan } from '../seats/plan'
-import { CIRCLED, type CircledPiece } from '../testing/circled'
-import { isShown } from './choice'
-import { spotsOf } from './spots'
+import { emptyPlan, type Plan } from '../seats/plan'
+import { CIRCLED } from '../testing/circled'
+import { RANKED } from '../testing/ranked'
 import { SEATS } from '../testing/seats'
+import { isShown } from './choice'
+import { familyOf } from './family'
+import type { SpotKind } from './spots/detectors'
+import { spotsOf } from './spots'
 
-/** "violin e5 two-forms" for every spot that is shown without being asked for, and for every circle. */
-function compare({ piece, circles }: CircledPiece): { shown: Set<string>; circled: Set<string> } {
-  // In unison by octaves, as they were circled.
-  const ensemble = ensembleMapper()(piece, { ...emptyPlan(), octaves: { violin: 0, viola: 0, cello: -1, bass: -2 } }, DEFAULT_CLASS)
-  const shown = SEATS.flatMap((seat) =>
-    spotsOf(piece, ensemble[seat])
-      .filter((s) => isShown(s, { kinds: {}, muted: [] }, {}))
-      .map((s) => `${seat} ${s.event} ${s.kind}`),
-  )
-  const circled = circles.flatMap((c) => (c.for === 'all' ? SEATS : [c.for]).map((seat) => `${seat} ${c.event} ${c.kind}`))
-  return { shown: new Set(shown), circled: new Set(circled) }
+type Circle = { readonly for: string; readonly event: string; readonly kind: string }
+type Tune = { readonly name: string; readonly piece: Piece; readonly step?: StepId; readonly circles: readonly Circle[] }
+
+/** "violin e5 sign": a place with what is said of it. One note is circled once for one thing, whatever it is called. */
+const placed = (seat: string, event: string, kind: string) => `${seat} ${event} ${familyOf(kind as SpotKind)}`
+
+function compare({ piece, circles, step }: Tune, plan: Plan) {
+  const ensemble = ensembleMapper()(piece, plan, step ? classAt(step) : DEFAULT_CLASS)
+  const shown = new Map<string, string>()
+  for (const seat of SEATS)
+    for (const s of spotsOf(piece, ensemble[seat]))
+      if (isShown(s, { kinds: {}, muted: [] }, {})) shown.set(placed(seat, s.event, s.kind), `${seat} ${s.event} ${s.kind}`)
+  const circled = new Map<string, string>()
+  for (const c of circles)
+    for (const seat of c.for === 'all' ? SEATS : [c.for]) circled.set(placed(seat, c.event, c.kind), `${seat} ${c.event} ${c.kind}`)
+  return { shown, circled }
 }
 
-describe('what a teacher would circle (common practice and judgement, written down before the detectors were tuned)', () => {
-  it('is found, and not much else', () => {
-    let [hits, shown, circled] = [0, 0, 0]
-    for (const c of CIRCLED) {
-      const one = compare(c)
-      const hit = [...one.circled].filter((x) => one.shown.has(x))
-      const show = (list: string[]) => list.join(' · ') || 'none'
-      if (process.env.CIRCLED)
-        console.log(
-          `${c.name}: missed ${show([...one.circled].filter((x) => !one.shown.has(x)))}\n   not circled ${show([...one.shown].filter((x) => !one.circled.has(x)))}`,
-        )
-      hits += hit.length
-      shown += one.shown.size
-      circled += one.circled.size
-    }
-    const [recall, precision] = [hits / circled, hits / shown]
-    console.log(
-      `circled spots: ${circled}, found ${hits} (recall ${(100 * recall).toFixed(0)} %); shown ${shown}, of them circled ${(100 * precision).toFixed(0)} % (precision)`,
-    )
-    expect(recall).toBeGreaterThan(0.9)
-    expect(precision).toBeGreaterThan(0.65)
+/** Compares a set, prints what it comes to, and with CIRCLED=1 what was missed and what nobody circled. */
+function measured(name: string, tunes: readonly Tune[], plan: Plan): { recall: number; precision: number } {
+  let [hits, all, asked] = [0, 0, 0]
+  for (const t of tunes) {
+    const { shown, circled } = compare(t, plan)
+    const pick = (from: Map<string, string>, not: Map<string, string>) =>
+      [...from].flatMap(([key, text]) => (not.has(key) ? [] : [text])).join(' · ') || 'none'
+    if (process.env.CIRCLED) console.log(`${t.name}: missed ${pick(circled, shown)}\n   not circled ${pick(shown, circled)}`)
+    hits += [...circled.keys()].filter((k) => shown.has(k)).length
+    all += shown.size
+    asked += circled.size
+  }
+  const [recall, precision] = [hits / asked, hits / all]
+  console.log(
+    `${name}: circled ${asked}, found ${hits} (recall ${(100 * recall).toFixed(1)} %); shown ${all}, of them circled ${(100 * precision).toFixed(0)} % (precision)`,
+  )
+  return { recall, precision }
+}
+
+describe('what a teacher would circle (common practice and judgement, written down before it was looked for)', () => {
+  it('first set: is found, and not much else', () => {
+    // In unison by octaves, as they were circled.
+    const { recall, precision } = measured('first set', CIRCLED, { ...emptyPlan(), octaves: { violin: 0, viola: 0, cello: -1, bass: -2 } })
+    expect(recall).toBeGreaterThan(0.97)
+    expect(precision).toBeGreaterThan(0.84)
+  })
+
+  it('second set: is found, and not much else', () => {
+    const { recall, precision } = measured('second set', RANKED, emptyPlan())
+    expect(recall).toBeGreaterThan(0.97)
+    expect(precision).toBeGreaterThan(0.9)
   })
 })

@@ -21,11 +21,17 @@ describe('what returns', () => {
       null,
       { kind: 'moved', steps: 4, semitones: 7 },
       { kind: 'stepped', steps: 1 },
-      { kind: 'rhythm' },
+      null,
     ])
     expect(sayLikeness('2', '1', measures[1].like!.how)).toBe('2 is 1, a fifth higher')
     expect(sayLikeness('3', '1', measures[2].like!.how)).toBe('3 is 1, a step higher, inside the key')
-    expect(sayLikeness('4', '1', measures[3].like!.how)).toBe('4 has the rhythm of 1')
+  })
+  it('the rhythm only where there is something to work out: not of four quarters', () => {
+    const like = (text: string) => form(text).measures[1].like?.how ?? null
+    expect(like('C4 D4 E4 C4 E4 C4 C4 D4')).toBeNull()
+    expect(like('C4:q. D4:e E4 C4 E4:q. C4:e C4 D4')).toEqual({ kind: 'rhythm' })
+    expect(like('C4 z E4 C4 E4 z C4 D4')).toEqual({ kind: 'rhythm' })
+    expect(sayLikeness('4', '1', { kind: 'rhythm' })).toBe('4 has the rhythm of 1')
   })
   it('is not found where a rest or a length differs', () => {
     expect(names('D4 E4 F4 G4 D4 E4 z G4 D4:h E4 F4')).toEqual(['A', 'B', 'C'])

@@ -1,4 +1,5 @@
 import { alterIn, keyName, type Key } from '../music/key'
+import { QUARTER } from '../music/time'
 import { triadNamed } from '../music/chord'
 import { letterName, LETTERS, midiOf, stepsOf, type Pitch } from '../music/pitch'
 import { sayNames } from '../names'
@@ -157,13 +158,16 @@ function catalogue() {
   }
 }
 
+/** What of a rhythm has to be worked out: a rest, a dot, whatever is shorter than a quarter. */
+const isWorked = (c: Cell): boolean => c.ticks > 0 && (c.steps.length === 0 || c.ticks % QUARTER !== 0 || c.ticks === 3 * QUARTER)
+
 /** How two stretches are alike; null when they are not. */
 export function likeness(a: readonly Cell[], b: readonly Cell[]): Likeness | null {
   if (a.length !== b.length || a.some((c, i) => c.ticks !== b[i].ticks || (c.steps.length === 0) !== (b[i].steps.length === 0))) return null
   const sounding = a.flatMap((c, i) => (c.steps.length ? [{ x: c, y: b[i] }] : []))
   if (sounding.length === 0) return null
-  // The same rhythm of one or two notes is no likeness.
-  const rhythm: Likeness | null = sounding.length > 2 ? { kind: 'rhythm' } : null
+  // The same rhythm of one or two notes is no likeness; nor does it help to know of one that beats by itself.
+  const rhythm: Likeness | null = sounding.length > 2 && a.some(isWorked) ? { kind: 'rhythm' } : null
   if (sounding.some(({ x, y }) => x.steps.length !== y.steps.length)) return rhythm
   const steps = sounding[0].y.steps[0] - sounding[0].x.steps[0]
   const semitones = sounding[0].y.midi[0] - sounding[0].x.midi[0]

@@ -3,6 +3,7 @@ import type { Piece } from '../piece/piece'
 import { onceIn } from '../once'
 import { stageOf, STAGES, type Stage } from './stage'
 import { readingOf, type ReadNote, type Reading } from './reading'
+import { atFirst, familyOf, type Family } from './family'
 import { aboutKind, DETECTORS, TWO_NEW, type About, type SpotKind } from './spots/detectors'
 import type { Found, Spot } from './spots/spot'
 
@@ -13,8 +14,24 @@ export const spotsOf = onceIn((piece: Piece, map: SeatMap): readonly Spot[] => {
   const spots = DETECTORS.flatMap((d) => settled(reading, d, d.find(reading), stage))
   spots.push(...twoNew(reading, spots))
   spots.sort((a, b) => a.onset - b.onset || b.hard - a.hard)
-  return spots
+  return saidOnce(spots)
 })
+
+/** Marks what another spot at the same note says already: of one family the one that is hardest the first time; and how the strings are crossed or which of two letters it is, where the hand moves: "third position, four" says both. */
+function saidOnce(spots: readonly Spot[]): Spot[] {
+  const says = new Map<string, Spot>()
+  for (const s of spots) {
+    const key = `${s.event} ${familyOf(s.kind)}`
+    const other = says.get(key)
+    if (!other || atFirst(s) > atFirst(other)) says.set(key, s)
+  }
+  return spots.map((s) => {
+    const family = familyOf(s.kind)
+    const by = says.get(`${s.event} ${family}`)!
+    const moves = family === 'crossing' || s.kind === 'shared-letter' ? says.get(`${s.event} move`) : undefined
+    return by !== s ? { ...s, under: by.id } : moves ? { ...s, under: moves.id } : s
+  })
+}
 
 /** Places what a detector found, and makes what has come before easier. */
 function settled(r: Reading, d: About, found: readonly Found[], stage: Stage): Spot[] {
@@ -23,7 +40,7 @@ function settled(r: Reading, d: About, found: readonly Found[], stage: Stage): S
   const seat = r.map.seat.id
   const spots: Spot[] = []
   let last: Found['note'] | null = null
-  for (const { note, hard, text, advice, about } of found) {
+  for (const { note, hard, text, advice, about, wrong } of found) {
     // Two heads of one chord that are found for the same thing are one spot.
     if (note === last) continue
     last = note
@@ -42,40 +59,37 @@ function settled(r: Reading, d: About, found: readonly Found[], stage: Stage): S
       before,
       hard: left,
       points: d.load * left,
+      about,
       text: text[0].toUpperCase() + text.slice(1),
       advice,
+      ...(wrong ? { wrong } : {}),
     })
   }
   return spots
 }
 
 /** How hard two things are together before they are said as two at once, what each must be to count, and how hard both then are. */
-const [TOO_MUCH, COUNTS, BOTH] = [1.1, 0.4, 0.7]
-/** Kinds that say the same thing of one note count once. */
-const KIN: Partial<Record<SpotKind, string>> = {
-  'two-forms': 'sign',
-  'carried-sign': 'sign',
-  'cancelled-sign': 'sign',
-  'by-key': 'sign',
-  'new-for-class': 'class',
-  'out-of-reach': 'class',
-}
+const [TOO_MUCH, COUNTS, BOTH] = [1.2, 0.6, 0.7]
+
+/** Whether one asks the eye and the other the hand or the bow: reading and technique are met one after the other (common practice). */
+const eyeAndHand = (a: Spot, b: Spot): boolean => reads(a) !== reads(b)
+const reads = ({ kind }: Spot): boolean => aboutKind(kind).concern === 'eye' || kind === 'new-rhythm'
 
 function twoNew(r: Reading, spots: readonly Spot[]): Spot[] {
-  const fresh = new Map<string, Map<string, Spot>>()
+  const fresh = new Map<string, Map<Family, Spot>>()
   for (const s of spots) {
     if (s.before > 0 || s.hard < COUNTS) continue
-    const here = fresh.get(s.event) ?? new Map<string, Spot>()
-    const kin = KIN[s.kind] ?? s.kind
-    if ((here.get(kin)?.hard ?? 0) < s.hard) here.set(kin, s)
+    const here = fresh.get(s.event) ?? new Map<Family, Spot>()
+    const family = familyOf(s.kind)
+    if ((here.get(family)?.hard ?? 0) < s.hard) here.set(family, s)
     fresh.set(s.event, here)
   }
-  const found = [...fresh].flatMap(([event, kinds]): Found[] => {
-    const hardest = [...kinds.values()].sort((a, b) => b.hard - a.hard).slice(0, 2)
+  const found = [...fresh].flatMap(([event, families]): Found[] => {
+    const [first, ...others] = [...families.values()].sort((a, b) => b.hard - a.hard)
     const note: ReadNote | undefined = r.byEvent.get(event)
-    if (!note || hardest.length < 2 || hardest[0].hard + hardest[1].hard < TOO_MUCH) return []
-    const names = hardest.map((s) => aboutName(s.kind))
-    const text = `Two things for the first time at one note: ${names.join(', and ')}.`
+    const second = others.find((s) => eyeAndHand(first, s))
+    if (!note || !second || first.hard + second.hard < TOO_MUCH) return []
+    const text = `Two things for the first time at one note: ${aboutName(first.kind)}, and ${aboutName(second.kind)}.`
     return [{ note, hard: BOTH, text, advice: 'Separate them: one by itself, then the other, then both.', about: event }]
   })
   return settled(r, TWO_NEW, found, 'first position')

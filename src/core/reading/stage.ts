@@ -7,7 +7,7 @@ export type Stage = (typeof STAGES)[number]
 
 /** Where a seat stands by what it has learned. */
 export function stageOf({ strings }: Pick<Instrument, 'strings'>, learned: Learned): Stage {
-  if (learned.shifts === 'any' && learned.positions.filter((p) => p !== 'half').length > 3) return 'beyond'
+  if (learned.shifts === 'any' && learned.positions.filter((p) => p !== 'half').length > 1) return 'beyond'
   const all = strings.every((_, i) => learned.strings.includes(i))
   return learned.fingers.length >= 4 && all && learned.doubleStops ? 'first position' : 'beginning'
 }

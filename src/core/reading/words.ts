@@ -11,6 +11,10 @@ export const stringName = (instrument: Instrument, string: number): string => in
 /** "measure 5". */
 export const sayMeasure = (n: ReadNote): string => `measure ${n.placed.at.measure.number}`
 
+/** Where on the bow a stroke begins, from the frog (0) to the tip (1). */
+export const bowPart = (from: number): 'the frog' | 'the middle' | 'near the tip' =>
+  from < 0.25 ? 'the frog' : from > 0.75 ? 'near the tip' : 'the middle'
+
 /** "a half step", "a whole step", "a step and a half", "4 half steps". */
 export function saySpacing(halfSteps: number): string {
   const n = Math.abs(halfSteps)

@@ -1,3 +1,4 @@
+import type { Pin } from '../fingering/pins'
 import { mapSeat, type SeatMap } from '../fingering/map'
 import type { Policy } from '../fingering/policy'
 import { withSubstitutes } from '../fingering/substitute'
@@ -47,6 +48,9 @@ export function octavesFor(piece: Piece, plan: Plan, klass: ClassSettings): Reco
 const NONE = {}
 const pinsOf = (plan: Plan, seat: SeatId) => plan.pins[seat] ?? NONE
 
+/** The pins of a seat as the solver takes them, by event. */
+export const pinned = (plan: Plan, seat: SeatId): ReadonlyMap<string, Pin> => new Map(Object.entries<Pin>(pinsOf(plan, seat)))
+
 /** The line that a seat plays: the one it reads, with its substitutes. */
 export const playedLine = (piece: Piece, plan: Plan, klass: ClassSettings, seat: Seat): Line =>
   withSubstitutes(lineFor(piece, plan, klass, seat), plan.substitutes[seat.id] ?? NONE)
@@ -60,7 +64,7 @@ export function seatMap(
   octave = octavesFor(piece, plan, klass)[seat.id],
 ): SeatMap {
   const line = playedLine(piece, plan, klass, seat)
-  return mapSeat(piece, line, seat, { octave, ...settingsFor(klass, plan, seat), pins: new Map(Object.entries(pinsOf(plan, seat.id))) })
+  return mapSeat(piece, line, seat, { octave, ...settingsFor(klass, plan, seat), pins: pinned(plan, seat.id) })
 }
 
 type Made = {

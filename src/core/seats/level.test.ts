@@ -20,7 +20,7 @@ import { seatsOf } from './seat'
 import { emptyPlan, withPin, withSubstitute, type Plan } from './plan'
 import { profileOf, sayChanges } from './profile'
 import { rescuesFor, withRescue } from './rescue'
-import { byRank, search, searcher, WHOLE_SPACE, type Scored } from './search'
+import { byRank, search, searcher, USUAL_SPACE, type Scored } from './search'
 import { withSetting } from './setting'
 import { FIRST_POSITION, SEATS, type Seat, SEAT } from '../testing/seats'
 import { SCHOOLS } from '../instruments/instrument'
@@ -198,7 +198,19 @@ describe('the search', () => {
                 const { figure, total, wait, bySeat } = evennessOf(loads)
                 const profiles = Object.fromEntries(SEATS.map((s) => [s, profileOf(there.piece, e[s])])) as Scored['profiles']
                 const sum = (f: 'out' | 'fresh') => SEATS.reduce((n, s) => n + profiles[s][f], 0)
-                out.push({ setting, evenness: figure, total, wait, fresh: sum('fresh'), out: sum('out'), bySeat, profiles })
+                out.push({
+                  setting: { ...setting, substitutes: {} },
+                  evenness: figure,
+                  total,
+                  wait,
+                  fresh: sum('fresh'),
+                  news: SEATS.reduce((n, s) => n + profiles[s].news.length, 0),
+                  strange: SEATS.filter((s) => profiles[s].strange).length,
+                  replaced: 0,
+                  out: sum('out'),
+                  bySeat,
+                  profiles,
+                })
               }
     return out.sort(byRank)
   }
@@ -206,13 +218,17 @@ describe('the search', () => {
     const found = searcher(pieceFrom('G4 A4 B4 D5', major(1)), emptyPlan(), DEFAULT_CLASS)(1)
     expect(found).toHaveLength(3)
     expect([...found].sort(byRank)).toEqual(found)
-    const rank = (out: number, wait: number, total: number) => ({ out, wait, total })
-    expect([rank(1, 0, 0), rank(0, 2, 5), rank(0, 2, 4), rank(0, 1, 9)].sort(byRank)).toEqual([
-      rank(0, 1, 9),
-      rank(0, 2, 4),
-      rank(0, 2, 5),
-      rank(1, 0, 0),
-    ])
+    // Out of reach, different new things, seats to whom the key is strange, notes replaced, waiting, all: the first that differs decides.
+    const ranks = [
+      [0, 0, 0, 0, 1, 9],
+      [0, 0, 0, 0, 2, 4],
+      [0, 0, 0, 0, 2, 5],
+      [0, 0, 0, 2, 1, 1],
+      [0, 0, 4, 0, 0, 0],
+      [0, 1, 0, 0, 0, 0],
+      [1, 0, 0, 0, 0, 0],
+    ].map(([out, news, strange, replaced, wait, total]) => ({ out, news, strange, replaced, wait, total }))
+    expect([...ranks].reverse().sort(byRank)).toEqual(ranks)
   })
   it('finds the best that the plain loop over everything finds, with the same figures', () => {
     const piece = pieceFrom('G4 A4 B4 D5 C5 B4 F#4:h', major(1))
@@ -233,9 +249,9 @@ describe('the search', () => {
   })
   it('tries every key, the nearest first, and keeps the best of each', () => {
     const found = [...search(tune(), emptyPlan(), DEFAULT_CLASS)]
-    expect(found).toHaveLength(15)
+    expect(found).toHaveLength(9)
     expect(found[0][0].setting.fifths).toBe(1)
-    expect(new Set(found.map(([f]) => f.setting.fifths))).toEqual(new Set(WHOLE_SPACE.signatures))
+    expect(new Set(found.map(([f]) => f.setting.fifths))).toEqual(new Set(USUAL_SPACE.signatures))
     for (const list of found) expect([...list].sort(byRank)).toEqual(list)
   })
   it('what it promises is what the class has when the setting is taken', () => {

@@ -1,4 +1,5 @@
 import type { SeatMap } from '../fingering/map'
+import { positionKey } from '../instruments/instrument'
 import type { Piece } from '../piece/piece'
 import { letterName } from '../music/pitch'
 import { spotsOf } from '../reading/spots'
@@ -9,7 +10,12 @@ import { count } from '../count'
 /** How often each thing comes in a seat's part. Plain data: it crosses from the worker. */
 export type Profile = {
   readonly out: number
+  /** Notes at which something is new. */
   readonly fresh: number
+  /** The different things that are new: each is taught once, however often it comes. */
+  readonly news: readonly string[]
+  /** Whether the class has not had the signature. */
+  readonly strange: boolean
   readonly counts: Readonly<Partial<Record<SpotKind, number>>>
   /** Altered notes by letter and string: "F♯ on C". */
   readonly altered: Readonly<Record<string, number>>
@@ -30,7 +36,44 @@ export function profileOf(piece: Piece, map: SeatMap): Profile {
     }),
   )
   const of = (mark: 'out' | 'divide' | 'new') => map.problems.filter((p) => p.mark === mark).length
-  return { out: of('out') + of('divide'), fresh: of('new'), counts, altered }
+  return {
+    out: of('out') + of('divide'),
+    fresh: of('new'),
+    news: newsOf(map),
+    strange: !map.solution.setup.learned.keys.includes(piece.key.fifths),
+    counts,
+    altered,
+  }
+}
+
+const sayPosition = (key: string): string => (key === 'half' ? 'half position' : `position ${key}`)
+
+/** What is new for a class in a mapped part, each thing once: a position, a string, a finger, a place, the opened hand, two strings at once, shifting. */
+export function newsOf({ solution, problems, instrument, moments }: SeatMap): string[] {
+  const { columns, chosen } = solution
+  const marked = new Set(problems.filter((p) => p.mark === 'new').map((p) => p.placed.event.id))
+  const news = new Set<string>()
+  let shifts = false
+  if (marked.size === 0) return []
+  columns.forEach((c, i) => {
+    if (!marked.has(moments[c.moment].events[0].event.id)) return
+    const hold = c.holds[chosen[i]]
+    if (hold.needs.length === 0) shifts = true
+    for (const need of hold.needs)
+      for (const s of hold.stops) {
+        if (need === 'position') news.add(sayPosition(positionKey(instrument.positions[hold.position])))
+        else if (need === 'string' && !solution.setup.learned.strings.includes(s.string))
+          news.add(`${instrument.strings[s.string].letter} string`)
+        else if (need === 'finger' && s.finger > 0 && !solution.setup.learned.fingers.includes(s.finger)) news.add(`finger ${s.finger}`)
+        else if (need === 'place' && s.finger > 0 && s.place !== 'normal') news.add(`${s.place} ${s.finger}`)
+        else if (need === 'extension' && (hold.shape !== 'closed' || s.stretch))
+          news.add(hold.shape === 'closed' ? `${s.finger} stretched` : `the hand opened ${hold.shape}`)
+        else if (need === 'chord') news.add('two strings at once')
+      }
+  })
+  // Who goes to a new position has to move there.
+  if (shifts && !columns.some((c, i) => c.holds[chosen[i]].needs.includes('position'))) news.add('shifting')
+  return [...news]
 }
 
 /** What is worth saying of a change, dearest first, one and many. */

@@ -1,6 +1,6 @@
 import * as z from 'zod/mini'
-import type { Instrument } from '../instruments/instrument'
-import { learnedSchema, sameLearned, type Learned } from '../instruments/learned'
+import { STEP_IDS, type Instrument, type StepId } from '../instruments/instrument'
+import { learnedSchema, readsAll, sameLearned, type Learned } from '../instruments/learned'
 import { instrumentNamed, newSeat } from './seat'
 
 /*
@@ -35,25 +35,33 @@ export function upgradedPlan(value: unknown): unknown {
 }
 
 /** The steps of the way as they are made today; a class of before has no such number. */
-export const STEPS_OF_TODAY = 2
+export const STEPS_OF_TODAY = 3
 
 const rowsSchema = z.array(z.looseObject({ instrument: z.string(), learned: learnedSchema }))
 
 /** What an instrument had learned at a step before: first position left itself for anything and viola had no III; third position forgot the opened hand. */
-function before(instrument: Instrument, step: 'first-position' | 'third-position'): readonly Learned[] {
+function before(instrument: Instrument, step: StepId): readonly Learned[] {
   const now = instrument.learned[step]
-  return step === 'third-position'
-    ? [{ ...now, extensions: [] }]
+  if (step === 'third-position') return [{ ...now, extensions: [] }]
+  return step !== 'first-position'
+    ? []
     : [{ ...now, shifts: 'any' }, ...(instrument.byLetter ? [{ ...now, shifts: 'any' as const, positions: ['I'] }] : [])]
 }
 
-/** Seats that all stand at a step as it was made before, at that step as it is made today; what was set by hand stays. */
-function upgradedSeats(stored: unknown): unknown {
+/**
+ * Seats that all stand at a step as an earlier making had it, at that step as it is made today; what was set by hand stays.
+ * Before the third making nobody was asked what a class reads, before the second the steps themselves were others.
+ */
+function upgradedSeats(stored: unknown, making: unknown): unknown {
   const rows = rowsSchema.safeParse(stored).data
   if (!rows) return stored
-  const step = (['first-position', 'third-position'] as const).find((id) =>
-    rows.every((r) => before(instrumentNamed(r.instrument), id).some((old) => sameLearned(old, r.learned))),
-  )
+  const stands = (id: StepId): boolean =>
+    rows.every(({ instrument: name, learned }) => {
+      const instrument = instrumentNamed(name)
+      const then = making === 2 ? [instrument.learned[id]] : [...before(instrument, id), instrument.learned[id]]
+      return then.some((old) => sameLearned(readsAll(old), readsAll(learned)))
+    })
+  const step = STEP_IDS.find(stands)
   return step ? rows.map((r) => ({ ...r, learned: instrumentNamed(r.instrument).learned[step] })) : rows
 }
 
@@ -68,7 +76,7 @@ export function upgradedClass(value: unknown): unknown {
     : klass.seats
   return {
     ...others,
-    ...(seats === undefined ? {} : { seats: 'steps' in klass ? seats : upgradedSeats(seats) }),
+    ...(seats === undefined ? {} : { seats: klass.steps === STEPS_OF_TODAY ? seats : upgradedSeats(seats, klass.steps) }),
     steps: STEPS_OF_TODAY,
     ...('policy' in klass ? { policy: upgradedPolicy(klass.policy) } : {}),
   }

@@ -45,7 +45,7 @@ export const CIRCLED: readonly CircledPiece[] = [
     'D4 A4 F#4 C#5 E4 B4:h A4 (A4 E4) (B4 F#4) D4:w',
     `all e2 by-key, all e3 by-key, violin e3 fifth, viola e3 fifth, cello e3 fifth, violin e5 fifth, viola e5 fifth, cello e5 fifth,
      violin e7 fourth-finger, viola e7 fourth-finger, violin e7 four-or-open, viola e7 four-or-open,
-     violin e10 skip-crossing, viola e10 skip-crossing, cello e10 skip-crossing,
+     all e7 first-slur, violin e10 skip-crossing, viola e10 skip-crossing, cello e10 skip-crossing,
      bass e3 shift, bass e4 shift, bass e8 fifth, bass e10 fifth`,
   ),
   circled(
@@ -62,8 +62,8 @@ export const CIRCLED: readonly CircledPiece[] = [
     { fifths: -1, mode: 'minor' },
     FOUR,
     'D4 E4 F4 G#4 G#4 A4 G#4:h A4 Bb4 A4 G4 F4 E4 D4:h',
-    `all e6 carried-sign, all e8 by-key, all e10 cancelled-sign, all e10 two-forms, violin e3 wide-gap, viola e3 wide-gap,
-     cello e3 extension, cello e8 extension, bass e3 half-position`,
+    `all e3 first-sign, all e6 carried-sign, all e8 by-key, all e10 cancelled-sign, all e10 two-forms, violin e3 wide-gap, viola e3 wide-gap,
+     cello e3 extension, cello e8 extension, bass e1 half-position, bass e7 shift`,
   ),
   circled(
     'high and low',

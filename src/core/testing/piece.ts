@@ -10,13 +10,15 @@ const LENGTHS: Record<string, Value> = {
   q: { base: 'quarter', dots: 0 },
   'q.': { base: 'quarter', dots: 1 },
   e: { base: 'eighth', dots: 0 },
+  'e.': { base: 'eighth', dots: 1 },
   s: { base: '16th', dots: 0 },
+  t: { base: 'eighth', dots: 0, tuplet: { actual: 3, normal: 2 } },
 }
 
 /**
  * A line for tests from words: "D4 E4:e (F#4 G4) [D4,A4]:h z A4~ A4": pitch or chord, `:` length (quarter when left out),
  * parentheses slur, `~` ties on, `z` rests. Measures fill by the meter; `|` closes one early (the first is a pickup),
- * `|:` and `:|` repeat, `[1` and `[2` begin an ending.
+ * `pizz:`, `arco:`, `snap:`, `p:`, `mf:` and so on stand before a note; `|:` and `:|` repeat, `[1` and `[2` begin an ending.
  */
 export function lineFrom(text: string, meter: Meter = { beats: 4, unit: 4 }): Line {
   const measures: Measure[] = []
@@ -45,7 +47,8 @@ export function lineFrom(text: string, meter: Meter = { beats: 4, unit: 4 }): Li
   let count = 0
   for (const word of text.split(/\s+/)) {
     if (!word || bar(word)) continue
-    const m = /^(\()?(\[[^\]]+\]|[A-G][#b]*-?\d|z)(?::([whqes]\.?))?(~)?(\))?$/.exec(word)
+    const [, mark, bare] = /^(?:(pizz|arco|snap|pp|p|mp|mf|f|ff):)?(.*)$/.exec(word)!
+    const m = /^(\()?(\[[^\]]+\]|[A-G][#b]*-?\d|z)(?::([whqest]\.?))?(~)?(\))?$/.exec(bare)
     if (!m) throw new Error(`not a test word: ${word}`)
     const id = `e${count++}`
     const value = LENGTHS[m[3] ?? 'q']
@@ -57,6 +60,7 @@ export function lineFrom(text: string, meter: Meter = { beats: 4, unit: 4 }): Li
             kind: 'note',
             id,
             value,
+            ...(mark ? (/^[mpf]+$/.test(mark) ? { dynamic: mark as 'p' } : { marks: [mark as 'pizz' | 'arco' | 'snap'] }) : {}),
             heads: m[2]
               .replace(/[[\]]/g, '')
               .split(',')

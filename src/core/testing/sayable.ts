@@ -160,8 +160,9 @@ export const sayable = (can: Sayable): fc.Arbitrary<Piece> =>
         maxLength: 2,
       }),
       slur: fc.boolean(),
+      hairpin: fc.boolean(),
     })
-    .map(({ lines, frames: marks, pickup, slur, title, composer, tempo, fifths, mode, meter }) => {
+    .map(({ lines, frames: marks, pickup, slur, hairpin, title, composer, tempo, fifths, mode, meter }) => {
       const made = lines.map((measures, l) => {
         let next = 0
         const prefix = 'ab'[l]
@@ -185,6 +186,13 @@ export const sayable = (can: Sayable): fc.Arbitrary<Piece> =>
           Object.assign(e, { heads: tied })
         })
         const notes = events.filter((e) => e.kind === 'note')
+        // Two hairpins, one after the other, where there is room.
+        if (hairpin && notes.length > 3) {
+          Object.assign(notes[0], { hairpin: 'crescendo' })
+          Object.assign(notes[1], { hairpinEnd: true })
+          Object.assign(notes[2], { hairpin: 'diminuendo' })
+          Object.assign(notes[notes.length - 1], { hairpinEnd: true })
+        }
         const slurs = slur && notes.length > 2 ? [{ from: notes[0].id, to: notes[notes.length - 1].id }] : []
         return { name: ['Upper', 'Lower'][l], clef: (['treble', 'bass'] as const)[l], slurs, measures: [...start, ...all] }
       })

@@ -31,6 +31,10 @@ const MARKS_OF_MEASURE: Record<string, MeasureHead> = {
   'D.S.alcoda': { jump: { to: 'segno', then: 'coda' } },
 }
 
+/** Words over a note that begin or end plucking: "pizz.", "pizzicato", "arco". */
+export const pluckWords = (said: string): NoteMark | null =>
+  /^pizz(icato)?\.?$/i.test(said.trim()) ? 'pizz' : /^arco\.?$/i.test(said.trim()) ? 'arco' : null
+
 /** The decorations of a note or barline, sorted by what they say. Of what the piece cannot keep `leave` is told. */
 export function readMarks(decorations: readonly string[] | undefined, leave: (what: string) => void) {
   const fingers: number[] = []
@@ -38,6 +42,8 @@ export function readMarks(decorations: readonly string[] | undefined, leave: (wh
   let head: MeasureHead = {}
   let bow: NoteEvent['bow']
   let dynamic: NoteEvent['dynamic']
+  let hairpin: NoteEvent['hairpin']
+  let hairpinEnd = false
   for (const d of decorations ?? []) {
     const level = DYNAMICS.find((x) => x === d)
     if (/^[0-4]$/.test(d)) fingers.push(Number(d))
@@ -46,7 +52,10 @@ export function readMarks(decorations: readonly string[] | undefined, leave: (wh
     else if (MARKS[d]) marks.push(MARKS[d])
     else if (MARKS_OF_MEASURE[d]) head = { ...head, ...MARKS_OF_MEASURE[d] }
     else if (level) dynamic = level
-    else leave(/crescendo|diminuendo|[<>]/.test(d) ? 'hairpin end' : 'ornament')
+    else if (/^(crescendo|diminuendo)\($/.test(d)) hairpin = d.startsWith('c') ? 'crescendo' : 'diminuendo'
+    else if (/^[<>]\($/.test(d)) hairpin = d === '<(' ? 'crescendo' : 'diminuendo'
+    else if (/^(crescendo|diminuendo|[<>])\)$/.test(d)) hairpinEnd = true
+    else leave('ornament')
   }
-  return { fingers, marks: [...new Set(marks)], head, bow, dynamic }
+  return { fingers, marks: [...new Set(marks)], head, bow, dynamic, hairpin, hairpinEnd }
 }

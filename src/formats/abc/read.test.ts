@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { pitchName } from '@/core/music/pitch'
+import { hairpinsOf } from '@/core/piece/loudness'
 import { quarters } from '@/core/music/time'
 import type { Piece } from '@/core/piece/piece'
 import { unfold } from '@/core/piece/unfold'
@@ -89,6 +90,23 @@ describe('abc', () => {
     const piece = read(`${HEAD}z4 | Z2 | D4 |`)
     expect(piece.lines[0].measures).toHaveLength(4)
     expect(piece.lines[0].measures.slice(0, 3).every((m) => m.events[0].kind === 'rest' && m.events[0].wholeMeasure)).toBe(true)
+  })
+  it('hairpins, by their names and their signs, over the barline too', () => {
+    const of = (body: string) => {
+      const [line] = read(`${HEAD}${body} |`).lines
+      const at = (id: string) => line.measures.flatMap((m) => m.events).findIndex((e) => e.id === id)
+      return hairpinsOf(line).map((h) => [h.kind, at(h.from), at(h.to)])
+    }
+    expect(of('!<(!D E !<)!F G')).toEqual([['crescendo', 0, 2]])
+    expect(of('!crescendo(!D E F !crescendo)!G | !>(!A B c d | A B c !>)!d')).toEqual([
+      ['crescendo', 0, 3],
+      ['diminuendo', 4, 11],
+    ])
+  })
+  it('plucking begins and ends by words over a note', () => {
+    const [line] = read(`${HEAD}D "^pizz."E F "^arco"G |`).lines
+    expect(line.measures[0].events.map((e) => (e.kind === 'note' ? (e.marks ?? []) : []))).toEqual([[], ['pizz'], [], ['arco']])
+    expect(line.measures[0].events.every((e) => e.words === undefined)).toBe(true)
   })
   it('says what it leaves out', () => {
     const r = readAbc(`${HEAD}{g}D4 | !trill!E4 |\n\nX:2\nT:Other\nK:C\nC4 |`)

@@ -1,5 +1,5 @@
 import { readKey, readMeter, clefName, type AbcElement, type AbcSignature, type AbcStaff } from './shape'
-import { readMarks } from './marks'
+import { pluckWords, readMarks } from './marks'
 import type { PartStart } from './order'
 import { atBarline, type BarSigns } from '@/core/music/accidentals'
 import { alterIn } from '@/core/music/key'
@@ -166,7 +166,12 @@ function readNote(r: Reader, e: AbcElement): void {
   r.attrs = { ...r.attrs, ...marks.head }
   for (const c of e.chord ?? [])
     if (c.position === 'default') r.leave('chord symbol')
-    else for (const said of c.name.split('\n')) if (!readJumpWords(said, r.attrs)) r.words = r.words ? `${r.words} ${said}` : said
+    else
+      for (const said of c.name.split('\n')) {
+        const plucks = e.pitches ? pluckWords(said) : null
+        if (plucks) marks.marks.push(plucks)
+        else if (!readJumpWords(said, r.attrs)) r.words = r.words ? `${r.words} ${said}` : said
+      }
   if (e.rest?.type === 'multimeasure') return restMeasures(r, Number(e.rest.text ?? 1), source)
   if (e.startTriplet) r.tuplet = { actual: e.startTriplet, normal: Math.round(e.startTriplet * (e.tripletMultiplier ?? 2 / 3)) }
   const values = writtenValues(e, r.tuplet, source, r.leave)
@@ -187,10 +192,11 @@ function restMeasures(r: Reader, count: number, source: Reader['source']): void 
   }
 }
 
-function readRest(r: Reader, e: AbcElement, values: readonly Value[], mark: TupletMark, { dynamic }: Marks): void {
+function readRest(r: Reader, e: AbcElement, values: readonly Value[], mark: TupletMark, { dynamic, hairpin, hairpinEnd }: Marks): void {
   if (Math.round(e.duration * WHOLE) === measureTicks(r.meter)) r.events.push(wholeRest(r))
   else for (const value of values) r.events.push({ kind: 'rest', id: r.id(), value, ...mark })
-  if (dynamic || r.words) r.events.push(withWritten(r.events.pop()!, { dynamic, words: r.words }))
+  if (dynamic || hairpin || r.words) r.events.push(withWritten(r.events.pop()!, { dynamic, hairpin, words: r.words }))
+  if (hairpinEnd) r.events.push({ ...r.events.pop()!, hairpinEnd: true })
   r.words = ''
 }
 
@@ -203,7 +209,8 @@ function readChord(r: Reader, e: AbcElement, written: readonly AbcPitch[], value
   }
   const pitches = written.map((p) => pitchOf(r, p, e.startChar))
   const made = notesOf(e, values, mark, pitches, marks.fingers, bearing, r.id)
-  made[0] = withWritten(made[0], { dynamic: marks.dynamic, words: r.words })
+  made[0] = withWritten(made[0], { dynamic: marks.dynamic, hairpin: marks.hairpin, words: r.words })
+  if (marks.hairpinEnd) made.push({ ...made.pop()!, hairpinEnd: true })
   r.words = ''
   const [first, last] = [made[0], made[made.length - 1]]
   for (const label of written.flatMap((p) => p.endSlur ?? []).concat(e.endSlur ?? [])) {
@@ -323,6 +330,14 @@ export function tempoOf(q: { bpm?: number; duration?: number | number[] } | unde
   return q?.bpm && unit ? Math.min(400, Math.max(20, q.bpm * unit * 4)) : undefined
 }
 
-function withWritten<E extends PieceEvent>(e: E, { dynamic, words }: { dynamic?: E['dynamic']; words: string }): E {
-  return { ...e, ...(dynamic ? { dynamic } : {}), ...(words.trim() ? { words: words.trim().slice(0, 120) } : {}) }
+function withWritten<E extends PieceEvent>(
+  e: E,
+  { dynamic, hairpin, words }: { dynamic?: E['dynamic']; hairpin?: E['hairpin']; words: string },
+): E {
+  return {
+    ...e,
+    ...(hairpin ? { hairpin } : {}),
+    ...(dynamic ? { dynamic } : {}),
+    ...(words.trim() ? { words: words.trim().slice(0, 120) } : {}),
+  }
 }

@@ -1,3 +1,4 @@
+import { hairpinsOf } from '@/core/piece/loudness'
 import { atBarline, inForce, type BarSigns } from '@/core/music/accidentals'
 import { alterIn, tonic, type Key } from '@/core/music/key'
 import { stepsOf, type Pitch } from '@/core/music/pitch'
@@ -21,6 +22,9 @@ const MARKS: Partial<Record<NoteMark, string>> = {
   marcato: '!marcato!',
   fermata: '!fermata!',
   breath: '!breath!',
+  // What no decoration says is said in words over the staff.
+  pizz: '"^pizz."',
+  arco: '"^arco"',
 }
 /** Marks that abc has a sign for. */
 export const ABC_MARKS = Object.keys(MARKS) as readonly NoteMark[]
@@ -68,9 +72,12 @@ function tempoField(tempo: number, meter: Meter): string {
 /** One voice in lines of text, each followed by its syllables. */
 class VoiceWriter {
   private readonly from = new Map<string, number>()
+  /** The kind of the hairpin that ends at an event. */
+  private readonly hairpins = new Map<string, string>()
   private readonly to = new Map<string, number>()
 
   constructor(private readonly part: Part) {
+    for (const h of hairpinsOf(part.line)) this.hairpins.set(h.to, h.kind)
     for (const s of part.line.slurs) {
       this.from.set(s.from, (this.from.get(s.from) ?? 0) + 1)
       this.to.set(s.to, (this.to.get(s.to) ?? 0) + 1)
@@ -141,7 +148,10 @@ class VoiceWriter {
       return sign + letterOf(p)
     }
     const words = e.words ? `"^${e.words.replace(/"/g, "'")}"` : ''
-    const dynamic = e.dynamic ? (DYNAMIC_SIGNS[e.dynamic] ?? `!${e.dynamic}!`) : ''
+    const ends = this.hairpins.get(e.id)
+    const begins = `!${e.hairpin}(!`
+    const hairpin = `${e.hairpin && !ends ? begins : ''}${ends ? `!${ends})!` : ''}${e.hairpin && ends ? begins : ''}`
+    const dynamic = hairpin + (e.dynamic ? (DYNAMIC_SIGNS[e.dynamic] ?? `!${e.dynamic}!`) : '')
     if (e.kind === 'rest' && e.wholeMeasure) {
       // As one rest of its length where there is one; not every reader knows the rest that lasts a measure.
       const full = measureTicks(meter)

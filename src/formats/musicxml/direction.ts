@@ -2,7 +2,7 @@ import { eventTicks, type NoteEvent, type NoteMark } from '@/core/piece/piece'
 import { readJumpWords, type MeasureHead } from '../measureHead'
 import { directionTypes, readMetronome, readSound } from './measureHead'
 import { dynamicOf } from './note'
-import type { State } from './state'
+import type { State, Voice } from './state'
 import { child, textOf, type XmlNode } from './tree'
 
 /** Something over the staff, waiting for the note that it stands at. */
@@ -12,12 +12,12 @@ export type Pending = {
   readonly words?: string
   readonly dynamic?: NoteEvent['dynamic']
   readonly mark?: NoteMark
+  readonly wedge?: NonNullable<NoteEvent['hairpin']> | 'stop'
 }
 
 /** Directions that change nothing a player of this tool needs, and are not counted as left out. */
 const SILENT = new Set(['octave-shift', 'staff-divide', 'accordion-registration', 'other-direction'])
 const NAMES: Record<string, string> = {
-  wedge: 'hairpin',
   pedal: 'pedal mark',
   rehearsal: 'rehearsal mark',
   dashes: 'line',
@@ -53,6 +53,11 @@ export function readDirection(n: XmlNode, at: number, head: MeasureHead, pending
         else leave('dynamic')
         break
       }
+      case 'wedge': {
+        const { type } = what.attrs
+        if (type === 'crescendo' || type === 'diminuendo' || type === 'stop') pending.push({ at, staff, wedge: type })
+        break
+      }
       default:
         if (!SILENT.has(what.name)) leave(NAMES[what.name] ?? what.name.replace(/-/g, ' '))
     }
@@ -63,6 +68,7 @@ export function attach(state: State, p: Pending, index: number): void {
   const voice =
     [...state.voices.values()].find((v) => v.staff === p.staff && v.measures.has(index)) ??
     [...state.voices.values()].find((v) => v.measures.has(index))
+  if (p.wedge === 'stop') return endHairpin(voice ?? [...state.voices.values()].find((v) => v.staff === p.staff), state, p.at, index)
   const events = voice?.measures.get(index)
   if (!events?.length) return state.leftOut.add(p.words ? 'words' : 'dynamic', `${index + 1}`)
   let into = 0
@@ -73,6 +79,10 @@ export function attach(state: State, p: Pending, index: number): void {
   })
   if (i < 0) i = events.length - 1
   const e = events[i]
+  if (p.wedge) {
+    events[i] = { ...e, hairpin: p.wedge }
+    return
+  }
   if (p.mark) {
     if (e.kind === 'note') events[i] = { ...e, marks: [...new Set([...(e.marks ?? []), p.mark])].slice(0, 8) }
     return
@@ -82,4 +92,19 @@ export function attach(state: State, p: Pending, index: number): void {
     ...(p.dynamic ? { dynamic: p.dynamic } : {}),
     ...(p.words ? { words: e.words ? `${e.words} ${p.words}`.slice(0, 120) : p.words } : {}),
   }
+}
+
+/** A hairpin ends with the last event that begins before the sign: in this measure, or where it stands at the barline in the one before. */
+function endHairpin(voice: Voice | undefined, state: State, at: number, index: number): void {
+  let into = 0
+  let last = -1
+  const here = voice?.measures.get(index) ?? []
+  here.forEach((e, i) => {
+    if (into < at) last = i
+    into += eventTicks(e, state.meter)
+  })
+  const events = last >= 0 ? here : voice?.measures.get(index - 1)
+  if (!events?.length) return state.leftOut.add('hairpin end', `${index + 1}`)
+  const i = last >= 0 ? last : events.length - 1
+  events[i] = { ...events[i], hairpinEnd: true }
 }

@@ -3,6 +3,7 @@ import path from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { pitchName } from '@/core/music/pitch'
 import { quarters } from '@/core/music/time'
+import { hairpinsOf } from '@/core/piece/loudness'
 import type { Piece } from '@/core/piece/piece'
 import { placeEvents } from '@/core/piece/walk'
 import { readMusicXml } from './read'
@@ -43,6 +44,21 @@ describe('MusicXML', () => {
     )
     expect(notes(piece)).toEqual(['D4 1', 'A4+F#5 1', 'z 1/2', 'Bb3 3/2'])
     expect(piece).toMatchObject({ key: { fifths: 1, mode: 'major' }, meter: { beats: 2, unit: 4 }, title: 'Untitled' })
+  })
+  it('a hairpin ends with the note before its sign, over the barline too; a sign that ends nothing is no harm', () => {
+    const wedge = (type: string) => `<direction><direction-type><wedge type="${type}"/></direction-type></direction>`
+    const quarter = (step: string) => note(step, 4, 6, 'quarter')
+    const [line] = read(
+      score(
+        bar(1, ATTRIBUTES + quarter('D') + wedge('crescendo') + quarter('E')) +
+          bar(2, wedge('stop') + quarter('G') + wedge('diminuendo') + quarter('A') + wedge('stop') + wedge('stop')),
+      ),
+    ).lines
+    const at = (id: string) => line.measures.flatMap((m) => m.events).findIndex((e) => e.id === id)
+    expect(hairpinsOf(line).map((h) => [h.kind, at(h.from), at(h.to)])).toEqual([
+      ['crescendo', 1, 1],
+      ['diminuendo', 3, 3],
+    ])
   })
   it('triplets, ties, slurs, bows, fingers and strings', () => {
     const tm = '<time-modification><actual-notes>3</actual-notes><normal-notes>2</normal-notes></time-modification>'

@@ -48,6 +48,9 @@ ${parts.map((p, i) => new PartWriter(piece, p).write(id(i), i === 0)).join('\n')
 `
 }
 
+const wedge = (type: 'crescendo' | 'diminuendo' | 'stop'): string =>
+  `<direction placement="below"><direction-type><wedge type="${type}"/></direction-type></direction>`
+
 /** One part, measure by measure: it keeps what is tied over the barline and which slurs are open. */
 class PartWriter {
   private readonly slursFrom = new Map<string, string[]>()
@@ -148,6 +151,7 @@ class PartWriter {
               notations(ends.get(event.id) ?? ''),
           ),
         )
+        if (event.hairpinEnd) out.push(wedge('stop'))
         return out
       }
       for (const g of e.graces)
@@ -176,6 +180,7 @@ class PartWriter {
           ),
         ),
       )
+      if (event.hairpinEnd) out.push(wedge('stop'))
       return out
     })
   }
@@ -194,6 +199,7 @@ class PartWriter {
     if (e.kind === 'note')
       for (const m of e.marks ?? []) if (m === 'pizz' || m === 'arco') out.push(direction(m === 'pizz' ? 'pizz.' : 'arco'))
     if (e.words) out.push(direction(e.words))
+    if (e.hairpin) out.push(wedge(e.hairpin))
     if (e.dynamic)
       out.push(`<direction placement="below"><direction-type><dynamics><${e.dynamic}/></dynamics></direction-type></direction>`)
     return out

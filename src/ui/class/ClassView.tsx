@@ -17,6 +17,7 @@ import { Kinds } from './Kinds'
 import { Ladder } from './Ladder'
 import { LearnedGrid } from './LearnedGrid'
 import { SeatList } from './SeatList'
+import { PinsSay } from './PinsSay'
 import { Ways } from './Ways'
 import { keptClass, type ClassSave } from '@/api/protocol'
 import { takeTheirs, useAutosave, type SaveBy } from '@/ui/kit/autosave'
@@ -124,6 +125,7 @@ export function ClassView({ packed, ...start }: Props) {
               How it fingers
             </h2>
             <Ways seats={seats} policy={settings.policy} decide={act.decide} decideFor={act.decideFor} />
+            <PinsSay seats={seats} saved={save === 'saved'} decide={act.decide} toStep={act.toStep} />
           </section>
           <section aria-labelledby="shown" className="mt-5">
             <h2 id="shown" className="font-title text-lg">

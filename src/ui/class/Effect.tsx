@@ -42,7 +42,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
     <>
       <table className="w-full border-collapse text-left text-sm">
         <caption className="pb-1 text-left text-fine leading-snug text-soft">
-          Places where something is new for the class or out of reach, and shifts, in each seat.
+          Notes that are new for the hand or out of reach, and shifts, in each seat.
         </caption>
         <thead>
           <tr className="border-b border-rule">

@@ -2,11 +2,27 @@
 
 import { opens, positionKey } from '@/core/instruments/instrument'
 import { SHIFTS, type Learned as Has } from '@/core/instruments/learned'
+import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS, type Rhythm, type SignName } from '@/core/instruments/reads'
+import { keyName } from '@/core/music/key'
 import type { Seat } from '@/core/seats/seat'
 import type { ClassActions } from './classStore'
 import { Select } from '@/ui/kit/Select'
 
 const FINGERS = [1, 2, 3, 4]
+/** Signatures that a class may be asked about: those of up to four signs. */
+const MOST_KEYS = 9
+const SAY_SIGN: Record<SignName, string> = { natural: '♮', sharp: '♯', flat: '♭' }
+const SAY_RHYTHM: Record<Rhythm, string> = {
+  whole: 'whole',
+  eighths: 'eighths',
+  'dotted half': 'dotted half',
+  'dotted quarter': 'dotted quarter',
+  ties: 'ties',
+  sixteenths: 'sixteenths',
+  triplets: 'triplets',
+  compound: '6/8',
+  syncopation: 'syncopation',
+}
 const SAY_SHIFT: Record<Has['shifts'], string> = {
   none: 'no shifts yet',
   pauses: 'in rests, over open strings',
@@ -117,6 +133,48 @@ export function LearnedGrid({ seats, toggle, setLearned }: Props) {
             ))}
           </Select>
         )
+      case 'rhythms':
+        return RHYTHMS.map((x) => (
+          <Learned
+            key={x}
+            text={SAY_RHYTHM[x]}
+            name={what(SAY_RHYTHM[x])}
+            on={own.rhythms.includes(x)}
+            onToggle={() => toggle(seat, 'rhythms', x)}
+          />
+        ))
+      case 'signs':
+        return (
+          <>
+            {SIGNS.map((x) => (
+              <Learned
+                key={x}
+                text={SAY_SIGN[x]}
+                name={what(`${x} before a note`)}
+                on={own.signs.includes(x)}
+                onToggle={() => toggle(seat, 'signs', x)}
+              />
+            ))}
+            <Learned text="slur" name={what('slurs')} on={own.slurs} onToggle={() => setLearned(seat, { slurs: !own.slurs })} />
+          </>
+        )
+      case 'combinations':
+        return COMBINATIONS.map((x) => (
+          <Learned key={x} text={x} name={what(x)} on={own.combinations.includes(x)} onToggle={() => toggle(seat, 'combinations', x)} />
+        ))
+      case 'keys':
+        return KEYS_TAUGHT.slice(0, MOST_KEYS).map((fifths) => {
+          const name = keyName({ fifths, mode: 'major' })
+          return (
+            <Learned
+              key={fifths}
+              text={name.replace(' major', '')}
+              name={what(name)}
+              on={own.keys.includes(fifths)}
+              onToggle={() => toggle(seat, 'keys', fifths)}
+            />
+          )
+        })
       case 'double':
         return (
           <Learned
@@ -173,4 +231,8 @@ const ROWS = [
   { key: 'extensions', name: 'Opened hand' },
   { key: 'shifts', name: 'Shifts' },
   { key: 'double', name: 'Double stops' },
+  { key: 'rhythms', name: 'Rhythms' },
+  { key: 'signs', name: 'Signs and slurs' },
+  { key: 'combinations', name: 'Together' },
+  { key: 'keys', name: 'Keys' },
 ] as const

@@ -19,7 +19,7 @@ export type ClassDraft = { readonly name: string; readonly school: string; reado
 
 export type ClassState = ClassDraft & Kept<ClassDraft>
 
-type ListKey = 'positions' | 'strings' | 'fingers' | 'low' | 'high' | 'extensions'
+type ListKey = 'positions' | 'strings' | 'fingers' | 'low' | 'high' | 'extensions' | 'rhythms' | 'signs' | 'combinations' | 'keys'
 
 export type ClassActions = {
   rename(change: Partial<Pick<ClassDraft, 'name' | 'school'>>): void
@@ -35,7 +35,7 @@ export type ClassActions = {
   moveSeat(seat: SeatId, by: 1 | -1): void
   /** Adds to or takes from what a seat has learned. */
   toggle<K extends ListKey>(seat: SeatId, key: K, value: Learned[K][number]): void
-  setLearned(seat: SeatId, change: Partial<Pick<Learned, 'shifts' | 'doubleStops'>>): void
+  setLearned(seat: SeatId, change: Partial<Pick<Learned, 'shifts' | 'doubleStops' | 'slurs'>>): void
   /** Shows a kind of spot always or never; null: by what is learned. */
   setSpot(kind: SpotKind, choice: 'show' | 'hide' | null): void
   undo(): void

@@ -2,7 +2,9 @@
 
 import { useMemo } from 'react'
 import { bowingOf, type Pace } from '@/core/bowing/bow'
+import { pluckedIn } from '@/core/bowing/strokes'
 import { handsAlong, sayFingers } from '@/core/fingering/down'
+import { frameChangeAt, sayFrameChange } from '@/core/fingering/frameChange'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { movesOf, sayMove } from '@/core/fingering/moves'
 import { sayCheck, trueChecksOf } from '@/core/hands/trueChecks'
@@ -15,6 +17,7 @@ export function HandNotes({ map, note }: { map: SeatMap; note: MappedNote }) {
   const bowing = bowingOf(piece, map.line)
   const stroke = bowing.byEvent.get(note.placed.event.id)
   const wrong = bowing.wrong.find((w) => stroke?.events.includes(w.event))
+  const plucked = pluckedIn(map.line).has(note.placed.event.id)
   const first = stroke?.events[0] === note.placed.event.id
   return (
     <dl className="mt-2 grid grid-cols-[62px_1fr] gap-x-2 gap-y-0.5 text-sm leading-snug">
@@ -27,6 +30,7 @@ export function HandNotes({ map, note }: { map: SeatMap; note: MappedNote }) {
           text={`${first ? '' : 'still '}${stroke.bow}-bow, ${stroke.contact}${PACE[stroke.pace]}${stroke.retake && first ? '; lift and set anew before it' : ''}${stroke.given ? '; marked in the piece' : ''}.`}
         />
       )}
+      {plucked && <Row name="bow" text="Plucked." />}
       {wrong && <Row name="" text={wrong.text} trouble />}
     </dl>
   )
@@ -46,9 +50,11 @@ function facts(map: SeatMap, note: MappedNote): { name: string; text: string }[]
   const moves = movesOf(map)
   const written = moves.find((m) => m.to === note.column && !m.jump)
   const again = moves.find((m) => m.to === note.column && m.jump)
+  const frame = frameChangeAt(map, note)
   const on = (list: Parameters<typeof sayFingers>[1]) => sayFingers(map.instrument, list)
   return [
     { name: 'to here', text: written ? sayMove(written).join(' ') : '' },
+    { name: 'frame', text: frame ? sayFrameChange(frame) : '' },
     { name: 'repeat', text: again ? sayMove(again).join(' ') : '' },
     { name: 'down', text: hand.down.length > 1 ? `${on(hand.down)}${hand.keep.length ? `; keep ${on(hand.keep)}` : ''}.` : '' },
     {

@@ -1,28 +1,12 @@
 import * as z from 'zod/mini'
 import { begunReply, PIECE_OF_FILE, pieceReply } from '@/api/protocol'
+import { answer, Trouble } from '@/ui/kit/answer'
 
 /** How far something is, from 0 to 1, and what is being done. */
 type Progress = { readonly part: number; readonly what: string }
 
-/** Something went wrong that can be said as it is. */
-export class Trouble extends Error {}
-
 const AGAIN = 400
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
-
-async function answer<T extends z.ZodMiniType>(schema: T, url: string, init?: RequestInit): Promise<z.output<T>> {
-  let response: Response
-  try {
-    response = await fetch(url, init)
-  } catch {
-    throw new Trouble('No answer from Even Seat; is it still running? Nothing was changed.')
-  }
-  const body: unknown = await response.json().catch(() => null)
-  const parsed = schema.safeParse(body)
-  if (parsed.success) return parsed.data
-  const known = z.object({ problem: z.string() }).safeParse(body)
-  throw new Trouble(known.success ? known.data.problem : 'The answer could not be understood. Nothing was changed.')
-}
 
 const json = (body: unknown): RequestInit => ({
   method: 'POST',

@@ -21,6 +21,8 @@ type Mark = {
 /** About how wide a letter of a mark is, in pixels, and what is left free after it. */
 const LETTER = 5.6
 const GAP = 6
+/** About how long and high a mark is. */
+const [WORD, HIGH] = [50, 12]
 
 /** What trips whom, in the engraved score: a wedge by hardness beside the note, and over the top staff a word where there is room. */
 export function SpotLayer({
@@ -84,10 +86,19 @@ function placed(root: HTMLElement, spots: readonly Spot[], first: SeatId): Mark[
     const y = head.top + head.height / 2 - frame.top
     return [{ spot, more, x: box.left - frame.left - 2, y, over: Math.min(box.top, staff.top) - frame.top - 5, room: 0 }]
   })
+  // Words of the piece (pizz., dolce) stand over the staff too: a mark goes above those it would cover.
+  const words = [...root.querySelectorAll('g.dir')].map((el) => el.getBoundingClientRect())
+  const above = (m: Mark): number => {
+    const covered = words.filter((w) => {
+      const [left, right, top, bottom] = [w.left - frame.left, w.right - frame.left, w.top - frame.top, w.bottom - frame.top]
+      return left < m.x + WORD && right > m.x && top < m.over && bottom > m.over - HIGH
+    })
+    return covered.reduce((y, w) => Math.min(y, w.top - frame.top - 2), m.over)
+  }
   // Over the lower staves stand the fingers of the staff above: a word has room only over the top one, up to the next mark.
   return marks.map((m) => {
     if (m.spot.seat !== first) return m
     const beside = marks.filter((o) => o.spot.seat === first && Math.abs(o.over - m.over) < 40 && o.x > m.x)
-    return { ...m, room: beside.reduce((n, o) => Math.min(n, o.x), Infinity) - m.x - GAP }
+    return { ...m, over: above(m), room: beside.reduce((n, o) => Math.min(n, o.x), Infinity) - m.x - GAP }
   })
 }

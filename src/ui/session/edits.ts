@@ -13,6 +13,7 @@ import { keyName } from '@/core/music/key'
 import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
 import { aboutKind } from '@/core/reading/spots/detectors'
+import type { Thing } from '@/core/reading/digest/thing'
 import type { Spot } from '@/core/reading/spots/spot'
 import type { SpotKind } from '@/core/reading/spots/detectors'
 import { settingsFor, type ClassSettings } from '@/core/seats/class'
@@ -136,6 +137,16 @@ export const restored = (map: SeatMap, event: string): Edit =>
 
 export const rescued = (seat: Seat, measure: string, name: string, change: RescueChange): Edit =>
   ofPlan(`${seat.name} m${measure}: ${inSentence(name)}`, (plan) => withRescue(plan, seat.id, change))
+
+/** Leaves a thing of the digest out: all its spots are muted, as the list of kinds shows them. */
+export const leftOut = (thing: Thing): Edit =>
+  ofPlan(`Left out: ${thing.text}`, (plan) =>
+    withMuted(
+      plan,
+      thing.spots.map((s) => s.id),
+      true,
+    ),
+  )
 
 /** A kind of spot always or never; null: as the class has it. */
 export const kindShown = (kind: SpotKind, choice: 'show' | 'hide' | null): Edit =>

@@ -3,6 +3,9 @@
 import { useDeferredValue, useMemo } from 'react'
 import type { EverySeat } from '@/core/seats/seat'
 import { mapsOf } from '@/core/seats/ensemble'
+import { digestOf } from '@/core/reading/digest/digest'
+import { readersOf } from '@/core/reading/digest/readers'
+import type { Thing } from '@/core/reading/digest/thing'
 import { spotsOf } from '@/core/reading/spots'
 import type { Spot } from '@/core/reading/spots/spot'
 import { useDesk } from './DeskProvider'
@@ -43,4 +46,10 @@ export function useAllSpots(): readonly Spot[] {
       ),
     [piece, ensemble],
   )
+}
+
+/** The first things to say to the class, of what the teacher has not put away. */
+export function useDigest(): readonly Thing[] {
+  const { piece, ensemble, plan, klass } = useMapped()
+  return useMemo(() => digestOf(readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots)), [piece, ensemble, plan.spots, klass.spots])
 }

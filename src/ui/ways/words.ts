@@ -67,6 +67,7 @@ const QUESTIONS: readonly Question[] = [
     'Fingers that do not sound',
     each(FINGERS_DOWN, {
       blocks: 'lower fingers kept down',
+      visits: 'kept down, but a lone visit by itself',
       independent: 'each finger alone',
     }),
   ),

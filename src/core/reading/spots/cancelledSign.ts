@@ -1,4 +1,4 @@
-import { spokenLetter } from '../../music/pitch'
+import { spokenLetter, type Letter } from '../../music/pitch'
 import { signed } from './signed'
 import type { Detector } from './spot'
 
@@ -11,11 +11,21 @@ export const cancelledSign = {
   load: 3,
   again: 0.8,
   matters: [1.1, 1, 0.9],
-  find: (r) =>
-    signed(r, 'cancelled', (pitch) => ({
-      hard: 0.7,
-      text: `${spokenLetter(pitch, true)} again: the barline has cancelled the sign of the measure before.`,
-      advice: 'Write the courtesy sign in, or call it out at the barline.',
-      about: `${pitch.letter}${pitch.alter}`,
-    })),
+  find: (r) => {
+    /** The last measure in which one was said, and its letter. */
+    let said: { index: number; letter: Letter } | null = null
+    return signed(r, 'cancelled', (pitch, note) => {
+      const { index } = note.placed.at
+      const another = said?.index === index && said.letter !== pitch.letter
+      said ??= { index, letter: pitch.letter }
+      if (said.index !== index) said = { index, letter: pitch.letter }
+      return {
+        // Who has heard of the first in the measure looks at the second.
+        hard: another ? 0.25 : 0.7,
+        text: `${spokenLetter(pitch, true)} again: the barline has cancelled the sign of the measure before.`,
+        advice: 'Write the courtesy sign in, or call it out at the barline.',
+        about: `${pitch.letter}${pitch.alter}`,
+      }
+    })
+  },
 } as const satisfies Detector

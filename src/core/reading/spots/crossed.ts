@@ -8,6 +8,11 @@ import type { Found } from './spot'
 
 /** Notes closer than this many seconds leave the hand no time to look; from memory. */
 const QUICK = 0.35
+/** From so many seconds on there is time to look; from memory. */
+const SLOW = 1
+const AT_LEISURE = -0.16
+/** A rest gives hand and bow the time to go over: nobody is tripped. */
+const IN_REST = -0.25
 
 const crossedStrings = (last: ReadNote, note: ReadNote): [number, number] =>
   note.hold!.low > last.hold!.high ? [last.hold!.high, note.hold!.low] : [last.hold!.low, note.hold!.high]
@@ -49,15 +54,24 @@ const crossed = once((r: Reading): Crossed[] => {
 
 /** What a slur and speed add, and a rest takes away. */
 export function pressed(r: Reading, { note, last }: Crossed): number {
-  if (note.rest) return -0.1
-  return (note.slurred ? 0.15 : 0) + (secondsBetween(r.piece, last.placed.onset, last.placed.onset + last.ticks) < QUICK ? 0.1 : 0)
+  if (note.rest) return IN_REST
+  const seconds = secondsBetween(r.piece, last.placed.onset, last.placed.onset + last.ticks)
+  return (note.slurred ? 0.2 : 0) + (seconds < QUICK ? 0.1 : seconds >= SLOW ? AT_LEISURE : 0)
 }
+
+/** Down to the next string, a step nearer to the nut: the finger stands behind the one that played, under the hand as it is. */
+export function underHand({ note, last, over }: Crossed): boolean {
+  const [a, b] = facing(last.hold!, note.hold!)
+  const nearer = a.k - b.k
+  return over === 1 && last.hold!.position === note.hold!.position && a.string > b.string && nearer >= 1 && nearer <= 2
+}
+
 export const inSlur = ({ note }: Crossed) => (note.slurred ? ', inside the slur' : '')
 
 const about = (r: Reading, c: Crossed) =>
   `${strings(r, c.last, c.note)} ${facing(c.last.hold!, c.note.hold!)
     .map((s) => s.finger)
-    .join(' ')}`
+    .join(' ')}${c.note.slurred ? ' slurred' : ''}`
 
 export const fromCrossings = (r: Reading, of: (c: Crossed) => boolean, found: (c: Crossed) => Omit<Found, 'note' | 'about'>): Found[] =>
   crossed(r)

@@ -1,3 +1,14 @@
+import { otherLoudness } from './otherLoudness'
+import { pluckChange } from './pluckChange'
+import { archKept } from './archKept'
+import { newCombination } from './newCombination'
+import { countedRest } from './countedRest'
+import { dotted } from './dotted'
+import { firstSign } from './firstSign'
+import { firstSlur } from './firstSlur'
+import { newRhythm } from './newRhythm'
+import { syncopation } from './syncopation'
+import { triplet } from './triplet'
 import { bowCrossing } from './bowCrossing'
 import { byKey } from './byKey'
 import { cancelledSign } from './cancelledSign'
@@ -48,7 +59,10 @@ export const TWO_NEW = {
 export const DETECTORS = [
   outOfReach,
   newForClass,
+  newRhythm,
+  newCombination,
   twoForms,
+  firstSign,
   byKey,
   carriedSign,
   cancelledSign,
@@ -56,6 +70,10 @@ export const DETECTORS = [
   letterTwoStrings,
   ledgerLines,
   lookAlike,
+  dotted,
+  triplet,
+  syncopation,
+  countedRest,
   changedRhythm,
   repeatWay,
   pickup,
@@ -76,8 +94,12 @@ export const DETECTORS = [
   handCrossing,
   bowCrossing,
   doubleStop,
+  archKept,
+  firstSlur,
   wrongBow,
   unevenBow,
+  pluckChange,
+  otherLoudness,
   noRest,
 ] as const satisfies readonly Detector[]
 
@@ -87,7 +109,7 @@ export type SpotKind = (typeof DETECTORS)[number]['kind'] | (typeof TWO_NEW)['ki
 /** What is known of a kind, whoever finds it. */
 export type About = Omit<Detector, 'find' | 'kind'> & { readonly kind: SpotKind }
 /** What is for the class as a whole comes first. */
-const ABOUT: readonly About[] = [...DETECTORS.slice(0, 2), TWO_NEW, ...DETECTORS.slice(2)]
+const ABOUT: readonly About[] = [...DETECTORS.slice(0, 4), TWO_NEW, ...DETECTORS.slice(4)]
 const BY_KIND = new Map<SpotKind, About>(ABOUT.map((d) => [d.kind, d]))
 
 export const SPOT_KINDS = ABOUT.map((d) => d.kind) as [SpotKind, ...SpotKind[]]

@@ -1,4 +1,6 @@
+import { WRONG } from './wrong'
 import { isBroken } from '../../hands/hold'
+import { before } from '../reading'
 import { stringName } from '../words'
 import { atNotes, type Detector } from './spot'
 
@@ -14,7 +16,7 @@ export const doubleStop = {
   find: (r) =>
     atNotes(r, (note) => {
       const { hold } = note
-      if (!hold || hold.stops.length < 2) return null
+      if (!hold || hold.stops.length < 2 || before(r, note)?.hold === hold) return null
       const names = hold.stops.map((s) => stringName(r.instrument, s.string)).join(' and ')
       const clear = hold.stops.find((s, i) => s.finger > 0 && hold.stops[i + 1]?.finger === 0)
       const one = hold.stops.some((s, i) => s.finger > 0 && hold.stops[i + 1]?.finger === s.finger)
@@ -31,6 +33,7 @@ export const doubleStop = {
         text: `${names} sound together${why}.`,
         advice: 'Tune the two notes one after the other, then let the bow rest on both.',
         about: hold.stops.map((s) => `${s.string}${s.finger}`).join(),
+        ...(clear ? { wrong: WRONG.arch } : {}),
       }
     }),
 } as const satisfies Detector

@@ -1,5 +1,6 @@
 import { stringName } from '../words'
 import { sayFinger } from '../../fingering/explain'
+import { before, type ReadNote } from '../reading'
 import { atNotes, type Detector } from './spot'
 
 /** The hand opens: the cello's extended frames, a stretched 4 or reached-back 1 of violin and viola. */
@@ -14,7 +15,7 @@ export const extension = {
   find: (r) =>
     atNotes(r, (note) => {
       const s = note.hold?.stops.find((x) => x.stretch)
-      if (!s) return null
+      if (!s || stays(before(r, note), note)) return null
       const back = s.place === 'low'
       return {
         note,
@@ -25,7 +26,14 @@ export const extension = {
           : back
             ? 'Open backward from 1; the thumb and the other fingers stay. Short goes, and rest.'
             : 'Thumb, 2, 3 and 4 go up together, a whole step between 1 and 2. Short goes, and rest.',
-        about: `${s.finger} ${s.string} ${s.place}`,
+        about: s.place,
       }
     }),
 } as const satisfies Detector
+
+/** The hand is open already, in this very shape, and only goes on. */
+const stays = (last: ReadNote | null, note: ReadNote): boolean =>
+  !note.rest &&
+  !!last?.hold?.stops.some((s) => s.stretch) &&
+  last.hold.position === note.hold!.position &&
+  last.hold.shape === note.hold!.shape

@@ -10,7 +10,7 @@ export const fifth = {
   mark: 'hops',
   concern: 'hand',
   load: 0,
-  again: 0.7,
+  again: 0.55,
   matters: [1.2, 1, 0.8],
   find: (r) =>
     atNotes(r, (note) => {

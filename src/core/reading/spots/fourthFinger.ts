@@ -1,3 +1,4 @@
+import { WRONG } from './wrong'
 import { before, stopOf } from '../reading'
 import { stringName } from '../words'
 import { trueChecksOf } from '../../hands/trueChecks'
@@ -10,7 +11,7 @@ export const fourthFinger = {
   mark: 'fourth',
   concern: 'hand',
   load: 0,
-  again: 0.6,
+  again: 0.45,
   matters: [1.3, 1, 0.5],
   find: (r) =>
     atNotes(r, (note) => {
@@ -21,13 +22,14 @@ export const fourthFinger = {
       const check = trueChecksOf(r.instrument, s).find((c) => c.octaves === 0)
       return {
         note,
-        hard: prepared ? 0.45 : 0.6,
+        hard: (prepared ? 0.45 : 0.6) + (s.place === 'low' ? 0.2 : 0),
         text: `Fourth finger on ${stringName(r.instrument, s.string)}${prepared ? '' : ', without a finger before it on that string'}.`,
         advice:
           check !== undefined
             ? `Check it against the open ${stringName(r.instrument, check.string)}: the same note.`
             : 'Bring the hand over the fingerboard first; short goes, and rest.',
         about: `${s.string} ${s.place}`,
+        wrong: WRONG.four,
       }
     }),
 } as const satisfies Detector

@@ -1,3 +1,4 @@
+import { WRONG } from './wrong'
 import { before } from '../reading'
 import { atNotes, type Detector } from './spot'
 
@@ -23,6 +24,7 @@ export const halfPosition = {
         text: 'Half position: the whole hand lies a half step back, 1 next to the nut.',
         advice: 'Move hand and thumb together; find it from the open string, by ear.',
         about: 'half',
+        wrong: WRONG.flown,
       }
     })
   },

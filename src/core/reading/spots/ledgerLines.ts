@@ -1,3 +1,4 @@
+import { FIRST } from '../../instruments/instrument'
 import { CLEFS, ledgerLines as linesOf } from '../../music/clef'
 import { printedPitch } from '../../music/pitch'
 import { atNotes, type Detector } from './spot'
@@ -20,12 +21,15 @@ export const ledgerLines = {
         if (n > lines) [lines, pitch] = [n, h.pitch]
       }
       if (lines === 0) return null
+      const { hold } = note
+      // What lies on the top string in first position is read every day, however many lines it hangs on.
+      const daily = hold?.stops.length === 1 && hold.low === r.instrument.strings.length - 1 && hold.position === FIRST
       return {
         note,
-        hard: [0, 0.2, 0.42, 0.55][Math.min(lines, 3)],
+        hard: [0, 0.2, 0.42, 0.55][Math.min(lines, 3)] * (daily ? 0.65 : 1),
         text: `${printedPitch(pitch)} needs ${lines === 1 ? 'a ledger line' : `${lines} ledger lines`}.`,
         advice: 'Count up or down from a note that everyone knows; name it before the line is played.',
-        about: printedPitch(pitch),
+        about: `${lines}`,
       }
     })
   },

@@ -25,10 +25,12 @@ export const letterTwoStrings = {
       if (!s || !other || !there || there.string === s.string || !near(other, note)) continue
       const samePitch = midiOf(top(other).pitch) === midiOf(pitch)
       if (!samePitch && (s.finger === 0 || there.finger === 0)) continue
+      // 4 and the open string for one note are a choice, and said as that.
+      const fourAndOpen = samePitch && (s.finger === 0 || there.finger === 0)
       const [here, were] = [stringName(r.instrument, s.string), stringName(r.instrument, there.string)]
       found.push({
         note,
-        hard: samePitch ? 0.5 : 0.27,
+        hard: samePitch && !fourAndOpen ? 0.5 : 0.27,
         text: samePitch
           ? `${printedPitch(pitch)} is on ${here} here and was on ${were} in measure ${other.placed.at.measure.number}.`
           : `${letterName(pitch)} on ${here} here, ${letterName(pitch)} on ${were} in measure ${other.placed.at.measure.number}.`,

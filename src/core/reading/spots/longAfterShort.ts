@@ -1,3 +1,4 @@
+import { WRONG } from './wrong'
 import { QUARTER } from '../../music/time'
 import { before, type ReadNote } from '../reading'
 import { atNotes, type Detector } from './spot'
@@ -33,6 +34,7 @@ export const longAfterShort = {
         text: `A long note, ${count(quarters, 'quarter')}, after ${run} short ones: it is easily left too early, or the bow runs out.`,
         advice: 'Count it aloud to its end; slow the bow down as it begins.',
         about: `${note.ticks}`,
+        wrong: WRONG.trembles,
       }
     }),
 } as const satisfies Detector

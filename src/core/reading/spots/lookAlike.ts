@@ -12,16 +12,50 @@ export const lookAlike = {
   concern: 'eye',
   load: 2,
   again: 0.9,
-  matters: [1.1, 1, 0.8],
-  find: (r) =>
-    alike(r).map(({ index, like, at }) => ({
+  matters: [1.1, 1, 0.7],
+  find: (r) => [
+    ...alike(r).map(({ index, like, at }) => ({
       note: r.byMeasure[index][at],
       hard: 0.6,
-      text: `Begins like measure ${r.map.line.measures[like].number}; note ${at + 1} is another.`,
+      text: `Begins like measure ${numberOf(r, like)}; note ${at + 1} is another.`,
       advice: 'Play the two measures one after the other and circle the note that differs.',
       about: `${index}`,
     })),
+    ...goingOn(r).map(({ index, like, same }) => ({
+      note: r.byMeasure[index][0],
+      hard: 0.5,
+      text: `The ${same} measures before were measures ${numberOf(r, like - same)} to ${numberOf(r, like - 1)} again; this one is not measure ${numberOf(r, like)}.`,
+      advice: 'Look ahead while the measures that are known run by themselves; mark where the new begins.',
+      about: `on ${index}`,
+    })),
+  ],
 } as const satisfies Detector
+
+const numberOf = (r: Reading, index: number): string => r.map.line.measures[index].number
+
+/** A measure that leaves the way that at least two measures before it went along, having come so far before. */
+type GoesOn = { readonly index: number; readonly like: number; readonly same: number }
+
+const goingOn = ofLine((r: Reading): GoesOn[] => {
+  const found: GoesOn[] = []
+  const { byMeasure } = r
+  const told = byMeasure.map((notes, i) => `${beaten(r, i)} ${sung(notes).join(' ')}`)
+  let like = -1
+  let same = 0
+  for (let i = 1; i < told.length; i++) {
+    if (like >= 0 && told[i] === told[like]) {
+      same++
+      like++
+      continue
+    }
+    // A measure that looks like the other is found by its notes.
+    if (same >= 2 && byMeasure[i].length && byMeasure[i].length < 3 && byMeasure[like]?.length) found.push({ index: i, like, same })
+    like = byMeasure[i].length < 2 ? -1 : told.findIndex((t, k) => k < i && t === told[i]) + 1
+    if (like <= 0) like = -1
+    same = like > 0 ? 1 : 0
+  }
+  return found
+})
 
 const alike = ofLine((r: Reading): Alike[] => {
   const found: Alike[] = []

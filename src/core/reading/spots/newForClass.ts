@@ -13,7 +13,7 @@ export const newForClass = {
   find: (r) =>
     problems(
       r,
-      (p) => p.mark === 'new',
+      (p) => p.mark === 'new' && !p.back,
       () => ({ hard: 0.85, advice: 'Teach it by itself before the piece, or give this seat something else here.' }),
     ),
 } as const satisfies Detector

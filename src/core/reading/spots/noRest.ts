@@ -1,8 +1,9 @@
 import { QUARTER } from '../../music/time'
+import { stageOf, type Stage } from '../stage'
 import type { Detector, Found } from './spot'
 
-/** Quarters without a rest after which bow and hand would like one; from memory. */
-const LONG_WAY = 32
+/** Quarters without a rest after which bow and hand would like one, at each stage; from memory. */
+const LONG_WAY: Record<Stage, number> = { beginning: 32, 'first position': 64, beyond: 128 }
 
 /** A long way without a rest to set bow and hand anew. */
 export const noRest = {
@@ -13,7 +14,8 @@ export const noRest = {
   load: 2,
   again: 1,
   matters: [1, 1, 0.8],
-  find: ({ notes }) => {
+  find: ({ notes, map }) => {
+    const far = LONG_WAY[stageOf(map.instrument, map.solution.setup.learned)]
     const found: Found[] = []
     let from = 0
     for (let i = 0; i < notes.length; i++) {
@@ -21,13 +23,13 @@ export const noRest = {
       const stretch = notes.slice(from, i + 1)
       const quarters = stretch.reduce((n, x) => n + x.ticks, 0) / QUARTER
       from = i + 1
-      if (quarters < LONG_WAY) continue
+      if (quarters < far) continue
       const [a, b] = [stretch[0], stretch[stretch.length - 1]].map((n) => n.placed.at.measure.number)
       const all = stretch.length === notes.length
       const where = all ? 'in the whole piece' : `from measure ${a} to ${i + 1 === notes.length ? 'the end' : b}`
       found.push({
         note: stretch[0],
-        hard: Math.min(0.6, 0.3 + (0.1 * (quarters - LONG_WAY)) / LONG_WAY),
+        hard: Math.min(0.6, 0.3 + (0.1 * (quarters - far)) / far),
         text: `No rest ${where}: nothing sets the bow or shakes out the hand.`,
         advice: 'Choose one barline where everyone lifts, and mark it.',
         about: `${a}`,

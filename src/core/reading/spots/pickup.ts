@@ -1,4 +1,5 @@
 import { beatTicks } from '../../music/time'
+import { bowPart } from '../words'
 import type { Detector } from './spot'
 
 /** A piece that begins before its first full bar. */
@@ -9,7 +10,7 @@ export const pickup = {
   concern: 'eye',
   load: 1,
   again: 1,
-  matters: [1.2, 1, 0.5],
+  matters: [1.1, 0.9, 0.6],
   find: (r) => {
     const first = r.notes[0]
     if (!first?.placed.at.measure.pickup) return []
@@ -18,14 +19,11 @@ export const pickup = {
     return [
       {
         note: first,
-        hard: 0.45,
-        text: `Begins before the first full measure, on beat ${beat}, ${stroke?.bow ?? 'up'}-bow.`,
-        advice: `Count a whole measure and the beats before it aloud; set the bow ${whereOn(stroke?.from ?? 0.5)} first.`,
+        hard: 0.5,
+        text: `Begins before the first full measure, on beat ${beat}, ${stroke ? `${stroke.bow}-bow` : 'plucked'}.`,
+        advice: `Count a whole measure and the beats before it aloud; ${stroke ? `set the bow ${bowPart(stroke.from) === 'near the tip' ? '' : 'at '}${bowPart(stroke.from)} first` : 'the plucking finger is ready over the string'}.`,
         about: 'pickup',
       },
     ]
   },
 } as const satisfies Detector
-
-/** Where a stroke begins, from the frog (0) to the tip (1). */
-const whereOn = (from: number): string => (from < 0.25 ? 'at the frog' : from > 0.75 ? 'near the tip' : 'in its middle')

@@ -11,7 +11,7 @@ export const repeatWay = {
   concern: 'eye',
   load: 1,
   again: 1,
-  matters: [1.2, 1, 0.7],
+  matters: [1.2, 1, 0.6],
   find: (r) => {
     const { measures } = r.map.line
     const order = unfold(r.map.line)

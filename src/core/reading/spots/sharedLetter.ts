@@ -9,8 +9,8 @@ export const sharedLetter = {
   mark: 'same letter',
   concern: 'eye',
   load: 1,
-  again: 0.5,
-  matters: [1.3, 1, 0.5],
+  again: 0.4,
+  matters: [1.3, 1, 0.4],
   find: (r) => {
     // Open strings by letter: how low and high they are, and in which measures.
     const opens = new Map<string, { low: number; high: number; measures: Set<number> }>()
@@ -32,10 +32,10 @@ export const sharedLetter = {
       const which = midiOf(pitch) > open.high ? 'high' : midiOf(pitch) < open.low ? 'low' : null
       if (!which) return null
       const { index } = note.placed.at
-      const close = [0, 1, 2].some((d) => open.measures.has(index - d) || open.measures.has(index + d))
+      const close = [0, 1].some((d) => open.measures.has(index - d) || open.measures.has(index + d))
       return {
         note,
-        hard: close ? 0.5 : 0.25,
+        hard: close ? 0.5 : 0.2,
         text: `${which} ${name}, not the open ${name} that is also in this piece.`,
         advice: `Call it "${which} ${name}" and the other "open ${name}".`,
         about: `${which} ${pitch.letter}`,

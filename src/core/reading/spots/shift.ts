@@ -1,3 +1,4 @@
+import { WRONG } from './wrong'
 import type { Shift } from '../../fingering/moves'
 import { saySpacing } from '../words'
 import { atNotes, type Detector } from './spot'
@@ -35,9 +36,10 @@ export const shift = {
         text: `Shift ${s.halfSteps > 0 ? 'up' : 'down'} to ${name}, ${saySpacing(far)}, ${sayOver[s.over]}${led}.`,
         advice:
           s.over === 'nothing' || s.over === 'slur'
-            ? 'Stop the bow for the shift and hear the new note first; then make that stop shorter and shorter.'
-            : 'Hand and thumb go together while there is time; arrive before the bow does.',
+            ? 'Stop the bow for the shift, hand and thumb as one, and hear the new note first; then make that stop shorter and shorter.'
+            : 'Hand and thumb go together while there is time; arrive before the bow does, and check against an open string.',
         about: `${s.from} ${s.to}`,
+        wrong: s.halfSteps > 0 ? WRONG.shiftUp : WRONG.shiftDown,
       }
     }),
 } as const satisfies Detector

@@ -1,3 +1,4 @@
+import { wrongLow } from './wrong'
 import { sayPlace } from '../../fingering/moves'
 import { atNotes, type Detector } from './spot'
 
@@ -8,7 +9,7 @@ export const slide = {
   mark: 'slides',
   concern: 'hand',
   load: 0,
-  again: 0.8,
+  again: 0.5,
   matters: [1.1, 1, 0.7],
   find: (r) =>
     atNotes(r, (note) => {
@@ -20,7 +21,13 @@ export const slide = {
         hard: timed ? 0.4 : s.over === 'slur' ? 0.75 : 0.65,
         text: `Finger ${s.finger} goes from ${sayPlace(s.from)} to ${sayPlace(s.to)} on the same string${timed ? `, ${s.over === 'rest' ? 'in the rest' : 'while an open string rings'}` : ''}.`,
         advice: 'Slide it without lifting, by itself and slowly, then in the tune.',
-        about: `${s.finger} ${s.from} ${s.to}`,
+        about: `${s.finger}`,
+        ...(s.to === 'low'
+          ? wrongLow(
+              r.instrument,
+              note.hold?.stops.find((x) => x.finger === s.finger),
+            )
+          : {}),
       }
     }),
 } as const satisfies Detector

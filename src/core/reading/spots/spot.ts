@@ -4,6 +4,9 @@ import type { SpotKind } from './detectors'
 /** Whom it asks something of: the eye, the left hand, the bow, or the class as a whole. */
 export type Concern = 'eye' | 'hand' | 'bow' | 'class'
 
+/** What is heard when a place goes wrong, and why it does. */
+export type Wrong = { readonly heard: string; readonly why: string }
+
 /** What a detector finds at a note. */
 export type Found = {
   readonly note: ReadNote
@@ -13,6 +16,8 @@ export type Found = {
   readonly text: string
   /** What to do about it. */
   readonly advice: string
+  /** How it sounds when it goes wrong, and the cause; the advice is the remedy. Common practice. */
+  readonly wrong?: Wrong
   /** What it is about: the same again later in the piece is an old friend and easier. */
   readonly about: string
 }
@@ -36,7 +41,7 @@ export type Detector = {
 }
 
 /** A place in a seat's part that will trip somebody: what, where, whom, how hard, why, what to do. */
-export type Spot = Omit<Found, 'note' | 'about'> & {
+export type Spot = Omit<Found, 'note'> & {
   /** The same for the same place in the same line, whatever else is found. */
   readonly id: string
   readonly kind: SpotKind
@@ -50,6 +55,8 @@ export type Spot = Omit<Found, 'note' | 'about'> & {
   /** How often the same came before. */
   readonly before: number
   readonly points: number
+  /** The spot at the same note that says it already, by id: it is not shown twice. */
+  readonly under?: string
 }
 
 /** Asks about every note of a reading in turn. A plain loop: a search of keys asks this some thousand times of every note. */

@@ -64,6 +64,60 @@ const ROWS: Record<SpotKind, { readonly hit: Row; readonly miss: Row; readonly n
     // With another finger between them the letter alone is new.
     near: ['C5 D5 C#5', []],
   },
+  'new-rhythm': {
+    hit: ['D4:q. E4:e F#4:h', ['e0'], { learned: learned('four-strings') }],
+    miss: ['D4:q. E4:e F#4:h', []],
+    // In 6/8 a dotted quarter is one beat: the meter itself is what is new, at each of its notes.
+    near: ['D4:q. E4:q.', ['e0', 'e1'], { meter: { beats: 6, unit: 8 } }],
+  },
+  'new-combination': {
+    // Slurs are learned, and crossing; not a slur over two strings.
+    hit: ['(G4 A4) B4:h', ['e1'], { learned: learned('four-strings') }],
+    miss: ['(G4 A4) B4:h', []],
+    // Where slurs are not learned they are what is new, and nothing is known but new together.
+    near: ['(G4 A4) B4:h', [], { learned: learned('three-fingers') }],
+  },
+  'arch-kept': {
+    hit: ['G4 A4 G4 A4', ['e1']],
+    miss: ['G4 A4 B4 A4', []],
+    // Once there and back is daily bread.
+    near: ['G4 A4 G4 F#4', []],
+  },
+  dotted: {
+    hit: ['D4:q. E4:e F#4:e. G4:s A4', ['e0', 'e2']],
+    miss: ['D4 E4 F#4 G4', []],
+    // Nothing is to be placed between the beats when the next note comes on one; nor is a dot a dot in 6/8.
+    near: ['D4:h. E4', []],
+  },
+  triplet: {
+    hit: ['D4:t E4:t F#4:t G4 A4:h', ['e0']],
+    miss: ['D4:e E4:e F#4 G4 A4', []],
+    // Three eighths to a beat are plain in 6/8.
+    near: ['D4:e E4:e F#4:e G4:q.', [], { meter: { beats: 6, unit: 8 } }],
+  },
+  syncopation: {
+    hit: ['D4:e E4 F#4:e G4:h~ G4 A4 B4:h', ['e1', 'e3']],
+    miss: ['D4:e E4:e F#4 G4:h', []],
+    // Tied within the measure, and begun on the beat.
+    near: ['D4 E4:h~ E4', []],
+  },
+  'counted-rest': {
+    hit: ['D4 z z E4 z:e F#4:e G4 A4:h', ['e3', 'e5']],
+    miss: ['D4 E4 F#4 G4', []],
+    // After a rest on the first beat it begins as every measure does.
+    near: ['D4:h. z E4:w', []],
+  },
+  'first-slur': {
+    hit: ['D4 (E4 F#4) G4', ['e1']],
+    miss: ['D4 E4 F#4 G4', []],
+    near: ['D4 E4:h~ E4', []],
+  },
+  'first-sign': {
+    hit: ['G4 A4 Bb4 A4', ['e2']],
+    miss: ['G4 A4 B4 A4', []],
+    // What takes a sign away again is no sign of its own.
+    near: ['F#4 F4 G4:h', ['e0']],
+  },
   'two-forms': {
     hit: ['F4 G4 F#4 G4', ['e2']],
     miss: ['F4 G4 F4 G4', []],
@@ -218,6 +272,18 @@ const ROWS: Record<SpotKind, { readonly hit: Row; readonly miss: Row; readonly n
     miss: ['D4 E4 F4 G4 A4:w', []],
     near: ['D4 E4 F4 z A4:w', []],
   },
+  'other-loudness': {
+    hit: ['f:D4 E4 F4 G4 A4:w p:D4 E4 F4 G4', ['e5']],
+    miss: ['f:D4 E4 F4 G4 A4:w D4 E4 F4 G4', []],
+    // Another measure, softer: nothing returns.
+    near: ['f:D4 E4 F4 G4 A4:w p:D4 E4 F4 A4', []],
+  },
+  'pluck-change': {
+    hit: ['D4 E4 pizz:F#4 G4 arco:A4 z z B4', ['e2', 'e4']],
+    miss: ['D4 E4 F#4 G4', []],
+    // Plucked all through: nothing changes.
+    near: ['pizz:D4 E4 F#4 G4', []],
+  },
   'uneven-bow': {
     hit: ['D4:h E4 F4:h G4', ['e0', 'e2'], { meter: { beats: 3, unit: 4 } }],
     miss: ['D4 E4 F4', [], { meter: { beats: 3, unit: 4 } }],
@@ -225,9 +291,10 @@ const ROWS: Record<SpotKind, { readonly hit: Row; readonly miss: Row; readonly n
     near: ['(D4:h E4) F4 G4 A4', [], { meter: { beats: 3, unit: 4 } }],
   },
   'no-rest': {
-    hit: ['D4:w E4:w D4:w E4:w D4:w E4:w D4:w E4:w', ['e0']],
-    miss: ['D4:w E4:w D4:w E4:w', []],
-    near: ['D4:w E4:w D4:w z:w D4:w E4:w D4:w E4:w', []],
+    hit: ['D4:w E4:w D4:w E4:w D4:w E4:w D4:w E4:w', ['e0'], { learned: learned('four-strings') }],
+    // Eight measures are long at the beginning only.
+    miss: ['D4:w E4:w D4:w E4:w D4:w E4:w D4:w E4:w', []],
+    near: ['D4:w E4:w D4:w z:w D4:w E4:w D4:w E4:w', [], { learned: learned('four-strings') }],
   },
 }
 
@@ -322,5 +389,28 @@ describe('what is said', () => {
             expect(s.hard).toBeLessThanOrEqual(1)
             expect(s.id).toBe(`${kind} ${seat} ${s.event}`)
           }
+  })
+})
+
+describe('heard, why, do (common practice)', () => {
+  const wrong = (kind: SpotKind, text: string, how?: How) => find(kind, text, how).map((s) => s.wrong?.heard ?? null)
+  it('goes with what it belongs to, and with nothing else', () => {
+    expect(wrong('shift', 'B3 D4 B3', { seat: 'bass', learned: learned('third-position') })).toEqual([
+      'everything after the shift is flat',
+      'what comes after the shift back is sharp',
+    ])
+    expect(wrong('two-forms', 'F#4 G4 F4 G4')).toEqual(['the low 2 is sour, too high'])
+    expect(wrong('two-forms', 'F4 G4 F#4 G4')).toEqual([null])
+    expect(wrong('two-forms', 'F#3 G3 F3 G3', { seat: 'cello' })).toEqual([null])
+    expect(wrong('wide-gap', 'F4 G4')).toEqual(['3 after the low 2 is flat'])
+    expect(wrong('fourth-finger', '(G4 A4) G4')).toEqual(['4 is flat'])
+    expect(wrong('double-stop', '[E4,A4] D4')).toEqual(['the open string beside it does not ring'])
+    expect(wrong('double-stop', '[D4,A4] D4')).toEqual([null])
+  })
+  it('says how a finger lands as the class keeps its fingers down', () => {
+    const advice = (fingersDown: Policy['fingersDown']) => find('lands-alone', 'B4 G4 B4 B4', { policy: { fingersDown } })[0]?.advice
+    expect(advice('blocks')).toMatch(/^Set 1, 2 and 3 together/)
+    expect(advice('visits')).toMatch(/^Place it by itself/)
+    expect(advice('independent')).toBe(advice('visits'))
   })
 })

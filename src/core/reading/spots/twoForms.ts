@@ -1,3 +1,4 @@
+import { wrongLow } from './wrong'
 import { letterName, type Letter } from '../../music/pitch'
 import type { ReadNote } from '../reading'
 import { sayPitch, stringName } from '../words'
@@ -37,10 +38,11 @@ export const twoForms = {
         const where = apart === 0 ? 'earlier in this measure' : `in measure ${other.note.placed.at.measure.number}`
         found.push({
           note,
-          hard: apart === 0 ? 0.9 : apart <= NEAR ? 0.8 : 0.5,
+          hard: (apart === 0 ? 0.9 : apart <= NEAR ? 0.8 : 0.5) * (note.hold?.open && apart > 0 ? 0.6 : 1),
           text: `${sayPitch(pitch, key)} here, ${sayPitch(was, key)} ${where}${fingers && `: ${fingers}`}.`,
           advice: `Say both aloud and find both fingers, ${letterName(was)} then ${letterName(pitch)}, before the line is played.`,
           about: `${pitch.letter}${pitch.alter} after ${was.alter}`,
+          ...wrongLow(instrument, here),
         })
       })
     return found

@@ -1,3 +1,4 @@
+import { wrongLow } from './wrong'
 import type { Stop } from '../../hands/hold'
 import { before, stopOf, type Reading, type ReadNote } from '../reading'
 import { stringName } from '../words'
@@ -27,18 +28,23 @@ export const twoPlaces = {
         hard: 0.45,
         text: `${say(here)}, but ${say(there)} just before.`,
         advice: 'Set the hand on each string by itself and look where the half step lies, then go between them.',
-        about: `${say(here)} ${say(there)}`,
+        about: [here.finger, there.finger].sort().join(),
+        ...wrongLow(r.instrument, here),
       }
     }),
 } as const satisfies Detector
 
-/** The last stop of the other shape on a neighbouring string with the hand in place, unless this string was played in between. */
+/** The last stop of the other shape on a neighbouring string with the hand in place, unless the finger was placed on this string in between. */
 function otherString(r: Reading, note: ReadNote, here: Stop): Stop | null {
   let n = before(r, note)
+  let set = 0
   for (let i = 0; n && i < LOOK; i++, n = before(r, n)) {
     const s = stopOf(n)
     if (!s) continue
-    if (n.hold!.position !== note.hold!.position || s.string === here.string) return null
+    // Two fingers on this string in between have shown the hand how it lies here.
+    if (s.string === here.string && ++set >= 2) return null
+    if (n.hold!.position !== note.hold!.position) return null
+    if (s.string === here.string && (s.finger === here.finger || differs(r, here, s))) return null
     if (Math.abs(s.string - here.string) === 1 && differs(r, here, s)) return s
   }
   return null

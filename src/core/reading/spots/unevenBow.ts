@@ -14,14 +14,14 @@ export const unevenBow = {
   concern: 'bow',
   load: 1,
   again: 0.6,
-  matters: [1.2, 1, 0.7],
+  matters: [1.2, 1, 0.5],
   find: (r) =>
     uneven(r).map(({ index, first, second }) => ({
       note: r.byMeasure[index][0],
       hard: 0.4,
       text: `A long ${first.bow}-bow and a short ${second.bow}-bow: the short one has to bring back as much bow as the long one took.`,
       advice: 'Save the bow on the long note; go back quickly and lightly on the short one.',
-      about: `${first.bow} ${first.ticks} ${second.ticks}`,
+      about: `${first.ticks} ${second.ticks}`,
     })),
 } as const satisfies Detector
 

@@ -1,3 +1,4 @@
+import { WRONG } from './wrong'
 import { TAPE } from '../../instruments/byLetter'
 import { before, stopOf } from '../reading'
 import { saySpacing } from '../words'
@@ -26,6 +27,7 @@ export const wideGap = {
         text: `${low.place === 'normal' ? '' : `${low.place} `}${low.finger} and ${high.place === 'normal' ? '' : `${high.place} `}${high.finger} lie ${saySpacing(gap)} apart.`,
         advice: 'Open the hand from the base knuckles before the second finger falls; no squeezing, and rest the hand between goes.',
         about: `${low.finger} ${gap}`,
+        ...(low.finger === 2 && high.finger === 3 && low.place === 'low' ? { wrong: WRONG.gap } : {}),
       }
     }),
 } as const satisfies Detector

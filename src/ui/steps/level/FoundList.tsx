@@ -5,33 +5,29 @@ import { keyName } from '@/core/music/key'
 import { profileOf, sayChanges } from '@/core/seats/profile'
 import type { Scored } from '@/core/seats/search'
 import { mapsOf, type Ensemble } from '@/core/seats/ensemble'
-import { inSentence } from '@/core/names'
+import { capital } from '@/core/names'
+import type { EverySeat, Seat } from '@/core/seats/seat'
+import { sayMove, sayOctaves, sayReplaced, sayWorth } from '@/core/seats/saySetting'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { Button } from '@/ui/kit/Button'
 import { decisionsOf, sayAnswer } from '@/ui/ways/words'
 import { deciding } from '@/core/seats/setting'
 import { percent, points, sayPoints, useLoads } from '@/ui/session/useLoads'
 
-/** "viola an octave lower": what a setting moves against the class as it stands. */
-function sayOctaves(scored: Scored, ensemble: Ensemble): string {
-  const maps = mapsOf(ensemble)
-  const moved = maps.flatMap(({ seat, octave }) => {
-    const by = scored.setting.octaves[seat.id] - octave
-    return by === 0 ? [] : [{ seat: inSentence(seat.name), where: by < 0 ? 'lower' : 'higher' }]
-  })
-  if (moved.length === maps.length && new Set(moved.map((m) => m.where)).size === 1) return `all an octave ${moved[0].where}`
-  return moved.map((m) => `${m.seat} ${m.where}`).join(', ') || 'as now'
-}
-
-const idOf = (f: Scored) => `${f.setting.fifths} ${f.setting.school} ${f.setting.fourth} ${Object.values(f.setting.octaves).join()}`
+const idOf = (f: Scored) =>
+  `${f.setting.fifths} ${f.setting.school} ${f.setting.fourth} ${Object.values(f.setting.octaves).join()} ${f.replaced}`
 
 /** The settings that were found, best first; opened, what each changes for whom. */
-export function FoundList({ found }: { found: readonly Scored[] }) {
-  const mode = useDesk((d) => d.piece.key.mode)
+export function FoundList({ found: all }: { found: readonly Scored[] }) {
+  const key = useDesk((d) => d.piece.key)
   const ensemble = useDesk((d) => d.ensemble)
   const apply = useDesk((d) => d.applySetting)
+  const seats = useSeats()
   const { evenness } = useLoads()
   const [chosen, setChosen] = useState<string | null>(null)
+  const octaves = Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, m.octave]))
+  // The class as it stands is the first row, and not found once more.
+  const found = all.filter((f) => !isNow(f, key.fifths, octaves, seats, ensemble))
   const open = chosen ?? (found[0] ? idOf(found[0]) : null)
   return (
     <div className="overflow-x-auto">
@@ -39,7 +35,7 @@ export function FoundList({ found }: { found: readonly Scored[] }) {
         <caption className="sr-only">Settings found, best first</caption>
         <thead>
           <tr className="text-left text-soft">
-            {['Key', 'Octaves', 'Even', 'Points', 'New', 'Out'].map((name, i) => (
+            {['Key', 'Octaves', 'Even', 'Points', 'New things', 'Out'].map((name, i) => (
               <th key={name} scope="col" className={`font-normal ${i > 1 ? 'text-right' : ''}`}>
                 {name}
               </th>
@@ -52,9 +48,9 @@ export function FoundList({ found }: { found: readonly Scored[] }) {
         <tbody>
           <tr className="border-t border-rule text-soft">
             <th scope="row" className="text-left font-normal">
-              As now
+              {keyName(key)}, as now
             </th>
-            <td>–</td>
+            <td>as they are</td>
             <td className="text-right">{percent(evenness.figure)}</td>
             <td className="text-right">{points(evenness.total)}</td>
             <Present />
@@ -62,7 +58,9 @@ export function FoundList({ found }: { found: readonly Scored[] }) {
           </tr>
           {found.map((f) => {
             const id = idOf(f)
-            const name = keyName({ fifths: f.setting.fifths, mode })
+            const name = keyName({ ...key, fifths: f.setting.fifths })
+            const replaced = sayReplaced(seats, f.setting)
+            const where = [sayMove(key.fifths, f.setting.fifths) ?? 'as written', replaced].filter((x) => x !== null).join(', ')
             return (
               <Fragment key={id}>
                 <tr className={`border-t border-rule ${id === open ? 'bg-wash/40' : ''}`}>
@@ -75,14 +73,15 @@ export function FoundList({ found }: { found: readonly Scored[] }) {
                     >
                       {name}
                     </button>
+                    <span className="block text-fine font-normal text-soft">{where}</span>
                   </th>
-                  <td>{sayOctaves(f, ensemble)}</td>
+                  <td>{sayOctaves(seats, octaves, f.setting.octaves) ?? 'as they are'}</td>
                   <td className="text-right">{percent(f.evenness)}</td>
                   <td className="text-right">{points(f.total)}</td>
-                  <td className="text-right">{f.fresh}</td>
+                  <td className="text-right">{f.news}</td>
                   <td className={`text-right ${f.out ? 'font-semibold text-madder' : ''}`}>{f.out}</td>
                   <td className="w-[74px] py-0.5 text-right">
-                    <Button size="small" aria-label={`Take ${name}`} onClick={() => apply(f.setting)}>
+                    <Button size="small" aria-label={`Take ${name}${replaced ? ` ${replaced}` : ''}`} onClick={() => apply(f.setting)}>
                       Take it
                     </Button>
                   </td>
@@ -90,6 +89,7 @@ export function FoundList({ found }: { found: readonly Scored[] }) {
                 {id === open && (
                   <tr className="bg-wash/40">
                     <td colSpan={7} className="pb-1.5 pl-3">
+                      <p className="mb-0.5">{capital(sayWorth(f, seats))}.</p>
                       <Changes scored={f} />
                     </td>
                   </tr>
@@ -103,17 +103,31 @@ export function FoundList({ found }: { found: readonly Scored[] }) {
   )
 }
 
-/** Places with something new, and notes out of reach, of the class as it stands. */
+/** Different new things, and notes out of reach, of the class as it stands: counted as the search counts them. */
 function Present() {
+  const piece = useDesk((d) => d.piece)
   const ensemble = useDesk((d) => d.ensemble)
-  const count = (...marks: string[]) => mapsOf(ensemble).reduce((n, m) => n + m.problems.filter((p) => marks.includes(p.mark)).length, 0)
+  const profiles = mapsOf(ensemble).map((m) => profileOf(piece, m))
   return (
     <>
-      <td className="text-right">{count('new')}</td>
-      <td className="text-right">{count('out', 'divide')}</td>
+      <td className="text-right">{profiles.reduce((n, p) => n + p.news.length, 0)}</td>
+      <td className="text-right">{profiles.reduce((n, p) => n + p.out, 0)}</td>
     </>
   )
 }
+
+/** Whether a setting that was found is the class as it stands. */
+const isNow = (
+  { setting, replaced }: Scored,
+  fifths: number,
+  octaves: EverySeat<number>,
+  seats: readonly Seat[],
+  ensemble: Ensemble,
+): boolean =>
+  replaced === 0 &&
+  setting.fifths === fifths &&
+  seats.every(({ id }) => setting.octaves[id] === octaves[id]) &&
+  (['school', 'fourth'] as const).every((d) => deciding(seats, d).every((s) => ensemble[s.id].solution.setup.policy[d] === setting[d]))
 
 function Changes({ scored }: { scored: Scored }) {
   const piece = useDesk((d) => d.piece)

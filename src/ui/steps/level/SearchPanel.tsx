@@ -2,7 +2,7 @@
 
 import { Search, Square } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { byRank, WHOLE_SPACE, type Scored } from '@/core/seats/search'
+import { byRank, inOrder, USUAL_SPACE, WHOLE_SPACE, type Scored } from '@/core/seats/search'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { inSentence } from '@/core/names'
 import { deciding } from '@/core/seats/setting'
@@ -15,10 +15,10 @@ import { useSearch } from './useSearch'
 import { Select } from '@/ui/kit/Select'
 
 const ORDERS = {
-  rank: { name: 'least to wait for', by: byRank },
+  rank: { name: 'what fits the class best', by: byRank },
+  wait: { name: 'least to wait for', by: (a: Scored, b: Scored) => a.out - b.out || a.wait - b.wait || a.total - b.total },
   even: { name: 'most even', by: (a: Scored, b: Scored) => a.out - b.out || b.evenness - a.evenness },
   load: { name: 'least in all', by: (a: Scored, b: Scored) => a.out - b.out || a.total - b.total },
-  new: { name: 'fewest new notes', by: (a: Scored, b: Scored) => a.out - b.out || a.fresh - b.fresh || a.wait - b.wait },
 } as const
 type Order = keyof typeof ORDERS
 
@@ -27,12 +27,13 @@ export function SearchPanel() {
   const seats = useSeats()
   const [schools, setSchools] = useState(false)
   const [fourths, setFourths] = useState(false)
+  const [all, setAll] = useState(false)
   const [order, setOrder] = useState<Order>('rank')
   const search = useSearch()
   const key = useDesk((d) => d.piece.key)
   const { evenness } = useLoads()
   const running = search.status === 'running'
-  const sorted = useMemo(() => [...search.found].sort(ORDERS[order].by), [search.found, order])
+  const sorted = useMemo(() => inOrder(search.found, ORDERS[order].by), [search.found, order])
   // The drawing waits for the last key: the page stays free while the search runs.
   const drawn = running ? null : search.found
   const option = useMemo(
@@ -47,14 +48,18 @@ export function SearchPanel() {
       <h2 id="search" className="font-title text-lg">
         Another key, other octaves
       </h2>
-      <p className="text-soft">Tries all fifteen signatures with every seat where it is, an octave lower and an octave higher.</p>
+      <p className="text-soft">
+        Tries every key of up to four signs with every seat where it is, an octave lower and an octave higher, and whether up to three notes
+        replaced would make it work. First comes what leaves nothing out of reach and the fewest things to teach, in a key that the class
+        knows.
+      </p>
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
         {running ? (
           <Button onClick={search.cancel}>
             <Square size={15} aria-hidden /> Cancel
           </Button>
         ) : (
-          <Button onClick={() => search.start({ ...WHOLE_SPACE, schools, fourths })}>
+          <Button onClick={() => search.start({ ...(all ? WHOLE_SPACE : USUAL_SPACE), schools, fourths })}>
             <Search size={16} aria-hidden /> {search.found.length ? 'Search again' : 'Search'}
           </Button>
         )}
@@ -70,6 +75,10 @@ export function SearchPanel() {
             for 4 or open
           </label>
         )}
+        <label className="flex items-center gap-1.5">
+          <input type="checkbox" className="accent-rosin" checked={all} onChange={(e) => setAll(e.target.checked)} /> keys of five and more
+          signs
+        </label>
         <label className="ml-auto flex items-center gap-1.5">
           First
           <Select value={order} onChange={(e) => setOrder(e.target.value as Order)}>

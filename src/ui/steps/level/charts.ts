@@ -67,7 +67,7 @@ export const keysChart =
   ({ ink, soft, spruce, madder, rosin, rule }) => {
     const sides = nameSides(found)
     return {
-      grid: { left: 44, right: 16, top: 12, bottom: 38 },
+      grid: { left: 44, right: 26, top: 12, bottom: 38 },
       tooltip: {
         formatter: ({ name, value }: { name: string; value: number[] }) =>
           `${name}: ${sayPoints(value[0])}, ${Math.round(value[1])} % even`,

@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useRef, useState } from 'react'
-import { WHOLE_SPACE, type Scored, type SearchSpace } from '@/core/seats/search'
+import { USUAL_SPACE, type Scored, type SearchSpace } from '@/core/seats/search'
 import { useDesk, useDeskStore } from '@/ui/session/DeskProvider'
 import { prepareSearch, runSearch, type Running } from './weigher'
 
@@ -31,7 +31,7 @@ export function useSearch(): SearchState {
   const running = useRef<Running | null>(null)
   useEffect(() => {
     const { piece, plan: now, klass } = store.getState()
-    prepareSearch({ piece, plan: now, klass, space: WHOLE_SPACE })
+    prepareSearch({ piece, plan: now, klass, space: USUAL_SPACE })
     return () => running.current?.cancel()
   }, [store])
   const cancel = () => {

@@ -1,6 +1,7 @@
 'use client'
 
 import { useEffect, useMemo, useRef, useState } from 'react'
+import { capital } from '@/core/names'
 import { saySeats, type SeatId } from '@/core/seats/seat'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { Spot } from '@/core/reading/spots/spot'
@@ -147,10 +148,21 @@ function SpotRows({ spots }: { spots: readonly Spot[] }) {
 function Opened({ spots }: { spots: readonly [Spot, ...Spot[]] }) {
   const edit = useDesk((d) => d.edit)
   const seats = useSeats()
-  const [{ advice, kind }] = spots
+  const [{ advice, kind, wrong }] = spots
   return (
     <div className="px-3 pb-2 pl-[34px]">
-      <p className="leading-snug">{advice}</p>
+      {wrong ? (
+        <dl className="grid grid-cols-[auto_1fr] gap-x-2 leading-snug">
+          <dt className="text-soft">If wrong</dt>
+          <dd>{capital(wrong.heard)}.</dd>
+          <dt className="text-soft">Why</dt>
+          <dd>{capital(wrong.why)}.</dd>
+          <dt className="text-soft">Do</dt>
+          <dd>{advice}</dd>
+        </dl>
+      ) : (
+        <p className="leading-snug">{advice}</p>
+      )}
       <div className="mt-1.5 flex gap-2">
         <Button size="small" onClick={() => edit(muted(seats, spots, true))}>
           {spots.length > 1 ? 'Mute for these seats' : 'Mute this one'}

@@ -1,0 +1,100 @@
+import { describe, expect, it } from 'vitest'
+import { classAt, DEFAULT_CLASS, type ClassSettings } from '../../seats/class'
+import { ensembleMapper, mapsOf } from '../../seats/ensemble'
+import { emptyPlan } from '../../seats/plan'
+import { pieceFrom } from '../../testing/piece'
+import { RANKED, type Said } from '../../testing/ranked'
+import type { Piece } from '../../piece/piece'
+import type { SpotChoice } from '../choice'
+import { digestOf, MOST_SAID } from './digest'
+import { readersOf } from './readers'
+import { sayMeasures, type Thing } from './thing'
+
+const NOTHING: SpotChoice = { kinds: {}, muted: [] }
+const digest = (piece: Piece, klass: ClassSettings = DEFAULT_CLASS, choice = NOTHING): Thing[] =>
+  digestOf(readersOf(piece, mapsOf(ensembleMapper()(piece, emptyPlan(), klass)), choice, {}))
+const texts = (things: readonly Thing[]) => things.map((t) => t.text)
+
+/** Whether one of ours says what a teacher said: the same kind of thing, in one of the measures, to one of the seats. */
+const says = (t: Thing, s: Said): boolean =>
+  t.kinds.some((k) => s.kinds.includes(k)) &&
+  t.measures.some((m) => s.measures.includes(m)) &&
+  t.seats.some((x) => s.seats.some((y) => y === x))
+
+describe('the first things said, against the ranked tunes (judgement of a teacher, written down before there was a digest)', () => {
+  it.each(RANKED.map((r) => [r.name, r] as const))('%s: at least five of her seven, and her first among our first three', (name, r) => {
+    const ours = digest(r.piece, classAt(r.step))
+    const hers = r.said.filter((s) => ours.some((t) => says(t, s)))
+    console.log(`digest of "${name}": ${hers.length} of her ${r.said.length}`)
+    expect(r.said).toHaveLength(7)
+    expect(ours.length).toBeLessThanOrEqual(MOST_SAID)
+    expect(hers.length).toBeGreaterThanOrEqual(5)
+    expect(ours.slice(0, 3).some((t) => says(t, r.said[0]))).toBe(true)
+  })
+})
+
+describe('the digest', () => {
+  it('says one thing once: what is new, shifted to and crossed to at one note; a visit from its way out to its way back', () => {
+    const things = digest(pieceFrom('D4 F#4 A4 D5 A4 F#4 D4:h', { fifths: 2, mode: 'major' }), classAt('three-fingers'))
+    const visit = things.find((t) => t.id === 'visits new')!
+    expect(visit.text).toBe('Bass leaves first position in 1, which is new; violin, viola and cello stay.')
+    expect(things.filter((t) => t.seats.includes('bass') && t.spots.some((s) => s.seat === 'bass' && s.event === 'e3'))).toEqual([visit])
+  })
+
+  it('says like things at several places and seats together, each measure once, whatever is repeated', () => {
+    const [first] = digest(pieceFrom('|: D4 F4 A4 F4 D4 F4 A4 F4 :| C4 G4 C4 D4'), classAt('three-fingers'))
+    expect(first.measures).toEqual([...new Set(first.measures)])
+    expect(digest(pieceFrom('D4 F#4 G4 A4 D4 F4 G4 A4 D4:w')).map((t) => t.text)[0]).toBe(
+      'F comes in two forms: F sharp in 1 and F natural in 2.',
+    )
+  })
+
+  it('calls nothing known that is not: a slur is new itself before it is new together with something', () => {
+    const slurs = pieceFrom('(G4 A4) (B4 A4) G4:w')
+    const said = (step: 'three-fingers' | 'four-strings') => texts(digest(slurs, classAt(step))).filter((t) => /slur|bow/.test(t))
+    expect(said('three-fingers')[0]).toBe('New for the class: a slur, several notes in one bow, in 1.')
+    expect(said('three-fingers').join()).not.toContain('Known')
+    expect(said('four-strings').join()).toContain('Known, but new together: slur across strings, in 1')
+  })
+
+  it('says letters of the signature at their first place, with every seat’s finger', () => {
+    const key = digest(pieceFrom('D4 E4 F#4 G4 A4 B4 C#5 D5', { fifths: 2, mode: 'major' })).find((t) => t.id === 'signature')!
+    expect(key.text).toBe('Only the signature says F sharp (first in 1) and C sharp (first in 2).')
+    expect(key.advice).toMatch(/^F sharp: 2 on D for violin and viola, 3 on D for cello, 4 on D for bass\./)
+  })
+
+  it('leaves out what the teacher has put away, and says nothing of a piece that trips nobody', () => {
+    const piece = pieceFrom('D4 F#4 G4 A4 D4 F4 G4 A4 D4:w')
+    const all = digest(piece)
+    const forms = all.find((t) => t.id === 'forms F')!
+    const muted = digest(piece, DEFAULT_CLASS, { kinds: {}, muted: forms.spots.map((s) => s.id) })
+    expect(texts(muted)).not.toContain(forms.text)
+    expect(
+      texts(digest(piece, DEFAULT_CLASS, { kinds: { 'two-forms': 'hide', 'first-sign': 'hide', 'cancelled-sign': 'hide' }, muted: [] })),
+    ).not.toContain(forms.text)
+    expect(digest(pieceFrom('D4 E4 D4:h'))).toEqual([])
+    expect(digestOf([])).toEqual([])
+  })
+
+  it('gives each seat the remedy of its own hand', () => {
+    const low = digest(pieceFrom('A3 B3 A3 B3 A3 B3 A3:h'), classAt('four-strings'), {
+      kinds: { 'lowest-string': 'show' },
+      muted: [],
+    }).find((t) => t.kinds.includes('lowest-string'))!
+    for (const id of low.seats) {
+      const own = low.spots.find((s) => s.seat === id)!
+      expect(low.advice).toContain(own.advice)
+    }
+    const bend = digest(pieceFrom('F4 G4 F4 G4 A4:w E4 B4 E4 B4'))
+    for (const t of bend.filter((x) => x.spots.length && !x.id.startsWith('visits') && x.order !== 'sign'))
+      for (const id of t.seats) expect(t.spots.filter((s) => s.seat === id).some((s) => t.advice.includes(s.advice))).toBe(true)
+  })
+
+  it('says measures as stretches', () => {
+    expect(sayMeasures(['1'])).toBe('1')
+    expect(sayMeasures(['1', '2'])).toBe('1 and 2')
+    expect(sayMeasures(['1', '2', '3', '7'])).toBe('1 to 3 and 7')
+    expect(sayMeasures(['1', '3', '5', '7', '9', '11'])).toBe('1, 3, 5, 7 and 2 more places')
+    expect(sayMeasures(['0', '1', 'X1'])).toBe('0, 1 and X1')
+  })
+})

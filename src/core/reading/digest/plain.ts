@@ -1,0 +1,128 @@
+import { capital } from '../../names'
+import { sayRhythm } from '../rhythms'
+import type { Rhythm } from '../../instruments/reads'
+import type { SpotKind } from '../spots/detectors'
+import type { Spot } from '../spots/spot'
+import { atFirst } from '../family'
+import { isHard, kindsIn, lower, measuresOf, sayPlaces, seatsIn, weightOf, type Order, type Reader, type Thing } from './thing'
+
+/**
+ * How a kind is said once for all its places; what is said in the same words is one thing. `bare`: it says where it is;
+ * `one`: where there is one place only, the words of the spot are said.
+ */
+type Plain = {
+  readonly order: Order | ((s: Spot) => Order)
+  readonly says: string | ((s: Spot, readers: readonly Reader[]) => string)
+  readonly bare?: true
+  readonly one?: true
+}
+
+/** Kinds that are said by their places. Those of signs and of the moving hand have words of their own, and two things at once are said one by one. */
+const PLAIN: Partial<Record<SpotKind, Plain>> = {
+  'out-of-reach': { order: 'new', says: 'It cannot be played as written' },
+  'new-for-class': { order: 'new', says: (s) => newThing(s) },
+  'new-rhythm': {
+    order: 'new',
+    says: (s, readers) => `New for the class: ${sayRhythm(s.about as Rhythm, meterAt(s, readers))}`,
+  },
+  'new-combination': { order: 'new', says: (s) => `Known, but new together: ${s.about}` },
+  pickup: { order: 'rhythm', says: (s) => s.text.replace(/\.$/, ''), bare: true },
+  dotted: { order: 'rhythm', says: (s) => `Dotted ${s.about} and ${s.about === 'quarter' ? 'eighth' : 'sixteenth'}` },
+  triplet: { order: 'rhythm', says: (s) => s.about.split(' ').join(' even notes in the time of ') },
+  syncopation: {
+    order: 'rhythm',
+    says: (s) => (s.about === 'tied' ? 'Tied over the barline' : 'Struck between the beats and held over the next'),
+  },
+  'counted-rest': { order: 'rhythm', says: 'Entries to be counted after a rest' },
+  'changed-rhythm': { order: 'rhythm', says: 'Known notes in another rhythm' },
+  'long-after-short': { order: 'rhythm', says: 'A long note after short ones' },
+  extension: { order: 'hand', says: 'The hand opens' },
+  'fourth-finger': { order: 'hand', says: 'The fourth finger' },
+  'four-or-open': { order: 'hand', says: (s) => (s.about.endsWith('true') ? 'The fourth finger' : 'An open string, where 4 would stay') },
+  'wide-gap': { order: 'hand', says: 'A wide gap between two fingers' },
+  slide: { order: 'hand', says: 'One finger slides between two places' },
+  'two-places': { order: 'hand', says: 'Fingers lie otherwise than on the next string' },
+  'double-stop': { order: 'hand', says: 'Two strings at once' },
+  'arch-kept': { order: 'hand', says: 'A finger kept while the open string beside it sounds' },
+  'lowest-string': { order: 'hand', says: 'Fingers on the lowest string' },
+  'skip-crossing': { order: 'crossing', says: 'A skip to another string, a finger on each' },
+  fifth: { order: 'crossing', says: 'One finger on two strings' },
+  'skip-string': { order: 'crossing', says: 'A string is skipped' },
+  'lands-alone': { order: 'crossing', says: 'A finger lands alone' },
+  'hand-crossing': { order: 'crossing', says: 'The left hand crosses to the next string' },
+  'bow-crossing': { order: 'crossing', says: 'The bow crosses, the fingers stay' },
+  'shared-letter': { order: 'crossing', says: (s) => `${capital(s.about)}, not the open ${s.about.split(' ')[1]}` },
+  'letter-two-strings': { order: 'crossing', says: (s) => `${s.about} lies on two strings` },
+  'ledger-lines': { order: 'crossing', says: 'Notes far off the staff' },
+  'first-slur': {
+    order: (s) => (isNew(s) ? 'new' : 'bow'),
+    says: (s) => (isNew(s) ? 'New for the class: a slur, several notes in one bow' : 'Several notes in one bow'),
+  },
+  'wrong-bow': { order: 'bow', says: (s) => (s.about === 'up' ? 'The first beat comes up-bow' : 'The repeat needs a retake') },
+  'uneven-bow': { order: 'bow', says: 'A long bow and a short one back' },
+  'pluck-change': { order: 'bow', says: (s) => (s.about === 'pluck' ? 'From bow to plucking' : 'From plucking back to the bow') },
+  'other-loudness': { order: 'bow', says: (s) => `What returns ${s.about}: the same tempo`, one: true },
+  'no-rest': { order: 'bow', says: 'A long way without a rest' },
+  'look-alike': { order: 'friend', says: 'What begins like an earlier measure goes on otherwise', one: true },
+  'repeat-way': { order: 'friend', says: 'Look where the repeat goes', one: true },
+}
+
+const isNew = (s: Spot): boolean => s.text.startsWith('New for this class')
+
+const meterAt = (s: Spot, readers: readonly Reader[]) =>
+  readers.find((r) => r.reading.map.seat.id === s.seat)!.reading.byEvent.get(s.event)!.placed.at.meter
+
+/** "New for this class: finger 4" of what the map says in more words. */
+const newThing = (s: Spot): string => /^New for this class: [^.]*/.exec(s.text)?.[0] ?? 'New for this class'
+
+/** What is said kind by kind, of spots that nothing else has said. */
+export function plainThings(readers: readonly Reader[], said: ReadonlySet<string>): Thing[] {
+  const groups = new Map<string, { plain: Plain; spots: Spot[] }>()
+  for (const { all } of readers)
+    for (const s of all) {
+      const plain = PLAIN[s.kind]
+      if (!plain || said.has(s.id) || s.under !== undefined || !isHard(s)) continue
+      const says = typeof plain.says === 'function' ? plain.says(s, readers) : plain.says
+      const group = groups.get(says)
+      if (group) group.spots.push(s)
+      else groups.set(says, { plain, spots: [s] })
+    }
+  return [...groups].map(([says, { plain, spots }]): Thing => {
+    const list = [...spots].sort((a, b) => a.onset - b.onset)
+    const hardest = list.reduce((a, b) => (atFirst(b) > atFirst(a) ? b : a))
+    return {
+      id: says,
+      order: typeof plain.order === 'function' ? plain.order(hardest) : plain.order,
+      text: sentence(readers, plain, says, list),
+      advice: adviceFor(readers, list),
+      seats: seatsIn(readers, list),
+      measures: measuresOf(list),
+      kinds: kindsIn(list),
+      spots: list,
+      weight: weightOf(readers, list),
+    }
+  })
+}
+
+/** What to do: the remedy of each seat's hardest place, and for whom, where hands differ in it. */
+function adviceFor(readers: readonly Reader[], spots: readonly Spot[]): string {
+  const by = new Map<string, string[]>()
+  for (const { reading } of readers) {
+    const { id, name } = reading.map.seat
+    const own = spots.filter((s) => s.seat === id)
+    if (own.length === 0) continue
+    const { advice } = own.reduce((a, b) => (atFirst(b) > atFirst(a) ? b : a))
+    by.set(advice, [...(by.get(advice) ?? []), name])
+  }
+  const [[only]] = by
+  return by.size === 1 ? only : [...by].map(([advice, names]) => `${capital(lower(names))}: ${advice}`).join(' ')
+}
+
+function sentence(readers: readonly Reader[], plain: Plain, says: string, spots: readonly Spot[]): string {
+  const [first] = spots
+  const alike = spots.every((s) => s.onset === first.onset && s.text === first.text)
+  const all = seatsIn(readers, spots).length === readers.length
+  if (plain.one && alike && all) return `In ${first.measure}: ${first.text[0].toLowerCase()}${first.text.slice(1).replace(':', ',')}`
+  if (plain.bare && all) return `${says}.`
+  return `${says}, ${sayPlaces(readers, spots)}.`
+}

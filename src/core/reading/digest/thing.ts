@@ -1,0 +1,98 @@
+import { inSentence, sayList } from '../../names'
+import type { Reading } from '../reading'
+import type { SpotKind } from '../spots/detectors'
+import { atFirst } from '../family'
+import type { Spot } from '../spots/spot'
+import { SHOWN_FROM } from '../choice'
+
+/** Where in the order of saying a thing stands: handbook order of a class. Common practice. */
+export const ORDER = ['new', 'sign', 'rhythm', 'hand', 'crossing', 'bow', 'friend'] as const
+export type Order = (typeof ORDER)[number]
+
+/** One thing to say before playing. */
+export type Thing = {
+  /** The same for the same thing while the piece stays as it is. */
+  readonly id: string
+  readonly order: Order
+  /** One sentence: what, where, whom. */
+  readonly text: string
+  /** What to do about it. */
+  readonly advice: string
+  /** Whom it concerns, in score order. */
+  readonly seats: readonly string[]
+  /** As printed, in written order; each once. */
+  readonly measures: readonly string[]
+  readonly kinds: readonly SpotKind[]
+  /** The spots that it says, the first place first; none for what returns. */
+  readonly spots: readonly Spot[]
+  /** How much it matters: likelihood, how many it concerns, how often. */
+  readonly weight: number
+}
+
+/** A seat of the class with its part as it reads it: every spot that the teacher has not put away, and those that are shown. */
+export type Reader = { readonly reading: Reading; readonly all: readonly Spot[]; readonly shown: readonly Spot[] }
+
+/** Whether it would be shown if it had not come before. */
+export const isHard = (s: Spot): boolean => atFirst(s) >= SHOWN_FROM
+
+const isNumber = (n: string): boolean => /^\d+$/.test(n)
+
+/** "6", "6 and 10", "4 to 7 and 12": measures as printed, three or more in a row as a stretch. Beyond a few places, how many more. */
+export function sayMeasures(measures: readonly string[]): string {
+  const runs: [string, string][] = []
+  for (const m of measures) {
+    const last = runs.at(-1)
+    if (last && isNumber(m) && isNumber(last[1]) && Number(m) === Number(last[1]) + 1) last[1] = m
+    else runs.push([m, m])
+  }
+  const said = runs.flatMap(([a, b]) => (a === b ? [a] : Number(b) === Number(a) + 1 ? [a, b] : [`${a} to ${b}`]))
+  if (said.length <= MOST_PLACES) return sayList(said)
+  const left = said.length - (MOST_PLACES - 1)
+  return `${said.slice(0, MOST_PLACES - 1).join(', ')} and ${left} more places`
+}
+const MOST_PLACES = 5
+
+/** Measures of spots or notes, each once, in written order. */
+export const measuresOf = (places: readonly { readonly index: number; readonly measure: string }[]): string[] => [
+  ...new Set([...places].sort((a, b) => a.index - b.index).map((p) => p.measure)),
+]
+
+type Place = { readonly seat: string; readonly index: number; readonly measure: string }
+
+/** Where and for whom: "in 6" where it is all, "in 6 and 10: viola and cello", "in 2 for cello, in 3 and 7 for viola". */
+export function sayPlaces(readers: readonly Reader[], places: readonly Place[]): string {
+  const by = new Map<string, string[]>()
+  for (const { reading } of readers) {
+    const { id, name } = reading.map.seat
+    const own = measuresOf(places.filter((p) => p.seat === id))
+    if (own.length === 0) continue
+    const said = sayMeasures(own)
+    by.set(said, [...(by.get(said) ?? []), name])
+  }
+  const groups = [...by]
+  if (groups.length === 1) {
+    const [[where, names]] = groups
+    return `in ${where}${names.length === readers.length ? '' : `: ${lower(names)}`}`
+  }
+  return groups.map(([where, names]) => `in ${where} for ${lower(names)}`).join(', ')
+}
+
+/** "viola and cello", in a sentence. */
+export const lower = (names: readonly string[]): string => sayList(names.map(inSentence))
+
+/** Seats that spots belong to, in score order. */
+export const seatsIn = (readers: readonly Reader[], spots: readonly Pick<Spot, 'seat'>[]): string[] =>
+  readers.map((r) => r.reading.map.seat.id).filter((id) => spots.some((s) => s.seat === id))
+
+export const kindsIn = (spots: readonly Spot[]): SpotKind[] => [...new Set(spots.map((s) => s.kind))]
+
+/** What a second place adds to the weight of the first. */
+const MORE = 0.1
+
+/** How much spots matter together: for each seat as its hardest, a little more for every further measure. */
+export function weightOf(readers: readonly Reader[], spots: readonly Spot[]): number {
+  const seats = seatsIn(readers, spots)
+  const hardest = seats.map((id) => Math.max(...spots.filter((s) => s.seat === id).map(atFirst)))
+  const more = 1 + MORE * (Math.min(6, new Set(spots.map((s) => s.index)).size) - 1)
+  return (hardest.reduce((a, b) => a + b, 0) / readers.length) * more
+}

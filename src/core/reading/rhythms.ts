@@ -1,0 +1,69 @@
+import type { Rhythm } from '../instruments/reads'
+import { beatTicks, feltBeatTicks, meterName, type Meter } from '../music/time'
+import type { NoteEvent } from '../piece/piece'
+import { ofLine, type ReadNote, type Reading } from './reading'
+
+/** Felt in dotted beats: 6/8, 9/8, 12/8. */
+export const isCompound = (m: Meter): boolean => feltBeatTicks(m) > beatTicks(m)
+
+/** Whether a note is struck between the beats that are felt, and held on over the next one. */
+export function isSyncopated({ placed, ticks }: Pick<ReadNote, 'placed' | 'ticks'>): boolean {
+  const beat = feltBeatTicks(placed.at.meter)
+  const off = placed.into % beat
+  return off > 0 && off + ticks > beat
+}
+
+/** Whether a note is tied on over a barline. */
+export const isTiedOver = ({ placed, ticks }: Pick<ReadNote, 'placed' | 'ticks'>): boolean =>
+  ticks > placed.ticks && placed.onset + ticks > placed.at.start + placed.at.length
+
+/** What has to be learned to beat a note, the rarest first; nothing for quarters and halves on the beat. */
+export function rhythmsAt(note: ReadNote): Rhythm[] {
+  const { value } = note.placed.event as NoteEvent
+  const compound = isCompound(note.placed.at.meter)
+  const found: Rhythm[] = []
+  if (isSyncopated(note)) found.push('syncopation')
+  if (compound) found.push('compound')
+  if (value.tuplet) found.push('triplets')
+  else if (value.base === '16th' || value.base === '32nd' || value.base === '64th' || value.base === '128th') found.push('sixteenths')
+  else if (!compound) {
+    if (value.base === 'quarter' && value.dots > 0) found.push('dotted quarter')
+    if (value.base === 'half' && value.dots > 0) found.push('dotted half')
+    if (value.base === 'eighth') found.push(value.dots > 0 ? 'sixteenths' : 'eighths')
+    if (value.base === 'whole' || value.base === 'breve') found.push('whole')
+  }
+  if (note.ticks > note.placed.ticks) found.push('ties')
+  return found
+}
+
+/** Every note of a line with what its rhythm asks for, by its place in the line. Found once for all who read it. */
+export const rhythmsOf = ofLine((r: Reading) =>
+  r.notes.flatMap((n) => {
+    const rhythms = rhythmsAt(n)
+    return rhythms.length ? [{ at: n.index, rhythms }] : []
+  }),
+)
+
+/** "a dotted quarter and what completes its beat". */
+export function sayRhythm(rhythm: Rhythm, meter: Meter): string {
+  switch (rhythm) {
+    case 'whole':
+      return 'a whole note'
+    case 'eighths':
+      return 'eighth notes'
+    case 'dotted half':
+      return 'a dotted half note'
+    case 'dotted quarter':
+      return 'a dotted quarter note'
+    case 'ties':
+      return 'a tie'
+    case 'sixteenths':
+      return 'sixteenth notes'
+    case 'triplets':
+      return 'a triplet'
+    case 'compound':
+      return `${meterName(meter)}, felt in dotted beats`
+    case 'syncopation':
+      return 'a note between the beats that is held over the next one'
+  }
+}

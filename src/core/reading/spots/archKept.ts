@@ -1,0 +1,41 @@
+import { after, before, stopOf, type ReadNote } from '../reading'
+import { stringName } from '../words'
+import { sayFinger } from '../../fingering/explain'
+import { WRONG } from './wrong'
+import { atNotes, type Detector } from './spot'
+
+/** A finger and the open string above it by turns: the finger stays down, and must not lean on the string that rings. */
+export const archKept = {
+  kind: 'arch-kept',
+  name: 'A finger kept beside an open string',
+  mark: 'arch',
+  concern: 'hand',
+  load: 1,
+  again: 0.5,
+  matters: [1.2, 0.7, 0.5],
+  find: (r) =>
+    atNotes(r, (note) => {
+      const open = note.hold
+      if (!open?.open || open.stops.length > 1) return null
+      const [last, next] = [before(r, note), after(r, note)]
+      const s = last && stopOf(last)
+      // By turns: finger, open, finger, open; a single visit to the open string is daily bread.
+      if (!s || s.string !== open.low - 1 || note.rest || !isSame(next, last) || next!.rest) return null
+      const turns = [before(r, last), after(r, next!)].some((n) => n?.hold?.open && n.hold.low === open.low && n.hold.stops.length === 1)
+      if (!turns) return null
+      return {
+        note,
+        hard: 0.4,
+        text: `${sayFinger(r.instrument, s)} stays on ${stringName(r.instrument, s.string)} while the open ${stringName(r.instrument, open.low)} sounds by turns with it.`,
+        advice: 'Arch the finger, on its tip, so that it leaves the open string free; listen whether it rings.',
+        about: `${s.finger} ${s.string}`,
+        wrong: WRONG.arch,
+      }
+    }),
+} as const satisfies Detector
+
+/** Whether a note is stopped by the same finger at the same place as another. */
+function isSame(a: ReadNote | null, b: ReadNote): boolean {
+  const [x, y] = [a && stopOf(a), stopOf(b)]
+  return !!x && !!y && x.string === y.string && x.finger === y.finger && x.k === y.k
+}

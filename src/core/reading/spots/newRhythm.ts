@@ -1,0 +1,30 @@
+import { rhythmsOf, sayRhythm } from '../rhythms'
+import type { Detector, Found } from './spot'
+
+/** A rhythm that the class has not learned: said at its first place, and again where it comes back. */
+export const newRhythm = {
+  kind: 'new-rhythm',
+  name: 'New rhythm for this class',
+  mark: 'new rhythm',
+  concern: 'class',
+  load: 5,
+  again: 0.3,
+  matters: [1, 1, 1],
+  find: (r) => {
+    const { rhythms: known } = r.map.solution.setup.learned
+    const found: Found[] = []
+    for (const { at, rhythms } of rhythmsOf(r)) {
+      const fresh = rhythms.find((x) => !known.includes(x))
+      if (!fresh) continue
+      const note = r.notes[at]
+      found.push({
+        note,
+        hard: 0.8,
+        text: `New for this class: ${sayRhythm(fresh, note.placed.at.meter)}.`,
+        advice: 'Say and clap it by itself, then play it on one open string, before it comes in the piece.',
+        about: fresh,
+      })
+    }
+    return found
+  },
+} as const satisfies Detector

@@ -1,0 +1,88 @@
+import { handsAlong, sayFingers } from '../fingering/down'
+import { sayStops } from '../fingering/explain'
+import { sayCheck, trueChecksOf } from '../hands/trueChecks'
+import { sayList } from '../names'
+import { feltBeatTicks, measureTicks, QUARTER } from '../music/time'
+import { stopOf, type Reading, type ReadNote } from './reading'
+import { isCompound } from './rhythms'
+import { bowPart, sayPitch, stringName } from './words'
+
+/** What a seat has ready before the first note. */
+export type StartCard = {
+  /** The first note and where it lies: "D: open D", "G: 3 on D in I". */
+  readonly note: string
+  /** Fingers to set before it sounds, and at which place. */
+  readonly set: string
+  readonly bow: string
+  /** How the first stopped note is tested. */
+  readonly check: string
+  readonly count: string
+}
+
+/** The start card of a seat; null where it has no note within reach. */
+export function startCardOf(r: Reading): StartCard | null {
+  const first = r.notes.find((n) => n.hold)
+  if (!first?.hold) return null
+  return { note: noteOf(r, first), set: setOf(r, first), bow: bowOf(r, first), check: checkOf(r), count: countIn(r) }
+}
+
+function noteOf(r: Reading, note: ReadNote): string {
+  const { hold } = note
+  const names = note.heads.map((h) => sayPitch(h.pitch, note.placed.at.key))
+  const position = r.instrument.positions[hold!.position].name
+  return `${sayList(names)}: ${sayStops(r.instrument, hold!)}${hold!.open || position === 'I' ? '' : ` in ${position === 'half' ? 'half position' : position}`}`
+}
+
+/** The fingers of the first note, or those of the first stopped one, which are held ready over an open string. */
+function setOf(r: Reading, first: ReadNote): string {
+  const { map, instrument } = r
+  const hands = handsAlong(map)
+  const column = map.solution.columns.findIndex((c) => map.moments[c.moment].events[0].event.id === first.placed.event.id)
+  if (!first.hold!.open) {
+    const low = first.hold!.stops.filter((s) => s.place !== 'normal' && s.finger > 0)
+    const where = low.length ? ` (${sayList(low.map((s) => `${s.finger} ${sayPlaceOf(r, s.place)}`))})` : ''
+    return `set ${sayFingers(instrument, hands[column].down)}${where}`
+  }
+  const ahead = hands[column].prepare
+  return ahead
+    ? `set nothing; ${sayFingers(instrument, ahead.fingers)} can be set while the open string rings`
+    : 'set nothing; keep the fingers over the string'
+}
+
+const sayPlaceOf = ({ letters }: Reading, place: 'low' | 'high' | 'normal'): string =>
+  letters ? place : place === 'low' ? 'reached back' : 'reached forward'
+
+/** "down-bow, from the frog", "plucked". */
+function bowOf({ bowing }: Reading, first: ReadNote): string {
+  const stroke = bowing.byEvent.get(first.placed.event.id)
+  return stroke ? `${stroke.bow}-bow, from ${bowPart(stroke.from)}` : 'plucked'
+}
+
+function checkOf(r: Reading): string {
+  const note = r.notes.find((n) => stopOf(n))
+  const stop = note && stopOf(note)
+  if (!note || !stop) return 'open strings only: tune them'
+  const [check] = trueChecksOf(r.instrument, stop)
+  const name = sayPitch(note.heads[0].pitch, note.placed.at.key)
+  const where = note.placed.at.index === 0 ? '' : ` in measure ${note.placed.at.measure.number}`
+  return check
+    ? `${name}${where} sounds ${sayCheck(r.instrument, check)}`
+    : `${name}${where} has no open string of its name: sing it up from the open ${stringName(r.instrument, stop.string)}`
+}
+
+const NUMBERS = ['no beats', 'one beat', 'two beats', 'three beats', 'four beats', 'five beats', 'six beats']
+
+/** The count before the first note: a measure, less what a pickup takes of it; in eighths where the beginning moves in them. Common practice. */
+export function countIn({ notes, map }: Pick<Reading, 'notes' | 'map'>): string {
+  const { at } = notes[0].placed
+  const beat = feltBeatTicks(at.meter)
+  const before = at.lead > 0 ? at.lead : measureTicks(at.meter)
+  const beats = Math.floor(before / beat)
+  const first = notes.filter((n) => n.placed.at.index <= (map.line.measures[0].pickup ? 1 : 0))
+  const inEighths = !isCompound(at.meter) && beat === QUARTER && first.some((n) => n.placed.ticks < QUARTER)
+  const said = NUMBERS[beats] ?? `${beats} beats`
+  return `${said}${inEighths ? ', counted in eighths' : ''}: ${spoken(beats, inEighths)}`
+}
+
+const spoken = (beats: number, inEighths: boolean): string =>
+  Array.from({ length: beats }, (_x, i) => `${i + 1}${inEighths ? ' and' : ''}`).join(' ')
