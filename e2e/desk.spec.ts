@@ -181,7 +181,7 @@ test('keys are listed, and a measure is found by its number', async ({ page }) =
   await page.keyboard.press('/')
   await page.keyboard.type('9')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'Measure 9, beat 1' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Line 2, measure 1, beat 1' })).toBeVisible()
   // A double stop: open D and A for the violin.
   await expect(answer(page, 'Violin')).toContainText('Open D and open A')
 })

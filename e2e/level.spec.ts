@@ -22,7 +22,7 @@ test('load by measure and seat, opened down to the note, with a table beside the
   await expect(page.getByText('Bass has most to do, violin least.')).toBeVisible()
   await page.getByRole('button', { name: '3 (bass)', exact: true }).click()
   const bass = page.getByRole('region', { name: 'Bass', exact: true })
-  await expect(page.getByRole('heading', { name: 'Measure 3', exact: true })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Line 1, measure 3', exact: true })).toBeVisible()
   await expect(bass).toContainText('E4')
   await expect(bass).toContainText('new for this class')
   await page.getByText('The same as a table').click()

@@ -201,6 +201,8 @@ export const printedPartSchema = z.object({
   seat: z.object({ name: z.string(), byLetter: z.boolean() }),
   arrows: z.boolean(),
   positions: z.boolean(),
+  /** Where it stands in the seat's book; empty where nobody has said so. */
+  book: z.string(),
   composer: z.optional(z.string()),
   tempo: z.optional(z.string()),
 })

@@ -39,6 +39,8 @@ export function meiOf(piece: Piece, options: MeiOptions): string {
     }
     if (i > 0 && (m.key || m.meter))
       body.push(`<scoreDef${m.key ? ` key.sig="${keySig(m.key)}"` : ''}${m.meter ? ` ${meterAttrs(m.meter)}` : ''}/>`)
+    // Where a part is printed in lines that the class knows, it breaks there.
+    if (i > 0 && options.parts[0].line.measures[i]?.newLine) body.push('<sb/>')
     body.push(measure(m, meters[i], i === first.measures.length - 1, staves))
   })
   if (ending) body.push('</ending>')

@@ -66,7 +66,8 @@ export function engravePages(toolkit: Toolkit, mei: string, paper: Paper, rowNam
     ...ROWS_FIT,
     scale: 100,
     lyricSize: 5,
-    breaks: 'auto',
+    // In the lines of the printed page, where they are known: the class then finds "line 2, measure 3" on this paper too.
+    breaks: mei.includes('<sb/>') ? 'line' : 'auto',
     systemMaxPerPage: 0,
     adjustPageHeight: false,
     mmOutput: true,

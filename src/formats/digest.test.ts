@@ -21,7 +21,12 @@ import { demoPieces } from './testing/demo'
 
 const digests = demoPieces().flatMap((piece) =>
   STEP_IDS.map((step) => {
-    const readers = readersOf(piece, mapsOf(ensembleMapper()(piece, emptyPlan(), classAt(step))), { kinds: {}, muted: [] }, {})
+    const readers = readersOf(
+      piece,
+      mapsOf(ensembleMapper()(piece, emptyPlan(), { ...classAt(step), places: 'numbers' })),
+      { kinds: {}, muted: [] },
+      {},
+    )
     return { where: `${piece.title}, ${step}`, readers, things: digestOf(readers) }
   }),
 )

@@ -1,3 +1,6 @@
+import { bookFor } from '@/core/seats/plan'
+import { sayBook } from '@/core/seats/book'
+import { headMeasure } from '@/core/piece/address'
 import { rmSync } from 'node:fs'
 import { partOfSeat } from '@/core/part/part'
 import { sayTempo } from '@/core/piece/headline'
@@ -38,6 +41,8 @@ export type Pages = {
   /** Whether a finger lies low or high, and whether the hand is in more than one position. */
   readonly arrows: boolean
   readonly positions: boolean
+  /** Where it stands in the seat's book; empty where nobody has said so. */
+  readonly book: string
   readonly composer?: string
   readonly tempo?: string
 }
@@ -112,7 +117,8 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       const mei = meiOf(piece, { parts: [partOfSeat(piece, map, wanted.bows)], rows, positions: true, labels: false })
       return {
         pages: engravePages(await serverToolkit(), mei, paper, rows.length > 1),
-        problems: map.problems.map((p) => `Measure ${p.measure}, beat ${p.beat}: ${p.text}`),
+        problems: map.problems.map((p) => `${headMeasure(map.line, p.placed.at.index)}, beat ${p.beat}: ${p.text}`),
+        book: sayBook(bookFor(plan, player.id)),
         seat: { name: player.name, byLetter: player.instrument.byLetter },
         arrows: map.notes.some((n) => n.stop.place !== 'normal'),
         positions: new Set(map.notes.map((n) => n.position).filter(Boolean)).size > 1,

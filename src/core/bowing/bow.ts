@@ -1,3 +1,4 @@
+import { headMeasure, nameOf, sayMeasure } from '../piece/address'
 import { onceIn } from '../once'
 import { secondsBetween } from '../performance/tempo'
 import { loudnessOf } from '../piece/loudness'
@@ -77,7 +78,7 @@ function derive(piece: Piece, line: Line): Bowing {
     retake,
     ...spots[i],
   }))
-  const wrong = [...wrongWays(plain), ...wrongRepeats(plain, route.again)]
+  const wrong = [...wrongWays(line, plain), ...wrongRepeats(line, plain, route.again)]
   return { strokes, wrong, byEvent: new Map(strokes.flatMap((s) => s.events.map((e) => [e, s] as const))) }
 }
 
@@ -158,7 +159,7 @@ function towardsStrongBeat(groups: readonly Group[], i: number, natural: Bow): B
 }
 
 /** First beats that come up-bow, once for each stretch of measures. */
-function wrongWays(plain: readonly Plain[]): WrongWay[] {
+function wrongWays(line: Line, plain: readonly Plain[]): WrongWay[] {
   const wrong: WrongWay[] = []
   const wrongAt = new Set<number>()
   plain.forEach((p, i) => {
@@ -179,11 +180,11 @@ function wrongWays(plain: readonly Plain[]): WrongWay[] {
     if (p.bow !== 'up' || p.given || alternates) return
     wrongAt.add(i)
     if (wrongAt.has(at)) return
-    const { number } = p.group.notes[0].at.measure
+    const { index, measure } = p.group.notes[0].at
     wrong.push({
       event: p.group.notes[0].event.id,
-      measure: number,
-      text: `Measure ${number} begins up-bow: ${whyUp(before, strokes, marked)}.`,
+      measure: measure.number,
+      text: `${headMeasure(line, index)} begins up-bow: ${whyUp(line, before, strokes, marked)}.`,
       again: false,
     })
   })
@@ -191,22 +192,22 @@ function wrongWays(plain: readonly Plain[]): WrongWay[] {
 }
 
 /** What turned the bow: an odd number of strokes does, an even number does not. `strokes` since the first beat `before`. */
-function whyUp(before: Plain | undefined, strokes: number, marked: boolean): string {
+function whyUp(line: Line, before: Plain | undefined, strokes: number, marked: boolean): string {
   if (marked) return 'the bow marks before it lead there'
   if (!before) return `${count(strokes - 1, 'stroke')} before it, as they come`
-  const { number } = before.group.notes[0].at.measure
+  const there = sayMeasure(line, before.group.notes[0].at.index)
   return before.bow === 'down'
-    ? `${count(strokes, 'stroke')} from the first beat of measure ${number}, an odd number`
-    : `measure ${number} begins up-bow too, and ${count(strokes, 'stroke')} from there, an even number, do not turn it`
+    ? `${count(strokes, 'stroke')} from the first beat of ${there}, an odd number`
+    : `${there} begins up-bow too, and ${count(strokes, 'stroke')} from there, an even number, do not turn it`
 }
 
 /** Repeats and endings that come to a stroke in the direction it begins with: the bow must be lifted there. */
-function wrongRepeats(plain: readonly Plain[], again: readonly Follows[]): WrongWay[] {
+function wrongRepeats(line: Line, plain: readonly Plain[], again: readonly Follows[]): WrongWay[] {
   return again.flatMap(({ from, to, rest }) => {
     const [a, b] = [plain[from], plain[to]]
     if (rest || !a || a.bow !== b.bow) return []
     const [last, first] = [a.group.notes[0], b.group.notes[0]]
-    const text = `From measure ${last.at.measure.number} to ${first.at.measure.number} the repeat needs a retake: it ends and begins ${a.bow}-bow.`
+    const text = `From ${sayMeasure(line, last.at.index)} to ${nameOf(line, first.at.index)} the repeat needs a retake: it ends and begins ${a.bow}-bow.`
     return [{ event: last.event.id, measure: last.at.measure.number, text, again: true }]
   })
 }

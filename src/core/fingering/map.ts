@@ -1,3 +1,4 @@
+import { sayMeasure } from '../piece/address'
 import { choiceOf, isLearned, type Hold, type Stop } from '../hands/hold'
 import type { Instrument } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
@@ -178,11 +179,11 @@ export function reasonFor(map: SeatMap, note: MappedNote): string {
 }
 
 /** What is said of a note that stands in a measure met before, and has another finger now. */
-function sayOtherwise({ solution, moments }: SeatMap, note: MappedNote): string {
+function sayOtherwise({ solution, moments, line }: SeatMap, note: MappedNote): string {
   const measure = note.pinned ? null : metOtherwise(solution, moments, note.column)
   return measure === null
     ? ''
-    : ` In measure ${measure}, with the same notes, it is fingered otherwise; what stands around it here makes this easier.`
+    : ` In ${sayMeasure(line, measure)}, with the same notes, it is fingered otherwise; what stands around it here makes this easier.`
 }
 
 /** Every other choice at a note, learned or not, cheapest first. */

@@ -1,3 +1,4 @@
+import { sayStretch } from '../piece/address'
 import { chordNote, MAIN_DEGREES, triadOf } from '../music/chord'
 import type { Key } from '../music/key'
 import { byOctaves, letterName, LETTERS, midiOf, printedPitch, stepsOf, type Pitch } from '../music/pitch'
@@ -58,8 +59,8 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number): Offer[] {
     })
     const { moments: phrase, bounds } = phraseOf(map, moment)
     if (phrase.length > 1) {
-      const [a, b] = [phrase[0], phrase[phrase.length - 1]].map((x) => x.events[0].at.measure.number)
-      const where = a === b ? `measure ${a}` : `measures ${a} to ${b}`
+      const [a, b] = [phrase[0], phrase[phrase.length - 1]].map((x) => x.events[0].at.index)
+      const where = sayStretch(map.line, a, b)
       offer({
         name: `${name}, whole ${bounds === null ? 'measure' : 'phrase'}`,
         why: () => `${phrase.length} notes of ${where} move together${bounds === null ? '' : `, ${bounds}`}`,

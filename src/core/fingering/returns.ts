@@ -51,11 +51,11 @@ export function otherwise(s: Solution, moments: readonly Moment[]): ReadonlyMap<
   return keeps
 }
 
-/** The measure, as printed, in which the notes of a column's measure were met first, if its choice there is another one now; else null. */
-export function metOtherwise(s: Solution, moments: readonly Moment[], column: number): string | null {
+/** Index of the measure in which the notes of a column's measure were met first, if its choice there is another one now; else null. */
+export function metOtherwise(s: Solution, moments: readonly Moment[], column: number): number | null {
   const from = firstMet(moments)[s.columns[column].moment]
   const there = from < 0 ? -1 : s.columns.findIndex((c) => c.moment === from)
   const choice = (i: number) => choiceOf(s.columns[i].holds[s.chosen[i]])
   // What the teacher has pinned there says nothing of what stands around.
-  return there >= 0 && !s.columns[there].pinned && choice(there) !== choice(column) ? moments[from].events[0].at.measure.number : null
+  return there >= 0 && !s.columns[there].pinned && choice(there) !== choice(column) ? moments[from].events[0].at.index : null
 }

@@ -97,6 +97,8 @@ const measureSchema = z.object({
   events: z.array(eventSchema).check(z.maxLength(512)),
   /** A measure that begins before the first full one, or is short on purpose. */
   pickup: z.optional(z.boolean()),
+  /** A line of the printed page begins with it. The first measure begins one without saying so. */
+  newLine: z.optional(z.boolean()),
   key: z.optional(keySchema),
   meter: z.optional(meterSchema),
   repeatStart: z.optional(z.boolean()),

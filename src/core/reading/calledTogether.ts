@@ -1,3 +1,4 @@
+import { capital } from '../names'
 import { callsOf, sayCall, type Call, type CallOptions } from './calls'
 import { inSentence, sayNames } from '../names'
 import type { Reading } from './reading'
@@ -12,6 +13,8 @@ export type CallGroup = { readonly callers: readonly Caller[]; readonly call: Ca
 export type ClassCall = {
   readonly index: number
   readonly number: string
+  /** As the class says it, alone: "5", "line 2, measure 1"; where one is printed otherwise than another, the number. */
+  readonly name: string
   readonly groups: readonly CallGroup[]
   readonly parts: boolean
 }
@@ -26,7 +29,7 @@ export function calledTogether(callers: readonly Caller[], options: CallOptions)
     return { own: of({}), plain: of({ high: false }), fingers: of({ say: 'fingers', high: false }) }
   })
   let last = ''
-  return (calls[0]?.own ?? []).map(({ index, number }): ClassCall => {
+  return (calls[0]?.own ?? []).map(({ index, number, name }): ClassCall => {
     const byFingers = new Map<string, number[]>()
     callers.forEach((_, c) => {
       const key = sayCall(calls[c].fingers[index])
@@ -36,7 +39,14 @@ export function calledTogether(callers: readonly Caller[], options: CallOptions)
     const who = groups.map((g) => g.members.join()).join(' ')
     const parts = last !== '' && who !== last
     last = who
-    return { index, number, parts, groups: groups.map(({ members, call }) => ({ callers: members.map((c) => callers[c]), call })) }
+    const alike = calls.every(({ own }) => own[index].name === name)
+    return {
+      index,
+      number,
+      name: alike ? name : number,
+      parts,
+      groups: groups.map(({ members, call }) => ({ callers: members.map((c) => callers[c]), call })),
+    }
   })
 }
 
@@ -58,9 +68,9 @@ export const sayCallers = (callers: readonly Caller[], all: number): string =>
 /** The class's calls as plain text; where seats part or come together again, it is said. */
 export function calledTogetherText(calls: readonly ClassCall[], all: number): string {
   return calls
-    .map(({ number, groups, parts }) => {
+    .map(({ name, groups, parts }) => {
       const lines = groups.map((g) => `${sayCallers(g.callers, all)}: ${sayCall(g.call)}`)
-      return `${number}${parts ? ` (${sayParting(groups, all)})` : ''}\n${lines.map((l) => `  ${l}`).join('\n')}`
+      return `${capital(name)}${parts ? ` (${sayParting(groups, all)})` : ''}\n${lines.map((l) => `  ${l}`).join('\n')}`
     })
     .join('\n')
 }

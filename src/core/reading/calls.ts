@@ -4,7 +4,8 @@ import type { Stop } from '../hands/hold'
 import { FIRST, type Instrument, type Position } from '../instruments/instrument'
 import { letterName, midiOf, spokenLetter, stepsOf, type Pitch } from '../music/pitch'
 import { feltBeatTicks, type Base } from '../music/time'
-import { ordinal } from '../names'
+import { capital, ordinal } from '../names'
+import { nameOf, sayMeasure } from '../piece/address'
 import { unfold } from '../piece/unfold'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
 import { top, type Reading, type ReadNote } from './reading'
@@ -43,6 +44,8 @@ type CallWord = { readonly event: string; readonly said: string; readonly slurre
 export type Call = {
   readonly index: number
   readonly number: string
+  /** The measure as the class says it, alone: "5", "line 2, measure 1". */
+  readonly name: string
   /** What is said before the first note: "pickup, up-bow", "first ending". */
   readonly lead: string
   readonly words: readonly CallWord[]
@@ -109,6 +112,7 @@ export function callsOf(r: Reading, options: CallOptions): Call[] {
   return line.measures.map((m, index) => ({
     index,
     number: m.number,
+    name: nameOf(line, index),
     lead: leadOf(r, index),
     words: words[index],
     close: closes.get(index) ?? '',
@@ -120,7 +124,7 @@ export const sayCall = ({ lead, words, close }: Pick<Call, 'lead' | 'words' | 'c
   `${lead && `${lead}: `}${words.map((w, i) => (i === 0 ? '' : w.slurred ? ' to ' : ', ') + w.said).join('') || '–'}${close && `; ${close}`}`
 
 /** The calls as plain text, a line a measure: "5: D, high D, rest". */
-export const callsText = (calls: readonly Call[]): string => calls.map((c) => `${c.number}: ${sayCall(c)}`).join('\n')
+export const callsText = (calls: readonly Call[]): string => calls.map((c) => `${capital(c.name)}: ${sayCall(c)}`).join('\n')
 
 const BOW = { down: 'down-bow', up: 'up-bow' } as const
 
@@ -144,7 +148,7 @@ function closesOf({ map: { line } }: Reading): Map<number, string> {
   order.forEach((index, i) => {
     const next = order[i + 1]
     if (next !== undefined && next <= index && !closes.has(index))
-      closes.set(index, `again from ${next === 0 ? 'the beginning' : `measure ${line.measures[next].number}`}`)
+      closes.set(index, `again from ${next === 0 ? 'the beginning' : sayMeasure(line, next)}`)
   })
   return closes
 }

@@ -2,7 +2,8 @@ import { alterIn, keyName, type Key } from '../music/key'
 import { QUARTER } from '../music/time'
 import { triadNamed } from '../music/chord'
 import { letterName, LETTERS, midiOf, stepsOf, type Pitch } from '../music/pitch'
-import { sayNames } from '../names'
+import { capital } from '../names'
+import { nameAll, printedLines, sayMeasures } from '../piece/address'
 import { onceIn } from '../once'
 import type { Line, Piece } from '../piece/piece'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
@@ -50,11 +51,11 @@ export const formOf = onceIn((piece: Piece, line: Line): Form => {
   const cells = line.measures.map((): Cell[] => [])
   for (const e of events) cells[e.at.index].push(cellOf(e))
   const first = line.measures[0].pickup ? 1 : 0
-  const measures = unitsOf(cells, first, 1)
+  const measures = unitsOf(cells, stretchesOf(cells.length, first, 1))
   return {
     measures,
-    pairs: unitsOf(cells, first, 2),
-    lines: unitsOf(cells, first, 4),
+    pairs: unitsOf(cells, stretchesOf(cells.length, first, 2)),
+    lines: unitsOf(cells, printed(line, first) ?? stretchesOf(cells.length, first, LINE)),
     runs: runsOf(events),
     toLearn: measures.filter((u) => u.name !== '–' && u.like?.how.kind !== 'same').map((u) => u.from),
   }
@@ -69,13 +70,27 @@ export function cellOf({ event, ticks }: PlacedEvent): Cell {
   return { ticks, steps: heads.map((h) => stepsOf(h.pitch)), midi: heads.map((h) => midiOf(h.pitch)) }
 }
 
+/** Measures on a line where nobody has said how it is printed. */
+const LINE = 4
+
+type Stretch = { readonly from: number; readonly to: number }
+
 /** Whole stretches of `size` measures from the first full one; what is left over at the end is a shorter one. */
-function unitsOf(cells: readonly (readonly Cell[])[], first: number, size: number): Unit[] {
+const stretchesOf = (measures: number, first: number, size: number): Stretch[] =>
+  Array.from({ length: Math.max(0, Math.ceil((measures - first) / size)) }, (_, i) => ({
+    from: first + i * size,
+    to: Math.min(measures, first + (i + 1) * size) - 1,
+  }))
+
+/** The printed lines, without the pickup. */
+const printed = (line: Line, first: number): Stretch[] | null =>
+  printedLines(line)?.map(({ from, to }) => ({ from: Math.max(from, first), to })) ?? null
+
+function unitsOf(cells: readonly (readonly Cell[])[], stretches: readonly Stretch[]): Unit[] {
   const units: (Unit & { cells: readonly Cell[] })[] = []
   const known = catalogue()
   let letters = 0
-  for (let from = first; from < cells.length; from += size) {
-    const to = Math.min(cells.length, from + size) - 1
+  for (const { from, to } of stretches) {
     // A barline inside counts: the same notes over another barline are another measure.
     const own = cells.slice(from, to + 1).flatMap((m, i) => [...(i ? [BARLINE] : []), ...m])
     const silent = own.every((c) => c.steps.length === 0)
@@ -294,14 +309,13 @@ function chordName(notes: readonly Sung[]): string | null {
 /** "Learn 8 of the 16 measures: 1, 2 and 5 … The other 8 repeat one of these, note for note"; where few come back, which those are. */
 export function sayLearning(form: Form, line: Line): string {
   const sounding = form.measures.filter((u) => u.name !== '–')
-  const listed = (indices: readonly number[]): string => sayNames(indices.map((i) => line.measures[i].number))
   const known = sounding.length
   if (form.toLearn.length === known)
     return known === 1 ? 'One measure has to be learned.' : `No measure returns note for note: all ${known} have to be learned.`
   const back = sounding.filter((u) => !form.toLearn.includes(u.from)).map((u) => u.from)
   if (back.length < form.toLearn.length)
     return back.length === 1
-      ? `Measure ${listed(back)} repeats an earlier one, note for note; the other ${known - 1} have to be learned.`
-      : `Measures ${listed(back)} repeat earlier ones, note for note; the other ${form.toLearn.length} have to be learned.`
-  return `Learn ${form.toLearn.length} of the ${known} measures: ${listed(form.toLearn)}. The other ${back.length} repeat ${form.toLearn.length === 1 ? 'it' : 'one of these'}, note for note.`
+      ? `${capital(sayMeasures(line, back))} repeats an earlier one, note for note; the other ${known - 1} have to be learned.`
+      : `${capital(sayMeasures(line, back))} repeat earlier ones, note for note; the other ${form.toLearn.length} have to be learned.`
+  return `Learn ${form.toLearn.length} of the ${known} measures: ${nameAll(line, form.toLearn)}. The other ${back.length} repeat ${form.toLearn.length === 1 ? 'it' : 'one of these'}, note for note.`
 }

@@ -3,7 +3,7 @@ import type { Stop } from '../hands/hold'
 import { letterName, midiOf, pitchAt, stepsOf, type Pitch } from '../music/pitch'
 import { spelled } from '../music/spell'
 import { before, motion, stopOf, top, type Reading, type ReadNote } from './reading'
-import { sayInterval, sayMeasure, saySpacing, stringName } from './words'
+import { sayInterval, saySpacing, sayWhere, stringName } from './words'
 import { sayFinger } from '../fingering/explain'
 
 /** A crossing explained by one string: the same two fingers, as far apart, where the class knows them. */
@@ -66,7 +66,7 @@ function fromPiece(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
   const found = matches.find((n) => n.index < note.index) ?? matches[0]
   if (!found) return null
   const last = before(r, found)!
-  return { from: 'piece', string: stopOf(found)!.string, pitches: [top(last).pitch, top(found).pitch], where: `, in ${sayMeasure(found)}` }
+  return { from: 'piece', string: stopOf(found)!.string, pitches: [top(last).pitch, top(found).pitch], where: `, in ${sayWhere(r, found)}` }
 }
 
 /** The same two places on a string that the class has learned: its first one, the easiest. */

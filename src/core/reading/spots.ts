@@ -1,3 +1,4 @@
+import { sayMeasure } from '../piece/address'
 import type { SeatMap } from '../fingering/map'
 import type { Piece } from '../piece/piece'
 import { onceIn } from '../once'
@@ -54,6 +55,7 @@ function settled(r: Reading, d: About, found: readonly Found[], stage: Stage): S
       seat,
       event: event.id,
       measure: at.measure.number,
+      where: sayMeasure(r.map.line, at.index),
       index: at.index,
       onset,
       before,

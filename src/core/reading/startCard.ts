@@ -5,7 +5,7 @@ import { sayList } from '../names'
 import { feltBeatTicks, measureTicks, QUARTER } from '../music/time'
 import { stopOf, type Reading, type ReadNote } from './reading'
 import { isCompound } from './rhythms'
-import { bowPart, sayPitch, stringName } from './words'
+import { bowPart, sayPitch, sayWhere, stringName } from './words'
 
 /** What a seat has ready before the first note. */
 export type StartCard = {
@@ -64,7 +64,7 @@ function checkOf(r: Reading): string {
   if (!note || !stop) return 'open strings only: tune them'
   const [check] = trueChecksOf(r.instrument, stop)
   const name = sayPitch(note.heads[0].pitch, note.placed.at.key)
-  const where = note.placed.at.index === 0 ? '' : ` in measure ${note.placed.at.measure.number}`
+  const where = note.placed.at.index === 0 ? '' : ` in ${sayWhere(r, note)}`
   return check
     ? `${name}${where} sounds ${sayCheck(r.instrument, check)}`
     : `${name}${where} has no open string of its name: sing it up from the open ${stringName(r.instrument, stop.string)}`

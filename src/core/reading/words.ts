@@ -1,15 +1,16 @@
 import type { Instrument } from '../instruments/instrument'
 import { alterIn, type Key } from '../music/key'
 import { spokenLetter, type Pitch } from '../music/pitch'
-import type { ReadNote } from './reading'
+import { sayMeasure } from '../piece/address'
+import type { Reading, ReadNote } from './reading'
 
 /** "F sharp", "F natural" where the key or the bar might have it otherwise. */
 export const sayPitch = (p: Pitch, key: Pick<Key, 'fifths'>): string => spokenLetter(p, alterIn(key, p.letter) !== 0)
 
 export const stringName = (instrument: Instrument, string: number): string => instrument.strings[string].letter
 
-/** "measure 5". */
-export const sayMeasure = (n: ReadNote): string => `measure ${n.placed.at.measure.number}`
+/** "measure 5", "line 2, measure 1": where a note of a part stands. */
+export const sayWhere = (r: Reading, n: ReadNote): string => sayMeasure(r.map.line, n.placed.at.index)
 
 /** Where on the bow a stroke begins, from the frog (0) to the tip (1). */
 export const bowPart = (from: number): 'the frog' | 'the middle' | 'near the tip' =>

@@ -6,6 +6,7 @@ import type { Learned } from '../instruments/learned'
 import { mended } from '../mend'
 import { kindChoiceSchema } from '../reading/choice'
 import type { Plan } from './plan'
+import { PLACES } from './book'
 import { newSeat, seatOf, seatRowsSchema, type Seat, type SeatRow } from './seat'
 import { STEPS_OF_TODAY, upgradedClass } from './upgrade'
 
@@ -15,6 +16,8 @@ export const classSettingsSchema = z.object({
   seats: seatRowsSchema,
   /** Kinds of spots that this class always or never sees, whatever it has learned. */
   spots: z._default(kindChoiceSchema, {}),
+  /** How places are said: by printed lines where they are known, or by the number of the measure. */
+  places: z._default(z.enum(PLACES), 'lines'),
   /** By which making of the steps its seats have learned: what is stored without it is brought up to date once. */
   steps: z._default(z.literal(STEPS_OF_TODAY), STEPS_OF_TODAY),
 })
@@ -25,6 +28,7 @@ export const classAt = (step: StepId): ClassSettings => ({
   policy: DEFAULT_POLICY,
   seats: INSTRUMENTS.map((i) => newSeat(i, step)),
   spots: {},
+  places: 'lines',
   steps: STEPS_OF_TODAY,
 })
 

@@ -7,7 +7,8 @@ import type { Line, Piece } from '../piece/piece'
 import { settingsFor, type ClassSettings } from './class'
 import { matchLines } from './lines'
 import { octavePlan } from './octaves'
-import type { Plan } from './plan'
+import { asPrinted } from './book'
+import { bookFor, type Plan } from './plan'
 import { seatsOf, type EverySeat, type Seat, type SeatId } from './seat'
 
 /** The class, mapped: what each seat's hand does, side by side in score order. */
@@ -53,7 +54,10 @@ export const pinned = (plan: Plan, seat: SeatId): ReadonlyMap<string, Pin> => ne
 
 /** The line that a seat plays: the one it reads, with its substitutes. */
 export const playedLine = (piece: Piece, plan: Plan, klass: ClassSettings, seat: Seat): Line =>
-  withSubstitutes(lineFor(piece, plan, klass, seat), plan.substitutes[seat.id] ?? NONE)
+  withSubstitutes(
+    asPrinted(piece, lineFor(piece, plan, klass, seat), bookFor(plan, seat.id), klass.places),
+    plan.substitutes[seat.id] ?? NONE,
+  )
 
 /** One seat of a piece, mapped as its plan and class say. */
 export function seatMap(

@@ -7,6 +7,7 @@ import { mended } from '../mend'
 import { MOST_LINES } from '../piece/piece'
 import { spotChoiceSchema } from '../reading/choice'
 import type { SpotKind } from '../reading/spots/detectors'
+import { bookSchema, type Book } from './book'
 import { seatIdSchema, type BySeat, type SeatId } from './seat'
 import { upgradedPlan } from './upgrade'
 
@@ -32,6 +33,9 @@ export const planSchema = z.object({
   substitutes: perSeat(z.record(z.string(), substituteSchema)),
   /** Which spots are shown; plans from before there were any have settled nothing. */
   spots: z._default(spotChoiceSchema, { kinds: {}, muted: [] }),
+  /** Where it is printed for the class, and what a seat's own book has otherwise. */
+  book: z._default(bookSchema, {}),
+  seatBooks: z._default(perSeat(bookSchema), {}),
 })
 export type Plan = Readonly<z.infer<typeof planSchema>>
 
@@ -45,7 +49,25 @@ export const emptyPlan = (): Plan => ({
   pins: {},
   substitutes: {},
   spots: { kinds: {}, muted: [] },
+  book: {},
+  seatBooks: {},
 })
+
+/** Where a piece is printed for a seat. */
+export const bookFor = (plan: Plan, seat: SeatId): Book => {
+  const own = plan.seatBooks[seat]
+  return own ? { ...plan.book, ...own } : plan.book
+}
+
+/** The plan with something of the printed page said otherwise, for the class or in one seat's book; undefined takes it back. */
+export function withBook(plan: Plan, seat: SeatId | null, change: Partial<Book>): Plan {
+  const merged = (book: Book): Book =>
+    Object.fromEntries(Object.entries({ ...book, ...change }).filter(([, v]) => v !== undefined && v !== '')) as Book
+  if (seat === null) return { ...plan, book: merged(plan.book) }
+  const { [seat]: own = {}, ...others } = plan.seatBooks
+  const next = merged(own)
+  return { ...plan, seatBooks: Object.keys(next).length ? { ...others, [seat]: next } : others }
+}
 
 /**
  * A plan as it was stored: what it says that is not known any more is dropped, the rest holds; one that cannot be read at

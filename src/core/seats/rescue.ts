@@ -1,3 +1,4 @@
+import { printedLines, sayMeasure, sayStretch } from '../piece/address'
 import { sayHold } from '../fingering/explain'
 import type { SeatMap } from '../fingering/map'
 import type { Moment } from '../fingering/moments'
@@ -88,7 +89,7 @@ function drafts(piece: Piece, map: SeatMap, index: number): Draft[] {
   const inside = map.moments.flatMap((m, i) => (m.events[0].at.index === index ? [i] : []))
   if (inside.length === 0) return []
   const measure = inside.map((i) => map.moments[i])
-  const number = measure[0].events[0].at.measure.number
+  const here = sayMeasure(map.line, index)
   const out: Draft[] = []
   const { moments: phrase, bounds } = phraseOf(map, inside[0])
   const four = formOf(piece, map.line).lines.find((u) => u.from <= index && index <= u.to)
@@ -98,33 +99,33 @@ function drafts(piece: Piece, map: SeatMap, index: number): Draft[] {
     if (bounds !== null && phrase.length > measure.length)
       out.push({
         name: `Phrase ${where}`,
-        why: () => `measures ${numbersOf(phrase)} move together, ${bounds}`,
+        why: () => `${stretchOf(map, phrase)}, moved together, ${bounds}`,
         change: all(phrase, { kind: 'octave', by }),
       })
     if (line.length > measure.length)
       out.push({
-        name: `Four measures ${where}`,
-        why: () => `measures ${numbersOf(line)} move together`,
+        name: `${printedLines(map.line) ? 'Printed line' : 'Four measures'} ${where}`,
+        why: () => `${stretchOf(map, line)}, moved together`,
         change: all(line, { kind: 'octave', by }),
       })
     // An ending by itself would be torn from what leads into it.
     if (!measure[0].events[0].at.measure.ending)
-      out.push({ name: `Measure ${where}`, why: () => `measure ${number} only`, change: all(measure, { kind: 'octave', by }) })
+      out.push({ name: `Measure ${where}`, why: () => `${here} only`, change: all(measure, { kind: 'octave', by }) })
   }
   for (const i of inside.filter((m) => needsOffer(map, m)).slice(0, ASKED))
     for (const o of offersAt(piece, map, i).slice(0, TAKEN))
       out.push({ name: o.name, why: () => o.why, change: { kind: 'substitutes', changes: o.changes } })
-  out.push(...easier(piece, map, measure, number))
+  out.push(...easier(piece, map, measure, here))
   out.push({
     name: 'Rest here',
-    why: () => `measure ${number} is silent in this seat; the others play on`,
+    why: () => `${here} is silent in this seat; the others play on`,
     last: true,
     change: all(measure, { kind: 'rest' }),
   })
   piece.lines.forEach((line, l) => {
     if (piece.lines[l].measures[0].events[0]?.id !== map.line.measures[0].events[0]?.id)
       out.push({
-        name: `Read ${line.name || `line ${l + 1}`}`,
+        name: `Read ${line.name || `part ${l + 1}`}`,
         why: () => 'the whole piece, another line of it',
         change: { kind: 'line', line: l },
       })
@@ -132,16 +133,14 @@ function drafts(piece: Piece, map: SeatMap, index: number): Draft[] {
   return out
 }
 
-/** "5 to 8". */
-function numbersOf(moments: readonly Moment[]): string {
-  const [a, b] = [moments[0], moments[moments.length - 1]].map((m) => m.events[0].at.measure.number)
-  return a === b ? a : `${a} to ${b}`
-}
+/** "Measures 5 to 8", "line 2". */
+const stretchOf = (map: SeatMap, moments: readonly Moment[]): string =>
+  sayStretch(map.line, moments[0].events[0].at.index, moments[moments.length - 1].events[0].at.index)
 
 type Note = Pick<Pitch, 'letter' | 'alter'>
 
 /** The measure on one note, in the same rhythm: the root of its chord, an open string of the chord, its own first note. */
-function easier(piece: Piece, map: SeatMap, measure: readonly Moment[], number: string): Draft[] {
+function easier(piece: Piece, map: SeatMap, measure: readonly Moment[], here: string): Draft[] {
   const { at } = measure[0].events[0]
   const chord = chordOf(piece, at.index, at.key)
   const tops = measure.map((m) => m.pitches[m.pitches.length - 1])
@@ -160,7 +159,7 @@ function easier(piece: Piece, map: SeatMap, measure: readonly Moment[], number: 
     change: all(measure, { kind: 'tone', pitch: p }),
   })
   const names = (p: Pitch) => printedPitch(byOctaves(p, map.written))
-  const first = on(tops[0], `Repeat the first note, ${names(tops[0])}`, `measure ${number} on one note`)
+  const first = on(tops[0], `Repeat the first note, ${names(tops[0])}`, `${here} on one note`)
   if (!chord) return [first]
   const said = chord.map(letterName).join(' ')
   const root = near(chord[0])
@@ -169,8 +168,8 @@ function easier(piece: Piece, map: SeatMap, measure: readonly Moment[], number: 
     .filter((s) => chord.some((c) => c.letter === s.letter && c.alter === s.alter))
     .sort((a, b) => Math.abs(midiOf(a) - mean) - Math.abs(midiOf(b) - mean))[0]
   return [
-    on(root, `Only the root, ${names(root)}`, `most of measure ${number} belongs to the chord ${said}`),
-    ...(open ? [on(open, `Only the open ${open.letter}`, `it belongs to the chord ${said}, as most of measure ${number} does`)] : []),
+    on(root, `Only the root, ${names(root)}`, `most of ${here} belongs to the chord ${said}`),
+    ...(open ? [on(open, `Only the open ${open.letter}`, `it belongs to the chord ${said}, as most of ${here} does`)] : []),
     first,
   ]
 }

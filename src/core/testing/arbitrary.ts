@@ -34,6 +34,7 @@ const measure = fc.record(
     events: fc.array(event, { maxLength: 6 }),
     pickup: fc.boolean(),
     key: fc.record({ fifths: fc.integer({ min: -7, max: 7 }), mode: fc.constantFrom('major' as const, 'minor' as const) }),
+    newLine: fc.boolean(),
     repeatStart: fc.boolean(),
     repeatEnd: fc.integer({ min: 2, max: 3 }),
     ending: fc.constantFrom<number[][]>([1], [2], [1, 2]),

@@ -136,8 +136,13 @@ function filled(all: readonly Bare[][], length: number): Bare[] {
 }
 
 const frames: fc.Arbitrary<Partial<Measure>[]> = fc.constantFrom<Partial<Measure>[]>(
-  [{}, {}, { barline: 'double' }, { barline: 'final' }],
-  [{ repeatStart: true }, { ending: [1], repeatEnd: 2 }, { ending: [2], barline: 'double' }, { barline: 'final' }],
+  [{}, {}, { barline: 'double', newLine: true }, { barline: 'final' }],
+  [
+    { repeatStart: true },
+    { ending: [1], repeatEnd: 2 },
+    { ending: [2], barline: 'double', newLine: true },
+    { barline: 'final', newLine: true },
+  ],
   [{}, { segno: true }, { fine: true }, { jump: { to: 'segno', then: 'fine' }, barline: 'double' }],
   [{}, { toCoda: true }, { jump: { to: 'start', then: 'coda' }, barline: 'double' }, { coda: true, barline: 'final' }],
   [{ repeatStart: true }, { repeatEnd: 2, tempo: 72 }, { key: { fifths: -3, mode: 'major' } }, { tempo: 132 }],

@@ -282,3 +282,24 @@ describe('a voice that sounds in another octave', () => {
     expect(noticesOf(other).join()).toContain('a transposition for playing is not followed')
   })
 })
+
+describe('the end of a line of text (abc 2.1, 6.1.1)', () => {
+  const starts = (text: string) => {
+    const r = readAbc(text)
+    return r.ok ? r.piece.lines[0].measures.flatMap((m) => (m.newLine ? [m.number] : [])) : null
+  }
+  const head = 'X:1\nT:a\nM:4/4\nL:1/4\n'
+  it('is the end of a printed line', () => {
+    expect(starts(`${head}K:D\nDDDD|EEEE|\nFFFF|\nGGGG|AAAA|\n`)).toEqual(['3', '4'])
+    expect(starts(`${head}K:D\nDDDD|EEEE|FFFF|\n`)).toEqual([])
+  })
+  it('is none where the tune says so, and none before a backslash', () => {
+    expect(starts(`${head}I:linebreak <none>\nK:D\nDDDD|EEEE|\nFFFF|\n`)).toEqual([])
+    expect(starts(`${head}I:linebreak $\nK:D\nDDDD|EEEE|\nFFFF|\n`)).toEqual([])
+    expect(starts(`${head}I:linebreak <EOL>\nK:D\nDDDD|EEEE|\nFFFF|\n`)).toEqual(['3'])
+    expect(starts(`${head}K:D\nDDDD|EEEE|\\\nFFFF|\nGGGG|\n`)).toEqual(['4'])
+  })
+  it('inside a measure belongs to the next one', () => {
+    expect(starts(`${head}K:D\nDDDD|EE\nEE|FFFF|GGGG|\n`)).toEqual(['3'])
+  })
+})

@@ -5,7 +5,7 @@ import { letterName, type Letter } from '@/core/music/pitch'
 import { LeftOut } from '../leftOut'
 import { LIMITS, megabytes } from '../limits'
 import { placesIn, refused, SourceError, type Reading, type SourceProblem, type TextPlace } from '../outcome'
-import { readKey, readMeter, type AbcTune } from './shape'
+import { readKey, readMeter, type AbcElement, type AbcTune } from './shape'
 import { inOrder, playedOrder } from './order'
 import { readVoice, tempoOf, type TuneContext, type Voice } from './voice'
 
@@ -102,7 +102,7 @@ function readTune(where: (offset: number) => TextPlace, heading: string, { text:
     const grave = said.filter((w) => !HARMLESS.test(w.text))
     if (grave.length) return { ok: false, problems: grave }
     const notices = said.map((w) => `line ${w.line}: ${w.text}, left out`)
-    const voices = collect(tune)
+    const voices = collect(tune, linesCount(text))
     if (voices.length === 0) return refused({ ...place(text.length), text: 'there are no notes after the key; type some' })
     const leftOut = new LeftOut()
     const signature = readKey(voices[0].staff.key)
@@ -187,15 +187,20 @@ function ordered(read: readonly ReturnType<typeof readVoice>[], field: string, n
   return read.map((r) => r.line)
 }
 
-/** abcjs breaks voices into printed lines; here each becomes one run again. */
-function collect(tune: AbcTune): Voice[] {
+const NEW_LINE: AbcElement = { el_type: 'newLine', startChar: 0, duration: 0 }
+
+/** Whether an end of a line of text is one on the page: so it is, unless the tune says otherwise (abc 2.1, 6.1.1). */
+const linesCount = (text: string): boolean => !/^(I:|%%)\s*linebreak\b(?!.*<EOL>)/m.test(text)
+
+/** abcjs breaks voices into printed lines; here each becomes one run again, with a mark where a line begins. */
+function collect(tune: AbcTune, printed: boolean): Voice[] {
   const voices: Voice[] = []
   for (const line of tune.lines) {
     let index = 0
     for (const staff of line.staff ?? [])
       for (const elements of staff.voices) {
         const known = voices[index]
-        if (known) known.elements.push(...elements)
+        if (known) known.elements.push(...(printed ? [NEW_LINE] : []), ...elements)
         else voices.push({ staff, name: staff.title?.[0] ?? String.fromCharCode(65 + voices.length), elements: [...elements] })
         index++
       }

@@ -51,6 +51,8 @@ type Reader = {
   ending: number[] | undefined
   /** What the measure that is being read says of itself, its events, and where it begins in the text. */
   attrs: MeasureHead
+  /** A line of text ended inside the measure that is being read. */
+  newLine: boolean
   events: PieceEvent[]
   source: { line: number; column: number } | null
   /** Words that stand at the next note. */
@@ -76,6 +78,7 @@ function readerOf(index: number, tune: TuneContext): Reader {
     tied: new Map(),
     ending: undefined,
     attrs: {},
+    newLine: false,
     events: [],
     source: null,
     words: '',
@@ -120,6 +123,11 @@ function readElement(r: Reader, e: AbcElement): void {
       if (tempo) r.attrs = { ...r.attrs, tempo }
       break
     }
+    case 'newLine':
+      // A line of text that ends inside a measure: the next measure is the first that begins on the new one.
+      if (r.events.length === 0) r.attrs = { ...r.attrs, newLine: true }
+      else r.newLine = true
+      break
     case 'part':
       if (e.title) {
         r.words = e.title
@@ -148,7 +156,8 @@ function closeMeasure(r: Reader, bar: AbcElement | null): void {
       ...(repeats ? { repeatEnd: 2 } : {}),
       ...(type === 'bar_thin_thick' ? { barline: 'final' as const } : type === 'bar_thin_thin' ? { barline: 'double' as const } : {}),
     })
-    r.attrs = { ...(segno ? { segno } : {}), ...(coda ? { coda } : {}) }
+    r.attrs = { ...(segno ? { segno } : {}), ...(coda ? { coda } : {}), ...(r.newLine ? { newLine: true } : {}) }
+    r.newLine = false
     r.events = []
     r.source = null
   } else if (repeats && measures.length) measures[measures.length - 1] = { ...measures[measures.length - 1], repeatEnd: 2 }

@@ -6,6 +6,7 @@ import { measureTicks, QUARTER, valueOf, type Meter } from '@/core/music/time'
 import { partsOfPiece, type Part, type PartEvent } from '@/core/part/part'
 import { groupEvents, type Group } from '@/core/piece/beams'
 import { eventTicks, type Measure, type NoteEvent, type NoteMark, type Piece, type PieceEvent } from '@/core/piece/piece'
+import { printedLines } from '@/core/piece/address'
 import { feltTempo } from '@/core/piece/headline'
 
 /** The unit of length, L:1/8, in ticks: an eighth is written without a figure. */
@@ -32,7 +33,7 @@ export const ABC_MARKS = Object.keys(MARKS) as readonly NoteMark[]
 /** Dynamics that abc 2.1 has no decoration for: the nearest, or as words. */
 const DYNAMIC_SIGNS: Partial<Record<NonNullable<NoteEvent['dynamic']>, string>> = { sf: '!sfz!', fp: '"_fp"' }
 
-/** How many measures stand on a line of text. */
+/** How many measures stand on a line of text where printed lines are not known; the heading then says that line ends mean nothing. */
 const MEASURES_A_LINE = 4
 
 /** A piece as abc 2.1, its lines as voices (or the given parts), with bows and fingers; marks that abc has no sign for are left out. */
@@ -45,6 +46,7 @@ export function writeAbc(piece: Piece, parts: readonly Part[] = partsOfPiece(pie
     ...(piece.composer ? [`C:${piece.composer}`] : []),
     `M:${meterField(piece.meter)}`,
     'L:1/8',
+    ...(parts.some((p) => printedLines(p.line)) || parts.every((p) => p.measures.length <= MEASURES_A_LINE) ? [] : ['I:linebreak <none>']),
     ...(piece.tempo ? [`Q:${tempoField(piece.tempo, piece.meter)}`] : []),
     ...(many ? parts.map((p, i) => `V:${i + 1} clef=${p.clef}${transposeField(p)} name="${p.name.replace(/"/g, "'")}"`) : []),
     `K:${keyField(piece.key)}${many ? '' : `${parts[0].clef === 'treble' ? '' : ` clef=${parts[0].clef}`}${transposeField(parts[0])}`}`,
@@ -69,6 +71,13 @@ function tempoField(tempo: number, meter: Meter): string {
   return dotted && Number.isInteger(rate) ? `3/8=${rate}` : `1/4=${tempo}`
 }
 
+const linesOfText = ({ line, measures }: Part): { readonly from: number; readonly to: number }[] =>
+  printedLines(line) ??
+  Array.from({ length: Math.ceil(measures.length / MEASURES_A_LINE) }, (_, i) => ({
+    from: i * MEASURES_A_LINE,
+    to: (i + 1) * MEASURES_A_LINE - 1,
+  }))
+
 /** One voice in lines of text, each followed by its syllables. */
 class VoiceWriter {
   private readonly from = new Map<string, number>()
@@ -87,8 +96,8 @@ class VoiceWriter {
   write(): string[] {
     const lines: string[] = []
     const { measures } = this.part
-    for (let i = 0; i < measures.length; i += MEASURES_A_LINE) {
-      const some = measures.slice(i, i + MEASURES_A_LINE)
+    for (const { from, to } of linesOfText(this.part)) {
+      const some = measures.slice(from, to + 1)
       lines.push(some.map((m) => this.measure(m)).join(' '))
       const syllables = some.flatMap((m) => m.placed.measure.events.filter((e): e is NoteEvent => e.kind === 'note'))
       if (syllables.some((e) => e.lyric)) lines.push(`w: ${syllables.map(syllable).join('')}`.trimEnd())

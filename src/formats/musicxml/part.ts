@@ -136,6 +136,9 @@ function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
       case 'sound':
         readSound(n, head)
         break
+      case 'print':
+        if (index > 0 && (n.attrs['new-system'] === 'yes' || n.attrs['new-page'] === 'yes')) head.newLine = true
+        break
       case 'harmony':
         leave('chord symbol')
         break
@@ -143,7 +146,7 @@ function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
         leave('figured bass')
         break
       default:
-        break // print, links and listening change no note
+        break // links and listening change no note
     }
     longest = Math.max(longest, cursor.at)
   }

@@ -227,3 +227,9 @@ describe('MusicXML that cannot be read', () => {
     expect(trouble(outside)[0].text).toContain('not well-formed')
   })
 })
+
+it('printed lines begin where the page breaks', () => {
+  const breaks = ['', '<print/>', '<print new-system="yes"/>', '<print new-page="yes"/>', '<print new-system="no"/>']
+  const r = readMusicXml(score(breaks.map((p, i) => bar(i + 1, p + (i ? '' : ATTRIBUTES) + note('D', 4, 12, 'half'))).join('')))
+  expect(r.ok && r.piece.lines[0].measures.flatMap((m) => (m.newLine ? [m.number] : []))).toEqual(['3', '4'])
+})

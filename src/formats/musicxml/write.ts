@@ -5,6 +5,7 @@ import type { Pitch } from '@/core/music/pitch'
 import { QUARTER, type Meter, type Value } from '@/core/music/time'
 import type { Part, PartEvent, PartHead } from '@/core/part/part'
 import { groupEvents, type Group } from '@/core/piece/beams'
+import { printedLines } from '@/core/piece/address'
 import { feltTempo, sayJump } from '@/core/piece/headline'
 import type { PlacedMeasure } from '@/core/piece/walk'
 import type { Measure, NoteEvent, NoteMark, Piece, PieceEvent } from '@/core/piece/piece'
@@ -23,9 +24,6 @@ const FLAGS: Record<Value['base'], number> = {
 }
 const SIGNS: Record<number, string> = { [-2]: 'flat-flat', [-1]: 'flat', 0: 'natural', 1: 'sharp', 2: 'double-sharp' }
 
-/** How many measures stand on a line of the page, as a hint. */
-const MEASURES_A_LINE = 4
-
 /** A piece in MusicXML 4.0 (W3C), one part after the other. */
 export function writeMusicXml(piece: Piece, parts: readonly Part[]): string {
   const id = (i: number) => `P${i + 1}`
@@ -39,7 +37,7 @@ export function writeMusicXml(piece: Piece, parts: readonly Part[]): string {
   return `<?xml version="1.0" encoding="UTF-8" standalone="no"?>
 <score-partwise version="4.0">
   ${el('work', el('work-title', escaped(piece.title)))}
-  <identification>${piece.composer ? el('creator', escaped(piece.composer), ' type="composer"') : ''}<encoding><software>Even Seat</software><supports element="accidental" type="yes"/><supports element="beam" type="yes"/><supports element="print" attribute="new-system" type="yes" value="yes"/></encoding></identification>
+  <identification>${piece.composer ? el('creator', escaped(piece.composer), ' type="composer"') : ''}<encoding><software>Even Seat</software><supports element="accidental" type="yes"/><supports element="beam" type="yes"/>${parts.some((p) => printedLines(p.line)) ? '<supports element="print" attribute="new-system" type="yes" value="yes"/>' : ''}</encoding></identification>
   <part-list>
 ${list.join('\n')}
   </part-list>
@@ -82,7 +80,7 @@ class PartWriter {
     const ends = m.ending && (!same(m, after) || m.repeatEnd)
     const passes = m.ending?.join(', ')
     const out: string[] = []
-    if (i > 0 && i % MEASURES_A_LINE === 0) out.push('<print new-system="yes"/>')
+    if (i > 0 && m.newLine) out.push('<print new-system="yes"/>')
     if (m.repeatStart || starts || m.segno || m.coda)
       out.push(
         `<barline location="left">${starts ? `<ending number="${passes}" type="start"/>` : ''}${m.repeatStart ? '<repeat direction="forward"/>' : ''}</barline>`.replace(

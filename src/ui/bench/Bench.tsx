@@ -1,6 +1,8 @@
 'use client'
 
 import { memo, useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from 'react'
+import { printedLines, shortOf } from '@/core/piece/address'
+import type { Line } from '@/core/piece/piece'
 import type { Seat, SeatId } from '@/core/seats/seat'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { useShownBySeat } from '@/ui/session/useSpots'
@@ -129,7 +131,7 @@ export function Bench() {
               )}
             </>
           )}
-          <Bars layout={layout} rows={rows} drawn={drawn} />
+          <Bars layout={layout} rows={rows} drawn={drawn} line={ensemble[seat].line} />
           {rows.map(({ id: s, top }) => (
             <SeatRow
               key={s}
@@ -168,12 +170,23 @@ export function Bench() {
 }
 
 /** The measures' numbers and lines. */
-const Bars = memo(function Bars({ layout, rows, drawn }: { layout: BenchLayout; rows: ReturnType<typeof rowsOf>['rows']; drawn: Drawn }) {
+const Bars = memo(function Bars({
+  layout,
+  rows,
+  drawn,
+  line,
+}: {
+  layout: BenchLayout
+  rows: ReturnType<typeof rowsOf>['rows']
+  drawn: Drawn
+  line: Line
+}) {
+  const printed = printedLines(line)
   return layout.bars.map((b, i) =>
     !isDrawn(b.x, drawn) ? null : (
       <g key={b.index}>
         <text x={b.x + 2} y={14} fontSize={12.5} fill="var(--soft)">
-          {b.number}
+          {begins(printed, b.index) ?? shortOf(line, b.index)}
         </text>
         {i > 0 &&
           rows.map((r) => (
@@ -191,6 +204,16 @@ const Bars = memo(function Bars({ layout, rows, drawn }: { layout: BenchLayout; 
     ),
   )
 })
+
+/** "Line 2" at the measure with which a printed line begins. */
+function begins(printed: ReturnType<typeof printedLines>, index: number) {
+  const n = printed?.findIndex((l) => l.from === index) ?? -1
+  return n < 0 ? null : (
+    <tspan fontWeight={650} fill="var(--ink)">
+      Line {n + 1}
+    </tspan>
+  )
+}
 
 /** Where each seat's row stands, from the top, and how high they are together. */
 function rowsOf(seats: readonly Seat[]) {

@@ -27,7 +27,7 @@ const BAR = 12
 export type MomentBox = { readonly x: number; readonly width: number; readonly measure: number; readonly opens: boolean }
 export type BenchLayout = {
   readonly moments: readonly MomentBox[]
-  readonly bars: readonly { readonly x: number; readonly number: string; readonly index: number }[]
+  readonly bars: readonly { readonly x: number; readonly index: number }[]
   /** Where each moment stands, by the time it begins. */
   readonly at: ReadonlyMap<number, number>
   readonly width: number
@@ -36,15 +36,15 @@ export type BenchLayout = {
 /** Where each moment stands. Time stretches: no moment is narrower than what is drawn in it. */
 export function layOutBench(timeline: readonly Beat[]): BenchLayout {
   const moments: MomentBox[] = []
-  const bars: { x: number; number: string; index: number }[] = []
+  const bars: { x: number; index: number }[] = []
   const at = new Map<number, number>()
   let x = 4
   let last = -1
   for (const b of timeline) {
-    const { index, measure } = b.first.at
+    const { index } = b.first.at
     const opens = index !== last
     if (opens) {
-      bars.push({ x, number: measure.number, index })
+      bars.push({ x, index })
       x += BAR
       last = index
     }

@@ -1,5 +1,6 @@
 'use client'
 
+import { Choice } from '@/ui/kit/Choice'
 import { useCallback, useState } from 'react'
 import { useStore } from 'zustand'
 import type { ClassSettings } from '@/core/seats/class'
@@ -132,6 +133,23 @@ export function ClassView({ packed, ...start }: Props) {
               What it is shown
             </h2>
             <Kinds seats={seats} spots={settings.spots} setSpot={act.setSpot} />
+          </section>
+          <section aria-labelledby="places" className="mt-5">
+            <h2 id="places" className="font-title text-lg">
+              How it says places
+            </h2>
+            <p className="mb-1 text-fine text-soft">
+              Where a piece’s printed lines are known; of other pieces measures are always said by number.
+            </p>
+            <Choice
+              label="How it says places"
+              value={settings.places}
+              onChange={act.sayPlaces}
+              options={[
+                ['lines', 'line 2, measure 3'],
+                ['numbers', 'measure 7'],
+              ]}
+            />
           </section>
         </div>
         <section aria-labelledby="effect">

@@ -1,3 +1,4 @@
+import type { Places } from '@/core/seats/book'
 import { createStore } from 'zustand/vanilla'
 import type { Policy } from '@/core/fingering/policy'
 import { inSentence } from '@/core/names'
@@ -38,6 +39,8 @@ export type ClassActions = {
   setLearned(seat: SeatId, change: Partial<Pick<Learned, 'shifts' | 'doubleStops' | 'slurs'>>): void
   /** Shows a kind of spot always or never; null: by what is learned. */
   setSpot(kind: SpotKind, choice: 'show' | 'hide' | null): void
+  /** Says places by printed lines or by the numbers of measures. */
+  sayPlaces(places: Places): void
   undo(): void
   redo(): void
   marked(marked: Marked): void
@@ -151,6 +154,8 @@ export function createClass(start: ClassDraft & { version: number }) {
           `Class, ${inSentence(aboutKind(kind).name)}`,
         )
       },
+      sayPlaces: (places) =>
+        alter({ settings: { ...get().settings, places } }, `Class, places: ${places === 'lines' ? 'line and measure' : 'numbers'}`),
       undo: () => turn('undo'),
       redo: () => turn('redo'),
       marked: (m) => set((s) => marked(s, m)),

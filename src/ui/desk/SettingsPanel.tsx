@@ -14,6 +14,7 @@ import { DecisionSelect } from '@/ui/ways/DecisionSelect'
 import { decisionsOf, sayAnswer } from '@/ui/ways/words'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { decided, learnedHere } from '@/ui/session/edits'
+import { PrintedPage } from './PrintedPage'
 import { Select } from '@/ui/kit/Select'
 import { Choice } from '@/ui/kit/Choice'
 
@@ -111,7 +112,7 @@ export function SettingsPanel({ button }: { button: ReactElement }) {
           align="end"
           alignOffset={-172}
           sideOffset={6}
-          className="z-40 w-[560px] rounded-lg border border-rule bg-sheet p-4 shadow-lg"
+          className="z-40 max-h-[calc(100vh-80px)] w-[560px] overflow-y-auto rounded-lg border border-rule bg-sheet p-4 shadow-lg"
           aria-label="Choices for this piece"
         >
           <Ways />
@@ -121,6 +122,7 @@ export function SettingsPanel({ button }: { button: ReactElement }) {
               Change it for the whole class
             </Link>
           </p>
+          <PrintedPage />
           <Given />
           <fieldset className="mt-3 border-t border-rule pt-2.5">
             <legend className="sr-only">Written with the notes</legend>

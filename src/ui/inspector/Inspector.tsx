@@ -11,6 +11,7 @@ import { SeatAnswer } from './SeatAnswer'
 export function Inspector() {
   const seats = useSeats()
   const beat = useDesk((d) => d.timeline[d.moment])
+  const line = useDesk((d) => d.ensemble[d.seat].line)
   const heading = useDesk((d) => {
     const b = d.timeline[d.moment]
     const answer = b ? answerAt(d.piece, d.ensemble[d.seat], b.onset) : null
@@ -29,7 +30,7 @@ export function Inspector() {
   return (
     <aside aria-label="Picked moment" className="flex h-full flex-col overflow-y-auto border-l border-rule bg-sheet">
       <div className="px-4 pt-3 pb-2.5">
-        <h2 className="font-title text-lg leading-tight">{beat ? sayWhere(beat) : 'Nothing picked'}</h2>
+        <h2 className="font-title text-lg leading-tight">{beat ? sayWhere(line, beat) : 'Nothing picked'}</h2>
         <p className="text-soft">{heading}</p>
       </div>
       {seats.map((s) => (

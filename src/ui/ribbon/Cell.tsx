@@ -4,7 +4,12 @@ import { memo } from 'react'
 export type Lane = { readonly load: number; readonly heavy: boolean; readonly spots: readonly { at: number; hard: boolean }[] }
 
 type Props = {
-  number: string
+  /** Its shortest name: "7", "2.3". */
+  label: string
+  /** As the class says it: "Measure 7", "Line 2, measure 3". */
+  name: string
+  /** A printed line begins with it. */
+  begins: boolean
   lanes: readonly Lane[]
   /** The heaviest load of any measure, for the scale. */
   most: number
@@ -20,26 +25,26 @@ type Props = {
 const [LANE, BAR] = [9, 3.5]
 
 /** One measure in the overview: a lane a seat, with its load as a level and a wedge at every spot. */
-export const Cell = memo(function Cell({ number, lanes, most, current, drawn, said, onPick }: Props) {
+export const Cell = memo(function Cell({ label, name, begins, lanes, most, current, drawn, said, onPick }: Props) {
   if (!drawn)
     return (
-      <li className="min-w-[26px] grow">
-        <button type="button" aria-label={`Measure ${number}`} onClick={onPick} className="w-full text-tiny text-soft">
-          {number}
+      <li className={`min-w-[26px] grow ${begins ? 'ml-[7px]' : ''}`}>
+        <button type="button" aria-label={name} onClick={onPick} className="w-full text-tiny text-soft">
+          {label}
         </button>
       </li>
     )
   return (
-    <li className="min-w-[26px] grow">
+    <li className={`min-w-[26px] grow ${begins ? 'ml-[7px]' : ''}`}>
       <button
         type="button"
         aria-current={current || undefined}
-        aria-label={`Measure ${number}: load ${said}`}
-        title={`Measure ${number} · ${said}`}
+        aria-label={`${name}: load ${said}`}
+        title={`${name} · ${said}`}
         onClick={onPick}
         className={`block w-full rounded-[3px] border bg-sheet px-[3px] pt-0.5 pb-[3px] ${current ? 'border-rosin ring-1 ring-rosin' : 'border-rule hover:border-ink'}`}
       >
-        <span className="block text-left text-tiny leading-none text-soft">{number}</span>
+        <span className={`block text-left text-tiny leading-none ${begins ? 'font-semibold text-ink' : 'text-soft'}`}>{label}</span>
         <svg aria-hidden className="block w-full overflow-visible" height={LANE * lanes.length}>
           {lanes.map(({ load, heavy, spots }, r) => (
             <g key={r} transform={`translate(0 ${r * LANE})`}>

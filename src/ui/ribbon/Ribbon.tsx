@@ -1,5 +1,6 @@
 'use client'
 
+import { addressesOf, headMeasure, sayMeasures, shortOf } from '@/core/piece/address'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { inSentence } from '@/core/names'
 import { type SeatId } from '@/core/seats/seat'
@@ -20,7 +21,7 @@ const HEAVY = 2
 /** One cell a measure with a lane a seat: its load, and a mark at each of its spots. Overview and way around in one. */
 export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement | null> }) {
   const seats = useSeats()
-  const measures = useDesk((d) => d.piece.lines[0].measures)
+  const line = useDesk((d) => d.ensemble[d.seat].line)
   const measure = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
   const timeline = useDesk((d) => d.timeline)
   const pick = useDesk((d) => d.pick)
@@ -30,20 +31,29 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
   const mapped = useMapped()
   const spots = useShownBySeat()
   const { cells, most, heavy } = useMemo(() => {
+    const addresses = addressesOf(line)
     const work = seats.map((s) => loads[s.id].byMeasure.map(Math.round))
     const mean = work.flat().reduce((a, b) => a + b, 0) / Math.max(1, work.flat().length)
     const placed = seats.map((s) => byPlace(mapped.piece, mapped.ensemble[s.id], spots[s.id]))
-    const made = measures.map(({ number }, m) => {
+    const made = line.measures.map((_, m) => {
       const lanes = seats.map((_, r): Lane => {
         const load = work[r][m] ?? 0
         return { load, heavy: load > HEAVY * mean && load > 4, spots: placed[r][m] ?? [] }
       })
       const trips = seats.reduce((n, s) => n + spots[s.id].filter((x) => x.index === m).length, 0)
       const said = `${seats.map((s, r) => `${s.name} ${lanes[r].load}`).join(', ')}; ${count(trips, 'spot')}`
-      return { number, lanes, said, onPick: () => pick(timeline.findIndex((b) => b.first.at.index === m)) }
+      const begins = m > 0 && addresses !== null && addresses[m].line !== addresses[m - 1].line
+      return {
+        label: shortOf(line, m),
+        name: headMeasure(line, m),
+        begins,
+        lanes,
+        said,
+        onPick: () => pick(timeline.findIndex((b) => b.first.at.index === m)),
+      }
     })
-    return { cells: made, most: Math.max(1, ...work.flat()), heavy: made.filter((c) => c.lanes.some((l) => l.heavy)).map((c) => c.number) }
-  }, [seats, loads, mapped, spots, measures, pick, timeline])
+    return { cells: made, most: Math.max(1, ...work.flat()), heavy: made.flatMap((c, m) => (c.lanes.some((l) => l.heavy) ? [m] : [])) }
+  }, [seats, loads, mapped, spots, line, pick, timeline])
   // A long piece is wider than the page: the row goes along.
   const row = useRef<HTMLOListElement>(null)
   const [seen, setSeen] = useState(FIRST_SEEN)
@@ -102,12 +112,7 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
             <>
               {name(evenness.heaviest)} has most to do ({Math.round(evenness.bySeat[evenness.heaviest])} points),{' '}
               {inSentence(name(evenness.lightest))} least ({Math.round(evenness.bySeat[evenness.lightest])}).{' '}
-              {heavy.length > 0 && (
-                <span className="text-ochre">
-                  ▲ more than twice the usual in {heavy.length === 1 ? 'measure' : 'measures'} {heavy.slice(0, 6).join(', ')}
-                  {heavy.length > 6 ? ' …' : ''}
-                </span>
-              )}
+              {heavy.length > 0 && <span className="text-ochre">▲ more than twice the usual in {sayMeasures(line, heavy)}</span>}
             </>
           )}
         </p>

@@ -261,7 +261,7 @@ describe('the bench', () => {
       expect(m.width).toBeGreaterThanOrEqual(31)
       if (i) expect(m.x).toBeGreaterThanOrEqual(layout.moments[i - 1].x + layout.moments[i - 1].width)
     })
-    expect(layout.bars.map((b) => b.number)).toEqual(['1', '2'])
+    expect(layout.bars.map((b) => b.index)).toEqual([0, 1])
     expect(xAt(layout, timeline, timeline[5].onset + timeline[5].ticks / 2)).toBeCloseTo(layout.moments[5].x + layout.moments[5].width / 2)
   })
   it('draws the low string at the bottom', () => expect(stringY(0, 4)).toBeGreaterThan(stringY(3, 4)))

@@ -1,3 +1,4 @@
+import { indexNamed } from '@/core/piece/address'
 import { createStore, type StateCreator } from 'zustand/vanilla'
 import { choicesAt, type MappedNote } from '@/core/fingering/map'
 import type { Hold } from '@/core/hands/hold'
@@ -196,7 +197,9 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
       set((d) => ({ moment: momentAt(d.timeline, onset), seat, spot: id, said: `${whom}: ${text}` }))
     },
     toMeasure: (number) => {
-      const moment = get().timeline.findIndex((b) => b.first.at.measure.number === number.trim())
+      const { timeline, ensemble, seat } = get()
+      const index = indexNamed(ensemble[seat].line, number)
+      const moment = timeline.findIndex((b) => b.first.at.index === index)
       if (moment < 0) return false
       set({ moment, spot: null, said: '' })
       return true

@@ -11,7 +11,8 @@ import type { StepId } from '@/core/instruments/instrument'
 import { STEPS } from '@/core/instruments/ladder'
 import { keyName } from '@/core/music/key'
 import { retitled } from '@/core/piece/edit'
-import type { Piece } from '@/core/piece/piece'
+import type { Line, Piece } from '@/core/piece/piece'
+import { withStartAt, type Book } from '@/core/seats/book'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { Thing } from '@/core/reading/digest/thing'
 import type { Spot } from '@/core/reading/spots/spot'
@@ -19,6 +20,7 @@ import type { SpotKind } from '@/core/reading/spots/detectors'
 import { settingsFor, type ClassSettings } from '@/core/seats/class'
 import { inKey, type InKey } from '@/core/seats/inKey'
 import {
+  withBook,
   withDecision,
   withKind,
   withLearned,
@@ -166,6 +168,27 @@ export function muted(seats: readonly Seat[], spots: readonly Spot[], quiet: boo
       spots.map((s) => s.id),
       quiet,
     ),
+  )
+}
+
+/** Something of the printed page said, for the class or in one seat's book; undefined: as before it was said. */
+export function printedAt(seat: Seat | null, change: Partial<Book>): Edit {
+  const said = Object.entries(change).map(([key, value]) =>
+    value === undefined
+      ? `${SAY_BOOK[key as keyof Book]} taken back`
+      : `${SAY_BOOK[key as keyof Book]} ${typeof value === 'string' ? value : 'marked'}`,
+  )
+  return ofPlan(`${seat ? `${seat.name}: ` : 'On the page: '}${said.join(', ')}`, (plan) => withBook(plan, seat?.id ?? null, change))
+}
+const SAY_BOOK: Record<keyof Book, string> = { page: 'page', exercise: 'no.', lines: 'lines' }
+
+/** A printed line begins at a measure, or does not any more, in the books that print it as the class's does. */
+export function lineStartAt(line: Line, index: number): Edit | null {
+  if (index <= 0) return null
+  const starts = !line.measures[index].newLine
+  return ofPlan(
+    `Measure ${line.measures[index].number}: ${starts ? 'a printed line begins here' : 'no printed line begins here'}`,
+    (plan) => withBook(plan, null, { lines: withStartAt(line, index) }),
   )
 }
 

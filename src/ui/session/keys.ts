@@ -1,3 +1,4 @@
+import { lineStartAt } from './edits'
 import { each, type KeyRow } from '@/ui/kit/keys'
 import type { Desk } from './deskStore'
 import { pickedNotes } from './selectors'
@@ -15,6 +16,11 @@ function toMeasure({ timeline, moment, pick }: Desk, by: number): void {
 function lift(desk: Desk): void {
   const note = pickedNotes(desk, desk.seat)[0]
   if (note) desk.lift(desk.seat, note)
+}
+
+function toggleLine({ timeline, moment, ensemble, seat, edit }: Desk): void {
+  const at = timeline[moment]?.first.at.index
+  if (at !== undefined) edit(lineStartAt(ensemble[seat].line, at), 'The first measure begins a line anyway')
 }
 
 const LETTERS = [...'abcdefg']
@@ -65,6 +71,7 @@ export const DESK_KEYS: readonly KeyRow<AtDesk>[] = [
     words: 'next spot, spot before',
     run: { '.': ({ desk }) => desk.nextSpot(), ',': ({ desk }) => desk.nextSpot(-1) },
   },
+  { keys: 'l', words: 'a printed line begins at this measure, or not', run: { l: ({ desk }) => toggleLine(desk) } },
   { keys: '/', words: 'go to a measure', run: { '/': ({ find }) => find() } },
   { keys: 'Ctrl Z', words: 'undo', run: { 'Control+z': ({ desk }) => desk.undo() } },
   {

@@ -1,3 +1,5 @@
+import { headMeasure } from '@/core/piece/address'
+import type { Line } from '@/core/piece/piece'
 import { sayHold } from '@/core/fingering/explain'
 import { spokenLetter } from '@/core/music/pitch'
 import { beatOf } from '@/core/music/time'
@@ -6,8 +8,9 @@ import { type SeatId } from '@/core/seats/seat'
 import { answerAt, type Beat } from '@/core/seats/timeline'
 import type { Desk } from './deskStore'
 
-/** "Measure 5, beat 4". */
-export const sayWhere = (b: Beat): string => `Measure ${b.first.at.measure.number}, beat ${beatOf(b.first.into, b.first.at.meter)}`
+/** "Measure 5, beat 4", as a seat has it printed. */
+export const sayWhere = (line: Line, b: Beat): string =>
+  `${headMeasure(line, b.first.at.index)}, beat ${beatOf(b.first.into, b.first.at.meter)}`
 
 /** "Measure 5, beat 4, viola: F sharp, 2 on D". */
 export function sayMoment(d: Pick<Desk, 'piece' | 'ensemble' | 'timeline'>, moment: number, seat: SeatId): string {
@@ -22,5 +25,5 @@ export function sayMoment(d: Pick<Desk, 'piece' | 'ensemble' | 'timeline'>, mome
       : answer.notes.length === 0
         ? 'out of reach'
         : `${answer.notes.map((n) => spokenLetter(n.pitch)).join(' and ')}, ${sayHold(map.instrument, answer.notes[0].hold)}`
-  return `${sayWhere(beat)}, ${inSentence(map.seat.name)}: ${what}`
+  return `${sayWhere(map.line, beat)}, ${inSentence(map.seat.name)}: ${what}`
 }

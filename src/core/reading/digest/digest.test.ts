@@ -8,7 +8,7 @@ import type { Piece } from '../../piece/piece'
 import type { SpotChoice } from '../choice'
 import { digestOf, MOST_SAID } from './digest'
 import { readersOf } from './readers'
-import { sayMeasures, type Thing } from './thing'
+import type { Thing } from './thing'
 
 const NOTHING: SpotChoice = { kinds: {}, muted: [] }
 const digest = (piece: Piece, klass: ClassSettings = DEFAULT_CLASS, choice = NOTHING): Thing[] =>
@@ -88,13 +88,5 @@ describe('the digest', () => {
     const bend = digest(pieceFrom('F4 G4 F4 G4 A4:w E4 B4 E4 B4'))
     for (const t of bend.filter((x) => x.spots.length && !x.id.startsWith('visits') && x.order !== 'sign'))
       for (const id of t.seats) expect(t.spots.filter((s) => s.seat === id).some((s) => t.advice.includes(s.advice))).toBe(true)
-  })
-
-  it('says measures as stretches', () => {
-    expect(sayMeasures(['1'])).toBe('1')
-    expect(sayMeasures(['1', '2'])).toBe('1 and 2')
-    expect(sayMeasures(['1', '2', '3', '7'])).toBe('1 to 3 and 7')
-    expect(sayMeasures(['1', '3', '5', '7', '9', '11'])).toBe('1, 3, 5, 7 and 2 more places')
-    expect(sayMeasures(['0', '1', 'X1'])).toBe('0, 1 and X1')
   })
 })

@@ -1,8 +1,10 @@
+import { capital } from '../../names'
+import { addressesOf, nameOf } from '../../piece/address'
 import { formOf } from '../form'
 import type { Spot } from '../spots/spot'
 import { plainThings } from './plain'
 import { signThings } from './signs'
-import { measuresOf, ORDER, sayMeasures, type Order, type Reader, type Thing } from './thing'
+import { measuresOf, ORDER, placesIn, type Order, type Reader, type Thing } from './thing'
 import { visitThings } from './visits'
 
 /** How many things are said before playing: a class listens to no more. Common practice. */
@@ -53,18 +55,23 @@ const isShownIn = (readers: readonly Reader[], s: Spot): boolean => readers.some
 function returning(readers: readonly Reader[]): Thing | null {
   const [{ reading }] = readers
   const { line } = reading.map
-  const number = (index: number) => line.measures[index].number
   const again = formOf(reading.piece, line).measures.filter((u) => u.like?.how.kind === 'same')
   if (again.length === 0 || readers.some((r) => r.reading.map.line !== line)) return null
-  const measures = measuresOf(again.map((u) => ({ index: u.from, measure: number(u.from) })))
+  const form = formOf(reading.piece, line)
+  const name = (index: number) => nameOf(line, index)
   return {
     id: 'returns',
     order: 'friend',
-    text: `Old friends, note for note: ${sayMeasures(measures)}.`,
+    text: `Old friends, note for note: ${placesIn(
+      reading,
+      again.map((u) => ({ index: u.from })),
+    )}.`,
     advice:
-      again.map((u) => `${number(u.from)} is ${number(formOf(reading.piece, line).measures[u.like!.unit].from)} again`).join(', ') + '.',
+      capital(
+        again.map((u) => `${name(u.from)} is ${name(form.measures[u.like!.unit].from)} again`).join(addressesOf(line) ? '; ' : ', '),
+      ) + '.',
     seats: readers.map((r) => r.reading.map.seat.id),
-    measures,
+    measures: measuresOf(again.map((u) => ({ index: u.from, measure: line.measures[u.from].number }))),
     kinds: [],
     spots: [],
     weight: 0,

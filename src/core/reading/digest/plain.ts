@@ -4,7 +4,19 @@ import type { Rhythm } from '../../instruments/reads'
 import type { SpotKind } from '../spots/detectors'
 import type { Spot } from '../spots/spot'
 import { atFirst } from '../family'
-import { isHard, kindsIn, lower, measuresOf, sayPlaces, seatsIn, weightOf, type Order, type Reader, type Thing } from './thing'
+import {
+  isHard,
+  kindsIn,
+  lower,
+  measuresOf,
+  placesForAll,
+  sayPlaces,
+  seatsIn,
+  weightOf,
+  type Order,
+  type Reader,
+  type Thing,
+} from './thing'
 
 /**
  * How a kind is said once for all its places; what is said in the same words is one thing. `bare`: it says where it is;
@@ -122,7 +134,8 @@ function sentence(readers: readonly Reader[], plain: Plain, says: string, spots:
   const [first] = spots
   const alike = spots.every((s) => s.onset === first.onset && s.text === first.text)
   const all = seatsIn(readers, spots).length === readers.length
-  if (plain.one && alike && all) return `In ${first.measure}: ${first.text[0].toLowerCase()}${first.text.slice(1).replace(':', ',')}`
+  if (plain.one && alike && all)
+    return `In ${placesForAll(readers, [first])}: ${first.text[0].toLowerCase()}${first.text.slice(1).replace(':', ',')}`
   if (plain.bare && all) return `${says}.`
   return `${says}, ${sayPlaces(readers, spots)}.`
 }

@@ -4,7 +4,7 @@ import { sayList } from '../../names'
 import { sayStops } from '../../fingering/explain'
 import { top, type ReadNote } from '../reading'
 import type { Spot } from '../spots/spot'
-import { isHard, kindsIn, lower, measuresOf, sayMeasures, seatsIn, weightOf, type Reader, type Thing } from './thing'
+import { isHard, kindsIn, lower, measuresOf, placesForAll, seatsIn, weightOf, type Reader, type Thing } from './thing'
 
 const SIGN_KINDS = new Set<Spot['kind']>(['two-forms', 'first-sign', 'carried-sign', 'cancelled-sign', 'by-key'])
 
@@ -54,6 +54,9 @@ export function signThings(readers: readonly Reader[]): { things: Thing[]; said:
   return { things, said }
 }
 
+/** "C sharp in 4 and 7"; a place of several words stands in brackets. */
+const formAt = (form: string, where: string): string => (/line|measure/.test(where) ? `${form} (${where})` : `${form} in ${where}`)
+
 /** "C sharp in 4 and 7, C natural in 5." with what each seat does for both. */
 function formsOf(readers: readonly Reader[], letter: Letter, spots: readonly Spot[]): Thing {
   const seats = seatsIn(readers, spots)
@@ -66,13 +69,16 @@ function formsOf(readers: readonly Reader[], letter: Letter, spots: readonly Spo
       if (n.heads.some((h) => h.pitch.letter === letter) && near.has(n.placed.at.index))
         for (const h of n.heads) if (h.pitch.letter === letter) forms.set(h.pitch.alter, [...(forms.get(h.pitch.alter) ?? []), n])
   const where = (notes: readonly ReadNote[]) =>
-    sayMeasures(measuresOf(notes.map((n) => ({ index: n.placed.at.index, measure: n.placed.at.measure.number }))))
+    placesForAll(
+      concerned,
+      notes.map((n) => n.placed.at),
+    )
   const key = noteOf(readers, spots[0])!.placed.at.key
   const list = [...forms].sort(([, a], [, b]) => a[0].placed.onset - b[0].placed.onset)
   const text =
     list.length > 1
-      ? `${letter} comes in ${list.length === 2 ? 'two' : list.length} forms: ${sayList(list.map(([alter, notes]) => `${sayForm({ letter, alter })} in ${where(notes)}`))}`
-      : `${sayForm({ letter, alter: list[0][0] })} in ${where(list[0][1])} is not in the key`
+      ? `${letter} comes in ${list.length === 2 ? 'two' : list.length} forms: ${sayList(list.map(([alter, notes]) => formAt(sayForm({ letter, alter }), where(notes))))}`
+      : `${formAt(sayForm({ letter, alter: list[0][0] }), where(list[0][1]))} is not in the key`
   const cancelled = spots.some((s) => s.kind === 'cancelled-sign')
   const carried = spots.some((s) => s.kind === 'carried-sign')
   const rule = cancelled
@@ -110,13 +116,14 @@ function signature(readers: readonly Reader[], spots: readonly Spot[]): Thing {
     if (!forms.has(name)) forms.set(name, { form, first: s })
   }
   const list = [...forms]
-  const places = list.map(([, { first }]) => first.measure)
-  const one = new Set(places).size === 1
   const seats = seatsIn(readers, spots)
   const concerned = readers.filter((r) => seats.includes(r.reading.map.seat.id))
+  const place = (first: Spot) => placesForAll(concerned, [first])
+  const places = list.map(([, { first }]) => place(first))
+  const one = new Set(places).size === 1
   const text = one
     ? `Only the signature says ${sayList(list.map(([name]) => name))}, first in ${places[0]}`
-    : `Only the signature says ${sayList(list.map(([name, { first }]) => `${name} (first in ${first.measure})`))}`
+    : `Only the signature says ${sayList(list.map(([name, { first }]) => `${name} (first in ${place(first)})`))}`
   const firsts = spots.filter((s) => list.some(([, { first }]) => first.onset === s.onset))
   return {
     id: 'signature',

@@ -1,4 +1,5 @@
 import { inSentence, sayList } from '../../names'
+import { nameAll, nameForAll } from '../../piece/address'
 import type { Reading } from '../reading'
 import type { SpotKind } from '../spots/detectors'
 import { atFirst } from '../family'
@@ -35,27 +36,24 @@ export type Reader = { readonly reading: Reading; readonly all: readonly Spot[];
 /** Whether it would be shown if it had not come before. */
 export const isHard = (s: Spot): boolean => atFirst(s) >= SHOWN_FROM
 
-const isNumber = (n: string): boolean => /^\d+$/.test(n)
-
-/** "6", "6 and 10", "4 to 7 and 12": measures as printed, three or more in a row as a stretch. Beyond a few places, how many more. */
-export function sayMeasures(measures: readonly string[]): string {
-  const runs: [string, string][] = []
-  for (const m of measures) {
-    const last = runs.at(-1)
-    if (last && isNumber(m) && isNumber(last[1]) && Number(m) === Number(last[1]) + 1) last[1] = m
-    else runs.push([m, m])
-  }
-  const said = runs.flatMap(([a, b]) => (a === b ? [a] : Number(b) === Number(a) + 1 ? [a, b] : [`${a} to ${b}`]))
-  if (said.length <= MOST_PLACES) return sayList(said)
-  const left = said.length - (MOST_PLACES - 1)
-  return `${said.slice(0, MOST_PLACES - 1).join(', ')} and ${left} more places`
-}
-const MOST_PLACES = 5
-
 /** Measures of spots or notes, each once, in written order. */
 export const measuresOf = (places: readonly { readonly index: number; readonly measure: string }[]): string[] => [
   ...new Set([...places].sort((a, b) => a.index - b.index).map((p) => p.measure)),
 ]
+
+/** Places of a seat's part as the class says them: "6 and 10", "line 2, measures 2 and 3". */
+export const placesIn = ({ map }: Reading, places: readonly { readonly index: number }[]): string =>
+  nameAll(
+    map.line,
+    places.map((p) => p.index),
+  )
+
+/** The same for several parts at once. */
+export const placesForAll = (readers: readonly Reader[], places: readonly { readonly index: number }[]): string =>
+  nameForAll(
+    readers.map((r) => r.reading.map.line),
+    places.map((p) => p.index),
+  )
 
 type Place = { readonly seat: string; readonly index: number; readonly measure: string }
 
@@ -64,9 +62,9 @@ export function sayPlaces(readers: readonly Reader[], places: readonly Place[]):
   const by = new Map<string, string[]>()
   for (const { reading } of readers) {
     const { id, name } = reading.map.seat
-    const own = measuresOf(places.filter((p) => p.seat === id))
+    const own = places.filter((p) => p.seat === id)
     if (own.length === 0) continue
-    const said = sayMeasures(own)
+    const said = placesIn(reading, own)
     by.set(said, [...(by.get(said) ?? []), name])
   }
   const groups = [...by]

@@ -2,7 +2,7 @@ import { FIRST, positionKey } from '../../instruments/instrument'
 import { capital, sayList } from '../../names'
 import type { ReadNote } from '../reading'
 import type { Spot } from '../spots/spot'
-import { isHard, kindsIn, lower, measuresOf, sayMeasures, seatsIn, weightOf, type Reader, type Thing } from './thing'
+import { isHard, kindsIn, lower, measuresOf, placesIn, seatsIn, weightOf, type Reader, type Thing } from './thing'
 
 /** A hand away from first position, from the note that takes it there to the one before it is back. */
 export type Visit = {
@@ -66,7 +66,7 @@ export function visitThings(readers: readonly Reader[]): { things: Thing[]; said
       return {
         name,
         to: [...new Set(own.flatMap((v) => v.positions))].map(sayPosition),
-        where: sayMeasures(measuresOf(own.flatMap(placesOf))),
+        where: placesIn(own[0].reader.reading, own.flatMap(placesOf)),
       }
     })
     const by = new Map<string, string[]>()

@@ -1,3 +1,4 @@
+import { sayMeasure } from '../../piece/address'
 import { beaten, ofLine, sung, type Reading } from '../reading'
 import type { Detector } from './spot'
 
@@ -17,7 +18,7 @@ export const changedRhythm = {
     changed(r).map(({ index, like, at }) => ({
       note: r.byMeasure[index][at],
       hard: 0.5,
-      text: `The notes of measure ${r.map.line.measures[like].number}, but in another rhythm from note ${at + 1} on.`,
+      text: `The notes of ${sayMeasure(r.map.line, like)}, but in another rhythm from note ${at + 1} on.`,
       advice: 'Clap both measures, one after the other, before they are played.',
       about: `${index}`,
     })),

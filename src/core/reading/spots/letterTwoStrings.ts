@@ -1,6 +1,6 @@
 import { letterName, midiOf, printedPitch } from '../../music/pitch'
 import { near, top, type ReadNote } from '../reading'
-import { stringName } from '../words'
+import { sayWhere, stringName } from '../words'
 import type { Detector, Found } from './spot'
 
 /** The same pitch in two places, or the same letter under fingers on two strings, close together. */
@@ -32,8 +32,8 @@ export const letterTwoStrings = {
         note,
         hard: samePitch && !fourAndOpen ? 0.5 : 0.27,
         text: samePitch
-          ? `${printedPitch(pitch)} is on ${here} here and was on ${were} in measure ${other.placed.at.measure.number}.`
-          : `${letterName(pitch)} on ${here} here, ${letterName(pitch)} on ${were} in measure ${other.placed.at.measure.number}.`,
+          ? `${printedPitch(pitch)} is on ${here} here and was on ${were} in ${sayWhere(r, other)}.`
+          : `${letterName(pitch)} on ${here} here, ${letterName(pitch)} on ${were} in ${sayWhere(r, other)}.`,
         advice: `Name it with its string: "${letterName(pitch)} on ${here}".`,
         about: letterName(pitch),
       })

@@ -1,3 +1,4 @@
+import { sayMeasure, sayStretch } from '../../piece/address'
 import { beaten, ofLine, sung, type Reading, type ReadNote } from '../reading'
 import type { Detector } from './spot'
 
@@ -17,21 +18,19 @@ export const lookAlike = {
     ...alike(r).map(({ index, like, at }) => ({
       note: r.byMeasure[index][at],
       hard: 0.6,
-      text: `Begins like measure ${numberOf(r, like)}; note ${at + 1} is another.`,
+      text: `Begins like ${sayMeasure(r.map.line, like)}; note ${at + 1} is another.`,
       advice: 'Play the two measures one after the other and circle the note that differs.',
       about: `${index}`,
     })),
     ...goingOn(r).map(({ index, like, same }) => ({
       note: r.byMeasure[index][0],
       hard: 0.5,
-      text: `The ${same} measures before were measures ${numberOf(r, like - same)} to ${numberOf(r, like - 1)} again; this one is not measure ${numberOf(r, like)}.`,
+      text: `The ${same} measures before were ${sayStretch(r.map.line, like - same, like - 1)} again; this one is not ${sayMeasure(r.map.line, like)}.`,
       advice: 'Look ahead while the measures that are known run by themselves; mark where the new begins.',
       about: `on ${index}`,
     })),
   ],
 } as const satisfies Detector
-
-const numberOf = (r: Reading, index: number): string => r.map.line.measures[index].number
 
 /** A measure that leaves the way that at least two measures before it went along, having come so far before. */
 type GoesOn = { readonly index: number; readonly like: number; readonly same: number }

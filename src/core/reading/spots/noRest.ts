@@ -1,3 +1,4 @@
+import { nameOf, sayMeasure } from '../../piece/address'
 import { QUARTER } from '../../music/time'
 import { stageOf, type Stage } from '../stage'
 import type { Detector, Found } from './spot'
@@ -24,9 +25,11 @@ export const noRest = {
       const quarters = stretch.reduce((n, x) => n + x.ticks, 0) / QUARTER
       from = i + 1
       if (quarters < far) continue
-      const [a, b] = [stretch[0], stretch[stretch.length - 1]].map((n) => n.placed.at.measure.number)
+      const [a, b] = [stretch[0], stretch[stretch.length - 1]].map((n) => n.placed.at.index)
       const all = stretch.length === notes.length
-      const where = all ? 'in the whole piece' : `from measure ${a} to ${i + 1 === notes.length ? 'the end' : b}`
+      const where = all
+        ? 'in the whole piece'
+        : `from ${sayMeasure(map.line, a)} to ${i + 1 === notes.length ? 'the end' : nameOf(map.line, b)}`
       found.push({
         note: stretch[0],
         hard: Math.min(0.6, 0.3 + (0.1 * (quarters - far)) / far),

@@ -1,3 +1,4 @@
+import { headMeasure } from '../../piece/address'
 import { dynamicAt, loudnessOf } from '../../piece/loudness'
 import { beaten, ofLine, sung, type Reading } from '../reading'
 import { WRONG } from './wrong'
@@ -16,7 +17,7 @@ export const otherLoudness = {
     returns(r).map(({ index, like, now, was, softer }) => ({
       note: r.byMeasure[index][0],
       hard: 0.4,
-      text: `Measure ${r.map.line.measures[like].number} again, but ${now} instead of ${was}: the same tempo, ${softer ? 'smaller' : 'larger'} strokes.`,
+      text: `${headMeasure(r.map.line, like)} again, but ${now} instead of ${was}: the same tempo, ${softer ? 'smaller' : 'larger'} strokes.`,
       advice: softer
         ? 'Count it aloud; keep the speed of the bow and take less of it.'
         : 'Count it aloud; take more bow, not more speed of the fingers.',

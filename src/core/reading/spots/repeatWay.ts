@@ -1,3 +1,4 @@
+import { sayMeasure } from '../../piece/address'
 import { ordinal } from '../../names'
 import type { Measure } from '../../piece/piece'
 import { unfold } from '../../piece/unfold'
@@ -22,8 +23,8 @@ export const repeatWay = {
       const notes = r.byMeasure[index]
       if (next === undefined || next === index + 1 || seen.has(index) || notes.length === 0) return
       seen.add(index)
-      const number = measures[next].number
-      const back = next === 0 ? 'the beginning' : `measure ${number}`
+      const to = sayMeasure(r.map.line, next)
+      const back = next === 0 ? 'the beginning' : to
       const after = order.slice(i + 1)
       if (measures[index].ending && next <= index) {
         let first = index
@@ -32,7 +33,7 @@ export const repeatWay = {
         found.push({
           note: r.byMeasure[first][0] ?? notes[0],
           hard: 0.5,
-          text: `${endings(measures[index])}: from here back to ${back}${skips === undefined ? '' : `, and the next time on to measure ${measures[skips].number}`}.`,
+          text: `${endings(measures[index])}: from here back to ${back}${skips === undefined ? '' : `, and the next time on to ${sayMeasure(r.map.line, skips)}`}.`,
           advice: 'Walk the way with a finger before anyone plays; play over the joint only.',
           about: `${first}`,
         })
@@ -48,7 +49,7 @@ export const repeatWay = {
         found.push({
           note: notes[notes.length - 1],
           hard: 0.5,
-          text: `From here on to measure ${number}.`,
+          text: `From here on to ${to}.`,
           advice: 'Mark the sign that it jumps to, and play over the joint only.',
           about: `${index}`,
         })

@@ -50,6 +50,8 @@ export type Spot = Omit<Found, 'note'> & {
   readonly event: string
   /** The measure as printed and by index, and when it begins in ticks of the written line. */
   readonly measure: string
+  /** The measure as the class says it: "measure 6", "line 2, measure 2". */
+  readonly where: string
   readonly index: number
   readonly onset: number
   /** How often the same came before. */

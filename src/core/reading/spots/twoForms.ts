@@ -1,3 +1,4 @@
+import { sayMeasure } from '../../piece/address'
 import { wrongLow } from './wrong'
 import { letterName, type Letter } from '../../music/pitch'
 import type { ReadNote } from '../reading'
@@ -17,7 +18,7 @@ export const twoForms = {
   load: 4,
   again: 0.75,
   matters: [1.1, 1, 0.75],
-  find: ({ notes, instrument }) => {
+  find: ({ notes, instrument, map }) => {
     const last = new Map<Letter, { note: ReadNote; head: number }>()
     const found: Found[] = []
     for (const note of notes)
@@ -35,7 +36,7 @@ export const twoForms = {
               ? `${sayFinger(instrument, here)} against ${sayFinger(instrument, there)}`
               : `${sayFinger(instrument, here)} on ${stringName(instrument, here.string)} against ${sayFinger(instrument, there)} on ${stringName(instrument, there.string)}`
             : ''
-        const where = apart === 0 ? 'earlier in this measure' : `in measure ${other.note.placed.at.measure.number}`
+        const where = apart === 0 ? 'earlier in this measure' : `in ${sayMeasure(map.line, other.note.placed.at.index)}`
         found.push({
           note,
           hard: (apart === 0 ? 0.9 : apart <= NEAR ? 0.8 : 0.5) * (note.hold?.open && apart > 0 ? 0.6 : 1),

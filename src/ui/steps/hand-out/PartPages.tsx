@@ -1,3 +1,4 @@
+import { capital } from '@/core/names'
 import type { PrintedPart } from '@/api/protocol'
 import type { Paper } from '@/engrave/toolkit'
 
@@ -12,7 +13,7 @@ const SIZE: Record<Paper, { css: string; width: string; height: string; print: s
 /** A part as pages: title and seat at the head, the music, the page number at the foot. */
 export function PartPages({ title, part, paper, fingers }: Props) {
   const size = SIZE[paper]
-  const { pages, seat, arrows, positions, composer, tempo } = part
+  const { pages, seat, arrows, positions, book, composer, tempo } = part
   const legend = [
     ...(fingers ? ['0 open string'] : []),
     ...(fingers && arrows ? (seat.byLetter ? ['↓ low finger, ↑ high finger'] : ['↓ finger reached back, ↑ forward']) : []),
@@ -28,7 +29,10 @@ export function PartPages({ title, part, paper, fingers }: Props) {
       {pages.map((svg, i) => (
         <section key={i} className="page" aria-label={`Page ${i + 1} of ${pages.length}`}>
           <header className={i === 0 ? 'head first' : 'head'}>
-            <span className="seat">{seat.name}</span>
+            <span className="seat">
+              {seat.name}
+              {i === 0 && book && <span className="book">{capital(book)}</span>}
+            </span>
             {i === 0 ? <h1>{title}</h1> : <p className="running">{title}</p>}
             <span className="side">{i === 0 ? [composer, tempo ?? ''].filter(Boolean).join(' · ') : ''}</span>
           </header>

@@ -1,5 +1,6 @@
 'use client'
 
+import { headMeasure } from '@/core/piece/address'
 import type { SeatId } from '@/core/seats/seat'
 import { printedPitch } from '@/core/music/pitch'
 import { aboutKind } from '@/core/reading/spots/detectors'
@@ -20,10 +21,10 @@ const nameOf = (what: LoadItem['what']): string => {
 export function LoadPanel() {
   const seats = useSeats()
   const index = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
-  const number = useDesk((d) => d.timeline[d.moment]?.first.at.measure.number ?? '')
+  const line = useDesk((d) => d.ensemble[d.seat].line)
   return (
     <aside aria-label="Load of the measure" className="flex h-full flex-col overflow-y-auto border-l border-rule bg-sheet" tabIndex={0}>
-      <h2 className="px-4 pt-3 pb-1 font-title text-lg leading-tight">Measure {number}</h2>
+      <h2 className="px-4 pt-3 pb-1 font-title text-lg leading-tight">{headMeasure(line, index)}</h2>
       {seats.map((s) => (
         <SeatLoadOf key={s.id} seat={s.id} name={s.name} index={index} />
       ))}

@@ -1,5 +1,6 @@
 'use client'
 
+import { capital } from '@/core/names'
 import { ChevronLeft, ChevronRight, X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import { sayCall, type Call } from '@/core/reading/calls'
@@ -9,6 +10,7 @@ import { Button } from '@/ui/kit/Button'
 export type CallLine = {
   readonly index: number
   readonly number: string
+  readonly name: string
   /** Which seats are together from here on, when that changes. */
   readonly note: string
   readonly said: readonly { readonly who: string; readonly call: Call }[]
@@ -60,7 +62,7 @@ export function BigCalls({ open, onOpenChange, calls, index, goTo, title }: Prop
             </Dialog.Close>
           </div>
           <p className="mt-6 text-3xl text-soft">
-            Measure {call.number}
+            {call.name === call.number ? `Measure ${call.number}` : capital(call.name)}
             {call.note && ` · ${call.note}`}
           </p>
           <div

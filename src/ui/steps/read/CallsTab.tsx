@@ -1,5 +1,6 @@
 'use client'
 
+import { shortOf } from '@/core/piece/address'
 import { Maximize2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { calledTogether, calledTogetherText, sayCallers, sayParting, type Caller } from '@/core/reading/calledTogether'
@@ -70,7 +71,7 @@ function useCalls(who: CallsOf, options: CallOptions): { lines: readonly CallLin
     if (who === 'seat') {
       const calls = callsOf(readingOf(piece, map), options)
       return {
-        lines: calls.map((call) => ({ index: call.index, number: call.number, note: '', said: [{ who: '', call }] })),
+        lines: calls.map((call) => ({ index: call.index, number: call.number, name: call.name, note: '', said: [{ who: '', call }] })),
         text: () => callsText(calls),
         title: map.seat.name,
       }
@@ -78,9 +79,10 @@ function useCalls(who: CallsOf, options: CallOptions): { lines: readonly CallLin
     const callers = Object.values(ensemble).map((m): Caller => ({ id: m.seat.id, name: m.seat.name, reading: readingOf(piece, m) }))
     const calls = calledTogether(callers, options)
     return {
-      lines: calls.map(({ index, number, groups, parts }) => ({
+      lines: calls.map(({ index, number, name, groups, parts }) => ({
         index,
         number,
+        name,
         note: parts ? sayParting(groups, callers.length) : '',
         said: groups.map((g) => ({ who: sayCallers(g.callers, callers.length), call: g.call })),
       })),
@@ -98,6 +100,7 @@ export function CallsTab() {
   const pick = useDesk((d) => d.pick)
   const { options, who, set, show } = useCallOptions()
   const [big, setBig] = useState(false)
+  const line = useDesk((d) => d.ensemble[d.seat].line)
   const { lines, text, title } = useCalls(who, options)
   const goTo = (i: number) => pick(timeline.findIndex((b) => b.first.at.index === i))
   return (
@@ -162,7 +165,9 @@ export function CallsTab() {
         {lines.map((c) => (
           <li key={c.index} className={`border-b border-rule ${c.index === index ? 'bg-wash/40' : ''}`}>
             <button type="button" onClick={() => goTo(c.index)} className="flex w-full gap-2 px-3 py-1 text-left hover:bg-wash/60">
-              <span className="w-7 shrink-0 text-right text-soft tabular-nums">{c.number}</span>
+              <span className="w-7 shrink-0 text-right text-soft tabular-nums" title={c.name}>
+                {c.name === c.number ? c.number : shortOf(line, c.index)}
+              </span>
               <span className="flex flex-col gap-0.5">
                 {c.note && <span className="text-soft">{c.note}</span>}
                 {c.said.map(({ who: name, call }) => (

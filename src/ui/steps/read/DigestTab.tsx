@@ -1,5 +1,6 @@
 'use client'
 
+import { indexNamed, sayMeasure, shortOf } from '@/core/piece/address'
 import { useState } from 'react'
 import type { Thing } from '@/core/reading/digest/thing'
 import { saySeats } from '@/core/seats/seat'
@@ -44,6 +45,7 @@ function ThingRow({ thing, n }: { thing: Thing; n: number }) {
   const toSpot = useDesk((d) => d.toSpot)
   const toMeasure = useDesk((d) => d.toMeasure)
   const edit = useDesk((d) => d.edit)
+  const line = useDesk((d) => d.ensemble[d.seat].line)
   const [went, setWent] = useState(false)
   const here = spots.length ? spots.some((s) => s.id === picked) : went
   /** To the first spot of a measure, or the measure itself where the thing speaks of more than its spots. */
@@ -75,11 +77,11 @@ function ThingRow({ thing, n }: { thing: Thing; n: number }) {
               <button
                 key={m}
                 type="button"
-                aria-label={`To measure ${m}`}
+                aria-label={`To ${sayMeasure(line, indexNamed(line, m))}`}
                 className="min-w-6 rounded-full border border-rule bg-sheet px-1.5 leading-5 text-rosin hover:border-ink"
                 onClick={() => go(m)}
               >
-                {m}
+                {shortOf(line, indexNamed(line, m))}
               </button>
             ))}
             {measures.length > MOST_SHOWN && <span className="text-soft">and {measures.length - MOST_SHOWN} more</span>}

@@ -1,5 +1,7 @@
 'use client'
 
+import { capital } from '@/core/names'
+import { addressesOf, sayStretch, shortOf } from '@/core/piece/address'
 import { formOf, sayLearning, sayLikeness, type Unit } from '@/core/reading/form'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { momentAt } from '@/ui/session/selectors'
@@ -12,13 +14,15 @@ export function FormTab() {
   const timeline = useDesk((d) => d.timeline)
   const pick = useDesk((d) => d.pick)
   const form = formOf(piece, line)
-  const number = (index: number) => line.measures[index].number
+  const printed = addressesOf(line) !== null
+  const number = (index: number) => shortOf(line, index)
   const goTo = (index: number) => pick(timeline.findIndex((b) => b.first.at.index === index))
   const span = (u: Unit) => (u.from === u.to ? number(u.from) : `${number(u.from)}–${number(u.to)}`)
+  const said = (u: Unit) => (printed && u.to !== u.from + 1 ? sayStretch(line, u.from, u.to) : span(u))
   const rows: { title: string; units: readonly Unit[]; of: string }[] = [
     { title: 'Measures', units: form.measures, of: 'measure' },
     { title: 'Pairs', units: form.pairs, of: 'measures' },
-    { title: 'Lines of four', units: form.lines, of: 'measures' },
+    { title: printed ? 'Printed lines' : 'Lines of four', units: form.lines, of: 'measures' },
   ]
   return (
     <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Form">
@@ -47,7 +51,7 @@ export function FormTab() {
             {returns.length > 0 && (
               <ul className="mt-1 text-sm leading-snug text-soft">
                 {returns.slice(0, 10).map((u) => (
-                  <li key={u.from}>{sayLikeness(span(u), span(units[u.like!.unit]), u.like!.how)}.</li>
+                  <li key={u.from}>{capital(sayLikeness(said(u), said(units[u.like!.unit]), u.like!.how))}.</li>
                 ))}
                 {returns.length > 10 && <li>… and {returns.length - 10} more.</li>}
               </ul>
@@ -62,12 +66,8 @@ export function FormTab() {
           {form.runs.map((r, i) => (
             <li key={i} className="border-t border-rule py-0.5">
               <button type="button" className="text-left hover:underline" onClick={() => pick(momentAt(timeline, r.from.onset))}>
-                <span className="font-semibold">
-                  {r.from.at.index === r.to.at.index
-                    ? `Measure ${r.from.at.measure.number}`
-                    : `Measures ${r.from.at.measure.number}–${r.to.at.measure.number}`}
-                </span>
-                : {r.name}, {r.notes} notes
+                <span className="font-semibold">{capital(sayStretch(line, r.from.at.index, r.to.at.index))}</span>: {r.name}, {r.notes}{' '}
+                notes
               </button>
             </li>
           ))}

@@ -1,6 +1,6 @@
 'use client'
 
-import { inSentence } from '@/core/names'
+import { capital, inSentence } from '@/core/names'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { Concern } from '@/core/reading/spots/spot'
 import { SPOT_KINDS } from '@/core/reading/spots/detectors'
@@ -55,7 +55,7 @@ export function KindList() {
             {silenced.map((s) => (
               <li key={s.id} className="flex items-center gap-2 border-t border-rule py-1">
                 <span className="min-w-0 grow text-sm leading-snug">
-                  Measure {s.measure}, {inSentence(ensemble[s.seat].seat.name)}: {aboutKind(s.kind).name.toLowerCase()}
+                  {capital(s.where)}, {inSentence(ensemble[s.seat].seat.name)}: {aboutKind(s.kind).name.toLowerCase()}
                 </span>
                 <Button size="small" onClick={() => edit(muted(seats, [s], false))}>
                   Show

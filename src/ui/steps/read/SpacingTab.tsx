@@ -1,5 +1,6 @@
 'use client'
 
+import { headMeasure } from '@/core/piece/address'
 import { useMemo } from 'react'
 import { readingOf } from '@/core/reading/reading'
 import { sameSpacings } from '@/core/reading/sameSpacing'
@@ -11,6 +12,7 @@ import { SeatTitle } from './SeatTitle'
 export function SpacingTab() {
   const piece = useDesk((d) => d.piece)
   const map = useDesk((d) => d.ensemble[d.seat])
+  const line = useDesk((d) => d.ensemble[d.seat].line)
   const timeline = useDesk((d) => d.timeline)
   const seat = useDesk((d) => d.seat)
   const pick = useDesk((d) => d.pick)
@@ -28,7 +30,7 @@ export function SpacingTab() {
         {all.map((t) => (
           <li key={t.note.index} className="border-t border-rule py-1.5">
             <button type="button" className="text-left hover:underline" onClick={() => pick(momentAt(timeline, t.note.placed.onset), seat)}>
-              <span className="font-semibold">Measure {t.note.placed.at.measure.number}</span>
+              <span className="font-semibold">{headMeasure(line, t.note.placed.at.index)}</span>
             </button>
             <p className="leading-snug">{t.text}</p>
           </li>

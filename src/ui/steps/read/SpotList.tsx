@@ -108,7 +108,7 @@ function SpotRows({ spots }: { spots: readonly Spot[] }) {
         const opens = i === 0 || groups[i - 1].spots[0].index !== first.index
         return (
           <li key={id} ref={id === open ? here : undefined} className={`border-t border-rule ${id === open ? 'bg-wash/40' : ''}`}>
-            {opens && <p className="px-3 pt-1.5 text-fine font-semibold text-soft">Measure {first.measure}</p>}
+            {opens && <p className="px-3 pt-1.5 text-fine font-semibold text-soft">{capital(first.where)}</p>}
             <button
               type="button"
               aria-expanded={id === open}
