@@ -1,7 +1,7 @@
 'use client'
 
 import Link from 'next/link'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { addressesOf, printedLines } from '@/core/piece/address'
 import { asPrinted, startsEvery, withStartAt, type Book } from '@/core/seats/book'
 import { lineIndexFor } from '@/core/seats/ensemble'
@@ -108,21 +108,28 @@ export function PrintedPage() {
 
 type TextProps = { label: string; value?: string; inherited?: string; most: number; onChange: (value: string | undefined) => void }
 
+/** A word or number that is kept when it is left: also with its panel, or for another book's, where no field says that it was. */
 function Text({ label, value, inherited, most, onChange }: TextProps) {
-  const keep = (typed: string) => {
+  const [typed, setTyped] = useState(value ?? '')
+  const keep = () => {
     const said = typed.trim() || undefined
     if (said !== value) onChange(said)
   }
+  const leave = useRef(keep)
+  useEffect(() => {
+    leave.current = keep
+  })
+  useEffect(() => () => leave.current(), [])
   return (
     <label className="flex items-center gap-1.5">
       {label}
       <input
-        defaultValue={value ?? ''}
+        value={typed}
         maxLength={most}
         placeholder={inherited}
-        onBlur={(e) => keep(e.currentTarget.value)}
-        // A field that goes with its panel is never left: what was typed is kept before Escape closes it.
-        onKeyDown={(e) => (e.key === 'Enter' || e.key === 'Escape') && keep(e.currentTarget.value)}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={keep}
+        onKeyDown={(e) => e.key === 'Enter' && keep()}
         className="w-16 rounded border border-rule bg-sheet px-1.5 py-0.5 placeholder:text-soft"
       />
     </label>
