@@ -202,3 +202,31 @@ describe('a drawing that is only looked at', () => {
     expect(svg).toContain('Violin 2')
   })
 })
+
+describe('what the page says besides notes', () => {
+  const part = (piece: Piece) => {
+    const { e } = score(piece)
+    return meiOf(piece, { parts: [partOfSeat(piece, e.viola, false)], rows: ['finger'], positions: true, labels: false })
+  }
+  const systems = (mei: string): number =>
+    engravePages(toolkit, mei, 'a4')
+      .join('')
+      .match(/class="system"/g)?.length ?? 0
+
+  it('a part breaks where its printed lines begin, and where they fit when nobody has said', () => {
+    const piece = pieceFrom(Array.from({ length: 6 }, () => 'D4 E4 F4 G4').join(' | '))
+    const [line] = piece.lines
+    const marked: Piece = {
+      ...piece,
+      lines: [{ ...line, measures: line.measures.map((m, i) => (i % 2 === 0 && i ? { ...m, newLine: true } : m)) }],
+    }
+    expect(systems(part(marked))).toBe(3)
+    expect(part(piece)).not.toContain('<sb/>')
+    expect(systems(part(piece))).toBeLessThan(3)
+  })
+  it('a note without a pitch is a cross on the middle line, with its own length', () => {
+    const mei = part(pieceFrom('D4 x x:e x:e z'))
+    expect(mei.match(/head\.shape="x"[^>]*dur="\d+"/g)?.map((m) => /dur="(\d+)"/.exec(m)![1])).toEqual(['4', '8', '8'])
+    expect(engravePages(toolkit, mei, 'a4').join('')).toContain('E0A9')
+  })
+})

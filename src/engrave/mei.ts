@@ -1,3 +1,4 @@
+import { isStruck } from '@/core/piece/struck'
 import { hairpinsOf } from '@/core/piece/loudness'
 import { xmlText } from '@/core/escape'
 import { CLEFS, stemOf } from '@/core/music/clef'
@@ -102,6 +103,9 @@ class Staff {
       const e = byId.get(id)!
       const { event } = e
       controls.push(overEvent(event, this.id(id), this.n), this.hairpins(event), this.ossia(event))
+      // A cross on the middle line: something is struck that has no pitch.
+      if (isStruck(event))
+        return `<note xml:id="${this.id(id)}" loc="4" head.shape="x" stem.dir="up" dur="${DUR[event.value.base]}"${dots(event.value)}/>`
       if (event.kind === 'rest')
         return event.wholeMeasure
           ? `<mRest xml:id="${this.id(id)}"/>`

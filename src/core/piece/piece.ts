@@ -84,6 +84,8 @@ const restSchema = z.object({
   id,
   value: valueSchema,
   wholeMeasure: z.optional(z.boolean()),
+  /** Something without a pitch is struck here, and the hand on the strings rests: a clap, or what the words over it say. */
+  struck: z.optional(z.boolean()),
   ...written,
 })
 const eventSchema = z.discriminatedUnion('kind', [noteSchema, restSchema])

@@ -1,3 +1,4 @@
+import { isStruck, struckIn } from '../piece/struck'
 import * as z from 'zod/mini'
 import { mannerOf } from '../fingering/explain'
 import type { Stop } from '../hands/hold'
@@ -90,7 +91,8 @@ export function callsOf(r: Reading, options: CallOptions): Call[] {
     const { event, at } = placed
     const note = r.byEvent.get(event.id)
     const put = (said: string, slurred = false) => words[at.index].push({ event: event.id, said, slurred })
-    if (event.kind === 'rest') put(sayRest(placed, options))
+    if (isStruck(event)) put(`${struckIn(line).get(event.id)}${length(placed, options)}`)
+    else if (event.kind === 'rest') put(sayRest(placed, options))
     else if (!note) {
       // Tied on: said once more only over a barline.
       if (words[at.index].length === 0) put(`hold${length(placed, options)}`)

@@ -1,3 +1,4 @@
+import { isSilent, isStruck } from '../piece/struck'
 import { letterName } from '../music/pitch'
 import { before, motion, top, type Reading } from './reading'
 
@@ -7,6 +8,8 @@ export type Counts = {
   readonly fingers: readonly (readonly number[])[]
   readonly notes: number
   readonly rests: number
+  /** Claps, taps and the like. */
+  readonly struck: number
   /** How the tune goes from note to note. */
   readonly motion: { readonly repeats: number; readonly steps: number; readonly skips: number }
   /** Letters with their alteration, how often, and on which strings. */
@@ -48,7 +51,8 @@ export function countsOf(r: Reading): Counts {
   return {
     fingers,
     notes: r.notes.length,
-    rests: r.events.filter((e) => e.event.kind === 'rest').length,
+    rests: r.events.filter((e) => isSilent(e.event)).length,
+    struck: r.events.filter((e) => isStruck(e.event)).length,
     motion: motions,
     letters: [...letters]
       .map(([name, l]) => ({ name, count: l.count, strings: [...l.strings].sort() }))

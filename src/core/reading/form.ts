@@ -62,10 +62,10 @@ export const formOf = onceIn((piece: Piece, line: Line): Form => {
 })
 
 /** An event for comparing: how long, and its heads low first; none for a rest. */
-export type Cell = { readonly ticks: number; readonly steps: readonly number[]; readonly midi: readonly number[] }
+export type Cell = { readonly ticks: number; readonly steps: readonly number[]; readonly midi: readonly number[]; readonly struck?: true }
 
 export function cellOf({ event, ticks }: PlacedEvent): Cell {
-  if (event.kind === 'rest') return { ticks, steps: [], midi: [] }
+  if (event.kind === 'rest') return { ticks, steps: [], midi: [], ...(event.struck ? { struck: true } : {}) }
   const heads = [...event.heads].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch))
   return { ticks, steps: heads.map((h) => stepsOf(h.pitch)), midi: heads.map((h) => midiOf(h.pitch)) }
 }
@@ -116,7 +116,7 @@ type Marks = { readonly same: string; readonly moved: string; readonly stepped: 
 
 function marksOf(cells: readonly Cell[]): Marks {
   const first = cells.find((c) => c.steps.length)!
-  const rhythm = cells.map((c) => `${c.ticks}${c.steps.length ? '' : 'r'}`).join(' ')
+  const rhythm = cells.map((c) => `${c.ticks}${c.steps.length ? '' : c.struck ? 'x' : 'r'}`).join(' ')
   const by = (heads: (c: Cell) => readonly number[], from: number) =>
     cells
       .map((c) =>
@@ -178,7 +178,11 @@ const isWorked = (c: Cell): boolean => c.ticks > 0 && (c.steps.length === 0 || c
 
 /** How two stretches are alike; null when they are not. */
 export function likeness(a: readonly Cell[], b: readonly Cell[]): Likeness | null {
-  if (a.length !== b.length || a.some((c, i) => c.ticks !== b[i].ticks || (c.steps.length === 0) !== (b[i].steps.length === 0))) return null
+  if (
+    a.length !== b.length ||
+    a.some((c, i) => c.ticks !== b[i].ticks || (c.steps.length === 0) !== (b[i].steps.length === 0) || c.struck !== b[i].struck)
+  )
+    return null
   const sounding = a.flatMap((c, i) => (c.steps.length ? [{ x: c, y: b[i] }] : []))
   if (sounding.length === 0) return null
   // The same rhythm of one or two notes is no likeness; nor does it help to know of one that beats by itself.

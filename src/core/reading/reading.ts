@@ -152,7 +152,9 @@ export const sung = (notes: readonly ReadNote[]): (string | number)[] =>
 export const beaten = (r: Reading, index: number): string => rhythmOf(r.map.line.measures[index])
 
 const rhythmOf = once((m: Measure): string =>
-  m.events.map((e) => `${e.kind === 'rest' ? 'r' : ''}${e.value.base}${e.value.dots}${e.value.tuplet?.actual ?? ''}`).join(' '),
+  m.events
+    .map((e) => `${e.kind === 'rest' ? (e.struck ? 'x' : 'r') : ''}${e.value.base}${e.value.dots}${e.value.tuplet?.actual ?? ''}`)
+    .join(' '),
 )
 
 /** Finds something of a line once for all who read it. It may hold places in the line, not notes of one reading. */

@@ -26,7 +26,7 @@ const event = fc.oneof(
       heads: fc.array(fc.record({ pitch, tie: fc.boolean() }), { minLength: 1, maxLength: 7 }),
     }),
   },
-  { weight: 1, arbitrary: fc.record({ kind: fc.constant('rest' as const), value, wholeMeasure: fc.boolean() }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant('rest' as const), value, wholeMeasure: fc.boolean(), struck: fc.boolean() }) },
 )
 
 const measure = fc.record(

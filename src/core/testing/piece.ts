@@ -17,7 +17,7 @@ const LENGTHS: Record<string, Value> = {
 
 /**
  * A line for tests from words: "D4 E4:e (F#4 G4) [D4,A4]:h z A4~ A4": pitch or chord, `:` length (quarter when left out),
- * parentheses slur, `~` ties on, `z` rests. Measures fill by the meter; `|` closes one early (the first is a pickup),
+ * parentheses slur, `~` ties on, `z` rests, `x` is struck without a pitch. Measures fill by the meter; `|` closes one early (the first is a pickup),
  * `pizz:`, `arco:`, `snap:`, `p:`, `mf:` and so on stand before a note; `|:` and `:|` repeat, `[1` and `[2` begin an ending.
  */
 export function lineFrom(text: string, meter: Meter = { beats: 4, unit: 4 }): Line {
@@ -48,14 +48,14 @@ export function lineFrom(text: string, meter: Meter = { beats: 4, unit: 4 }): Li
   for (const word of text.split(/\s+/)) {
     if (!word || bar(word)) continue
     const [, mark, bare] = /^(?:(pizz|arco|snap|pp|p|mp|mf|f|ff):)?(.*)$/.exec(word)!
-    const m = /^(\()?(\[[^\]]+\]|[A-G][#b]*-?\d|z)(?::([whqest]\.?))?(~)?(\))?$/.exec(bare)
+    const m = /^(\()?(\[[^\]]+\]|[A-G][#b]*-?\d|z|x)(?::([whqest]\.?))?(~)?(\))?$/.exec(bare)
     if (!m) throw new Error(`not a test word: ${word}`)
     const id = `e${count++}`
     const value = LENGTHS[m[3] ?? 'q']
     const tie = m[4] ? { tie: true } : {}
     const event: PieceEvent =
-      m[2] === 'z'
-        ? { kind: 'rest', id, value }
+      m[2] === 'z' || m[2] === 'x'
+        ? { kind: 'rest', id, value, ...(m[2] === 'x' ? { struck: true } : {}) }
         : {
             kind: 'note',
             id,

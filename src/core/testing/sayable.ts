@@ -108,7 +108,9 @@ const noteOf = (can: Sayable, value: fc.Arbitrary<Value>): fc.Arbitrary<Bare> =>
       })
     })
 
-const restOf = (value: fc.Arbitrary<Value>): fc.Arbitrary<Bare> => value.map((v): Bare => ({ kind: 'rest', value: v }))
+/** A rest, or something struck without a pitch. */
+const restOf = (value: fc.Arbitrary<Value>): fc.Arbitrary<Bare> =>
+  fc.record({ value, struck: rarely(fc.constant(true)) }).map((r): Bare => ({ kind: 'rest', ...defined(r) }))
 
 /** A note or rest, or three of them in a triplet. */
 const groups = (can: Sayable): fc.Arbitrary<Bare[]> => {
@@ -132,7 +134,7 @@ function filled(all: readonly Bare[][], length: number): Bare[] {
   for (const g of all) if (ticksIn(out) + ticksIn(g) <= length) out.push(...g)
   for (const value of valuesFor(length - ticksIn(out)) ?? []) out.push({ kind: 'rest', value })
   // A lone rest is a measure's rest, whatever it is called.
-  return out.every((e) => e.kind === 'rest') ? [{ kind: 'rest', value: { base: 'whole', dots: 0 }, wholeMeasure: true }] : out
+  return out.every((e) => e.kind === 'rest' && !e.struck) ? [{ kind: 'rest', value: { base: 'whole', dots: 0 }, wholeMeasure: true }] : out
 }
 
 const frames: fc.Arbitrary<Partial<Measure>[]> = fc.constantFrom<Partial<Measure>[]>(

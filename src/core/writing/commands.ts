@@ -35,6 +35,9 @@ export function typeNote(before: Draft, letter: Letter): Draft {
 
 export const typeRest = (d: Draft): Draft => typed(d, { kind: 'rest', id: '', value: valueAt(d) })
 
+/** Types something that is struck without a pitch: a clap. */
+export const typeStruck = (d: Draft): Draft => typed(d, { kind: 'rest', id: '', value: valueAt(d), struck: true })
+
 function typed(d: Draft, event: PieceEvent): Draft {
   const mark = d.triplet === 3 ? ({ tuplet: 'start' } as const) : d.triplet === 1 ? ({ tuplet: 'stop' } as const) : {}
   const after = insert(d, { ...event, ...mark })

@@ -1,3 +1,4 @@
+import { isSilent } from '../piece/struck'
 import { atBarline, inForce, readHead, type BarSigns } from '../music/accidentals'
 import type { Letter } from '../music/pitch'
 import { LETTERS, pitchAt, stepsOf, type Pitch } from '../music/pitch'
@@ -179,9 +180,7 @@ export function insert(d: Draft, event: PieceEvent): Draft {
   const at = into(events, d.at.index, meter)
   const rest = events.slice(d.at.index)
   // A measure's rest gives way, whatever it lasts.
-  const room = rest.every((e) => e.kind === 'rest')
-    ? Math.max(0, full - (rest[0]?.kind === 'rest' && rest[0].wholeMeasure ? 0 : at))
-    : Infinity
+  const room = rest.every(isSilent) ? Math.max(0, full - (rest[0]?.kind === 'rest' && rest[0].wholeMeasure ? 0 : at)) : Infinity
   if (room === 0 && d.at.index >= events.length) return insert(toNextMeasure(d), event)
   const ticks = eventTicks(event, meter)
   if (ticks > room && !event.value.tuplet) {
@@ -210,7 +209,7 @@ function insertPart(d: Draft, event: PieceEvent, value: Value, i: number, goesOn
 function freed(events: readonly PieceEvent[], ticks: number, meter: Meter): { events: PieceEvent[]; left: number } {
   let wanted = ticks
   let i = 0
-  while (wanted > 0 && events[i]?.kind === 'rest') {
+  while (wanted > 0 && events[i] && isSilent(events[i])) {
     const e = events[i]
     wanted -= eventTicks(e, meter)
     i++

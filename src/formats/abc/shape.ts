@@ -7,11 +7,14 @@ import { meterSchema, type Meter } from '@/core/music/time'
 export type AbcElement = {
   el_type: string
   startChar: number
+  /** How the heads look, where it is said. */
+  style?: string
   type?: string
   /** In whole notes; a list in tempo elements. */
   duration: number
   pitches?: {
     pitch: number
+    style?: string
     accidental?: string
     startTie?: unknown
     endTie?: boolean

@@ -185,7 +185,9 @@ function readNote(r: Reader, e: AbcElement): void {
   if (e.startTriplet) r.tuplet = { actual: e.startTriplet, normal: Math.round(e.startTriplet * (e.tripletMultiplier ?? 2 / 3)) }
   const values = writtenValues(e, r.tuplet, source, r.leave)
   const mark: TupletMark = e.startTriplet ? { tuplet: 'start' } : e.endTriplet ? { tuplet: 'stop' } : {}
-  if (e.rest) readRest(r, e, values, mark, marks)
+  // A head that is a cross has no pitch: something is struck.
+  const struck = e.style === 'x' || e.pitches?.every((p) => p.style === 'x')
+  if (e.rest || struck) readRest(r, e, values, mark, { ...marks, struck: struck === true })
   else if (e.pitches) readChord(r, e, e.pitches, values, mark, marks)
   if (e.endTriplet) r.tuplet = undefined
 }
@@ -201,9 +203,15 @@ function restMeasures(r: Reader, count: number, source: Reader['source']): void 
   }
 }
 
-function readRest(r: Reader, e: AbcElement, values: readonly Value[], mark: TupletMark, { dynamic, hairpin, hairpinEnd }: Marks): void {
-  if (Math.round(e.duration * WHOLE) === measureTicks(r.meter)) r.events.push(wholeRest(r))
-  else for (const value of values) r.events.push({ kind: 'rest', id: r.id(), value, ...mark })
+function readRest(
+  r: Reader,
+  e: AbcElement,
+  values: readonly Value[],
+  mark: TupletMark,
+  { dynamic, hairpin, hairpinEnd, struck }: Marks & { struck: boolean },
+): void {
+  if (!struck && Math.round(e.duration * WHOLE) === measureTicks(r.meter)) r.events.push(wholeRest(r))
+  else values.forEach((value, i) => r.events.push({ kind: 'rest', id: r.id(), value, ...(struck && i === 0 ? { struck } : {}), ...mark }))
   if (dynamic || hairpin || r.words) r.events.push(withWritten(r.events.pop()!, { dynamic, hairpin, words: r.words }))
   if (hairpinEnd) r.events.push({ ...r.events.pop()!, hairpinEnd: true })
   r.words = ''

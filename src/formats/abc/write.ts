@@ -1,7 +1,9 @@
+import { isSilent } from '@/core/piece/struck'
 import { hairpinsOf } from '@/core/piece/loudness'
 import { atBarline, inForce, type BarSigns } from '@/core/music/accidentals'
 import { alterIn, tonic, type Key } from '@/core/music/key'
-import { stepsOf, type Pitch } from '@/core/music/pitch'
+import { CLEFS } from '@/core/music/clef'
+import { pitchAt, stepsOf, type Pitch } from '@/core/music/pitch'
 import { measureTicks, QUARTER, valueOf, type Meter } from '@/core/music/time'
 import { partsOfPiece, type Part, type PartEvent } from '@/core/part/part'
 import { groupEvents, type Group } from '@/core/piece/beams'
@@ -99,8 +101,8 @@ class VoiceWriter {
     for (const { from, to } of linesOfText(this.part)) {
       const some = measures.slice(from, to + 1)
       lines.push(some.map((m) => this.measure(m)).join(' '))
-      const syllables = some.flatMap((m) => m.placed.measure.events.filter((e): e is NoteEvent => e.kind === 'note'))
-      if (syllables.some((e) => e.lyric)) lines.push(`w: ${syllables.map(syllable).join('')}`.trimEnd())
+      const syllables = some.flatMap((m) => m.placed.measure.events.filter((e) => !isSilent(e)))
+      if (syllables.some((e) => e.kind === 'note' && e.lyric)) lines.push(`w: ${syllables.map(syllable).join('')}`.trimEnd())
     }
     return lines
   }
@@ -132,6 +134,11 @@ class VoiceWriter {
       .join(' ')
     const ends = `${m.fine ? '!fine!' : ''}${m.jump ? jumpMark(m.jump) : ''}`
     return `${open}${open && ' '}${first}${body} ${ends}${barline(m, after)}`
+  }
+
+  /** The middle line of the staff: where something without a pitch is written. */
+  private middle(): string {
+    return letterOf(pitchAt(CLEFS[this.part.clef].middle, 0))
   }
 
   private group(g: Group, write: (e: PieceEvent) => string): string {
@@ -167,7 +174,7 @@ class VoiceWriter {
       return { text: `${words}${dynamic}${valueOf(full) ? `z${lengthOf(full)}` : 'Z'}`, signs }
     }
     const ticks = plainTicks(e)
-    if (e.kind === 'rest') return { text: `${words}${dynamic}z${lengthOf(ticks)}`, signs }
+    if (e.kind === 'rest') return { text: `${words}${dynamic}${e.struck ? `!style=x!${this.middle()}` : 'z'}${lengthOf(ticks)}`, signs }
     const graces = of.graces.map((g) => g.heads.map((h) => pitch(h.pitch)).join(''))
     const grace = graces.length ? `{${of.graces.some((g) => g.slash) ? '/' : ''}${graces.join('')}}` : ''
     const fingers = of.heads.map((h) => h.finger).filter((f) => f !== undefined)
@@ -225,9 +232,9 @@ function jumpMark({ to, then }: NonNullable<Measure['jump']>): string {
   return then === 'end' ? `!${from}!` : `!${from}al${then}!`
 }
 
-const syllable = (e: NoteEvent): string => {
+const syllable = (e: PieceEvent): string => {
   // An empty syllable: some readers count rests among the notes that "*" passes over.
-  if (!e.lyric) return '~ '
+  if (e.kind === 'rest' || !e.lyric) return '~ '
   const text = e.lyric.text.replace(/[-_*~|\\ ]/g, (c) => (c === ' ' ? '~' : `\\${c}`))
   return e.lyric.joined ? `${text}-` : `${text} `
 }

@@ -1,3 +1,4 @@
+import { isStruck } from '@/core/piece/struck'
 import { measureTicks } from '@/core/music/time'
 import type { NoteEvent } from '@/core/piece/piece'
 import { bearingOf, graceOf, headOf, valuesOf, type NoteContext } from './note'
@@ -22,9 +23,10 @@ export function addEvent(state: State, voice: Voice, c: NoteContext, n: XmlNode,
   voice.filled = at + length
   const rest = child(n, 'rest')
   if (rest || !child(n, 'pitch')) {
-    if (!rest) c.leave('note without a pitch')
+    const struck = !rest
     const hidden = n.attrs['print-object'] === 'no'
     const whole =
+      !struck &&
       at === 0 &&
       length === measureTicks(state.meter) &&
       (rest?.attrs.measure === 'yes' || textOf(n, 'type') === undefined || textOf(n, 'type') === 'whole')
@@ -32,7 +34,9 @@ export function addEvent(state: State, voice: Voice, c: NoteContext, n: XmlNode,
     else if (length > 0) {
       const { tuplet } = hidden ? {} : bearingOf({ ...c, leave: () => undefined }, n)
       const values = valuesOf(c, n, length)
-      values.forEach((value) => events.push({ kind: 'rest', id: newId(state), value, ...(tuplet ? { tuplet } : {}) }))
+      values.forEach((value, i) =>
+        events.push({ kind: 'rest', id: newId(state), value, ...(struck && i === 0 ? { struck } : {}), ...(tuplet ? { tuplet } : {}) }),
+      )
     }
     return
   }
@@ -74,7 +78,8 @@ function readSlurs(voice: Voice, n: XmlNode, first: string, id: string): void {
 export function addHead(voice: Voice, c: NoteContext, n: XmlNode, index: number, chordAt: number): void {
   const events = voice.measures.get(index)
   const last = events?.at(-1)
-  if (!child(n, 'pitch')) return c.leave('note without a pitch')
+  // Several things struck at once are one clap.
+  if (!child(n, 'pitch')) return last && isStruck(last) ? undefined : c.leave('note without a pitch in a chord')
   if (!events || last?.kind !== 'note' || last.heads.length >= 8 || voice.filled <= chordAt)
     return c.leave('chord note that follows no note')
   const head = headOf(c, n)

@@ -1,7 +1,7 @@
 import { xmlText as escaped } from '@/core/escape'
 import { CLEFS } from '@/core/music/clef'
 import type { Key } from '@/core/music/key'
-import type { Pitch } from '@/core/music/pitch'
+import { pitchAt, type Pitch } from '@/core/music/pitch'
 import { QUARTER, type Meter, type Value } from '@/core/music/time'
 import type { Part, PartEvent, PartHead } from '@/core/part/part'
 import { groupEvents, type Group } from '@/core/piece/beams'
@@ -142,10 +142,11 @@ class PartWriter {
         out.push(
           el(
             'note',
-            (event.wholeMeasure ? '<rest measure="yes"/>' : '<rest/>') +
+            (event.struck ? this.unpitched() : event.wholeMeasure ? '<rest measure="yes"/>' : '<rest/>') +
               el('duration', ticks) +
               el('voice', 1) +
               (event.wholeMeasure ? '' : valueTags(event.value)) +
+              (event.struck ? el('notehead', 'x') : '') +
               notations(ends.get(event.id) ?? ''),
           ),
         )
@@ -181,6 +182,12 @@ class PartWriter {
       if (event.hairpinEnd) out.push(wedge('stop'))
       return out
     })
+  }
+
+  /** On the middle line of the staff. */
+  private unpitched(): string {
+    const { letter, octave } = pitchAt(CLEFS[this.part.clef].middle, 0)
+    return el('unpitched', el('display-step', letter) + el('display-octave', octave))
   }
 
   private joined = false

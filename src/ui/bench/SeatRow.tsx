@@ -1,3 +1,4 @@
+import { struckIn } from '@/core/piece/struck'
 import { memo, useCallback, useDeferredValue } from 'react'
 import { bowingOf } from '@/core/bowing/bow'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
@@ -94,7 +95,8 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
       ))}
       {events.map((e) => {
         const at = chipX(layout, timeline, e.onset)
-        if (e.event.kind === 'rest') return <Instead key={e.event.id} x={at} y={middle} word="rest" />
+        if (e.event.kind === 'rest')
+          return <Instead key={e.event.id} x={at} y={middle} word={struckIn(map.line).get(e.event.id) ?? 'rest'} />
         if (unmapped.has(e.event.id)) return <Instead key={e.event.id} x={at} y={middle} word="out" trouble />
         return null
       })}

@@ -1,5 +1,7 @@
 'use client'
 
+import { capital } from '@/core/names'
+import { struckIn } from '@/core/piece/struck'
 import { inForce, atBarline } from '@/core/music/accidentals'
 import { spokenLetter, type Pitch } from '@/core/music/pitch'
 import { answerAt } from '@/core/seats/timeline'
@@ -15,6 +17,8 @@ export function Inspector() {
   const heading = useDesk((d) => {
     const b = d.timeline[d.moment]
     const answer = b ? answerAt(d.piece, d.ensemble[d.seat], b.onset) : null
+    const struck = answer && struckIn(d.ensemble[d.seat].line).get(answer.placed.event.id)
+    if (struck) return `${capital(struck)}, without a pitch`
     if (!answer || answer.placed.event.kind === 'rest') return 'Rest'
     const { key } = answer.placed.at
     const say = (p: Pitch) => {

@@ -1,5 +1,7 @@
 'use client'
 
+import { capital } from '@/core/names'
+import { isStruck, struckIn } from '@/core/piece/struck'
 import { Pin, PinOff } from 'lucide-react'
 import { useDeferredValue, useEffect, useMemo, useRef } from 'react'
 import { sayStops } from '@/core/fingering/explain'
@@ -51,7 +53,11 @@ export function SeatAnswer({ seat }: { seat: SeatId }) {
         <p className="text-soft">Nothing here.</p>
       ) : answer.placed.event.kind === 'rest' ? (
         <>
-          <p className="text-soft">Rest: the hand can get ready.</p>
+          <p className="text-soft">
+            {isStruck(answer.placed.event)
+              ? `${capital(struckIn(map.line).get(answer.placed.event.id)!)}: nothing on the strings.`
+              : 'Rest: the hand can get ready.'}
+          </p>
           {picked && <Instead seat={seat} map={map} answer={answer} />}
         </>
       ) : first ? (

@@ -1,3 +1,4 @@
+import { struckIn } from '@/core/piece/struck'
 import { headMeasure } from '@/core/piece/address'
 import type { Line } from '@/core/piece/piece'
 import { sayHold } from '@/core/fingering/explain'
@@ -21,7 +22,7 @@ export function sayMoment(d: Pick<Desk, 'piece' | 'ensemble' | 'timeline'>, mome
   const what = !answer
     ? 'nothing'
     : answer.placed.event.kind === 'rest'
-      ? 'rest'
+      ? (struckIn(map.line).get(answer.placed.event.id) ?? 'rest')
       : answer.notes.length === 0
         ? 'out of reach'
         : `${answer.notes.map((n) => spokenLetter(n.pitch)).join(' and ')}, ${sayHold(map.instrument, answer.notes[0].hold)}`

@@ -1,3 +1,4 @@
+import { isStruck } from '../../piece/struck'
 import { feltBeatTicks, measureTicks } from '../../music/time'
 import { before, ofLine, type Reading } from '../reading'
 import type { Detector } from './spot'
@@ -30,7 +31,9 @@ const entries = ofLine((r: Reading): Entry[] => {
     const last = before(r, note)
     const { at, into, onset } = note.placed
     // Rests before the first note count from the barline; those after a jump are written where they are read.
-    const from = last ? last.placed.onset + last.ticks : at.measure.pickup ? onset : 0
+    const end = last ? last.placed.onset + last.ticks : at.measure.pickup ? onset : 0
+    // A clap is counted as a note is: the rest is what lies after it.
+    const from = r.events.reduce((t, e) => (isStruck(e.event) && e.onset < onset ? Math.max(t, e.onset + e.ticks) : t), end)
     const ticks = onset - from
     if (!note.rest && last) continue
     const beat = feltBeatTicks(at.meter)

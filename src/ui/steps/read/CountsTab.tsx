@@ -26,7 +26,8 @@ export function CountsTab() {
     <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Counts">
       <SeatTitle />
       <p>
-        {counts.notes} notes, {counts.rests} rests · {steps} steps, {skips} skips, {repeats} repeats of a note
+        {counts.notes} notes, {counts.rests} rests{counts.struck > 0 && `, ${counts.struck} without a pitch`} · {steps} steps, {skips}{' '}
+        skips, {repeats} repeats of a note
       </p>
       <h3 className="mt-2 font-semibold">Notes by string and finger</h3>
       <Chart

@@ -21,6 +21,7 @@ import {
   toggleTriplet,
   transposePiece,
   typeRest,
+  typeStruck,
 } from '@/core/writing/commands'
 import type { Draft } from '@/core/writing/draft'
 import { placeMeasures } from '@/core/piece/walk'
@@ -96,6 +97,9 @@ export function NoteTools({ draft, run }: { draft: Draft; run: Run }) {
         </Tool>
         <Tool name="Rest" keys="r" act={() => run(typeRest)}>
           rest
+        </Tool>
+        <Tool name="Clap" keys="x" act={() => run(typeStruck)}>
+          <b>×</b>
         </Tool>
       </div>
       <div className={group}>

@@ -23,6 +23,7 @@ import {
   toggleTriplet,
   typeNote,
   typeRest,
+  typeStruck,
 } from '@/core/writing/commands'
 import type { Draft } from '@/core/writing/draft'
 import { each, type KeyRow } from '@/ui/kit/keys'
@@ -65,6 +66,7 @@ export const WRITE_KEYS: readonly KeyRow<AtTune>[] = [
     ),
   },
   { keys: 'r', words: 'a rest', run: commands({ r: typeRest }) },
+  { keys: 'x', words: 'a clap: something struck without a pitch', run: commands({ x: typeStruck }) },
   {
     keys: '1 2 4 8 6 5',
     words: 'whole, half, quarter, eighth, 16th, 32nd',
