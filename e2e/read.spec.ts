@@ -43,7 +43,7 @@ test('the first things are said first: gone to, left out, brought back, and the 
   await reload(page)
   await expect(rows.first()).toContainText('F comes in two forms')
   await expect(things).not.toContainText('leave first position')
-  await page.getByRole('button', { name: /^Also: \d+ smaller things/ }).click()
+  await page.getByRole('button', { name: /^Also: \d+ more things/ }).click()
   await expect(page.getByRole('tab', { name: 'Spots' })).toHaveAttribute('aria-selected', 'true')
   await page.getByRole('radio', { name: 'By kind' }).click()
   for (const show of [...Array(await page.getByRole('button', { name: 'Show', exact: true }).count()).keys()].reverse())

@@ -31,7 +31,7 @@ export function DigestTab({ onAll }: { onAll: () => void }) {
       <StartCards />
       <p className="border-t border-rule px-3 py-1.5">
         <button type="button" className="text-rosin underline" onClick={onAll}>
-          {left === 0 ? 'All spots' : `Also: ${left} smaller ${left === 1 ? 'thing' : 'things'}, by measure, kind or seat`}
+          {left === 0 ? 'All spots' : `Also: ${left} more ${left === 1 ? 'thing' : 'things'}, by measure, kind or seat`}
         </button>
       </p>
     </div>
