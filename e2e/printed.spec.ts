@@ -7,7 +7,7 @@ test('where it stands on the printed page: told once, then said everywhere', asy
   // The file says nothing of printed lines: places are numbers.
   await expect(page.getByRole('heading', { name: 'Measure 1, beat 1' })).toBeVisible()
   await page.getByRole('button', { name: 'Choices' }).click()
-  const choices = page.getByRole('dialog', { name: 'Choices for this piece' })
+  const choices = page.getByRole('complementary', { name: 'Choices for this piece' })
   await choices.getByRole('textbox', { name: 'page' }).fill('14')
   await choices.getByRole('textbox', { name: 'no.' }).fill('47')
   // One click a line; then the cello’s own book.

@@ -6,7 +6,7 @@ import { exported } from '@/formats/export'
 import { EXPORTS } from '@/formats/kinds'
 import { readClassFile } from '@/formats/classFile'
 import { readFile } from '@/formats/read'
-import { layOutBench, seatHeight, stringWeight, stringY } from '@/ui/bench/grid'
+import { fitting, layOutBench, seatHeight, stringWeight, stringY, USUAL_ROOM } from '@/ui/bench/grid'
 import { loadChart } from '@/ui/steps/level/charts'
 import { createClass } from '@/ui/class/classStore'
 import { createDesk } from '@/ui/session/deskStore'
@@ -119,10 +119,11 @@ describe('an instrument with five strings', () => {
     d.getState().pinString('D')
     expect(d.getState().said).toBe('Five-string fiddle m1: open D pinned')
     expect(shownSpots(d.getState()).every((s) => s.seat in ensemble)).toBe(true)
-    expect(seatHeight(5) - seatHeight(4)).toBe(stringY(0, 5) - stringY(0, 4))
+    const { metrics } = fitting([5, 4, 4, 4], USUAL_ROOM, 1)
+    expect(seatHeight(5, metrics) - seatHeight(4, metrics)).toBe(stringY(0, 5, metrics) - stringY(0, 4, metrics))
     const weights = [0, 1, 2, 3, 4].map((s) => stringWeight(s, 5))
     expect(weights).toEqual([...weights].sort((a, b) => b - a))
-    expect(layOutBench(timelineOf(piece, ensemble)).moments).toHaveLength(16)
+    expect(layOutBench(timelineOf(piece, ensemble), metrics)[0].moments).toHaveLength(16)
     const loads = Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, loadOf(piece, m)]))
     const colors = new Proxy({} as Parameters<ReturnType<typeof loadChart>>[0], { get: () => '#000' })
     expect(JSON.stringify(loadChart(['1'], seatsOf(klass()), loads, { index: 0, seat: 'fiddle' })(colors))).toContain('Five-string fiddle')

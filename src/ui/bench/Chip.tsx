@@ -2,7 +2,7 @@ import { memo } from 'react'
 import type { MappedNote } from '@/core/fingering/map'
 import { isLearned } from '@/core/hands/hold'
 import { fingerText } from '@/engrave/rows'
-import { BENCH } from './grid'
+import type { Metrics } from './grid'
 
 /** All that a chip shows, as plain values: one that shows the same is not drawn again. */
 type Shown = {
@@ -15,10 +15,13 @@ type Shown = {
   readonly fresh: boolean
   readonly held: boolean
   readonly pinned: boolean
+  /** Height and width of the finger, in pixels. */
+  readonly size: number
+  readonly width: number
 }
 
 /** What the chip of a note shows at a place. */
-export const chipOf = (note: MappedNote, x: number, y: number, end: number): Shown => ({
+export const chipOf = (note: MappedNote, x: number, y: number, end: number, { chip, pill }: Metrics): Shown => ({
   x,
   y,
   end,
@@ -27,6 +30,8 @@ export const chipOf = (note: MappedNote, x: number, y: number, end: number): Sho
   fresh: !isLearned(note.hold),
   held: note.held,
   pinned: note.pinned && !note.held,
+  size: chip,
+  width: fingerText(note).length > 1 ? pill : chip,
 })
 
 /** How long a note lasts, as a bar along its string. */
@@ -35,34 +40,42 @@ export const Tail = memo(function Tail({ x, y, end }: Pick<Shown, 'x' | 'y' | 'e
 })
 
 /** A finger on its string: filled when stopped, hollow when open, with an arrow when it lies low or high. */
-export const Chip = memo(function Chip({ x, y, text, open, fresh, held, pinned }: Omit<Shown, 'end'>) {
-  const width = text.length > 1 ? BENCH.pill : BENCH.chip
+export const Chip = memo(function Chip({ x, y, text, open, fresh, held, pinned, size, width }: Omit<Shown, 'end'>) {
   return (
     <g>
       <rect
         x={x - width / 2}
-        y={y - BENCH.chip / 2}
+        y={y - size / 2}
         width={width}
-        height={BENCH.chip}
-        rx={BENCH.chip / 2}
+        height={size}
+        rx={size / 2}
         fill={open ? 'var(--sheet)' : fresh ? 'var(--madder)' : 'var(--ink)'}
         stroke={fresh ? 'var(--madder)' : 'var(--ink)'}
         strokeWidth={1.4}
         strokeDasharray={held ? '2 2' : undefined}
         fillOpacity={held && !open ? 0.55 : 1}
       />
-      <text x={x} y={y + 4.8} textAnchor="middle" fontSize={14} fontWeight={650} fill={open ? 'var(--ink)' : 'var(--paper)'}>
+      <text
+        x={x}
+        y={y + size * 0.27}
+        textAnchor="middle"
+        fontSize={size * 0.8}
+        fontWeight={650}
+        fill={open ? 'var(--ink)' : 'var(--paper)'}
+      >
         {text}
       </text>
-      {pinned && <path d={`M${x + width / 2 - 5} ${y - 19} h8 l-4 7 z`} fill="var(--rosin)" stroke="var(--sheet)" strokeWidth={0.8} />}
+      {pinned && (
+        <path d={`M${x + width / 2 - 4} ${y - size / 2 - 6} h8 l-4 7 z`} fill="var(--rosin)" stroke="var(--sheet)" strokeWidth={0.8} />
+      )}
     </g>
   )
 })
 
 /** The letter of a note, or the letters of a chord, over the strings. */
-export const Letters = memo(function Letters({ x, text }: { x: number; text: string }) {
+export const Letters = memo(function Letters({ x, y, text }: { x: number; y: number; text: string }) {
   return (
-    <text x={x} y={9} textAnchor="middle" fontSize={12.5} fill="var(--soft)">
+    <text x={x} y={y} textAnchor="middle" fontSize={13} fill="var(--soft)">
       {text}
     </text>
   )

@@ -3,7 +3,7 @@ import { handSpans } from '@/core/fingering/hands'
 import type { Frame } from '@/core/fingering/frame'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { framesAlong, indentFor, SEMITONE } from './frames'
-import { BENCH, isDrawn, type Drawn } from './grid'
+import { isDrawn, type Drawn, type Metrics } from './grid'
 
 type GlyphProps = { x: number; y: number; string: string; frame: Frame }
 
@@ -16,7 +16,7 @@ const FrameGlyph = memo(function FrameGlyph({ x, y, string, frame }: GlyphProps)
   const first = Math.min(...frame.places.filter((p) => p !== null))
   const at = (place: number) => x + 16 + (place - first) * SEMITONE
   return (
-    <g fontSize={11} fill="var(--spruce)">
+    <g fontSize={11.5} fill="var(--soft)">
       <text x={x} y={y} fontWeight={650} fill="var(--soft)">
         {string}
       </text>
@@ -29,7 +29,7 @@ const FrameGlyph = memo(function FrameGlyph({ x, y, string, frame }: GlyphProps)
               {i + 1}
             </text>
             {next !== undefined && next !== null && next - p === 1 && (
-              <line x1={at(p) - 2} x2={at(next) + 2} y1={y + 3.5} y2={y + 3.5} stroke="var(--spruce)" strokeWidth={1.6} />
+              <line x1={at(p) - 2} x2={at(next) + 2} y1={y + 3.5} y2={y + 3.5} stroke="var(--soft)" strokeWidth={1.6} />
             )}
           </Fragment>
         )
@@ -39,34 +39,47 @@ const FrameGlyph = memo(function FrameGlyph({ x, y, string, frame }: GlyphProps)
 }, sameGlyph)
 
 const Numeral = ({ x, y, position }: { x: number; y: number; position: string }) => (
-  <text x={x} y={y} fontSize={12.5} fontWeight={700} fill={position === 'I' ? 'var(--ink)' : 'var(--rosin)'}>
+  <text x={x} y={y} fontSize={12.5} fontWeight={700} fill="var(--ink)">
     {position}
   </text>
 )
 
-type LaneProps = { map: SeatMap; y: number; xOf: (n: MappedNote) => number; drawn: Drawn }
+type LaneProps = {
+  map: SeatMap
+  /** The notes of the system. */
+  notes: readonly MappedNote[]
+  y: number
+  m: Metrics
+  /** Where the system ends. */
+  width: number
+  xOf: (n: MappedNote) => number
+  drawn: Drawn
+}
 
 /** The hand under a seat's notes: a bracket while it stays, its position at the left, its frames to scale. */
-export const HandLane = memo(function HandLane({ map, y, xOf, drawn }: LaneProps) {
-  const spans = handSpans(map)
-  const left = (n: MappedNote) => xOf(n) - BENCH.chip / 2
+export const HandLane = memo(function HandLane({ map, notes, y, m, width, xOf, drawn }: LaneProps) {
+  const [first, last] = [notes[0]?.placed.onset ?? 0, notes.at(-1)?.placed.onset ?? -1]
+  const spans = handSpans(map).filter((s) => s.to.placed.onset >= first && s.from.placed.onset <= last)
+  const left = (n: MappedNote) => (n.placed.onset < first ? 0 : xOf(n) - m.chip / 2)
+  const right = (n: MappedNote) => (n.placed.onset > last ? width : xOf(n) + m.chip / 2)
+  const words = y + m.hand - 4
   const numerals = spans.map((s) => ({ at: s.from, left: left(s.from), right: left(s.from) + indentFor(s.position) }))
   return (
     <g>
       {spans.map((span) =>
-        xOf(span.to) < drawn.from || left(span.from) > drawn.to ? null : (
+        right(span.to) < drawn.from || left(span.from) > drawn.to ? null : (
           <g key={span.from.column}>
             <path
-              d={`M${left(span.from)} ${y + 2} v5 H${xOf(span.to) + BENCH.chip / 2} v-5`}
+              d={`M${left(span.from)} ${y} ${span.from.placed.onset < first ? 'm0 4' : 'v4'} H${right(span.to)} ${span.to.placed.onset > last ? '' : 'v-4'}`}
               fill="none"
               stroke="var(--soft)"
               strokeWidth={1.2}
             />
-            <Numeral x={left(span.from)} y={y + 23} position={span.position} />
+            <Numeral x={left(span.from)} y={words} position={span.position} />
           </g>
         ),
       )}
-      {framesAlong(map, y + 23, xOf, numerals).map(({ key, position, x, ...g }) =>
+      {framesAlong(map, notes, words, xOf, numerals).map(({ key, position, x, ...g }) =>
         !isDrawn(x, drawn) ? null : (
           <g key={key}>
             {position && <Numeral x={x} y={g.y} position={position} />}

@@ -1,15 +1,23 @@
 import { memo } from 'react'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { movesOf, sayMove, type Move } from '@/core/fingering/moves'
-import { BENCH, isDrawn, stringY, type Drawn } from './grid'
+import { isDrawn, stringY, type Drawn, type Metrics } from './grid'
 
-type Props = { map: SeatMap; xOf: (n: MappedNote) => number; drawn: Drawn; hand: number }
+type Props = {
+  map: SeatMap
+  /** Whether a note stands in the system. */
+  isHere: (n: MappedNote) => boolean
+  xOf: (n: MappedNote) => number
+  m: Metrics
+  drawn: Drawn
+  hand: number
+}
 
 /**
  * What happens between notes, drawn: a shift as a slope from bracket to bracket (broken when nothing gives it time), a
  * slide as a wave over the string, one finger over two strings as a dotted line.
  */
-export const MoveMarks = memo(function MoveMarks({ map, xOf, drawn, hand }: Props) {
+export const MoveMarks = memo(function MoveMarks({ map, isHere, xOf, m: sizes, drawn, hand }: Props) {
   const first = new Map<number, MappedNote>()
   const last = new Map<number, MappedNote>()
   for (const n of map.notes) {
@@ -20,19 +28,22 @@ export const MoveMarks = memo(function MoveMarks({ map, xOf, drawn, hand }: Prop
     <g fill="none">
       {movesOf(map).map((m) => {
         const [a, b] = [last.get(m.from), first.get(m.to)]
-        if (m.jump || !a || !b || !isDrawn(xOf(b), drawn)) return null
-        const [from, to] = [xOf(a) + BENCH.chip / 2, xOf(b) - BENCH.chip / 2]
+        if (m.jump || !a || !b || !isHere(b) || !isDrawn(xOf(b), drawn)) return null
+        const to = xOf(b) - sizes.chip / 2
+        const from = isHere(a) ? xOf(a) + sizes.chip / 2 : Math.max(0, to - 14)
         return (
           <g key={m.to}>
             {m.shift && <Slope move={m} from={from} to={to} y={hand} />}
-            {m.slide && !m.slide.across && <Wave from={from} to={to} y={stringY(b.stop.string, map.instrument.strings.length) - 7} />}
-            {m.fifth && (
+            {m.slide && !m.slide.across && (
+              <Wave from={from} to={to} y={stringY(b.stop.string, map.instrument.strings.length, sizes) - sizes.chip * 0.4} />
+            )}
+            {m.fifth && isHere(a) && (
               <line
                 x1={xOf(a)}
-                y1={stringY(a.stop.string, map.instrument.strings.length)}
+                y1={stringY(a.stop.string, map.instrument.strings.length, sizes)}
                 x2={xOf(b)}
-                y2={stringY(b.stop.string, map.instrument.strings.length)}
-                stroke="var(--rosin)"
+                y2={stringY(b.stop.string, map.instrument.strings.length, sizes)}
+                stroke="var(--ink)"
                 strokeWidth={1.6}
                 strokeDasharray="1.5 3.5"
                 strokeLinecap="round"
@@ -51,9 +62,9 @@ function Slope({ move, from, to, y }: { move: Move; from: number; to: number; y:
   const hurried = over === 'slur' || over === 'nothing'
   // At least a few pixels wide, so that its direction is seen.
   const [x1, x2] = to - from < 8 ? [(from + to) / 2 - 4, (from + to) / 2 + 4] : [from + 1, to - 1]
-  const [y1, y2] = up ? [y + 11, y + 3] : [y + 3, y + 11]
+  const [y1, y2] = up ? [y + 9, y + 1] : [y + 1, y + 9]
   return (
-    <g stroke="var(--rosin)" strokeWidth={1.8}>
+    <g stroke="var(--ink)" strokeWidth={1.8}>
       <title>{sayMove(move)[0]}</title>
       <line x1={x1} y1={y1} x2={x2} y2={y2} strokeDasharray={hurried ? '3 2.5' : undefined} />
       <path d={up ? `M${x2 - 5} ${y2 + 0.5} h5 v5` : `M${x2 - 5} ${y2 - 0.5} h5 v-5`} />
@@ -64,5 +75,5 @@ function Slope({ move, from, to, y }: { move: Move; from: number; to: number; y:
 function Wave({ from, to, y }: { from: number; to: number; y: number }) {
   const width = Math.max(8, to - from)
   const start = (from + to) / 2 - width / 2
-  return <path d={`M${start} ${y} q${width / 4} -6 ${width / 2} 0 t${width / 2} 0`} stroke="var(--rosin)" strokeWidth={1.8} />
+  return <path d={`M${start} ${y} q${width / 4} -6 ${width / 2} 0 t${width / 2} 0`} stroke="var(--ink)" strokeWidth={1.8} />
 }

@@ -1,5 +1,5 @@
 import { struckIn } from '@/core/piece/struck'
-import { memo, useCallback, useDeferredValue } from 'react'
+import { memo, useCallback, useDeferredValue, useMemo } from 'react'
 import { bowingOf } from '@/core/bowing/bow'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { isBroken } from '@/core/hands/hold'
@@ -13,26 +13,26 @@ import { Chip, chipOf, Letters, Tail } from './Chip'
 import { HandLane } from './HandLane'
 import { MoveMarks } from './MoveMarks'
 import { SpotMarks } from './SpotMarks'
-import { BENCH, isDrawn, stringWeight, stringY, xAt, type BenchLayout, type Drawn } from './grid'
+import { chipX, isDrawn, isIn, stringWeight, stringY, xAt, type Drawn, type Metrics, type System } from './grid'
 
 type Props = {
   piece: Piece
   map: SeatMap
   timeline: readonly Beat[]
-  layout: BenchLayout
+  /** The stretch of the music that is drawn here. */
+  system: System
+  m: Metrics
   top: number
   letters: boolean
   bows: boolean
   /** What the teacher sees of what trips this seat. */
   spots: readonly Spot[]
+  /** Which of them are written out. */
+  said: ReadonlySet<string>
   /** Only what stands here is drawn. */
   drawn: Drawn
   label: string
 }
-
-/** Where a note's chip stands: half a chip into its moment. */
-export const chipX = (layout: BenchLayout, timeline: readonly Beat[], onset: number): number =>
-  (layout.at.get(onset) ?? xAt(layout, timeline, onset)) + 13
 
 /** A head of the line: what is drawn of it stays its own when others come or go. */
 const keyOf = (n: MappedNote): string => `${n.placed.event.id} ${n.head}`
@@ -56,14 +56,14 @@ const Instead = ({ x, y, word, trouble = false }: { x: number; y: number; word: 
 )
 
 /** The strings of a seat. */
-const Strings = memo(function Strings({ count, width }: { count: number; width: number }) {
+const Strings = memo(function Strings({ count, width, m }: { count: number; width: number; m: Metrics }) {
   return Array.from({ length: count }, (_, s) => (
     <line
       key={s}
       x1={0}
       x2={width}
-      y1={stringY(s, count)}
-      y2={stringY(s, count)}
+      y1={stringY(s, count, m)}
+      y2={stringY(s, count, m)}
       stroke="var(--string)"
       strokeWidth={stringWeight(s, count)}
     />
@@ -71,30 +71,33 @@ const Strings = memo(function Strings({ count, width }: { count: number; width: 
 })
 
 /** One seat: its strings, the finger on each note, what rests, and the hand below. */
-export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top, letters, bows, spots, drawn, label }: Props) {
+export const SeatRow = memo(function SeatRow({ piece, map, timeline, system, m, top, letters, bows, spots, said, drawn, label }: Props) {
   const count = map.instrument.strings.length
-  const x = useCallback((n: MappedNote) => chipX(layout, timeline, n.placed.onset), [layout, timeline])
+  const x = useCallback((n: MappedNote) => chipX(system, timeline, n.placed.onset, m), [system, timeline, m])
+  const isHere = useCallback((n: MappedNote) => isIn(system, n.placed.onset), [system])
   // A changed finger is drawn first; the hand below and its ways follow a moment later.
   const later = useDeferredValue(map)
-  const bottom = stringY(0, count)
-  const middle = bottom - 1.5 * BENCH.string + 4
+  const bottom = stringY(0, count, m)
+  const middle = bottom - ((count - 1) / 2) * m.string + 4
+  const hand = bottom + m.marks
+  const hands = useMemo(() => later.notes.filter(isHere), [later, isHere])
   const unmapped = new Set(map.problems.filter((p) => !map.byEvent.has(p.placed.event.id)).map((p) => p.placed.event.id))
-  const events = placeEvents(piece, map.line).filter((e) => isDrawn(chipX(layout, timeline, e.onset), drawn))
-  const notes = map.notes.filter((n) => isDrawn(x(n), drawn))
+  const events = placeEvents(piece, map.line).filter((e) => isIn(system, e.onset) && isDrawn(chipX(system, timeline, e.onset, m), drawn))
+  const notes = map.notes.filter((n) => isHere(n) && isDrawn(x(n), drawn))
   const chips = notes.map((n) =>
-    chipOf(n, x(n), stringY(n.stop.string, count), Math.max(x(n), xAt(layout, timeline, n.placed.onset + n.placed.ticks) - 7)),
+    chipOf(n, x(n), stringY(n.stop.string, count, m), Math.max(x(n), xAt(system, timeline, n.placed.onset + n.placed.ticks) - 7), m),
   )
   const bowing = bows ? bowingOf(piece, map.line) : null
   const wrong = new Set(bowing?.wrong.map((w) => w.event))
   const broken = notes.filter((n) => isBroken(n.hold) && !n.held && n.stop === n.hold.stops[0])
   return (
     <g transform={`translate(0 ${top})`} aria-label={label} role="img">
-      <Strings count={count} width={layout.width} />
+      <Strings count={count} width={system.width} m={m} />
       {chips.map(({ x: at, y, end }, i) => (
         <Tail key={keyOf(notes[i])} x={at} y={y} end={end} />
       ))}
       {events.map((e) => {
-        const at = chipX(layout, timeline, e.onset)
+        const at = chipX(system, timeline, e.onset, m)
         if (e.event.kind === 'rest')
           return <Instead key={e.event.id} x={at} y={middle} word={struckIn(map.line).get(e.event.id) ?? 'rest'} />
         if (unmapped.has(e.event.id)) return <Instead key={e.event.id} x={at} y={middle} word="out" trouble />
@@ -115,7 +118,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
                   .map((o) => letterName(o.pitch))
                   .join('·')
               : letterName(n.pitch)
-            return <Letters key={keyOf(n)} x={x(n)} text={names} />
+            return <Letters key={keyOf(n)} x={x(n)} y={m.letters - m.chip / 2 - 2} text={names} />
           })}
       {bowing &&
         events.map(({ event, onset }) => {
@@ -123,20 +126,29 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, layout, top
           if (event.kind === 'rest' || stroke?.events[0] !== event.id) return null
           // Beside the letters, however many a chord has.
           const aside = letters ? 9 + 5.5 * (2 * event.heads.length - 1) : 0
-          return <BowMark key={event.id} x={chipX(layout, timeline, onset) + aside} y={9.5} stroke={stroke} wrong={wrong.has(event.id)} />
+          return (
+            <BowMark
+              key={event.id}
+              x={chipX(system, timeline, onset, m) + aside}
+              y={m.letters - m.chip / 2 - 2}
+              stroke={stroke}
+              wrong={wrong.has(event.id)}
+            />
+          )
         })}
       {broken.map((n) => (
-        <text key={n.placed.event.id} x={x(n)} y={bottom + 13} textAnchor="middle" fontSize={11.5} fill="var(--soft)">
+        <text key={n.placed.event.id} x={x(n)} y={bottom + m.chip / 2 + 6} textAnchor="middle" fontSize={11.5} fill="var(--soft)">
           broken
         </text>
       ))}
       <SpotMarks
-        spots={spots.filter((s) => isDrawn(chipX(layout, timeline, s.onset), drawn))}
-        xAt={(onset) => chipX(layout, timeline, onset)}
-        y={bottom + 13}
+        spots={spots.filter((s) => isIn(system, s.onset) && isDrawn(chipX(system, timeline, s.onset, m), drawn))}
+        said={said}
+        xAt={(onset) => chipX(system, timeline, onset, m)}
+        y={bottom + m.chip / 2 + 3}
       />
-      <MoveMarks map={later} xOf={x} drawn={drawn} hand={bottom + 14} />
-      <HandLane map={later} y={bottom + 14} xOf={x} drawn={drawn} />
+      <MoveMarks map={later} isHere={isHere} xOf={x} m={m} drawn={drawn} hand={hand} />
+      <HandLane map={later} notes={hands} y={hand} m={m} width={system.width} xOf={x} drawn={drawn} />
     </g>
   )
 })

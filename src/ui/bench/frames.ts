@@ -25,13 +25,19 @@ const AGAIN = 430
 type Numeral = { readonly at: MappedNote; readonly left: number; readonly right: number }
 
 /** Frames along the line: where one is set or changes on its string, and again after a while. */
-export function framesAlong(map: SeatMap, y: number, xOf: (n: MappedNote) => number, numerals: readonly Numeral[]): Placed[] {
+export function framesAlong(
+  map: SeatMap,
+  notes: readonly MappedNote[],
+  y: number,
+  xOf: (n: MappedNote) => number,
+  numerals: readonly Numeral[],
+): Placed[] {
   const { byLetter } = map.instrument
   const glyphs: Placed[] = []
   const said = new Map<number, { name: string; x: number }>()
   let free = -Infinity
   let ahead = 0
-  map.notes.forEach((n, i) => {
+  notes.forEach((n, i) => {
     while (ahead < numerals.length && numerals[ahead].left <= xOf(n)) ahead++
     const numeral = ahead > 0 && numerals[ahead - 1].at === n ? numerals[ahead - 1] : null
     if (numeral) free = Math.max(free, numeral.right)

@@ -6,6 +6,7 @@ import { useCallback, useRef, useState } from 'react'
 import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
+import { sayChanges } from '@/core/seats/change'
 import type { Plan } from '@/core/seats/plan'
 import { Bench } from '@/ui/bench/Bench'
 import { Ribbon } from '@/ui/ribbon/Ribbon'
@@ -29,6 +30,9 @@ import { useShownSpots } from '@/ui/session/useSpots'
 /** Loaded when they are asked for: the desk opens with the bench. */
 const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView))
 const KeyList = dynamic(() => import('./KeyList').then((m) => m.KeyList), { ssr: false })
+
+const ChoicesPanel = dynamic(() => import('./ChoicesPanel').then((m) => m.ChoicesPanel), { ssr: false })
+const CHOICES_WIDTH = 372
 
 /** The plan and the title, and the notes once the desk has moved them to another key; else they are saved where they are written. */
 const SAVE: SaveBy<OpenPiece, typeof keptDesk> = {
@@ -71,6 +75,7 @@ function Surface({ originalId }: { originalId: string | null }) {
   const step = deskStepAt(usePathname())
   const { centre: Centre, panel: Panel, width } = step.desk
   const view = useDesk((d) => d.view)
+  const choices = useDesk((d) => d.choices)
   const [help, setHelp] = useState(false)
   const find = useRef<HTMLInputElement>(null)
   useAutosave(store, SAVE)
@@ -84,14 +89,17 @@ function Surface({ originalId }: { originalId: string | null }) {
       <SaveTrouble />
       <div className="flex min-h-0 grow">
         <main className="flex min-w-0 grow flex-col">
-          <div className="min-h-0 grow overflow-y-auto" tabIndex={Centre ? 0 : undefined}>
+          <div
+            className={`min-h-0 grow ${!Centre && view === 'bench' ? 'overflow-hidden' : 'overflow-y-auto'}`}
+            tabIndex={Centre ? 0 : undefined}
+          >
             {Centre ? <Centre /> : view === 'bench' ? <Bench /> : <ScoreView />}
           </div>
           <StatusLine />
           <Ribbon findRef={find} />
         </main>
-        <div className="shrink-0" style={{ width }}>
-          <Panel />
+        <div className="shrink-0" style={{ width: choices ? CHOICES_WIDTH : width }}>
+          {choices ? <ChoicesPanel /> : <Panel />}
         </div>
       </div>
       {help && <KeyList open onOpenChange={setHelp} />}
@@ -103,6 +111,7 @@ function Surface({ originalId }: { originalId: string | null }) {
 function StatusLine() {
   const hover = useHover()
   const said = useDesk((d) => d.said)
+  const changes = useDesk((d) => d.changes)
   const here = useDesk((d) => sayMoment(d, d.moment, d.seat))
   const nextSpot = useDesk((d) => d.nextSpot)
   const spots = useShownSpots()
@@ -112,7 +121,7 @@ function StatusLine() {
   return (
     <div className="flex min-h-7 items-center justify-between gap-4 border-t border-rule px-3 py-0.5 text-fine">
       <p aria-live="polite" className="truncate">
-        {hover || said || here}
+        {hover || [said, changes && sayChanges(changes)].filter(Boolean).join(' · ') || here}
       </p>
       <div className="flex shrink-0 gap-4">
         {beyond > 0 && (

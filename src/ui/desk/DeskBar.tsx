@@ -11,7 +11,7 @@ import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { useDesk } from '@/ui/session/DeskProvider'
 import type { View } from '@/ui/session/deskStore'
 import { SaveNote } from './SaveNote'
-import { Settings } from './Settings'
+import { ChoicesButton } from './ChoicesButton'
 import { StepsNav } from '@/ui/steps/StepsNav'
 import type { DeskStep } from '@/ui/steps/list'
 import { TakeAway } from './TakeAway'
@@ -44,7 +44,7 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
       <StepsNav id={id} here={step.id} within />
       <div className="ml-auto flex items-center gap-1">
         {step.desk.centre === null && <Choice label="Drawing" value={view} options={VIEWS} onChange={setView} />}
-        <Settings />
+        <ChoicesButton />
         <TakeAway id={id} originalId={originalId} />
         <DeskUndo />
         <Hint text="Keys ( ? )">

@@ -7,11 +7,12 @@ import { spokenLetter, type Pitch } from '@/core/music/pitch'
 import { answerAt } from '@/core/seats/timeline'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { sayWhere } from '@/ui/session/say'
-import { SeatAnswer } from './SeatAnswer'
+import { SeatAnswer, SeatLine } from './SeatAnswer'
 
 /** The picked moment for all seats. Never covers the music. */
 export function Inspector() {
   const seats = useSeats()
+  const picked = useDesk((d) => d.seat)
   const beat = useDesk((d) => d.timeline[d.moment])
   const line = useDesk((d) => d.ensemble[d.seat].line)
   const heading = useDesk((d) => {
@@ -37,10 +38,14 @@ export function Inspector() {
         <h2 className="font-title text-lg leading-tight">{beat ? sayWhere(line, beat) : 'Nothing picked'}</h2>
         <p className="text-soft">{heading}</p>
       </div>
-      {seats.map((s) => (
-        <SeatAnswer key={s.id} seat={s.id} />
-      ))}
-      <div className="border-t border-rule" />
+      <SeatAnswer key={picked} seat={picked} />
+      <div className="border-b border-rule">
+        {seats
+          .filter((s) => s.id !== picked)
+          .map((s) => (
+            <SeatLine key={s.id} seat={s.id} />
+          ))}
+      </div>
     </aside>
   )
 }

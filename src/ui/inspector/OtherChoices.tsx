@@ -3,6 +3,7 @@
 import { Pin } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { sayHold } from '@/core/fingering/explain'
+import { insteadAt } from '@/core/fingering/instead'
 import { choicesAt, type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { choiceOf, isLearned } from '@/core/hands/hold'
 import { pinned } from '@/ui/session/edits'
@@ -10,10 +11,10 @@ import { useDesk } from '@/ui/session/DeskProvider'
 import { Button } from '@/ui/kit/Button'
 
 /** How many other choices are shown before "more": those that the class has learned first of all. */
-const LEARNED = 4
+const LEARNED = 3
 const BEYOND = 1
 
-/** What else could be done at a note, each with its price for the whole line; a click pins it. */
+/** What else could be done at a note: what each changes for the hand, and its price for the whole line; a click pins it. */
 export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) {
   const edit = useDesk((d) => d.edit)
   const [all, setAll] = useState(false)
@@ -23,28 +24,36 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
     ...choices.filter((c) => !isLearned(c.hold)).slice(0, BEYOND),
   ]
   const shown = all ? choices : first
+  const rows = useMemo(() => shown.map((c) => ({ ...c, ...insteadAt(map.solution, note.column, c.hold) })), [shown, map, note])
   return (
     <div className="mt-2">
-      <div className="flex flex-wrap gap-1.5">
+      <h4 className="text-sm font-semibold">Instead</h4>
+      {rows.length > 0 && (
+        <ul aria-label="Other choices" className="mt-1 flex flex-col gap-1.5">
+          {rows.map((c) => (
+            <li key={choiceOf(c.hold)} className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-2">
+              <span className="text-sm leading-snug">
+                <span className="font-semibold first-letter:uppercase">{sayHold(map.instrument, c.hold)}</span>
+                {!isLearned(c.hold) && <span className="font-semibold text-madder"> new</span>}
+                <span className="block text-soft">{sayInstead(c)}</span>
+              </span>
+              <Button
+                size="small"
+                onClick={() => edit(pinned(map, note, c.hold))}
+                aria-label={`Pin ${sayHold(map.instrument, c.hold)} instead, ${sayPrice(c.price)}${isLearned(c.hold) ? '' : ', new for the class'}`}
+              >
+                <Pin size={13} aria-hidden /> <span className="tabular-nums">{priceTag(c.price)}</span>
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         {!note.pinned && (
           <Button size="small" className="border-rosin" onClick={() => edit(pinned(map, note, note.hold))}>
             <Pin size={13} aria-hidden /> Pin {sayHold(map.instrument, note.hold)}
           </Button>
         )}
-        {shown.map((c) => (
-          <Button
-            key={choiceOf(c.hold)}
-            size="small"
-            onClick={() => edit(pinned(map, note, c.hold))}
-            aria-label={`Pin ${sayHold(map.instrument, c.hold)} instead, ${sayPrice(c.price)}${isLearned(c.hold) ? '' : ', new for the class'}`}
-          >
-            or {sayHold(map.instrument, c.hold)}{' '}
-            <span className={`tabular-nums ${isLearned(c.hold) ? 'text-soft' : 'font-semibold text-madder'}`}>
-              {priceTag(c.price)}
-              {isLearned(c.hold) ? '' : ' new'}
-            </span>
-          </Button>
-        ))}
         {choices.length > first.length && (
           <button type="button" className="px-1 text-sm text-rosin underline" onClick={() => setAll(!all)}>
             {all ? 'fewer' : `${choices.length - first.length} more`}
@@ -58,6 +67,12 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
       )}
     </div>
   )
+}
+
+/** "This one saves 2 crossings; as it is spares the fourth finger." */
+function sayInstead({ now, then }: { now: string; then: string }): string {
+  if (!now && !then) return 'No different for the hand.'
+  return [...(then ? [`for it: ${then}`] : []), ...(now ? [`as it is: ${now}`] : [])].join(' · ')
 }
 
 const priceTag = (price: number): string => (price > 0 ? `+${price}` : price === 0 ? '±0' : `−${-price}`)

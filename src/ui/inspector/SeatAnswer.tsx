@@ -3,7 +3,7 @@
 import { capital } from '@/core/names'
 import { isStruck, struckIn } from '@/core/piece/struck'
 import { Pin, PinOff } from 'lucide-react'
-import { useDeferredValue, useEffect, useMemo, useRef } from 'react'
+import { useDeferredValue, useMemo } from 'react'
 import { sayStops } from '@/core/fingering/explain'
 import { reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { isBroken } from '@/core/hands/hold'
@@ -18,33 +18,26 @@ import { HandNotes } from './HandNotes'
 import { OtherChoices } from './OtherChoices'
 import { InPlace, Offers } from './Substitutes'
 
-/** One seat's answer at the picked moment: where, which finger, why, and for the picked seat what else. */
-export function SeatAnswer({ seat }: { seat: SeatId }) {
+/** What a seat does at the picked moment. */
+function useAnswer(seat: SeatId): { map: SeatMap; answer: Found | null } {
   const map = useDesk((d) => d.ensemble[seat])
-  const timeline = useDesk((d) => d.timeline)
-  const moment = useDesk((d) => d.moment)
-  const picked = useDesk((d) => d.seat === seat)
-  const pick = useDesk((d) => d.pick)
+  const beat = useDesk((d) => d.timeline[d.moment])
   const piece = useDesk((d) => d.piece)
-  const beat = timeline[moment]
-  const answer = useMemo(() => (beat ? answerAt(piece, map, beat.onset) : null), [piece, map, beat])
+  return { map, answer: useMemo(() => (beat ? answerAt(piece, map, beat.onset) : null), [piece, map, beat]) }
+}
+
+/** "Clap" or "Rest". */
+const restWord = (map: SeatMap, { placed }: Found): string => capital(struckIn(map.line).get(placed.event.id) ?? 'rest')
+
+/** The picked seat's answer at the picked moment: where, which finger, why, and what else. */
+export function SeatAnswer({ seat }: { seat: SeatId }) {
+  const { map, answer } = useAnswer(seat)
   const { name } = map.seat
   const first = answer?.notes[0]
-  const section = useRef<HTMLElement>(null)
-  useEffect(() => {
-    if (picked) section.current?.scrollIntoView({ block: 'nearest' })
-  }, [picked, moment])
   return (
-    <section
-      ref={section}
-      aria-label={name}
-      aria-current={picked || undefined}
-      className={`border-t border-rule py-2.5 pr-3 pl-3 ${picked ? 'border-l-[3px] border-l-rosin bg-wash/40' : 'border-l-[3px] border-l-transparent'}`}
-    >
+    <section aria-label={name} aria-current className="border-t border-rule px-4 py-2.5">
       <div className="flex items-start justify-between gap-2">
-        <button type="button" onClick={() => pick(moment, seat)} className="text-body font-semibold" aria-pressed={picked}>
-          {name}
-        </button>
+        <h3 className="text-body font-semibold">{name}</h3>
         {first && (
           <span className="text-sm text-soft">{[...new Set(answer!.notes.map((n) => printedPitch(n.pitch)))].join(' ')} written</span>
         )}
@@ -54,20 +47,53 @@ export function SeatAnswer({ seat }: { seat: SeatId }) {
       ) : answer.placed.event.kind === 'rest' ? (
         <>
           <p className="text-soft">
-            {isStruck(answer.placed.event)
-              ? `${capital(struckIn(map.line).get(answer.placed.event.id)!)}: nothing on the strings.`
-              : 'Rest: the hand can get ready.'}
+            {restWord(map, answer)}: {isStruck(answer.placed.event) ? 'nothing on the strings.' : 'the hand can get ready.'}
           </p>
-          {picked && <Instead seat={seat} map={map} answer={answer} />}
+          <Instead seat={seat} map={map} answer={answer} />
         </>
       ) : first ? (
-        <Answer seat={seat} map={map} answer={answer} note={first} picked={picked} />
+        <Answer seat={seat} map={map} answer={answer} note={first} />
       ) : (
         <>
           <p className="text-madder">{troubleAt(map, answer)?.text ?? 'Out of reach.'}</p>
-          {picked && <Instead seat={seat} map={map} answer={answer} />}
+          <Instead seat={seat} map={map} answer={answer} />
         </>
       )}
+    </section>
+  )
+}
+
+/** Another seat's answer in a line, opened by a pick. */
+export function SeatLine({ seat }: { seat: SeatId }) {
+  const { map, answer } = useAnswer(seat)
+  const moment = useDesk((d) => d.moment)
+  const pick = useDesk((d) => d.pick)
+  const note = answer?.notes[0]
+  const trouble = answer && troubleAt(map, answer)
+  const marked = trouble && trouble.mark !== 'pin' ? (trouble.mark === 'new' ? 'new' : 'out') : null
+  const said = !answer
+    ? 'nothing here'
+    : answer.placed.event.kind === 'rest'
+      ? restWord(map, answer).toLowerCase()
+      : note
+        ? sayStops(map.instrument, note.hold)
+        : 'out of reach'
+  return (
+    <section aria-label={map.seat.name} className="border-t border-rule">
+      <button
+        type="button"
+        onClick={() => pick(moment, seat)}
+        aria-label={`${map.seat.name}: ${said}${marked === 'new' ? ', new' : ''}${note?.pinned ? ', pinned' : ''}; open`}
+        className="flex min-h-9 w-full items-center gap-2 px-4 py-1 text-left hover:bg-wash/60"
+      >
+        <span className="w-[84px] shrink-0 truncate text-soft">{map.seat.name}</span>
+        <span className={`min-w-0 grow truncate ${note ? 'font-semibold' : 'text-soft'}`}>{said}</span>
+        {note?.position && note.position !== 'I' && (
+          <span className="text-sm text-soft">{note.position === 'half' ? '½' : note.position}</span>
+        )}
+        {marked && <span className="text-sm font-semibold text-madder">{marked}</span>}
+        {note?.pinned && <Pin size={13} aria-hidden className="text-rosin" />}
+      </button>
     </section>
   )
 }
@@ -91,9 +117,9 @@ function Instead({ seat, map, answer }: { seat: SeatId; map: SeatMap; answer: Fo
 const isFirstOf = (map: SeatMap, { column }: MappedNote): boolean =>
   map.solution.columns.slice(0, column).every((c, i) => c.holds[map.solution.chosen[i]].open)
 
-type AnswerProps = { seat: SeatId; map: SeatMap; answer: Found; note: MappedNote; picked: boolean }
+type AnswerProps = { seat: SeatId; map: SeatMap; answer: Found; note: MappedNote }
 
-function Answer({ seat, map, answer, note, picked }: AnswerProps) {
+function Answer({ seat, map, answer, note }: AnswerProps) {
   const lift = useDesk((d) => d.lift)
   const why = useMemo(() => reasonFor(map, note), [map, note])
   // A changed finger is drawn first; what else could be done is priced a moment later.
@@ -116,20 +142,15 @@ function Answer({ seat, map, answer, note, picked }: AnswerProps) {
         </div>
       </div>
       <p className={`mt-1 text-sm leading-snug ${trouble ? 'text-madder' : ''}`}>{trouble?.text ?? why}</p>
-      {note.pinned && picked && (
+      {note.pinned && (
         <Button size="small" className="mt-1.5" onClick={() => lift(seat, note)}>
           <PinOff size={14} aria-hidden /> Lift the pin
         </Button>
       )}
-      {note.pinned && !picked && (
-        <p className="mt-0.5 flex items-center gap-1 text-sm text-rosin">
-          <Pin size={13} aria-hidden /> pinned
-        </p>
-      )}
-      {picked && <Instead seat={seat} map={map} answer={answer} />}
-      {picked && <HandNotes {...later} />}
-      {picked && <HandCommands {...later} />}
-      {picked && <OtherChoices {...later} />}
+      <Instead seat={seat} map={map} answer={answer} />
+      <HandNotes {...later} />
+      <HandCommands {...later} />
+      <OtherChoices {...later} />
     </>
   )
 }

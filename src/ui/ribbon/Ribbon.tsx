@@ -1,59 +1,70 @@
 'use client'
 
-import { addressesOf, headMeasure, sayMeasures, shortOf } from '@/core/piece/address'
-import { useEffect, useMemo, useRef, useState } from 'react'
-import { inSentence } from '@/core/names'
-import { type SeatId } from '@/core/seats/seat'
-import { useDesk, useSeats } from '@/ui/session/DeskProvider'
-import { useMapped, useShownBySeat } from '@/ui/session/useSpots'
-import { useLoads } from '@/ui/session/useLoads'
-import { Cell, type Lane } from './Cell'
-import { byPlace } from './places'
+import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject } from 'react'
 import { count } from '@/core/count'
+import { inSentence } from '@/core/names'
+import { addressesOf, headMeasure, nameAll, sayStretch, shortOf } from '@/core/piece/address'
+import type { Line } from '@/core/piece/piece'
+import { waitsIn } from '@/core/seats/waits'
+import { HARD } from '@/ui/kit/Wedge'
+import { useDesk, useSeats } from '@/ui/session/DeskProvider'
+import { isBeyond } from '@/ui/session/selectors'
+import { useLoads } from '@/ui/session/useLoads'
+import { useShownBySeat } from '@/ui/session/useSpots'
+import { Cell, type Lane, type Mark } from './Cell'
+import { GoTo } from './GoTo'
 
 /** Cells are drawn where they are seen, in blocks of so many; of a piece of the usual length all at once. */
 const BLOCK = 32
 const FIRST_SEEN = { from: 0, to: 2 * BLOCK }
 
-/** A measure asks much of a seat when its hand works more than this many times the mean of the piece. */
-const HEAVY = 2
+/** What is in each measure: its load a seat, the hardest thing in it, and whom the others wait for there. */
+function useCells(line: Line) {
+  const seats = useSeats()
+  const { loads } = useLoads()
+  const spots = useShownBySeat()
+  return useMemo(() => {
+    const addresses = addressesOf(line)
+    const work = seats.map((s) => loads[s.id].byMeasure.map(Math.round))
+    const waits = waitsIn(Object.fromEntries(seats.map((s, r) => [s.id, work[r]])))
+    const cells = line.measures.map((_, m) => {
+      const lanes = seats.map((s, r): Lane => ({
+        load: work[r][m] ?? 0,
+        heavy: waits.some((w) => w.seat === s.id && w.measures.includes(m)),
+      }))
+      const here = seats.flatMap((s) => spots[s.id].filter((x) => x.index === m))
+      const mark: Mark = here.some(isBeyond) ? 'beyond' : here.some((s) => s.hard >= HARD) ? 'hard' : null
+      const beyond = mark === 'beyond' ? '; something here is beyond the class' : ''
+      return {
+        index: m,
+        label: shortOf(line, m),
+        name: headMeasure(line, m),
+        begins: m > 0 && addresses !== null && addresses[m].line !== addresses[m - 1].line,
+        lanes,
+        mark,
+        said: `${seats.map((s, r) => `${s.name} ${lanes[r].load}`).join(', ')}; ${count(here.length, 'spot')}${beyond}`,
+      }
+    })
+    return { cells, waits, most: Math.max(1, ...work.flat()) }
+  }, [seats, loads, spots, line])
+}
 
-/** One cell a measure with a lane a seat: its load, and a mark at each of its spots. Overview and way around in one. */
-export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement | null> }) {
+/** The measure under a pointer, by the cell that it is over. */
+const cellAt = (e: PointerEvent): number | null => {
+  const under = document.elementFromPoint(e.clientX, e.clientY)?.closest('[data-measure]')
+  return under ? Number(under.getAttribute('data-measure')) : null
+}
+
+/** The whole piece in a row: a cell a measure with a thin line of load a seat. Overview, way around, and where a passage is picked. */
+export function Ribbon({ findRef }: { findRef: RefObject<HTMLInputElement | null> }) {
   const seats = useSeats()
   const line = useDesk((d) => d.ensemble[d.seat].line)
   const measure = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
-  const timeline = useDesk((d) => d.timeline)
-  const pick = useDesk((d) => d.pick)
-  const toMeasure = useDesk((d) => d.toMeasure)
+  const passage = useDesk((d) => d.passage)
+  const pickMeasure = useDesk((d) => d.pickMeasure)
+  const setPassage = useDesk((d) => d.setPassage)
+  const { cells, waits, most } = useCells(line)
   const [missing, setMissing] = useState('')
-  const { loads, evenness } = useLoads()
-  const mapped = useMapped()
-  const spots = useShownBySeat()
-  const { cells, most, heavy } = useMemo(() => {
-    const addresses = addressesOf(line)
-    const work = seats.map((s) => loads[s.id].byMeasure.map(Math.round))
-    const mean = work.flat().reduce((a, b) => a + b, 0) / Math.max(1, work.flat().length)
-    const placed = seats.map((s) => byPlace(mapped.piece, mapped.ensemble[s.id], spots[s.id]))
-    const made = line.measures.map((_, m) => {
-      const lanes = seats.map((_, r): Lane => {
-        const load = work[r][m] ?? 0
-        return { load, heavy: load > HEAVY * mean && load > 4, spots: placed[r][m] ?? [] }
-      })
-      const trips = seats.reduce((n, s) => n + spots[s.id].filter((x) => x.index === m).length, 0)
-      const said = `${seats.map((s, r) => `${s.name} ${lanes[r].load}`).join(', ')}; ${count(trips, 'spot')}`
-      const begins = m > 0 && addresses !== null && addresses[m].line !== addresses[m - 1].line
-      return {
-        label: shortOf(line, m),
-        name: headMeasure(line, m),
-        begins,
-        lanes,
-        said,
-        onPick: () => pick(timeline.findIndex((b) => b.first.at.index === m)),
-      }
-    })
-    return { cells: made, most: Math.max(1, ...work.flat()), heavy: made.flatMap((c, m) => (c.lanes.some((l) => l.heavy) ? [m] : [])) }
-  }, [seats, loads, mapped, spots, line, pick, timeline])
   // A long piece is wider than the page: the row goes along.
   const row = useRef<HTMLOListElement>(null)
   const [seen, setSeen] = useState(FIRST_SEEN)
@@ -68,54 +79,69 @@ export function Ribbon({ findRef }: { findRef: React.RefObject<HTMLInputElement 
   useEffect(() => {
     row.current?.children[measure]?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
   }, [measure])
-  const name = (id: SeatId) => seats.find((s) => s.id === id)!.name
+  const dragged = useRef<number | null>(null)
+  const [longest] = waits
+  const name = (id: string) => inSentence(seats.find((s) => s.id === id)!.name)
   return (
-    <div className="flex border-t border-rule bg-paper py-2 pl-3">
+    <div className="flex border-t border-rule bg-paper py-1.5 pl-3">
       <div className="w-[106px] shrink-0 pr-2 text-fine leading-tight">
         <p className="font-semibold">Load</p>
-        <p className="text-soft">1 point: a crossing ▴ a spot, large: hard</p>
-        <form
-          className="mt-1"
-          onSubmit={(e) => {
-            e.preventDefault()
-            const wanted = String(new FormData(e.currentTarget).get('measure') ?? '')
-            const found = wanted.trim() !== '' && toMeasure(wanted)
-            setMissing(found ? '' : `no measure ${wanted}`)
-            if (found) (document.activeElement as HTMLElement | null)?.blur()
-          }}
-        >
-          <label className="flex items-center gap-1">
-            <span className="text-soft">to</span>
-            <input
-              ref={findRef}
-              name="measure"
-              inputMode="numeric"
-              aria-label="Go to measure"
-              placeholder="measure /"
-              className="w-[78px] rounded border border-rule bg-sheet px-1.5 placeholder:text-soft"
-            />
-          </label>
-        </form>
+        <p className="text-soft">a line a seat</p>
       </div>
       <div className="min-w-0 grow pr-3">
-        <ol ref={row} onScroll={see} className="flex gap-[3px] overflow-x-auto" aria-label="Measures">
+        <ol
+          ref={row}
+          onScroll={see}
+          className="flex gap-[3px] overflow-x-auto p-[1px]"
+          aria-label="Measures"
+          onPointerDown={(e) => {
+            dragged.current = e.button === 0 ? cellAt(e) : null
+          }}
+          onPointerMove={(e) => {
+            const from = dragged.current
+            const to = e.buttons === 1 ? cellAt(e) : null
+            if (from !== null && to !== null && (to !== from || passage)) setPassage(from === to ? null : { from, to })
+          }}
+          onClick={(e) => {
+            const cell = (e.target as Element).closest('[data-measure]')
+            if (!cell) return
+            const index = Number(cell.getAttribute('data-measure'))
+            if (e.shiftKey) setPassage({ from: passage?.from ?? measure, to: index })
+            else if (dragged.current === null || dragged.current === index) pickMeasure(index)
+            dragged.current = null
+          }}
+        >
           {cells.map((c, i) => (
-            <Cell key={i} {...c} most={most} current={i === measure} drawn={i >= seen.from && i < seen.to} />
+            <Cell
+              key={i}
+              {...c}
+              most={most}
+              current={i === measure}
+              inPassage={passage !== null && i >= passage.from && i <= passage.to}
+              drawn={i >= seen.from && i < seen.to}
+            />
           ))}
         </ol>
-        <p className="mt-1 truncate text-fine text-soft">
-          {missing ? (
-            <span className="font-semibold text-madder" role="alert">
-              {missing}
-            </span>
-          ) : (
-            <>
-              {name(evenness.heaviest)} has most to do ({Math.round(evenness.bySeat[evenness.heaviest])} points),{' '}
-              {inSentence(name(evenness.lightest))} least ({Math.round(evenness.bySeat[evenness.lightest])}).{' '}
-              {heavy.length > 0 && <span className="text-ochre">▲ more than twice the usual in {sayMeasures(line, heavy)}</span>}
-            </>
+        <div className="mt-0.5 flex items-center gap-3 text-fine text-soft">
+          <p className="min-w-0 grow truncate" role={missing ? 'alert' : undefined}>
+            {missing ? (
+              <span className="font-semibold text-madder">{missing}</span>
+            ) : longest ? (
+              `Everyone waits for the ${name(longest.seat)} in ${nameAll(line, longest.measures)}.`
+            ) : (
+              'Nobody keeps the others waiting.'
+            )}
+          </p>
+          {passage && (
+            <p className="flex shrink-0 items-center gap-2">
+              <span className="font-semibold text-rosin">{sayStretch(line, passage.from, passage.to)}</span>
+              <button type="button" className="text-rosin underline underline-offset-2" onClick={() => setPassage(null)}>
+                whole piece
+              </button>
+            </p>
           )}
-        </p>
+          <GoTo findRef={findRef} onMissing={setMissing} />
+        </div>
       </div>
     </div>
   )

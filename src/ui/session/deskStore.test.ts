@@ -7,7 +7,7 @@ import { together } from '@/core/reading/together'
 import { emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { frameWidth, framesAlong } from '@/ui/bench/frames'
-import { layOutBench, stringY, xAt } from '@/ui/bench/grid'
+import { fitting, layOutBench, stringY, USUAL_ROOM, xAt } from '@/ui/bench/grid'
 import { headline } from '@/core/piece/headline'
 import { createDesk } from './deskStore'
 import { decided, kindShown, learnedHere, muted, octaveChosen, restored, substituted } from './edits'
@@ -256,15 +256,19 @@ describe('the desk', () => {
 describe('the bench', () => {
   it('gives every moment a chip’s width and keeps time in order', () => {
     const { timeline } = desk().getState()
-    const layout = layOutBench(timeline)
+    const { metrics } = fitting([4, 4, 4, 4], USUAL_ROOM, 1)
+    const [layout] = layOutBench(timeline, metrics)
     layout.moments.forEach((m, i) => {
-      expect(m.width).toBeGreaterThanOrEqual(31)
+      expect(m.width).toBeGreaterThanOrEqual(metrics.pill)
       if (i) expect(m.x).toBeGreaterThanOrEqual(layout.moments[i - 1].x + layout.moments[i - 1].width)
     })
     expect(layout.bars.map((b) => b.index)).toEqual([0, 1])
     expect(xAt(layout, timeline, timeline[5].onset + timeline[5].ticks / 2)).toBeCloseTo(layout.moments[5].x + layout.moments[5].width / 2)
   })
-  it('draws the low string at the bottom', () => expect(stringY(0, 4)).toBeGreaterThan(stringY(3, 4)))
+  it('draws the low string at the bottom', () => {
+    const { metrics } = fitting([4], USUAL_ROOM, 1)
+    expect(stringY(0, 4, metrics)).toBeGreaterThan(stringY(3, 4, metrics))
+  })
 })
 
 describe('frames along the bench', () => {
@@ -275,7 +279,7 @@ describe('frames along the bench', () => {
   const map = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
   const x = (n: MappedNote) => 40 * (n.placed.onset / QUARTER)
   it.each(SEATS)('%s: none stands on another, none far from its note', (seat) => {
-    const glyphs = framesAlong(map[seat], 0, x, [])
+    const glyphs = framesAlong(map[seat], map[seat].notes, 0, x, [])
     expect(glyphs.length).toBeGreaterThan(0)
     glyphs.forEach((g, i) => {
       if (i) expect(g.x).toBeGreaterThanOrEqual(glyphs[i - 1].x + frameWidth(glyphs[i - 1].frame))
@@ -283,21 +287,21 @@ describe('frames along the bench', () => {
     })
   })
   it('the violin says each string and each change, and again after a while', () => {
-    const said = framesAlong(map.violin, 0, x, []).map((g) => `${g.string} ${g.frame.name}`)
+    const said = framesAlong(map.violin, map.violin.notes, 0, x, []).map((g) => `${g.string} ${g.frame.name}`)
     expect(said.slice(0, 4)).toEqual(['D touch 2-3', 'A touch 2-3', 'A touch 1-2', 'D touch 1-2'])
     expect(said.at(-1)).toBe('D touch 2-3')
-    expect(framesAlong(map.violin, 0, x, []).some((g) => g.position === 'I')).toBe(true)
+    expect(framesAlong(map.violin, map.violin.notes, 0, x, []).some((g) => g.position === 'I')).toBe(true)
   })
   it('leaves a position’s numeral free', () => {
     const at = map.violin.notes[2]
     const wall = { at, left: x(at) - 9, right: x(at) + 6 }
-    for (const g of framesAlong(map.violin, 0, x, [wall])) {
+    for (const g of framesAlong(map.violin, map.violin.notes, 0, x, [wall])) {
       const end = g.x + frameWidth(g.frame)
       expect(end <= wall.left || g.x >= wall.right).toBe(true)
     }
   })
   it('the bass says its hand once and then only as a reminder', () => {
-    const [first, ...later] = framesAlong(map.bass, 0, x, [])
+    const [first, ...later] = framesAlong(map.bass, map.bass.notes, 0, x, [])
     expect(first).toMatchObject({ position: null, string: '' })
     for (const g of later) expect(g.position).not.toBeNull()
   })

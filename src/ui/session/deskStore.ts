@@ -7,6 +7,7 @@ import type { Piece } from '@/core/piece/piece'
 import { together, type Together } from '@/core/reading/together'
 import type { Spot } from '@/core/reading/spots/spot'
 import type { ClassSettings } from '@/core/seats/class'
+import { changesBetween, type SeatChange } from '@/core/seats/change'
 import { ensembleMapper, mapsOf, type Ensemble } from '@/core/seats/ensemble'
 import type { Plan } from '@/core/seats/plan'
 import { saySeats, seatsOf, type Seat, type SeatId } from '@/core/seats/seat'
@@ -33,6 +34,8 @@ export type PieceSlice = Kept<Snapshot> & {
   readonly moved: boolean
   /** A short answer to the last key or click, for the status line. */
   readonly said: string
+  /** What the last change did to the seats; null once something else is picked. */
+  readonly changes: readonly SeatChange[] | null
   /** Makes a change that can be undone; null: nothing, and why. */
   edit(edit: Edit | null, why?: string): void
   /** Moves the class to another key with its octaves and ways of fingering, in one step. */
@@ -50,6 +53,9 @@ export type PieceSlice = Kept<Snapshot> & {
   keepMine(): void
 }
 
+/** A stretch of measures, by index, both included. */
+export type Passage = { readonly from: number; readonly to: number }
+
 /** What is picked: a moment of the class and a seat. */
 export type PickedSlice = {
   /** Index into the timeline, and the seat. */
@@ -57,6 +63,8 @@ export type PickedSlice = {
   readonly seat: SeatId
   /** The spot that was gone to, by id, until something else is picked. */
   readonly spot: string | null
+  /** The stretch of measures that is picked, by index, both included; null: the whole piece. */
+  readonly passage: Passage | null
   pick(moment: number, seat?: SeatId): void
   step(by: number): void
   stepSeat(by: number): void
@@ -67,6 +75,12 @@ export type PickedSlice = {
   /** To the next note that is new for the class or out of reach. */
   nextTrouble(): void
   toMeasure(number: string): boolean
+  /** To the first moment of a measure, by index. */
+  pickMeasure(index: number): void
+  /** Picks a stretch of measures, from either end; null: the whole piece. */
+  setPassage(passage: Passage | null): void
+  /** One measure more or less, from the picked one on. */
+  stretchPassage(by: 1 | -1): void
   pinFinger(finger: number): void
   pinString(letter: string): void
   /** Tells the picked seat's hand where to be at the picked note. */
@@ -81,6 +95,9 @@ export type ViewSlice = {
   readonly rows: readonly Row[]
   /** Whether every bow is written, not only those that the piece gives. */
   readonly bows: boolean
+  /** Whether the choices for this piece stand beside the music, in place of the step's own panel. */
+  readonly choices: boolean
+  toggleChoices(): void
   setView(view: View): void
   toggleRow(row: Row): void
   toggleBows(): void
@@ -104,7 +121,14 @@ const pieceSlice =
       // The same lines have the same moments: what is laid out by them need not be drawn again.
       const same = mapsOf(made).every((m) => m.line === d.ensemble[m.seat.id].line)
       const moved = d.moved || piece.lines !== d.piece.lines
-      return { piece, plan, moved, ensemble: made, timeline: same ? d.timeline : timelineOf(piece, made) }
+      return {
+        piece,
+        plan,
+        moved,
+        ensemble: made,
+        changes: changesBetween(d.ensemble, made),
+        timeline: same ? d.timeline : timelineOf(piece, made),
+      }
     }
     const now = (): Snapshot => ({ piece: get().piece, plan: get().plan })
     const turn = (way: 'undo' | 'redo') => {
@@ -119,8 +143,9 @@ const pieceSlice =
       timeline: timelineOf(start.piece, ensemble),
       moved: false,
       said: '',
+      changes: null,
       edit: (edit, why = '') => {
-        if (!edit) return set({ said: why })
+        if (!edit) return set({ said: why, changes: null })
         const before = now()
         set((d) => ({ ...show({ ...before, ...edit.change(before) }), ...stepped(d, before, edit.said), said: edit.said }))
       },
@@ -179,8 +204,15 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
     moment: 0,
     seat: first,
     spot: null,
+    passage: null,
     pick: (moment, seat) =>
-      set((d) => ({ moment: Math.max(0, Math.min(d.timeline.length - 1, moment)), seat: seat ?? d.seat, spot: null, said: '' })),
+      set((d) => ({
+        moment: Math.max(0, Math.min(d.timeline.length - 1, moment)),
+        seat: seat ?? d.seat,
+        spot: null,
+        said: '',
+        changes: null,
+      })),
     step: (by) => get().pick(get().moment + by),
     stepSeat: (by) => {
       const { seats, seat } = get()
@@ -204,6 +236,25 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
       set({ moment, spot: null, said: '' })
       return true
     },
+    pickMeasure: (index) => {
+      const moment = get().timeline.findIndex((b) => b.first.at.index === index)
+      if (moment >= 0) get().pick(moment)
+    },
+    setPassage: (passage) => {
+      const last = get().ensemble[get().seat].line.measures.length - 1
+      const within = (i: number) => Math.max(0, Math.min(last, i))
+      set({ passage: passage && { from: within(Math.min(passage.from, passage.to)), to: within(Math.max(passage.from, passage.to)) } })
+    },
+    stretchPassage: (by) => {
+      const { passage, timeline, moment, setPassage, pickMeasure } = get()
+      const here = timeline[moment]?.first.at.index ?? 0
+      // The picked measure is the end that moves; the other end stays.
+      const stays = passage === null ? here : here === passage.from ? passage.to : passage.from
+      const to = here + by
+      if (timeline.every((b) => b.first.at.index !== to)) return
+      setPassage({ from: stays, to })
+      pickMeasure(to)
+    },
     pinFinger: (finger) => pinCheapest((h) => h.stops.some((s) => s.finger === finger), finger === 0 ? 'open string' : `finger ${finger}`),
     tellHand: (command) => {
       const { ensemble, seat, edit } = get()
@@ -223,6 +274,8 @@ const viewSlice: Slice<ViewSlice> = (set) => ({
   view: 'bench',
   rows: ['letter', 'finger'],
   bows: false,
+  choices: false,
+  toggleChoices: () => set((d) => ({ choices: !d.choices })),
   setView: (view) => set({ view }),
   toggleRow: (row) => set((d) => ({ rows: d.rows.includes(row) ? d.rows.filter((r) => r !== row) : [...d.rows, row] })),
   toggleBows: () => set((d) => ({ bows: !d.bows })),

@@ -38,6 +38,15 @@ export const DESK_KEYS: readonly KeyRow<AtDesk>[] = [
     run: { 'Control+ArrowLeft': ({ desk }) => toMeasure(desk, -1), 'Control+ArrowRight': ({ desk }) => toMeasure(desk, 1) },
   },
   {
+    keys: 'Shift ← →',
+    words: 'pick a passage, measure by measure; Esc: the whole piece, or close the choices',
+    run: {
+      'Shift+ArrowLeft': ({ desk }) => desk.stretchPassage(-1),
+      'Shift+ArrowRight': ({ desk }) => desk.stretchPassage(1),
+      Escape: ({ desk }) => (desk.choices ? desk.toggleChoices() : desk.setPassage(null)),
+    },
+  },
+  {
     keys: '↑ ↓',
     words: 'seat above, below',
     run: { ArrowUp: ({ desk }) => desk.stepSeat(-1), ArrowDown: ({ desk }) => desk.stepSeat(1) },

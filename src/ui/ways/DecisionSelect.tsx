@@ -21,8 +21,8 @@ export function DecisionSelect({
   const id = `decide-${decision.key}`
   const index = decision.answers.findIndex((a) => a.value === value)
   return (
-    <div className={inherited ? 'grid grid-cols-[164px_1fr] items-center gap-2' : ''}>
-      <label htmlFor={id} className={`block ${inherited ? '' : 'text-sm font-semibold'}`}>
+    <div>
+      <label htmlFor={id} className={`block text-sm ${inherited ? 'text-soft' : 'font-semibold'}`}>
         {decision.title}
       </label>
       <Select

@@ -1,14 +1,16 @@
 'use client'
 
 import Link from 'next/link'
-import { Popover } from 'radix-ui'
-import { useState, type ReactElement } from 'react'
+import { X } from 'lucide-react'
+import { useState } from 'react'
 import { givenPins } from '@/core/fingering/given'
 import { withChanges, type Policy, type PolicyChange } from '@/core/fingering/policy'
 import type { SeatId } from '@/core/seats/seat'
 import { STEPS, stepOf } from '@/core/instruments/ladder'
+import { sayChanges } from '@/core/seats/change'
 import { mapsOf } from '@/core/seats/ensemble'
 import { ROWS } from '@/engrave/rows'
+import { toMusic } from '@/ui/session/toMusic'
 import { Button } from '@/ui/kit/Button'
 import { DecisionSelect } from '@/ui/ways/DecisionSelect'
 import { decisionsOf, sayAnswer } from '@/ui/ways/words'
@@ -66,8 +68,10 @@ function LearnedSelect() {
   const here = own && stepOf(seats.map((s) => ({ ...s, learned: own[s.id] ?? s.learned })))
   const take = (id: string) => edit(learnedHere(seats, STEPS.find((s) => s.id === id)?.id ?? null))
   return (
-    <div className="grid grid-cols-[164px_1fr] items-center gap-2">
-      <label htmlFor="piece-learned">Has learned</label>
+    <div>
+      <label htmlFor="piece-learned" className="block text-sm text-soft">
+        Has learned
+      </label>
       <Select id="piece-learned" value={here?.id ?? ''} onChange={(e) => take(e.target.value)} own={Boolean(own)} className="w-full">
         <option value="">as the class: {ofClass}</option>
         {STEPS.map((p) => (
@@ -98,51 +102,78 @@ function Given() {
   )
 }
 
-/** What the teacher decides once for the piece, opened from a button. */
-export function SettingsPanel({ button }: { button: ReactElement }) {
+/** What the last choice did to each seat. */
+function Changed() {
+  const changes = useDesk((d) => d.changes)
+  const said = useDesk((d) => d.said)
+  return (
+    <div role="status" className="min-h-[42px] border-b border-rule bg-wash/50 px-4 py-2 text-sm leading-snug">
+      {changes === null ? (
+        <span className="text-soft">What a choice changes for each seat is said here, and outlined in the music.</span>
+      ) : changes.length === 0 ? (
+        <span>{said}: no finger changes.</span>
+      ) : (
+        <>
+          <span className="text-soft">{said}</span>
+          <span className="block font-semibold">{sayChanges(changes)}</span>
+        </>
+      )}
+    </div>
+  )
+}
+
+/** What the teacher decides once for the piece, beside the music. */
+export function ChoicesPanel() {
   const rows = useDesk((d) => d.rows)
   const bows = useDesk((d) => d.bows)
   const toggleRow = useDesk((d) => d.toggleRow)
   const toggleBows = useDesk((d) => d.toggleBows)
+  const close = useDesk((d) => d.toggleChoices)
   return (
-    <Popover.Root defaultOpen>
-      <Popover.Trigger asChild>{button}</Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          alignOffset={-172}
-          sideOffset={6}
-          className="z-40 max-h-[calc(100vh-80px)] w-[560px] overflow-y-auto rounded-lg border border-rule bg-sheet p-4 shadow-lg"
-          aria-label="Choices for this piece"
-        >
-          <Ways />
-          <p className="mt-2 text-sm text-soft">
-            What has an orange frame differs from the class.{' '}
-            <Link href="/class" className="text-rosin underline">
-              Change it for the whole class
-            </Link>
-          </p>
-          <PrintedPage />
-          <Given />
-          <fieldset className="mt-3 border-t border-rule pt-2.5">
-            <legend className="sr-only">Written with the notes</legend>
-            <div className="flex gap-4">
-              <span className="font-semibold">Written with the notes</span>
-              {ROWS.map((r) => (
-                <label key={r} className="flex cursor-pointer items-center gap-1.5">
-                  <input type="checkbox" className="accent-rosin" checked={rows.includes(r)} onChange={() => toggleRow(r)} />
-                  {SAY_ROW[r]}
-                </label>
-              ))}
-              <label className="flex cursor-pointer items-center gap-1.5">
-                <input type="checkbox" className="accent-rosin" checked={bows} onChange={toggleBows} />
-                bows
+    <aside
+      aria-label="Choices for this piece"
+      onKeyDown={(e) => {
+        if (e.key !== 'Escape') return
+        close()
+        toMusic()
+      }}
+      className="flex h-full flex-col border-l border-rule bg-sheet"
+    >
+      <div className="flex items-center justify-between gap-2 px-4 pt-2.5 pb-1.5">
+        <h2 className="font-title text-lg leading-tight">Choices for this piece</h2>
+        <Button kind="quiet" onClick={close} aria-label="Close the choices">
+          <X size={17} aria-hidden />
+        </Button>
+      </div>
+      <Changed />
+      <div className="min-h-0 grow overflow-y-auto px-4 py-3" tabIndex={0} role="group" aria-label="Choices">
+        <Ways />
+        <p className="mt-2 text-sm text-soft">
+          What has an orange frame differs from the class.{' '}
+          <Link href="/class" className="text-rosin underline">
+            Change it for the whole class
+          </Link>
+        </p>
+        <PrintedPage />
+        <Given />
+        <fieldset className="mt-3 border-t border-rule pt-2.5">
+          <legend className="sr-only">Written with the notes</legend>
+          <span className="font-semibold">Written with the notes</span>
+          <div className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
+            {ROWS.map((r) => (
+              <label key={r} className="flex cursor-pointer items-center gap-1.5">
+                <input type="checkbox" className="accent-rosin" checked={rows.includes(r)} onChange={() => toggleRow(r)} />
+                {SAY_ROW[r]}
               </label>
-            </div>
-            <p className="mt-1 text-sm text-soft">The bench always shows strings and fingers; letters and bows can be put over it.</p>
-          </fieldset>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+            ))}
+            <label className="flex cursor-pointer items-center gap-1.5">
+              <input type="checkbox" className="accent-rosin" checked={bows} onChange={toggleBows} />
+              bows
+            </label>
+          </div>
+          <p className="mt-1 text-sm text-soft">The bench always shows strings and fingers; letters and bows can be put over it.</p>
+        </fieldset>
+      </div>
+    </aside>
   )
 }

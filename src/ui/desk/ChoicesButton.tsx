@@ -1,0 +1,16 @@
+'use client'
+
+import { SlidersHorizontal } from 'lucide-react'
+import { Button } from '@/ui/kit/Button'
+import { useDesk } from '@/ui/session/DeskProvider'
+
+/** Opens what the teacher decides once for the piece, beside the music. */
+export function ChoicesButton() {
+  const open = useDesk((d) => d.choices)
+  const toggle = useDesk((d) => d.toggleChoices)
+  return (
+    <Button aria-pressed={open} onClick={toggle} className={open ? 'border-ink bg-wash' : ''}>
+      <SlidersHorizontal size={16} aria-hidden /> Choices
+    </Button>
+  )
+}
