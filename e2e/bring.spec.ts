@@ -127,7 +127,7 @@ test('taken away as MusicXML and brought again it is the same piece; the file it
   // The score that was brought gives its fingers: they are pinned by a click, and stand as the map had them.
   await page.goto('/')
   await page.getByRole('link', { name: 'A score brought' }).click()
-  await page.getByRole('button', { name: 'Choices' }).click()
+  await page.getByRole('button', { name: 'Choices', exact: true }).click()
   const cello = page.getByRole('button', { name: /^Cello \(\d+\)/ })
   await expect(cello).toBeEnabled()
   await cello.click()

@@ -18,6 +18,7 @@ test('what the class has learned is set, seen on the shelf at once, kept, and fe
   await expect(page.getByRole('radio', { name: /Open strings and first finger/ })).toBeChecked()
   await open(page, 'Copper Kettle March')
   await page.getByRole('button', { name: /places beyond the class/ }).click()
+  await answer(page, 'Violin').getByRole('button').first().click()
   await expect(answer(page, 'Violin')).toContainText(/New for this class: the [A-G] string and finger \d/)
   await page.goto('/class')
   // By keyboard: the fourth step of the ladder, then 4 taken from the violins and given back.
@@ -46,7 +47,7 @@ test('the class decides, a piece decides otherwise, and one seat otherwise again
   await open(page, 'The Ferry at Low Water')
   await page.keyboard.press('ArrowRight')
   await expect(answer(page, 'Violin')).toContainText('4 on D')
-  await page.getByRole('button', { name: 'Choices' }).click()
+  await page.getByRole('button', { name: 'Choices', exact: true }).click()
   // What has a frame differs from the class: nothing yet, then what is chosen here.
   await expect(page.getByText('What has an orange frame differs from the class.')).toBeVisible()
   await expect(page.locator('[data-own]')).toHaveCount(0)
@@ -60,7 +61,7 @@ test('the class decides, a piece decides otherwise, and one seat otherwise again
   await page.keyboard.press('Escape')
   await expect(answer(page, 'Violin')).toContainText('Open A')
   await expect(answer(page, 'Viola')).toContainText('Open A')
-  await page.getByRole('button', { name: 'Choices' }).click()
+  await page.getByRole('button', { name: 'Choices', exact: true }).click()
   await page.getByRole('radiogroup', { name: 'For whom' }).getByRole('radio', { name: 'Viola' }).click()
   await page.getByLabel('Open string or 4').selectOption({ label: '4 wherever it can be' })
   await page.keyboard.press('Escape')
@@ -71,7 +72,7 @@ test('the class decides, a piece decides otherwise, and one seat otherwise again
   await page.keyboard.press('ArrowRight')
   await expect(answer(page, 'Viola')).toContainText('4 on D')
   for (const seat of ['All seats', 'Viola']) {
-    await page.getByRole('button', { name: 'Choices' }).click()
+    await page.getByRole('button', { name: 'Choices', exact: true }).click()
     await page.getByRole('radiogroup', { name: 'For whom' }).getByRole('radio', { name: seat }).click()
     await page.getByLabel('Open string or 4').selectOption('-1')
     await page.keyboard.press('Escape')
@@ -112,7 +113,7 @@ test('what the hand and the bow do is said at the picked note, drawn on the benc
   await page.keyboard.press('Enter')
   await expect(answer(page, 'Bass')).toContainText('Shift up to IV')
   await expect(answer(page, 'Bass')).toContainText('up-bow')
-  await page.getByRole('button', { name: 'Choices' }).click()
+  await page.getByRole('button', { name: 'Choices', exact: true }).click()
   await page.getByLabel('bows').check()
   await page.keyboard.press('Escape')
   await page.getByRole('radio', { name: 'Score' }).click()

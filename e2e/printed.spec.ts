@@ -6,7 +6,7 @@ test('where it stands on the printed page: told once, then said everywhere', asy
   await open(page, 'Sixteen Steps to the Quay')
   // The file says nothing of printed lines: places are numbers.
   await expect(page.getByRole('heading', { name: 'Measure 1, beat 1' })).toBeVisible()
-  await page.getByRole('button', { name: 'Choices' }).click()
+  await page.getByRole('button', { name: 'Choices', exact: true }).click()
   const choices = page.getByRole('complementary', { name: 'Choices for this piece' })
   await choices.getByRole('textbox', { name: 'page' }).fill('14')
   await choices.getByRole('textbox', { name: 'no.' }).fill('47')

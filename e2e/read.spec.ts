@@ -64,8 +64,14 @@ test('the spots are listed, stepped through, drawn on bench, score and ribbon, m
   await expect(open1).not.toHaveText(first)
   await page.keyboard.press(',')
   await expect(open1).toHaveText(first)
-  // Drawn as a wedge with a word on the bench.
-  await expect(page.getByRole('region', { name: 'Bench' }).getByText('by key').first()).toBeVisible()
+  // Drawn as a wedge on the bench, with a word where it is picked or said first.
+  await expect(
+    page
+      .getByRole('region', { name: 'Bench' })
+      .getByText(/^(skip|fourth|shift|wrong bow|two forms|new)$/)
+      .first(),
+  ).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Bench' }).locator('title').first()).toBeAttached()
   await expect(page.getByRole('list', { name: 'Measures' }).locator('svg').first()).toBeAttached()
   await page.getByRole('radio', { name: 'Score', exact: true }).click()
   await expect(page.locator('.score > svg title').first()).toBeAttached({ timeout: 20_000 })

@@ -10,7 +10,7 @@ const made = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scri
 if (made.status !== 0) process.exit(1)
 const server = spawn(process.execPath, ['.next/even-seat/server.mjs'], {
   cwd: root,
-  env: { ...env, HOST: '127.0.0.1', PORT: process.env.PORT ?? '3210', NODE_ENV: 'production' },
+  env: { ...env, HOST: '127.0.0.1', EVEN_SEAT_HOSTS: 'music-room.test', PORT: process.env.PORT ?? '3210', NODE_ENV: 'production' },
   stdio: 'inherit',
 })
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))

@@ -49,7 +49,10 @@ const numbers = (list: string): number[] =>
   })
 
 const LIST = '\\d+(?:(?:, | and | to )\\d+)*'
-const ADDRESS = new RegExp(`line (\\d+)(?:(, the pickup)?(?:,| and) measures? (${LIST}))?(, the pickup)?`, 'gi')
+const ADDRESS = new RegExp(`line (\\d+)(?:(, the pickup)?(?:,| and)(?: measures?)? (${LIST}))?(, the pickup)?`, 'gi')
+
+/** "1.3, 2.1 to 2.4 and 4.2": lines and measures in short; lengths in beats have points, too. */
+const DOTTED = /\d+\.\d+(?! beats)(?:(?:, | and | to )\d+\.\d+)+/g
 
 /** A text with every place as {numbers}. */
 function byPage(text: string, page: readonly (readonly string[])[]): string {
@@ -58,7 +61,18 @@ function byPage(text: string, page: readonly (readonly string[])[]): string {
     const own = list ? numbers(list).map((i) => measures[i - 1]) : alone ? [] : measures
     return `{${[...(before || alone || (!list && page[Number(n) - 1][0] === '0') ? ['0'] : []), ...own].join(' ')}}`
   })
-  return looked.replace(/\}; \{/g, ' ')
+  const dotted = looked.replace(DOTTED, (list) => {
+    const numbered = (place: string): number => {
+      const [n, m] = place.split('.').map(Number)
+      return Number(m === 0 ? page[n - 1][0] : page[n - 1].filter((x) => x !== '0')[m - 1])
+    }
+    const all = list.split(/, | and /).flatMap((part) => {
+      const [a, b] = part.split(' to ').map(numbered)
+      return b === undefined ? [a] : Array.from({ length: b - a + 1 }, (_, i) => a + i)
+    })
+    return `{${all.join(' ')}}`
+  })
+  return dotted.replace(/\}; \{/g, ' ')
 }
 
 const byNumber = (text: string): string =>

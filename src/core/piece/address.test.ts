@@ -71,9 +71,8 @@ describe('places as they are printed', () => {
     expect(nameAll(line, [0, 1, 2])).toBe('line 1, measures 1 to 3')
     const long = bars(12).lines[0]
     const each = printed(long, 2, 4, 6, 8, 10)
-    expect(nameAll(each, [0, 2, 4, 6, 8, 10])).toBe(
-      'line 1, measure 1; line 2, measure 1; line 3, measure 1; line 4, measure 1; and in 2 more lines',
-    )
+    expect(nameAll(each, [0, 1, 2, 5])).toBe('1.1, 1.2, 2.1 and 3.2')
+    expect(nameAll(each, [0, 2, 4, 6, 8, 10])).toBe('1.1, 2.1, 3.1, 4.1 and 2 more places')
   })
 
   it('are said as stretches', () => {

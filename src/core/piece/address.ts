@@ -100,19 +100,37 @@ export function nameAll(line: Line, indices: readonly number[]): string {
   if (!addresses) return numbersOf(line, sorted)
   const whole = printedLines(line)!
   const lines = [...new Set(sorted.map((i) => addresses[i].line))]
-  const said = lines.map((n) => {
-    const own = sorted.filter((i) => addresses[i].line === n)
-    const { from, to } = whole[n - 1]
-    if (own.length === to - from + 1 && own.length > 1) return `line ${n}`
-    const measures = runs([...new Set(own.map((i) => addresses[i].measure))].map((m) => (m === 0 ? 'the pickup' : `${m}`)))
-    if (measures.length === 1 && !measures[0].includes(' to '))
-      return `line ${n}, ${measures[0] === 'the pickup' ? '' : 'measure '}${measures[0]}`
-    return `line ${n}, ${measures[0] === 'the pickup' ? 'the pickup and ' : ''}measures ${sayList(measures.filter((m) => m !== 'the pickup'))}`
-  })
-  return said.length <= MOST_PLACES
-    ? said.join('; ')
-    : `${said.slice(0, MOST_PLACES - 1).join('; ')}; and in ${said.length - (MOST_PLACES - 1)} more lines`
+  // In many lines the words would hide the places: they are said as they stand over the music.
+  if (lines.length > MOST_LINES_SAID)
+    return listed(
+      lines.flatMap((n) =>
+        dotted(
+          n,
+          sorted.filter((i) => addresses[i].line === n).map((i) => addresses[i].measure),
+        ),
+      ),
+      'places',
+    )
+  return lines
+    .map((n) => {
+      const own = sorted.filter((i) => addresses[i].line === n)
+      const { from, to } = whole[n - 1]
+      if (own.length === to - from + 1 && own.length > 1) return `line ${n}`
+      const measures = runs([...new Set(own.map((i) => addresses[i].measure))].map((m) => (m === 0 ? 'the pickup' : `${m}`)))
+      const pickup = measures[0] === 'the pickup'
+      if (pickup && measures.length === 1) return `line ${n}, the pickup`
+      const counted = measures.slice(pickup ? 1 : 0)
+      const one = counted.length === 1 && !counted[0].includes(' to ')
+      return `line ${n}, ${pickup ? 'the pickup and ' : ''}${one ? 'measure' : 'measures'} ${sayList(counted)}`
+    })
+    .join('; ')
 }
+
+const MOST_LINES_SAID = 2
+
+/** "1.1 to 1.3" and "1.5" of measures in a line. */
+const dotted = (line: number, measures: readonly number[]): string[] =>
+  runs([...new Set(measures)].map(String)).map((run) => run.replace(/\d+/g, (m) => `${line}.${m}`))
 
 /** The same with its noun: "measure 6", "measures 6 and 10", "line 2, measures 1 and 2". */
 export function sayMeasures(line: Line, indices: readonly number[]): string {

@@ -64,7 +64,7 @@ function Slope({ move, from, to, y }: { move: Move; from: number; to: number; y:
   const [x1, x2] = to - from < 8 ? [(from + to) / 2 - 4, (from + to) / 2 + 4] : [from + 1, to - 1]
   const [y1, y2] = up ? [y + 9, y + 1] : [y + 1, y + 9]
   return (
-    <g stroke="var(--ink)" strokeWidth={1.8}>
+    <g stroke="var(--soft)" strokeWidth={1.8}>
       <title>{sayMove(move)[0]}</title>
       <line x1={x1} y1={y1} x2={x2} y2={y2} strokeDasharray={hurried ? '3 2.5' : undefined} />
       <path d={up ? `M${x2 - 5} ${y2 + 0.5} h5 v5` : `M${x2 - 5} ${y2 - 0.5} h5 v-5`} />

@@ -118,7 +118,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, system, m, 
                   .map((o) => letterName(o.pitch))
                   .join('·')
               : letterName(n.pitch)
-            return <Letters key={keyOf(n)} x={x(n)} y={m.letters - m.chip / 2 - 2} text={names} />
+            return <Letters key={keyOf(n)} x={x(n)} y={m.letters - m.chip / 2 - 3} text={names} />
           })}
       {bowing &&
         events.map(({ event, onset }) => {
@@ -130,7 +130,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, system, m, 
             <BowMark
               key={event.id}
               x={chipX(system, timeline, onset, m) + aside}
-              y={m.letters - m.chip / 2 - 2}
+              y={m.letters - m.chip / 2 - 3}
               stroke={stroke}
               wrong={wrong.has(event.id)}
             />
@@ -145,7 +145,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, system, m, 
         spots={spots.filter((s) => isIn(system, s.onset) && isDrawn(chipX(system, timeline, s.onset, m), drawn))}
         said={said}
         xAt={(onset) => chipX(system, timeline, onset, m)}
-        y={bottom + m.chip / 2 + 3}
+        y={bottom + m.chip / 2 + 5}
       />
       <MoveMarks map={later} isHere={isHere} xOf={x} m={m} drawn={drawn} hand={hand} />
       <HandLane map={later} notes={hands} y={hand} m={m} width={system.width} xOf={x} drawn={drawn} />

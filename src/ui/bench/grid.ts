@@ -20,9 +20,9 @@ export type Metrics = {
   readonly pill: number
 }
 
-const [LEAST_STRING, MOST_STRING] = [18, 29]
+const [LEAST_STRING, MOST_STRING] = [17, 29]
 /** What a row has besides its strings where it is smallest. */
-const AROUND = { letters: 17, marks: 13, hand: 19, gap: 5 }
+const AROUND = { letters: 19, marks: 9, hand: 18, gap: 2 }
 
 /** Sizes for strings so far apart. */
 function metricsAt(apart: number): Metrics {
@@ -31,10 +31,11 @@ function metricsAt(apart: number): Metrics {
   const roomy = (string - LEAST_STRING) / (MOST_STRING - LEAST_STRING)
   return {
     string,
-    letters: AROUND.letters + Math.round(4 * roomy),
-    marks: AROUND.marks + Math.round(2 * roomy),
+    letters: AROUND.letters + Math.round(7 * roomy),
+    // Under the fingers on the lowest string.
+    marks: Math.round(chip / 2) + AROUND.marks + Math.round(3 * roomy),
     hand: AROUND.hand + Math.round(5 * roomy),
-    gap: AROUND.gap + Math.round(7 * roomy),
+    gap: AROUND.gap + Math.round(6 * roomy),
     chip,
     pill: Math.round(chip * 1.45),
   }

@@ -107,7 +107,7 @@ function Changed() {
   const changes = useDesk((d) => d.changes)
   const said = useDesk((d) => d.said)
   return (
-    <div role="status" className="min-h-[42px] border-b border-rule bg-wash/50 px-4 py-2 text-sm leading-snug">
+    <div role="status" className="min-h-[42px] shrink-0 border-b border-rule bg-wash/50 px-4 py-2 text-sm leading-snug">
       {changes === null ? (
         <span className="text-soft">What a choice changes for each seat is said here, and outlined in the music.</span>
       ) : changes.length === 0 ? (

@@ -76,7 +76,7 @@ export function SeatLine({ seat }: { seat: SeatId }) {
     : answer.placed.event.kind === 'rest'
       ? restWord(map, answer).toLowerCase()
       : note
-        ? sayStops(map.instrument, note.hold)
+        ? `${capital(sayStops(map.instrument, note.hold))}${isBroken(note.hold) ? ', broken' : ''}`
         : 'out of reach'
   return (
     <section aria-label={map.seat.name} className="border-t border-rule">

@@ -1,27 +1,74 @@
 'use client'
 
 import { Check, Copy } from 'lucide-react'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Button } from './Button'
 
 /** How long it says that it has copied, in milliseconds. */
 const SAID = 2000
 
-/** Puts a text on the clipboard, and says so, or that it was not let. */
+/** Copies by way of a field, as pages did before there was a clipboard to ask: over plain http there is none. */
+function copiedByField(text: string): boolean {
+  const field = document.createElement('textarea')
+  field.value = text
+  field.style.cssText = 'position:fixed;opacity:0'
+  const before = document.activeElement as HTMLElement | null
+  document.body.append(field)
+  field.select()
+  try {
+    return document.execCommand('copy')
+  } catch {
+    return false
+  } finally {
+    field.remove()
+    before?.focus()
+  }
+}
+
+async function copied(text: string): Promise<boolean> {
+  const clipboard = (navigator as { clipboard?: Clipboard }).clipboard
+  if (!clipboard) return copiedByField(text)
+  return clipboard.writeText(text).then(
+    () => true,
+    () => copiedByField(text),
+  )
+}
+
+/** Puts a text on the clipboard, and says so; where the browser lets nobody, the text is there to be taken by hand. */
 export function CopyButton({ text, name = 'Copy' }: { text: () => string; name?: string }) {
-  const [said, setSaid] = useState<'copied' | 'not allowed' | null>(null)
+  const [said, setSaid] = useState(false)
+  const [byHand, setByHand] = useState<string | null>(null)
   const copy = async () => {
-    const done = await navigator.clipboard.writeText(text()).then(
-      () => 'copied' as const,
-      () => 'not allowed' as const,
-    )
+    const wanted = text()
+    const done = await copied(wanted)
+    setByHand(done ? null : wanted)
     setSaid(done)
-    setTimeout(() => setSaid(null), SAID)
+    if (done) setTimeout(() => setSaid(false), SAID)
   }
   return (
-    <Button onClick={() => void copy()}>
-      {said === 'copied' ? <Check size={15} aria-hidden /> : <Copy size={15} aria-hidden />}{' '}
-      {said === 'copied' ? 'Copied' : said === 'not allowed' ? 'The browser does not allow it' : name}
-    </Button>
+    <>
+      <Button onClick={() => void copy()}>
+        {said ? <Check size={15} aria-hidden /> : <Copy size={15} aria-hidden />} {said ? 'Copied' : name}
+      </Button>
+      {byHand !== null && <ByHand text={byHand} />}
+    </>
+  )
+}
+
+/** The text, picked and ready for the keys that copy. */
+function ByHand({ text }: { text: string }) {
+  const field = useRef<HTMLTextAreaElement>(null)
+  useEffect(() => field.current?.select(), [text])
+  return (
+    <label className="block w-full text-fine text-soft">
+      This browser does not let a page copy. The text is picked: copy it with Ctrl C.
+      <textarea
+        ref={field}
+        readOnly
+        value={text}
+        rows={4}
+        className="mt-1 w-full rounded border border-rule bg-sheet p-1 text-sm text-ink"
+      />
+    </label>
   )
 }
