@@ -69,7 +69,6 @@ test('the class decides, a piece decides otherwise, and one seat otherwise again
   await expect(answer(page, 'Viola')).toContainText('4 on D')
   await saved(page)
   await reload(page)
-  await page.keyboard.press('ArrowRight')
   await expect(answer(page, 'Viola')).toContainText('4 on D')
   for (const seat of ['All seats', 'Viola']) {
     await page.getByRole('button', { name: 'Choices', exact: true }).click()

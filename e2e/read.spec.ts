@@ -55,7 +55,7 @@ test('the first things are said first: gone to, left out, brought back, and the 
 
 test('the spots are listed, stepped through, drawn on bench, score and ribbon, muted and brought back', async ({ page }) => {
   await readSpots(page)
-  await expect(page).toHaveURL(/\/read$/)
+  await expect(page).toHaveURL(/\/read\?tab=spots$/)
   await page.keyboard.press('.')
   const open1 = spots(page).locator('[aria-expanded=true]')
   await expect(open1).toHaveCount(1)

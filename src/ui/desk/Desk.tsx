@@ -24,6 +24,7 @@ import { useHover } from '@/ui/session/hover'
 import { deskStepAt } from '@/ui/steps/list'
 import { count } from '@/core/count'
 import { useKeys } from '@/ui/kit/keys'
+import { useAddress } from '@/ui/session/useAddress'
 import { DESK_KEYS } from '@/ui/session/keys'
 import { useShownSpots } from '@/ui/session/useSpots'
 
@@ -79,6 +80,7 @@ function Surface({ originalId }: { originalId: string | null }) {
   const [help, setHelp] = useState(false)
   const find = useRef<HTMLInputElement>(null)
   useAutosave(store, SAVE)
+  useAddress(store)
   useKeys(
     DESK_KEYS,
     useCallback(() => ({ desk: store.getState(), find: () => find.current?.focus(), help: () => setHelp(true) }), [store]),

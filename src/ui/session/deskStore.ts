@@ -17,6 +17,7 @@ import type { Row } from '@/engrave/rows'
 import type { Marked } from '@/ui/kit/autosave'
 import { fresh, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
 import { called, givenPinned, handTold, lifted, pinned, settingTaken, type Edit, type Snapshot } from './edits'
+import { READ_TABS, type ReadTab } from './tabs'
 import { isBeyond, momentAt, pickedNotes, shownSpots } from './selectors'
 
 /** The piece, what was decided about it, and how it came to be so. The ensemble is computed from piece and plan, never stored. */
@@ -79,6 +80,8 @@ export type PickedSlice = {
   pickMeasure(index: number): void
   /** Picks a stretch of measures, from either end; null: the whole piece. */
   setPassage(passage: Passage | null): void
+  /** To a place that an address says. */
+  goTo(place: { moment: number; seat: SeatId; passage: Passage | null; tab: ReadTab; view: View }): void
   /** One measure more or less, from the picked one on. */
   stretchPassage(by: 1 | -1): void
   pinFinger(finger: number): void
@@ -92,6 +95,8 @@ export type View = 'bench' | 'score'
 /** How it is drawn. */
 export type ViewSlice = {
   readonly view: View
+  /** What Read shows. */
+  readonly tab: ReadTab
   readonly rows: readonly Row[]
   /** Whether every bow is written, not only those that the piece gives. */
   readonly bows: boolean
@@ -99,6 +104,7 @@ export type ViewSlice = {
   readonly choices: boolean
   toggleChoices(): void
   setView(view: View): void
+  setTab(tab: ReadTab): void
   toggleRow(row: Row): void
   toggleBows(): void
 }
@@ -245,6 +251,7 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
       const within = (i: number) => Math.max(0, Math.min(last, i))
       set({ passage: passage && { from: within(Math.min(passage.from, passage.to)), to: within(Math.max(passage.from, passage.to)) } })
     },
+    goTo: (place) => set({ ...place, spot: null, said: '', changes: null }),
     stretchPassage: (by) => {
       const { passage, timeline, moment, setPassage, pickMeasure } = get()
       const here = timeline[moment]?.first.at.index ?? 0
@@ -277,6 +284,8 @@ const viewSlice: Slice<ViewSlice> = (set) => ({
   choices: false,
   toggleChoices: () => set((d) => ({ choices: !d.choices })),
   setView: (view) => set({ view }),
+  tab: READ_TABS[0],
+  setTab: (tab) => set({ tab }),
   toggleRow: (row) => set((d) => ({ rows: d.rows.includes(row) ? d.rows.filter((r) => r !== row) : [...d.rows, row] })),
   toggleBows: () => set((d) => ({ bows: !d.bows })),
 })

@@ -1,6 +1,6 @@
 'use client'
 
-import { shortOf } from '@/core/piece/address'
+import { sayStretch, shortOf } from '@/core/piece/address'
 import { Maximize2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { calledTogether, calledTogetherText, sayCallers, sayParting, type Caller } from '@/core/reading/calledTogether'
@@ -62,22 +62,25 @@ const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [
   },
 ]
 
-/** The lines of the picked seat or of the whole class, and all of it as text. */
+/** The lines of the picked seat or of the whole class, of the passage that is picked, and all of it as text. */
 function useCalls(who: CallsOf, options: CallOptions): { lines: readonly CallLine[]; text: () => string; title: string } {
   const piece = useDesk((d) => d.piece)
   const map = useDesk((d) => d.ensemble[d.seat])
   const ensemble = useDesk((d) => d.ensemble)
+  const passage = useDesk((d) => d.passage)
   return useMemo(() => {
+    const isCalled = ({ index }: { readonly index: number }): boolean => passage === null || (index >= passage.from && index <= passage.to)
+    const which = passage ? `, ${sayStretch(map.line, passage.from, passage.to)}` : ''
     if (who === 'seat') {
-      const calls = callsOf(readingOf(piece, map), options)
+      const calls = callsOf(readingOf(piece, map), options).filter(isCalled)
       return {
         lines: calls.map((call) => ({ index: call.index, number: call.number, name: call.name, note: '', said: [{ who: '', call }] })),
         text: () => callsText(calls),
-        title: map.seat.name,
+        title: map.seat.name + which,
       }
     }
     const callers = Object.values(ensemble).map((m): Caller => ({ id: m.seat.id, name: m.seat.name, reading: readingOf(piece, m) }))
-    const calls = calledTogether(callers, options)
+    const calls = calledTogether(callers, options).filter(isCalled)
     return {
       lines: calls.map(({ index, number, name, groups, parts }) => ({
         index,
@@ -87,9 +90,9 @@ function useCalls(who: CallsOf, options: CallOptions): { lines: readonly CallLin
         said: groups.map((g) => ({ who: sayCallers(g.callers, callers.length), call: g.call })),
       })),
       text: () => calledTogetherText(calls, callers.length),
-      title: 'all seats',
+      title: `all seats${which}`,
     }
-  }, [who, piece, map, ensemble, options])
+  }, [who, piece, map, ensemble, options, passage])
 }
 
 /** The spoken line of every measure, of the picked seat or of all, as this class speaks it. */

@@ -1,7 +1,8 @@
 'use client'
 
 import { Tabs } from 'radix-ui'
-import { useState } from 'react'
+import { useDesk } from '@/ui/session/DeskProvider'
+import type { ReadTab } from '@/ui/session/tabs'
 import { CallsTab } from './CallsTab'
 import { CountsTab } from './CountsTab'
 import { DigestTab } from './DigestTab'
@@ -22,11 +23,12 @@ const TABS = [
 
 /** The first step of a piece: what trips whom, what returns, what is called out, how to explain it. */
 export function ReadPanel() {
-  const [tab, setTab] = useState<string>('first')
+  const tab = useDesk((d) => d.tab)
+  const setTab = useDesk((d) => d.setTab)
   return (
     <aside aria-label="Read" className="flex h-full flex-col border-l border-rule bg-sheet">
       <h2 className="sr-only">Read</h2>
-      <Tabs.Root value={tab} onValueChange={setTab} className="flex min-h-0 grow flex-col">
+      <Tabs.Root value={tab} onValueChange={(t) => setTab(t as ReadTab)} className="flex min-h-0 grow flex-col">
         <Tabs.List aria-label="What to read" className="flex border-b border-rule px-1">
           {TABS.map(([value, name]) => (
             <Tabs.Trigger
