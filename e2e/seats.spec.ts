@@ -34,7 +34,9 @@ test('a second group of violins and a bass tuned otherwise are made, read on the
   await page.keyboard.press('ArrowRight')
   await expect(moment.getByRole('region')).toHaveCount(5)
   await expect(moment.getByRole('region', { name: 'Late starters', exact: true })).toBeVisible()
-  // The late starters read the part of the violins, note for note.
+  // The late starters read the part of the violins, note for note: both stand as lines beside the picked violas.
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('ArrowDown')
   const said = (seat: string) =>
     moment
       .getByRole('region', { name: seat, exact: true })
