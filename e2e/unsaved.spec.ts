@@ -96,6 +96,8 @@ test('what another window has changed meanwhile is asked, as always', async ({ p
   await other.goto(address)
   await pin(other, ['4', '0', '2', '1'])
   await saved(other)
+  // What else could be done at the note follows a moment after it.
+  await other.waitForTimeout(1000)
   const theirs = await violin(other).textContent()
   await elsewhere.close()
   const again = await context.newPage()
