@@ -148,3 +148,6 @@ export function sayMove(m: Move): string[] {
   }
   return out
 }
+
+/** How often the hand shifts along the line as it is written. */
+export const shiftsIn = (map: SeatMap): number => movesOf(map).filter((m) => m.shift && !m.jump).length

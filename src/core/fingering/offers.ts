@@ -76,7 +76,7 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number): Offer[] {
 }
 
 /** Notes that are out of reach, cut or new for the class. */
-const troubles = (map: SeatMap): number => map.problems.filter((p) => p.mark !== 'pin').length
+export const troubles = (map: SeatMap): number => map.problems.filter((p) => p.mark !== 'pin').length
 
 /** What the line asks of the hand, without what is new: that is counted apart. */
 function laborOf({ solution }: SeatMap): number {

@@ -1,6 +1,7 @@
 import { count } from '../count'
 import type { SeatMap } from '../fingering/map'
-import { movesOf } from '../fingering/moves'
+import { shiftsIn } from '../fingering/moves'
+import { troubles } from '../fingering/offers'
 import { choiceOf } from '../hands/hold'
 import { inSentence, sayNames } from '../names'
 import { mapsOf, type Ensemble } from './ensemble'
@@ -20,9 +21,6 @@ export type SeatChange = {
   /** Notes that are new for the class or out of reach. */
   readonly beyond: Times
 }
-
-const shiftsOf = (map: SeatMap): number => movesOf(map).filter((m) => m.shift && !m.jump).length
-const beyondOf = (map: SeatMap): number => map.problems.filter((p) => p.mark !== 'pin').length
 
 /** What an event's hand does, by event: string, finger and place; nothing where it is out of reach. */
 const holdsOf = (map: SeatMap): Map<string, string> => {
@@ -46,8 +44,8 @@ export function changesBetween(before: Ensemble, after: Ensemble): SeatChange[] 
       name: map.seat.name,
       events,
       otherNotes: pitchesOf(was) !== pitchesOf(map),
-      shifts: { before: shiftsOf(was), after: shiftsOf(map) },
-      beyond: { before: beyondOf(was), after: beyondOf(map) },
+      shifts: { before: shiftsIn(was), after: shiftsIn(map) },
+      beyond: { before: troubles(was), after: troubles(map) },
     }
     return events.length || change.otherNotes || differs(change.shifts) || differs(change.beyond) ? [change] : []
   })

@@ -7,7 +7,7 @@ import { CLEFS, ledgerLines } from '../music/clef'
 import { byOctaves, midiOf } from '../music/pitch'
 import type { Line, Piece } from '../piece/piece'
 import { mapSeat, writtenOctaves } from '../fingering/map'
-import { movesOf } from '../fingering/moves'
+import { shiftsIn } from '../fingering/moves'
 import { loadOf } from './load'
 import type { Seat, SeatId } from './seat'
 
@@ -59,7 +59,7 @@ function met(piece: Piece, line: Line, seat: Seat, octave: number, { policy, lea
   return {
     out: marked('out', 'divide'),
     fresh: marked('new'),
-    shifts: movesOf(map).filter((m) => m.shift && !m.jump).length,
+    shifts: shiftsIn(map),
     load: loadOf(piece, map).total,
   }
 }

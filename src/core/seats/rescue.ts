@@ -2,7 +2,7 @@ import { printedLines, sayMeasure, sayStretch } from '../piece/address'
 import { sayHold } from '../fingering/explain'
 import type { SeatMap } from '../fingering/map'
 import type { Moment } from '../fingering/moments'
-import { needsOffer, offersAt, phraseOf } from '../fingering/offers'
+import { needsOffer, offersAt, phraseOf, troubles } from '../fingering/offers'
 import type { Substitute } from '../fingering/substitute'
 import { chordNote, LIKELY_DEGREES, triadOf } from '../music/chord'
 import type { Key } from '../music/key'
@@ -74,8 +74,6 @@ export function rescuesFor(piece: Piece, plan: Plan, klass: ClassSettings, ensem
   })
   return weighed.sort((a, b) => a.last - b.last || a.rescue.troubles - b.rescue.troubles || a.wait - b.wait).map((w) => w.rescue)
 }
-
-const troubles = (map: SeatMap): number => map.problems.filter((p) => p.mark !== 'pin').length
 
 const all = (moments: readonly Moment[], s: Substitute): RescueChange => ({
   kind: 'substitutes',

@@ -2,7 +2,8 @@
 
 import Link from 'next/link'
 import { useDeferredValue, useMemo, useState } from 'react'
-import { movesOf } from '@/core/fingering/moves'
+import { sayMeasure } from '@/core/piece/address'
+import { shiftsIn } from '@/core/fingering/moves'
 import type { SeatMap } from '@/core/fingering/map'
 import { seatsOf } from '@/core/seats/seat'
 import type { Piece } from '@/core/piece/piece'
@@ -29,8 +30,8 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
           const trouble = map.problems.filter((p) => p.mark !== 'pin')
           return {
             fresh: trouble.length,
-            shifts: movesOf(map).filter((m) => m.shift && !m.jump).length,
-            first: trouble[0] ? `measure ${trouble[0].measure}: ${trouble[0].text}` : null,
+            shifts: shiftsIn(map),
+            first: trouble[0] ? `${sayMeasure(map.line, trouble[0].placed.at.index)}: ${trouble[0].text}` : null,
           }
         }
         return { id, title: piece.title, figures: mapsOf(ensemble).map((m) => ({ seat: m.seat.name, key: m.seat.id, ...figure(m) })) }
