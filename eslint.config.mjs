@@ -4,15 +4,16 @@ import nextTs from 'eslint-config-next/typescript'
 
 /** The floors of the house: what each folder of src may not import. Imports go down only (docs/architecture.md). */
 const FLOORS = {
-  core: ['formats', 'engrave', 'workers', 'api', 'store', 'jobs', 'server', 'ui', 'app'],
-  formats: ['engrave', 'workers', 'api', 'store', 'jobs', 'server', 'ui', 'app'],
-  engrave: ['formats', 'workers', 'api', 'store', 'jobs', 'server', 'ui', 'app'],
-  workers: ['api', 'store', 'jobs', 'server', 'ui', 'app'],
-  api: ['engrave', 'workers', 'store', 'jobs', 'server', 'ui', 'app'],
-  store: ['formats', 'engrave', 'workers', 'jobs', 'server', 'ui', 'app'],
+  core: ['formats', 'engrave', 'paper', 'workers', 'api', 'store', 'jobs', 'server', 'ui', 'app'],
+  formats: ['engrave', 'paper', 'workers', 'api', 'store', 'jobs', 'server', 'ui', 'app'],
+  engrave: ['formats', 'paper', 'workers', 'api', 'store', 'jobs', 'server', 'ui', 'app'],
+  paper: ['formats', 'workers', 'api', 'store', 'jobs', 'server', 'ui', 'app'],
+  workers: ['paper', 'api', 'store', 'jobs', 'server', 'ui', 'app'],
+  api: ['engrave', 'paper', 'workers', 'store', 'jobs', 'server', 'ui', 'app'],
+  store: ['formats', 'engrave', 'paper', 'workers', 'jobs', 'server', 'ui', 'app'],
   jobs: ['workers', 'server', 'ui', 'app'],
-  server: ['workers', 'ui', 'app'],
-  ui: ['store', 'jobs', 'server', 'app'],
+  server: ['paper', 'workers', 'ui', 'app'],
+  ui: ['paper', 'store', 'jobs', 'server', 'app'],
 }
 
 /** The same within src/ui, lowest first: a folder imports from those before it (and from itself) only. */

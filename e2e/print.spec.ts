@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { open } from './open'
@@ -43,7 +44,7 @@ for (const [paper, width, height] of [
 ] as const)
   test(`a part prints on ${paper}: title, seat, numerals to read from a stand, nothing over the edge`, async ({ page }) => {
     await open(page, 'Lanterns on the Weir')
-    await page.goto(address(page, `seat=cello&paper=${paper}&letters=1`))
+    await page.goto(address(page, `seats=cello&paper=${paper}&letters=1`))
     await expect(page.locator('.page')).toHaveCount(1)
     const pages = await printed(page)
     expect(pages).toHaveLength(1)
@@ -52,7 +53,7 @@ for (const [paper, width, height] of [
     expect(Math.abs(size.height - height)).toBeLessThan(1.5)
     const all = texts.map((t) => t.text).join(' ')
     for (const wanted of ['Lanterns on the Weir', 'Cello', '1 / 1']) expect(all).toContain(wanted)
-    expect(all).not.toMatch(/Print|Hand out|paper/)
+    expect(all).not.toMatch(/Print|Hand out|everything/i)
     const numerals = texts.filter((t) => /^[↓↑]?[0-4]$/.test(t.text.trim()) && t.size > 8)
     expect(numerals.length).toBeGreaterThan(40)
     for (const n of numerals) expect(n.size).toBeGreaterThanOrEqual(9)
@@ -69,7 +70,7 @@ test('a long part breaks between systems, numbers its pages and leaves no blank 
   await page.getByLabel('Files to add').setInputFiles({ name: 'long.abc', mimeType: 'text/plain', buffer: Buffer.from(LONG) })
   await expect(page.getByRole('heading', { name: 'Long Way Round' })).toBeVisible()
   for (const paper of ['a4', 'letter']) {
-    await page.goto(`${page.url().replace(/\/print.*/, '')}/print?seat=bass&paper=${paper}&fingers=1&letters=1&strings=1`)
+    await page.goto(`${page.url().replace(/\/print.*/, '')}/print?seats=bass&paper=${paper}&fingers=1&letters=1&strings=1`)
     await expect(page.locator('.page').first()).toBeVisible()
     const sheets = await page.locator('.page').count()
     expect(sheets).toBeGreaterThan(1)
@@ -82,15 +83,72 @@ test('a long part breaks between systems, numbers its pages and leaves no blank 
   }
 })
 
-test('letters and fingers are switched in place', async ({ page }) => {
+test('letters and fingers are switched in place, seats chosen, and each has as much written in as it needs', async ({ page }) => {
   await open(page, 'Two Barges')
   await page.getByRole('link', { name: 'Hand out' }).click()
-  await expect(page.locator('.page .row-finger').first()).toBeAttached()
+  const sheet = (name: string) => page.getByLabel(`${name}, page 1 of 1`)
+  for (const name of ['Violin', 'Viola', 'Cello', 'Bass']) await expect(sheet(name)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Print 4 pages' })).toBeEnabled()
   await expect(page.locator('.page .row-letter')).toHaveCount(0)
   await page.getByRole('checkbox', { name: 'letters' }).check()
   await expect(page.locator('.page .row-letter').first()).toBeAttached()
   await page.getByRole('checkbox', { name: 'fingers' }).uncheck()
   await expect(page.locator('.page .row-finger')).toHaveCount(0)
-  await page.getByRole('radio', { name: 'Bass', exact: true }).click()
-  await expect(page.getByLabel('Page 1 of 1')).toContainText('Bass')
+  await page.getByRole('checkbox', { name: 'fingers' }).check()
+
+  const numbers = (name: string) => sheet(name).locator('.row-finger')
+  await expect(numbers('Bass').first()).toBeAttached()
+  const all = await numbers('Bass').count()
+  await page.getByLabel('How much for Bass').selectOption('only where it changes')
+  await expect.poll(() => numbers('Bass').count()).toBeLessThan(all)
+  const some = await numbers('Bass').count()
+  expect(some).toBeGreaterThan(0)
+  expect(some).toBeLessThan(all)
+  await page.getByLabel('How much for Bass').selectOption('nothing')
+  await expect(numbers('Bass')).toHaveCount(0)
+  await expect(numbers('Cello').first()).toBeAttached()
+
+  await page.getByRole('checkbox', { name: 'Viola', exact: true }).uncheck()
+  await page.getByRole('checkbox', { name: 'Teacher’s score' }).check()
+  await expect(sheet('Viola')).toHaveCount(0)
+  await expect(sheet('Score')).toBeVisible()
+  // A link to what is chosen shows the same.
+  await page.reload()
+  await expect(sheet('Score')).toBeVisible()
+  await expect(page.getByLabel('How much for Bass')).toHaveValue('none')
+  for (const name of ['Violin', 'Cello', 'Bass', 'Teacher’s score']) await page.getByRole('checkbox', { name, exact: true }).uncheck()
+  await expect(page.getByText('Nothing is chosen.')).toBeVisible()
+})
+
+test('the whole class is one PDF, the same sheets as on the screen', async ({ page }) => {
+  await open(page, 'Lanterns on the Weir')
+  await page.goto(`${new URL(page.url()).pathname}/print?letters=1&score=changes`)
+  await expect(page.getByRole('button', { name: 'Print 5 pages' })).toBeEnabled()
+  const coming = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Save as PDF' }).click()
+  const file = await coming
+  expect(file.suggestedFilename()).toBe('Lanterns on the Weir.pdf')
+  const pdf = await getDocument({ data: new Uint8Array(readFileSync(await file.path())), verbosity: 0 }).promise
+  expect(pdf.numPages).toBe(5)
+  expect((await pdf.getOutline()).map((o) => o.title)).toEqual(['Violin', 'Viola', 'Cello', 'Bass', 'Score'])
+})
+
+test('a part is read from a phone: broken to its width, in notes of a chosen size', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await open(page, 'Lanterns on the Weir')
+  await page.goto(`${new URL(page.url()).pathname}/print`)
+  await page.getByRole('link', { name: 'Cello', exact: true }).click()
+  await expect(page).toHaveURL(/stand\?seat=cello/)
+  const systems = page.locator('.system')
+  await expect(systems.first()).toBeVisible()
+  const narrow = await systems.count()
+  expect(narrow).toBeGreaterThan(5)
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
+  await page.getByRole('button', { name: 'Smaller notes' }).click()
+  await expect(systems).not.toHaveCount(narrow)
+  expect(await systems.count()).toBeLessThan(narrow)
+  await page.setViewportSize({ width: 844, height: 390 })
+  await expect.poll(() => systems.count()).toBeLessThan(narrow - 1)
+  await page.getByRole('radio', { name: 'Bass' }).click()
+  await expect(page.getByRole('main', { name: 'Lanterns on the Weir, Bass' })).toBeVisible()
 })

@@ -47,11 +47,11 @@ test('where it stands on the printed page: told once, then said everywhere', asy
   await expect(page.getByRole('dialog')).toContainText('Line 2, measure 3')
   await page.keyboard.press('Escape')
   await page.getByRole('link', { name: 'Hand out' }).click()
-  await expect(page.getByRole('region', { name: 'Page 1 of 1' })).toContainText('Page 14, no. 47')
-  await page.getByRole('radio', { name: 'Cello' }).click()
-  await expect(page.getByRole('region', { name: 'Page 1 of 1' })).toContainText('Page 12, no. 47')
+  await expect(page.getByRole('region', { name: 'Violin, page 1 of 1' })).toContainText('Page 14, no. 47')
+  const cello = page.getByRole('region', { name: 'Cello, page 1 of 1' })
+  await expect(cello).toContainText('Page 12, no. 47')
   // Sixteen measures on two lines, as in the cello’s book.
-  await expect(page.locator('.page g.system')).toHaveCount(2)
+  await expect(cello.locator('g.system')).toHaveCount(2)
 })
 
 test('a class that counts measures says them by number', async ({ page }) => {

@@ -46,7 +46,7 @@ test('pictures for the README', async ({ page }) => {
   await page.waitForTimeout(300)
   await shot(page, 'level-search')
   await open(page, 'Lanterns on the Weir')
-  await page.goto(`${page.url()}/print?seat=cello&letters=1&fingers=1`)
+  await page.goto(`${page.url()}/print?letters=1&fingers=1`)
   await expect(page.locator('.page').first()).toBeVisible()
   await shot(page, 'part')
   await open(page, 'Two Bells and a Gate')

@@ -44,7 +44,7 @@ test('a second group of violins and a bass tuned otherwise are made, read on the
       .first()
       .innerText()
   expect(await said('Late starters')).toBe(await said('Violin'))
-  await page.goto(`${new URL(page.url()).pathname}/print?seat=violin-2`)
+  await page.goto(`${new URL(page.url()).pathname}/print?seats=violin-2`)
   await expect(page.locator('.page').first()).toContainText('Late starters')
   await expect(page.locator('.page').first()).toContainText(TITLE)
 

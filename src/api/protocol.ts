@@ -192,46 +192,6 @@ export const bringState = states(brought)
 export type KeptBackup = { readonly name: string; readonly savedAt: number; readonly bytes: number }
 export type OffShelf = { readonly id: string; readonly title: string; readonly deletedAt: number }
 
-/* A printed part */
-
-/** A part as it is printed: its pages as drawings, where its notes leave the instrument, and what its legend must say. */
-export const printedPartSchema = z.object({
-  pages: z.readonly(z.array(z.string())),
-  problems: z.readonly(z.array(z.string())),
-  seat: z.object({ name: z.string(), byLetter: z.boolean() }),
-  arrows: z.boolean(),
-  positions: z.boolean(),
-  /** Where it stands in the seat's book; empty where nobody has said so. */
-  book: z.string(),
-  composer: z.optional(z.string()),
-  tempo: z.optional(z.string()),
-})
-export type PrintedPart = z.infer<typeof printedPartSchema>
-
-export const partReply = z.discriminatedUnion('ok', [
-  z.object({ ok: z.literal(true), part: printedPartSchema }),
-  z.object({ ok: z.literal(false), problem: z.string() }),
-])
-export type PartReply = z.infer<typeof partReply>
-
-const flag = (byDefault: boolean) =>
-  z.pipe(
-    z.catch(z.enum(['0', '1']), byDefault ? '1' : '0'),
-    z.transform((v) => v === '1'),
-  )
-
-/** What is asked for in the address; anything unknown falls back to the default. */
-export const printQuery = z.object({
-  /** Null: the first seat of the class. */
-  seat: z.catch(z.nullable(seatIdSchema), null),
-  paper: z.catch(z.enum(['a4', 'letter']), 'a4'),
-  letters: flag(false),
-  strings: flag(false),
-  fingers: flag(true),
-  bows: flag(false),
-})
-export type PrintQuery = z.infer<typeof printQuery>
-
 /* Signing in */
 
 export const signInRequest = z.object({ passphrase: z.string().check(z.maxLength(500)) })

@@ -86,10 +86,10 @@ export function overMeasure(m: Measure, meter: Meter): string {
   return out.join('')
 }
 
-/** The engraver's own sign for a beat, as text in its music font. */
+/** The beat that is felt, as text: the faces that ship have its sign. */
 const tempoText = (tempo: number, meter: Meter): string => {
   const { dotted, rate } = feltTempo(meter, tempo)
-  return `<rend fontfam="smufl">\uECA5</rend>${dotted ? '.' : ''} = ${Math.round(rate)}`
+  return `♩${dotted ? '.' : ''} = ${Math.round(rate)}`
 }
 
 /** A syllable as the lowest row. */

@@ -18,11 +18,19 @@ type MeiOptions = {
   readonly parts: readonly Part[]
   readonly rows: readonly Row[]
   readonly positions: boolean
-  readonly labels: boolean
+  /** The names of the staves: at the first system, at each, or not at all. */
+  readonly labels: boolean | 'each'
+  /** Measures before which a system is broken; without it, where the first part's printed lines begin. */
+  readonly breaks?: readonly number[]
+  /** By part: the events under which rows and positions are written; without it, or where it is null, under all. */
+  readonly written?: Readonly<Record<string, ReadonlySet<string> | null>>
 }
 
 const keySig = (key: Key): string => (key.fifths === 0 ? '0' : `${Math.abs(key.fifths)}${key.fifths > 0 ? 's' : 'f'}`)
 const meterAttrs = (m: Meter): string => `meter.count="${m.beats}" meter.unit="${m.unit}"${m.sign ? ` meter.sym="${m.sign}"` : ''}`
+
+/** The measures at which a part's printed lines begin, the first among them. */
+export const printedStarts = ({ line }: Part): number[] => line.measures.flatMap((m, i) => (i === 0 || m.newLine ? [i] : []))
 
 /** The piece as MEI 5, one staff a seat, each at the pitch and in the clef that its part shows. */
 export function meiOf(piece: Piece, options: MeiOptions): string {
@@ -30,6 +38,7 @@ export function meiOf(piece: Piece, options: MeiOptions): string {
   const first = piece.lines[0]
   const meters = placeMeasures(piece, first)
   const body: string[] = []
+  const breaks = new Set(options.breaks ?? printedStarts(options.parts[0]).slice(1))
   let ending: string | null = null
   first.measures.forEach((m, i) => {
     const wanted = m.ending ? m.ending.join(', ') : null
@@ -40,14 +49,13 @@ export function meiOf(piece: Piece, options: MeiOptions): string {
     }
     if (i > 0 && (m.key || m.meter))
       body.push(`<scoreDef${m.key ? ` key.sig="${keySig(m.key)}"` : ''}${m.meter ? ` ${meterAttrs(m.meter)}` : ''}/>`)
-    // Where a part is printed in lines that the class knows, it breaks there.
-    if (i > 0 && options.parts[0].line.measures[i]?.newLine) body.push('<sb/>')
+    if (breaks.has(i)) body.push('<sb/>')
     body.push(measure(m, meters[i], i === first.measures.length - 1, staves))
   })
   if (ending) body.push('</ending>')
   const defs = options.parts.map(({ name, clef: clefName }, i) => {
     const clef = CLEFS[clefName]
-    return `<staffDef n="${i + 1}" lines="5" clef.shape="${clef.sign}" clef.line="${clef.line}">${options.labels ? `<label>${xmlText(name)}</label>` : ''}</staffDef>`
+    return `<staffDef n="${i + 1}" lines="5" clef.shape="${clef.sign}" clef.line="${clef.line}">${options.labels ? `<label>${xmlText(name)}</label>` : ''}${options.labels === 'each' ? `<labelAbbr>${xmlText(name)}</labelAbbr>` : ''}</staffDef>`
   })
   return `<?xml version="1.0" encoding="UTF-8"?>
 <mei xmlns="http://www.music-encoding.org/ns/mei" meiversion="5.0"><meiHead><fileDesc><titleStmt><title>${xmlText(piece.title)}</title></titleStmt><pubStmt/></fileDesc></meiHead>
@@ -173,7 +181,7 @@ class Staff {
       }
     }
     for (const to of this.slursFrom.get(e.event.id) ?? []) out.push(`<slur startid="#${self}" endid="#${this.id(to)}"/>`)
-    if (this.options.positions && e.position && e.keeps) {
+    if (this.options.positions && this.isWritten(e) && e.position && e.keeps) {
       out.push(
         `<dir startid="#${self}" place="above" staff="${this.n}" type="position"><rend fontstyle="normal" fontweight="bold">${xmlText(e.position)}</rend></dir>`,
       )
@@ -183,15 +191,20 @@ class Staff {
     return out
   }
 
+  private isWritten(e: PartEvent): boolean {
+    return this.options.written?.[this.part.id]?.has(e.event.id) ?? true
+  }
+
   private verses(e: PartEvent, event: NoteEvent): string {
-    const rows = ROWS.filter((r) => this.options.rows.includes(r))
+    const all = ROWS.filter((r) => this.options.rows.includes(r))
+    const rows = this.isWritten(e) ? all : []
     const texts = rows.map((row, i) => {
       const text = rowText(this.part, e, row)
       return text
         ? `<verse n="${i + 1}" type="row-${row}" xml:id="${rowId(this.part.id, event.id, row)}"><syl>${xmlText(text)}</syl></verse>`
         : ''
     })
-    return texts.join('') + lyricOf(event, rows.length + 1)
+    return texts.join('') + lyricOf(event, all.length + 1)
   }
 }
 

@@ -18,6 +18,9 @@ const HEAD_WIDTH: Record<string, number> = { E0A2: 1.688, E0A3: 1.18, E0A4: 1.18
 /** Units of the engraving to a staff space. */
 const SPACE = 180
 
+/** Where what stands beside a staff ends, in units of the engraving. */
+const BESIDE = -100
+
 const ROW_LABEL: Record<Row, string> = { letter: 'letter', string: 'string', finger: 'finger' }
 
 const TOKEN =
@@ -25,13 +28,14 @@ const TOKEN =
 
 /**
  * Makes engraved systems ours, as text, before a page sees it: row syllables are centred under their notehead, each
- * row gets its name at the left end, ending at `nameAt` (the engraver prints none), sizes are left to the page.
+ * row gets its name at the left end, ending at `nameAt` (the engraver prints none; null: none is named), and each system
+ * what is said of it in `beside`. Sizes are left to the page.
  */
-export function finishSystem(svg: string, nameAt: number | null): string {
+export function finishSystem(svg: string, nameAt: number | null, beside: readonly string[] = []): string {
   let centre: number | null = null
   let row: { seat: string; row: Row } | null = null
   let system = 0
-  const labels = new Map<string, { y: number; row: Row }>()
+  const labels = new Map<string, { system: number; y: number; row: Row }>()
   const finished = svg.replace(
     TOKEN,
     (whole, head?: string, headX?: string, seat?: string, rowName?: string, textX?: string, textY?: string) => {
@@ -47,7 +51,7 @@ export function finishSystem(svg: string, nameAt: number | null): string {
       if (textX && textY) {
         if (!row || centre === null) return whole
         const key = `${system} ${row.seat} ${row.row}`
-        if (!labels.has(key)) labels.set(key, { y: Number(textY), row: row.row })
+        if (!labels.has(key)) labels.set(key, { system, y: Number(textY), row: row.row })
         row = null
         return `<text text-anchor="middle" x="${Math.round(centre)}" y="${textY}"`
       }
@@ -57,9 +61,67 @@ export function finishSystem(svg: string, nameAt: number | null): string {
       return whole
     },
   )
-  if (nameAt === null) return finished
-  const texts = [...labels.values()].map(
-    ({ y, row: r }) => `<text class="row-name" x="${nameAt}" y="${y}" text-anchor="end" font-size="250px">${ROW_LABEL[r]}</text>`,
-  )
-  return finished.replace(/(<g class="page-margin"[^>]*>)/, `$1${texts.join('')}`)
+  if (nameAt === null && beside.every((b) => !b)) return finished
+  let at = 0
+  return finished.replace(SYSTEM, (open, offset: number) => {
+    at++
+    // Beside the middle of the top staff, whose upper line is the first thing drawn in it.
+    const staff = Number(/class="staff"[^>]*><path d="M-?\d+ (-?\d+)/.exec(finished.slice(offset).replace(/>\s+</g, '><'))?.[1] ?? 0)
+    const line = beside[at - 1]
+      ? [`<text class="row-name" x="${BESIDE}" y="${staff + 2 * SPACE}" text-anchor="end" font-size="250px">${beside[at - 1]}</text>`]
+      : []
+    const texts = [...labels.values()].flatMap((l) =>
+      nameAt !== null && l.system === at
+        ? [`<text class="row-name" x="${nameAt}" y="${l.y}" text-anchor="end" font-size="250px">${ROW_LABEL[l.row]}</text>`]
+        : [],
+    )
+    return `${open}${[...line, ...texts].join('')}`
+  })
+}
+
+const SYSTEM = /<g [^>]*class="system"[^>]*>/g
+
+/** The widths of the measures of a drawing in one system, what of the first stands before its first note or rest, and the height of it all, in units of the engraving. */
+export function measured(svg: string): { readonly widths: readonly number[]; readonly head: number; readonly height: number } {
+  const staves = [...svg.matchAll(/<g id="m\d+"[\s\S]*?<path d="M(-?\d+) -?\d+ L(-?\d+) /g)].map((m) => ({
+    from: Number(m[1]),
+    to: Number(m[2]),
+  }))
+  const first = /class="(?:note|rest|mRest|chord)"[\s\S]*?translate\((-?\d+)/.exec(svg)
+  const { top, bottom } = extent(svg)
+  return {
+    widths: staves.map(({ from, to }) => to - from),
+    head: Math.max(0, Number(first?.[1] ?? 0) - (staves[0]?.from ?? 0) - SPACE),
+    height: bottom - top,
+  }
+}
+
+/** From the highest to the lowest place at which something is drawn. */
+function extent(svg: string): { readonly top: number; readonly bottom: number } {
+  let [top, bottom] = [Infinity, -Infinity]
+  for (const m of svg.matchAll(/(?:translate\(-?\d+, (-?\d+)\)|<text [^>]*\by="(-?\d+)"|\bd="M-?\d+ (-?\d+))/g)) {
+    const y = Number(m[1] ?? m[2] ?? m[3])
+    // The margin's own shift is no place of a drawing.
+    if (m[1] !== undefined && y === 0) continue
+    top = Math.min(top, y)
+    bottom = Math.max(bottom, y)
+  }
+  return { top, bottom }
+}
+
+/**
+ * The systems of a page moved apart until it is filled, or `most` units further apart: what the engraver leaves together at
+ * the top. A last page of several keeps the spacing that its systems have.
+ */
+export function spreadSystems(svg: string, { height, most, last }: { height: number; most: number; last: boolean }): string {
+  const starts = [...svg.matchAll(SYSTEM)].map((m) => m.index)
+  if (starts.length < 2) return svg
+  const { bottom } = extent(svg.slice(starts.at(-1)))
+  const free = height - bottom - 2 * SPACE
+  const gap = Math.max(0, Math.min(most, last ? most / 2 : Infinity, free / (starts.length - 1)))
+  let i = -1
+  return svg.replace(SYSTEM, (open) => {
+    i++
+    return i === 0 ? open : open.replace('<g ', `<g transform="translate(0, ${Math.round(i * gap)})" `)
+  })
 }

@@ -1,3 +1,4 @@
+import { fileName } from './fileName'
 import { partOfSeat } from '@/core/part/part'
 import type { Piece } from '@/core/piece/piece'
 import { mapsOf, type Ensemble } from '@/core/seats/ensemble'
@@ -48,11 +49,3 @@ export function exported(kind: ExportKind, piece: Piece, plan: Plan, ensemble: E
   }
   return { name, type, bytes: bytes() }
 }
-
-/** A title as a file name that every system takes. */
-const fileName = (title: string): string =>
-  title
-    .replace(/[\\/:*?"<>|\u0000-\u001f]+/g, ' ')
-    .replace(/\s+/g, ' ')
-    .replace(/^[. ]+|[. ]+$/g, '')
-    .slice(0, 100) || 'Untitled'

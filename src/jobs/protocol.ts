@@ -1,7 +1,12 @@
 import * as z from 'zod/mini'
-import { seatIdSchema } from '@/core/seats/seat'
+import { AMOUNTS } from '@/core/part/written'
+import { MOST_SEATS, seatIdSchema } from '@/core/seats/seat'
 import { BRINGING } from '@/api/protocol'
 import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
+
+const sheet = { seat: z.nullable(seatIdSchema), much: z.enum(AMOUNTS) }
+const rows = { letters: z.boolean(), strings: z.boolean(), fingers: z.boolean(), bows: z.boolean() }
+const drawing = { paper: z.enum(['a4', 'letter']), size: z.enum(['small', 'normal', 'large']), ...rows }
 
 /** The work that is done away from the thread that answers. Pieces are named by id: the worker reads the data file itself. */
 export const taskSchema = z.discriminatedUnion('kind', [
@@ -11,17 +16,24 @@ export const taskSchema = z.discriminatedUnion('kind', [
     ids: z.array(z.string()).check(z.maxLength(200)),
     measures: z.int().check(z.minimum(1), z.maximum(100)),
   }),
-  /** A part as pages. */
+  /** A sheet as pages: of a seat, or (null) the score. */
+  z.object({ kind: z.literal('sheet'), id: z.string(), ...sheet, ...drawing }),
+  /** Sheets as one PDF. */
   z.object({
-    kind: z.literal('pages'),
+    kind: z.literal('pdf'),
     id: z.string(),
-    /** Null: the first of the class. */
-    seat: z.nullable(seatIdSchema),
-    paper: z.enum(['a4', 'letter']),
-    letters: z.boolean(),
-    strings: z.boolean(),
-    fingers: z.boolean(),
-    bows: z.boolean(),
+    sheets: z.array(z.object(sheet)).check(z.maxLength(MOST_SEATS + 1)),
+    ...drawing,
+    now: z.int(),
+  }),
+  /** The same in systems as wide as a screen. */
+  z.object({
+    kind: z.literal('systems'),
+    id: z.string(),
+    ...sheet,
+    ...rows,
+    width: z.int().check(z.minimum(1), z.maximum(4000)),
+    scale: z.int().check(z.minimum(1), z.maximum(200)),
   }),
   /** The first measures of a saved version, engraved. */
   z.object({ kind: z.literal('version'), id: z.string(), version: z.int(), measures: z.int().check(z.minimum(1)) }),

@@ -1,17 +1,13 @@
-import { bookFor } from '@/core/seats/plan'
-import { sayBook } from '@/core/seats/book'
-import { headMeasure } from '@/core/piece/address'
 import { rmSync } from 'node:fs'
-import { partOfSeat } from '@/core/part/part'
-import { sayTempo } from '@/core/piece/headline'
-import { ensembleMapper, seatMap } from '@/core/seats/ensemble'
+import { ensembleMapper } from '@/core/seats/ensemble'
 import { previewOf, type Preview } from '@/core/seats/preview'
-import { meiOf } from '@/engrave/mei'
 import { serverToolkit } from '@/engrave/server'
 import { slimmed } from '@/engrave/post'
-import { engravePages, engraveSystems } from '@/engrave/toolkit'
+import { systemsOf, type Sheet } from '@/engrave/sheet'
+import { keptSheet } from './sheets'
+import { engraveSystems } from '@/engrave/toolkit'
 import { tuneMei } from '@/engrave/tune'
-import type { Row } from '@/engrave/rows'
+import { pdfOf } from '@/paper/pdf'
 import { exported, type Export } from '@/formats/export'
 import { theClass } from '@/store/classes'
 import { connect, noteOpened } from '@/store/connection'
@@ -33,19 +29,6 @@ import type { Task, TaskKind } from './protocol'
 import { sayIssue } from '@/core/issue'
 
 export type { Preview }
-/** A printed part: its pages, where its notes leave the instrument, and what its legend must say. */
-export type Pages = {
-  readonly pages: readonly string[]
-  readonly problems: readonly string[]
-  readonly seat: { readonly name: string; readonly byLetter: boolean }
-  /** Whether a finger lies low or high, and whether the hand is in more than one position. */
-  readonly arrows: boolean
-  readonly positions: boolean
-  /** Where it stands in the seat's book; empty where nobody has said so. */
-  readonly book: string
-  readonly composer?: string
-  readonly tempo?: string
-}
 export type VersionShown = {
   readonly version: number
   readonly savedAt: number
@@ -62,7 +45,10 @@ export type Shelved = { readonly added: readonly { id: string; title: string }[]
 /** What each kind of work brings. */
 export type Results = {
   previews: Record<string, Preview | null>
-  pages: Pages | null
+  sheet: Sheet | null
+  /** A file of the sheets, with the title that its name is made of. */
+  pdf: { readonly title: string; readonly bytes: Uint8Array } | null
+  systems: readonly string[] | null
   version: VersionShown | null
   export: Export | null
   pins: PinsSay
@@ -90,6 +76,18 @@ async function using<T>(as: 'reading' | 'writing', work: (db: Knex) => Promise<T
   }
 }
 
+/** A piece with what it is mapped by; null when there is none. */
+async function sourceOf(db: Knex, id: string) {
+  const stored = await getPiece(db, id)
+  return stored && { piece: stored.piece, plan: stored.plan, klass: (await theClass(db)).settings }
+}
+
+/** What stands under the notes, and whether every bow stands over them. */
+const marked = ({ letters, strings, fingers, bows }: Record<'letters' | 'strings' | 'fingers' | 'bows', boolean>) => ({
+  rows: [...(letters ? (['letter'] as const) : []), ...(strings ? (['string'] as const) : []), ...(fingers ? (['finger'] as const) : [])],
+  bows,
+})
+
 type Of<K extends TaskKind> = Extract<Task, { kind: K }>
 
 const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise<Results[K]> } = {
@@ -100,31 +98,26 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       for (const p of await getPieces(db, ids)) made[p.id] = previewOf(p.piece, p.plan, settings, measures)
       return made
     }),
-  pages: ({ id, seat, paper, ...wanted }) =>
+  sheet: ({ id, seat, much, paper, size, ...rows }) =>
     using('reading', async (db) => {
-      const stored = await getPiece(db, id)
-      if (!stored) return null
-      const { piece, plan } = stored
-      const klass = (await theClass(db)).settings
-      const player = seatsOf(klass).find((s) => s.id === (seat ?? s.id))
-      if (!player) return null
-      const map = seatMap(piece, plan, klass, player)
-      const rows: Row[] = [
-        ...(wanted.letters ? (['letter'] as const) : []),
-        ...(wanted.strings ? (['string'] as const) : []),
-        ...(wanted.fingers ? (['finger'] as const) : []),
-      ]
-      const mei = meiOf(piece, { parts: [partOfSeat(piece, map, wanted.bows)], rows, positions: true, labels: false })
-      return {
-        pages: engravePages(await serverToolkit(), mei, paper, rows.length > 1),
-        problems: map.problems.map((p) => `${headMeasure(map.line, p.placed.at.index)}, beat ${p.beat}: ${p.text}`),
-        book: sayBook(bookFor(plan, player.id)),
-        seat: { name: player.name, byLetter: player.instrument.byLetter },
-        arrows: map.notes.some((n) => n.stop.place !== 'normal'),
-        positions: new Set(map.notes.map((n) => n.position).filter(Boolean)).size > 1,
-        ...(piece.composer ? { composer: piece.composer } : {}),
-        ...(piece.tempo ? { tempo: sayTempo(piece.meter, piece.tempo) } : {}),
+      const source = await sourceOf(db, id)
+      return source && keptSheet(source, { seat, much, ...marked(rows) }, { paper, size })
+    }),
+  pdf: ({ id, sheets, paper, size, now, ...rows }) =>
+    using('reading', async (db) => {
+      const source = await sourceOf(db, id)
+      if (!source) return null
+      const made: Sheet[] = []
+      for (const { seat, much } of sheets) {
+        const sheet = await keptSheet(source, { seat, much, ...marked(rows) }, { paper, size })
+        if (sheet) made.push(sheet)
       }
+      return made.length === 0 ? null : { title: source.piece.title, bytes: await pdfOf(made, paper, new Date(now)) }
+    }),
+  systems: ({ id, seat, much, width, scale, ...rows }) =>
+    using('reading', async (db) => {
+      const source = await sourceOf(db, id)
+      return source && systemsOf(await serverToolkit(), source, { seat, much, ...marked(rows) }, width, scale)
     }),
   version: ({ id, version, measures }) =>
     using('reading', async (db) => {

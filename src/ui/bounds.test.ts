@@ -6,7 +6,7 @@ import { planSchema } from '@/core/seats/plan'
 import { taskSchema } from '@/jobs/protocol'
 import { contentsSchema, oldLibrarySchema, pieceLineSchema, versionLineSchema } from '@/store/library/format'
 import { classSaveRequest, notesRequest, saveRequest } from '@/api/protocol'
-import { printQuery } from '@/api/protocol'
+import { handOutQuery, sheetQuery, standQuery } from '@/api/handOut'
 import { bringRequest } from '@/formats/brought'
 import { shelfQuery } from '@/api/protocol'
 
@@ -20,7 +20,9 @@ const OUTSIDE: Record<string, z.ZodMiniType> = {
   'class save': classSaveRequest,
   bring: bringRequest,
   shelf: shelfQuery,
-  print: printQuery,
+  handOut: handOutQuery,
+  sheet: sheetQuery,
+  stand: standQuery,
   'library contents': contentsSchema,
   'library piece': pieceLineSchema,
   'library version': versionLineSchema,

@@ -1,0 +1,136 @@
+import * as z from 'zod/mini'
+import { AMOUNTS, type Amount } from '@/core/part/written'
+import { MOST_SEATS, seatIdSchema, type SeatId } from '@/core/seats/seat'
+
+const flag = (byDefault: boolean) =>
+  z.pipe(
+    z.catch(z.enum(['0', '1']), byDefault ? '1' : '0'),
+    z.transform((v) => v === '1'),
+  )
+
+/** How it is drawn, alike on every sheet; anything unknown falls back to the default. */
+const drawing = {
+  paper: z.catch(z.enum(['a4', 'letter']), 'a4'),
+  size: z.catch(z.enum(['small', 'normal', 'large']), 'normal'),
+  letters: flag(false),
+  strings: flag(false),
+  fingers: flag(true),
+  bows: flag(false),
+}
+
+/** One sheet as it is asked for: of a seat, or (null) the score of all. */
+export const sheetQuery = z.object({
+  seat: z.catch(z.nullable(seatIdSchema), null),
+  much: z.catch(z.enum(AMOUNTS), 'all'),
+  ...drawing,
+})
+export type SheetQuery = z.infer<typeof sheetQuery>
+
+/** The same in systems as wide as a screen, in pixels, at a size of its own in percent. */
+export const standQuery = z.object({
+  seat: z.catch(z.nullable(seatIdSchema), null),
+  much: z.catch(z.enum(AMOUNTS), 'all'),
+  width: z.catch(z.coerce.number().check(z.int(), z.minimum(200), z.maximum(4000)), 800),
+  scale: z.catch(z.coerce.number().check(z.int(), z.minimum(20), z.maximum(200)), 60),
+  letters: flag(false),
+  strings: flag(false),
+  fingers: flag(true),
+  bows: flag(false),
+})
+export type StandQuery = z.infer<typeof standQuery>
+
+/** What everybody gets, and what seats get otherwise. */
+export type HandOut = {
+  /** Whose parts are printed; null: of every seat. */
+  readonly seats: readonly SeatId[] | null
+  /** How much is written in for everybody, and by seat where it is otherwise. */
+  readonly much: Amount
+  readonly own: Readonly<Record<SeatId, Amount>>
+  /** How much stands in the teacher's score; null: none is printed. */
+  readonly score: Amount | null
+} & Omit<SheetQuery, 'seat' | 'much'>
+
+/** A list in one word of an address. */
+const words = (text: string): string[] => text.split(',').filter(Boolean).slice(0, MOST_SEATS)
+
+/** What is asked for in the address of Hand out. */
+export const handOutQuery = z.pipe(
+  z.object({
+    seats: z.catch(z.nullable(z.string().check(z.maxLength(400))), null),
+    much: z.catch(z.enum(AMOUNTS), 'all'),
+    own: z.catch(z.string().check(z.maxLength(600)), ''),
+    score: z.catch(z.nullable(z.enum(AMOUNTS)), null),
+    ...drawing,
+  }),
+  z.transform(({ seats, own, ...rest }): HandOut => {
+    const named = words(own).flatMap((word) => {
+      const [seat, much] = word.split(':')
+      const amount = AMOUNTS.find((a) => a === much)
+      return seatIdSchema.safeParse(seat).success && amount ? [[seat, amount] as const] : []
+    })
+    return {
+      ...rest,
+      seats: seats === null ? null : words(seats).filter((s) => seatIdSchema.safeParse(s).success),
+      own: Object.fromEntries(named),
+    }
+  }),
+)
+
+const bit = (on: boolean) => (on ? '1' : '0')
+const drawn = ({ paper, size, letters, strings, fingers, bows }: Omit<SheetQuery, 'seat' | 'much'>): [string, string][] => [
+  ['paper', paper],
+  ['size', size],
+  ['letters', bit(letters)],
+  ['strings', bit(strings)],
+  ['fingers', bit(fingers)],
+  ['bows', bit(bows)],
+]
+
+/** The same as it stands in an address. */
+export function handOutParams(h: HandOut): string {
+  const own = Object.entries(h.own).map(([seat, much]) => `${seat}:${much}`)
+  return new URLSearchParams([
+    ...(h.seats ? [['seats', h.seats.join(',')]] : []),
+    ['much', h.much],
+    ...(own.length ? [['own', own.join(',')]] : []),
+    ...(h.score ? [['score', h.score]] : []),
+    ...drawn(h),
+  ]).toString()
+}
+
+/** The sheets that are printed, in score order, the teacher's score last. */
+export function sheetsOf(h: HandOut, seats: readonly SeatId[]): SheetQuery[] {
+  const { paper, size, letters, strings, fingers, bows } = h
+  const drawing = { paper, size, letters, strings, fingers, bows }
+  return [
+    ...seats.filter((s) => h.seats === null || h.seats.includes(s)).map((seat) => ({ seat, much: h.own[seat] ?? h.much, ...drawing })),
+    ...(h.score ? [{ seat: null, much: h.score, ...drawing }] : []),
+  ]
+}
+
+/** A sheet as it is asked for in an address. */
+export const sheetParams = ({ seat, much, ...rest }: SheetQuery): string =>
+  new URLSearchParams([...(seat ? [['seat', seat]] : []), ['much', much], ...drawn(rest)]).toString()
+
+/** A sheet as it comes: who it is for, what its marks mean, where its notes leave what the seat has, and its pages as drawings. */
+export const sheetSchema = z.object({
+  title: z.string(),
+  name: z.string(),
+  book: z.string(),
+  side: z.string(),
+  legend: z.string(),
+  problems: z.readonly(z.array(z.string())),
+  pages: z.readonly(z.array(z.string())),
+})
+
+export const sheetReply = z.discriminatedUnion('ok', [
+  z.object({ ok: z.literal(true), sheet: sheetSchema }),
+  z.object({ ok: z.literal(false), problem: z.string() }),
+])
+export type SheetReply = z.infer<typeof sheetReply>
+
+export const standReply = z.discriminatedUnion('ok', [
+  z.object({ ok: z.literal(true), systems: z.readonly(z.array(z.string())) }),
+  z.object({ ok: z.literal(false), problem: z.string() }),
+])
+export type StandReply = z.infer<typeof standReply>

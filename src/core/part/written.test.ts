@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest'
+import { classAt, DEFAULT_CLASS } from '../seats/class'
+import { ensembleMapper } from '../seats/ensemble'
+import { emptyPlan } from '../seats/plan'
+import { pieceFrom } from '../testing/piece'
+import { partOfSeat } from './part'
+import { writtenIn, type Amount } from './written'
+
+const D = { fifths: 2, mode: 'major' } as const
+const written = (text: string, seat: string, amount: Amount, klass = DEFAULT_CLASS) => {
+  const piece = pieceFrom(text, D)
+  const at = writtenIn(
+    partOfSeat(piece, ensembleMapper()(piece, { ...emptyPlan(), octaves: { violin: 0, cello: -1 } }, klass)[seat], false),
+    amount,
+  )
+  return at === null ? 'all' : [...at].map((id) => Number(id.slice(1)))
+}
+
+describe('how much is written in', () => {
+  it('everything and nothing', () => {
+    expect(written('D4 E4', 'violin', 'all')).toBe('all')
+    expect(written('D4 E4', 'violin', 'none')).toEqual([])
+  })
+  it('where it changes: the first note, another string, a letter or finger that has moved; not where fingers go on', () => {
+    // D string up, over to A (4th note is the open A), down again on D.
+    expect(written('D4 E4 F#4 A4 B4 C#5 B4 F#4', 'violin', 'changes')).toEqual([0, 3, 7])
+    // F natural after F sharp: the same letter, the same finger, elsewhere; and sharp again.
+    expect(written('D4 F#4 E4 F4 E4 F4 F#4', 'violin', 'changes')).toEqual([0, 3, 5, 6])
+    // On the cello the letter moves though another finger plays it.
+    expect(written('D4 F#4 E4 F4 E4 F4', 'cello', 'changes')).toEqual([0, 3, 5])
+  })
+  it('where it changes: another position, and the way back from it', () => {
+    const at = written('A5 B5 C#6 D6 C#6 B5 A5 z B4 A4', 'violin', 'changes', classAt('third-position'))
+    expect(at).toContain(0)
+    expect(at).toContain(8)
+  })
+  it('new or altered: signs, and what the class has not learned; each note that a sign stands before, not those it holds for', () => {
+    expect(written('D4 F#4 F4 F4 G4 F#4', 'violin', 'new')).toContain(2)
+    expect(written('D4 F#4 F4 F4 G4 F#4', 'violin', 'new', classAt('third-position'))).toEqual([2])
+    expect(written('D4 F#4 F4 F#4 G4 F#4', 'violin', 'new', classAt('third-position'))).toEqual([2, 3])
+    expect(written('D4 E4 D4', 'violin', 'new', classAt('third-position'))).toEqual([])
+  })
+  it('an event that only holds on, or rests, has nothing written in', () => {
+    expect(written('D4:h. F4~ F4 z F#4 z', 'violin', 'changes')).toEqual([0, 1, 4])
+  })
+})

@@ -1,0 +1,106 @@
+import { capital } from '@/core/names'
+import { headMeasure } from '@/core/piece/address'
+import { sayTempo } from '@/core/piece/headline'
+import type { Piece } from '@/core/piece/piece'
+import { partOfSeat, type Part } from '@/core/part/part'
+import { writtenIn, type Amount } from '@/core/part/written'
+import type { ClassSettings } from '@/core/seats/class'
+import { sayBook } from '@/core/seats/book'
+import { ensembleMapper, mapsOf, seatMap } from '@/core/seats/ensemble'
+import { bookFor, type Plan } from '@/core/seats/plan'
+import { seatsOf, type SeatId } from '@/core/seats/seat'
+import type { MappedNote, SeatMap } from '@/core/fingering/map'
+import { meiOf, printedStarts } from './mei'
+import type { Row } from './rows'
+import { engravePages, engraveStand, type NoteSize, type Paper, type Toolkit } from './toolkit'
+
+/** What stands on a sheet: whose it is (null: the score of all seats), how much is written in, and how it is drawn. */
+export type Wanted = {
+  readonly seat: SeatId | null
+  readonly much: Amount
+  readonly rows: readonly Row[]
+  readonly bows: boolean
+}
+export type Drawn = { readonly paper: Paper; readonly size: NoteSize }
+
+/** A sheet of paper for one seat, or for the teacher. */
+export type Sheet = {
+  readonly title: string
+  readonly name: string
+  /** Where it stands in the seat's book; empty where nobody has said so. */
+  readonly book: string
+  readonly side: string
+  readonly legend: string
+  readonly problems: readonly string[]
+  readonly pages: readonly string[]
+}
+
+type Source = { readonly piece: Piece; readonly plan: Plan; readonly klass: ClassSettings }
+
+/** The maps that a sheet shows; null when the class has no such seat. */
+function mapsFor({ piece, plan, klass }: Source, seat: SeatId | null): readonly SeatMap[] | null {
+  if (seat === null) return mapsOf(ensembleMapper()(piece, plan, klass))
+  const player = seatsOf(klass).find((s) => s.id === seat)
+  return player ? [seatMap(piece, plan, klass, player)] : null
+}
+
+/** What is engraved for it: MEI for given breaks. */
+function meiFor(piece: Piece, maps: readonly SeatMap[], { much, rows, bows }: Wanted) {
+  const parts = maps.map((m) => partOfSeat(piece, m, bows))
+  const written = Object.fromEntries(parts.map((p) => [p.id, writtenIn(p, much)]))
+  const shown = much === 'none' ? [] : rows
+  const labels = parts.length > 1 ? ('each' as const) : false
+  const mei = (breaks: readonly number[]) => meiOf(piece, { parts, rows: shown, positions: much !== 'none', labels, breaks, written })
+  return { parts, mei, starts: printedStarts(parts[0]), rowNames: shown.length > 1 }
+}
+
+/** A sheet as pages; null when the class has no such seat. */
+export function sheetOf(toolkit: Toolkit, source: Source, wanted: Wanted, drawn: Drawn): Sheet | null {
+  const { piece, plan } = source
+  const maps = mapsFor(source, wanted.seat)
+  if (!maps) return null
+  const [only] = maps
+  const made = meiFor(piece, maps, wanted)
+  const alone = maps.length === 1 ? only : null
+  return {
+    title: piece.title,
+    name: wanted.seat === null ? 'Score' : only.seat.name,
+    book: alone ? capital(sayBook(bookFor(plan, only.seat.id))) : '',
+    side: [piece.composer ?? '', piece.tempo ? sayTempo(piece.meter, piece.tempo) : ''].filter(Boolean).join(' · '),
+    legend: legendOf(maps, made.parts, wanted),
+    problems: maps.flatMap((map) =>
+      map.problems.map((p) => {
+        const text = `${headMeasure(map.line, p.placed.at.index)}, beat ${p.beat}: ${p.text}`
+        return alone ? text : `${map.seat.name}: ${text}`
+      }),
+    ),
+    pages: engravePages(toolkit, { ...made, staves: maps.length, ...drawn }),
+  }
+}
+
+/** The same music in systems as wide as a screen, in pixels; null when the class has no such seat. */
+export function systemsOf(toolkit: Toolkit, source: Source, wanted: Wanted, width: number, scale: number): readonly string[] | null {
+  const maps = mapsFor(source, wanted.seat)
+  return maps && engraveStand(toolkit, meiFor(source.piece, maps, wanted), width, scale)
+}
+
+/** What the marks on the sheet mean, of those that stand on it. */
+function legendOf(maps: readonly SeatMap[], parts: readonly Part[], { much, rows }: Wanted): string {
+  const shown = parts.flatMap((p, i) => {
+    const at = writtenIn(p, much)
+    const written = maps[i].notes.filter((n) => !n.held && (at?.has(n.placed.event.id) ?? true))
+    const said = p.measures.some((m) => m.events.some((e) => e.position && (at?.has(e.event.id) ?? true)))
+    return [{ byLetter: maps[i].instrument.byLetter, written, said }]
+  })
+  const any = (test: (n: MappedNote, byLetter: boolean) => boolean) => shown.some((s) => s.written.some((n) => test(n, s.byLetter)))
+  const fingers = rows.includes('finger')
+  const under = rows.length > 0 && any(() => true)
+  return [
+    ...(under && much === 'changes' ? ['Written where string, position or finger changes and at signs'] : []),
+    ...(under && much === 'new' ? ['Written at new notes and at signs'] : []),
+    ...(fingers && any((n) => n.stop.finger === 0) ? ['0 open string'] : []),
+    ...(fingers && any((n, byLetter) => byLetter && n.stop.place !== 'normal') ? ['↓ low finger, ↑ high finger'] : []),
+    ...(fingers && any((n, byLetter) => !byLetter && n.stop.place !== 'normal') ? ['↓ finger reached back, ↑ forward'] : []),
+    ...(much !== 'none' && shown.some((s) => s.said) ? ['Roman numeral: position'] : []),
+  ].join(' · ')
+}

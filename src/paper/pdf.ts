@@ -1,0 +1,71 @@
+import PDFDocument from 'pdfkit'
+import { MARGIN, PAPERS, type Paper } from '@/engrave/toolkit'
+import type { Sheet } from '@/engrave/sheet'
+import { drawEngraving } from './draw'
+import { widthOf, write, type Words } from './write'
+
+/** Points (1/72 inch) to a tenth of a millimetre. */
+const POINT = 72 / 254
+
+/** Sheets as one PDF: vectors, fonts embedded, each sheet beginning on a page of its own and named in the outline. `made` is the date that stands in the file. */
+export async function pdfOf(sheets: readonly Sheet[], paper: Paper, made: Date): Promise<Uint8Array> {
+  const { width, height } = PAPERS[paper]
+  const size: [number, number] = [width * POINT, height * POINT]
+  const [{ title }] = sheets
+  const doc = new PDFDocument({
+    size,
+    margin: 0,
+    autoFirstPage: false,
+    // None: what is given here and taken up again by name would be parsed anew each time.
+    font: null as unknown as string,
+    info: { Title: title, Creator: 'Even Seat', CreationDate: made },
+  })
+  const chunks: Buffer[] = []
+  doc.on('data', (chunk: Buffer) => chunks.push(chunk))
+  const ended = new Promise<void>((resolve, reject) => {
+    doc.on('end', resolve)
+    doc.on('error', reject)
+  })
+  for (const sheet of sheets)
+    sheet.pages.forEach((svg, i) => {
+      doc.addPage({ size, margin: 0 })
+      if (i === 0) doc.outline.addItem(sheet.name)
+      head(doc, sheet, i, size[0])
+      drawEngraving(doc, svg, { x: 0, y: MARGIN.title * POINT, width: size[0] })
+      foot(doc, sheet, i, size)
+    })
+  doc.end()
+  await ended
+  return new Uint8Array(Buffer.concat(chunks))
+}
+
+/** Sizes of type in points, as the page on the screen has them (globals.css). */
+const TYPE = { title: 19, seat: 13, side: 11, book: 10, foot: 9.5 } as const
+
+/** The title in the middle, shrunk where it would meet what stands beside it; the seat at the left, who and how fast at the right. */
+function head(doc: PDFKit.PDFDocument, { title, name, book, side }: Sheet, page: number, width: number): void {
+  const margin = MARGIN.side * POINT
+  const base = (MARGIN.title - 50) * POINT
+  const left: Words[] = [{ text: name, hand: 'strong', size: TYPE.seat }]
+  const right: Words[] = page === 0 && side ? [{ text: side, hand: 'plain', size: TYPE.side }] : []
+  const beside = Math.max(
+    widthOf(doc, left),
+    widthOf(doc, right),
+    book && page === 0 ? widthOf(doc, [{ text: book, hand: 'plain', size: TYPE.book }]) : 0,
+  )
+  const middle: Words = page === 0 ? { text: title, hand: 'title', size: TYPE.title } : { text: title, hand: 'plain', size: TYPE.side }
+  const room = width - 2 * (margin + beside + 12)
+  const shrunk = { ...middle, size: middle.size * Math.min(1, room / Math.max(1, widthOf(doc, [middle]))) }
+  write(doc, [shrunk], width / 2, base, 'middle')
+  write(doc, left, margin, book && page === 0 ? base - TYPE.book * 1.25 : base)
+  if (book && page === 0) write(doc, [{ text: book, hand: 'plain', size: TYPE.book }], margin, base)
+  write(doc, right, width - margin, base, 'end')
+}
+
+function foot(doc: PDFKit.PDFDocument, { legend, pages }: Sheet, page: number, [width, height]: readonly [number, number]): void {
+  const margin = MARGIN.side * POINT
+  const base = height - 90 * POINT
+  const one = (text: string): Words[] => [{ text, hand: 'plain', size: TYPE.foot }]
+  if (page === 0 && legend) write(doc, one(legend), margin, base)
+  write(doc, one(`${page + 1} / ${pages.length}`), width - margin, base, 'end')
+}

@@ -1,0 +1,191 @@
+'use client'
+
+import Link from 'next/link'
+import type { HandOut } from '@/api/handOut'
+import { sheetParams } from '@/api/handOut'
+import { AMOUNTS, type Amount } from '@/core/part/written'
+import { count } from '@/core/count'
+import type { SeatId } from '@/core/seats/seat'
+import { Choice } from '@/ui/kit/Choice'
+import { Select } from '@/ui/kit/Select'
+import type { SheetState } from './useSheets'
+
+type Props = {
+  id: string
+  seats: readonly { id: SeatId; name: string }[]
+  wanted: HandOut
+  change: (by: Partial<HandOut>) => void
+  sheets: readonly SheetState[]
+}
+
+const AMOUNT: Record<Amount, string> = {
+  all: 'everything',
+  changes: 'only where it changes',
+  new: 'only new or altered',
+  none: 'nothing',
+}
+
+const MARKS = [
+  { key: 'letters', name: 'letters' },
+  { key: 'strings', name: 'strings' },
+  { key: 'fingers', name: 'fingers' },
+  { key: 'bows', name: 'bows, over them' },
+] as const
+
+const SIZES = [
+  ['small', 'small'],
+  ['normal', 'normal'],
+  ['large', 'large'],
+] as const
+const PAPERS = [
+  ['a4', 'A4'],
+  ['letter', 'Letter'],
+] as const
+
+/** Who gets what: a row a seat, how much is written in for it, and what is alike on all sheets. */
+export function HandOutPanel({ id, seats, wanted, change, sheets }: Props) {
+  const ids = seats.map((s) => s.id)
+  const chosen = wanted.seats ?? ids
+  const toggle = (seat: SeatId, on: boolean) => {
+    const next = ids.filter((s) => (s === seat ? on : chosen.includes(s)))
+    change({ seats: next.length === ids.length ? null : next })
+  }
+  const write = (seat: SeatId, much: Amount) => {
+    const { [seat]: _, ...others } = wanted.own
+    change({ own: much === wanted.much ? others : { ...others, [seat]: much } })
+  }
+  const beyond = sheets.flatMap(({ query, made }) =>
+    query.seat !== null && made?.ok && made.sheet.problems.length > 0 ? [{ name: made.sheet.name, problems: made.sheet.problems }] : [],
+  )
+  return (
+    <aside className="not-printed hand-out-panel" aria-label="What is printed">
+      <section>
+        <h2 className="panel-head">For whom, and how much is written in</h2>
+        <label className="mb-2 flex items-center justify-between gap-2">
+          for everybody
+          <AmountSelect label="How much for everybody" value={wanted.much} onChange={(much) => change({ much, own: {} })} />
+        </label>
+        <ul className="grid gap-1">
+          {seats.map((s) => (
+            <li key={s.id} className="flex items-center justify-between gap-2">
+              <label className="tick">
+                <input
+                  type="checkbox"
+                  className="accent-rosin"
+                  checked={chosen.includes(s.id)}
+                  onChange={(e) => toggle(s.id, e.target.checked)}
+                />
+                {s.name}
+              </label>
+              <AmountSelect
+                label={`How much for ${s.name}`}
+                value={wanted.own[s.id] ?? wanted.much}
+                own={s.id in wanted.own}
+                disabled={!chosen.includes(s.id)}
+                onChange={(much) => write(s.id, much)}
+              />
+            </li>
+          ))}
+          <li className="flex items-center justify-between gap-2 border-t border-rule pt-1">
+            <label className="tick">
+              <input
+                type="checkbox"
+                className="accent-rosin"
+                checked={wanted.score !== null}
+                onChange={(e) => change({ score: e.target.checked ? 'all' : null })}
+              />
+              Teacher’s score
+            </label>
+            <AmountSelect
+              label="How much in the score"
+              value={wanted.score ?? 'all'}
+              disabled={wanted.score === null}
+              onChange={(score) => change({ score })}
+            />
+          </li>
+        </ul>
+      </section>
+      <fieldset>
+        <legend className="panel-head">What is written at the notes</legend>
+        <div className="flex flex-wrap gap-x-4 gap-y-1">
+          {MARKS.map((m) => (
+            <label key={m.key} className="tick">
+              <input
+                type="checkbox"
+                className="accent-rosin"
+                checked={wanted[m.key]}
+                onChange={(e) => change({ [m.key]: e.target.checked })}
+              />
+              {m.name}
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <section className="flex flex-wrap gap-x-4 gap-y-3">
+        <div>
+          <h2 className="panel-head">Notes</h2>
+          <Choice label="Size of the notes" value={wanted.size} options={SIZES} onChange={(size) => change({ size })} />
+        </div>
+        <div>
+          <h2 className="panel-head">Paper</h2>
+          <Choice label="Paper" value={wanted.paper} options={PAPERS} onChange={(paper) => change({ paper })} />
+        </div>
+      </section>
+      <section>
+        <h2 className="panel-head">To read from a screen</h2>
+        <p className="mb-1 text-fine text-soft">A part that fits a phone or tablet on the stand, as wide as it is held.</p>
+        <ul className="flex flex-wrap gap-x-3 gap-y-1">
+          {seats.map((s) => (
+            <li key={s.id}>
+              <Link
+                className="inline-block py-1 underline underline-offset-2"
+                href={`/pieces/${id}/stand?${sheetParams({ ...wanted, seat: s.id, much: wanted.own[s.id] ?? wanted.much })}`}
+              >
+                {s.name}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </section>
+      {beyond.length > 0 && (
+        <section>
+          <h2 className="panel-head">Beyond what a seat has learned</h2>
+          {beyond.map(({ name, problems }) => (
+            <details key={name} className="text-sm">
+              <summary className="cursor-pointer py-0.5">
+                <span className="font-semibold text-madder">{name}</span>: {count(problems.length, 'place')}
+              </summary>
+              <ul className="list-disc pb-1 pl-5">
+                {problems.map((p) => (
+                  <li key={p}>{p}</li>
+                ))}
+              </ul>
+            </details>
+          ))}
+        </section>
+      )}
+    </aside>
+  )
+}
+
+type AmountProps = { label: string; value: Amount; own?: boolean; disabled?: boolean; onChange: (much: Amount) => void }
+
+function AmountSelect({ label, value, own = false, disabled = false, onChange }: AmountProps) {
+  return (
+    <Select
+      size="small"
+      className="w-44"
+      aria-label={label}
+      own={own}
+      disabled={disabled}
+      value={value}
+      onChange={(e) => onChange(AMOUNTS.find((a) => a === e.target.value) ?? 'all')}
+    >
+      {AMOUNTS.map((a) => (
+        <option key={a} value={a}>
+          {AMOUNT[a]}
+        </option>
+      ))}
+    </Select>
+  )
+}

@@ -1,0 +1,58 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { useOptimistic, useTransition } from 'react'
+import { handOutParams, sheetsOf, type HandOut } from '@/api/handOut'
+import type { SeatId } from '@/core/seats/seat'
+import { HandOutBar } from './HandOutBar'
+import { HandOutPanel } from './HandOutPanel'
+import { Sheets } from './Sheets'
+import { useSheets } from './useSheets'
+
+type Props = { id: string; title: string; seats: readonly { id: SeatId; name: string }[]; wanted: HandOut }
+
+/** What the class takes home: who gets what at the left, beside it the sheets as they are printed. */
+export function HandOutView({ id, title, seats, wanted: shown }: Props) {
+  const router = useRouter()
+  // A choice answers at once; the paper follows when it is engraved.
+  const [wanted, setWanted] = useOptimistic(shown)
+  const [, start] = useTransition()
+  const change = (by: Partial<HandOut>) => {
+    const next = { ...wanted, ...by }
+    start(() => {
+      setWanted(next)
+      router.replace(`/pieces/${id}/print?${handOutParams(next)}`, { scroll: false })
+    })
+  }
+  const sheets = useSheets(
+    id,
+    sheetsOf(
+      wanted,
+      seats.map((s) => s.id),
+    ),
+  )
+  const pages = sheets.reduce((n, s) => n + (s.made?.ok ? s.made.sheet.pages.length : 0), 0)
+  const names = new Map<SeatId | null, string>([...seats.map((s) => [s.id, s.name] as const), [null, 'the teacher']])
+  return (
+    <>
+      <HandOutBar
+        id={id}
+        title={title}
+        pages={pages}
+        making={sheets.some((s) => s.making)}
+        file={sheets.length > 0 ? `/api/pieces/${id}/pdf?${handOutParams(wanted)}` : null}
+      />
+      <main className="hand-out">
+        <h1 className="sr-only">{title}: hand out</h1>
+        <HandOutPanel id={id} seats={seats} wanted={wanted} change={change} sheets={sheets} />
+        {sheets.length > 0 ? (
+          <Sheets paper={wanted.paper} sheets={sheets} names={names} />
+        ) : (
+          <p className="not-printed mx-auto max-w-md px-6 py-16 text-soft">
+            Nothing is chosen. Tick a seat at the left to see its part, or the teacher’s score.
+          </p>
+        )}
+      </main>
+    </>
+  )
+}

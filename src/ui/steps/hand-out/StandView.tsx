@@ -1,0 +1,92 @@
+'use client'
+
+import { ArrowLeft, Minus, Plus } from 'lucide-react'
+import Link from 'next/link'
+import { useEffect, useState } from 'react'
+import { standReply, type SheetQuery, type StandReply } from '@/api/handOut'
+import type { SeatId } from '@/core/seats/seat'
+import { Button } from '@/ui/kit/Button'
+import { Choice } from '@/ui/kit/Choice'
+import { ThemeButton } from '@/ui/kit/ThemeButton'
+import { Systems } from '@/ui/score/Systems'
+import { useWidth } from '@/ui/score/useWidth'
+
+type Wanted = Omit<SheetQuery, 'paper' | 'size'> & { readonly seat: SeatId }
+type Props = { id: string; title: string; seats: readonly { id: SeatId; name: string }[]; wanted: Wanted }
+
+/** Sizes of the notes on a screen, in percent of the engraver's; the smallest is still read at arm's length. */
+const SCALES = [40, 48, 58, 70, 84, 100] as const
+/** Below this width, in pixels, a screen is held upright in a hand: it begins one size smaller. */
+const NARROW = 600
+
+/** One seat's part on a screen: broken anew to its width, in notes as large as the reader wants them. */
+export function StandView({ id, title, seats, wanted }: Props) {
+  const [seat, setSeat] = useState(wanted.seat)
+  const [step, setStep] = useState<number | null>(null)
+  const [column, width] = useWidth<HTMLDivElement>()
+  const [made, setMade] = useState<{ of: string; reply: StandReply } | null>(null)
+  const at = step ?? (width < NARROW ? 1 : 2)
+  const query = new URLSearchParams({
+    seat,
+    much: wanted.much,
+    width: `${width}`,
+    scale: `${SCALES[at]}`,
+    ...Object.fromEntries((['letters', 'strings', 'fingers', 'bows'] as const).map((k) => [k, wanted[k] ? '1' : '0'])),
+  }).toString()
+  useEffect(() => {
+    if (width < 200) return
+    const control = new AbortController()
+    fetch(`/api/pieces/${id}/systems?${query}`, { signal: control.signal })
+      .then(async (r) => setMade({ of: query, reply: standReply.parse(await r.json()) }))
+      .catch((e: unknown) => {
+        if ((e as Error).name !== 'AbortError')
+          setMade({ of: query, reply: { ok: false, problem: 'No answer from Even Seat; is it still running?' } })
+      })
+    return () => control.abort()
+  }, [id, query, width])
+  const choose = (next: SeatId) => {
+    setSeat(next)
+    const address = new URL(window.location.href)
+    address.searchParams.set('seat', next)
+    window.history.replaceState(null, '', address)
+  }
+  return (
+    <div className="flex min-h-dvh flex-col bg-sheet">
+      <header className="bar sticky top-0 z-10">
+        <Link href={`/pieces/${id}/print`} aria-label="Back to Hand out" title="Back to Hand out" className="tap">
+          <ArrowLeft size={19} aria-hidden />
+        </Link>
+        <h1 className="min-w-0 flex-1 truncate font-title text-lead" title={title}>
+          {title}
+        </h1>
+        <div className="flex items-center gap-1">
+          <Button kind="quiet" className="tap" aria-label="Smaller notes" disabled={at === 0} onClick={() => setStep(at - 1)}>
+            <Minus size={18} aria-hidden />
+          </Button>
+          <Button
+            kind="quiet"
+            className="tap"
+            aria-label="Larger notes"
+            disabled={at === SCALES.length - 1}
+            onClick={() => setStep(at + 1)}
+          >
+            <Plus size={18} aria-hidden />
+          </Button>
+          <ThemeButton />
+        </div>
+        <Choice label="Seat" value={seat} options={seats.map((s) => [s.id, s.name] as const)} onChange={choose} />
+      </header>
+      <main className="flex-1 px-2 py-3 sm:px-6" aria-label={`${title}, ${seats.find((s) => s.id === seat)?.name ?? ''}`}>
+        <div ref={column} className="score mx-auto max-w-5xl">
+          {made?.reply.ok ? (
+            <Systems systems={made.reply.systems} />
+          ) : (
+            <p role={made ? 'alert' : 'status'} className="p-8 text-soft">
+              {made && !made.reply.ok ? `The part could not be made. ${made.reply.problem}` : 'The part is being engraved …'}
+            </p>
+          )}
+        </div>
+      </main>
+    </div>
+  )
+}

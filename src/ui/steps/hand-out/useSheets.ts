@@ -1,0 +1,35 @@
+'use client'
+
+import { useEffect, useState } from 'react'
+import { sheetParams, sheetReply, type SheetQuery, type SheetReply } from '@/api/handOut'
+
+/** A sheet that is wanted, and what came of it; while it is being made, the one that the seat had before, or null. */
+export type SheetState = { readonly query: SheetQuery; readonly made: SheetReply | null; readonly making: boolean }
+
+/** The sheets that are wanted as they come from the engraver; what stands stays until what replaces it has come. */
+export function useSheets(id: string, wanted: readonly SheetQuery[]): readonly SheetState[] {
+  const [made, setMade] = useState<ReadonlyMap<string, SheetReply>>(new Map())
+  const [last, setLast] = useState<ReadonlyMap<string, SheetReply>>(new Map())
+  const addresses = wanted.map(sheetParams).join('\n')
+  useEffect(() => {
+    const control = new AbortController()
+    const put = (of: string, reply: SheetReply) => {
+      setMade((all) => new Map(all).set(of, reply))
+      setLast((all) => new Map(all).set(seatIn(of), reply))
+    }
+    for (const of of addresses.split('\n').filter(Boolean))
+      fetch(`/api/pieces/${id}/part?${of}`, { signal: control.signal })
+        .then(async (r) => put(of, sheetReply.parse(await r.json())))
+        .catch((e: unknown) => {
+          if ((e as Error).name !== 'AbortError') put(of, { ok: false, problem: 'No answer from Even Seat; is it still running?' })
+        })
+    return () => control.abort()
+  }, [id, addresses])
+  return wanted.map((query) => {
+    const of = sheetParams(query)
+    const now = made.get(of)
+    return { query, made: now ?? last.get(seatIn(of)) ?? null, making: !now }
+  })
+}
+
+const seatIn = (params: string): string => new URLSearchParams(params).get('seat') ?? ''
