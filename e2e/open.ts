@@ -19,7 +19,7 @@ export async function open(page: Page, title: string): Promise<void> {
   await awake(page)
   // The shelf shows what was opened last; the rest is found. Until it is, the list moves under the mouse.
   await page.getByPlaceholder(/Title/).fill(title)
-  await expect(page.getByText(/^\d+ of \d+ pieces?$/)).toBeVisible()
+  await expect(page.getByText(/^\d+ of \d+ pieces?( · Enter opens it)?$/)).toBeVisible()
   await page.getByRole('link', { name: title }).first().click()
   await expect(page.getByRole('heading', { name: title })).toBeVisible()
   await expect(page.getByRole('complementary', { name: 'Picked moment' })).toBeVisible()

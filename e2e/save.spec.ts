@@ -53,6 +53,7 @@ test('nothing is asked of any other host, and the policy of the page holds', asy
   await page.getByRole('link', { name: 'Hand out' }).click()
   await expect(page.locator('.page').first()).toBeVisible()
   await page.goto('/new')
+  await page.getByRole('button', { name: 'Begin' }).click()
   await expect(page.getByText('Reads well.')).toBeVisible()
   expect(elsewhere).toEqual([])
   expect(complaints).toEqual([])

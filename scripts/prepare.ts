@@ -21,7 +21,7 @@ async function prepare(): Promise<void> {
       return { file, piece: { piece: reading.piece, source: { name: file.name, text } } }
     })
     await writing(db, async (t) => {
-      await insertClass(t, DEMO_CLASS)
+      await insertClass(t, { ...DEMO_CLASS, demo: true })
       for (const [i, { file, piece }] of files.entries()) await insertBrought(t, DEMO_CLASS.id, file, [piece], start + i)
     })
     console.log(`Made ${dataFile()} with ${DEMO_CLASS.name} and ${files.length} pieces.`)

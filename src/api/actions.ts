@@ -2,7 +2,7 @@
 
 /** What can be done to a piece of the shelf, by its id. */
 export type OnPiece = (id: string) => Promise<void>
-export type ShelfActions = { duplicate: OnPiece; takeOff: OnPiece; putBack: OnPiece }
+export type ShelfActions = { duplicate: OnPiece; takeOff: OnPiece; putBack: OnPiece; startOwnClass: (form: FormData) => Promise<void> }
 /** What can be done to what was taken off; `deleteForGood` takes "all" too. */
 export type LibraryActions = { putBack: OnPiece; deleteForGood: OnPiece }
 /** What can be done to a saved version, by a form with `id` and `version`. */

@@ -4,7 +4,7 @@ import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
 import * as z from 'zod/mini'
 import { versionNumber } from '@/core/bounds'
-import { theClass } from '@/store/classes'
+import { startOwn, theClass } from '@/store/classes'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { getVersion, nameVersion } from '@/store/versions'
@@ -60,4 +60,21 @@ export async function deleteForGood(id: string): Promise<void> {
   const db = await database()
   await purge(db, (await theClass(db)).id, z.union([idSchema, z.literal('all')]).parse(id))
   revalidatePath('/library')
+}
+
+const ownSchema = z.object({
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(80)),
+  school: z.catch(z.string().check(z.trim(), z.maxLength(80)), ''),
+  clear: z.pipe(
+    z.optional(z.literal('on')),
+    z.transform((v) => v === 'on'),
+  ),
+})
+
+/** Starts a class of one's own in place of the demonstration; leads to the class, to say what it has learned. */
+export async function startOwnClass(form: FormData): Promise<void> {
+  const own = ownSchema.parse(Object.fromEntries(form))
+  const db = await database()
+  await startOwn(db, (await theClass(db)).id, own, now())
+  redirect('/class')
 }

@@ -1,5 +1,5 @@
 import { connection } from 'next/server'
-import { duplicate, putBack, takeOff } from './actions'
+import { duplicate, putBack, startOwnClass, takeOff } from './actions'
 import { theClass } from '@/store/classes'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
@@ -12,7 +12,8 @@ export default async function ShelfPage() {
   const klass = await theClass(db)
   return (
     <Shelf
-      actions={{ duplicate, takeOff, putBack }}
+      actions={{ duplicate, takeOff, putBack, startOwnClass }}
+      demo={klass.demo}
       name={klass.name}
       school={klass.school}
       seats={klass.settings.seats.map((s) => s.name)}

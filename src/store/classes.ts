@@ -11,6 +11,7 @@ const rowSchema = z.object({
   school: z.string(),
   settings: z.nullable(z.string()),
   version: z.int(),
+  demo: z.int(),
 })
 
 /** The class whose shelf this is. */
@@ -20,15 +21,17 @@ type StoredClass = {
   readonly school: string
   readonly settings: ClassSettings
   readonly version: number
+  /** It was made up for looking at; nobody has started a class of their own yet. */
+  readonly demo: boolean
 }
-type NewClass = Pick<StoredClass, 'id' | 'name' | 'school'> & { readonly settings?: ClassSettings }
+type NewClass = Pick<StoredClass, 'id' | 'name' | 'school'> & { readonly settings?: ClassSettings; readonly demo?: boolean }
 
 /** The class, or null before there is one. */
 export async function firstClass(db: Knex): Promise<StoredClass | null> {
-  const row: unknown = await db('classes').orderBy('rowid').first('id', 'name', 'school', 'settings', 'version')
+  const row: unknown = await db('classes').orderBy('rowid').first('id', 'name', 'school', 'settings', 'version', 'demo')
   if (!row) return null
-  const { settings, ...c } = rowSchema.parse(row)
-  return { ...c, settings: settings === null ? DEFAULT_CLASS : readClassSettings(parsedJson(settings)) }
+  const { settings, demo, ...c } = rowSchema.parse(row)
+  return { ...c, demo: demo === 1, settings: settings === null ? DEFAULT_CLASS : readClassSettings(parsedJson(settings)) }
 }
 
 /** The class; an empty data file gets a nameless one, so that a first piece has a shelf. */
@@ -37,14 +40,14 @@ export async function theClass(db: Knex): Promise<StoredClass> {
 }
 
 /** Keeps a class inside a transaction. */
-export async function insertClass(t: Knex.Transaction, { settings, ...c }: NewClass): Promise<void> {
-  await t('classes').insert({ ...c, settings: settings ? JSON.stringify(settings) : null, version: 1 })
+export async function insertClass(t: Knex.Transaction, { settings, demo = false, ...c }: NewClass): Promise<void> {
+  await t('classes').insert({ ...c, settings: settings ? JSON.stringify(settings) : null, version: 1, demo: Number(demo) })
 }
 
 /** Keeps a class. */
 async function addClass(db: Knex, klass: NewClass): Promise<StoredClass> {
   await writing(db, (t) => insertClass(t, klass))
-  return { ...klass, settings: klass.settings ?? DEFAULT_CLASS, version: 1 }
+  return { ...klass, settings: klass.settings ?? DEFAULT_CLASS, version: 1, demo: klass.demo ?? false }
 }
 
 type ClassChange = Pick<StoredClass, 'name' | 'school' | 'settings'> & { readonly by?: string | null; readonly seq?: number }
@@ -70,3 +73,18 @@ export async function saveClass(
     return { ok: true, version }
   })
 }
+
+/** What a class of one's own begins with: its name, its school, and whether the pieces that are here go off the shelf. */
+export type OwnClass = Pick<StoredClass, 'name' | 'school'> & { readonly clear: boolean }
+
+/**
+ * Makes the class somebody's own: it gets their name, is no demonstration any more, and with `clear` every piece goes off the
+ * shelf, where it can be put back. What had been said of the class stays. All of it, or nothing.
+ */
+export const startOwn = (db: Knex, id: string, { name, school, clear }: OwnClass, now: number): Promise<void> =>
+  writing(db, async (t) => {
+    await t('classes')
+      .where({ id })
+      .update({ name, school, demo: 0, version: t.raw('version + 1'), saved_by: null, saved_seq: 0 })
+    if (clear) await t('pieces').where({ class_id: id, deleted_at: null }).update({ deleted_at: now })
+  })

@@ -207,6 +207,18 @@ const STEPS: readonly Step[] = [
       }),
     down: (db) => db.schema.alterTable('piece_versions', (t) => t.dropColumn('said')),
   },
+  {
+    name: '007-demonstration',
+    // A class that was made up for looking at, until somebody starts one of their own in its place.
+    up: async (db) => {
+      await db.schema.alterTable('classes', (t) => {
+        t.integer('demo').notNullable().defaultTo(0)
+      })
+      // The id that only the demonstration has been given.
+      await db('classes').where({ id: 'tuesday-strings' }).update({ demo: 1 })
+    },
+    down: (db) => db.schema.alterTable('classes', (t) => t.dropColumn('demo')),
+  },
 ]
 
 /** What the shelf says of a piece; of one that cannot be read its title alone, if that can be. */

@@ -7,7 +7,8 @@ import { withChanges } from '@/core/fingering/policy'
 import { classAt, DEFAULT_CLASS, type ClassSettings } from '@/core/seats/class'
 import { withPin, emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
-import { saveClass, theClass } from './classes'
+import { insertClass, saveClass, startOwn, theClass } from './classes'
+import { writing } from './writing'
 import { DataError, dataFile, openDatabase, unlock } from './database'
 import { getVersion } from './versions'
 import { migrationSource } from './migrations'
@@ -54,6 +55,18 @@ describe('the shelf', () => {
     const [a, b, c] = [await bring('a', 1), await bring('b', 2), await bring('c', 3)]
     await touchPiece(db, a, 10)
     expect((await listShelf(db, klass)).heads.map((p) => p.id)).toEqual([a, c, b])
+  })
+  it('a search finds first what the title begins with, then a word of it, then a part of it, then key and time', async () => {
+    const { id: klass } = await theClass(db)
+    const titled = (title: string, now: number) => addPiece(db, klass, { ...pieceFrom('D4 E4'), title }, source, now)
+    for (const [i, title] of ['Amber Hill', 'Chamber Music', 'The Amber Road', 'Lumberjack', 'Ambergris', '100% Am_bush'].entries())
+      await titled(title, i)
+    const found = async (...words: string[]) => (await listShelf(db, klass, { words })).heads.map((h) => h.title)
+    expect(await found('amber')).toEqual(['Ambergris', 'Amber Hill', 'The Amber Road', 'Chamber Music'])
+    expect(await found('amber', 'music')).toEqual(['Chamber Music'])
+    expect(await found('am_b')).toEqual(['100% Am_bush'])
+    expect(await found('100%')).toEqual(['100% Am_bush'])
+    expect((await listShelf(db, klass)).heads[0].title).toBe('100% Am_bush')
   })
   it('a deleted piece is gone until it is put back, whole', async () => {
     const { id: klass } = await theClass(db)
@@ -227,7 +240,23 @@ describe('the class', () => {
     const { id, settings, version } = await theClass(db)
     expect(settings).toEqual(DEFAULT_CLASS)
     expect(await saveClass(db, id, version, { name: 'Owls', school: 'Hill', settings: taught })).toEqual({ ok: true, version: 2 })
-    expect(await theClass(db)).toEqual({ id, name: 'Owls', school: 'Hill', settings: taught, version: 2 })
+    expect(await theClass(db)).toEqual({ id, name: 'Owls', school: 'Hill', settings: taught, version: 2, demo: false })
+  })
+  it('of the demonstration becomes somebody’s own: what is on the shelf goes off it or stays, and what was said of the class stays', async () => {
+    await writing(db, (t) => insertClass(t, { id: 'shown', name: 'Made up', school: '', settings: taught, demo: true }))
+    expect(await theClass(db)).toMatchObject({ id: 'shown', demo: true })
+    const shown = await addPiece(db, 'shown', pieceFrom('D4 E4'), source, 1)
+    await startOwn(db, 'shown', { name: 'Owls', school: 'Hill', clear: false }, 9)
+    expect(await theClass(db)).toEqual({ id: 'shown', name: 'Owls', school: 'Hill', settings: taught, version: 2, demo: false })
+    expect((await listShelf(db, 'shown')).total).toBe(1)
+    await startOwn(db, 'shown', { name: 'Owls', school: 'Hill', clear: true }, 9)
+    expect((await listShelf(db, 'shown')).total).toBe(0)
+    expect((await listDeleted(db, 'shown')).map((h) => h.id)).toEqual([shown])
+    // A class page that was open before saves over neither the name nor the rest.
+    expect(await saveClass(db, 'shown', 1, { name: 'Made up', school: '', settings: taught, by: 'window', seq: 1 })).toMatchObject({
+      ok: false,
+      reason: 'newer',
+    })
   })
   it('is not saved over a newer version, and one that is gone says so', async () => {
     const { id, name, school, settings } = await theClass(db)

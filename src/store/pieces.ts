@@ -110,13 +110,24 @@ const BY_USE = 'COALESCE(opened_at, created_at) DESC, pieces.rowid DESC'
 type Wanted = { readonly words?: readonly string[]; readonly offset?: number; readonly limit?: number }
 type Shelf = { readonly total: number; readonly found: number; readonly heads: readonly Head[] }
 
-/** A part of the shelf: last opened or brought first; only pieces in whose title, key, time or range every word stands. */
+/** What a search finds first: a title that begins with it, a word of a title that does, a title that has it, then all else. */
+const byRank = (first: string) => {
+  const like = first.replace(/[!%_]/g, (c) => `!${c}`)
+  const title = "REPLACE(REPLACE(LOWER(title), '♯', '#'), '♭', 'b')"
+  return {
+    sql: `CASE WHEN ${title} LIKE ? ESCAPE '!' THEN 0 WHEN ${title} LIKE ? ESCAPE '!' THEN 1 WHEN ${title} LIKE ? ESCAPE '!' THEN 2 ELSE 3 END`,
+    values: [`${like}%`, `% ${like}%`, `%${like}%`],
+  }
+}
+
+/** A part of the shelf: last opened or brought first, of a search what fits best; only pieces in whose title, key, time or range every word stands. */
 export async function listShelf(db: Knex, classId: string, { words = [], offset = 0, limit = 1_000_000 }: Wanted = {}): Promise<Shelf> {
   const all = () => db('pieces').where({ class_id: classId, deleted_at: null })
   const matching = () =>
     words.reduce((q, word) => q.whereRaw("search LIKE ? ESCAPE '!'", [`%${word.replace(/[!%_]/g, (c) => `!${c}`)}%`]), all())
   const count = async (q: Knex.QueryBuilder): Promise<number> => Number(((await q.count({ n: '*' })) as { n: number }[])[0].n)
-  const rows: unknown[] = await matching()
+  const rank = words.length > 0 ? byRank(words[0]) : null
+  const rows: unknown[] = await (rank ? matching().orderByRaw(rank.sql, rank.values) : matching())
     .select(...HEAD)
     .orderByRaw(BY_USE)
     .offset(offset)

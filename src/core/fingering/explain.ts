@@ -127,11 +127,11 @@ export function sayWhy(
   const Sentence = what[0].toUpperCase() + what.slice(1)
   const top = h.stops[h.stops.length - 1]
   const lie = neighbours(top, frame, instrument.byLetter)
-  if (pinned) return `${Sentence}${lie}: pinned.`
+  const fresh = isLearned(h) ? '' : ` New is ${sayNeeds(instrument, h)}.`
+  if (pinned) return `${Sentence}${lie}: pinned.${fresh}`
   if (must) return `${Sentence}${lie}: nothing that the class has learned plays it; new is ${sayNeeds(instrument, h)}.`
   if (!rival) return `${Sentence}${lie}: ${ONLY[only]}.`
   const other = sayHold(instrument, rival.hold)
-  const fresh = isLearned(h) ? '' : ` New is ${sayNeeds(instrument, h)}.`
   return rival.price === 0
     ? `${Sentence}${lie}; ${other} would serve as well.${fresh}`
     : `${Sentence}${lie && `${lie},`} rather than ${other}: ${rival.spared || 'less to do in the whole line'}.${fresh}`

@@ -125,8 +125,11 @@ describe('an instrument with five strings', () => {
     expect(weights).toEqual([...weights].sort((a, b) => b - a))
     expect(layOutBench(timelineOf(piece, ensemble), metrics)[0].moments).toHaveLength(16)
     const loads = Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, loadOf(piece, m)]))
+    const sums = Object.fromEntries(Object.keys(loads).map((s) => [s, 1]))
     const colors = new Proxy({} as Parameters<ReturnType<typeof loadChart>>[0], { get: () => '#000' })
-    expect(JSON.stringify(loadChart(['1'], seatsOf(klass()), loads, { index: 0, seat: 'fiddle' })(colors))).toContain('Five-string fiddle')
+    expect(
+      JSON.stringify(loadChart([{ short: '1', name: 'Measure 1' }], seatsOf(klass()), loads, sums, { index: 0, seat: 'fiddle' })(colors)),
+    ).toContain('Five-string fiddle')
     const mei = meiOf(piece, {
       parts: mapsOf(ensemble).map((m) => partOfSeat(piece, m, false)),
       rows: ['string', 'finger'],

@@ -15,6 +15,8 @@ export type SameSpacing = {
   readonly from: 'piece' | 'learned'
   readonly string: number
   readonly pitches: readonly [Pitch, Pitch]
+  /** The two notes of the crossing, and the two on one string where the piece has them; by event. */
+  readonly events: readonly string[]
   readonly text: string
 }
 
@@ -36,13 +38,23 @@ export function sameSpacings(r: Reading): SameSpacing[] {
     const known = fromPiece(r, note, a, b) ?? fromLearned(r, note, a, b)
     if (!known) return []
     seen.add(key)
-    const { string, pitches, where } = known
+    const { string, pitches, where, events } = known
     const say = (s: Stop) => `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)}`
     const interval = sayInterval(motion(last, note))
     const text =
       `${say(a)} to ${say(b)}: the fingers lie ${saySpacing(spacing)} apart, as from ${letterName(pitches[0])} to ${letterName(pitches[1])} on ${stringName(r.instrument, string)}` +
       `${where}. The spacing is the same; the sound is not: here it is ${interval}.`
-    return [{ note, spacing, from: known.from, string, pitches, text: text[0].toUpperCase() + text.slice(1) }]
+    return [
+      {
+        note,
+        spacing,
+        from: known.from,
+        string,
+        pitches,
+        events: [...[last, note].map(eventOf), ...events],
+        text: text[0].toUpperCase() + text.slice(1),
+      },
+    ]
   })
 }
 
@@ -51,7 +63,10 @@ type Known = {
   readonly string: number
   readonly pitches: readonly [Pitch, Pitch]
   readonly where: string
+  readonly events: readonly string[]
 }
+
+const eventOf = (n: ReadNote): string => n.placed.event.id
 
 /** The same fingers as far apart, one after the other on one string, earlier in the piece or else anywhere in it. */
 function fromPiece(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
@@ -66,7 +81,13 @@ function fromPiece(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
   const found = matches.find((n) => n.index < note.index) ?? matches[0]
   if (!found) return null
   const last = before(r, found)!
-  return { from: 'piece', string: stopOf(found)!.string, pitches: [top(last).pitch, top(found).pitch], where: `, in ${sayWhere(r, found)}` }
+  return {
+    from: 'piece',
+    string: stopOf(found)!.string,
+    pitches: [top(last).pitch, top(found).pitch],
+    where: `, in ${sayWhere(r, found)}`,
+    events: [last, found].map(eventOf),
+  }
 }
 
 /** The same two places on a string that the class has learned: its first one, the easiest. */
@@ -85,6 +106,7 @@ function fromLearned(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null
     string,
     pitches: pitchesOn(r, string, position, [a, b]),
     where: ', which the class has learned',
+    events: [],
   }
 }
 

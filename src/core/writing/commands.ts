@@ -4,7 +4,7 @@ import { alterIn } from '../music/key'
 import type { Letter, Pitch } from '../music/pitch'
 import { byOctaves, midiOf, pitchAt, pitchSchema, stepsOf } from '../music/pitch'
 import { spelled } from '../music/spell'
-import type { Base, Meter } from '../music/time'
+import type { Base } from '../music/time'
 import { MOST_LINES, type Head, type Line, type Measure, type NoteEvent, type PieceEvent } from '../piece/piece'
 import { placeMeasures } from '../piece/walk'
 import {
@@ -247,15 +247,10 @@ export const togglePickup = (d: Draft): Draft => {
   }
 }
 
-/** The signature from the cursor's measure on (in the first measure: of the piece). With `transpose` all notes move with it. */
-export function setKey(d: Draft, key: Key): Draft {
-  if (d.at.measure === 0) return { ...d, piece: { ...d.piece, key } }
-  return changeFrame(d, (m) => ({ ...m, key }))
-}
-
-export function setMeter(d: Draft, meter: Meter): Draft {
-  if (d.at.measure === 0) return { ...d, piece: { ...d.piece, meter } }
-  return changeFrame(d, (m) => ({ ...m, meter }))
+/** Everything of the line selected; nothing where it has no events. */
+export function selectAll(d: Draft): Draft {
+  const { at } = moveTo(d, 'end')
+  return { ...d, at, from: { line: d.at.line, measure: 0, index: 0 }, slurFrom: null }
 }
 
 /** Everything moved by half steps, key and all; as it was when a note would leave the range of pitches. */

@@ -131,7 +131,8 @@ function signsAt(d: Draft): { signs: BarSigns; key: Piece['key'] } {
   return { signs, key }
 }
 
-const CLEF_MIDDLE: Record<Line['clef'], number> = { treble: 34, alto: 28, tenor: 26, bass: 22 }
+/** Where a first note is looked for: in the treble clef near G4, so that D and E are those of first position. Steps. */
+const CLEF_MIDDLE: Record<Line['clef'], number> = { treble: 32, alto: 28, tenor: 26, bass: 22 }
 
 /** The letter nearest to the last note before the cursor (a fourth at most; of two as near, the upper), as the measure has it. */
 export function pitchNear(d: Draft, letter: Letter): Pitch {
@@ -176,7 +177,7 @@ export function insert(d: Draft, event: PieceEvent): Draft {
   const measures = lineOf(d).measures
   const meter = meterAt(d)
   const { events } = measures[d.at.measure]
-  const full = measureTicks(meter)
+  const full = capacity(d)
   const at = into(events, d.at.index, meter)
   const rest = events.slice(d.at.index)
   // A measure's rest gives way, whatever it lasts.
@@ -217,11 +218,20 @@ function freed(events: readonly PieceEvent[], ticks: number, meter: Meter): { ev
   return { events: events.slice(i), left: Math.max(0, -wanted) }
 }
 
+/** How much goes into the cursor's measure: the meter; a pickup before other measures is as long as it is. */
+function capacity(d: Draft): number {
+  const { measures } = lineOf(d)
+  const { pickup, events } = measures[d.at.measure]
+  const full = measureTicks(meterAt(d))
+  const own = into(events, events.length, meterAt(d))
+  return pickup && measures.length > 1 && own > 0 ? Math.min(full, own) : full
+}
+
 /** The draft with the cursor where the next event goes: behind a full measure that is the next one. */
 export function onward(d: Draft): Draft {
   const { events } = lineOf(d).measures[d.at.measure]
   const meter = meterAt(d)
-  return d.at.index >= events.length && into(events, events.length, meter) >= measureTicks(meter) ? toNextMeasure(d) : d
+  return d.at.index >= events.length && into(events, events.length, meter) >= capacity(d) ? toNextMeasure(d) : d
 }
 
 /** The cursor at the start of the next measure; after the last one a new measure is added to every line. */

@@ -18,12 +18,11 @@ import {
   otherLine,
   paste,
   pickEvent,
+  selectAll,
   remove,
   setAlter,
   setBase,
   setBow,
-  setKey,
-  setMeter,
   toggleDot,
   togglePickup,
   toggleRepeatEnd,
@@ -35,6 +34,7 @@ import {
   typeNote,
   typeRest,
 } from './commands'
+import { changeKey, changeMeter } from './frame'
 import { draftOf, emptyMeasure, meterAt, type Draft } from './draft'
 
 const empty = (measures = 1, fifths = 0): Piece =>
@@ -126,7 +126,7 @@ describe('changing notes', () => {
     expect(notes(setBase(two, 'eighth')).slice(2)).toEqual(['B4 1/2', 'C5 1/2'])
   })
   it('heads, ties, bows and slurs', () => {
-    expect(notes(addHead(type(begin(), 'd'), 'A'))[0]).toBe('D5+A5 1')
+    expect(notes(addHead(type(begin(), 'd'), 'A'))[0]).toBe('D4+A4 1')
     expect(notes(toggleTie(scale()))[3]).toBe('C5~ 1')
     expect(notes(toggleTie(toggleTie(scale())))[3]).toBe('C5 1')
     const bowed = setBow(scale(), 'up')
@@ -147,11 +147,9 @@ describe('changing notes', () => {
     const marked = cycleEnding(toggleRepeatEnd(toggleRepeatStart(d)))
     expect(marked.piece.lines[0].measures[1]).toMatchObject({ repeatStart: true, repeatEnd: 2, ending: [1] })
     expect(togglePickup(d).piece.lines[0].measures.map((m) => m.number)).toEqual(['0', '1'])
-    expect(setKey(d, { fifths: 3, mode: 'major' }).piece.lines[0].measures[1].key).toEqual({ fifths: 3, mode: 'major' })
-    expect(meterAt(setMeter(moveTo(d, 'start'), { beats: 3, unit: 4 }))).toEqual({ beats: 3, unit: 4 })
     const up = transposePiece(type(begin(1, 2), 'dfa'), 2)
     expect(up.piece.key.fifths).toBe(4)
-    expect(notes(up).slice(0, 3)).toEqual(['E5 1', 'G#5 1', 'B5 1'])
+    expect(notes(up).slice(0, 3)).toEqual(['E4 1', 'G#4 1', 'B4 1'])
     const grace: Draft = withHead(up, { pitch: { letter: 'F', alter: 1, octave: 5 }, givenFinger: 1 }, [
       { heads: [{ pitch: { letter: 'E', alter: 0, octave: 5 } }], base: 'eighth' },
     ])
@@ -167,7 +165,7 @@ describe('changing notes', () => {
     expect(transposePiece(highest, 12)).toBe(highest)
     const b = type(otherLine(d), 'e')
     expect(b.piece.lines.map((l) => l.name)).toEqual(['A', 'B'])
-    expect(notes(b, 1)).toContain('E5 1')
+    expect(notes(b, 1)).toContain('E4 1')
     expect(otherLine(b).at.line).toBe(0)
     expect(pickEvent(d, d.piece.lines[0].measures[0].events[1].id).at).toEqual({ line: 0, measure: 0, index: 2 })
   })
@@ -208,7 +206,14 @@ describe('whatever is typed', () => {
     toggleRepeatEnd,
     cycleEnding,
     (d) => paste(d, copy(d)),
-    (d) => setMeter(d, { beats: 3, unit: 8 }),
+    ...(['whole', 'here'] as const).flatMap((reach) => [
+      (d: Draft) => changeKey(d, { fifths: -2, mode: 'minor' }, reach, true),
+      (d: Draft) => {
+        const made = changeMeter(d, { beats: 3, unit: 8 }, reach)
+        return 'refused' in made ? d : made
+      },
+    ]),
+    selectAll,
     (d) => transposePiece(d, 5),
   ]
   it('the piece is one that the schema admits, and the caret stands in it', () => {

@@ -84,7 +84,7 @@ async function copy(t: Knex.Transaction, how: Bringing): Promise<Brought> {
     if (await t('classes').where({ id: classId }).first('id'))
       await t('classes')
         .where({ id: classId })
-        .update({ ...theirs, saved_by: null })
+        .update({ demo: 0, ...theirs, saved_by: null })
         .increment('version', 1)
     else await t('classes').insert({ id: classId, ...theirs, version: 1 })
   }

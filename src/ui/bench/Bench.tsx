@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import { printedLines } from '@/core/piece/address'
-import { useDesk, useSeats } from '@/ui/session/DeskProvider'
+import { useDesk, useRows } from '@/ui/session/DeskProvider'
 import { useSaid } from '@/ui/session/useSaid'
 import { ALL_DRAWN, drawnAround, FIRST_DRAWN, fitting, layOutBench, SIDE, systemHeight, USUAL_ROOM, type Room } from './grid'
 import { SeatLabel } from './SeatLabel'
@@ -36,7 +36,7 @@ const SCROLLBAR = 14
 export function Bench() {
   const timeline = useDesk((d) => d.timeline)
   const line = useDesk((d) => d.ensemble[d.seat].line)
-  const seats = useSeats()
+  const seats = useRows()
   const root = useRef<HTMLDivElement>(null)
   const room = useRoom(root)
   const { metrics, systems, down } = useMemo(() => {
@@ -82,7 +82,7 @@ export function Bench() {
 type Layout = ReturnType<typeof layOutBench>
 
 function Labels({ metrics, plain = false }: { metrics: ReturnType<typeof fitting>['metrics']; plain?: boolean }) {
-  const seats = useSeats()
+  const seats = useRows()
   return (
     <div style={{ width: SIDE, paddingTop: systemHeight([], metrics) }} className="shrink-0">
       {seats.map((s) => (

@@ -28,7 +28,8 @@ export function SeatLabel({ seat, m, plain = false }: { seat: SeatId; m: Metrics
         aria-pressed={picked}
         onClick={() => pick(moment, seat)}
         style={{ top: m.letters - 11 }}
-        className={`absolute left-3 border-b-2 pr-1 text-left text-base font-semibold ${picked ? 'border-rosin' : 'border-transparent'}`}
+        // A finger has the room around the name too.
+        className={`absolute left-3 min-h-0! border-b-2 pr-1 before:absolute before:-inset-x-3 before:-inset-y-2 before:content-[''] text-left text-base font-semibold ${picked ? 'border-rosin' : 'border-transparent'}`}
       >
         {name}
       </button>

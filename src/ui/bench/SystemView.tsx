@@ -2,7 +2,7 @@ import { memo, type PointerEvent } from 'react'
 import { printedLines, shortOf } from '@/core/piece/address'
 import type { Line } from '@/core/piece/piece'
 import type { Seat, SeatId } from '@/core/seats/seat'
-import { useDesk, useSeats } from '@/ui/session/DeskProvider'
+import { useDesk, useRows } from '@/ui/session/DeskProvider'
 import type { Passage } from '@/ui/session/deskStore'
 import { setHover } from '@/ui/session/hover'
 import { sayMoment } from '@/ui/session/say'
@@ -35,7 +35,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
   const passage = useDesk((d) => d.passage)
   const pick = useDesk((d) => d.pick)
   const spots = useShownBySeat()
-  const seats = useSeats()
+  const seats = useRows()
   const { rows } = rowsOf(seats, m)
   const { moments, first } = system
   const box = moments[moment - first]
@@ -90,6 +90,25 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
         </>
       )}
       <Bars system={system} rows={rows} m={m} drawn={drawn} line={ensemble[seat].line} />
+      {/* Rings lie under the fingers: a pin's mark stays in front of them. */}
+      <Changed system={system} rows={rows} m={m} />
+      <PointedAt system={system} rows={rows} m={m} />
+      {box &&
+        rows.flatMap(({ id, top, strings }) =>
+          ensemble[id].notes
+            .filter((n) => n.placed.onset === timeline[moment].onset)
+            .map((n, i) => (
+              <circle
+                key={`${id}${i}`}
+                cx={chipX(system, timeline, n.placed.onset, m)}
+                cy={top + stringY(n.stop.string, strings, m)}
+                r={m.chip / 2 + 3.5}
+                fill="none"
+                stroke="var(--rosin)"
+                strokeWidth={2}
+              />
+            )),
+        )}
       {rows.map(({ id, top }) => (
         <SeatRow
           key={id}
@@ -107,23 +126,6 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
           label={`${ensemble[id].seat.name}: ${ensemble[id].notes.length} notes`}
         />
       ))}
-      <Changed system={system} rows={rows} m={m} />
-      {box &&
-        rows.flatMap(({ id, top, strings }) =>
-          ensemble[id].notes
-            .filter((n) => n.placed.onset === timeline[moment].onset)
-            .map((n, i) => (
-              <circle
-                key={`${id}${i}`}
-                cx={chipX(system, timeline, n.placed.onset, m)}
-                cy={top + stringY(n.stop.string, strings, m)}
-                r={m.chip / 2 + 3.5}
-                fill="none"
-                stroke="var(--rosin)"
-                strokeWidth={2}
-              />
-            )),
-        )}
     </svg>
   )
 }
@@ -179,6 +181,32 @@ function Changed({ system, rows, m }: { system: System; rows: ReturnType<typeof 
         />
       )
     })
+  })
+}
+
+/** Rings around the notes that a panel speaks of. */
+function PointedAt({ system, rows, m }: { system: System; rows: ReturnType<typeof rowsOf>['rows']; m: Metrics }) {
+  const notes = useDesk((d) => d.pointed?.notes)
+  const seat = useDesk((d) => d.seat)
+  const byEvent = useDesk((d) => d.ensemble[d.seat].byEvent)
+  const timeline = useDesk((d) => d.timeline)
+  const row = rows.find((r) => r.id === seat)
+  if (!notes || !row) return null
+  return notes.flatMap((event) => {
+    const note = byEvent.get(event)?.[0]
+    if (!note || !isIn(system, note.placed.onset)) return []
+    return (
+      <circle
+        key={event}
+        data-pointed={event}
+        cx={chipX(system, timeline, note.placed.onset, m)}
+        cy={row.top + stringY(note.stop.string, row.strings, m)}
+        r={m.chip / 2 + 5}
+        fill="none"
+        stroke="var(--rosin)"
+        strokeWidth={2.5}
+      />
+    )
   })
 }
 

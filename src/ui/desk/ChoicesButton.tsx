@@ -9,8 +9,8 @@ export function ChoicesButton() {
   const open = useDesk((d) => d.choices)
   const toggle = useDesk((d) => d.toggleChoices)
   return (
-    <Button aria-pressed={open} onClick={toggle} className={open ? 'border-ink bg-wash' : ''}>
-      <SlidersHorizontal size={16} aria-hidden /> Choices
+    <Button title="Choices for this piece" aria-pressed={open} onClick={toggle} className={open ? 'border-ink bg-wash' : ''}>
+      <SlidersHorizontal size={16} aria-hidden /> <span className="max-xl:sr-only">Choices</span>
     </Button>
   )
 }

@@ -2,13 +2,12 @@
 
 import Link from 'next/link'
 import { X } from 'lucide-react'
-import { useState } from 'react'
-import { givenPins } from '@/core/fingering/given'
+import { useMemo, useState } from 'react'
+import { givenTo } from '@/core/seats/givenTo'
 import { withChanges, type Policy, type PolicyChange } from '@/core/fingering/policy'
 import type { SeatId } from '@/core/seats/seat'
 import { STEPS, stepOf } from '@/core/instruments/ladder'
 import { sayChanges } from '@/core/seats/change'
-import { mapsOf } from '@/core/seats/ensemble'
 import { ROWS } from '@/engrave/rows'
 import { toMusic } from '@/ui/session/toMusic'
 import { Button } from '@/ui/kit/Button'
@@ -84,17 +83,20 @@ function LearnedSelect() {
   )
 }
 
-/** Fingers that came with the file: shown for the seats whose line has some, taken over by a click. */
+/** Fingers that came with the file: shown for the seats to which they can belong, taken over by a click. */
 function Given() {
+  const piece = useDesk((d) => d.piece)
+  const plan = useDesk((d) => d.plan)
+  const klass = useDesk((d) => d.klass)
   const ensemble = useDesk((d) => d.ensemble)
   const pinGiven = useDesk((d) => d.pinGiven)
-  const given = mapsOf(ensemble).map((m) => ({ seat: m.seat, count: Object.keys(givenPins(m.line, m.instrument)).length }))
-  if (given.every((g) => g.count === 0)) return null
+  const given = useMemo(() => givenTo(piece, plan, klass, ensemble), [piece, plan, klass, ensemble])
+  if (given.length === 0) return null
   return (
     <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-rule pt-2.5">
       <span>The file gives fingers. Pin them for</span>
-      {given.map(({ seat, count }) => (
-        <Button key={seat.id} size="small" disabled={count === 0} onClick={() => pinGiven(seat.id)}>
+      {given.map(({ map: { seat }, count }) => (
+        <Button key={seat.id} size="small" onClick={() => pinGiven(seat.id)}>
           {seat.name} ({count})
         </Button>
       ))}

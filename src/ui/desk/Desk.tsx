@@ -1,7 +1,7 @@
 'use client'
 
 import dynamic from 'next/dynamic'
-import { usePathname } from 'next/navigation'
+import { usePathname, useRouter } from 'next/navigation'
 import { useCallback, useRef, useState } from 'react'
 import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
@@ -10,6 +10,7 @@ import { sayChanges } from '@/core/seats/change'
 import type { Plan } from '@/core/seats/plan'
 import { Bench } from '@/ui/bench/Bench'
 import { Ribbon } from '@/ui/ribbon/Ribbon'
+import { Beside } from './Beside'
 import { DeskBar } from './DeskBar'
 import { DeskProvider, useDesk, useDeskStore } from '@/ui/session/DeskProvider'
 import type { Desk as OpenPiece } from '@/ui/session/deskStore'
@@ -23,9 +24,12 @@ import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { useHover } from '@/ui/session/hover'
 import { deskStepAt } from '@/ui/steps/list'
 import { count } from '@/core/count'
+import { inSentence } from '@/core/names'
 import { useKeys } from '@/ui/kit/keys'
 import { useAddress } from '@/ui/session/useAddress'
 import { DESK_KEYS } from '@/ui/session/keys'
+import { STEP_KEYS } from '@/ui/steps/keys'
+import type { Step } from '@/ui/steps/step'
 import { useShownSpots } from '@/ui/session/useSpots'
 
 /** Loaded when they are asked for: the desk opens with the bench. */
@@ -49,6 +53,9 @@ const SAVE: SaveBy<OpenPiece, typeof keptDesk> = {
     adopt: (d, { plan, title, notes }, base) => d.adopt({ plan, piece: retitled(notes ?? d.piece, title) }, base),
   },
 }
+
+/** Every key of the desk. */
+const KEYS = [...DESK_KEYS, ...STEP_KEYS]
 
 type Start = {
   id: string
@@ -74,23 +81,26 @@ export function Desk({ originalId, packed, ...start }: Start) {
 function Surface({ originalId }: { originalId: string | null }) {
   const store = useDeskStore()
   const step = deskStepAt(usePathname())
-  const { centre: Centre, panel: Panel, width } = step.desk
+  const { centre: Centre, panel: Panel, panelName, width } = step.desk
   const view = useDesk((d) => d.view)
   const choices = useDesk((d) => d.choices)
   const [help, setHelp] = useState(false)
   const find = useRef<HTMLInputElement>(null)
+  const router = useRouter()
   useAutosave(store, SAVE)
   useAddress(store)
   useKeys(
-    DESK_KEYS,
-    useCallback(() => ({ desk: store.getState(), find: () => find.current?.focus(), help: () => setHelp(true) }), [store]),
+    KEYS,
+    useCallback(() => {
+      const desk = store.getState()
+      const toStep = (s: Step) => (s.desk ? window.history.pushState(null, '', s.path(desk.id)) : router.push(s.path(desk.id)))
+      return { desk, find: () => find.current?.focus(), help: () => setHelp(true), toStep }
+    }, [store, router]),
   )
   return (
-    <div className="flex h-screen min-h-[560px] flex-col">
-      <DeskBar onHelp={() => setHelp(true)} originalId={originalId} step={step} />
-      <SaveTrouble />
-      <div className="flex min-h-0 grow">
-        <main className="flex min-w-0 grow flex-col">
+    <div className="desk">
+      <div className="desk-body">
+        <main className="flex min-h-0 min-w-0 grow flex-col">
           <div
             className={`min-h-0 grow ${!Centre && view === 'bench' ? 'overflow-hidden' : 'overflow-y-auto'}`}
             tabIndex={Centre ? 0 : undefined}
@@ -100,9 +110,14 @@ function Surface({ originalId }: { originalId: string | null }) {
           <StatusLine />
           <Ribbon findRef={find} />
         </main>
-        <div className="shrink-0" style={{ width: choices ? CHOICES_WIDTH : width }}>
+        <Beside name={choices ? 'Choices for this piece' : panelName} width={choices ? CHOICES_WIDTH : width} open={choices}>
           {choices ? <ChoicesPanel /> : <Panel />}
-        </div>
+        </Beside>
+      </div>
+      {/* Shown on top; in the order of the Tab key the music comes first. */}
+      <div className="order-first">
+        <DeskBar onHelp={() => setHelp(true)} originalId={originalId} step={step} />
+        <SaveTrouble />
       </div>
       {help && <KeyList open onOpenChange={setHelp} />}
     </div>
@@ -119,13 +134,19 @@ function StatusLine() {
   const spots = useShownSpots()
   const beyond = spots.filter(isBeyond).length
   const nextTrouble = useDesk((d) => d.nextTrouble)
+  const alone = useDesk((d) => d.alone)
+  const toggleAlone = useDesk((d) => d.toggleAlone)
+  const seat = useDesk((d) => inSentence(d.ensemble[d.seat].seat.name))
   const link = 'font-semibold text-madder underline underline-offset-2'
   return (
-    <div className="flex min-h-7 items-center justify-between gap-4 border-t border-rule px-3 py-0.5 text-fine">
-      <p aria-live="polite" className="truncate">
+    <div className="status-line flex min-h-7 shrink-0 flex-wrap items-center justify-between gap-x-4 border-t border-rule px-3 py-0.5 text-fine">
+      <p aria-live="polite" className="min-w-0 flex-1 basis-60 truncate">
         {hover || [said, changes && sayChanges(changes)].filter(Boolean).join(' · ') || here}
       </p>
-      <div className="flex shrink-0 gap-4">
+      <div className="flex shrink-0 flex-wrap gap-x-4">
+        <button type="button" aria-pressed={alone} onClick={toggleAlone} className="text-soft underline underline-offset-2 hover:text-ink">
+          {alone ? 'all seats ( o )' : `${seat} alone ( o )`}
+        </button>
         {beyond > 0 && (
           <button type="button" onClick={nextTrouble} className={link}>
             {count(beyond, 'place')} beyond the class

@@ -30,11 +30,11 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
   const view = useDesk((d) => d.view)
   const setView = useDesk((d) => d.setView)
   return (
-    <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-sheet px-3 py-1.5">
+    <header className="bar lg:flex-nowrap">
       <BackLink />
-      <div className="min-w-0 leading-tight">
+      <div className="min-w-0 flex-1 basis-40 leading-tight lg:flex-initial">
         <TitleField />
-        <p className="text-fine text-soft">
+        <p className="truncate text-fine text-soft">
           {headline(piece.key, piece.meter, piece.tempo, true)} · <SaveNote /> ·{' '}
           <Link href={`/pieces/${id}/history`} className="underline underline-offset-2">
             history
@@ -42,13 +42,13 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
         </p>
       </div>
       <StepsNav id={id} here={step.id} within />
-      <div className="ml-auto flex items-center gap-1">
+      <div className="ml-auto flex flex-wrap items-center gap-1 lg:flex-nowrap">
         {step.desk.centre === null && <Choice label="Drawing" value={view} options={VIEWS} onChange={setView} />}
         <ChoicesButton />
         <TakeAway id={id} originalId={originalId} />
         <DeskUndo />
         <Hint text="Keys ( ? )">
-          <Button kind="quiet" aria-label="Keys" onClick={onHelp}>
+          <Button kind="quiet" className="max-sm:hidden" aria-label="Keys" onClick={onHelp}>
             <Keyboard size={18} aria-hidden />
           </Button>
         </Hint>

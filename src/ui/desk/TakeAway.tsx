@@ -11,8 +11,8 @@ export function TakeAway({ id, originalId }: { id: string; originalId: string | 
       has="menu"
       load={menu.load}
       button={
-        <Button>
-          <Download size={16} aria-hidden /> Take away
+        <Button title="Take away as a file">
+          <Download size={16} aria-hidden /> <span className="max-xl:sr-only">Take away</span>
         </Button>
       }
       opened={(button) => <menu.Part button={button} id={id} originalId={originalId} />}

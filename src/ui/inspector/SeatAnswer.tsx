@@ -6,7 +6,7 @@ import { Pin, PinOff } from 'lucide-react'
 import { useDeferredValue, useMemo } from 'react'
 import { sayStops } from '@/core/fingering/explain'
 import { reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
-import { isBroken } from '@/core/hands/hold'
+import { isBroken, isLearned } from '@/core/hands/hold'
 import type { SeatId } from '@/core/seats/seat'
 import { answerAt, type Answer as Found } from '@/core/seats/timeline'
 import { useDesk } from '@/ui/session/DeskProvider'
@@ -70,7 +70,9 @@ export function SeatLine({ seat }: { seat: SeatId }) {
   const pick = useDesk((d) => d.pick)
   const note = answer?.notes[0]
   const trouble = answer && troubleAt(map, answer)
-  const marked = trouble && trouble.mark !== 'pin' ? (trouble.mark === 'new' ? 'new' : 'out') : null
+  // What is pinned although it is new counts as pinned, and stays new.
+  const marked =
+    trouble && trouble.mark !== 'pin' ? (trouble.mark === 'new' ? 'new' : 'out') : note?.pinned && !isLearned(note.hold) ? 'new' : null
   const said = !answer
     ? 'nothing here'
     : answer.placed.event.kind === 'rest'
@@ -130,7 +132,10 @@ function Answer({ seat, map, answer, note }: AnswerProps) {
       <div className="mt-0.5 flex items-center gap-3">
         <Fingerboard instrument={map.instrument} hold={note.hold} frame={note.frame} />
         <div>
-          <p className="text-lg leading-tight font-bold first-letter:uppercase">{sayStops(map.instrument, note.hold)}</p>
+          <p className="text-lg leading-tight font-bold first-letter:uppercase">
+            {sayStops(map.instrument, note.hold)}
+            {note.pinned && <Pin size={14} role="img" aria-label="pinned" className="ml-1.5 inline text-rosin" />}
+          </p>
           <p className="text-sm text-soft">
             {note.position
               ? `${note.position === 'half' ? 'half position' : note.position} · ${note.frame?.name ?? ''}`

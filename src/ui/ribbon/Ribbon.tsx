@@ -2,10 +2,9 @@
 
 import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject } from 'react'
 import { count } from '@/core/count'
-import { inSentence } from '@/core/names'
-import { addressesOf, headMeasure, nameAll, sayStretch, shortOf } from '@/core/piece/address'
+import { addressesOf, headMeasure, sayStretch, shortOf } from '@/core/piece/address'
 import type { Line } from '@/core/piece/piece'
-import { waitsIn } from '@/core/seats/waits'
+import { sayWaits, waitsIn } from '@/core/seats/waits'
 import { HARD } from '@/ui/kit/Wedge'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { isBeyond } from '@/ui/session/selectors'
@@ -80,11 +79,9 @@ export function Ribbon({ findRef }: { findRef: RefObject<HTMLInputElement | null
     row.current?.children[measure]?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
   }, [measure])
   const dragged = useRef<number | null>(null)
-  const [longest] = waits
-  const name = (id: string) => inSentence(seats.find((s) => s.id === id)!.name)
   return (
-    <div className="flex border-t border-rule bg-paper py-1.5 pl-3">
-      <div className="w-[106px] shrink-0 pr-2 text-fine leading-tight">
+    <div className="ribbon flex shrink-0 border-t border-rule bg-paper py-1.5 pl-3">
+      <div className="w-[106px] shrink-0 pr-2 text-fine leading-tight max-sm:hidden">
         <p className="font-semibold">Load</p>
         <p className="text-soft">a line a seat</p>
       </div>
@@ -122,15 +119,9 @@ export function Ribbon({ findRef }: { findRef: RefObject<HTMLInputElement | null
             />
           ))}
         </ol>
-        <div className="mt-0.5 flex items-center gap-3 text-fine text-soft">
-          <p className="min-w-0 grow truncate" role={missing ? 'alert' : undefined}>
-            {missing ? (
-              <span className="font-semibold text-madder">{missing}</span>
-            ) : longest ? (
-              `Everyone waits for the ${name(longest.seat)} in ${nameAll(line, longest.measures)}.`
-            ) : (
-              'Nobody keeps the others waiting.'
-            )}
+        <div className="ribbon-caption mt-0.5 flex items-center gap-3 text-fine text-soft">
+          <p className="min-w-0 grow sm:truncate" role={missing ? 'alert' : undefined}>
+            {missing ? <span className="font-semibold text-madder">{missing}</span> : sayWaits(waits, line, seats, 1)}
           </p>
           {passage && (
             <p className="flex shrink-0 items-center gap-2">

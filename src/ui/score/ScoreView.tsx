@@ -45,12 +45,18 @@ export function ScoreView() {
   useLayoutEffect(() => {
     for (const map of mapsOf(ensemble)) {
       const part = partOfSeat(piece, map, false)
-      for (const e of part.measures.flatMap((m) => m.events))
+      for (const e of part.measures.flatMap((m) => m.events)) {
+        const finger = document.getElementById(rowId(part.id, e.event.id, 'finger'))
+        finger?.classList.toggle(
+          'pinned',
+          e.heads.some((h) => h.note?.pinned && !h.note.held),
+        )
         for (const row of ROWS) {
           const span = document.getElementById(rowId(part.id, e.event.id, row))?.querySelector('text tspan tspan')
           const text = rowText(part, e, row)
           if (span && span.textContent !== text) span.textContent = text
         }
+      }
     }
   }, [ensemble, piece, systems])
 

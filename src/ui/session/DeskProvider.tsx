@@ -1,6 +1,6 @@
 'use client'
 
-import { createContext, useContext, useState } from 'react'
+import { createContext, useContext, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
@@ -33,6 +33,13 @@ export function useDeskStore(): DeskStore {
 
 /** The seats of the class, in score order. */
 export const useSeats = (): readonly Seat[] => useDesk((d) => d.seats)
+
+/** The seats whose rows are shown: all, or the picked one alone. */
+export function useRows(): readonly Seat[] {
+  const seats = useSeats()
+  const only = useDesk((d) => (d.alone ? d.seat : null))
+  return useMemo(() => (only === null ? seats : seats.filter((s) => s.id === only)), [seats, only])
+}
 
 /** Reads from the desk; the component is drawn again only when what it reads has changed. */
 export const useDesk = <T,>(read: (d: Desk) => T): T => useStore(useDeskStore(), read)

@@ -12,7 +12,7 @@ describe('the address of a place at the desk', () => {
   it('is nothing where nobody has picked anything', () => {
     const d = desk()
     expect(queryOf(d.getState())).toBe('')
-    expect(placeIn('', d.getState())).toEqual({ moment: 0, seat: 'violin', passage: null, tab: 'first', view: 'bench' })
+    expect(placeIn('', d.getState())).toEqual({ moment: 0, seat: 'violin', passage: null, tab: 'first', view: 'bench', alone: false })
   })
   it('says measure, moment, seat, passage, tab and view, and leads back to them', () => {
     const d = desk()
@@ -20,11 +20,13 @@ describe('the address of a place at the desk', () => {
     d.getState().setPassage({ from: 2, to: 1 })
     d.getState().setTab('calls')
     d.getState().setView('score')
+    d.getState().toggleAlone()
     const query = queryOf(d.getState())
-    expect(query).toBe('?m=2&n=2&seat=cello&p=2%7E3&tab=calls&view=score')
+    expect(query).toBe('?m=2&n=2&seat=cello&p=2%7E3&tab=calls&view=score&only=1')
     const other = desk()
     other.getState().goTo(placeIn(query, other.getState()))
-    for (const key of ['moment', 'seat', 'passage', 'tab', 'view'] as const) expect(other.getState()[key]).toEqual(d.getState()[key])
+    for (const key of ['moment', 'seat', 'passage', 'tab', 'view', 'alone'] as const)
+      expect(other.getState()[key]).toEqual(d.getState()[key])
   })
   it('leads back from every moment and seat', () => {
     const d = desk()

@@ -16,13 +16,15 @@ const placeSchema = z.object({
   p: z.catch(z.optional(z.string().check(z.regex(/^[^~]{1,12}~[^~]{1,12}$/))), undefined),
   tab: z.catch(z.optional(z.enum(READ_TABS)), undefined),
   view: z.catch(z.optional(z.enum(['bench', 'score'])), undefined),
+  /** The picked seat's row alone. */
+  only: z.catch(z.optional(z.literal('1')), undefined),
 })
 
 /** What the desk shows where nobody has picked anything. */
-type Shown = Pick<Desk, 'timeline' | 'moment' | 'seat' | 'seats' | 'passage' | 'tab' | 'view' | 'ensemble'>
+type Shown = Pick<Desk, 'timeline' | 'moment' | 'seat' | 'seats' | 'passage' | 'tab' | 'view' | 'alone' | 'ensemble'>
 
 /** The address of what is shown, without its path: only what is not as it is at first. Empty where nothing is. */
-export function queryOf({ timeline, moment, seat, seats, passage, tab, view, ensemble }: Shown): string {
+export function queryOf({ timeline, moment, seat, seats, passage, tab, view, alone, ensemble }: Shown): string {
   const query = new URLSearchParams()
   const { measures } = ensemble[seat].line
   const here = timeline[moment]?.first.at
@@ -35,6 +37,7 @@ export function queryOf({ timeline, moment, seat, seats, passage, tab, view, ens
   if (passage) query.set('p', `${measures[passage.from].number}~${measures[passage.to].number}`)
   if (tab !== READ_TABS[0]) query.set('tab', tab)
   if (view !== 'bench') query.set('view', view)
+  if (alone) query.set('only', '1')
   const said = query.toString()
   return said && `?${said}`
 }
@@ -45,11 +48,12 @@ type Place = {
   readonly passage: Passage | null
   readonly tab: ReadTab
   readonly view: View
+  readonly alone: boolean
 }
 
 /** The place that an address means on this desk; what it does not say is as at first, what is not there any more too. */
 export function placeIn(search: string, { timeline, seats, ensemble }: Shown): Place {
-  const { m, n = 1, seat, p, tab, view } = placeSchema.parse(Object.fromEntries(new URLSearchParams(search)))
+  const { m, n = 1, seat, p, tab, view, only } = placeSchema.parse(Object.fromEntries(new URLSearchParams(search)))
   const whose = seats.find((s) => s.id === seat)?.id ?? seats[0].id
   const { measures } = ensemble[whose].line
   const indexOf = (said: string): number => measures.findIndex((x) => x.number === said)
@@ -64,5 +68,6 @@ export function placeIn(search: string, { timeline, seats, ensemble }: Shown): P
     passage: from >= 0 && to >= from ? { from, to } : null,
     tab: tab ?? READ_TABS[0],
     view: view ?? 'bench',
+    alone: only === '1',
   }
 }

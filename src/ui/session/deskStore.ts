@@ -57,6 +57,9 @@ export type PieceSlice = Kept<Snapshot> & {
 /** A stretch of measures, by index, both included. */
 export type Passage = { readonly from: number; readonly to: number }
 
+/** Places that are spoken of. */
+export type Pointed = { readonly measures: readonly number[]; readonly notes: readonly string[] }
+
 /** What is picked: a moment of the class and a seat. */
 export type PickedSlice = {
   /** Index into the timeline, and the seat. */
@@ -66,6 +69,10 @@ export type PickedSlice = {
   readonly spot: string | null
   /** The stretch of measures that is picked, by index, both included; null: the whole piece. */
   readonly passage: Passage | null
+  /** What a panel speaks of, shown in the music until something else is picked: measures by index, notes of the picked seat by event. */
+  readonly pointed: Pointed | null
+  /** Goes to the first of what is spoken of, and shows all of it. */
+  point(to: Pointed): void
   pick(moment: number, seat?: SeatId): void
   step(by: number): void
   stepSeat(by: number): void
@@ -81,7 +88,7 @@ export type PickedSlice = {
   /** Picks a stretch of measures, from either end; null: the whole piece. */
   setPassage(passage: Passage | null): void
   /** To a place that an address says. */
-  goTo(place: { moment: number; seat: SeatId; passage: Passage | null; tab: ReadTab; view: View }): void
+  goTo(place: { moment: number; seat: SeatId; passage: Passage | null; tab: ReadTab; view: View; alone: boolean }): void
   /** One measure more or less, from the picked one on. */
   stretchPassage(by: 1 | -1): void
   pinFinger(finger: number): void
@@ -95,6 +102,9 @@ export type View = 'bench' | 'score'
 /** How it is drawn. */
 export type ViewSlice = {
   readonly view: View
+  /** Only the picked seat's row is shown, as wide and large as the room allows. */
+  readonly alone: boolean
+  toggleAlone(): void
   /** What Read shows. */
   readonly tab: ReadTab
   readonly rows: readonly Row[]
@@ -211,6 +221,14 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
     seat: first,
     spot: null,
     passage: null,
+    pointed: null,
+    point: (to) => {
+      const { pickMeasure, ensemble, seat, timeline, pick } = get()
+      const onset = ensemble[seat].byEvent.get(to.notes[0])?.[0].placed.onset
+      if (onset !== undefined) pick(momentAt(timeline, onset))
+      else if (to.measures.length > 0) pickMeasure(to.measures[0])
+      set({ pointed: to })
+    },
     pick: (moment, seat) =>
       set((d) => ({
         moment: Math.max(0, Math.min(d.timeline.length - 1, moment)),
@@ -218,11 +236,12 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
         spot: null,
         said: '',
         changes: null,
+        pointed: null,
       })),
     step: (by) => get().pick(get().moment + by),
     stepSeat: (by) => {
       const { seats, seat } = get()
-      set({ seat: seats[Math.max(0, Math.min(seats.length - 1, rowOf(seat) + by))].id, spot: null, said: '' })
+      set({ seat: seats[Math.max(0, Math.min(seats.length - 1, rowOf(seat) + by))].id, spot: null, said: '', pointed: null })
     },
     nextSpot: (by = 1) => stepTo(shownSpots(get()), by),
     nextTrouble: () => stepTo(shownSpots(get()).filter(isBeyond), 1),
@@ -232,14 +251,14 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
         get().seats,
         spots.map((s) => s.seat),
       )
-      set((d) => ({ moment: momentAt(d.timeline, onset), seat, spot: id, said: `${whom}: ${text}` }))
+      set((d) => ({ moment: momentAt(d.timeline, onset), seat, spot: id, said: `${whom}: ${text}`, pointed: null }))
     },
     toMeasure: (number) => {
       const { timeline, ensemble, seat } = get()
       const index = indexNamed(ensemble[seat].line, number)
       const moment = timeline.findIndex((b) => b.first.at.index === index)
       if (moment < 0) return false
-      set({ moment, spot: null, said: '' })
+      set({ moment, spot: null, said: '', pointed: null })
       return true
     },
     pickMeasure: (index) => {
@@ -251,7 +270,7 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
       const within = (i: number) => Math.max(0, Math.min(last, i))
       set({ passage: passage && { from: within(Math.min(passage.from, passage.to)), to: within(Math.max(passage.from, passage.to)) } })
     },
-    goTo: (place) => set({ ...place, spot: null, said: '', changes: null }),
+    goTo: (place) => set({ ...place, spot: null, said: '', changes: null, pointed: null }),
     stretchPassage: (by) => {
       const { passage, timeline, moment, setPassage, pickMeasure } = get()
       const here = timeline[moment]?.first.at.index ?? 0
@@ -279,6 +298,8 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
 
 const viewSlice: Slice<ViewSlice> = (set) => ({
   view: 'bench',
+  alone: false,
+  toggleAlone: () => set((d) => ({ alone: !d.alone })),
   rows: ['letter', 'finger'],
   bows: false,
   choices: false,

@@ -81,6 +81,7 @@ export const DESK_KEYS: readonly KeyRow<AtDesk>[] = [
     run: { '.': ({ desk }) => desk.nextSpot(), ',': ({ desk }) => desk.nextSpot(-1) },
   },
   { keys: 'l', words: 'a printed line begins at this measure, or not', run: { l: ({ desk }) => toggleLine(desk) } },
+  { keys: 'o', words: 'the picked seat’s row alone, or all', run: { o: ({ desk }) => desk.toggleAlone() } },
   { keys: '/', words: 'go to a measure', run: { '/': ({ find }) => find() } },
   { keys: 'Ctrl Z', words: 'undo', run: { 'Control+z': ({ desk }) => desk.undo() } },
   {

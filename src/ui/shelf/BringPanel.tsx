@@ -33,8 +33,13 @@ export function BringPanel({ store }: { store: BringStore }) {
         >
           <Progress.Indicator className="h-full bg-spruce transition-[width]" style={{ width: `${total ? (100 * done) / total : 100}%` }} />
         </Progress.Root>
-        {!running && (
-          <Button kind="quiet" aria-label="Close the list of files" onClick={clear}>
+        {!running && added + failed > 0 && (
+          <Button
+            kind="quiet"
+            aria-label={open ? 'Put away what is decided' : 'Close the list of files'}
+            title={open ? 'Put away what is decided' : 'Close the list of files'}
+            onClick={clear}
+          >
             <X size={16} aria-hidden />
           </Button>
         )}
@@ -67,6 +72,15 @@ function Line({ line, store }: { line: BroughtLine; store: BringStore }) {
         <div role="alert">
           <p className="flex items-center gap-2 font-semibold text-madder">
             <CircleAlert size={16} aria-hidden /> {line.name} was not added.
+            <Button
+              kind="quiet"
+              size="small"
+              className="ml-auto text-ink"
+              aria-label={`Put the trouble with ${line.name} away`}
+              onClick={() => store.getState().dismiss(line.id)}
+            >
+              <X size={15} aria-hidden />
+            </Button>
           </p>
           <ul className="pl-6">
             {line.says.map((text) => (

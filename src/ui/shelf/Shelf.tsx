@@ -18,7 +18,8 @@ import { PieceCard } from './PieceCard'
 import type { Card, ShelfReply } from '@/api/protocol'
 import { putOnShelf } from '@/ui/session/put'
 import { readInWorker } from './reader'
-import { sayInstruments } from '@/core/instruments/all'
+import { useSearchKeys } from './useSearchKeys'
+import { Demonstration, Empty } from './Welcome'
 import { useShelf } from './useShelf'
 import { count } from '@/core/count'
 
@@ -27,6 +28,7 @@ export function Shelf({
   actions,
   name,
   school,
+  demo,
   seats,
   first,
   now,
@@ -34,6 +36,8 @@ export function Shelf({
   actions: ShelfActions
   name: string
   school: string
+  /** It is the made-up class of the demonstration. */
+  demo: boolean
   seats: string[]
   first: ShelfReply
   now: number
@@ -74,6 +78,15 @@ export function Shelf({
   }, [bringing])
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({ onDrop: bring, noClick: true, noKeyboard: true })
 
+  const onSearchKey = useSearchKeys({
+    query,
+    searching,
+    ids: cards.map((c) => c.id),
+    found,
+    clear: () => setQuery(''),
+    open: (id) => router.push(`/pieces/${id}`),
+  })
+
   const remove = (card: Card) =>
     startTransition(async () => {
       await actions.takeOff(card.id)
@@ -90,14 +103,19 @@ export function Shelf({
     >
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 py-5">
         <Mark size={34} />
-        <div>
+        <div className="min-w-0">
           <h1 className="font-title text-2xl leading-tight">{name}</h1>
-          <p className="text-soft">{[school, seats.join(', ')].filter(Boolean).join(' · ')}</p>
+          <p className="text-soft">
+            {demo && <span className="mr-1.5 rounded bg-wash px-1.5 py-0.5 text-sm text-ink">demonstration</span>}
+            {[school, seats.join(', ')].filter(Boolean).join(' · ')}
+          </p>
         </div>
-        <div className="ml-auto flex items-center gap-2">
-          <Button kind="filled" onClick={open}>
-            <FileUp size={17} aria-hidden /> Add files
-          </Button>
+        <div className="ml-auto flex flex-wrap items-center gap-2">
+          {total > 0 && (
+            <Button kind="filled" onClick={open}>
+              <FileUp size={17} aria-hidden /> Bring a tune
+            </Button>
+          )}
           <Link href="/class" className={buttonLook()}>
             <GraduationCap size={17} aria-hidden /> The class
           </Link>
@@ -112,20 +130,25 @@ export function Shelf({
       </header>
       <main className="flex grow flex-col gap-4">
         <input {...getInputProps({ 'aria-label': 'Files to add' })} />
-        <label className="flex max-w-md items-center gap-2 rounded-md border border-rule bg-sheet px-3 py-1.5 focus-within:border-ink">
+        {demo && <Demonstration pieces={total} action={actions.startOwnClass} />}
+        <label
+          hidden={total === 0}
+          className="flex max-w-md items-center gap-2 rounded-md border border-rule bg-sheet px-3 py-1.5 focus-within:border-ink"
+        >
           <Search size={17} className="text-soft" aria-hidden />
           <span className="sr-only">Search the shelf</span>
           <input
             ref={search}
             value={query}
             onChange={(e) => setQuery(e.target.value)}
-            placeholder="Title, key or time ( / )"
+            onKeyDown={onSearchKey}
+            placeholder="Title, key or time ( / ), Enter opens"
             className="w-full bg-transparent outline-none placeholder:text-soft"
           />
         </label>
         <BringPanel store={bringing} />
         {total === 0 ? (
-          <Empty />
+          <Empty bring={open} demo={demo} />
         ) : found === 0 ? (
           <p className="py-10 text-soft">
             Nothing on the shelf has “{query}” in its title, key or time.{' '}
@@ -137,10 +160,10 @@ export function Shelf({
           <>
             {query && (
               <p role="status" className="text-soft">
-                {searching ? 'Searching …' : `${found} of ${count(total, 'piece')}`}
+                {searching ? 'Searching …' : `${found} of ${count(total, 'piece')}${found === 1 ? ' · Enter opens it' : ''}`}
               </p>
             )}
-            <ul className="grid grid-cols-1 gap-4 sm:grid-cols-2 lg:grid-cols-3" aria-label="Pieces">
+            <ul className="grid grid-cols-1 gap-4 sm:grid-cols-2 lg:grid-cols-3" aria-label="Pieces" data-pieces>
               {cards.map((c) => (
                 <PieceCard
                   key={c.id}
@@ -175,18 +198,6 @@ export function Shelf({
           <p className="font-title text-2xl">Let go to put it on the shelf</p>
         </div>
       )}
-    </div>
-  )
-}
-
-function Empty() {
-  return (
-    <div className="rounded-lg border border-dashed border-rule px-8 py-12">
-      <h2 className="font-title text-xl">The shelf is empty</h2>
-      <p className="mt-2 max-w-prose text-soft">
-        Bring the tune your class is on: drop a MusicXML, abc or MIDI file here (or a zip of them), or type it. A minute later you see which
-        string and finger it is for {sayInstruments()}.
-      </p>
     </div>
   )
 }

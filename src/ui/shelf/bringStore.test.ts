@@ -94,19 +94,29 @@ describe('what is brought to the shelf', () => {
     await b.getState().choose(line.id, b.getState().lines[0].items)
     expect(kept).toEqual(['played.mid'])
   })
-  it('lines that are done go when more is brought, those that wait stay; each can be dismissed', async () => {
+  it('what was added goes when more is brought; troubles stay until they are put away, what is undecided until it is decided', async () => {
     const tunes = [good('1', 'abc'), good('2', 'abc')]
-    const { b, lines } = bring(async (f) => (f.name === 'book' ? tunes : f.name === 'Broken' ? [bad(f.name)] : [good(f.name)]))
+    const { b, added, lines } = bring(async (f) => (f.name === 'book' ? tunes : f.name === 'Broken' ? [bad(f.name)] : [good(f.name)]))
     await b.getState().bring([file('Hill'), file('Broken'), file('book')])
     await b.getState().bring([file('Dale')])
     expect(lines()).toEqual([
+      ['Broken', 'failed'],
       ['book', 'choose'],
       ['Dale', 'added'],
     ])
-    b.getState().dismiss(b.getState().lines[0].id)
-    expect(lines()).toEqual([['Dale', 'added']])
     b.getState().clear()
+    expect(lines()).toEqual([['book', 'choose']])
+    b.getState().dismiss(b.getState().lines[0].id)
     expect(lines()).toEqual([])
+    // The lone good file opens only when nothing else waits or went wrong.
+    await b.getState().bring([file('Broken'), file('Vale')])
+    expect(added).toHaveBeenLastCalledWith(null)
+    await b.getState().bring([file('Fell')])
+    expect(added).toHaveBeenLastCalledWith(null)
+    b.getState().clear()
+    await b.getState().bring([file('Moor')])
+    expect(added).toHaveBeenLastCalledWith('id of Moor')
+    b.getState().clear()
     // What is no longer there is not read anew, nor added.
     await b.getState().choose(99, tunes)
     await b.getState().again(99, {} as never)

@@ -34,6 +34,7 @@ type BringState = {
   /** Reads a MIDI line anew. */
   again(id: number, midi: MidiChoices): Promise<void>
   dismiss(id: number): void
+  /** Puts away what is done with: what was added, and what went wrong. What is undecided stays. */
   clear(): void
 }
 
@@ -97,7 +98,7 @@ export function createBring(doing: BringDoing) {
       bring: async (files) => {
         const lines = files.map((f) => lineOf(f, f.name, 'waiting'))
         set((s) => ({
-          lines: [...s.lines.filter((l) => l.state !== 'added' && l.state !== 'failed'), ...lines],
+          lines: [...s.lines.filter((l) => l.state !== 'added'), ...lines],
           done: 0,
           total: files.length,
         }))
@@ -112,14 +113,17 @@ export function createBring(doing: BringDoing) {
           else added.push(...(await add(line, items)))
           set((s) => ({ done: s.done + 1 }))
         }
-        if (added.length) doing.added(files.length === 1 && added.length === 1 ? added[0] : null)
+        const alone = files.length === 1 && added.length === 1 && get().lines.every((l) => l.state === 'added')
+        if (added.length) doing.added(alone ? added[0] : null)
       },
       choose: async (id, items) => {
         const line = get().lines.find((l) => l.id === id)
         if (!line) return
         put({ ...line, state: 'reading' })
         const added = await add(line, items)
-        if (added.length) doing.added(added.length === 1 ? added[0] : null)
+        // While something else is undecided or went wrong, the shelf is not left for the desk.
+        const rest = get().lines.some((l) => l.state !== 'added')
+        if (added.length) doing.added(added.length === 1 && !rest ? added[0] : null)
       },
       again: async (id, midi) => {
         const line = get().lines.find((l) => l.id === id)
@@ -128,7 +132,7 @@ export function createBring(doing: BringDoing) {
         if (get().lines.some((l) => l.id === id)) put({ ...line, items })
       },
       dismiss: (id) => set((s) => ({ lines: s.lines.filter((l) => l.id !== id) })),
-      clear: () => set((s) => ({ lines: s.lines.filter((l) => l.state === 'waiting' || l.state === 'reading') })),
+      clear: () => set((s) => ({ lines: s.lines.filter((l) => l.state !== 'added' && l.state !== 'failed') })),
     }
   })
 }

@@ -22,6 +22,7 @@ export function StepsNav({ id, here, within = false }: { id: string; here: strin
           href={s.path(id)}
           onClick={within && s.desk ? inPlace(s.path(id)) : undefined}
           aria-current={s.id === here ? 'page' : undefined}
+          title={`${s.name} ( ${s.key} )`}
           className={`border-b-[3px] px-2 py-1 ${s.id === here ? 'border-rosin font-semibold' : 'border-transparent hover:border-rule'}`}
         >
           {s.name}

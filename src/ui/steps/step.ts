@@ -4,6 +4,8 @@ import type { ComponentType } from 'react'
 export type Step = {
   readonly id: string
   readonly name: string
+  /** The key that goes there. */
+  readonly key: string
   /** Where it is, of a piece. */
   readonly path: (piece: string) => string
   /** On the desk: it shares what is picked and undone with the other steps there. Null: a page of its own. */
@@ -11,6 +13,8 @@ export type Step = {
     /** What stands in the middle; null: the class as it is drawn, bench or score. */
     readonly centre: ComponentType | null
     readonly panel: ComponentType
+    /** What the panel shows, for the handle that opens it where there is no room beside the music. */
+    readonly panelName: string
     /** Width of the panel, in pixels. */
     readonly width: number
   } | null

@@ -1,7 +1,10 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { useOptimistic, useTransition } from 'react'
+import { useCallback, useOptimistic, useTransition } from 'react'
+import { useKeys } from '@/ui/kit/keys'
+import { STEP_KEYS } from '../keys'
+import type { Step } from '../step'
 import { handOutParams, sheetsOf, type HandOut } from '@/api/handOut'
 import type { SeatId } from '@/core/seats/seat'
 import { HandOutBar } from './HandOutBar'
@@ -24,6 +27,10 @@ export function HandOutView({ id, title, seats, wanted: shown }: Props) {
       router.replace(`/pieces/${id}/print?${handOutParams(next)}`, { scroll: false })
     })
   }
+  useKeys(
+    STEP_KEYS,
+    useCallback(() => ({ toStep: (s: Step) => router.push(s.path(id)) }), [router, id]),
+  )
   const sheets = useSheets(
     id,
     sheetsOf(

@@ -5,6 +5,7 @@ import { keyName } from '@/core/music/key'
 import { profileOf, sayChanges } from '@/core/seats/profile'
 import type { Scored } from '@/core/seats/search'
 import { mapsOf, type Ensemble } from '@/core/seats/ensemble'
+import { count } from '@/core/count'
 import { capital } from '@/core/names'
 import type { EverySeat, Seat } from '@/core/seats/seat'
 import { sayMove, sayOctaves, sayReplaced, sayWorth } from '@/core/seats/saySetting'
@@ -17,43 +18,56 @@ import { percent, points, sayPoints, useLoads } from '@/ui/session/useLoads'
 const idOf = (f: Scored) =>
   `${f.setting.fifths} ${f.setting.school} ${f.setting.fourth} ${Object.values(f.setting.octaves).join()} ${f.replaced}`
 
-/** The settings that were found, best first; opened, what each changes for whom. */
-export function FoundList({ found: all }: { found: readonly Scored[] }) {
+/** A setting that was taken, and how the class stood before it. */
+export type TakenSetting = { readonly name: string; readonly even: number; readonly total: number }
+
+/** "2 new things", "nothing new", "3 out of reach": what there is to teach, first of all. */
+const sayNews = (news: number, out: number): string =>
+  [...(out > 0 ? [`${out} out of reach`] : []), news === 0 ? 'nothing new' : count(news, 'new thing')].join(', ')
+
+/** The settings that were found, best first, each with three facts; opened, what each changes for whom. */
+export function FoundList({ found: all, onTaken }: { found: readonly Scored[]; onTaken: (taken: TakenSetting) => void }) {
   const key = useDesk((d) => d.piece.key)
+  const piece = useDesk((d) => d.piece)
   const ensemble = useDesk((d) => d.ensemble)
   const apply = useDesk((d) => d.applySetting)
   const seats = useSeats()
   const { evenness } = useLoads()
-  const [chosen, setChosen] = useState<string | null>(null)
+  const [open, setOpen] = useState<string | null>(null)
   const octaves = Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, m.octave]))
   // The class as it stands is the first row, and not found once more.
   const found = all.filter((f) => !isNow(f, key.fifths, octaves, seats, ensemble))
-  const open = chosen ?? (found[0] ? idOf(found[0]) : null)
+  const present = useMemo(() => {
+    const profiles = mapsOf(ensemble).map((m) => profileOf(piece, m))
+    const sum = (of: (p: (typeof profiles)[number]) => number) => profiles.reduce((n, p) => n + of(p), 0)
+    return { news: sum((p) => p.news.length), out: sum((p) => p.out) }
+  }, [piece, ensemble])
+  const take = (f: Scored, name: string) => {
+    apply(f.setting)
+    onTaken({ name, even: evenness.figure, total: evenness.total })
+  }
   return (
-    <div className="overflow-x-auto">
+    <div className="mt-1.5 overflow-x-auto">
       <table className="w-full text-sm tabular-nums">
         <caption className="sr-only">Settings found, best first</caption>
-        <thead>
-          <tr className="text-left text-soft">
-            {['Key', 'Octaves', 'Even', 'Points', 'New things', 'Out'].map((name, i) => (
-              <th key={name} scope="col" className={`font-normal ${i > 1 ? 'text-right' : ''}`}>
+        <thead className="sr-only">
+          <tr>
+            {['Key', 'Octaves', 'To teach', 'Even', 'Points', 'Take it'].map((name) => (
+              <th key={name} scope="col">
                 {name}
               </th>
             ))}
-            <th scope="col">
-              <span className="sr-only">Take it</span>
-            </th>
           </tr>
         </thead>
         <tbody>
-          <tr className="border-t border-rule text-soft">
-            <th scope="row" className="text-left font-normal">
+          <tr className="text-soft">
+            <th scope="row" className="py-1 text-left font-normal">
               {keyName(key)}, as now
             </th>
             <td>as they are</td>
-            <td className="text-right">{percent(evenness.figure)}</td>
-            <td className="text-right">{points(evenness.total)}</td>
-            <Present />
+            <td className={present.out ? 'font-semibold text-madder' : ''}>{sayNews(present.news, present.out)}</td>
+            <td className="text-right whitespace-nowrap">{percent(evenness.figure)} even</td>
+            <td className="text-right whitespace-nowrap">{sayPoints(evenness.total)}</td>
             <td />
           </tr>
           {found.map((f) => {
@@ -64,31 +78,30 @@ export function FoundList({ found: all }: { found: readonly Scored[] }) {
             return (
               <Fragment key={id}>
                 <tr className={`border-t border-rule ${id === open ? 'bg-wash/40' : ''}`}>
-                  <th scope="row" className="text-left font-semibold">
+                  <th scope="row" className="py-0.5 pr-3 text-left font-normal">
                     <button
                       type="button"
                       aria-expanded={id === open}
-                      onClick={() => setChosen(id)}
-                      className="py-0.5 underline-offset-2 hover:underline"
+                      onClick={() => setOpen(id === open ? null : id)}
+                      className="font-semibold underline decoration-rule underline-offset-2 hover:decoration-ink"
                     >
                       {name}
-                    </button>
-                    <span className="block text-fine font-normal text-soft">{where}</span>
+                    </button>{' '}
+                    <span className="text-fine text-soft">{where}</span>
                   </th>
-                  <td>{sayOctaves(seats, octaves, f.setting.octaves) ?? 'as they are'}</td>
-                  <td className="text-right">{percent(f.evenness)}</td>
-                  <td className="text-right">{points(f.total)}</td>
-                  <td className="text-right">{f.news}</td>
-                  <td className={`text-right ${f.out ? 'font-semibold text-madder' : ''}`}>{f.out}</td>
+                  <td className="pr-3">{sayOctaves(seats, octaves, f.setting.octaves) ?? 'as they are'}</td>
+                  <td className={`pr-3 ${f.out ? 'font-semibold text-madder' : ''}`}>{sayNews(f.news, f.out)}</td>
+                  <td className="pr-3 text-right whitespace-nowrap">{percent(f.evenness)} even</td>
+                  <td className="pr-3 text-right whitespace-nowrap">{sayPoints(f.total)}</td>
                   <td className="w-[74px] py-0.5 text-right">
-                    <Button size="small" aria-label={`Take ${name}${replaced ? ` ${replaced}` : ''}`} onClick={() => apply(f.setting)}>
+                    <Button size="small" aria-label={`Take ${name}${replaced ? ` ${replaced}` : ''}`} onClick={() => take(f, name)}>
                       Take it
                     </Button>
                   </td>
                 </tr>
                 {id === open && (
                   <tr className="bg-wash/40">
-                    <td colSpan={7} className="pb-1.5 pl-3">
+                    <td colSpan={6} className="pb-1.5 pl-3">
                       <p className="mb-0.5">{capital(sayWorth(f, seats))}.</p>
                       <Changes scored={f} />
                     </td>
@@ -100,19 +113,6 @@ export function FoundList({ found: all }: { found: readonly Scored[] }) {
         </tbody>
       </table>
     </div>
-  )
-}
-
-/** Different new things, and notes out of reach, of the class as it stands: counted as the search counts them. */
-function Present() {
-  const piece = useDesk((d) => d.piece)
-  const ensemble = useDesk((d) => d.ensemble)
-  const profiles = mapsOf(ensemble).map((m) => profileOf(piece, m))
-  return (
-    <>
-      <td className="text-right">{profiles.reduce((n, p) => n + p.news.length, 0)}</td>
-      <td className="text-right">{profiles.reduce((n, p) => n + p.out, 0)}</td>
-    </>
   )
 }
 

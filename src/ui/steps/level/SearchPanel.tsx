@@ -9,8 +9,9 @@ import { deciding } from '@/core/seats/setting'
 import { Button } from '@/ui/kit/Button'
 import { Chart } from '@/ui/kit/Chart'
 import { keysChart } from './charts'
-import { FoundList } from './FoundList'
-import { useLoads } from '@/ui/session/useLoads'
+import { FoundList, type TakenSetting } from './FoundList'
+import { percent, points, useLoads } from '@/ui/session/useLoads'
+import { sayChanges } from '@/core/seats/change'
 import { useSearch } from './useSearch'
 import { Select } from '@/ui/kit/Select'
 
@@ -29,6 +30,7 @@ export function SearchPanel() {
   const [fourths, setFourths] = useState(false)
   const [all, setAll] = useState(false)
   const [order, setOrder] = useState<Order>('rank')
+  const [taken, setTaken] = useState<TakenSetting | null>(null)
   const search = useSearch()
   const key = useDesk((d) => d.piece.key)
   const { evenness } = useLoads()
@@ -44,16 +46,11 @@ export function SearchPanel() {
     [drawn, key, evenness],
   )
   return (
-    <section aria-labelledby="search" className="mt-4 border-t border-rule pt-3">
-      <h2 id="search" className="font-title text-lg">
-        Another key, other octaves
-      </h2>
-      <p className="text-soft">
-        Tries every key of up to four signs with every seat where it is, an octave lower and an octave higher, and whether up to three notes
-        replaced would make it work. First comes what leaves nothing out of reach and the fewest things to teach, in a key that the class
-        knows.
-      </p>
-      <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
+    <section aria-labelledby="search" className="mt-3 border-t border-rule pt-2">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
+        <h2 id="search" className="font-title text-lg">
+          Another key, other octaves
+        </h2>
         {running ? (
           <Button onClick={search.cancel}>
             <Square size={15} aria-hidden /> Cancel
@@ -63,54 +60,84 @@ export function SearchPanel() {
             <Search size={16} aria-hidden /> {search.found.length ? 'Search again' : 'Search'}
           </Button>
         )}
-        {deciding(seats, 'school').length > 0 && (
-          <label className="flex items-center gap-1.5">
-            <input type="checkbox" className="accent-rosin" checked={schools} onChange={(e) => setSchools(e.target.checked)} /> both{' '}
-            {inSentence(deciding(seats, 'school')[0].instrument.name)} schools
+        <p role="status" className="text-fine text-soft">
+          {running && `${search.done} of ${search.of} keys tried …`}
+          {search.status === 'cancelled' && `Cancelled after ${search.done} of ${search.of} keys; what was found stands below.`}
+          {search.status === 'failed' && 'The search failed. Reload the page and try again; nothing was changed.'}
+          {search.status === 'done' && (search.stale ? 'The piece has been changed since this search.' : `${search.of} keys tried.`)}
+        </p>
+        {sorted.length > 0 && (
+          <label className="ml-auto flex items-center gap-1.5 text-sm">
+            First
+            <Select size="small" value={order} onChange={(e) => setOrder(e.target.value as Order)}>
+              {Object.entries(ORDERS).map(([id, o]) => (
+                <option key={id} value={id}>
+                  {o.name}
+                </option>
+              ))}
+            </Select>
           </label>
         )}
-        {deciding(seats, 'fourth').length > 0 && (
-          <label className="flex items-center gap-1.5">
-            <input type="checkbox" className="accent-rosin" checked={fourths} onChange={(e) => setFourths(e.target.checked)} /> every rule
-            for 4 or open
-          </label>
-        )}
-        <label className="flex items-center gap-1.5">
-          <input type="checkbox" className="accent-rosin" checked={all} onChange={(e) => setAll(e.target.checked)} /> keys of five and more
-          signs
-        </label>
-        <label className="ml-auto flex items-center gap-1.5">
-          First
-          <Select value={order} onChange={(e) => setOrder(e.target.value as Order)}>
-            {Object.entries(ORDERS).map(([id, o]) => (
-              <option key={id} value={id}>
-                {o.name}
-              </option>
-            ))}
-          </Select>
-        </label>
       </div>
-      <p role="status" className="mt-1 min-h-5 text-fine text-soft">
-        {running && `${search.done} of ${search.of} keys tried …`}
-        {search.status === 'cancelled' && `Cancelled after ${search.done} of ${search.of} keys; what was found stands below.`}
-        {search.status === 'failed' && 'The search failed. Reload the page and try again; nothing was changed.'}
-        {search.status === 'done' &&
-          (search.stale ? 'The piece has been changed since this search; search again for figures of now.' : `${search.of} keys tried.`)}
-      </p>
-      {running && <progress value={search.done} max={search.of} aria-label="Keys tried" className="h-1.5 w-full accent-rosin" />}
-      {sorted.length > 0 && (
-        <div className="mt-1 grid gap-4 xl:grid-cols-[1fr_330px]">
-          <FoundList found={sorted} />
-          {option && (
-            <figure>
-              <Chart option={option} height={260} label="Keys by load in all and evenness; the table beside it says the same" />
-              <figcaption className="text-fine text-soft">
-                Further left is less to do, higher is more even. ◇ is the class as it stands, ▲ a key in which notes are out of reach.
-              </figcaption>
-            </figure>
+      {running && <progress value={search.done} max={search.of} aria-label="Keys tried" className="mt-1 h-1.5 w-full accent-rosin" />}
+      {taken && <Taken {...taken} />}
+      {sorted.length > 0 && <FoundList found={sorted} onTaken={setTaken} />}
+      <details className="mt-2" open={sorted.length === 0 && !running}>
+        <summary className="cursor-pointer text-sm text-rosin underline underline-offset-2">What is tried</summary>
+        <p className="mt-1 max-w-prose text-sm leading-snug">
+          Every key of up to four signs with every seat where it is, an octave lower and an octave higher, and whether up to three notes
+          replaced would make it work. First comes what leaves nothing out of reach and the fewest things to teach, in a key that the class
+          knows.
+        </p>
+        <div className="mt-1.5 flex flex-wrap gap-x-4 gap-y-1.5">
+          {deciding(seats, 'school').length > 0 && (
+            <label className="tick">
+              <input type="checkbox" className="accent-rosin" checked={schools} onChange={(e) => setSchools(e.target.checked)} /> both{' '}
+              {inSentence(deciding(seats, 'school')[0].instrument.name)} schools
+            </label>
           )}
+          {deciding(seats, 'fourth').length > 0 && (
+            <label className="tick">
+              <input type="checkbox" className="accent-rosin" checked={fourths} onChange={(e) => setFourths(e.target.checked)} /> every rule
+              for 4 or open
+            </label>
+          )}
+          <label className="tick">
+            <input type="checkbox" className="accent-rosin" checked={all} onChange={(e) => setAll(e.target.checked)} /> keys of five and
+            more signs
+          </label>
         </div>
+      </details>
+      {option && (
+        <details className="mt-1">
+          <summary className="cursor-pointer text-sm text-rosin underline underline-offset-2">The keys in a picture</summary>
+          <figure className="max-w-xl">
+            <Chart option={option} height={260} label="Keys by load in all and evenness; the table above it says the same" />
+            <figcaption className="text-fine text-soft">
+              Further left is less to do, higher is more even. ◇ is the class as it stands, ▲ a key in which notes are out of reach.
+            </figcaption>
+          </figure>
+        </details>
       )}
     </section>
+  )
+}
+
+/** What was taken, and what it did to the class. */
+function Taken({ name, even, total }: TakenSetting) {
+  const { evenness } = useLoads()
+  const changes = useDesk((d) => d.changes)
+  const undo = useDesk((d) => d.undo)
+  if (changes === null) return null
+  return (
+    <div role="status" className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1 rounded-md bg-wash px-3 py-1.5 leading-snug">
+      <p className="min-w-0 flex-1 basis-80">
+        <strong className="font-semibold">{name} is taken.</strong> Evenness {percent(even)} → {percent(evenness.figure)}, points{' '}
+        {points(total)} → {points(evenness.total)}. {sayChanges(changes)}
+      </p>
+      <Button size="small" onClick={undo}>
+        Undo it
+      </Button>
+    </div>
   )
 }

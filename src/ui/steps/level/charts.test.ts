@@ -41,7 +41,14 @@ const seats = seatsOf(DEFAULT_CLASS)
 
 describe('the drawing of loads', () => {
   const loads = { violin: load(1, 2), viola: load(3, 4), cello: load(5, 6), bass: load(7, 8.4) }
-  const option = loadChart(['0', '1'], seats, loads, { index: 1, seat: 'bass' })(colors) as {
+  const option = loadChart(
+    ['0', '1'].map((short) => ({ short, name: `Measure ${short}` })),
+    seats,
+    loads,
+    { violin: 3, viola: 7, cello: 11, bass: 15.4 },
+    { index: 1, seat: 'bass' },
+  )(colors) as {
+    yAxis: { data: string[] }
     tooltip: { formatter: (at: { value: number[] }) => string }
     series: { data: { value: number[]; itemStyle?: { borderColor?: string } }[] }[]
   }
@@ -54,6 +61,10 @@ describe('the drawing of loads', () => {
     expect([at(0, 3), at(1, 3), at(0, 0), at(1, 0)].map((n) => Math.round(n ?? -1))).toEqual([1, 2, 7, 8])
     expect(option.tooltip.formatter({ value: [1, 0, 8.4] })).toBe('Measure 1, bass: 8 points')
     expect(option.tooltip.formatter({ value: [0, 3, 1] })).toBe('Measure 0, violin: 1 point')
+  })
+
+  it('has each seat’s sum at its name', () => {
+    expect([...option.yAxis.data].reverse()).toEqual(['Violin  3', 'Viola  7', 'Cello  11', 'Bass  15'])
   })
 
   it('knows which cell was picked', () => {

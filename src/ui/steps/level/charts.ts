@@ -6,36 +6,44 @@ import type { SeatLoad } from '@/core/seats/load'
 import type { Scored } from '@/core/seats/search'
 import type { ChartOption } from '@/ui/kit/Chart'
 import { heatOption } from '@/ui/kit/heat'
-import { sayPoints } from '@/ui/session/useLoads'
+import { points, sayPoints } from '@/ui/session/useLoads'
+
+/** A measure as it stands under the drawing, and as it is said of a cell: "1.3", "Line 1, measure 3". */
+type MeasureName = { readonly short: string; readonly name: string }
+
+/** Room for the longest name of a seat, in pixels. */
+const WIDEST_NAME = 170
 
 /** From this many measures on a cell is too narrow for its number. */
 const NUMBERED = 32
 
-/** Load by measure and seat: darker is more, with the points in the cell; the picked measure is framed. */
+/** Load by measure and seat: darker is more, with the points in the cell and each seat's sum at its name; the picked measure is framed. */
 export const loadChart =
   (
-    numbers: readonly string[],
+    measures: readonly MeasureName[],
     seats: readonly Pick<Seat, 'id' | 'name'>[],
     loads: EverySeat<SeatLoad>,
+    sums: EverySeat<number>,
     picked: { index: number; seat: SeatId },
   ): ChartOption =>
   (colors) => {
     const rows = [...seats].reverse()
+    const names = rows.map((s) => `${s.name}  ${points(sums[s.id])}`)
     const heat = heatOption(
       {
-        columns: numbers,
-        rows: rows.map((s) => s.name),
+        columns: measures.map((m) => m.short),
+        rows: names,
         cells: rows.flatMap((s, y) =>
           loads[s.id].byMeasure.map((n, x) => ({ x, y, n, framed: x === picked.index && s.id === picked.seat })),
         ),
-        left: 48,
-        numbered: numbers.length <= NUMBERED,
+        left: Math.min(WIDEST_NAME, 16 + 6.6 * Math.max(...names.map((n) => n.length))),
+        numbered: measures.length <= NUMBERED,
         fontSize: 12,
       },
       colors,
     )
     const formatter = ({ value }: { value: number[] }) =>
-      `Measure ${numbers[value[0]]}, ${inSentence(rows[value[1]].name)}: ${sayPoints(value[2])}`
+      `${measures[value[0]].name}, ${inSentence(rows[value[1]].name)}: ${sayPoints(value[2])}`
     return { ...heat, tooltip: { formatter } }
   }
 

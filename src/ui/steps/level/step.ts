@@ -3,11 +3,13 @@ import type { Step } from '../step'
 
 export const level: Step = {
   id: 'level',
+  key: 'v',
   name: 'Level',
   path: (piece) => `/pieces/${piece}/level`,
   desk: {
     centre: dynamic(() => import('./LevelView').then((m) => m.LevelView)),
     panel: dynamic(() => import('./LoadPanel').then((m) => m.LoadPanel)),
+    panelName: 'What the load here is made of',
     width: 340,
   },
 }

@@ -3,7 +3,8 @@ import type { Step } from '../step'
 
 export const map: Step = {
   id: 'map',
+  key: 'm',
   name: 'Map',
   path: (piece) => `/pieces/${piece}`,
-  desk: { centre: null, panel: Inspector, width: 316 },
+  desk: { centre: null, panel: Inspector, panelName: 'What to play here, and why', width: 316 },
 }

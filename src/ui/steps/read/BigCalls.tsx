@@ -3,8 +3,11 @@
 import { capital } from '@/core/names'
 import { ChevronLeft, ChevronRight, X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
+import { useState } from 'react'
 import { sayCall, type Call } from '@/core/reading/calls'
 import { Button } from '@/ui/kit/Button'
+import { Choice } from '@/ui/kit/Choice'
+import { useFitted } from './useFitted'
 
 /** A measure as it is called: by one seat, or by several one after the other, each with its name. */
 export type CallLine = {
@@ -20,90 +23,126 @@ type Props = {
   open: boolean
   onOpenChange: (open: boolean) => void
   calls: readonly CallLine[]
+  /** The measures, by index, with which a line begins: as it is printed, or every fourth. */
+  begins: readonly number[]
   index: number
   goTo: (index: number) => void
   title: string
 }
 
-/** As big as the words of the measure allow, in pixels. */
-function sizeFor({ said }: CallLine): number {
-  const letters = said.reduce((n, { who, call }) => n + who.length + sayCall(call).length, 0)
-  return letters < 36 ? 104 : letters < 90 ? 80 : letters < 180 ? 60 : 40
-}
-
-/** One measure at a time, to be read from the back of the room. */
-export function BigCalls({ open, onOpenChange, calls, index, goTo, title }: Props) {
+/** A measure, or a line, to be read from the back of the room: arrows go from one to the next. */
+export function BigCalls({ open, onOpenChange, calls, begins, index, goTo, title }: Props) {
+  const [by, setBy] = useState<'measure' | 'line'>('measure')
+  const pages = by === 'measure' ? calls.map((c) => [c]) : inLines(calls, begins)
   const at = Math.max(
     0,
-    calls.findIndex((c) => c.index === index),
+    pages.findIndex((p) => p.some((c) => c.index === index)),
   )
-  const call = calls[at]
-  const next = calls[at + 1]
-  const step = (by: number) => calls[at + by] && goTo(calls[at + by].index)
+  const page = pages[at] ?? []
+  const next = pages[at + 1]
+  const step = (n: number) => pages[at + n] && goTo(pages[at + n][0].index)
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed inset-0 z-50 flex flex-col bg-paper p-8"
+          // The arrows go through the music at once, not among the choices.
+          onOpenAutoFocus={(e) => {
+            e.preventDefault()
+            ;(e.currentTarget as HTMLElement).focus()
+          }}
+          className="fixed inset-0 z-50 flex flex-col bg-paper p-4 sm:p-8"
           onKeyDown={(e) => {
-            if (e.key === 'ArrowRight' || e.key === ' ') step(1)
-            else if (e.key === 'ArrowLeft') step(-1)
+            const inChoice = (e.target as HTMLElement).closest('[role=radiogroup], [role=group]') !== null
+            if (e.key === 'ArrowRight' && !inChoice) step(1)
+            else if (e.key === 'ArrowLeft' && !inChoice) step(-1)
+            else if (e.key === ' ' && !(e.target as HTMLElement).closest('button')) step(1)
             else return
             e.preventDefault()
           }}
         >
-          <div className="flex items-center justify-between gap-4">
-            <Dialog.Title className="font-title text-2xl">{title}</Dialog.Title>
-            <Dialog.Close asChild>
-              <Button>
-                <X size={16} aria-hidden /> Close
-              </Button>
-            </Dialog.Close>
+          <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
+            <Dialog.Title className="min-w-0 truncate font-title text-2xl">{title}</Dialog.Title>
+            <div className="flex items-center gap-2">
+              <Choice
+                label="How much at once"
+                value={by}
+                onChange={setBy}
+                options={[
+                  ['measure', 'A measure'],
+                  ['line', 'A line'],
+                ]}
+              />
+              <Dialog.Close asChild>
+                <Button>
+                  <X size={16} aria-hidden /> Close
+                </Button>
+              </Dialog.Close>
+            </div>
           </div>
-          <p className="mt-6 text-3xl text-soft">
-            {call.name === call.number ? `Measure ${call.number}` : capital(call.name)}
-            {call.note && ` · ${call.note}`}
-          </p>
-          <div
-            aria-live="polite"
-            className="flex grow flex-col gap-y-3 overflow-y-auto pt-2 leading-tight"
-            style={{ fontSize: sizeFor(call) }}
-          >
-            {call.said.map(({ who, call: { lead, words, close } }) => (
-              <p key={who} className="flex flex-wrap items-baseline gap-x-[0.5em] gap-y-1 font-semibold">
-                {[who, lead].filter(Boolean).map((s) => (
-                  <span key={s} style={{ fontSize: '0.5em' }} className="font-normal text-soft">
-                    {s}
-                  </span>
-                ))}
-                {words.map((w, i) => (
-                  <span key={w.event}>{i > 0 && w.slurred ? `to ${w.said}` : w.said}</span>
-                ))}
-                {close && (
-                  <span style={{ fontSize: '0.5em' }} className="font-normal text-soft">
-                    {close}
-                  </span>
-                )}
-              </p>
-            ))}
-          </div>
+          <Fitted page={page} />
           {next && (
-            <p className="truncate border-t border-rule pt-3 text-3xl text-soft">
-              then {next.said.map(({ who, call: c }) => (who ? `${who}: ` : '') + sayCall(c)).join(' / ')}
+            <p className="truncate border-t border-rule pt-3 text-2xl text-soft">
+              then {next[0].said.map(({ who, call: c }) => (who ? `${who}: ` : '') + sayCall(c)).join(' / ')}
             </p>
           )}
-          <div className="mt-4 flex items-center gap-3">
+          <div className="mt-3 flex flex-wrap items-center gap-3">
             <Button onClick={() => step(-1)} disabled={at === 0}>
-              <ChevronLeft size={18} aria-hidden /> Measure before
+              <ChevronLeft size={18} aria-hidden /> {by === 'measure' ? 'Measure' : 'Line'} before
             </Button>
             <Button onClick={() => step(1)} disabled={!next}>
-              Next measure <ChevronRight size={18} aria-hidden />
+              Next {by} <ChevronRight size={18} aria-hidden />
             </Button>
-            <span className="text-soft">← and → go from measure to measure, Esc closes.</span>
+            <span className="text-soft max-sm:hidden">
+              ← and → go from {by} to {by}, Esc closes.
+            </span>
           </div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  )
+}
+
+/** The measures of each line. */
+const inLines = (calls: readonly CallLine[], begins: readonly number[]): readonly CallLine[][] => {
+  const lines = new Map<number, CallLine[]>()
+  for (const c of calls) {
+    const from = begins.findLast((b) => b <= c.index) ?? 0
+    lines.set(from, [...(lines.get(from) ?? []), c])
+  }
+  return [...lines.values()]
+}
+
+/** The measures with what is said in them, as large as there is room. */
+function Fitted({ page }: { page: readonly CallLine[] }) {
+  const ref = useFitted<HTMLDivElement>(page)
+  return (
+    <div ref={ref} aria-live="polite" className="min-h-0 grow overflow-hidden pt-3 leading-[1.12]">
+      {page.map((call) => (
+        <div key={call.index} className="mb-[0.25em]">
+          <p className="text-soft" style={{ fontSize: '0.42em' }}>
+            {call.name === call.number ? `Measure ${call.number}` : capital(call.name)}
+            {call.note && ` · ${call.note}`}
+          </p>
+          {call.said.map(({ who, call: { lead, words, close } }) => (
+            <p key={who} className="flex flex-wrap items-baseline gap-x-[0.45em] font-semibold">
+              {[who, lead].filter(Boolean).map((s) => (
+                <span key={s} style={{ fontSize: '0.5em' }} className="font-normal text-soft">
+                  {s}
+                </span>
+              ))}
+              {words.map((w, i) => (
+                <span key={w.event}>{i > 0 && w.slurred ? `to ${w.said}` : w.said}</span>
+              ))}
+              {close && (
+                <span style={{ fontSize: '0.5em' }} className="font-normal text-soft">
+                  {close}
+                </span>
+              )}
+            </p>
+          ))}
+        </div>
+      ))}
+    </div>
   )
 }

@@ -1,6 +1,7 @@
 'use client'
 
-import { sayStretch, shortOf } from '@/core/piece/address'
+import { printedLines, sayStretch, shortOf } from '@/core/piece/address'
+import type { Line } from '@/core/piece/piece'
 import { Maximize2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { calledTogether, calledTogetherText, sayCallers, sayParting, type Caller } from '@/core/reading/calledTogether'
@@ -95,6 +96,14 @@ function useCalls(who: CallsOf, options: CallOptions): { lines: readonly CallLin
   }, [who, piece, map, ensemble, options, passage])
 }
 
+/** The measures with which a line begins, by index: as it is printed, or every fourth after the pickup. */
+function beginsOf(line: Line): readonly number[] {
+  const printed = printedLines(line)
+  if (printed) return printed.map((l) => l.from)
+  const first = line.measures[0]?.pickup ? 1 : 0
+  return [0, ...line.measures.flatMap((_, i) => (i > first && (i - first) % 4 === 0 ? [i] : []))]
+}
+
 /** The spoken line of every measure, of the picked seat or of all, as this class speaks it. */
 export function CallsTab() {
   const piece = useDesk((d) => d.piece)
@@ -126,12 +135,12 @@ export function CallsTab() {
             value={who}
             onChange={show}
             options={[
-              ['seat', 'This seat'],
               ['class', 'All'],
+              ['seat', 'This seat'],
             ]}
           />
           <CopyButton text={() => `${piece.title}, ${title}\n${text()}\n`} />
-          <Button onClick={() => setBig(true)}>
+          <Button kind="filled" onClick={() => setBig(true)}>
             <Maximize2 size={15} aria-hidden /> Big
           </Button>
         </div>
@@ -171,11 +180,11 @@ export function CallsTab() {
               <span className="w-7 shrink-0 text-right text-soft tabular-nums" title={c.name}>
                 {c.name === c.number ? c.number : shortOf(line, c.index)}
               </span>
-              <span className="flex flex-col gap-0.5">
-                {c.note && <span className="text-soft">{c.note}</span>}
+              <span className={`flex flex-col gap-0.5 ${c.index === index ? 'text-lead font-semibold' : ''}`}>
+                {c.note && <span className="text-body font-normal text-soft">{c.note}</span>}
                 {c.said.map(({ who: name, call }) => (
                   <span key={name}>
-                    {name && <strong className="font-semibold">{name}: </strong>}
+                    {name && <span className="font-normal text-soft">{name}: </span>}
                     {sayCall(call)}
                   </span>
                 ))}
@@ -184,7 +193,15 @@ export function CallsTab() {
           </li>
         ))}
       </ol>
-      <BigCalls open={big} onOpenChange={setBig} calls={lines} index={index} goTo={goTo} title={`${piece.title} · ${title}`} />
+      <BigCalls
+        open={big}
+        onOpenChange={setBig}
+        calls={lines}
+        begins={beginsOf(line)}
+        index={index}
+        goTo={goTo}
+        title={`${piece.title} · ${title}`}
+      />
     </div>
   )
 }

@@ -4,19 +4,25 @@ import { capital } from '@/core/names'
 import { addressesOf, sayStretch, shortOf } from '@/core/piece/address'
 import { formOf, sayLearning, sayLikeness, type Unit } from '@/core/reading/form'
 import { useDesk } from '@/ui/session/DeskProvider'
-import { momentAt } from '@/ui/session/selectors'
 import { SeatTitle } from './SeatTitle'
 
 /** What returns in the picked seat's line, what is a scale and what a chord. */
 export function FormTab() {
   const piece = useDesk((d) => d.piece)
   const line = useDesk((d) => d.ensemble[d.seat].line)
-  const timeline = useDesk((d) => d.timeline)
-  const pick = useDesk((d) => d.pick)
+  const notes = useDesk((d) => d.ensemble[d.seat].notes)
   const form = formOf(piece, line)
   const printed = addressesOf(line) !== null
   const number = (index: number) => shortOf(line, index)
-  const goTo = (index: number) => pick(timeline.findIndex((b) => b.first.at.index === index))
+  const point = useDesk((d) => d.point)
+  const pointed = useDesk((d) => d.pointed)
+  const measuresOf = (u: Unit) => Array.from({ length: u.to - u.from + 1 }, (_, i) => u.from + i)
+  /** A stretch, and the one that it is like. */
+  const spokenOf = (u: Unit, units: readonly Unit[]) => [...measuresOf(u), ...(u.like ? measuresOf(units[u.like.unit]) : [])]
+  const show = (u: Unit, units: readonly Unit[]) => point({ measures: spokenOf(u, units), notes: [] })
+  const eventsBetween = (from: number, to: number) => [
+    ...new Set(notes.filter((n) => n.placed.onset >= from && n.placed.onset <= to).map((n) => n.placed.event.id)),
+  ]
   const span = (u: Unit) => (u.from === u.to ? number(u.from) : `${number(u.from)}–${number(u.to)}`)
   const said = (u: Unit) => (printed && u.to !== u.from + 1 ? sayStretch(line, u.from, u.to) : span(u))
   const rows: { title: string; units: readonly Unit[]; of: string }[] = [
@@ -38,7 +44,8 @@ export function FormTab() {
                 <li key={u.from}>
                   <button
                     type="button"
-                    onClick={() => goTo(u.from)}
+                    onClick={() => show(u, units)}
+                    aria-current={pointed?.measures.join() === spokenOf(u, units).join() || undefined}
                     aria-label={`${of} ${span(u)}: ${u.name}`}
                     className={`min-w-8 rounded border px-1.5 py-0.5 text-center leading-tight ${u.like?.how.kind === 'same' ? 'border-rule bg-paper text-soft' : 'border-ink font-semibold'}`}
                   >
@@ -51,7 +58,11 @@ export function FormTab() {
             {returns.length > 0 && (
               <ul className="mt-1 text-sm leading-snug text-soft">
                 {returns.slice(0, 10).map((u) => (
-                  <li key={u.from}>{capital(sayLikeness(said(u), said(units[u.like!.unit]), u.like!.how))}.</li>
+                  <li key={u.from}>
+                    <button type="button" className="text-left hover:underline" onClick={() => show(u, units)}>
+                      {capital(sayLikeness(said(u), said(units[u.like!.unit]), u.like!.how))}.
+                    </button>
+                  </li>
                 ))}
                 {returns.length > 10 && <li>… and {returns.length - 10} more.</li>}
               </ul>
@@ -65,7 +76,11 @@ export function FormTab() {
         <ul className="mt-1">
           {form.runs.map((r, i) => (
             <li key={i} className="border-t border-rule py-0.5">
-              <button type="button" className="text-left hover:underline" onClick={() => pick(momentAt(timeline, r.from.onset))}>
+              <button
+                type="button"
+                className="text-left hover:underline"
+                onClick={() => point({ measures: [], notes: eventsBetween(r.from.onset, r.to.onset) })}
+              >
                 <span className="font-semibold">{capital(sayStretch(line, r.from.at.index, r.to.at.index))}</span>: {r.name}, {r.notes}{' '}
                 notes
               </button>

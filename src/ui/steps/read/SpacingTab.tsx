@@ -5,7 +5,6 @@ import { useMemo } from 'react'
 import { readingOf } from '@/core/reading/reading'
 import { sameSpacings } from '@/core/reading/sameSpacing'
 import { useDesk } from '@/ui/session/DeskProvider'
-import { momentAt } from '@/ui/session/selectors'
 import { SeatTitle } from './SeatTitle'
 
 /** Every kind of crossing of two fingers, explained by one string that the class knows. */
@@ -13,9 +12,8 @@ export function SpacingTab() {
   const piece = useDesk((d) => d.piece)
   const map = useDesk((d) => d.ensemble[d.seat])
   const line = useDesk((d) => d.ensemble[d.seat].line)
-  const timeline = useDesk((d) => d.timeline)
-  const seat = useDesk((d) => d.seat)
-  const pick = useDesk((d) => d.pick)
+  const point = useDesk((d) => d.point)
+  const pointed = useDesk((d) => d.pointed)
   const all = useMemo(() => sameSpacings(readingOf(piece, map)), [piece, map])
   return (
     <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Same spacing">
@@ -28,8 +26,13 @@ export function SpacingTab() {
       )}
       <ul className="mt-2">
         {all.map((t) => (
-          <li key={t.note.index} className="border-t border-rule py-1.5">
-            <button type="button" className="text-left hover:underline" onClick={() => pick(momentAt(timeline, t.note.placed.onset), seat)}>
+          <li key={t.note.index} className={`border-t border-rule py-1.5 ${pointed?.notes === t.events ? 'bg-wash/50' : ''}`}>
+            <button
+              type="button"
+              aria-current={pointed?.notes === t.events || undefined}
+              className="text-left hover:underline"
+              onClick={() => point({ measures: [], notes: t.events })}
+            >
               <span className="font-semibold">{headMeasure(line, t.note.placed.at.index)}</span>
             </button>
             <p className="leading-snug">{t.text}</p>

@@ -15,14 +15,14 @@ type CallState = {
   show(who: CallsOf): void
 }
 
-const keptSchema = z.object({ options: callOptionsSchema, who: z._default(z.enum(['seat', 'class']), 'seat') })
+const keptSchema = z.object({ options: callOptionsSchema, who: z._default(z.enum(['seat', 'class']), 'class') })
 
 /** How this teacher's classes call out; kept in this browser. */
 export const useCallOptions = create<CallState>()(
   persist(
     (set) => ({
       options: DEFAULT_CALLS,
-      who: 'seat',
+      who: 'class',
       show: (who) => set({ who }),
       set: (key, value) => set((s) => ({ options: { ...s.options, [key]: value } })),
     }),

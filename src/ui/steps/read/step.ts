@@ -3,7 +3,8 @@ import type { Step } from '../step'
 
 export const read: Step = {
   id: 'read',
+  key: 'r',
   name: 'Read',
   path: (piece) => `/pieces/${piece}/read`,
-  desk: { centre: null, panel: dynamic(() => import('./ReadPanel').then((m) => m.ReadPanel)), width: 408 },
+  desk: { centre: null, panel: dynamic(() => import('./ReadPanel').then((m) => m.ReadPanel)), panelName: 'What to say', width: 408 },
 }

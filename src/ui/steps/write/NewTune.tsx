@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation'
 import { useState, useTransition } from 'react'
 import { useStore } from 'zustand'
-import type { Piece } from '@/core/piece/piece'
+import { begunPiece } from '@/core/writing/begin'
 import type { ClassSettings } from '@/core/seats/class'
 import { Button } from '@/ui/kit/Button'
 import { putOnShelf } from '@/ui/session/put'
@@ -13,12 +13,17 @@ import { createWrite, type WriteState } from './writeStore'
 
 /** Where the draft is kept in the browser, and whether there is one worth keeping. */
 const KEPT = 'even-seat-new-tune'
+/** Before anything has been said of it. */
+const PLAIN = { title: '', key: { fifths: 2, mode: 'major' }, meter: { beats: 4, unit: 4 }, pickup: 0 } as const
 const isBegun = (s: WriteState): boolean => s.past.length > 0 || s.text !== s.good
 
 /** Writing a tune that is not on the shelf yet; its draft is kept in the browser. */
-export function NewTune({ klass, piece, text }: { klass: ClassSettings; piece: Piece; text: string }) {
+export function NewTune({ klass }: { klass: ClassSettings }) {
   const router = useRouter()
-  const [store] = useState(() => createWrite({ id: '', version: 1, piece, text }))
+  const [store] = useState(() => createWrite({ id: '', version: 1, piece: begunPiece(PLAIN), text: '' }))
+  const [asks, setAsks] = useState(true)
+  const begun = useStore(store, isBegun)
+  const title = useStore(store, (s) => s.draft.piece.title)
   useKeptText(store, KEPT, isBegun)
   const readable = useStore(store, (s) => s.reading === null || s.reading.ok)
   const [problem, setProblem] = useState('')
@@ -32,7 +37,19 @@ export function NewTune({ klass, piece, text }: { klass: ClassSettings; piece: P
       router.push(`/pieces/${brought.added[0].id}`)
     })
   return (
-    <WriteFrame store={store} title="Write a tune" klass={klass}>
+    <WriteFrame
+      store={store}
+      title={asks && !begun ? 'Write a tune' : title}
+      klass={klass}
+      begin={
+        asks && !begun
+          ? (beginning) => {
+              store.getState().begin(begunPiece(beginning))
+              setAsks(false)
+            }
+          : null
+      }
+    >
       <div className="flex flex-wrap items-center gap-3">
         <Button kind="filled" disabled={!readable || pending} onClick={put}>
           Put it on the shelf and map it

@@ -1,7 +1,7 @@
 'use client'
 
-import { keyName, type Key } from '@/core/music/key'
-import { meterName, type Base, type Meter } from '@/core/music/time'
+import { keyName } from '@/core/music/key'
+import { meterName, type Base } from '@/core/music/time'
 import {
   addMeasure,
   cycleEnding,
@@ -10,8 +10,6 @@ import {
   setAlter,
   setBase,
   setBow,
-  setKey,
-  setMeter,
   toggleDot,
   togglePickup,
   toggleRepeatEnd,
@@ -24,11 +22,14 @@ import {
   typeStruck,
 } from '@/core/writing/commands'
 import type { Draft } from '@/core/writing/draft'
+import { changeKey, changeMeter, hasNotes } from '@/core/writing/frame'
 import { placeMeasures } from '@/core/piece/walk'
 import { Hint } from '@/ui/kit/Hint'
 import { Select } from '@/ui/kit/Select'
+import type { Asked } from './AskReach'
+import { KEYS, METERS } from './signatures'
 
-type Run = (command: (d: Draft) => Draft) => void
+type Run = (command: (d: Draft) => Draft, said?: string) => void
 
 const LENGTHS: readonly { base: Base; sign: string; key: string }[] = [
   { base: 'whole', sign: '𝅝', key: '1' },
@@ -38,21 +39,6 @@ const LENGTHS: readonly { base: Base; sign: string; key: string }[] = [
   { base: '16th', sign: '𝅘𝅥𝅯', key: '6' },
   { base: '32nd', sign: '𝅘𝅥𝅰', key: '5' },
 ]
-
-const METERS: readonly Meter[] = [
-  { beats: 2, unit: 4 },
-  { beats: 3, unit: 4 },
-  { beats: 4, unit: 4 },
-  { beats: 5, unit: 4 },
-  { beats: 2, unit: 2 },
-  { beats: 3, unit: 8 },
-  { beats: 6, unit: 8 },
-  { beats: 9, unit: 8 },
-  { beats: 12, unit: 8 },
-]
-const KEYS: readonly Key[] = [0, 1, 2, 3, 4, 5, 6, 7, -1, -2, -3, -4, -5, -6, -7].flatMap((fifths) =>
-  (['major', 'minor'] as const).map((mode): Key => ({ fifths, mode })),
-)
 
 type ToolProps = { name: string; keys: string; on?: boolean; act: () => void; children: React.ReactNode }
 
@@ -77,9 +63,33 @@ function Tool({ name, keys, on, act, children }: ToolProps) {
 const group = 'flex items-center gap-0.5 border-r border-rule pr-2 last:border-r-0'
 
 /** The tools of the note editor, each with its key; key and time are those at the caret. */
-export function NoteTools({ draft, run }: { draft: Draft; run: Run }) {
+type Props = {
+  draft: Draft
+  run: Run
+  /** A key or time that was chosen and waits to be told for what it holds. */
+  asked: Asked | null
+  ask: (asked: Asked | null) => void
+}
+
+export function NoteTools({ draft, run, asked, ask }: Props) {
   const here = placeMeasures(draft.piece, draft.piece.lines[draft.at.line])[draft.at.measure]
   const { measure } = here
+  const key = asked && 'key' in asked ? asked.key : here.key
+  const meter = asked && 'meter' in asked ? asked.meter : here.meter
+  /** Before the first note there is nothing to ask. */
+  const choose = (next: Asked) => {
+    if (hasNotes(draft)) return ask(next)
+    if ('key' in next) return run((d) => changeKey(d, next.key, 'whole', true))
+    run((d) => {
+      const made = changeMeter(d, next.meter, 'whole')
+      return 'refused' in made ? d : made
+    })
+  }
+  // Enter takes what was chosen with the keys; the browser's own list has closed by then.
+  const onEnter = (e: React.KeyboardEvent) => {
+    if (e.key === 'Enter' && asked) document.querySelector<HTMLFormElement>('form[data-ask]')?.requestSubmit()
+    if (e.key === 'Escape') ask(null)
+  }
   const meters = METERS.some((m) => meterName(m) === meterName(here.meter)) ? METERS : [here.meter, ...METERS]
   return (
     <div role="toolbar" aria-label="Notes" className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-rule bg-sheet px-3 py-1">
@@ -152,15 +162,9 @@ export function NoteTools({ draft, run }: { draft: Draft; run: Run }) {
           <span className="text-sm text-soft">key</span>
           <Select
             aria-label="Key"
-            value={keyName(here.key)}
-            onChange={(e) =>
-              run((d) =>
-                setKey(
-                  d,
-                  KEYS.find((k) => keyName(k) === e.target.value)!,
-                ),
-              )
-            }
+            onKeyDown={onEnter}
+            value={keyName(key)}
+            onChange={(e) => choose({ key: KEYS.find((k) => keyName(k) === e.target.value)! })}
           >
             {KEYS.map((k) => (
               <option key={keyName(k)}>{keyName(k)}</option>
@@ -171,15 +175,9 @@ export function NoteTools({ draft, run }: { draft: Draft; run: Run }) {
           <span className="text-sm text-soft">time</span>
           <Select
             aria-label="Time"
-            value={meterName(here.meter)}
-            onChange={(e) =>
-              run((d) =>
-                setMeter(
-                  d,
-                  meters.find((m) => meterName(m) === e.target.value)!,
-                ),
-              )
-            }
+            onKeyDown={onEnter}
+            value={meterName(meter)}
+            onChange={(e) => choose({ meter: meters.find((m) => meterName(m) === e.target.value)! })}
           >
             {meters.map((m) => (
               <option key={meterName(m)}>{meterName(m)}</option>

@@ -102,7 +102,7 @@ export function TuneScore({ draft, run, onKeyDown }: Props) {
         </div>
         {systems.length === 0 && (
           <p className="p-8 text-soft">
-            {state === 'failed' ? 'The notes could not be engraved; the text is kept.' : 'The notes appear here.'}
+            {state === 'failed' ? 'The notes could not be engraved; the text is kept.' : 'The notes are being engraved …'}
           </p>
         )}
       </div>

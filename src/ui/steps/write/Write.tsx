@@ -18,6 +18,8 @@ import { listed } from '@/ui/kit/keys'
 import { keptNotes, type NotesRequest } from '@/api/protocol'
 import { SaveChoice, saySave } from '@/ui/kit/SaveChoice'
 import { StepsNav } from '@/ui/steps/StepsNav'
+import type { Beginning } from '@/core/writing/begin'
+import { Begin } from './Begin'
 import { WRITE_KEYS } from './keys'
 import { useKeptText } from './useKeptText'
 import { WriteSurface } from './WriteSurface'
@@ -74,20 +76,29 @@ function WriteHere({ id, klass, ...start }: Omit<Props, 'packed'> & { piece: Pie
   )
 }
 
-type FrameProps = { store: WriteStore; title: string; klass: ClassSettings; steps?: React.ReactNode; children: React.ReactNode }
+type FrameProps = {
+  store: WriteStore
+  title: string
+  klass: ClassSettings
+  steps?: React.ReactNode
+  /** Asks first what the tune begins with, and hands it on here. */
+  begin?: ((beginning: Beginning) => void) | null
+  children: React.ReactNode
+}
 
 /** The page around the writing: heading, undo, keys. */
-export function WriteFrame({ store, title, klass, steps, children }: FrameProps) {
+export function WriteFrame({ store, title, klass, steps, begin = null, children }: FrameProps) {
   const [help, setHelp] = useState(false)
+  const onHelp = useCallback(() => setHelp(true), [])
   const undo = useStore(store, (s) => s.undo)
   const redo = useStore(store, (s) => s.redo)
   const past = useStore(store, (s) => s.past)
   const future = useStore(store, (s) => s.future)
   return (
-    <div className="flex h-screen flex-col">
-      <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-1.5">
+    <div className="desk">
+      <header className="bar">
         <BackLink />
-        <h1 className="font-title text-lead">{title}</h1>
+        <h1 className="min-w-0 truncate font-title text-lead">{title}</h1>
         {steps}
         <div className="ml-auto flex items-center gap-1">
           <UndoRedo history={{ past, future }} undo={undo} redo={redo} />
@@ -100,9 +111,13 @@ export function WriteFrame({ store, title, klass, steps, children }: FrameProps)
         </div>
       </header>
       <main className="flex min-h-0 grow flex-col">
-        <WriteSurface store={store} klass={klass} onHelp={useCallback(() => setHelp(true), [])}>
-          {children}
-        </WriteSurface>
+        {begin ? (
+          <Begin begin={begin} />
+        ) : (
+          <WriteSurface store={store} klass={klass} onHelp={onHelp}>
+            {children}
+          </WriteSurface>
+        )}
       </main>
       {help && (
         <KeyDialog

@@ -18,6 +18,8 @@ import { useEngraver } from '@/ui/score/useEngraver'
 import { useWidth } from '@/ui/score/useWidth'
 import { runOf, useKeys } from '@/ui/kit/keys'
 import { WRITE_KEYS } from './keys'
+import { sayCaret } from '@/core/writing/say'
+import { AskReach, type Asked } from './AskReach'
 import { NoteTools } from './NoteTools'
 import { TuneScore } from './TuneScore'
 import { useReading } from './useReading'
@@ -47,6 +49,7 @@ export function WriteSurface({ store, klass, onHelp, children }: Props) {
   const state = useStore(store)
   const { draft, text, reading, said, run, typeText, read } = state
   const { piece } = draft
+  const [asked, setAsked] = useState<Asked | null>(null)
   const [goTo, setGoTo] = useState<{ line: number; column: number; at: number } | null>(null)
   useReading(text, read)
   const off = useMemo(() => misfits(piece).length, [piece])
@@ -68,8 +71,8 @@ export function WriteSurface({ store, klass, onHelp, children }: Props) {
   // Keys work without a click into the notes, wherever nothing else takes them.
   useKeys(WRITE_KEYS, at, TAKEN)
   return (
-    <div className="grid min-h-0 grow grid-cols-[minmax(300px,2fr)_5fr]">
-      <section aria-label="Text" className="flex min-h-0 flex-col border-r border-rule">
+    <div className="write">
+      <section aria-label="Text" className="write-text flex min-h-0 flex-col border-r border-rule">
         <div className="min-h-0 grow">
           <AbcEditor text={text} problems={problems} onChange={typeText} goTo={goTo} />
         </div>
@@ -110,15 +113,14 @@ export function WriteSurface({ store, klass, onHelp, children }: Props) {
         <div className="border-t border-rule bg-sheet px-4 py-2">{children}</div>
       </section>
       <section aria-label="Score" className="flex min-h-0 flex-col">
-        <NoteTools draft={draft} run={run} />
+        <NoteTools draft={draft} run={run} asked={asked} ask={setAsked} />
+        {asked && <AskReach asked={asked} draft={draft} run={run} done={() => setAsked(null)} />}
         <div className={`min-h-0 grow overflow-y-auto p-3 ${readable ? '' : 'opacity-60'}`}>
           <TuneScore draft={draft} run={run} onKeyDown={keys} />
           <ClassScore draft={draft} klass={klass} />
         </div>
         <p role="status" aria-label="Note editor" className="border-t border-rule bg-sheet px-4 py-1 text-sm text-soft">
-          Measure {piece.lines[draft.at.line].measures[draft.at.measure].number}
-          {draft.slurFrom ? ' · a slur has begun: l ends it' : ''}
-          {draft.triplet ? ` · triplet: ${draft.triplet} to go` : ''}
+          {sayCaret(draft)}
           {said ? ` · ${said}` : ''} · letters type notes, ? lists the keys
         </p>
       </section>

@@ -12,6 +12,7 @@ import {
   moveTo,
   otherLine,
   remove,
+  selectAll,
   setAlter,
   setBase,
   setBow,
@@ -117,6 +118,7 @@ export const WRITE_KEYS: readonly KeyRow<AtTune>[] = [
       'Control+Shift+End': (d) => moveTo(d, 'end', true),
     }),
   },
+  { keys: 'Ctrl A', words: 'select all of the line', run: commands({ 'Control+a': selectAll }) },
   { keys: 'Backspace', words: 'take away the note or the selection', run: commands({ Backspace: remove, Delete: remove }) },
   {
     keys: 'Enter',

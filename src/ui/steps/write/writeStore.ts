@@ -30,6 +30,8 @@ export type WriteState = Snapshot &
 export type WriteActions = {
   /** Runs a command on the notes; the text follows. One that changes no note is not undone by itself. */
   run(command: (d: Draft) => Draft, said?: string): void
+  /** Takes what a tune begins with, before anything is written; nothing to undo. */
+  begin(piece: Piece): void
   /** The text as it is typed; it is read a moment later. */
   typeText(text: string): void
   read(text: string, reading: Reading): void
@@ -79,6 +81,10 @@ export function createWrite(start: { id: string; version: number; piece: Piece; 
         if (draft.piece === before.draft.piece) return set({ draft, said })
         const good = writeAbc(draft.piece)
         alter({ draft, good, text: good, reading: null, said }, `Notes, ${said || here(draft)}`)
+      },
+      begin: (piece) => {
+        const good = writeAbc(piece)
+        set({ draft: draftOf(piece), good, text: good, reading: null })
       },
       typeText: (text) => {
         if (text !== get().text) set({ text, said: '' })

@@ -1,0 +1,56 @@
+'use client'
+
+import { Dialog } from 'radix-ui'
+import type { ReactElement } from 'react'
+import { count } from '@/core/count'
+import { Button } from '@/ui/kit/Button'
+
+type Props = { button: ReactElement; pieces: number; action: (form: FormData) => Promise<void> }
+
+const field = 'mt-0.5 w-full rounded border border-rule bg-paper px-2 py-1.5'
+
+/** A class of one's own in place of the demonstration: asked for its name, and told what becomes of what is here. */
+export function StartOwn({ button, pieces, action }: Props) {
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger asChild>{button}</Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-1/2 left-1/2 z-50 w-[460px] max-w-[94vw] -translate-x-1/2 -translate-y-1/2 rounded-lg border border-rule bg-sheet p-5"
+        >
+          <Dialog.Title className="font-title text-xl">Start my own class</Dialog.Title>
+          <form action={action} className="mt-3 grid gap-3">
+            <label>
+              What is it called?
+              <input name="name" required maxLength={80} autoFocus autoComplete="off" className={field} />
+            </label>
+            <label>
+              School or place, if you like
+              <input name="school" maxLength={80} autoComplete="off" className={field} />
+            </label>
+            {pieces > 0 && (
+              <label className="flex items-start gap-2">
+                <input type="checkbox" name="clear" defaultChecked className="mt-1 accent-rosin" />
+                <span>
+                  Take the {count(pieces, 'piece')} that {pieces === 1 ? 'is' : 'are'} here off the shelf.
+                  <span className="block text-fine text-soft">They stay in the library, where you can put them back.</span>
+                </span>
+              </label>
+            )}
+            <p className="text-sm text-soft">Next you say who plays, and what they have learned.</p>
+            <div className="flex gap-2">
+              <Button kind="filled" type="submit">
+                Start
+              </Button>
+              <Dialog.Close asChild>
+                <Button kind="quiet">Not now</Button>
+              </Dialog.Close>
+            </div>
+          </form>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}

@@ -1,0 +1,51 @@
+import { FileUp } from 'lucide-react'
+import Link from 'next/link'
+import { sayInstruments } from '@/core/instruments/all'
+import { ENDINGS } from '@/formats/endings'
+import { Button } from '@/ui/kit/Button'
+import { StartOwn } from './StartOwn'
+
+/** What the product is for, in a sentence. */
+const PURPOSE = `Which string, finger and position a tune takes for ${sayInstruments()}, side by side, and what will trip whom.`
+
+/** Said of the class that is made up: what this is, and the way to a class of one's own. */
+export function Demonstration({ pieces, action }: { pieces: number; action: (form: FormData) => Promise<void> }) {
+  return (
+    <section aria-label="Demonstration" className="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-md bg-wash px-4 py-2.5">
+      <p className="min-w-0 flex-1 basis-80">
+        <span className="font-title">Even Seat</span>: {PURPOSE} This class and its tunes are made up, to look around in; open one, or bring
+        your own.
+      </p>
+      <StartOwn button={<Button>Start my own class</Button>} pieces={pieces} action={action} />
+    </section>
+  )
+}
+
+/** A shelf with nothing on it: what this is for, and the one thing to do. */
+export function Empty({ bring, demo }: { bring: () => void; demo: boolean }) {
+  return (
+    <section className="rounded-lg border border-dashed border-rule px-8 py-12">
+      <h2 className="font-title text-2xl">{demo ? 'The shelf is empty' : 'Bring the tune your class is on'}</h2>
+      <p className="mt-2 max-w-prose">{PURPOSE}</p>
+      <div className="mt-5 flex flex-wrap items-center gap-3">
+        <Button kind="filled" onClick={bring}>
+          <FileUp size={17} aria-hidden /> Bring a tune
+        </Button>
+        <span>
+          or{' '}
+          <Link href="/new" className="underline underline-offset-2">
+            type it in
+          </Link>
+          . A minute later you see what each seat’s hand does.
+        </span>
+      </div>
+      <p className="mt-4 text-soft">
+        {ENDINGS.join(', ')} or a zip of them; dropping it here does as well. Pieces that were taken off stand in the{' '}
+        <Link href="/library" className="underline underline-offset-2">
+          library
+        </Link>
+        .
+      </p>
+    </section>
+  )
+}
