@@ -137,9 +137,9 @@ test('sixteen measures are typed in at most 1.3 keys a note, with title, key and
   await press('Tab g Tab 3 Enter')
   await expect(notes(page)).toBeVisible()
   // Four measures, again; four others; and the first once more.
-  await press('g b d 8 d c 4 b a g a b 2 a 4 r')
+  await press('g b d 8 d c 4 b a 8 g a b c 4 d 2 a 4 r')
   await press('Control+a Control+c Control+End Control+v')
-  await press('d d e d b g 8 a b 4 c a 2 b 4 r')
+  await press('d d e d b g 8 a b c b 4 a 2 b 4 r')
   await press('Control+v')
   await expect(page.getByText('Hill Path: G major · 3/4 · ♩ = 90, 16 measures.')).toBeVisible()
   const said = await text(page).innerText()

@@ -19,6 +19,7 @@ import { look, type Looked } from '@/store/library/look'
 import { parsedJson } from '@/store/json'
 import { bringPieces, getPiece, getPieces, pinnedPieces } from '@/store/pieces'
 import { pinsSay, type PinsSay } from '@/core/seats/pinsSay'
+import { sayDifferences } from '@/core/seats/differs'
 import { linesOf, matchLines } from '@/core/seats/lines'
 import { seatsOf } from '@/core/seats/seat'
 import { emptyPlan } from '@/core/seats/plan'
@@ -37,6 +38,8 @@ export type VersionShown = {
   readonly measures: number
   readonly pins: number
   readonly systems: readonly string[]
+  /** What it has otherwise than what stands now; null when that cannot be read. */
+  readonly differs: readonly string[] | null
 }
 
 /** What came of a request to put pieces on the shelf; `refused`: it was not one, and why. */
@@ -124,6 +127,8 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       const shown = await getVersion(db, id, version)
       if (!shown) return null
       const { piece, plan, savedAt, name } = shown
+      const now = await getPiece(db, id).catch(() => null)
+      const { settings } = await theClass(db)
       const first = { ...piece, lines: piece.lines.map((l) => ({ ...l, measures: l.measures.slice(0, measures) })) }
       return {
         version,
@@ -133,6 +138,7 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
         measures: piece.lines[0].measures.length,
         pins: Object.values(plan.pins).reduce((n, p) => n + Object.keys(p ?? {}).length, 0),
         systems: engraveSystems(await serverToolkit(), tuneMei(first), 860, 36).map(slimmed),
+        differs: now && sayDifferences({ piece, plan }, now, settings),
       }
     }),
   pins: () =>

@@ -5,6 +5,7 @@ import { buttonLook } from '@/ui/kit/Button'
 import type { VersionActions } from '@/api/actions'
 import { StepsNav } from '@/ui/steps/StepsNav'
 import { count } from '@/core/count'
+import { capital } from '@/core/names'
 
 type Entry = { version: number; savedAt: number; notes: boolean; name: string | null; said: string }
 type Shown = {
@@ -15,6 +16,7 @@ type Shown = {
   measures: number
   pins: number
   systems: readonly string[]
+  differs: readonly string[] | null
 }
 type Props = {
   id: string
@@ -60,13 +62,13 @@ const sayVersion = ({ version, said, notes }: Entry): string =>
 /** Every saved version of a piece: each can be looked at, named and brought back as the newest. */
 export function History({ id, title, now, versions, wanted, shown, drawn, actions }: Props) {
   return (
-    <div className="flex h-screen flex-col">
-      <header className="flex items-center gap-4 border-b border-rule bg-sheet px-3 py-1.5">
+    <div className="desk">
+      <header className="bar">
         <BackLink />
-        <h1 className="font-title text-lead">{title}</h1>
+        <h1 className="min-w-0 truncate font-title text-lead">{title}</h1>
         <StepsNav id={id} here="history" />
       </header>
-      <main className="grid min-h-0 grow grid-cols-[300px_1fr]">
+      <main className="grid min-h-0 grow grid-rows-[minmax(0,2fr)_3fr] md:grid-cols-[320px_1fr] md:grid-rows-1">
         <nav aria-label="Saved versions" className="flex min-h-0 flex-col border-r border-rule">
           <div className="grow overflow-y-auto py-2">
             {sittingsOf(versions).map((sitting) => (
@@ -81,11 +83,11 @@ export function History({ id, title, now, versions, wanted, shown, drawn, action
                         aria-current={v.version === wanted ? 'true' : undefined}
                         className={`block border-l-[3px] px-4 py-1.5 leading-tight ${v.version === wanted ? 'border-l-rosin bg-wash/50 font-semibold' : 'border-l-transparent hover:bg-wash/40'}`}
                       >
-                        {v.name ?? when(v.savedAt)}
+                        {v.name ?? capital(sayVersion(v))}
                         <span className="block text-fine font-normal text-soft">
-                          {v.name ? `${when(v.savedAt)} · ` : ''}
-                          {v.version === now ? 'as it is now · ' : ''}
-                          {sayVersion(v)}
+                          {format(v.savedAt, 'HH:mm:ss')}
+                          {v.version === now ? ' · as it is now' : ''}
+                          {v.name ? ` · ${sayVersion(v)}` : ''}
                         </span>
                       </Link>
                     </li>
@@ -156,6 +158,20 @@ function Version({ id, now, shown, drawn, actions }: { id: string; now: number; 
           </form>
         )}
       </div>
+      {shown.version !== now && shown.differs && (
+        <div className="mb-3">
+          <h2 className="panel-head">Otherwise than it is now</h2>
+          {shown.differs.length === 0 ? (
+            <p>Nothing: it is the same.</p>
+          ) : (
+            <ul className="list-disc pl-5">
+              {shown.differs.map((d) => (
+                <li key={d}>{d}</li>
+              ))}
+            </ul>
+          )}
+        </div>
+      )}
       <div className="score rounded-md bg-sheet p-1">
         {shown.systems.map((svg, i) => (
           <div key={i} className="system" dangerouslySetInnerHTML={{ __html: svg }} />

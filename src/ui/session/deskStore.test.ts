@@ -51,7 +51,7 @@ describe('the desk', () => {
     d.getState().pinFinger(4)
     expect(finger(d)).toBe(4)
     expect(d.getState().timeline).toBe(timeline)
-    expect(d.getState()).toMatchObject({ save: 'waiting', said: 'Violin m1: 4 on D pinned' })
+    expect(d.getState()).toMatchObject({ save: 'waiting', said: 'Violin, measure 1: 4 on D pinned' })
     d.getState().undo()
     expect(finger(d)).toBe(0)
     d.getState().redo()
@@ -106,7 +106,7 @@ describe('the desk', () => {
   it('mutes a spot and hides a kind, and takes both back', () => {
     const d = desk()
     const [first] = shownSpots(d.getState())
-    d.getState().edit(muted(d.getState().seats, [first], true))
+    d.getState().edit(muted(d.getState().seats, d.getState().ensemble.violin.line, [first], true))
     expect(shownSpots(d.getState())).not.toContainEqual(first)
     d.getState().undo()
     expect(shownSpots(d.getState())).toContainEqual(first)
@@ -170,7 +170,7 @@ describe('the desk', () => {
     expect(Object.keys(d.getState().plan.substitutes.viola ?? {})).toEqual(Object.keys(best.changes))
     d.getState().edit(restored(d.getState().ensemble.viola, trouble))
     expect(d.getState().plan.substitutes.viola).toEqual({})
-    expect(d.getState().said).toBe('Viola m2: as written')
+    expect(d.getState().said).toBe('Viola, measure 2: as written')
   })
   it('tells the hand where to be by a pin of its position, and says so where there is nothing to tell', () => {
     const piece = pieceFrom('E4 F#4 B4 D5 G5 F#5 B4 F#4 z', { fifths: 2, mode: 'major' })
@@ -183,7 +183,7 @@ describe('the desk', () => {
     d.getState().tellHand('home')
     expect([position(3), d.getState().plan.pins.viola]).toEqual(['I', { e3: { position: 'I', base: 2 } }])
     d.getState().tellHand('enter')
-    expect(d.getState().said).toBe('Viola m1: go to III here, pinned')
+    expect(d.getState().said).toBe('Viola, measure 1: go to III here, pinned')
     d.getState().undo()
     d.getState().pick(0)
     d.getState().tellHand('stay')
@@ -195,13 +195,13 @@ describe('the desk', () => {
     const ids = d.getState().ensemble.viola.line.measures.flatMap((m) => m.events.map((e) => e.id))
     const moved = Object.fromEntries(ids.slice(0, 4).map((id) => [id, { kind: 'octave' as const, by: -1 }]))
     d.getState().edit(substituted(d.getState().ensemble.viola, ids[0], { name: 'Octave lower', changes: moved }))
-    expect(d.getState().said).toBe('Viola m1: octave lower')
+    expect(d.getState().said).toBe('Viola, measure 1: octave lower')
     for (const at of [0, 1, 3]) {
       d.getState().edit(restored(d.getState().ensemble.viola, ids[at]))
       expect(d.getState().plan.substitutes.viola).toEqual({})
       d.getState().undo()
     }
-    d.getState().edit(muted(seats, [shownSpots(d.getState())[0]], true))
+    d.getState().edit(muted(seats, d.getState().ensemble.violin.line, [shownSpots(d.getState())[0]], true))
     expect(d.getState().said).toMatch(/ muted$/)
   })
   it('lifts only what is pinned, and pins what the file gave only where nothing is pinned yet', () => {

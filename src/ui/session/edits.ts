@@ -36,6 +36,7 @@ import { withRescue, type RescueChange } from '@/core/seats/rescue'
 import { inSentence } from '@/core/names'
 import { saySeats, type Seat } from '@/core/seats/seat'
 import { deciding, withSetting, type Setting } from '@/core/seats/setting'
+import { sayMeasure } from '@/core/piece/address'
 import { count } from '@/core/count'
 import { sayOctave } from '@/ui/ways/octave'
 import { decisionsOf, sayAnswer } from '@/ui/ways/words'
@@ -51,8 +52,8 @@ const ofPlan = (said: string, change: (plan: Plan) => Plan): Edit => ({ said, ch
 /** The event that is struck for a note that may only be held on. */
 const struckEvent = (map: SeatMap, note: MappedNote): string => map.moments[map.solution.columns[note.column].moment].events[0].event.id
 
-/** "Viola m6". */
-const at = (map: SeatMap, note: MappedNote): string => `${map.seat.name} m${note.placed.at.measure.number}`
+/** "Viola, measure 6", as the seat has it printed. */
+const at = (map: SeatMap, note: MappedNote): string => `${map.seat.name}, ${sayMeasure(map.line, note.placed.at.index)}`
 
 /** A note held just so. */
 export const pinned = (map: SeatMap, note: MappedNote, hold: Hold): Edit =>
@@ -115,7 +116,7 @@ export const substituted = (map: SeatMap, event: string, offer: Pick<Offer, 'nam
 
 const atEvent = (map: SeatMap, event: string): string => {
   const placed = map.moments.flatMap((m) => m.events).find((e) => e.event.id === event)
-  return placed ? `${map.seat.name} m${placed.at.measure.number}` : map.seat.name
+  return placed ? `${map.seat.name}, ${sayMeasure(map.line, placed.at.index)}` : map.seat.name
 }
 
 /** The events around one that have the same substitute without a break: what one choice moved goes back together. */
@@ -137,8 +138,8 @@ export const restored = (map: SeatMap, event: string): Edit =>
     return withSubstitute(plan, map.seat.id, Object.fromEntries(events.map((id) => [id, null])))
   })
 
-export const rescued = (seat: Seat, measure: string, name: string, change: RescueChange): Edit =>
-  ofPlan(`${seat.name} m${measure}: ${inSentence(name)}`, (plan) => withRescue(plan, seat.id, change))
+export const rescued = (seat: Seat, where: string, name: string, change: RescueChange): Edit =>
+  ofPlan(`${seat.name}, ${where}: ${inSentence(name)}`, (plan) => withRescue(plan, seat.id, change))
 
 /** Leaves a thing of the digest out: all its spots are muted, as the list of kinds shows them. */
 export const leftOut = (thing: Thing): Edit =>
@@ -156,13 +157,13 @@ export const kindShown = (kind: SpotKind, choice: 'show' | 'hide' | null): Edit 
     withKind(plan, kind, choice),
   )
 
-export function muted(seats: readonly Seat[], spots: readonly Spot[], quiet: boolean): Edit {
-  const [{ measure, kind }] = spots
+export function muted(seats: readonly Seat[], line: Line, spots: readonly Spot[], quiet: boolean): Edit {
+  const [{ index, kind }] = spots
   const whom = saySeats(
     seats,
     spots.map((s) => s.seat),
   )
-  return ofPlan(`${whom} m${measure}: ${inSentence(aboutKind(kind).name)} ${quiet ? 'muted' : 'shown again'}`, (plan) =>
+  return ofPlan(`${whom}, ${sayMeasure(line, index)}: ${inSentence(aboutKind(kind).name)} ${quiet ? 'muted' : 'shown again'}`, (plan) =>
     withMuted(
       plan,
       spots.map((s) => s.id),

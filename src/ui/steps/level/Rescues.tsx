@@ -2,6 +2,7 @@
 
 import { LifeBuoy } from 'lucide-react'
 import { useState } from 'react'
+import { sayMeasure } from '@/core/piece/address'
 import type { SeatId } from '@/core/seats/seat'
 import type { Rescue } from '@/core/seats/rescue'
 import { useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
@@ -21,7 +22,7 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
   const plan = useDesk((d) => d.plan)
   const edit = useDesk((d) => d.edit)
   const seats = useSeats()
-  const measure = useDesk((d) => d.piece.lines[0].measures[index]?.number ?? '')
+  const where = useDesk((d) => sayMeasure(d.ensemble[seat].line, index))
   const [found, setFound] = useState<Found | null>(null)
   const [busy, setBusy] = useState(false)
   const [all, setAll] = useState(false)
@@ -55,7 +56,7 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
                 edit(
                   rescued(
                     seats.find((s) => s.id === seat)!,
-                    measure,
+                    where,
                     r.name,
                     r.change,
                   ),

@@ -24,6 +24,7 @@ export function KindList() {
   const ensemble = useDesk((d) => d.ensemble)
   const kinds = useDesk((d) => d.plan.spots.kinds)
   const quiet = useDesk((d) => d.plan.spots.muted)
+  const line = useDesk((d) => d.ensemble[d.seat].line)
   const edit = useDesk((d) => d.edit)
   const seats = useSeats()
   const count = (list: typeof all, kind: string) => list.filter((s) => s.kind === kind).length
@@ -57,7 +58,7 @@ export function KindList() {
                 <span className="min-w-0 grow text-sm leading-snug">
                   {capital(s.where)}, {inSentence(ensemble[s.seat].seat.name)}: {aboutKind(s.kind).name.toLowerCase()}
                 </span>
-                <Button size="small" onClick={() => edit(muted(seats, [s], false))}>
+                <Button size="small" onClick={() => edit(muted(seats, line, [s], false))}>
                   Show
                 </Button>
               </li>

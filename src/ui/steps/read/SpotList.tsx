@@ -147,6 +147,7 @@ function SpotRows({ spots }: { spots: readonly Spot[] }) {
 
 function Opened({ spots }: { spots: readonly [Spot, ...Spot[]] }) {
   const edit = useDesk((d) => d.edit)
+  const line = useDesk((d) => d.ensemble[d.seat].line)
   const seats = useSeats()
   const [{ advice, kind, wrong }] = spots
   return (
@@ -164,7 +165,7 @@ function Opened({ spots }: { spots: readonly [Spot, ...Spot[]] }) {
         <p className="leading-snug">{advice}</p>
       )}
       <div className="mt-1.5 flex gap-2">
-        <Button size="small" onClick={() => edit(muted(seats, spots, true))}>
+        <Button size="small" onClick={() => edit(muted(seats, line, spots, true))}>
           {spots.length > 1 ? 'Mute for these seats' : 'Mute this one'}
         </Button>
         <Button size="small" onClick={() => edit(kindShown(kind, 'hide'))}>

@@ -14,7 +14,8 @@ export const METERS: readonly Meter[] = [
   { beats: 12, unit: 8 },
 ]
 
-/** The keys, from few signs to many. */
-export const KEYS: readonly Key[] = [0, 1, 2, 3, 4, 5, 6, 7, -1, -2, -3, -4, -5, -6, -7].flatMap((fifths) =>
-  (['major', 'minor'] as const).map((mode): Key => ({ fifths, mode })),
-)
+/** The keys, those that string classes meet first in front (common practice): the first sign of its name finds each of them. */
+export const KEYS: readonly Key[] = [
+  ...[2, 1, 3, 0, -1, -2, 4, -3, -4, 5, 6, -5, -6, 7, -7].map((fifths): Key => ({ fifths, mode: 'major' })),
+  ...[-1, 0, 1, -2, 2, -3, 3, -4, 4, 5, -5, 6, -6, 7, -7].map((fifths): Key => ({ fifths, mode: 'minor' })),
+]
