@@ -3,17 +3,27 @@ import { spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { build, install, runTool, stop } from './setup.mjs'
 
-/** Debian's Chromium: found, or installed where this user may. */
-function chromium() {
-  const wanted = process.env.CHROMIUM ?? '/usr/bin/chromium'
-  if (existsSync(wanted)) return
-  console.log('Chromium is missing; installing it with apt-get …')
-  const apt = (...args) =>
+/** Installs Debian packages where this user may; whether it was done. */
+function apt(...packages) {
+  const run = (...args) =>
     spawnSync('apt-get', args, { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status === 0
-  const done = process.getuid?.() === 0 && apt('update', '-qq') && apt('install', '-y', '-qq', 'chromium')
-  if (!done || !existsSync(wanted))
+  console.log(`Installing ${packages.join(', ')} with apt-get …`)
+  return process.getuid?.() === 0 && run('update', '-qq') && run('install', '-y', '-qq', ...packages)
+}
+
+/** Debian's Chromium, and Firefox as a second engine: found, or installed where this user may. */
+function browsers() {
+  const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
+  const firefox = process.env.FIREFOX ?? '/usr/bin/firefox-esr'
+  const missing = [...(existsSync(chromium) ? [] : ['chromium']), ...(existsSync(firefox) ? [] : ['firefox-esr'])]
+  if (missing.length > 0) apt(...missing)
+  if (!existsSync(chromium))
     stop(
       'The browser tests need Chromium. Install it as the administrator (apt-get install chromium), or set CHROMIUM to the path of one, then run npm test again.',
+    )
+  if (!existsSync(firefox))
+    console.log(
+      'Firefox is not there and could not be installed: the test of the second engine is left out. Set FIREFOX to the path of one.',
     )
 }
 
@@ -26,7 +36,7 @@ const step = (name, run) => {
 }
 
 step('packages', install)
-step('browser', chromium)
+step('browsers', browsers)
 step('lint', () => runTool('eslint/bin/eslint.js', ['.', '--max-warnings', '0'], 'Lint found what is listed above.'))
 step('unit tests', () => runTool('vitest/vitest.mjs', ['run'], 'Unit tests failed.'))
 step('build', build)

@@ -1,3 +1,4 @@
+import '@/core/jitless'
 import * as z from 'zod/mini'
 import { timeSchema, versionNumber } from '@/core/bounds'
 import { pieceSchema } from '@/core/piece/piece'

@@ -1,3 +1,4 @@
+import '../jitless'
 import * as z from 'zod/mini'
 import { clefNameSchema } from '../music/clef'
 import { keySchema } from '../music/key'

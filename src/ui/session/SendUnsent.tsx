@@ -1,5 +1,6 @@
 'use client'
 
+import '@/core/jitless'
 import { usePathname } from 'next/navigation'
 import { useEffect } from 'react'
 import { putBody } from '@/ui/kit/autosave'

@@ -1,5 +1,6 @@
 'use client'
 
+import '@/core/jitless'
 import * as z from 'zod/mini'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
