@@ -32,7 +32,7 @@ test.afterEach(async ({ page }) => {
 
 test('four files dropped at once, one of them broken: each has its line, nothing else is lost', async ({ page }) => {
   await page.goto('/')
-  await expect(page.getByRole('button', { name: 'Add files' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Bring a tune' })).toBeVisible()
   await drop(page, [
     { name: 'one.abc', text: abc('Drop One', 'G A B c | !trill!d4 |]') },
     { name: 'broken.musicxml', text: '<score-partwise>\n<part id="P1">\n<measure number="1"><note>\n' },
@@ -55,7 +55,7 @@ test('four files dropped at once, one of them broken: each has its line, nothing
 
 test('a tune pasted on the shelf is brought like a file', async ({ page }) => {
   await page.goto('/', { waitUntil: 'networkidle' })
-  await expect(page.getByRole('button', { name: 'Add files' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Bring a tune' })).toBeVisible()
   await page.evaluate(
     (text) => {
       const clipboardData = new DataTransfer()

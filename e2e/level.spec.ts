@@ -5,7 +5,14 @@ import { open, reload } from './open'
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
 const settings = (page: Page) => page.getByRole('table', { name: 'Settings found, best first' })
 const evenness = async (page: Page) =>
-  Number(/(\d+) %/.exec((await page.getByRole('heading', { name: /^Evenness/ }).textContent()) ?? '')?.[1])
+  Number(
+    /Evenness (\d+) %/.exec(
+      (await page
+        .getByText(/Evenness \d+ %\./)
+        .first()
+        .textContent()) ?? '',
+    )?.[1],
+  )
 
 async function level(page: Page, title: string): Promise<void> {
   await open(page, title)
@@ -19,8 +26,9 @@ async function search(page: Page): Promise<void> {
 
 test('load by measure and seat, opened down to the note, with a table beside the drawing', async ({ page }) => {
   await level(page, 'The Ferry at Low Water')
-  await expect(page.getByText('Bass has most to do, violin least.')).toBeVisible()
-  await page.getByRole('button', { name: '3 (bass)', exact: true }).click()
+  await expect(page.getByRole('heading', { name: /^Everyone waits for the bass in .*1\.3/ })).toBeVisible()
+  await expect(page.getByText(/^Bass has most to do, \d+ points; violin least, \d+\./)).toBeVisible()
+  await page.getByRole('button', { name: '1.3 (bass)', exact: true }).click()
   const bass = page.getByRole('region', { name: 'Bass', exact: true })
   await expect(page.getByRole('heading', { name: 'Line 1, measure 3', exact: true })).toBeVisible()
   await expect(bass).toContainText('E4')
@@ -47,7 +55,14 @@ test('another key is found in a worker, taken with one touch, undone, and saved'
   const before = await evenness(page)
   await search(page)
   await expect(settings(page).getByRole('row').nth(2)).toContainText('C major')
+  // Six keys and more are seen at once, each with what is to be taught, how even and how much it is.
+  for (let row = 2; row < 8; row++) {
+    await expect(settings(page).getByRole('row').nth(row)).toBeInViewport()
+    await expect(settings(page).getByRole('row').nth(row)).toContainText(/(nothing new|new things?|out of reach).*\d+ % even.*\d+ points?/)
+  }
+  await page.getByRole('button', { name: 'C major', exact: true }).click()
   await expect(settings(page)).toContainText(/\d+ shifts instead of \d+/)
+  await page.getByText('The keys in a picture').click()
   await expect(
     page
       .getByRole('img', { name: /^Keys by load/ })
@@ -55,6 +70,9 @@ test('another key is found in a worker, taken with one touch, undone, and saved'
       .first(),
   ).toBeVisible()
   await page.getByRole('button', { name: 'Take D major' }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'D major is taken.' })).toContainText(
+    /Evenness \d+ % → \d+ %, points \d+ → \d+\./,
+  )
   await expect(page.getByText('D major (F♯ C♯)').first()).toBeVisible()
   expect(await evenness(page)).toBeGreaterThan(before)
   await expect(page.getByText('The piece has been changed since this search')).toBeVisible()
@@ -120,6 +138,7 @@ test('a long search leaves the page free, and ends when it is cancelled', async 
     await page.getByRole('button', { name: 'Rest here' }).click()
     await expect(page.getByText('The piece has been changed since this search')).toBeVisible()
   }
+  await page.getByText('What is tried').click()
   await page.getByLabel('both bass schools').check()
   await page.getByLabel('every rule for 4 or open').check()
   await page.evaluate(() => {
@@ -155,7 +174,7 @@ test('a long search leaves the page free, and ends when it is cancelled', async 
 
 test('what would be easier is weighed for the class, taken, and given back', async ({ page }) => {
   await level(page, 'The Ferry at Low Water')
-  await page.getByRole('button', { name: '7 (bass)', exact: true }).click()
+  await page.getByRole('button', { name: '2.3 (bass)', exact: true }).click()
   const bass = page.getByRole('region', { name: 'Bass', exact: true })
   await bass.getByRole('button', { name: 'What would be easier?' }).click()
   await expect(bass.getByText('Easier, for this seat')).toBeVisible({ timeout: 15_000 })

@@ -134,8 +134,8 @@ test('the whole class is one PDF, the same sheets as on the screen', async ({ pa
 })
 
 test('a part is read from a phone: broken to its width, in notes of a chosen size', async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 844 })
   await open(page, 'Lanterns on the Weir')
+  await page.setViewportSize({ width: 390, height: 844 })
   await page.goto(`${new URL(page.url()).pathname}/print`)
   await page.getByRole('link', { name: 'Cello', exact: true }).click()
   await expect(page).toHaveURL(/stand\?seat=cello/)

@@ -43,6 +43,8 @@ test('where it stands on the printed page: told once, then said everywhere', asy
   // What is said before playing, and the printed part.
   await page.getByRole('link', { name: 'Read', exact: true }).click()
   await page.getByRole('tab', { name: 'Calls' }).click()
+  // Of books that differ all are told the number; one seat by itself is told its line.
+  await page.getByRole('radio', { name: 'This seat' }).click()
   await page.getByRole('button', { name: 'Big' }).click()
   await expect(page.getByRole('dialog')).toContainText('Line 2, measure 3')
   await page.keyboard.press('Escape')

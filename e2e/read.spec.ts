@@ -118,6 +118,8 @@ test('form, calls, same spacing, counts and the reading key of each seat', async
   await page.getByRole('button', { name: /G major scale, up, G to D/ }).click()
   await expect(page.getByText('Line 2, measure 3, beat 1, violin')).toBeVisible()
   await page.getByRole('tab', { name: 'Calls' }).click()
+  await expect(panel(page)).toContainText('Violin and viola: G three on D, A open, B one, high D three')
+  await page.getByRole('radio', { name: 'This seat' }).click()
   await expect(panel(page)).toContainText('G three on D, A open, B one, high D three')
   await page.getByRole('radio', { name: 'Cello', exact: true }).click()
   await expect(panel(page)).toContainText('G four on D, A open, B one, high D four')

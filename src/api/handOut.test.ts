@@ -14,6 +14,7 @@ describe('what is handed out, in an address', () => {
     {},
     { seats: [] },
     { seats: ['cello', 'violin-2'], own: { cello: 'none', 'violin-2': 'changes' }, much: 'new' },
+    { p: { from: '3', to: '6' } },
     { score: 'changes', paper: 'letter', size: 'large', letters: true, strings: true, fingers: false, bows: true },
   ])('comes back as it went: %j', (change) => {
     const h = { ...read(''), ...change }
@@ -29,13 +30,14 @@ describe('what is handed out, in an address', () => {
     for (const s of sheetsOf(h, SEATS)) expect(sheetQuery.parse(Object.fromEntries(new URLSearchParams(sheetParams(s))))).toEqual(s)
   })
   it('what nobody could have chosen falls back', () => {
-    expect(read('paper=foolscap&size=9&much=some&own=::,violin&seats=VIOLIN,../x&score=yes')).toMatchObject({
+    expect(read('paper=foolscap&size=9&much=some&p=x&own=::,violin&seats=VIOLIN,../x&score=yes')).toMatchObject({
       paper: 'a4',
       size: 'normal',
       much: 'all',
       own: {},
       seats: [],
       score: null,
+      p: null,
     })
   })
 })

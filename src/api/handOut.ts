@@ -8,6 +8,20 @@ const flag = (byDefault: boolean) =>
     z.transform((v) => v === '1'),
   )
 
+/** A passage by the printed numbers of its measures, as the desk has it in its address: "5~8". */
+const passage = z.catch(
+  z.nullable(
+    z.pipe(
+      z.string().check(z.regex(/^[^~]{1,12}~[^~]{1,12}$/)),
+      z.transform((text): { from: string; to: string } => {
+        const [from, to] = text.split('~')
+        return { from, to }
+      }),
+    ),
+  ),
+  null,
+)
+
 /** How it is drawn, alike on every sheet; anything unknown falls back to the default. */
 const drawing = {
   paper: z.catch(z.enum(['a4', 'letter']), 'a4'),
@@ -16,6 +30,7 @@ const drawing = {
   strings: flag(false),
   fingers: flag(true),
   bows: flag(false),
+  p: passage,
 }
 
 /** One sheet as it is asked for: of a seat, or (null) the score of all. */
@@ -36,6 +51,7 @@ export const standQuery = z.object({
   strings: flag(false),
   fingers: flag(true),
   bows: flag(false),
+  p: passage,
 })
 export type StandQuery = z.infer<typeof standQuery>
 
@@ -77,13 +93,14 @@ export const handOutQuery = z.pipe(
 )
 
 const bit = (on: boolean) => (on ? '1' : '0')
-const drawn = ({ paper, size, letters, strings, fingers, bows }: Omit<SheetQuery, 'seat' | 'much'>): [string, string][] => [
+const drawn = ({ paper, size, letters, strings, fingers, bows, p }: Omit<SheetQuery, 'seat' | 'much'>): [string, string][] => [
   ['paper', paper],
   ['size', size],
   ['letters', bit(letters)],
   ['strings', bit(strings)],
   ['fingers', bit(fingers)],
   ['bows', bit(bows)],
+  ...(p ? ([['p', `${p.from}~${p.to}`]] as [string, string][]) : []),
 ]
 
 /** The same as it stands in an address. */
@@ -100,8 +117,8 @@ export function handOutParams(h: HandOut): string {
 
 /** The sheets that are printed, in score order, the teacher's score last. */
 export function sheetsOf(h: HandOut, seats: readonly SeatId[]): SheetQuery[] {
-  const { paper, size, letters, strings, fingers, bows } = h
-  const drawing = { paper, size, letters, strings, fingers, bows }
+  const { paper, size, letters, strings, fingers, bows, p } = h
+  const drawing = { paper, size, letters, strings, fingers, bows, p }
   return [
     ...seats.filter((s) => h.seats === null || h.seats.includes(s)).map((seat) => ({ seat, much: h.own[seat] ?? h.much, ...drawing })),
     ...(h.score ? [{ seat: null, much: h.score, ...drawing }] : []),

@@ -22,6 +22,8 @@ type MeiOptions = {
   readonly labels: boolean | 'each'
   /** Measures before which a system is broken; without it, where the first part's printed lines begin. */
   readonly breaks?: readonly number[]
+  /** The piece goes on after the last measure: no final barline. */
+  readonly goesOn?: boolean
   /** By part: the events under which rows and positions are written; without it, or where it is null, under all. */
   readonly written?: Readonly<Record<string, ReadonlySet<string> | null>>
 }
@@ -50,7 +52,7 @@ export function meiOf(piece: Piece, options: MeiOptions): string {
     if (i > 0 && (m.key || m.meter))
       body.push(`<scoreDef${m.key ? ` key.sig="${keySig(m.key)}"` : ''}${m.meter ? ` ${meterAttrs(m.meter)}` : ''}/>`)
     if (breaks.has(i)) body.push('<sb/>')
-    body.push(measure(m, meters[i], i === first.measures.length - 1, staves))
+    body.push(measure(m, meters[i], !options.goesOn && i === first.measures.length - 1, staves))
   })
   if (ending) body.push('</ending>')
   const defs = options.parts.map(({ name, clef: clefName }, i) => {

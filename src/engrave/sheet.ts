@@ -1,8 +1,9 @@
 import { capital } from '@/core/names'
-import { headMeasure } from '@/core/piece/address'
+import { headMeasure, sayStretch } from '@/core/piece/address'
 import { sayTempo } from '@/core/piece/headline'
-import type { Piece } from '@/core/piece/piece'
+import type { Line, Piece } from '@/core/piece/piece'
 import { partOfSeat, type Part } from '@/core/part/part'
+import { passageOfPart, passageOfPiece, type Stretch } from '@/core/part/passage'
 import { writtenIn, type Amount } from '@/core/part/written'
 import type { ClassSettings } from '@/core/seats/class'
 import { sayBook } from '@/core/seats/book'
@@ -20,6 +21,8 @@ export type Wanted = {
   readonly much: Amount
   readonly rows: readonly Row[]
   readonly bows: boolean
+  /** Only these measures, by their printed numbers; null: the whole piece. */
+  readonly passage: { readonly from: string; readonly to: string } | null
 }
 export type Drawn = { readonly paper: Paper; readonly size: NoteSize }
 
@@ -44,14 +47,27 @@ function mapsFor({ piece, plan, klass }: Source, seat: SeatId | null): readonly 
   return player ? [seatMap(piece, plan, klass, player)] : null
 }
 
+/** The measures with these numbers, by index; null where the line has not both, in this order. */
+function stretchOf(line: Line, { from, to }: { from: string; to: string }): Stretch | null {
+  const [a, b] = [from, to].map((n) => line.measures.findIndex((m) => m.number === n))
+  return a >= 0 && b >= a ? { from: a, to: b } : null
+}
+
+const isInside = (stretch: Stretch | null, index: number): boolean => stretch === null || (index >= stretch.from && index <= stretch.to)
+
 /** What is engraved for it: MEI for given breaks. */
-function meiFor(piece: Piece, maps: readonly SeatMap[], { much, rows, bows }: Wanted) {
-  const parts = maps.map((m) => partOfSeat(piece, m, bows))
+function meiFor(whole: Piece, maps: readonly SeatMap[], { much, rows, bows, passage }: Wanted) {
+  const all = maps.map((m) => partOfSeat(whole, m, bows))
+  const stretch = passage && stretchOf(maps[0].line, passage)
+  const parts = stretch ? all.map((p) => passageOfPart(p, stretch)) : all
+  const piece = stretch ? passageOfPiece(whole, stretch) : whole
+  const goesOn = stretch !== null && stretch.to < whole.lines[0].measures.length - 1
   const written = Object.fromEntries(parts.map((p) => [p.id, writtenIn(p, much)]))
   const shown = much === 'none' ? [] : rows
   const labels = parts.length > 1 ? ('each' as const) : false
-  const mei = (breaks: readonly number[]) => meiOf(piece, { parts, rows: shown, positions: much !== 'none', labels, breaks, written })
-  return { parts, mei, starts: printedStarts(parts[0]), rowNames: shown.length > 1 }
+  const mei = (breaks: readonly number[]) =>
+    meiOf(piece, { parts, rows: shown, positions: much !== 'none', labels, breaks, written, goesOn })
+  return { parts, stretch, mei, starts: printedStarts(parts[0]), rowNames: shown.length > 1 }
 }
 
 /** A sheet as pages; null when the class has no such seat. */
@@ -65,14 +81,20 @@ export function sheetOf(toolkit: Toolkit, source: Source, wanted: Wanted, drawn:
   return {
     title: piece.title,
     name: wanted.seat === null ? 'Score' : only.seat.name,
-    book: alone ? capital(sayBook(bookFor(plan, only.seat.id))) : '',
+    book: capital(
+      [alone ? sayBook(bookFor(plan, only.seat.id)) : '', made.stretch ? sayStretch(only.line, made.stretch.from, made.stretch.to) : '']
+        .filter(Boolean)
+        .join(' · '),
+    ),
     side: [piece.composer ?? '', piece.tempo ? sayTempo(piece.meter, piece.tempo) : ''].filter(Boolean).join(' · '),
     legend: legendOf(maps, made.parts, wanted),
     problems: maps.flatMap((map) =>
-      map.problems.map((p) => {
-        const text = `${headMeasure(map.line, p.placed.at.index)}, beat ${p.beat}: ${p.text}`
-        return alone ? text : `${map.seat.name}: ${text}`
-      }),
+      map.problems
+        .filter((p) => isInside(made.stretch, p.placed.at.index))
+        .map((p) => {
+          const text = `${headMeasure(map.line, p.placed.at.index)}, beat ${p.beat}: ${p.text}`
+          return alone ? text : `${map.seat.name}: ${text}`
+        }),
     ),
     pages: engravePages(toolkit, { ...made, staves: maps.length, ...drawn }),
   }
@@ -88,7 +110,8 @@ export function systemsOf(toolkit: Toolkit, source: Source, wanted: Wanted, widt
 function legendOf(maps: readonly SeatMap[], parts: readonly Part[], { much, rows }: Wanted): string {
   const shown = parts.flatMap((p, i) => {
     const at = writtenIn(p, much)
-    const written = maps[i].notes.filter((n) => !n.held && (at?.has(n.placed.event.id) ?? true))
+    const stands = new Set(p.measures.flatMap((m) => m.events.map((e) => e.event.id)))
+    const written = maps[i].notes.filter((n) => !n.held && stands.has(n.placed.event.id) && (at?.has(n.placed.event.id) ?? true))
     const said = p.measures.some((m) => m.events.some((e) => e.position && (at?.has(e.event.id) ?? true)))
     return [{ byLetter: maps[i].instrument.byLetter, written, said }]
   })

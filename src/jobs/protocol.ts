@@ -5,7 +5,15 @@ import { BRINGING } from '@/api/protocol'
 import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
 
 const sheet = { seat: z.nullable(seatIdSchema), much: z.enum(AMOUNTS) }
-const rows = { letters: z.boolean(), strings: z.boolean(), fingers: z.boolean(), bows: z.boolean() }
+const number = z.string().check(z.minLength(1), z.maxLength(12))
+const rows = {
+  letters: z.boolean(),
+  strings: z.boolean(),
+  fingers: z.boolean(),
+  bows: z.boolean(),
+  /** Only these measures, by their printed numbers. */
+  p: z.nullable(z.object({ from: number, to: number })),
+}
 const drawing = { paper: z.enum(['a4', 'letter']), size: z.enum(['small', 'normal', 'large']), ...rows }
 
 /** The work that is done away from the thread that answers. Pieces are named by id: the worker reads the data file itself. */

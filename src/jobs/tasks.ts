@@ -3,7 +3,7 @@ import { ensembleMapper } from '@/core/seats/ensemble'
 import { previewOf, type Preview } from '@/core/seats/preview'
 import { serverToolkit } from '@/engrave/server'
 import { slimmed } from '@/engrave/post'
-import { systemsOf, type Sheet } from '@/engrave/sheet'
+import { systemsOf, type Sheet, type Wanted } from '@/engrave/sheet'
 import { keptSheet } from './sheets'
 import { engraveSystems } from '@/engrave/toolkit'
 import { tuneMei } from '@/engrave/tune'
@@ -86,7 +86,14 @@ async function sourceOf(db: Knex, id: string) {
 }
 
 /** What stands under the notes, and whether every bow stands over them. */
-const marked = ({ letters, strings, fingers, bows }: Record<'letters' | 'strings' | 'fingers' | 'bows', boolean>) => ({
+const marked = ({
+  letters,
+  strings,
+  fingers,
+  bows,
+  p,
+}: Record<'letters' | 'strings' | 'fingers' | 'bows', boolean> & { readonly p: Wanted['passage'] }) => ({
+  passage: p,
   rows: [...(letters ? (['letter'] as const) : []), ...(strings ? (['string'] as const) : []), ...(fingers ? (['finger'] as const) : [])],
   bows,
 })

@@ -22,7 +22,12 @@ const sheetsOf = (name: string, paper: Paper): Sheet[] => {
   if (!reading.ok) throw new Error(name)
   const source = { piece: reading.piece, plan: emptyPlan(), klass: DEFAULT_CLASS }
   return [...DEFAULT_CLASS.seats.map((s) => s.id), null].map((seat) =>
-    sheetOf(toolkit, source, { seat, much: 'all', rows: ['letter', 'string', 'finger'], bows: true }, { paper, size: 'normal' })!,
+    sheetOf(
+      toolkit,
+      source,
+      { seat, passage: null, much: 'all', rows: ['letter', 'string', 'finger'], bows: true },
+      { paper, size: 'normal' },
+    )!,
   )
 }
 

@@ -1,4 +1,5 @@
 import { DropdownMenu } from 'radix-ui'
+import { landmark } from '@/ui/kit/landmark'
 import { useMemo, type ReactElement } from 'react'
 import { octavesFor } from '@/core/seats/ensemble'
 import { sayOctaveChange } from '@/core/seats/octaveChoices'
@@ -36,7 +37,7 @@ export function SeatMenu({ button, seat, line, octave }: Props) {
   return (
     <DropdownMenu.Root defaultOpen>
       <DropdownMenu.Trigger asChild>{button}</DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={landmark()}>
         <DropdownMenu.Content align="start" className="z-40 max-w-[400px] rounded-md border border-rule bg-sheet p-1 shadow-lg">
           <DropdownMenu.Label className="px-2 pt-1 text-sm text-soft">{name} sounds</DropdownMenu.Label>
           <DropdownMenu.RadioGroup

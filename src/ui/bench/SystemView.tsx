@@ -5,7 +5,7 @@ import type { Seat, SeatId } from '@/core/seats/seat'
 import { useDesk, useRows } from '@/ui/session/DeskProvider'
 import type { Passage } from '@/ui/session/deskStore'
 import { setHover } from '@/ui/session/hover'
-import { sayMoment } from '@/ui/session/say'
+import { sayAll } from '@/ui/session/say'
 import { useShownBySeat } from '@/ui/session/useSpots'
 import { chipX, HEAD, isDrawn, isIn, seatHeight, stringY, type Drawn, type Metrics, type System } from './grid'
 import { SeatRow } from './SeatRow'
@@ -55,7 +55,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
       onPointerMove={(e) => {
         const p = at(e)
         setHovered(p?.moment ?? null)
-        setHover(p ? sayMoment({ piece, ensemble, timeline }, p.moment, p.seat) : '')
+        setHover(p ? sayAll({ piece, ensemble, timeline }, spots[p.seat], p.moment, p.seat) : '')
       }}
       onPointerLeave={() => {
         setHovered(null)

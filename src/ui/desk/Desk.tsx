@@ -17,7 +17,7 @@ import type { Desk as OpenPiece } from '@/ui/session/deskStore'
 import { isBeyond } from '@/ui/session/selectors'
 import { keptDesk, type SaveRequest } from '@/api/protocol'
 import { SaveTrouble } from './SaveNote'
-import { sayMoment } from '@/ui/session/say'
+import { sayAll } from '@/ui/session/say'
 import { sayTold } from '@/ui/kit/saving'
 import { useAutosave, type SaveBy } from '@/ui/kit/autosave'
 import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
@@ -26,11 +26,13 @@ import { deskStepAt } from '@/ui/steps/list'
 import { count } from '@/core/count'
 import { inSentence } from '@/core/names'
 import { useKeys } from '@/ui/kit/keys'
+import { passageIn } from '@/ui/session/address'
+import { pathTo } from '@/ui/steps/StepsNav'
 import { useAddress } from '@/ui/session/useAddress'
 import { DESK_KEYS } from '@/ui/session/keys'
 import { STEP_KEYS } from '@/ui/steps/keys'
 import type { Step } from '@/ui/steps/step'
-import { useShownSpots } from '@/ui/session/useSpots'
+import { useShownBySeat, useShownSpots } from '@/ui/session/useSpots'
 
 /** Loaded when they are asked for: the desk opens with the bench. */
 const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView))
@@ -93,7 +95,8 @@ function Surface({ originalId }: { originalId: string | null }) {
     KEYS,
     useCallback(() => {
       const desk = store.getState()
-      const toStep = (s: Step) => (s.desk ? window.history.pushState(null, '', s.path(desk.id)) : router.push(s.path(desk.id)))
+      const toStep = (s: Step) =>
+        s.desk ? window.history.pushState(null, '', s.path(desk.id)) : router.push(pathTo(s, desk.id, passageIn(desk)))
       return { desk, find: () => find.current?.focus(), help: () => setHelp(true), toStep }
     }, [store, router]),
   )
@@ -129,7 +132,8 @@ function StatusLine() {
   const hover = useHover()
   const said = useDesk((d) => d.said)
   const changes = useDesk((d) => d.changes)
-  const here = useDesk((d) => sayMoment(d, d.moment, d.seat))
+  const bySeat = useShownBySeat()
+  const here = useDesk((d) => sayAll(d, bySeat[d.seat], d.moment, d.seat))
   const nextSpot = useDesk((d) => d.nextSpot)
   const spots = useShownSpots()
   const beyond = spots.filter(isBeyond).length

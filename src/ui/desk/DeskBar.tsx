@@ -9,6 +9,7 @@ import { Hint } from '@/ui/kit/Hint'
 import { headline } from '@/core/piece/headline'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { useDesk } from '@/ui/session/DeskProvider'
+import { passageIn } from '@/ui/session/address'
 import type { View } from '@/ui/session/deskStore'
 import { SaveNote } from './SaveNote'
 import { ChoicesButton } from './ChoicesButton'
@@ -29,6 +30,7 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
   const piece = useDesk((d) => d.piece)
   const view = useDesk((d) => d.view)
   const setView = useDesk((d) => d.setView)
+  const along = useDesk(passageIn)
   return (
     <header className="bar lg:flex-nowrap">
       <BackLink />
@@ -41,7 +43,7 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
           </Link>
         </p>
       </div>
-      <StepsNav id={id} here={step.id} within />
+      <StepsNav id={id} here={step.id} within along={along} />
       <div className="ml-auto flex flex-wrap items-center gap-1 lg:flex-nowrap">
         {step.desk.centre === null && <Choice label="Drawing" value={view} options={VIEWS} onChange={setView} />}
         <ChoicesButton />

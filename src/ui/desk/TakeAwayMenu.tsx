@@ -3,6 +3,7 @@
 import { DropdownMenu } from 'radix-ui'
 import type { ReactElement } from 'react'
 import type { ExportKind } from '@/formats/kinds'
+import { landmark } from '@/ui/kit/landmark'
 import { useSeats } from '@/ui/session/DeskProvider'
 
 const SCORES: readonly { kind: ExportKind; name: string; says: string }[] = [
@@ -25,7 +26,7 @@ export function TakeAwayMenu({ button, id, originalId }: Props) {
   return (
     <DropdownMenu.Root modal={false} defaultOpen>
       <DropdownMenu.Trigger asChild>{button}</DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={landmark()}>
         <DropdownMenu.Content align="end" sideOffset={6} className="z-40 w-[340px] rounded-lg border border-rule bg-sheet p-2 shadow-lg">
           {SCORES.map(({ kind, name, says }) => (
             <DropdownMenu.Item key={kind} asChild>

@@ -3,6 +3,7 @@
 import { autoUpdate, flip, offset, shift, useFloating } from '@floating-ui/react-dom'
 import { useState } from 'react'
 import { createPortal } from 'react-dom'
+import { landmark } from './landmark'
 
 /** A few words beside a control, over everything else, within the window. */
 export function Bubble(props: { id: string; at: HTMLElement; text: string; onEnter: () => void; onLeave: () => void }) {
@@ -27,6 +28,6 @@ export function Bubble(props: { id: string; at: HTMLElement; text: string; onEnt
     >
       {text}
     </div>,
-    document.body,
+    landmark(),
   )
 }

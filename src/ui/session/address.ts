@@ -23,6 +23,13 @@ const placeSchema = z.object({
 /** What the desk shows where nobody has picked anything. */
 type Shown = Pick<Desk, 'timeline' | 'moment' | 'seat' | 'seats' | 'passage' | 'tab' | 'view' | 'alone' | 'ensemble'>
 
+const sayPassage = (measures: Desk['ensemble'][string]['line']['measures'], { from, to }: Passage): string =>
+  `${measures[from].number}~${measures[to].number}`
+
+/** The passage that is picked as it stands in an address: "p=5~8"; empty for the whole piece. */
+export const passageIn = ({ passage, ensemble, seat }: Pick<Desk, 'passage' | 'ensemble' | 'seat'>): string =>
+  passage ? new URLSearchParams({ p: sayPassage(ensemble[seat].line.measures, passage) }).toString() : ''
+
 /** The address of what is shown, without its path: only what is not as it is at first. Empty where nothing is. */
 export function queryOf({ timeline, moment, seat, seats, passage, tab, view, alone, ensemble }: Shown): string {
   const query = new URLSearchParams()
@@ -34,7 +41,7 @@ export function queryOf({ timeline, moment, seat, seats, passage, tab, view, alo
     if (nth > 1) query.set('n', String(nth))
   }
   if (seat !== seats[0].id) query.set('seat', seat)
-  if (passage) query.set('p', `${measures[passage.from].number}~${measures[passage.to].number}`)
+  if (passage) query.set('p', sayPassage(measures, passage))
   if (tab !== READ_TABS[0]) query.set('tab', tab)
   if (view !== 'bench') query.set('view', view)
   if (alone) query.set('only', '1')

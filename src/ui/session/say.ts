@@ -7,6 +7,7 @@ import { beatOf } from '@/core/music/time'
 import { inSentence } from '@/core/names'
 import { type SeatId } from '@/core/seats/seat'
 import { answerAt, type Beat } from '@/core/seats/timeline'
+import type { Spot } from '@/core/reading/spots/spot'
 import type { Desk } from './deskStore'
 
 /** "Measure 5, beat 4", as a seat has it printed. */
@@ -27,4 +28,16 @@ export function sayMoment(d: Pick<Desk, 'piece' | 'ensemble' | 'timeline'>, mome
         ? 'out of reach'
         : `${answer.notes.map((n) => spokenLetter(n.pitch)).join(' and ')}, ${sayHold(map.instrument, answer.notes[0].hold)}`
   return `${sayWhere(map.line, beat)}, ${inSentence(map.seat.name)}: ${what}`
+}
+
+/** The same with what trips the seat there, in words: "Measure 5, beat 4, viola: F sharp, 2 on D · A skip to another string." */
+export function sayAll(
+  d: Pick<Desk, 'piece' | 'ensemble' | 'timeline'>,
+  spots: readonly Pick<Spot, 'onset' | 'text'>[],
+  moment: number,
+  seat: SeatId,
+): string {
+  const onset = d.timeline[moment]?.onset
+  const here = spots.filter((s) => s.onset === onset).map((s) => s.text)
+  return [sayMoment(d, moment, seat), ...(here.length ? [here.join(' ')] : [])].join(' · ')
 }

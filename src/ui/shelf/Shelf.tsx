@@ -3,7 +3,7 @@
 import { Archive, FileUp, GraduationCap, PenLine, Search } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useEffect, useRef, useState, useTransition } from 'react'
+import { useEffect, useRef, useTransition } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { toast } from 'sonner'
 import { ENDINGS } from '@/formats/endings'
@@ -12,12 +12,10 @@ import { Button, buttonLook } from '@/ui/kit/Button'
 import { Mark } from '@/ui/kit/Mark'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { BringPanel } from './BringPanel'
-import { createBring } from './bringStore'
+import { bringing, onAdded } from './bringing'
 import { pastedFiles } from './paste'
 import { PieceCard } from './PieceCard'
 import type { Card, ShelfReply } from '@/api/protocol'
-import { putOnShelf } from '@/ui/session/put'
-import { readInWorker } from './reader'
 import { useSearchKeys } from './useSearchKeys'
 import { Demonstration, Empty } from './Welcome'
 import { useShelf } from './useShelf'
@@ -57,13 +55,7 @@ export function Shelf({
     return () => window.removeEventListener('keydown', onKey)
   }, [])
 
-  const [bringing] = useState(() =>
-    createBring({
-      read: readInWorker,
-      put: putOnShelf,
-      added: (only) => (only ? router.push(`/pieces/${only}`) : router.refresh()),
-    }),
-  )
+  useEffect(() => onAdded((only) => (only ? router.push(`/pieces/${only}`) : router.refresh())), [router])
   const bring = (files: File[]) => files.length > 0 && void bringing.getState().bring(files)
   useEffect(() => {
     const onPaste = (e: ClipboardEvent) => {
@@ -75,7 +67,7 @@ export function Shelf({
     }
     window.addEventListener('paste', onPaste)
     return () => window.removeEventListener('paste', onPaste)
-  }, [bringing])
+  }, [])
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({ onDrop: bring, noClick: true, noKeyboard: true })
 
   const onSearchKey = useSearchKeys({

@@ -91,6 +91,8 @@ export function createBring(doing: BringDoing) {
       return reply?.ok ? reply.added.map((a) => a.id) : []
     }
 
+    /** While something else waits to be decided, the shelf is not left for the desk. */
+    const isDecided = (): boolean => get().lines.every((l) => l.state === 'added' || l.state === 'failed')
     return {
       lines: [],
       done: 0,
@@ -113,7 +115,7 @@ export function createBring(doing: BringDoing) {
           else added.push(...(await add(line, items)))
           set((s) => ({ done: s.done + 1 }))
         }
-        const alone = files.length === 1 && added.length === 1 && get().lines.every((l) => l.state === 'added')
+        const alone = files.length === 1 && added.length === 1 && isDecided()
         if (added.length) doing.added(alone ? added[0] : null)
       },
       choose: async (id, items) => {
@@ -121,9 +123,7 @@ export function createBring(doing: BringDoing) {
         if (!line) return
         put({ ...line, state: 'reading' })
         const added = await add(line, items)
-        // While something else is undecided or went wrong, the shelf is not left for the desk.
-        const rest = get().lines.some((l) => l.state !== 'added')
-        if (added.length) doing.added(added.length === 1 && !rest ? added[0] : null)
+        if (added.length) doing.added(added.length === 1 && isDecided() ? added[0] : null)
       },
       again: async (id, midi) => {
         const line = get().lines.find((l) => l.id === id)

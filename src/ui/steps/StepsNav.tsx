@@ -3,12 +3,25 @@
 import Link from 'next/link'
 import type { MouseEvent } from 'react'
 import { STEPS } from './list'
+import type { Step } from './step'
+
+/** The way to a step; a page that prints goes on with the passage that is picked. */
+export const pathTo = (step: Step, id: string, along: string): string =>
+  step.id === 'hand-out' && along ? `${step.path(id)}?${along}` : step.path(id)
 
 /**
  * The steps of the work in the teacher's order. On the desk, `within` says that its steps change in place, so that what
  * is picked and what can be undone stays.
  */
-export function StepsNav({ id, here, within = false }: { id: string; here: string; within?: boolean }) {
+type Props = {
+  id: string
+  here: string
+  within?: boolean
+  /** What a page of its own is told of the place one comes from: "p=5~8", the passage that is picked. */
+  along?: string
+}
+
+export function StepsNav({ id, here, within = false, along = '' }: Props) {
   const inPlace = (href: string) => (e: MouseEvent) => {
     if (e.ctrlKey || e.metaKey || e.shiftKey || e.button !== 0) return
     e.preventDefault()
@@ -19,7 +32,7 @@ export function StepsNav({ id, here, within = false }: { id: string; here: strin
       {STEPS.map((s) => (
         <Link
           key={s.id}
-          href={s.path(id)}
+          href={pathTo(s, id, along)}
           onClick={within && s.desk ? inPlace(s.path(id)) : undefined}
           aria-current={s.id === here ? 'page' : undefined}
           title={`${s.name} ( ${s.key} )`}

@@ -6,6 +6,7 @@ import { sheetParams } from '@/api/handOut'
 import { AMOUNTS, type Amount } from '@/core/part/written'
 import { count } from '@/core/count'
 import type { SeatId } from '@/core/seats/seat'
+import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
 import { Select } from '@/ui/kit/Select'
 import type { SheetState } from './useSheets'
@@ -121,6 +122,17 @@ export function HandOutPanel({ id, seats, wanted, change, sheets }: Props) {
           ))}
         </div>
       </fieldset>
+      {wanted.p && (
+        <section>
+          <h2 className="panel-head">Only a passage</h2>
+          <p className="flex items-center justify-between gap-2">
+            {wanted.p.from === wanted.p.to ? `measure ${wanted.p.from}` : `measures ${wanted.p.from} to ${wanted.p.to}`}, by number
+            <Button size="small" onClick={() => change({ p: null })}>
+              The whole piece
+            </Button>
+          </p>
+        </section>
+      )}
       <section className="flex flex-wrap gap-x-4 gap-y-3">
         <div>
           <h2 className="panel-head">Notes</h2>

@@ -31,6 +31,7 @@ export function StandView({ id, title, seats, wanted }: Props) {
     much: wanted.much,
     width: `${width}`,
     scale: `${SCALES[at]}`,
+    ...(wanted.p ? { p: `${wanted.p.from}~${wanted.p.to}` } : {}),
     ...Object.fromEntries((['letters', 'strings', 'fingers', 'bows'] as const).map((k) => [k, wanted[k] ? '1' : '0'])),
   }).toString()
   useEffect(() => {

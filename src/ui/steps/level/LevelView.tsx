@@ -11,6 +11,9 @@ import { cellOf, loadChart } from './charts'
 import { SearchPanel } from './SearchPanel'
 import { percent, points, sayPoints, useLoads } from '@/ui/session/useLoads'
 
+/** How many of the measures that make the class uneven are named. */
+const NAMED = 3
+
 /** Whom the class waits for, where, and which other key or octaves would be more even. */
 export function LevelView() {
   return (
@@ -53,6 +56,15 @@ function Evenness() {
           ? `All have ${sayPoints(bySeat[heaviest])} to do.`
           : `${nameOf(heaviest)} has most to do, ${sayPoints(bySeat[heaviest])}; ${inSentence(nameOf(lightest))} least, ${points(bySeat[lightest])}.`}{' '}
         <span className="whitespace-nowrap">Evenness {percent(evenness.figure)}.</span>
+        {evenness.measures.length > 0 && ' Most uneven: '}
+        {evenness.measures.slice(0, NAMED).map((m, i) => (
+          <span key={m.index} className="whitespace-nowrap">
+            {i > 0 && ', '}
+            <button type="button" className="text-rosin underline underline-offset-2" onClick={() => goTo(m.index, m.heaviest)}>
+              {numbers[m.index].short} ({inSentence(nameOf(m.heaviest))})
+            </button>
+          </span>
+        ))}
       </p>
       <h3 className="sr-only">Load by measure and seat</h3>
       <Chart

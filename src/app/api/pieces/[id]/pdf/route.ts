@@ -23,10 +23,10 @@ export const GET = answering(async (request: NextRequest, context: { params: Pro
     seats.map((s) => s.id),
   )
   if (sheets.length === 0) return new Response('Nothing is chosen to be printed; tick a seat or the score in Hand out.', { status: 400 })
-  const { paper, size, letters, strings, fingers, bows } = query
+  const { paper, size, letters, strings, fingers, bows, p } = query
   const wanted = sheets.map(({ seat, much }) => ({ seat, much }))
   try {
-    const task = { kind: 'pdf', id: id.data, sheets: wanted, paper, size, letters, strings, fingers, bows, now: Date.now() } as const
+    const task = { kind: 'pdf', id: id.data, sheets: wanted, paper, size, letters, strings, fingers, bows, p, now: Date.now() } as const
     const made = await inWorker(task, PATIENCE)
     if (!made) return new Response('There is no such piece, or no such seat in the class.', { status: 404 })
     const alone = seats.find((s) => sheets.length === 1 && s.id === sheets[0].seat)
