@@ -117,7 +117,7 @@ describe('an instrument with five strings', () => {
     d.getState().pick(0, 'fiddle')
     expect(pickedNotes(d.getState(), 'fiddle')).toHaveLength(1)
     d.getState().pinString('D')
-    expect(d.getState().said).toBe('Five-string fiddle m1: open D pinned')
+    expect(d.getState().said).toBe('Five-string fiddle, measure 1: open D pinned')
     expect(shownSpots(d.getState()).every((s) => s.seat in ensemble)).toBe(true)
     const { metrics } = fitting([5, 4, 4, 4], USUAL_ROOM, 1)
     expect(seatHeight(5, metrics) - seatHeight(4, metrics)).toBe(stringY(0, 5, metrics) - stringY(0, 4, metrics))

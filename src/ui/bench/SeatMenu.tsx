@@ -35,7 +35,7 @@ export function SeatMenu({ button, seat, line, octave }: Props) {
     [piece, plan, klass, seat, map, fits],
   )
   return (
-    <DropdownMenu.Root defaultOpen>
+    <DropdownMenu.Root modal={false} defaultOpen>
       <DropdownMenu.Trigger asChild>{button}</DropdownMenu.Trigger>
       <DropdownMenu.Portal container={landmark()}>
         <DropdownMenu.Content align="start" className="z-40 max-w-[400px] rounded-md border border-rule bg-sheet p-1 shadow-lg">

@@ -25,7 +25,8 @@ import { takeTheirs, useAutosave, type SaveBy } from '@/ui/kit/autosave'
 
 type Props = { name: string; school: string; settings: ClassSettings; version: number; packed: Packed<readonly ShelfPiece[]> }
 
-const field = '[field-sizing:content] min-w-24 rounded border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule'
+const field =
+  '[field-sizing:content] min-w-24 max-w-full rounded border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule'
 
 /** The keys of the class page. */
 const CLASS_KEYS: readonly KeyRow<ClassActions>[] = [
@@ -55,9 +56,9 @@ export function ClassView({ packed, ...start }: Props) {
   )
   return (
     <div className="flex min-h-screen flex-col">
-      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-sheet px-3 py-1.5">
+      <header className="bar">
         <BackLink />
-        <div className="leading-tight">
+        <div className="min-w-0 leading-tight">
           <h1 className="sr-only">{name}</h1>
           <input
             aria-label="Name of the class"
@@ -92,7 +93,7 @@ export function ClassView({ packed, ...start }: Props) {
           <Button onClick={keepMine}>Keep mine</Button>
         </div>
       )}
-      <main className="grid grow grid-cols-1 gap-x-6 gap-y-5 px-5 py-4 lg:grid-cols-[250px_minmax(0,1fr)_310px]">
+      <main className="grid grow grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-5 px-5 py-4 lg:grid-cols-[250px_minmax(0,1fr)_310px]">
         <section aria-labelledby="learned">
           <h2 id="learned" className="mb-1.5 font-title text-lg">
             Has learned

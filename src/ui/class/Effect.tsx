@@ -41,42 +41,44 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
   const firsts = rows.flatMap((r) => r.figures.filter((f) => f.first).map((f) => ({ ...f, title: r.title })))
   return (
     <>
-      <table className="w-full border-collapse text-left text-sm">
-        <caption className="pb-1 text-left text-fine leading-snug text-soft">
-          Notes that are new for the hand or out of reach, and shifts, in each seat.
-        </caption>
-        <thead>
-          <tr className="border-b border-rule">
-            <td />
-            {seatsOf(shown).map((s) => (
-              <th key={s.id} scope="col" className="w-12 py-1 text-center font-semibold">
-                {s.name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr key={r.id} className="border-b border-rule align-top">
-              <th scope="row" className="py-1 pr-1 leading-tight font-normal">
-                <Link href={`/pieces/${r.id}`} className="hover:underline">
-                  {r.title}
-                </Link>
-              </th>
-              {r.figures.map((f) => (
-                <td key={f.key} className="py-1 text-center leading-tight tabular-nums" title={f.first ?? undefined}>
-                  {f.fresh === 0 ? (
-                    <span className="text-spruce">fits</span>
-                  ) : (
-                    <span className="font-semibold text-madder">{f.fresh} new</span>
-                  )}
-                  {f.shifts > 0 && <span className="block text-tiny text-soft">{count(f.shifts, 'shift')}</span>}
-                </td>
+      <div className="relative overflow-x-auto">
+        <table className="w-full border-collapse text-left text-sm">
+          <caption className="pb-1 text-left text-fine leading-snug text-soft">
+            Notes that are new for the hand or out of reach, and shifts, in each seat.
+          </caption>
+          <thead>
+            <tr className="border-b border-rule">
+              <td />
+              {seatsOf(shown).map((s) => (
+                <th key={s.id} scope="col" className="w-12 py-1 text-center font-semibold">
+                  {s.name}
+                </th>
               ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.id} className="border-b border-rule align-top">
+                <th scope="row" className="py-1 pr-1 leading-tight font-normal">
+                  <Link href={`/pieces/${r.id}`} className="hover:underline">
+                    {r.title}
+                  </Link>
+                </th>
+                {r.figures.map((f) => (
+                  <td key={f.key} className="py-1 text-center leading-tight tabular-nums" title={f.first ?? undefined}>
+                    {f.fresh === 0 ? (
+                      <span className="text-spruce">fits</span>
+                    ) : (
+                      <span className="font-semibold text-madder">{f.fresh} new</span>
+                    )}
+                    {f.shifts > 0 && <span className="block text-tiny text-soft">{count(f.shifts, 'shift')}</span>}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {firsts[0] && (
         <p className="mt-2 text-sm leading-snug">
           {firsts[0].seat}, {firsts[0].title}, {firsts[0].first}

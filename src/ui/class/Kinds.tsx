@@ -26,7 +26,7 @@ export function Kinds({ seats, spots, setSpot }: Props) {
         <summary className="cursor-pointer text-rosin underline underline-offset-2">
           Decide kind by kind{own > 0 && ` (${own} decided)`}
         </summary>
-        <ul className="mt-1 grid grid-cols-2 gap-x-6">
+        <ul className="mt-1 grid grid-cols-1 gap-x-6 sm:grid-cols-2">
           {SPOT_KINDS.map((k) => (
             <li key={k} className="border-t border-rule py-0.5 text-sm">
               <KindSelect kind={k} value={spots[k]} inherited="by level" onChange={(choice) => setSpot(k, choice)} />

@@ -187,39 +187,41 @@ export function LearnedGrid({ seats, toggle, setLearned }: Props) {
     }
   }
   return (
-    <table className="w-full table-fixed border-collapse text-left">
-      <caption className="sr-only">What each seat has learned; pressed is learned</caption>
-      <colgroup>
-        <col className="w-[86px]" />
-        {seats.map((s) => (
-          <col key={s.id} />
-        ))}
-      </colgroup>
-      <thead>
-        <tr className="border-b border-rule">
-          <td />
+    <div className="relative overflow-x-auto">
+      <table className="w-full min-w-[560px] table-fixed border-collapse text-left">
+        <caption className="sr-only">What each seat has learned; pressed is learned</caption>
+        <colgroup>
+          <col className="w-[86px]" />
           {seats.map((s) => (
-            <th key={s.id} scope="col" className="px-1.5 py-1 font-semibold">
-              {s.name}
-            </th>
+            <col key={s.id} />
           ))}
-        </tr>
-      </thead>
-      <tbody>
-        {ROWS.map((r) => (
-          <tr key={r.key} className="border-b border-rule align-top">
-            <th scope="row" className="py-1.5 pr-2 text-sm font-normal text-soft">
-              {r.name}
-            </th>
+        </colgroup>
+        <thead>
+          <tr className="border-b border-rule">
+            <td />
             {seats.map((s) => (
-              <td key={s.id} className="px-1.5 py-1.5">
-                <div className="flex flex-wrap items-center gap-1">{cell(s, r.key)}</div>
-              </td>
+              <th key={s.id} scope="col" className="px-1.5 py-1 font-semibold">
+                {s.name}
+              </th>
             ))}
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {ROWS.map((r) => (
+            <tr key={r.key} className="border-b border-rule align-top">
+              <th scope="row" className="py-1.5 pr-2 text-sm font-normal text-soft">
+                {r.name}
+              </th>
+              {seats.map((s) => (
+                <td key={s.id} className="px-1.5 py-1.5">
+                  <div className="flex flex-wrap items-center gap-1">{cell(s, r.key)}</div>
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   )
 }
 

@@ -26,80 +26,82 @@ type Props = {
 export function SeatList({ rows, changeSeat, addSeat, removeSeat, moveSeat }: Props) {
   return (
     <>
-      <table className="w-full border-collapse text-left text-sm">
-        <caption className="sr-only">The seats of the class, in score order</caption>
-        <thead>
-          <tr className="border-b border-rule text-soft">
-            {['Name', 'Instrument', 'Open strings, low to high', 'Reads', 'Players', ''].map((h) => (
-              <th key={h} scope="col" className="py-1 pr-2 font-normal">
-                {h || <span className="sr-only">Order</span>}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, i) => (
-            <tr key={row.id} className="border-b border-rule align-top">
-              <td className="py-1 pr-2">
-                <Name row={row} onChange={(name) => changeSeat(row.id, { name })} />
-              </td>
-              <td className="py-1 pr-2">
-                <Select
-                  aria-label={`${row.name}: instrument`}
-                  value={row.instrument}
-                  onChange={(e) => changeSeat(row.id, { instrument: e.target.value })}
-                  size="small"
-                >
-                  {INSTRUMENTS.map((x) => (
-                    <option key={x.id} value={x.id}>
-                      {x.name}
-                    </option>
-                  ))}
-                </Select>
-              </td>
-              <td className="py-1 pr-2">
-                <Tuning key={`${row.instrument} ${stringsOf(row)}`} row={row} onChange={(tuning) => changeSeat(row.id, { tuning })} />
-              </td>
-              <td className="py-1 pr-2">
-                <Select
-                  aria-label={`${row.name}: clef`}
-                  value={row.clef ?? instrumentNamed(row.instrument).clef}
-                  onChange={(e) => changeSeat(row.id, { clef: CLEFS.find((c) => c === e.target.value) })}
-                  size="small"
-                >
-                  {CLEFS.map((c) => (
-                    <option key={c} value={c}>
-                      {c} clef
-                    </option>
-                  ))}
-                </Select>
-              </td>
-              <td className="py-1 pr-2">
-                <input
-                  type="number"
-                  min={0}
-                  max={200}
-                  aria-label={`${row.name}: players`}
-                  value={row.players || ''}
-                  placeholder="?"
-                  onChange={(e) => changeSeat(row.id, { players: Math.max(0, Math.min(200, Math.round(Number(e.target.value)) || 0)) })}
-                  className={`w-16 ${field}`}
-                />
-              </td>
-              <td className="py-1">
-                <Order
-                  row={row}
-                  first={i === 0}
-                  last={i === rows.length - 1}
-                  only={rows.length === 1}
-                  move={moveSeat}
-                  remove={removeSeat}
-                />
-              </td>
+      <div className="relative overflow-x-auto">
+        <table className="w-full border-collapse text-left text-sm">
+          <caption className="sr-only">The seats of the class, in score order</caption>
+          <thead>
+            <tr className="border-b border-rule text-soft">
+              {['Name', 'Instrument', 'Open strings, low to high', 'Reads', 'Players', ''].map((h) => (
+                <th key={h} scope="col" className="py-1 pr-2 font-normal">
+                  {h || <span className="sr-only">Order</span>}
+                </th>
+              ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map((row, i) => (
+              <tr key={row.id} className="border-b border-rule align-top">
+                <td className="py-1 pr-2">
+                  <Name row={row} onChange={(name) => changeSeat(row.id, { name })} />
+                </td>
+                <td className="py-1 pr-2">
+                  <Select
+                    aria-label={`${row.name}: instrument`}
+                    value={row.instrument}
+                    onChange={(e) => changeSeat(row.id, { instrument: e.target.value })}
+                    size="small"
+                  >
+                    {INSTRUMENTS.map((x) => (
+                      <option key={x.id} value={x.id}>
+                        {x.name}
+                      </option>
+                    ))}
+                  </Select>
+                </td>
+                <td className="py-1 pr-2">
+                  <Tuning key={`${row.instrument} ${stringsOf(row)}`} row={row} onChange={(tuning) => changeSeat(row.id, { tuning })} />
+                </td>
+                <td className="py-1 pr-2">
+                  <Select
+                    aria-label={`${row.name}: clef`}
+                    value={row.clef ?? instrumentNamed(row.instrument).clef}
+                    onChange={(e) => changeSeat(row.id, { clef: CLEFS.find((c) => c === e.target.value) })}
+                    size="small"
+                  >
+                    {CLEFS.map((c) => (
+                      <option key={c} value={c}>
+                        {c} clef
+                      </option>
+                    ))}
+                  </Select>
+                </td>
+                <td className="py-1 pr-2">
+                  <input
+                    type="number"
+                    min={0}
+                    max={200}
+                    aria-label={`${row.name}: players`}
+                    value={row.players || ''}
+                    placeholder="?"
+                    onChange={(e) => changeSeat(row.id, { players: Math.max(0, Math.min(200, Math.round(Number(e.target.value)) || 0)) })}
+                    className={`w-16 ${field}`}
+                  />
+                </td>
+                <td className="py-1">
+                  <Order
+                    row={row}
+                    first={i === 0}
+                    last={i === rows.length - 1}
+                    only={rows.length === 1}
+                    move={moveSeat}
+                    remove={removeSeat}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <div role="group" aria-label="Add a seat" className="mt-1.5 flex flex-wrap items-center gap-2 text-sm">
         {rows.length < MOST_SEATS ? (
           <>

@@ -35,7 +35,7 @@ export function Ways({ seats, policy, decide, decideFor }: Props) {
           ))}
         </div>
       ) : (
-        <div className="mt-2 grid grid-cols-2 gap-x-6 gap-y-3">
+        <div className="mt-2 grid grid-cols-1 gap-x-6 sm:grid-cols-2 gap-y-3">
           {decisionsOf(seats).map((d) => (
             <DecisionSelect
               key={d.key}

@@ -150,7 +150,7 @@ export function HandOutPanel({ id, seats, wanted, change, sheets }: Props) {
           {seats.map((s) => (
             <li key={s.id}>
               <Link
-                className="inline-block py-1 underline underline-offset-2"
+                className="tap px-1 underline underline-offset-2"
                 href={`/pieces/${id}/stand?${sheetParams({ ...wanted, seat: s.id, much: wanted.own[s.id] ?? wanted.much })}`}
               >
                 {s.name}

@@ -136,7 +136,7 @@ function Taken({ name, even, total }: TakenSetting) {
         {points(total)} → {points(evenness.total)}. {sayChanges(changes)}
       </p>
       <Button size="small" onClick={undo}>
-        Undo it
+        Back as it was
       </Button>
     </div>
   )
