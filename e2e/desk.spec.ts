@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { open, reload } from './open'
 
@@ -185,48 +184,6 @@ test('keys are listed, and a measure is found by its number', async ({ page }) =
   // A double stop: open D and A for the violin.
   await expect(answer(page, 'Violin')).toContainText('Open D and open A')
 })
-
-for (const theme of ['light', 'dark'] as const)
-  test(`no barrier that axe finds: ${theme}`, async ({ page }) => {
-    // The score has thousands of nodes to look at.
-    test.setTimeout(240_000)
-    await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
-    const check = async (what: string) => {
-      const { violations } = await new AxeBuilder({ page }).analyze()
-      expect(
-        violations.map(
-          (v) =>
-            `${what}: ${v.id}: ${v.nodes
-              .slice(0, 3)
-              .map((n) => n.html.slice(0, 160))
-              .join(' | ')}`,
-        ),
-      ).toEqual([])
-    }
-    await page.goto('/')
-    await check('shelf')
-    await open(page, 'Lanterns on the Weir')
-    await check('bench')
-    await page.getByRole('button', { name: 'Choices', exact: true }).click()
-    await check('choices')
-    await page.keyboard.press('Escape')
-    await page.getByRole('radio', { name: 'Score' }).click()
-    await expect(page.locator('.score svg').first()).toBeVisible()
-    await check('score')
-    await page.getByRole('link', { name: 'Hand out' }).click()
-    await expect(page.locator('.page').first()).toBeVisible()
-    await check('paper')
-    await page.getByRole('link', { name: 'Write' }).click()
-    await expect(page.getByText('Reads well.')).toBeVisible()
-    await check('write')
-    await page.goto('/class')
-    await expect(page.getByRole('heading', { name: 'On your shelf' })).toBeVisible()
-    await check('class')
-    await page.goto('/about')
-    await check('about')
-    await page.goto('/pieces/none')
-    await check('not found')
-  })
 
 test('the place is in the address: measure, seat, passage, tab and view come back by reload, link and Back', async ({ page, context }) => {
   await open(page, 'Snow on the Signal Box')

@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { open, reload } from './open'
 
@@ -160,17 +159,3 @@ test('the steps share what is picked and what can be undone', async ({ page }) =
   await expect(page.getByRole('complementary', { name: 'Picked moment' })).toBeVisible()
   await expect(page.getByRole('complementary', { name: 'Picked moment' }).getByText('pinned')).toBeHidden()
 })
-
-for (const theme of ['light', 'dark'] as const)
-  test(`reading has no barrier that axe finds: ${theme}`, async ({ page }) => {
-    test.setTimeout(120_000)
-    await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
-    await read(page)
-    for (const tab of ['First', 'Spots', 'Form', 'Calls', 'Spacing', 'Counts', 'Key']) {
-      await page.getByRole('tab', { name: tab }).click()
-      // The whole page once, then what the tab brings.
-      const all = new AxeBuilder({ page })
-      const { violations } = await (tab === 'First' ? all : all.include('[aria-label="Read"]')).analyze()
-      expect(violations.map((v) => `${tab}: ${v.id}: ${v.nodes[0].html.slice(0, 160)}`)).toEqual([])
-    }
-  })

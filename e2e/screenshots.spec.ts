@@ -69,6 +69,7 @@ test('pictures for the README', async ({ page }) => {
   await expect(page.getByRole('application')).toBeVisible()
   for (const key of 'd e f g 2 a a 4 d c l B l 8 A B 4 c d r e'.split(' '))
     await page.keyboard.press(key.length === 1 ? key.toLowerCase() : key)
+  await expect(page.locator('.score g.note').first()).toBeVisible({ timeout: 20_000 })
   await page.waitForTimeout(1500)
   await shot(page, 'write')
   await page.goto('/')

@@ -60,7 +60,7 @@ function Tool({ name, keys, on, act, children }: ToolProps) {
   )
 }
 
-const group = 'flex items-center gap-0.5 border-r border-rule pr-2 last:border-r-0'
+const group = 'flex flex-wrap items-center gap-0.5 border-r border-rule pr-2 last:border-r-0'
 
 /** The tools of the note editor, each with its key; key and time are those at the caret. */
 type Props = {
@@ -157,7 +157,7 @@ export function NoteTools({ draft, run, asked, ask }: Props) {
           pickup
         </Tool>
       </div>
-      <div className="flex items-center gap-2">
+      <div className="flex flex-wrap items-center gap-2">
         <label className="flex items-center gap-1">
           <span className="text-sm text-soft">key</span>
           <Select
@@ -185,7 +185,7 @@ export function NoteTools({ draft, run, asked, ask }: Props) {
           </Select>
         </label>
         <label className="flex items-center gap-1">
-          <span className="text-sm text-soft">whole tune</span>
+          <span className="text-sm whitespace-nowrap text-soft">whole tune</span>
           <Select aria-label="Move the whole tune" value="" onChange={(e) => run((d) => transposePiece(d, Number(e.target.value)))}>
             <option value="">move by …</option>
             {[7, 5, 4, 3, 2, 1, -1, -2, -3, -4, -5, -7].map((n) => (
