@@ -1,29 +1,16 @@
 import { count } from '../count'
 import { printedPitch } from '../music/pitch'
-import { beatOf, measureTicks, type Base } from '../music/time'
+import { beatOf, measureTicks } from '../music/time'
 import { eventTicks, type NoteEvent } from '../piece/piece'
 import { placeMeasures } from '../piece/walk'
 import { lineOf, meant, type Draft } from './draft'
-
-/** Names of the values, as they are written on the page. */
-export const BASE_WORDS: Record<Base, string> = {
-  breve: 'breve',
-  whole: 'whole',
-  half: 'half',
-  quarter: 'quarter',
-  eighth: 'eighth',
-  '16th': '16th',
-  '32nd': '32nd',
-  '64th': '64th',
-  '128th': '128th',
-}
 
 /** "Measure 9, beat 2 · eighth · last D5 · 3 selected": where the caret is, what the next note will be, what stands before it. */
 export function sayCaret(d: Draft): string {
   const placed = placeMeasures(d.piece, lineOf(d))[d.at.measure]
   const before = placed.measure.events.slice(0, d.at.index)
   const into = placed.lead + before.reduce((n, e) => n + eventTicks(e, placed.meter), 0)
-  const next = `${d.dots && !d.triplet ? 'dotted ' : ''}${BASE_WORDS[d.base]}${d.triplet ? ', triplet' : ''}`
+  const next = `${d.dots && !d.triplet ? 'dotted ' : ''}${d.base}${d.triplet ? ', triplet' : ''}`
   const last = lastNote(d)
   return [
     `Measure ${placed.measure.number}, ${into >= measureTicks(placed.meter) ? 'at its end' : `beat ${beatOf(into, placed.meter)}`}`,

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject
 import { count } from '@/core/count'
 import { addressesOf, headMeasure, sayStretch, shortOf } from '@/core/piece/address'
 import type { Line } from '@/core/piece/piece'
-import { sayWaits, waitsIn } from '@/core/seats/waits'
+import { sayWaits } from '@/core/seats/waits'
 import { HARD } from '@/ui/kit/Wedge'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { isBeyond } from '@/ui/session/selectors'
@@ -20,12 +20,11 @@ const FIRST_SEEN = { from: 0, to: 2 * BLOCK }
 /** What is in each measure: its load a seat, the hardest thing in it, and whom the others wait for there. */
 function useCells(line: Line) {
   const seats = useSeats()
-  const { loads } = useLoads()
+  const { loads, waits } = useLoads()
   const spots = useShownBySeat()
   return useMemo(() => {
     const addresses = addressesOf(line)
     const work = seats.map((s) => loads[s.id].byMeasure.map(Math.round))
-    const waits = waitsIn(Object.fromEntries(seats.map((s, r) => [s.id, work[r]])))
     const cells = line.measures.map((_, m) => {
       const lanes = seats.map((s, r): Lane => ({
         load: work[r][m] ?? 0,
@@ -45,7 +44,7 @@ function useCells(line: Line) {
       }
     })
     return { cells, waits, most: Math.max(1, ...work.flat()) }
-  }, [seats, loads, spots, line])
+  }, [seats, loads, waits, spots, line])
 }
 
 /** The measure under a pointer, by the cell that it is over. */

@@ -4,17 +4,20 @@ import { useMemo } from 'react'
 import { mapsOf } from '@/core/seats/ensemble'
 import type { EverySeat } from '@/core/seats/seat'
 import { evennessOf, type Evenness } from '@/core/seats/evenness'
+import { waitsIn, type Wait } from '@/core/seats/waits'
 import { loadOf, type SeatLoad } from '@/core/seats/load'
 import { useMapped } from './useSpots'
 import { count } from '@/core/count'
 
-/** The load of every seat as the class stands, and how even it is. */
-export function useLoads(): { loads: EverySeat<SeatLoad>; evenness: Evenness } {
+/** The load of every seat as the class stands, how even it is, and whom everyone waits for. */
+export function useLoads(): { loads: EverySeat<SeatLoad>; evenness: Evenness; waits: readonly Wait[] } {
   const { piece, ensemble } = useMapped()
   return useMemo(() => {
     const loads = Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, loadOf(piece, m)]))
     const evenness = evennessOf(Object.fromEntries(Object.entries(loads).map(([seat, l]) => [seat, l.byMeasure])))
-    return { loads, evenness }
+    // Counted in whole points, as they are shown.
+    const waits = waitsIn(Object.fromEntries(Object.entries(loads).map(([seat, l]) => [seat, l.byMeasure.map(Math.round)])))
+    return { loads, evenness, waits }
   }, [piece, ensemble])
 }
 

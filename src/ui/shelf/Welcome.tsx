@@ -13,8 +13,7 @@ export function Demonstration({ pieces, action }: { pieces: number; action: (for
   return (
     <section aria-label="Demonstration" className="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-md bg-wash px-4 py-2.5">
       <p className="min-w-0 flex-1 basis-80">
-        <span className="font-title">Even Seat</span>: {PURPOSE} This class and its tunes are made up, to look around in; open one, or bring
-        your own.
+        <span className="font-title">Even Seat</span>: {PURPOSE} This class is a demonstration, made up to look around in.
       </p>
       <StartOwn button={<Button>Start my own class</Button>} pieces={pieces} action={action} />
     </section>

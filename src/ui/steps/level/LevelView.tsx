@@ -4,7 +4,7 @@ import { useMemo } from 'react'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { inSentence } from '@/core/names'
 import { headMeasure, shortOf } from '@/core/piece/address'
-import { sayWaits, waitsIn } from '@/core/seats/waits'
+import { sayWaits } from '@/core/seats/waits'
 import type { SeatId } from '@/core/seats/seat'
 import { Chart } from '@/ui/kit/Chart'
 import { cellOf, loadChart } from './charts'
@@ -25,7 +25,7 @@ export function LevelView() {
 }
 
 function Evenness() {
-  const { loads, evenness } = useLoads()
+  const { loads, evenness, waits } = useLoads()
   const measures = useDesk((d) => d.piece.lines[0].measures)
   const line = useDesk((d) => d.ensemble[d.seat].line)
   const seats = useSeats()
@@ -39,7 +39,6 @@ function Evenness() {
     () => loadChart(numbers, seats, loads, evenness.bySeat, { index, seat }),
     [numbers, seats, loads, evenness, index, seat],
   )
-  const waits = useMemo(() => waitsIn(Object.fromEntries(seats.map((s) => [s.id, loads[s.id].byMeasure.map(Math.round)]))), [seats, loads])
   const goTo = (i: number, s = seat) =>
     pick(
       timeline.findIndex((b) => b.first.at.index === i),
