@@ -25,7 +25,7 @@ const SCREENS = [
   ['inspector'],
   ['steps'],
   ['desk'],
-  ['shelf', 'class', 'library', 'history', 'access'],
+  ['shelf', 'class', 'library', 'history', 'access', 'plan'],
 ]
 const screens = SCREENS.flatMap((row, i) =>
   row.map((folder) => {

@@ -11,7 +11,7 @@ const SIZES = [
   { width: 640, height: 400, touch: false },
 ] as const
 
-const STEPS = ['', '/read', '/level', '/print', '/stand?seat=cello', '/write', '/history'] as const
+const STEPS = ['', '/read', '/level', '/practise', '/practise/print', '/print', '/stand?seat=cello', '/write', '/history'] as const
 
 /** What is pressed by a finger and smaller than 44 px in a direction (WCAG 2.2, 2.5.5); links in a line of text are exempt there too. */
 const small = (page: Page) =>
@@ -38,9 +38,11 @@ for (const { width, height, touch } of SIZES)
     const page = await context.newPage()
     await page.goto('/')
     await awake(page)
-    for (const path of ['/', '/class', '/library', '/new', '/about']) {
+    for (const path of ['/', '/class', '/library', '/new', '/about', '/plan', '/plan/print']) {
       await page.goto(path)
       await expect(page.locator('main').first()).toBeVisible()
+      if (path === '/plan') await expect(page.getByText('How it goes')).toBeVisible({ timeout: 15_000 })
+      if (path === '/plan' && touch) expect(await small(page), path).toEqual([])
       expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(width)
     }
     await page.goto('/')

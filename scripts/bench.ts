@@ -10,6 +10,11 @@ import { ensembleMapper, mapsOf, octavesFor } from '../src/core/seats/ensemble'
 import { evennessOf } from '../src/core/seats/evenness'
 import { loadOf } from '../src/core/seats/load'
 import { search, WHOLE_SPACE } from '../src/core/seats/search'
+import { drillsOf } from '../src/core/drills/all'
+import { practised } from '../src/core/drills/practised'
+import { daysBetween } from '../src/core/practice/calendar'
+import { learningOf, planDays } from '../src/core/practice/schedule'
+import { warmupOf } from '../src/core/practice/warmup'
 import { formOf } from '../src/core/reading/form'
 import { readMusicXml } from '../src/formats/musicxml/read'
 import { tuneXml } from './bench-tune'
@@ -67,7 +72,12 @@ const solveLong = solver(long.piece, DEFAULT_CLASS)
 
 const fresh4 = (fresh: Piece) => ensembleMapper()(fresh, plan, DEFAULT_CLASS)
 const readingTook: number[] = []
-const bench = new Bench({ time: 2000, warmupTime: 500 })
+const drillsTook: number[] = []
+const practisedPiece = practised(piece, seatsOf(DEFAULT_CLASS), fresh4(piece))
+const allDrills = drillsOf(practisedPiece)
+const planned = learningOf('bench', practisedPiece)
+const TWENTY = daysBetween('2026-03-02', '2026-03-27', ['Mon', 'Tue', 'Wed', 'Thu', 'Fri'])
+const bench = new Bench({ time: 1500, warmupTime: 300, iterations: 8, warmupIterations: 2 })
 let keep: unknown
 const mapper = ensembleMapper()
 const middle = mapper(piece, plan, DEFAULT_CLASS).violin.notes[200].placed.event.id
@@ -120,6 +130,22 @@ bench
   .add('search 15 keys', () => {
     keep = [...search(piece, plan, DEFAULT_CLASS, WHOLE_SPACE)]
   })
+bench
+  .add('drills of 64 measures', () => {
+    const fresh = { ...piece, lines: [{ ...piece.lines[0] }] }
+    const ensemble = fresh4(fresh)
+    // What the desk has made already before anybody practises.
+    const c = practised(fresh, seatsOf(DEFAULT_CLASS), ensemble)
+    const from = performance.now()
+    keep = drillsOf(c)
+    drillsTook.push(performance.now() - from)
+  })
+  .add('plan of 20 days', () => {
+    keep = seatsOf(DEFAULT_CLASS).map(() => planDays({ learnings: [planned], days: TWENTY, minutes: 20 }))
+  })
+  .add('warm-up of 8 minutes', () => {
+    keep = warmupOf(practisedPiece, allDrills, { minutes: 8 })
+  })
 await bench.run()
 
 const mean = (name: string): number => {
@@ -150,6 +176,17 @@ line(
   `15 keys, three octaves a seat: ${(mean('search 15 keys') / 1000).toFixed(2)} s, ${(mean('search 15 keys') / mean('map')).toFixed(0)} × map (aim: under 1 s)`,
 )
 line(`re-solve after a pin: ${mean('re-solve after a pin').toFixed(1)} ms (aim: under 16)`)
+
+const drills = drillsTook.reduce((a, b) => a + b, 0) / drillsTook.length
+line(
+  `all ${allDrills.length} drills of ${BARS} measures, mapped already: ${drills.toFixed(0)} ms, ${(drills / mean('map')).toFixed(2)} × map (aim: at most 1)`,
+)
+line(
+  `a plan of ${TWENTY.length} days, four seats: ${mean('plan of 20 days').toFixed(1)} ms, ${(mean('plan of 20 days') / mean('map')).toFixed(2)} × map (aim: under 50 ms)`,
+)
+line(
+  `a warm-up of 8 minutes chosen: ${mean('warm-up of 8 minutes').toFixed(1)} ms, ${(mean('warm-up of 8 minutes') / mean('map')).toFixed(2)} × map (above 16 ms: in a worker)`,
+)
 
 // What one run of a map with all its alternatives allocates: everything between two counts with no collection between them.
 if (globalThis.gc) {

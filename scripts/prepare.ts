@@ -1,10 +1,15 @@
 import { DEMO_CLASS, demoFiles } from '../demo'
+import { demoPractice } from '../demo/practice'
 import { readFile } from '../src/formats/read'
 import { sayProblem } from '../src/formats/outcome'
 import { firstClass, insertClass } from '../src/store/classes'
 import { DataError, dataFile, openDatabase } from '../src/store/database'
 import { insertBrought } from '../src/store/pieces'
+import { insertPractice } from '../src/store/practice'
 import { writing } from '../src/store/writing'
+
+/** What the class of the demonstration has practised for two weeks. */
+const PRACTISED = ['the-ferry-at-low-water.abc', 'two-barges.abc']
 
 /**
  * Brings the data file up to date; a new one gets the demonstration class and its pieces, all in one transaction: a start
@@ -22,7 +27,14 @@ async function prepare(): Promise<void> {
     })
     await writing(db, async (t) => {
       await insertClass(t, { ...DEMO_CLASS, demo: true })
-      for (const [i, { file, piece }] of files.entries()) await insertBrought(t, DEMO_CLASS.id, file, [piece], start + i)
+      const ids: string[] = []
+      for (const [i, { file, piece }] of files.entries()) ids.push(...(await insertBrought(t, DEMO_CLASS.id, file, [piece], start + i)))
+      const practised = PRACTISED.flatMap((name) => {
+        const i = files.findIndex((f) => f.file.name === name)
+        return i >= 0 ? [{ id: ids[i], piece: files[i].piece.piece }] : []
+      })
+      // What the made-up class has practised lies in the two weeks before whoever looks at it first.
+      await insertPractice(t, DEMO_CLASS.id, demoPractice(practised, new Date(start).toISOString().slice(0, 10)))
     })
     console.log(`Made ${dataFile()} with ${DEMO_CLASS.name} and ${files.length} pieces.`)
   } finally {

@@ -7,7 +7,10 @@ import { emptyPlan, type OctaveChoice, type Plan } from '../src/core/seats/plan'
 import { everySeat, seatsOf, type SeatId } from '../src/core/seats/seat'
 import { readReportOf } from '../src/formats/readReport'
 import { keysReportOf } from '../src/formats/keysReport'
+import { drillReports, practisedPiece, warmupReports } from '../src/formats/drillReport'
 import { csvRows, reportOf } from '../src/formats/report'
+import type { DrillKind } from '../src/core/drills/drill'
+import type { Stretch } from '../src/core/part/passage'
 import { piecesIn } from './pieces'
 
 /** One file to report on, and how. `line` counts from 1; null: each seat the line that is its own. */
@@ -17,13 +20,20 @@ export type FileTask = {
   readonly octave: OctaveChoice
   readonly line: number | null
   readonly klass: ClassSettings
-  readonly as: 'json' | 'csv' | 'read' | 'keys'
+  readonly as: 'json' | 'csv' | 'read' | 'keys' | 'drills' | 'warmup'
+  /** Of drills: their kinds (none: all), the measures as printed that they are for, and how long a warm-up may be. */
+  readonly kinds?: readonly DrillKind[]
+  readonly measures?: readonly [string, string]
+  readonly minutes?: number
 }
 /** What goes to the standard output and to the standard error; `ok`: every piece in the file was mapped. */
 export type Reported = { readonly ok: boolean; readonly out: string; readonly errors: string }
 
 /** A report of every piece in a file, as it is printed; what cannot be read is told to `say`, and counts as missing. */
-function reportsFor({ file, seats, octave, line, klass, as }: FileTask, say: (text: string) => void): string[] | null {
+function reportsFor(
+  { file, seats, octave, line, klass, as, kinds, measures, minutes }: FileTask,
+  say: (text: string) => void,
+): string[] | null {
   const { found, all } = piecesIn(file, say)
   const reports: string[] = []
   for (const { where, piece } of found) {
@@ -45,6 +55,20 @@ function reportsFor({ file, seats, octave, line, klass, as }: FileTask, say: (te
       )
       continue
     }
+    if (as === 'drills' || as === 'warmup') {
+      const stretch = measures ? stretchOf(piece, measures) : null
+      if (measures && !stretch) {
+        say(
+          `${where}: there are no measures ${measures.join('-')}; they are numbered as printed, from ${piece.lines[0].measures[0].number} to ${piece.lines[0].measures.at(-1)!.number}`,
+        )
+        continue
+      }
+      const c = practisedPiece(piece, plan, klass, stretch)
+      const lines =
+        as === 'drills' ? drillReports(where, c, klass, kinds?.length ? kinds : undefined) : warmupReports(where, c, klass, minutes ?? 8)
+      reports.push(lines.map((x) => `${JSON.stringify(x)}\n`).join(''))
+      continue
+    }
     const octaves = octavesFor(piece, plan, klass)
     const maps = players.filter((s) => seats.includes(s.id)).map((seat) => seatMap(piece, plan, klass, seat, octaves[seat.id]))
     reports.push(printed(as, where, piece, maps, klass))
@@ -52,7 +76,14 @@ function reportsFor({ file, seats, octave, line, klass, as }: FileTask, say: (te
   return all && reports.length === found.length ? reports : null
 }
 
-function printed(as: Exclude<FileTask['as'], 'keys'>, where: string, piece: Piece, maps: readonly SeatMap[], klass: ClassSettings): string {
+/** Measures by their printed numbers, first to last; null where there are none of these. */
+function stretchOf(piece: Piece, [first, last]: readonly [string, string]): Stretch | null {
+  const numbers = piece.lines[0].measures.map((m) => m.number)
+  const [from, to] = [numbers.indexOf(first), numbers.lastIndexOf(last)]
+  return from >= 0 && to >= from ? { from, to } : null
+}
+
+function printed(as: 'json' | 'csv' | 'read', where: string, piece: Piece, maps: readonly SeatMap[], klass: ClassSettings): string {
   switch (as) {
     case 'csv':
       return csvRows(reportOf(where, piece, maps))

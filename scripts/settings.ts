@@ -2,6 +2,9 @@ import { spawnSync } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
 import { parseArgs } from 'node:util'
 import { DEFAULT_POLICY, FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from '../src/core/fingering/policy'
+import { DRILL_KINDS } from '../src/core/drills/drill'
+import { WARMUP_BOUNDS } from '../src/core/practice/settled'
+import { WARMUP_MINUTES } from '../src/core/practice/warmup'
 import { SCHOOLS, STEP_IDS } from '../src/core/instruments/instrument'
 import { atStep, DEFAULT_CLASS } from '../src/core/seats/class'
 import { MOST_LINES } from '../src/core/piece/piece'
@@ -14,17 +17,25 @@ import { classOf } from './pieces'
 const FOURTH_NAMES = ['auto', ...FOURTH] as const
 
 /** What a command prints of each file. */
-export type Printed = 'map' | 'read' | 'keys'
+export type Printed = 'map' | 'read' | 'keys' | 'drills' | 'warmup'
 
 const SAYS: Record<Printed, string> = {
   map: 'string, finger and position of every note, for each seat',
   read: 'what trips whom, what is called, how the piece is built and how evenly it loads the seats',
   keys: 'every usual key with its best octaves, ranked, one a line',
+  drills: 'what can be practised out of a piece, one drill a line, with what every seat plays in it',
+  warmup: 'the drills that take most load off in so many minutes, in order, then what they come to',
+}
+
+/** Options that only one command takes. */
+const OWN: Partial<Record<Printed, string>> = {
+  drills: `\n      [--kind '${DRILL_KINDS.join("'|'")}']… [--measures 5-6]`,
+  warmup: ` [--minutes ${WARMUP_MINUTES.join('|')}|N]`,
 }
 
 const usageOf = (command: Printed): string => `${command}: ${SAYS[command]}.
   npm run --silent ${command} -- FILE… [--class CLASS.json] [--seat ${DEFAULT_CLASS.seats.map((s) => s.id).join('|')}]… [--octave auto|N] [--line N]
-      [--bass-school ${SCHOOLS.join('|')}] [--fourth ${FOURTH_NAMES.join('|')}]${command === 'map' ? ' [--format json|csv]' : ''}
+      [--bass-school ${SCHOOLS.join('|')}] [--fourth ${FOURTH_NAMES.join('|')}]${command === 'map' ? ' [--format json|csv]' : ''}${OWN[command] ?? ''}
       [--level ${STEP_IDS.join('|')}]
       [--stay 'first position'|string] [--shift-where '${SHIFT_WHERE.join("'|'")}'] [--fingers-down ${FINGERS_DOWN.join('|')}]
       [--no-cello-extensions] [--harmonics]`
@@ -56,6 +67,8 @@ function settings(command: Printed): Settings {
         'no-cello-extensions': { type: 'boolean', default: false },
         harmonics: { type: 'boolean', default: false },
         help: { type: 'boolean', default: false },
+        ...(command === 'drills' ? ({ kind: { type: 'string', multiple: true }, measures: { type: 'string' } } as const) : {}),
+        ...(command === 'warmup' ? ({ minutes: { type: 'string' } } as const) : {}),
       },
       // A negative octave looks like an option to the parser.
       args: process.argv
@@ -106,6 +119,12 @@ function settings(command: Printed): Settings {
     const step = values.level === undefined ? null : oneOf('level', values.level, STEP_IDS)
     if (command !== 'map' && values.format !== 'json') stop(`${command}: --format takes json`)
     if (values.format !== 'json' && values.format !== 'csv') stop('map: --format takes json or csv')
+    const kinds = ([values.kind ?? []].flat() as string[]).map((k) => oneOf('kind', k, DRILL_KINDS))
+    const measures = typeof values.measures === 'string' ? /^([^-\s]+)(?:-([^-\s]+))?$/.exec(values.measures) : null
+    if (typeof values.measures === 'string' && !measures) stop(`${command}: --measures ${values.measures} names no measures; 5-6, or 5`)
+    const minutes = typeof values.minutes === 'string' ? Number(values.minutes) : undefined
+    if (minutes !== undefined && !(minutes >= WARMUP_BOUNDS.least && minutes <= WARMUP_BOUNDS.most))
+      stop(`${command}: --minutes ${String(values.minutes)} is not a number from ${WARMUP_BOUNDS.least} to ${WARMUP_BOUNDS.most}`)
     return {
       files: positionals,
       seats: seats.length ? ids.filter((s) => seats.includes(s)) : ids,
@@ -113,6 +132,9 @@ function settings(command: Printed): Settings {
       line,
       klass: { ...(step ? atStep(own, step) : own), policy },
       as: command !== 'map' ? command : values.format === 'csv' ? 'csv' : 'json',
+      kinds,
+      ...(measures ? { measures: [measures[1], measures[2] ?? measures[1]] as const } : {}),
+      ...(minutes === undefined ? {} : { minutes }),
     }
   } catch (e) {
     return stop(`${command}: ${(e as Error).message}`)

@@ -184,7 +184,7 @@ const cell = (v: ReportNote[keyof ReportNote]): string | number | boolean | null
   v !== null && typeof v === 'object' ? ('from' in v ? `${v.from} to ${v.to}` : v.join(' ')) : v
 
 /** RFC 4180: a field with a comma, quote or line break is quoted. */
-const field = (v: string | number | boolean | null): string =>
+export const csvField = (v: string | number | boolean | null): string =>
   v === null ? '' : /[",\r\n]/.test(String(v)) ? `"${String(v).replace(/"/g, '""')}"` : String(v)
 
 export const csvHeader = `file,seat,octave,${COLUMNS.join(',')}\r\n`
@@ -198,7 +198,7 @@ export const csvRows = (r: Report): string =>
       }))
       return rows
         .sort((a, b) => a.at - b.at)
-        .map(({ cells }) => `${[r.file, s.seat, s.octave, ...COLUMNS.map((c) => cell(cells[c] ?? null))].map(field).join(',')}\r\n`)
+        .map(({ cells }) => `${[r.file, s.seat, s.octave, ...COLUMNS.map((c) => cell(cells[c] ?? null))].map(csvField).join(',')}\r\n`)
     })
     .join('')
 

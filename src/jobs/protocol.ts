@@ -2,6 +2,7 @@ import * as z from 'zod/mini'
 import { AMOUNTS } from '@/core/part/written'
 import { MOST_SEATS, seatIdSchema } from '@/core/seats/seat'
 import { BRINGING } from '@/api/protocol'
+import { daySchema } from '@/core/practice/record'
 import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
 
 const sheet = { seat: z.nullable(seatIdSchema), much: z.enum(AMOUNTS) }
@@ -48,6 +49,8 @@ export const taskSchema = z.discriminatedUnion('kind', [
   /** What the pins of the class's pieces say of its ways. */
   z.object({ kind: z.literal('pins') }),
   z.object({ kind: z.literal('export'), id: z.string(), as: z.enum(EXPORTS), seat: z.union([z.literal(ALL_SEATS), seatIdSchema]) }),
+  /** The plan of the class over the days, as it stands on one. */
+  z.object({ kind: z.literal('plan'), today: daySchema }),
   /** A request to put pieces on the shelf, as it came: read, checked and kept. */
   z.object({ kind: z.literal('shelve'), text: z.string(), now: z.int() }),
   /** Everything as one file. */

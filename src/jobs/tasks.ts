@@ -3,6 +3,8 @@ import { ensembleMapper } from '@/core/seats/ensemble'
 import { previewOf, type Preview } from '@/core/seats/preview'
 import { serverToolkit } from '@/engrave/server'
 import { slimmed } from '@/engrave/post'
+import type { PlanReply } from '@/api/practice'
+import { planOn } from './plan'
 import { systemsOf, type Sheet, type Wanted } from '@/engrave/sheet'
 import { keptSheet } from './sheets'
 import { engraveSystems } from '@/engrave/toolkit'
@@ -55,6 +57,7 @@ export type Results = {
   version: VersionShown | null
   export: Export | null
   pins: PinsSay
+  plan: PlanReply
   shelve: Shelved
   backup: BackedUp
   look: Looked & Compared
@@ -161,6 +164,7 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       const ensemble = ensembleMapper()(piece, plan, (await theClass(db)).settings)
       return exported(as, piece, plan, ensemble, seat)
     }),
+  plan: ({ today }) => using('reading', (db) => planOn(db, today)),
   shelve: async ({ text, now }) => {
     const body = bringRequest.safeParse(parsedJson(text))
     if (!body.success) return { refused: `the pieces cannot be kept: ${sayIssue(body.error)}` }

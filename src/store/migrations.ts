@@ -219,6 +219,50 @@ const STEPS: readonly Step[] = [
     },
     down: (db) => db.schema.alterTable('classes', (t) => t.dropColumn('demo')),
   },
+  {
+    name: '008-practice',
+    up: async (db) => {
+      await db.schema.createTable('records', (t) => {
+        t.text('id').primary()
+        t.text('piece_id').notNullable().references('pieces.id')
+        t.text('what').notNullable()
+        t.text('target').notNullable()
+        t.text('seat')
+        t.text('student').notNullable()
+        t.text('day').notNullable()
+        t.integer('clean').notNullable()
+        t.integer('slips').notNullable()
+        t.integer('tempo')
+        t.float('minutes').notNullable()
+        t.integer('at').notNullable()
+        t.index(['piece_id', 'day'])
+      })
+      await db.schema.createTable('aims', (t) => {
+        t.text('id').primary()
+        t.text('piece_id').notNullable().references('pieces.id')
+        t.text('seat').notNullable()
+        t.text('student').notNullable()
+        t.text('from').notNullable()
+        t.text('to').notNullable()
+        t.text('string').notNullable()
+        t.integer('up').notNullable()
+        t.text('heard').notNullable()
+        t.float('cents')
+        t.text('day').notNullable()
+        t.integer('at').notNullable()
+        t.index(['piece_id'])
+      })
+      // What a class's plan is made from; the plan itself is computed, never stored.
+      await db.schema.createTable('practice', (t) => {
+        t.text('class_id').primary().references('classes.id')
+        t.text('settings').notNullable()
+        t.integer('version').notNullable()
+      })
+    },
+    down: async (db) => {
+      for (const table of ['practice', 'aims', 'records']) await db.schema.dropTable(table)
+    },
+  },
 ]
 
 /** What the shelf says of a piece; of one that cannot be read its title alone, if that can be. */

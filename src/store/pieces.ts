@@ -358,7 +358,7 @@ export async function purge(db: Knex, classId: string, id: string | 'all'): Prom
 
 /** Removes a piece with all that is kept of it. */
 async function removePiece(t: Knex.Transaction, id: string): Promise<void> {
-  for (const table of ['piece_versions', 'notes', 'plans', 'previews']) await t(table).where({ piece_id: id }).delete()
+  for (const table of ['piece_versions', 'notes', 'plans', 'previews', 'records', 'aims']) await t(table).where({ piece_id: id }).delete()
   await t('pieces').where({ id }).delete()
 }
 

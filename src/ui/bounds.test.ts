@@ -7,6 +7,8 @@ import { taskSchema } from '@/jobs/protocol'
 import { contentsSchema, oldLibrarySchema, pieceLineSchema, versionLineSchema } from '@/store/library/format'
 import { classSaveRequest, notesRequest, saveRequest } from '@/api/protocol'
 import { handOutQuery, sheetQuery, standQuery } from '@/api/handOut'
+import { aimRequest, planFileQuery, planQuery, planSaveRequest, recordRequest, warmupQuery } from '@/api/practice'
+import { practiseRequest, todayRequest } from '@/workers/protocol'
 import { bringRequest } from '@/formats/brought'
 import { shelfQuery } from '@/api/protocol'
 
@@ -23,6 +25,14 @@ const OUTSIDE: Record<string, z.ZodMiniType> = {
   handOut: handOutQuery,
   sheet: sheetQuery,
   stand: standQuery,
+  'plan query': planQuery,
+  'plan file': planFileQuery,
+  'plan save': planSaveRequest,
+  warmup: warmupQuery,
+  record: recordRequest,
+  aim: aimRequest,
+  practise: practiseRequest,
+  today: todayRequest,
   'library contents': contentsSchema,
   'library piece': pieceLineSchema,
   'library version': versionLineSchema,

@@ -1,8 +1,12 @@
 import * as z from 'zod/mini'
-import type { SeatId } from '@/core/seats/seat'
-import { pieceSchema } from '@/core/piece/piece'
+import type { EverySeat, SeatId } from '@/core/seats/seat'
+import { MOST_MEASURES, pieceSchema, type Piece } from '@/core/piece/piece'
 import { classSettingsSchema } from '@/core/seats/class'
-import { planSchema } from '@/core/seats/plan'
+import { planSchema, type Plan } from '@/core/seats/plan'
+import type { Companion } from '@/core/drills/companion'
+import type { DrillKind } from '@/core/drills/drill'
+import type { SilentStep } from '@/core/drills/silent'
+import { warmupSettledSchema } from '@/core/practice/settled'
 import type { Rescue } from '@/core/seats/rescue'
 import { searchSpaceSchema, type Scored } from '@/core/seats/search'
 import type { Comparison } from '@/formats/midi/compare'
@@ -45,4 +49,63 @@ export type Weigher = {
   /** The best settings of one signature, best first. */
   find(fifths: number): Scored[]
   rescues(request: WeighRequest, seat: SeatId, index: number): Rescue[]
+}
+
+const measureIndex = z.int().check(z.minimum(0), z.maximum(MOST_MEASURES))
+
+/** What is practised: a piece as it is weighed, all of it or the measures that are picked. */
+export const practiseRequest = z.extend(weighRequest, {
+  stretch: z.nullable(z.object({ from: measureIndex, to: measureIndex })),
+})
+export type PractiseRequest = z.infer<typeof practiseRequest>
+
+/** What is asked of the drills that were made ready. */
+export const todayRequest = warmupSettledSchema
+
+/** A drill as a list has it: all but its music. */
+export type DrillInfo = {
+  readonly id: string
+  /** The same for drills that differ only in how the same is practised. */
+  readonly family: string
+  readonly kind: DrillKind
+  readonly heading: string
+  readonly variant: string
+  readonly title: string
+  readonly purpose: string
+  readonly minutes: number
+  readonly tempo: number
+  readonly times: number
+  /** Measures of the piece, by index. */
+  readonly measures: readonly number[]
+  /** How many places of each seat it serves. */
+  readonly serves: EverySeat<number>
+  readonly companions: EverySeat<Companion | null>
+  readonly care: string | null
+}
+
+/** What can be practised, and what of it stands for its family. */
+export type StockInfo = { readonly drills: readonly DrillInfo[]; readonly first: readonly string[]; readonly steps: readonly SilentStep[] }
+
+/** What is done today. */
+export type TodayInfo = {
+  readonly items: readonly { readonly id: string; readonly minutes: number; readonly drill: DrillInfo | null }[]
+  readonly minutes: number
+  readonly said: string
+  readonly gone: readonly string[]
+}
+
+/** A drill with its music, and what each seat could do in it. */
+export type DrillMusic = {
+  readonly info: DrillInfo
+  readonly piece: Piece
+  readonly plan: Plan
+  readonly choices: EverySeat<readonly Companion[]>
+}
+
+/** The practising worker's face. What was made ready is kept by its number until the next. */
+export type Practiser = {
+  prepare(number: number, request: PractiseRequest): StockInfo
+  /** Null: nothing of this number is ready. */
+  today(number: number, settled: z.infer<typeof todayRequest>): TodayInfo | null
+  music(number: number, ids: readonly string[], settled: z.infer<typeof todayRequest>): DrillMusic[] | null
 }

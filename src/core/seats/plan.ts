@@ -4,6 +4,7 @@ import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
 import { substituteSchema, type Substitute } from '../fingering/substitute'
 import { learnedSchema, type Learned } from '../instruments/learned'
 import { mended } from '../mend'
+import { USUAL_WARMUP, warmupSettledSchema, type WarmupSettled } from '../practice/settled'
 import { MOST_LINES } from '../piece/piece'
 import { spotChoiceSchema } from '../reading/choice'
 import type { SpotKind } from '../reading/spots/detectors'
@@ -36,6 +37,8 @@ export const planSchema = z.object({
   /** Where it is printed for the class, and what a seat's own book has otherwise. */
   book: z._default(bookSchema, {}),
   seatBooks: z._default(perSeat(bookSchema), {}),
+  /** How the class warms up for it; a plan from before there was any is as nobody had settled anything. */
+  warmup: z._default(warmupSettledSchema, USUAL_WARMUP),
 })
 export type Plan = Readonly<z.infer<typeof planSchema>>
 
@@ -51,6 +54,7 @@ export const emptyPlan = (): Plan => ({
   spots: { kinds: {}, muted: [] },
   book: {},
   seatBooks: {},
+  warmup: USUAL_WARMUP,
 })
 
 /** Where a piece is printed for a seat. */
@@ -126,3 +130,6 @@ export function withMuted(plan: Plan, ids: readonly string[], muted: boolean): P
   const others = plan.spots.muted.filter((m) => !ids.includes(m))
   return { ...plan, spots: { ...plan.spots, muted: muted ? [...others, ...ids] : others } }
 }
+
+/** The plan with something of its warm-up settled otherwise. */
+export const withWarmup = (plan: Plan, change: (w: WarmupSettled) => WarmupSettled): Plan => ({ ...plan, warmup: change(plan.warmup) })

@@ -4,7 +4,7 @@ import { spawnSync } from 'node:child_process'
 type Done = { readonly status: number | null; readonly text: string; readonly lines: readonly string[]; readonly errors: string }
 
 /** Runs a command line of the product as a user does. */
-export function runCommand(script: 'map' | 'read' | 'keys' | 'perform', ...args: string[]): Done {
+export function runCommand(script: 'map' | 'read' | 'keys' | 'perform' | 'drills' | 'warmup' | 'plan', ...args: string[]): Done {
   const done = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', `scripts/${script}.ts`, ...args], { encoding: 'utf8' })
   return { status: done.status, text: done.stdout, lines: done.stdout.split('\n').filter(Boolean), errors: done.stderr }
 }

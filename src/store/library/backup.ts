@@ -7,7 +7,18 @@ import { ZipFile } from 'yazl'
 import { pieceSchema, upgraded } from '@/core/piece/piece'
 import { versionRowSchema } from '../versions'
 import { parsedJson } from '../json'
-import { CONTENTS, LIBRARY, LIBRARY_VERSION, originalFile, pieceFile, type Contents, type PieceLine, type VersionLine } from './format'
+import {
+  CONTENTS,
+  LIBRARY,
+  LIBRARY_VERSION,
+  originalFile,
+  pieceFile,
+  RECORDS,
+  type Contents,
+  type PieceLine,
+  type VersionLine,
+} from './format'
+import { aimsOf, planSettings, recordsOf } from '../practice'
 import { seal } from './seal'
 
 /** How far it is: of so many things, what is being done. */
@@ -27,11 +38,11 @@ export async function backUp(db: Knex, to: string, now: number, say: Progress): 
   const part = `${to}.part`
   const t = await db.transaction()
   try {
-    const klass = (await t('classes').orderBy('rowid').first('name', 'school', 'settings')) as
-      { name: string; school: string; settings: string | null } | undefined
+    const klass = (await t('classes').orderBy('rowid').first('id', 'name', 'school', 'settings')) as
+      { id: string; name: string; school: string; settings: string | null } | undefined
     const heads = (await t('pieces').orderBy('rowid').select('id', 'title')) as { id: string; title: string }[]
     const originals = (await t('originals').orderBy('rowid').select('id', 'name', 'created_at')) as Contents['originals']
-    const total = heads.length + originals.length
+    const total = heads.length + originals.length + 1
     let done = 0
     const unreadable = new Set<string>()
     for (const { id } of heads) if (!(await isReadable(t, id))) unreadable.add(id)
@@ -42,6 +53,7 @@ export async function backUp(db: Knex, to: string, now: number, say: Progress): 
       class: { name: klass?.name ?? 'My class', school: klass?.school ?? '', settings: parsedJson(klass?.settings) ?? null },
       pieces: heads.filter((h) => !unreadable.has(h.id)),
       originals,
+      practice: klass ? ((await planSettings(t, klass.id))?.settings ?? null) : null,
     }
     const zip = new ZipFile()
     const written = pipeline(zip.outputStream, createWriteStream(part))
@@ -57,6 +69,8 @@ export async function backUp(db: Knex, to: string, now: number, say: Progress): 
     for (const { id } of heads)
       if (unreadable.has(id)) add(`unreadable/${id}.json`, () => rawLines(t, id))
       else add(pieceFile(id), () => pieceLines(t, id))
+    const ids = heads.map((h) => h.id)
+    add(RECORDS, () => practiceLines(t, ids))
     for (const o of originals) add(originalFile(o.id, o.name), () => originalBytes(t, o.id))
     zip.end()
     await Promise.race([written, failed])
@@ -133,6 +147,17 @@ async function* rawLines(t: Knex, id: string): AsyncGenerator<string> {
   yield line((await t('notes').where({ piece_id: id }).first()) ?? null)
   yield line((await t('plans').where({ piece_id: id }).first()) ?? null)
   yield* versionLines(t, id)
+}
+
+/** Pieces whose records are read together. */
+const TOGETHER = 200
+
+async function* practiceLines(t: Knex, ids: readonly string[]): AsyncGenerator<string> {
+  for (let i = 0; i < ids.length; i += TOGETHER) {
+    const some = ids.slice(i, i + TOGETHER)
+    for (const record of await recordsOf(t, some)) yield line({ record })
+    for (const aim of await aimsOf(t, some)) yield line({ aim })
+  }
 }
 
 async function* originalBytes(t: Knex, id: string): AsyncGenerator<Buffer> {

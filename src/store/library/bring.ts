@@ -15,7 +15,7 @@ export type Brought = {
 }
 
 /** The tables of a library, those first that others lean on. */
-const TABLES = ['originals', 'pieces', 'notes', 'plans', 'piece_versions'] as const
+const TABLES = ['originals', 'pieces', 'notes', 'plans', 'piece_versions', 'records', 'aims'] as const
 const PIECE = [
   'id',
   'title',
@@ -34,6 +34,8 @@ const COLUMNS: Record<Exclude<(typeof TABLES)[number], 'pieces'>, string> = {
   notes: 'piece_id, piece, source_text',
   plans: 'piece_id, plan',
   piece_versions: 'piece_id, version, saved_at, notes, name, said, whole, body',
+  records: 'id, piece_id, what, target, seat, student, day, clean, slips, tempo, minutes, at',
+  aims: 'id, piece_id, seat, student, "from", "to", string, up, heard, cents, day, at',
 }
 
 /**
@@ -102,6 +104,18 @@ async function copy(t: Knex.Transaction, how: Bringing): Promise<Brought> {
     await t.raw(
       `INSERT INTO main.${table} (${COLUMNS[table]}) SELECT ${COLUMNS[table]} FROM brought.${table} WHERE piece_id IN (SELECT id FROM wanted)`,
     )
+  // What was practised of pieces that are here: what is not known yet is added.
+  for (const table of ['records', 'aims'] as const)
+    await t.raw(
+      `INSERT INTO main.${table} (${COLUMNS[table]}) SELECT ${COLUMNS[table]} FROM brought.${table}
+       WHERE piece_id IN (SELECT id FROM main.pieces) AND id NOT IN (SELECT id FROM main.${table})`,
+    )
+  if (klass) {
+    const [plan] = (await t.raw('SELECT settings FROM brought.practice LIMIT 1')) as { settings: string }[]
+    const stands = (await t('practice').where({ class_id: classId }).first('version')) as { version: number } | undefined
+    await t('practice').where({ class_id: classId }).delete()
+    if (plan) await t('practice').insert({ class_id: classId, settings: plan.settings, version: (stands?.version ?? 0) + 1 })
+  }
   await t.raw('DROP TABLE temp.wanted')
   return { added: inFile - there, putBack, there, gone, klass }
 }

@@ -24,6 +24,8 @@ export const contentsSchema = z.object({
   class: classSchema,
   pieces: z.array(z.object({ id, title: z.string().check(z.maxLength(300)) })).check(z.maxLength(100_000)),
   originals: z.array(originalSchema).check(z.maxLength(100_000)),
+  /** What the class's plan over the days is made from; libraries from before there was one have none. */
+  practice: z.optional(z.nullable(z.unknown())),
 })
 export type Contents = z.infer<typeof contentsSchema>
 
@@ -84,6 +86,9 @@ export type OldLibrary = z.infer<typeof oldLibrarySchema>
 
 /** Where things are in the archive. */
 export const CONTENTS = 'library.json'
+/** What was practised and how shifts landed, a line each: checked by their own schemas. */
+export const RECORDS = 'practice.jsonl'
+export const practiceLineSchema = z.object({ record: z.optional(z.unknown()), aim: z.optional(z.unknown()) })
 export const pieceFile = (piece: string): string => `pieces/${piece}.jsonl`
 export const originalFile = (original: string, called: string): string => `originals/${original}/${called.replace(/[\\/\0]/g, ' ')}`
 

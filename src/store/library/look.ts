@@ -4,7 +4,9 @@ import { pieceSchema, upgraded, type Piece } from '@/core/piece/piece'
 import { searchText, summaryOf } from '@/core/piece/summary'
 import { readClassSettings } from '@/core/seats/class'
 import { readPlan } from '@/core/seats/plan'
+import { aimSchema, planSettingsSchema, recordSchema } from '@/core/practice/record'
 import { openDatabase } from '../database'
+import { addAim, addRecord, savePlanSettings } from '../practice'
 import { changed, keptChanges, keptSince, keptWhole, LONGEST_CHAIN, type Kept, type State } from '../states'
 import { openArchive, type Archive } from './archive'
 import type { Progress } from './backup'
@@ -14,6 +16,8 @@ import {
   oldLibrarySchema,
   pieceFile,
   pieceLineSchema,
+  practiceLineSchema,
+  RECORDS,
   versionLineSchema,
   type Contents,
   type OldLibrary,
@@ -142,6 +146,7 @@ async function layNew(db: Knex, archive: Archive, say: Progress): Promise<Findin
       found.problems.push(`“${title}” is damaged in this file and cannot be brought back from it (${(e as Error).message}).`)
     }
   }
+  await layPractice(db, archive, contents, found)
   const listed = new Set(contents.pieces.map((p) => pieceFile(p.id)))
   const beside = [...archive.names].filter((n) => n.startsWith('pieces/') && !listed.has(n)).length
   if (beside) found.problems.push(`${count(beside, 'piece is', 'pieces are')} in the file without being named in its list; left out.`)
@@ -149,6 +154,28 @@ async function layNew(db: Knex, archive: Archive, say: Progress): Promise<Findin
   if (lost)
     found.problems.push(`${count(lost, 'piece')} could not be read when the file was saved; left out, and still in the file as it was.`)
   return found
+}
+
+/** What was practised, and what the plan is made from. What cannot be read is counted and left out; of pieces that are not there nothing is kept. */
+async function layPractice(db: Knex, archive: Archive, contents: Contents, found: Finding): Promise<void> {
+  const settings = planSettingsSchema.safeParse(contents.practice)
+  if (settings.success) await savePlanSettings(db, 'class', 0, settings.data)
+  else if (contents.practice != null) found.problems.push('The plan over the days in this library cannot be read; it is left out.')
+  if (!archive.names.has(RECORDS)) return
+  let lost = 0
+  try {
+    for await (const text of archive.lines(RECORDS)) {
+      const line = practiceLineSchema.safeParse(JSON.parse(text))
+      const record = line.success ? recordSchema.safeParse(line.data.record) : null
+      const aim = line.success ? aimSchema.safeParse(line.data.aim) : null
+      if (record?.success) await addRecord(db, record.data)
+      else if (aim?.success) await addAim(db, aim.data)
+      else lost++
+    }
+  } catch (e) {
+    found.problems.push(`What was recorded of practising is damaged in this file from some line on (${(e as Error).message}).`)
+  }
+  if (lost) found.problems.push(`${count(lost, 'record')} of practising could not be read; left out.`)
 }
 
 /** The files that pieces came in: each is there and whole, or is named. */

@@ -31,9 +31,10 @@ const SCROLLBAR = 14
 
 /**
  * The class in rows, one a seat: time from left to right, every string a line, every note a finger on it. It grows to the
- * room there is: in one system that goes along the page, or in several down the page where at least two fit.
+ * room there is: in one system that goes along the page, or in several down the page where at least two fit. `fixed`: it is
+ * only looked at, as a drill is: nothing of it can be changed there.
  */
-export function Bench() {
+export function Bench({ fixed = false }: { fixed?: boolean }) {
   const timeline = useDesk((d) => d.timeline)
   const line = useDesk((d) => d.ensemble[d.seat].line)
   const seats = useRows()
@@ -61,18 +62,20 @@ export function Bench() {
   return (
     <div ref={root} role="region" aria-label="Bench" className="h-full overflow-x-hidden overflow-y-auto">
       {down ? (
-        <Down systems={systems} height={height} room={room}>
+        <Down systems={systems} height={height} room={room} fixed={fixed}>
           {(i, drawn) => (
             <div className="flex" style={{ height }}>
-              <Labels metrics={metrics} plain={i > 0} />
+              <Labels metrics={metrics} plain={fixed || i > 0} />
               {drawn && <SystemView {...shown} system={systems[i]} drawn={ALL_DRAWN} />}
             </div>
           )}
         </Down>
       ) : (
         <div className="flex">
-          <Labels metrics={metrics} />
-          <Along system={systems[0]}>{(drawn) => <SystemView {...shown} system={systems[0]} drawn={drawn} />}</Along>
+          <Labels metrics={metrics} plain={fixed} />
+          <Along system={systems[0]} fixed={fixed}>
+            {(drawn) => <SystemView {...shown} system={systems[0]} drawn={drawn} />}
+          </Along>
         </div>
       )}
     </div>
@@ -98,9 +101,18 @@ const NOTES = {
   role: 'group',
   'aria-label': 'Notes of the seats; arrow keys move, digits pin a finger',
 } as const
+const LOOKED_AT = { tabIndex: 0, role: 'group', 'aria-label': 'Notes of the drill' } as const
 
 /** One system as long as the piece: it goes along with what is picked, and draws what is seen. */
-function Along({ system, children }: { system: Layout[number]; children: (drawn: typeof FIRST_DRAWN) => React.ReactNode }) {
+function Along({
+  system,
+  fixed,
+  children,
+}: {
+  system: Layout[number]
+  fixed: boolean
+  children: (drawn: typeof FIRST_DRAWN) => React.ReactNode
+}) {
   const scroller = useRef<HTMLDivElement>(null)
   const [drawn, setDrawn] = useState(FIRST_DRAWN)
   const moment = useDesk((d) => d.moment)
@@ -126,16 +138,16 @@ function Along({ system, children }: { system: Layout[number]; children: (drawn:
     else if (box.x + box.width > el.scrollLeft + el.clientWidth - margin) el.scrollLeft = box.x + box.width - el.clientWidth + margin
   }, [box])
   return (
-    <div ref={scroller} onScroll={see} {...NOTES} className="relative grow overflow-x-auto">
+    <div ref={scroller} onScroll={see} {...(fixed ? LOOKED_AT : NOTES)} className="relative grow overflow-x-auto">
       {children(drawn)}
     </div>
   )
 }
 
-type DownProps = { systems: Layout; height: number; room: Room; children: (i: number, drawn: boolean) => React.ReactNode }
+type DownProps = { systems: Layout; height: number; room: Room; fixed: boolean; children: (i: number, drawn: boolean) => React.ReactNode }
 
 /** Systems down the page: those near what is seen are drawn, and the one with what is picked is in sight. */
-function Down({ systems, height, room, children }: DownProps) {
+function Down({ systems, height, room, fixed, children }: DownProps) {
   const inside = useRef<HTMLDivElement>(null)
   const [top, setTop] = useState(0)
   const moment = useDesk((d) => d.moment)
@@ -156,7 +168,7 @@ function Down({ systems, height, room, children }: DownProps) {
   }, [here, height])
   const seen = Math.ceil(room.height / height) + 1
   return (
-    <div ref={inside} {...NOTES}>
+    <div ref={inside} {...(fixed ? LOOKED_AT : NOTES)}>
       {systems.map((s, i) => (
         <div key={s.first}>{children(i, i >= top - seen && i <= top + 2 * seen)}</div>
       ))}

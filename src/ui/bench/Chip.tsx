@@ -66,7 +66,13 @@ export const Chip = memo(function Chip({ x, y, text, open, fresh, held, pinned, 
         {text}
       </text>
       {pinned && (
-        <path d={`M${x + width / 2 - 4} ${y - size / 2 - 6} h8 l-4 7 z`} fill="var(--rosin)" stroke="var(--sheet)" strokeWidth={0.8} />
+        <path
+          className="pin-mark"
+          d={`M${x + width / 2 - 4} ${y - size / 2 - 6} h8 l-4 7 z`}
+          fill="var(--rosin)"
+          stroke="var(--sheet)"
+          strokeWidth={0.8}
+        />
       )}
     </g>
   )

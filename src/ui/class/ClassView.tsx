@@ -93,14 +93,15 @@ export function ClassView({ packed, ...start }: Props) {
           <Button onClick={keepMine}>Keep mine</Button>
         </div>
       )}
-      <main className="grid grow grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-5 px-5 py-4 lg:grid-cols-[250px_minmax(0,1fr)_310px]">
+      <main className="grid grow grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-5 px-5 py-4 lg:grid-cols-[250px_minmax(0,1fr)] xl:grid-cols-[250px_minmax(0,1fr)_310px]">
         <section aria-labelledby="learned">
           <h2 id="learned" className="mb-1.5 font-title text-lg">
             Has learned
           </h2>
           <Ladder seats={seats} onChange={act.toStep} />
         </section>
-        <div>
+        {/* Between a tablet and a desk the effect stands beside the ladder: what a step changes is seen as it is picked. */}
+        <div className="lg:col-span-2 xl:col-span-1">
           <section aria-labelledby="who" className="mb-5">
             <h2 id="who" className="font-title text-lg">
               Who sits in it
@@ -153,7 +154,7 @@ export function ClassView({ packed, ...start }: Props) {
             />
           </section>
         </div>
-        <section aria-labelledby="effect">
+        <section aria-labelledby="effect" className="lg:col-start-2 lg:row-start-1 xl:col-start-3">
           <h2 id="effect" className="mb-1.5 font-title text-lg">
             On your shelf
           </h2>

@@ -1,10 +1,12 @@
 import { ArrowLeft } from 'lucide-react'
 import Link from 'next/link'
 
-/** The way back to the shelf, at the left of every bar. */
-export function BackLink() {
+type Props = { href?: string; says?: string }
+
+/** The way back, to the shelf or to where `href` says, at the left of every bar. */
+export function BackLink({ href = '/', says = 'Back to the shelf' }: Props) {
   return (
-    <Link href="/" aria-label="Back to the shelf" title="Back to the shelf" className="rounded p-1 hover:bg-wash">
+    <Link href={href} aria-label={says} title={says} className="rounded p-1 hover:bg-wash">
       <ArrowLeft size={19} aria-hidden />
     </Link>
   )

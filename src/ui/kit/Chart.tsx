@@ -10,7 +10,8 @@ export type ChartColors = Readonly<Record<'ink' | 'soft' | 'rule' | 'sheet' | 'p
 /** What is drawn, in the page's colours; made outside of components or memoised. */
 export type ChartOption = (colors: ChartColors) => object
 
-type Props = { option: ChartOption; height: number; label: string; onPick?: (at: { data: unknown; index: number }) => void }
+/** `height` in pixels, or as a CSS height. */
+type Props = { option: ChartOption; height: number | string; label: string; onPick?: (at: { data: unknown; index: number }) => void }
 
 const NAMES = ['ink', 'soft', 'rule', 'sheet', 'paper', 'spruce', 'ochre', 'rosin', 'madder'] as const
 

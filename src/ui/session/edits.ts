@@ -47,7 +47,8 @@ export type Snapshot = { readonly piece: Piece; readonly plan: Plan }
 /** A change to the open piece, with what it is in words: for the status line, for undo, and for the list of versions. */
 export type Edit = { readonly change: (at: Snapshot) => Partial<Snapshot>; readonly said: string }
 
-const ofPlan = (said: string, change: (plan: Plan) => Plan): Edit => ({ said, change: ({ plan }) => ({ plan: change(plan) }) })
+/** A change of the plan. */
+export const ofPlan = (said: string, change: (plan: Plan) => Plan): Edit => ({ said, change: ({ plan }) => ({ plan: change(plan) }) })
 
 /** The event that is struck for a note that may only be held on. */
 const struckEvent = (map: SeatMap, note: MappedNote): string => map.moments[map.solution.columns[note.column].moment].events[0].event.id

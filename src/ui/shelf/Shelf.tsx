@@ -1,6 +1,6 @@
 'use client'
 
-import { Archive, FileUp, GraduationCap, PenLine, Search } from 'lucide-react'
+import { Archive, CalendarDays, FileUp, GraduationCap, PenLine, Search } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useTransition } from 'react'
@@ -110,6 +110,9 @@ export function Shelf({
           )}
           <Link href="/class" className={buttonLook()}>
             <GraduationCap size={17} aria-hidden /> The class
+          </Link>
+          <Link href="/plan" className={buttonLook()}>
+            <CalendarDays size={17} aria-hidden /> Practice plan
           </Link>
           <Link href="/new" className={buttonLook()}>
             <PenLine size={17} aria-hidden /> Write a tune

@@ -1,12 +1,13 @@
 import { handOut } from './hand-out/step'
 import { level } from './level/step'
 import { map } from './map/step'
+import { practise } from './practise/step'
 import { read } from './read/step'
 import type { Step } from './step'
 import { write } from './write/step'
 
 /** The steps of the work, in the teacher's order. */
-export const STEPS: readonly Step[] = [write, read, map, level, handOut]
+export const STEPS: readonly Step[] = [write, read, map, level, practise, handOut]
 
 /** A step of the desk. */
 export type DeskStep = Step & { readonly desk: NonNullable<Step['desk']> }

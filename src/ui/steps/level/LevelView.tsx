@@ -68,7 +68,7 @@ function Evenness() {
       <h3 className="sr-only">Load by measure and seat</h3>
       <Chart
         option={option}
-        height={26 * seats.length + 30}
+        height={`clamp(${26 * seats.length + 30}px, 40vh - 200px, ${56 * seats.length + 30}px)`}
         label="Load by measure and seat, in points; the table below says the same"
         onPick={({ data }) => {
           const cell = cellOf(seats, data)

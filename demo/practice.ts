@@ -1,0 +1,99 @@
+import { randomUUID } from 'node:crypto'
+import { practised, type Practised } from '../src/core/drills/practised'
+import { dayNumber, dayOf, daysBetween, type Day, type Weekday } from '../src/core/practice/calendar'
+import type { Aim, PlanSettings, PracticeRecord } from '../src/core/practice/record'
+import { learningOf, planDays, type Done } from '../src/core/practice/schedule'
+import type { Piece } from '../src/core/piece/piece'
+import { DEFAULT_CLASS } from '../src/core/seats/class'
+import { ensembleMapper } from '../src/core/seats/ensemble'
+import { emptyPlan } from '../src/core/seats/plan'
+import { seatsOf } from '../src/core/seats/seat'
+
+/** Days of the lessons of the made-up class, and how long it has practised when somebody looks at it first. */
+const WEEKDAYS: readonly Weekday[] = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+const [BEFORE, AFTER] = [14, 21]
+const DAY_MS = 86_400_000
+
+/** Every so many tasks of the made-up class slips: what a plan is for. */
+const SLIPS_EVERY = 5
+/** How the made-up cellist lands, in cents. */
+const CELLO = [14, 22, 9, 27, 18, 20, 12, 25, 16, 19]
+const BASS = ['sharp', 'true', 'flat', 'true'] as const
+
+const mapped = (piece: Piece): Practised => practised(piece, seatsOf(DEFAULT_CLASS), ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS))
+
+/** A plan that the made-up class has followed for two weeks, with made-up records; `today` is when the demonstration is made. */
+export function demoPractice(
+  pieces: readonly { readonly id: string; readonly piece: Piece }[],
+  today: Day,
+): { settings: PlanSettings; records: PracticeRecord[]; aims: Aim[] } {
+  const now = dayNumber(today)!
+  const settings: PlanSettings = {
+    pieces: pieces.map((p) => p.id),
+    from: dayOf(now - BEFORE),
+    to: dayOf(now + AFTER),
+    weekdays: [...WEEKDAYS],
+    holidays: [],
+    minutes: 10,
+    seat: null,
+    moved: {},
+  }
+  const learnings = pieces.map(({ id, piece }) => learningOf(id, mapped(piece)))
+  const records: PracticeRecord[] = []
+  const done: Done[] = []
+  let count = 0
+  // Every other day there was a lesson: what the plan then asked for was done, and now and then it slipped.
+  for (const [i, day] of daysBetween(settings.from, dayOf(now - 1), WEEKDAYS).entries()) {
+    if (i % 2 === 1) continue
+    const [first] = planDays({ learnings, days: daysBetween(day, settings.to, WEEKDAYS), minutes: settings.minutes, done }).days
+    if (first?.date !== day) continue
+    for (const x of first.items) {
+      const slipped = ++count % SLIPS_EVERY === 0
+      const r = { clean: slipped ? 1 : x.times, slips: slipped ? 2 : 0, tempo: x.tempo }
+      done.push({ day, piece: x.piece, chunk: x.chunk, ...r })
+      records.push({
+        id: randomUUID(),
+        piece: x.piece,
+        what: 'chunk',
+        target: x.chunk,
+        seat: null,
+        student: '',
+        day,
+        ...r,
+        minutes: x.minutes,
+        at: dayNumber(day)! * DAY_MS + 10 * 3_600_000 + count * 1000,
+      })
+    }
+  }
+  const [{ id: piece }] = pieces
+  const yesterday = dayOf(now - 1)
+  const at = (now - 1) * DAY_MS
+  const shift = { piece, student: '', day: yesterday }
+  const aims: Aim[] = [
+    ...CELLO.map((cents, i): Aim => ({
+      ...shift,
+      id: randomUUID(),
+      seat: 'cello',
+      from: 'I',
+      to: 'IV',
+      string: 'A',
+      up: true,
+      heard: 'sharp',
+      cents,
+      at: at + i,
+    })),
+    ...BASS.map((heard, i): Aim => ({
+      ...shift,
+      id: randomUUID(),
+      seat: 'bass',
+      from: 'I',
+      to: 'III',
+      string: 'G',
+      up: true,
+      heard,
+      cents: null,
+      at: at + 100 + i,
+    })),
+  ]
+  return { settings, records, aims }
+}

@@ -1,0 +1,108 @@
+import { expect, test, type Page } from '@playwright/test'
+import { awake, open, reload } from './open'
+
+/** The warm-up of a piece, ready. */
+async function warmUp(page: Page, title: string): Promise<void> {
+  await open(page, title)
+  await page.keyboard.press('t')
+  await expect(page).toHaveURL(/\/practise/)
+  await expect(page.getByRole('group', { name: 'Notes of the drill' })).toBeVisible({ timeout: 20_000 })
+}
+const list = (page: Page) => page.getByRole('region', { name: 'Warm-up' })
+const titles = (page: Page) => list(page).getByRole('listitem').allInnerTexts()
+const minutesIn = async (page: Page) => Number(/([\d.]+) min in all/.exec(await list(page).innerText())?.[1])
+
+test('a warm-up of eight minutes is chosen, kept, dropped, put in another order, and stays so', async ({ page }) => {
+  await warmUp(page, 'The Ferry at Low Water')
+  await expect(list(page).getByRole('button', { name: '8', exact: true })).toHaveAttribute('aria-pressed', 'true')
+  expect(await minutesIn(page)).toBeLessThanOrEqual(8)
+  await expect(list(page).getByText(/Prepares .* hardest places/)).toBeVisible()
+  const before = await titles(page)
+  expect(before[0]).toContain('Scale of G major')
+  expect(before.at(-1)).toMatch(/slow/)
+
+  // Kept in and left out.
+  await list(page)
+    .getByRole('button', { name: /^Keep Scale of G major.* in$/ })
+    .click()
+  const dropped = before[1].split('\n')[0].replace(/ [\d.]+ min.*/, '')
+  await list(page)
+    .getByRole('button', { name: `Leave ${dropped} out` })
+    .click()
+  await expect(list(page).getByRole('listitem').filter({ hasText: dropped })).toHaveCount(0)
+  await list(page).getByRole('button', { name: '3', exact: true }).click()
+  await expect.poll(() => minutesIn(page)).toBeLessThanOrEqual(3)
+  await expect(list(page).getByRole('button', { name: /^Keep Scale of G major.* in$/ })).toHaveAttribute('aria-pressed', 'true')
+
+  // By keyboard: space takes it up, arrows move it, space lays it down.
+  const handle = list(page).getByRole('button', { name: /^Move Scale of G major/ })
+  await handle.focus()
+  await page.keyboard.press('Space')
+  await page.waitForTimeout(200)
+  await page.keyboard.press('ArrowDown')
+  await page.waitForTimeout(200)
+  await page.keyboard.press('Space')
+  await expect.poll(async () => (await titles(page))[1]).toContain('Scale of G major')
+
+  // Undone and done again; kept with the piece.
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect.poll(async () => (await titles(page))[0]).toContain('Scale of G major')
+  await page.getByRole('button', { name: /^Redo/ }).click()
+  await expect.poll(async () => (await titles(page))[1]).toContain('Scale of G major')
+  await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
+  await reload(page)
+  await expect.poll(async () => (await titles(page))[1], { timeout: 15_000 }).toContain('Scale of G major')
+})
+
+test('a drill has its variants, something to do for every seat, and a piece of its own on the shelf', async ({ page }) => {
+  await warmUp(page, 'The Ferry at Low Water')
+  await page.getByRole('button', { name: 'Add a drill' }).click()
+  await page.getByRole('searchbox', { name: 'Look for a drill' }).fill('two forms')
+  await page.getByRole('button', { name: 'Add F♯ and F, shrinking rests' }).click()
+  const drill = page.getByRole('region', { name: 'The drill' })
+  await expect(drill.getByRole('heading', { name: 'F♯ and F, shrinking rests' })).toBeVisible()
+  await expect(list(page).getByRole('button', { name: /^Keep F♯ and F/ })).toHaveAttribute('aria-pressed', 'true')
+  const ways = drill.getByRole('group', { name: 'Ways to practise it' })
+  await ways.getByRole('button', { name: 'same start' }).click()
+  await expect(drill.getByRole('heading', { name: 'F♯ and F, same start' })).toBeVisible()
+  await expect(list(page).getByText('F♯ and F, same start')).toBeVisible()
+
+  // The violin's hand says both forms: 2 and low 2.
+  const panel = page.getByRole('complementary', { name: 'The drill' })
+  const cello = panel.getByRole('combobox', { name: 'Cello in this drill' })
+  await expect(cello).toHaveValue('drill')
+  await cello.selectOption('the bow alone, on open strings')
+  await expect(cello).toHaveValue('bow only')
+  await panel.getByLabel('times').fill('5')
+  await panel.getByLabel('times').press('Enter')
+  await expect(drill.getByText('5 times.')).toBeVisible()
+
+  await panel.getByRole('button', { name: 'Put it on the shelf' }).click()
+  await panel.getByRole('link', { name: 'F♯ and F, same start' }).click()
+  await expect(page.getByRole('heading', { name: 'F♯ and F, same start' })).toBeVisible()
+  await awake(page)
+  await page.getByRole('radio', { name: 'Score' }).click()
+  await expect(page.locator('.score .system').first()).toBeVisible({ timeout: 20_000 })
+  for (const seat of ['Violin', 'Viola', 'Cello', 'Bass'])
+    await expect(page.locator('.score').getByText(seat, { exact: true }).first()).toBeVisible()
+})
+
+test('steps without notes stand in a warm-up too, with their answer', async ({ page }) => {
+  await warmUp(page, 'Lanterns on the Weir')
+  await page.getByRole('button', { name: 'Add a drill' }).click()
+  await page.getByRole('button', { name: 'Add Count every first finger on A' }).click()
+  const drill = page.getByRole('region', { name: 'The drill' })
+  await drill.getByText('The answer').click()
+  await expect(drill.getByText(/^Violin \d+, viola \d+, cello \d+ and bass \d+\.$/)).toBeVisible()
+})
+
+test('the warm-up prints with all seats or one', async ({ page }) => {
+  await warmUp(page, 'Two Barges')
+  await list(page).getByRole('link', { name: 'Print' }).click()
+  await expect(page.getByRole('heading', { name: 'Warm-up for Two Barges' }).first()).toBeVisible()
+  await expect(page.locator('.warmup-item .system').first()).toBeVisible({ timeout: 20_000 })
+  await expect(page.locator('.warmup-item').first().getByText('Cello', { exact: true }).first()).toBeVisible()
+  await page.getByRole('radio', { name: 'Cello' }).click()
+  await expect(page.locator('.warmup-sheet').getByText(/^Cello\. [\d.]+ min in all\.$/)).toBeVisible()
+  await expect(page.locator('.warmup-item').first().getByText('Violin', { exact: true })).toHaveCount(0)
+})

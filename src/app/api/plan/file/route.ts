@@ -1,0 +1,25 @@
+import { type NextRequest, NextResponse } from 'next/server'
+import { planFileQuery } from '@/api/practice'
+import { planCsv } from '@/formats/planFile'
+import { planIcs } from '@/formats/planIcs'
+import { inWorker, TaskError } from '@/jobs/pool'
+import { now } from '@/store/clock'
+import { answering } from '../../answer'
+import { attachment } from '../../attachment'
+
+/** The plan of the class as a file: a table, or entries of a calendar. */
+export const GET = answering(async (request: NextRequest) => {
+  const wanted = planFileQuery.safeParse(Object.fromEntries(request.nextUrl.searchParams))
+  const refuse = (problem: string, status: number) => NextResponse.json({ ok: false, problem }, { status })
+  if (!wanted.success) return refuse('The day is missing, or the kind of file is neither csv nor ics.', 400)
+  try {
+    const plan = await inWorker({ kind: 'plan', today: wanted.data.today })
+    if (!plan.ok) return refuse(plan.problem, 503)
+    return wanted.data.as === 'csv'
+      ? attachment('practice-plan.csv', planCsv(plan.days), 'text/csv; charset=utf-8')
+      : attachment('practice-plan.ics', planIcs(plan.days, now()), 'text/calendar; charset=utf-8')
+  } catch (e) {
+    if (!(e instanceof TaskError)) throw e
+    return refuse(e.message, 503)
+  }
+})

@@ -1,0 +1,18 @@
+import { NextResponse, type NextRequest } from 'next/server'
+import { recordRequest, type KeptReply } from '@/api/practice'
+import { sayIssue } from '@/core/issue'
+import { database } from '@/store/database'
+import { addRecord } from '@/store/practice'
+import { answering } from '../answer'
+import { jsonOf } from '../body'
+
+const reply = (body: KeptReply, status = 200) => NextResponse.json(body, { status })
+
+/** Keeps a record; sent twice it is kept once. */
+export const POST = answering(async (request: NextRequest) => {
+  const body = recordRequest.safeParse(await jsonOf(request))
+  if (!body.success) return reply({ ok: false, problem: sayIssue(body.error) }, 400)
+  return (await addRecord(await database(), body.data))
+    ? reply({ ok: true })
+    : reply({ ok: false, problem: 'The piece is not there any more.' }, 404)
+})

@@ -1,0 +1,53 @@
+import { capital } from '../../names'
+import type { Spot } from '../../reading/spots/spot'
+import { aboutKind } from '../../reading/spots/detectors'
+import { bowOnly as onOpen, passageVoice } from '../passages'
+import { indicesOf, passagesOf, sayPassage, spotsOfStretch } from '../stretches'
+import type { Voice } from '../drill'
+import type { Generator } from './generator'
+
+const WAYS = [
+  { variant: 'as written', pace: 0.8, words: undefined, says: 'the strings and bows as they stand' },
+  { variant: 'long bows', pace: 0.6, words: 'whole bows', says: 'whole bows' },
+  { variant: 'short bows', pace: 1, words: 'short bows, in the middle', says: 'short bows in the middle' },
+] as const
+
+/** What is for the bow arm: its own spots, and the crossings. */
+export const forBow = (s: Spot): boolean =>
+  aboutKind(s.kind).concern === 'bow' ||
+  ['bow-crossing', 'hand-crossing', 'skip-crossing', 'skip-string', 'dotted', 'syncopation', 'new-rhythm'].includes(s.kind)
+
+/** A passage on the open strings that it is fingered on: the bow arm alone. */
+export const bowOnly = {
+  kind: 'bow only',
+  name: 'The bow alone',
+  eases: 0.3,
+  find: (c) =>
+    passagesOf(c, 2).flatMap((stretch) =>
+      WAYS.map(({ variant, pace, words, says }) => ({
+        kind: 'bow only' as const,
+        variant,
+        title: `${capital(sayPassage(c, stretch))}, bow alone, ${variant}`,
+        purpose: `The bow arm learns ${sayPassage(c, stretch)} without the fingers, on open strings: ${says}.`,
+        spots: spotsOfStretch(c, stretch).filter(forBow),
+        isFor: () => true,
+        measures: indicesOf(stretch),
+        pace,
+        times: 2,
+        key: c.measures[stretch.from].key,
+        meter: c.measures[stretch.from].meter,
+        voice: (seat) => {
+          const p = c.bySeat[seat.id]
+          return worded(passageVoice(c, p, stretch, onOpen(p)), words)
+        },
+      })),
+    ),
+} as const satisfies Generator
+
+/** A voice with words over its first note. */
+export function worded(voice: Voice | null, words: string | undefined): Voice | null {
+  if (!voice || !words) return voice
+  const first = voice.measures.flatMap((m) => m.events).find((e) => e.kind === 'note')
+  const measures = voice.measures.map((m) => ({ ...m, events: m.events.map((e) => (e === first ? { ...e, words } : e)) }))
+  return { ...voice, measures }
+}

@@ -1,0 +1,77 @@
+import { capital } from '../../names'
+import { sayMeasures } from '../../piece/address'
+import type { Seat } from '../../seats/seat'
+import type { Sketch, Voice } from '../drill'
+import { passageVoice } from '../passages'
+import type { Practised } from '../practised'
+import { hardest, sayPassage, spotsOfStretch, indicesOf } from '../stretches'
+import type { Generator } from './generator'
+
+/** How many hard measures are given back by themselves, and how many make a chain. */
+const [MOST, CHAIN] = [4, 4]
+
+/** A measure is played, and given back in a measure of rest; the hard measures one after the other in a chain. */
+export const echo = {
+  kind: 'echo',
+  name: 'Echo',
+  eases: 0.25,
+  find: (c) => {
+    const asked = c.stretch ? indicesOf(c.stretch) : hardest(c).slice(0, MOST)
+    const playable = asked.filter((i) => c.players.some((p) => passageVoice(c, p, { from: i, to: i })))
+    const alone = playable.map((i) => sketch(c, [i], 'measure', capital(`${sayPassage(c, { from: i, to: i })}, echo`), 4))
+    const chain = playable
+      .filter((i) => sameFrame(c, i, playable[0]))
+      .slice(0, CHAIN)
+      .sort((a, b) => a - b)
+    const { line } = c.players[0].map
+    return chain.length > 1 ? [...alone, sketch(c, chain, 'chain', `Chain of echoes: ${sayMeasures(line, chain)}`, 2)] : alone
+  },
+} as const satisfies Generator
+
+/** Two measures that stand in one key and time can stand in one drill. */
+const sameFrame = ({ measures }: Practised, a: number, b: number): boolean =>
+  measures[a].key.fifths === measures[b].key.fifths &&
+  measures[a].meter.beats === measures[b].meter.beats &&
+  measures[a].meter.unit === measures[b].meter.unit
+
+function sketch(c: Practised, indices: readonly number[], variant: string, title: string, times: number): Sketch {
+  const at = c.measures[indices[0]]
+  return {
+    kind: 'echo',
+    variant,
+    title,
+    purpose: 'Played once, then given back by the class in the measure of rest, in tempo.',
+    spots: indices.flatMap((i) => spotsOfStretch(c, { from: i, to: i })),
+    isFor: () => true,
+    measures: indices,
+    pace: 0.8,
+    times,
+    key: at.key,
+    meter: at.meter,
+    voice: (seat: Seat) => echoed(indices.map((i) => passageVoice(c, c.bySeat[seat.id], { from: i, to: i }))),
+  }
+}
+
+/** Measures each with a measure of rest after it, as one voice. */
+function echoed(voices: readonly (Voice | null)[]): Voice | null {
+  const measures: Voice['measures'][number][] = []
+  const slurs: Voice['slurs'][number][] = []
+  const pins: Record<string, NonNullable<Voice['pins'][string]>> = {}
+  const fresh = new Set<string>()
+  const touches = new Map<string, NonNullable<ReturnType<Voice['touches']['get']>>>()
+  for (const [i, v] of voices.entries()) {
+    if (!v) return null
+    const own = (id: string) => `m${i}${id}`
+    for (const m of v.measures)
+      measures.push({ ...m, number: `${measures.length + 1}`, events: m.events.map((e) => ({ ...e, id: own(e.id) })) })
+    measures.push({
+      number: `${measures.length + 1}`,
+      events: [{ kind: 'rest', id: own('r'), value: { base: 'whole', dots: 0 }, wholeMeasure: true, words: 'give it back' }],
+    })
+    slurs.push(...v.slurs.map((s) => ({ from: own(s.from), to: own(s.to) })))
+    for (const [id, pin] of Object.entries(v.pins)) pins[own(id)] = pin
+    for (const [id, t] of v.touches) touches.set(own(id), t)
+    for (const f of v.fresh) fresh.add(f)
+  }
+  return { measures, length: measures.length, slurs, pins, fresh, touches }
+}

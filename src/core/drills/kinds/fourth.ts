@@ -1,0 +1,95 @@
+import { midiOf, pitchAt, stepsOf, type Pitch } from '../../music/pitch'
+import { sayNames, inSentence } from '../../names'
+import { once } from '../../once'
+import { stopOf } from '../../reading/reading'
+import { trueChecksOf } from '../../hands/trueChecks'
+import { spelled } from '../../music/spell'
+import type { Touch } from '../drill'
+import { lineTouch } from '../passages'
+import { grouped, heldTouch, linePitch, openTouch, spotsOfKinds, touchAt, type At, type Player } from '../practised'
+import type { Generator } from './generator'
+import { eventOf, namesIn, patterned } from './pairs'
+
+/** Finger 4 against those below it, held, and checked against the open string. */
+export const fourth = {
+  kind: 'reach 4',
+  name: 'The fourth finger',
+  eases: 0.5,
+  find: (c) =>
+    grouped(
+      spotsOfKinds(c, ['fourth-finger', 'four-or-open']).filter(isFour),
+      ({ player, note }) => `${midiOf(linePitch(player, note))}`,
+    ).flatMap((ats) => {
+      const [{ player, note }] = ats
+      const event = eventOf(note)
+      const pitch = linePitch(player, note)
+      const whose = inSentence(sayNames(namesIn(c, ats)))
+      const made = (variant: string, pattern: string, purpose: string) =>
+        patterned(c, {
+          kind: 'reach 4',
+          variant,
+          title: `4 on ${player.map.instrument.strings[stopOf(note)!.string].letter}, ${variant}`,
+          purpose,
+          pattern,
+          ats,
+          strains: ['fourth'],
+          touch: (p, what) => {
+            if (what === 'd') return touchAt(p, event)
+            if (what === 'o') return openFor(p, event) ?? lineTouch(p, pitch)
+            const lower = fingerUnder(player, note, 'abc'.indexOf(what) + 1)
+            return lower && (p === player ? lower.touch : (fingerAt(p, event, 'abc'.indexOf(what) + 1) ?? lineTouch(p, lower.pitch)))
+          },
+        })
+      const checked = openFor(player, event)
+      return [
+        made('upwards', 'c d c d b d b d a d a d', `4 reached from 3, from 2 and from 1, for ${whose}.`),
+        made('downwards', 'd c d c d b d b d a d a', `Down from 4 to 3, to 2 and to 1, with 4 kept near, for ${whose}.`),
+        made('held', 'a | d:4', `4 set over the lower fingers and held, for ${whose}.`),
+        ...(checked ? [made('against open', 'd:2 o:2 d:2 o:2', `4 against the open string, which is the same note, for ${whose}.`)] : []),
+      ]
+    }),
+} as const satisfies Generator
+
+const isFour = ({ note }: At): boolean => stopOf(note)?.finger === 4
+
+/** The open string with the note of a stopped one, where there is one at the unison. */
+function openFor(p: Player, event: string): Touch | null {
+  const note = p.reading.byEvent.get(event)
+  const s = note && stopOf(note)
+  const check = s && trueChecksOf(p.map.instrument, s).find((x) => x.octaves === 0)
+  return check ? openTouch(p, check.string) : null
+}
+
+/** A lower finger in the frame that a note stands in, with its pitch in the line. */
+export function fingerUnder(p: Player, note: At['note'], finger: number): Under | null {
+  // Every rung of a ladder asks for the same fingers.
+  const known = fingersOf(p.map)
+  const key = `${eventOf(note)} ${finger}`
+  let under = known.get(key)
+  if (under === undefined) known.set(key, (under = placedUnder(p, note, finger)))
+  return under
+}
+type Under = { readonly touch: Touch; readonly pitch: Pitch }
+const fingersOf = once((_: Player['map']) => new Map<string, Under | null>())
+
+function placedUnder(p: Player, note: At['note'], finger: number): Under | null {
+  const s = stopOf(note)
+  const mapped = p.map.byEvent.get(eventOf(note))?.[0]
+  const k = finger === s?.finger ? s.k : mapped?.frame?.places[finger - 1]
+  if (!s || !note.hold || k === null || k === undefined || k <= 0) return null
+  const { instrument } = p.map
+  const position = instrument.positions[note.hold.position]
+  const open = instrument.strings[s.string]
+  const midi = midiOf(open) + k
+  const steps = stepsOf(open) + position.letters + finger - 1
+  const written = instrument.byLetter ? pitchAt(steps, midi - midiOf(pitchAt(steps, 0))) : spelled([midi], note.placed.at.key)[0]
+  if (Math.abs(written.alter) > 2) return null
+  const touch = heldTouch(p, written, s.string, finger, note.hold.position)
+  return touch && { touch, pitch: { ...written, octave: written.octave - p.map.written } }
+}
+
+/** The same finger of another seat that plays the event with the same finger: its own frame. */
+function fingerAt(p: Player, event: string, finger: number): Touch | null {
+  const note = p.reading.byEvent.get(event)
+  return note && stopOf(note)?.finger === 4 ? (fingerUnder(p, note, finger)?.touch ?? null) : null
+}

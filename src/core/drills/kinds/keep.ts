@@ -1,0 +1,51 @@
+import { midiOf } from '../../music/pitch'
+import { inSentence, sayNames } from '../../names'
+import { stopOf } from '../../reading/reading'
+import { stringName } from '../../reading/words'
+import { lineTouch } from '../passages'
+import { grouped, linePitch, spotsOfKinds, touchAt, type At } from '../practised'
+import { fingerUnder } from './fourth'
+import type { Generator } from './generator'
+import { eventOf, namesIn, patterned } from './pairs'
+
+const above = ({ note }: At): boolean => (stopOf(note)?.finger ?? 0) >= 3
+
+/** A finger that lands alone, added over 1, which stays. */
+export const keep = {
+  kind: 'keep',
+  name: 'Keep 1, add the other',
+  eases: 0.4,
+  find: (c) =>
+    grouped(
+      spotsOfKinds(c, ['lands-alone', 'fourth-finger', 'wide-gap']).filter(above),
+      ({ player, note }) => `${midiOf(linePitch(player, note))} ${stopOf(note)!.finger}`,
+    ).flatMap((ats) => {
+      const [{ player, note }] = ats
+      const s = stopOf(note)!
+      const under = fingerUnder(player, note, 1)
+      if (!under) return []
+      const event = eventOf(note)
+      const made = (variant: string, pattern: string, purpose: string) =>
+        patterned(c, {
+          kind: 'keep',
+          variant,
+          title: `Keep 1, add ${s.finger} on ${stringName(player.map.instrument, s.string)}, ${variant}`,
+          purpose,
+          pattern,
+          ats,
+          ...(s.finger === 4 ? { strains: ['fourth'] as const } : {}),
+          touch: (p, what) => {
+            if (what === 'b') return touchAt(p, event)
+            if (p === player) return under.touch
+            const own = p.reading.byEvent.get(event)
+            const same = own && ats.some((x) => x.player === p) ? fingerUnder(p, own, 1) : null
+            return same?.touch ?? lineTouch(p, under.pitch)
+          },
+        })
+      const whose = inSentence(sayNames(namesIn(c, ats)))
+      return [
+        made('slow', 'a:2 b:2 a:2 b:2', `1 stays on the string while ${s.finger} is added and lifted, for ${whose}.`),
+        made('quicker', 'a b a b a b a b', `1 stays while ${s.finger} falls and lifts in time, for ${whose}.`),
+      ]
+    }),
+} as const satisfies Generator

@@ -1,0 +1,63 @@
+import { midiOf } from '../../music/pitch'
+import { stopOf } from '../../reading/reading'
+import { touchFor, touchAt, type At, type Player } from '../practised'
+import type { Generator } from './generator'
+import { namesIn, ofPair, pairsOf, patterned, sayPair, type Pair } from './pairs'
+import { inSentence, sayNames } from '../../names'
+
+/** Both stopped on one string by neighbouring fingers that lie far apart: the pair that the hand opens for. */
+const wide = ({ last, note }: At): boolean => {
+  const [a, b] = [last && stopOf(last), stopOf(note)]
+  return !!a && !!b && a.string === b.string && a.finger !== b.finger
+}
+
+/** Pairs across the wide gap of a frame: low 2 and 3, the opened 1 and 2. */
+export const reach = {
+  kind: 'reach',
+  name: 'The wide gap',
+  eases: 0.5,
+  find: (c) =>
+    pairsOf(c, ['wide-gap', 'extension'], wide, true).flatMap((pair) => {
+      const low = midiOf(pair.pitches[0]) < midiOf(pair.pitches[1])
+      const [x, y] = low ? ['a', 'b'] : ['b', 'a']
+      const whose = inSentence(sayNames(namesIn(c, pair.ats)))
+      const made = (variant: string, pattern: string, purpose: string, touch = ofPair(pair)) =>
+        patterned(c, {
+          kind: 'reach',
+          variant,
+          title: `${sayPair(low ? pair.pitches : [pair.pitches[1], pair.pitches[0]])}: the wide gap, ${variant}`,
+          purpose,
+          pattern,
+          ats: pair.ats,
+          strains: pair.ats.some((at) => at.spot.kind === 'extension') ? ['extension'] : ['reach', 'low 2'],
+          touch,
+        })
+      return [
+        made('upwards', `${x} ${y} ${x} ${y}`, `The gap opened from below, for ${whose}.`),
+        made('downwards', `${y} ${x} ${y} ${x}`, `The gap opened from above, for ${whose}.`),
+        made('lower stays', `${x}:2 ${y}:2 ${x}:2 ${y}:2`, `The upper finger is added while the lower one stays, for ${whose}.`),
+        ...(isLowTwo(pair)
+          ? [
+              made(
+                'against high',
+                `${x} ${y} h ${y}`,
+                `The wide gap against the narrow one: low, then high, for ${whose}.`,
+                against(pair, x),
+              ),
+            ]
+          : []),
+      ]
+    }),
+} as const satisfies Generator
+
+/** Whether the lower finger of the pair lies low, so that it can be set against its usual place. */
+const isLowTwo = ({ ats }: Pair): boolean =>
+  ats.some(({ last, note }) => [last && stopOf(last), stopOf(note)].some((s) => s?.finger === 2 && s.place === 'low'))
+
+/** The pair with `h`: the lower note a half step higher, in the other place of its finger. */
+const against = (pair: Pair, lower: string) => (p: Player, what: string) => {
+  if (what !== 'h') return ofPair(pair)(p, what)
+  const low = touchAt(p, lower === 'a' ? pair.a : pair.b)
+  const pitch = low?.pitches.at(-1)
+  return pitch ? touchFor(p, { ...pitch, alter: pitch.alter + 1 }, low!.string) : null
+}

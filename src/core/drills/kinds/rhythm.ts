@@ -1,0 +1,89 @@
+import { capital, inSentence, sayNames } from '../../names'
+import { spotsOfKinds } from '../practised'
+import { onOne, openOfKey, passageVoice } from '../passages'
+import type { SpotKind } from '../../reading/spots/detectors'
+import type { Sketch } from '../drill'
+import type { Practised } from '../practised'
+import { indicesOf, passagesOf, sayPassage, spotsOfStretch } from '../stretches'
+import { worded } from './bowOnly'
+import type { Generator } from './generator'
+
+const RHYTHMS: readonly SpotKind[] = [
+  'dotted',
+  'syncopation',
+  'triplet',
+  'new-rhythm',
+  'changed-rhythm',
+  'counted-rest',
+  'long-after-short',
+  'uneven-bow',
+]
+
+/** The rhythm on one open string; with the bow saved for a long note, and with time to take it back. */
+export const rhythm = {
+  kind: 'rhythm',
+  name: 'The rhythm on one string',
+  eases: 0.35,
+  find: (c) => [
+    ...passagesOf(c, 2).map((stretch) =>
+      onOneString(c, stretch, {
+        variant: 'one string',
+        purpose: `The rhythm of ${sayPassage(c, stretch)} alone, on the open string of the key.`,
+        spots: spotsOfStretch(c, stretch).filter((s) => RHYTHMS.includes(s.kind)),
+      }),
+    ),
+    ...bows(c, ['long-after-short', 'uneven-bow'], {
+      variant: 'save the bow',
+      words: 'save the bow',
+      says: (where, whose) => `Little bow for the short notes of ${where}, all of it for the long one, for ${whose}.`,
+    }),
+    ...bows(c, ['wrong-bow', 'no-rest'], {
+      variant: 'take back and set',
+      words: 'lift, take back, set',
+      says: (where, whose) => `The bow is lifted, taken back and set for ${where}, for ${whose}.`,
+    }),
+  ],
+} as const satisfies Generator
+
+type Way = { readonly variant: string; readonly purpose: string; readonly spots: Sketch['spots']; readonly words?: string }
+
+function onOneString(c: Practised, stretch: { from: number; to: number }, { variant, purpose, spots, words }: Way): Sketch {
+  const at = c.measures[stretch.from]
+  return {
+    kind: 'rhythm',
+    variant,
+    title: `${capital(sayPassage(c, stretch))}, ${variant === 'one string' ? 'rhythm on one string' : variant}`,
+    purpose,
+    spots,
+    isFor: () => true,
+    measures: indicesOf(stretch),
+    pace: 0.8,
+    times: 2,
+    key: at.key,
+    meter: at.meter,
+    voice: (seat) => {
+      const p = c.bySeat[seat.id]
+      const open = openOfKey(p, at.key)
+      return open ? worded(passageVoice(c, p, stretch, onOne(open)), words) : null
+    },
+  }
+}
+
+type Bows = { readonly variant: string; readonly words: string; readonly says: (where: string, whose: string) => string }
+
+/** One drill for each measure where the bow needs care. */
+function bows(c: Practised, kinds: readonly SpotKind[], { variant, words, says }: Bows): Sketch[] {
+  const ats = spotsOfKinds(c, kinds)
+  const measures = [...new Set(ats.map((at) => at.spot.index))].sort((a, b) => a - b)
+  return measures.map((index) => {
+    const here = ats.filter((at) => at.spot.index === index)
+    const stretch = { from: Math.max(0, index - 1), to: index }
+    const whose = inSentence(sayNames(c.players.filter((p) => here.some((at) => at.player === p)).map((p) => p.seat.name)))
+    return onOneString(c, stretch, {
+      variant,
+      words,
+      spots: here.map((at) => at.spot),
+      purpose: says(sayPassage(c, { from: index, to: index }), whose),
+    })
+  })
+}

@@ -1,0 +1,10 @@
+import type { Generator } from './generator'
+import { runSketches } from './scales'
+
+/** The scale of the key in the range that the piece uses, so that the hand knows its frame. */
+export const scale = {
+  kind: 'scale',
+  name: 'Scale of the key',
+  eases: 0.35,
+  find: (c) => runSketches(c, { kind: 'scale', name: 'Scale', wanted: () => true, forms: true }),
+} as const satisfies Generator

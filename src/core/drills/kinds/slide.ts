@@ -1,0 +1,86 @@
+import { letterName, midiOf, pitchAt, stepsOf, type Pitch } from '../../music/pitch'
+import { alterIn } from '../../music/key'
+import { lineTouch } from '../passages'
+import { grouped, linePitches, spotsOfKinds, touchAt, type At, type Player, type Practised } from '../practised'
+import type { Generator } from './generator'
+import { patterned } from './pairs'
+
+/** One letter in its two forms: where each stands first, and the spots at either. */
+type Forms = { readonly high: Form; readonly low: Form; readonly ats: readonly At[] }
+type Form = { readonly pitch: Pitch; readonly event: string }
+
+/** A finger between its low and its high place, and both forms of a letter from the same start. */
+export const slide = {
+  kind: 'slide',
+  name: 'One letter in two forms',
+  eases: 0.5,
+  find: (c) =>
+    formsIn(c).flatMap((forms) => {
+      const { high, low, ats } = forms
+      const title = `${letterName(high.pitch)} and ${letterName(low.pitch)}`
+      const made = (variant: string, pattern: string, purpose: string) =>
+        patterned(c, {
+          kind: 'slide',
+          variant,
+          title: `${title}, ${variant}`,
+          purpose,
+          pattern,
+          ats,
+          strains: ['low 2'],
+          touch: touchIn(c, forms),
+        })
+      return [
+        made(
+          'shrinking rests',
+          'h z:2 l | h z l | h z:.5 l:.5 h | h l h l',
+          `From one form of ${low.pitch.letter} to the other, with time for it that grows less.`,
+        ),
+        made('alternating', 'h l h l l h l h', `Both forms of ${low.pitch.letter} by turns, as the piece has them.`),
+        made('same start', 's t h t | s t l t', `Both forms of ${low.pitch.letter} from the same start: two lines that differ only there.`),
+      ]
+    }),
+} as const satisfies Generator
+
+/** The letters that the piece has in two forms in one octave, with the spots that say so. */
+function formsIn(c: Practised): Forms[] {
+  const ats = spotsOfKinds(c, ['two-forms', 'slide'])
+  return grouped(ats, (at) => placeOf(at)).flatMap((same): Forms[] => {
+    const steps = Number(placeOf(same[0]))
+    const forms = new Map<number, Form>()
+    for (const { player } of same)
+      for (const n of player.reading.notes)
+        for (const pitch of linePitches(player, n))
+          if (stepsOf(pitch) === steps && !forms.has(pitch.alter) && n.hold) forms.set(pitch.alter, { pitch, event: n.placed.event.id })
+    const [low, high] = [...forms.values()].sort((x, y) => midiOf(x.pitch) - midiOf(y.pitch))
+    return low && high ? [{ low, high, ats: same }] : []
+  })
+}
+
+/** The staff place of the note that carries the tune, in letter steps of the line. */
+const placeOf = ({ player, note }: At): string => `${stepsOf(linePitches(player, note).at(-1)!)}`
+
+const touchIn =
+  (c: Practised, { high, low }: Forms) =>
+  (p: Player, what: string) => {
+    const { key } = c.measures[0]
+    const under = (by: number): Pitch => {
+      const natural = pitchAt(stepsOf(low.pitch) - by, 0)
+      return { ...natural, alter: alterIn(key, natural.letter) }
+    }
+    switch (what) {
+      case 'h':
+        return single(p, high)
+      case 'l':
+        return single(p, low)
+      case 't':
+        return lineTouch(p, under(1))
+      default:
+        return lineTouch(p, under(2))
+    }
+  }
+
+/** The form as the piece has it for the seat: its own finger where it stands alone, else a place for it. */
+function single(p: Player, { pitch, event }: Form) {
+  const there = touchAt(p, event)
+  return there?.pitches.length === 1 ? there : lineTouch(p, pitch)
+}

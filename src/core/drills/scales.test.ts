@@ -1,0 +1,95 @@
+import { describe, expect, it } from 'vitest'
+import { pitchName } from '../music/pitch'
+import { DEFAULT_CLASS } from '../seats/class'
+import { emptyPlan } from '../seats/plan'
+import { drill, drillMap, fingersIn, practisedBy } from '../testing/drills'
+import { pieceFrom } from '../testing/piece'
+import { drillsOf } from './all'
+import { degreesIn } from './kinds/scales'
+
+const D = { fifths: 2, mode: 'major' } as const
+const G = { fifths: 1, mode: 'major' } as const
+const DMinor = { fifths: -1, mode: 'minor' } as const
+const dScale = practisedBy(pieceFrom('D4 E4 F#4 G4 A4 B4 C#5 D5', D))
+
+describe('the scale of the key', () => {
+  it('is fingered as every method has it: D major over an octave (handbook table, rows 1 to 3, common practice)', () => {
+    const scale = drill(dScale, 'scale', 'half notes')
+    const up = (seat: string) =>
+      fingersIn(scale, seat)
+        .split(' ')
+        .slice(0, seat === 'bass' ? 9 : 8)
+        .join(' ')
+    expect(up('violin')).toBe('0 1 2 3 0 1 2 3')
+    expect(up('viola')).toBe('0 1 2 3 0 1 2 3')
+    expect(up('cello')).toBe('0 1 3 4 0 1 3 4')
+    expect(up('bass')).toBe('0 1 4 0 1 4 III 2 4')
+    expect(scale.title).toBe('Scale of D major, half notes')
+  })
+
+  it('goes from the keynote up to the top of the piece, down to its lowest note and home', () => {
+    // G major between D4 and E5: steps above C0, D4 is 29, G4 32, E5 37.
+    expect(degreesIn({ fifths: 1, mode: 'major' }, 29, 37)).toEqual([32, 33, 34, 35, 36, 37, 36, 35, 34, 33, 32, 31, 30, 29, 30, 31, 32])
+    expect(degreesIn(D, 29, 36)).toEqual([29, 30, 31, 32, 33, 34, 35, 36, 35, 34, 33, 32, 31, 30, 29])
+    // Of three notes a scale of five.
+    expect(degreesIn(D, 29, 31)).toEqual([29, 30, 31, 32, 33, 32, 31, 30, 29])
+  })
+
+  it('has a measure, two beats, two strokes to each note, its top repeated, and stops before new strings', () => {
+    const notes = (variant: string) =>
+      drill(dScale, 'scale', variant).piece.lines[0].measures.map((m) =>
+        m.events.map((e) => `${e.kind === 'note' ? e.value.base : 'rest'}`).join(' '),
+      )
+    expect(notes('long notes').slice(0, 2)).toEqual(['whole', 'whole'])
+    expect(notes('half notes')[0]).toBe('half half')
+    expect(notes('doubles')[0]).toBe('quarter quarter quarter quarter')
+    // D E F♯ G A B C♯, then D four times in a measure of its own.
+    expect(notes('top repeated')[2]).toBe('quarter quarter quarter quarter')
+    // The bass goes to G at the fourth note, the others to A at the fifth: all wait.
+    const stops = drill(dScale, 'scale', 'stops').piece.lines[0].measures.flatMap((m) => m.events)
+    const places = stops.flatMap((e, i) => (e.kind === 'rest' ? [i] : []))
+    expect(places.slice(0, 2)).toEqual([3, 5])
+  })
+
+  it('shows the two ways of a seat, up the string and across, where they differ, and names whose they are', () => {
+    const c = practisedBy(pieceFrom('G4 A4 B4 C5 D5 E5 D5 C5', G))
+    const up = drill(c, 'scale', 'up the string')
+    expect(fingersIn(up, 'violin')).toBe('3 0 1 low 2 3 4 3 low 2 1 0 3')
+    expect(fingersIn(drill(c, 'scale', 'half notes'), 'violin')).toBe('3 0 1 low 2 3 0 3 low 2 1 0 3')
+    expect(up.purpose).toContain('violin up the string')
+    const across = practisedBy(pieceFrom('G4 A4 B4 C5 D5 E5 D5 C5', G), {
+      ...DEFAULT_CLASS,
+      policy: { ...DEFAULT_CLASS.policy, stay: 'string' },
+    })
+    expect(drillsOf(across, ['scale']).map((d) => d.variant)).toContain('across the strings')
+  })
+
+  it('has three forms in minor, the one that the piece uses first', () => {
+    const forms = (text: string) => [
+      ...new Set(drillsOf(practisedBy(pieceFrom(text, DMinor)), ['scale']).map((d) => d.variant.split(',')[0])),
+    ]
+    expect(forms('D4 E4 F4 G4 A4 G4 F4 E4')).toEqual(['natural', 'harmonic', 'melodic'])
+    expect(forms('D4 E4 F4 G4 A4 C#5 D5 A4')[0]).toBe('harmonic')
+    expect(forms('A4 B4 C#5 D5 D5 C5 Bb4 A4')[0]).toBe('melodic')
+    // D minor reading down (row 16): 3 low 2 low 1 0 on A, 3 low 2 1 0 on D.
+    const natural = drill(practisedBy(pieceFrom('D5 C5 Bb4 A4 G4 F4 E4 D4', DMinor)), 'scale', 'natural, half notes')
+    expect(fingersIn(natural, 'violin').split(' ').slice(-13).join(' ')).toContain('low 2 low 1 0 3 low 2 1 0')
+  })
+
+  it('stays on the nearest note where one is not learned, and says so', () => {
+    const piece = pieceFrom('G4 A4 B4 C5 D5 E5 D5 C5', G)
+    const all = drill(practisedBy(piece), 'scale', 'half notes')
+    expect(all.purpose).not.toContain('stay')
+    // An octave under the violin the bass would have E4 on its G string, beyond III.
+    const high = drill(practisedBy(piece, DEFAULT_CLASS, { ...emptyPlan(), octaves: { bass: -2 } }), 'scale', 'half notes')
+    expect(high.purpose).toContain('Bass stays on the nearest note where one is not learned.')
+    const pitches = drillMap(high, 'bass').notes.map((n) => pitchName(n.pitch))
+    expect(pitches.slice(3, 7)).toEqual(['C4', 'D4', 'D4', 'D4'])
+    expect(high.companions.bass).toBeNull()
+  })
+
+  it('has the arpeggio over the same range', () => {
+    expect(fingersIn(drill(dScale, 'arpeggio', 'half notes'), 'violin')).toBe('0 2 0 3 0 2 0')
+    expect(fingersIn(drill(dScale, 'arpeggio', 'half notes'), 'cello')).toBe('0 3 0 4 0 3 0')
+  })
+})

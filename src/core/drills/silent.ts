@@ -1,0 +1,118 @@
+import { count } from '../count'
+import { letterName } from '../music/pitch'
+import { inSentence, sayList } from '../names'
+import { sayCare } from './care'
+import { linePitch, allSpots, type Player, type Practised } from './practised'
+
+/** A step of a warm-up that has no notes: what is done, for how long, with a caution where one belongs. Looking has an answer. */
+export type SilentStep = {
+  readonly id: string
+  readonly title: string
+  readonly words: string
+  readonly minutes: number
+  readonly caution: string | null
+  readonly answer?: string
+}
+
+/** How many tasks of one sort are offered. */
+const MOST_ASKED = 3
+
+/** The steps without notes that fit a piece: the hand without the bow, the ear, the eye. Common practice. */
+export function silentSteps(c: Practised): SilentStep[] {
+  const kinds = new Set(allSpots(c).map((at) => at.spot.kind))
+  const [leader] = c.players
+  const title = c.piece.title
+  return [
+    {
+      id: 'tap',
+      title: 'Tap and curl',
+      words: 'Each finger taps the string and curls back over it, without the bow: 1, 2, 3, 4 and back, close to the string.',
+      minutes: 0.5,
+      caution: null,
+    },
+    ...(kinds.has('shift')
+      ? [
+          {
+            id: 'move',
+            title: 'Move the hand without the bow',
+            words: 'Hand, thumb and arm go up the neck and home again, light on the string, four times.',
+            minutes: 0.5,
+            caution: sayCare(['shift']),
+          },
+        ]
+      : []),
+    {
+      id: 'listen',
+      title: 'Listen with the eyes on the page',
+      words: `The teacher plays ${title}; everybody follows the page with a finger and stops where the music does.`,
+      minutes: 1,
+      caution: null,
+    },
+    {
+      id: 'sing',
+      title: 'Sing the letters',
+      words: `${title} in letters, at pitch or in a comfortable octave, rests included.`,
+      minutes: 1,
+      caution: null,
+    },
+    ...lettersToPoint(c, leader),
+    ...fingersToCount(c),
+    ...crossingsToCount(c),
+  ]
+}
+
+/** "Point at every F♯": letters that the signature or a sign changes, with how many there are. */
+function lettersToPoint(c: Practised, leader: Player): SilentStep[] {
+  const times = new Map<string, number>()
+  for (const n of leader.reading.notes) {
+    const pitch = linePitch(leader, n)
+    if (pitch.alter !== 0) times.set(letterName(pitch), (times.get(letterName(pitch)) ?? 0) + 1)
+  }
+  return [...times]
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, MOST_ASKED)
+    .map(([letter, n]) => ({
+      id: `point ${letter}`,
+      title: `Point at every ${letter}`,
+      words: `Without playing: a finger on each ${letter} of the page, from the first line to the last.`,
+      minutes: 0.5,
+      caution: null,
+      answer: `${count(n, letter, letter)} on the page${c.players.length > 1 ? ` of the ${inSentence(leader.seat.name)}` : ''}.`,
+    }))
+}
+
+/** "Count every first finger on A", each seat for itself. */
+function fingersToCount(c: Practised): SilentStep[] {
+  const at = (p: Player, finger: number, letter: string): number =>
+    p.map.notes.filter((n) => !n.held && n.stop.finger === finger && p.map.instrument.strings[n.stop.string].letter === letter).length
+  return ['A', 'D'].flatMap((letter): SilentStep[] => {
+    const counts = c.players.map((p) => at(p, 1, letter))
+    if (counts.every((n) => n === 0)) return []
+    return [
+      {
+        id: `count 1 ${letter}`,
+        title: `Count every first finger on ${letter}`,
+        words: 'Each seat by itself, silently, finger on the page.',
+        minutes: 0.5,
+        caution: null,
+        answer: `${sayList(c.players.map((p, i) => `${i === 0 ? p.seat.name : inSentence(p.seat.name)} ${counts[i]}`))}.`,
+      },
+    ]
+  })
+}
+
+/** "Count the crossings". */
+function crossingsToCount(c: Practised): SilentStep[] {
+  const counts = c.players.map((p) => p.reading.notes.filter((n) => n.move?.crossing).length)
+  if (counts.every((n) => n === 0)) return []
+  return [
+    {
+      id: 'crossings',
+      title: 'Count how often the bow changes its string',
+      words: 'Each seat by itself: a small mark in the air at each crossing.',
+      minutes: 1,
+      caution: null,
+      answer: `${sayList(c.players.map((p, i) => `${i === 0 ? p.seat.name : inSentence(p.seat.name)} ${counts[i]}`))}.`,
+    },
+  ]
+}

@@ -1,0 +1,25 @@
+import { strToU8 } from 'fflate'
+import ical from 'ical-generator'
+import { count } from '@/core/count'
+import { dayNumber } from '@/core/practice/calendar'
+import type { PlannedDay } from './planFile'
+
+const DAY_MS = 86_400_000
+
+/** A plan as entries of a calendar (iCalendar, RFC 5545): one for each day, all day long. `now` in milliseconds. */
+export function planIcs(days: readonly PlannedDay[], now: number): Uint8Array {
+  const calendar = ical({ name: 'Practice', prodId: { company: 'Even Seat', product: 'Practice plan' } })
+  for (const d of days.filter((x) => x.items.length > 0))
+    calendar.createEvent({
+      // The same day of the plan is the same entry: an import that comes again changes it instead of doubling it.
+      id: `practice-${d.date}@even-seat`,
+      start: new Date(dayNumber(d.date)! * DAY_MS),
+      allDay: true,
+      stamp: new Date(now),
+      summary: `Practice: ${count(d.items.length, 'task')}, ${d.minutes} minutes`,
+      description: d.items
+        .map((x) => `${x.text} ${x.minutes} min, ${x.times === 1 ? 'once' : `${x.times} times clean`}, ♩ = ${x.tempo}.`)
+        .join('\n'),
+    })
+  return strToU8(calendar.toString())
+}

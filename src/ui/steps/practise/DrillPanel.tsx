@@ -1,0 +1,135 @@
+'use client'
+
+import { Printer } from 'lucide-react'
+import Link from 'next/link'
+import { useId, useState } from 'react'
+import { buttonLook } from '@/ui/kit/Button'
+import { COMPANION_NAMES, COMPANIONS, type Companion } from '@/core/drills/companion'
+import { MOST_TIMES, TEMPI } from '@/core/practice/settled'
+import { count } from '@/core/count'
+import { inSentence, sayNames } from '@/core/names'
+import { Select } from '@/ui/kit/Select'
+import { useDesk, useSeats } from '@/ui/session/DeskProvider'
+import { does, tempo, times } from './edits'
+import { pickedIn, usePractise } from './usePractise'
+import { sayMinutes } from './minutes'
+import { DrillRecord } from './DrillRecord'
+import { ShelveDrill } from './ShelveDrill'
+
+/** Why the drill that is looked at is done, what every seat does in it, how often and how fast. */
+export function DrillPanel() {
+  const id = usePractise(pickedIn)
+  const step = usePractise((p) => p.stock?.steps.find((s) => s.id === id))
+  const music = usePractise((p) => p.music)
+  return (
+    <aside aria-label="The drill" className="h-full overflow-y-auto border-l border-rule bg-sheet px-4 py-3" tabIndex={0}>
+      {step ? (
+        <>
+          <h2 className="font-title text-lg">Without notes</h2>
+          <p className="mt-1">{sayMinutes(step.minutes)}, before the drills or between them.</p>
+          {step.caution && <p className="mt-3 rounded-md bg-wash px-3 py-2 text-sm">{step.caution}</p>}
+        </>
+      ) : (
+        music && <OfDrill />
+      )}
+    </aside>
+  )
+}
+
+function OfDrill() {
+  const { info, choices } = usePractise((p) => p.music)!
+  const settled = useDesk((d) => d.plan.warmup.choices[info.id])
+  const seats = useSeats()
+  const piece = useDesk((d) => d.id)
+  const edit = useDesk((d) => d.edit)
+  const served = seats.filter((s) => info.serves[s.id] > 0)
+  return (
+    <>
+      <h2 className="font-title text-lg">Why</h2>
+      <p className="mt-0.5">
+        {served.length === 0
+          ? info.purpose
+          : `Takes something off ${count(
+              served.reduce((n, s) => n + info.serves[s.id], 0),
+              'place',
+            )}: ${sayNames(served.map((s) => `${inSentence(s.name)} ${info.serves[s.id]}`))}.`}
+      </p>
+      <h2 className="mt-4 font-title text-lg">Who does what</h2>
+      <ul className="mt-1 grid gap-1.5">
+        {seats.map((s) => {
+          const now = info.companions[s.id]
+          const can = choices[s.id] ?? []
+          return (
+            <li key={s.id} className="grid grid-cols-[76px_1fr] items-center gap-2">
+              <span className="truncate">{s.name}</span>
+              <Select
+                size="small"
+                aria-label={`${s.name} in this drill`}
+                value={now ?? 'drill'}
+                onChange={(e) => edit(does(info.id, s, e.target.value === 'drill' ? null : (e.target.value as Companion)))}
+              >
+                {(now === null || (settled?.companions?.[s.id] && !can.includes('octave'))) && (
+                  <option value="drill">the drill itself</option>
+                )}
+                {COMPANIONS.filter((c) => can.includes(c)).map((c) => (
+                  <option key={c} value={c}>
+                    {COMPANION_NAMES[c]}
+                  </option>
+                ))}
+              </Select>
+            </li>
+          )
+        })}
+      </ul>
+      <h2 className="mt-4 font-title text-lg">How often, how fast</h2>
+      <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1.5">
+        <Number label="times" value={info.times} least={1} most={MOST_TIMES} take={(n) => edit(times(info.id, n))} />
+        <Number
+          label="quarters a minute"
+          value={info.tempo}
+          least={TEMPI.slowest}
+          most={TEMPI.fastest}
+          take={(n) => edit(tempo(info.id, n))}
+        />
+      </div>
+      <p className="mt-1 text-fine text-soft">{sayMinutes(info.minutes)} with the telling.</p>
+      {info.care && <p className="mt-4 rounded-md bg-wash px-3 py-2 text-sm">{info.care}</p>}
+      <DrillRecord />
+      <div className="mt-4 flex flex-wrap items-start gap-1.5">
+        <ShelveDrill />
+        <Link href={`/pieces/${piece}/practise/print?${new URLSearchParams({ drill: info.id }).toString()}`} className={buttonLook()}>
+          <Printer size={16} aria-hidden /> Print it
+        </Link>
+      </div>
+    </>
+  )
+}
+
+type NumberProps = { label: string; value: number; least: number; most: number; take: (n: number) => void }
+
+/** A whole number that is typed or stepped. */
+function Number({ label, value, least, most, take }: NumberProps) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const id = useId()
+  const done = () => {
+    const n = Math.round(globalThis.Number(typed))
+    if (typed !== null && typed.trim() !== '' && n >= least && n <= most && n !== value) take(n)
+    setTyped(null)
+  }
+  return (
+    <label htmlFor={id} className="flex items-center gap-1.5">
+      <input
+        id={id}
+        type="number"
+        min={least}
+        max={most}
+        value={typed ?? `${value}`}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={done}
+        onKeyDown={(e) => e.key === 'Enter' && done()}
+        className="w-16 rounded border border-rule bg-paper px-1.5 py-0.5 text-right tabular-nums"
+      />
+      {label}
+    </label>
+  )
+}

@@ -1,0 +1,91 @@
+'use client'
+
+import { format } from 'date-fns'
+import { Check, Undo2, X } from 'lucide-react'
+import { useState } from 'react'
+import { keptReply } from '@/api/practice'
+import { count } from '@/core/count'
+import type { PracticeRecord } from '@/core/practice/record'
+import { answer, Trouble } from '@/ui/kit/answer'
+import { Button } from '@/ui/kit/Button'
+import { newId } from '@/ui/kit/newId'
+import { useDesk } from '@/ui/session/DeskProvider'
+import { usePractise } from './usePractise'
+
+type Tap = Pick<PracticeRecord, 'id' | 'target' | 'clean' | 'slips'>
+
+/** How the drill that is looked at went: a tap for each time, which counts in the class's record. */
+export function DrillRecord() {
+  const info = usePractise((p) => p.music?.info)
+  const piece = useDesk((d) => d.id)
+  const [taps, setTaps] = useState<readonly Tap[]>([])
+  const [busy, setBusy] = useState(false)
+  const [trouble, setTrouble] = useState<string | null>(null)
+  if (!info) return null
+  const mine = taps.filter((t) => t.target === info.id)
+  const [clean, slips] = [mine.reduce((n, t) => n + t.clean, 0), mine.reduce((n, t) => n + t.slips, 0)]
+  const send = async (url: string, init: RequestInit, done: () => void) => {
+    setBusy(true)
+    setTrouble(null)
+    try {
+      const reply = await answer(keptReply, url, init)
+      if (!reply.ok) throw new Trouble(reply.problem)
+      done()
+    } catch (e) {
+      setTrouble(e instanceof Trouble ? e.message : 'It was not recorded. Try again.')
+    } finally {
+      setBusy(false)
+    }
+  }
+  const tap = (good: boolean) => {
+    const record: PracticeRecord = {
+      id: newId(),
+      piece,
+      what: 'drill',
+      target: info.id,
+      seat: null,
+      student: '',
+      day: format(new Date(), 'yyyy-MM-dd'),
+      clean: good ? 1 : 0,
+      slips: good ? 0 : 1,
+      tempo: info.tempo,
+      minutes: mine.length === 0 ? info.minutes : 0,
+      at: Date.now(),
+    }
+    void send('/api/records', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(record) }, () =>
+      setTaps((all) => [...all, record]),
+    )
+  }
+  const undo = () => {
+    const last = mine.at(-1)
+    if (last) void send(`/api/records/${last.id}`, { method: 'DELETE' }, () => setTaps((all) => all.filter((t) => t.id !== last.id)))
+  }
+  return (
+    <section aria-labelledby="went">
+      <h2 id="went" className="mt-4 font-title text-lg">
+        How it goes
+      </h2>
+      <div className="mt-1 flex flex-wrap items-center gap-1.5">
+        <Button disabled={busy} onClick={() => tap(true)}>
+          <Check size={16} aria-hidden /> Clean
+        </Button>
+        <Button disabled={busy} onClick={() => tap(false)}>
+          <X size={16} aria-hidden /> Slip
+        </Button>
+        {mine.length > 0 && (
+          <Button kind="quiet" disabled={busy} onClick={undo} aria-label="Take the last tap back">
+            <Undo2 size={16} aria-hidden />
+          </Button>
+        )}
+      </div>
+      <p role="status" className="mt-1 text-fine text-soft">
+        {mine.length > 0 && `Now ${clean} clean${slips ? `, ${count(slips, 'slip')}` : ''}, recorded for the class.`}
+      </p>
+      {trouble && (
+        <p role="alert" className="text-fine text-madder">
+          {trouble}
+        </p>
+      )}
+    </section>
+  )
+}

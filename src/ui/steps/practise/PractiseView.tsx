@@ -1,0 +1,119 @@
+'use client'
+
+import { useEffect, useMemo, useRef } from 'react'
+import { Bench } from '@/ui/bench/Bench'
+import { Button } from '@/ui/kit/Button'
+import { DeskProvider, useDesk } from '@/ui/session/DeskProvider'
+import { instead } from './edits'
+import { TodayList } from './TodayList'
+import { pickedIn, usePick, usePractise, usePractiseWork } from './usePractise'
+import type { DrillInfo } from '@/workers/protocol'
+
+/** Where list and drill stand one under the other, as in globals.css. */
+const NARROW = '(max-width: 899px)'
+
+/** What the class warms up with today, and the drill that is looked at, on the bench. */
+export function PractiseView() {
+  usePractiseWork()
+  const failed = usePractise((p) => p.failed)
+  const picked = usePractise((p) => p.picked)
+  const drill = useRef<HTMLElement>(null)
+  // On a narrow screen the drill stands under the list: what is picked there comes into sight.
+  useEffect(() => {
+    if (picked !== null && window.matchMedia(NARROW).matches) drill.current?.scrollIntoView({ block: 'start' })
+  }, [picked])
+  return (
+    <div className="practise" role="region" aria-label="Practise">
+      <TodayList />
+      <section ref={drill} aria-label="The drill" className="flex min-h-0 min-w-0 flex-1 flex-col">
+        {failed ? (
+          <p role="alert" className="p-6">
+            The drills could not be made. Load the page again; if it stays so, the piece may be too long for this machine: pick a passage
+            below.
+          </p>
+        ) : (
+          <Looked />
+        )}
+      </section>
+    </div>
+  )
+}
+
+function Looked() {
+  const id = usePractise(pickedIn)
+  const step = usePractise((p) => p.stock?.steps.find((s) => s.id === id))
+  const music = usePractise((p) => p.music)
+  if (step)
+    return (
+      <div className="max-w-prose p-6">
+        <h2 className="font-title text-xl">{step.title}</h2>
+        <p className="mt-2 text-lead">{step.words}</p>
+        {step.answer && (
+          <details className="mt-3">
+            <summary className="cursor-pointer text-rosin underline underline-offset-2">The answer</summary>
+            <p className="mt-1">{step.answer}</p>
+          </details>
+        )}
+      </div>
+    )
+  if (!music)
+    return (
+      <p role="status" className="p-6 text-soft">
+        {id === null ? 'Nothing to practise here yet.' : 'The drill is being made …'}
+      </p>
+    )
+  return <DrillStage key={music.info.id} />
+}
+
+/** The drill on the bench, all seats at once, with its variants under it. */
+function DrillStage() {
+  const { info, piece, plan } = usePractise((p) => p.music)!
+  const klass = useDesk((d) => d.klass)
+  // A bench of its own, made anew for other music.
+  const key = useMemo(() => `${info.id} ${JSON.stringify(info.companions)} ${info.tempo}`, [info])
+  return (
+    <>
+      <header className="px-4 pt-2.5 pb-1">
+        <h2 className="font-title text-lg leading-tight">{info.title}</h2>
+        <p className="text-fine text-soft">
+          {info.purpose} ♩ = {info.tempo}, {info.times === 1 ? 'once' : `${info.times} times`}.
+        </p>
+      </header>
+      <div className="drill-bench min-h-0 flex-1">
+        <DeskProvider key={key} id="drill" piece={piece} plan={plan} klass={klass} version={0}>
+          <Bench fixed />
+        </DeskProvider>
+      </div>
+      <Variants info={info} />
+    </>
+  )
+}
+
+/** The ways in which the same is practised: a row of buttons, the one in use pressed. */
+function Variants({ info }: { info: DrillInfo }) {
+  const drills = usePractise((p) => p.stock?.drills)
+  const inToday = usePractise((p) => p.today?.items.some((x) => x.id === info.id) ?? false)
+  const same = useMemo(() => drills?.filter((d) => d.family === info.family) ?? [], [drills, info.family])
+  const edit = useDesk((d) => d.edit)
+  const pick = usePick()
+  if (same.length < 2) return null
+  const take = (d: DrillInfo) => {
+    if (inToday) edit(instead(info.id, d.id, d.variant))
+    pick(d.id)
+  }
+  return (
+    <div role="group" aria-label="Ways to practise it" className="flex flex-wrap gap-1.5 px-4 py-2">
+      {same.map((d) => (
+        <Button
+          key={d.id}
+          kind={d.id === info.id ? 'filled' : 'plain'}
+          size="small"
+          aria-pressed={d.id === info.id}
+          onClick={() => take(d)}
+        >
+          {d.variant}
+        </Button>
+      ))}
+    </div>
+  )
+}

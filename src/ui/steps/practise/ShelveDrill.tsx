@@ -1,0 +1,39 @@
+'use client'
+
+import Link from 'next/link'
+import { useState } from 'react'
+import { Button } from '@/ui/kit/Button'
+import { putOnShelf } from '@/ui/session/put'
+import { usePractise } from './usePractise'
+
+/** Makes the drill that is looked at a piece of its own, with its fingers. */
+export function ShelveDrill() {
+  const music = usePractise((p) => p.music)
+  const [state, setState] = useState<{ of: string; added?: string; problem?: string; busy?: true } | null>(null)
+  if (!music) return null
+  const { id, title } = music.info
+  const mine = state?.of === id ? state : null
+  const put = async () => {
+    setState({ of: id, busy: true })
+    const reply = await putOnShelf(new File([], `${title}.json`), [{ piece: music.piece, plan: music.plan }])
+    setState(reply.ok ? { of: id, added: reply.added[0]?.id } : { of: id, problem: reply.problem })
+  }
+  return (
+    <p aria-live="polite">
+      {mine?.added ? (
+        <>
+          It is on the shelf:{' '}
+          <Link href={`/pieces/${mine.added}`} className="text-rosin underline underline-offset-2">
+            {title}
+          </Link>
+          .
+        </>
+      ) : (
+        <Button onClick={() => void put()} disabled={mine?.busy}>
+          Put it on the shelf
+        </Button>
+      )}
+      {mine?.problem && <span className="mt-1 block text-madder">It was not put there: {mine.problem}.</span>}
+    </p>
+  )
+}

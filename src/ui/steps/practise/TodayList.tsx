@@ -1,0 +1,183 @@
+'use client'
+
+import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
+import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
+import { CSS } from '@dnd-kit/utilities'
+import { CalendarDays, GripVertical, Lock, LockOpen, Printer, X } from 'lucide-react'
+import Link from 'next/link'
+import { useId, useState } from 'react'
+import { WARMUP_BOUNDS } from '@/core/practice/settled'
+import { WARMUP_MINUTES } from '@/core/practice/warmup'
+import { count } from '@/core/count'
+import { Button, buttonLook } from '@/ui/kit/Button'
+import { useDesk } from '@/ui/session/DeskProvider'
+import { AddDrill } from './AddDrill'
+import { asBefore, keptIn, lasting, leftOut, ordered } from './edits'
+import { sayMinutes } from './minutes'
+import { pickedIn, usePick, usePractise } from './usePractise'
+
+/** The warm-up of today: how long, what is in it in order, and what it prepares. */
+export function TodayList() {
+  const today = usePractise((p) => p.today)
+  const id = useDesk((d) => d.id)
+  const settled = useDesk((d) => d.plan.warmup)
+  const edit = useDesk((d) => d.edit)
+  const anything = settled.locked.length + settled.dropped.length + settled.order.length + settled.steps.length > 0
+  const over = today ? Math.round((today.minutes - settled.minutes) * 10) / 10 : 0
+  return (
+    <section aria-labelledby="today" className="practise-list">
+      <h2 id="today" className="font-title text-xl">
+        Warm-up
+      </h2>
+      <HowLong />
+      <p className="mt-1 text-fine text-soft" aria-live="polite">
+        {today ? `${sayMinutes(today.minutes)} in all. ${today.said}` : 'The drills are being made …'}
+        {over > 0 && ` What stays in takes ${sayMinutes(over)} more than there are.`}
+        {today &&
+          today.gone.length > 0 &&
+          ` ${count(today.gone.length, 'drill')} that stayed in ${today.gone.length === 1 ? 'is' : 'are'} not in this piece any more.`}
+      </p>
+      {today && <Items />}
+      <div className="mt-2 flex flex-wrap gap-1.5">
+        <AddDrill />
+        <Link href={`/pieces/${id}/practise/print`} className={buttonLook('plain', 'small')}>
+          <Printer size={15} aria-hidden /> Print
+        </Link>
+        <Link href="/plan" className={buttonLook('plain', 'small')}>
+          <CalendarDays size={15} aria-hidden /> Plan
+        </Link>
+        {anything && (
+          <Button size="small" kind="quiet" onClick={() => edit(asBefore())}>
+            Choose anew
+          </Button>
+        )}
+      </div>
+    </section>
+  )
+}
+
+/** How long the warm-up may be: the usual lengths, or typed. */
+function HowLong() {
+  const minutes = useDesk((d) => d.plan.warmup.minutes)
+  const edit = useDesk((d) => d.edit)
+  const [typed, setTyped] = useState<string | null>(null)
+  const take = () => {
+    const n = Math.round(Number(typed?.replace(',', '.')) * 10) / 10
+    if (typed !== null && n >= WARMUP_BOUNDS.least && n <= WARMUP_BOUNDS.most && n !== minutes) edit(lasting(n))
+    setTyped(null)
+  }
+  return (
+    <div role="group" aria-label="How long" className="mt-1 flex flex-wrap items-center gap-1">
+      {WARMUP_MINUTES.map((n) => (
+        <Button
+          key={n}
+          size="small"
+          kind={n === minutes ? 'filled' : 'plain'}
+          aria-pressed={n === minutes}
+          onClick={() => edit(lasting(n))}
+        >
+          {n}
+        </Button>
+      ))}
+      <label className="flex items-center gap-1 text-fine">
+        <input
+          aria-label={`Minutes, ${WARMUP_BOUNDS.least} to ${WARMUP_BOUNDS.most}`}
+          inputMode="decimal"
+          value={typed ?? `${minutes}`}
+          onChange={(e) => setTyped(e.target.value)}
+          onBlur={take}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') take()
+            if (e.key === 'Escape') setTyped(null)
+          }}
+          className="w-12 rounded border border-rule bg-paper px-1.5 py-0.5 text-right tabular-nums"
+        />
+        minutes
+      </label>
+    </div>
+  )
+}
+
+/** What is done, in order: dragged, or moved with the keyboard (space, arrows, space). */
+function Items() {
+  const items = usePractise((p) => p.today!.items)
+  const edit = useDesk((d) => d.edit)
+  const id = useId()
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  )
+  const ids = items.map((x) => x.id)
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (over && active.id !== over.id) edit(ordered(arrayMove(ids, ids.indexOf(`${active.id}`), ids.indexOf(`${over.id}`))))
+  }
+  return (
+    <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+        <ol className="mt-2 grid gap-1.5">
+          {items.map((x) => (
+            <Row key={x.id} id={x.id} minutes={x.minutes} />
+          ))}
+        </ol>
+      </SortableContext>
+    </DndContext>
+  )
+}
+
+function Row({ id, minutes }: { id: string; minutes: number }) {
+  const drill = usePractise((p) => p.today?.items.find((x) => x.id === id)?.drill ?? null)
+  const step = usePractise((p) => p.stock?.steps.find((s) => s.id === id))
+  const here = usePractise((p) => pickedIn(p) === id)
+  const locked = useDesk((d) => d.plan.warmup.locked.includes(id))
+  const edit = useDesk((d) => d.edit)
+  const pick = usePick()
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id })
+  const title = drill?.title ?? step?.title ?? ''
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Transform.toString(transform), transition }}
+      className={`flex items-center gap-0.5 rounded-md border bg-sheet py-1 pr-1 ${here ? 'border-rosin' : 'border-rule'}`}
+    >
+      <button
+        ref={setActivatorNodeRef}
+        type="button"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${title}`}
+        className="tap cursor-grab touch-none px-1 text-soft"
+      >
+        <GripVertical size={15} aria-hidden />
+      </button>
+      <button
+        type="button"
+        aria-current={here || undefined}
+        onClick={() => pick(id)}
+        className="min-w-0 flex-1 text-left text-sm leading-tight"
+      >
+        <span className="font-semibold">{title}</span> <span className="whitespace-nowrap text-soft">{sayMinutes(minutes)}</span>
+      </button>
+      {drill && (
+        <button
+          type="button"
+          aria-pressed={locked}
+          aria-label={`Keep ${title} in`}
+          title={locked ? 'Stays in' : 'Keep it in'}
+          onClick={() => edit(keptIn(id, title, !locked))}
+          className={`tap rounded p-1 ${locked ? 'text-ink' : 'text-soft'}`}
+        >
+          {locked ? <Lock size={15} aria-hidden /> : <LockOpen size={15} aria-hidden />}
+        </button>
+      )}
+      <button
+        type="button"
+        aria-label={`Leave ${title} out`}
+        title="Leave it out"
+        onClick={() => edit(leftOut(id, title))}
+        className="tap rounded p-1 text-soft hover:text-ink"
+      >
+        <X size={15} aria-hidden />
+      </button>
+    </li>
+  )
+}

@@ -1,0 +1,27 @@
+import type { Companion } from '@/core/drills/companion'
+import { COMPANION_NAMES } from '@/core/drills/companion'
+import { withChoice, withDropped, withLocked, withOrder, withStep, withVariant, type WarmupSettled } from '@/core/practice/settled'
+import { withWarmup } from '@/core/seats/plan'
+import type { Seat } from '@/core/seats/seat'
+import { ofPlan, type Edit } from '@/ui/session/edits'
+
+const settled = (said: string, change: (w: WarmupSettled) => WarmupSettled): Edit =>
+  ofPlan(`Warm-up: ${said}`, (plan) => withWarmup(plan, change))
+
+export const lasting = (minutes: number): Edit => settled(`${minutes} minutes`, (w) => ({ ...w, minutes }))
+export const keptIn = (id: string, title: string, on: boolean): Edit =>
+  settled(on ? `${title} stays in` : `${title} may go`, (w) => withLocked(w, id, on))
+export const leftOut = (id: string, title: string): Edit => settled(`without ${title}`, (w) => withDropped(w, id))
+export const put = (id: string, title: string): Edit => settled(`with ${title}`, (w) => withLocked(w, id, true))
+export const stepPut = (id: string, title: string): Edit => settled(`with ${title}`, (w) => withStep(w, id))
+export const instead = (from: string, to: string, variant: string): Edit => settled(variant, (w) => withVariant(w, from, to))
+export const ordered = (ids: readonly string[]): Edit => settled('another order', (w) => withOrder(w, ids))
+export const times = (id: string, n: number): Edit => settled(`${n} times`, (w) => withChoice(w, id, { times: n }))
+export const tempo = (id: string, n: number): Edit => settled(`♩ = ${n}`, (w) => withChoice(w, id, { tempo: n }))
+export const does = (id: string, seat: Seat, companion: Companion | null): Edit =>
+  settled(`${seat.name}: ${companion ? COMPANION_NAMES[companion] : 'as chosen by rule'}`, (w) => {
+    const { [seat.id]: _, ...others } = w.choices[id]?.companions ?? {}
+    const next = companion ? { ...others, [seat.id]: companion } : others
+    return withChoice(w, id, { companions: Object.keys(next).length ? next : undefined })
+  })
+export const asBefore = (said = 'chosen anew'): Edit => settled(said, (w) => ({ ...w, locked: [], dropped: [], order: [], steps: [] }))

@@ -1,0 +1,15 @@
+import dynamic from 'next/dynamic'
+import type { Step } from '../step'
+
+export const practise: Step = {
+  id: 'practise',
+  key: 't',
+  name: 'Practise',
+  path: (piece) => `/pieces/${piece}/practise`,
+  desk: {
+    centre: dynamic(() => import('./PractiseView').then((m) => m.PractiseView)),
+    panel: dynamic(() => import('./DrillPanel').then((m) => m.DrillPanel)),
+    panelName: 'Why, who does what',
+    width: 340,
+  },
+}

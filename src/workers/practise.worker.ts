@@ -1,0 +1,67 @@
+/// <reference lib="webworker" />
+import { expose } from 'comlink'
+import { kindName } from '@/core/drills/all'
+import { sayCare } from '@/core/drills/care'
+import type { Drill } from '@/core/drills/drill'
+import { practised } from '@/core/drills/practised'
+import { drillOf, stockOf, todayOf, type Stock } from '@/core/practice/today'
+import { familyOf, representatives } from '@/core/practice/warmup'
+import { ensembleMapper } from '@/core/seats/ensemble'
+import { everySeat, seatsOf } from '@/core/seats/seat'
+import { practiseRequest, todayRequest, type DrillInfo, type Practiser } from './protocol'
+
+const map = ensembleMapper()
+let ready: { number: number; stock: Stock } | null = null
+
+const infoOf = (stock: Stock, d: Drill): DrillInfo => ({
+  id: d.id,
+  family: familyOf(d),
+  kind: d.kind,
+  heading: kindName(d.kind),
+  variant: d.variant,
+  title: d.title,
+  purpose: d.purpose,
+  minutes: d.minutes,
+  tempo: d.tempo,
+  times: d.times,
+  measures: d.measures,
+  serves: everySeat(
+    stock.c.players.map((p) => p.seat),
+    (id) => d.serves.filter((s) => s.seat === id).length,
+  ),
+  companions: d.companions,
+  care: sayCare(d.strains),
+})
+
+const face: Practiser = {
+  prepare(number, request) {
+    const { piece, plan, klass, stretch } = practiseRequest.parse(request)
+    const seats = seatsOf(klass)
+    const last = piece.lines[0].measures.length - 1
+    const within = stretch && stretch.from <= stretch.to && stretch.to <= last ? stretch : null
+    const stock = stockOf(practised(piece, seats, map(piece, plan, klass), within, plan))
+    ready = { number, stock }
+    return { drills: stock.drills.map((d) => infoOf(stock, d)), first: representatives(stock.drills).map((d) => d.id), steps: stock.steps }
+  },
+  today(number, settled) {
+    if (ready?.number !== number) return null
+    const { stock } = ready
+    const { items, minutes, said, gone } = todayOf(stock, todayRequest.parse(settled))
+    return {
+      items: items.map((x) => ({ id: x.id, minutes: x.minutes, drill: 'drill' in x ? infoOf(stock, x.drill) : null })),
+      minutes,
+      said,
+      gone,
+    }
+  },
+  music(number, ids, settled) {
+    if (ready?.number !== number) return null
+    const { stock } = ready
+    const read = todayRequest.parse(settled)
+    return ids.flatMap((id) => {
+      const d = drillOf(stock, id, read)
+      return d ? [{ info: infoOf(stock, d), piece: d.piece, plan: d.plan, choices: d.choices }] : []
+    })
+  },
+}
+expose(face)
