@@ -13,7 +13,9 @@ export default defineConfig({
   fullyParallel: false,
   workers: WORKERS,
   timeout: 60_000,
-  expect: { timeout: 8_000 },
+  expect: { timeout: 12_000 },
+  // A machine that stands still for some seconds is no fault of the product; what needed a second try is listed as flaky.
+  retries: 1,
   reporter: [['list']],
   use: {
     baseURL: ORIGIN,

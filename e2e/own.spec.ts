@@ -1,25 +1,8 @@
-import { spawn, type ChildProcess } from 'node:child_process'
 import { expect, test } from '@playwright/test'
+import { ownServer } from './ownServer'
 
-// A server of its own: a class that takes the place of the demonstration would take it from every other test.
-const PORT = 3294
-const HERE = `http://127.0.0.1:${PORT}`
-let server: ChildProcess
-
-test.beforeAll(async () => {
-  server = spawn(process.execPath, ['e2e/server.mjs'], { env: { ...process.env, PORT: `${PORT}` } })
-  await new Promise<void>((resolve, reject) => {
-    server.stdout?.on('data', (d: Buffer) => String(d).includes('Ready at') && resolve())
-    server.on('exit', () => reject(new Error('the server ended')))
-  })
-})
-test.afterAll(
-  () =>
-    new Promise<void>((resolve) => {
-      server.on('exit', () => resolve())
-      server.kill('SIGTERM')
-    }),
-)
+// A class that takes the place of the demonstration would take it from every other test.
+const HERE = ownServer(3294)
 
 test('a class of one’s own takes the place of the demonstration, and loses nothing of it', async ({ page }) => {
   await page.goto(HERE)

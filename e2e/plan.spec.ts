@@ -1,26 +1,9 @@
-import { spawn, type ChildProcess } from 'node:child_process'
 import { expect, test } from '@playwright/test'
-
-// A server of its own: there is one plan a class, and what is recorded stays.
-const PORT = 3293
-const HERE = `http://127.0.0.1:${PORT}`
-let server: ChildProcess
+import { ownServer } from './ownServer'
 
 test.describe.configure({ mode: 'serial' })
-test.beforeAll(async () => {
-  server = spawn(process.execPath, ['e2e/server.mjs'], { env: { ...process.env, PORT: `${PORT}` } })
-  await new Promise<void>((resolve, reject) => {
-    server.stdout?.on('data', (d: Buffer) => String(d).includes('Ready at') && resolve())
-    server.on('exit', () => reject(new Error('the server ended')))
-  })
-})
-test.afterAll(
-  () =>
-    new Promise<void>((resolve) => {
-      server.on('exit', () => resolve())
-      server.kill('SIGTERM')
-    }),
-)
+// There is one plan a class, and what is recorded stays.
+const HERE = ownServer(3293)
 
 test('what is tapped is counted, can be taken back, and the demonstration says what is sure', async ({ page }) => {
   await page.goto(`${HERE}/plan`)

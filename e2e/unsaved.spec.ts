@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { open } from './open'
+import { awake, open } from './open'
 
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
 const violin = (page: Page) => page.getByRole('region', { name: 'Violin', exact: true })
@@ -33,7 +33,11 @@ async function pin(page: Page, fingers = ['3', '1', '2', '0', '4']): Promise<voi
   }
   throw new Error('no finger could be pinned')
 }
-const isPinned = (page: Page) => expect(violin(page)).toContainText('pinned')
+/** The pin is seen, and the page hears keys. */
+async function isPinned(page: Page): Promise<void> {
+  await expect(violin(page)).toContainText('pinned')
+  await awake(page)
+}
 
 test('a change survives a window that is closed while its save is under way', async ({ page, context }) => {
   await open(page, 'Copper Kettle March')

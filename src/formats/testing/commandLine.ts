@@ -5,6 +5,6 @@ type Done = { readonly status: number | null; readonly text: string; readonly li
 
 /** Runs a command line of the product as a user does. */
 export function runCommand(script: 'map' | 'read' | 'keys' | 'perform' | 'drills' | 'warmup' | 'plan', ...args: string[]): Done {
-  const done = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', `scripts/${script}.ts`, ...args], { encoding: 'utf8' })
+  const done = spawnSync(process.execPath, ['--import', 'tsx', `scripts/${script}.ts`, ...args], { encoding: 'utf8' })
   return { status: done.status, text: done.stdout, lines: done.stdout.split('\n').filter(Boolean), errors: done.stderr }
 }
