@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util'
 import { STEP_IDS } from '../src/core/instruments/instrument'
 import { dayNumber, daysBetween, LONGEST_PLAN, WEEKDAYS } from '../src/core/practice/calendar'
+import { easierKeys, easierPlan } from '../src/core/practice/easier'
 import { atStep } from '../src/core/seats/class'
 import { emptyPlan } from '../src/core/seats/plan'
 import { practisedPiece } from '../src/formats/drillReport'
@@ -67,10 +68,14 @@ let whole = true
 const all = positionals.flatMap((file) => {
   const { found, all: every } = piecesIn(file, (text) => process.stderr.write(`${text}\n`))
   if (!every) whole = false
-  return found.map(({ where, piece }) => ({ id: where, c: practisedPiece(piece, emptyPlan(), klass) }))
+  return found.map(({ where, piece }) => {
+    const c = practisedPiece(piece, emptyPlan(), klass)
+    return { id: where, c, others: () => easierKeys(piece, emptyPlan(), klass, c) }
+  })
 })
 if (all.length === 0) process.exit(2)
-const { days, problem } = planReport(all, { days: daysBetween(from, to, weekdays, holidays), minutes })
+const ask = { days: daysBetween(from, to, weekdays, holidays), minutes }
+const { days, problem } = planReport(all, ask)
 for (const d of days) process.stdout.write(`${JSON.stringify(d)}\n`)
-if (problem) process.stderr.write(`${problem}\n`)
+if (problem) process.stderr.write(`${problem}${ask.days.length ? ` ${easierPlan(all, ask).text}` : ''}\n`)
 process.exitCode = whole ? 0 : 2

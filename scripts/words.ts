@@ -1,4 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs'
+import { sayCare } from '../src/core/drills/care'
+import { practised } from '../src/core/drills/practised'
 import { handsAlong, sayFingers } from '../src/core/fingering/down'
 import { reasonFor, type SeatMap } from '../src/core/fingering/map'
 import { movesOf, sayMove } from '../src/core/fingering/moves'
@@ -6,6 +8,10 @@ import { needsOffer, offersAt } from '../src/core/fingering/offers'
 import { sayCheck, trueChecksOf } from '../src/core/hands/trueChecks'
 import { STEP_IDS, type StepId } from '../src/core/instruments/instrument'
 import type { Piece } from '../src/core/piece/piece'
+import { daysBetween } from '../src/core/practice/calendar'
+import { learningsOf } from '../src/core/practice/prepares'
+import { planDays } from '../src/core/practice/schedule'
+import { stockOf, todayOf } from '../src/core/practice/today'
 import { callsOf, DEFAULT_CALLS, sayCall } from '../src/core/reading/calls'
 import { formOf, sayLearning, sayLikeness } from '../src/core/reading/form'
 import { readingOf } from '../src/core/reading/reading'
@@ -68,6 +74,26 @@ function saidOf(piece: Piece, step: StepId, map: SeatMap): Said[] {
   return out
 }
 
+/** Everything that is said of practising a piece: of its drills, of a warm-up of each length, of a plan of four weeks. */
+function practisedSaid(piece: Piece, step: StepId): Said[] {
+  const klass = classAt(step)
+  const c = practised(piece, seatsOf(klass), ensembleMapper()(piece, emptyPlan(), klass), null, emptyPlan())
+  const stock = stockOf(c)
+  const where = `${piece.title}, ${step}`
+  const say = (kind: string, text: string): Said => ({ kind, where, text })
+  const settled = { ...emptyPlan().warmup }
+  const days = daysBetween('2026-03-02', '2026-03-27', ['Mon', 'Wed', 'Fri'])
+  return [
+    ...stock.drills.flatMap((d) => [say('drill', `${d.title}: ${d.purpose}`), say('care', sayCare(d.strains) ?? '')]),
+    ...stock.steps.flatMap((s) => [say('step', `${s.title}: ${s.words}`), say('answer', s.answer ?? '')]),
+    ...[3, 5, 8, 12].map((minutes) => say('warm-up', todayOf(stock, { ...settled, minutes }).said)),
+    ...[2, 10].flatMap((minutes) => {
+      const plan = planDays({ learnings: learningsOf([{ id: 'piece', c }]), days, minutes })
+      return [say('plan', plan.problem ?? ''), ...plan.days.flatMap((d) => d.items.map((x) => say('plan', x.text)))]
+    }),
+  ]
+}
+
 function everythingSaid(): Said[] {
   return PIECES.flatMap((piece) =>
     STEP_IDS.flatMap((step) => {
@@ -90,6 +116,7 @@ function everythingSaid(): Said[] {
             text: sayOctaveChange(piece, emptyPlan(), klass, seat, ensemble[seat.id], ensemble[seat.id].octave + by).join(' · '),
           })),
         ),
+        ...(step === 'first-position' || step === 'four-strings' ? practisedSaid(piece, step) : []),
         ...(step === 'first-position' || step === 'four-strings'
           ? seatsOf(klass).flatMap((seat) =>
               [1, 3].flatMap((index) =>

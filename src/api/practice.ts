@@ -42,6 +42,28 @@ const item = z.object({
 })
 export type PlanItemInfo = z.infer<typeof item>
 
+const planDay = z.object({ date: z.string(), minutes: z.number(), items: z.array(item) })
+export type PlanDayInfo = z.infer<typeof planDay>
+const refused = z.object({ ok: z.literal(false), problem: z.string() })
+
+/** The plan for the class (null) and for each seat, to be printed; `planned`: whose plan it is on the screen. */
+export const sheetsReply = z.discriminatedUnion('ok', [
+  z.object({
+    ok: z.literal(true),
+    planned: z.nullable(z.string()),
+    sheets: z.array(z.object({ seat: z.nullable(z.string()), name: z.string(), days: z.array(planDay) })),
+  }),
+  refused,
+])
+export type SheetsReply = z.infer<typeof sheetsReply>
+
+/** Whether a plan that does not fit would in an easier key, in words, and the piece that they speak of. */
+export const easierReply = z.discriminatedUnion('ok', [
+  z.object({ ok: z.literal(true), text: z.string(), where: z.nullable(z.string()) }),
+  refused,
+])
+export type EasierReply = z.infer<typeof easierReply>
+
 /** The plan of a class as it stands on a day. */
 export const planReply = z.discriminatedUnion('ok', [
   z.object({
@@ -51,7 +73,7 @@ export const planReply = z.discriminatedUnion('ok', [
     /** What is on the shelf, to choose from. */
     shelf: z.array(z.object({ id: z.string(), title: z.string() })),
     seats: z.array(z.object({ id: z.string(), name: z.string() })),
-    days: z.array(z.object({ date: z.string(), minutes: z.number(), items: z.array(item) })),
+    days: z.array(planDay),
     problem: z.nullable(z.string()),
     /** What was recorded so far, newest first, as far as it is shown. */
     records: z.array(recordSchema),
@@ -61,9 +83,11 @@ export const planReply = z.discriminatedUnion('ok', [
         piece: z.string(),
         title: z.string(),
         measures: z.array(z.string()),
-        seats: z.array(
+        /** A row a seat, then one for every student of whom something is recorded. */
+        rows: z.array(
           z.object({
-            seat: z.string(),
+            seat: z.nullable(z.string()),
+            student: z.string(),
             stands: z.array(z.enum(SURENESS)),
             /** How many measures were sure at the end of each day. */
             over: z.array(z.object({ day: z.string(), sure: z.number() })),
@@ -78,6 +102,6 @@ export const planReply = z.discriminatedUnion('ok', [
     tendencies: z.array(z.object({ piece: z.string(), seat: z.string(), student: z.string(), text: z.string(), known: z.boolean() })),
     aims: z.array(aimSchema),
   }),
-  z.object({ ok: z.literal(false), problem: z.string() }),
+  refused,
 ])
 export type PlanReply = z.infer<typeof planReply>

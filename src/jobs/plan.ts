@@ -5,11 +5,12 @@ import { daysBetween, type Day } from '@/core/practice/calendar'
 import { shiftsToAim, tendenciesOf } from '@/core/practice/aims'
 import { learningsOf } from '@/core/practice/prepares'
 import type { PlanSettings } from '@/core/practice/record'
-import { planDays } from '@/core/practice/schedule'
-import { doneFrom, minutesByDay, surenessOf, sureOver } from '@/core/practice/sure'
+import { planDays, type DayPlan, type PlanAsk } from '@/core/practice/schedule'
+import { doneFrom, minutesByDay, studentsOf, surenessOf, sureOver, type Whose } from '@/core/practice/sure'
 import { ensembleMapper } from '@/core/seats/ensemble'
-import { seatsOf } from '@/core/seats/seat'
-import type { PlanReply } from '@/api/practice'
+import { seatsOf, type SeatId } from '@/core/seats/seat'
+import type { EasierReply, PlanDayInfo, PlanReply, SheetsReply } from '@/api/practice'
+import { easierKeys, easierPlan, type InOtherKey } from '@/core/practice/easier'
 import { theClass } from '@/store/classes'
 import { getPieces, listShelf } from '@/store/pieces'
 import { aimsOf, planSettings, recordsOf } from '@/store/practice'
@@ -21,54 +22,122 @@ const MOST_SHOWN = 200
 const ready = new Map<string, Practised>()
 const MOST_READY = 24
 
-/** The plan of the class as it stands on a day: what was settled, what was recorded, and the days from this one on. */
-export async function planOn(db: Knex, today: Day): Promise<PlanReply> {
+/** What a plan is made from, as it stands: the settings, the pieces made ready, what was recorded of them. */
+async function sourcesOf(db: Knex) {
   const klass = await theClass(db)
-  const seats = seatsOf(klass.settings)
   const kept = await planSettings(db, klass.id)
-  const shelf = await listShelf(db, klass.id)
   const settings = kept?.settings ?? null
   const stored = settings ? (await getPieces(db, settings.pieces)).filter((p) => settings.pieces.includes(p.id)) : []
-  const all = stored.map((p) => ({ id: p.id, c: readyFor(`${p.id} ${p.version} ${klass.version}`, p, klass.settings) }))
-  const ids = all.map((x) => x.id)
-  const [records, aims] = [await recordsOf(db, ids), await aimsOf(db, ids)]
-  const learnings = learningsOf(all, settings?.seat ?? null)
-  const titles = new Map(all.map(({ id, c }) => [id, c.piece.title]))
-  const days = settings ? daysOf(settings, today) : []
-  const done = doneFrom(records, settings?.seat ?? null).filter((d) => d.day < today)
-  const plan = settings && learnings.length ? planDays({ learnings, days, minutes: settings.minutes, done, moved: settings.moved }) : null
+  const keyOf = (p: Stored) => `${p.id} ${p.version} ${klass.version}`
+  const all = stored.map((p) => ({ id: p.id, c: readyFor(keyOf(p), p, klass.settings), stored: p, key: keyOf(p) }))
+  const records = await recordsOf(
+    db,
+    all.map((x) => x.id),
+  )
+  return { klass, seats: seatsOf(klass.settings), settings, version: kept?.version ?? 0, all, records }
+}
+type Sources = Awaited<ReturnType<typeof sourcesOf>>
+
+/** What is asked of the plan from a day on, for a seat or (null) the class, but for its pieces; null: nothing is settled. */
+function askOf({ settings, records, all }: Sources, today: Day, seat: SeatId | null): Omit<PlanAsk, 'learnings'> | null {
+  if (!settings || all.length === 0) return null
+  const done = doneFrom(records, seat).filter((d) => d.day < today)
+  return { days: daysOf(settings, today), minutes: settings.minutes, done, moved: settings.moved }
+}
+
+/** Days as they are shown, with the names of what is practised. */
+function shown(plan: DayPlan, learnings: PlanAsk['learnings']): PlanDayInfo[] {
+  const titles = new Map(learnings.map((l) => [l.id, l.title]))
   const says = new Map(learnings.flatMap((l) => l.chunks.map((x) => [`${l.id} ${x.id}`, x.says] as const)))
+  return plan.days.map((d) => ({
+    date: d.date,
+    minutes: d.minutes,
+    items: d.items.map(({ from: _f, to: _t, ...x }) => ({
+      ...x,
+      title: titles.get(x.piece) ?? '',
+      says: says.get(`${x.piece} ${x.chunk}`) ?? '',
+    })),
+  }))
+}
+
+/** The plan of the class as it stands on a day: what was settled, what was recorded, and the days from this one on. */
+export async function planOn(db: Knex, today: Day): Promise<PlanReply> {
+  const from = await sourcesOf(db)
+  const { klass, seats, settings, all, records } = from
+  const shelf = await listShelf(db, klass.id)
+  const aims = await aimsOf(
+    db,
+    all.map((x) => x.id),
+  )
+  const learnings = learningsOf(all, settings?.seat ?? null)
+  const ask = askOf(from, today, settings?.seat ?? null)
+  const plan = ask && planDays({ ...ask, learnings })
   return {
     ok: true,
-    version: kept?.version ?? 0,
+    version: from.version,
     settings,
     shelf: shelf.heads.map(({ id, title }) => ({ id, title })),
     seats: seats.map(({ id, name }) => ({ id, name })),
-    days: (plan?.days ?? []).map((d) => ({
-      date: d.date,
-      minutes: d.minutes,
-      items: d.items.map(({ from: _f, to: _t, ...x }) => ({
-        ...x,
-        title: titles.get(x.piece) ?? '',
-        says: says.get(`${x.piece} ${x.chunk}`) ?? '',
-      })),
-    })),
+    days: plan ? shown(plan, learnings) : [],
     problem: plan?.problem ?? null,
     records: records.slice(-MOST_SHOWN).reverse(),
-    sure: all.map(({ id, c }, i) => ({
-      piece: id,
-      title: c.piece.title,
-      measures: c.measures.map((m) => shortOf(c.players[0].map.line, m.index)),
-      seats: seats.map((s) => {
-        const of = [id, learnings[i].chunks, c.measures.length, doneFrom(records, s.id)] as const
-        return { seat: s.id, stands: surenessOf(...of), over: sureOver(...of) }
-      }),
-      shifts: shiftsToAim(c),
-    })),
+    sure: all.map(({ id, c }) => {
+      const stands = (of: Whose) => {
+        const given = [id, c.measures.length, doneFrom(records, of.seat, of.student)] as const
+        return { stands: surenessOf(...given), over: sureOver(...given) }
+      }
+      const own = records.filter((r) => r.piece === id && r.what === 'chunk')
+      return {
+        piece: id,
+        title: c.piece.title,
+        measures: c.measures.map((m) => shortOf(c.players[0].map.line, m.index)),
+        rows: [
+          ...seats.map((s) => ({ seat: s.id, student: '', ...stands({ seat: s.id, student: '' }) })),
+          ...studentsOf(own).map((of) => ({ ...of, ...stands(of) })),
+        ],
+        shifts: shiftsToAim(c),
+      }
+    }),
     minutes: minutesByDay(records),
     tendencies: tendenciesOf(aims),
     aims: aims.slice(-MOST_SHOWN).reverse(),
   }
+}
+
+/** The plan for the class and for each of its seats: cut and ordered by each one's own load, after its own records. */
+export async function sheetsOn(db: Knex, today: Day): Promise<SheetsReply> {
+  const from = await sourcesOf(db)
+  const whose = [{ id: null, name: 'The class' }, ...from.seats.map(({ id, name }) => ({ id, name }))]
+  return {
+    ok: true,
+    planned: from.settings?.seat ?? null,
+    sheets: whose.map(({ id, name }) => {
+      const learnings = learningsOf(from.all, id)
+      const ask = askOf(from, today, id)
+      return { seat: id, name, days: ask ? shown(planDays({ ...ask, learnings }), learnings) : [] }
+    }),
+  }
+}
+
+/** Keys with less to do, by what they were found for: a search takes a moment, and nothing in it changes with the day. */
+const searched = new Map<string, readonly InOtherKey[]>()
+
+/** Whether the plan would fit with a piece in an easier key. */
+export async function easierOn(db: Knex, today: Day): Promise<EasierReply> {
+  const from = await sourcesOf(db)
+  const ask = askOf(from, today, from.settings?.seat ?? null)
+  if (!ask) return { ok: false, problem: 'There is no plan yet.' }
+  const pieces = from.all.map(({ id, c, stored, key }) => ({
+    id,
+    c,
+    others: () => {
+      const known = searched.get(key) ?? easierKeys(stored.piece, stored.plan, from.klass.settings, c)
+      searched.set(key, known)
+      if (searched.size > MOST_READY) searched.delete(searched.keys().next().value!)
+      return known
+    },
+  }))
+  return { ok: true, ...easierPlan(pieces, ask, from.settings?.seat ?? null) }
 }
 
 /** The days from this one on; what lies before it was recorded or was not done. */

@@ -51,6 +51,10 @@ export const taskSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('export'), id: z.string(), as: z.enum(EXPORTS), seat: z.union([z.literal(ALL_SEATS), seatIdSchema]) }),
   /** The plan of the class over the days, as it stands on one. */
   z.object({ kind: z.literal('plan'), today: daySchema }),
+  /** The same for the class and each of its seats. */
+  z.object({ kind: z.literal('planSheets'), today: daySchema }),
+  /** Whether it would fit in an easier key. */
+  z.object({ kind: z.literal('easier'), today: daySchema }),
   /** A request to put pieces on the shelf, as it came: read, checked and kept. */
   z.object({ kind: z.literal('shelve'), text: z.string(), now: z.int() }),
   /** Everything as one file. */

@@ -3,8 +3,8 @@ import { ensembleMapper } from '@/core/seats/ensemble'
 import { previewOf, type Preview } from '@/core/seats/preview'
 import { serverToolkit } from '@/engrave/server'
 import { slimmed } from '@/engrave/post'
-import type { PlanReply } from '@/api/practice'
-import { planOn } from './plan'
+import type { EasierReply, PlanReply, SheetsReply } from '@/api/practice'
+import { easierOn, planOn, sheetsOn } from './plan'
 import { systemsOf, type Sheet, type Wanted } from '@/engrave/sheet'
 import { keptSheet } from './sheets'
 import { engraveSystems } from '@/engrave/toolkit'
@@ -58,6 +58,8 @@ export type Results = {
   export: Export | null
   pins: PinsSay
   plan: PlanReply
+  planSheets: SheetsReply
+  easier: EasierReply
   shelve: Shelved
   backup: BackedUp
   look: Looked & Compared
@@ -165,6 +167,8 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       return exported(as, piece, plan, ensemble, seat)
     }),
   plan: ({ today }) => using('reading', (db) => planOn(db, today)),
+  planSheets: ({ today }) => using('reading', (db) => sheetsOn(db, today)),
+  easier: ({ today }) => using('reading', (db) => easierOn(db, today)),
   shelve: async ({ text, now }) => {
     const body = bringRequest.safeParse(parsedJson(text))
     if (!body.success) return { refused: `the pieces cannot be kept: ${sayIssue(body.error)}` }

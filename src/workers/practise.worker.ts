@@ -4,7 +4,7 @@ import { kindName } from '@/core/drills/all'
 import { sayCare } from '@/core/drills/care'
 import type { Drill } from '@/core/drills/drill'
 import { practised } from '@/core/drills/practised'
-import { drillOf, stockOf, todayOf, type Stock } from '@/core/practice/today'
+import { drillOf, easedPlaces, stockOf, todayOf, type Stock } from '@/core/practice/today'
 import { familyOf, representatives } from '@/core/practice/warmup'
 import { ensembleMapper } from '@/core/seats/ensemble'
 import { everySeat, seatsOf } from '@/core/seats/seat'
@@ -13,7 +13,13 @@ import { practiseRequest, todayRequest, type DrillInfo, type Practiser } from '.
 const map = ensembleMapper()
 let ready: { number: number; stock: Stock } | null = null
 
-const infoOf = (stock: Stock, d: Drill): DrillInfo => ({
+/** Drills as they are shown, in their order. */
+function infosOf(stock: Stock, drills: readonly Drill[]): DrillInfo[] {
+  const places = easedPlaces(stock, drills)
+  return drills.map((d, i) => infoOf(stock, d, places[i]))
+}
+
+const infoOf = (stock: Stock, d: Drill, places: ReadonlyMap<string, number>): DrillInfo => ({
   id: d.id,
   family: familyOf(d),
   kind: d.kind,
@@ -27,7 +33,7 @@ const infoOf = (stock: Stock, d: Drill): DrillInfo => ({
   measures: d.measures,
   serves: everySeat(
     stock.c.players.map((p) => p.seat),
-    (id) => d.serves.filter((s) => s.seat === id).length,
+    (id) => places.get(id) ?? 0,
   ),
   companions: d.companions,
   care: sayCare(d.strains),
@@ -41,14 +47,16 @@ const face: Practiser = {
     const within = stretch && stretch.from <= stretch.to && stretch.to <= last ? stretch : null
     const stock = stockOf(practised(piece, seats, map(piece, plan, klass), within, plan))
     ready = { number, stock }
-    return { drills: stock.drills.map((d) => infoOf(stock, d)), first: representatives(stock.drills).map((d) => d.id), steps: stock.steps }
+    return { drills: infosOf(stock, stock.drills), first: representatives(stock.drills).map((d) => d.id), steps: stock.steps }
   },
   today(number, settled) {
     if (ready?.number !== number) return null
     const { stock } = ready
     const { items, minutes, said, gone } = todayOf(stock, todayRequest.parse(settled))
+    const drills = items.flatMap((x) => ('drill' in x ? [x.drill] : []))
+    const infos = new Map(infosOf(stock, drills).map((d) => [d.id, d]))
     return {
-      items: items.map((x) => ({ id: x.id, minutes: x.minutes, drill: 'drill' in x ? infoOf(stock, x.drill) : null })),
+      items: items.map(({ id, minutes: takes }) => ({ id, minutes: takes, drill: infos.get(id) ?? null })),
       minutes,
       said,
       gone,
@@ -58,10 +66,8 @@ const face: Practiser = {
     if (ready?.number !== number) return null
     const { stock } = ready
     const read = todayRequest.parse(settled)
-    return ids.flatMap((id) => {
-      const d = drillOf(stock, id, read)
-      return d ? [{ info: infoOf(stock, d), piece: d.piece, plan: d.plan, choices: d.choices }] : []
-    })
+    const drills = ids.flatMap((id) => drillOf(stock, id, read) ?? [])
+    return infosOf(stock, drills).map((info, i) => ({ info, piece: drills[i].piece, plan: drills[i].plan, choices: drills[i].choices }))
   },
 }
 expose(face)

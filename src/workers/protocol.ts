@@ -77,7 +77,7 @@ export type DrillInfo = {
   readonly times: number
   /** Measures of the piece, by index. */
   readonly measures: readonly number[]
-  /** How many places of each seat it serves. */
+  /** At how many notes of each seat it takes something off. */
   readonly serves: EverySeat<number>
   readonly companions: EverySeat<Companion | null>
   readonly care: string | null

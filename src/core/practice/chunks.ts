@@ -21,6 +21,13 @@ export type Chunk = {
   readonly says: string
 }
 
+/** The measures of a chunk by its id, both included; null: it is no chunk's. */
+export function stretchOf(id: string): { readonly from: number; readonly to: number } | null {
+  if (id === 'whole') return { from: 0, to: Infinity }
+  const found = /^(\d+)-(\d+)( join| line)?$/.exec(id)
+  return found && { from: Number(found[1]), to: Number(found[2]) }
+}
+
 /** What a class of a stage can hold at a time: points of load and struck notes. From memory. */
 const HOLDS: Readonly<Record<Stage, { readonly load: number; readonly notes: number }>> = {
   beginning: { load: 10, notes: 8 },

@@ -80,3 +80,13 @@ export function easedBy(drills: readonly Drill[], burdens: readonly Burden[]): E
     return { burdens: [...own], part: easesOf(d.kind) }
   })
 }
+
+/** At how many notes of each seat a drill takes something off. */
+export function placesEased({ burdens: own }: Pick<Eased, 'burdens'>, burdens: readonly Burden[]): ReadonlyMap<string, number> {
+  const notes = new Map<string, Set<string>>()
+  for (const i of own) {
+    const { seat, event } = burdens[i]
+    notes.set(seat, (notes.get(seat) ?? new Set<string>()).add(event))
+  }
+  return new Map([...notes].map(([seat, events]) => [seat, events.size]))
+}

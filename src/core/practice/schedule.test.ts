@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { practisedBy } from '../testing/drills'
 import { pieceFrom } from '../testing/piece'
 import { dayNumber, dayOf, daysBetween, sayWeekday, WEEKDAYS } from './calendar'
+import { carriedTo } from './carried'
 import { chunksOf } from './chunks'
 import { preparedBy } from './prepares'
 import { GAPS, learningOf, planDays, timesFor, wasSure, type Done } from './schedule'
@@ -146,6 +147,46 @@ describe('a plan day by day', () => {
     ).not.toContain(cut[1].id)
   })
 
+  it('goes on from the tempo that was reached: a step faster where it was sure, a step slower where it was not', () => {
+    const { chunk } = plan.days[0].items[0]
+    const then = (tempo: number | null, slips: number) => {
+      const done = [{ day: '2026-03-02', piece: 'tune', chunk, clean: 3, slips, tempo }]
+      const made = planDays({ learnings: [learning], days: days.slice(1), minutes: 10, done })
+      return made.days.flatMap((d) => d.items).find((x) => x.chunk === chunk)!.tempo / learning.tempo
+    }
+    const close = (part: number) => expect.closeTo(part, 1) as number
+    expect([then(Math.round(learning.tempo * 0.6), 0), then(learning.tempo, 0), then(learning.tempo * 2, 0)]).toEqual(
+      [0.75, 1, 1].map(close),
+    )
+    // It slipped at 0.9 of the tempo: 0.75 next; at the slowest: the slowest again.
+    expect([then(Math.round(learning.tempo * 0.9), 3), then(Math.round(learning.tempo * 0.6), 3)]).toEqual([0.75, 0.6].map(close))
+    expect(then(null, 0)).toBeCloseTo(0.75, 1)
+  })
+
+  it('counts for a chunk what was recorded of other stretches that hold all of it', () => {
+    const chunks = [
+      { id: '0-1', kind: 'chunk', from: 0, to: 1 },
+      { id: '2-2', kind: 'chunk', from: 2, to: 2 },
+    ].map((x) => ({ ...learning.chunks[0], ...x })) as (typeof learning.chunks)[number][]
+    const done = (chunk: string, day: string, clean: number, slips = 0, tempo: number | null = 60): Done => ({
+      day,
+      piece: 'tune',
+      chunk,
+      clean,
+      slips,
+      tempo,
+    })
+    const carried = (...all: Done[]) => carriedTo({ id: 'tune', chunks }, all).slice(all.length)
+    // Cut smaller before: both halves are wanted, and the worse of them counts.
+    expect(carried(done('0-0', '2026-03-02', 3))).toEqual([])
+    expect(carried(done('0-0', '2026-03-02', 3), done('1-1', '2026-03-04', 4, 1, 50))).toEqual([done('0-1', '2026-03-04', 3, 1, 50)])
+    // Cut larger before: each of its parts has been done.
+    expect(carried(done('0-2 line', '2026-03-02', 3)).map((d) => d.chunk)).toEqual(['0-1', '2-2'])
+    // What was recorded by itself stands as it was; another piece says nothing.
+    expect(carried(done('2-2', '2026-03-02', 1), done('0-2', '2026-03-03', 3)).map((d) => d.chunk)).toEqual(['0-1'])
+    expect(carried({ ...done('0-2', '2026-03-03', 3), piece: 'other' })).toEqual([])
+  })
+
   it('puts a moved task on its day, and plans the rest around it', () => {
     const task = plan.days[0].items[0]
     const there = plan.days[3].date
@@ -164,7 +205,6 @@ describe('a plan day by day', () => {
     // Where no minutes would do, none are named.
     const none = planDays({ ...ask, days: days.slice(0, 3) })
     expect(none.problem).not.toContain('minutes a day')
-    expect(none.problem).toContain('look in Level')
     expect(planDays({ ...ask, days: [] }).problem).toBe('There is no day to practise on between these dates.')
   })
 

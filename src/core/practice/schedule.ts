@@ -4,6 +4,7 @@ import { measureTicks, QUARTER } from '../music/time'
 import { USUAL_TEMPO } from '../performance/tempo'
 import type { Practised } from '../drills/practised'
 import { dayNumber, sayWeekday, type Day } from './calendar'
+import { carriedTo } from './carried'
 import { chunksOf, type Chunk, type Cut } from './chunks'
 
 /** A piece or an exercise that is learned. */
@@ -113,13 +114,26 @@ type Standing = {
   readonly sure: boolean
   readonly recorded: boolean
   readonly slipped: boolean
+  /** The tempo of the last time, recorded or planned; null: recorded without one. */
+  readonly tempo: number | null
 }
 
 /** How a chunk stands after one more time. What was not clean comes back the next day, as if it had been met once. */
-function after(before: Standing | undefined, day: number, sure: boolean, recorded: boolean, slipped = false): Standing {
+function after(before: Standing | undefined, day: number, sure: boolean, how: Pick<Standing, 'recorded' | 'slipped' | 'tempo'>): Standing {
   const met = sure ? (before?.met ?? 0) + 1 : Math.min(1, before?.met ?? 0)
   const gap = sure ? GAPS[Math.min(Math.max(met - 1, 0), GAPS.length - 1)] : 1
-  return { met: Math.max(1, met), last: day, due: day + gap, sure, recorded, slipped }
+  return { ...how, met: Math.max(1, met), last: day, due: day + gap, sure }
+}
+
+/**
+ * The part of the tempo at which a chunk comes next: the step above what was reached where it was sure, the step below where
+ * it was not. Without a tempo by how often it was met. Common practice.
+ */
+function partFor({ tempo }: Learning, s: Standing | undefined): number {
+  if (!s?.tempo) return TEMPI[Math.min(s?.met ?? 0, TEMPI.length - 1)]
+  // The planned tempo is a whole number: what was reached is a step if it is within a beat of it.
+  const [least, most] = [(s.tempo - 1) / tempo, (s.tempo + 1) / tempo]
+  return (s.sure ? TEMPI.find((t) => t > most) : TEMPI.findLast((t) => t < least)) ?? (s.sure ? 1 : TEMPI[0])
 }
 
 /** Whether it went as it should: clean as often as asked, and no slip after. */
@@ -154,7 +168,7 @@ function sayProblem({ learnings, minutes, days }: PlanAsk, left: DayPlan['left']
   if (what.length && what.length < chunks)
     ways.push(`${count(chunks - what.length, 'part')} of ${chunks} only${fewer.size === 1 ? ` (less of ${[...fewer][0]})` : ''}`)
   const fit = ways.length ? ` What would make it fit: ${ways.join(', or ')}.` : ''
-  return `${head}${fit} A key with less to do would ask for less time: look in Level.`
+  return `${head}${fit}`
 }
 
 /** A chunk of a piece as a task: what must be known before, and what it lies in, by key. */
@@ -195,9 +209,11 @@ function schedule({ learnings, days, minutes, done = [], moved = {} }: PlanAsk):
   const tasks = learnings.flatMap(tasksOf)
   const byKey = new Map(tasks.map((t) => [t.key, t]))
   const standing = new Map<string, Standing>()
-  for (const d of [...done].sort((a, b) => a.day.localeCompare(b.day))) {
+  const carried = learnings.flatMap((l) => carriedTo(l, done))
+  for (const d of carried.sort((a, b) => a.day.localeCompare(b.day))) {
     const key = `${d.piece} ${d.chunk}`
-    if (byKey.has(key)) standing.set(key, after(standing.get(key), dayNumber(d.day)!, wasSure(d), true, d.slips > 0))
+    const how = { recorded: true, slipped: d.slips > 0, tempo: d.tempo }
+    if (byKey.has(key)) standing.set(key, after(standing.get(key), dayNumber(d.day)!, wasSure(d), how))
   }
   const isKnown = (l: Learning, id: string): boolean => standing.has(`${l.id} ${id}`)
   const fresh = tasks.filter((t) => t.chunk.kind !== 'whole' && !standing.has(t.key))
@@ -218,8 +234,9 @@ function schedule({ learnings, days, minutes, done = [], moved = {} }: PlanAsk):
     const used = new Set<string>()
     const put = (t: Task, kind: ItemKind, text: string, must = false): boolean => {
       const met = standing.get(t.key)?.met ?? 0
-      const part = kind === 'run-through' ? 1 : TEMPI[Math.min(met, TEMPI.length - 1)]
+      const part = kind === 'run-through' ? 1 : partFor(t.l, standing.get(t.key))
       const times = kind === 'run-through' ? 1 : kind === 'review' ? FEWEST : timesFor(t.chunk)
+      const tempo = Math.round(t.l.tempo * part)
       const takes = minutesFor(t.l, t.chunk, part, times)
       const id = `${t.key} ${kind === 'review' ? `again ${met}` : kind === 'run-through' ? `run ${date}` : kind}`
       const fixed = moved[id]
@@ -234,12 +251,12 @@ function schedule({ learnings, days, minutes, done = [], moved = {} }: PlanAsk):
         to: t.chunk.to,
         minutes: takes,
         times,
-        tempo: Math.round(t.l.tempo * part),
+        tempo,
         text,
       })
       room = toTenth(room - takes)
       used.add(t.key)
-      standing.set(t.key, after(standing.get(t.key), today, true, false))
+      standing.set(t.key, after(standing.get(t.key), today, true, { recorded: false, slipped: false, tempo }))
       return true
     }
     const running_ = i >= learning

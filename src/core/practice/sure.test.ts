@@ -1,9 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import type { Chunk } from './chunks'
 import type { PracticeRecord } from './record'
 import { byStudent, doneFrom, minutesByDay, surenessOf, sureOver } from './sure'
 
-const chunk = (id: string, from: number, to: number): Chunk => ({ id, kind: 'chunk', from, to, load: 1, after: [], says: id })
 const tap = (target: string, day: string, clean: number, slips: number, by: Partial<PracticeRecord> = {}): PracticeRecord => ({
   id: '00000000-0000-4000-8000-000000000000',
   piece: 'p',
@@ -21,23 +19,26 @@ const tap = (target: string, day: string, clean: number, slips: number, by: Part
 })
 
 describe('what is sure', () => {
-  const chunks = [chunk('a', 0, 1), chunk('b', 2, 2), chunk('line', 0, 2)]
-
   it('puts the taps of a day together', () => {
-    const taps = [tap('a', '2026-03-02', 1, 0), tap('a', '2026-03-02', 1, 0), tap('a', '2026-03-02', 1, 1), tap('a', '2026-03-04', 0, 1)]
+    const taps = [
+      tap('0-1', '2026-03-02', 1, 0),
+      tap('0-1', '2026-03-02', 1, 0),
+      tap('0-1', '2026-03-02', 1, 1),
+      tap('0-1', '2026-03-04', 0, 1),
+    ]
     expect(doneFrom(taps, null)).toMatchObject([
-      { day: '2026-03-02', chunk: 'a', clean: 3, slips: 1 },
-      { day: '2026-03-04', chunk: 'a', clean: 0, slips: 1 },
+      { day: '2026-03-02', chunk: '0-1', clean: 3, slips: 1 },
+      { day: '2026-03-04', chunk: '0-1', clean: 0, slips: 1 },
     ])
   })
 
   it('counts for a seat what the class did and what it did, not what others or one student did', () => {
     const taps = [
-      tap('a', '2026-03-02', 3, 0),
-      tap('b', '2026-03-02', 3, 0, { seat: 'viola' }),
-      tap('line', '2026-03-02', 0, 9, { seat: 'viola', student: 'Nele' }),
+      tap('0-1', '2026-03-02', 3, 0),
+      tap('2-2', '2026-03-02', 3, 0, { seat: 'viola' }),
+      tap('0-2 line', '2026-03-02', 0, 9, { seat: 'viola', student: 'Nele' }),
     ]
-    const stands = (seat: string | null) => surenessOf('p', chunks, 4, doneFrom(taps, seat))
+    const stands = (seat: string | null) => surenessOf('p', 4, doneFrom(taps, seat))
     expect(stands('viola')).toEqual(['sure', 'sure', 'sure', 'not met'])
     expect(stands('cello')).toEqual(['sure', 'sure', 'not met', 'not met'])
     expect(stands(null)).toEqual(['sure', 'sure', 'not met', 'not met'])
@@ -45,9 +46,9 @@ describe('what is sure', () => {
   })
 
   it('goes by the last day: what slips is not sure any more', () => {
-    const taps = [tap('line', '2026-03-02', 3, 0), tap('b', '2026-03-04', 1, 2)]
-    expect(surenessOf('p', chunks, 3, doneFrom(taps, null))).toEqual(['sure', 'sure', 'not sure'])
-    expect(sureOver('p', chunks, 3, doneFrom(taps, null))).toEqual([
+    const taps = [tap('0-2 line', '2026-03-02', 3, 0), tap('2-2', '2026-03-04', 1, 2)]
+    expect(surenessOf('p', 3, doneFrom(taps, null))).toEqual(['sure', 'sure', 'not sure'])
+    expect(sureOver('p', 3, doneFrom(taps, null))).toEqual([
       { day: '2026-03-02', sure: 3 },
       { day: '2026-03-04', sure: 2 },
     ])
@@ -55,7 +56,7 @@ describe('what is sure', () => {
 
   it('sums the minutes of each day', () => {
     expect(
-      minutesByDay([tap('a', '2026-03-04', 1, 0), tap('a', '2026-03-02', 1, 0, { minutes: 0.25 }), tap('b', '2026-03-04', 1, 0)]),
+      minutesByDay([tap('0-1', '2026-03-04', 1, 0), tap('0-1', '2026-03-02', 1, 0, { minutes: 0.25 }), tap('2-2', '2026-03-04', 1, 0)]),
     ).toEqual([
       { day: '2026-03-02', minutes: 0.3 },
       { day: '2026-03-04', minutes: 2 },

@@ -1,5 +1,5 @@
 import type { SeatId } from '../seats/seat'
-import type { Chunk } from './chunks'
+import { stretchOf } from './chunks'
 import type { PracticeRecord } from './record'
 import { wasSure, type Done } from './schedule'
 import type { Day } from './calendar'
@@ -8,14 +8,18 @@ import type { Day } from './calendar'
 export const SURENESS = ['not met', 'not sure', 'sure'] as const
 export type Sureness = (typeof SURENESS)[number]
 
+/** The class (null) or a seat; of it a student by name, or nobody (empty). */
+export type Whose = Pick<PracticeRecord, 'seat' | 'student'>
+
 /**
  * Records of one chunk on one day put together: every tap is one. Of a seat those of the class count too; of the class
  * (null) only its own. What a student did by name is the student's own and says nothing of the others.
  */
-export function doneFrom(records: readonly PracticeRecord[], seat: SeatId | null): Done[] {
+export function doneFrom(records: readonly PracticeRecord[], seat: SeatId | null, student = ''): Done[] {
+  const counts = (r: PracticeRecord) => r.student === student && (student ? r.seat === seat : r.seat === null || r.seat === seat)
   const days = new Map<string, { -readonly [K in keyof Done]: Done[K] }>()
   for (const r of records) {
-    if (r.what !== 'chunk' || r.student !== '' || (r.seat !== null && r.seat !== seat)) continue
+    if (r.what !== 'chunk' || !counts(r)) continue
     const key = `${r.day} ${r.piece} ${r.target}`
     const known = days.get(key)
     if (!known) days.set(key, { day: r.day, piece: r.piece, chunk: r.target, clean: r.clean, slips: r.slips, tempo: r.tempo })
@@ -29,12 +33,11 @@ export function doneFrom(records: readonly PracticeRecord[], seat: SeatId | null
 }
 
 /** How each measure of a piece stands for a seat by the last day on which something of it was done; a line or the whole counts for all its measures. */
-export function surenessOf(piece: string, chunks: readonly Chunk[], measures: number, done: readonly Done[]): Sureness[] {
+export function surenessOf(piece: string, measures: number, done: readonly Done[]): Sureness[] {
   const last = new Array<Day>(measures).fill('')
   const stands = new Array<Sureness>(measures).fill('not met')
-  const byId = new Map(chunks.map((x) => [x.id, x]))
   for (const d of [...done].sort((a, b) => a.day.localeCompare(b.day))) {
-    const chunk = d.piece === piece ? byId.get(d.chunk) : undefined
+    const chunk = d.piece === piece ? stretchOf(d.chunk) : null
     if (!chunk) continue
     for (let i = chunk.from; i <= chunk.to && i < measures; i++) {
       if (d.day >= last[i]) {
@@ -47,18 +50,12 @@ export function surenessOf(piece: string, chunks: readonly Chunk[], measures: nu
 }
 
 /** How many measures were sure at the end of each day on which something was done. */
-export function sureOver(
-  piece: string,
-  chunks: readonly Chunk[],
-  measures: number,
-  done: readonly Done[],
-): { readonly day: Day; readonly sure: number }[] {
+export function sureOver(piece: string, measures: number, done: readonly Done[]): { readonly day: Day; readonly sure: number }[] {
   const days = [...new Set(done.filter((d) => d.piece === piece).map((d) => d.day))].sort()
   return days.map((day) => ({
     day,
     sure: surenessOf(
       piece,
-      chunks,
       measures,
       done.filter((d) => d.day <= day),
     ).filter((x) => x === 'sure').length,
@@ -70,6 +67,12 @@ export function minutesByDay(records: readonly PracticeRecord[]): { readonly day
   const days = new Map<Day, number>()
   for (const r of records) days.set(r.day, (days.get(r.day) ?? 0) + r.minutes)
   return [...days].sort((a, b) => a[0].localeCompare(b[0])).map(([day, minutes]) => ({ day, minutes: Math.round(minutes * 10) / 10 }))
+}
+
+/** Students of whom something is recorded, each with the seat under which it was; by name. */
+export function studentsOf(records: readonly PracticeRecord[]): Whose[] {
+  const found = new Map(records.filter((r) => r.student !== '').map(({ seat, student }) => [`${seat} ${student}`, { seat, student }]))
+  return [...found.values()].sort((a, b) => a.student.localeCompare(b.student))
 }
 
 /** What students did by name: how often clean and with a slip, and on how many days. */

@@ -3,6 +3,7 @@ import { drillFrom, drillIdOf } from '../drills/build'
 import type { Drill, Sketch } from '../drills/drill'
 import type { Practised } from '../drills/practised'
 import { silentSteps, type SilentStep } from '../drills/silent'
+import { burdensOf, easedBy, placesEased, type Burden } from './eases'
 import { inGivenOrder, type WarmupSettled } from './settled'
 import { sayPrepared, sumOf, warmupOf, type Warmup } from './warmup'
 
@@ -12,14 +13,20 @@ export type Stock = {
   readonly drills: readonly Drill[]
   readonly steps: readonly SilentStep[]
   readonly sketches: ReadonlyMap<string, Sketch>
+  /** All that loads the seats. */
+  readonly burdens: readonly Burden[]
 }
 
 /** All drills of a piece, made once. */
 export function stockOf(c: Practised): Stock {
   const sketches = new Map(sketchesOf(c).map((s) => [drillIdOf(s), s]))
   const drills = [...sketches.values()].flatMap((s) => drillFrom(c, s) ?? [])
-  return { c, drills, steps: silentSteps(c), sketches }
+  return { c, drills, steps: silentSteps(c), sketches, burdens: burdensOf(c) }
 }
+
+/** At how many notes of each seat each of some drills takes something off. */
+export const easedPlaces = ({ burdens }: Stock, drills: readonly Drill[]): readonly ReadonlyMap<string, number>[] =>
+  easedBy(drills, burdens).map((e) => placesEased(e, burdens))
 
 /** The drill of an id with what the teacher has settled about it; null where the piece has no such drill any more. */
 export function drillOf({ c, sketches }: Stock, id: string, { choices }: Pick<WarmupSettled, 'choices'>): Drill | null {

@@ -4,6 +4,7 @@ import { drillsOf } from '../drills/all'
 import { practisedBy } from '../testing/drills'
 import { pieceFrom } from '../testing/piece'
 import { burdensOf, easedBy } from './eases'
+import { easedPlaces, stockOf } from './today'
 import { familyOf, representatives, sayPrepared, sumOf, warmupOf } from './warmup'
 
 const G = { fifths: 1, mode: 'major' } as const
@@ -60,6 +61,22 @@ describe('a warm-up', () => {
       ),
     ).toBe(true)
     if (open.length) expect(said).toContain(` in measure ${c.measures[open[0].index].measure.number}`)
+  })
+
+  it('takes something off at as many notes as it says: those whose load a warm-up with it alone covers', () => {
+    const stock = stockOf(c)
+    easedPlaces(stock, stock.drills).forEach((places, i) => {
+      const [{ burdens }] = easedBy([stock.drills[i]], stock.burdens)
+      const notes = new Set(burdens.map((x) => `${stock.burdens[x].seat} ${stock.burdens[x].event}`))
+      expect([...places.values()].reduce((a, b) => a + b, 0)).toBe(notes.size)
+      // Every one is a note that the drill is made for.
+      for (const key of notes) expect(stock.drills[i].serves.map((x) => `${x.seat} ${x.event}`)).toContain(key)
+    })
+    // F natural in measures 5 and 6, F sharp beside it: a note counts once, whatever is hard about it.
+    const slide = stock.drills.findIndex((d) => d.kind === 'slide')
+    const said = easedPlaces(stock, [stock.drills[slide]])[0].get('violin')!
+    expect(said).toBeGreaterThan(0)
+    expect(said).toBeLessThanOrEqual(4)
   })
 
   it('says so where nothing is hard', () => {

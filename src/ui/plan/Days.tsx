@@ -18,6 +18,8 @@ import type { PlanItemInfo } from '@/api/practice'
 import { count } from '@/core/count'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
+import { SeatSelect } from './SeatSelect'
+import { TempoReached } from '@/ui/kit/TempoReached'
 import type { Plan, PlanWork, Who } from './usePlan'
 
 const KINDS: Readonly<Record<PlanItemInfo['kind'], string>> = { new: 'new', join: 'join', review: 'again', 'run-through': 'whole' }
@@ -42,14 +44,7 @@ export function Days({ plan, record, move, today, busy }: Props) {
         <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
           <label className="flex items-center gap-1.5">
             Recorded for
-            <Select size="small" value={who.seat ?? ''} onChange={(e) => setWho({ ...who, seat: e.target.value || null })}>
-              <option value="">the class</option>
-              {plan.seats.map((s) => (
-                <option key={s.id} value={s.id}>
-                  {s.name}
-                </option>
-              ))}
-            </Select>
+            <SeatSelect size="small" seats={plan.seats} seat={who.seat} choose={(seat) => setWho({ ...who, seat })} />
           </label>
           <label className="flex items-center gap-1.5">
             student
@@ -72,7 +67,7 @@ export function Days({ plan, record, move, today, busy }: Props) {
                 dates={dates}
                 move={move}
                 tally={d.date === today ? tallyOf(plan, x, today, who) : null}
-                tap={(clean) => void record(x, clean, who)}
+                tap={(clean, tempo) => void record(x, clean, who, tempo)}
                 busy={busy}
               />
             ))}
@@ -115,12 +110,13 @@ type TaskProps = {
   move: PlanWork['move']
   /** Of today: what was tapped. */
   tally: { clean: number; slips: number } | null
-  tap: (clean: boolean) => void
+  tap: (clean: boolean, tempo: number) => void
   busy: boolean
 }
 
 function Task({ item, date, dates, move, tally, tap, busy }: TaskProps) {
   const { attributes, listeners, setNodeRef, transform } = useDraggable({ id: item.id })
+  const [tempo, setTempo] = useState(item.tempo)
   return (
     <li
       ref={setNodeRef}
@@ -138,13 +134,14 @@ function Task({ item, date, dates, move, tally, tap, busy }: TaskProps) {
         </span>
       </span>
       {tally ? (
-        <span className="flex items-center gap-1.5">
-          <Button className="tap" disabled={busy} aria-label={`Clean: ${item.says}`} onClick={() => tap(true)}>
+        <span className="flex flex-wrap items-center gap-1.5">
+          <Button className="tap" disabled={busy} aria-label={`Clean: ${item.says}`} onClick={() => tap(true, tempo)}>
             <Check size={17} aria-hidden /> Clean
           </Button>
-          <Button className="tap" disabled={busy} aria-label={`A slip: ${item.says}`} onClick={() => tap(false)}>
+          <Button className="tap" disabled={busy} aria-label={`A slip: ${item.says}`} onClick={() => tap(false, tempo)}>
             <X size={17} aria-hidden /> Slip
           </Button>
+          <TempoReached tempo={tempo} set={setTempo} says={item.says} />
           <span className="w-24 text-fine tabular-nums" role="status">
             {tally.clean + tally.slips > 0 && `${tally.clean} clean${tally.slips ? `, ${count(tally.slips, 'slip')}` : ''}`}
           </span>

@@ -22,13 +22,12 @@ export function HowItGoes({ plan }: { plan: Plan }) {
       {!any && <p className="text-soft">Nothing is recorded yet: tap Clean or Slip at a task of today.</p>}
       {any &&
         plan.sure.map((p) => {
-          const sure = p.seats.map((s) => s.stands.filter((x) => x === 'sure').length)
+          const seats = p.rows.filter((r) => !r.student)
           return (
             <div key={p.piece} className="mt-2">
               <h3 className="font-semibold">{p.title}</h3>
               <p className="text-fine text-soft">
-                Sure, of {p.measures.length} measures:{' '}
-                {p.seats.map((s, i) => `${inSentence(names.get(s.seat) ?? '')} ${sure[i]}`).join(', ')}.
+                Sure, of {p.measures.length} measures: {seats.map((r) => `${inSentence(nameOf(r, names))} ${sureIn(r)}`).join(', ')}.
               </p>
               <Sure piece={p} names={names} />
             </div>
@@ -65,18 +64,31 @@ export function HowItGoes({ plan }: { plan: Plan }) {
 }
 
 type Piece = Plan['sure'][number]
+type Row = Piece['rows'][number]
+type Names = ReadonlyMap<string, string>
 
-function Sure({ piece, names }: { piece: Piece; names: ReadonlyMap<string, string> }) {
+const sureIn = (r: Row): number => r.stands.filter((x) => x === 'sure').length
+/** A student by name, with the seat where one was said; else the seat. */
+function nameOf({ seat, student }: Row, names: Names): string {
+  const of = (seat && names.get(seat)) ?? ''
+  return student ? `${student}${of ? ` (${inSentence(of)})` : ''}` : of
+}
+/** As many letters as stand beside a row of the drawing. */
+const short = (name: string): string => (name.length > LETTERS ? `${name.slice(0, LETTERS - 1)}…` : name)
+const LETTERS = 14
+
+function Sure({ piece, names }: { piece: Piece; names: Names }) {
   const option = useMemo(
     (): ChartOption => (colors) => {
-      const rows = [...piece.seats].reverse()
+      const rows = [...piece.rows].reverse()
+      const students = rows.some((r) => r.student)
       return {
         ...heatOption(
           {
             columns: piece.measures,
-            rows: rows.map((s) => names.get(s.seat) ?? ''),
-            cells: rows.flatMap((s, y) => s.stands.map((x, i) => ({ x: i, y, n: SURENESS.indexOf(x) }))),
-            left: 62,
+            rows: rows.map((r) => short(nameOf(r, names))),
+            cells: rows.flatMap((r, y) => r.stands.map((x, i) => ({ x: i, y, n: SURENESS.indexOf(x) }))),
+            left: students ? 96 : 62,
             numbered: false,
             fontSize: 11,
           },
@@ -84,7 +96,7 @@ function Sure({ piece, names }: { piece: Piece; names: ReadonlyMap<string, strin
         ),
         tooltip: {
           formatter: ({ value }: { value: number[] }) =>
-            `${names.get(rows[value[1]].seat) ?? ''}, ${piece.measures[value[0]]}: ${SURENESS[value[2]]}`,
+            `${nameOf(rows[value[1]], names)}, ${piece.measures[value[0]]}: ${SURENESS[value[2]]}`,
         },
       }
     },
@@ -94,7 +106,7 @@ function Sure({ piece, names }: { piece: Piece; names: ReadonlyMap<string, strin
     <>
       <Chart
         option={option}
-        height={22 * piece.seats.length + 28}
+        height={22 * piece.rows.length + 28}
         label={`${piece.title}: light is met and not sure, dark is sure; the table below says the same`}
       />
       <p className="text-fine text-soft">Dark: sure. Light: met, not sure yet. White: not met.</p>
@@ -104,10 +116,10 @@ function Sure({ piece, names }: { piece: Piece; names: ReadonlyMap<string, strin
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`${piece.title} as a table`}>
           <table className="text-fine">
             <tbody>
-              {piece.seats.map((s) => (
-                <tr key={s.seat} className="border-t border-rule">
+              {piece.rows.map((s) => (
+                <tr key={`${s.seat} ${s.student}`} className="border-t border-rule">
                   <th scope="row" className="pr-2 text-left font-normal">
-                    {names.get(s.seat)}
+                    {nameOf(s, names)}
                   </th>
                   {s.stands.map((x, i) => (
                     <td key={i} className="px-1" title={piece.measures[i]}>
@@ -137,13 +149,13 @@ const SHAPES = [
 ] as const
 
 /** How many measures were sure at the end of each day, a line a seat; seats that stand alike share one. */
-function Over({ piece, names }: { piece: Piece; names: ReadonlyMap<string, string> }) {
+function Over({ piece, names }: { piece: Piece; names: Names }) {
   const lines = useMemo(() => {
-    const found = new Map<string, { names: string[]; over: Piece['seats'][number]['over'] }>()
-    for (const s of piece.seats) {
+    const found = new Map<string, { names: string[]; over: Row['over'] }>()
+    for (const s of piece.rows.filter((r) => !r.student)) {
       const key = JSON.stringify(s.over)
       const same = found.get(key) ?? { names: [], over: s.over }
-      same.names.push(names.get(s.seat) ?? '')
+      same.names.push(nameOf(s, names))
       found.set(key, same)
     }
     return [...found.values()].map((x) => ({ name: sayNames(x.names), over: x.over }))

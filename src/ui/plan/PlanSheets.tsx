@@ -2,9 +2,15 @@
 
 import { format, getISOWeek, parseISO } from 'date-fns'
 import { Printer } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { sheetsReply, type SheetsReply } from '@/api/practice'
+import { count } from '@/core/count'
+import type { SeatId } from '@/core/seats/seat'
+import { answer, Trouble } from '@/ui/kit/answer'
 import { BackLink } from '@/ui/kit/BackLink'
 import { Button } from '@/ui/kit/Button'
-import { usePlan, type Plan } from './usePlan'
+import { Select } from '@/ui/kit/Select'
+import { todayIs, type Plan } from './usePlan'
 
 /** How many boxes stand for a task: one for each clean time. */
 const boxes = (times: number): string => '☐ '.repeat(times).trim()
@@ -20,55 +26,90 @@ function weeksOf(days: Plan['days']): Plan['days'][] {
   return [...weeks.values()]
 }
 
-/** The plan on paper: a sheet a week, with a box for every clean time. */
+/** Whose sheets are printed: one seat's or the class's (null), or everybody's, a stack for each seat. */
+type Whose = SeatId | 'each' | null
+
+/** The plan on paper: a sheet a week, with a box for every clean time; for the class, a seat, or each seat its own. */
 export function PlanSheets() {
-  const { plan, trouble } = usePlan()
-  const days = plan?.days.filter((d) => d.items.length > 0) ?? []
-  const whose = plan?.seats.find((s) => s.id === plan.settings?.seat)?.name
+  const [reply, setReply] = useState<SheetsReply | null>(null)
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const [chosen, setChosen] = useState<Whose | undefined>()
+  useEffect(() => {
+    answer(sheetsReply, `/api/plan/sheets?today=${todayIs()}`).then(
+      (r) => (r.ok ? setReply(r) : setTrouble(r.problem)),
+      (e: unknown) => setTrouble(e instanceof Trouble ? e.message : 'The sheets could not be made. Load the page again.'),
+    )
+  }, [])
+  const made = reply?.ok ? reply : null
+  const whose = chosen === undefined ? (made?.planned ?? null) : chosen
+  const sheets = (made?.sheets ?? []).filter((s) => (whose === 'each' ? s.seat !== null : s.seat === whose))
+  const weeks = sheets.flatMap((s) => weeksOf(s.days.filter((d) => d.items.length > 0)).map((days) => ({ sheet: s, days })))
   return (
     <div className="min-h-dvh bg-paper">
       <header className="bar not-printed sticky top-0 z-10">
         <BackLink href="/plan" says="Back to the plan" />
         <h1 className="min-w-0 flex-1 truncate font-title text-lead">Practice sheets</h1>
-        <Button kind="filled" disabled={days.length === 0} onClick={() => window.print()}>
-          <Printer size={16} aria-hidden /> Print
+        {made && (
+          <label className="flex items-center gap-1.5">
+            for
+            <Select value={whose ?? ''} onChange={(e) => setChosen(e.target.value || null)}>
+              <option value="">the class</option>
+              <option value="each">each seat its own</option>
+              {made.sheets.flatMap((s) =>
+                s.seat === null ? (
+                  []
+                ) : (
+                  <option key={s.seat} value={s.seat}>
+                    {s.name}
+                  </option>
+                ),
+              )}
+            </Select>
+          </label>
+        )}
+        <Button kind="filled" disabled={weeks.length === 0} onClick={() => window.print()}>
+          <Printer size={16} aria-hidden /> {weeks.length > 0 ? `Print ${count(weeks.length, 'week')}` : 'Print'}
         </Button>
       </header>
       <main className="warmup-sheet">
-        {!plan ? (
+        {!made ? (
           <p role={trouble ? 'alert' : 'status'}>{trouble ?? 'The sheets are being made …'}</p>
-        ) : days.length === 0 ? (
+        ) : weeks.length === 0 ? (
           <p>There is no plan to print.</p>
         ) : (
-          weeksOf(days).map((week) => (
-            <section key={week[0].date} className="plan-week">
-              <h2 className="font-title text-xl">
-                {format(parseISO(week[0].date), 'd MMMM')} to {format(parseISO(week.at(-1)!.date), 'd MMMM')}
-              </h2>
-              <p>{whose ? `${whose} · ` : ''}Name: ____________________</p>
-              {week.map((d) => (
-                <div key={d.date} className="warmup-item">
-                  <h3>
-                    {format(parseISO(d.date), 'EEEE')} <span className="font-normal">{d.minutes} min</span>
-                  </h3>
-                  <ul>
-                    {d.items.map((x) => (
-                      <li key={x.id} className="flex justify-between gap-4 border-t border-rule py-1">
-                        <span>
-                          {x.text} <span className="whitespace-nowrap">♩ = {x.tempo}</span>
-                        </span>
-                        <span className="whitespace-nowrap" aria-label={`${x.times} boxes`}>
-                          {boxes(x.times)}
-                        </span>
-                      </li>
-                    ))}
-                  </ul>
-                </div>
-              ))}
-            </section>
-          ))
+          weeks.map(({ sheet, days }) => <Week key={`${sheet.seat} ${days[0].date}`} whose={sheet.seat && sheet.name} days={days} />)
         )}
       </main>
     </div>
+  )
+}
+
+function Week({ whose, days }: { whose: string | null; days: Plan['days'] }) {
+  return (
+    <section className="plan-week">
+      <h2 className="font-title text-xl">
+        {format(parseISO(days[0].date), 'd MMMM')} to {format(parseISO(days.at(-1)!.date), 'd MMMM')}
+      </h2>
+      <p>{whose ? `${whose} · ` : ''}Name: ____________________</p>
+      {days.map((d) => (
+        <div key={d.date} className="warmup-item">
+          <h3>
+            {format(parseISO(d.date), 'EEEE')} <span className="font-normal">{d.minutes} min</span>
+          </h3>
+          <ul>
+            {d.items.map((x) => (
+              <li key={x.id} className="flex justify-between gap-4 border-t border-rule py-1">
+                <span>
+                  {x.text} <span className="whitespace-nowrap">♩ = {x.tempo}</span>
+                </span>
+                <span className="whitespace-nowrap" aria-label={count(x.times, 'box', 'boxes')}>
+                  {boxes(x.times)}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
+    </section>
   )
 }

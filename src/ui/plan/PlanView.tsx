@@ -8,6 +8,7 @@ import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { AimLog } from './AimLog'
 import { Days } from './Days'
 import { HowItGoes } from './HowItGoes'
+import { Problem } from './Problem'
 import { SettingsForm } from './SettingsForm'
 import { usePlan } from './usePlan'
 
@@ -76,11 +77,7 @@ export function PlanView() {
             {plan.settings && (
               <>
                 <section aria-label="The days" className="plan-days">
-                  {plan.problem && (
-                    <p role="status" className="mb-3 rounded-md bg-wash px-3 py-2">
-                      {plan.problem}
-                    </p>
-                  )}
+                  {plan.problem && <Problem key={`${plan.problem} ${plan.records[0]?.id ?? ''}`} text={plan.problem} today={today} />}
                   {plan.days.every((d) => d.items.length === 0) && !plan.problem && (
                     <p className="text-soft">Nothing is left to practise in this plan.</p>
                   )}

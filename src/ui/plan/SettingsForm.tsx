@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { WEEKDAYS } from '@/core/practice/calendar'
 import { PLAN_BOUNDS, planSettingsSchema, type PlanSettings } from '@/core/practice/record'
 import { Button } from '@/ui/kit/Button'
-import { Select } from '@/ui/kit/Select'
+import { SeatSelect } from './SeatSelect'
 import type { Plan, PlanWork } from './usePlan'
 
 const iso = (d: Date): string => format(d, 'yyyy-MM-dd')
@@ -130,14 +130,7 @@ export function SettingsForm({ plan, today, save, busy }: { plan: Plan } & Pick<
         </label>
         <label className="flex items-center gap-1.5">
           for
-          <Select value={draft.seat ?? ''} onChange={(e) => change({ seat: e.target.value || null })}>
-            <option value="">the class</option>
-            {plan.seats.map((s) => (
-              <option key={s.id} value={s.id}>
-                {s.name}
-              </option>
-            ))}
-          </Select>
+          <SeatSelect seats={plan.seats} seat={draft.seat} choose={(seat) => change({ seat })} />
         </label>
       </div>
       {wrong && (

@@ -74,7 +74,7 @@ export function usePlan() {
       if (!reply.ok) throw new Trouble(reply.problem)
       setTaps((t) => [...t, { table, id: body.id, says }])
     })
-  const record = (item: PlanItemInfo, clean: boolean, who: Who) => {
+  const record = (item: PlanItemInfo, clean: boolean, who: Who, tempo: number) => {
     const first = !plan?.records.some((r) => r.day === today && r.piece === item.piece && r.target === item.chunk)
     return keep(
       'records',
@@ -87,7 +87,7 @@ export function usePlan() {
         day: today,
         clean: clean ? 1 : 0,
         slips: clean ? 0 : 1,
-        tempo: Math.round(item.tempo),
+        tempo,
         minutes: first ? item.minutes : 0,
         at: Date.now(),
       },

@@ -9,6 +9,7 @@ import type { PracticeRecord } from '@/core/practice/record'
 import { answer, Trouble } from '@/ui/kit/answer'
 import { Button } from '@/ui/kit/Button'
 import { newId } from '@/ui/kit/newId'
+import { TempoReached } from '@/ui/kit/TempoReached'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { usePractise } from './usePractise'
 
@@ -19,9 +20,11 @@ export function DrillRecord() {
   const info = usePractise((p) => p.music?.info)
   const piece = useDesk((d) => d.id)
   const [taps, setTaps] = useState<readonly Tap[]>([])
+  const [reached, setReached] = useState<{ readonly drill: string; readonly tempo: number } | null>(null)
   const [busy, setBusy] = useState(false)
   const [trouble, setTrouble] = useState<string | null>(null)
   if (!info) return null
+  const tempo = reached?.drill === info.id ? reached.tempo : info.tempo
   const mine = taps.filter((t) => t.target === info.id)
   const [clean, slips] = [mine.reduce((n, t) => n + t.clean, 0), mine.reduce((n, t) => n + t.slips, 0)]
   const send = async (url: string, init: RequestInit, done: () => void) => {
@@ -48,7 +51,7 @@ export function DrillRecord() {
       day: format(new Date(), 'yyyy-MM-dd'),
       clean: good ? 1 : 0,
       slips: good ? 0 : 1,
-      tempo: info.tempo,
+      tempo,
       minutes: mine.length === 0 ? info.minutes : 0,
       at: Date.now(),
     }
@@ -72,6 +75,12 @@ export function DrillRecord() {
         <Button disabled={busy} onClick={() => tap(false)}>
           <X size={16} aria-hidden /> Slip
         </Button>
+        <TempoReached
+          key={`${info.id} ${info.tempo}`}
+          tempo={tempo}
+          set={(t) => setReached({ drill: info.id, tempo: t })}
+          says={info.title}
+        />
         {mine.length > 0 && (
           <Button kind="quiet" disabled={busy} onClick={undo} aria-label="Take the last tap back">
             <Undo2 size={16} aria-hidden />
