@@ -38,6 +38,20 @@ test('what is tapped is counted, can be taken back, and the demonstration says w
     .first()
     .click()
   await expect(page.getByText('Nele: 1 clean, 0 slips on 1 day.')).toBeVisible()
+  // A student has a row of the picture too, and the tempo that was reached is what is typed.
+  await page.getByText('The same as a table').first().click()
+  await page.getByText('The same as a table').last().click()
+  await expect(page.getByRole('rowheader', { name: 'Nele (viola)' })).toBeVisible()
+  const tempo = today.getByLabel(/^Tempo reached:/).first()
+  await tempo.fill('47')
+  await today
+    .getByRole('button', { name: /^Clean:/ })
+    .first()
+    .click()
+  await expect(page.getByText('Nele: 2 clean, 0 slips on 1 day.')).toBeVisible()
+  const day = await page.evaluate(() => new Intl.DateTimeFormat('sv').format(new Date()))
+  const kept = (await (await page.request.get(`${HERE}/api/plan?today=${day}`)).json()) as { records: { tempo: number; student: string }[] }
+  expect(kept.records[0]).toMatchObject({ student: 'Nele', tempo: 47 })
 })
 
 test('a task is moved to another day, by list and by dragging, and the rest is planned around it', async ({ page }) => {
@@ -93,6 +107,8 @@ test('a plan is made for other pieces, says what does not fit, and is taken away
   await form.getByLabel('minutes a day').fill('1')
   await form.getByRole('button', { name: 'Plan anew' }).click()
   await expect(page.getByText(/What would make it fit: .*minutes a day/)).toBeVisible({ timeout: 15_000 })
+  await page.getByRole('button', { name: 'Would an easier key fit?' }).click()
+  await expect(page.getByText(/^(It would fit with|In none of the keys|No other key)/)).toBeVisible({ timeout: 20_000 })
   await form.getByLabel('minutes a day').fill('15')
   await form.getByRole('button', { name: 'Plan anew' }).click()
   await expect(page.getByText(/What would make it fit/)).toHaveCount(0, { timeout: 15_000 })
@@ -107,6 +123,15 @@ test('a plan is made for other pieces, says what does not fit, and is taken away
   await page.getByRole('link', { name: 'Practice sheets' }).click()
   await expect(page.getByText('Name: _').first()).toBeVisible({ timeout: 15_000 })
   await expect(page.getByText('☐ ☐ ☐').first()).toBeVisible()
+  // A stack for every seat, each week with its name.
+  const weeks = page.locator('.plan-week')
+  const one = await weeks.count()
+  await page.getByLabel('Whose sheets').selectOption('each seat its own')
+  for (const seat of ['Violin', 'Viola', 'Cello', 'Bass']) await expect(weeks.filter({ hasText: `${seat} · Name: _` })).toHaveCount(one)
+  await expect(page.getByRole('button', { name: `Print ${await weeks.count()} sheets` })).toBeVisible()
+  await page.getByLabel('Whose sheets').selectOption('Cello')
+  await expect(weeks.filter({ hasText: 'Cello · Name: _' })).toHaveCount(one)
+  await expect(weeks).toHaveCount(one)
 })
 
 test('what was changed in another window is not overwritten unseen', async ({ page, request }) => {

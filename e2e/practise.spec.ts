@@ -77,6 +77,19 @@ test('a drill has its variants, something to do for every seat, and a piece of i
   await panel.getByLabel('times').press('Enter')
   await expect(drill.getByText('5 times.')).toBeVisible()
 
+  // As many places as its seats have together.
+  const why = await panel.getByText(/^Takes something off \d+ places?: /).innerText()
+  const [all, ...each] = [...why.matchAll(/\d+/g)].map(Number)
+  expect(each.reduce((a, b) => a + b, 0)).toBe(all)
+  const went = panel.getByRole('region', { name: 'How it goes' })
+  await went.getByLabel(/^Tempo reached/).fill('66')
+  await went.getByRole('button', { name: 'Clean' }).click()
+  await expect(went.getByText('Now 1 clean, recorded for the class.')).toBeVisible()
+  await went.getByRole('button', { name: 'Slip' }).click()
+  await expect(went.getByText('Now 1 clean, 1 slip, recorded for the class.')).toBeVisible()
+  await went.getByRole('button', { name: 'Take the last tap back' }).click()
+  await expect(went.getByText('Now 1 clean, recorded for the class.')).toBeVisible()
+
   await panel.getByRole('button', { name: 'Put it on the shelf' }).click()
   await panel.getByRole('link', { name: 'F♯ and F, same start' }).click()
   await expect(page.getByRole('heading', { name: 'F♯ and F, same start' })).toBeVisible()

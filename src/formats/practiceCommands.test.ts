@@ -48,7 +48,7 @@ describe('the command lines of practising', () => {
     expect(plan.map((d) => d.date).slice(0, 3)).toEqual(['2026-03-02', '2026-03-06', '2026-03-09'])
     expect(new Set(plan.flatMap((d) => d.items.map((x) => x.kind)))).toEqual(new Set(['new', 'join', 'review', 'run-through']))
     expect(runCommand('plan', tune, ...days, '--minutes', '1').errors).toMatch(
-      /What would make it fit:.* (It would fit with|In no other key|No other key)/,
+      /What would make it fit:.* (It would fit with|In none of the keys|No other key)/,
     )
   })
 

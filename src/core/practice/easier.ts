@@ -76,7 +76,7 @@ export function easierPlan(
   if (best.length > 1 && planned(new Map(best.map(({ p, to }) => [p.id, to]))).length === 0)
     return { text: `It would fit with ${sayList(best.map(called))} together.`, where: null }
   const nearest = tried.reduce((a, b) => (b.left < a.left ? b : a))
-  const head = 'In no other key does it fit'
+  const head = 'In none of the keys with the least to do does it fit'
   if (nearest.left >= now.length) return { text: `${head}, and none leaves less undone.`, where: null }
   return { text: `${head}. ${called(nearest)} leaves ${nearest.left} of the ${now.length} parts and joins undone.`, where: nearest.p.id }
 }

@@ -107,9 +107,9 @@ function Sure({ piece, names }: { piece: Piece; names: Names }) {
       <Chart
         option={option}
         height={22 * piece.rows.length + 28}
-        label={`${piece.title}: light is met and not sure, dark is sure; the table below says the same`}
+        label={`${piece.title}: full colour is sure, half is met and not sure yet; the table below says the same`}
       />
-      <p className="text-fine text-soft">Dark: sure. Light: met, not sure yet. White: not met.</p>
+      <p className="text-fine text-soft">Full colour: sure. Half: met, not sure yet. Empty: not met.</p>
       <Over piece={piece} names={names} />
       <details>
         <summary className="cursor-pointer text-fine text-rosin underline underline-offset-2">The same as a table</summary>

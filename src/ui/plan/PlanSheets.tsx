@@ -52,7 +52,7 @@ export function PlanSheets() {
         {made && (
           <label className="flex items-center gap-1.5">
             for
-            <Select value={whose ?? ''} onChange={(e) => setChosen(e.target.value || null)}>
+            <Select aria-label="Whose sheets" value={whose ?? ''} onChange={(e) => setChosen(e.target.value || null)}>
               <option value="">the class</option>
               <option value="each">each seat its own</option>
               {made.sheets.flatMap((s) =>
@@ -68,7 +68,7 @@ export function PlanSheets() {
           </label>
         )}
         <Button kind="filled" disabled={weeks.length === 0} onClick={() => window.print()}>
-          <Printer size={16} aria-hidden /> {weeks.length > 0 ? `Print ${count(weeks.length, 'week')}` : 'Print'}
+          <Printer size={16} aria-hidden /> {weeks.length > 0 ? `Print ${count(weeks.length, 'sheet')}` : 'Print'}
         </Button>
       </header>
       <main className="warmup-sheet">
