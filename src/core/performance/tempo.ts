@@ -49,6 +49,9 @@ const tempoMapOf = once((piece: Piece): TempoMap => {
   return { byMeasure, stretches }
 })
 
+/** Quarters a minute in force in a measure, by index; a fermata changes nothing of it. */
+export const tempoIn = (piece: Piece, index: number): number => tempoMapOf(piece).byMeasure[index] ?? USUAL_TEMPO
+
 /** The last stretch that begins at a place or before it. */
 function stretchAt(stretches: readonly Stretch[], at: number): number {
   let [i, high] = [0, stretches.length - 1]

@@ -2,7 +2,8 @@ import { handsAlong, sayFingers } from '../fingering/down'
 import { sayStops } from '../fingering/explain'
 import { sayCheck, trueChecksOf } from '../hands/trueChecks'
 import { sayList } from '../names'
-import { feltBeatTicks, measureTicks, QUARTER } from '../music/time'
+import { feltBeatTicks, QUARTER } from '../music/time'
+import { countInBefore } from '../sounding/beats'
 import { stopOf, type Reading, type ReadNote } from './reading'
 import { isCompound } from './rhythms'
 import { bowPart, sayPitch, sayWhere, stringName } from './words'
@@ -72,17 +73,13 @@ function checkOf(r: Reading): string {
 
 const NUMBERS = ['no beats', 'one beat', 'two beats', 'three beats', 'four beats', 'five beats', 'six beats']
 
-/** The count before the first note: a measure, less what a pickup takes of it; in eighths where the beginning moves in them. Common practice. */
+/** The count before the first note, as the click counts it; in eighths where the beginning moves in them. Common practice. */
 export function countIn({ notes, map }: Pick<Reading, 'notes' | 'map'>): string {
   const { at } = notes[0].placed
-  const beat = feltBeatTicks(at.meter)
-  const before = at.lead > 0 ? at.lead : measureTicks(at.meter)
-  const beats = Math.floor(before / beat)
   const first = notes.filter((n) => n.placed.at.index <= (map.line.measures[0].pickup ? 1 : 0))
-  const inEighths = !isCompound(at.meter) && beat === QUARTER && first.some((n) => n.placed.ticks < QUARTER)
+  const inEighths = !isCompound(at.meter) && feltBeatTicks(at.meter) === QUARTER && first.some((n) => n.placed.ticks < QUARTER)
+  const counted = countInBefore(at, inEighths).beats.filter((b) => b.says !== '')
+  const beats = counted.filter((b) => b.accent !== 'part').length
   const said = NUMBERS[beats] ?? `${beats} beats`
-  return `${said}${inEighths ? ', counted in eighths' : ''}: ${spoken(beats, inEighths)}`
+  return `${said}${inEighths ? ', counted in eighths' : ''}: ${counted.map((b) => b.says).join(' ')}`
 }
-
-const spoken = (beats: number, inEighths: boolean): string =>
-  Array.from({ length: beats }, (_x, i) => `${i + 1}${inEighths ? ' and' : ''}`).join(' ')

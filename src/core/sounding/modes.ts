@@ -1,0 +1,24 @@
+/** How a passage is worked on, in the order in which a class goes through it. Common practice. */
+export const MODES = ['listen', 'sing', 'say letters', 'say fingers', 'finger silently', 'pluck', 'bow only', 'bow'] as const
+export type Mode = (typeof MODES)[number]
+
+type About = {
+  readonly name: string
+  /** What the class does, as it is told. */
+  readonly tells: string
+  /** What is heard of the seats; null: the click alone. */
+  readonly voice: 'bowed' | 'plucked' | null
+  /** What stands large in time. */
+  readonly shows: 'letters' | 'fingers' | null
+}
+
+export const ABOUT_MODE: Readonly<Record<Mode, About>> = {
+  listen: { name: 'Listen', tells: 'Listen and follow with the eyes; nobody plays.', voice: 'bowed', shows: null },
+  sing: { name: 'Sing', tells: 'Sing the letters at pitch.', voice: 'bowed', shows: 'letters' },
+  'say letters': { name: 'Say letters', tells: 'Say the letters in time.', voice: null, shows: 'letters' },
+  'say fingers': { name: 'Say fingers', tells: 'Say the fingers in time.', voice: null, shows: 'fingers' },
+  'finger silently': { name: 'Finger silently', tells: 'Fingers on the strings, no bow.', voice: null, shows: 'fingers' },
+  pluck: { name: 'Pluck', tells: 'Pluck it.', voice: 'plucked', shows: null },
+  'bow only': { name: 'Bow only', tells: 'The bow alone, on open strings.', voice: 'bowed', shows: null },
+  bow: { name: 'Bow', tells: 'Play it.', voice: 'bowed', shows: null },
+}
