@@ -35,6 +35,8 @@ export type Take = {
   readonly lasts: number
   /** The measures in the order in which they are played. */
   readonly way: readonly PlayedMeasure[]
+  /** The part of the written tempo at which it goes. */
+  readonly rate: number
 }
 
 export type TakeAsk = {
@@ -99,7 +101,7 @@ export function takeOf(piece: Piece, sounding: Sounding, timeline: readonly Beat
   const placed = placeMeasures(piece, piece.lines[0])
   const way = wayThrough(sounding.measures, ask.stretch)
   const first = way[0]
-  if (!first) return { beats: [], notes: [], cues: [], enters: 0, ends: 0, lasts: 0, way }
+  if (!first) return { beats: [], notes: [], cues: [], enters: 0, ends: 0, lasts: 0, way, rate }
   const introduction = introducing(sounding.measures, way, ask.introduction)
   const beats: TakeBeat[] = []
   const notes: TakeNote[] = []
@@ -150,5 +152,5 @@ export function takeOf(piece: Piece, sounding: Sounding, timeline: readonly Beat
   const cut = notes.map((n) => (n.at + n.lasts > ends ? { ...n, lasts: ends - n.at } : n))
   const last = way.at(-1)!.index
   const lasts = ends + seconds(ask.breath * beatTicks(placed[last].meter), last)
-  return { beats, notes: cut.sort((a, b) => a.at - b.at), cues, enters, ends, lasts, way }
+  return { beats, notes: cut.sort((a, b) => a.at - b.at), cues, enters, ends, lasts, way, rate }
 }

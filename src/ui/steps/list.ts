@@ -4,10 +4,11 @@ import { map } from './map/step'
 import { practise } from './practise/step'
 import { read } from './read/step'
 import type { Step } from './step'
+import { rehearse } from './rehearse/step'
 import { write } from './write/step'
 
 /** The steps of the work, in the teacher's order. */
-export const STEPS: readonly Step[] = [write, read, map, level, practise, handOut]
+export const STEPS: readonly Step[] = [write, read, map, level, practise, rehearse, handOut]
 
 /** A step of the desk. */
 export type DeskStep = Step & { readonly desk: NonNullable<Step['desk']> }

@@ -1,0 +1,99 @@
+import { expect, test, type Page } from '@playwright/test'
+import { open } from './open'
+
+test.use({
+  launchOptions: {
+    args: ['--no-sandbox', '--disable-gpu', '--autoplay-policy=no-user-gesture-required'],
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  },
+})
+
+const now = (page: Page) => page.getByRole('group', { name: 'Now' })
+const panel = (page: Page) => page.getByRole('complementary', { name: 'Play' })
+const picked = (page: Page) => page.getByText(/^(Line \d+, m|M)easure \d+, beat /)
+
+async function rehearse(page: Page, title: string): Promise<void> {
+  await open(page, title)
+  await page.keyboard.press('y')
+  await expect(page).toHaveURL(/\/rehearse/)
+  await expect(panel(page)).toBeVisible()
+}
+
+test('it counts, plays, goes along in the music, loops and climbs a ladder of tempo', async ({ page }) => {
+  await rehearse(page, 'The Ferry at Low Water')
+  await panel(page)
+    .getByRole('slider', { name: /^Tempo/ })
+    .fill('150')
+  await expect(panel(page).getByText('150 %, ♩ = 126')).toBeVisible()
+  // One measure, by itself.
+  await page.getByRole('region', { name: 'Bench' }).click({ position: { x: 140, y: 200 } })
+  await page.keyboard.press('Shift+ArrowRight')
+  await expect(panel(page).getByText(/the passage that is picked/)).toBeVisible()
+  await panel(page).getByLabel('Loop, with').check()
+  await panel(page).getByLabel('Ladder of tempo').check()
+  await panel(page).getByLabel('Ladder: begin at').fill('120')
+  await panel(page).getByLabel('every').fill('1')
+  await panel(page).getByLabel('Ladder: by').fill('10')
+  await panel(page).getByLabel('Ladder: up to').fill('150')
+  await expect(panel(page).getByText('Now 120 %')).toBeVisible()
+  await page.getByRole('region', { name: 'Bench' }).click({ position: { x: 140, y: 200 } })
+  await page.mouse.move(4, 4)
+  await page.keyboard.press('Space')
+  await expect(now(page).getByText('Bows ready')).toBeVisible()
+  await expect(now(page).getByText(/easure 1/)).toBeVisible()
+  await expect(picked(page).first()).toContainText('beat 3', { timeout: 15_000 })
+  await expect(now(page).getByText(/time 2/)).toBeVisible({ timeout: 20_000 })
+  await expect(panel(page).getByText(/^Now 1[34]0 %/)).toBeVisible()
+  await page.keyboard.press('x')
+  await expect(panel(page).getByText(/^Now 1[23]0 %/)).toBeVisible()
+  await expect(now(page).getByText('Bows ready')).toBeVisible()
+  await page.keyboard.press('PageDown')
+  await expect(now(page)).toBeHidden()
+  await expect(panel(page).getByRole('button', { name: 'Play' })).toBeVisible()
+})
+
+test('what is seen is what is heard: the beat is drawn within 20 ms of its sound', async ({ page }) => {
+  await rehearse(page, 'Two Barges')
+  await page.evaluate(() => {
+    const late: number[] = []
+    new PerformanceObserver((list) => {
+      for (const e of list.getEntriesByName('beat shown')) late.push(e.startTime - ((e as PerformanceMark).detail as { due: number }).due)
+    }).observe({ entryTypes: ['mark'] })
+    Object.assign(window, { late })
+  })
+  await panel(page).getByLabel('in eighths').check()
+  await panel(page).getByRole('button', { name: 'Play' }).click()
+  await expect
+    .poll(() => page.evaluate(() => (window as unknown as { late: number[] }).late.length), { timeout: 40_000 })
+    .toBeGreaterThan(30)
+  const late = (await page.evaluate(() => (window as unknown as { late: number[] }).late)).map(Math.abs).sort((a, b) => a - b)
+  console.log(
+    `beats drawn off their sound by ${late[late.length >> 1].toFixed(1)} ms (median), ${late[Math.floor(late.length * 0.95)].toFixed(1)} ms (95 %)`,
+  )
+  expect(late[late.length >> 1]).toBeLessThanOrEqual(20)
+})
+
+test('letters and fingers are said in time, a measure back and again, and leaving is silence', async ({ page }) => {
+  await rehearse(page, 'Two Barges')
+  await panel(page).getByLabel('What the class does').selectOption('Say fingers')
+  await expect(panel(page).getByText('Only the click is heard.')).toBeVisible()
+  await panel(page).getByRole('button', { name: 'Play' }).click()
+  await expect(now(page).getByText('cello', { exact: false }).first()).toBeVisible({ timeout: 15_000 })
+  await expect(
+    now(page)
+      .getByText(/easure 2/)
+      .first(),
+  ).toBeVisible({ timeout: 20_000 })
+  await page.keyboard.press('ArrowLeft')
+  await expect(
+    now(page)
+      .getByText(/easure 1/)
+      .first(),
+  ).toBeVisible({ timeout: 15_000 })
+  await panel(page).getByRole('button', { name: 'Viola alone' }).click()
+  await expect(panel(page).getByRole('checkbox', { name: 'Violin' })).toBeDisabled()
+  await page.keyboard.press('m')
+  await expect(page.getByRole('region', { name: 'Rehearse' })).toBeHidden()
+  await page.keyboard.press('y')
+  await expect(panel(page).getByRole('button', { name: 'Play' })).toBeVisible()
+})

@@ -1,0 +1,253 @@
+'use client'
+
+import { createStore } from 'zustand/vanilla'
+import type { Stretch } from '@/core/part/passage'
+import { mapsOf, type Ensemble } from '@/core/seats/ensemble'
+import type { SeatId } from '@/core/seats/seat'
+import { bottomOf, climbed, slipped, USUAL_LADDER, type Ladder, type Rung } from '@/core/sounding/ladder'
+import { ABOUT_MODE, type Mode } from '@/core/sounding/modes'
+import { soundingOf, type Sounding } from '@/core/sounding/sounding'
+import { RATES, takeOf, type Take, type TakeBeat } from '@/core/sounding/take'
+import type { Piece } from '@/core/piece/piece'
+import type { DeskStore } from '@/ui/session/deskStore'
+import type { Seen } from './conductor'
+import { thePlayer, type Mix } from './player'
+import { keepSound, keptSound, USUAL_SOUND, type SoundSettings } from './settings'
+import { bodyOf } from './voices'
+
+/** How loud a seat is, and whether it is heard. */
+export type SeatMix = { readonly on: boolean; readonly volume: number }
+export const USUAL_SEAT: SeatMix = { on: true, volume: 0.8 }
+
+/** What is heard now. */
+export type Now = {
+  readonly beat: TakeBeat | null
+  /** The measure by index, the time through it, and what comes after it on the way. */
+  readonly index: number | null
+  readonly pass: number
+  readonly next: number | null
+  /** How often the passage has been played with this time. */
+  readonly time: number
+  readonly rate: number
+}
+
+export type Rehearse = {
+  readonly sound: SoundSettings
+  readonly mode: Mode
+  readonly rate: number
+  readonly loop: boolean
+  /** Null: always at the same tempo. */
+  readonly ladder: Ladder | null
+  readonly rung: Rung
+  readonly seats: Readonly<Record<SeatId, SeatMix>>
+  /** The one seat that is heard; null: all that are on. */
+  readonly alone: SeatId | null
+  readonly playing: boolean
+  /** What is being played: measures by index; null: all of the piece. */
+  readonly over: Stretch | null
+  readonly now: Now | null
+  /** Why nothing can be heard, in words. */
+  readonly trouble: string | null
+}
+
+const START: Rehearse = {
+  sound: USUAL_SOUND,
+  mode: 'bow',
+  rate: 1,
+  loop: false,
+  ladder: null,
+  rung: bottomOf(USUAL_LADDER),
+  seats: {},
+  alone: null,
+  playing: false,
+  over: null,
+  now: null,
+  trouble: null,
+}
+
+type RehearseStore = ReturnType<typeof newRehearsal>
+const stores = new WeakMap<DeskStore, RehearseStore>()
+
+/** What a desk rehearses; everything that shows it reads the same. */
+export function rehearsalOf(desk: DeskStore): RehearseStore {
+  const known = stores.get(desk)
+  if (known) return known
+  const made = newRehearsal(desk)
+  stores.set(desk, made)
+  return made
+}
+
+const soundings = new WeakMap<Ensemble, Partial<Record<'all' | 'bow', Sounding>>>()
+
+/** What a class sounds like; made once for its maps. */
+function soundingFor(piece: Piece, ensemble: Ensemble, mode: Mode): Sounding {
+  const known = soundings.get(ensemble) ?? {}
+  const key = mode === 'bow only' ? 'bow' : 'all'
+  const made = (known[key] ??= soundingOf(piece, ensemble, { bowOnly: key === 'bow' }))
+  soundings.set(ensemble, known)
+  return made
+}
+
+/** The rehearsal that plays: another one that begins stops it. */
+let sounding: (() => void) | null = null
+
+function newRehearsal(desk: DeskStore) {
+  const store = createStore<Rehearse>(() => ({ ...START, sound: typeof window === 'undefined' ? USUAL_SOUND : keptSound() }))
+  const get = store.getState
+  const set = (change: Partial<Rehearse>) => store.setState(change)
+
+  /** Where one begins: the passage that is picked, else from the measure that is picked to the end. */
+  const stretch = (): Stretch | null => {
+    const { passage, piece, timeline, moment } = desk.getState()
+    if (passage) return passage
+    const from = timeline[moment]?.first.at.index ?? 0
+    return from === 0 ? null : { from, to: piece.lines[0].measures.length - 1 }
+  }
+  const take = (over: Stretch | null, countIn: 'whole' | 'last two' | 'none', introduction: number): Take => {
+    const { piece, ensemble, timeline } = desk.getState()
+    const { mode, sound, rate, ladder, rung, loop } = get()
+    return takeOf(piece, soundingFor(piece, ensemble, mode), timeline, {
+      stretch: over,
+      rate: ladder ? rung.rate : rate,
+      countIn,
+      introduction,
+      // The last two beats of a breath are counted.
+      breath: loop ? Math.max(0, sound.breath - 2) : 0,
+      parts: sound.parts,
+    })
+  }
+  const mix = (): Mix => {
+    const { ensemble } = desk.getState()
+    const { seats, alone, mode, sound } = get()
+    const { voice } = ABOUT_MODE[mode]
+    return {
+      seats: Object.fromEntries(
+        mapsOf(ensemble).map(({ seat }) => {
+          const { on, volume } = seats[seat.id] ?? USUAL_SEAT
+          return [seat.id, (alone === null ? on : alone === seat.id) ? volume : 0]
+        }),
+      ),
+      bodies: Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, bodyOf(m.instrument, m.octave - m.written)])),
+      // What is bowed is heard as it is written, with what it plucks.
+      voice: voice === null ? 'none' : voice === 'plucked' ? 'plucked' : null,
+      click: sound.click,
+      level: sound.level,
+      a4: sound.a4,
+    }
+  }
+
+  /** The take that is heard. */
+  let heard: Take | null = null
+  const show = (what: Seen) => {
+    switch (what.kind) {
+      case 'take':
+        heard = what.take
+        performance.clearMarks('beat shown')
+        set({
+          now: { beat: null, index: null, pass: 1, next: heard.way[0]?.index ?? null, time: (get().now?.time ?? 0) + 1, rate: heard.rate },
+        })
+        return
+      case 'beat': {
+        const { now } = get()
+        if (now) set({ now: { ...now, beat: what.beat } })
+        return
+      }
+      case 'cue': {
+        const { now } = get()
+        const { index, pass, moment } = what.cue
+        const at = heard?.way.findIndex((m) => m.index === index && m.pass === pass) ?? -1
+        if (now) set({ now: { ...now, index, pass, next: heard?.way[at + 1]?.index ?? null } })
+        desk.getState().pick(moment)
+        return
+      }
+      case 'ended':
+        return
+      case 'over':
+        stop()
+        return
+    }
+  }
+  const begin = (from: Stretch | null, whole: Stretch | null, countIn: 'whole' | 'last two' | 'none', introduction: number) => {
+    if (typeof AudioContext === 'undefined')
+      return set({ trouble: 'This browser makes no sound: it has no Web Audio. Everything else works.' })
+    sounding?.()
+    let first = true
+    const next = (): Take | null => {
+      if (!first && !get().loop) return null
+      if (!first && get().ladder) set({ rung: climbed(get().ladder!, get().rung) })
+      const made = first ? take(from, countIn, introduction) : take(whole, get().sound.breath > 0 ? 'last two' : 'none', 0)
+      first = false
+      return made.way.length > 0 ? made : null
+    }
+    set({ playing: true, over: whole, trouble: null, now: null })
+    thePlayer().play({ next }, mix, show)
+    sounding = stop
+  }
+  function stop() {
+    if (sounding === stop) {
+      thePlayer().stop()
+      sounding = null
+    }
+    set({ playing: false, now: null })
+  }
+  const start = () => {
+    const from = stretch()
+    begin(from, from, 'whole', get().sound.introduction)
+  }
+  /** Goes on from a measure of what is being played. */
+  const goOn = (by: number) => {
+    const { now, playing, over } = get()
+    if (!playing) return
+    const { piece } = desk.getState()
+    const last = over?.to ?? piece.lines[0].measures.length - 1
+    const at = Math.min(last, Math.max(over?.from ?? 0, (now?.index ?? over?.from ?? 0) + by))
+    begin({ from: at, to: last }, over, 'last two', 0)
+  }
+
+  return {
+    subscribe: store.subscribe,
+    getState: store.getState,
+    getInitialState: store.getInitialState,
+    setState: store.setState,
+    start,
+    stop,
+    toggle: () => (get().playing ? stop() : start()),
+    /** The passage from its beginning, with its count. */
+    again: () => (get().playing ? begin(get().over, get().over, 'whole', 0) : start()),
+    /** A measure back, or on. */
+    goOn,
+    /** It slipped: a step slower at once, where a ladder is climbed. */
+    slip: () => {
+      const { ladder, rung, playing, over } = get()
+      if (!ladder) return
+      set({ rung: slipped(ladder, rung) })
+      if (playing) begin(over, over, 'whole', 0)
+    },
+    setRate: (rate: number) => {
+      set({ rate: Math.min(RATES.most, Math.max(RATES.least, Math.round(rate * 100) / 100)) })
+    },
+    /** The tempo is taken at once: from the measure that is being played. */
+    takeUp: () => {
+      if (get().playing) goOn(0)
+    },
+    setSound: (change: Partial<SoundSettings>) => {
+      const sound = { ...get().sound, ...change }
+      keepSound(sound)
+      set({ sound })
+      if (get().playing) thePlayer().remix()
+    },
+    setSeat: (seat: SeatId, change: Partial<SeatMix>) => {
+      set({ seats: { ...get().seats, [seat]: { ...(get().seats[seat] ?? USUAL_SEAT), ...change } } })
+      if (get().playing) thePlayer().remix()
+    },
+    setAlone: (alone: SeatId | null) => {
+      set({ alone })
+      if (get().playing) thePlayer().remix()
+    },
+    setMode: (mode: Mode) => {
+      set({ mode })
+      if (get().playing) goOn(0)
+    },
+    setLadder: (ladder: Ladder | null) => set({ ladder, rung: ladder ? bottomOf(ladder) : get().rung, ...(ladder ? { loop: true } : {}) }),
+  }
+}

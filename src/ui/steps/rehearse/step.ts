@@ -1,0 +1,15 @@
+import dynamic from 'next/dynamic'
+import type { Step } from '../step'
+
+export const rehearse: Step = {
+  id: 'rehearse',
+  key: 'y',
+  name: 'Rehearse',
+  path: (piece) => `/pieces/${piece}/rehearse`,
+  desk: {
+    centre: dynamic(() => import('./RehearseView').then((m) => m.RehearseView), { ssr: false }),
+    panel: dynamic(() => import('./RehearsePanel').then((m) => m.RehearsePanel), { ssr: false }),
+    panelName: 'Play, tempo, who is heard',
+    width: 320,
+  },
+}
