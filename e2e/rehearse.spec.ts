@@ -97,3 +97,36 @@ test('letters and fingers are said in time, a measure back and again, and leavin
   await page.keyboard.press('y')
   await expect(panel(page).getByRole('button', { name: 'Play' })).toBeVisible()
 })
+
+test('the wall goes along in a second window, with the calls of each seat, and asks nothing of the server', async ({ page }) => {
+  await rehearse(page, 'Two Barges')
+  const wall = await page.context().newPage()
+  await wall.goto(page.url().replace(/rehearse.*/, 'wall'))
+  await expect(wall.getByText('In step with the window that rehearses.')).toBeVisible({ timeout: 15_000 })
+  await wall.waitForLoadState('networkidle')
+  const asked: string[] = []
+  // A link that is seen is fetched ahead once; that is not of the rehearsal.
+  wall.on('request', (r) => r.url().includes('_rsc=') || asked.push(r.url()))
+  await page.bringToFront()
+  await page.keyboard.press('Control+ArrowRight')
+  await expect(wall.getByText('Measure 2', { exact: true })).toBeVisible()
+  await page.keyboard.press('Control+ArrowLeft')
+  await panel(page).getByLabel('What the class does').selectOption('Say fingers')
+  await expect(wall.getByText('Say the fingers in time.')).toBeVisible()
+  await panel(page).getByRole('button', { name: 'Play' }).click()
+  await expect(wall.getByText('Bows ready')).toBeVisible()
+  await expect(wall.getByText('Then 2.')).toBeVisible({ timeout: 15_000 })
+  // Both windows are at the same beat: each shows it when it is heard.
+  await expect(wall.getByText('Measure 2', { exact: true })).toBeVisible({ timeout: 15_000 })
+  await expect(now(page).getByText(/^Measure [23]/)).toBeVisible()
+  const calls = wall.getByRole('list', { name: 'Calls' })
+  await expect(calls.getByRole('listitem').first()).toContainText(/one|two|three|open/)
+  await page.keyboard.press('PageDown')
+  await page.keyboard.press('m')
+  await expect(wall.getByText(/^Waiting for the window that rehearses/)).toBeVisible()
+  expect(asked).toEqual([])
+  // Type that is read from 8 m: 3 % of the picture's width.
+  await wall.setViewportSize({ width: 1920, height: 1080 })
+  const size = await calls.evaluate((el) => parseFloat(getComputedStyle(el).fontSize))
+  expect(size).toBeGreaterThanOrEqual(0.03 * 1920 - 0.5)
+})

@@ -32,9 +32,9 @@ const SCROLLBAR = 14
 /**
  * The class in rows, one a seat: time from left to right, every string a line, every note a finger on it. It grows to the
  * room there is: in one system that goes along the page, or in several down the page where at least two fit. `fixed`: it is
- * only looked at, as a drill is: nothing of it can be changed there.
+ * only looked at, by that name, as a drill is: nothing of it can be changed there.
  */
-export function Bench({ fixed = false }: { fixed?: boolean }) {
+export function Bench({ fixed = null }: { fixed?: string | null }) {
   const timeline = useDesk((d) => d.timeline)
   const line = useDesk((d) => d.ensemble[d.seat].line)
   const seats = useRows()
@@ -65,14 +65,14 @@ export function Bench({ fixed = false }: { fixed?: boolean }) {
         <Down systems={systems} height={height} room={room} fixed={fixed}>
           {(i, drawn) => (
             <div className="flex" style={{ height }}>
-              <Labels metrics={metrics} plain={fixed || i > 0} />
+              <Labels metrics={metrics} plain={fixed !== null || i > 0} />
               {drawn && <SystemView {...shown} system={systems[i]} drawn={ALL_DRAWN} />}
             </div>
           )}
         </Down>
       ) : (
         <div className="flex">
-          <Labels metrics={metrics} plain={fixed} />
+          <Labels metrics={metrics} plain={fixed !== null} />
           <Along system={systems[0]} fixed={fixed}>
             {(drawn) => <SystemView {...shown} system={systems[0]} drawn={drawn} />}
           </Along>
@@ -101,7 +101,8 @@ const NOTES = {
   role: 'group',
   'aria-label': 'Notes of the seats; arrow keys move, digits pin a finger',
 } as const
-const LOOKED_AT = { tabIndex: 0, role: 'group', 'aria-label': 'Notes of the drill' } as const
+/** The notes of a bench that is only looked at, by its name. */
+const lookedAt = (name: string) => ({ tabIndex: 0, role: 'group', 'aria-label': name }) as const
 
 /** One system as long as the piece: it goes along with what is picked, and draws what is seen. */
 function Along({
@@ -110,7 +111,7 @@ function Along({
   children,
 }: {
   system: Layout[number]
-  fixed: boolean
+  fixed: string | null
   children: (drawn: typeof FIRST_DRAWN) => React.ReactNode
 }) {
   const scroller = useRef<HTMLDivElement>(null)
@@ -138,13 +139,19 @@ function Along({
     else if (box.x + box.width > el.scrollLeft + el.clientWidth - margin) el.scrollLeft = box.x + box.width - el.clientWidth + margin
   }, [box])
   return (
-    <div ref={scroller} onScroll={see} {...(fixed ? LOOKED_AT : NOTES)} className="relative grow overflow-x-auto">
+    <div ref={scroller} onScroll={see} {...(fixed === null ? NOTES : lookedAt(fixed))} className="relative grow overflow-x-auto">
       {children(drawn)}
     </div>
   )
 }
 
-type DownProps = { systems: Layout; height: number; room: Room; fixed: boolean; children: (i: number, drawn: boolean) => React.ReactNode }
+type DownProps = {
+  systems: Layout
+  height: number
+  room: Room
+  fixed: string | null
+  children: (i: number, drawn: boolean) => React.ReactNode
+}
 
 /** Systems down the page: those near what is seen are drawn, and the one with what is picked is in sight. */
 function Down({ systems, height, room, fixed, children }: DownProps) {
@@ -168,7 +175,7 @@ function Down({ systems, height, room, fixed, children }: DownProps) {
   }, [here, height])
   const seen = Math.ceil(room.height / height) + 1
   return (
-    <div ref={inside} {...(fixed ? LOOKED_AT : NOTES)}>
+    <div ref={inside} {...(fixed === null ? NOTES : lookedAt(fixed))}>
       {systems.map((s, i) => (
         <div key={s.first}>{children(i, i >= top - seen && i <= top + 2 * seen)}</div>
       ))}

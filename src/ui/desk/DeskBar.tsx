@@ -44,8 +44,8 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
         </p>
       </div>
       <StepsNav id={id} here={step.id} within along={along} />
-      <div className="ml-auto flex flex-wrap items-center gap-1 lg:flex-nowrap">
-        {step.desk.centre === null && <Choice label="Drawing" value={view} options={VIEWS} onChange={setView} />}
+      <div className="ml-auto flex flex-wrap items-center gap-1 lg:flex-nowrap lg:max-xl:gap-0.5 lg:max-xl:[&_button]:px-1.5">
+        {(step.desk.centre === null || step.desk.drawn) && <Choice label="Drawing" value={view} options={VIEWS} onChange={setView} />}
         <ChoicesButton />
         <TakeAway id={id} originalId={originalId} />
         <DeskUndo />

@@ -6,7 +6,7 @@ type Props = { href?: string; says?: string }
 /** The way back, to the shelf or to where `href` says, at the left of every bar. */
 export function BackLink({ href = '/', says = 'Back to the shelf' }: Props) {
   return (
-    <Link href={href} aria-label={says} title={says} className="rounded p-1 hover:bg-wash">
+    <Link href={href} aria-label={says} title={says} className="tap inline-flex items-center justify-center rounded p-1 hover:bg-wash">
       <ArrowLeft size={19} aria-hidden />
     </Link>
   )

@@ -1,12 +1,10 @@
 'use client'
 
-import { sayFinger } from '@/core/fingering/explain'
-import { letterName } from '@/core/music/pitch'
 import { headMeasure, nameOf } from '@/core/piece/address'
-import { answerAt } from '@/core/seats/timeline'
 import { tempoIn } from '@/core/performance/tempo'
 import { ABOUT_MODE } from '@/core/sounding/modes'
-import { useDesk, useRows } from '@/ui/session/DeskProvider'
+import { useDesk } from '@/ui/session/DeskProvider'
+import { Said } from './Said'
 import { useRehearsal } from './useRehearsal'
 
 const ORDINALS = ['', '', 'second time', 'third time', 'fourth time']
@@ -48,30 +46,5 @@ export function NowStrip() {
       </span>
       {shows && <Said shows={shows} />}
     </div>
-  )
-}
-
-/** What each seat says at the moment that is heard. */
-function Said({ shows }: { shows: 'letters' | 'fingers' }) {
-  const piece = useDesk((d) => d.piece)
-  const ensemble = useDesk((d) => d.ensemble)
-  const onset = useDesk((d) => d.timeline[d.moment]?.onset)
-  const seats = useRows()
-  const said = seats.map(({ id, name }) => {
-    const map = ensemble[id]
-    const notes = onset === undefined ? [] : (answerAt(piece, map, onset)?.notes ?? [])
-    const words = notes.map((n) => (shows === 'letters' ? letterName(n.pitch) : sayFinger(map.instrument, n.stop)))
-    return { id, name, text: words.join(' ') || 'rest' }
-  })
-  const same = said.every((s) => s.text === said[0]?.text)
-  return (
-    <span className="ml-auto flex gap-5">
-      {(same ? said.slice(0, 1).map((s) => ({ ...s, name: 'all' })) : said).map((s) => (
-        <span key={s.id} className="text-center leading-none">
-          <span className="block text-fine text-soft">{s.name}</span>
-          <span className="now-said">{s.text}</span>
-        </span>
-      ))}
-    </span>
   )
 }

@@ -28,7 +28,7 @@ export function StepsNav({ id, here, within = false, along = '' }: Props) {
     window.history.pushState(null, '', href)
   }
   return (
-    <nav aria-label="Steps" className="flex gap-0.5">
+    <nav aria-label="Steps" className="flex gap-0.5 max-sm:flex-wrap">
       {STEPS.map((s) => (
         <Link
           key={s.id}
@@ -36,7 +36,7 @@ export function StepsNav({ id, here, within = false, along = '' }: Props) {
           onClick={within && s.desk ? inPlace(s.path(id)) : undefined}
           aria-current={s.id === here ? 'page' : undefined}
           title={`${s.name} ( ${s.key} )`}
-          className={`border-b-[3px] px-2 py-1 whitespace-nowrap lg:max-xl:px-1.5 ${s.id === here ? 'border-rosin font-semibold' : 'border-transparent hover:border-rule'}`}
+          className={`border-b-[3px] px-2 py-1 whitespace-nowrap lg:max-xl:px-1 lg:max-xl:text-sm ${s.id === here ? 'border-rosin font-semibold' : 'border-transparent hover:border-rule'}`}
         >
           {s.name}
         </Link>

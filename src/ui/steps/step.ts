@@ -12,6 +12,8 @@ export type Step = {
   readonly desk: {
     /** What stands in the middle; null: the class as it is drawn, bench or score. */
     readonly centre: ComponentType | null
+    /** Its middle has the class as it is drawn in it, bench or score. */
+    readonly drawn?: true
     readonly panel: ComponentType
     /** What the panel shows, for the handle that opens it where there is no room beside the music. */
     readonly panelName: string

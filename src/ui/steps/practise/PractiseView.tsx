@@ -81,7 +81,7 @@ function DrillStage() {
       </header>
       <div className="drill-bench min-h-0 flex-1">
         <DeskProvider key={key} id="drill" piece={piece} plan={plan} klass={klass} version={0}>
-          <Bench fixed />
+          <Bench fixed="Notes of the drill" />
         </DeskProvider>
       </div>
       <Variants info={info} />

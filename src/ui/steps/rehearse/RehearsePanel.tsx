@@ -1,6 +1,6 @@
 'use client'
 
-import { ChevronLeft, Play, RotateCcw, Square } from 'lucide-react'
+import { ChevronLeft, MonitorUp, Play, RotateCcw, Square } from 'lucide-react'
 import { useId, useRef, useState } from 'react'
 import { sayMeasure, sayStretch } from '@/core/piece/address'
 import { tempoIn } from '@/core/performance/tempo'
@@ -9,7 +9,7 @@ import { tapped, tempoTapped, USUAL_LADDER } from '@/core/sounding/ladder'
 import { ABOUT_MODE, MODES, type Mode } from '@/core/sounding/modes'
 import { TUNING } from '@/core/sounding/sounding'
 import { RATES } from '@/core/sounding/take'
-import { Button } from '@/ui/kit/Button'
+import { Button, buttonLook } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
 import { USUAL_SEAT } from '@/ui/rehearse/rehearse'
 import { useRehearsal, useRehearsalStore } from '@/ui/rehearse/useRehearsal'
@@ -34,6 +34,7 @@ export function RehearsePanel() {
       <Again />
       <WhoIsHeard />
       <Sound />
+      <ToTheWall />
     </aside>
   )
 }
@@ -334,5 +335,18 @@ function Sound() {
         Hz
       </label>
     </fieldset>
+  )
+}
+
+/** The wall in a window of its own, to be moved to the projector. */
+function ToTheWall() {
+  const id = useDesk((d) => d.id)
+  return (
+    <p className="text-fine text-soft">
+      <a href={`/pieces/${id}/wall`} target="even-seat-wall" className={buttonLook('plain', 'small')}>
+        <MonitorUp size={15} aria-hidden /> Open the wall
+      </a>{' '}
+      A second window for the projector, in step with this one.
+    </p>
   )
 }

@@ -5,6 +5,7 @@ import { useEffect } from 'react'
 import { Bench } from '@/ui/bench/Bench'
 import { NowStrip } from '@/ui/rehearse/NowStrip'
 import { useRehearsalStore } from '@/ui/rehearse/useRehearsal'
+import { useWallLink } from '@/ui/rehearse/useWallLink'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { useRehearseKeys } from './keys'
 
@@ -15,6 +16,7 @@ export function RehearseView() {
   const view = useDesk((d) => d.view)
   const rehearsal = useRehearsalStore()
   useRehearseKeys()
+  useWallLink()
   // Whoever leaves the step or the page leaves silence.
   useEffect(() => () => rehearsal.stop(), [rehearsal])
   return (

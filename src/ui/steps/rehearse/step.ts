@@ -8,6 +8,7 @@ export const rehearse: Step = {
   path: (piece) => `/pieces/${piece}/rehearse`,
   desk: {
     centre: dynamic(() => import('./RehearseView').then((m) => m.RehearseView), { ssr: false }),
+    drawn: true,
     panel: dynamic(() => import('./RehearsePanel').then((m) => m.RehearsePanel), { ssr: false }),
     panelName: 'Play, tempo, who is heard',
     width: 320,

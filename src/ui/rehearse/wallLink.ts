@@ -1,0 +1,38 @@
+import * as z from 'zod/mini'
+import { pieceSchema } from '@/core/piece/piece'
+import { MODES } from '@/core/sounding/modes'
+import { ACCENTS } from '@/core/sounding/beats'
+import { planSchema } from '@/core/seats/plan'
+
+const index = z.int().check(z.minimum(0))
+
+/** What goes between the teacher's window and the wall, within one browser: nothing of it goes through the server. */
+export const wallWordSchema = z.discriminatedUnion('kind', [
+  /** The wall has been opened, and asks for everything. */
+  z.object({ kind: z.literal('hello') }),
+  /** The music as the teacher has it now. */
+  z.object({ kind: z.literal('music'), piece: pieceSchema, plan: planSchema }),
+  /** What is picked or heard. */
+  z.object({
+    kind: z.literal('now'),
+    moment: index,
+    view: z.enum(['bench', 'score']),
+    mode: z.enum(MODES),
+    playing: z.boolean(),
+    beat: z.nullable(z.object({ says: z.string(), accent: z.enum(ACCENTS), ahead: z.boolean() })),
+    index: z.nullable(index),
+    next: z.nullable(index),
+    pass: z.int(),
+    time: z.int(),
+    rate: z.number(),
+    /** Names of the seats that are heard, where not all are. */
+    who: z.array(z.string()),
+  }),
+  /** The teacher's window has been closed or has left the step. */
+  z.object({ kind: z.literal('gone') }),
+])
+export type WallWord = z.infer<typeof wallWordSchema>
+export type WallNow = Extract<WallWord, { kind: 'now' }>
+
+/** The channel of a piece's wall. */
+export const wallChannel = (piece: string): string => `even-seat wall ${piece}`

@@ -1,0 +1,128 @@
+'use client'
+
+import { Maximize } from 'lucide-react'
+import dynamic from 'next/dynamic'
+import { useEffect, useMemo } from 'react'
+import { capital, inSentence, sayList } from '@/core/names'
+import { headMeasure, nameOf } from '@/core/piece/address'
+import type { Piece } from '@/core/piece/piece'
+import { callsOf, sayCall } from '@/core/reading/calls'
+import { readingOf } from '@/core/reading/reading'
+import type { ClassSettings } from '@/core/seats/class'
+import type { Plan } from '@/core/seats/plan'
+import { ABOUT_MODE } from '@/core/sounding/modes'
+import { Bench } from '@/ui/bench/Bench'
+import { BackLink } from '@/ui/kit/BackLink'
+import { Button } from '@/ui/kit/Button'
+import { ThemeButton } from '@/ui/kit/ThemeButton'
+import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
+import { Said } from '@/ui/rehearse/Said'
+import type { WallNow } from '@/ui/rehearse/wallLink'
+import { DeskProvider, useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
+import { useCallOptions } from '@/ui/steps/read/callStore'
+import { useAwake, useWall } from './useWall'
+
+const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView))
+
+type Props = { id: string; packed: Packed<{ piece: Piece; plan: Plan }>; klass: ClassSettings }
+
+/** What the class sees of a rehearsal: as large as the room needs, in step with the teacher's window. */
+export function Wall({ id, packed, klass }: Props) {
+  return <Unpacked packed={packed}>{(music) => <Linked id={id} klass={klass} first={music} />}</Unpacked>
+}
+
+function Linked({ id, klass, first }: { id: string; klass: ClassSettings; first: { piece: Piece; plan: Plan } }) {
+  const { music, now } = useWall(id, first)
+  return (
+    <DeskProvider key={music.number} id={id} piece={music.piece} plan={music.plan} klass={klass} version={0}>
+      <Surface now={now} />
+    </DeskProvider>
+  )
+}
+
+function Surface({ now }: { now: WallNow | null }) {
+  const store = useDeskStore()
+  const moment = now?.moment
+  useEffect(() => {
+    const { timeline, pick } = store.getState()
+    if (moment !== undefined && moment < timeline.length) pick(moment)
+  }, [moment, store])
+  const trouble = useAwake()
+  const id = useDesk((d) => d.id)
+  return (
+    <div className="wall">
+      <Head now={now} />
+      <main className="flex min-h-0 flex-1 flex-col">
+        <div className={`min-h-0 flex-1 ${now?.view === 'score' ? 'overflow-y-auto' : 'overflow-hidden'}`}>
+          {now?.view === 'score' ? <ScoreView /> : <Bench fixed="Notes of the seats" />}
+        </div>
+        <Calls />
+      </main>
+      <footer className="flex flex-wrap items-center gap-x-3 px-3 py-1 text-fine text-soft">
+        <BackLink href={`/pieces/${id}/rehearse`} says="To Rehearse" />
+        <span className="min-w-0 flex-1">
+          {now ? 'In step with the window that rehearses.' : 'Waiting for the window that rehearses this piece, in this browser.'}
+          {trouble && ` ${trouble}`}
+        </span>
+        <Button kind="quiet" size="small" onClick={() => void document.documentElement.requestFullscreen().catch(() => undefined)}>
+          <Maximize size={15} aria-hidden /> Whole screen
+        </Button>
+        <ThemeButton />
+      </footer>
+    </div>
+  )
+}
+
+/** The beat, the measure and the next one, who plays and what is done. */
+function Head({ now }: { now: WallNow | null }) {
+  const line = useDesk((d) => d.piece.lines[0])
+  const title = useDesk((d) => d.piece.title)
+  const picked = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
+  const index = now?.index ?? (now?.playing ? null : picked)
+  const { tells, shows } = ABOUT_MODE[now?.mode ?? 'bow']
+  const who = now && now.who.length > 0 ? `${capital(sayList(now.who.map((n) => inSentence(n))))}. ` : ''
+  return (
+    <header className="wall-head">
+      <h1 className="sr-only">{title}, on the wall</h1>
+      <span className={`wall-beat ${now?.beat?.accent === 'bar' ? 'text-rosin' : ''}`} aria-hidden>
+        {now?.beat?.says ?? '–'}
+      </span>
+      <span className="min-w-0 flex-1">
+        <span className="wall-name">{index === null ? (now?.beat?.ahead ? 'Bows ready' : 'Ready') : headMeasure(line, index)}</span>
+        <span className="wall-tells">
+          {who}
+          {tells}
+          {now && now.next !== null && <span className="text-soft"> Then {nameOf(line, now.next)}.</span>}
+        </span>
+      </span>
+      {shows && now?.playing && <Said shows={shows} large />}
+    </header>
+  )
+}
+
+/** The call of the measure that is picked or heard, seat by seat; one for all where all say the same. */
+function Calls() {
+  const piece = useDesk((d) => d.piece)
+  const ensemble = useDesk((d) => d.ensemble)
+  const index = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
+  const seats = useSeats()
+  const options = useCallOptions((c) => c.options)
+  const all = useMemo(
+    () => seats.map((s) => ({ name: s.name, calls: callsOf(readingOf(piece, ensemble[s.id]), options) })),
+    [piece, ensemble, seats, options],
+  )
+  const said = all.map(({ name, calls }) => ({ name, text: calls[index] ? sayCall(calls[index]) : '' }))
+  const groups = [...new Set(said.map((s) => s.text))].map((text) => ({
+    text,
+    names: said.filter((s) => s.text === text).map((s) => s.name),
+  }))
+  return (
+    <ul aria-label="Calls" className="wall-calls">
+      {groups.map((g) => (
+        <li key={g.names.join()}>
+          <span className="text-soft">{g.names.length === seats.length ? 'All' : g.names.join(', ')}</span> {g.text}
+        </li>
+      ))}
+    </ul>
+  )
+}

@@ -1,0 +1,83 @@
+'use client'
+
+import { useEffect, useState } from 'react'
+import type { Piece } from '@/core/piece/piece'
+import type { Plan } from '@/core/seats/plan'
+import { wallChannel, wallWordSchema, type WallNow, type WallWord } from '@/ui/rehearse/wallLink'
+
+/** How often a wall that is alone asks for the teacher's window. */
+const ASKS = 2000
+
+/** The music of a teacher's window; counted, since a bench is made anew for other music. */
+export type WallMusic = { readonly piece: Piece; readonly plan: Plan; readonly number: number }
+
+/** What the teacher's window says: its music, and what is heard; null where there is none. */
+export function useWall(piece: string, first: { piece: Piece; plan: Plan }) {
+  const [music, setMusic] = useState<WallMusic>({ ...first, number: 0 })
+  const [now, setNow] = useState<WallNow | null>(null)
+  useEffect(() => {
+    if (typeof BroadcastChannel === 'undefined') return
+    const channel = new BroadcastChannel(wallChannel(piece))
+    const hello = () => channel.postMessage({ kind: 'hello' } satisfies WallWord)
+    let linked = false
+    channel.onmessage = ({ data }: MessageEvent<unknown>) => {
+      const read = wallWordSchema.safeParse(data)
+      if (!read.success) return
+      const word = read.data
+      switch (word.kind) {
+        case 'hello':
+          return
+        case 'music':
+          linked = true
+          return setMusic((m) =>
+            JSON.stringify([m.piece, m.plan]) === JSON.stringify([word.piece, word.plan])
+              ? m
+              : { piece: word.piece, plan: word.plan, number: m.number + 1 },
+          )
+        case 'now':
+          return setNow(word)
+        case 'gone':
+          linked = false
+          return setNow(null)
+      }
+    }
+    hello()
+    const timer = setInterval(() => {
+      if (!linked) hello()
+    }, ASKS)
+    return () => {
+      clearInterval(timer)
+      channel.close()
+    }
+  }, [piece])
+  return { music, now }
+}
+
+/** Keeps the screen awake while it is seen; says why it cannot. */
+export function useAwake(): string | null {
+  const [trouble, setTrouble] = useState<string | null>(null)
+  useEffect(() => {
+    let lock: WakeLockSentinel | null = null
+    let over = false
+    const ask = () => {
+      if (document.visibilityState !== 'visible') return
+      if (!window.isSecureContext || !('wakeLock' in navigator))
+        return setTrouble('This screen may go dark by itself: a browser keeps it awake only on this machine (localhost) or over https.')
+      navigator.wakeLock.request('screen').then(
+        (found) => {
+          if (over) void found.release()
+          else lock = found
+        },
+        () => setTrouble('This screen may go dark by itself: the browser does not keep it awake.'),
+      )
+    }
+    ask()
+    document.addEventListener('visibilitychange', ask)
+    return () => {
+      over = true
+      document.removeEventListener('visibilitychange', ask)
+      void lock?.release()
+    }
+  }, [])
+  return trouble
+}
