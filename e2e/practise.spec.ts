@@ -77,6 +77,13 @@ test('a drill has its variants, something to do for every seat, and a piece of i
   await panel.getByLabel('times').press('Enter')
   await expect(drill.getByText('5 times.')).toBeVisible()
 
+  // Played, by itself.
+  const play = drill.getByRole('group', { name: 'Play the drill' })
+  await play.getByRole('button', { name: 'Play' }).click()
+  await expect(play.getByRole('status')).toHaveText('2', { timeout: 15_000 })
+  await play.getByRole('button', { name: 'Stop' }).click()
+  await expect(play.getByRole('status')).toBeHidden()
+
   // As many places as its seats have together.
   const why = await panel.getByText(/^Takes something off \d+ places?: /).innerText()
   const [all, ...each] = [...why.matchAll(/\d+/g)].map(Number)

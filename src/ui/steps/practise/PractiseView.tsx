@@ -5,6 +5,7 @@ import { Bench } from '@/ui/bench/Bench'
 import { Button } from '@/ui/kit/Button'
 import { DeskProvider, useDesk } from '@/ui/session/DeskProvider'
 import { instead } from './edits'
+import { PlayDrill } from './PlayDrill'
 import { TodayList } from './TodayList'
 import { pickedIn, usePick, usePractise, usePractiseWork } from './usePractise'
 import type { DrillInfo } from '@/workers/protocol'
@@ -79,11 +80,12 @@ function DrillStage() {
           {info.purpose} ♩ = {info.tempo}, {info.times === 1 ? 'once' : `${info.times} times`}.
         </p>
       </header>
-      <div className="drill-bench min-h-0 flex-1">
-        <DeskProvider key={key} id="drill" piece={piece} plan={plan} klass={klass} version={0}>
+      <DeskProvider key={key} id="drill" piece={piece} plan={plan} klass={klass} version={0}>
+        <div className="drill-bench min-h-0 flex-1">
           <Bench fixed="Notes of the drill" />
-        </DeskProvider>
-      </div>
+        </div>
+        <PlayDrill />
+      </DeskProvider>
       <Variants info={info} />
     </>
   )
