@@ -22,10 +22,11 @@ const SCREENS = [
   ['ways'],
   ['session'],
   ['bench', 'score', 'ribbon'],
+  ['rehearse'],
   ['inspector'],
   ['steps'],
   ['desk'],
-  ['shelf', 'class', 'library', 'history', 'access', 'plan'],
+  ['shelf', 'class', 'library', 'history', 'access', 'plan', 'wall'],
 ]
 const screens = SCREENS.flatMap((row, i) =>
   row.map((folder) => {

@@ -126,7 +126,8 @@ function newPlayer(): Player {
             else bowed(ctx, out, body, struck, note.slurred)
           },
           show: (what, at) => {
-            if (what.kind === 'beat') performance.mark('beat shown', { detail: { due: dueAt(stamp(), at) } })
+            // For whoever measures: when it was to be seen, and what was struck too late so far.
+            if (what.kind === 'beat') performance.mark('beat shown', { detail: { due: dueAt(stamp(), at), late: lead.late() } })
             show(what)
           },
         },

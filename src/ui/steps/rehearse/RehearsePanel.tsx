@@ -96,7 +96,7 @@ function HowItIsWorkedOn() {
 
 function Tempo() {
   const { setRate, takeUp } = useRehearsalStore()
-  const rate = useRehearsal((r) => r.rate)
+  const rate = useRehearsal((r) => (r.ladder ? r.rung.rate : r.rate))
   const ladder = useRehearsal((r) => r.ladder)
   const written = useDesk((d) => tempoIn(d.piece, 0))
   const [taps, setTaps] = useState<readonly number[]>([])
