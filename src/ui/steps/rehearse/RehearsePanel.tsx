@@ -11,6 +11,7 @@ import { TUNING } from '@/core/sounding/sounding'
 import { RATES } from '@/core/sounding/take'
 import { Button, buttonLook } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
+import { Ear } from './Ear'
 import { USUAL_SEAT } from '@/ui/rehearse/rehearse'
 import { useRehearsal, useRehearsalStore } from '@/ui/rehearse/useRehearsal'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
@@ -35,6 +36,7 @@ export function RehearsePanel() {
       <WhoIsHeard />
       <Sound />
       <ToTheWall />
+      <Ear />
     </aside>
   )
 }

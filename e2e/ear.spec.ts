@@ -1,0 +1,66 @@
+import { expect, test, type Page } from '@playwright/test'
+import { open } from './open'
+
+test.use({
+  launchOptions: {
+    args: ['--no-sandbox', '--disable-gpu', '--autoplay-policy=no-user-gesture-required'],
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  },
+})
+
+const ear = (page: Page) => page.getByRole('region', { name: 'True strings' })
+
+async function listening(page: Page): Promise<void> {
+  await open(page, 'Two Barges')
+  await page.keyboard.press('y')
+  await expect(ear(page)).toBeVisible({ timeout: 15_000 })
+}
+
+test('a made-up student plays an open string and is sharp; the picked note says how it is tested', async ({ page }) => {
+  await listening(page)
+  await expect(ear(page).getByText(/^Violin: .* Hz\./)).toBeVisible()
+  await ear(page).getByRole('button', { name: 'Open A' }).click()
+  await expect(ear(page).getByText('Violin: open A, 440.0 Hz.')).toBeVisible()
+  await ear(page).getByRole('button', { name: 'Made-up student' }).click()
+  await expect(ear(page).getByRole('status')).toHaveText(/^The made-up student: (Sharp by \d+ cents: lower|True \(\+\d cents\))\.$/, {
+    timeout: 15_000,
+  })
+  await ear(page).getByRole('button', { name: 'Hear it' }).click()
+  await expect(ear(page).getByRole('button', { name: 'Stop the tone' })).toBeVisible()
+  await ear(page).getByRole('button', { name: 'Stop the tone' }).click()
+})
+
+test('the microphone is read against the note that is meant; a wrong note is no pitch', async ({ page }) => {
+  // A microphone into which somebody plays A, 20 cents flat.
+  await page.addInitScript(() => {
+    navigator.mediaDevices.getUserMedia = () => {
+      const ctx = new AudioContext()
+      const out = ctx.createMediaStreamDestination()
+      const saw = ctx.createOscillator()
+      saw.type = 'sawtooth'
+      saw.frequency.value = 440 * 2 ** (-20 / 1200)
+      saw.connect(out)
+      saw.start()
+      return Promise.resolve(out.stream)
+    }
+  })
+  await listening(page)
+  await ear(page).getByRole('button', { name: 'Open A' }).click()
+  await ear(page).getByRole('button', { name: 'Microphone' }).click()
+  await expect(ear(page).getByRole('status')).toHaveText(/^Flat by (19|20|21) cents: higher\.$/, { timeout: 15_000 })
+  await ear(page).getByRole('button', { name: 'Open E' }).click()
+  await expect(ear(page).getByRole('status')).toHaveText('Too much else sounding, or another note.', { timeout: 15_000 })
+  await ear(page).getByRole('button', { name: 'Stop listening' }).click()
+  await expect(ear(page).getByRole('status')).toHaveText('Nothing is listened to.')
+})
+
+test('a microphone that is refused is said in words, and the rest works', async ({ page }) => {
+  await page.addInitScript(() => {
+    navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('no', 'NotAllowedError'))
+  })
+  await listening(page)
+  await ear(page).getByRole('button', { name: 'Microphone' }).click()
+  await expect(ear(page).getByRole('alert')).toContainText('The microphone was refused. Allow it in the browser')
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await expect(page.getByRole('group', { name: 'Now' })).toBeVisible()
+})

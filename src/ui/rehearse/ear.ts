@@ -1,0 +1,113 @@
+'use client'
+
+import { loudness, nearPitch, samplesFor } from '@/core/hearing/near'
+import { needleOf, withReading, type Needle, type Reading } from '@/core/hearing/needle'
+import { playedBy, type Student } from '@/core/hearing/student'
+
+/** How often is listened, in milliseconds, and how much of the signal is kept to listen to. */
+const [EVERY, KEPT] = [25, 4096]
+/** How long a made-up student holds a note, in seconds. */
+const HOLDS = 2.5
+
+/** Why nothing can be heard, in words. */
+export class NoEar extends Error {}
+
+/** A source that is listened to, until it is let go. */
+export type Source = { readonly context: AudioContext; readonly node: AudioNode; readonly end: () => void }
+
+/** The microphone, as it is: without what a telephone does to a voice. Throws {@link NoEar} in words. */
+export async function microphone(): Promise<Source> {
+  if (!window.isSecureContext)
+    throw new NoEar('A browser opens the microphone only on this machine (localhost) or over https. Playing, click and wall work here too.')
+  if (!('mediaDevices' in navigator)) throw new NoEar('This browser has no microphone to offer. Everything else works.')
+  const stream = await navigator.mediaDevices
+    .getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 1 } })
+    .catch((e: unknown) => {
+      const name = e instanceof DOMException ? e.name : ''
+      if (name === 'NotAllowedError')
+        throw new NoEar('The microphone was refused. Allow it in the browser beside the address, then try again; everything else works.')
+      if (name === 'NotFoundError') throw new NoEar('No microphone was found on this machine. Everything else works.')
+      throw new NoEar('The microphone could not be opened. Another program may have it; everything else works.')
+    })
+  const context = new AudioContext({ sampleRate: 48_000 })
+  void context.resume()
+  return {
+    context,
+    node: context.createMediaStreamSource(stream),
+    end: () => {
+      for (const track of stream.getTracks()) track.stop()
+      void context.close()
+    },
+  }
+}
+
+/** A made-up student who plays a note, softly heard: what is listened to goes the same way as the microphone. */
+export function studentPlays(student: Student, hertz: number, tried: number, over: () => void): Source {
+  const context = new AudioContext({ sampleRate: 48_000 })
+  void context.resume()
+  const samples = playedBy(student, hertz, HOLDS, context.sampleRate, tried)
+  const buffer = context.createBuffer(1, samples.length, context.sampleRate)
+  buffer.getChannelData(0).set(samples)
+  const node = context.createBufferSource()
+  node.buffer = buffer
+  const soft = context.createGain()
+  soft.gain.value = 0.25
+  node.connect(soft)
+  soft.connect(context.destination)
+  node.onended = over
+  node.start()
+  return { context, node, end: () => void context.close() }
+}
+
+/** Listens to a source for the pitch that is meant at the moment, and says where the needle stands; returns how to stop. */
+export function listen({ context, node, end }: Source, meant: () => number, show: (needle: Needle) => void): () => void {
+  const analyser = context.createAnalyser()
+  analyser.fftSize = KEPT
+  node.connect(analyser)
+  const all = new Float32Array(KEPT)
+  let readings: readonly Reading[] = []
+  let target = meant()
+  const timer = setInterval(() => {
+    if (meant() !== target) {
+      target = meant()
+      readings = []
+    }
+    analyser.getFloatTimeDomainData(all)
+    const part = all.subarray(KEPT - samplesFor(target, context.sampleRate))
+    const cents = nearPitch(part, context.sampleRate, target)?.cents ?? null
+    readings = withReading(readings, { at: performance.now() / 1000, loud: loudness(part), cents })
+    show(needleOf(readings))
+  }, EVERY)
+  return () => {
+    clearInterval(timer)
+    end()
+  }
+}
+
+/** A tone to tune by, until it is stopped. */
+export function reference(hertz: number, level: number): () => void {
+  const context = new AudioContext()
+  void context.resume()
+  const out = context.createGain()
+  out.gain.value = 0
+  out.gain.setTargetAtTime(0.25 * level, context.currentTime, 0.05)
+  out.connect(context.destination)
+  // A tone with its octave and twelfth: clear, and heard from a small loudspeaker also where the tone itself is too low for it.
+  for (const [times, loud] of [
+    [1, 1],
+    [2, 0.5],
+    [3, 0.3],
+  ] as const) {
+    const tone = context.createOscillator()
+    const part = context.createGain()
+    tone.frequency.value = hertz * times
+    part.gain.value = loud
+    tone.connect(part)
+    part.connect(out)
+    tone.start()
+  }
+  return () => {
+    out.gain.setTargetAtTime(0, context.currentTime, 0.03)
+    setTimeout(() => void context.close(), 200)
+  }
+}
