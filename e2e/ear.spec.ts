@@ -22,12 +22,31 @@ test('a made-up student plays an open string and is sharp; the picked note says 
   await ear(page).getByRole('button', { name: 'Open A' }).click()
   await expect(ear(page).getByText('Violin: open A, 440.0 Hz.')).toBeVisible()
   await ear(page).getByRole('button', { name: 'Made-up student' }).click()
-  await expect(ear(page).getByRole('status')).toHaveText(/^The made-up student: (Sharp by \d+ cents: lower|True \(\+\d cents\))\.$/, {
+  await expect(ear(page).getByRole('status')).toHaveText(/^Made-up student\. (Sharp by \d+ cents: lower|True \(\+\d cents\))\.$/, {
     timeout: 15_000,
   })
   await ear(page).getByRole('button', { name: 'Hear it' }).click()
   await expect(ear(page).getByRole('button', { name: 'Stop the tone' })).toBeVisible()
   await ear(page).getByRole('button', { name: 'Stop the tone' }).click()
+})
+
+test('with eyes shut a try at a shift is shown after the note, and goes into the log of aims', async ({ page }) => {
+  await open(page, 'The Ferry at Low Water')
+  await page.keyboard.press('y')
+  const bench = page.getByRole('region', { name: 'Bench' })
+  await expect(bench).toBeVisible()
+  await bench.getByRole('button', { name: 'Bass', exact: true }).click()
+  // The bass shifts to the D of measure 1.
+  await page.getByRole('group', { name: /^Notes of the seats/ }).focus()
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
+  await expect(ear(page).getByText(/^A shift lands here: up from I to III on G\.$/)).toBeVisible()
+  await ear(page).getByLabel('Eyes shut: shown only after the note').check()
+  await ear(page).getByRole('button', { name: 'Made-up student' }).click()
+  await expect(ear(page).getByText('Listening …')).toBeVisible()
+  const log = ear(page).getByRole('button', { name: 'Log this try' })
+  await expect(log).toBeEnabled({ timeout: 15_000 })
+  await log.click()
+  await expect(ear(page).getByText(/^Logged: (sharp|true|flat), -?[\d.]+ cents\.$/)).toBeVisible()
 })
 
 test('the microphone is read against the note that is meant; a wrong note is no pitch', async ({ page }) => {

@@ -47,6 +47,9 @@ export function needleOf(readings: readonly Reading[]): Needle {
 /** Off by less than this is true to the ear of a class. Cents; from memory. */
 export const TRUE_WITHIN = 8
 
+/** What was heard, as the log of aims has it. */
+export const heardAs = (cents: number): 'sharp' | 'true' | 'flat' => (Math.abs(cents) < TRUE_WITHIN ? 'true' : cents > 0 ? 'sharp' : 'flat')
+
 /** What is shown, in a word that needs no colour. */
 export function sayNeedle(n: Needle): string {
   switch (n.kind) {

@@ -1,5 +1,6 @@
 import type { Practised } from '../drills/practised'
-import { movesOf } from '../fingering/moves'
+import type { SeatMap } from '../fingering/map'
+import { movesOf, moveTo, type Move } from '../fingering/moves'
 import type { SeatId } from '../seats/seat'
 import type { Aim } from './record'
 import { aimKey, sayTendency, tendencyOf } from './tendency'
@@ -7,26 +8,31 @@ import { aimKey, sayTendency, tendencyOf } from './tendency'
 /** A shift to log tries at. */
 export type Shift = { seat: SeatId; from: string; to: string; string: string; up: boolean }
 
+/** A move as a shift to log tries at; null: the hand stays. */
+function shiftIn(map: SeatMap, m: Move): Shift | null {
+  if (!m.shift || m.jump) return null
+  const { columns, chosen } = map.solution
+  const stop = columns[m.to].holds[chosen[m.to]].stops[0]
+  const string = map.instrument.strings[stop.string].letter
+  return { seat: map.seat.id, from: m.shift.from, to: m.shift.to, string, up: m.shift.halfSteps > 0 }
+}
+
 /** Every shift that a piece asks of its seats, once each. */
 export function shiftsToAim(c: Practised): Shift[] {
-  const found = new Map<string, Shift>()
-  for (const p of c.players) {
-    const { columns, chosen } = p.map.solution
-    for (const m of movesOf(p.map)) {
-      if (!m.shift || m.jump) continue
-      const stop = columns[m.to].holds[chosen[m.to]].stops[0]
-      const shift = {
-        seat: p.seat.id,
-        from: m.shift.from,
-        to: m.shift.to,
-        string: p.map.instrument.strings[stop.string].letter,
-        up: m.shift.halfSteps > 0,
-      }
-      found.set(JSON.stringify(shift), shift)
-    }
-  }
-  return [...found.values()]
+  const all = c.players.flatMap((p) => movesOf(p.map).flatMap((m) => shiftIn(p.map, m) ?? []))
+  return [...new Map(all.map((s) => [JSON.stringify(s), s])).values()]
 }
+
+/** The shift that leads to a note, by its event; null: the hand does not shift to it. */
+export function shiftTo(map: SeatMap, event: string): Shift | null {
+  const column = map.solution.columns.findIndex((c) => map.moments[c.moment].events.some((e) => e.event.id === event))
+  const move = column < 0 ? null : moveTo(map, column)
+  return move && shiftIn(map, move)
+}
+
+/** "up from I to III on A". */
+export const sayShift = (s: Pick<Shift, 'from' | 'to' | 'string' | 'up'>): string =>
+  `${s.up ? 'up' : 'down'} from ${s.from} to ${s.to} on ${s.string}`
 
 /** What is known of one player's tries at a shift, in a sentence; `known`: a tendency is said. */
 export type AimTendency = {

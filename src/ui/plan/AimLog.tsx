@@ -1,14 +1,12 @@
 'use client'
 
 import { useState } from 'react'
+import { sayShift } from '@/core/practice/aims'
 import { HEARD, type Heard } from '@/core/practice/record'
 import { capital } from '@/core/names'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
 import type { Plan, PlanWork } from './usePlan'
-
-const sayShift = (s: { from: string; to: string; string: string; up: boolean }): string =>
-  `${s.up ? 'up' : 'down'} from ${s.from} to ${s.to} on ${s.string}`
 
 /** Tries at a shift, one tap each, and what is known of how it lands. */
 export function AimLog({ plan, aim, busy }: { plan: Plan } & Pick<PlanWork, 'aim' | 'busy'>) {

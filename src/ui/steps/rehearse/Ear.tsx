@@ -1,15 +1,21 @@
 'use client'
 
 import { Ear as EarIcon, Mic, UserRound, Volume2 } from 'lucide-react'
-import { useEffect, useRef, useState } from 'react'
-import { sayNeedle, TRUE_WITHIN, type Needle } from '@/core/hearing/needle'
+import { format } from 'date-fns'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { keptReply } from '@/api/practice'
+import { heardAs, sayNeedle, TRUE_WITHIN, type Needle } from '@/core/hearing/needle'
 import { STEADY, type Student } from '@/core/hearing/student'
 import { sayCheck, trueChecksOf } from '@/core/hands/trueChecks'
 import { sayFinger } from '@/core/fingering/explain'
 import { letterName, midiOf, type Pitch } from '@/core/music/pitch'
+import { sayShift, shiftTo } from '@/core/practice/aims'
+import type { Aim } from '@/core/practice/record'
 import { answerAt } from '@/core/seats/timeline'
 import { hertz } from '@/core/sounding/sounding'
+import { answer, Trouble } from '@/ui/kit/answer'
 import { Button } from '@/ui/kit/Button'
+import { newId } from '@/ui/kit/newId'
 import { listen, microphone, NoEar, reference, studentPlays, type Source } from '@/ui/rehearse/ear'
 import { useRehearsal } from '@/ui/rehearse/useRehearsal'
 import { useDesk } from '@/ui/session/DeskProvider'
@@ -33,6 +39,7 @@ export function Ear() {
   const [from, setFrom] = useState<'microphone' | 'student' | null>(null)
   const [tone, setTone] = useState<(() => void) | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
+  const [blind, setBlind] = useState(false)
   const stop = useRef<(() => void) | null>(null)
   const tries = useRef(0)
   const { instrument, seat } = map
@@ -88,6 +95,8 @@ export function Ear() {
       'student',
     )
   }
+  // With eyes shut the needle stands still until the note has ended.
+  const shown = !from || (blind && needle?.kind === 'heard' && !needle.held) ? null : needle
   return (
     <section aria-labelledby="ear" className="grid gap-2 border-t border-rule pt-3">
       <h2 id="ear" className="panel-head">
@@ -120,10 +129,15 @@ export function Ear() {
       ) : (
         <p className="text-soft">The seat rests here: pick a note, or an open string.</p>
       )}
-      <Scale needle={from ? needle : null} />
+      <Scale needle={shown} />
       <p role="status" className="min-h-5">
-        {from && needle ? `${from === 'student' ? 'The made-up student: ' : ''}${sayNeedle(needle)}` : 'Nothing is listened to.'}
+        {!from ? 'Nothing is listened to.' : shown ? `${from === 'student' ? 'Made-up student. ' : ''}${sayNeedle(shown)}` : 'Listening …'}
       </p>
+      <label className="tick text-sm">
+        <input type="checkbox" className="accent-rosin" checked={blind} onChange={(e) => setBlind(e.target.checked)} />
+        Eyes shut: shown only after the note
+      </label>
+      {note && string === null && <LogTry event={note.placed.event.id} needle={from ? needle : null} />}
       <div className="flex flex-wrap gap-1.5">
         <Button
           size="small"
@@ -153,6 +167,55 @@ export function Ear() {
       )}
       <p className="text-fine text-soft">What the microphone hears stays on this machine, and none of it is kept.</p>
     </section>
+  )
+}
+
+/** The last of some values that was there: what was heard stays until something else is. */
+function useLast<T>(value: T | null): T | null {
+  const [last, setLast] = useState(value)
+  if (value !== null && value !== last) setLast(value)
+  return value ?? last
+}
+
+/** A try at the shift that leads to the picked note, kept in the log of aims once the note has ended. */
+function LogTry({ event, needle }: { event: string; needle: Needle | null }) {
+  const map = useDesk((d) => d.ensemble[d.seat])
+  const piece = useDesk((d) => d.id)
+  const shift = useMemo(() => shiftTo(map, event), [map, event])
+  const [said, setSaid] = useState<{ readonly text: string; readonly bad: boolean } | null>(null)
+  const [busy, setBusy] = useState(false)
+  const cents = useLast(needle?.kind === 'heard' && needle.held ? Math.round(needle.cents * 10) / 10 : null)
+  if (!shift) return null
+  const log = () => {
+    if (cents === null) return
+    setBusy(true)
+    const aim: Aim = {
+      id: newId(),
+      piece,
+      ...shift,
+      student: '',
+      heard: heardAs(cents),
+      cents,
+      day: format(new Date(), 'yyyy-MM-dd'),
+      at: Date.now(),
+    }
+    answer(keptReply, '/api/aims', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(aim) })
+      .then((reply) =>
+        setSaid(reply.ok ? { text: `Logged: ${aim.heard}, ${cents} cents.`, bad: false } : { text: reply.problem, bad: true }),
+      )
+      .catch((e: unknown) => setSaid({ text: e instanceof Trouble ? e.message : 'It was not logged. Try again.', bad: true }))
+      .finally(() => setBusy(false))
+  }
+  return (
+    <div className="grid gap-1 text-sm">
+      <p>A shift lands here: {sayShift(shift)}.</p>
+      <span className="flex flex-wrap items-center gap-2">
+        <Button size="small" disabled={busy || cents === null} onClick={log}>
+          Log this try
+        </Button>
+        {said && <span role={said.bad ? 'alert' : 'status'}>{said.text}</span>}
+      </span>
+    </div>
   )
 }
 

@@ -23,7 +23,7 @@ const field = 'rounded border border-rule bg-paper px-1.5 py-1 text-right tabula
 export function RehearsePanel() {
   const trouble = useRehearsal((r) => r.trouble)
   return (
-    <aside aria-label="Play" className="grid content-start gap-4 p-4">
+    <aside aria-label="Play" className="grid h-full content-start gap-4 overflow-y-auto border-l border-rule bg-sheet p-4" tabIndex={0}>
       <Transport />
       {trouble && (
         <p role="alert" className="text-madder">
