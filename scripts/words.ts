@@ -1,6 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { sayCare } from '../src/core/drills/care'
 import { practised } from '../src/core/drills/practised'
+import { randomOf } from '../src/core/hearing/student'
 import { handsAlong, sayFingers } from '../src/core/fingering/down'
 import { reasonFor, type SeatMap } from '../src/core/fingering/map'
 import { movesOf, sayMove } from '../src/core/fingering/moves'
@@ -143,15 +144,6 @@ const patternOf = (text: string): string =>
     .replace(/\d+/g, '#')
     .replace(/N( N| and N|, N)+/g, 'N …')
 
-/** The same numbers every time: a sample can be made again. */
-function random(seed: number): () => number {
-  let x = seed
-  return () => {
-    x = (Math.imul(x, 1664525) + 1013904223) >>> 0
-    return x / 2 ** 32
-  }
-}
-
 const SAMPLE = 200
 const said = everythingSaid()
 const patterns = new Map<string, Said & { times: number }>()
@@ -162,7 +154,7 @@ for (const s of said) {
   else patterns.set(key, { ...s, times: 1 })
 }
 const kinds = [...new Set(said.map((s) => s.kind))].sort()
-const next = random(Number(process.argv[2] ?? 12))
+const next = randomOf(Number(process.argv[2] ?? 12))
 const sample: Said[] = []
 const taken = new Set<string>()
 // As many of each kind of sentence, so that the rare ones are read too.

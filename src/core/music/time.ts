@@ -89,6 +89,9 @@ export const measureTicks = (m: Meter): number => m.beats * beatTicks(m)
 /** Ticks of the beat that is felt: the dotted group in 6/8, 9/8 and 12/8, else the written beat. */
 export const feltBeatTicks = (m: Meter): number => (m.unit >= 8 && m.beats % 3 === 0 && m.beats > 3 ? 3 * beatTicks(m) : beatTicks(m))
 
+/** Felt in dotted beats: 6/8, 9/8, 12/8. */
+export const isCompound = (m: Meter): boolean => feltBeatTicks(m) > beatTicks(m)
+
 /** "4/4", "3+2/8". */
 export const meterName = (m: Meter): string => `${m.groups?.join('+') ?? m.beats}/${m.unit}`
 

@@ -1,10 +1,7 @@
 import type { Rhythm } from '../instruments/reads'
-import { beatTicks, feltBeatTicks, meterName, type Meter } from '../music/time'
+import { feltBeatTicks, isCompound, meterName, type Meter } from '../music/time'
 import type { NoteEvent } from '../piece/piece'
 import { ofLine, type ReadNote, type Reading } from './reading'
-
-/** Felt in dotted beats: 6/8, 9/8, 12/8. */
-export const isCompound = (m: Meter): boolean => feltBeatTicks(m) > beatTicks(m)
 
 /** Whether a note is struck between the beats that are felt, and held on over the next one. */
 export function isSyncopated({ placed, ticks }: Pick<ReadNote, 'placed' | 'ticks'>): boolean {

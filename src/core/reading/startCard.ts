@@ -2,10 +2,9 @@ import { handsAlong, sayFingers } from '../fingering/down'
 import { sayStops } from '../fingering/explain'
 import { sayCheck, trueChecksOf } from '../hands/trueChecks'
 import { sayList } from '../names'
-import { feltBeatTicks, QUARTER } from '../music/time'
+import { feltBeatTicks, isCompound, QUARTER } from '../music/time'
 import { countInBefore } from '../sounding/beats'
 import { stopOf, type Reading, type ReadNote } from './reading'
-import { isCompound } from './rhythms'
 import { bowPart, sayPitch, sayWhere, stringName } from './words'
 
 /** What a seat has ready before the first note. */

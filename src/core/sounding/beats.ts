@@ -1,4 +1,4 @@
-import { feltBeatTicks, measureTicks, QUARTER, type Meter } from '../music/time'
+import { beatTicks, feltBeatTicks, isCompound, measureTicks, type Meter } from '../music/time'
 import type { PlacedMeasure } from '../piece/walk'
 
 /** How a beat is struck: the first of a bar, a beat that is felt, a part of one. */
@@ -8,12 +8,9 @@ export type Accent = (typeof ACCENTS)[number]
 /** A beat of a bar: ticks from the barline, and what the class says at it. */
 export type BarBeat = { readonly into: number; readonly says: string; readonly accent: Accent }
 
-/** A meter in which three of its units are one felt beat: 6/8, 9/8, 12/8. */
-const isCompound = (m: Meter): boolean => feltBeatTicks(m) !== (4 * QUARTER) / m.unit
-
 /** Ticks from the barline of every felt beat: equal ones, or those of the groups that the meter has (2+2+3 eighths). */
 function feltBeats(m: Meter): number[] {
-  const unit = (4 * QUARTER) / m.unit
+  const unit = beatTicks(m)
   if (m.groups) return m.groups.map((_g, i) => m.groups!.slice(0, i).reduce((sum, g) => sum + g * unit, 0))
   const felt = feltBeatTicks(m)
   return Array.from({ length: Math.ceil(measureTicks(m) / felt) }, (_x, i) => i * felt)
@@ -27,7 +24,7 @@ export function beatsOfBar(m: Meter, parts: boolean): BarBeat[] {
   const felt = feltBeats(m)
   const beats = felt.map((into, i): BarBeat => ({ into, says: `${i + 1}`, accent: i === 0 ? 'bar' : 'beat' }))
   if (!parts) return beats
-  const step = isCompound(m) || m.groups ? (4 * QUARTER) / m.unit : feltBeatTicks(m) / 2
+  const step = isCompound(m) || m.groups ? beatTicks(m) : feltBeatTicks(m) / 2
   const said = isCompound(m) || m.groups ? '' : 'and'
   const end = measureTicks(m)
   return felt.flatMap((from, i) => {

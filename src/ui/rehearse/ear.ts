@@ -42,7 +42,7 @@ export async function microphone(): Promise<Source> {
 }
 
 /** A made-up student who plays a note, softly heard: what is listened to goes the same way as the microphone. */
-export function studentPlays(student: Student, hertz: number, tried: number, over: () => void): Source {
+export function studentPlays(student: Student, hertz: number, tried: number): Source {
   const context = new AudioContext({ sampleRate: 48_000 })
   void context.resume()
   const samples = playedBy(student, hertz, HOLDS, context.sampleRate, tried)
@@ -54,7 +54,6 @@ export function studentPlays(student: Student, hertz: number, tried: number, ove
   soft.gain.value = 0.25
   node.connect(soft)
   soft.connect(context.destination)
-  node.onended = over
   node.start()
   return { context, node, end: () => void context.close() }
 }

@@ -19,6 +19,10 @@ import { bodyOf } from './voices'
 export type SeatMix = { readonly on: boolean; readonly volume: number }
 export const USUAL_SEAT: SeatMix = { on: true, volume: 0.8 }
 
+/** Whether a seat is heard: the one that is alone, else every one that is on. */
+export const isHeard = ({ seats, alone }: Pick<Rehearse, 'seats' | 'alone'>, seat: SeatId): boolean =>
+  alone === null ? (seats[seat] ?? USUAL_SEAT).on : alone === seat
+
 /** What is heard now. */
 export type Now = {
   readonly beat: TakeBeat | null
@@ -118,13 +122,13 @@ function newRehearsal(desk: DeskStore) {
   }
   const mix = (): Mix => {
     const { ensemble } = desk.getState()
-    const { seats, alone, mode, sound } = get()
+    const { seats, mode, sound } = get()
     const { voice } = ABOUT_MODE[mode]
     return {
       seats: Object.fromEntries(
         mapsOf(ensemble).map(({ seat }) => {
-          const { on, volume } = seats[seat.id] ?? USUAL_SEAT
-          return [seat.id, (alone === null ? on : alone === seat.id) ? volume : 0]
+          const { volume } = seats[seat.id] ?? USUAL_SEAT
+          return [seat.id, isHeard(get(), seat.id) ? volume : 0]
         }),
       ),
       bodies: Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, bodyOf(m.instrument, m.octave - m.written)])),

@@ -2,7 +2,7 @@
 
 import { useEffect } from 'react'
 import { useDeskStore } from '@/ui/session/DeskProvider'
-import { USUAL_SEAT } from './rehearse'
+import { isHeard } from './rehearse'
 import { useRehearsalStore } from './useRehearsal'
 import { wallChannel, wallWordSchema, type WallWord } from './wallLink'
 
@@ -20,8 +20,8 @@ export function useWallLink(): void {
     }
     const now = () => {
       const { moment, view, seats } = desk.getState()
-      const { now: heard, playing, mode, rate, seats: mix, alone } = rehearsal.getState()
-      const on = seats.filter(({ id }) => (alone === null ? (mix[id] ?? USUAL_SEAT).on : alone === id))
+      const { now: heard, playing, mode, rate } = rehearsal.getState()
+      const on = seats.filter(({ id }) => isHeard(rehearsal.getState(), id))
       post({
         kind: 'now',
         moment,

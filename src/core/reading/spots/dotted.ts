@@ -1,4 +1,5 @@
-import { isCompound, rhythmsOf } from '../rhythms'
+import { isCompound } from '../../music/time'
+import { rhythmsOf } from '../rhythms'
 import type { NoteEvent } from '../../piece/piece'
 import type { Detector, Found } from './spot'
 

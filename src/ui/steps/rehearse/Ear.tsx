@@ -90,10 +90,7 @@ export function Ear() {
     silence()
     silenceTone()
     setTrouble(null)
-    hear(
-      studentPlays(MADE_UP, meant.current, ++tries.current, () => undefined),
-      'student',
-    )
+    hear(studentPlays(MADE_UP, meant.current, ++tries.current), 'student')
   }
   // With eyes shut the needle stands still until the note has ended.
   const shown = !from || (blind && needle?.kind === 'heard' && !needle.held) ? null : needle

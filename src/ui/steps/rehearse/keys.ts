@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect } from 'react'
-import { runOf, type KeyRow } from '@/ui/kit/keys'
+import { runOf, TAKEN, type KeyRow } from '@/ui/kit/keys'
 import type { rehearsalOf } from '@/ui/rehearse/rehearse'
 import { useRehearsalStore } from '@/ui/rehearse/useRehearsal'
 
@@ -26,7 +26,6 @@ export const PLAYING_KEYS: readonly KeyRow<Rehearsal>[] = [
   { keys: 'x', words: 'while it plays: a slip, a step slower on the ladder', run: { x: (r) => r.slip() } },
 ]
 
-const TAKEN = 'input, textarea, select, [role=menu], [role=dialog]'
 /** Space on a button presses it. */
 const PRESSED = 'button, a, summary, [role=radio]'
 
