@@ -54,6 +54,15 @@ describe('what is sure', () => {
     ])
   })
 
+  it('says nothing of what was played and not judged, but counts its minutes', () => {
+    const taps = [tap('0-2 line', '2026-03-02', 3, 0), tap('0-1', '2026-03-04', 0, 0, { minutes: 2 })]
+    expect(surenessOf('p', 3, doneFrom(taps, null))).toEqual(['sure', 'sure', 'sure'])
+    expect(minutesByDay(taps)).toEqual([
+      { day: '2026-03-02', minutes: 1 },
+      { day: '2026-03-04', minutes: 2 },
+    ])
+  })
+
   it('sums the minutes of each day', () => {
     expect(
       minutesByDay([tap('0-1', '2026-03-04', 1, 0), tap('0-1', '2026-03-02', 1, 0, { minutes: 0.25 }), tap('2-2', '2026-03-04', 1, 0)]),

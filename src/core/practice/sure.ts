@@ -19,7 +19,8 @@ export function doneFrom(records: readonly PracticeRecord[], seat: SeatId | null
   const counts = (r: PracticeRecord) => r.student === student && (student ? r.seat === seat : r.seat === null || r.seat === seat)
   const days = new Map<string, { -readonly [K in keyof Done]: Done[K] }>()
   for (const r of records) {
-    if (r.what !== 'chunk' || !counts(r)) continue
+    // Played, and nobody said how it went: it counts its minutes, and says nothing of how sure it is.
+    if (r.what !== 'chunk' || !counts(r) || r.clean + r.slips === 0) continue
     const key = `${r.day} ${r.piece} ${r.target}`
     const known = days.get(key)
     if (!known) days.set(key, { day: r.day, piece: r.piece, chunk: r.target, clean: r.clean, slips: r.slips, tempo: r.tempo })

@@ -58,6 +58,7 @@ function ofPlan(then: Plan, now: Plan, klass: ClassSettings): string[] {
   if (!same(then.policy, now.policy) || !same(then.seatPolicy, now.seatPolicy)) out.push('Fingered in other ways.')
   if (!same(then.learned, now.learned)) out.push('Another level taken for this piece.')
   if (!same(then.warmup, now.warmup)) out.push('Another warm-up.')
+  if (!same(then.run, now.run)) out.push('Another run of the lesson.')
   if (!same(then.spots, now.spots)) out.push('Other spots shown or left out.')
   if (!same(then.book, now.book) || !same(then.seatBooks, now.seatBooks)) out.push('Another place in the printed book.')
   return out

@@ -4,6 +4,7 @@ import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
 import { substituteSchema, type Substitute } from '../fingering/substitute'
 import { learnedSchema, type Learned } from '../instruments/learned'
 import { mended } from '../mend'
+import { runSchema, USUAL_RUN, type Run } from '../practice/run'
 import { USUAL_WARMUP, warmupSettledSchema, type WarmupSettled } from '../practice/settled'
 import { MOST_LINES } from '../piece/piece'
 import { spotChoiceSchema } from '../reading/choice'
@@ -39,6 +40,8 @@ export const planSchema = z.object({
   seatBooks: z._default(perSeat(bookSchema), {}),
   /** How the class warms up for it; a plan from before there was any is as nobody had settled anything. */
   warmup: z._default(warmupSettledSchema, USUAL_WARMUP),
+  /** How a lesson on it runs. */
+  run: z._default(runSchema, USUAL_RUN),
 })
 export type Plan = Readonly<z.infer<typeof planSchema>>
 
@@ -55,6 +58,7 @@ export const emptyPlan = (): Plan => ({
   book: {},
   seatBooks: {},
   warmup: USUAL_WARMUP,
+  run: USUAL_RUN,
 })
 
 /** Where a piece is printed for a seat. */
@@ -133,3 +137,6 @@ export function withMuted(plan: Plan, ids: readonly string[], muted: boolean): P
 
 /** The plan with something of its warm-up settled otherwise. */
 export const withWarmup = (plan: Plan, change: (w: WarmupSettled) => WarmupSettled): Plan => ({ ...plan, warmup: change(plan.warmup) })
+
+/** The plan with another run of a lesson. */
+export const withRun = (plan: Plan, change: (run: Run) => Run): Plan => ({ ...plan, run: change(plan.run) })

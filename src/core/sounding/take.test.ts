@@ -23,7 +23,7 @@ const counted = (text: string, meter: Meter, parts = false) => {
     .beats.map((b) => b.says || '·')
     .join(' ')
 }
-const WHOLE: TakeAsk = { stretch: null, rate: 1, countIn: 'whole', introduction: 0, breath: 0, parts: false }
+const WHOLE: TakeAsk = { stretch: null, rate: 1, countIn: 'whole', introduction: 0, breath: 0, parts: false, seats: null }
 const take = (piece: Piece, ask: Partial<TakeAsk> = {}) => {
   const ensemble = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
   return takeOf(piece, soundingOf(piece, ensemble), timelineOf(piece, ensemble), { ...WHOLE, ...ask })
@@ -34,6 +34,19 @@ const repeated: Piece = {
   lines: four.lines.map((l) => ({ ...l, measures: l.measures.map((m, i) => (i === 1 ? { ...m, repeatEnd: 2 } : m)) })),
 }
 const ahead = (t: ReturnType<typeof take>) => t.beats.filter((b) => b.ahead).map((b) => [b.says, b.at])
+
+describe('whose turn it is', () => {
+  it('only those play, the introduction is heard whole, and the beats stay', () => {
+    const all = take(four, { introduction: 1 })
+    const some = take(four, { introduction: 1, seats: ['viola', 'cello'] })
+    const heard = (t: typeof all, ahead: boolean) => [...new Set(t.notes.filter((n) => n.ahead === ahead).map((n) => n.seat))].sort()
+    expect(heard(some, false)).toEqual(['cello', 'viola'])
+    expect(heard(some, true)).toEqual(heard(all, true))
+    expect(heard(all, false)).toHaveLength(4)
+    expect(some.beats).toEqual(all.beats)
+    expect(some.seats).toEqual(['viola', 'cello'])
+  })
+})
 
 describe('beats of a bar, as a class counts them (common practice)', () => {
   it('four in 4/4, three in 3/4, two in 6/8, three in 9/8; groups as they are written', () => {

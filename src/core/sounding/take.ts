@@ -37,6 +37,8 @@ export type Take = {
   readonly way: readonly PlayedMeasure[]
   /** The part of the written tempo at which it goes. */
   readonly rate: number
+  /** The seats that play; null: all. */
+  readonly seats: readonly SeatId[] | null
 }
 
 export type TakeAsk = {
@@ -52,6 +54,8 @@ export type TakeAsk = {
   readonly breath: number
   /** Eighths are counted and struck too. */
   readonly parts: boolean
+  /** The seats that play; null: all. */
+  readonly seats: readonly SeatId[] | null
 }
 
 /** The least and most of the written tempo that is played. */
@@ -101,7 +105,7 @@ export function takeOf(piece: Piece, sounding: Sounding, timeline: readonly Beat
   const placed = placeMeasures(piece, piece.lines[0])
   const way = wayThrough(sounding.measures, ask.stretch)
   const first = way[0]
-  if (!first) return { beats: [], notes: [], cues: [], enters: 0, ends: 0, lasts: 0, way, rate }
+  if (!first) return { beats: [], notes: [], cues: [], enters: 0, ends: 0, lasts: 0, way, rate, seats: ask.seats }
   const introduction = introducing(sounding.measures, way, ask.introduction)
   const beats: TakeBeat[] = []
   const notes: TakeNote[] = []
@@ -128,10 +132,12 @@ export function takeOf(piece: Piece, sounding: Sounding, timeline: readonly Beat
         if (b.into >= lead && b.into - lead < m.ticks)
           beats.push({ at: into(b.into - lead), says: b.says, accent: b.accent, ahead, index: m.index })
       const end = into(m.ticks)
-      for (const [seat, all] of Object.entries(sounding.seats))
+      for (const [seat, all] of Object.entries(sounding.seats)) {
+        if (!ahead && ask.seats && !ask.seats.includes(seat)) continue
         for (const n of all)
           if (n.tick >= m.tick && n.tick < m.tick + m.ticks)
             notes.push({ ...n, seat, ahead, at: at + (n.at - m.at) / rate, lasts: n.lasts / rate })
+      }
       if (!ahead)
         timeline.forEach((b, moment) => {
           if (b.onset >= start && b.onset < start + m.ticks && b.first.at.index === m.index)
@@ -152,5 +158,5 @@ export function takeOf(piece: Piece, sounding: Sounding, timeline: readonly Beat
   const cut = notes.map((n) => (n.at + n.lasts > ends ? { ...n, lasts: ends - n.at } : n))
   const last = way.at(-1)!.index
   const lasts = ends + seconds(ask.breath * beatTicks(placed[last].meter), last)
-  return { beats, notes: cut.sort((a, b) => a.at - b.at), cues, enters, ends, lasts, way, rate }
+  return { beats, notes: cut.sort((a, b) => a.at - b.at), cues, enters, ends, lasts, way, rate, seats: ask.seats }
 }

@@ -4,7 +4,7 @@ import { KeyDialog } from '@/ui/kit/KeyDialog'
 import { listed } from '@/ui/kit/keys'
 import { DESK_KEYS } from '@/ui/session/keys'
 import { STEP_KEYS } from '@/ui/steps/keys'
-import { PLAYING_KEYS, REHEARSE_KEYS } from '@/ui/steps/rehearse/keys'
+import { LESSON_KEYS, PLAYING_KEYS, REHEARSE_KEYS } from '@/ui/steps/rehearse/keys'
 
 /** What the drawing of the bench says. */
 const MARKS: readonly (readonly [string, string])[] = [
@@ -20,5 +20,9 @@ const MARKS: readonly (readonly [string, string])[] = [
 
 /** The list of keys and marks, under `?`. */
 export const KeyList = (state: { open: boolean; onOpenChange: (open: boolean) => void }) => (
-  <KeyDialog {...state} title="Keys and marks" lists={[listed([...DESK_KEYS, ...STEP_KEYS, ...REHEARSE_KEYS, ...PLAYING_KEYS]), MARKS]} />
+  <KeyDialog
+    {...state}
+    title="Keys and marks"
+    lists={[listed([...DESK_KEYS, ...STEP_KEYS, ...REHEARSE_KEYS, ...PLAYING_KEYS, ...LESSON_KEYS]), MARKS]}
+  />
 )

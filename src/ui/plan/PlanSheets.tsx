@@ -10,7 +10,8 @@ import { answer, Trouble } from '@/ui/kit/answer'
 import { BackLink } from '@/ui/kit/BackLink'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
-import { todayIs, type Plan } from './usePlan'
+import { todayIs } from '@/ui/session/record'
+import type { Plan } from './usePlan'
 
 /** How many boxes stand for a task: one for each clean time. */
 const boxes = (times: number): string => '☐ '.repeat(times).trim()

@@ -1,17 +1,13 @@
 'use client'
 
-import { format } from 'date-fns'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { keptReply, planReply, planSaveReply, type PlanItemInfo, type PlanReply } from '@/api/practice'
+import { planReply, planSaveReply, type PlanItemInfo, type PlanReply } from '@/api/practice'
 import type { Aim, PlanSettings, PracticeRecord } from '@/core/practice/record'
 import type { SeatId } from '@/core/seats/seat'
 import { answer, Trouble } from '@/ui/kit/answer'
-import { newId } from '@/ui/kit/newId'
+import { aimOf, keep as kept, recordOf, takeBack, todayIs, type Table } from '@/ui/session/record'
 
 export type Plan = Extract<PlanReply, { ok: true }>
-
-/** Today by the clock of the browser, as ISO 8601 has it. */
-export const todayIs = (): string => format(new Date(), 'yyyy-MM-dd')
 
 const json = (method: string, body: unknown): RequestInit => ({
   method,
@@ -24,7 +20,7 @@ const said = (e: unknown): string => (e instanceof Trouble ? e.message : 'Someth
 export type Who = { readonly seat: SeatId | null; readonly student: string }
 
 /** What can be taken back: the last taps, by table and id. */
-type Tap = { readonly table: 'records' | 'aims'; readonly id: string; readonly says: string }
+type Tap = { readonly table: Table; readonly id: string; readonly says: string }
 
 /** The plan of the class, and all that is done to it. */
 export function usePlan() {
@@ -70,36 +66,32 @@ export function usePlan() {
     })
   const keep = (table: Tap['table'], body: PracticeRecord | Aim, says: string) =>
     doing(async () => {
-      const reply = await answer(keptReply, `/api/${table}`, json('POST', body))
-      if (!reply.ok) throw new Trouble(reply.problem)
+      await kept(table, body)
       setTaps((t) => [...t, { table, id: body.id, says }])
     })
   const record = (item: PlanItemInfo, clean: boolean, who: Who, tempo: number) => {
     const first = !plan?.records.some((r) => r.day === today && r.piece === item.piece && r.target === item.chunk)
     return keep(
       'records',
-      {
-        id: newId(),
+      recordOf({
         piece: item.piece,
         what: 'chunk',
         target: item.chunk,
         ...who,
-        day: today,
         clean: clean ? 1 : 0,
         slips: clean ? 0 : 1,
         tempo,
         minutes: first ? item.minutes : 0,
-        at: Date.now(),
-      },
+      }),
       `${item.says}: ${clean ? 'clean' : 'a slip'}`,
     )
   }
-  const aim = (a: Omit<Aim, 'id' | 'day' | 'at'>, says: string) => keep('aims', { ...a, id: newId(), day: today, at: Date.now() }, says)
+  const aim = (a: Omit<Aim, 'id' | 'day' | 'at'>, says: string) => keep('aims', aimOf(a), says)
   const undo = () =>
     doing(async () => {
       const last = taps.at(-1)
       if (!last) return
-      await answer(keptReply, `/api/${last.table}/${last.id}`, { method: 'DELETE' })
+      await takeBack(last.table, last.id)
       setTaps((t) => t.slice(0, -1))
     })
   const move = (item: PlanItemInfo, date: string) => {

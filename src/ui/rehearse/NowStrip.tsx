@@ -3,18 +3,21 @@
 import { headMeasure, nameOf } from '@/core/piece/address'
 import { tempoIn } from '@/core/performance/tempo'
 import { ABOUT_MODE } from '@/core/sounding/modes'
-import { useDesk } from '@/ui/session/DeskProvider'
+import { capital } from '@/core/names'
+import { sayWhoPlays } from '@/core/practice/runSheet'
+import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { Said } from './Said'
 import { useRehearsal } from './useRehearsal'
 
 const ORDINALS = ['', '', 'second time', 'third time', 'fourth time']
 
-/** What is heard now, large: the beat, the measure and the one after it, and what the class does. */
-export function NowStrip() {
+/** What is heard now, large: the beat, the measure and the one after it, and what the class does. `coming`: what comes after a turn of a lesson. */
+export function NowStrip({ coming }: { coming: (turn: number) => string | null }) {
   const now = useRehearsal((r) => r.now)
   const mode = useRehearsal((r) => r.mode)
   const playing = useRehearsal((r) => r.playing)
   const piece = useDesk((d) => d.piece)
+  const seats = useSeats()
   const { tells, shows } = ABOUT_MODE[mode]
   const [line] = piece.lines
   if (!playing)
@@ -25,6 +28,8 @@ export function NowStrip() {
     )
   const beat = now?.beat
   const measure = now?.index ?? null
+  const then = now && coming(now.time)
+  const who = now?.cast ? capital(sayWhoPlays(now.cast, new Map(seats.map((s) => [s.id, s.name])))) : ''
   return (
     <div className="now-strip" role="group" aria-label="Now">
       <span
@@ -35,6 +40,7 @@ export function NowStrip() {
       </span>
       <span className="min-w-0">
         <span className="block truncate font-title text-xl leading-tight">
+          {who && `${who}: `}
           {measure === null ? (beat?.ahead ? 'Bows ready' : 'Ready') : headMeasure(line, measure)}
           {now && now.pass > 1 && <span className="font-sans text-body"> {ORDINALS[now.pass] ?? `time ${now.pass}`}</span>}
         </span>
@@ -42,6 +48,7 @@ export function NowStrip() {
           {now && `♩ = ${Math.round(tempoIn(piece, measure ?? 0) * now.rate)}`}
           {now && now.time > 1 && `, time ${now.time}`}
           {now && now.next !== null && `, next ${nameOf(line, now.next)}`}
+          {then && <strong className="text-ink">. {then}</strong>}
         </span>
       </span>
       {shows && <Said shows={shows} />}

@@ -12,6 +12,7 @@ const take = (beats: readonly number[], lasts: number): Take => ({
   lasts,
   way: [],
   rate: 1,
+  seats: null,
 })
 const programOf = (...takes: Take[]) => {
   const left = [...takes]

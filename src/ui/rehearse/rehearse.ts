@@ -5,6 +5,7 @@ import type { Stretch } from '@/core/part/passage'
 import { mapsOf, type Ensemble } from '@/core/seats/ensemble'
 import type { SeatId } from '@/core/seats/seat'
 import { bottomOf, climbed, slipped, USUAL_LADDER, type Ladder, type Rung } from '@/core/sounding/ladder'
+import { countBefore, silenceAfter, type Turn } from '@/core/practice/runSheet'
 import { ABOUT_MODE, type Mode } from '@/core/sounding/modes'
 import { soundingOf, type Sounding } from '@/core/sounding/sounding'
 import { RATES, takeOf, type Take, type TakeBeat } from '@/core/sounding/take'
@@ -19,9 +20,13 @@ import { bodyOf } from './voices'
 export type SeatMix = { readonly on: boolean; readonly volume: number }
 export const USUAL_SEAT: SeatMix = { on: true, volume: 0.8 }
 
-/** Whether a seat is heard: the one that is alone, else every one that is on. */
-export const isHeard = ({ seats, alone }: Pick<Rehearse, 'seats' | 'alone'>, seat: SeatId): boolean =>
+/** Whether a seat is let through: the one that is alone, else every one that is on. */
+const isOn = ({ seats, alone }: Pick<Rehearse, 'seats' | 'alone'>, seat: SeatId): boolean =>
   alone === null ? (seats[seat] ?? USUAL_SEAT).on : alone === seat
+
+/** Whether a seat is heard: it is on, and its turn. */
+export const isHeard = (r: Pick<Rehearse, 'seats' | 'alone' | 'now'>, seat: SeatId): boolean =>
+  isOn(r, seat) && (r.now?.cast?.includes(seat) ?? true)
 
 /** What is heard now. */
 export type Now = {
@@ -33,6 +38,18 @@ export type Now = {
   /** How often the passage has been played with this time. */
   readonly time: number
   readonly rate: number
+  /** The seats whose turn it is; null: nobody was told. */
+  readonly cast: readonly SeatId[] | null
+}
+
+/** What a row of a run asks for: a stretch (null: all of it), in a mode, at a tempo, turn after turn. */
+export type Told = {
+  readonly stretch: Stretch | null
+  readonly mode: Mode
+  readonly rate: number
+  readonly turns: readonly Turn[]
+  /** It has been played to its end, or stopped before. */
+  readonly over: (ended: boolean) => void
 }
 
 export type Rehearse = {
@@ -95,8 +112,12 @@ function soundingFor(piece: Piece, ensemble: Ensemble, mode: Mode): Sounding {
 /** The rehearsal that plays: another one that begins stops it. */
 let sounding: (() => void) | null = null
 
+/** How all rehearsals of this page sound. */
+let shared: SoundSettings | null = null
+const soundNow = (): SoundSettings => (typeof window === 'undefined' ? USUAL_SOUND : (shared ??= keptSound()))
+
 function newRehearsal(desk: DeskStore) {
-  const store = createStore<Rehearse>(() => ({ ...START, sound: typeof window === 'undefined' ? USUAL_SOUND : keptSound() }))
+  const store = createStore<Rehearse>(() => ({ ...START, sound: soundNow() }))
   const get = store.getState
   const set = (change: Partial<Rehearse>) => store.setState(change)
 
@@ -107,7 +128,12 @@ function newRehearsal(desk: DeskStore) {
     const from = timeline[moment]?.first.at.index ?? 0
     return from === 0 ? null : { from, to: piece.lines[0].measures.length - 1 }
   }
-  const take = (over: Stretch | null, countIn: 'whole' | 'last two' | 'none', introduction: number): Take => {
+  const take = (
+    over: Stretch | null,
+    countIn: 'whole' | 'last two' | 'none',
+    introduction: number,
+    seats: readonly SeatId[] | null,
+  ): Take => {
     const { piece, ensemble, timeline } = desk.getState()
     const { mode, sound, rate, ladder, rung, loop } = get()
     return takeOf(piece, soundingFor(piece, ensemble, mode), timeline, {
@@ -115,9 +141,9 @@ function newRehearsal(desk: DeskStore) {
       rate: ladder ? rung.rate : rate,
       countIn,
       introduction,
-      // The last two beats of a breath are counted.
-      breath: loop ? Math.max(0, sound.breath - 2) : 0,
+      breath: loop || told ? silenceAfter(sound.breath) : 0,
       parts: sound.parts,
+      seats,
     })
   }
   const mix = (): Mix => {
@@ -128,7 +154,7 @@ function newRehearsal(desk: DeskStore) {
       seats: Object.fromEntries(
         mapsOf(ensemble).map(({ seat }) => {
           const { volume } = seats[seat.id] ?? USUAL_SEAT
-          return [seat.id, isHeard(get(), seat.id) ? volume : 0]
+          return [seat.id, isOn(get(), seat.id) ? volume : 0]
         }),
       ),
       bodies: Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, bodyOf(m.instrument, m.octave - m.written)])),
@@ -142,13 +168,24 @@ function newRehearsal(desk: DeskStore) {
 
   /** The take that is heard. */
   let heard: Take | null = null
+  /** What a run asks for, and which turn of it is heard; null: the teacher plays by hand. */
+  let told: Told | null = null
+  let turn = 0
   const show = (what: Seen) => {
     switch (what.kind) {
       case 'take':
         heard = what.take
         performance.clearMarks('beat shown')
         set({
-          now: { beat: null, index: null, pass: 1, next: heard.way[0]?.index ?? null, time: (get().now?.time ?? 0) + 1, rate: heard.rate },
+          now: {
+            beat: null,
+            index: null,
+            pass: 1,
+            next: heard.way[0]?.index ?? null,
+            time: told ? turn + 1 : (get().now?.time ?? 0) + 1,
+            rate: heard.rate,
+            cast: heard.seats,
+          },
         })
         return
       case 'beat': {
@@ -166,25 +203,37 @@ function newRehearsal(desk: DeskStore) {
       }
       case 'ended':
         return
-      case 'over':
+      case 'over': {
+        const row = told
+        told = null
         stop()
+        row?.over(true)
         return
+      }
     }
   }
   const begin = (from: Stretch | null, whole: Stretch | null, countIn: 'whole' | 'last two' | 'none', introduction: number) => {
     if (typeof AudioContext === 'undefined')
       return set({ trouble: 'This browser makes no sound: it has no Web Audio. Everything else works.' })
-    sounding?.()
+    if (sounding !== stop) sounding?.()
+    const own = told
     let first = true
+    // Asked for shortly before it is heard, so the turn that is heard is another one.
+    let asked = turn
     const next = (): Take | null => {
-      if (!first && !get().loop) return null
+      if (!first && (own ? ++asked >= own.turns.length : !get().loop)) return null
       if (!first && get().ladder) set({ rung: climbed(get().ladder!, get().rung) })
-      const made = first ? take(from, countIn, introduction) : take(whole, get().sound.breath > 0 ? 'last two' : 'none', 0)
+      const seats = own ? own.turns[asked].seats : null
+      const made = first ? take(from, countIn, introduction, seats) : take(whole, countBefore(1, get().sound.breath), 0, seats)
       first = false
       return made.way.length > 0 ? made : null
     }
-    set({ playing: true, over: whole, trouble: null, now: null })
-    thePlayer().play({ next }, mix, show)
+    let shown = asked - 1
+    set({ playing: true, over: whole, trouble: null, now: null, sound: soundNow() })
+    thePlayer().play({ next }, mix, (what) => {
+      if (what.kind === 'take') turn = ++shown
+      show(what)
+    })
     sounding = stop
   }
   function stop() {
@@ -192,7 +241,10 @@ function newRehearsal(desk: DeskStore) {
       thePlayer().stop()
       sounding = null
     }
+    const row = told
+    told = null
     set({ playing: false, now: null })
+    row?.over(false)
   }
   const start = () => {
     const from = stretch()
@@ -215,6 +267,14 @@ function newRehearsal(desk: DeskStore) {
     setState: store.setState,
     start,
     stop,
+    /** Plays what a row of a run asks for, turn after turn, and says when it has ended; stopping says nothing. */
+    play: (row: Told) => {
+      sounding?.()
+      turn = 0
+      told = row
+      set({ mode: row.mode, rate: row.rate, loop: false, ladder: null })
+      begin(row.stretch, row.stretch, 'whole', 0)
+    },
     toggle: () => (get().playing ? stop() : start()),
     /** The passage from its beginning, with its count. */
     again: () => (get().playing ? begin(get().over, get().over, 'whole', 0) : start()),
@@ -237,6 +297,7 @@ function newRehearsal(desk: DeskStore) {
     setSound: (change: Partial<SoundSettings>) => {
       const sound = { ...get().sound, ...change }
       keepSound(sound)
+      shared = sound
       set({ sound })
       if (get().playing) thePlayer().remix()
     },

@@ -1,63 +1,94 @@
 'use client'
 
 import { useEffect } from 'react'
+import { USUAL_RUN } from '@/core/practice/run'
 import { useDeskStore } from '@/ui/session/DeskProvider'
-import { isHeard } from './rehearse'
-import { useRehearsalStore } from './useRehearsal'
-import { wallChannel, wallWordSchema, type WallWord } from './wallLink'
+import type { DeskStore } from '@/ui/session/deskStore'
+import { isOn, lessonOf } from './lesson'
+import { isHeard, rehearsalOf } from './rehearse'
+import { comingAfter, signOf } from './sign'
+import { wallChannel, wallWordSchema, type WallNow, type WallWord } from './wallLink'
+
+/** A time of the page's clock by the clock of the day. */
+const byTheDay = (at: number): number => Date.now() + at - performance.now()
+
+/** What is picked or heard on the stand of a desk: the piece, or the drill of its lesson. */
+function nowOf(desk: DeskStore): WallNow {
+  const lesson = lessonOf(desk).getState()
+  const stage = lesson.stage ?? desk
+  const rehearsal = rehearsalOf(stage).getState()
+  const { now: heard, playing, mode, rate } = rehearsal
+  const { moment, seats, plan } = desk.getState()
+  const on = seats.filter(({ id }) => isHeard(rehearsal, id))
+  const sign = signOf(lesson, desk.getState())
+  return {
+    kind: 'now',
+    moment: stage === desk ? moment : stage.getState().moment,
+    view: stage.getState().view,
+    mode,
+    playing,
+    beat: heard?.beat ? { says: heard.beat.says, accent: heard.beat.accent, ahead: heard.beat.ahead } : null,
+    index: heard?.index ?? null,
+    next: heard?.next ?? null,
+    pass: heard?.pass ?? 1,
+    time: heard?.time ?? 0,
+    rate: heard?.rate ?? rate,
+    who: on.length === seats.length ? [] : on.map((s) => s.name),
+    sign: sign && { ...sign, until: lesson.until === null ? null : byTheDay(lesson.until) },
+    coming: heard && comingAfter(lesson, desk.getState(), heard.time),
+    ends: isOn(lesson) && lesson.began !== null ? lesson.began + plan.run.minutes * 60_000 : null,
+  }
+}
 
 /** Keeps walls of the piece in step with this window, as long as it is mounted. */
 export function useWallLink(): void {
   const desk = useDeskStore()
-  const rehearsal = useRehearsalStore()
   useEffect(() => {
     if (typeof BroadcastChannel === 'undefined') return
     const channel = new BroadcastChannel(wallChannel(desk.getState().id))
+    const lesson = lessonOf(desk)
     const post = (word: WallWord) => channel.postMessage(word)
+    const onStand = () => lesson.getState().stage ?? desk
     const music = () => {
-      const { piece, plan } = desk.getState()
-      post({ kind: 'music', piece, plan })
+      const { piece, plan } = onStand().getState()
+      // How a lesson runs changes nothing that is drawn: the wall is not to be made anew for it.
+      post({ kind: 'music', piece, plan: { ...plan, run: USUAL_RUN } })
     }
-    const now = () => {
-      const { moment, view, seats } = desk.getState()
-      const { now: heard, playing, mode, rate } = rehearsal.getState()
-      const on = seats.filter(({ id }) => isHeard(rehearsal.getState(), id))
-      post({
-        kind: 'now',
-        moment,
-        view,
-        mode,
-        playing,
-        beat: heard?.beat ? { says: heard.beat.says, accent: heard.beat.accent, ahead: heard.beat.ahead } : null,
-        index: heard?.index ?? null,
-        next: heard?.next ?? null,
-        pass: heard?.pass ?? 1,
-        time: heard?.time ?? 0,
-        rate: heard?.rate ?? rate,
-        who: on.length === seats.length ? [] : on.map((s) => s.name),
-      })
-    }
+    const now = () => post(nowOf(desk))
     channel.onmessage = ({ data }: MessageEvent<unknown>) => {
       const word = wallWordSchema.safeParse(data)
       if (!word.success || word.data.kind !== 'hello') return
       music()
       now()
     }
-    let { piece, plan, moment, view } = desk.getState()
-    const ends = [
-      rehearsal.subscribe(now),
-      desk.subscribe((d) => {
-        if (d.piece !== piece || d.plan !== plan) music()
-        if (d.moment !== moment || d.view !== view || d.piece !== piece || d.plan !== plan) now()
-        ;({ piece, plan, moment, view } = d)
-      }),
-    ]
-    music()
-    now()
+    /** Goes along with what stands on the stand; returns how to let it go. */
+    const follow = (stage: DeskStore) => {
+      let { piece, plan, moment, view } = stage.getState()
+      const ends = [
+        rehearsalOf(stage).subscribe(now),
+        stage.subscribe((d) => {
+          if (d.piece !== piece || d.plan !== plan) music()
+          if (d.moment !== moment || d.view !== view || d.piece !== piece || d.plan !== plan) now()
+          ;({ piece, plan, moment, view } = d)
+        }),
+      ]
+      music()
+      now()
+      return () => ends.forEach((end) => end())
+    }
+    let stand = onStand()
+    let leave = follow(stand)
+    const end = lesson.subscribe(() => {
+      if (onStand() === stand) return now()
+      leave()
+      stand = onStand()
+      leave = follow(stand)
+    })
     return () => {
-      for (const end of ends) end()
+      end()
+      leave()
       post({ kind: 'gone' })
       channel.close()
     }
-  }, [desk, rehearsal])
+  }, [desk])
 }

@@ -27,6 +27,12 @@ export const wallWordSchema = z.discriminatedUnion('kind', [
     rate: z.number(),
     /** Names of the seats that are heard, where not all are. */
     who: z.array(z.string()),
+    /** A step of a lesson, or what comes next, in place of the measure; and when it ends, by the clock of the day. */
+    sign: z.nullable(z.object({ head: z.string(), tells: z.string(), until: z.nullable(z.number()) })),
+    /** What comes after the turn that is played. */
+    coming: z.nullable(z.string()),
+    /** When the lesson ends, by the clock of the day; null: none runs. */
+    ends: z.nullable(z.number()),
   }),
   /** The teacher's window has been closed or has left the step. */
   z.object({ kind: z.literal('gone') }),

@@ -25,6 +25,11 @@ export function DeskProvider({
   return <Context.Provider value={store}>{children}</Context.Provider>
 }
 
+/** What is inside reads from another desk, which somebody else keeps: a drill that is played in a lesson. */
+export const AtDesk = ({ store, children }: { store: DeskStore; children: React.ReactNode }) => (
+  <Context.Provider value={store}>{children}</Context.Provider>
+)
+
 export function useDeskStore(): DeskStore {
   const store = useContext(Context)
   if (!store) throw new Error('the desk is used outside its provider')

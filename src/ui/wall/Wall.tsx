@@ -17,7 +17,9 @@ import { Button } from '@/ui/kit/Button'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { Said } from '@/ui/rehearse/Said'
+import { Left } from '@/ui/rehearse/Left'
 import type { WallNow } from '@/ui/rehearse/wallLink'
+import { sayLeft } from '@/core/practice/runSheet'
 import { DeskProvider, useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
 import { useCallOptions } from '@/ui/steps/read/callStore'
 import { useAwake, useWall } from './useWall'
@@ -73,30 +75,56 @@ function Surface({ now }: { now: WallNow | null }) {
   )
 }
 
-/** The beat, the measure and the next one, who plays and what is done. */
+/** The beat, the measure and the next one, who plays and what is done; between the rows of a lesson what comes. */
 function Head({ now }: { now: WallNow | null }) {
-  const line = useDesk((d) => d.piece.lines[0])
   const title = useDesk((d) => d.piece.title)
-  const picked = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
-  const index = now?.index ?? (now?.playing ? null : picked)
-  const { tells, shows } = ABOUT_MODE[now?.mode ?? 'bow']
-  const who = now && now.who.length > 0 ? `${capital(sayList(now.who.map((n) => inSentence(n))))}. ` : ''
+  const { shows } = ABOUT_MODE[now?.mode ?? 'bow']
+  const sign = now?.sign ?? null
   return (
     <header className="wall-head">
       <h1 className="sr-only">{title}, on the wall</h1>
       <span className={`wall-beat ${now?.beat?.accent === 'bar' ? 'text-rosin' : ''}`} aria-hidden>
-        {now?.beat?.says ?? '–'}
+        {sign?.until != null ? <Left until={sign.until} clock={dayClock} /> : (now?.beat?.says ?? '–')}
       </span>
       <span className="min-w-0 flex-1">
-        <span className="wall-name">{index === null ? (now?.beat?.ahead ? 'Bows ready' : 'Ready') : headMeasure(line, index)}</span>
-        <span className="wall-tells">
-          {who}
-          {tells}
-          {now && now.next !== null && <span className="text-soft"> Then {nameOf(line, now.next)}.</span>}
-        </span>
+        {sign ? (
+          <>
+            <span className="wall-name">{sign.head}</span>
+            <span className="wall-tells">{sign.tells}</span>
+          </>
+        ) : (
+          <Heard now={now} />
+        )}
       </span>
       {shows && now?.playing && <Said shows={shows} large />}
+      {now && now.ends !== null && (
+        <span className="wall-tells text-right">
+          <Left until={now.ends} clock={dayClock} says={sayLeft} />
+        </span>
+      )}
     </header>
+  )
+}
+
+const dayClock = (): number => Date.now()
+
+/** The measure that is heard or picked, who plays, and what comes then. */
+function Heard({ now }: { now: WallNow | null }) {
+  const line = useDesk((d) => d.piece.lines[0])
+  const picked = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
+  const index = now?.index ?? (now?.playing ? null : picked)
+  const { tells } = ABOUT_MODE[now?.mode ?? 'bow']
+  const who = now && now.who.length > 0 ? `${capital(sayList(now.who.map((n) => inSentence(n))))}. ` : ''
+  return (
+    <>
+      <span className="wall-name">{index === null ? (now?.beat?.ahead ? 'Bows ready' : 'Ready') : headMeasure(line, index)}</span>
+      <span className="wall-tells">
+        {who}
+        {tells}
+        {now && now.coming !== null && <strong> {now.coming}.</strong>}
+        {now && now.coming === null && now.next !== null && <span className="text-soft"> Then {nameOf(line, now.next)}.</span>}
+      </span>
+    </>
   )
 }
 

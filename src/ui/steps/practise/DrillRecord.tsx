@@ -1,16 +1,14 @@
 'use client'
 
-import { format } from 'date-fns'
 import { Check, Undo2, X } from 'lucide-react'
 import { useState } from 'react'
-import { keptReply } from '@/api/practice'
 import { count } from '@/core/count'
 import type { PracticeRecord } from '@/core/practice/record'
-import { answer, Trouble } from '@/ui/kit/answer'
+import { Trouble } from '@/ui/kit/answer'
 import { Button } from '@/ui/kit/Button'
-import { newId } from '@/ui/kit/newId'
 import { TempoReached } from '@/ui/kit/TempoReached'
 import { useDesk } from '@/ui/session/DeskProvider'
+import { keep, recordOf, takeBack } from '@/ui/session/record'
 import { usePractise } from './usePractise'
 
 type Tap = Pick<PracticeRecord, 'id' | 'target' | 'clean' | 'slips'>
@@ -27,12 +25,11 @@ export function DrillRecord() {
   const tempo = reached?.drill === info.id ? reached.tempo : info.tempo
   const mine = taps.filter((t) => t.target === info.id)
   const [clean, slips] = [mine.reduce((n, t) => n + t.clean, 0), mine.reduce((n, t) => n + t.slips, 0)]
-  const send = async (url: string, init: RequestInit, done: () => void) => {
+  const send = async (sent: Promise<void>, done: () => void) => {
     setBusy(true)
     setTrouble(null)
     try {
-      const reply = await answer(keptReply, url, init)
-      if (!reply.ok) throw new Trouble(reply.problem)
+      await sent
       done()
     } catch (e) {
       setTrouble(e instanceof Trouble ? e.message : 'It was not recorded. Try again.')
@@ -41,27 +38,22 @@ export function DrillRecord() {
     }
   }
   const tap = (good: boolean) => {
-    const record: PracticeRecord = {
-      id: newId(),
+    const record = recordOf({
       piece,
       what: 'drill',
       target: info.id,
       seat: null,
       student: '',
-      day: format(new Date(), 'yyyy-MM-dd'),
       clean: good ? 1 : 0,
       slips: good ? 0 : 1,
       tempo,
       minutes: mine.length === 0 ? info.minutes : 0,
-      at: Date.now(),
-    }
-    void send('/api/records', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(record) }, () =>
-      setTaps((all) => [...all, record]),
-    )
+    })
+    void send(keep('records', record), () => setTaps((all) => [...all, record]))
   }
   const undo = () => {
     const last = mine.at(-1)
-    if (last) void send(`/api/records/${last.id}`, { method: 'DELETE' }, () => setTaps((all) => all.filter((t) => t.id !== last.id)))
+    if (last) void send(takeBack('records', last.id), () => setTaps((all) => all.filter((t) => t.id !== last.id)))
   }
   return (
     <section aria-labelledby="went">

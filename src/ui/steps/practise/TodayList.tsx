@@ -1,16 +1,17 @@
 'use client'
 
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
-import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
-import { CSS } from '@dnd-kit/utilities'
-import { CalendarDays, GripVertical, Lock, LockOpen, Printer, X } from 'lucide-react'
+import { CalendarDays, Lock, LockOpen, Play, Printer, X } from 'lucide-react'
 import Link from 'next/link'
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { WARMUP_BOUNDS } from '@/core/practice/settled'
 import { WARMUP_MINUTES } from '@/core/practice/warmup'
 import { count } from '@/core/count'
 import { Button, buttonLook } from '@/ui/kit/Button'
-import { useDesk } from '@/ui/session/DeskProvider'
+import { SortedList, SortedRow } from '@/ui/kit/SortedList'
+import { lessonOf } from '@/ui/rehearse/lesson'
+import { useDesk, useDeskStore } from '@/ui/session/DeskProvider'
+import { warmupPut } from '../rehearse/edits'
+import { warming } from '../rehearse/warming'
 import { AddDrill } from './AddDrill'
 import { asBefore, keptIn, lasting, leftOut, ordered } from './edits'
 import { sayMinutes } from './minutes'
@@ -43,6 +44,7 @@ export function TodayList() {
         <Link href={`/pieces/${id}/practise/print`} className={buttonLook('plain', 'small')}>
           <Printer size={15} aria-hidden /> Print
         </Link>
+        <IntoLesson />
         <Link href="/plan" className={buttonLook('plain', 'small')}>
           <CalendarDays size={15} aria-hidden /> Plan
         </Link>
@@ -53,6 +55,24 @@ export function TodayList() {
         )}
       </div>
     </section>
+  )
+}
+
+/** The warm-up put into the run of the lesson, where it is played as a whole. */
+function IntoLesson() {
+  const desk = useDeskStore()
+  const stock = usePractise((p) => p.stock)
+  const today = usePractise((p) => p.today)
+  const go = () => {
+    const { id, passage, edit } = desk.getState()
+    edit(warmupPut(warming(stock, today, passage)))
+    lessonOf(desk).setState({ tab: 'lesson' })
+    window.history.pushState(null, '', `/pieces/${id}/rehearse`)
+  }
+  return (
+    <Button size="small" disabled={!today || today.items.length === 0} onClick={go}>
+      <Play size={15} aria-hidden /> Into the lesson
+    </Button>
   )
 }
 
@@ -98,29 +118,16 @@ function HowLong() {
   )
 }
 
-/** What is done, in order: dragged, or moved with the keyboard (space, arrows, space). */
+/** What is done, in order. */
 function Items() {
   const items = usePractise((p) => p.today!.items)
   const edit = useDesk((d) => d.edit)
-  const id = useId()
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  )
-  const ids = items.map((x) => x.id)
-  const drop = ({ active, over }: DragEndEvent) => {
-    if (over && active.id !== over.id) edit(ordered(arrayMove(ids, ids.indexOf(`${active.id}`), ids.indexOf(`${over.id}`))))
-  }
   return (
-    <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-        <ol className="mt-2 grid gap-1.5">
-          {items.map((x) => (
-            <Row key={x.id} id={x.id} minutes={x.minutes} />
-          ))}
-        </ol>
-      </SortableContext>
-    </DndContext>
+    <SortedList ids={items.map((x) => x.id)} order={(ids) => edit(ordered(ids))}>
+      {items.map((x) => (
+        <Row key={x.id} id={x.id} minutes={x.minutes} />
+      ))}
+    </SortedList>
   )
 }
 
@@ -131,24 +138,9 @@ function Row({ id, minutes }: { id: string; minutes: number }) {
   const locked = useDesk((d) => d.plan.warmup.locked.includes(id))
   const edit = useDesk((d) => d.edit)
   const pick = usePick()
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id })
   const title = drill?.title ?? step?.title ?? ''
   return (
-    <li
-      ref={setNodeRef}
-      style={{ transform: CSS.Transform.toString(transform), transition }}
-      className={`flex items-center gap-0.5 rounded-md border bg-sheet py-1 pr-1 ${here ? 'border-rosin' : 'border-rule'}`}
-    >
-      <button
-        ref={setActivatorNodeRef}
-        type="button"
-        {...attributes}
-        {...listeners}
-        aria-label={`Move ${title}`}
-        className="tap cursor-grab touch-none px-1 text-soft"
-      >
-        <GripVertical size={15} aria-hidden />
-      </button>
+    <SortedRow id={id} name={title} here={here}>
       <button
         type="button"
         aria-current={here || undefined}
@@ -178,6 +170,6 @@ function Row({ id, minutes }: { id: string; minutes: number }) {
       >
         <X size={15} aria-hidden />
       </button>
-    </li>
+    </SortedRow>
   )
 }

@@ -18,7 +18,7 @@ import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { Systems } from '@/ui/score/Systems'
 import { useEngraver } from '@/ui/score/useEngraver'
 import type { DrillMusic, StockInfo, TodayInfo } from '@/workers/protocol'
-import { musicFor, stockFor, todayFor } from './practiser'
+import { musicFor, stockFor, todayFor } from '@/ui/session/practiser'
 import { sayMinutes } from './minutes'
 
 type Props = {

@@ -3,7 +3,7 @@
 import { useEffect, useMemo } from 'react'
 import { useStore } from 'zustand'
 import { useDesk, useDeskStore } from '@/ui/session/DeskProvider'
-import { musicFor, practiseOf, stockFor, todayFor, type Practise } from './practiser'
+import { musicFor, practiseOf, stockFor, todayFor, type Practise } from '@/ui/session/practiser'
 
 /** Reads from what the desk practises. */
 export const usePractise = <T>(read: (p: Practise) => T): T => useStore(practiseOf(useDeskStore()), read)

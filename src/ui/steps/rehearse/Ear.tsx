@@ -1,24 +1,21 @@
 'use client'
 
 import { Ear as EarIcon, Mic, UserRound, Volume2 } from 'lucide-react'
-import { format } from 'date-fns'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { keptReply } from '@/api/practice'
 import { heardAs, sayNeedle, TRUE_WITHIN, type Needle } from '@/core/hearing/needle'
 import { STEADY, type Student } from '@/core/hearing/student'
 import { sayCheck, trueChecksOf } from '@/core/hands/trueChecks'
 import { sayFinger } from '@/core/fingering/explain'
 import { letterName, midiOf, type Pitch } from '@/core/music/pitch'
 import { sayShift, shiftTo } from '@/core/practice/aims'
-import type { Aim } from '@/core/practice/record'
 import { answerAt } from '@/core/seats/timeline'
 import { hertz } from '@/core/sounding/sounding'
-import { answer, Trouble } from '@/ui/kit/answer'
+import { Trouble } from '@/ui/kit/answer'
 import { Button } from '@/ui/kit/Button'
-import { newId } from '@/ui/kit/newId'
 import { listen, microphone, NoEar, reference, studentPlays, type Source } from '@/ui/rehearse/ear'
 import { useRehearsal } from '@/ui/rehearse/useRehearsal'
 import { useDesk } from '@/ui/session/DeskProvider'
+import { aimOf, keep } from '@/ui/session/record'
 
 /** The student who plays where there is no microphone: a little sharp, a little uneven. */
 const MADE_UP: Student = { ...STEADY, tendency: 16, scatter: 7, vibrato: 8, noise: 0.05 }
@@ -95,7 +92,7 @@ export function Ear() {
   // With eyes shut the needle stands still until the note has ended.
   const shown = !from || (blind && needle?.kind === 'heard' && !needle.held) ? null : needle
   return (
-    <section aria-labelledby="ear" className="grid gap-2 border-t border-rule pt-3">
+    <section aria-labelledby="ear" className="grid content-start gap-2 p-4">
       <h2 id="ear" className="panel-head">
         True strings
       </h2>
@@ -186,20 +183,9 @@ function LogTry({ event, needle }: { event: string; needle: Needle | null }) {
   const log = () => {
     if (cents === null) return
     setBusy(true)
-    const aim: Aim = {
-      id: newId(),
-      piece,
-      ...shift,
-      student: '',
-      heard: heardAs(cents),
-      cents,
-      day: format(new Date(), 'yyyy-MM-dd'),
-      at: Date.now(),
-    }
-    answer(keptReply, '/api/aims', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(aim) })
-      .then((reply) =>
-        setSaid(reply.ok ? { text: `Logged: ${aim.heard}, ${cents} cents.`, bad: false } : { text: reply.problem, bad: true }),
-      )
+    const aim = aimOf({ piece, ...shift, student: '', heard: heardAs(cents), cents })
+    keep('aims', aim)
+      .then(() => setSaid({ text: `Logged: ${aim.heard}, ${cents} cents.`, bad: false }))
       .catch((e: unknown) => setSaid({ text: e instanceof Trouble ? e.message : 'It was not logged. Try again.', bad: true }))
       .finally(() => setBusy(false))
   }

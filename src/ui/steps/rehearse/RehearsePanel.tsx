@@ -1,342 +1,54 @@
 'use client'
 
-import { ChevronLeft, MonitorUp, Play, RotateCcw, Square } from 'lucide-react'
-import { useId, useRef, useState } from 'react'
-import { sayMeasure, sayStretch } from '@/core/piece/address'
-import { tempoIn } from '@/core/performance/tempo'
-import { capital } from '@/core/names'
-import { tapped, tempoTapped, USUAL_LADDER } from '@/core/sounding/ladder'
-import { ABOUT_MODE, MODES, type Mode } from '@/core/sounding/modes'
-import { TUNING } from '@/core/sounding/sounding'
-import { RATES } from '@/core/sounding/take'
-import { Button, buttonLook } from '@/ui/kit/Button'
-import { Select } from '@/ui/kit/Select'
+import { MonitorUp } from 'lucide-react'
+import { Tabs } from 'radix-ui'
+import { buttonLook } from '@/ui/kit/Button'
+import type { Tab } from '@/ui/rehearse/lesson'
+import { Stage } from '@/ui/rehearse/Stage'
+import { useLesson, useLessonStore } from '@/ui/rehearse/useLesson'
+import { useDesk } from '@/ui/session/DeskProvider'
 import { Ear } from './Ear'
-import { USUAL_SEAT } from '@/ui/rehearse/rehearse'
-import { useRehearsal, useRehearsalStore } from '@/ui/rehearse/useRehearsal'
-import { useDesk, useSeats } from '@/ui/session/DeskProvider'
+import { LessonTab } from './LessonTab'
+import { PlayTab } from './PlayTab'
 
-const percent = (x: number): number => Math.round(x * 100)
-const field = 'rounded border border-rule bg-paper px-1.5 py-1 text-right tabular-nums'
+const TABS = [
+  ['play', 'Play', PlayTab],
+  ['lesson', 'Lesson', LessonTab],
+  ['ear', 'True strings', Ear],
+] as const satisfies readonly (readonly [Tab, string, React.ComponentType])[]
 
-/** Play and stop, how fast, how often, how it is worked on, and who is heard. */
+/** What is played by hand, the run of a lesson, and the ear. */
 export function RehearsePanel() {
-  const trouble = useRehearsal((r) => r.trouble)
+  const tab = useLesson((l) => l.tab)
+  const lesson = useLessonStore()
   return (
-    <aside aria-label="Play" className="grid h-full content-start gap-4 overflow-y-auto border-l border-rule bg-sheet p-4" tabIndex={0}>
-      <Transport />
-      {trouble && (
-        <p role="alert" className="text-madder">
-          {trouble}
-        </p>
-      )}
-      <HowItIsWorkedOn />
-      <Tempo />
-      <Again />
-      <WhoIsHeard />
-      <Sound />
+    <aside aria-label="Rehearsal" className="flex h-full flex-col border-l border-rule bg-sheet">
+      <Tabs.Root value={tab} onValueChange={(t) => lesson.setState({ tab: t as Tab })} className="flex min-h-0 grow flex-col">
+        <Tabs.List aria-label="What to rehearse with" className="flex border-b border-rule px-1">
+          {TABS.map(([value, name]) => (
+            <Tabs.Trigger
+              key={value}
+              value={value}
+              className="grow border-b-[3px] border-transparent px-1.5 py-1.5 whitespace-nowrap hover:border-rule data-[state=active]:border-rosin"
+            >
+              {name}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        {TABS.map(([value, , Body]) => (
+          <Tabs.Content key={value} value={value} className="min-h-0 grow overflow-y-auto data-[state=inactive]:hidden" tabIndex={0}>
+            {value === 'play' ? (
+              <Stage>
+                <Body />
+              </Stage>
+            ) : (
+              <Body />
+            )}
+          </Tabs.Content>
+        ))}
+      </Tabs.Root>
       <ToTheWall />
-      <Ear />
     </aside>
-  )
-}
-
-function Transport() {
-  const rehearsal = useRehearsalStore()
-  const playing = useRehearsal((r) => r.playing)
-  const over = useRehearsal((r) => r.over)
-  const line = useDesk((d) => d.piece.lines[0])
-  const passage = useDesk((d) => d.passage)
-  const from = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
-  const says = () => {
-    const last = line.measures.length - 1
-    if (playing) return over ? `Plays ${sayStretch(line, over.from, over.to)}.` : 'Plays all of it.'
-    if (passage) return `${capital(sayStretch(line, passage.from, passage.to))}: the passage that is picked.`
-    return from === 0
-      ? 'From the beginning. Pick a passage below to play it alone.'
-      : `From ${sayMeasure(line, from)} ${from < last ? 'to the end' : 'alone: it is the last'}.`
-  }
-  return (
-    <div>
-      <div className="flex items-center gap-1.5">
-        <Button kind="filled" className="min-h-11 flex-1 justify-center text-lead" onClick={rehearsal.toggle}>
-          {playing ? <Square size={18} aria-hidden /> : <Play size={18} aria-hidden />} {playing ? 'Stop' : 'Play'}
-        </Button>
-        <Button className="min-h-11" disabled={!playing} onClick={() => rehearsal.goOn(-1)}>
-          <ChevronLeft size={17} aria-hidden /> A measure
-        </Button>
-        <Button className="min-h-11" onClick={rehearsal.again}>
-          <RotateCcw size={16} aria-hidden /> Again
-        </Button>
-      </div>
-      <p className="mt-1.5 text-fine text-soft">{says()}</p>
-    </div>
-  )
-}
-
-function HowItIsWorkedOn() {
-  const { setMode } = useRehearsalStore()
-  const mode = useRehearsal((r) => r.mode)
-  return (
-    <div>
-      <label className="flex items-center justify-between gap-2">
-        <span className="panel-head">The class</span>
-        <Select aria-label="What the class does" value={mode} onChange={(e) => setMode(e.target.value as Mode)}>
-          {MODES.map((m) => (
-            <option key={m} value={m}>
-              {ABOUT_MODE[m].name}
-            </option>
-          ))}
-        </Select>
-      </label>
-      <p className="mt-1 text-fine text-soft">
-        {ABOUT_MODE[mode].tells} {ABOUT_MODE[mode].voice === null ? 'Only the click is heard.' : ''}
-      </p>
-    </div>
-  )
-}
-
-function Tempo() {
-  const { setRate, takeUp } = useRehearsalStore()
-  const rate = useRehearsal((r) => (r.ladder ? r.rung.rate : r.rate))
-  const ladder = useRehearsal((r) => r.ladder)
-  const written = useDesk((d) => tempoIn(d.piece, 0))
-  const [taps, setTaps] = useState<readonly number[]>([])
-  const soon = useRef<ReturnType<typeof setTimeout>>(undefined)
-  const id = useId()
-  const set = (to: number) => {
-    setRate(to)
-    clearTimeout(soon.current)
-    soon.current = setTimeout(takeUp, 350)
-  }
-  const tap = () => {
-    const next = tapped(taps, performance.now() / 1000)
-    setTaps(next)
-    const found = tempoTapped(next)
-    if (found) set(found / written)
-  }
-  return (
-    <fieldset disabled={ladder !== null}>
-      <legend className="panel-head">Tempo</legend>
-      <div className="flex items-center gap-2">
-        <input
-          id={id}
-          type="range"
-          aria-label="Tempo, in percent of the written one"
-          min={percent(RATES.least)}
-          max={percent(RATES.most)}
-          step={5}
-          value={percent(rate)}
-          onChange={(e) => set(e.target.valueAsNumber / 100)}
-          className="min-w-0 flex-1 accent-rosin"
-        />
-        <Button size="small" onClick={tap}>
-          Tap
-        </Button>
-      </div>
-      <p className="text-fine text-soft">
-        {percent(rate)} %, ♩ = {Math.round(written * rate)}
-        {ladder ? '; the ladder sets it.' : ''}
-      </p>
-    </fieldset>
-  )
-}
-
-function Again() {
-  const rehearsal = useRehearsalStore()
-  const loop = useRehearsal((r) => r.loop)
-  const ladder = useRehearsal((r) => r.ladder)
-  const rung = useRehearsal((r) => r.rung)
-  const sound = useRehearsal((r) => r.sound)
-  const change = (by: Partial<typeof USUAL_LADDER>) => rehearsal.setLadder({ ...(ladder ?? USUAL_LADDER), ...by })
-  return (
-    <fieldset className="grid gap-1.5">
-      <legend className="panel-head">Again and again</legend>
-      <label className="tick">
-        <input
-          type="checkbox"
-          className="accent-rosin"
-          checked={loop}
-          disabled={ladder !== null}
-          onChange={(e) => rehearsal.setState({ loop: e.target.checked })}
-        />
-        Loop, with{' '}
-        <Select
-          size="small"
-          aria-label="Beats between the times"
-          value={sound.breath}
-          onChange={(e) => rehearsal.setSound({ breath: Number(e.target.value) })}
-        >
-          <option value={0}>no breath</option>
-          <option value={2}>two beats</option>
-          <option value={4}>four beats</option>
-        </Select>{' '}
-        between
-      </label>
-      <label className="tick">
-        <input
-          type="checkbox"
-          className="accent-rosin"
-          checked={ladder !== null}
-          onChange={(e) => rehearsal.setLadder(e.target.checked ? USUAL_LADDER : null)}
-        />
-        Ladder of tempo
-      </label>
-      {ladder && (
-        <div className="grid gap-1.5 pl-6 text-sm">
-          <span className="flex flex-wrap items-center gap-1.5">
-            <Percent label="begin at" value={ladder.from} set={(from) => change({ from })} />
-            <Percent label="up to" value={ladder.to} set={(to) => change({ to })} />
-            <Percent label="by" value={ladder.step} least={0.01} set={(step) => change({ step })} />
-            <label className="flex items-center gap-1">
-              every
-              <input
-                type="number"
-                min={1}
-                max={20}
-                value={ladder.every}
-                onChange={(e) => e.target.valueAsNumber >= 1 && change({ every: Math.min(20, Math.round(e.target.valueAsNumber)) })}
-                className={`${field} w-12`}
-              />
-              times
-            </label>
-          </span>
-          <span className="flex items-center gap-2">
-            Now {percent(rung.rate)} %
-            <Button size="small" onClick={rehearsal.slip}>
-              Slip: a step back
-            </Button>
-          </span>
-        </div>
-      )}
-    </fieldset>
-  )
-}
-
-function Percent({ label, value, set, least = RATES.least }: { label: string; value: number; set: (x: number) => void; least?: number }) {
-  return (
-    <label className="flex items-center gap-1">
-      {label}
-      <input
-        type="number"
-        aria-label={`Ladder: ${label}, in percent`}
-        min={percent(least)}
-        max={percent(RATES.most)}
-        value={percent(value)}
-        onChange={(e) => {
-          const x = e.target.valueAsNumber / 100
-          if (x >= least && x <= RATES.most) set(x)
-        }}
-        className={`${field} w-14`}
-      />
-      %
-    </label>
-  )
-}
-
-function WhoIsHeard() {
-  const rehearsal = useRehearsalStore()
-  const mix = useRehearsal((r) => r.seats)
-  const alone = useRehearsal((r) => r.alone)
-  const seats = useSeats()
-  return (
-    <fieldset>
-      <legend className="panel-head">Who is heard</legend>
-      <ul className="grid gap-1">
-        {seats.map(({ id, name }) => {
-          const { on, volume } = mix[id] ?? USUAL_SEAT
-          return (
-            <li key={id} className="grid grid-cols-[88px_1fr_auto] items-center gap-2">
-              <label className="tick min-w-0">
-                <input
-                  type="checkbox"
-                  className="accent-rosin"
-                  checked={on}
-                  disabled={alone !== null}
-                  onChange={(e) => rehearsal.setSeat(id, { on: e.target.checked })}
-                />
-                <span className="truncate">{name}</span>
-              </label>
-              <input
-                type="range"
-                aria-label={`Volume of ${name}`}
-                min={0}
-                max={100}
-                value={percent(volume)}
-                onChange={(e) => rehearsal.setSeat(id, { volume: e.target.valueAsNumber / 100 })}
-                className="min-w-0 accent-rosin"
-              />
-              <Button
-                size="small"
-                kind={alone === id ? 'filled' : 'plain'}
-                aria-pressed={alone === id}
-                aria-label={`${name} alone`}
-                onClick={() => rehearsal.setAlone(alone === id ? null : id)}
-              >
-                alone
-              </Button>
-            </li>
-          )
-        })}
-      </ul>
-    </fieldset>
-  )
-}
-
-function Sound() {
-  const { setSound } = useRehearsalStore()
-  const sound = useRehearsal((r) => r.sound)
-  return (
-    <fieldset className="grid gap-1.5">
-      <legend className="panel-head">Click, count and loudness</legend>
-      <div className="flex flex-wrap gap-x-4 gap-y-1">
-        <label className="tick">
-          <input type="checkbox" className="accent-rosin" checked={sound.click} onChange={(e) => setSound({ click: e.target.checked })} />
-          Click
-        </label>
-        <label className="tick">
-          <input type="checkbox" className="accent-rosin" checked={sound.parts} onChange={(e) => setSound({ parts: e.target.checked })} />
-          in eighths
-        </label>
-      </div>
-      <label className="flex items-center gap-1.5">
-        Introduction
-        <Select size="small" value={sound.introduction} onChange={(e) => setSound({ introduction: Number(e.target.value) })}>
-          {[0, 1, 2, 4].map((n) => (
-            <option key={n} value={n}>
-              {n === 0 ? 'none' : n === 1 ? '1 measure' : `${n} measures`}
-            </option>
-          ))}
-        </Select>
-      </label>
-      <label className="grid grid-cols-[88px_1fr] items-center gap-2">
-        Loudness
-        <input
-          type="range"
-          min={0}
-          max={100}
-          value={percent(sound.level)}
-          onChange={(e) => setSound({ level: e.target.valueAsNumber / 100 })}
-          className="accent-rosin"
-        />
-      </label>
-      <p className="text-fine text-soft">Loud enough to play to, no louder: ears that ring were given too much.</p>
-      <label className="flex items-center gap-1.5">
-        A =
-        <input
-          type="number"
-          min={TUNING.lowest}
-          max={TUNING.highest}
-          value={sound.a4}
-          onChange={(e) => {
-            const x = e.target.valueAsNumber
-            if (x >= TUNING.lowest && x <= TUNING.highest) setSound({ a4: x })
-          }}
-          className={`${field} w-16`}
-        />
-        Hz
-      </label>
-    </fieldset>
   )
 }
 
@@ -344,10 +56,10 @@ function Sound() {
 function ToTheWall() {
   const id = useDesk((d) => d.id)
   return (
-    <p className="text-fine text-soft">
+    <p className="flex items-center gap-2 border-t border-rule px-4 py-2 text-fine text-soft">
       <a href={`/pieces/${id}/wall`} target="even-seat-wall" className={buttonLook('plain', 'small')}>
         <MonitorUp size={15} aria-hidden /> Open the wall
-      </a>{' '}
+      </a>
       A second window for the projector, in step with this one.
     </p>
   )

@@ -3,7 +3,12 @@
 import dynamic from 'next/dynamic'
 import { useEffect } from 'react'
 import { Bench } from '@/ui/bench/Bench'
+import { LessonStrip } from '@/ui/rehearse/LessonStrip'
 import { NowStrip } from '@/ui/rehearse/NowStrip'
+import { DRILL } from '@/ui/rehearse/lesson'
+import { comingAfter } from '@/ui/rehearse/sign'
+import { Stage } from '@/ui/rehearse/Stage'
+import { useLesson, useLessonStore } from '@/ui/rehearse/useLesson'
 import { useRehearsalStore } from '@/ui/rehearse/useRehearsal'
 import { useWallLink } from '@/ui/rehearse/useWallLink'
 import { useDesk } from '@/ui/session/DeskProvider'
@@ -13,18 +18,49 @@ const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.Sco
 
 /** The class as it is drawn, with what is heard now over it: the picked moment goes along with the sound. */
 export function RehearseView() {
-  const view = useDesk((d) => d.view)
   const rehearsal = useRehearsalStore()
+  const lesson = useLessonStore()
+  const between = useLesson((l) => l.phase !== 'off' && l.phase !== 'playing')
   useRehearseKeys()
   useWallLink()
   // Whoever leaves the step or the page leaves silence.
-  useEffect(() => () => rehearsal.stop(), [rehearsal])
+  useEffect(
+    () => () => {
+      lesson.stop()
+      rehearsal.stop()
+    },
+    [rehearsal, lesson],
+  )
   return (
     <div className="flex h-full min-h-0 flex-col" role="region" aria-label="Rehearse">
-      <NowStrip />
-      <div className={`min-h-0 flex-1 ${view === 'bench' ? 'overflow-hidden' : 'overflow-y-auto'}`}>
-        {view === 'bench' ? <Bench /> : <ScoreView />}
-      </div>
+      {between ? <LessonStrip /> : <Playing />}
+      <Stage>
+        <Music />
+      </Stage>
+    </div>
+  )
+}
+
+/** What is heard now; in a lesson with what comes after it. */
+function Playing() {
+  const lesson = useLesson((l) => l)
+  const piece = useDesk((d) => d.piece)
+  const plan = useDesk((d) => d.plan)
+  const seats = useDesk((d) => d.seats)
+  const coming = (turn: number) => comingAfter(lesson, { piece, plan, seats }, turn)
+  return (
+    <Stage>
+      <NowStrip coming={coming} />
+    </Stage>
+  )
+}
+
+function Music() {
+  const view = useDesk((d) => d.view)
+  const drill = useDesk((d) => d.id === DRILL)
+  return (
+    <div className={`min-h-0 flex-1 ${view === 'bench' ? 'overflow-hidden' : 'overflow-y-auto'} ${drill ? 'drill-bench' : ''}`}>
+      {view === 'bench' ? <Bench fixed={drill ? 'Notes of the drill' : undefined} /> : <ScoreView />}
     </div>
   )
 }

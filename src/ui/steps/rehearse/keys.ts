@@ -2,10 +2,13 @@
 
 import { useEffect } from 'react'
 import { runOf, TAKEN, type KeyRow } from '@/ui/kit/keys'
-import type { rehearsalOf } from '@/ui/rehearse/rehearse'
+import { isOn, type lessonOf } from '@/ui/rehearse/lesson'
+import { rehearsalOf } from '@/ui/rehearse/rehearse'
+import { useLessonStore } from '@/ui/rehearse/useLesson'
 import { useRehearsalStore } from '@/ui/rehearse/useRehearsal'
 
 type Rehearsal = ReturnType<typeof rehearsalOf>
+type Lesson = ReturnType<typeof lessonOf>
 
 /** Keys of playing, also those that a foot pedal sends. They come before those of the desk. */
 export const REHEARSE_KEYS: readonly KeyRow<Rehearsal>[] = [
@@ -26,24 +29,53 @@ export const PLAYING_KEYS: readonly KeyRow<Rehearsal>[] = [
   { keys: 'x', words: 'while it plays: a slip, a step slower on the ladder', run: { x: (r) => r.slip() } },
 ]
 
+/** While a lesson runs. */
+export const LESSON_KEYS: readonly KeyRow<Lesson>[] = [
+  {
+    keys: 'Space, PageDown',
+    words: 'in a lesson: go on, be done with a step, stop in a row',
+    run: { ' ': (l) => l.go(), PageDown: (l) => l.go() },
+  },
+  { keys: 'PageUp', words: 'in a lesson: the row again', run: { PageUp: (l) => l.again() } },
+  {
+    keys: 'Ctrl ← →',
+    words: 'in a lesson: the row before, the next row',
+    run: { 'Control+ArrowLeft': (l) => l.back(), 'Control+ArrowRight': (l) => l.skip() },
+  },
+  {
+    keys: 'c x',
+    words: 'in a lesson: the row was clean, it slipped (into the record)',
+    run: { c: (l) => l.tap(true), x: (l) => l.tap(false) },
+  },
+]
+
+/** A row that is being moved in a list has the keys. */
+const MOVED = '[aria-roledescription=sortable]'
+
 /** Space on a button presses it. */
 const PRESSED = 'button, a, summary, [role=radio]'
 
 /** The keys of playing, as long as the step is open. */
 export function useRehearseKeys(): void {
-  const rehearsal = useRehearsalStore()
+  const piece = useRehearsalStore()
+  const lesson = useLessonStore()
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const on = e.target as HTMLElement
-      if (on.closest(TAKEN) || (e.key === ' ' && on.closest(PRESSED))) return
+      if (on.closest(TAKEN) || on.closest(MOVED) || (e.key === ' ' && on.closest(PRESSED))) return
+      // In a lesson what plays may be a drill on a desk of its own.
+      const { stage } = lesson.getState()
+      const rehearsal = stage ? rehearsalOf(stage) : piece
+      const ofLesson = isOn(lesson.getState()) ? runOf(LESSON_KEYS, e) : null
       const run = runOf(REHEARSE_KEYS, e) ?? (rehearsal.getState().playing ? runOf(PLAYING_KEYS, e) : null)
-      if (!run) return
-      run(rehearsal)
+      if (ofLesson) ofLesson(lesson)
+      else if (run) run(rehearsal)
+      else return
       e.preventDefault()
       e.stopPropagation()
     }
     // On the way down: the desk would take the arrows first.
     window.addEventListener('keydown', onKey, true)
     return () => window.removeEventListener('keydown', onKey, true)
-  }, [rehearsal])
+  }, [piece, lesson])
 }

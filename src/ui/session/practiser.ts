@@ -3,22 +3,23 @@
 import { createStore } from 'zustand/vanilla'
 import type { WarmupSettled } from '@/core/practice/settled'
 import { keptWorker } from '@/ui/kit/workerClient'
-import type { DeskStore } from '@/ui/session/deskStore'
+import type { DeskStore } from './deskStore'
 import type { DrillMusic, Practiser, PractiseRequest, StockInfo, TodayInfo } from '@/workers/protocol'
 
-const worker = keptWorker<Practiser>(() => new Worker(new URL('../../../workers/practise.worker.ts', import.meta.url), { type: 'module' }))
+const worker = keptWorker<Practiser>(() => new Worker(new URL('../../workers/practise.worker.ts', import.meta.url), { type: 'module' }))
 
 /** What the practising worker has made ready last, by its number and what it was asked with. */
 let ready: { number: number; request: PractiseRequest; stock: Promise<StockInfo> } | null = null
 let count = 0
 
-/** Without the warm-up a request is the same whatever was settled of it: the drills are made once. */
+/** What is settled of a lesson changes no drill: they are made once for what they are made from. */
+const OF_LESSONS: ReadonlySet<keyof PractiseRequest['plan']> = new Set(['warmup', 'run'])
 const same = (a: PractiseRequest, b: PractiseRequest): boolean =>
   a.piece === b.piece &&
   a.klass === b.klass &&
   a.stretch?.from === b.stretch?.from &&
   a.stretch?.to === b.stretch?.to &&
-  (Object.keys(a.plan) as (keyof PractiseRequest['plan'])[]).every((k) => k === 'warmup' || a.plan[k] === b.plan[k])
+  (Object.keys(a.plan) as (keyof PractiseRequest['plan'])[]).every((k) => OF_LESSONS.has(k) || a.plan[k] === b.plan[k])
 
 /** What can be practised of a piece; made once for what it is made from. */
 export function stockFor(request: PractiseRequest): Promise<StockInfo> {

@@ -1,0 +1,65 @@
+'use client'
+
+import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
+import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
+import { CSS } from '@dnd-kit/utilities'
+import { GripVertical } from 'lucide-react'
+import { useId, type ReactNode } from 'react'
+
+/** A list in an order that is the teacher's: rows are dragged, or moved with the keyboard (space, arrows, space). */
+export function SortedList({ ids, order, children }: { ids: readonly string[]; order: (ids: string[]) => void; children: ReactNode }) {
+  const id = useId()
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  )
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (over && active.id !== over.id) order(arrayMove([...ids], ids.indexOf(`${active.id}`), ids.indexOf(`${over.id}`)))
+  }
+  return (
+    <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <SortableContext items={[...ids]} strategy={verticalListSortingStrategy}>
+        <ol className="mt-2 grid gap-1.5">{children}</ol>
+      </SortableContext>
+    </DndContext>
+  )
+}
+
+/** A row of it with its grip; `below` stands under the row, at its full width. */
+export function SortedRow({
+  id,
+  name,
+  here,
+  children,
+  below = null,
+}: {
+  id: string
+  name: string
+  here: boolean
+  children: ReactNode
+  below?: ReactNode
+}) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id })
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Transform.toString(transform), transition }}
+      className={`rounded-md border bg-sheet ${here ? 'border-rosin' : 'border-rule'}`}
+    >
+      <div className="flex items-center gap-0.5 py-1 pr-1">
+        <button
+          ref={setActivatorNodeRef}
+          type="button"
+          {...attributes}
+          {...listeners}
+          aria-label={`Move ${name}`}
+          className="tap cursor-grab touch-none px-1 text-soft"
+        >
+          <GripVertical size={15} aria-hidden />
+        </button>
+        {children}
+      </div>
+      {below}
+    </li>
+  )
+}
