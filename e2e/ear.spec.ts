@@ -13,6 +13,7 @@ const ear = (page: Page) => page.getByRole('region', { name: 'True strings' })
 async function listening(page: Page): Promise<void> {
   await open(page, 'Two Barges')
   await page.keyboard.press('y')
+  await page.getByRole('tab', { name: 'True strings' }).click()
   await expect(ear(page)).toBeVisible({ timeout: 15_000 })
 }
 
@@ -37,6 +38,7 @@ test('with eyes shut a try at a shift is shown after the note, and goes into the
   await expect(bench).toBeVisible()
   await bench.getByRole('button', { name: 'Bass', exact: true }).click()
   // The bass shifts to the D of measure 1.
+  await page.getByRole('tab', { name: 'True strings' }).click()
   await page.getByRole('group', { name: /^Notes of the seats/ }).focus()
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
   await expect(ear(page).getByText(/^A shift lands here: up from I to III on G\.$/)).toBeVisible()
@@ -80,6 +82,7 @@ test('a microphone that is refused is said in words, and the rest works', async 
   await listening(page)
   await ear(page).getByRole('button', { name: 'Microphone' }).click()
   await expect(ear(page).getByRole('alert')).toContainText('The microphone was refused. Allow it in the browser')
+  await page.getByRole('tab', { name: 'Play' }).click()
   await page.getByRole('button', { name: 'Play', exact: true }).click()
   await expect(page.getByRole('group', { name: 'Now' })).toBeVisible()
 })

@@ -9,7 +9,7 @@ test.use({
 })
 
 const now = (page: Page) => page.getByRole('group', { name: 'Now' })
-const panel = (page: Page) => page.getByRole('complementary', { name: 'Play' })
+const panel = (page: Page) => page.getByRole('complementary', { name: 'Rehearsal' })
 const picked = (page: Page) => page.getByText(/^(Line \d+, m|M)easure \d+, beat /)
 
 async function rehearse(page: Page, title: string): Promise<void> {

@@ -131,9 +131,12 @@ export function sayRow(row: RunRow, line: Line): string {
 
 /** "Next: viola, measure 5", "Next: tune": the row that comes. */
 export function sayComing(row: RunRow, line: Line, all: readonly SeatId[], names: ReadonlyMap<SeatId, string>): string {
-  if (row.kind === 'step') return `Next: ${inSentence(row.words)}`
-  return sayNext(turnsOf(row, all)[0], names, sayRow(row, line))
+  if (row.kind === 'step') return `Next: ${asSaid(row.words)}`
+  return sayNext(turnsOf(row, all)[0], names, asSaid(sayRow(row, line)))
 }
+
+/** A title in the middle of a sentence: "the D string, steps"; a letter alone is a note and stays: "B to C". */
+const asSaid = (title: string): string => title.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase())
 
 /** The time that a run takes against the lesson's: "18 of 20 minutes", or by how much it is too long. */
 export function sayTime(seconds: number, lesson: number): string {

@@ -4,7 +4,7 @@ import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, us
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { GripVertical } from 'lucide-react'
-import { useId, type ReactNode } from 'react'
+import { useEffect, useId, useRef, type ReactNode } from 'react'
 
 /** A list in an order that is the teacher's: rows are dragged, or moved with the keyboard (space, arrows, space). */
 export function SortedList({ ids, order, children }: { ids: readonly string[]; order: (ids: string[]) => void; children: ReactNode }) {
@@ -25,7 +25,7 @@ export function SortedList({ ids, order, children }: { ids: readonly string[]; o
   )
 }
 
-/** A row of it with its grip; `below` stands under the row, at its full width. */
+/** A row of it with its grip; `below` stands under the row, at its full width. The one that is `here` comes into sight. */
 export function SortedRow({
   id,
   name,
@@ -40,9 +40,16 @@ export function SortedRow({
   below?: ReactNode
 }) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id })
+  const row = useRef<HTMLLIElement>(null)
+  useEffect(() => {
+    if (here) row.current?.scrollIntoView({ block: 'nearest' })
+  }, [here])
   return (
     <li
-      ref={setNodeRef}
+      ref={(li) => {
+        row.current = li
+        setNodeRef(li)
+      }}
       style={{ transform: CSS.Transform.toString(transform), transition }}
       className={`rounded-md border bg-sheet ${here ? 'border-rosin' : 'border-rule'}`}
     >

@@ -40,11 +40,11 @@ export function NowStrip({ coming }: { coming: (turn: number) => string | null }
       </span>
       <span className="min-w-0">
         <span className="block truncate font-title text-xl leading-tight">
-          {who && `${who}: `}
           {measure === null ? (beat?.ahead ? 'Bows ready' : 'Ready') : headMeasure(line, measure)}
           {now && now.pass > 1 && <span className="font-sans text-body"> {ORDINALS[now.pass] ?? `time ${now.pass}`}</span>}
         </span>
         <span className="block text-fine text-soft">
+          {who && `${who}, `}
           {now && `♩ = ${Math.round(tempoIn(piece, measure ?? 0) * now.rate)}`}
           {now && now.time > 1 && `, time ${now.time}`}
           {now && now.next !== null && `, next ${nameOf(line, now.next)}`}

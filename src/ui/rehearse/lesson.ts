@@ -103,6 +103,18 @@ function newLesson(desk: DeskStore) {
   const musicOf = (row: RunRow): Piece | null =>
     row.kind === 'drill' ? (get().music[row.drill]?.piece ?? null) : row.kind === 'passage' ? desk.getState().piece : null
 
+  const stands = new WeakMap<DrillMusic, DeskStore>()
+  /** Puts up what a row is played from: its drill, or the piece where it begins. Of a step what comes after it. */
+  const putUp = (row: RunRow | undefined) => {
+    const { klass, piece, pickMeasure } = desk.getState()
+    const drill = row?.kind === 'drill' ? get().music[row.drill] : undefined
+    const known = drill && stands.get(drill)
+    const stand = drill ? (known ?? createDesk({ id: DRILL, piece: drill.piece, plan: drill.plan, klass, version: 0 })) : null
+    if (drill && stand) stands.set(drill, stand)
+    if (row?.kind === 'passage') pickMeasure(within(row, piece.lines[0].measures.length).from)
+    set({ stage: stand })
+  }
+
   /** Lets go of whatever runs: sound, timers, what was asked for. */
   const letGo = () => {
     current++
@@ -147,11 +159,10 @@ function newLesson(desk: DeskStore) {
     if (mine !== current) return
     const drill = row.kind === 'drill' ? get().music[row.drill] : null
     if (row.kind === 'drill' && !drill) return set({ phase: 'waiting', trouble: `${row.title} is not in this piece any more.` })
-    const { klass, seats, piece } = desk.getState()
-    const own = drill ? createDesk({ id: DRILL, piece: drill.piece, plan: drill.plan, klass, version: 0 }) : null
-    set({ stage: own })
+    const { seats, piece } = desk.getState()
+    putUp(row)
     const rehearsal = stage()
-    if (own) rehearsal.setState({ seats: rehearsalOf(desk).getState().seats })
+    if (get().stage) rehearsal.setState({ seats: rehearsalOf(desk).getState().seats })
     rehearsal.play({
       stretch: row.kind === 'passage' ? within(row, piece.lines[0].measures.length) : null,
       mode: row.mode,
@@ -177,16 +188,18 @@ function newLesson(desk: DeskStore) {
     entered = performance.now()
     const step = row.kind === 'step'
     const began = get().began ?? Date.now()
-    set({ phase: step ? 'step' : 'playing', row: row.id, again: false, until: null, stage: null, trouble: null, clean: 0, slips: 0, began })
-    if (!step) void play(row)
-    else if (!get().byHand) after(row.seconds, () => finish(row))
+    set({ phase: step ? 'step' : 'playing', row: row.id, again: false, until: null, trouble: null, clean: 0, slips: 0, began })
+    if (!step) return void play(row)
+    putUp(rows()[i + 1])
+    if (!get().byHand) after(row.seconds, () => finish(row))
   }
   /** A row has been done: what was done is recorded, and the next one comes. */
   const finish = (row: RunRow) => {
     letGo()
     record(row, { clean: 0, slips: 0, minutes: Math.round((performance.now() - entered) / 6000) / 10 })
     const next = rows()[following()]
-    set({ done: [...new Set([...get().done, row.id])], stage: null, until: null })
+    set({ done: [...new Set([...get().done, row.id])], until: null })
+    putUp(next)
     if (!next) return set({ phase: 'over' })
     if (get().byHand) return set({ phase: 'waiting' })
     if (row.rest === 0) return enter(following())

@@ -4,7 +4,7 @@ import { useEffect } from 'react'
 import { USUAL_RUN } from '@/core/practice/run'
 import { useDeskStore } from '@/ui/session/DeskProvider'
 import type { DeskStore } from '@/ui/session/deskStore'
-import { isOn, lessonOf } from './lesson'
+import { DRILL, isOn, lessonOf } from './lesson'
 import { isHeard, rehearsalOf } from './rehearse'
 import { comingAfter, signOf } from './sign'
 import { wallChannel, wallWordSchema, type WallNow, type WallWord } from './wallLink'
@@ -50,9 +50,9 @@ export function useWallLink(): void {
     const post = (word: WallWord) => channel.postMessage(word)
     const onStand = () => lesson.getState().stage ?? desk
     const music = () => {
-      const { piece, plan } = onStand().getState()
+      const { id, piece, plan } = onStand().getState()
       // How a lesson runs changes nothing that is drawn: the wall is not to be made anew for it.
-      post({ kind: 'music', piece, plan: { ...plan, run: USUAL_RUN } })
+      post({ kind: 'music', piece, plan: { ...plan, run: USUAL_RUN }, drill: id === DRILL })
     }
     const now = () => post(nowOf(desk))
     channel.onmessage = ({ data }: MessageEvent<unknown>) => {

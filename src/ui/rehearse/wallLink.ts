@@ -11,7 +11,7 @@ export const wallWordSchema = z.discriminatedUnion('kind', [
   /** The wall has been opened, and asks for everything. */
   z.object({ kind: z.literal('hello') }),
   /** The music as the teacher has it now. */
-  z.object({ kind: z.literal('music'), piece: pieceSchema, plan: planSchema }),
+  z.object({ kind: z.literal('music'), piece: pieceSchema, plan: planSchema, drill: z.boolean() }),
   /** What is picked or heard. */
   z.object({
     kind: z.literal('now'),

@@ -37,12 +37,12 @@ function Linked({ id, klass, first }: { id: string; klass: ClassSettings; first:
   const { music, now } = useWall(id, first)
   return (
     <DeskProvider key={music.number} id={id} piece={music.piece} plan={music.plan} klass={klass} version={0}>
-      <Surface now={now} />
+      <Surface now={now} drill={music.drill} />
     </DeskProvider>
   )
 }
 
-function Surface({ now }: { now: WallNow | null }) {
+function Surface({ now, drill }: { now: WallNow | null; drill: boolean }) {
   const store = useDeskStore()
   const moment = now?.moment
   useEffect(() => {
@@ -55,7 +55,7 @@ function Surface({ now }: { now: WallNow | null }) {
     <div className="wall">
       <Head now={now} />
       <main className="flex min-h-0 flex-1 flex-col">
-        <div className={`min-h-0 flex-1 ${now?.view === 'score' ? 'overflow-y-auto' : 'overflow-hidden'}`}>
+        <div className={`min-h-0 flex-1 ${now?.view === 'score' ? 'overflow-y-auto' : 'overflow-hidden'} ${drill ? 'drill-bench' : ''}`}>
           {now?.view === 'score' ? <ScoreView /> : <Bench fixed="Notes of the seats" />}
         </div>
         <Calls />

@@ -9,11 +9,11 @@ import { wallChannel, wallWordSchema, type WallNow, type WallWord } from '@/ui/r
 const ASKS = 2000
 
 /** The music of a teacher's window; counted, since a bench is made anew for other music. */
-export type WallMusic = { readonly piece: Piece; readonly plan: Plan; readonly number: number }
+export type WallMusic = { readonly piece: Piece; readonly plan: Plan; readonly drill: boolean; readonly number: number }
 
 /** What the teacher's window says: its music, and what is heard; null where there is none. */
 export function useWall(piece: string, first: { piece: Piece; plan: Plan }) {
-  const [music, setMusic] = useState<WallMusic>({ ...first, number: 0 })
+  const [music, setMusic] = useState<WallMusic>({ ...first, drill: false, number: 0 })
   const [now, setNow] = useState<WallNow | null>(null)
   useEffect(() => {
     if (typeof BroadcastChannel === 'undefined') return
@@ -32,7 +32,7 @@ export function useWall(piece: string, first: { piece: Piece; plan: Plan }) {
           return setMusic((m) =>
             JSON.stringify([m.piece, m.plan]) === JSON.stringify([word.piece, word.plan])
               ? m
-              : { piece: word.piece, plan: word.plan, number: m.number + 1 },
+              : { piece: word.piece, plan: word.plan, drill: word.drill, number: m.number + 1 },
           )
         case 'now':
           return setNow(word)

@@ -60,7 +60,7 @@ function ToTheWall() {
       <a href={`/pieces/${id}/wall`} target="even-seat-wall" className={buttonLook('plain', 'small')}>
         <MonitorUp size={15} aria-hidden /> Open the wall
       </a>
-      A second window for the projector, in step with this one.
+      In a second window, for the projector.
     </p>
   )
 }
