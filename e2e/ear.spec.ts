@@ -86,3 +86,47 @@ test('a microphone that is refused is said in words, and the rest works', async 
   await page.getByRole('button', { name: 'Play', exact: true }).click()
   await expect(page.getByRole('group', { name: 'Now' })).toBeVisible()
 })
+
+test('open strings in turn: the next comes when one is true, and the made-up student mends what was off', async ({ page }) => {
+  await listening(page)
+  await page.getByRole('region', { name: 'Bench' }).getByRole('button', { name: 'Bass', exact: true }).click()
+  await ear(page)
+    .getByLabel(/^Strings in turn/)
+    .check()
+  await expect(ear(page).getByText('Bass: open A, 55.0 Hz.')).toBeVisible()
+  await ear(page).getByText('What the made-up student is like').click()
+  await ear(page).getByLabel('How the made-up student plays').selectOption('true')
+  await ear(page).getByRole('button', { name: 'Made-up student' }).click()
+  await expect(ear(page).getByText('Bass: open E, 41.2 Hz.')).toBeVisible({ timeout: 20_000 })
+  await expect(ear(page).getByText('Bass: open G, 98.0 Hz.')).toBeVisible({ timeout: 30_000 })
+  await expect(ear(page).getByRole('status')).toHaveText('All strings of the bass were true.', { timeout: 20_000 })
+})
+
+test('what was that? names any note; a drone has the string below; a try at a note where the hand stays is logged', async ({ page }) => {
+  await listening(page)
+  await ear(page).getByRole('button', { name: 'Open D' }).click()
+  await ear(page).getByLabel('with the string below, G').check()
+  await ear(page).getByRole('button', { name: 'Hear it' }).click()
+  await expect(ear(page).getByRole('button', { name: 'Stop the tone' })).toBeVisible()
+  await ear(page).getByRole('button', { name: 'what was that?' }).click()
+  await expect(ear(page).getByText('Whichever note comes is named.')).toBeVisible()
+  await ear(page).getByRole('button', { name: 'Made-up student' }).click()
+  await expect(ear(page).getByRole('status')).toHaveText(/^Made-up student\. [A-G][♯♭]?(, \d+ cents (sharp|flat))? \([\d.]+ Hz\)\.$/, {
+    timeout: 15_000,
+  })
+  await ear(page).getByRole('button', { name: 'picked note' }).click()
+  await page.getByRole('group', { name: /^Notes of the seats/ }).focus()
+  const tried = ear(page).getByText(/^A try at (low |high )?[1-4] in I on [GDAE]\.$/)
+  for (let i = 0; i < 12 && !(await tried.isVisible()); i++) {
+    await page.keyboard.press('ArrowRight')
+    await page.waitForTimeout(100)
+  }
+  await expect(tried).toBeVisible()
+  await ear(page).getByRole('button', { name: 'Made-up student' }).click()
+  const log = ear(page).getByRole('button', { name: 'Log this try' })
+  await expect(log).toBeEnabled({ timeout: 15_000 })
+  await log.click()
+  await expect(ear(page).getByText(/^Logged: /)).toBeVisible()
+  // Once: the same try is not logged again.
+  await expect(log).toBeDisabled()
+})

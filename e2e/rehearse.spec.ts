@@ -123,6 +123,18 @@ test('letters and fingers are said in time, a measure back and again, and leavin
   await expect(panel(page).getByRole('button', { name: 'Play' })).toBeVisible()
 })
 
+test('a wall that cannot be kept awake says why; the ears are spoken of where loudness is set', async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.defineProperty(navigator, 'wakeLock', { value: { request: () => Promise.reject(new DOMException('no', 'NotAllowedError')) } })
+  })
+  await rehearse(page, 'Two Barges')
+  await expect(panel(page).getByText('Loud enough to play to, no louder', { exact: false })).toBeVisible()
+  expect(Number(await panel(page).getByRole('slider', { name: 'Loudness' }).inputValue())).toBeLessThanOrEqual(60)
+  await page.goto(page.url().replace(/rehearse.*/, 'wall'))
+  await expect(page.getByText('the browser refused to keep it awake', { exact: false })).toBeVisible()
+  await expect(page.getByText(/^Waiting for the window that rehearses/)).toBeVisible()
+})
+
 test('the wall goes along in a second window, with the calls of each seat, and asks nothing of the server', async ({ page }) => {
   await rehearse(page, 'Two Barges')
   const wall = await page.context().newPage()
@@ -150,6 +162,15 @@ test('the wall goes along in a second window, with the calls of each seat, and a
   await page.keyboard.press('m')
   await expect(wall.getByText(/^Waiting for the window that rehearses/)).toBeVisible()
   expect(asked).toEqual([])
+  // The wall is dark by itself: a projector asks for another theme than the desk.
+  const paper = (p: Page, on: string) => p.locator(on).evaluate((el) => getComputedStyle(el).backgroundColor)
+  const desk = await paper(page, 'body')
+  expect(await paper(wall, '.wall')).toBe(desk)
+  await wall.getByRole('button', { name: 'The wall light or dark' }).click()
+  expect(await paper(wall, '.wall')).not.toBe(desk)
+  expect(await paper(page, 'body')).toBe(desk)
+  await wall.reload()
+  await expect.poll(() => paper(wall, '.wall')).not.toBe(desk)
   // Type that is read from 8 m: 3 % of the picture's width.
   await wall.setViewportSize({ width: 1920, height: 1080 })
   const size = await calls.evaluate((el) => parseFloat(getComputedStyle(el).fontSize))

@@ -17,6 +17,7 @@ import { learningOf, planDays } from '../src/core/practice/schedule'
 import { warmupOf } from '../src/core/practice/warmup'
 import { formOf } from '../src/core/reading/form'
 import { readMusicXml } from '../src/formats/musicxml/read'
+import { hearingTable } from './bench-hearing'
 import { tuneXml } from './bench-tune'
 
 /** Measures of the tune, eight eighths or four quarters each, in D major with slurs. */
@@ -187,6 +188,8 @@ line(
 line(
   `a warm-up of 8 minutes chosen: ${mean('warm-up of 8 minutes').toFixed(1)} ms, ${(mean('warm-up of 8 minutes') / mean('map')).toFixed(2)} × map (above 16 ms: in a worker)`,
 )
+
+hearingTable(line)
 
 // What one run of a map with all its alternatives allocates: everything between two counts with no collection between them.
 if (globalThis.gc) {

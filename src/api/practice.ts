@@ -94,7 +94,9 @@ export const planReply = z.discriminatedUnion('ok', [
           }),
         ),
         /** Shifts of each seat, to log tries at. */
-        shifts: z.array(z.object({ seat: z.string(), from: z.string(), to: z.string(), string: z.string(), up: z.boolean() })),
+        shifts: z.array(
+          z.object({ seat: z.string(), from: z.string(), to: z.string(), string: z.string(), up: z.boolean(), finger: z.string() }),
+        ),
       }),
     ),
     minutes: z.array(z.object({ day: z.string(), minutes: z.number() })),

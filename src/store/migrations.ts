@@ -263,6 +263,12 @@ const STEPS: readonly Step[] = [
       for (const table of ['practice', 'aims', 'records']) await db.schema.dropTable(table)
     },
   },
+  {
+    name: '009-aims at notes',
+    // A try may be at a note where the hand stays: by its finger. Those from before were at shifts.
+    up: (db) => db.schema.alterTable('aims', (t) => t.text('finger').notNullable().defaultTo('')),
+    down: (db) => db.schema.alterTable('aims', (t) => t.dropColumn('finger')),
+  },
 ]
 
 /** What the shelf says of a piece; of one that cannot be read its title alone, if that can be. */

@@ -50,6 +50,7 @@ const aim = (piece: string): Aim => ({
   to: 'IV',
   string: 'A',
   up: true,
+  finger: 'low 2',
   heard: 'sharp',
   cents: -12.5,
   day: '2026-03-02',

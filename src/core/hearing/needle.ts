@@ -1,3 +1,5 @@
+import { middle } from '../middle'
+
 /** One reading of the microphone: seconds, how loud, and cents off the note; null where the note was not heard. */
 export type Reading = { readonly at: number; readonly loud: number; readonly cents: number | null }
 
@@ -10,20 +12,14 @@ export type Needle =
 
 /** Below this nothing sounds. */
 export const QUIET = 0.01
-/** Over this long the middle is taken: about one swing of the hand. Seconds. */
-const OVER = 0.22
+/** Over this long the middle is taken: two swings of the hand, so that it lies in their middle. Seconds. */
+const OVER = 0.37
 /** Readings of a note before it is shown, and how long it stays after its end. */
 const [FEWEST, HOLD] = [3, 1.2]
 /** The part of what is loud that must be this note. */
 const MOSTLY = 0.5
 /** Readings that are older than this are forgotten. */
 const FORGET = 2
-
-const middle = (xs: readonly number[]): number => {
-  const sorted = [...xs].sort((a, b) => a - b)
-  const half = sorted.length >> 1
-  return sorted.length % 2 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2
-}
 
 /** Readings so far with one more, the old ones forgotten. */
 export const withReading = (readings: readonly Reading[], r: Reading): Reading[] => [...readings.filter((x) => r.at - x.at <= FORGET), r]

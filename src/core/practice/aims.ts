@@ -1,12 +1,14 @@
 import type { Practised } from '../drills/practised'
 import type { SeatMap } from '../fingering/map'
+import { sayFinger } from '../fingering/explain'
 import { movesOf, moveTo, type Move } from '../fingering/moves'
+import { positionKey } from '../instruments/instrument'
 import type { SeatId } from '../seats/seat'
 import type { Aim } from './record'
 import { aimKey, sayTendency, tendencyOf } from './tendency'
 
-/** A shift to log tries at. */
-export type Shift = { seat: SeatId; from: string; to: string; string: string; up: boolean }
+/** What tries are logged at: a shift, or a finger where the hand stays (it comes from where it is). */
+export type Shift = { seat: SeatId; from: string; to: string; string: string; up: boolean; finger: string }
 
 /** A move as a shift to log tries at; null: the hand stays. */
 function shiftIn(map: SeatMap, m: Move): Shift | null {
@@ -14,7 +16,7 @@ function shiftIn(map: SeatMap, m: Move): Shift | null {
   const { columns, chosen } = map.solution
   const stop = columns[m.to].holds[chosen[m.to]].stops[0]
   const string = map.instrument.strings[stop.string].letter
-  return { seat: map.seat.id, from: m.shift.from, to: m.shift.to, string, up: m.shift.halfSteps > 0 }
+  return { seat: map.seat.id, from: m.shift.from, to: m.shift.to, string, up: m.shift.halfSteps > 0, finger: '' }
 }
 
 /** Every shift that a piece asks of its seats, once each. */
@@ -23,16 +25,25 @@ export function shiftsToAim(c: Practised): Shift[] {
   return [...new Map(all.map((s) => [JSON.stringify(s), s])).values()]
 }
 
-/** The shift that leads to a note, by its event; null: the hand does not shift to it. */
-export function shiftTo(map: SeatMap, event: string): Shift | null {
-  const column = map.solution.columns.findIndex((c) => map.moments[c.moment].events.some((e) => e.event.id === event))
-  const move = column < 0 ? null : moveTo(map, column)
-  return move && shiftIn(map, move)
+/** What a try at a note is at, by its event: the shift that leads to it, else its finger where the hand is; null: an open string. */
+export function aimAt(map: SeatMap, event: string): Shift | null {
+  const { columns, chosen } = map.solution
+  const column = columns.findIndex((c) => map.moments[c.moment].events.some((e) => e.event.id === event))
+  if (column < 0) return null
+  const move = moveTo(map, column)
+  const shift = move && shiftIn(map, move)
+  if (shift) return shift
+  const hold = columns[column].holds[chosen[column]]
+  const stop = hold.stops.at(-1)
+  if (hold.open || !stop || stop.finger === 0) return null
+  const position = positionKey(map.instrument.positions[hold.position])
+  const string = map.instrument.strings[stop.string].letter
+  return { seat: map.seat.id, from: position, to: position, string, up: false, finger: sayFinger(map.instrument, stop) }
 }
 
-/** "up from I to III on A". */
-export const sayShift = (s: Pick<Shift, 'from' | 'to' | 'string' | 'up'>): string =>
-  `${s.up ? 'up' : 'down'} from ${s.from} to ${s.to} on ${s.string}`
+/** "up from I to III on A", "low 2 in I on A". */
+export const sayShift = (s: Pick<Shift, 'from' | 'to' | 'string' | 'up' | 'finger'>): string =>
+  s.from === s.to ? `${s.finger} in ${s.to} on ${s.string}` : `${s.up ? 'up' : 'down'} from ${s.from} to ${s.to} on ${s.string}`
 
 /** What is known of one player's tries at a shift, in a sentence; `known`: a tendency is said. */
 export type AimTendency = {

@@ -31,7 +31,10 @@ export type PracticeRecord = Readonly<z.infer<typeof recordSchema>>
 export const HEARD = ['sharp', 'true', 'flat'] as const
 export type Heard = (typeof HEARD)[number]
 
-/** One try at a shift: where it goes, whether up or down, and what was heard, or by how many cents it was off (sharp positive). */
+/**
+ * One try at a shift or at a note: where the hand goes, whether up or down, the finger as it is said ("low 2"; empty: the
+ * shift alone), and what was heard, or by how many cents it was off (sharp positive). Where the hand stays it goes to where it is.
+ */
 export const aimSchema = z.object({
   id: z.uuid(),
   piece: z.uuid(),
@@ -42,6 +45,7 @@ export const aimSchema = z.object({
   to: z.string().check(z.minLength(1), z.maxLength(12)),
   string: z.string().check(z.minLength(1), z.maxLength(4)),
   up: z.boolean(),
+  finger: z._default(z.string().check(z.maxLength(60)), ''),
   heard: z.enum(HEARD),
   cents: z.nullable(z.number().check(z.minimum(-200), z.maximum(200))),
   day: daySchema,

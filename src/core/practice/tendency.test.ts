@@ -8,7 +8,7 @@ const heard = (sharp: number, flat: number, right = 0) => [
   ...Array.from({ length: flat }, () => ({ heard: 'flat' as const, cents: null })),
   ...Array.from({ length: right }, () => ({ heard: 'true' as const, cents: null })),
 ]
-const at = { up: true, to: 'III', string: 'A' }
+const at = { up: true, from: 'II', to: 'III', string: 'A', finger: '' }
 
 describe('what is known of how a shift lands', () => {
   it('has the mean and its interval as a textbook has them', () => {
@@ -40,6 +40,9 @@ describe('what is known of how a shift lands', () => {
     expect(sayTendency(at, tendencyOf(cents(-18, -22, -15, -20, -17, -19, -16, -18, -17)))).toBe(
       'Up to III on A: flat, about −18 cents, sure enough after 9 tries; go farther, hand and thumb as one.',
     )
+    // Where the hand stays it is a finger that is set, not a shift.
+    const stays = { up: false, from: 'I', to: 'I', string: 'D', finger: 'low 2' }
+    expect(sayTendency(stays, sharp)).toBe('Low 2 in I on D: sharp, about +18 cents, sure enough after 9 tries; set it lower.')
     expect(sayTendency(at, tendencyOf(heard(8, 1)))).toBe('Up to III on A: sharp, sure enough after 9 tries; aim lower.')
     expect(sayTendency(at, tendencyOf(cents(1, -1, 2, 0, -2, 1, 0, -1, 1)))).toBe('Up to III on A: true after 9 tries.')
   })

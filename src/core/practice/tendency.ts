@@ -1,4 +1,5 @@
 import { count } from '../count'
+import { capital } from '../names'
 import type { Aim } from './record'
 
 /** Tries before anything is called a tendency. Common practice. */
@@ -43,6 +44,9 @@ export function signTest(sharp: number, flat: number): number {
   return Math.min(1, 2 * sum)
 }
 
+/** What a try is at. */
+type AimAt = Pick<Aim, 'from' | 'to' | 'string' | 'up' | 'finger'>
+
 /** What is known of one shift of one player: how it lands, and how sure that is. */
 export type Tendency = {
   readonly tries: number
@@ -75,22 +79,25 @@ export function tendencyOf(aims: readonly Pick<Aim, 'heard' | 'cents'>[]): Tende
 
 /** What to do about it. Common practice. */
 const REMEDY = {
+  stays: { sharp: 'set it lower', flat: 'set it higher' },
   up: { sharp: 'aim lower', flat: 'go farther, hand and thumb as one' },
   down: { sharp: 'come back farther', flat: 'come back less far' },
 } as const
 
 /** "Up to III on A: sharp, about +18 cents, sure enough after 9 tries; aim lower." What is not known is not said. */
-export function sayTendency({ up, to, string }: Pick<Aim, 'up' | 'to' | 'string'>, t: Tendency): string {
-  const shift = `${up ? 'Up' : 'Down'} to ${to === 'half' ? 'half position' : to} on ${string}`
+export function sayTendency({ up, from, to, string, finger }: AimAt, t: Tendency): string {
+  const stays = from === to
+  const place = `${to === 'half' ? 'half position' : to} on ${string}`
+  const shift = stays ? `${capital(finger)} in ${place}` : `${up ? 'Up' : 'Down'} to ${place}`
   const tries = count(t.tries, 'try', 'tries')
   if (t.tries < ENOUGH) return `${shift}: no tendency yet (${tries}; ${ENOUGH} are wanted).`
   if (t.lands === null) return `${shift}: no tendency after ${tries}.`
   if (t.lands === 'true') return `${shift}: true after ${tries}.`
   const measured = t.cents && Math.sign(t.cents.mean) === (t.lands === 'sharp' ? 1 : -1) ? t.cents : null
   const about = measured ? `, about ${t.lands === 'sharp' ? '+' : '−'}${Math.round(Math.abs(measured.mean))} cents` : ''
-  return `${shift}: ${t.lands}${about}, sure enough after ${tries}; ${REMEDY[up ? 'up' : 'down'][t.lands]}.`
+  return `${shift}: ${t.lands}${about}, sure enough after ${tries}; ${REMEDY[stays ? 'stays' : up ? 'up' : 'down'][t.lands]}.`
 }
 
 /** Tries put together by what they are tries at: the shift, its way, the seat and the student. */
-export const aimKey = (a: Pick<Aim, 'seat' | 'student' | 'from' | 'to' | 'string' | 'up'>): string =>
-  JSON.stringify([a.seat, a.student, a.from, a.to, a.string, a.up])
+export const aimKey = (a: Pick<Aim, 'seat' | 'student'> & AimAt): string =>
+  JSON.stringify([a.seat, a.student, a.from, a.to, a.string, a.up, a.finger])

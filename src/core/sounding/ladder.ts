@@ -1,3 +1,4 @@
+import { middle } from '../middle'
 import { RATES } from './take'
 
 /** A ladder of tempo: begun slowly, a step up after so many times, a step back after a slip. Parts of the written tempo. */
@@ -36,11 +37,6 @@ export const tapped = (taps: readonly number[], at: number): number[] =>
 /** Beats a minute of taps, by the middle of the times between them; null: fewer than three taps say nothing. */
 export function tempoTapped(taps: readonly number[]): number | null {
   if (taps.length < 3) return null
-  const gaps = taps
-    .slice(1)
-    .map((t, i) => t - taps[i])
-    .sort((a, b) => a - b)
-  const middle = gaps.length >> 1
-  const gap = gaps.length % 2 ? gaps[middle] : (gaps[middle - 1] + gaps[middle]) / 2
+  const gap = middle(taps.slice(1).map((t, i) => t - taps[i]))
   return gap > 0 ? 60 / gap : null
 }

@@ -35,7 +35,7 @@ const COLUMNS: Record<Exclude<(typeof TABLES)[number], 'pieces'>, string> = {
   plans: 'piece_id, plan',
   piece_versions: 'piece_id, version, saved_at, notes, name, said, whole, body',
   records: 'id, piece_id, what, target, seat, student, day, clean, slips, tempo, minutes, at',
-  aims: 'id, piece_id, seat, student, "from", "to", string, up, heard, cents, day, at',
+  aims: 'id, piece_id, seat, student, "from", "to", string, up, finger, heard, cents, day, at',
 }
 
 /**

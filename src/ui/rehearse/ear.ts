@@ -1,13 +1,15 @@
 'use client'
 
+import { middle } from '@/core/middle'
+import { FREE_SAMPLES, freePitch } from '@/core/hearing/free'
 import { loudness, nearPitch, samplesFor } from '@/core/hearing/near'
-import { needleOf, withReading, type Needle, type Reading } from '@/core/hearing/needle'
+import { needleOf, QUIET, withReading, type Needle, type Reading } from '@/core/hearing/needle'
 import { playedBy, type Student } from '@/core/hearing/student'
 
 /** How often is listened, in milliseconds, and how much of the signal is kept to listen to. */
-const [EVERY, KEPT] = [25, 4096]
+const [EVERY, KEPT] = [25, FREE_SAMPLES]
 /** How long a made-up student holds a note, in seconds. */
-const HOLDS = 2.5
+export const HOLDS = 2.5
 
 /** Why nothing can be heard, in words. */
 export class NoEar extends Error {}
@@ -58,24 +60,41 @@ export function studentPlays(student: Student, hertz: number, tried: number): So
   return { context, node, end: () => void context.close() }
 }
 
-/** Listens to a source for the pitch that is meant at the moment, and says where the needle stands; returns how to stop. */
-export function listen({ context, node, end }: Source, meant: () => number, show: (needle: Needle) => void): () => void {
+/** How much of what was heard freely is looked at, in readings; and how many of them must be clear. */
+const [LAST, CLEAR] = [15, 4]
+
+/**
+ * Listens to a source for the pitch that is meant at the moment and says where the needle stands; where none is meant (null),
+ * which pitch it is. Returns how to stop.
+ */
+export function listen(
+  { context, node, end }: Source,
+  meant: () => number | null,
+  show: (needle: Needle, free: number | null) => void,
+): () => void {
   const analyser = context.createAnalyser()
   analyser.fftSize = KEPT
   node.connect(analyser)
   const all = new Float32Array(KEPT)
   let readings: readonly Reading[] = []
+  let free: (number | null)[] = []
   let target = meant()
   const timer = setInterval(() => {
     if (meant() !== target) {
       target = meant()
       readings = []
+      free = []
     }
     analyser.getFloatTimeDomainData(all)
+    if (target === null) {
+      free = [...free, loudness(all) < QUIET ? null : (freePitch(all, context.sampleRate)?.hertz ?? null)].slice(-LAST)
+      const clear = free.flatMap((x) => x ?? [])
+      return show({ kind: 'silent' }, clear.length >= CLEAR ? middle(clear) : null)
+    }
     const part = all.subarray(KEPT - samplesFor(target, context.sampleRate))
     const cents = nearPitch(part, context.sampleRate, target)?.cents ?? null
     readings = withReading(readings, { at: performance.now() / 1000, loud: loudness(part), cents })
-    show(needleOf(readings))
+    show(needleOf(readings), null)
   }, EVERY)
   return () => {
     clearInterval(timer)
@@ -83,8 +102,8 @@ export function listen({ context, node, end }: Source, meant: () => number, show
   }
 }
 
-/** A tone to tune by, until it is stopped. */
-export function reference(hertz: number, level: number): () => void {
+/** Tones to tune by, or a drone to play over, until it is stopped. */
+export function reference(all: readonly number[], level: number): () => void {
   const context = new AudioContext()
   void context.resume()
   const out = context.createGain()
@@ -92,19 +111,20 @@ export function reference(hertz: number, level: number): () => void {
   out.gain.setTargetAtTime(0.25 * level, context.currentTime, 0.05)
   out.connect(context.destination)
   // A tone with its octave and twelfth: clear, and heard from a small loudspeaker also where the tone itself is too low for it.
-  for (const [times, loud] of [
-    [1, 1],
-    [2, 0.5],
-    [3, 0.3],
-  ] as const) {
-    const tone = context.createOscillator()
-    const part = context.createGain()
-    tone.frequency.value = hertz * times
-    part.gain.value = loud
-    tone.connect(part)
-    part.connect(out)
-    tone.start()
-  }
+  for (const hertz of all)
+    for (const [times, loud] of [
+      [1, 1],
+      [2, 0.5],
+      [3, 0.3],
+    ] as const) {
+      const tone = context.createOscillator()
+      const part = context.createGain()
+      tone.frequency.value = hertz * times
+      part.gain.value = loud / all.length
+      tone.connect(part)
+      part.connect(out)
+      tone.start()
+    }
   return () => {
     out.gain.setTargetAtTime(0, context.currentTime, 0.03)
     setTimeout(() => void context.close(), 200)

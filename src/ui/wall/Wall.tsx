@@ -1,6 +1,6 @@
 'use client'
 
-import { Maximize } from 'lucide-react'
+import { Maximize, Moon, Sun } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useEffect, useMemo } from 'react'
 import { capital, inSentence, sayList } from '@/core/names'
@@ -14,7 +14,6 @@ import { ABOUT_MODE } from '@/core/sounding/modes'
 import { Bench } from '@/ui/bench/Bench'
 import { BackLink } from '@/ui/kit/BackLink'
 import { Button } from '@/ui/kit/Button'
-import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { Said } from '@/ui/rehearse/Said'
 import { Left } from '@/ui/rehearse/Left'
@@ -23,6 +22,7 @@ import { sayLeft } from '@/core/practice/runSheet'
 import { DeskProvider, useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
 import { useCallOptions } from '@/ui/steps/read/callStore'
 import { useAwake, useWall } from './useWall'
+import { useWallTheme } from './wallTheme'
 
 const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView))
 
@@ -50,9 +50,10 @@ function Surface({ now, drill }: { now: WallNow | null; drill: boolean }) {
     if (moment !== undefined && moment < timeline.length) pick(moment)
   }, [moment, store])
   const trouble = useAwake()
+  const { theme, turn } = useWallTheme()
   const id = useDesk((d) => d.id)
   return (
-    <div className="wall">
+    <div className={`wall ${theme}`}>
       <Head now={now} />
       <main className="flex min-h-0 flex-1 flex-col">
         <div className={`min-h-0 flex-1 ${now?.view === 'score' ? 'overflow-y-auto' : 'overflow-hidden'} ${drill ? 'drill-bench' : ''}`}>
@@ -69,7 +70,9 @@ function Surface({ now, drill }: { now: WallNow | null; drill: boolean }) {
         <Button kind="quiet" size="small" onClick={() => void document.documentElement.requestFullscreen().catch(() => undefined)}>
           <Maximize size={15} aria-hidden /> Whole screen
         </Button>
-        <ThemeButton />
+        <Button kind="quiet" aria-label="The wall light or dark" onClick={turn}>
+          {theme === 'dark' ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
+        </Button>
       </footer>
     </div>
   )

@@ -53,6 +53,13 @@ export function useWall(piece: string, first: { piece: Piece; plan: Plan }) {
   return { music, now }
 }
 
+/** Why a screen is not kept awake. */
+const DARK = {
+  plain: 'This screen may go dark by itself: a browser keeps it awake only on this machine (localhost) or over https.',
+  cannot: 'This screen may go dark by itself: this browser cannot keep it awake.',
+  refused: 'This screen may go dark by itself: the browser refused to keep it awake.',
+} as const
+
 /** Keeps the screen awake while it is seen; says why it cannot. */
 export function useAwake(): string | null {
   const [trouble, setTrouble] = useState<string | null>(null)
@@ -61,14 +68,15 @@ export function useAwake(): string | null {
     let over = false
     const ask = () => {
       if (document.visibilityState !== 'visible') return
-      if (!window.isSecureContext || !('wakeLock' in navigator))
-        return setTrouble('This screen may go dark by itself: a browser keeps it awake only on this machine (localhost) or over https.')
+      if (!window.isSecureContext) return setTrouble(DARK.plain)
+      if (!('wakeLock' in navigator)) return setTrouble(DARK.cannot)
       navigator.wakeLock.request('screen').then(
         (found) => {
+          setTrouble(null)
           if (over) void found.release()
           else lock = found
         },
-        () => setTrouble('This screen may go dark by itself: the browser does not keep it awake.'),
+        () => setTrouble(DARK.refused),
       )
     }
     ask()

@@ -2,12 +2,11 @@
 
 import { ChevronLeft, Play, RotateCcw, Square } from 'lucide-react'
 import { useId, useRef, useState } from 'react'
-import { sayMeasure, sayStretch } from '@/core/piece/address'
 import { tempoIn } from '@/core/performance/tempo'
-import { capital } from '@/core/names'
 import { tapped, tempoTapped, USUAL_LADDER } from '@/core/sounding/ladder'
 import { ABOUT_MODE, MODES, type Mode } from '@/core/sounding/modes'
 import { TUNING } from '@/core/sounding/sounding'
+import { sayPlays, sayWouldPlay } from '@/core/sounding/says'
 import { RATES } from '@/core/sounding/take'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
@@ -45,14 +44,6 @@ function Transport() {
   const line = useDesk((d) => d.piece.lines[0])
   const passage = useDesk((d) => d.passage)
   const from = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
-  const says = () => {
-    const last = line.measures.length - 1
-    if (playing) return over ? `Plays ${sayStretch(line, over.from, over.to)}.` : 'Plays all of it.'
-    if (passage) return `${capital(sayStretch(line, passage.from, passage.to))}: the passage that is picked.`
-    return from === 0
-      ? 'From the beginning. Pick a passage below to play it alone.'
-      : `From ${sayMeasure(line, from)} ${from < last ? 'to the end' : 'alone: it is the last'}.`
-  }
   return (
     <div>
       <div className="flex items-center gap-1.5">
@@ -66,7 +57,7 @@ function Transport() {
           <RotateCcw size={16} aria-hidden /> Again
         </Button>
       </div>
-      <p className="mt-1.5 text-fine text-soft">{says()}</p>
+      <p className="mt-1.5 text-fine text-soft">{playing ? sayPlays(line, over) : sayWouldPlay(line, passage, from)}</p>
     </div>
   )
 }
