@@ -11,5 +11,6 @@ export default defineConfig({
     // As many as there are cores: what is left free by default stands idle, for nobody works beside the tests.
     maxWorkers: '100%',
     setupFiles: ['scripts/seed.ts'],
+    globalSetup: ['scripts/commands.mjs'],
   },
 })

@@ -146,8 +146,10 @@ const MOST_OUTPUT = 512_000_000
 
 /** Reports on a file in a process of its own, for no longer than the limits allow. */
 function reported(task: FileTask): Reported {
-  const script = fileURLToPath(new URL('./report-file.ts', import.meta.url))
-  const done = spawnSync(process.execPath, ['--import', 'tsx', script], {
+  // Bundled, it stands beside this file; else it is read as it is written.
+  const source = import.meta.url.endsWith('.ts')
+  const script = fileURLToPath(new URL(source ? './report-file.ts' : './report-file.mjs', import.meta.url))
+  const done = spawnSync(process.execPath, [...(source ? ['--import', 'tsx'] : []), script], {
     input: JSON.stringify(task),
     encoding: 'utf8',
     timeout: LIMITS.time,

@@ -7,7 +7,7 @@ import { ensembleMapper } from '@/core/seats/ensemble'
 import { emptyPlan } from '@/core/seats/plan'
 import { midiOf, parsePitch } from '@/core/music/pitch'
 import type { Report, ReportNote } from './report'
-import { runCommand } from './testing/commandLine'
+import { runCommand, runSources } from './testing/commandLine'
 import { demoFiles } from '../../demo'
 import { readFile } from './read'
 import { SEATS } from '@/core/testing/seats'
@@ -178,6 +178,12 @@ describe('reading by name', () => {
     const none = map(file('two.abc', two), '--line', '3')
     expect([none.status, none.errors]).toEqual([2, expect.stringContaining('there is no line 3; it has 2')])
     expect(map(file('two.abc', two), '--line', 'x').errors).toContain('--line x is no line; count from 1')
+  })
+  it('is the same bundled for the tests as started from its sources', () => {
+    const tune = file('same.abc', 'X:1\nT:Same\nM:4/4\nL:1/4\nK:D\nd d A F|\n')
+    const sources = runSources('map', tune)
+    expect(sources.status).toBe(0)
+    expect(sources.text).toBe(runCommand('map', tune).text)
   })
   it('keeps to the limits: a file that is too large is not opened', () => {
     const large = path.join(folder, 'large.abc')

@@ -11,7 +11,7 @@ export const SAY_WHO: Readonly<Record<Who, string>> = {
   all: 'everyone',
   'in turn': 'each seat in turn',
   joining: 'one seat, then the next joins',
-  these: 'only',
+  these: 'only these',
 }
 
 /** Bounds of a run: rows of a lesson, minutes of a lesson, how often a row is played, seconds of a rest and of a step. */

@@ -228,13 +228,13 @@ function PlayedSaid({ row, say }: { row: PlayedRow; say: Say }) {
         >
           {WHO.map((w) => (
             <option key={w} value={w}>
-              {w === 'these' ? 'only these' : SAY_WHO[w]}
+              {SAY_WHO[w]}
             </option>
           ))}
         </Select>
       </label>
       {row.who === 'these' && (
-        <div className="flex flex-wrap gap-x-3 gap-y-1" role="group" aria-label="Who plays">
+        <div className="flex flex-wrap gap-x-3 gap-y-1" role="group" aria-label="The seats that play">
           {seats.map(({ id, name }) => {
             const on = row.seats.includes(id)
             const next = on ? row.seats.filter((s) => s !== id) : [...row.seats, id]

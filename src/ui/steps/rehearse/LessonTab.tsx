@@ -126,32 +126,35 @@ function Going() {
   const on = useLesson(isOn)
   if (!any) return null
   return (
-    <div className="grid gap-2">
-      <div className="flex items-center gap-1.5">
-        <Button kind="filled" className="min-h-11 flex-1 justify-center text-lead" onClick={lesson.go}>
-          {phase === 'playing' ? <Square size={17} aria-hidden /> : <Play size={17} aria-hidden />} {GO[phase]}
-        </Button>
-        {on && (
-          <>
-            <Button className="min-h-11" aria-label="The row again" title="The row again" onClick={lesson.again}>
-              <RotateCcw size={16} aria-hidden />
-            </Button>
-            <Button className="min-h-11" aria-label="Next row" title="Next row" onClick={lesson.skip}>
-              <SkipForward size={16} aria-hidden />
-            </Button>
-            <Button className="min-h-11" onClick={lesson.stop}>
-              End
-            </Button>
-          </>
-        )}
+    <>
+      {/* In reach however far the list is scrolled. */}
+      <div className="sticky top-0 z-10 -mx-4 grid gap-2 bg-sheet px-4 py-2">
+        <div className="flex items-center gap-1.5">
+          <Button kind="filled" className="min-h-11 flex-1 justify-center text-lead" onClick={lesson.go}>
+            {phase === 'playing' ? <Square size={17} aria-hidden /> : <Play size={17} aria-hidden />} {GO[phase]}
+          </Button>
+          {on && (
+            <>
+              <Button className="min-h-11" aria-label="The row again" title="The row again" onClick={lesson.again}>
+                <RotateCcw size={16} aria-hidden />
+              </Button>
+              <Button className="min-h-11" aria-label="Next row" title="Next row" onClick={lesson.skip}>
+                <SkipForward size={16} aria-hidden />
+              </Button>
+              <Button className="min-h-11" onClick={lesson.stop}>
+                End
+              </Button>
+            </>
+          )}
+        </div>
+        <Went />
       </div>
       <label className="tick text-sm">
         <input type="checkbox" className="accent-rosin" checked={byHand} onChange={(e) => lesson.setByHand(e.target.checked)} />
         Row by row, by hand
       </label>
-      <Went />
       <TimeLeft />
-    </div>
+    </>
   )
 }
 

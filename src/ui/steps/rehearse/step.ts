@@ -10,7 +10,7 @@ export const rehearse: Step = {
     centre: dynamic(() => import('./RehearseView').then((m) => m.RehearseView), { ssr: false }),
     drawn: true,
     panel: dynamic(() => import('./RehearsePanel').then((m) => m.RehearsePanel), { ssr: false }),
-    panelName: 'Play, tempo, who is heard',
+    panelName: 'Play, lesson, true strings',
     width: 320,
   },
 }
