@@ -26,7 +26,7 @@ const SCREENS = [
   ['inspector'],
   ['steps'],
   ['desk'],
-  ['shelf', 'class', 'library', 'history', 'access', 'plan', 'wall'],
+  ['shelf', 'class', 'library', 'history', 'access', 'plan', 'wall', 'tapes'],
 ]
 const screens = SCREENS.flatMap((row, i) =>
   row.map((folder) => {

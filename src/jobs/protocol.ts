@@ -4,6 +4,7 @@ import { MOST_SEATS, seatIdSchema } from '@/core/seats/seat'
 import { BRINGING } from '@/api/protocol'
 import { daySchema } from '@/core/practice/record'
 import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
+import { stripPageSchema } from '@/core/tapes/strip'
 
 const sheet = { seat: z.nullable(seatIdSchema), much: z.enum(AMOUNTS) }
 const number = z.string().check(z.minLength(1), z.maxLength(12))
@@ -49,6 +50,8 @@ export const taskSchema = z.discriminatedUnion('kind', [
   /** What the pins of the class's pieces say of its ways. */
   z.object({ kind: z.literal('pins') }),
   z.object({ kind: z.literal('export'), id: z.string(), as: z.enum(EXPORTS), seat: z.union([z.literal(ALL_SEATS), seatIdSchema]) }),
+  /** Strips for the fingerboard, laid out, as one PDF. */
+  z.object({ kind: z.literal('strips'), pages: z.array(stripPageSchema).check(z.maxLength(200)), now: z.int() }),
   /** The plan of the class over the days, as it stands on one. */
   z.object({ kind: z.literal('plan'), today: daySchema }),
   /** The same for the class and each of its seats. */

@@ -10,6 +10,7 @@ import { keptSheet } from './sheets'
 import { engraveSystems } from '@/engrave/toolkit'
 import { tuneMei } from '@/engrave/tune'
 import { pdfOf } from '@/paper/pdf'
+import { stripsPdf } from '@/paper/strips'
 import { exported, type Export } from '@/formats/export'
 import { theClass } from '@/store/classes'
 import { connect, noteOpened } from '@/store/connection'
@@ -57,6 +58,7 @@ export type Results = {
   version: VersionShown | null
   export: Export | null
   pins: PinsSay
+  strips: Uint8Array
   plan: PlanReply
   planSheets: SheetsReply
   easier: EasierReply
@@ -166,6 +168,7 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       const ensemble = ensembleMapper()(piece, plan, (await theClass(db)).settings)
       return exported(as, piece, plan, ensemble, seat)
     }),
+  strips: ({ pages, now }) => stripsPdf(pages, 'Tapes', new Date(now)),
   plan: ({ today }) => using('reading', (db) => planOn(db, today)),
   planSheets: ({ today }) => using('reading', (db) => sheetsOn(db, today)),
   easier: ({ today }) => using('reading', (db) => easierOn(db, today)),

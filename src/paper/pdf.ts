@@ -1,6 +1,6 @@
-import PDFDocument from 'pdfkit'
 import { MARGIN, PAPERS, type Paper } from '@/engrave/toolkit'
 import type { Sheet } from '@/engrave/sheet'
+import { newDocument } from './document'
 import { drawEngraving } from './draw'
 import { widthOf, write, type Words } from './write'
 
@@ -12,20 +12,7 @@ export async function pdfOf(sheets: readonly Sheet[], paper: Paper, made: Date):
   const { width, height } = PAPERS[paper]
   const size: [number, number] = [width * POINT, height * POINT]
   const [{ title }] = sheets
-  const doc = new PDFDocument({
-    size,
-    margin: 0,
-    autoFirstPage: false,
-    // None: what is given here and taken up again by name would be parsed anew each time.
-    font: null as unknown as string,
-    info: { Title: title, Creator: 'Even Seat', CreationDate: made },
-  })
-  const chunks: Buffer[] = []
-  doc.on('data', (chunk: Buffer) => chunks.push(chunk))
-  const ended = new Promise<void>((resolve, reject) => {
-    doc.on('end', resolve)
-    doc.on('error', reject)
-  })
+  const { doc, ended } = newDocument(title, made)
   for (const sheet of sheets)
     sheet.pages.forEach((svg, i) => {
       doc.addPage({ size, margin: 0 })
@@ -35,8 +22,7 @@ export async function pdfOf(sheets: readonly Sheet[], paper: Paper, made: Date):
       foot(doc, sheet, i, size)
     })
   doc.end()
-  await ended
-  return new Uint8Array(Buffer.concat(chunks))
+  return ended
 }
 
 /** Sizes of type in points, as the page on the screen has them (globals.css). */

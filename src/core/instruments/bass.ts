@@ -9,14 +9,14 @@ const POSITIONS: readonly Position[] = ['half', 'I', 'II', 'II½', 'III', 'III½
   letters: 0,
 }))
 
-/** Common practice; both schools of the hand. String length of the 3/4 size. */
+/** Common practice; both schools of the hand. The 3/4 size is the usual one. */
 export const bass: Instrument = {
   id: 'bass',
   name: 'Bass',
   strings: tuned('E2', 'A2', 'D3', 'G3'),
   clef: 'bass',
   sounds: -1,
-  stringLength: 1050,
+  sizes: [{ name: '3/4', length: 1050 }],
   midiProgram: 43,
   named: /\b((double|contra|kontra|string )\s*bass\w*|contrabass\w*|kontrab[aä]ss\w*|basses|bass|cb|db)\b/i,
   reads: [{ clef: 'bass', pick: 'lowest' }],

@@ -37,7 +37,12 @@ export const cello: Instrument = {
   strings: tuned('C2', 'G2', 'D3', 'A3'),
   clef: 'bass',
   sounds: 0,
-  stringLength: 692,
+  sizes: [
+    { name: '4/4', length: 692 },
+    { name: '3/4', length: 630 },
+    { name: '1/2', length: 570 },
+    { name: '1/4', length: 500 },
+  ],
   midiProgram: 42,
   named: /\b(cell[oi]s?|celli|violoncell\w*|vlc|vc)\b/i,
   reads: [

@@ -48,7 +48,7 @@ vi.mock('./all', async (original) => {
     strings: strung('C3', 'G3', 'D4', 'A4', 'E5'),
     clef: 'treble',
     sounds: 0,
-    stringLength: 340,
+    sizes: [{ name: '4/4', length: 340 }],
     midiProgram: 40,
     named: /\bfiddles?\b/i,
     reads: [{ clef: 'treble', pick: 'highest' }],

@@ -66,6 +66,9 @@ export const STEP_IDS = [
 ] as const
 export type StepId = (typeof STEP_IDS)[number]
 
+/** A size of an instrument, and how long its strings are from nut to bridge, in millimetres: nominal, common practice. */
+export type Size = { readonly name: string; readonly length: number }
+
 /** Everything about an instrument of a class. A table and nothing else: no other file knows what a cello is. */
 export type Instrument = {
   readonly id: string
@@ -76,8 +79,8 @@ export type Instrument = {
   readonly clef: ClefName
   /** Octaves from the written to the sounding pitch. */
   readonly sounds: 0 | -1
-  /** Nut to bridge in millimetres, the usual size of a grown player: nominal, the usual sizes of the trade. */
-  readonly stringLength: number
+  /** The sizes it comes in, the usual one first. */
+  readonly sizes: readonly [Size, ...Size[]]
   /** General MIDI program, from 0 (MIDI 1.0). */
   readonly midiProgram: number
   /** How its parts are named, in the languages that scores come in. */

@@ -9,7 +9,11 @@ export const viola: Instrument = {
   strings: tuned('C3', 'G3', 'D4', 'A4'),
   clef: 'alto',
   sounds: 0,
-  stringLength: 375,
+  // By the length of the body; 40.6 cm is what is called full size.
+  sizes: [
+    { name: '4/4', length: 375 },
+    { name: '38 cm', length: 360 },
+  ],
   midiProgram: 41,
   named: /\b(violas?|bratschen?|altos?|vla|va)\b/i,
   reads: [
