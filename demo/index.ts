@@ -4,6 +4,22 @@ import path from 'node:path'
 /** The made-up class of the demonstration, and its pieces in the order in which they were brought. */
 export const DEMO_CLASS = { id: 'tuesday-strings', name: 'Tuesday Strings', school: 'Quillbrook School' }
 
+/** Who plays in it: made up, a line a student as a list of a school has them. */
+export const DEMO_ROSTER = `name,seat,size,string in mm
+Ada,Violin,4/4,
+Bilal,Violin,3/4,
+Cleo,Violin,3/4,305
+Dunja,Violin,1/2,
+Emre,Violin,4/4,
+Fenna,Viola,4/4,
+Goran,Viola,38 cm,
+Hana,Viola,38 cm,356
+Ilse,Cello,4/4,
+Jonte,Cello,3/4,
+Kofi,Cello,1/2,
+Lumi,Bass,3/4,1045
+`
+
 const FILES = [
   'copper-kettle-march.abc',
   'two-barges.abc',

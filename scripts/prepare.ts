@@ -1,6 +1,11 @@
-import { DEMO_CLASS, demoFiles } from '../demo'
+import { randomUUID } from 'node:crypto'
+import { DEMO_CLASS, DEMO_ROSTER, demoFiles } from '../demo'
 import { demoPractice } from '../demo/practice'
+import type { Student } from '../src/core/roster/student'
+import { DEFAULT_CLASS } from '../src/core/seats/class'
+import { seatsOf } from '../src/core/seats/seat'
 import { readFile } from '../src/formats/read'
+import { openRoster, studentsIn } from '../src/formats/roster'
 import { sayProblem } from '../src/formats/outcome'
 import { firstClass, insertClass } from '../src/store/classes'
 import { DataError, dataFile, openDatabase } from '../src/store/database'
@@ -10,6 +15,15 @@ import { writing } from '../src/store/writing'
 
 /** What the class of the demonstration has practised for two weeks. */
 const PRACTISED = ['the-ferry-at-low-water.abc', 'two-barges.abc']
+
+/** The students of the demonstration, read as a list of a school is. */
+function demoStudents(): Student[] {
+  const file = openRoster(DEMO_ROSTER)
+  if ('problem' in file) throw new Error(`demo: ${file.problem}`)
+  const { students, bad } = studentsIn(file, file.columns, seatsOf(DEFAULT_CLASS), randomUUID)
+  if (bad.length) throw new Error(`demo: ${bad.map((b) => b.problem).join('; ')}`)
+  return [...students]
+}
 
 /**
  * Brings the data file up to date; a new one gets the demonstration class and its pieces, all in one transaction: a start
@@ -26,7 +40,7 @@ async function prepare(): Promise<void> {
       return { file, piece: { piece: reading.piece, source: { name: file.name, text } } }
     })
     await writing(db, async (t) => {
-      await insertClass(t, { ...DEMO_CLASS, demo: true })
+      await insertClass(t, { ...DEMO_CLASS, settings: { ...DEFAULT_CLASS, students: demoStudents() }, demo: true })
       const ids: string[] = []
       for (const [i, { file, piece }] of files.entries()) ids.push(...(await insertBrought(t, DEMO_CLASS.id, file, [piece], start + i)))
       const practised = PRACTISED.flatMap((name) => {

@@ -2,6 +2,8 @@ import type { Metadata } from 'next'
 import { connection } from 'next/server'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
+import { MOST_STRIPS } from '@/api/tapes'
+import { stringOf } from '@/core/roster/student'
 import { seatsOf } from '@/core/seats/seat'
 import { TapesView } from '@/ui/tapes/TapesView'
 
@@ -10,5 +12,12 @@ export const metadata: Metadata = { title: 'Tapes' }
 export default async function TapesPage() {
   await connection()
   const { settings } = await theClass(await database())
-  return <TapesView seats={seatsOf(settings).map(({ name, instrument }) => ({ name, instrument: instrument.id }))} />
+  const seats = seatsOf(settings)
+  const students = settings.students.flatMap((s) => {
+    const seat = seats.find((x) => x.id === s.seat)
+    return seat ? [{ name: s.name, instrument: seat.instrument.id, length: stringOf(s, seat) }] : []
+  })
+  const all =
+    students.length > 0 ? students : seats.map(({ name, instrument: i }) => ({ name, instrument: i.id, length: i.sizes[0].length }))
+  return <TapesView all={all.slice(0, MOST_STRIPS)} />
 }

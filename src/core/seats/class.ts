@@ -6,6 +6,7 @@ import type { Learned } from '../instruments/learned'
 import { mended } from '../mend'
 import { kindChoiceSchema } from '../reading/choice'
 import type { Plan } from './plan'
+import { MOST_STUDENTS, studentSchema } from '../roster/student'
 import { PLACES } from './book'
 import { newSeat, seatOf, seatRowsSchema, type Seat, type SeatRow } from './seat'
 import { STEPS_OF_TODAY, upgradedClass } from './upgrade'
@@ -18,6 +19,8 @@ export const classSettingsSchema = z.object({
   spots: z._default(kindChoiceSchema, {}),
   /** How places are said: by printed lines where they are known, or by the number of the measure. */
   places: z._default(z.enum(PLACES), 'lines'),
+  /** Who plays, by first name. */
+  students: z._default(z.array(studentSchema).check(z.maxLength(MOST_STUDENTS)), []),
   /** By which making of the steps its seats have learned: what is stored without it is brought up to date once. */
   steps: z._default(z.literal(STEPS_OF_TODAY), STEPS_OF_TODAY),
 })
@@ -29,6 +32,7 @@ export const classAt = (step: StepId): ClassSettings => ({
   seats: INSTRUMENTS.map((i) => newSeat(i, step)),
   spots: {},
   places: 'lines',
+  students: [],
   steps: STEPS_OF_TODAY,
 })
 

@@ -18,6 +18,7 @@ import { Kinds } from './Kinds'
 import { Ladder } from './Ladder'
 import { LearnedGrid } from './LearnedGrid'
 import { SeatList } from './SeatList'
+import { StudentList } from './StudentList'
 import { PinsSay } from './PinsSay'
 import { Ways } from './Ways'
 import { keptClass, type ClassSave } from '@/api/protocol'
@@ -113,6 +114,12 @@ export function ClassView({ packed, ...start }: Props) {
               removeSeat={act.removeSeat}
               moveSeat={act.moveSeat}
             />
+          </section>
+          <section aria-labelledby="students" className="mb-5">
+            <h2 id="students" className="font-title text-lg">
+              Students
+            </h2>
+            <StudentList students={settings.students} seats={seats} name={name} {...act} />
           </section>
           <section aria-labelledby="seats">
             <h2 id="seats" className="font-title text-lg">

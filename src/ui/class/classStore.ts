@@ -1,7 +1,9 @@
 import type { Places } from '@/core/seats/book'
 import { createStore } from 'zustand/vanilla'
 import type { Policy } from '@/core/fingering/policy'
+import { count } from '@/core/count'
 import { inSentence } from '@/core/names'
+import type { Student } from '@/core/roster/student'
 import { instrumentNamed, newSeat, seatOf, type SeatId, type SeatRow } from '@/core/seats/seat'
 import type { PolicyChange } from '@/core/fingering/policy'
 import type { StepId } from '@/core/instruments/instrument'
@@ -39,6 +41,11 @@ export type ClassActions = {
   setLearned(seat: SeatId, change: Partial<Pick<Learned, 'shifts' | 'doubleStops' | 'slurs'>>): void
   /** Shows a kind of spot always or never; null: by what is learned. */
   setSpot(kind: SpotKind, choice: 'show' | 'hide' | null): void
+  addStudent(student: Student): void
+  changeStudent(id: string, change: Partial<Omit<Student, 'id'>>): void
+  removeStudent(id: string): void
+  /** Students of a list, added to those that are there. */
+  bringStudents(students: readonly Student[]): void
   /** Says places by printed lines or by the numbers of measures. */
   sayPlaces(places: Places): void
   undo(): void
@@ -66,6 +73,8 @@ export function createClass(start: ClassDraft & { version: number }) {
     const alter = (next: Partial<ClassDraft>, said: string) => set((s) => ({ ...next, ...stepped(s, now(), said) }))
     const setSeats = (seats: SeatRow[], said: string) => alter({ settings: { ...get().settings, seats } }, said)
     const rows = () => get().settings.seats
+    const students = () => get().settings.students
+    const setStudents = (next: Student[], said: string) => alter({ settings: { ...get().settings, students: next } }, said)
     const nameOf = (seat: SeatId): string => rows().find((r) => r.id === seat)?.name ?? ''
     const seatTo = (seat: SeatId, said: string, change: (row: SeatRow) => SeatRow) =>
       setSeats(
@@ -154,6 +163,24 @@ export function createClass(start: ClassDraft & { version: number }) {
           `Class, ${inSentence(aboutKind(kind).name)}`,
         )
       },
+      addStudent: (student) => setStudents([...students(), student], `${student.name} added`),
+      changeStudent: (id, change) => {
+        const was = students().find((s) => s.id === id)
+        if (was)
+          setStudents(
+            students().map((s) => (s.id === id ? { ...s, ...change } : s)),
+            `${was.name}: ${Object.keys(change).join(', ')} changed`,
+          )
+      },
+      removeStudent: (id) => {
+        const was = students().find((s) => s.id === id)
+        if (was)
+          setStudents(
+            students().filter((s) => s.id !== id),
+            `${was.name} taken out`,
+          )
+      },
+      bringStudents: (more) => setStudents([...students(), ...more], `${count(more.length, 'student')} brought`),
       sayPlaces: (places) =>
         alter({ settings: { ...get().settings, places } }, `Class, places: ${places === 'lines' ? 'line and measure' : 'numbers'}`),
       undo: () => turn('undo'),

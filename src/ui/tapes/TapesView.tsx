@@ -35,8 +35,8 @@ const fileOf = (as: 'pdf' | 'svg', paper: string, strips: readonly StripAsk[]): 
   `/api/tapes?${new URLSearchParams({ as, paper, strips: JSON.stringify(strips) })}`
 
 /** Where tapes go: for each instrument and size how far from the nut, and strips to be laid along the fingerboard. */
-export function TapesView({ seats }: { seats: readonly { name: string; instrument: string }[] }) {
-  const [all, setAll] = useState<readonly StripAsk[]>(() => seats.map((s) => usual(s.name, s.instrument)))
+export function TapesView({ all: start }: { all: readonly { name: string; instrument: string; length: number }[] }) {
+  const [all, setAll] = useState<readonly StripAsk[]>(() => start.map((s) => ({ ...usual(s.name, s.instrument), length: s.length })))
   const [picked, setPicked] = useState(0)
   const [paper, setPaper] = useState<'a4' | 'letter'>('a4')
   const at = Math.min(picked, all.length - 1)

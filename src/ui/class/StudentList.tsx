@@ -1,0 +1,248 @@
+'use client'
+
+import { FileDown, FileUp, Plus, Trash2 } from 'lucide-react'
+import { useState } from 'react'
+import { AMOUNTS, type Amount } from '@/core/part/written'
+import { MOST_STUDENTS, newStudent, stringOf, type Student } from '@/core/roster/student'
+import type { Seat } from '@/core/seats/seat'
+import { LENGTHS } from '@/core/tapes/tapes'
+import { fileName } from '@/formats/fileName'
+import { Button } from '@/ui/kit/Button'
+import { newId } from '@/ui/kit/newId'
+import { later, Opens } from '@/ui/kit/Opens'
+import { Select } from '@/ui/kit/Select'
+import type { ClassActions } from './classStore'
+
+const field = 'rounded border border-rule bg-sheet px-1.5 py-0.5'
+const Bring = later(() => import('./BringRoster').then((m) => m.BringRoster))
+
+/** How much is written in, as a student's row says it. */
+const SAY_AMOUNT: Readonly<Record<Amount, string>> = { all: 'everything', changes: 'where it changes', new: 'what is new', none: 'nothing' }
+
+type Props = { students: readonly Student[]; seats: readonly Seat[]; name: string } & Pick<
+  ClassActions,
+  'addStudent' | 'changeStudent' | 'removeStudent' | 'bringStudents'
+>
+
+/** Who plays, by first name: seat, size, and what holds for them alone. */
+export function StudentList({ students, seats, name, addStudent, changeStudent, removeStudent, bringStudents }: Props) {
+  const [typed, setTyped] = useState('')
+  const [seat, setSeat] = useState(seats[0].id)
+  const full = students.length >= MOST_STUDENTS
+  const at = seats.some((s) => s.id === seat) ? seat : seats[0].id
+  const add = () => {
+    if (!typed.trim() || full) return
+    addStudent(newStudent(newId(), typed.trim(), at))
+    setTyped('')
+  }
+  return (
+    <>
+      <p className="text-fine text-soft">
+        First names only. Sizes are for tapes; a note of its own is printed larger, or with more or less written in.
+      </p>
+      {students.length > 0 && (
+        <div className="relative overflow-x-auto">
+          <table className="w-full border-collapse text-left text-sm">
+            <caption className="sr-only">The students of the class</caption>
+            <thead>
+              <tr className="border-b border-rule text-soft">
+                {['Name', 'Seat', 'Size', 'String, mm', 'No 4 yet', 'Large print', 'Written in', ''].map((h) => (
+                  <th key={h} scope="col" className="py-1 pr-2 font-normal whitespace-nowrap">
+                    {h || <span className="sr-only">Take out</span>}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {students.map((s) => (
+                <Row key={s.id} student={s} seats={seats} change={(by) => changeStudent(s.id, by)} remove={() => removeStudent(s.id)} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <form
+        className="mt-1.5 flex flex-wrap items-center gap-2 text-sm"
+        onSubmit={(e) => {
+          e.preventDefault()
+          add()
+        }}
+      >
+        <input
+          aria-label="First name of a new student"
+          value={typed}
+          maxLength={60}
+          placeholder="first name"
+          onChange={(e) => setTyped(e.target.value)}
+          className={`w-36 ${field}`}
+        />
+        <SeatSelect label="Seat of the new student" seats={seats} value={at} set={setSeat} />
+        <Button size="small" type="submit" disabled={!typed.trim() || full}>
+          <Plus size={14} aria-hidden /> Add
+        </Button>
+        <Opens
+          has="dialog"
+          load={Bring.load}
+          button={
+            <Button size="small" disabled={full}>
+              <FileUp size={14} aria-hidden /> Bring a list
+            </Button>
+          }
+          opened={(button) => <Bring.Part button={button} seats={seats} room={MOST_STUDENTS - students.length} bring={bringStudents} />}
+        />
+        {students.length > 0 && (
+          <Button
+            size="small"
+            onClick={() =>
+              void import('@/formats/roster').then((m) => save(`${fileName(name)} students.csv`, m.rosterCsv(students, seats)))
+            }
+          >
+            <FileDown size={14} aria-hidden /> Save the list
+          </Button>
+        )}
+        {full && <span className="text-soft">A class has {MOST_STUDENTS} students at most.</span>}
+      </form>
+    </>
+  )
+}
+
+/** Hands a text to the browser as a file. */
+function save(called: string, text: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }))
+  const a = document.createElement('a')
+  a.href = url
+  a.download = called
+  a.click()
+  setTimeout(() => URL.revokeObjectURL(url), 10_000)
+}
+
+function SeatSelect({ label, seats, value, set }: { label: string; seats: readonly Seat[]; value: string; set: (id: string) => void }) {
+  const gone = !seats.some((s) => s.id === value)
+  return (
+    <Select size="small" aria-label={label} aria-invalid={gone || undefined} value={value} onChange={(e) => set(e.target.value)}>
+      {gone && <option value={value}>choose: the seat is gone</option>}
+      {seats.map((s) => (
+        <option key={s.id} value={s.id}>
+          {s.name}
+        </option>
+      ))}
+    </Select>
+  )
+}
+
+function Row({
+  student: s,
+  seats,
+  change,
+  remove,
+}: {
+  student: Student
+  seats: readonly Seat[]
+  change: (by: Partial<Omit<Student, 'id'>>) => void
+  remove: () => void
+}) {
+  const seat = seats.find((x) => x.id === s.seat)
+  return (
+    <tr className="border-b border-rule">
+      <td className="py-1 pr-2">
+        <Text label={`Name of ${s.name}`} value={s.name} set={(name) => name && change({ name })} width="w-32" />
+      </td>
+      <td className="py-1 pr-2">
+        <SeatSelect label={`Seat of ${s.name}`} seats={seats} value={s.seat} set={(id) => change({ seat: id, size: '', length: null })} />
+      </td>
+      <td className="py-1 pr-2">
+        <Select
+          size="small"
+          aria-label={`Size of ${s.name}`}
+          value={s.size}
+          disabled={!seat}
+          onChange={(e) => change({ size: e.target.value })}
+        >
+          <option value="">not said</option>
+          {seat?.instrument.sizes.map((x) => (
+            <option key={x.name} value={x.name}>
+              {x.name}
+            </option>
+          ))}
+        </Select>
+      </td>
+      <td className="py-1 pr-2">
+        <Text
+          label={`String of ${s.name} in mm, if measured`}
+          value={s.length === null ? '' : `${s.length}`}
+          placeholder={seat ? `${stringOf(s, seat)}` : ''}
+          set={(text) => {
+            const mm = Number(text.replace(',', '.'))
+            if (text === '') change({ length: null })
+            else if (mm >= LENGTHS.least && mm <= LENGTHS.most) change({ length: mm })
+          }}
+          width="w-20"
+        />
+      </td>
+      <td className="py-1 pr-2">
+        <Tick label={`${s.name}: no fourth finger yet`} on={s.noFourth} set={(noFourth) => change({ noFourth })} />
+      </td>
+      <td className="py-1 pr-2">
+        <Tick label={`${s.name}: large print`} on={s.large} set={(large) => change({ large })} />
+      </td>
+      <td className="py-1 pr-2">
+        <Select
+          size="small"
+          aria-label={`Written in for ${s.name}`}
+          value={s.much ?? ''}
+          onChange={(e) => change({ much: AMOUNTS.find((a) => a === e.target.value) ?? null })}
+        >
+          <option value="">as the seat</option>
+          {AMOUNTS.map((a) => (
+            <option key={a} value={a}>
+              {SAY_AMOUNT[a]}
+            </option>
+          ))}
+        </Select>
+      </td>
+      <td className="py-1">
+        <button type="button" aria-label={`Take ${s.name} out`} onClick={remove} className="tap rounded p-1 hover:bg-wash">
+          <Trash2 size={15} aria-hidden />
+        </button>
+      </td>
+    </tr>
+  )
+}
+
+const Tick = ({ label, on, set }: { label: string; on: boolean; set: (on: boolean) => void }) => (
+  <input type="checkbox" aria-label={label} className="size-5 accent-rosin" checked={on} onChange={(e) => set(e.target.checked)} />
+)
+
+/** A text that is kept when it is left. */
+function Text({
+  label,
+  value,
+  set,
+  width,
+  placeholder,
+}: {
+  label: string
+  value: string
+  set: (text: string) => void
+  width: string
+  placeholder?: string
+}) {
+  const [text, setText] = useState<string | null>(null)
+  const leave = () => {
+    const next = text?.trim()
+    if (next !== undefined && next !== value) set(next)
+    setText(null)
+  }
+  return (
+    <input
+      aria-label={label}
+      value={text ?? value}
+      maxLength={60}
+      placeholder={placeholder}
+      onChange={(e) => setText(e.target.value)}
+      onBlur={leave}
+      onKeyDown={(e) => e.key === 'Enter' && leave()}
+      className={`${width} ${field}`}
+    />
+  )
+}
