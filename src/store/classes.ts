@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
 import * as z from 'zod/mini'
 import { DEFAULT_CLASS, readClassSettings, type ClassSettings } from '@/core/seats/class'
@@ -26,15 +27,88 @@ type StoredClass = {
 }
 type NewClass = Pick<StoredClass, 'id' | 'name' | 'school'> & { readonly settings?: ClassSettings; readonly demo?: boolean }
 
-/** The class, or null before there is one. */
-export async function firstClass(db: Knex): Promise<StoredClass | null> {
-  const row: unknown = await db('classes').orderBy('rowid').first('id', 'name', 'school', 'settings', 'version', 'demo')
-  if (!row) return null
+const storedOf = (row: unknown): StoredClass => {
   const { settings, demo, ...c } = rowSchema.parse(row)
   return { ...c, demo: demo === 1, settings: settings === null ? DEFAULT_CLASS : readClassSettings(parsedJson(settings)) }
 }
 
-/** The class; an empty data file gets a nameless one, so that a first piece has a shelf. */
+/** The classes that were not taken away, the one that was opened last first. */
+const standing = (db: Knex) => db('classes').whereNull('removed_at').orderBy('opened_at', 'desc').orderBy('rowid')
+
+/** The class that is open, or null before there is one. */
+export async function firstClass(db: Knex): Promise<StoredClass | null> {
+  const row: unknown = await standing(db).first('id', 'name', 'school', 'settings', 'version', 'demo')
+  return row ? storedOf(row) : null
+}
+
+/** A class as it is chosen: its name, how many pieces stand on its shelf, how many students it has. */
+export type ClassHead = {
+  readonly id: string
+  readonly name: string
+  readonly school: string
+  readonly pieces: number
+  readonly students: number
+}
+
+/** The classes by name; `removed`: those that were taken away. */
+export async function listClasses(db: Knex, removed = false): Promise<ClassHead[]> {
+  const rows: unknown[] = await (removed ? db('classes').whereNotNull('removed_at') : db('classes').whereNull('removed_at'))
+    .select('id', 'name', 'school', 'settings', 'version', 'demo')
+    .orderBy('name')
+  return Promise.all(
+    rows.map(async (row) => {
+      const { id, name, school, settings } = storedOf(row)
+      const [{ n }] = (await db('shelves')
+        .join('pieces', 'pieces.id', 'shelves.piece_id')
+        .where({ 'shelves.class_id': id, deleted_at: null })
+        .count({ n: '*' })) as { n: number }[]
+      return { id, name, school, pieces: Number(n), students: settings.students.length }
+    }),
+  )
+}
+
+/** The classes on whose shelves a piece stands, by id. */
+export const classesWith = async (db: Knex, piece: string): Promise<string[]> =>
+  ((await db('shelves').where({ piece_id: piece }).select('class_id')) as { class_id: string }[]).map((r) => r.class_id)
+
+/** Opens a class: from now on its shelf, settings and plan are what is shown. False: there is no such class. */
+export const openClass = (db: Knex, id: string, now: number): Promise<boolean> =>
+  writing(db, async (t) => {
+    const [{ last }] = (await t('classes').max({ last: 'opened_at' })) as { last: number | null }[]
+    // A clock that was set back must not hide what was opened last.
+    return (await t('classes').where({ id, removed_at: null }).update({ opened_at: Math.max(now, (last ?? 0) + 1) })) > 0
+  })
+
+/** Makes a class and opens it, with the seats and ways of another one where it is to be like it, and its pieces if asked for. Says its id. */
+export const newClass = (
+  db: Knex,
+  { name, school, like, pieces }: { name: string; school: string; like: string | null; pieces: boolean },
+  now: number,
+): Promise<string> =>
+  writing(db, async (t) => {
+    const id = randomUUID()
+    const model: unknown = like && (await t('classes').where({ id: like }).first('id', 'name', 'school', 'settings', 'version', 'demo'))
+    // Students are of one class.
+    const settings = model ? { ...storedOf(model).settings, students: [] } : undefined
+    await insertClass(t, { id, name, school, settings })
+    const [{ last }] = (await t('classes').max({ last: 'opened_at' })) as { last: number | null }[]
+    await t('classes').where({ id }).update({ opened_at: Math.max(now, (last ?? 0) + 1) })
+    if (like && pieces)
+      await t.raw(
+        'INSERT INTO shelves SELECT ?, piece_id FROM shelves JOIN pieces ON pieces.id = piece_id WHERE shelves.class_id = ? AND deleted_at IS NULL',
+        [id, like],
+      )
+    return id
+  })
+
+/** Takes a class away (`now`) or puts it back (null). Nothing is lost by it; the last one stays. False: it was not done. */
+export const setRemoved = (db: Knex, id: string, at: number | null): Promise<boolean> =>
+  writing(db, async (t) => {
+    if (at !== null && !(await t('classes').whereNull('removed_at').whereNot({ id }).first('id'))) return false
+    return (await t('classes').where({ id }).update({ removed_at: at })) > 0
+  })
+
+/** The class that is open; an empty data file gets a nameless one, so that a first piece has a shelf. */
 export async function theClass(db: Knex): Promise<StoredClass> {
   return (await firstClass(db)) ?? addClass(db, { id: 'class', name: 'My class', school: '' })
 }
@@ -86,5 +160,9 @@ export const startOwn = (db: Knex, id: string, { name, school, clear }: OwnClass
     await t('classes')
       .where({ id })
       .update({ name, school, demo: 0, version: t.raw('version + 1'), saved_by: null, saved_seq: 0 })
-    if (clear) await t('pieces').where({ class_id: id, deleted_at: null }).update({ deleted_at: now })
+    if (clear)
+      await t('pieces')
+        .whereIn('id', t('shelves').where({ class_id: id }).select('piece_id'))
+        .where({ deleted_at: null })
+        .update({ deleted_at: now })
   })

@@ -269,6 +269,34 @@ const STEPS: readonly Step[] = [
     up: (db) => db.schema.alterTable('aims', (t) => t.text('finger').notNullable().defaultTo('')),
     down: (db) => db.schema.alterTable('aims', (t) => t.dropColumn('finger')),
   },
+  {
+    name: '010-several-classes',
+    // A piece may stand on the shelves of several classes; one class is open, the one that was opened last. What was practised
+    // is of a class: the same piece is learned by another one by itself.
+    up: async (db) => {
+      await db.schema.alterTable('classes', (t) => {
+        t.integer('opened_at').notNullable().defaultTo(0)
+        t.integer('removed_at')
+      })
+      await db.schema.createTable('shelves', (t) => {
+        t.text('class_id').notNullable().references('classes.id')
+        t.text('piece_id').notNullable().references('pieces.id')
+        t.primary(['class_id', 'piece_id'])
+        t.index(['piece_id'])
+      })
+      await db.raw('INSERT INTO shelves SELECT class_id, id FROM pieces')
+      for (const table of ['records', 'aims']) {
+        await db.schema.alterTable(table, (t) => t.text('class_id').notNullable().defaultTo(''))
+        await db.raw('UPDATE ?? SET class_id = (SELECT class_id FROM pieces WHERE pieces.id = piece_id)', [table])
+      }
+    },
+    down: async (db) => {
+      for (const table of ['records', 'aims']) await db.schema.alterTable(table, (t) => t.dropColumn('class_id'))
+      await db.schema.dropTable('shelves')
+      await db.schema.alterTable('classes', (t) => t.dropColumn('removed_at'))
+      await db.schema.alterTable('classes', (t) => t.dropColumn('opened_at'))
+    },
+  },
 ]
 
 /** What the shelf says of a piece; of one that cannot be read its title alone, if that can be. */

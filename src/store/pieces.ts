@@ -120,9 +120,13 @@ const byRank = (first: string) => {
   }
 }
 
+/** The ids of the pieces on a class's shelf, also of those that were taken off it. */
+const shelfOf = (db: Knex, classId: string) => db('shelves').where({ class_id: classId }).select('piece_id')
+const onShelf = (db: Knex, classId: string) => db('pieces').whereIn('pieces.id', shelfOf(db, classId))
+
 /** A part of the shelf: last opened or brought first, of a search what fits best; only pieces in whose title, key, time or range every word stands. */
 export async function listShelf(db: Knex, classId: string, { words = [], offset = 0, limit = 1_000_000 }: Wanted = {}): Promise<Shelf> {
-  const all = () => db('pieces').where({ class_id: classId, deleted_at: null })
+  const all = () => onShelf(db, classId).where({ deleted_at: null })
   const matching = () =>
     words.reduce((q, word) => q.whereRaw("search LIKE ? ESCAPE '!'", [`%${word.replace(/[!%_]/g, (c) => `!${c}`)}%`]), all())
   const count = async (q: Knex.QueryBuilder): Promise<number> => Number(((await q.count({ n: '*' })) as { n: number }[])[0].n)
@@ -137,8 +141,7 @@ export async function listShelf(db: Knex, classId: string, { words = [], offset 
 
 /** Pieces that were taken off the shelf, the last first. */
 export async function listDeleted(db: Knex, classId: string): Promise<Head[]> {
-  const rows: unknown[] = await db('pieces')
-    .where({ class_id: classId })
+  const rows: unknown[] = await onShelf(db, classId)
     .whereNotNull('deleted_at')
     .select(...HEAD)
     .orderBy('deleted_at', 'desc')
@@ -177,7 +180,8 @@ export async function getPieces(db: Knex, ids: readonly string[]): Promise<Store
 /** Pieces of a class in which something is pinned, last opened or brought first; those that can be read. */
 export async function pinnedPieces(db: Knex, classId: string, limit: number): Promise<StoredPiece[]> {
   const rows = (await whole(db)
-    .where({ class_id: classId, deleted_at: null })
+    .whereIn('pieces.id', shelfOf(db, classId))
+    .where({ deleted_at: null })
     .whereRaw('plans.plan NOT LIKE \'%"pins":{}%\'')
     .orderByRaw(BY_USE)) as Record<string, unknown>[]
   const found: StoredPiece[] = []
@@ -218,6 +222,7 @@ async function insertPieces(t: Knex.Transaction, classId: string, pieces: readon
       opened_at: null,
       deleted_at: null,
     })
+    await t('shelves').insert({ class_id: classId, piece_id: id })
     await t('notes').insert({ piece_id: id, piece: JSON.stringify(piece), source_text: source.text })
     await t('plans').insert({ piece_id: id, plan: JSON.stringify(plan) })
     await keepFirst(t, id, { piece, plan, text: source.text }, now)
@@ -328,26 +333,40 @@ async function standing(t: Knex.Transaction, id: string): Promise<Standing> {
   return { piece: notes?.piece ?? 'null', source_text: notes?.source_text ?? '', plan: plan?.plan ?? 'null' }
 }
 
-/** A second copy under "… (copy)"; null when the piece is gone. */
-export async function duplicatePiece(db: Knex, id: string, now: number): Promise<string | null> {
-  const row = (await db('pieces').where({ id, deleted_at: null }).first('class_id')) as { class_id: string } | undefined
-  const original = row && (await getPiece(db, id))
-  if (!row || !original) return null
+/** A second copy under "… (copy)" on the shelf of a class; null when the piece is gone. */
+export async function duplicatePiece(db: Knex, classId: string, id: string, now: number): Promise<string | null> {
+  const original = await getPiece(db, id)
+  if (!original) return null
   const { piece, source, plan, originalId } = original
   const copy = retitled(piece, `${piece.title} (copy)`.slice(0, 200))
-  const [made] = await addPieces(db, row.class_id, [{ piece: copy, source, plan, originalId }], now)
+  const [made] = await addPieces(db, classId, [{ piece: copy, source, plan, originalId }], now)
   return made
 }
 
-/** Takes a piece off the shelf (`now`) or puts it back (null). Nothing is lost by it. */
-export const setDeleted = (db: Knex, id: string, at: number | null): Promise<number> =>
-  writing(db, (t) => t('pieces').where({ id }).update({ deleted_at: at }))
+/**
+ * Takes a piece off the shelf of a class. Where it stands on another class's shelf too it goes from this one alone; else it
+ * is put away, and can be put back. Nothing is lost by it.
+ */
+export const takeOffShelf = (db: Knex, classId: string, id: string, now: number): Promise<void> =>
+  writing(db, async (t) => {
+    const others = await t('shelves').where({ piece_id: id }).whereNot({ class_id: classId }).first('class_id')
+    if (others) await t('shelves').where({ class_id: classId, piece_id: id }).delete()
+    else await t('pieces').where({ id }).update({ deleted_at: now })
+  })
+
+/** Puts a piece on the shelf of a class, whether it was taken off or stands on another class's. False: there is no such piece. */
+export const putOnShelf = (db: Knex, classId: string, id: string): Promise<boolean> =>
+  writing(db, async (t) => {
+    if (!(await t('pieces').where({ id }).update({ deleted_at: null }))) return false
+    await t('shelves').insert({ class_id: classId, piece_id: id }).onConflict(['class_id', 'piece_id']).ignore()
+    return true
+  })
 
 /** Deletes for good what was taken off the shelf: one piece, or all of them. Says how many are gone. */
 export async function purge(db: Knex, classId: string, id: string | 'all'): Promise<number> {
   return writing(db, async (t) => {
-    const gone = (await t('pieces')
-      .where({ class_id: classId, ...(id === 'all' ? {} : { id }) })
+    const gone = (await onShelf(t, classId)
+      .where(id === 'all' ? {} : { id })
       .whereNotNull('deleted_at')
       .select('id')) as { id: string }[]
     for (const piece of gone) await removePiece(t, piece.id)
@@ -358,7 +377,7 @@ export async function purge(db: Knex, classId: string, id: string | 'all'): Prom
 
 /** Removes a piece with all that is kept of it. */
 async function removePiece(t: Knex.Transaction, id: string): Promise<void> {
-  for (const table of ['piece_versions', 'notes', 'plans', 'previews', 'records', 'aims']) await t(table).where({ piece_id: id }).delete()
+  for (const table of ['piece_versions', 'notes', 'plans', 'previews', 'records', 'aims', 'shelves']) await t(table).where({ piece_id: id }).delete()
   await t('pieces').where({ id }).delete()
 }
 

@@ -7,22 +7,23 @@ import type { Saved } from './pieces'
 
 /** What was practised, tries at shifts, and what a class's plan is made from. Undone is taken out: it was a slip of the finger. */
 
-type RecordRow = Omit<PracticeRecord, 'piece'> & { readonly piece_id: string }
-type AimRow = Omit<Aim, 'piece' | 'up'> & { readonly piece_id: string; readonly up: number }
+type OfClass = { readonly class_id: string; readonly piece_id: string }
+type RecordRow = Omit<PracticeRecord, 'piece'> & OfClass
+type AimRow = Omit<Aim, 'piece' | 'up'> & OfClass & { readonly up: number }
 
-const rowOf = ({ piece, ...r }: PracticeRecord): RecordRow => ({ ...r, piece_id: piece })
-const aimRow = ({ piece, up, ...a }: Aim): AimRow => ({ ...a, piece_id: piece, up: Number(up) })
+const rowOf = (class_id: string, { piece, ...r }: PracticeRecord): RecordRow => ({ ...r, class_id, piece_id: piece })
+const aimRow = (class_id: string, { piece, up, ...a }: Aim): AimRow => ({ ...a, class_id, piece_id: piece, up: Number(up) })
 
 /** Rows as they are checked: one that cannot be read is left out, the others stand. */
 const records = (rows: readonly unknown[]): PracticeRecord[] =>
   rows.flatMap((row) => {
-    const { piece_id, ...r } = row as RecordRow
+    const { piece_id, class_id: _, ...r } = row as RecordRow
     const read = recordSchema.safeParse({ ...r, piece: piece_id })
     return read.success ? [read.data] : []
   })
 const aims = (rows: readonly unknown[]): Aim[] =>
   rows.flatMap((row) => {
-    const { piece_id, up, ...a } = row as AimRow
+    const { piece_id, class_id: _, up, ...a } = row as AimRow
     const read = aimSchema.safeParse({ ...a, piece: piece_id, up: up === 1 })
     return read.success ? [read.data] : []
   })
@@ -30,10 +31,11 @@ const aims = (rows: readonly unknown[]): Aim[] =>
 /** How many are read at a time: years of lessons. */
 const MOST_READ = 20_000
 
-/** What was practised of some pieces, in the order in which it was recorded. */
-export const recordsOf = async (db: Knex, pieces: readonly string[]): Promise<PracticeRecord[]> =>
+/** What a class practised of some pieces, in the order in which it was recorded. */
+export const recordsOf = async (db: Knex, classId: string, pieces: readonly string[]): Promise<PracticeRecord[]> =>
   records(
     await db('records')
+      .where({ class_id: classId })
       .whereIn('piece_id', [...pieces])
       .orderBy('day')
       .orderBy('at')
@@ -41,10 +43,11 @@ export const recordsOf = async (db: Knex, pieces: readonly string[]): Promise<Pr
       .select('*'),
   )
 
-/** Tries at the shifts of some pieces, in the order in which they were made. */
-export const aimsOf = async (db: Knex, pieces: readonly string[]): Promise<Aim[]> =>
+/** A class's tries at the shifts of some pieces, in the order in which they were made. */
+export const aimsOf = async (db: Knex, classId: string, pieces: readonly string[]): Promise<Aim[]> =>
   aims(
     await db('aims')
+      .where({ class_id: classId })
       .whereIn('piece_id', [...pieces])
       .orderBy('at')
       .limit(MOST_READ)
@@ -55,18 +58,18 @@ export const aimsOf = async (db: Knex, pieces: readonly string[]): Promise<Aim[]
 const isThere = async (t: Knex.Transaction, id: string): Promise<boolean> => !!(await t('pieces').where({ id }).first('id'))
 
 /** Keeps a record; the same once more (a tap that was sent twice) changes nothing. False: there is no such piece. */
-export const addRecord = (db: Knex, r: PracticeRecord): Promise<boolean> =>
+export const addRecord = (db: Knex, classId: string, r: PracticeRecord): Promise<boolean> =>
   writing(db, async (t) => {
     if (!(await isThere(t, r.piece))) return false
-    await t('records').insert(rowOf(r)).onConflict('id').ignore()
+    await t('records').insert(rowOf(classId, r)).onConflict('id').ignore()
     return true
   })
 
 /** Keeps a try; the same once more changes nothing. False: there is no such piece. */
-export const addAim = (db: Knex, a: Aim): Promise<boolean> =>
+export const addAim = (db: Knex, classId: string, a: Aim): Promise<boolean> =>
   writing(db, async (t) => {
     if (!(await isThere(t, a.piece))) return false
-    await t('aims').insert(aimRow(a)).onConflict('id').ignore()
+    await t('aims').insert(aimRow(classId, a)).onConflict('id').ignore()
     return true
   })
 
@@ -77,8 +80,8 @@ export async function insertPractice(
   { settings, records: done, aims: tries }: { settings: PlanSettings; records: readonly PracticeRecord[]; aims: readonly Aim[] },
 ): Promise<void> {
   await t('practice').insert({ class_id: classId, settings: JSON.stringify(settings), version: 1 })
-  for (const r of done) await t('records').insert(rowOf(r))
-  for (const a of tries) await t('aims').insert(aimRow(a))
+  for (const r of done) await t('records').insert(rowOf(classId, r))
+  for (const a of tries) await t('aims').insert(aimRow(classId, a))
 }
 
 /** Takes a record or a try out again. */
