@@ -41,11 +41,11 @@ export function TodayList() {
       {today && <Items />}
       <div className="mt-2 flex flex-wrap gap-1.5">
         <AddDrill />
-        <Link href={`/pieces/${id}/practise/print`} className={buttonLook('plain', 'small')}>
+        <Link href={`/pieces/${id}/practise/print`} className={`tap ${buttonLook('plain', 'small')}`}>
           <Printer size={15} aria-hidden /> Print
         </Link>
         <IntoLesson />
-        <Link href="/plan" className={buttonLook('plain', 'small')}>
+        <Link href="/plan" className={`tap ${buttonLook('plain', 'small')}`}>
           <CalendarDays size={15} aria-hidden /> Plan
         </Link>
         {anything && (
