@@ -32,6 +32,26 @@ const FILES = [
   'the-ferry-at-low-water.abc',
 ] as const
 
+/** A second class beside it, with some of its pieces. */
+export const DEMO_SECOND = {
+  id: 'friday-beginners',
+  name: 'Friday Beginners',
+  school: 'Quillbrook School',
+  pieces: ['copper-kettle-march.abc', 'two-bells-and-a-gate.abc'],
+}
+
+/** Who plays in the second class. */
+export const DEMO_SECOND_ROSTER = `name,seat,size,string in mm
+Mika,Violin,1/2,
+Noor,Violin,1/4,
+Oskar,Violin,1/8,240
+Pia,Viola,38 cm,
+Quirin,Cello,1/4,
+Runa,Cello,1/2,
+Suri,Bass,3/4,
+Tove,Violin,1/2,279
+`
+
 /** The demonstration pieces as files. */
 export const demoFiles = (): { name: string; bytes: Uint8Array }[] =>
   FILES.map((name) => ({ name, bytes: readFileSync(path.join(import.meta.dirname, name)) }))

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto'
-import { DEMO_CLASS, DEMO_ROSTER, demoFiles } from '../demo'
+import { DEMO_CLASS, DEMO_ROSTER, DEMO_SECOND, DEMO_SECOND_ROSTER, demoFiles } from '../demo'
 import { demoPractice } from '../demo/practice'
 import type { Student } from '../src/core/roster/student'
-import { DEFAULT_CLASS } from '../src/core/seats/class'
+import { classAt, DEFAULT_CLASS } from '../src/core/seats/class'
 import { seatsOf } from '../src/core/seats/seat'
 import { readFile } from '../src/formats/read'
 import { openRoster, studentsIn } from '../src/formats/roster'
@@ -17,8 +17,8 @@ import { writing } from '../src/store/writing'
 const PRACTISED = ['the-ferry-at-low-water.abc', 'two-barges.abc']
 
 /** The students of the demonstration, read as a list of a school is. */
-function demoStudents(): Student[] {
-  const file = openRoster(DEMO_ROSTER)
+function demoStudents(roster: string): Student[] {
+  const file = openRoster(roster)
   if ('problem' in file) throw new Error(`demo: ${file.problem}`)
   const { students, bad } = studentsIn(file, file.columns, seatsOf(DEFAULT_CLASS), randomUUID)
   if (bad.length) throw new Error(`demo: ${bad.map((b) => b.problem).join('; ')}`)
@@ -40,9 +40,18 @@ async function prepare(): Promise<void> {
       return { file, piece: { piece: reading.piece, source: { name: file.name, text } } }
     })
     await writing(db, async (t) => {
-      await insertClass(t, { ...DEMO_CLASS, settings: { ...DEFAULT_CLASS, students: demoStudents() }, demo: true })
+      await insertClass(t, { ...DEMO_CLASS, settings: { ...DEFAULT_CLASS, students: demoStudents(DEMO_ROSTER) }, demo: true })
+      const { pieces: also, ...second } = DEMO_SECOND
+      await insertClass(t, {
+        ...second,
+        settings: { ...classAt('three-fingers'), students: demoStudents(DEMO_SECOND_ROSTER) },
+        demo: true,
+      })
+      await t('classes').where({ id: DEMO_CLASS.id }).update({ opened_at: start })
       const ids: string[] = []
       for (const [i, { file, piece }] of files.entries()) ids.push(...(await insertBrought(t, DEMO_CLASS.id, file, [piece], start + i)))
+      for (const [i, { file }] of files.entries())
+        if (also.includes(file.name)) await t('shelves').insert({ class_id: DEMO_SECOND.id, piece_id: ids[i] })
       const practised = PRACTISED.flatMap((name) => {
         const i = files.findIndex((f) => f.file.name === name)
         return i >= 0 ? [{ id: ids[i], piece: files[i].piece.piece }] : []

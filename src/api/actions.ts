@@ -2,7 +2,24 @@
 
 /** What can be done to a piece of the shelf, by its id. */
 export type OnPiece = (id: string) => Promise<void>
-export type ShelfActions = { duplicate: OnPiece; takeOff: OnPiece; putBack: OnPiece; startOwnClass: (form: FormData) => Promise<void> }
+export type ShelfActions = {
+  duplicate: OnPiece
+  /** Says whether another class keeps it. */
+  takeOff: (id: string) => Promise<boolean>
+  putBack: OnPiece
+  startOwnClass: (form: FormData) => Promise<void>
+} & ClassActions
+/** What can be done with classes, by their id. */
+export type ClassActions = {
+  chooseClass: (id: string) => Promise<void>
+  makeClass: (form: FormData) => Promise<void>
+  removeClass: (id: string) => Promise<boolean>
+  putBackClass: (id: string) => Promise<void>
+  shelvesOf: (piece: string) => Promise<string[]>
+  setShelf: (piece: string, of: string, on: boolean) => Promise<void>
+}
+/** A class as it is chosen. */
+export type ClassChoice = { readonly id: string; readonly name: string; readonly pieces: number; readonly students: number }
 /** What can be done to what was taken off; `deleteForGood` takes "all" too. */
 export type LibraryActions = { putBack: OnPiece; deleteForGood: OnPiece }
 /** What can be done to a saved version, by a form with `id` and `version`. */

@@ -12,7 +12,12 @@ export const planFileQuery = z.extend(planQuery, { as: z.enum(['csv', 'ics']) })
 export const warmupQuery = z.object({ drill: z.catch(z.nullable(z.string().check(z.minLength(1), z.maxLength(400))), null) })
 
 /** What the plan is made from, saved over version `base` only (0: there is none yet). */
-export const planSaveRequest = z.object({ base: z.union([z.literal(0), versionNumber]), settings: planSettingsSchema })
+export const planSaveRequest = z.object({
+  /** The class whose plan it is; not said: the one that is open. */
+  class: z.optional(z.string().check(z.maxLength(60))),
+  base: z.union([z.literal(0), versionNumber]),
+  settings: planSettingsSchema,
+})
 export type PlanSaveRequest = z.infer<typeof planSaveRequest>
 export const planSaveReply = z.discriminatedUnion('ok', [
   z.object({ ok: z.literal(true), version: z.number() }),
@@ -68,6 +73,8 @@ export type EasierReply = z.infer<typeof easierReply>
 export const planReply = z.discriminatedUnion('ok', [
   z.object({
     ok: z.literal(true),
+    /** The class whose plan it is. */
+    class: z.string(),
     version: z.number(),
     settings: z.nullable(planSettingsSchema),
     /** What is on the shelf, to choose from. */

@@ -1,6 +1,17 @@
 import { connection } from 'next/server'
-import { duplicate, putBack, startOwnClass, takeOff } from './actions'
-import { theClass } from '@/store/classes'
+import {
+  chooseClass,
+  duplicate,
+  makeClass,
+  putBack,
+  putBackClass,
+  removeClass,
+  setShelf,
+  shelvesOf,
+  startOwnClass,
+  takeOff,
+} from './actions'
+import { listClasses, theClass } from '@/store/classes'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { Shelf } from '@/ui/shelf/Shelf'
@@ -12,7 +23,11 @@ export default async function ShelfPage() {
   const klass = await theClass(db)
   return (
     <Shelf
-      actions={{ duplicate, takeOff, putBack, startOwnClass }}
+      key={klass.id}
+      actions={{ duplicate, takeOff, putBack, startOwnClass, chooseClass, makeClass, removeClass, putBackClass, shelvesOf, setShelf }}
+      id={klass.id}
+      classes={await listClasses(db)}
+      removed={await listClasses(db, true)}
       demo={klass.demo}
       name={klass.name}
       school={klass.school}

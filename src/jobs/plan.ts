@@ -32,6 +32,7 @@ async function sourcesOf(db: Knex) {
   const all = stored.map((p) => ({ id: p.id, c: readyFor(keyOf(p), p, klass.settings), stored: p, key: keyOf(p) }))
   const records = await recordsOf(
     db,
+    klass.id,
     all.map((x) => x.id),
   )
   return { klass, seats: seatsOf(klass.settings), settings, version: kept?.version ?? 0, all, records }
@@ -67,6 +68,7 @@ export async function planOn(db: Knex, today: Day): Promise<PlanReply> {
   const shelf = await listShelf(db, klass.id)
   const aims = await aimsOf(
     db,
+    klass.id,
     all.map((x) => x.id),
   )
   const learnings = learningsOf(all, settings?.seat ?? null)
@@ -74,6 +76,7 @@ export async function planOn(db: Knex, today: Day): Promise<PlanReply> {
   const plan = ask && planDays({ ...ask, learnings })
   return {
     ok: true,
+    class: from.klass.id,
     version: from.version,
     settings,
     shelf: shelf.heads.map(({ id, title }) => ({ id, title })),

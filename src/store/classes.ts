@@ -76,7 +76,11 @@ export const openClass = (db: Knex, id: string, now: number): Promise<boolean> =
   writing(db, async (t) => {
     const [{ last }] = (await t('classes').max({ last: 'opened_at' })) as { last: number | null }[]
     // A clock that was set back must not hide what was opened last.
-    return (await t('classes').where({ id, removed_at: null }).update({ opened_at: Math.max(now, (last ?? 0) + 1) })) > 0
+    return (
+      (await t('classes')
+        .where({ id, removed_at: null })
+        .update({ opened_at: Math.max(now, (last ?? 0) + 1) })) > 0
+    )
   })
 
 /** Makes a class and opens it, with the seats and ways of another one where it is to be like it, and its pieces if asked for. Says its id. */
@@ -92,7 +96,9 @@ export const newClass = (
     const settings = model ? { ...storedOf(model).settings, students: [] } : undefined
     await insertClass(t, { id, name, school, settings })
     const [{ last }] = (await t('classes').max({ last: 'opened_at' })) as { last: number | null }[]
-    await t('classes').where({ id }).update({ opened_at: Math.max(now, (last ?? 0) + 1) })
+    await t('classes')
+      .where({ id })
+      .update({ opened_at: Math.max(now, (last ?? 0) + 1) })
     if (like && pieces)
       await t.raw(
         'INSERT INTO shelves SELECT ?, piece_id FROM shelves JOIN pieces ON pieces.id = piece_id WHERE shelves.class_id = ? AND deleted_at IS NULL',

@@ -21,8 +21,9 @@ import {
   listDeleted,
   listShelf,
   purge,
+  putOnShelf,
   savePiece,
-  setDeleted,
+  takeOffShelf,
   touchPiece,
   UnreadableError,
 } from './pieces'
@@ -71,19 +72,19 @@ describe('the shelf', () => {
   it('a deleted piece is gone until it is put back, whole', async () => {
     const { id: klass } = await theClass(db)
     const id = await bring()
-    await setDeleted(db, id, 5)
+    await takeOffShelf(db, (await theClass(db)).id, id, 5)
     expect(await getPiece(db, id)).toBeNull()
     expect((await listShelf(db, klass)).heads).toEqual([])
-    await setDeleted(db, id, null)
+    await putOnShelf(db, (await theClass(db)).id, id)
     expect((await getPiece(db, id))?.piece.title).toBe('Test')
   })
   it('a copy has its own title and is independent', async () => {
     const id = await bring()
-    const copy = (await duplicatePiece(db, id, 7))!
+    const copy = (await duplicatePiece(db, (await theClass(db)).id, id, 7))!
     await savePiece(db, copy, 1, { plan: withPin(emptyPlan(), 'cello', 'e0', { fingers: [4] }) }, 8)
     expect((await getPiece(db, copy))?.piece.title).toBe('Test (copy)')
     expect((await getPiece(db, id))?.plan).toEqual(emptyPlan())
-    expect(await duplicatePiece(db, 'none', 7)).toBeNull()
+    expect(await duplicatePiece(db, (await theClass(db)).id, 'none', 7)).toBeNull()
   })
 })
 
@@ -216,7 +217,7 @@ describe('the shelf in parts', () => {
     const { id: klass } = await theClass(db)
     const two = [pieceFrom('D4'), pieceFrom('E4')].map((piece) => ({ piece, source }))
     const [a, b] = await bringPieces(db, klass, { name: 'two.abc', bytes: new Uint8Array([1]) }, two, 1)
-    await setDeleted(db, a, 5)
+    await takeOffShelf(db, (await theClass(db)).id, a, 5)
     expect((await listDeleted(db, klass)).map((p) => [p.id, p.deletedAt])).toEqual([[a, 5]])
     // On the shelf it is not to be deleted for good.
     expect(await purge(db, klass, b)).toBe(0)
@@ -224,7 +225,7 @@ describe('the shelf in parts', () => {
     // Its file stays while another piece came in it.
     expect(await db('originals')).toHaveLength(1)
     expect(await db('piece_versions').where({ piece_id: a })).toEqual([])
-    await setDeleted(db, b, 6)
+    await takeOffShelf(db, (await theClass(db)).id, b, 6)
     expect(await purge(db, klass, 'all')).toBe(1)
     for (const table of ['originals', 'pieces', 'notes', 'plans', 'piece_versions', 'previews']) expect(await db(table)).toEqual([])
   })

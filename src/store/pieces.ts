@@ -345,13 +345,14 @@ export async function duplicatePiece(db: Knex, classId: string, id: string, now:
 
 /**
  * Takes a piece off the shelf of a class. Where it stands on another class's shelf too it goes from this one alone; else it
- * is put away, and can be put back. Nothing is lost by it.
+ * is put away, and can be put back. Nothing is lost by it. Says whether another class keeps it.
  */
-export const takeOffShelf = (db: Knex, classId: string, id: string, now: number): Promise<void> =>
+export const takeOffShelf = (db: Knex, classId: string, id: string, now: number): Promise<boolean> =>
   writing(db, async (t) => {
     const others = await t('shelves').where({ piece_id: id }).whereNot({ class_id: classId }).first('class_id')
     if (others) await t('shelves').where({ class_id: classId, piece_id: id }).delete()
     else await t('pieces').where({ id }).update({ deleted_at: now })
+    return others !== undefined
   })
 
 /** Puts a piece on the shelf of a class, whether it was taken off or stands on another class's. False: there is no such piece. */
@@ -377,7 +378,8 @@ export async function purge(db: Knex, classId: string, id: string | 'all'): Prom
 
 /** Removes a piece with all that is kept of it. */
 async function removePiece(t: Knex.Transaction, id: string): Promise<void> {
-  for (const table of ['piece_versions', 'notes', 'plans', 'previews', 'records', 'aims', 'shelves']) await t(table).where({ piece_id: id }).delete()
+  for (const table of ['piece_versions', 'notes', 'plans', 'previews', 'records', 'aims', 'shelves'])
+    await t(table).where({ piece_id: id }).delete()
   await t('pieces').where({ id }).delete()
 }
 

@@ -12,7 +12,7 @@ import { openDatabase } from './database'
 import { backUp } from './library/backup'
 import { bring } from './library/bring'
 import { look } from './library/look'
-import { addPiece, purge, setDeleted } from './pieces'
+import { addPiece, purge, takeOffShelf } from './pieces'
 import { addAim, addRecord, aimsOf, planSettings, recordsOf, savePlanSettings, takeOut } from './practice'
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'even-seat-practice-'))
@@ -67,42 +67,44 @@ const settings = (pieces: string[]): PlanSettings => ({
   moved: { 'x new': '2026-03-06' },
 })
 
+const klass = async (at: Knex) => (await theClass(at)).id
+
 describe('what was practised', () => {
   it('is kept as it was recorded, once, and can be taken out', async () => {
     const piece = await add()
     const r = record(piece, { seat: 'viola', student: 'Nele', tempo: null })
-    expect(await addRecord(db, r)).toBe(true)
+    expect(await addRecord(db, await klass(db), r)).toBe(true)
     // The same tap sent twice.
-    expect(await addRecord(db, r)).toBe(true)
-    expect(await recordsOf(db, [piece])).toEqual([r])
+    expect(await addRecord(db, await klass(db), r)).toBe(true)
+    expect(await recordsOf(db, await klass(db), [piece])).toEqual([r])
     const a = aim(piece)
-    await addAim(db, a)
-    await addAim(db, a)
-    expect(await aimsOf(db, [piece])).toEqual([a])
+    await addAim(db, await klass(db), a)
+    await addAim(db, await klass(db), a)
+    expect(await aimsOf(db, await klass(db), [piece])).toEqual([a])
     await takeOut(db, 'records', r.id)
     await takeOut(db, 'aims', a.id)
-    expect([...(await recordsOf(db, [piece])), ...(await aimsOf(db, [piece]))]).toEqual([])
+    expect([...(await recordsOf(db, await klass(db), [piece])), ...(await aimsOf(db, await klass(db), [piece]))]).toEqual([])
   })
 
   it('is of a piece that is there', async () => {
-    expect(await addRecord(db, record(randomUUID()))).toBe(false)
-    expect(await addAim(db, aim(randomUUID()))).toBe(false)
+    expect(await addRecord(db, await klass(db), record(randomUUID()))).toBe(false)
+    expect(await addAim(db, await klass(db), aim(randomUUID()))).toBe(false)
   })
 
   it('goes with the piece when that is deleted for good', async () => {
     const piece = await add()
-    await addRecord(db, record(piece))
-    await addAim(db, aim(piece))
-    await setDeleted(db, piece, 5)
+    await addRecord(db, await klass(db), record(piece))
+    await addAim(db, await klass(db), aim(piece))
+    await takeOffShelf(db, (await theClass(db)).id, piece, 5)
     expect(await purge(db, (await theClass(db)).id, piece)).toBe(1)
     for (const table of ['records', 'aims']) expect(await db(table)).toEqual([])
   })
 
   it('leaves out a row that cannot be read, and keeps the others', async () => {
     const piece = await add()
-    await addRecord(db, record(piece))
+    await addRecord(db, await klass(db), record(piece))
     await db('records').insert({ ...(await db('records').first()), id: randomUUID(), day: 'yesterday' })
-    expect(await recordsOf(db, [piece])).toHaveLength(1)
+    expect(await recordsOf(db, await klass(db), [piece])).toHaveLength(1)
   })
 })
 
@@ -122,8 +124,8 @@ describe('a library file', () => {
     const piece = await add()
     const { id } = await theClass(db)
     const [r, a] = [record(piece), aim(piece)]
-    await addRecord(db, r)
-    await addAim(db, a)
+    await addRecord(db, await klass(db), r)
+    await addAim(db, await klass(db), a)
     await savePlanSettings(db, id, 0, settings([piece]))
     const zip = path.join(folder, `${n++}.zip`)
     const reading = connect(file, 'reading')
@@ -137,18 +139,18 @@ describe('a library file', () => {
       // Twice: what is there is not doubled.
       await bring(other, staged, how)
       await bring(other, staged, how)
-      expect(await recordsOf(other, [piece])).toEqual([r])
-      expect(await aimsOf(other, [piece])).toEqual([a])
+      expect(await recordsOf(other, await klass(other), [piece])).toEqual([r])
+      expect(await aimsOf(other, await klass(other), [piece])).toEqual([a])
       expect((await planSettings(other, (await theClass(other)).id))?.settings).toEqual(settings([piece]))
       await other.destroy()
     }
     // Where the piece is here already, records that are not are added to it.
     await takeOut(db, 'records', r.id)
     const kept = record(piece, { day: '2026-03-04' })
-    await addRecord(db, kept)
+    await addRecord(db, await klass(db), kept)
     const staged = path.join(folder, `${n++}.staged`)
     await look(zip, staged, () => undefined)
     await bring(db, staged, 'add')
-    expect((await recordsOf(db, [piece])).map((x) => x.id)).toEqual([r.id, kept.id])
+    expect((await recordsOf(db, await klass(db), [piece])).map((x) => x.id)).toEqual([r.id, kept.id])
   })
 })

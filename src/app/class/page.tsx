@@ -27,6 +27,8 @@ export default async function ClassPage() {
   )
   return (
     <ClassView
+      key={id}
+      id={id}
       name={name}
       school={school}
       settings={settings}

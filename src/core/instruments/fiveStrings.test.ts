@@ -67,7 +67,7 @@ describe('an instrument with five strings', () => {
   it('is a seat of a class like any other', () => {
     expect(classSettingsSchema.parse(klass())).toEqual(klass())
     expect(DEFAULT_CLASS.seats.map((s) => s.instrument)).toContain('fiddle')
-    const c = createClass({ name: 'Owls', school: '', settings: DEFAULT_CLASS, version: 1 })
+    const c = createClass({ id: 'class', name: 'Owls', school: '', settings: DEFAULT_CLASS, version: 1 })
     c.getState().addSeat('fiddle')
     expect(c.getState().settings.seats.at(-1)).toMatchObject({ id: 'fiddle-2', name: 'Five-string fiddle 2' })
     const read = readClassFile('{ "seats": [{ "instrument": "fiddle", "learned": "third-position" }] }')

@@ -15,6 +15,7 @@ import {
   pieceFile,
   RECORDS,
   type Contents,
+  type LibraryClass,
   type PieceLine,
   type VersionLine,
 } from './format'
@@ -38,8 +39,8 @@ export async function backUp(db: Knex, to: string, now: number, say: Progress): 
   const part = `${to}.part`
   const t = await db.transaction()
   try {
-    const klass = (await t('classes').orderBy('rowid').first('id', 'name', 'school', 'settings')) as
-      { id: string; name: string; school: string; settings: string | null } | undefined
+    const classes = await classesOf(t)
+    const [klass] = classes
     const heads = (await t('pieces').orderBy('rowid').select('id', 'title')) as { id: string; title: string }[]
     const originals = (await t('originals').orderBy('rowid').select('id', 'name', 'created_at')) as Contents['originals']
     const total = heads.length + originals.length + 1
@@ -50,10 +51,11 @@ export async function backUp(db: Knex, to: string, now: number, say: Progress): 
       format: LIBRARY,
       version: LIBRARY_VERSION,
       madeAt: now,
-      class: { name: klass?.name ?? 'My class', school: klass?.school ?? '', settings: parsedJson(klass?.settings) ?? null },
+      class: { name: klass?.name ?? 'My class', school: klass?.school ?? '', settings: klass?.settings ?? null },
       pieces: heads.filter((h) => !unreadable.has(h.id)),
       originals,
-      practice: klass ? ((await planSettings(t, klass.id))?.settings ?? null) : null,
+      practice: klass?.practice ?? null,
+      classes,
     }
     const zip = new ZipFile()
     const written = pipeline(zip.outputStream, createWriteStream(part))
@@ -70,7 +72,13 @@ export async function backUp(db: Knex, to: string, now: number, say: Progress): 
       if (unreadable.has(id)) add(`unreadable/${id}.json`, () => rawLines(t, id))
       else add(pieceFile(id), () => pieceLines(t, id))
     const ids = heads.map((h) => h.id)
-    add(RECORDS, () => practiceLines(t, ids))
+    add(RECORDS, () =>
+      practiceLines(
+        t,
+        classes.map((c) => c.id),
+        ids,
+      ),
+    )
     for (const o of originals) add(originalFile(o.id, o.name), () => originalBytes(t, o.id))
     zip.end()
     await Promise.race([written, failed])
@@ -89,6 +97,23 @@ export async function backUp(db: Knex, to: string, now: number, say: Progress): 
   } finally {
     await t.rollback()
   }
+}
+
+/** Every class with its shelf, the open one first. */
+async function classesOf(t: Knex): Promise<LibraryClass[]> {
+  const rows = (await t('classes')
+    .orderByRaw('removed_at IS NOT NULL, opened_at DESC, rowid')
+    .select('id', 'name', 'school', 'settings', 'opened_at', 'removed_at')) as (Pick<
+    LibraryClass,
+    'id' | 'name' | 'school' | 'opened_at' | 'removed_at'
+  > & { settings: string | null })[]
+  const out: LibraryClass[] = []
+  for (const { settings, ...c } of rows) {
+    const shelf = (await t('shelves').where({ class_id: c.id }).orderBy('rowid').select('piece_id')) as { piece_id: string }[]
+    const practice = (await planSettings(t, c.id))?.settings ?? null
+    out.push({ ...c, settings: parsedJson(settings) ?? null, practice, pieces: shelf.map((s) => s.piece_id) })
+  }
+  return out
 }
 
 async function isReadable(t: Knex, id: string): Promise<boolean> {
@@ -152,12 +177,13 @@ async function* rawLines(t: Knex, id: string): AsyncGenerator<string> {
 /** Pieces whose records are read together. */
 const TOGETHER = 200
 
-async function* practiceLines(t: Knex, ids: readonly string[]): AsyncGenerator<string> {
-  for (let i = 0; i < ids.length; i += TOGETHER) {
-    const some = ids.slice(i, i + TOGETHER)
-    for (const record of await recordsOf(t, some)) yield line({ record })
-    for (const aim of await aimsOf(t, some)) yield line({ aim })
-  }
+async function* practiceLines(t: Knex, classes: readonly string[], ids: readonly string[]): AsyncGenerator<string> {
+  for (const klass of classes)
+    for (let i = 0; i < ids.length; i += TOGETHER) {
+      const some = ids.slice(i, i + TOGETHER)
+      for (const record of await recordsOf(t, klass, some)) yield line({ class: klass, record })
+      for (const aim of await aimsOf(t, klass, some)) yield line({ class: klass, aim })
+    }
 }
 
 async function* originalBytes(t: Knex, id: string): AsyncGenerator<Buffer> {

@@ -2,6 +2,7 @@ import { BRINGING } from '@/api/protocol'
 import type { Knex } from 'knex'
 import { isWhereItWas, openedFile } from '../connection'
 import { explained, moved } from '../trouble'
+import { ONLY_CLASS } from './look'
 
 export type Bringing = (typeof BRINGING)[number]
 
@@ -15,7 +16,7 @@ export type Brought = {
 }
 
 /** The tables of a library, those first that others lean on. */
-const TABLES = ['originals', 'pieces', 'notes', 'plans', 'piece_versions', 'records', 'aims'] as const
+const TABLES = ['originals', 'pieces', 'shelves', 'notes', 'plans', 'piece_versions', 'records', 'aims'] as const
 const PIECE = [
   'id',
   'title',
@@ -29,7 +30,7 @@ const PIECE = [
   'opened_at',
   'deleted_at',
 ]
-const COLUMNS: Record<Exclude<(typeof TABLES)[number], 'pieces'>, string> = {
+const COLUMNS: Record<Exclude<(typeof TABLES)[number], 'pieces' | 'shelves'>, string> = {
   originals: 'id, name, bytes, created_at',
   notes: 'piece_id, piece, source_text',
   plans: 'piece_id, plan',
@@ -76,20 +77,7 @@ async function copy(t: Knex.Transaction, how: Bringing): Promise<Brought> {
   const there = await count('brought.pieces WHERE id IN (SELECT id FROM main.pieces)')
   // An install without pieces has nothing of its own to keep.
   const klass = how === 'replace' || before === 0
-  const classId = ((await t.raw('SELECT id FROM main.classes ORDER BY rowid LIMIT 1')) as { id: string }[])[0]?.id ?? 'class'
-  if (klass) {
-    const [theirs] = (await t.raw('SELECT name, school, settings FROM brought.classes ORDER BY rowid LIMIT 1')) as {
-      name: string
-      school: string
-      settings: string | null
-    }[]
-    if (await t('classes').where({ id: classId }).first('id'))
-      await t('classes')
-        .where({ id: classId })
-        .update({ demo: 0, ...theirs, saved_by: null })
-        .increment('version', 1)
-    else await t('classes').insert({ id: classId, ...theirs, version: 1 })
-  }
+  await bringClasses(t, klass)
   await t.raw('CREATE TEMP TABLE wanted AS SELECT id FROM brought.pieces WHERE id NOT IN (SELECT id FROM main.pieces)')
   await t.raw(
     `INSERT INTO main.originals (${COLUMNS.originals}) SELECT ${COLUMNS.originals} FROM brought.originals
@@ -97,8 +85,13 @@ async function copy(t: Knex.Transaction, how: Bringing): Promise<Brought> {
        AND id IN (SELECT original_id FROM brought.pieces WHERE brought.pieces.id IN (SELECT id FROM wanted))`,
   )
   await t.raw(
-    `INSERT INTO main.pieces (class_id, ${PIECE.join(', ')}) SELECT ?, ${PIECE.join(', ')} FROM brought.pieces WHERE id IN (SELECT id FROM wanted) ORDER BY rowid`,
-    [classId],
+    `INSERT INTO main.pieces (class_id, ${PIECE.join(', ')}) SELECT went.here, ${PIECE.join(', ')} FROM brought.pieces
+     JOIN temp.went ON went.there = brought.pieces.class_id WHERE id IN (SELECT id FROM wanted) ORDER BY brought.pieces.rowid`,
+  )
+  // A class that is here keeps its shelf as it is, but for what is new.
+  await t.raw(
+    `INSERT OR IGNORE INTO main.shelves SELECT went.here, piece_id FROM brought.shelves JOIN temp.went ON went.there = class_id
+     WHERE piece_id IN (SELECT id FROM main.pieces) AND (went.added = 1 OR piece_id IN (SELECT id FROM wanted)) ORDER BY brought.shelves.rowid`,
   )
   for (const table of ['notes', 'plans', 'piece_versions'] as const)
     await t.raw(
@@ -107,17 +100,53 @@ async function copy(t: Knex.Transaction, how: Bringing): Promise<Brought> {
   // What was practised of pieces that are here: what is not known yet is added.
   for (const table of ['records', 'aims'] as const)
     await t.raw(
-      `INSERT INTO main.${table} (${COLUMNS[table]}) SELECT ${COLUMNS[table]} FROM brought.${table}
+      `INSERT INTO main.${table} (class_id, ${COLUMNS[table]}) SELECT went.here, ${COLUMNS[table]} FROM brought.${table}
+       JOIN temp.went ON went.there = class_id
        WHERE piece_id IN (SELECT id FROM main.pieces) AND id NOT IN (SELECT id FROM main.${table})`,
     )
-  if (klass) {
-    const [plan] = (await t.raw('SELECT settings FROM brought.practice LIMIT 1')) as { settings: string }[]
-    const stands = (await t('practice').where({ class_id: classId }).first('version')) as { version: number } | undefined
-    await t('practice').where({ class_id: classId }).delete()
-    if (plan) await t('practice').insert({ class_id: classId, settings: plan.settings, version: (stands?.version ?? 0) + 1 })
-  }
   await t.raw('DROP TABLE temp.wanted')
+  await t.raw('DROP TABLE temp.went')
   return { added: inFile - there, putBack, there, gone, klass }
+}
+
+type ClassRow = { id: string; name: string; school: string; settings: string | null; opened_at: number; removed_at: number | null }
+
+/**
+ * Brings the classes of the library in and notes in a table `went` which class of it is which one here. `all`: the file's
+ * classes stand in place of what was here. Else a class that is here stays as it is; of a file with a single class that is
+ * not here, what it has goes to the class that is open; of several, those that are not here are added.
+ */
+async function bringClasses(t: Knex.Transaction, all: boolean): Promise<void> {
+  await t.raw('CREATE TEMP TABLE went (there TEXT PRIMARY KEY, here TEXT NOT NULL, added INTEGER NOT NULL)')
+  const theirs = (await t.raw('SELECT id, name, school, settings, opened_at, removed_at FROM brought.classes ORDER BY rowid')) as ClassRow[]
+  const ours = new Set(((await t('classes').select('id')) as { id: string }[]).map((c) => c.id))
+  const open = (await t('classes').whereNull('removed_at').orderBy('opened_at', 'desc').orderBy('rowid').first('id')) as
+    { id: string } | undefined
+  const home = open?.id ?? ONLY_CLASS
+  const single = theirs.length === 1
+  const here = ({ id }: ClassRow): string => (single && (id === ONLY_CLASS || (!all && !ours.has(id))) ? home : id)
+  for (const c of theirs) {
+    const id = here(c)
+    const added = all || !ours.has(id)
+    await t.raw('INSERT INTO temp.went VALUES (?, ?, ?)', [c.id, id, Number(added)])
+    if (!added) continue
+    const { id: _, ...said } = c
+    if (ours.has(id))
+      await t('classes')
+        .where({ id })
+        .update({ demo: 0, ...said, saved_by: null })
+        .increment('version', 1)
+    // One that is added is not opened by it.
+    else await t('classes').insert({ id, ...said, ...(all ? {} : { opened_at: 0 }), version: 1 })
+    const [plan] = (await t.raw('SELECT settings FROM brought.practice WHERE class_id = ?', [c.id])) as { settings: string }[]
+    const stands = (await t('practice').where({ class_id: id }).first('version')) as { version: number } | undefined
+    await t('practice').where({ class_id: id }).delete()
+    if (plan) await t('practice').insert({ class_id: id, settings: plan.settings, version: (stands?.version ?? 0) + 1 })
+  }
+  if (!all) return
+  const kept = theirs.map(here)
+  await t('practice').whereNotIn('class_id', kept).delete()
+  await t('classes').whereNotIn('id', kept).delete()
 }
 
 /** What bringing would do: pieces that are not here, pieces that were taken off the shelf here, pieces here that are not in the file. */

@@ -16,6 +16,15 @@ const classSchema = z.object({
 })
 const originalSchema = z.object({ id, name, created_at: timeSchema })
 
+const libraryClassSchema = z.extend(classSchema, {
+  id: z.string().check(z.minLength(1), z.maxLength(60)),
+  practice: z.nullable(z.unknown()),
+  opened_at: timeSchema,
+  removed_at: z.nullable(timeSchema),
+  pieces: z.array(id).check(z.maxLength(100_000)),
+})
+export type LibraryClass = z.infer<typeof libraryClassSchema>
+
 /** `library.json`, the first file of the archive: what there is in it. */
 export const contentsSchema = z.object({
   format: z.literal(LIBRARY),
@@ -26,6 +35,8 @@ export const contentsSchema = z.object({
   originals: z.array(originalSchema).check(z.maxLength(100_000)),
   /** What the class's plan over the days is made from; libraries from before there was one have none. */
   practice: z.optional(z.nullable(z.unknown())),
+  /** Every class, the open one first, with what stands on its shelf; libraries from before there were several have none. */
+  classes: z.optional(z.array(libraryClassSchema).check(z.maxLength(1000))),
 })
 export type Contents = z.infer<typeof contentsSchema>
 
@@ -88,7 +99,12 @@ export type OldLibrary = z.infer<typeof oldLibrarySchema>
 export const CONTENTS = 'library.json'
 /** What was practised and how shifts landed, a line each: checked by their own schemas. */
 export const RECORDS = 'practice.jsonl'
-export const practiceLineSchema = z.object({ record: z.optional(z.unknown()), aim: z.optional(z.unknown()) })
+export const practiceLineSchema = z.object({
+  /** The class that it is of; none: the only one. */
+  class: z.optional(z.string()),
+  record: z.optional(z.unknown()),
+  aim: z.optional(z.unknown()),
+})
 export const pieceFile = (piece: string): string => `pieces/${piece}.jsonl`
 export const originalFile = (original: string, called: string): string => `originals/${original}/${called.replace(/[\\/\0]/g, ' ')}`
 

@@ -12,7 +12,7 @@ import { saveClass, theClass } from '../classes'
 import { connect } from '../connection'
 import { openDatabase } from '../database'
 import { getVersion, listVersions, nameVersion } from '../versions'
-import { bringPieces, getPiece, listDeleted, listShelf, purge, savePiece, setDeleted } from '../pieces'
+import { bringPieces, getPiece, listDeleted, listShelf, purge, savePiece, takeOffShelf } from '../pieces'
 import { backUp } from './backup'
 import { bring, compare, type Bringing } from './bring'
 import { look, NoLibrary } from './look'
@@ -87,7 +87,7 @@ beforeEach(async () => {
   await savePiece(db, ids[0], 1, { plan: pinned, said: 'Cello m1: 2 on D pinned' }, 2000)
   await savePiece(db, ids[0], 2, { piece: pieceFrom('E4 D4') }, 3000)
   await nameVersion(db, ids[0], 2, 'concert')
-  await setDeleted(db, ids[1], 5000)
+  await takeOffShelf(db, (await theClass(db)).id, ids[1], 5000)
   const settings = { ...DEFAULT_CLASS, policy: { ...DEFAULT_CLASS.policy, stay: 'string' as const } }
   await saveClass(db, (await theClass(db)).id, 1, { name: 'Owls', school: 'Hill', settings })
 })
@@ -112,7 +112,7 @@ describe('a library as one file', () => {
     const { to } = await saved(here)
     const { db } = here
     await savePiece(db, ids[0], 3, { piece: pieceFrom('B4') }, 9000)
-    await setDeleted(db, ids[2], 9000)
+    await takeOffShelf(db, (await theClass(db)).id, ids[2], 9000)
     await purge(db, (await theClass(db)).id, ids[1])
     const { compared, done } = await brought(here, to, 'add')
     expect(compared).toEqual({ missing: 1, off: 1, there: 2, beside: 0 })

@@ -109,18 +109,27 @@ async function readContents(archive: Archive): Promise<Contents> {
   throw new NoLibrary(`The list of what is in this library cannot be read at ${sayIssue(contents.error)}`)
 }
 
-const layClass = (db: Knex, klass: Contents['class']) =>
+/** The class of a library from before there were several: bringing it in, it becomes the one that is open. */
+export const ONLY_CLASS = 'class'
+
+const layClass = (db: Knex, klass: Contents['class'], { id = ONLY_CLASS, opened_at = 0, removed_at = null as number | null } = {}) =>
   db('classes').insert({
-    id: 'class',
+    id,
     name: klass.name || 'My class',
     school: klass.school,
     settings: klass.settings === null ? null : JSON.stringify(readClassSettings(klass.settings)),
     version: 1,
+    opened_at,
+    removed_at,
   })
 
 async function layNew(db: Knex, archive: Archive, say: Progress): Promise<Finding> {
   const contents = await readContents(archive)
-  await layClass(db, contents.class)
+  const classes = contents.classes ?? []
+  if (classes.length === 0) await layClass(db, contents.class)
+  for (const c of classes) await layClass(db, c, c)
+  // Until its shelves are known a piece belongs to the first class.
+  const home = classes[0]?.id ?? ONLY_CLASS
   const found: Finding = {
     madeAt: contents.madeAt,
     className: contents.class.name,
@@ -141,12 +150,13 @@ async function layNew(db: Knex, archive: Archive, say: Progress): Promise<Findin
       continue
     }
     try {
-      await db.transaction((t) => layPiece(t, archive, id, found))
+      await db.transaction((t) => layPiece(t, archive, id, home, found))
     } catch (e) {
       found.problems.push(`“${title}” is damaged in this file and cannot be brought back from it (${(e as Error).message}).`)
     }
   }
-  await layPractice(db, archive, contents, found)
+  await layShelves(db, classes)
+  await layPractice(db, archive, contents, home, found)
   const listed = new Set(contents.pieces.map((p) => pieceFile(p.id)))
   const beside = [...archive.names].filter((n) => n.startsWith('pieces/') && !listed.has(n)).length
   if (beside) found.problems.push(`${count(beside, 'piece is', 'pieces are')} in the file without being named in its list; left out.`)
@@ -156,11 +166,36 @@ async function layNew(db: Knex, archive: Archive, say: Progress): Promise<Findin
   return found
 }
 
+/** What stands on the shelf of each class. A piece that no class names stays with the first, so that it is not lost. */
+async function layShelves(db: Knex, classes: NonNullable<Contents['classes']>): Promise<void> {
+  const there = new Set(((await db('pieces').select('id')) as { id: string }[]).map((p) => p.id))
+  const named = classes.map((c) => ({ id: c.id, pieces: [...new Set(c.pieces)].filter((p) => there.has(p)) }))
+  if (named.length === 0) return
+  await db.transaction(async (t) => {
+    const all = named.flatMap((c) => c.pieces)
+    for (let i = 0; i < all.length; i += TOGETHER)
+      await t('shelves')
+        .whereIn('piece_id', all.slice(i, i + TOGETHER))
+        .delete()
+    for (const c of named) for (const piece of c.pieces) await t('shelves').insert({ class_id: c.id, piece_id: piece })
+  })
+}
+
+/** How many rows are named in one statement. */
+const TOGETHER = 200
+
 /** What was practised, and what the plan is made from. What cannot be read is counted and left out; of pieces that are not there nothing is kept. */
-async function layPractice(db: Knex, archive: Archive, contents: Contents, found: Finding): Promise<void> {
-  const settings = planSettingsSchema.safeParse(contents.practice)
-  if (settings.success) await savePlanSettings(db, 'class', 0, settings.data)
-  else if (contents.practice != null) found.problems.push('The plan over the days in this library cannot be read; it is left out.')
+async function layPractice(db: Knex, archive: Archive, contents: Contents, home: string, found: Finding): Promise<void> {
+  const classes = contents.classes ?? [{ id: ONLY_CLASS, name: contents.class.name, practice: contents.practice }]
+  for (const c of classes) {
+    const settings = planSettingsSchema.safeParse(c.practice)
+    if (settings.success) await savePlanSettings(db, c.id, 0, settings.data)
+    else if (c.practice != null)
+      found.problems.push(
+        `The plan over the days${classes.length > 1 ? ` of ${c.name}` : ''} in this library cannot be read; it is left out.`,
+      )
+  }
+  const known = new Set(classes.map((c) => c.id))
   if (!archive.names.has(RECORDS)) return
   let lost = 0
   try {
@@ -168,8 +203,9 @@ async function layPractice(db: Knex, archive: Archive, contents: Contents, found
       const line = practiceLineSchema.safeParse(JSON.parse(text))
       const record = line.success ? recordSchema.safeParse(line.data.record) : null
       const aim = line.success ? aimSchema.safeParse(line.data.aim) : null
-      if (record?.success) await addRecord(db, record.data)
-      else if (aim?.success) await addAim(db, aim.data)
+      const of = line.success && line.data.class !== undefined && known.has(line.data.class) ? line.data.class : home
+      if (record?.success) await addRecord(db, of, record.data)
+      else if (aim?.success) await addAim(db, of, aim.data)
       else lost++
     }
   } catch (e) {
@@ -213,7 +249,7 @@ function checkedPiece(value: unknown): Piece {
   return piece.data
 }
 
-async function layPiece(t: Knex.Transaction, archive: Archive, id: string, found: Finding): Promise<void> {
+async function layPiece(t: Knex.Transaction, archive: Archive, id: string, home: string, found: Finding): Promise<void> {
   let [before, chain, versions] = [null as State | null, 0, 0]
   let first: PieceLine | null = null
   let standing: State | null = null
@@ -223,7 +259,7 @@ async function layPiece(t: Knex.Transaction, archive: Archive, id: string, found
     if (!first) {
       first = pieceLineSchema.parse(value)
       if (first.id !== id) throw new Error('it says it is another piece')
-      standing = await layStanding(t, first)
+      standing = await layStanding(t, first, home)
       continue
     }
     const line = versionLineSchema.parse(value)
@@ -290,13 +326,13 @@ const insertVersion = (
   })
 
 /** Lays down the piece as it stands, its row, notes and plan, and says its state as it was checked. */
-async function layStanding(t: Knex.Transaction, p: PieceLine): Promise<State> {
+async function layStanding(t: Knex.Transaction, p: PieceLine, home: string): Promise<State> {
   const piece = checkedPiece(p.piece)
   const summary = summaryOf(piece)
   const original = p.original_id !== null && (await t('originals').where({ id: p.original_id }).first('id')) ? p.original_id : null
   await t('pieces').insert({
     id: p.id,
-    class_id: 'class',
+    class_id: home,
     title: piece.title,
     summary: JSON.stringify(summary),
     search: searchText(summary),
@@ -308,6 +344,7 @@ async function layStanding(t: Knex.Transaction, p: PieceLine): Promise<State> {
     opened_at: p.opened_at,
     deleted_at: p.deleted_at,
   })
+  await t('shelves').insert({ class_id: home, piece_id: p.id })
   await t('notes').insert({ piece_id: p.id, piece: JSON.stringify(piece), source_text: p.source_text })
   const plan = readPlan(p.plan)
   await t('plans').insert({ piece_id: p.id, plan: JSON.stringify(plan) })
@@ -333,7 +370,7 @@ async function layOld(db: Knex, archive: Archive, old: OldLibrary, say: Progress
     say(done++, total, 'pieces')
     try {
       await db.transaction(async (t) => {
-        const standing = await layStanding(t, p)
+        const standing = await layStanding(t, p, ONLY_CLASS)
         let before: State | null = null
         const ordered = [...versions].sort((a, b) => a.version - b.version)
         for (const [i, v] of ordered.entries()) {

@@ -24,7 +24,7 @@ import { Ways } from './Ways'
 import { keptClass, type ClassSave } from '@/api/protocol'
 import { takeTheirs, useAutosave, type SaveBy } from '@/ui/kit/autosave'
 
-type Props = { name: string; school: string; settings: ClassSettings; version: number; packed: Packed<readonly ShelfPiece[]> }
+type Props = { id: string; name: string; school: string; settings: ClassSettings; version: number; packed: Packed<readonly ShelfPiece[]> }
 
 const field =
   '[field-sizing:content] min-w-24 max-w-full rounded border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule'
@@ -37,7 +37,7 @@ const CLASS_KEYS: readonly KeyRow<ClassActions>[] = [
 
 /** Saves are over the version they were made on; a class without a name waits for one. */
 const SAVE: SaveBy<ClassState & ClassActions, typeof keptClass> = {
-  url: () => '/api/class',
+  url: (s) => `/api/class?of=${encodeURIComponent(s.id)}`,
   body: (s): Omit<ClassSave, 'base' | 'by' | 'seq'> => ({ name: s.name, school: s.school, settings: s.settings }),
   ready: (s) => s.name.trim() !== '',
   kept: { schema: keptClass, adopt: (s, kept, base) => s.adopt(kept, base) },

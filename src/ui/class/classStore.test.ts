@@ -10,7 +10,7 @@ import { createClass } from './classStore'
 type Page = ReturnType<typeof createClass>
 const seat = (c: Page, id: string) => c.getState().settings.seats.find((s) => s.id === id)!
 const step = (c: Page) => stepOf(seatsOf(c.getState().settings))?.id ?? null
-const start = () => createClass({ name: 'Owls', school: 'Hill', settings: DEFAULT_CLASS, version: 1 })
+const start = () => createClass({ id: 'class', name: 'Owls', school: 'Hill', settings: DEFAULT_CLASS, version: 1 })
 
 describe('the class page', () => {
   it('adds and takes what a seat has learned, and is no preset then', () => {

@@ -20,7 +20,7 @@ import { decisionsOf, sayAnswer } from '@/ui/ways/words'
 /** What the class page changes. */
 export type ClassDraft = { readonly name: string; readonly school: string; readonly settings: ClassSettings }
 
-export type ClassState = ClassDraft & Kept<ClassDraft>
+export type ClassState = ClassDraft & Kept<ClassDraft> & { readonly id: string }
 
 type ListKey = 'positions' | 'strings' | 'fingers' | 'low' | 'high' | 'extensions' | 'rhythms' | 'signs' | 'combinations' | 'keys'
 
@@ -67,7 +67,7 @@ function relearned(before: SeatRow, after: SeatRow): SeatRow {
 }
 
 /** The class page's state: one store, with undo. */
-export function createClass(start: ClassDraft & { version: number }) {
+export function createClass(start: ClassDraft & { id: string; version: number }) {
   return createStore<ClassState & ClassActions>()((set, get) => {
     const now = (): ClassDraft => ({ name: get().name, school: get().school, settings: get().settings })
     const alter = (next: Partial<ClassDraft>, said: string) => set((s) => ({ ...next, ...stepped(s, now(), said) }))

@@ -61,7 +61,7 @@ export function usePlan() {
 
   const save = (settings: PlanSettings) =>
     doing(async () => {
-      const reply = await answer(planSaveReply, '/api/plan', json('PUT', { base: plan?.version ?? 0, settings }))
+      const reply = await answer(planSaveReply, '/api/plan', json('PUT', { class: plan?.class, base: plan?.version ?? 0, settings }))
       if (!reply.ok) throw new Trouble(reply.problem)
     })
   const keep = (table: Tap['table'], body: PracticeRecord | Aim, says: string) =>

@@ -1,18 +1,30 @@
 'use client'
 
 import { formatDistance } from 'date-fns'
-import { Copy, Trash2 } from 'lucide-react'
+import { Copy, Trash2, Users } from 'lucide-react'
 import Link from 'next/link'
+import type { ClassActions, ClassChoice } from '@/api/actions'
 import { Button } from '@/ui/kit/Button'
 import { Hint } from '@/ui/kit/Hint'
+import { later, Opens } from '@/ui/kit/Opens'
 import { BenchPreview } from './BenchPreview'
 import type { Card } from '@/api/protocol'
 import { count } from '@/core/count'
 
-type Props = { card: Card; now: number; onDuplicate: () => void; onDelete: () => void }
+const Shelves = later(() => import('./OnShelves').then((m) => m.OnShelves))
+
+type Props = {
+  card: Card
+  now: number
+  /** The classes, where there are several. */
+  classes: readonly ClassChoice[]
+  actions: Pick<ClassActions, 'shelvesOf' | 'setShelf'>
+  onDuplicate: () => void
+  onDelete: () => void
+}
 
 /** One piece of the shelf: what it is, how it lies under the hands, and what can be done with it. */
-export function PieceCard({ card, now, onDuplicate, onDelete }: Props) {
+export function PieceCard({ card, now, classes, actions, onDuplicate, onDelete }: Props) {
   const opened = card.openedAt
     ? `opened ${formatDistance(card.openedAt, Math.max(now, card.openedAt), { addSuffix: true })}`
     : 'not opened yet'
@@ -34,6 +46,18 @@ export function PieceCard({ card, now, onDuplicate, onDelete }: Props) {
           {opened}
         </span>
         <span className="relative z-10 flex">
+          {classes.length > 1 && (
+            <Opens
+              has="menu"
+              load={Shelves.load}
+              button={
+                <Button kind="quiet" aria-label={`Shelves of ${card.title}`} title="For which classes">
+                  <Users size={16} aria-hidden />
+                </Button>
+              }
+              opened={(button) => <Shelves.Part button={button} piece={card.id} classes={classes} actions={actions} />}
+            />
+          )}
           <Hint text="Duplicate">
             <Button kind="quiet" aria-label={`Duplicate ${card.title}`} onClick={onDuplicate}>
               <Copy size={16} aria-hidden />

@@ -7,11 +7,12 @@ import { useEffect, useRef, useTransition } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { toast } from 'sonner'
 import { ENDINGS } from '@/formats/endings'
-import type { ShelfActions } from '@/api/actions'
+import type { ClassChoice, ShelfActions } from '@/api/actions'
 import { Button, buttonLook } from '@/ui/kit/Button'
 import { Mark } from '@/ui/kit/Mark'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { BringPanel } from './BringPanel'
+import { Classes } from './Classes'
 import { bringing, onAdded } from './bringing'
 import { pastedFiles } from './paste'
 import { PieceCard } from './PieceCard'
@@ -24,6 +25,9 @@ import { count } from '@/core/count'
 /** The pieces of the class; a file can be dropped anywhere on it. */
 export function Shelf({
   actions,
+  id,
+  classes,
+  removed,
   name,
   school,
   demo,
@@ -32,6 +36,10 @@ export function Shelf({
   now,
 }: {
   actions: ShelfActions
+  /** The class that is open, all of them, and those that were taken away. */
+  id: string
+  classes: readonly ClassChoice[]
+  removed: readonly ClassChoice[]
   name: string
   school: string
   /** It is the made-up class of the demonstration. */
@@ -81,8 +89,9 @@ export function Shelf({
 
   const remove = (card: Card) =>
     startTransition(async () => {
-      await actions.takeOff(card.id)
-      toast(`${card.title} is off the shelf. It is kept in the library until you delete it there.`, {
+      const elsewhere = await actions.takeOff(card.id)
+      const kept = elsewhere ? 'Another class still has it.' : 'It is kept in the library until you delete it there.'
+      toast(`${card.title} is off the shelf. ${kept}`, {
         duration: 10_000,
         action: { label: 'Undo', onClick: () => startTransition(() => actions.putBack(card.id)) },
       })
@@ -96,7 +105,10 @@ export function Shelf({
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 py-5">
         <Mark size={34} />
         <div className="min-w-0">
-          <h1 className="font-title text-2xl leading-tight">{name}</h1>
+          <div className="flex flex-wrap items-center gap-x-1.5">
+            <h1 className="font-title text-2xl leading-tight">{name}</h1>
+            <Classes open={id} classes={classes} removed={removed} actions={actions} />
+          </div>
           <p className="text-soft">
             {demo && <span className="mr-1.5 rounded bg-wash px-1.5 py-0.5 text-sm text-ink">demonstration</span>}
             {[school, seats.join(', ')].filter(Boolean).join(' · ')}
@@ -167,6 +179,8 @@ export function Shelf({
                   key={c.id}
                   card={c}
                   now={now}
+                  classes={classes}
+                  actions={actions}
                   onDuplicate={() => startTransition(() => actions.duplicate(c.id))}
                   onDelete={() => remove(c)}
                 />

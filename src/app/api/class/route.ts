@@ -8,12 +8,14 @@ import { sayIssue } from '@/core/issue'
 
 const reply = (body: SaveReply, status: number) => NextResponse.json(body, { status })
 
-/** Autosave of the class page. */
+/** Autosave of the class page; `of`: the class that it shows. */
 export const PUT = answering(async (request: NextRequest) => {
   const body = classSaveRequest.safeParse(await jsonOf(request))
   if (!body.success) return NextResponse.json({ error: sayIssue(body.error) }, { status: 400 })
   const { base, ...change } = body.data
   const db = await database()
-  const saved = await saveClass(db, (await theClass(db)).id, base, change)
+  // Said by the page: another window may have opened another class meanwhile.
+  const of = request.nextUrl.searchParams.get('of') ?? (await theClass(db)).id
+  const saved = await saveClass(db, of, base, change)
   return saved.ok ? reply(saved, 200) : reply(saved, saved.reason === 'gone' ? 404 : 409)
 })

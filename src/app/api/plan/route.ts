@@ -18,7 +18,7 @@ export const PUT = answering(async (request: NextRequest) => {
   const saved = (answer: PlanSaveReply, status: number) => NextResponse.json(answer, { status })
   if (!body.success) return saved({ ok: false, problem: sayIssue(body.error) }, 400)
   const db = await database()
-  const done = await savePlanSettings(db, (await theClass(db)).id, body.data.base, body.data.settings)
+  const done = await savePlanSettings(db, body.data.class ?? (await theClass(db)).id, body.data.base, body.data.settings)
   return done.ok
     ? saved({ ok: true, version: done.version }, 200)
     : saved({ ok: false, problem: 'The plan was changed in another window. Load the page again; nothing was overwritten.' }, 409)

@@ -1,0 +1,164 @@
+import { readFileSync } from 'node:fs'
+import { expect, test, type Page } from '@playwright/test'
+import { awake } from './open'
+
+const students = (page: Page) => page.getByRole('region', { name: 'Students' })
+const shelf = async (page: Page) => {
+  await page.goto('/')
+  await awake(page)
+}
+
+test('several classes: another one is opened with its shelf, one is made like it, taken away and put back', async ({ page }) => {
+  await shelf(page)
+  await expect(page.getByRole('heading', { name: 'Tuesday Strings' })).toBeVisible()
+  const classes = page.getByRole('button', { name: 'Classes' })
+  await classes.click()
+  await expect(page.getByRole('menuitemradio', { name: /Friday Beginners/ })).toContainText('8 students, 2 pieces')
+  await page.getByRole('menuitemradio', { name: /Friday Beginners/ }).click()
+  await expect(page.getByRole('heading', { name: 'Friday Beginners' })).toBeVisible()
+  await expect(page.getByRole('list', { name: 'Pieces' }).getByRole('listitem')).toHaveCount(2)
+
+  await classes.click()
+  await page.getByRole('menuitem', { name: 'A new class …' }).click()
+  const dialog = page.getByRole('dialog', { name: 'A new class' })
+  await dialog.getByLabel('What is it called?').fill('Monday Owls')
+  await dialog.getByLabel('with its pieces on the shelf').check()
+  await dialog.getByRole('button', { name: 'Make it' }).click()
+  await expect(page).toHaveURL(/\/class$/)
+  await expect(page.getByRole('heading', { name: 'Monday Owls' })).toBeVisible()
+  await expect(students(page).getByRole('row')).toHaveCount(0)
+
+  await shelf(page)
+  await expect(page.getByRole('list', { name: 'Pieces' }).getByRole('listitem')).toHaveCount(2)
+  // A piece goes from this shelf alone: the others keep it.
+  await page.getByRole('button', { name: 'Delete Copper Kettle March', exact: true }).click()
+  await expect(page.getByText('Copper Kettle March is off the shelf. Another class still has it.')).toBeVisible()
+  await expect(page.getByRole('list', { name: 'Pieces' }).getByRole('listitem')).toHaveCount(1)
+  await page.getByRole('button', { name: 'Shelves of Two Bells and a Gate' }).click()
+  await expect(page.getByRole('menuitemcheckbox', { name: 'Friday Beginners' })).toHaveAttribute('aria-checked', 'true')
+  await page.keyboard.press('Escape')
+
+  await classes.click()
+  await page.getByRole('menuitem', { name: 'Take Monday Owls away' }).click()
+  await expect(page.getByText('Monday Owls has been taken away. Nothing of it is lost.')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Friday Beginners' })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await classes.click()
+  await expect(page.getByRole('menuitemradio', { name: /Monday Owls/ })).toBeVisible()
+  await page.getByRole('menuitemradio', { name: /Tuesday Strings/ }).click()
+  await expect(page.getByRole('heading', { name: 'Tuesday Strings' })).toBeVisible()
+  await expect(page.getByText(/^\d+ pieces/).first()).toBeVisible()
+})
+
+test('a class page that stands open saves its own class, whichever has been opened meanwhile', async ({ page }) => {
+  await shelf(page)
+  await page.goto('/class')
+  const school = page.getByLabel('School')
+  await expect(page.getByRole('heading', { name: 'Tuesday Strings' })).toBeVisible()
+  const other = await page.context().newPage()
+  await shelf(other)
+  await other.getByRole('button', { name: 'Classes' }).click()
+  await other.getByRole('menuitemradio', { name: /Friday Beginners/ }).click()
+  await expect(other.getByRole('heading', { name: 'Friday Beginners' })).toBeVisible()
+  await school.fill('Quillbrook Hall')
+  await expect(page.getByText('saved', { exact: true })).toBeVisible()
+  await other.goto('/class')
+  await expect(other.getByLabel('School')).toHaveValue('Quillbrook School')
+  await shelf(other)
+  await other.getByRole('button', { name: 'Classes' }).click()
+  await other.getByRole('menuitemradio', { name: /Tuesday Strings/ }).click()
+  await expect(other.getByText(/^Quillbrook Hall/)).toBeVisible()
+  await other.goto('/class')
+  await other.getByLabel('School').fill('Quillbrook School')
+  await expect(other.getByText('saved', { exact: true })).toBeVisible()
+})
+
+test('students: added, brought from a list with its columns matched and bad rows named, undone, saved as a list', async ({ page }) => {
+  await shelf(page)
+  await page.goto('/class')
+  await awake(page)
+  const rows = students(page).getByRole('row')
+  await expect(rows).toHaveCount(13)
+  await students(page).getByLabel('First name of a new student').fill('Zora')
+  await students(page).getByLabel('Seat of the new student').selectOption('Cello')
+  await students(page).getByRole('button', { name: 'Add' }).click()
+  await expect(rows).toHaveCount(14)
+  await students(page).getByLabel('Size of Zora').selectOption('1/2')
+  await students(page).getByLabel('Zora: no fourth finger yet').check()
+  // Without a measured string the size's own is meant.
+  await expect(students(page).getByLabel('String of Zora in mm, if measured')).toHaveAttribute('placeholder', '570')
+
+  await students(page).getByRole('button', { name: 'Bring a list' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Bring a list of students' })
+  await dialog.locator('input[type=file]').setInputFiles({
+    name: 'list.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Pupil;Plays;Note\nAnka;viola;\nBeni;oboe;\nCaro;Basses;new\n'),
+  })
+  await expect(dialog.getByRole('region', { name: 'The list as it came' })).toBeVisible()
+  await expect(dialog.getByLabel('What Pupil is')).toHaveValue('name')
+  await expect(dialog.getByText('row 2: Anka: there is no seat')).toBeVisible()
+  await dialog.getByLabel('What Plays is').selectOption('seat')
+  await expect(dialog.getByText('1 row cannot be kept:')).toBeVisible()
+  await expect(dialog.getByText('row 3: Beni: “oboe” is no seat of this class')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Keep 2 students' }).click()
+  await expect(rows).toHaveCount(16)
+  await expect(page.getByText('saved', { exact: true })).toBeVisible()
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    students(page).getByRole('button', { name: 'Save the list' }).click(),
+  ])
+  const list = readFileSync(await download.path(), 'utf8')
+  expect(list).toContain('Caro,Bass,,')
+  expect(list).toContain('Zora,Cello,1/2,')
+  await page.reload()
+  await expect(rows).toHaveCount(16)
+  for (const name of ['Zora', 'Anka', 'Caro'])
+    await students(page)
+      .getByRole('button', { name: `Take ${name} out` })
+      .click()
+  await expect(rows).toHaveCount(13)
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(rows).toHaveCount(14)
+  await students(page).getByRole('button', { name: 'Take Caro out' }).click()
+  await expect(page.getByText('saved', { exact: true })).toBeVisible()
+})
+
+test('tapes: for each student by their size, with the note on each string, as strips true to scale', async ({ page }) => {
+  await shelf(page)
+  await page.getByRole('link', { name: 'Tapes' }).click()
+  await expect(page.getByRole('heading', { name: 'Ada: from the nut' })).toBeVisible()
+  const places = page.getByRole('region', { name: /from the nut/ })
+  await expect(places.getByRole('row', { name: /^2 67\.7 2\.67/ })).toContainText('C♯5')
+  await expect(
+    places.getByText('Low 2 halfway between 1 and 2 lies 0.5 mm nearer the nut than worked out: 2.9 cents flat.', { exact: false }),
+  ).toBeVisible()
+  await places.getByLabel('III', { exact: true }).check()
+  await expect(places.getByRole('row', { name: /1 in III/ })).toBeVisible()
+  // Cleo's violin was measured.
+  await page.getByRole('button', { name: 'Show Cleo' }).click()
+  await expect(places.getByText('Equal temperament on a string of 305 mm', { exact: false })).toBeVisible()
+  await page.getByLabel('Size of Cleo').selectOption('1/4')
+  await expect(places.getByText('on a string of 260 mm', { exact: false })).toBeVisible()
+  const get = async (name: string | RegExp) => page.request.get((await page.getByRole('link', { name }).getAttribute('href'))!)
+  const pdf = await get('All 12 strips as PDF')
+  expect(pdf.status()).toBe(200)
+  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-')
+  const svg = await (await get('as SVG')).text()
+  for (const name of ['Ada', 'Lumi']) expect(svg).toContain(`>${name}<`)
+  // The drawing measured by the browser: a bar of 100 units of a drawing that is as many millimetres wide as units.
+  const bars = await page.evaluate((text) => {
+    const drawing = new DOMParser().parseFromString(text, 'image/svg+xml').documentElement
+    document.body.append(drawing)
+    const perMm = drawing.getBoundingClientRect().width / Number(/[\d.]+/.exec(drawing.getAttribute('width')!)![0])
+    const found = [...drawing.querySelectorAll('line')].map((l) => {
+      const { width, height } = l.getBoundingClientRect()
+      return Math.max(width, height) / perMm
+    })
+    drawing.remove()
+    return found.filter((mm) => Math.abs(mm - 100) < 0.1).length
+  }, svg)
+  expect(bars).toBe(2)
+  const wrong = await page.request.get('/api/tapes?as=pdf&strips=[]')
+  expect(wrong.status()).toBe(400)
+})
