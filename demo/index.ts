@@ -37,7 +37,7 @@ export const DEMO_SECOND = {
   id: 'friday-beginners',
   name: 'Friday Beginners',
   school: 'Quillbrook School',
-  pieces: ['copper-kettle-march.abc', 'two-bells-and-a-gate.abc'],
+  pieces: ['the-lamplighters-shortcut.abc', 'two-bells-and-a-gate.abc'],
 }
 
 /** Who plays in the second class. */
