@@ -31,8 +31,8 @@ test('several classes: another one is opened with its shelf, one is made like it
   await shelf(page)
   await expect(page.getByRole('list', { name: 'Pieces' }).getByRole('listitem')).toHaveCount(2)
   // A piece goes from this shelf alone: the others keep it.
-  await page.getByRole('button', { name: 'Delete The Lamplighter's Shortcut', exact: true }).click()
-  await expect(page.getByText('The Lamplighter's Shortcut is off the shelf. Another class still has it.')).toBeVisible()
+  await page.getByRole('button', { name: "Delete The Lamplighter's Shortcut", exact: true }).click()
+  await expect(page.getByText("The Lamplighter's Shortcut is off the shelf. Another class still has it.")).toBeVisible()
   await expect(page.getByRole('list', { name: 'Pieces' }).getByRole('listitem')).toHaveCount(1)
   await page.getByRole('button', { name: 'Shelves of Two Bells and a Gate' }).click()
   await expect(page.getByRole('menuitemcheckbox', { name: 'Friday Beginners' })).toHaveAttribute('aria-checked', 'true')
