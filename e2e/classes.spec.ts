@@ -8,6 +8,17 @@ const shelf = async (page: Page) => {
   await awake(page)
 }
 
+/** The class that the demonstration begins with is open again, whatever a test before has left. */
+test.beforeEach(async ({ page }) => {
+  await shelf(page)
+  const classes = page.getByRole('button', { name: 'Classes' })
+  await classes.click()
+  const first = page.getByRole('menuitemradio', { name: /Tuesday Strings/ })
+  await expect(first).toBeVisible()
+  await first.click()
+  await expect(page.getByRole('heading', { name: 'Tuesday Strings' })).toBeVisible()
+})
+
 test('several classes: another one is opened with its shelf, one is made like it, taken away and put back', async ({ page }) => {
   await shelf(page)
   await expect(page.getByRole('heading', { name: 'Tuesday Strings' })).toBeVisible()
@@ -42,12 +53,12 @@ test('several classes: another one is opened with its shelf, one is made like it
   await page.getByRole('menuitem', { name: 'Take Monday Owls away' }).click()
   await expect(page.getByText('Monday Owls has been taken away. Nothing of it is lost.')).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Friday Beginners' })).toBeVisible()
-  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('listitem').filter({ hasText: 'Monday Owls has been' }).getByRole('button', { name: 'Undo' }).click()
   await classes.click()
   await expect(page.getByRole('menuitemradio', { name: /Monday Owls/ })).toBeVisible()
   await page.getByRole('menuitemradio', { name: /Tuesday Strings/ }).click()
   await expect(page.getByRole('heading', { name: 'Tuesday Strings' })).toBeVisible()
-  await expect(page.getByText(/^\d+ pieces/).first()).toBeVisible()
+  await expect(page.getByRole('list', { name: 'Pieces' }).getByRole('listitem').nth(4)).toBeVisible()
 })
 
 test('a class page that stands open saves its own class, whichever has been opened meanwhile', async ({ page }) => {
@@ -67,7 +78,7 @@ test('a class page that stands open saves its own class, whichever has been open
   await shelf(other)
   await other.getByRole('button', { name: 'Classes' }).click()
   await other.getByRole('menuitemradio', { name: /Tuesday Strings/ }).click()
-  await expect(other.getByText(/^Quillbrook Hall/)).toBeVisible()
+  await expect(other.getByText('Quillbrook Hall', { exact: false })).toBeVisible()
   await other.goto('/class')
   await other.getByLabel('School').fill('Quillbrook School')
   await expect(other.getByText('saved', { exact: true })).toBeVisible()
@@ -129,7 +140,7 @@ test('tapes: for each student by their size, with the note on each string, as st
   await page.getByRole('link', { name: 'Tapes' }).click()
   await expect(page.getByRole('heading', { name: 'Ada: from the nut' })).toBeVisible()
   const places = page.getByRole('region', { name: /from the nut/ })
-  await expect(places.getByRole('row', { name: /^2 67\.7 2\.67/ })).toContainText('C♯5')
+  await expect(places.getByRole('row', { name: /^2 67\.7 2\.66/ })).toContainText('C♯5')
   await expect(
     places.getByText('Low 2 halfway between 1 and 2 lies 0.5 mm nearer the nut than worked out: 2.9 cents flat.', { exact: false }),
   ).toBeVisible()
