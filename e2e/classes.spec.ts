@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { awake } from './open'
 
 const students = (page: Page) => page.getByRole('region', { name: 'Students' })
@@ -54,6 +55,8 @@ test('several classes: another one is opened with its shelf, one is made like it
   await expect(page.getByText('Monday Owls has been taken away. Nothing of it is lost.')).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Friday Beginners' })).toBeVisible()
   await page.getByRole('listitem').filter({ hasText: 'Monday Owls has been' }).getByRole('button', { name: 'Undo' }).click()
+  // It was the one that was open, and is again.
+  await expect(page.getByRole('heading', { name: 'Monday Owls' })).toBeVisible()
   await classes.click()
   await expect(page.getByRole('menuitemradio', { name: /Monday Owls/ })).toBeVisible()
   await page.getByRole('menuitemradio', { name: /Tuesday Strings/ }).click()
@@ -137,6 +140,7 @@ test('students: added, brought from a list with its columns matched and bad rows
 
 test('tapes: for each student by their size, with the note on each string, as strips true to scale', async ({ page }) => {
   await shelf(page)
+  await page.goto('/class')
   await page.getByRole('link', { name: 'Tapes' }).click()
   await expect(page.getByRole('heading', { name: 'Ada: from the nut' })).toBeVisible()
   const places = page.getByRole('region', { name: /from the nut/ })
@@ -172,4 +176,43 @@ test('tapes: for each student by their size, with the note on each string, as st
   expect(bars).toBe(2)
   const wrong = await page.request.get('/api/tapes?as=pdf&strips=[]')
   expect(wrong.status()).toBe(400)
+})
+
+test('each student has a sheet of their own: by name, larger, without the fourth finger', async ({ page }) => {
+  await page.goto('/class')
+  await awake(page)
+  await students(page).getByLabel('Fenna: no fourth finger yet').check()
+  await students(page).getByLabel('Dunja: large print').check()
+  await expect(page.getByText('saved', { exact: true })).toBeVisible()
+  await shelf(page)
+  await page.getByRole('link', { name: /The Ferry at Low Water/ }).click()
+  await expect(page).toHaveURL(/pieces/)
+  await page.goto(`${new URL(page.url()).pathname}/print`)
+  await page.getByLabel('A sheet for each student (12)').check()
+  const link = page.getByRole('link', { name: 'Each student’s as PDF' })
+  await expect(link).toBeVisible()
+  const bytes = await (await page.request.get((await link.getAttribute('href'))!)).body()
+  const document = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise
+  const outline = (await document.getOutline()).map((o) => o.title)
+  expect(outline).toHaveLength(12)
+  expect(outline.slice(0, 5)).toEqual(['Ada, violin', 'Bilal, violin', 'Cleo, violin', 'Dunja, violin', 'Emre, violin'])
+  /** The numerals under the notes of a page. */
+  const fingers = async (n: number) => {
+    const { items } = await (await document.getPage(n)).getTextContent()
+    return items.flatMap((t) => ('str' in t && /^[0-4]$/.test(t.str.trim()) ? [t.str.trim()] : []))
+  }
+  const pageOf = async (name: string) => {
+    const item = (await document.getOutline()).find((o) => o.title === name)!
+    const to = typeof item.dest === 'string' ? await document.getDestination(item.dest) : item.dest
+    return (await document.getPageIndex(to![0] as Parameters<typeof document.getPageIndex>[0])) + 1
+  }
+  const [fenna, goran] = [await fingers(await pageOf('Fenna, viola')), await fingers(await pageOf('Goran, viola'))]
+  expect(goran).toContain('4')
+  expect(fenna).not.toContain('4')
+  expect(fenna.length).toBe(goran.length)
+  await page.goto('/class')
+  await awake(page)
+  await students(page).getByLabel('Fenna: no fourth finger yet').uncheck()
+  await students(page).getByLabel('Dunja: large print').uncheck()
+  await expect(page.getByText('saved', { exact: true })).toBeVisible()
 })

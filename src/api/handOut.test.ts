@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { handOutParams, handOutQuery, sheetParams, sheetQuery, sheetsOf, type HandOut } from './handOut'
+import { newStudent } from '@/core/roster/student'
+import { fileSheetsOf, handOutParams, handOutQuery, sheetParams, sheetQuery, sheetsOf, type HandOut } from './handOut'
 
 const read = (text: string) => handOutQuery.parse(Object.fromEntries(new URLSearchParams(text)))
 const SEATS = ['violin', 'viola', 'cello', 'bass']
@@ -15,6 +16,7 @@ describe('what is handed out, in an address', () => {
     { seats: [] },
     { seats: ['cello', 'violin-2'], own: { cello: 'none', 'violin-2': 'changes' }, much: 'new' },
     { p: { from: '3', to: '6' } },
+    { students: true },
     { score: 'changes', paper: 'letter', size: 'large', letters: true, strings: true, fingers: false, bows: true },
   ])('comes back as it went: %j', (change) => {
     const h = { ...read(''), ...change }
@@ -28,6 +30,20 @@ describe('what is handed out, in an address', () => {
       [null, 'all', true],
     ])
     for (const s of sheetsOf(h, SEATS)) expect(sheetQuery.parse(Object.fromEntries(new URLSearchParams(sheetParams(s))))).toEqual(s)
+  })
+  it('a file has a sheet for each student as it holds for them; a seat without students has its own, the score is last', () => {
+    const at = (name: string, seat: string, own = {}) => ({ ...newStudent('00000000-0000-4000-8000-000000000000', name, seat), ...own })
+    const students = [at('Bo', 'cello', { large: true }), at('Ada', 'violin', { noFourth: true, much: 'new' }), at('Cy', 'violin')]
+    const h = read('students=1&much=changes&own=violin:none&score=all')
+    expect(fileSheetsOf(h, SEATS, students)).toEqual([
+      { seat: 'violin', much: 'new', size: 'normal', student: { name: 'Ada', noFourth: true } },
+      { seat: 'violin', much: 'none', size: 'normal', student: { name: 'Cy', noFourth: false } },
+      { seat: 'viola', much: 'changes', size: 'normal', student: null },
+      { seat: 'cello', much: 'changes', size: 'large', student: { name: 'Bo', noFourth: false } },
+      { seat: 'bass', much: 'changes', size: 'normal', student: null },
+      { seat: null, much: 'all', size: 'normal', student: null },
+    ])
+    expect(fileSheetsOf(read(''), SEATS, students).map((s) => s.student)).toEqual([null, null, null, null])
   })
   it('what nobody could have chosen falls back', () => {
     expect(read('paper=foolscap&size=9&much=some&p=x&own=::,violin&seats=VIOLIN,../x&score=yes')).toMatchObject({

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini'
 import { AMOUNTS, type Amount } from '@/core/part/written'
+import { studentsAt, type Student } from '@/core/roster/student'
 import { MOST_SEATS, seatIdSchema, type SeatId } from '@/core/seats/seat'
 
 const flag = (byDefault: boolean) =>
@@ -64,6 +65,8 @@ export type HandOut = {
   readonly own: Readonly<Record<SeatId, Amount>>
   /** How much stands in the teacher's score; null: none is printed. */
   readonly score: Amount | null
+  /** A sheet for each student, by name, as it holds for them. */
+  readonly students: boolean
 } & Omit<SheetQuery, 'seat' | 'much'>
 
 /** A list in one word of an address. */
@@ -76,6 +79,7 @@ export const handOutQuery = z.pipe(
     much: z.catch(z.enum(AMOUNTS), 'all'),
     own: z.catch(z.string().check(z.maxLength(600)), ''),
     score: z.catch(z.nullable(z.enum(AMOUNTS)), null),
+    students: flag(false),
     ...drawing,
   }),
   z.transform(({ seats, own, ...rest }): HandOut => {
@@ -111,6 +115,7 @@ export function handOutParams(h: HandOut): string {
     ['much', h.much],
     ...(own.length ? [['own', own.join(',')]] : []),
     ...(h.score ? [['score', h.score]] : []),
+    ...(h.students ? [['students', '1']] : []),
     ...drawn(h),
   ]).toString()
 }
@@ -123,6 +128,25 @@ export function sheetsOf(h: HandOut, seats: readonly SeatId[]): SheetQuery[] {
     ...seats.filter((s) => h.seats === null || h.seats.includes(s)).map((seat) => ({ seat, much: h.own[seat] ?? h.much, ...drawing })),
     ...(h.score ? [{ seat: null, much: h.score, ...drawing }] : []),
   ]
+}
+
+/** A sheet as it is put into a file: of a seat or (null) the score, for a student where it is one's own. */
+export type FileSheet = Pick<SheetQuery, 'seat' | 'much' | 'size'> & {
+  readonly student: Pick<Student, 'name' | 'noFourth'> | null
+}
+
+/** The sheets of a file, in score order: a seat's, or one for each of its students; the score last. */
+export function fileSheetsOf(h: HandOut, seats: readonly SeatId[], students: readonly Student[]): FileSheet[] {
+  return sheetsOf(h, seats).flatMap(({ seat, much, size }): FileSheet[] => {
+    const own = h.students && seat !== null ? studentsAt(students, seat) : []
+    if (own.length === 0) return [{ seat, much, size, student: null }]
+    return own.map((s) => ({
+      seat,
+      much: s.much ?? much,
+      size: s.large ? 'large' : size,
+      student: { name: s.name, noFourth: s.noFourth },
+    }))
+  })
 }
 
 /** A sheet as it is asked for in an address. */

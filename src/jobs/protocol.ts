@@ -1,5 +1,6 @@
 import * as z from 'zod/mini'
 import { AMOUNTS } from '@/core/part/written'
+import { MOST_STUDENTS } from '@/core/roster/student'
 import { MOST_SEATS, seatIdSchema } from '@/core/seats/seat'
 import { BRINGING } from '@/api/protocol'
 import { daySchema } from '@/core/practice/record'
@@ -32,8 +33,17 @@ export const taskSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('pdf'),
     id: z.string(),
-    sheets: z.array(z.object(sheet)).check(z.maxLength(MOST_SEATS + 1)),
-    ...drawing,
+    sheets: z
+      .array(
+        z.object({
+          ...sheet,
+          size: drawing.size,
+          student: z.nullable(z.object({ name: z.string().check(z.maxLength(60)), noFourth: z.boolean() })),
+        }),
+      )
+      .check(z.maxLength(MOST_STUDENTS + MOST_SEATS + 1)),
+    paper: drawing.paper,
+    ...rows,
     now: z.int(),
   }),
   /** The same in systems as wide as a screen. */

@@ -24,8 +24,11 @@ import { bringPieces, getPiece, getPieces, pinnedPieces } from '@/store/pieces'
 import { pinsSay, type PinsSay } from '@/core/seats/pinsSay'
 import { sayDifferences } from '@/core/seats/differs'
 import { linesOf, matchLines } from '@/core/seats/lines'
-import { seatsOf } from '@/core/seats/seat'
-import { emptyPlan } from '@/core/seats/plan'
+import { seatsOf, type SeatId } from '@/core/seats/seat'
+import { emptyPlan, type Plan } from '@/core/seats/plan'
+import { inSentence } from '@/core/names'
+import { learnedBy, type Student } from '@/core/roster/student'
+import { settingsFor, type ClassSettings } from '@/core/seats/class'
 import { bringRequest } from '@/formats/brought'
 import { LIMITS, megabytes } from '@/formats/limits'
 import type { Knex } from 'knex'
@@ -92,6 +95,14 @@ async function sourceOf(db: Knex, id: string) {
   return stored && { piece: stored.piece, plan: stored.plan, klass: (await theClass(db)).settings }
 }
 
+/** The same for a student who has learned less than their seat. */
+function forStudent<S extends { plan: Plan; klass: ClassSettings }>(source: S, seat: SeatId, student: Pick<Student, 'noFourth'>): S {
+  const player = seatsOf(source.klass).find((s) => s.id === seat)
+  if (!player || !student.noFourth) return source
+  const learned = learnedBy(student, settingsFor(source.klass, source.plan, player).learned)
+  return { ...source, plan: { ...source.plan, learned: { ...source.plan.learned, [seat]: learned } } }
+}
+
 /** What stands under the notes, and whether every bow stands over them. */
 const marked = ({
   letters,
@@ -120,14 +131,16 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       const source = await sourceOf(db, id)
       return source && keptSheet(source, { seat, much, ...marked(rows) }, { paper, size })
     }),
-  pdf: ({ id, sheets, paper, size, now, ...rows }) =>
+  pdf: ({ id, sheets, paper, now, ...rows }) =>
     using('reading', async (db) => {
       const source = await sourceOf(db, id)
       if (!source) return null
       const made: Sheet[] = []
-      for (const { seat, much } of sheets) {
-        const sheet = await keptSheet(source, { seat, much, ...marked(rows) }, { paper, size })
-        if (sheet) made.push(sheet)
+      for (const { seat, much, size, student } of sheets) {
+        const own = student && seat !== null ? forStudent(source, seat, student) : source
+        const sheet = await keptSheet(own, { seat, much, ...marked(rows) }, { paper, size })
+        // Students of a seat who have the same on it share what was engraved.
+        if (sheet) made.push(student ? { ...sheet, name: `${student.name}, ${inSentence(sheet.name)}` } : sheet)
       }
       return made.length === 0 ? null : { title: source.piece.title, bytes: await pdfOf(made, paper, new Date(now)) }
     }),

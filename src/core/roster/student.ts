@@ -23,8 +23,6 @@ export const studentSchema = z.object({
   large: z._default(z.boolean(), false),
   /** How much is written in for them; null: as for their seat. */
   much: z._default(z.nullable(z.enum(AMOUNTS)), null),
-  /** Pieces they have, by id; null: all of the shelf. */
-  pieces: z._default(z.nullable(z.array(z.uuid()).check(z.maxLength(500))), null),
 })
 export type Student = Readonly<z.infer<typeof studentSchema>>
 
@@ -38,7 +36,6 @@ export const newStudent = (id: string, name: string, seat: string): Student => (
   noFourth: false,
   large: false,
   much: null,
-  pieces: null,
 })
 
 /** Millimetres from nut to bridge of a student's instrument: measured, else of its size, else of the usual one. */

@@ -1,5 +1,7 @@
 'use client'
 
+import { Ruler } from 'lucide-react'
+import Link from 'next/link'
 import { Choice } from '@/ui/kit/Choice'
 import { useCallback, useState } from 'react'
 import { useStore } from 'zustand'
@@ -10,7 +12,7 @@ import { useKeys, type KeyRow } from '@/ui/kit/keys'
 import { BackLink } from '@/ui/kit/BackLink'
 import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { UndoRedo } from '@/ui/kit/UndoRedo'
-import { Button } from '@/ui/kit/Button'
+import { Button, buttonLook } from '@/ui/kit/Button'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { createClass, type ClassActions, type ClassState } from './classStore'
 import { Effect, type ShelfPiece } from './Effect'
@@ -83,6 +85,9 @@ export function ClassView({ packed, ...start }: Props) {
           </p>
         </div>
         <div className="ml-auto flex items-center gap-1">
+          <Link href="/tapes" className={buttonLook()}>
+            <Ruler size={17} aria-hidden /> Tapes
+          </Link>
           <UndoRedo history={{ past, future }} undo={undo} redo={redo} />
           <ThemeButton />
         </div>

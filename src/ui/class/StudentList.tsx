@@ -38,7 +38,7 @@ export function StudentList({ students, seats, name, addStudent, changeStudent, 
   return (
     <>
       <p className="text-fine text-soft">
-        First names only. Sizes are for tapes; a note of its own is printed larger, or with more or less written in.
+        First names only. Size and string are for tapes; the rest is for the student’s own sheets in Hand out.
       </p>
       {students.length > 0 && (
         <div className="relative overflow-x-auto">
@@ -46,7 +46,7 @@ export function StudentList({ students, seats, name, addStudent, changeStudent, 
             <caption className="sr-only">The students of the class</caption>
             <thead>
               <tr className="border-b border-rule text-soft">
-                {['Name', 'Seat', 'Size', 'String, mm', 'No 4 yet', 'Large print', 'Written in', ''].map((h) => (
+                {['Name', 'Seat', 'Size', 'mm', 'no 4', 'large', 'written in', ''].map((h) => (
                   <th key={h} scope="col" className="py-1 pr-2 font-normal whitespace-nowrap">
                     {h || <span className="sr-only">Take out</span>}
                   </th>
@@ -145,7 +145,7 @@ function Row({
   return (
     <tr className="border-b border-rule">
       <td className="py-1 pr-2">
-        <Text label={`Name of ${s.name}`} value={s.name} set={(name) => name && change({ name })} width="w-32" />
+        <Text label={`Name of ${s.name}`} value={s.name} set={(name) => name && change({ name })} width="w-24" />
       </td>
       <td className="py-1 pr-2">
         <SeatSelect label={`Seat of ${s.name}`} seats={seats} value={s.seat} set={(id) => change({ seat: id, size: '', length: null })} />
@@ -176,7 +176,7 @@ function Row({
             if (text === '') change({ length: null })
             else if (mm >= LENGTHS.least && mm <= LENGTHS.most) change({ length: mm })
           }}
-          width="w-20"
+          width="w-16"
         />
       </td>
       <td className="py-1 pr-2">

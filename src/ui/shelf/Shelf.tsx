@@ -1,6 +1,6 @@
 'use client'
 
-import { Archive, CalendarDays, FileUp, GraduationCap, PenLine, Ruler, Search } from 'lucide-react'
+import { Archive, CalendarDays, FileUp, GraduationCap, PenLine, Search } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useTransition } from 'react'
@@ -125,9 +125,6 @@ export function Shelf({
           </Link>
           <Link href="/plan" className={buttonLook()}>
             <CalendarDays size={17} aria-hidden /> Practice plan
-          </Link>
-          <Link href="/tapes" className={buttonLook()}>
-            <Ruler size={17} aria-hidden /> Tapes
           </Link>
           <Link href="/new" className={buttonLook()}>
             <PenLine size={17} aria-hidden /> Write a tune

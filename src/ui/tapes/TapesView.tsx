@@ -3,6 +3,7 @@
 import { Plus, Ruler, X } from 'lucide-react'
 import { useState } from 'react'
 import { MOST_STRIPS, type StripAsk } from '@/api/tapes'
+import { inSentence } from '@/core/names'
 import { INSTRUMENTS } from '@/core/instruments/all'
 import { positionKey } from '@/core/instruments/instrument'
 import { instrumentNamed } from '@/core/seats/seat'
@@ -68,7 +69,7 @@ export function TapesView({ all: start }: { all: readonly { name: string; instru
       </header>
       <main className="grid grow grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 px-5 py-4 lg:grid-cols-[330px_minmax(0,1fr)_250px]">
         <Who all={all} picked={at} pick={setPicked} change={change} setAll={setAll} />
-        <Places ask={here} change={(by) => change(at, by)} />
+        <Places ask={here} change={(by) => setAll(all.map((s) => (s.instrument === here.instrument ? { ...s, ...by } : s)))} />
         <section aria-labelledby="strip">
           <h2 id="strip" className="font-title text-lg">
             The strip
@@ -208,8 +209,8 @@ function Who({
   )
 }
 
-/** The places of one instrument: what is taped, how far from the nut, and which note it gives on each string. */
-function Places({ ask, change }: { ask: StripAsk; change: (by: Partial<StripAsk>) => void }) {
+/** The places of one instrument: what is taped (alike for all of it), how far from the nut, and which note it gives on each string. */
+function Places({ ask, change }: { ask: StripAsk; change: (by: Pick<Partial<StripAsk>, 'frames' | 'positions'>) => void }) {
   const instrument = instrumentNamed(ask.instrument)
   const places = tapesFor({ ...ask, instrument })
   const markers = markersOf(places)
@@ -240,6 +241,7 @@ function Places({ ask, change }: { ask: StripAsk; change: (by: Partial<StripAsk>
       </h2>
       {ticks('Frames', frames, ask.frames, (next) => change({ frames: [...next] }))}
       {ticks('Positions', instrument.positions.map(positionKey), ask.positions, (next) => change({ positions: [...next] }))}
+      <p className="text-fine text-soft">Alike for every {inSentence(instrument.name)} in the list.</p>
       <div className="overflow-x-auto">
         <table className="w-full border-collapse text-left tabular-nums">
           <thead>

@@ -5,6 +5,7 @@ import type { HandOut } from '@/api/handOut'
 import { sheetParams } from '@/api/handOut'
 import { AMOUNTS, type Amount } from '@/core/part/written'
 import { count } from '@/core/count'
+import { inSentence, sayList } from '@/core/names'
 import type { SeatId } from '@/core/seats/seat'
 import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
@@ -13,7 +14,7 @@ import type { SheetState } from './useSheets'
 
 type Props = {
   id: string
-  seats: readonly { id: SeatId; name: string }[]
+  seats: readonly { id: SeatId; name: string; students: number }[]
   wanted: HandOut
   change: (by: Partial<HandOut>) => void
   sheets: readonly SheetState[]
@@ -106,6 +107,7 @@ export function HandOutPanel({ id, seats, wanted, change, sheets }: Props) {
           </li>
         </ul>
       </section>
+      <Students seats={seats.filter((s) => chosen.includes(s.id))} on={wanted.students} set={(students) => change({ students })} />
       <fieldset>
         <legend className="panel-head">What is written at the notes</legend>
         <div className="flex flex-wrap gap-x-4 gap-y-1">
@@ -199,5 +201,27 @@ function AmountSelect({ label, value, own = false, disabled = false, onChange }:
         </option>
       ))}
     </Select>
+  )
+}
+
+/** A sheet for each student: how many there are, and what the file has then. */
+function Students({ seats, on, set }: { seats: readonly { name: string; students: number }[]; on: boolean; set: (on: boolean) => void }) {
+  const all = seats.reduce((n, s) => n + s.students, 0)
+  const none = seats.filter((s) => s.students === 0).map((s) => inSentence(s.name))
+  if (all === 0) return null
+  return (
+    <section>
+      <label className="tick">
+        <input type="checkbox" className="accent-rosin" checked={on} onChange={(e) => set(e.target.checked)} />A sheet for each student (
+        {all})
+      </label>
+      {on && (
+        <p className="text-fine text-soft">
+          In the PDF, by name, in score order: larger, with more or less written in, without the fourth finger, as the class page has it for
+          each. Here each seat’s sheet stands for its students.
+          {none.length > 0 && ` Nobody is listed for the ${sayList(none)}: one sheet for the seat.`}
+        </p>
+      )}
+    </section>
   )
 }

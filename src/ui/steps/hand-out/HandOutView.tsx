@@ -12,7 +12,7 @@ import { HandOutPanel } from './HandOutPanel'
 import { Sheets } from './Sheets'
 import { useSheets } from './useSheets'
 
-type Props = { id: string; title: string; seats: readonly { id: SeatId; name: string }[]; wanted: HandOut }
+type Props = { id: string; title: string; seats: readonly { id: SeatId; name: string; students: number }[]; wanted: HandOut }
 
 /** What the class takes home: who gets what at the left, beside it the sheets as they are printed. */
 export function HandOutView({ id, title, seats, wanted: shown }: Props) {
@@ -47,6 +47,7 @@ export function HandOutView({ id, title, seats, wanted: shown }: Props) {
         title={title}
         pages={pages}
         making={sheets.some((s) => s.making)}
+        students={wanted.students}
         file={sheets.length > 0 ? `/api/pieces/${id}/pdf?${handOutParams(wanted)}` : null}
       />
       <main className="hand-out">

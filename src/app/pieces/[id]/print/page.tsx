@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { handOutQuery } from '@/api/handOut'
+import { studentsAt } from '@/core/roster/student'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { HandOutView } from '@/ui/steps/hand-out/HandOutView'
@@ -13,12 +14,12 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function PrintPage({ params, searchParams }: Props) {
   const { id, title } = await loadHead(params)
-  const { seats } = (await theClass(await database())).settings
+  const { seats, students } = (await theClass(await database())).settings
   return (
     <HandOutView
       id={id}
       title={title}
-      seats={seats.map((s) => ({ id: s.id, name: s.name }))}
+      seats={seats.map((s) => ({ id: s.id, name: s.name, students: studentsAt(students, s.id).length }))}
       wanted={handOutQuery.parse(await searchParams)}
     />
   )

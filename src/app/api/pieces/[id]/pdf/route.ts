@@ -1,6 +1,6 @@
 import { type NextRequest } from 'next/server'
 import * as z from 'zod/mini'
-import { handOutQuery, sheetsOf } from '@/api/handOut'
+import { fileSheetsOf, handOutQuery } from '@/api/handOut'
 import { seatsOf } from '@/core/seats/seat'
 import { fileName } from '@/formats/fileName'
 import { inWorker, TaskError } from '@/jobs/pool'
@@ -17,16 +17,17 @@ export const GET = answering(async (request: NextRequest, context: { params: Pro
   const id = z.uuid().safeParse((await context.params).id)
   if (!id.success) return new Response('There is no such piece.', { status: 404 })
   const query = handOutQuery.parse(Object.fromEntries(request.nextUrl.searchParams))
-  const seats = seatsOf((await theClass(await database())).settings)
-  const sheets = sheetsOf(
+  const { settings } = await theClass(await database())
+  const seats = seatsOf(settings)
+  const sheets = fileSheetsOf(
     query,
     seats.map((s) => s.id),
+    settings.students,
   )
   if (sheets.length === 0) return new Response('Nothing is chosen to be printed; tick a seat or the score in Hand out.', { status: 400 })
-  const { paper, size, letters, strings, fingers, bows, p } = query
-  const wanted = sheets.map(({ seat, much }) => ({ seat, much }))
+  const { paper, letters, strings, fingers, bows, p } = query
   try {
-    const task = { kind: 'pdf', id: id.data, sheets: wanted, paper, size, letters, strings, fingers, bows, p, now: Date.now() } as const
+    const task = { kind: 'pdf', id: id.data, sheets, paper, letters, strings, fingers, bows, p, now: Date.now() } as const
     const made = await inWorker(task, PATIENCE)
     if (!made) return new Response('There is no such piece, or no such seat in the class.', { status: 404 })
     const alone = seats.find((s) => sheets.length === 1 && s.id === sheets[0].seat)
