@@ -117,6 +117,9 @@ for (const theme of ['light', 'dark'] as const) {
     await clean(page, 'nothing found')
     await open(page, 'Lanterns on the Weir')
     const piece = new URL(page.url()).pathname
+    await page.goto('/tapes')
+    await expect(page.getByRole('heading', { name: 'The strip' })).toBeVisible()
+    await clean(page, 'tapes')
     await page.goto(`${piece}/print?score=all`)
     await expect(page.getByRole('button', { name: 'Print 5 pages' })).toBeEnabled({ timeout: 20_000 })
     await clean(page, 'hand out')

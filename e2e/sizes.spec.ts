@@ -52,7 +52,7 @@ for (const { width, height, touch } of SIZES)
     const page = await context.newPage()
     await page.goto('/')
     await awake(page)
-    for (const path of ['/', '/class', '/library', '/new', '/about', '/plan', '/plan/print']) {
+    for (const path of ['/', '/class', '/library', '/new', '/about', '/plan', '/plan/print', '/tapes']) {
       await page.goto(path)
       await expect(page.locator('main').first()).toBeVisible()
       if (path === '/plan') await expect(page.getByText('How it goes')).toBeVisible({ timeout: 15_000 })

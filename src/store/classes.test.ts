@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { mkdtempSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
-import type { Knex } from 'knex'
+import knex, { type Knex } from 'knex'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { newStudent } from '@/core/roster/student'
 import { DEFAULT_CLASS } from '@/core/seats/class'
@@ -10,6 +10,7 @@ import { pieceFrom } from '@/core/testing/piece'
 import { classesWith, listClasses, newClass, openClass, saveClass, setRemoved, theClass } from './classes'
 import { connect } from './connection'
 import { openDatabase } from './database'
+import { migrationSource } from './migrations'
 import { backUp } from './library/backup'
 import { bring } from './library/bring'
 import { look } from './library/look'
@@ -119,6 +120,28 @@ describe('several classes', () => {
     await setRemoved(db, second, null)
     await openClass(db, second, 9000)
     expect(await titles()).toEqual(['Owl song'])
+  })
+})
+
+describe('data from before there were several classes', () => {
+  it('has everything on the shelf of its one class, and what was practised is of it', async () => {
+    const old = knex({ client: 'better-sqlite3', connection: { filename: path.join(folder, 'old.sqlite') }, useNullAsDefault: true })
+    const before = {
+      getMigrations: async () => (await migrationSource.getMigrations([])).filter((m) => (m as { name: string }).name < '010'),
+    }
+    await old.migrate.latest({ migrationSource: { ...migrationSource, ...before } })
+    await old('classes').insert({ id: 'class', name: 'Owls', school: '', version: 1 })
+    const piece = randomUUID()
+    const row = { class_id: 'class', title: 'One', summary: null, search: '', source_name: 'a.abc', original_id: null }
+    await old('pieces').insert({ id: piece, ...row, version: 1, created_at: 1, changed_at: 1, opened_at: null, deleted_at: null })
+    await old('notes').insert({ piece_id: piece, piece: JSON.stringify({ ...pieceFrom('D4'), title: 'One' }), source_text: '' })
+    const { piece: _, ...r } = record(piece)
+    await old('records').insert({ ...r, piece_id: piece })
+    await old.destroy()
+    const now = await openDatabase(path.join(folder, 'old.sqlite'))
+    expect(await titles(now)).toEqual(['One'])
+    expect(await recordsOf(now, 'class', [piece])).toHaveLength(1)
+    await now.destroy()
   })
 })
 

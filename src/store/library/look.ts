@@ -25,6 +25,7 @@ import {
 } from './format'
 import { sealOf } from './seal'
 import { count } from '@/core/count'
+import { sayList } from '@/core/names'
 import { sayIssue } from '@/core/issue'
 
 /** What a library file holds, as it was found when every byte of it was read; `problems` in the teacher's words. */
@@ -132,7 +133,7 @@ async function layNew(db: Knex, archive: Archive, say: Progress): Promise<Findin
   const home = classes[0]?.id ?? ONLY_CLASS
   const found: Finding = {
     madeAt: contents.madeAt,
-    className: contents.class.name,
+    className: sayList(classes.length > 0 ? classes.filter((c) => c.removed_at === null).map((c) => c.name) : [contents.class.name]),
     school: contents.class.school,
     pieces: 0,
     deleted: 0,
