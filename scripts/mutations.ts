@@ -21,6 +21,40 @@ export const MUTATIONS: readonly Mutation[] = [
     ['version: version ?? k.version', 'version: k.version'],
   ),
   ...of(
+    'src/store/pieces.ts',
+    ['src/store'],
+    ["if (others) await t('shelves').where({ class_id: classId, piece_id: id }).delete()", 'if (false) await Promise.resolve()'],
+    [
+      "await t('shelves').insert({ class_id: classId, piece_id: id }).onConflict",
+      "await t('shelves').insert({ class_id: 'class', piece_id: id }).onConflict",
+    ],
+  ),
+  ...of(
+    'src/store/classes.ts',
+    ['src/store'],
+    [
+      "standing(db).first('id', 'name', 'school', 'settings', 'version', 'demo')",
+      "db('classes').first('id', 'name', 'school', 'settings', 'version', 'demo')",
+    ],
+    ['{ ...storedOf(model).settings, students: [] }', 'storedOf(model).settings'],
+    ["if (at !== null && !(await t('classes').whereNull('removed_at').whereNot({ id }).first('id'))) return false", ''],
+  ),
+  ...of(
+    'src/store/library/bring.ts',
+    ['src/store'],
+    ['AND (went.added = 1 OR piece_id IN (SELECT id FROM wanted))', ''],
+    ['...(all ? {} : { opened_at: 0 }), ', ''],
+    ["await t('classes').whereNotIn('id', kept).delete()", ''],
+  ),
+  ...of(
+    'src/store/practice.ts',
+    ['src/store'],
+    [
+      ".where({ class_id: classId })\n      .whereIn('piece_id', [...pieces])\n      .orderBy('day')",
+      ".whereIn('piece_id', [...pieces])\n      .orderBy('day')",
+    ],
+  ),
+  ...of(
     'src/ui/kit/history.ts',
     ['src/ui/kit'],
     ['past: [...past, { state, said }], future: [] })', 'past: [...past, { state, said }], future: [{ state, said }] })'],
@@ -257,5 +291,28 @@ export const MUTATIONS: readonly Mutation[] = [
     ["if (s.position !== 'I' || i > 0)", 'if (true)'],
     ['if (!note || note.held) return { note }', 'if (!note) return { note }'],
     ['instrument.strings.length - string, ...(finger', 'string, ...(finger'],
+  ),
+  // A lesson, tapes and a list of students.
+  ...of(
+    `${core}practice/runSheet.ts`,
+    [`${core}practice`],
+    ['all.slice(0, i + 1)', 'all.slice(0, i + 2)'],
+    ['turn === 0 ? ', 'turn === 1 ? '],
+    ['(turns - 1) * once(1)', 'turns * once(1)'],
+    ['seconds > 0 ?', 'seconds >= 0 ?'],
+  ),
+  ...of(`${core}practice/sure.ts`, [`${core}practice`], [' || r.clean + r.slips === 0', '']),
+  ...of(
+    `${core}tapes/tapes.ts`,
+    [`${core}tapes`, 'src/paper/strips.test.ts'],
+    ['2 ** (-k / 12)', '2 ** (-k / 11)'],
+    ['if (k < 1) continue', ''],
+  ),
+  ...of(`${core}tapes/strip.ts`, ['src/paper/strips.test.ts'], ['CONTROL_BAR = 100', 'CONTROL_BAR = 101'], ['+ room - OVERLAP', '+ room']),
+  ...of(
+    'src/formats/roster.ts',
+    ['src/formats/roster.test.ts'],
+    ['escapeFormulae: true', 'escapeFormulae: false'],
+    ['+ Number(headed)', ''],
   ),
 ]

@@ -174,6 +174,7 @@ const looked = z.object({
   off: z.int(),
   there: z.int(),
   beside: z.int(),
+  classes: z.int(),
 })
 export type Looked = z.infer<typeof looked>
 export const lookState = states(looked)

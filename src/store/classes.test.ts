@@ -12,7 +12,7 @@ import { connect } from './connection'
 import { openDatabase } from './database'
 import { migrationSource } from './migrations'
 import { backUp } from './library/backup'
-import { bring } from './library/bring'
+import { bring, compare } from './library/bring'
 import { look } from './library/look'
 import { addPiece, getPiece, listDeleted, listShelf, purge, putOnShelf, takeOffShelf } from './pieces'
 import { addRecord, recordsOf } from './practice'
@@ -192,6 +192,7 @@ describe('a library of several classes', () => {
     const other = await openDatabase(path.join(folder, `${randomUUID()}.sqlite`))
     const own = await newClass(other, { ...fresh, name: 'Bees' }, 1000)
     await addPiece(other, own, { ...pieceFrom('D4'), title: 'Bee song' }, source, 1)
+    expect(await compare(other, staged)).toMatchObject({ missing: 3, classes: 2 })
     await bring(other, staged, 'add')
     expect((await theClass(other)).id).toBe(own)
     expect(await titles(other)).toEqual(['Bee song'])
@@ -200,6 +201,7 @@ describe('a library of several classes', () => {
       ['My class', 2],
       ['Owls', 2],
     ])
+    expect(await compare(other, staged)).toMatchObject({ missing: 0, classes: 0 })
     await other.destroy()
   })
 })

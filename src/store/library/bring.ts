@@ -150,7 +150,14 @@ async function bringClasses(t: Knex.Transaction, all: boolean): Promise<void> {
 }
 
 /** What bringing would do: pieces that are not here, pieces that were taken off the shelf here, pieces here that are not in the file. */
-export type Compared = { readonly missing: number; readonly off: number; readonly there: number; readonly beside: number }
+export type Compared = {
+  readonly missing: number
+  readonly off: number
+  readonly there: number
+  readonly beside: number
+  /** Classes of a file of several that are not here. */
+  readonly classes: number
+}
 
 /** Compares a library that was laid down with what is here. */
 export async function compare(db: Knex, staged: string): Promise<Compared> {
@@ -163,6 +170,7 @@ export async function compare(db: Knex, staged: string): Promise<Compared> {
       off: await count('main.pieces WHERE deleted_at IS NOT NULL AND id IN (SELECT id FROM brought.pieces WHERE deleted_at IS NULL)'),
       there: await count('brought.pieces WHERE id IN (SELECT id FROM main.pieces)'),
       beside: await count('main.pieces WHERE id NOT IN (SELECT id FROM brought.pieces)'),
+      classes: await count('brought.classes WHERE id NOT IN (SELECT id FROM main.classes) AND (SELECT count(*) FROM brought.classes) > 1'),
     }
   } finally {
     await db.raw('DETACH DATABASE brought')

@@ -11,6 +11,7 @@ import type { ClassSettings } from '@/core/seats/class'
 import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
 import type { Plan } from '@/core/seats/plan'
 import { count } from '@/core/count'
+import { sayNewPlaces } from '@/core/tapes/needed'
 
 /** A piece of the shelf, as far as the class page maps it. */
 export type ShelfPiece = { readonly id: string; readonly piece: Piece; readonly plan: Plan }
@@ -34,7 +35,13 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
             first: trouble[0] ? `${sayMeasure(map.line, trouble[0].placed.at.index)}: ${trouble[0].text}` : null,
           }
         }
-        return { id, title: piece.title, figures: mapsOf(ensemble).map((m) => ({ seat: m.seat.name, key: m.seat.id, ...figure(m) })) }
+        const places = sayNewPlaces(mapsOf(ensemble))
+        return {
+          id,
+          title: piece.title,
+          places,
+          figures: mapsOf(ensemble).map((m) => ({ seat: m.seat.name, key: m.seat.id, ...figure(m) })),
+        }
       }),
     [pieces, mappers, shown],
   )
@@ -83,6 +90,27 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
         <p className="mt-2 text-sm leading-snug">
           {firsts[0].seat}, {firsts[0].title}, {firsts[0].first}
         </p>
+      )}
+      {rows.some((r) => r.places) && (
+        <div className="mt-3 text-sm leading-snug">
+          <h3 className="panel-head">Places for the first time</h3>
+          <ul className="mt-1 grid gap-1">
+            {rows
+              .filter((r) => r.places)
+              .map((r) => (
+                <li key={r.id}>
+                  <span className="font-semibold">{r.title}</span>: {r.places}
+                </li>
+              ))}
+          </ul>
+          <p className="mt-1 text-fine text-soft">
+            From the nut, on the usual size; for other sizes see{' '}
+            <Link href="/tapes" className="underline underline-offset-2">
+              Tapes
+            </Link>
+            .
+          </p>
+        </div>
       )}
       {rows.length === 0 && <p className="text-soft">No piece on the shelf yet.</p>}
     </>

@@ -106,7 +106,7 @@ function sayBrought({ added, putBack, there, gone, klass, safe }: Brought): stri
     ...(stayed
       ? [`${count(stayed, 'piece')} that ${stayed === 1 ? 'was' : 'were'} here stayed as ${stayed === 1 ? 'it was' : 'they were'}`]
       : []),
-    ...(klass ? ['the class is as in the file'] : []),
+    ...(klass ? ['the classes are as in the file'] : []),
   ]
     .join('; ')
     .concat('.')
@@ -115,7 +115,7 @@ function sayBrought({ added, putBack, there, gone, klass, safe }: Brought): stri
 type ChoiceProps = { name: string; looked: Looked; onBring: (how: 'add' | 'replace') => void; onLeave: () => void }
 
 function HowToBring({ name, looked, onBring, onLeave }: ChoiceProps) {
-  const { pieces, deleted, versions, originals, problems, missing, off, beside, madeAt } = looked
+  const { pieces, deleted, versions, originals, problems, missing, off, beside, classes, madeAt } = looked
   const klass = [looked.className, looked.school].filter(Boolean).join(', ')
   return (
     <div>
@@ -137,16 +137,17 @@ function HowToBring({ name, looked, onBring, onLeave }: ChoiceProps) {
       <div className="mt-3 grid gap-3 sm:grid-cols-2">
         <div className="flex flex-col rounded-md border border-rule p-3">
           <p className="grow">
-            {missing === 0 && off === 0
+            {missing + off + classes === 0
               ? 'Nothing in it is missing here.'
               : `${[
                   ...(missing ? [`${countIs(missing, 'piece')} not here and will be added`] : []),
                   ...(off ? [`${countIs(off, 'piece')} off the shelf here and will be put back`] : []),
+                  ...(classes ? [`${countIs(classes, 'class', 'classes')} not here and will be added`] : []),
                 ].join('; ')}.`}{' '}
             What is here stays as it is
-            {beside + looked.there > 0 ? ', also the class with its settings' : '; the class becomes as in the file'}.
+            {beside + looked.there > 0 ? ', also the classes with their settings' : '; the classes become as in the file'}.
           </p>
-          <Button kind="filled" className="mt-2 self-start" disabled={missing + off === 0} onClick={() => onBring('add')}>
+          <Button kind="filled" className="mt-2 self-start" disabled={missing + off + classes === 0} onClick={() => onBring('add')}>
             Add what is missing
           </Button>
         </div>
@@ -154,7 +155,7 @@ function HowToBring({ name, looked, onBring, onLeave }: ChoiceProps) {
           <p className="grow">
             {pieces === 0
               ? 'There is no readable piece in it, so it cannot take the place of what is here.'
-              : `Pieces, class and settings become as in the file${beside ? `; ${countIs(beside, 'piece')} here and not in it and will be gone` : ''}. What stands is saved first.`}
+              : `Pieces, classes and settings become as in the file${beside ? `; ${countIs(beside, 'piece')} here and not in it and will be gone` : ''}. What stands is saved first.`}
           </p>
           <Button className="mt-2 self-start" disabled={pieces === 0} onClick={() => onBring('replace')}>
             Make everything as in the file

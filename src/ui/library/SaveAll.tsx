@@ -38,8 +38,8 @@ export function SaveAll() {
         Save everything as one file
       </h2>
       <p className="mt-1 mb-3 text-soft">
-        The class, all pieces with their saved versions, also those off the shelf, and the files they came in. Keep it on another disk. You
-        can go on working meanwhile; what you change then is not in the file.
+        Every class with its students, all pieces with their saved versions, also those off the shelf, and the files they came in. Keep it
+        on another disk. You can go on working meanwhile; what you change then is not in the file.
       </p>
       {state.at === 'work' ? (
         <Bar part={state.part} text="Being saved:" />
