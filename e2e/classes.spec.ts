@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
+import { unzipSync } from 'fflate'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { awake } from './open'
 
@@ -192,6 +193,12 @@ test('each student has a sheet of their own: by name, larger, without the fourth
   const link = page.getByRole('link', { name: 'Each student’s as PDF' })
   await expect(link).toBeVisible()
   const bytes = await (await page.request.get((await link.getAttribute('href'))!)).body()
+  // The same as a file each, packed.
+  const zip = await (await page.request.get((await page.getByRole('link', { name: 'a file each' }).getAttribute('href'))!)).body()
+  const files = unzipSync(new Uint8Array(zip))
+  expect(Object.keys(files)).toHaveLength(12)
+  expect(Object.keys(files).slice(0, 2)).toEqual(['01 Ada, Violin.pdf', '02 Bilal, Violin.pdf'])
+  for (const [name, file] of Object.entries(files)) expect(Buffer.from(file.subarray(0, 5)).toString(), name).toBe('%PDF-')
   const document = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise
   const outline = (await document.getOutline()).map((o) => o.title)
   expect(outline).toHaveLength(12)

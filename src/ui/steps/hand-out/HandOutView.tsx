@@ -49,6 +49,7 @@ export function HandOutView({ id, title, seats, wanted: shown }: Props) {
         making={sheets.some((s) => s.making)}
         students={wanted.students}
         file={sheets.length > 0 ? `/api/pieces/${id}/pdf?${handOutParams(wanted)}` : null}
+        packed={sheets.length > 0 && wanted.students ? `/api/pieces/${id}/zip?${handOutParams(wanted)}` : null}
       />
       <main className="hand-out">
         <h1 className="sr-only">{title}: hand out</h1>
