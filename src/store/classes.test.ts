@@ -7,7 +7,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { newStudent } from '@/core/roster/student'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { pieceFrom } from '@/core/testing/piece'
-import { classesWith, listClasses, newClass, openClass, saveClass, setRemoved, theClass } from './classes'
+import { classesWith, listClasses, newClass, openClass, saveClass, setRemoved, startOwn, theClass } from './classes'
 import { connect } from './connection'
 import { openDatabase } from './database'
 import { migrationSource } from './migrations'
@@ -107,6 +107,20 @@ describe('several classes', () => {
     await addRecord(db, second, record(piece))
     expect(await recordsOf(db, first, [piece])).toEqual([])
     expect(await recordsOf(db, second, [piece])).toHaveLength(1)
+  })
+
+  it('a class of one’s own in place of the demonstration has none of its students, and the other made-up class is taken away', async () => {
+    const { id, version } = await theClass(db)
+    const students = [newStudent(randomUUID(), 'Ada', 'violin')]
+    await saveClass(db, id, version, { name: 'Demo', school: '', settings: { ...DEFAULT_CLASS, places: 'numbers', students } })
+    const second = await newClass(db, { ...fresh, name: 'Demo too' }, 2000)
+    await db('classes').update({ demo: 1 })
+    await openClass(db, id, 3000)
+    await startOwn(db, id, { name: 'Mine', school: 'Q', clear: false }, 4000)
+    const now = await theClass(db)
+    expect([now.id, now.name, now.demo, now.settings.places, now.settings.students]).toEqual([id, 'Mine', false, 'numbers', []])
+    expect((await listClasses(db)).map((c) => c.name)).toEqual(['Mine'])
+    expect((await listClasses(db, true)).map((c) => c.id)).toEqual([second])
   })
 
   it('one that is taken away can be put back; the last one stays', async () => {

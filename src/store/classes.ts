@@ -159,13 +159,18 @@ export type OwnClass = Pick<StoredClass, 'name' | 'school'> & { readonly clear: 
 
 /**
  * Makes the class somebody's own: it gets their name, is no demonstration any more, and with `clear` every piece goes off the
- * shelf, where it can be put back. What had been said of the class stays. All of it, or nothing.
+ * shelf, where it can be put back. Made-up students go, other made-up classes are taken away. What else had been said of the class stays. All of it, or nothing.
  */
 export const startOwn = (db: Knex, id: string, { name, school, clear }: OwnClass, now: number): Promise<void> =>
   writing(db, async (t) => {
+    const row: unknown = await t('classes').where({ id }).first('id', 'name', 'school', 'settings', 'version', 'demo')
+    const was = row ? storedOf(row) : null
+    // Made-up students are nobody's.
+    const settings = was?.demo && was.settings.students.length > 0 ? { settings: JSON.stringify({ ...was.settings, students: [] }) } : {}
     await t('classes')
       .where({ id })
-      .update({ name, school, demo: 0, version: t.raw('version + 1'), saved_by: null, saved_seq: 0 })
+      .update({ name, school, demo: 0, ...settings, version: t.raw('version + 1'), saved_by: null, saved_seq: 0 })
+    await t('classes').where({ demo: 1, removed_at: null }).update({ removed_at: now })
     if (clear)
       await t('pieces')
         .whereIn('id', t('shelves').where({ class_id: id }).select('piece_id'))

@@ -31,7 +31,7 @@ export const ADVICE: readonly string[] = [
   'Measure the string from the nut to the bridge, along the string; the sizes here are nominal, and bridges stand where they stand.',
   'Print at actual size and measure a bar of the print. Cut the strip out, lay its edge at the nut along the fingerboard, and mark each line beside the strings.',
   'Loosen nothing: slide thin tape under the strings, or lay it on with two strings lifted by hand, straight across the fingerboard.',
-  'Play each tape against the open string before you press it down: the place that sounds true is the right one. An old string, or one that lies high, sounds sharp there.',
+  'Play each tape against the open string before you press it down: the place that sounds true is the right one. A string that lies high sounds sharp there; an old one may be off either way.',
   'On the fingerboard only, never on varnish: take thin tape that comes off without a trace, and try it at the end of the fingerboard first. No pen, no correction fluid, no glue.',
   'Take off one tape at a time, the one that is surest first, as the ear takes over.',
 ]

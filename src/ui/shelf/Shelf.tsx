@@ -137,7 +137,7 @@ export function Shelf({
       </header>
       <main className="flex grow flex-col gap-4">
         <input {...getInputProps({ 'aria-label': 'Files to add' })} />
-        {demo && <Demonstration pieces={total} action={actions.startOwnClass} />}
+        {demo && <Demonstration pieces={total} others={classes.length > 1} action={actions.startOwnClass} />}
         <label
           hidden={total === 0}
           className="flex max-w-md items-center gap-2 rounded-md border border-rule bg-sheet px-3 py-1.5 focus-within:border-ink"

@@ -5,12 +5,12 @@ import type { ReactElement } from 'react'
 import { count } from '@/core/count'
 import { Button } from '@/ui/kit/Button'
 
-type Props = { button: ReactElement; pieces: number; action: (form: FormData) => Promise<void> }
+type Props = { button: ReactElement; pieces: number; others: boolean; action: (form: FormData) => Promise<void> }
 
 const field = 'mt-0.5 w-full rounded border border-rule bg-paper px-2 py-1.5'
 
 /** A class of one's own in place of the demonstration: asked for its name, and told what becomes of what is here. */
-export function StartOwn({ button, pieces, action }: Props) {
+export function StartOwn({ button, pieces, others, action }: Props) {
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>{button}</Dialog.Trigger>
@@ -39,7 +39,10 @@ export function StartOwn({ button, pieces, action }: Props) {
                 </span>
               </label>
             )}
-            <p className="text-sm text-soft">Next you say who plays, and what they have learned.</p>
+            <p className="text-sm text-soft">
+              The made-up students go{others ? ', and the other made-up classes are taken away' : ''}. Next you say who plays, and what they
+              have learned.
+            </p>
             <div className="flex gap-2">
               <Button kind="filled" type="submit">
                 Start

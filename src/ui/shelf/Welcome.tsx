@@ -9,13 +9,22 @@ import { StartOwn } from './StartOwn'
 const PURPOSE = `Which string, finger and position a tune takes for ${sayInstruments()}, side by side, and what will trip whom.`
 
 /** Said of the class that is made up: what this is, and the way to a class of one's own. */
-export function Demonstration({ pieces, action }: { pieces: number; action: (form: FormData) => Promise<void> }) {
+export function Demonstration({
+  pieces,
+  others,
+  action,
+}: {
+  pieces: number
+  /** There are other made-up classes. */
+  others: boolean
+  action: (form: FormData) => Promise<void>
+}) {
   return (
     <section aria-label="Demonstration" className="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-md bg-wash px-4 py-2.5">
       <p className="min-w-0 flex-1 basis-80">
         <span className="font-title">Even Seat</span>: {PURPOSE} This class is a demonstration, made up to look around in.
       </p>
-      <StartOwn button={<Button>Start my own class</Button>} pieces={pieces} action={action} />
+      <StartOwn button={<Button>Start my own class</Button>} pieces={pieces} others={others} action={action} />
     </section>
   )
 }
