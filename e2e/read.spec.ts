@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { open, reload } from './open'
+import { awake, open, reload } from './open'
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Read' })
 const spots = (page: Page) => page.getByRole('list', { name: 'Spots' })
@@ -122,8 +122,6 @@ test('form, calls, same spacing, counts and the reading key of each seat', async
   await expect(panel(page)).toContainText('G three on D, A open, B one, high D three')
   await page.getByRole('radio', { name: 'Cello', exact: true }).click()
   await expect(panel(page)).toContainText('G four on D, A open, B one, high D four')
-  await page.getByText('How it is said').click()
-  await page.getByRole('combobox', { name: 'Fingers', exact: true }).selectOption('figures')
   await page.getByRole('radio', { name: 'Letters', exact: true }).click()
   await page.getByRole('button', { name: 'Copy' }).click()
   expect(await page.evaluate(() => navigator.clipboard.readText())).toContain(
@@ -144,6 +142,24 @@ test('form, calls, same spacing, counts and the reading key of each seat', async
   await page.getByRole('tab', { name: 'Key' }).click()
   await page.getByRole('button', { name: 'F', exact: true }).click()
   await expect(panel(page)).toContainText('fourth line: 3 on D')
+})
+
+test('how the class talks is said once, on its page, and its calls follow', async ({ page }) => {
+  await page.goto('/class')
+  await awake(page)
+  const talk = page.getByRole('region', { name: 'How it talks' })
+  await talk.getByLabel('Fingers').selectOption('figures')
+  await talk.getByLabel('Letters').selectOption('do re mi')
+  await expect(page.getByText('saved', { exact: true })).toBeVisible()
+  await read(page)
+  await page.getByRole('tab', { name: 'Calls' }).click()
+  await expect(panel(page)).toContainText('sol 3 on re, la open, ti 1')
+  await page.getByRole('link', { name: 'In which words: how the class talks' }).click()
+  await expect(page).toHaveURL(/\/class#talk$/)
+  await awake(page)
+  await talk.getByLabel('Fingers').selectOption('one, two')
+  await talk.getByLabel('Letters').selectOption('C D E')
+  await expect(page.getByText('saved', { exact: true })).toBeVisible()
 })
 
 test('the steps share what is picked and what can be undone', async ({ page }) => {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { callsOf, callsText, DEFAULT_CALLS } from '@/core/reading/calls'
+import { callsOf, callsText } from '@/core/reading/calls'
+import { DEFAULT_CALLS } from '@/core/reading/talk'
 import { digestOf } from '@/core/reading/digest/digest'
 import { readersOf } from '@/core/reading/digest/readers'
 import { formOf, sayLearning } from '@/core/reading/form'

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { callsOf, callsText, DEFAULT_CALLS } from '../reading/calls'
+import { callsOf, callsText } from '../reading/calls'
+import { DEFAULT_CALLS } from '../reading/talk'
 import { countsOf } from '../reading/counts'
 import { formOf } from '../reading/form'
 import { readingOf } from '../reading/reading'

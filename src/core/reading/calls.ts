@@ -1,5 +1,4 @@
 import { isStruck, struckIn } from '../piece/struck'
-import * as z from 'zod/mini'
 import { mannerOf } from '../fingering/explain'
 import type { Stop } from '../hands/hold'
 import { FIRST, type Instrument, type Position } from '../instruments/instrument'
@@ -9,34 +8,9 @@ import { capital, ordinal } from '../names'
 import { nameOf, sayMeasure } from '../piece/address'
 import { unfold } from '../piece/unfold'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
+import type { CallOptions } from './talk'
 import { top, type Reading, type ReadNote } from './reading'
 import { stringName } from './words'
-
-/** How a class speaks its part aloud. */
-export const callOptionsSchema = z.object({
-  say: z.enum(['letters', 'fingers', 'both']),
-  /** "F sharp", or "F" to save a syllable. */
-  sharps: z.boolean(),
-  names: z.enum(['letters', 'do-re-mi']),
-  lengths: z.enum(['none', 'quarters', 'crotchets']),
-  /** "High D" and "low D" apart from the open string of that letter. */
-  high: z.boolean(),
-  low: z.enum(['low 2', '2 low', '↓2']),
-  strings: z.enum(['never', 'changes', 'always']),
-  numbers: z.enum(['words', 'figures']),
-})
-export type CallOptions = Readonly<z.infer<typeof callOptionsSchema>>
-
-export const DEFAULT_CALLS: CallOptions = {
-  say: 'both',
-  sharps: true,
-  names: 'letters',
-  lengths: 'none',
-  high: true,
-  low: 'low 2',
-  strings: 'changes',
-  numbers: 'words',
-}
 
 /** What is said for one event. `slurred`: it goes on in the bow of the event before. */
 type CallWord = { readonly event: string; readonly said: string; readonly slurred: boolean }

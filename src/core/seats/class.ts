@@ -5,6 +5,7 @@ import type { StepId } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import { mended } from '../mend'
 import { kindChoiceSchema } from '../reading/choice'
+import { DEFAULT_TALK, talkSchema } from '../reading/talk'
 import type { Plan } from './plan'
 import { MOST_STUDENTS, studentSchema } from '../roster/student'
 import { PLACES } from './book'
@@ -19,6 +20,8 @@ export const classSettingsSchema = z.object({
   spots: z._default(kindChoiceSchema, {}),
   /** How places are said: by printed lines where they are known, or by the number of the measure. */
   places: z._default(z.enum(PLACES), 'lines'),
+  /** How it talks: the words of its calls. */
+  talk: z._default(talkSchema, DEFAULT_TALK),
   /** Who plays, by first name. */
   students: z._default(z.array(studentSchema).check(z.maxLength(MOST_STUDENTS)), []),
   /** By which making of the steps its seats have learned: what is stored without it is brought up to date once. */
@@ -32,6 +35,7 @@ export const classAt = (step: StepId): ClassSettings => ({
   seats: INSTRUMENTS.map((i) => newSeat(i, step)),
   spots: {},
   places: 'lines',
+  talk: DEFAULT_TALK,
   students: [],
   steps: STEPS_OF_TODAY,
 })

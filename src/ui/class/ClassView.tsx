@@ -21,6 +21,7 @@ import { Ladder } from './Ladder'
 import { LearnedGrid } from './LearnedGrid'
 import { SeatList } from './SeatList'
 import { StudentList } from './StudentList'
+import { TalkForm } from './TalkForm'
 import { PinsSay } from './PinsSay'
 import { Ways } from './Ways'
 import { keptClass, type ClassSave } from '@/api/protocol'
@@ -147,6 +148,13 @@ export function ClassView({ packed, ...start }: Props) {
               What it is shown
             </h2>
             <Kinds seats={seats} spots={settings.spots} setSpot={act.setSpot} />
+          </section>
+          <section aria-labelledby="talk" className="mt-5">
+            <h2 id="talk" className="font-title text-lg">
+              How it talks
+            </h2>
+            <p className="mb-1 text-fine text-soft">The words of its calls, in Read and on the wall.</p>
+            <TalkForm talk={settings.talk} set={act.setTalk} />
           </section>
           <section aria-labelledby="places" className="mt-5">
             <h2 id="places" className="font-title text-lg">

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { DEFAULT_CLASS } from '@/core/seats/class'
+import { newStudent } from '@/core/roster/student'
+import { classSettingsSchema, DEFAULT_CLASS } from '@/core/seats/class'
 import { STEP_IDS } from '@/core/instruments/instrument'
 import { stepOf } from '@/core/instruments/ladder'
 import { seatsOf } from '@/core/seats/seat'
@@ -13,6 +14,29 @@ const step = (c: Page) => stepOf(seatsOf(c.getState().settings))?.id ?? null
 const start = () => createClass({ id: 'class', name: 'Owls', school: 'Hill', settings: DEFAULT_CLASS, version: 1 })
 
 describe('the class page', () => {
+  it('says how the class talks, and who plays, each change undone by itself', () => {
+    const c = start()
+    const ada = newStudent('00000000-0000-4000-8000-000000000001', 'Ada', 'violin')
+    c.getState().setTalk({ numbers: 'figures' })
+    c.getState().addStudent(ada)
+    c.getState().bringStudents([{ ...ada, id: '00000000-0000-4000-8000-000000000002', name: 'Bo' }])
+    c.getState().changeStudent(ada.id, { size: '1/2', large: true })
+    const names = () => c.getState().settings.students.map((s) => `${s.name}${s.size}`)
+    expect(names()).toEqual(['Ada1/2', 'Bo'])
+    expect(classSettingsSchema.parse(c.getState().settings)).toEqual(c.getState().settings)
+    c.getState().removeStudent(ada.id)
+    expect(names()).toEqual(['Bo'])
+    c.getState().undo()
+    c.getState().undo()
+    expect(names()).toEqual(['Ada', 'Bo'])
+    c.getState().undo()
+    c.getState().undo()
+    expect(names()).toEqual([])
+    expect(c.getState().settings.talk.numbers).toBe('figures')
+    c.getState().undo()
+    expect(c.getState().settings).toEqual(DEFAULT_CLASS)
+  })
+
   it('adds and takes what a seat has learned, and is no preset then', () => {
     const c = start()
     c.getState().toggle('violin', 'fingers', 4)

@@ -3,6 +3,7 @@ import { createStore } from 'zustand/vanilla'
 import type { Policy } from '@/core/fingering/policy'
 import { count } from '@/core/count'
 import { inSentence } from '@/core/names'
+import type { Talk } from '@/core/reading/talk'
 import type { Student } from '@/core/roster/student'
 import { instrumentNamed, newSeat, seatOf, type SeatId, type SeatRow } from '@/core/seats/seat'
 import type { PolicyChange } from '@/core/fingering/policy'
@@ -41,6 +42,8 @@ export type ClassActions = {
   setLearned(seat: SeatId, change: Partial<Pick<Learned, 'shifts' | 'doubleStops' | 'slurs'>>): void
   /** Shows a kind of spot always or never; null: by what is learned. */
   setSpot(kind: SpotKind, choice: 'show' | 'hide' | null): void
+  /** Says how the class talks otherwise. */
+  setTalk(change: Partial<Talk>): void
   addStudent(student: Student): void
   changeStudent(id: string, change: Partial<Omit<Student, 'id'>>): void
   removeStudent(id: string): void
@@ -162,6 +165,10 @@ export function createClass(start: ClassDraft & { id: string; version: number })
           { settings: { ...get().settings, spots: choice ? { ...others, [kind]: choice } : others } },
           `Class, ${inSentence(aboutKind(kind).name)}`,
         )
+      },
+      setTalk: (change) => {
+        const { settings } = get()
+        alter({ settings: { ...settings, talk: { ...settings.talk, ...change } } }, 'Class, how it talks')
       },
       addStudent: (student) => setStudents([...students(), student], `${student.name} added`),
       changeStudent: (id, change) => {

@@ -137,7 +137,7 @@ function Calls() {
   const ensemble = useDesk((d) => d.ensemble)
   const index = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
   const seats = useSeats()
-  const options = useCallOptions((c) => c.options)
+  const options = useCallOptions()
   const all = useMemo(
     () => seats.map((s) => ({ name: s.name, calls: callsOf(readingOf(piece, ensemble[s.id]), options) })),
     [piece, ensemble, seats, options],

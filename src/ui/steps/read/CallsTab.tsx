@@ -3,65 +3,19 @@
 import { printedLines, sayStretch, shortOf } from '@/core/piece/address'
 import type { Line } from '@/core/piece/piece'
 import { Maximize2 } from 'lucide-react'
+import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { calledTogether, calledTogetherText, sayCallers, sayParting, type Caller } from '@/core/reading/calledTogether'
-import { callsOf, callsText, sayCall, type CallOptions } from '@/core/reading/calls'
+import { callsOf, callsText, sayCall } from '@/core/reading/calls'
+import type { CallOptions } from '@/core/reading/talk'
 import { readingOf } from '@/core/reading/reading'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
 import { CopyButton } from '@/ui/kit/CopyButton'
 import { BigCalls, type CallLine } from './BigCalls'
-import { useCallOptions, type CallsOf } from './callStore'
+import { useCalling, useCallOptions, type CallsOf } from './callStore'
 import { SeatTitle } from './SeatTitle'
-import { Select } from '@/ui/kit/Select'
-
-type Key = keyof CallOptions
-const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [string, string])[] }[] = [
-  {
-    key: 'names',
-    title: 'Letters',
-    options: [
-      ['letters', 'C D E'],
-      ['do-re-mi', 'do re mi'],
-    ],
-  },
-  {
-    key: 'numbers',
-    title: 'Fingers',
-    options: [
-      ['words', 'one, two'],
-      ['figures', '1, 2'],
-    ],
-  },
-  {
-    key: 'low',
-    title: 'Low and high',
-    options: [
-      ['low 2', 'low 2'],
-      ['2 low', '2 low'],
-      ['↓2', '↓2'],
-    ],
-  },
-  {
-    key: 'strings',
-    title: 'Strings',
-    options: [
-      ['changes', 'where they change'],
-      ['always', 'always'],
-      ['never', 'never'],
-    ],
-  },
-  {
-    key: 'lengths',
-    title: 'Lengths',
-    options: [
-      ['none', 'not said'],
-      ['quarters', 'quarter, half'],
-      ['crotchets', 'crotchet, minim'],
-    ],
-  },
-]
 
 /** The lines of the picked seat or of the whole class, of the passage that is picked, and all of it as text. */
 function useCalls(who: CallsOf, options: CallOptions): { lines: readonly CallLine[]; text: () => string; title: string } {
@@ -110,7 +64,8 @@ export function CallsTab() {
   const index = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
   const timeline = useDesk((d) => d.timeline)
   const pick = useDesk((d) => d.pick)
-  const { options, who, set, show } = useCallOptions()
+  const options = useCallOptions()
+  const { who, show, setSay } = useCalling()
   const [big, setBig] = useState(false)
   const line = useDesk((d) => d.ensemble[d.seat].line)
   const { lines, text, title } = useCalls(who, options)
@@ -123,7 +78,7 @@ export function CallsTab() {
           <Choice
             label="What is said"
             value={options.say}
-            onChange={(v) => set('say', v)}
+            onChange={setSay}
             options={[
               ['letters', 'Letters'],
               ['fingers', 'Fingers'],
@@ -144,34 +99,11 @@ export function CallsTab() {
             <Maximize2 size={15} aria-hidden /> Big
           </Button>
         </div>
-        <details className="mt-2">
-          <summary className="cursor-pointer text-rosin underline underline-offset-2">How it is said</summary>
-          <div className="mt-1.5 grid grid-cols-2 gap-x-3 gap-y-1.5">
-            {SELECTS.map((s) => (
-              <label key={s.key} className="flex items-center justify-between gap-2 text-sm">
-                {s.title}
-                <Select
-                  value={String(options[s.key])}
-                  onChange={(e) => set(s.key, e.target.value as never)}
-                  size="small"
-                  className="w-[116px]"
-                >
-                  {s.options.map(([v, name]) => (
-                    <option key={v} value={v}>
-                      {name}
-                    </option>
-                  ))}
-                </Select>
-              </label>
-            ))}
-            {(['sharps', 'high'] as const).map((key) => (
-              <label key={key} className="flex items-center gap-1.5 text-sm">
-                <input type="checkbox" className="accent-rosin" checked={options[key]} onChange={(e) => set(key, e.target.checked)} />
-                {key === 'sharps' ? 'say “sharp” and “flat”' : '“high D”, “low D” and “open D” apart'}
-              </label>
-            ))}
-          </div>
-        </details>
+        <p className="mt-1.5 text-fine">
+          <Link href="/class#talk" className="text-rosin underline underline-offset-2">
+            In which words: how the class talks
+          </Link>
+        </p>
       </div>
       <ol aria-label="Calls" tabIndex={0} className="min-h-0 grow overflow-y-auto">
         {lines.map((c) => (

@@ -1,39 +1,55 @@
 'use client'
 
 import '@/core/jitless'
+import { useMemo } from 'react'
 import * as z from 'zod/mini'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import { callOptionsSchema, DEFAULT_CALLS, type CallOptions } from '@/core/reading/calls'
+import { SAID, type CallOptions, type Say } from '@/core/reading/talk'
+import { useDesk } from '@/ui/session/DeskProvider'
 
 /** Whose calls are shown: the picked seat's, or those of all with the same fingers together. */
 export type CallsOf = 'seat' | 'class'
 
 type CallState = {
-  readonly options: CallOptions
+  readonly say: Say
   readonly who: CallsOf
-  set<K extends keyof CallOptions>(key: K, value: CallOptions[K]): void
+  setSay(say: Say): void
   show(who: CallsOf): void
 }
 
-const keptSchema = z.object({ options: callOptionsSchema, who: z._default(z.enum(['seat', 'class']), 'class') })
+const keptSchema = z.object({
+  say: z._default(z.enum(SAID), 'both'),
+  who: z._default(z.enum(['seat', 'class']), 'class'),
+  /** As it was kept before the words were the class's. */
+  options: z.optional(z.object({ say: z.enum(SAID) })),
+})
 
-/** How this teacher's classes call out; kept in this browser. */
-export const useCallOptions = create<CallState>()(
+/** What is called out just now; kept in this browser. In which words is the class's. */
+export const useCalling = create<CallState>()(
   persist(
     (set) => ({
-      options: DEFAULT_CALLS,
+      say: 'both',
       who: 'class',
       show: (who) => set({ who }),
-      set: (key, value) => set((s) => ({ options: { ...s.options, [key]: value } })),
+      setSay: (say) => set({ say }),
     }),
     {
       name: 'even-seat-calls',
-      partialize: ({ options, who }) => ({ options, who }),
+      partialize: ({ say, who }) => ({ say, who }),
       merge: (kept, now) => {
         const known = keptSchema.safeParse(kept)
-        return known.success ? { ...now, ...known.data } : now
+        if (!known.success) return now
+        const { options, who, say } = known.data
+        return { ...now, who, say: options?.say ?? say }
       },
     },
   ),
 )
+
+/** How calls are said: in the words of the class, what is chosen just now. */
+export function useCallOptions(): CallOptions {
+  const talk = useDesk((d) => d.klass.talk)
+  const say = useCalling((c) => c.say)
+  return useMemo(() => ({ ...talk, say }), [talk, say])
+}
