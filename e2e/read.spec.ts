@@ -153,7 +153,7 @@ test('how the class talks is said once, on its page, and its calls follow', asyn
   await expect(page.getByText('saved', { exact: true })).toBeVisible()
   await read(page)
   await page.getByRole('tab', { name: 'Calls' }).click()
-  await expect(panel(page)).toContainText('sol 3 on re, la open, ti 1')
+  await expect(panel(page)).toContainText('Violin and viola: sol 3 on D, la 0, ti 1, high re 3')
   await page.getByRole('link', { name: 'In which words: how the class talks' }).click()
   await expect(page).toHaveURL(/\/class#talk$/)
   await awake(page)

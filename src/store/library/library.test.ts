@@ -115,7 +115,7 @@ describe('a library as one file', () => {
     await takeOffShelf(db, (await theClass(db)).id, ids[2], 9000)
     await purge(db, (await theClass(db)).id, ids[1])
     const { compared, done } = await brought(here, to, 'add')
-    expect(compared).toEqual({ missing: 1, off: 1, there: 2, beside: 0 })
+    expect(compared).toEqual({ missing: 1, off: 1, there: 2, beside: 0, classes: 0 })
     expect(done).toEqual({ added: 1, putBack: 1, there: 2, gone: 0, klass: false })
     expect((await getPiece(db, ids[0]))!.piece).toEqual(pieceFrom('B4'))
     expect((await listShelf(db, (await theClass(db)).id)).heads.map((h) => h.id).sort()).toEqual([ids[0], ids[2]].sort())
