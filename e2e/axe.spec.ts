@@ -23,6 +23,7 @@ async function clean(page: Page, where: string, within?: string): Promise<void> 
 
 test('what would bar somebody is found', async ({ page }) => {
   await page.goto('/about')
+  await awake(page)
   await page.evaluate(() => {
     const bad = document.createElement('div')
     bad.innerHTML = '<button></button><p style="color:#999;background:#fff">hard to read</p>'
