@@ -2,7 +2,7 @@ import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { INSTRUMENTS } from '@/core/instruments/all'
 import { positionKey } from '@/core/instruments/instrument'
-import { CONTROL_BAR, stripPages, stripSheet, type Strip } from '@/core/tapes/strip'
+import { partsOf, stripPages, stripSheet, type Strip } from '@/core/tapes/strip'
 import { fromNut, markersOf, tapesFor, usualFrames } from '@/core/tapes/tapes'
 import { stripSvg } from '@/formats/stripSvg'
 import { stripsPdf } from './strips'
@@ -65,7 +65,7 @@ describe('strips for the fingerboard, true to scale', () => {
     const one = strip(violin, 328, 'III')
     const [page] = await linesIn(await stripsPdf(stripPages([one], A4), 'Tapes', new Date(0)))
     expect(page.width).toBeCloseTo(210, 1)
-    expect(page.lines.filter((l) => Math.abs(long(l) - CONTROL_BAR) < 0.1)).toHaveLength(2)
+    expect(page.lines.filter((l) => Math.abs(long(l) - 100) < 0.1)).toHaveLength(2)
     // Across the strip: what lies at the nut, at each tape, and the end.
     const across = page.lines.filter((l) => Math.abs(l.y1 - l.y2) < 1e-3 && Math.abs(long(l) - 14) < 0.01).map((l) => l.y1)
     const nut = Math.min(...across)
@@ -84,6 +84,10 @@ describe('strips for the fingerboard, true to scale', () => {
     const texts = read.flatMap((p) => p.texts)
     for (const m of one.markers) expect(texts.filter((t) => t === m.mm.toFixed(1)).length, `${m.mm}`).toBeGreaterThanOrEqual(1)
     expect(texts.filter((t) => t.startsWith('seam 1')).length).toBe(2)
+    // Two parts have 20 mm in common, and the seam lies in their middle.
+    const [first, second] = partsOf(one, 240)
+    expect(second.from).toBe(first.to - 20)
+    expect(partsOf(one, 1200)).toHaveLength(1)
     for (const page of read)
       for (const l of page.lines)
         for (const [x, y] of [

@@ -74,6 +74,11 @@ describe('the run of a lesson', () => {
     expect(playingSeconds(music, { ...passage, from: 3, to: 40 }, 1, BREATH)).toBeCloseTo(4, 6)
   })
 
+  it('counts a whole bar before the first turn, two beats before each other, none where there is no breath', () => {
+    expect([countBefore(0, 2), countBefore(1, 2), countBefore(0, 0), countBefore(1, 0)]).toEqual(['whole', 'last two', 'whole', 'none'])
+    expect([silenceAfter(4), silenceAfter(2), silenceAfter(0)]).toEqual([2, 0, 0])
+  })
+
   it('takes as long as what is played: take after take, with the sound', () => {
     const ensemble = ensembleMapper()(music, emptyPlan(), DEFAULT_CLASS)
     const sounding = soundingOf(music, ensemble)
