@@ -1,4 +1,4 @@
-import { sayList } from '../names'
+import { capital } from '../names'
 import { FIRST, positionKey, type Instrument } from '../instruments/instrument'
 import { tapedFrames } from './frames'
 import { halfwayRule, tapesFor } from './tapes'
@@ -23,7 +23,7 @@ export function sayRule(instrument: Instrument, length: number): string {
   if (!from || !half || !to) return ''
   const { mm, cents } = halfwayRule(length)
   const near = `${Math.abs(mm).toFixed(1)} mm ${mm < 0 ? 'nearer the nut' : 'farther from the nut'}`
-  return `${half[0].toUpperCase()}${half.slice(1)} halfway between ${from} and ${to} lies ${near} than worked out: ${Math.abs(cents).toFixed(1)} cents ${cents < 0 ? 'flat' : 'sharp'}.`
+  return `${capital(half)} halfway between ${from} and ${to} lies ${near} than worked out: ${Math.abs(cents).toFixed(1)} cents ${cents < 0 ? 'flat' : 'sharp'}.`
 }
 
 /** How tapes are put on, in the order in which it is done. Common practice. */
@@ -35,6 +35,3 @@ export const ADVICE: readonly string[] = [
   'On the fingerboard only, never on varnish: take thin tape that comes off without a trace, and try it at the end of the fingerboard first. No pen, no correction fluid, no glue.',
   'Take off one tape at a time, the one that is surest first, as the ear takes over.',
 ]
-
-/** What a tape is for, in a row of words: "1 in III and 3 in I". */
-export const sayMarker = (says: readonly string[]): string => sayList(says)

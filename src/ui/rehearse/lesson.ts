@@ -21,8 +21,7 @@ export type Phase = 'off' | 'playing' | 'step' | 'rest' | 'waiting' | 'over'
 export const DRILL = 'drill'
 
 /** What the panel beside the music shows. */
-export const TABS = ['play', 'lesson', 'ear'] as const
-export type Tab = (typeof TABS)[number]
+export type Tab = 'play' | 'lesson' | 'ear'
 
 /** A lesson that runs row by row. */
 export type Lesson = {

@@ -121,8 +121,8 @@ function NewClass({
               </label>
             )}
             <p className="text-sm text-soft">
-              A piece on two shelves is one piece: its notes, pins and hand-outs are the same for both classes, its fingering is worked out
-              for each. Students are of one class.
+              A piece on two shelves is one piece: its notes and pins are the same for both classes, its fingering is worked out for each.
+              Students are of one class.
             </p>
             <div className="flex gap-2">
               <Button kind="filled" type="submit">

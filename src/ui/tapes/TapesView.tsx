@@ -3,13 +3,14 @@
 import { Plus, Ruler, X } from 'lucide-react'
 import { useState } from 'react'
 import { MOST_STRIPS, type StripAsk } from '@/api/tapes'
-import { inSentence } from '@/core/names'
+import { parsePitch, printedPitch } from '@/core/music/pitch'
+import { inSentence, sayList } from '@/core/names'
 import { INSTRUMENTS } from '@/core/instruments/all'
 import { positionKey } from '@/core/instruments/instrument'
 import { instrumentNamed } from '@/core/seats/seat'
 import { tapedFrames } from '@/core/tapes/frames'
 import { stripSheet } from '@/core/tapes/strip'
-import { ADVICE, sayMarker, sayRule } from '@/core/tapes/says'
+import { ADVICE, sayRule } from '@/core/tapes/says'
 import { LENGTHS, markersOf, tapesFor, usualFrames, usualPositions } from '@/core/tapes/tapes'
 import { stripFor } from '@/formats/strips'
 import { BackLink } from '@/ui/kit/BackLink'
@@ -259,7 +260,7 @@ function Places({ ask, change }: { ask: StripAsk; change: (by: Pick<Partial<Stri
           <tbody>
             {markers.map((m) => (
               <tr key={m.k} className="border-b border-rule">
-                <th className="py-1 pr-3 font-semibold">{sayMarker(m.says)}</th>
+                <th className="py-1 pr-3 font-semibold">{sayList(m.says)}</th>
                 <td className="py-1 pr-3 text-right">{m.mm.toFixed(1)}</td>
                 <td className="py-1 pr-3 text-right">{places.find((p) => p.k === m.k)!.inches.toFixed(2)}</td>
                 {strings.map((s, i) => (
@@ -285,5 +286,8 @@ function Places({ ask, change }: { ask: StripAsk; change: (by: Pick<Partial<Stri
   )
 }
 
-/** "B♭4" of "Bb4", as it is printed. */
-const printed = (note: string): string => note.replace('#', '♯').replace('b', '♭')
+/** "B♭4" of "Bb4", as it is printed; nothing of nothing. */
+function printed(note: string): string {
+  const pitch = parsePitch(note)
+  return pitch ? printedPitch(pitch) : ''
+}

@@ -1,15 +1,13 @@
 import { Zip, ZipPassThrough } from 'fflate'
 import { type NextRequest } from 'next/server'
 import * as z from 'zod/mini'
-import { fileSheetsOf, handOutQuery } from '@/api/handOut'
-import { seatsOf } from '@/core/seats/seat'
 import { fileName } from '@/formats/fileName'
 import { inWorker, TaskError } from '@/jobs/pool'
-import { theClass } from '@/store/classes'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { getHead } from '@/store/pieces'
 import { answering } from '../../../answer'
+import { chosenSheets } from '../chosen'
 
 /** How long one sheet may take, in milliseconds. */
 const PATIENCE = 60_000
@@ -17,19 +15,11 @@ const PATIENCE = 60_000
 /** What is chosen in Hand out as a file each, packed: sheet by sheet, as they are made. Whoever stops fetching stops the making. */
 export const GET = answering(async (request: NextRequest, context: { params: Promise<{ id: string }> }) => {
   const id = z.uuid().safeParse((await context.params).id)
-  const db = await database()
-  const head = id.success ? await getHead(db, id.data) : null
+  const head = id.success ? await getHead(await database(), id.data) : null
   if (!head) return new Response('There is no such piece.', { status: 404 })
-  const query = handOutQuery.parse(Object.fromEntries(request.nextUrl.searchParams))
-  const { settings } = await theClass(db)
-  const seats = seatsOf(settings)
-  const sheets = fileSheetsOf(
-    query,
-    seats.map((s) => s.id),
-    settings.students,
-  )
-  if (sheets.length === 0) return new Response('Nothing is chosen to be printed; tick a seat or the score in Hand out.', { status: 400 })
-  const { paper, letters, strings, fingers, bows, p } = query
+  const chosen = await chosenSheets(request)
+  if (chosen instanceof Response) return chosen
+  const { seats, sheets, drawing } = chosen
   const made = now()
   const seatName = new Map<string | null, string>([...seats.map((s) => [s.id, s.name] as const), [null, 'Score']])
   /** "01 Ada, Violin.pdf": numbered in the order of the print run, so no name comes twice. */
@@ -51,7 +41,7 @@ export const GET = answering(async (request: NextRequest, context: { params: Pro
       try {
         for (const [i, sheet] of sheets.entries()) {
           if (stopped) return
-          const task = { kind: 'pdf' as const, id: head.id, sheets: [sheet], paper, letters, strings, fingers, bows, p, now: made }
+          const task = { kind: 'pdf' as const, id: head.id, sheets: [sheet], ...drawing, now: made }
           const pdf = await inWorker(task, PATIENCE)
           if (!pdf) continue
           const entry = new ZipPassThrough(nameOf(i))
