@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test'
 
+import { CHROMIUM } from './e2e/chromium'
 import { ORIGIN, portOf } from './e2e/origin'
 
 /** Browser tests go side by side: each worker has a server and data of its own. */
@@ -13,7 +14,7 @@ export default defineConfig({
   fullyParallel: false,
   workers: WORKERS,
   timeout: 60_000,
-  expect: { timeout: 12_000 },
+  expect: { timeout: 20_000 },
   // A machine that stands still for some seconds is no fault of the product; what needed a second try is listed as flaky.
   retries: 1,
   reporter: [['list']],
@@ -21,7 +22,7 @@ export default defineConfig({
     baseURL: ORIGIN,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: CHROMIUM,
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -1,8 +1,9 @@
 import { writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { playedBy, STEADY } from '../src/core/hearing/student'
+import { CHROMIUM } from './chromium'
 import { open } from './open'
 
 /** A microphone as the browser has it, that hears a file: a bowed A, 25 cents sharp, over and over. */
@@ -39,7 +40,7 @@ test.use({
       '--use-fake-ui-for-media-stream',
       `--use-file-for-fake-audio-capture=${file}`,
     ],
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: CHROMIUM,
   },
 })
 

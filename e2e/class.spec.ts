@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './test'
 import { open, reload } from './open'
 
 const answer = (page: Page, seat: string) => page.getByRole('region', { name: seat, exact: true })

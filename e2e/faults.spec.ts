@@ -2,7 +2,7 @@ import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, renameSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { emptyPlan, withPin } from '../src/core/seats/plan'
 
 // Two hundred by hand: npm run faults -- --kills 200. See docs/reliability.md.

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { launch, type Page } from 'puppeteer-core'
 import { ORIGIN } from './origin'
 

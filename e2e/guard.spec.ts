@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { request as httpRequest } from 'node:http'
 import { createServer, type Server } from 'node:http'
 import path from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { ORIGIN } from './origin'
 
 const { hostname, port } = new URL(ORIGIN)

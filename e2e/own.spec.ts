@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { ownServer } from './ownServer'
 
 // A class that takes the place of the demonstration would take it from every other test.

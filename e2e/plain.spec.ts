@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
+import { CHROMIUM } from './chromium'
 import { awake } from './open'
 import { portOf } from './origin'
 
@@ -6,7 +7,7 @@ import { portOf } from './origin'
 const NAME = 'music-room.test'
 test.use({
   launchOptions: {
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: CHROMIUM,
     args: ['--no-sandbox', `--host-resolver-rules=MAP ${NAME} 127.0.0.1`],
   },
 })

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { open, reload } from './open'
 
 test('where it stands on the printed page: told once, then said everywhere', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test, type APIRequestContext } from '@playwright/test'
+import { expect, test, type APIRequestContext } from './test'
 import { emptyPlan, withPin } from '../src/core/seats/plan'
 import { ORIGIN } from './origin'
 

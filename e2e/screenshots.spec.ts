@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './test'
 import { open } from './open'
 
 const shot = (page: Page, name: string) => page.screenshot({ path: `docs/screenshots/${name}.png` })

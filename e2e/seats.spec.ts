@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './test'
 import { awake, open, reload } from './open'
 
 const TITLE = 'The Ferry at Low Water'

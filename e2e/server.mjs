@@ -1,17 +1,32 @@
 // Serves the built application with fresh demonstration data in a folder of its own, for the browser tests.
+// SIGHUP: the same once more, for a test that is tried again. The file `markOf(port)` has the process and how many times.
 import { spawn, spawnSync } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
+import { mkdtempSync, writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 
 const root = path.resolve(import.meta.dirname, '..')
-const env = { ...process.env, EVEN_SEAT_DATA: mkdtempSync(path.join(os.tmpdir(), 'even-seat-e2e-')), NEXT_TELEMETRY_DISABLED: '1' }
-const made = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scripts/prepare.ts'], { cwd: root, env, stdio: 'inherit' })
-if (made.status !== 0) process.exit(1)
-const server = spawn(process.execPath, ['.next/even-seat/server.mjs'], {
-  cwd: root,
-  env: { ...env, HOST: '127.0.0.1', EVEN_SEAT_HOSTS: 'music-room.test', PORT: process.env.PORT ?? '3210', NODE_ENV: 'production' },
-  stdio: 'inherit',
-})
+const port = process.env.PORT ?? '3210'
+let times = 0
+let server
+
+function serve() {
+  const env = { ...process.env, EVEN_SEAT_DATA: mkdtempSync(path.join(os.tmpdir(), 'even-seat-e2e-')), NEXT_TELEMETRY_DISABLED: '1' }
+  const made = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scripts/prepare.ts'], { cwd: root, env, stdio: 'inherit' })
+  if (made.status !== 0) process.exit(1)
+  server = spawn(process.execPath, ['.next/even-seat/server.mjs'], {
+    cwd: root,
+    env: { ...env, HOST: '127.0.0.1', EVEN_SEAT_HOSTS: 'music-room.test', PORT: port, NODE_ENV: 'production' },
+    stdio: 'inherit',
+  })
+  server.on('exit', (code) => process.exit(code ?? 0))
+  writeFileSync(path.join(os.tmpdir(), `even-seat-e2e-${port}.json`), JSON.stringify({ pid: process.pid, times: ++times }))
+}
+
+serve()
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
-server.on('exit', (code) => process.exit(code ?? 0))
+process.on('SIGHUP', () => {
+  server.removeAllListeners('exit')
+  server.on('exit', serve)
+  server.kill('SIGTERM')
+})

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { open, reload } from './open'
 
 const GOOD = 'X:1\nT:Paper Boat\nM:3/4\nL:1/4\nK:G\nG A B | d2 c | B A F | G3 |]\n'

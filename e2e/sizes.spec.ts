@@ -1,15 +1,17 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './test'
 import { awake } from './open'
 
 /** The sizes that the screens are made for: a desk, a small laptop, a tablet upright, a phone, a page at twice its size. */
-const SIZES = [
-  { width: 1920, height: 1080, touch: false },
-  { width: 1280, height: 800, touch: false },
-  { width: 1024, height: 768, touch: false },
-  { width: 820, height: 1180, touch: true },
-  { width: 390, height: 844, touch: true },
-  { width: 640, height: 400, touch: false },
-] as const
+const BY_MOUSE = [
+  { width: 1920, height: 1080 },
+  { width: 1280, height: 800 },
+  { width: 1024, height: 768 },
+  { width: 640, height: 400 },
+]
+const BY_TOUCH = [
+  { width: 820, height: 1180 },
+  { width: 390, height: 844 },
+]
 
 const STEPS = [
   '',
@@ -42,22 +44,38 @@ const small = (page: Page) =>
     }),
   )
 
-for (const { width, height, touch } of SIZES)
-  test(`${width}×${height}: nothing but the music goes sideways, the bar is whole${touch ? ', a finger hits everything' : ''}`, async ({
+for (const [by, sizes] of [
+  ['mouse', BY_MOUSE],
+  ['touch', BY_TOUCH],
+] as const)
+  test(`by ${by}: nothing but the music goes sideways, the bar is whole${by === 'touch' ? ', a finger hits everything' : ''}`, async ({
     browser,
     baseURL,
   }) => {
-    test.setTimeout(120_000)
-    const context = await browser.newContext({ viewport: { width, height }, baseURL, hasTouch: touch, isMobile: touch })
+    test.setTimeout(240_000)
+    const touch = by === 'touch'
+    const context = await browser.newContext({ viewport: sizes[0], baseURL, hasTouch: touch, isMobile: touch })
     const page = await context.newPage()
+    /** Looks at the page that stands in each of the sizes, one after the other. */
+    const atEach = async (look: (size: { width: number; height: number }, where: string) => Promise<void>, path: string) => {
+      for (const size of sizes) {
+        await page.setViewportSize(size)
+        await page.waitForTimeout(250)
+        const where = `${path} at ${size.width}`
+        expect(await page.evaluate(() => document.documentElement.scrollWidth), where).toBeLessThanOrEqual(size.width)
+        await look(size, where)
+      }
+    }
     await page.goto('/')
     await awake(page)
     for (const path of ['/', '/class', '/library', '/new', '/about', '/plan', '/plan/print', '/tapes']) {
       await page.goto(path)
       await expect(page.locator('main').first()).toBeVisible()
+      await awake(page)
       if (path === '/plan') await expect(page.getByText('How it goes')).toBeVisible({ timeout: 15_000 })
-      if (path === '/plan' && touch) expect(await small(page), path).toEqual([])
-      expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(width)
+      await atEach(async (_, where) => {
+        if (path === '/plan' && touch) expect(await small(page), where).toEqual([])
+      }, path)
     }
     await page.goto('/')
     await awake(page)
@@ -72,15 +90,16 @@ for (const { width, height, touch } of SIZES)
       await expect(page.locator('main').first()).toBeVisible()
       await awake(page)
       await page.waitForTimeout(300)
-      expect(await page.evaluate(() => document.documentElement.scrollWidth), step).toBeLessThanOrEqual(width)
-      if (touch) expect(await small(page), step).toEqual([])
-      // Beside the music there is room: the desk stands still, what is longer scrolls in its place.
-      if (width >= 1024 && DESK.has(step))
-        expect(await page.evaluate(() => document.documentElement.scrollHeight), step).toBeLessThanOrEqual(height)
-      if (width >= 1024 && !step.startsWith('/stand') && step !== '/wall') {
-        const bar = await page.locator('.bar').first().boundingBox()
-        expect(bar!.height, `the bar of ${step} is one row`).toBeLessThan(62)
-      }
+      await atEach(async ({ width, height }, where) => {
+        if (touch) expect(await small(page), where).toEqual([])
+        // Beside the music there is room: the desk stands still, what is longer scrolls in its place.
+        if (width >= 1024 && DESK.has(step))
+          expect(await page.evaluate(() => document.documentElement.scrollHeight), where).toBeLessThanOrEqual(height)
+        if (width >= 1024 && !step.startsWith('/stand') && step !== '/wall') {
+          const bar = await page.locator('.bar').first().boundingBox()
+          expect(bar!.height, `the bar of ${where} is one row`).toBeLessThan(62)
+        }
+      }, step)
     }
     await context.close()
   })

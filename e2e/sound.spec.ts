@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { build } from 'esbuild'
 import path from 'node:path'
 import { demoPieces } from '../src/formats/testing/demo'

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { tuneXml } from '../scripts/bench-tune'
 import { awake, open } from './open'
 

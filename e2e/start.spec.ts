@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import os from 'node:os'
 import path from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 
 const PORT = 3299
 const folder = () => mkdtempSync(path.join(os.tmpdir(), 'even-seat-start-'))

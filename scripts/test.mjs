@@ -11,15 +11,19 @@ function apt(...packages) {
   return process.getuid?.() === 0 && run('update', '-qq') && run('install', '-y', '-qq', ...packages)
 }
 
-/** Debian's Chromium, and Firefox as a second engine: found, or installed where this user may. */
+/** Debian's Chromium (without a window where it is there), and Firefox as a second engine: found, or installed where this user may. */
 function browsers() {
-  const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
+  const shell = '/usr/bin/chromium-headless-shell'
+  const hasChromium = () => [process.env.CHROMIUM, shell, '/usr/bin/chromium'].some((file) => file && existsSync(file))
   const firefox = process.env.FIREFOX ?? '/usr/bin/firefox-esr'
-  const missing = [...(existsSync(chromium) ? [] : ['chromium']), ...(existsSync(firefox) ? [] : ['firefox-esr'])]
+  const missing = [
+    ...(process.env.CHROMIUM || existsSync(shell) ? [] : ['chromium-headless-shell']),
+    ...(existsSync(firefox) ? [] : ['firefox-esr']),
+  ]
   if (missing.length > 0) apt(...missing)
-  if (!existsSync(chromium))
+  if (!hasChromium())
     stop(
-      'The browser tests need Chromium. Install it as the administrator (apt-get install chromium), or set CHROMIUM to the path of one, then run npm test again.',
+      'The browser tests need Chromium. Install it as the administrator (apt-get install chromium-headless-shell), or set CHROMIUM to the path of one, then run npm test again.',
     )
   if (!existsSync(firefox))
     console.log(
