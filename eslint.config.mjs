@@ -27,6 +27,7 @@ const SCREENS = [
   ['steps'],
   ['desk'],
   ['shelf', 'class', 'library', 'history', 'access', 'plan', 'wall', 'tapes'],
+  ['term'],
 ]
 const screens = SCREENS.flatMap((row, i) =>
   row.map((folder) => {

@@ -119,12 +119,16 @@ test('it runs by itself: a step, a passage that seats take in turn, what comes n
 
   const id = new URL(page.url()).pathname.split('/')[2]
   const today = await page.evaluate(() => new Date().toLocaleDateString('sv'))
-  const kept = await page.request.get(`/api/plan?today=${today}`)
-  const records = ((await kept.json()) as { records: { piece: string; target: string; clean: number; minutes: number; at: number }[] })
-    .records
-  const own = records.filter((r) => r.piece === id && r.target === '0-1' && r.at >= began)
-  expect(own.map((r) => r.clean).sort()).toEqual([0, 0, 1])
-  expect(own.filter((r) => r.minutes > 0).length).toBeGreaterThan(0)
+  // What was played is sent while the page goes on: it may arrive a moment later.
+  const own = async () => {
+    const kept = await page.request.get(`/api/plan?today=${today}`)
+    const { records } = (await kept.json()) as {
+      records: { piece: string; target: string; clean: number; minutes: number; at: number }[]
+    }
+    return records.filter((r) => r.piece === id && r.target === '0-1' && r.at >= began)
+  }
+  await expect.poll(async () => (await own()).map((r) => r.clean).sort()).toEqual([0, 0, 1])
+  expect((await own()).filter((r) => r.minutes > 0).length).toBeGreaterThan(0)
 })
 
 test('a warm-up goes into the lesson and plays as a whole: its drill stands on the bench, row by row by hand', async ({ page }) => {

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { DEMO_CLASS, DEMO_ROSTER, DEMO_SECOND, DEMO_SECOND_ROSTER, demoFiles } from '../demo'
 import { demoPractice } from '../demo/practice'
+import { demoTerm } from '../demo/term'
 import type { Student } from '../src/core/roster/student'
 import { classAt, DEFAULT_CLASS } from '../src/core/seats/class'
 import { seatsOf } from '../src/core/seats/seat'
@@ -15,6 +16,8 @@ import { writing } from '../src/store/writing'
 
 /** What the class of the demonstration has practised for two weeks. */
 const PRACTISED = ['the-ferry-at-low-water.abc', 'two-barges.abc']
+/** What it has begun. */
+const BEGUN = ['two-barges.abc', 'copper-kettle-march.abc']
 
 /** The students of the demonstration, read as a list of a school is. */
 function demoStudents(roster: string): Student[] {
@@ -40,24 +43,29 @@ async function prepare(): Promise<void> {
       return { file, piece: { piece: reading.piece, source: { name: file.name, text } } }
     })
     await writing(db, async (t) => {
-      await insertClass(t, { ...DEMO_CLASS, settings: { ...DEFAULT_CLASS, students: demoStudents(DEMO_ROSTER) }, demo: true })
+      const first = { ...DEFAULT_CLASS, students: demoStudents(DEMO_ROSTER) }
+      await insertClass(t, { ...DEMO_CLASS, settings: first, demo: true })
       const { pieces: also, ...second } = DEMO_SECOND
-      await insertClass(t, {
-        ...second,
-        settings: { ...classAt('three-fingers'), students: demoStudents(DEMO_SECOND_ROSTER) },
-        demo: true,
-      })
+      const beginners = { ...classAt('three-fingers'), students: demoStudents(DEMO_SECOND_ROSTER) }
+      await insertClass(t, { ...second, settings: beginners, demo: true })
       await t('classes').where({ id: DEMO_CLASS.id }).update({ opened_at: start })
       const ids: string[] = []
       for (const [i, { file, piece }] of files.entries()) ids.push(...(await insertBrought(t, DEMO_CLASS.id, file, [piece], start + i)))
       for (const [i, { file }] of files.entries())
         if (also.includes(file.name)) await t('shelves').insert({ class_id: DEMO_SECOND.id, piece_id: ids[i] })
-      const practised = PRACTISED.flatMap((name) => {
-        const i = files.findIndex((f) => f.file.name === name)
-        return i >= 0 ? [{ id: ids[i], piece: files[i].piece.piece }] : []
-      })
+      const named = (names: readonly string[]) =>
+        names.flatMap((name) => {
+          const i = files.findIndex((f) => f.file.name === name)
+          return i >= 0 ? [{ id: ids[i], piece: files[i].piece.piece }] : []
+        })
+      const today = new Date(start).toISOString().slice(0, 10)
+      const term = demoTerm(first, named(BEGUN), 'first-position', today)
+      await t('classes')
+        .where({ id: DEMO_CLASS.id })
+        .update({ settings: JSON.stringify(term) })
+      const practised = named(PRACTISED)
       // What the made-up class has practised lies in the two weeks before whoever looks at it first.
-      await insertPractice(t, DEMO_CLASS.id, demoPractice(practised, new Date(start).toISOString().slice(0, 10)))
+      await insertPractice(t, DEMO_CLASS.id, demoPractice(practised, today))
     })
     console.log(`Made ${dataFile()} with ${DEMO_CLASS.name} and ${files.length} pieces.`)
   } finally {

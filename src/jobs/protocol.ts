@@ -68,6 +68,9 @@ export const taskSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('planSheets'), today: daySchema }),
   /** Whether it would fit in an easier key. */
   z.object({ kind: z.literal('easier'), today: daySchema }),
+  /** What the pieces of a class's shelf are for its term; the drills that lead to what is new in one of them. */
+  z.object({ kind: z.literal('facts'), of: z.string() }),
+  z.object({ kind: z.literal('bridge'), of: z.string(), piece: z.string() }),
   /** A request to put pieces on the shelf, as it came: read, checked and kept. */
   z.object({ kind: z.literal('shelve'), text: z.string(), now: z.int() }),
   /** Everything as one file. */

@@ -4,7 +4,9 @@ import { previewOf, type Preview } from '@/core/seats/preview'
 import { serverToolkit } from '@/engrave/server'
 import { slimmed } from '@/engrave/post'
 import type { EasierReply, PlanReply, SheetsReply } from '@/api/practice'
+import type { BridgeReply, FactsReply } from '@/api/term'
 import { easierOn, planOn, sheetsOn } from './plan'
+import { bridgeIn, factsIn } from './term'
 import { systemsOf, type Sheet, type Wanted } from '@/engrave/sheet'
 import { keptSheet } from './sheets'
 import { engraveSystems } from '@/engrave/toolkit'
@@ -65,6 +67,8 @@ export type Results = {
   plan: PlanReply
   planSheets: SheetsReply
   easier: EasierReply
+  facts: FactsReply
+  bridge: BridgeReply
   shelve: Shelved
   backup: BackedUp
   look: Looked & Compared
@@ -182,6 +186,8 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       return exported(as, piece, plan, ensemble, seat)
     }),
   strips: ({ pages, now }) => stripsPdf(pages, 'Tapes', new Date(now)),
+  facts: ({ of }) => using('reading', (db) => factsIn(db, of)),
+  bridge: ({ of, piece }) => using('reading', (db) => bridgeIn(db, of, piece)),
   plan: ({ today }) => using('reading', (db) => planOn(db, today)),
   planSheets: ({ today }) => using('reading', (db) => sheetsOn(db, today)),
   easier: ({ today }) => using('reading', (db) => easierOn(db, today)),

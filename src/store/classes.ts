@@ -41,6 +41,12 @@ export async function firstClass(db: Knex): Promise<StoredClass | null> {
   return row ? storedOf(row) : null
 }
 
+/** A class that was not taken away; null when there is none. */
+export async function classById(db: Knex, id: string): Promise<StoredClass | null> {
+  const row: unknown = await standing(db).where({ id }).first('id', 'name', 'school', 'settings', 'version', 'demo')
+  return row ? storedOf(row) : null
+}
+
 /** A class as it is chosen: its name, how many pieces stand on its shelf, how many students it has. */
 export type ClassHead = {
   readonly id: string

@@ -21,6 +21,8 @@ export type MapProblem = {
   readonly text: string
   /** The hand only comes back from what it went to: one visit with what is said there. */
   readonly back?: true
+  /** The seat has not learned to shift as the hand does here. */
+  readonly shift?: true
 }
 
 const at = (placed: PlacedEvent) => ({ placed, measure: placed.at.measure.number, beat: beatOf(placed.into, placed.at.meter) })
@@ -41,7 +43,13 @@ export function problemsOf(s: Solution, moments: readonly Moment[]): MapProblem[
     const texts = [...(beyond ? [beyondLevel(s, i, said)] : []), ...shifted]
     if (texts.length === 0) return
     const back = !beyond && comesBack(s, i)
-    all.push({ ...at(moments[c.moment].events[0]), mark: 'new', text: texts.join(' '), ...(back ? { back: true as const } : {}) })
+    all.push({
+      ...at(moments[c.moment].events[0]),
+      mark: 'new',
+      text: texts.join(' '),
+      ...(back && { back }),
+      ...(shifted.length > 0 && { shift: true }),
+    })
   })
   return all.sort((a, b) => a.placed.onset - b.placed.onset)
 }

@@ -8,6 +8,7 @@ import { kindChoiceSchema } from '../reading/choice'
 import { DEFAULT_TALK, talkSchema } from '../reading/talk'
 import type { Plan } from './plan'
 import { MOST_STUDENTS, studentSchema } from '../roster/student'
+import { NO_TERM, termSchema } from '../term/term'
 import { PLACES } from './book'
 import { newSeat, seatOf, seatRowsSchema, type Seat, type SeatRow } from './seat'
 import { STEPS_OF_TODAY, upgradedClass } from './upgrade'
@@ -24,6 +25,8 @@ export const classSettingsSchema = z.object({
   talk: z._default(talkSchema, DEFAULT_TALK),
   /** Who plays, by first name. */
   students: z._default(z.array(studentSchema).check(z.maxLength(MOST_STUDENTS)), []),
+  /** What has been begun, what comes next, what is to be passed. */
+  term: z._default(termSchema, NO_TERM),
   /** By which making of the steps its seats have learned: what is stored without it is brought up to date once. */
   steps: z._default(z.literal(STEPS_OF_TODAY), STEPS_OF_TODAY),
 })
@@ -37,6 +40,7 @@ export const classAt = (step: StepId): ClassSettings => ({
   places: 'lines',
   talk: DEFAULT_TALK,
   students: [],
+  term: NO_TERM,
   steps: STEPS_OF_TODAY,
 })
 

@@ -3,18 +3,15 @@
 import { Ruler } from 'lucide-react'
 import Link from 'next/link'
 import { Choice } from '@/ui/kit/Choice'
-import { useCallback, useState } from 'react'
 import { useStore } from 'zustand'
 import type { ClassSettings } from '@/core/seats/class'
 import { seatsOf } from '@/core/seats/seat'
 import { saySave } from '@/ui/kit/SaveChoice'
-import { useKeys, type KeyRow } from '@/ui/kit/keys'
 import { BackLink } from '@/ui/kit/BackLink'
 import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { UndoRedo } from '@/ui/kit/UndoRedo'
-import { Button, buttonLook } from '@/ui/kit/Button'
+import { buttonLook } from '@/ui/kit/Button'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
-import { createClass, type ClassActions, type ClassState } from './classStore'
 import { Effect, type ShelfPiece } from './Effect'
 import { Kinds } from './Kinds'
 import { Ladder } from './Ladder'
@@ -23,41 +20,20 @@ import { SeatList } from './SeatList'
 import { StudentList } from './StudentList'
 import { TalkForm } from './TalkForm'
 import { PinsSay } from './PinsSay'
+import { NewerClass, useClassStore } from './useClassStore'
 import { Ways } from './Ways'
-import { keptClass, type ClassSave } from '@/api/protocol'
-import { takeTheirs, useAutosave, type SaveBy } from '@/ui/kit/autosave'
 
 type Props = { id: string; name: string; school: string; settings: ClassSettings; version: number; packed: Packed<readonly ShelfPiece[]> }
 
 const field =
   '[field-sizing:content] min-w-24 max-w-full rounded border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule'
 
-/** The keys of the class page. */
-const CLASS_KEYS: readonly KeyRow<ClassActions>[] = [
-  { keys: 'Ctrl Z', words: 'undo', run: { 'Control+z': (c) => c.undo() } },
-  { keys: 'Ctrl Shift Z', words: 'redo', run: { 'Control+Shift+z': (c) => c.redo(), 'Control+y': (c) => c.redo() } },
-]
-
-/** Saves are over the version they were made on; a class without a name waits for one. */
-const SAVE: SaveBy<ClassState & ClassActions, typeof keptClass> = {
-  url: (s) => `/api/class?of=${encodeURIComponent(s.id)}`,
-  body: (s): Omit<ClassSave, 'base' | 'by' | 'seq'> => ({ name: s.name, school: s.school, settings: s.settings }),
-  ready: (s) => s.name.trim() !== '',
-  kept: { schema: keptClass, adopt: (s, kept, base) => s.adopt(kept, base) },
-}
-
 /** The class: what each seat has learned, how it fingers, and what that does to the pieces of the shelf. */
 export function ClassView({ packed, ...start }: Props) {
-  const [store] = useState(() => createClass(start))
+  const store = useClassStore(start)
   const { name, school, settings, save, problem, past, future, ...act } = useStore(store)
-  const { rename, undo, redo, keepMine } = act
+  const { rename, undo, redo } = act
   const seats = seatsOf(settings)
-  useAutosave(store, SAVE)
-  useKeys(
-    CLASS_KEYS,
-    useCallback(() => store.getState(), [store]),
-    'input, [role=dialog]',
-  )
   return (
     <div className="flex min-h-screen flex-col">
       <header className="bar">
@@ -93,13 +69,7 @@ export function ClassView({ packed, ...start }: Props) {
           <ThemeButton />
         </div>
       </header>
-      {save === 'newer' && (
-        <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-madder bg-sheet px-4 py-2">
-          <p className="grow">The class was changed in another window. Nothing of either has been lost yet.</p>
-          <Button onClick={() => void takeTheirs(store)}>Take the other window’s</Button>
-          <Button onClick={keepMine}>Keep mine</Button>
-        </div>
-      )}
+      <NewerClass store={store} />
       <main className="grid grow grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-5 px-5 py-4 lg:grid-cols-[250px_minmax(0,1fr)] xl:grid-cols-[250px_minmax(0,1fr)_310px]">
         <section aria-labelledby="learned">
           <h2 id="learned" className="mb-1.5 font-title text-lg">

@@ -49,6 +49,8 @@ export type ClassActions = {
   removeStudent(id: string): void
   /** Students of a list, added to those that are there. */
   bringStudents(students: readonly Student[]): void
+  /** Settles something of the class, said in words. */
+  settle(change: (settings: ClassSettings) => ClassSettings, said: string): void
   /** Says places by printed lines or by the numbers of measures. */
   sayPlaces(places: Places): void
   undo(): void
@@ -190,6 +192,7 @@ export function createClass(start: ClassDraft & { id: string; version: number })
       bringStudents: (more) => setStudents([...students(), ...more], `${count(more.length, 'student')} brought`),
       sayPlaces: (places) =>
         alter({ settings: { ...get().settings, places } }, `Class, places: ${places === 'lines' ? 'line and measure' : 'numbers'}`),
+      settle: (change, said) => alter({ settings: change(get().settings) }, said),
       undo: () => turn('undo'),
       redo: () => turn('redo'),
       marked: (m) => set((s) => marked(s, m)),

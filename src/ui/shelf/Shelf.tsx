@@ -1,6 +1,6 @@
 'use client'
 
-import { Archive, CalendarDays, FileUp, GraduationCap, PenLine, Search } from 'lucide-react'
+import { Archive, CalendarDays, FileUp, GraduationCap, PenLine, Route, Search } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useTransition } from 'react'
@@ -122,6 +122,9 @@ export function Shelf({
           )}
           <Link href="/class" className={buttonLook()}>
             <GraduationCap size={17} aria-hidden /> The class
+          </Link>
+          <Link href="/term" className={buttonLook()}>
+            <Route size={17} aria-hidden /> The term
           </Link>
           <Link href="/plan" className={buttonLook()}>
             <CalendarDays size={17} aria-hidden /> Practice plan

@@ -3,9 +3,19 @@ import { letterName, spokenLetter, type Pitch } from '../../music/pitch'
 import type { SignName } from '../../instruments/reads'
 import { stringName } from '../words'
 import { sayFinger } from '../../fingering/explain'
+import { ofLine, type Reading } from '../reading'
 import type { Detector, Found } from './spot'
 
 const signOf = (p: Pitch): SignName => (p.alter > 0 ? 'sharp' : p.alter < 0 ? 'flat' : 'natural')
+
+/** Every head with a sign of its own that alters it against the signature: the place of its note in the line, which head of it, which sign. */
+export const signsOf = ofLine((r: Reading) =>
+  r.notes.flatMap((note) =>
+    note.heads.flatMap(({ pitch, from }, head) =>
+      from === 'sign' && pitch.alter !== alterIn(note.placed.at.key, pitch.letter) ? [{ at: note.index, head, sign: signOf(pitch) }] : [],
+    ),
+  ),
+)
 
 /** A note that a sign of its own alters against the signature. */
 export const firstSign = {
@@ -19,23 +29,22 @@ export const firstSign = {
   find: (r) => {
     const { signs } = r.map.solution.setup.learned
     const found: Found[] = []
-    for (const note of r.notes)
-      note.heads.forEach(({ pitch, from }, i) => {
-        if (from !== 'sign' || pitch.alter === alterIn(note.placed.at.key, pitch.letter)) return
-        const sign = signOf(pitch)
-        const known = signs.includes(sign)
-        const stop = note.hold?.stops[i]
-        const finger = stop
-          ? `, ${stop.finger === 0 ? `open ${stringName(r.instrument, stop.string)}` : `${sayFinger(r.instrument, stop)} on ${stringName(r.instrument, stop.string)}`}`
-          : ''
-        found.push({
-          note,
-          hard: known ? 0.5 : 0.8,
-          text: `${known ? '' : `New for this class: a ${sign} before a note. `}${spokenLetter(pitch, true)}${finger}: not in the key; the sign holds to the barline.`,
-          advice: `Find ${letterName(pitch)} by itself first, against the ${pitch.letter} of the key.`,
-          about: `${pitch.letter}${pitch.alter}`,
-        })
+    for (const { at, head, sign } of signsOf(r)) {
+      const note = r.notes[at]
+      const { pitch } = note.heads[head]
+      const known = signs.includes(sign)
+      const stop = note.hold?.stops[head]
+      const finger = stop
+        ? `, ${stop.finger === 0 ? `open ${stringName(r.instrument, stop.string)}` : `${sayFinger(r.instrument, stop)} on ${stringName(r.instrument, stop.string)}`}`
+        : ''
+      found.push({
+        note,
+        hard: known ? 0.5 : 0.8,
+        text: `${known ? '' : `New for this class: a ${sign} before a note. `}${spokenLetter(pitch, true)}${finger}: not in the key; the sign holds to the barline.`,
+        advice: `Find ${letterName(pitch)} by itself first, against the ${pitch.letter} of the key.`,
+        about: `${pitch.letter}${pitch.alter}`,
       })
+    }
     return found
   },
 } as const satisfies Detector

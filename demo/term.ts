@@ -1,0 +1,39 @@
+import { randomUUID } from 'node:crypto'
+import type { StepId } from '../src/core/instruments/instrument'
+import type { Piece } from '../src/core/piece/piece'
+import { dayNumber, dayOf, type Day } from '../src/core/practice/calendar'
+import type { ClassSettings } from '../src/core/seats/class'
+import { emptyPlan } from '../src/core/seats/plan'
+import { factsOf } from '../src/core/term/facts'
+import { begin } from '../src/core/term/ledger'
+import { tasksOfStep, ticked, withTasks } from '../src/core/term/passes'
+import { TERM_BOUNDS } from '../src/core/term/term'
+
+/** Days between the pieces that the made-up class has begun, and how long ago the last was. */
+const [APART, AGO] = [21, 9]
+/** Tasks that it has to pass, and how often a made-up student has passed one. */
+const [TASKS, EVERY] = [6, 3]
+
+/** A made-up class in the middle of its term: pieces that it has begun, the next from two weeks on, tasks that some have passed. */
+export function demoTerm(
+  klass: ClassSettings,
+  begun: readonly { readonly id: string; readonly piece: Piece }[],
+  step: StepId,
+  today: Day,
+): ClassSettings {
+  const now = dayNumber(today)!
+  const started = begun.reduce(
+    (k, { id, piece }, i) => begin(k, factsOf(id, piece, emptyPlan(), k), dayOf(now - AGO - APART * (begun.length - 1 - i))),
+    klass,
+  )
+  const tasks = tasksOfStep(started, step)
+    .slice(0, TASKS)
+    .map((text) => ({ id: randomUUID(), text, piece: null }))
+  let term = withTasks(started.term, step, tasks, TERM_BOUNDS.tasks)
+  started.students.forEach((s, i) =>
+    term.tasks.forEach((t, j) => {
+      if ((i * 2 + j) % EVERY === 0) term = ticked(term, s.id, t.id, dayOf(now - ((i + j) % APART)))
+    }),
+  )
+  return { ...started, term: { ...term, path: { ...term.path, from: dayOf(now + APART - AGO) } } }
+}

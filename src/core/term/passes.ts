@@ -1,0 +1,78 @@
+import { STEP_IDS, type StepId } from '../instruments/instrument'
+import { count } from '../count'
+import { capital, inSentence, sayList } from '../names'
+import type { Student } from '../roster/student'
+import type { ClassSettings } from '../seats/class'
+import { seatsOf, type Seat } from '../seats/seat'
+import type { Day } from '../practice/calendar'
+import type { Learned } from '../instruments/learned'
+import { COMBINATIONS, RHYTHMS, SIGNS } from '../instruments/reads'
+import { positionKey } from '../instruments/instrument'
+import type { TaskToPass, Term, Tick } from './term'
+import { knows, sayThing, type Thing } from './things'
+
+/** Every thing that an instrument's way has, in the order in which its kinds are asked. */
+const allThings = ({ instrument: { strings, positions } }: Seat): Thing[] => [
+  ...strings.map((_, i): Thing => `string:${i}`),
+  ...[1, 2, 3, 4].map((f): Thing => `finger:${f}`),
+  ...[1, 2, 3, 4].map((f): Thing => `low:${f}`),
+  ...[1, 2, 3].map((f): Thing => `high:${f}`),
+  ...positions.map((p): Thing => `position:${positionKey(p)}`),
+  'extension:back',
+  'extension:forward',
+  'shifts:needed',
+  'chord:two',
+  ...RHYTHMS.map((x): Thing => `rhythm:${x}`),
+  ...SIGNS.map((x): Thing => `sign:${x}`),
+  'slur:slur',
+  ...COMBINATIONS.map((x): Thing => `together:${x}`),
+]
+
+/** What a seat learns at a step of the way beyond the step before. */
+export function thingsOfStep(seat: Seat, step: StepId): Thing[] {
+  const { learned } = seat.instrument
+  const before: Learned | null = STEP_IDS.indexOf(step) > 0 ? learned[STEP_IDS[STEP_IDS.indexOf(step) - 1]] : null
+  return allThings(seat).filter((t) => knows(learned[step], t) && !(before && knows(before, t)))
+}
+
+/** Tasks that a step brings, one a thing, with the seats that it is for where not all of them: "Finger 4 (violin and viola)". */
+export function tasksOfStep(klass: ClassSettings, step: StepId): string[] {
+  const seats = seatsOf(klass)
+  const who = new Map<string, Seat[]>()
+  for (const seat of seats)
+    for (const t of thingsOfStep(seat, step)) {
+      const text = capital(sayThing(seat.instrument, t))
+      who.set(text, [...(who.get(text) ?? []), seat])
+    }
+  return [...who].map(([text, of]) => (of.length === seats.length ? text : `${text} (${sayList(of.map((s) => inSentence(s.name)))})`))
+}
+
+/** The tasks of a step with some more, each text once. */
+export function withTasks(term: Term, step: StepId, more: readonly Pick<TaskToPass, 'id' | 'text' | 'piece'>[], most: number): Term {
+  const has = (text: string, piece: string | null) => term.tasks.some((t) => t.step === step && t.text === text && t.piece === piece)
+  const added = more.filter((m) => !has(m.text, m.piece)).map((m): TaskToPass => ({ ...m, step }))
+  return { ...term, tasks: [...term.tasks, ...added].slice(0, most) }
+}
+
+/** Without a task, and who passed it. */
+export const withoutTask = (term: Term, id: string): Term => ({
+  ...term,
+  tasks: term.tasks.filter((t) => t.id !== id),
+  ticks: term.ticks.filter((t) => t.task !== id),
+})
+
+/** Ticks a task for a student on a day, or takes the tick back. */
+export function ticked(term: Term, student: string, task: string, on: Day | null): Term {
+  const others = term.ticks.filter((t) => t.student !== student || t.task !== task)
+  return { ...term, ticks: on === null ? others : [...others, { student, task, on }] }
+}
+
+/** The tick of a student at a task, if there is one. */
+export const tickOf = (ticks: readonly Tick[], student: string, task: string): Tick | null =>
+  ticks.find((t) => t.student === student && t.task === task) ?? null
+
+/** "Rosa has passed 3 of 8." */
+export function sayPassed(student: Student, tasks: readonly TaskToPass[], ticks: readonly Tick[]): string {
+  const n = tasks.filter((t) => tickOf(ticks, student.id, t.id)).length
+  return tasks.length === 0 ? '' : `${n === tasks.length ? 'all' : n === 0 ? 'none' : n} of ${count(tasks.length, 'task')}`
+}

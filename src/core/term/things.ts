@@ -1,0 +1,264 @@
+import * as z from 'zod/mini'
+import type { SeatMap } from '../fingering/map'
+import { FIRST, positionKey, taughtIn, type Instrument, type School } from '../instruments/instrument'
+import type { Learned } from '../instruments/learned'
+import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS, type Rhythm } from '../instruments/reads'
+import { keyName } from '../music/key'
+import type { Piece } from '../piece/piece'
+import { readingOf } from '../reading/reading'
+import { rhythmsOf } from '../reading/rhythms'
+import { signsOf } from '../reading/spots/firstSign'
+import { newCombination } from '../reading/spots/newCombination'
+
+/** What kinds of things a class learns on its way: those of the hand, then those of the eye. */
+export const THING_KINDS = [
+  'string',
+  'finger',
+  'low',
+  'high',
+  'position',
+  'extension',
+  'shifts',
+  'chord',
+  'rhythm',
+  'sign',
+  'slur',
+  'together',
+  'key',
+] as const
+export type ThingKind = (typeof THING_KINDS)[number]
+
+/** One thing of a seat's way, as it is stored: its kind, and which of them: "finger:4", "position:III", "key:-1". */
+export type Thing = `${ThingKind}:${string}`
+
+export const kindOf = (thing: Thing): ThingKind => thing.slice(0, thing.indexOf(':')) as ThingKind
+const valueOf = (thing: Thing): string => thing.slice(thing.indexOf(':') + 1)
+
+export const thingSchema = z.templateLiteral([z.enum(THING_KINDS), ':', z.string().check(z.minLength(1), z.maxLength(30))])
+
+/** Everything that a seat's part asks for and the seat has not learned, each thing once, in the order of the kinds. */
+export function newThings(piece: Piece, map: SeatMap): Thing[] {
+  const { instrument, solution, problems } = map
+  const { learned } = solution.setup
+  const found = new Set<Thing>()
+  const add = (known: boolean, thing: Thing) => void (known || found.add(thing))
+  solution.columns.forEach((c, i) => {
+    const hold = c.holds[solution.chosen[i]]
+    for (const need of hold.needs)
+      for (const { string, finger, place, stretch } of hold.stops)
+        switch (need) {
+          case 'position':
+            found.add(`position:${positionKey(instrument.positions[hold.position])}`)
+            break
+          case 'string':
+            add(learned.strings.includes(string), `string:${string}`)
+            break
+          case 'finger':
+            if (finger > 0) add(learned.fingers.includes(finger), `finger:${finger}`)
+            break
+          case 'place':
+            if (finger > 0 && !stretch && place !== 'normal') add(learned[place].includes(finger), `${place}:${finger}`)
+            break
+          case 'extension':
+            if (hold.shape !== 'closed') add(learned.extensions.includes(hold.shape), `extension:${hold.shape}`)
+            else if (stretch) found.add(`extension:${finger === 1 ? 'back' : 'forward'}`)
+            break
+          case 'chord':
+            add(learned.doubleStops, 'chord:two')
+            // A class that only visits a position holds no two strings there.
+            if (hold.position > FIRST && (learned.shifts === 'needed' || learned.shifts === 'none')) found.add('shifts:any')
+        }
+  })
+  if (problems.some((p) => p.shift) && !found.has('shifts:any')) found.add(learned.shifts === 'none' ? 'shifts:needed' : 'shifts:any')
+  const r = readingOf(piece, map)
+  for (const { rhythms } of rhythmsOf(r)) for (const x of rhythms) add(learned.rhythms.includes(x), `rhythm:${x}`)
+  for (const { sign } of signsOf(r)) add(learned.signs.includes(sign), `sign:${sign}`)
+  add(learned.slurs || !r.notes.some((n) => n.slurred), 'slur:slur')
+  for (const { about } of newCombination.find(r)) add(false, `together:${about}`)
+  for (const { placed } of r.notes) add(learned.keys.includes(placed.at.key.fifths), `key:${placed.at.key.fifths}`)
+  return inOrder([...found])
+}
+
+/** In the order of the kinds, and as they are written within one. */
+export const inOrder = (things: readonly Thing[]): Thing[] =>
+  [...things].sort((a, b) => THING_KINDS.indexOf(kindOf(a)) - THING_KINDS.indexOf(kindOf(b)) || (a < b ? -1 : 1))
+
+const SHIFTS_TO: Readonly<Record<string, Learned['shifts']>> = { needed: 'needed', any: 'any' }
+
+/** Adds to a list or takes from it, as it lies. */
+const put = <T>(list: readonly T[], value: T | undefined, on: boolean): T[] =>
+  value === undefined ? [...list] : on ? (list.includes(value) ? [...list] : [...list, value]) : list.filter((x) => x !== value)
+
+/** What a seat has learned with a thing more, or less. Shifting is only ever learned: how far it was before is not kept here. */
+function turned(learned: Learned, thing: Thing, on: boolean): Learned {
+  const value = valueOf(thing)
+  const n = Number(value)
+  switch (kindOf(thing)) {
+    case 'string':
+      return { ...learned, strings: put(learned.strings, n, on) }
+    case 'finger':
+      return { ...learned, fingers: put(learned.fingers, n, on) }
+    case 'low':
+      return { ...learned, low: put(learned.low, n, on) }
+    case 'high':
+      return { ...learned, high: put(learned.high, n, on) }
+    case 'position':
+      return { ...learned, positions: put(learned.positions, value, on) }
+    case 'extension':
+      return { ...learned, extensions: put(learned.extensions, value === 'back' ? 'back' : 'forward', on) }
+    case 'shifts':
+      return on ? { ...learned, shifts: SHIFTS_TO[value] ?? learned.shifts } : learned
+    case 'chord':
+      return { ...learned, doubleStops: on }
+    case 'rhythm':
+      return {
+        ...learned,
+        rhythms: put(
+          learned.rhythms,
+          RHYTHMS.find((x) => x === value),
+          on,
+        ),
+      }
+    case 'sign':
+      return {
+        ...learned,
+        signs: put(
+          learned.signs,
+          SIGNS.find((x) => x === value),
+          on,
+        ),
+      }
+    case 'slur':
+      return { ...learned, slurs: on }
+    case 'together':
+      return {
+        ...learned,
+        combinations: put(
+          learned.combinations,
+          COMBINATIONS.find((x) => x === value),
+          on,
+        ),
+      }
+    case 'key':
+      return { ...learned, keys: put(learned.keys, n, on) }
+  }
+}
+
+/** What a seat has learned once it has met some things more. */
+export const withThings = (learned: Learned, things: readonly Thing[]): Learned => things.reduce((l, t) => turned(l, t, true), learned)
+
+/** What a seat had learned before it met some things; how far it shifted then must be told by who knows. */
+export const withoutThings = (learned: Learned, things: readonly Thing[]): Learned => things.reduce((l, t) => turned(l, t, false), learned)
+
+const RHYTHM_SAYS: Record<Rhythm, string> = {
+  whole: 'whole notes',
+  eighths: 'eighth notes',
+  'dotted half': 'dotted half notes',
+  'dotted quarter': 'dotted quarter notes',
+  ties: 'ties',
+  sixteenths: 'sixteenth notes',
+  triplets: 'triplets',
+  compound: '6/8, felt in dotted beats',
+  syncopation: 'syncopation',
+}
+
+/** A thing as it is said of an instrument: "finger 4", "the E string", "position III", "the key of G". */
+export function sayThing({ strings, byLetter }: Pick<Instrument, 'strings' | 'byLetter'>, thing: Thing): string {
+  const value = valueOf(thing)
+  switch (kindOf(thing)) {
+    case 'string':
+      return `the ${strings[Number(value)]?.letter ?? value} string`
+    case 'finger':
+      return `finger ${value}`
+    case 'low':
+    case 'high':
+      return `${kindOf(thing)} ${value}`
+    case 'position':
+      return value === 'half' ? 'half position' : `position ${value}`
+    case 'extension':
+      return byLetter ? (value === 'back' ? '1 reached back' : '4 stretched') : `the hand opened ${value}`
+    case 'shifts':
+      return value === 'needed' ? 'shifting' : 'shifting anywhere'
+    case 'chord':
+      return 'two strings at once'
+    case 'rhythm':
+      return RHYTHM_SAYS[RHYTHMS.find((x) => x === value) ?? 'whole']
+    case 'sign':
+      return `a ${value} before a note`
+    case 'slur':
+      return 'slurs'
+    case 'together':
+      return value
+    case 'key':
+      return `the signature of ${keyName({ fifths: Number(value), mode: 'major' })}`
+  }
+}
+
+/** Fingers in the order in which an instrument's class learns them: step by step of its way, within a step from 1 up. */
+const fingersTaught = ({ learned }: Pick<Instrument, 'learned'>): number[] => [
+  ...new Set(
+    [learned['first-finger'], learned['three-fingers'], learned['four-strings'], learned['first-position']].flatMap((l) => l.fingers),
+  ),
+]
+
+/** What a thing is built on: other things, all of which come before it. Common practice of string class courses. */
+export function buildsOn(instrument: Instrument, school: School, thing: Thing): Thing[] {
+  const value = valueOf(thing)
+  const before = <T>(list: readonly T[], x: T): T | undefined => list[list.indexOf(x) - 1]
+  switch (kindOf(thing)) {
+    case 'finger': {
+      const last = before(fingersTaught(instrument), Number(value))
+      return last === undefined ? [] : [`finger:${last}`]
+    }
+    case 'low':
+    case 'high':
+      return [`finger:${value}`]
+    case 'position': {
+      const last = before(taughtIn(instrument, school), value)
+      return last === undefined || last === 'I' ? [] : [`position:${last}`]
+    }
+    case 'extension':
+      // The half-step hands open forward before they open back; a letter hand stretches 4 and reaches 1 back.
+      return value === 'forward' ? ['finger:4'] : instrument.byLetter ? ['finger:1'] : ['extension:forward']
+    case 'rhythm':
+      return RHYTHM_ON[RHYTHMS.find((x) => x === value) ?? 'whole'].map((x): Thing => `rhythm:${x}`)
+    case 'together':
+      return TOGETHER_ON[value] ? [...TOGETHER_ON[value]] : []
+    case 'key': {
+      // Sharps and flats grow sign by sign, from the two sharps of the open D and A strings.
+      const fifths = Number(value)
+      return fifths === KEYS_TAUGHT[0] ? [] : [`key:${fifths < KEYS_TAUGHT[0] ? fifths + 1 : fifths - 1}`]
+    }
+    case 'string':
+    case 'shifts':
+    case 'chord':
+    case 'sign':
+    case 'slur':
+      return []
+  }
+}
+
+const RHYTHM_ON: Record<Rhythm, readonly Rhythm[]> = {
+  whole: [],
+  eighths: [],
+  'dotted half': [],
+  'dotted quarter': ['eighths'],
+  ties: [],
+  sixteenths: ['eighths'],
+  triplets: ['eighths'],
+  compound: ['eighths'],
+  syncopation: ['eighths', 'ties'],
+}
+
+const TOGETHER_ON: Readonly<Record<string, readonly Thing[]>> = {
+  'slur across strings': ['slur:slur'],
+  'fourth finger in a slur': ['slur:slur', 'finger:4'],
+  'dotted across strings': ['rhythm:dotted quarter'],
+  'shift in a slur': ['slur:slur'],
+}
+
+/** Whether a seat has learned a thing. */
+export const knows = (learned: Learned, thing: Thing): boolean =>
+  kindOf(thing) === 'shifts'
+    ? learned.shifts === 'any' || (valueOf(thing) === 'needed' && learned.shifts !== 'none')
+    : JSON.stringify(turned(learned, thing, true)) === JSON.stringify(learned)

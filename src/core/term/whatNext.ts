@@ -1,0 +1,165 @@
+import { schoolOf } from '../instruments/instrument'
+import { dayNumber, dayOf, type Day } from '../practice/calendar'
+import { withChanges } from '../fingering/policy'
+import type { ClassSettings } from '../seats/class'
+import { seatsOf, type Seat } from '../seats/seat'
+import { count } from '../count'
+import { inSentence, sayList } from '../names'
+import type { PieceFacts } from './facts'
+import { stillNew } from './ledger'
+import { bestPath, costOf, newAfter, type Ask } from './path'
+import { buildsOn, knows, sayThing, type Thing } from './things'
+
+/** A piece of the path: what is new in it once those before it are learned, seat by seat, and what of that comes before what it builds on. */
+export type Next = {
+  readonly id: string
+  readonly title: string
+  readonly on: Day | null
+  /** The teacher has given the place, or the day. */
+  readonly pinned: boolean
+  readonly dated: boolean
+  readonly news: readonly { readonly seat: Seat; readonly things: readonly Thing[] }[]
+  /** "the violin has finger 4 before finger 3". */
+  readonly early: readonly string[]
+}
+
+/** What comes next: the pieces in order, or why there is none. `worse`: how much more is new at once than the bound, in squares; 0: no order has less. */
+export type WhatNext = {
+  readonly pieces: readonly Next[]
+  readonly exact: boolean
+  readonly squares: number
+  readonly least: number
+  /** What the order of their titles would have. */
+  readonly asGiven: number
+  readonly problem: string | null
+}
+
+const DAYS_OF_WEEK = 7
+
+/** The pieces that are put in order: those that are chosen, or all; none that is begun. */
+export const inPath = ({ term }: ClassSettings, facts: readonly PieceFacts[]): PieceFacts[] =>
+  facts.filter((f) => !term.begun.some((b) => b.piece === f.id) && (term.path.pieces === null || term.path.pieces.includes(f.id)))
+
+/** The path through the pieces that are not begun, by what is new in them for the class as it stands. */
+export function whatNext(klass: ClassSettings, all: readonly PieceFacts[]): WhatNext {
+  const facts = inPath(klass, all)
+  const seats = seatsOf(klass)
+  const fresh = facts.map((f) => stillNew(f, klass.seats))
+  const things = seats.map((s) => [...new Set(fresh.flatMap((n) => n[s.id]))])
+  const { places, days } = klass.term.path
+  const ask: Ask = {
+    stops: facts.map((f, i) => ({
+      id: f.id,
+      load: f.load,
+      news: seats.map((s, k) => fresh[i][s.id].map((t) => things[k].indexOf(t))),
+      place: places[f.id] ?? null,
+      day: days[f.id] ?? null,
+    })),
+    on: seats.map((s, k) =>
+      things[k].map((t) => basesOf(klass, s, t).flatMap((u) => (things[k].includes(u) ? [things[k].indexOf(u)] : []))),
+    ),
+  }
+  const path = bestPath(ask)
+  const asGiven = costOf(ask, [...ask.stops.keys()])
+  if (!path)
+    return {
+      pieces: [],
+      exact: true,
+      squares: 0,
+      least: 0,
+      asGiven: asGiven[1],
+      problem:
+        'The places and days that are given cannot all hold: two pieces have the same place, a place is beyond the last, or a day and a place speak against each other. Take one back.',
+    }
+  const on = daysFor(
+    path.order.map((i) => facts[i].id),
+    klass,
+  )
+  const met = seats.map(() => new Set<number>())
+  const pieces = path.order.map((i, at): Next => {
+    const f = facts[i]
+    const now = newAfter(met, ask.stops[i])
+    const early = seats.flatMap((s, k) =>
+      now[k].flatMap((t) =>
+        basesOf(klass, s, things[k][t])
+          .filter((u) => !knows(s.learned, u) && !ask.stops[i].news[k].includes(things[k].indexOf(u)) && !met[k].has(things[k].indexOf(u)))
+          .map((u) => `${inSentence(s.name)} has ${sayThing(s.instrument, things[k][t])} before ${sayThing(s.instrument, u)}`),
+      ),
+    )
+    seats.forEach((_, k) => now[k].forEach((t) => met[k].add(t)))
+    return {
+      id: f.id,
+      title: f.title,
+      on: on[at],
+      pinned: f.id in places,
+      dated: f.id in days,
+      news: seats.flatMap((seat, k) => (now[k].length > 0 ? [{ seat, things: now[k].map((t) => things[k][t]) }] : [])),
+      early,
+    }
+  })
+  return { pieces, exact: path.exact, squares: path.cost[1], least: path.least, asGiven: asGiven[1], problem: null }
+}
+
+/** What a thing builds on for a seat, by the school that its class follows. */
+const basesOf = (klass: ClassSettings, seat: Seat, thing: Thing): Thing[] =>
+  buildsOn(seat.instrument, schoolOf(seat.instrument, withChanges(klass.policy, seat.policy).school), thing)
+
+/**
+ * The day on which each piece of an order begins: its own where the teacher has given one; else so many weeks after the one
+ * before; where a given day comes sooner than that, those before it share the time evenly. Null without a first day.
+ */
+export function daysFor(order: readonly string[], { term }: Pick<ClassSettings, 'term'>): (Day | null)[] {
+  const { from, weeks, days } = term.path
+  const given = order.map((id) => (days[id] ? dayNumber(days[id]) : null))
+  const start = given[0] ?? (from ? dayNumber(from) : null)
+  const first = given.findIndex((d) => d !== null)
+  if (start === null && first < 0) return order.map(() => null)
+  const step = weeks * DAYS_OF_WEEK
+  const out: number[] = []
+  for (let i = 0; i < order.length; i++) {
+    const own = given[i]
+    if (own !== null) {
+      out.push(own)
+      continue
+    }
+    const next = given.findIndex((d, j) => j > i && d !== null)
+    const last = i === 0 ? (start ?? given[next]! - next * step) : out[i - 1]
+    if (i === 0) {
+      out.push(next > 0 && start !== null ? Math.min(start, given[next]!) : last)
+      continue
+    }
+    out.push(next < 0 ? last + step : Math.min(last + step, last + Math.floor(Math.max(0, given[next]! - last) / (next - i + 1))))
+  }
+  return out.map(dayOf)
+}
+
+/** What a piece brings, in one sentence: "New: violin finger 4; cello position IV and the hand opened forward." */
+export function sayNews({ news }: Pick<Next, 'news'>): string {
+  if (news.length === 0) return 'Nothing in it is new.'
+  const all = news.map(({ seat, things }) => `${inSentence(seat.name)} ${sayList(things.map((t) => sayThing(seat.instrument, t)))}`)
+  return `New: ${all.join('; ')}.`
+}
+
+/** How good the order is, as far as that is known. */
+export function sayOrder({ pieces, exact, squares, least, asGiven, problem }: WhatNext): string {
+  if (problem) return problem
+  if (pieces.length === 0) return 'No piece is left to be put in order.'
+  const sum = pieces.reduce((n, p) => n + p.news.reduce((m, x) => m + x.things.length, 0), 0)
+  if (sum === 0) return 'Nothing in these pieces is new for this class: the lightest comes first.'
+  const most = Math.max(...pieces.flatMap((p) => p.news.map((x) => x.things.length)))
+  const atOnce = `At most ${count(most, 'new thing')} for one seat in one piece`
+  const early = pieces.reduce((n, p) => n + p.early.length, 0)
+  const but = early > 0 ? ` ${count(early, 'thing')} ${early === 1 ? 'comes' : 'come'} before what it builds on.` : ''
+  const shelf =
+    asGiven > squares
+      ? ` In the order of their titles it would be heavier: ${asGiven} against ${squares}, each seat’s new things squared.`
+      : ''
+  const how = exact
+    ? pieces.length > 1
+      ? ' Every order was weighed.'
+      : ''
+    : squares === least
+      ? ' No order has less at once.'
+      : ` Found by following the best beginnings: ${squares}, where no order can have less than ${least} (each seat’s new things squared).`
+  return `${atOnce}.${but}${how}${shelf}`
+}

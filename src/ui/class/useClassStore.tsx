@@ -1,0 +1,51 @@
+'use client'
+
+import { useCallback, useState } from 'react'
+import { useStore } from 'zustand'
+import { keptClass, type ClassSave } from '@/api/protocol'
+import { takeTheirs, useAutosave, type SaveBy } from '@/ui/kit/autosave'
+import { Button } from '@/ui/kit/Button'
+import { useKeys, type KeyRow } from '@/ui/kit/keys'
+import { createClass, type ClassActions, type ClassDraft, type ClassState } from './classStore'
+
+/** The keys of a page that changes the class. */
+const CLASS_KEYS: readonly KeyRow<ClassActions>[] = [
+  { keys: 'Ctrl Z', words: 'undo', run: { 'Control+z': (c) => c.undo() } },
+  { keys: 'Ctrl Shift Z', words: 'redo', run: { 'Control+Shift+z': (c) => c.redo(), 'Control+y': (c) => c.redo() } },
+]
+
+/** Saves are over the version they were made on; a class without a name waits for one. */
+const SAVE: SaveBy<ClassState & ClassActions, typeof keptClass> = {
+  url: (s) => `/api/class?of=${encodeURIComponent(s.id)}`,
+  body: (s): Omit<ClassSave, 'base' | 'by' | 'seq'> => ({ name: s.name, school: s.school, settings: s.settings }),
+  ready: (s) => s.name.trim() !== '',
+  kept: { schema: keptClass, adopt: (s, kept, base) => s.adopt(kept, base) },
+}
+
+export type ClassStore = ReturnType<typeof createClass>
+
+/** The class as a page changes it: saved by itself, with undo by keys. */
+export function useClassStore(start: ClassDraft & { id: string; version: number }): ClassStore {
+  const [store] = useState(() => createClass(start))
+  useAutosave(store, SAVE)
+  useKeys(
+    CLASS_KEYS,
+    useCallback(() => store.getState(), [store]),
+    'input, [role=dialog]',
+  )
+  return store
+}
+
+/** What is asked when another window has saved the class meanwhile. */
+export function NewerClass({ store }: { store: ClassStore }) {
+  const save = useStore(store, (s) => s.save)
+  const keepMine = useStore(store, (s) => s.keepMine)
+  if (save !== 'newer') return null
+  return (
+    <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-madder bg-sheet px-4 py-2">
+      <p className="grow">The class was changed in another window. Nothing of either has been lost yet.</p>
+      <Button onClick={() => void takeTheirs(store)}>Take the other window’s</Button>
+      <Button onClick={keepMine}>Keep mine</Button>
+    </div>
+  )
+}

@@ -1,0 +1,53 @@
+'use client'
+
+import Link from 'next/link'
+import { useState } from 'react'
+import { bridgeReply, type BridgeReply } from '@/api/term'
+import { inSentence, sayList } from '@/core/names'
+import type { SeatRow } from '@/core/seats/seat'
+import { answer, Trouble } from '@/ui/kit/answer'
+
+type Props = { of: string; piece: string; title: string; seats: readonly SeatRow[] }
+
+/** Which drills lead to what is new in a piece; worked out when it is asked for. */
+export function Bridge({ of, piece, title, seats }: Props) {
+  const [found, setFound] = useState<BridgeReply | null>(null)
+  const look = (isOpen: boolean) => {
+    if (!isOpen || found?.ok) return
+    answer(bridgeReply, `/api/term/bridge?of=${encodeURIComponent(of)}&piece=${piece}`).then(setFound, (e: unknown) =>
+      setFound({ ok: false, problem: e instanceof Trouble ? e.message : 'Something went wrong.' }),
+    )
+  }
+  const nameOf = (id: string) => inSentence(seats.find((s) => s.id === id)?.name ?? id)
+  return (
+    <details className="mt-1 text-sm" onToggle={(e) => look(e.currentTarget.open)}>
+      <summary className="cursor-pointer text-soft">
+        What leads to it<span className="sr-only"> in {title}</span>
+      </summary>
+      {!found ? (
+        <p role="status">being worked out …</p>
+      ) : !found.ok ? (
+        <p className="text-madder">{found.problem}</p>
+      ) : found.drills.length === 0 ? (
+        <p>No drill of this piece takes anything off where it is new: teach it by itself before the piece.</p>
+      ) : (
+        <>
+          <ul className="list-disc pl-5">
+            {found.drills.map((d) => (
+              <li key={d.id}>
+                {d.title}, {d.minutes} min{d.seats.length > 0 && `: for ${sayList(d.seats.map(nameOf))}`}
+              </li>
+            ))}
+          </ul>
+          <p>
+            {found.minutes} minutes; they take something off {found.eased === found.places ? 'all' : `${found.eased} of the`} {found.places}{' '}
+            {found.places === 1 ? 'place' : 'places'} where something is new.{' '}
+            <Link href={`/pieces/${piece}/practise`} className="underline">
+              To its drills
+            </Link>
+          </p>
+        </>
+      )}
+    </details>
+  )
+}

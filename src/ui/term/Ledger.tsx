@@ -1,0 +1,105 @@
+'use client'
+
+import { Fragment } from 'react'
+import { sayList } from '@/core/names'
+import type { ClassSettings } from '@/core/seats/class'
+import { seatOf } from '@/core/seats/seat'
+import { beganOn, begin, ledgerOf, unbegin } from '@/core/term/ledger'
+import { sayThing } from '@/core/term/things'
+import type { ClassActions } from '@/ui/class/classStore'
+import { Button } from '@/ui/kit/Button'
+import { Select } from '@/ui/kit/Select'
+import { todayIs } from '@/ui/session/record'
+import type { Facts } from './useFacts'
+
+const field = 'tap rounded border border-rule bg-sheet px-1.5 py-0.5'
+
+type Props = { settings: ClassSettings; facts: Facts | null; settle: ClassActions['settle'] }
+
+/** What was introduced when: filled from the pieces that are marked as begun. */
+export function Ledger({ settings, facts, settle }: Props) {
+  const lines = ledgerOf(settings, new Map((facts?.pieces ?? []).map((f) => [f.id, f])))
+  const seats = settings.seats.map(seatOf)
+  const seatNamed = (id: string) => seats.find((s) => s.id === id)!
+  const open = (facts?.pieces ?? []).filter((f) => !settings.term.begun.some((b) => b.piece === f.id))
+  return (
+    <>
+      <p className="mb-2 max-w-prose">
+        What a piece brings is learned from the day on which it is begun: it sets the level of each seat. Taking a piece out takes back what
+        it alone brought.
+      </p>
+      <div className="mb-3 flex flex-wrap items-center gap-2">
+        <Select
+          aria-label="Mark a piece as begun"
+          value=""
+          disabled={open.length === 0}
+          onChange={(e) => {
+            const facts = open.find((f) => f.id === e.target.value)
+            if (facts) settle((s) => begin(s, facts, todayIs()), `${facts.title} begun`)
+          }}
+        >
+          <option value="">Mark a piece as begun …</option>
+          {open.map((f) => (
+            <option key={f.id} value={f.id}>
+              {f.title}
+            </option>
+          ))}
+        </Select>
+        {!facts && <span role="status">The pieces of the shelf are being read …</span>}
+      </div>
+      {lines.length === 0 && <p className="text-soft">No piece is marked as begun yet.</p>}
+      <ol className="flex flex-col">
+        {lines.map(({ begun, brought, met }) => (
+          <li key={begun.piece} className="border-t border-rule py-2">
+            <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+              <h2 className="font-title text-lg">{begun.title}</h2>
+              <input
+                type="date"
+                aria-label={`${begun.title} was begun on`}
+                value={begun.on}
+                onChange={(e) =>
+                  e.target.value && settle((s) => beganOn(s, begun.piece, e.target.value), `${begun.title}: begun on ${e.target.value}`)
+                }
+                className={`${field} text-sm`}
+              />
+              <Button size="small" className="ml-auto" onClick={() => settle((s) => unbegin(s, begun.piece), `${begun.title} not begun`)}>
+                Not begun
+              </Button>
+            </div>
+            {brought.length === 0 ? (
+              <p className="text-sm">It brought nothing beyond what was learned.</p>
+            ) : (
+              <p className="text-sm">
+                New with it:{' '}
+                {brought.map(({ seat, things }, i) => (
+                  <Fragment key={seat}>
+                    {i > 0 && '; '}
+                    <b>{seatNamed(seat).name}</b> {sayList(things.map((t) => sayThing(seatNamed(seat).instrument, t)))}
+                  </Fragment>
+                ))}
+                .
+              </p>
+            )}
+            {met === null ? (
+              <p className="text-sm text-soft">Its notes are not known now: it is off the shelf, or being read.</p>
+            ) : met.length > 0 ? (
+              <details className="text-sm">
+                <summary className="cursor-pointer text-soft">Met for the first time among these pieces</summary>
+                <dl className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-3">
+                  {met.map(({ seat, what }) => (
+                    <Fragment key={seat}>
+                      <dt className="font-semibold">{seatNamed(seat).name}</dt>
+                      <dd>{what.join(' · ')}</dd>
+                    </Fragment>
+                  ))}
+                </dl>
+              </details>
+            ) : (
+              <p className="text-sm text-soft">Every note and frame of it was met before.</p>
+            )}
+          </li>
+        ))}
+      </ol>
+    </>
+  )
+}
