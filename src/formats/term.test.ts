@@ -77,8 +77,10 @@ describe('what is new in a piece', () => {
     expect(on(violin, 'finger:4')).toEqual(['finger:3'])
     expect(on(cello, 'finger:2')).toEqual(['finger:4'])
     expect(on(cello, 'extension:back')).toEqual(['extension:forward'])
-    expect(on(cello, 'position:II')).toEqual(['position:IV'])
+    expect(on(cello, 'position:V')).toEqual(['position:IV'])
+    expect(on(cello, 'position:II')).toEqual([])
     expect(on(violin, 'position:III')).toEqual([])
+    expect(on(violin, 'position:V')).toEqual(['position:III'])
     expect(on(violin, 'rhythm:dotted quarter')).toEqual(['rhythm:eighths'])
     expect(on(violin, 'key:-1')).toEqual(['key:0'])
     expect(on(violin, 'key:4')).toEqual(['key:3'])
@@ -215,6 +217,7 @@ describe('the pass list', () => {
       }
     expect(tasksOfStep(klass, 'first-position')).toContain('Finger 4 (violin and viola)')
     expect(tasksOfStep(klass, 'first-position')).toContain('Sixteenth notes')
+    expect(tasksOfStep(klass, 'first-position')).toContain('Low 1 (violin and viola)')
   })
 
   it('ticks with a day, counts, and forgets with the task', () => {

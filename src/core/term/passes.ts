@@ -7,19 +7,19 @@ import { seatsOf, type Seat } from '../seats/seat'
 import type { Day } from '../practice/calendar'
 import type { Learned } from '../instruments/learned'
 import { COMBINATIONS, RHYTHMS, SIGNS } from '../instruments/reads'
-import { positionKey } from '../instruments/instrument'
+import { opens, positionKey } from '../instruments/instrument'
 import type { TaskToPass, Term, Tick } from './term'
 import { knows, sayThing, type Thing } from './things'
 
 /** Every thing that an instrument's way has, in the order in which its kinds are asked. */
-const allThings = ({ instrument: { strings, positions } }: Seat): Thing[] => [
-  ...strings.map((_, i): Thing => `string:${i}`),
+const allThings = ({ instrument }: Seat): Thing[] => [
+  ...instrument.strings.map((_, i): Thing => `string:${i}`),
   ...[1, 2, 3, 4].map((f): Thing => `finger:${f}`),
-  ...[1, 2, 3, 4].map((f): Thing => `low:${f}`),
-  ...[1, 2, 3].map((f): Thing => `high:${f}`),
-  ...positions.map((p): Thing => `position:${positionKey(p)}`),
-  'extension:back',
-  'extension:forward',
+  // Where half steps choose the finger nothing is low or high; not every hand opens.
+  ...(instrument.byLetter ? [1, 2, 3, 4].map((f): Thing => `low:${f}`) : []),
+  ...(instrument.byLetter ? [1, 2, 3].map((f): Thing => `high:${f}`) : []),
+  ...instrument.positions.map((p): Thing => `position:${positionKey(p)}`),
+  ...(opens(instrument) ? (['extension:back', 'extension:forward'] as const) : []),
   'shifts:needed',
   'chord:two',
   ...RHYTHMS.map((x): Thing => `rhythm:${x}`),

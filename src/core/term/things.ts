@@ -214,8 +214,10 @@ export function buildsOn(instrument: Instrument, school: School, thing: Thing): 
     case 'high':
       return [`finger:${value}`]
     case 'position': {
-      const last = before(taughtIn(instrument, school), value)
-      return last === undefined || last === 'I' ? [] : [`position:${last}`]
+      // Whoever goes farther up has gone up before: to the position that is taught first after I.
+      const keys = instrument.positions.map(positionKey)
+      const first = taughtIn(instrument, school).find((key) => keys.indexOf(key) > FIRST)
+      return first !== undefined && keys.indexOf(value) > keys.indexOf(first) ? [`position:${first}`] : []
     }
     case 'extension':
       // The half-step hands open forward before they open back; a letter hand stretches 4 and reaches 1 back.

@@ -149,7 +149,8 @@ export function sayOrder({ pieces, exact, squares, least, asGiven, problem }: Wh
   const most = Math.max(...pieces.flatMap((p) => p.news.map((x) => x.things.length)))
   const atOnce = `At most ${count(most, 'new thing')} for one seat in one piece`
   const early = pieces.reduce((n, p) => n + p.early.length, 0)
-  const but = early > 0 ? ` ${count(early, 'thing')} ${early === 1 ? 'comes' : 'come'} before what it builds on.` : ''
+  const but =
+    early > 0 ? ` ${count(early, 'thing')} ${early === 1 ? 'comes before what it builds' : 'come before what they build'} on.` : ''
   const shelf =
     asGiven > squares
       ? ` In the order of their titles it would be heavier: ${asGiven} against ${squares}, each seat’s new things squared.`

@@ -24,7 +24,7 @@ export function Ledger({ settings, facts, settle }: Props) {
   const open = (facts?.pieces ?? []).filter((f) => !settings.term.begun.some((b) => b.piece === f.id))
   return (
     <>
-      <p className="mb-2 max-w-prose">
+      <p className="mb-2 max-w-3xl">
         What a piece brings is learned from the day on which it is begun: it sets the level of each seat. Taking a piece out takes back what
         it alone brought.
       </p>

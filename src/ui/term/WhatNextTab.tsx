@@ -44,7 +44,7 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
   return (
     <>
       <section aria-label="The order" className="mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
-        <p className={`max-w-prose grow ${next.problem ? 'font-semibold text-madder' : ''}`} role="status">
+        <p className={`max-w-3xl grow ${next.problem ? 'font-semibold text-madder' : ''}`} role="status">
           {sayOrder(next)}
         </p>
         <label className="text-sm text-soft">
@@ -94,13 +94,15 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
                       </option>
                     ))}
                   </Select>
-                  <input
-                    type="date"
-                    aria-label={`Day of ${p.title}`}
-                    value={term.path.days[p.id] ?? ''}
-                    onChange={(e) => dated(p, e.target.value)}
-                    className={field}
-                  />
+                  <label className="text-soft">
+                    begins on<span className="sr-only">: {p.title}</span>{' '}
+                    <input
+                      type="date"
+                      value={term.path.days[p.id] ?? ''}
+                      onChange={(e) => dated(p, e.target.value)}
+                      className={`${field} text-ink`}
+                    />
+                  </label>
                   <Button
                     size="small"
                     onClick={() =>
