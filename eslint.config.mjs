@@ -26,7 +26,7 @@ const SCREENS = [
   ['inspector'],
   ['steps'],
   ['desk'],
-  ['shelf', 'class', 'library', 'history', 'access', 'plan', 'wall', 'tapes'],
+  ['shelf', 'class', 'library', 'history', 'access', 'plan', 'wall', 'tapes', 'student'],
   ['term'],
 ]
 const screens = SCREENS.flatMap((row, i) =>

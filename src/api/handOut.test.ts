@@ -3,6 +3,7 @@ import { newStudent } from '@/core/roster/student'
 import { fileSheetsOf, handOutParams, handOutQuery, sheetParams, sheetQuery, sheetsOf, type HandOut } from './handOut'
 
 const read = (text: string) => handOutQuery.parse(Object.fromEntries(new URLSearchParams(text)))
+const PIECE = '00000000-0000-4000-8000-00000000000a'
 const SEATS = ['violin', 'viola', 'cello', 'bass']
 
 describe('what is handed out, in an address', () => {
@@ -32,18 +33,27 @@ describe('what is handed out, in an address', () => {
     for (const s of sheetsOf(h, SEATS)) expect(sheetQuery.parse(Object.fromEntries(new URLSearchParams(sheetParams(s))))).toEqual(s)
   })
   it('a file has a sheet for each student as it holds for them; a seat without students has its own, the score is last', () => {
-    const at = (name: string, seat: string, own = {}) => ({ ...newStudent('00000000-0000-4000-8000-000000000000', name, seat), ...own })
+    const id = '00000000-0000-4000-8000-000000000000'
+    const at = (name: string, seat: string, own = {}) => ({ ...newStudent(id, name, seat), ...own })
     const students = [at('Bo', 'cello', { large: true }), at('Ada', 'violin', { noFourth: true, much: 'new' }), at('Cy', 'violin')]
     const h = read('students=1&much=changes&own=violin:none&score=all')
-    expect(fileSheetsOf(h, SEATS, students)).toEqual([
-      { seat: 'violin', much: 'new', size: 'normal', student: { name: 'Ada', noFourth: true } },
-      { seat: 'violin', much: 'none', size: 'normal', student: { name: 'Cy', noFourth: false } },
+    expect(fileSheetsOf(h, SEATS, students, PIECE)).toEqual([
+      { seat: 'violin', much: 'new', size: 'normal', student: { id, name: 'Ada', noFourth: true } },
+      { seat: 'violin', much: 'none', size: 'normal', student: { id, name: 'Cy', noFourth: false } },
       { seat: 'viola', much: 'changes', size: 'normal', student: null },
-      { seat: 'cello', much: 'changes', size: 'large', student: { name: 'Bo', noFourth: false } },
+      { seat: 'cello', much: 'changes', size: 'large', student: { id, name: 'Bo', noFourth: false } },
       { seat: 'bass', much: 'changes', size: 'normal', student: null },
       { seat: null, much: 'all', size: 'normal', student: null },
     ])
-    expect(fileSheetsOf(read(''), SEATS, students).map((s) => s.student)).toEqual([null, null, null, null])
+    // Who has other pieces has no sheet of this one; where nobody of a seat has it, the seat has none.
+    const others = students.map((s) => (s.name === 'Cy' || s.name === 'Bo' ? { ...s, pieces: [id] } : s))
+    expect(fileSheetsOf(h, SEATS, others, PIECE).map((s) => [s.seat, s.student?.name])).toEqual([
+      ['violin', 'Ada'],
+      ['viola', undefined],
+      ['bass', undefined],
+      [null, undefined],
+    ])
+    expect(fileSheetsOf(read(''), SEATS, students, PIECE).map((s) => s.student)).toEqual([null, null, null, null])
   })
   it('what nobody could have chosen falls back', () => {
     expect(read('paper=foolscap&size=9&much=some&p=x&own=::,violin&seats=VIOLIN,../x&score=yes')).toMatchObject({

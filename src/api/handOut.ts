@@ -1,6 +1,6 @@
 import * as z from 'zod/mini'
 import { AMOUNTS, type Amount } from '@/core/part/written'
-import { studentsAt, type Student } from '@/core/roster/student'
+import { hasPiece, studentsAt, type Student } from '@/core/roster/student'
 import { MOST_SEATS, seatIdSchema, type SeatId } from '@/core/seats/seat'
 
 const flag = (byDefault: boolean) =>
@@ -132,19 +132,22 @@ export function sheetsOf(h: HandOut, seats: readonly SeatId[]): SheetQuery[] {
 
 /** A sheet as it is put into a file: of a seat or (null) the score, for a student where it is one's own. */
 export type FileSheet = Pick<SheetQuery, 'seat' | 'much' | 'size'> & {
-  readonly student: Pick<Student, 'name' | 'noFourth'> | null
+  readonly student: Pick<Student, 'id' | 'name' | 'noFourth'> | null
 }
 
-/** The sheets of a file, in score order: a seat's, or one for each of its students; the score last. */
-export function fileSheetsOf(h: HandOut, seats: readonly SeatId[], students: readonly Student[]): FileSheet[] {
+/** The sheets of a file, in score order: a seat's, or one for each of its students who have the piece; the score last. */
+export function fileSheetsOf(h: HandOut, seats: readonly SeatId[], students: readonly Student[], piece: string): FileSheet[] {
   return sheetsOf(h, seats).flatMap(({ seat, much, size }): FileSheet[] => {
-    const own = h.students && seat !== null ? studentsAt(students, seat) : []
+    const at = h.students && seat !== null ? studentsAt(students, seat) : []
+    const own = at.filter((s) => hasPiece(s, piece))
+    // A seat whose students all have something else gets no sheet in their place.
+    if (at.length > 0 && own.length === 0) return []
     if (own.length === 0) return [{ seat, much, size, student: null }]
     return own.map((s) => ({
       seat,
       much: s.much ?? much,
       size: s.large ? 'large' : size,
-      student: { name: s.name, noFourth: s.noFourth },
+      student: { id: s.id, name: s.name, noFourth: s.noFourth },
     }))
   })
 }

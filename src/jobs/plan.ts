@@ -10,8 +10,10 @@ import { doneFrom, minutesByDay, studentsOf, surenessOf, sureOver, type Whose } 
 import { ensembleMapper } from '@/core/seats/ensemble'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
 import type { EasierReply, PlanDayInfo, PlanReply, SheetsReply } from '@/api/practice'
+import type { WeekReply } from '@/api/student'
+import { hasPiece, type Student } from '@/core/roster/student'
 import { easierKeys, easierPlan, type InOtherKey } from '@/core/practice/easier'
-import { theClass } from '@/store/classes'
+import { classById, theClass } from '@/store/classes'
 import { getPieces, listShelf } from '@/store/pieces'
 import { aimsOf, planSettings, recordsOf } from '@/store/practice'
 
@@ -23,8 +25,8 @@ const ready = new Map<string, Practised>()
 const MOST_READY = 24
 
 /** What a plan is made from, as it stands: the settings, the pieces made ready, what was recorded of them. */
-async function sourcesOf(db: Knex) {
-  const klass = await theClass(db)
+async function sourcesOf(db: Knex, of: string | null = null) {
+  const klass = (of === null ? null : await classById(db, of)) ?? (await theClass(db))
   const kept = await planSettings(db, klass.id)
   const settings = kept?.settings ?? null
   const stored = settings ? (await getPieces(db, settings.pieces)).filter((p) => settings.pieces.includes(p.id)) : []
@@ -119,6 +121,24 @@ export async function sheetsOn(db: Knex, today: Day): Promise<SheetsReply> {
       const ask = askOf(from, today, id)
       return { seat: id, name, days: ask ? shown(planDays({ ...ask, learnings }), learnings) : [] }
     }),
+  }
+}
+
+/** What a student of a class practises in the days from this one on: as their seat does, of the pieces that are theirs. */
+export async function weekOf(db: Knex, of: string, student: Student, today: Day, days: number): Promise<WeekReply> {
+  const from = await sourcesOf(db, of)
+  const learnings = learningsOf(from.all, student.seat)
+  const ask = askOf(from, today, student.seat)
+  const all = ask ? shown(planDays({ ...ask, learnings }), learnings) : []
+  return {
+    ok: true,
+    days: all.slice(0, days).map(({ date, minutes, items }) => ({
+      date,
+      minutes,
+      items: items
+        .filter((x) => hasPiece(student, x.piece))
+        .map(({ id, title, says, text, times, tempo }) => ({ id, title, says, text, times, tempo })),
+    })),
   }
 }
 

@@ -38,7 +38,13 @@ export const taskSchema = z.discriminatedUnion('kind', [
         z.object({
           ...sheet,
           size: drawing.size,
-          student: z.nullable(z.object({ name: z.string().check(z.maxLength(60)), noFourth: z.boolean() })),
+          student: z.nullable(
+            z.object({
+              name: z.string().check(z.maxLength(60)),
+              noFourth: z.boolean(),
+              link: z.nullable(z.string().check(z.maxLength(200))),
+            }),
+          ),
         }),
       )
       .check(z.maxLength(MOST_STUDENTS + MOST_SEATS + 1)),
@@ -71,6 +77,10 @@ export const taskSchema = z.discriminatedUnion('kind', [
   /** What the pieces of a class's shelf are for its term; the drills that lead to what is new in one of them. */
   z.object({ kind: z.literal('facts'), of: z.string() }),
   z.object({ kind: z.literal('bridge'), of: z.string(), piece: z.string() }),
+  /** What a student's link shows: their part in systems, the warm-up of a piece, their week. The class and student were looked up before. */
+  z.object({ kind: z.literal('own'), of: z.string(), student: z.string(), piece: z.string(), width: z.int(), scale: z.int() }),
+  z.object({ kind: z.literal('ownWarmup'), of: z.string(), student: z.string(), piece: z.string(), width: z.int(), scale: z.int() }),
+  z.object({ kind: z.literal('week'), of: z.string(), student: z.string(), today: daySchema }),
   /** A request to put pieces on the shelf, as it came: read, checked and kept. */
   z.object({ kind: z.literal('shelve'), text: z.string(), now: z.int() }),
   /** Everything as one file. */

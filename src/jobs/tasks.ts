@@ -6,12 +6,14 @@ import { slimmed } from '@/engrave/post'
 import type { EasierReply, PlanReply, SheetsReply } from '@/api/practice'
 import type { BridgeReply, FactsReply } from '@/api/term'
 import { easierOn, planOn, sheetsOn } from './plan'
+import type { OwnWarmupReply, WeekReply } from '@/api/student'
+import { ownSystems, ownWarmup, ownWeek } from './student'
 import { bridgeIn, factsIn } from './term'
 import { systemsOf, type Sheet, type Wanted } from '@/engrave/sheet'
 import { keptSheet } from './sheets'
 import { engraveSystems } from '@/engrave/toolkit'
 import { tuneMei } from '@/engrave/tune'
-import { pdfOf } from '@/paper/pdf'
+import { pdfOf, type PaperSheet } from '@/paper/pdf'
 import { stripsPdf } from '@/paper/strips'
 import { exported, type Export } from '@/formats/export'
 import { theClass } from '@/store/classes'
@@ -68,6 +70,9 @@ export type Results = {
   planSheets: SheetsReply
   easier: EasierReply
   facts: FactsReply
+  own: readonly string[] | null
+  ownWarmup: OwnWarmupReply
+  week: WeekReply
   bridge: BridgeReply
   shelve: Shelved
   backup: BackedUp
@@ -139,12 +144,12 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
     using('reading', async (db) => {
       const source = await sourceOf(db, id)
       if (!source) return null
-      const made: Sheet[] = []
+      const made: PaperSheet[] = []
       for (const { seat, much, size, student } of sheets) {
         const own = student && seat !== null ? forStudent(source, seat, student) : source
         const sheet = await keptSheet(own, { seat, much, ...marked(rows) }, { paper, size })
         // Students of a seat who have the same on it share what was engraved.
-        if (sheet) made.push(student ? { ...sheet, name: `${student.name}, ${inSentence(sheet.name)}` } : sheet)
+        if (sheet) made.push(student ? { ...sheet, name: `${student.name}, ${inSentence(sheet.name)}`, link: student.link } : sheet)
       }
       return made.length === 0 ? null : { title: source.piece.title, bytes: await pdfOf(made, paper, new Date(now)) }
     }),
@@ -186,6 +191,9 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       return exported(as, piece, plan, ensemble, seat)
     }),
   strips: ({ pages, now }) => stripsPdf(pages, 'Tapes', new Date(now)),
+  own: ({ of, student, piece, width, scale }) => using('reading', (db) => ownSystems(db, { of, student, piece }, { width, scale })),
+  ownWarmup: ({ of, student, piece, width, scale }) => using('reading', (db) => ownWarmup(db, { of, student, piece }, { width, scale })),
+  week: ({ of, student, today }) => using('reading', (db) => ownWeek(db, { of, student }, today)),
   facts: ({ of }) => using('reading', (db) => factsIn(db, of)),
   bridge: ({ of, piece }) => using('reading', (db) => bridgeIn(db, of, piece)),
   plan: ({ today }) => using('reading', (db) => planOn(db, today)),

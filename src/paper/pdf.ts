@@ -1,3 +1,4 @@
+import { create } from 'qrcode'
 import { MARGIN, PAPERS, type Paper } from '@/engrave/toolkit'
 import type { Sheet } from '@/engrave/sheet'
 import { newDocument } from './document'
@@ -7,8 +8,11 @@ import { widthOf, write, type Words } from './write'
 /** Points (1/72 inch) to a tenth of a millimetre. */
 const POINT = 72 / 254
 
+/** A sheet with the address that a code on its first page leads to; null or not there: none. */
+export type PaperSheet = Sheet & { readonly link?: string | null }
+
 /** Sheets as one PDF: vectors, fonts embedded, each sheet beginning on a page of its own and named in the outline. `made` is the date that stands in the file. */
-export async function pdfOf(sheets: readonly Sheet[], paper: Paper, made: Date): Promise<Uint8Array> {
+export async function pdfOf(sheets: readonly PaperSheet[], paper: Paper, made: Date): Promise<Uint8Array> {
   const { width, height } = PAPERS[paper]
   const size: [number, number] = [width * POINT, height * POINT]
   const [{ title }] = sheets
@@ -25,18 +29,34 @@ export async function pdfOf(sheets: readonly Sheet[], paper: Paper, made: Date):
   return ended
 }
 
+/** Width of a code with its white, and how far from the upper edge it stands, in points: 18 and 6 mm, a module of which a phone reads from a hand’s breadth. */
+const [CODE, CODE_TOP] = [51, 17]
+/** White around a code, in its modules: four, as ISO/IEC 18004 asks. */
+const QUIET = 4
+
+/** A QR code (ISO/IEC 18004) as squares, its white margin within the width. */
+function drawCode(doc: PDFKit.PDFDocument, text: string, x: number, y: number, width: number): void {
+  const { modules } = create(text, { errorCorrectionLevel: 'M' })
+  const one = width / (modules.size + 2 * QUIET)
+  for (let r = 0; r < modules.size; r++)
+    for (let c = 0; c < modules.size; c++) if (modules.get(r, c)) doc.rect(x + (c + QUIET) * one, y + (r + QUIET) * one, one, one)
+  doc.fill('#000')
+}
+
 /** Sizes of type in points, as the page on the screen has them (globals.css). */
 const TYPE = { title: 19, seat: 13, side: 11, book: 10, foot: 9.5 } as const
 
 /** The title in the middle, shrunk where it would meet what stands beside it; the seat at the left, who and how fast at the right. */
-function head(doc: PDFKit.PDFDocument, { title, name, book, side }: Sheet, page: number, width: number): void {
+function head(doc: PDFKit.PDFDocument, { title, name, book, side, link }: PaperSheet, page: number, width: number): void {
   const margin = MARGIN.side * POINT
+  const code = page === 0 && link ? CODE : 0
+  if (code && link) drawCode(doc, link, width - margin - code, CODE_TOP, code)
   const base = (MARGIN.title - 50) * POINT
   const left: Words[] = [{ text: name, hand: 'strong', size: TYPE.seat }]
   const right: Words[] = page === 0 && side ? [{ text: side, hand: 'plain', size: TYPE.side }] : []
   const beside = Math.max(
     widthOf(doc, left),
-    widthOf(doc, right),
+    widthOf(doc, right) + (code ? code + 6 : 0),
     book && page === 0 ? widthOf(doc, [{ text: book, hand: 'plain', size: TYPE.book }]) : 0,
   )
   const middle: Words = page === 0 ? { text: title, hand: 'title', size: TYPE.title } : { text: title, hand: 'plain', size: TYPE.side }
@@ -45,10 +65,10 @@ function head(doc: PDFKit.PDFDocument, { title, name, book, side }: Sheet, page:
   write(doc, [shrunk], width / 2, base, 'middle')
   write(doc, left, margin, book && page === 0 ? base - TYPE.book * 1.25 : base)
   if (book && page === 0) write(doc, [{ text: book, hand: 'plain', size: TYPE.book }], margin, base)
-  write(doc, right, width - margin, base, 'end')
+  write(doc, right, width - margin - (code ? code + 6 : 0), base, 'end')
 }
 
-function foot(doc: PDFKit.PDFDocument, { legend, pages }: Sheet, page: number, [width, height]: readonly [number, number]): void {
+function foot(doc: PDFKit.PDFDocument, { legend, pages }: PaperSheet, page: number, [width, height]: readonly [number, number]): void {
   const margin = MARGIN.side * POINT
   const base = height - 90 * POINT
   const one = (text: string): Words[] => [{ text, hand: 'plain', size: TYPE.foot }]

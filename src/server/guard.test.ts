@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { pathOf, refusalOf } from './guard'
 import { contentPolicy } from './headers'
-import { allowedHosts, inUrl, isLoopback } from './hosts'
+import { allowedHosts, inUrl, isLoopback, reachable } from './hosts'
 
 const local = allowedHosts({ host: '127.0.0.1', port: 3000 }, ['192.0.2.7'], [])
 const ask = (method: string, headers: Record<string, string>, url = '/api/shelf', hosts = local) =>
@@ -26,6 +26,17 @@ describe('hosts', () => {
     const all = allowedHosts({ host: '0.0.0.0', port: 80 }, ['192.0.2.7', '2001:db8::7'], [])
     for (const host of ['192.0.2.7:80', '192.0.2.7', '[2001:db8::7]:80', 'localhost']) expect(all.has(host), host).toBe(true)
     expect(all.has('0.0.0.0.example:80')).toBe(false)
+  })
+  it('the room is reached by a name that was given, else by an address of the network; from this machine alone nowhere', () => {
+    const own = ['127.0.0.1', '192.168.4.20', 'fe80::1', 'desk']
+    expect(reachable({ host: '127.0.0.1', port: 3000 }, own, ['music-room.test'])).toEqual([])
+    expect(reachable({ host: '0.0.0.0', port: 3000 }, own, [])).toEqual(['http://192.168.4.20:3000'])
+    expect(reachable({ host: '0.0.0.0', port: 80 }, own, ['Music-Room.test', 'x.test:8080'])).toEqual([
+      'http://music-room.test',
+      'http://x.test:8080',
+      'http://192.168.4.20',
+    ])
+    expect(reachable({ host: '10.0.0.7', port: 3000 }, own, [])).toEqual(['http://10.0.0.7:3000'])
   })
   it('loopback is told from the rest', () => {
     for (const host of ['127.0.0.1', '127.8.9.1', 'localhost', '::1']) expect(isLoopback(host)).toBe(true)
@@ -63,6 +74,20 @@ describe('who is let in', () => {
     expect(ask('GET', { ...led, 'sec-fetch-dest': 'iframe' }, '/')).toBe(403)
     expect(ask('GET', { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors', 'sec-fetch-dest': 'image' }, '/icon.svg')).toBe(403)
     expect(ask('GET', {}, '/')).toBe('in')
+  })
+  it('nobody goes about: a path that another would be made of behind the door is none', () => {
+    for (const at of [
+      '/_next/static/../../class',
+      '/_next/static/%2e%2e/%2E%2E/class',
+      '/_next/static/..\\..\\class',
+      '/_next/static/..%5c..%5cclass',
+      '/s/aaaaaaaaaaaaaaaaaaaaaa/../../class',
+      '/./class',
+      '/pieces/..',
+      '//class',
+    ])
+      expect(pathOf(at), at).toBeNull()
+    expect(pathOf('/pieces/a..b/.c/d.')).toBe('/pieces/a..b/.c/d.')
   })
   it('addresses are read once', () => {
     expect([pathOf('/a%20b?x=%zz'), pathOf('/%zz'), pathOf('http://x/'), pathOf('*'), pathOf('/%00')]).toEqual([

@@ -48,12 +48,15 @@ const FOREIGN: Refusal = { status: 403, text: 'This request came from another pa
 const isOwn = (origin: string | undefined, host: string): boolean =>
   origin !== undefined && (origin.toLowerCase() === `http://${host}` || origin.toLowerCase() === `https://${host}`)
 
-/** The path of a request's target, read; null when it is none, or its percent signs are broken. */
+/**
+ * The path of a request's target, read; null when it is none, its percent signs are broken, or it goes up or about: what
+ * stands behind this door would make another path of "/_next/static/../../class" than the one that was let in.
+ */
 export function pathOf(url: string): string | null {
   if (!url.startsWith('/')) return null
   try {
     const path = decodeURIComponent(url.split(/[?#]/, 1)[0])
-    return path.includes('\u0000') ? null : path
+    return /[\u0000\\]|\/\/|\/\.{1,2}(?:\/|$)/.test(path) ? null : path
   } catch {
     return null
   }

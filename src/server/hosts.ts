@@ -15,6 +15,18 @@ export const inUrl = (host: string): string => (isIP(host) === 6 ? `[${host}]` :
 const withPort = (name: string, port: number): string[] => [`${name}:${port}`, ...(port === 80 ? [name] : [])]
 
 /**
+ * Where others in the room reach what listens, as origins: what the administrator has named first, then the addresses of the
+ * network. None where only this machine is served.
+ */
+export function reachable({ host, port }: Listening, own: readonly string[], named: readonly string[]): string[] {
+  if (isLoopback(host)) return []
+  const all = host === '0.0.0.0' || host === '::'
+  const addresses = (all ? own : [host]).filter((a) => isIP(a) === 4 && !isLoopback(a))
+  const at = (name: string) => (port === 80 || /:\d+$/.test(name) ? `http://${name}` : `http://${name}:${port}`)
+  return [...new Set([...named.map((n) => at(n.toLowerCase())), ...addresses.map((a) => at(inUrl(a)))])]
+}
+
+/**
  * What a request may name as its host, in small letters with the port: the loopback names, the address listened on (every
  * address of the machine, when all are), and what the administrator has named besides ("music-room.example" or with a port).
  * Anything else is a name that somebody has pointed here.

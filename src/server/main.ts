@@ -6,11 +6,13 @@ import { sweep } from '@/jobs/errands'
 import { hasPassphrase, isSession } from '@/store/access'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
+import { followLink } from '@/store/links'
 import { DataError } from '@/store/trouble'
 import { FROM_DOOR, SESSION_COOKIE } from './address'
+import { linkFrom } from './limits'
 import { METHODS, pathOf, refusalOf } from './guard'
 import { COMMON_HEADERS, contentPolicy } from './headers'
-import { allowedHosts, inUrl, isLoopback } from './hosts'
+import { allowedHosts, inUrl, isLoopback, reachable } from './hosts'
 
 /**
  * The front door: the one place that every request passes before Next sees it. Next's own layer for this would not do: it
@@ -29,6 +31,7 @@ const named = (process.env.EVEN_SEAT_HOSTS ?? '')
 const own = Object.values(networkInterfaces()).flatMap((list) => (list ?? []).map((i) => i.address))
 const hosts = allowedHosts({ host, port }, [...own, hostname()], named)
 const beyond = !isLoopback(host)
+const reach = reachable({ host, port }, own, named).join(' ')
 
 function end(response: ServerResponse, status: number, text: string, json: boolean): void {
   response.statusCode = status
@@ -48,9 +51,39 @@ function cookie(request: IncomingMessage, name: string): string | null {
   return found ? found.trim().slice(name.length + 1) : null
 }
 
+/** Whether a path is a student's: nothing below it is ever served but by a link that is good. */
+const OF_STUDENT = /^(?:\/api)?\/s(?:\/|$)/
+/** The pages and answers of a student's link, to the letter: all that a pupil's phone is served. */
+const LINK = /^(?:\/s\/([\w-]{22})(?:\/[0-9a-f-]{36})?|\/api\/s\/([\w-]{22})\/(?:week|[0-9a-f-]{36}\/(?:part|warmup)))$/
+
+/** Lets a student's link in where it is good; else answers why not. */
+async function followed(request: IncomingMessage, response: ServerResponse, path: string, token: string): Promise<boolean> {
+  const json = path.startsWith('/api/')
+  if (request.method !== 'GET' && request.method !== 'HEAD') {
+    end(response, 403, 'A student’s link is for reading only.', json)
+    return false
+  }
+  const db = await database()
+  const address = request.socket.remoteAddress ?? 'unknown'
+  const good = await linkFrom(address, token, async () => (await followLink(db, token, now())) !== null)
+  if (good === null) end(response, 429, 'Too many links that lead nowhere came from here. Wait a quarter of an hour, then try again.', json)
+  else if (!good)
+    end(
+      response,
+      404,
+      'This link does not work: it was withdrawn, has run out, or was not copied whole. Ask your teacher for a new one.',
+      json,
+    )
+  return good === true
+}
+
 /** Whether somebody may go in; else answers why not, or leads to the sign-in page. */
 async function admitted(request: IncomingMessage, response: ServerResponse, path: string): Promise<boolean> {
   if (path.startsWith('/_next/static/')) return true
+  if (OF_STUDENT.test(path) && (!beyond || (await hasPassphrase(await database())))) {
+    const link = LINK.exec(path)
+    return followed(request, response, path, link?.[1] ?? link?.[2] ?? '')
+  }
   const db = await database()
   if (!(await hasPassphrase(db))) {
     // It may have been taken away while running.
@@ -118,6 +151,7 @@ async function serve(): Promise<void> {
     headers[FROM_DOOR.nonce] = nonce
     headers[FROM_DOOR.address] = request.socket.remoteAddress ?? 'unknown'
     headers[FROM_DOOR.secure] = '0'
+    headers[FROM_DOOR.reach] = reach
     if (await admitted(request, response, path)) await handle(request, response)
   }
 

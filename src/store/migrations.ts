@@ -297,6 +297,26 @@ const STEPS: readonly Step[] = [
       await db.schema.alterTable('classes', (t) => t.dropColumn('opened_at'))
     },
   },
+  {
+    name: '011-links',
+    // Links of students to their own pages. The token stands as it is: the teacher prints it again, and who reads the data
+    // file has everything that it leads to.
+    up: async (db) => {
+      await db.schema.createTable('links', (t) => {
+        t.text('id').primary()
+        t.text('class_id').notNullable().references('classes.id')
+        t.text('student_id').notNullable()
+        t.text('token').notNullable().unique()
+        t.integer('created_at').notNullable()
+        t.integer('expires_at').notNullable()
+        t.integer('withdrawn_at')
+        t.index(['class_id', 'student_id'])
+      })
+    },
+    down: async (db) => {
+      await db.schema.dropTable('links')
+    },
+  },
 ]
 
 /** What the shelf says of a piece; of one that cannot be read its title alone, if that can be. */

@@ -124,6 +124,10 @@ const byRank = (first: string) => {
 const shelfOf = (db: Knex, classId: string) => db('shelves').where({ class_id: classId }).select('piece_id')
 const onShelf = (db: Knex, classId: string) => db('pieces').whereIn('pieces.id', shelfOf(db, classId))
 
+/** Whether a piece stands on the shelf of a class, or was taken off it. */
+export const onShelfOf = async (db: Knex, classId: string, id: string): Promise<boolean> =>
+  (await db('shelves').where({ class_id: classId, piece_id: id }).first('piece_id')) !== undefined
+
 /** A part of the shelf: last opened or brought first, of a search what fits best; only pieces in whose title, key, time or range every word stands. */
 export async function listShelf(db: Knex, classId: string, { words = [], offset = 0, limit = 1_000_000 }: Wanted = {}): Promise<Shelf> {
   const all = () => onShelf(db, classId).where({ deleted_at: null })

@@ -16,7 +16,8 @@ export default async function ClassPage() {
   await connection()
   const db = await database()
   const { id, name, school, settings, version } = await theClass(db)
-  const { heads } = await listShelf(db, id, { limit: SHOWN })
+  const all = await listShelf(db, id)
+  const heads = all.heads.slice(0, SHOWN)
   const weights = heads.map((h) => (h.summary ? h.summary.measures * h.summary.lines : Infinity))
   const shown = heads.filter(
     (_, i) => weights.slice(0, i + 1).reduce((a, b) => a + (b === Infinity ? 0 : b), 0) <= MEASURES && weights[i] !== Infinity,
@@ -33,6 +34,7 @@ export default async function ClassPage() {
       school={school}
       settings={settings}
       version={version}
+      shelf={all.heads.map(({ id: piece, title }) => ({ id: piece, title })).sort((a, b) => a.title.localeCompare(b.title))}
       packed={deflated(
         pieces.map(({ id: piece, ...p }) => ({ id: piece, piece: p.piece, plan: p.plan })),
         'being worked out …',

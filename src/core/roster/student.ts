@@ -7,6 +7,9 @@ import { LENGTHS, lengthOf } from '../tapes/tapes'
 /** How many students a class may have. */
 export const MOST_STUDENTS = 120
 
+/** How many pieces a student may be given by name. */
+const MOST_ASSIGNED = 200
+
 /** A student of a class: first name, the seat they play at, their instrument's size or measured string, and what holds for them alone. */
 export const studentSchema = z.object({
   id: z.uuid(),
@@ -21,6 +24,8 @@ export const studentSchema = z.object({
   noFourth: z._default(z.boolean(), false),
   /** Large print. */
   large: z._default(z.boolean(), false),
+  /** The pieces that are theirs; null: all that the class has. */
+  pieces: z._default(z.nullable(z.array(z.uuid()).check(z.maxLength(MOST_ASSIGNED))), null),
   /** How much is written in for them; null: as for their seat. */
   much: z._default(z.nullable(z.enum(AMOUNTS)), null),
 })
@@ -35,6 +40,7 @@ export const newStudent = (id: string, name: string, seat: string): Student => (
   length: null,
   noFourth: false,
   large: false,
+  pieces: null,
   much: null,
 })
 
@@ -45,6 +51,9 @@ export const stringOf = ({ length, size }: Pick<Student, 'length' | 'size'>, { i
 /** What a student has learned: as the seat, but for what holds for them alone. */
 export const learnedBy = ({ noFourth }: Pick<Student, 'noFourth'>, learned: Learned): Learned =>
   noFourth ? { ...learned, fingers: learned.fingers.filter((f) => f !== 4) } : learned
+
+/** Whether a piece is a student's: of all that the class has, or among those that were given to them. */
+export const hasPiece = ({ pieces }: Pick<Student, 'pieces'>, id: string): boolean => pieces === null || pieces.includes(id)
 
 /** Students of a seat, in the order of the roster. */
 export const studentsAt = (students: readonly Student[], seat: string): readonly Student[] => students.filter((s) => s.seat === seat)

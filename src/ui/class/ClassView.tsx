@@ -23,13 +23,21 @@ import { PinsSay } from './PinsSay'
 import { NewerClass, useClassStore } from './useClassStore'
 import { Ways } from './Ways'
 
-type Props = { id: string; name: string; school: string; settings: ClassSettings; version: number; packed: Packed<readonly ShelfPiece[]> }
+type Props = {
+  id: string
+  name: string
+  school: string
+  settings: ClassSettings
+  version: number
+  packed: Packed<readonly ShelfPiece[]>
+  shelf: readonly { id: string; title: string }[]
+}
 
 const field =
   '[field-sizing:content] min-w-24 max-w-full rounded border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule'
 
 /** The class: what each seat has learned, how it fingers, and what that does to the pieces of the shelf. */
-export function ClassView({ packed, ...start }: Props) {
+export function ClassView({ packed, shelf, ...start }: Props) {
   const store = useClassStore(start)
   const { name, school, settings, save, problem, past, future, ...act } = useStore(store)
   const { rename, undo, redo } = act
@@ -95,7 +103,7 @@ export function ClassView({ packed, ...start }: Props) {
             <h2 id="students" className="font-title text-lg">
               Students
             </h2>
-            <StudentList students={settings.students} seats={seats} name={name} {...act} />
+            <StudentList students={settings.students} seats={seats} name={name} shelf={shelf} {...act} />
           </section>
           <section aria-labelledby="seats">
             <h2 id="seats" className="font-title text-lg">

@@ -1,31 +1,40 @@
 'use client'
 
-import { FileDown, FileUp, Plus, Trash2 } from 'lucide-react'
+import { FileDown, FileUp, Plus, QrCode, Trash2 } from 'lucide-react'
+import Link from 'next/link'
 import { useState } from 'react'
 import { AMOUNTS, type Amount } from '@/core/part/written'
 import { MOST_STUDENTS, newStudent, stringOf, type Student } from '@/core/roster/student'
 import type { Seat } from '@/core/seats/seat'
 import { LENGTHS } from '@/core/tapes/tapes'
 import { fileName } from '@/formats/fileName'
-import { Button } from '@/ui/kit/Button'
+import { Button, buttonLook } from '@/ui/kit/Button'
 import { newId } from '@/ui/kit/newId'
 import { later, Opens } from '@/ui/kit/Opens'
 import { Select } from '@/ui/kit/Select'
 import type { ClassActions } from './classStore'
 
 const field = 'rounded border border-rule bg-sheet px-1.5 py-0.5'
+/** How many of the class's pieces are a student's. */
+const sayPieces = ({ pieces }: Pick<Student, 'pieces'>, shelf: Props['shelf']): string =>
+  pieces === null ? 'all' : `${shelf.filter((p) => pieces.includes(p.id)).length} of ${shelf.length}`
+
+const Assign = later(() => import('./Assign').then((m) => m.Assign))
 const Bring = later(() => import('./BringRoster').then((m) => m.BringRoster))
 
 /** How much is written in, as a student's row says it. */
 const SAY_AMOUNT: Readonly<Record<Amount, string>> = { all: 'everything', changes: 'where it changes', new: 'what is new', none: 'nothing' }
 
-type Props = { students: readonly Student[]; seats: readonly Seat[]; name: string } & Pick<
-  ClassActions,
-  'addStudent' | 'changeStudent' | 'removeStudent' | 'bringStudents'
->
+type Props = {
+  students: readonly Student[]
+  seats: readonly Seat[]
+  name: string
+  /** What stands on the shelf of the class. */
+  shelf: readonly { readonly id: string; readonly title: string }[]
+} & Pick<ClassActions, 'addStudent' | 'changeStudent' | 'removeStudent' | 'bringStudents'>
 
 /** Who plays, by first name: seat, size, and what holds for them alone. */
-export function StudentList({ students, seats, name, addStudent, changeStudent, removeStudent, bringStudents }: Props) {
+export function StudentList({ students, seats, name, shelf, addStudent, changeStudent, removeStudent, bringStudents }: Props) {
   const [typed, setTyped] = useState('')
   const [seat, setSeat] = useState(seats[0].id)
   const full = students.length >= MOST_STUDENTS
@@ -46,7 +55,7 @@ export function StudentList({ students, seats, name, addStudent, changeStudent, 
             <caption className="sr-only">The students of the class</caption>
             <thead>
               <tr className="border-b border-rule text-soft">
-                {['Name', 'Seat', 'Size', 'mm', 'no 4', 'large', 'written in', ''].map((h) => (
+                {['Name', 'Seat', 'Size', 'mm', 'no 4', 'large', 'written in', 'pieces', ''].map((h) => (
                   <th key={h} scope="col" className="py-1 pr-2 font-normal whitespace-nowrap">
                     {h || <span className="sr-only">Take out</span>}
                   </th>
@@ -55,7 +64,14 @@ export function StudentList({ students, seats, name, addStudent, changeStudent, 
             </thead>
             <tbody>
               {students.map((s) => (
-                <Row key={s.id} student={s} seats={seats} change={(by) => changeStudent(s.id, by)} remove={() => removeStudent(s.id)} />
+                <Row
+                  key={s.id}
+                  student={s}
+                  seats={seats}
+                  shelf={shelf}
+                  change={(by) => changeStudent(s.id, by)}
+                  remove={() => removeStudent(s.id)}
+                />
               ))}
             </tbody>
           </table>
@@ -100,6 +116,11 @@ export function StudentList({ students, seats, name, addStudent, changeStudent, 
             <FileDown size={14} aria-hidden /> Save the list
           </Button>
         )}
+        {students.length > 0 && (
+          <Link href="/class/links" className={buttonLook('plain', 'small')}>
+            <QrCode size={14} aria-hidden /> Links for phones
+          </Link>
+        )}
         {full && <span className="text-soft">A class has {MOST_STUDENTS} students at most.</span>}
       </form>
     </>
@@ -133,11 +154,13 @@ function SeatSelect({ label, seats, value, set }: { label: string; seats: readon
 function Row({
   student: s,
   seats,
+  shelf,
   change,
   remove,
 }: {
   student: Student
   seats: readonly Seat[]
+  shelf: Props['shelf']
   change: (by: Partial<Omit<Student, 'id'>>) => void
   remove: () => void
 }) {
@@ -199,6 +222,26 @@ function Row({
             </option>
           ))}
         </Select>
+      </td>
+      <td className="py-1 pr-2">
+        <Opens
+          has="menu"
+          load={Assign.load}
+          button={
+            <Button size="small" aria-label={`Pieces of ${s.name}: ${sayPieces(s, shelf)}`}>
+              {sayPieces(s, shelf)}
+            </Button>
+          }
+          opened={(button) => (
+            <Assign.Part
+              button={button}
+              says={`Pieces of ${s.name}`}
+              shelf={shelf}
+              pieces={s.pieces}
+              set={(pieces) => change({ pieces })}
+            />
+          )}
+        />
       </td>
       <td className="py-1">
         <button type="button" aria-label={`Take ${s.name} out`} onClick={remove} className="tap rounded p-1 hover:bg-wash">

@@ -2,18 +2,33 @@ import { type NextRequest } from 'next/server'
 import { fileSheetsOf, handOutQuery } from '@/api/handOut'
 import { seatsOf } from '@/core/seats/seat'
 import { theClass } from '@/store/classes'
+import { FROM_DOOR } from '@/server/address'
+import { now } from '@/store/clock'
 import { database } from '@/store/database'
+import { linksOf } from '@/store/links'
 
 /** What is chosen in Hand out, by its address: the sheets of the open class, and how they are drawn. A refusal where nothing is chosen. */
-export async function chosenSheets(request: NextRequest) {
+export async function chosenSheets(request: NextRequest, piece: string) {
   const query = handOutQuery.parse(Object.fromEntries(request.nextUrl.searchParams))
-  const { settings } = await theClass(await database())
+  const db = await database()
+  const { id, settings } = await theClass(db)
   const seats = seatsOf(settings)
-  const sheets = fileSheetsOf(
+  const chosen = fileSheetsOf(
     query,
     seats.map((s) => s.id),
     settings.students,
+    piece,
   )
+  // A code on the sheet leads a phone to the student's own page, where phones can reach it.
+  const [origin] = (request.headers.get(FROM_DOOR.reach) ?? '').split(' ').filter(Boolean)
+  const links = origin && query.students ? await linksOf(db, id, now()) : []
+  const sheets = chosen.map(({ student, ...sheet }) => {
+    const link = student && links.find((l) => l.student === student.id)
+    return {
+      ...sheet,
+      student: student && { name: student.name, noFourth: student.noFourth, link: link ? `${origin}/s/${link.token}` : null },
+    }
+  })
   if (sheets.length === 0) return new Response('Nothing is chosen to be printed; tick a seat or the score in Hand out.', { status: 400 })
   const { paper, letters, strings, fingers, bows, p } = query
   return { seats, sheets, drawing: { paper, letters, strings, fingers, bows, p } }

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import { handOutQuery } from '@/api/handOut'
-import { studentsAt } from '@/core/roster/student'
+import { hasPiece, studentsAt } from '@/core/roster/student'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { HandOutView } from '@/ui/steps/hand-out/HandOutView'
@@ -19,7 +19,7 @@ export default async function PrintPage({ params, searchParams }: Props) {
     <HandOutView
       id={id}
       title={title}
-      seats={seats.map((s) => ({ id: s.id, name: s.name, students: studentsAt(students, s.id).length }))}
+      seats={seats.map((s) => ({ id: s.id, name: s.name, students: studentsAt(students, s.id).filter((x) => hasPiece(x, id)).length }))}
       wanted={handOutQuery.parse(await searchParams)}
     />
   )

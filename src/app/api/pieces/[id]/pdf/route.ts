@@ -13,7 +13,7 @@ const PATIENCE = 120_000
 export const GET = answering(async (request: NextRequest, context: { params: Promise<{ id: string }> }) => {
   const id = z.uuid().safeParse((await context.params).id)
   if (!id.success) return new Response('There is no such piece.', { status: 404 })
-  const chosen = await chosenSheets(request)
+  const chosen = await chosenSheets(request, id.data)
   if (chosen instanceof Response) return chosen
   const { seats, sheets, drawing } = chosen
   try {

@@ -17,7 +17,7 @@ export const GET = answering(async (request: NextRequest, context: { params: Pro
   const id = z.uuid().safeParse((await context.params).id)
   const head = id.success ? await getHead(await database(), id.data) : null
   if (!head) return new Response('There is no such piece.', { status: 404 })
-  const chosen = await chosenSheets(request)
+  const chosen = await chosenSheets(request, head.id)
   if (chosen instanceof Response) return chosen
   const { seats, sheets, drawing } = chosen
   const made = now()

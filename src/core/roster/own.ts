@@ -1,0 +1,43 @@
+import type { Piece } from '../piece/piece'
+import { lineIndexFor, octavesFor } from '../seats/ensemble'
+import { settingsFor, type ClassSettings } from '../seats/class'
+import { emptyPlan, type Plan } from '../seats/plan'
+import { seatsOf } from '../seats/seat'
+import { NO_TERM } from '../term/term'
+import { learnedBy, type Student } from './student'
+
+/** A piece as one student has it: their line, their fingers, nothing of anybody else. */
+export type OwnMusic = { readonly piece: Piece; readonly plan: Plan; readonly klass: ClassSettings }
+
+/**
+ * A piece with its plan and class cut down to what one student reads: the line of their seat, where the whole class has put
+ * it, and what holds for them alone. Nothing of other seats, students or the teacher's planning is left in it. Null when
+ * the class has no such seat any more.
+ */
+export function ownMusic(piece: Piece, plan: Plan, klass: ClassSettings, student: Student): OwnMusic | null {
+  const seat = seatsOf(klass).find((s) => s.id === student.seat)
+  const row = klass.seats.find((r) => r.id === student.seat)
+  if (!seat || !row) return null
+  const line = piece.lines[lineIndexFor(piece, plan, klass, seat)]
+  const one = <T>(all: Readonly<Partial<Record<string, T>>>): Record<string, T> => {
+    const own = all[seat.id]
+    return own === undefined ? {} : { [seat.id]: own }
+  }
+  return {
+    piece: { ...piece, lines: [line] },
+    plan: {
+      ...emptyPlan(),
+      // Where it fits best beside the others: alone it might fit elsewhere.
+      octaves: { [seat.id]: octavesFor(piece, plan, klass)[seat.id] },
+      lines: { [seat.id]: 0 },
+      policy: plan.policy,
+      seatPolicy: one(plan.seatPolicy),
+      learned: { [seat.id]: learnedBy(student, settingsFor(klass, plan, seat).learned) },
+      pins: one(plan.pins),
+      substitutes: one(plan.substitutes),
+      book: plan.book,
+      seatBooks: one(plan.seatBooks),
+    },
+    klass: { ...klass, seats: [row], students: [], term: NO_TERM },
+  }
+}

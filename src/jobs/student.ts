@@ -1,0 +1,97 @@
+import type { Knex } from 'knex'
+import type { OwnWarmupReply, WeekReply } from '@/api/student'
+import { COMPANION_NAMES } from '@/core/drills/companion'
+import { practised } from '@/core/drills/practised'
+import { stockOf, todayOf } from '@/core/practice/today'
+import { ownMusic } from '@/core/roster/own'
+import { hasPiece } from '@/core/roster/student'
+import { ensembleMapper } from '@/core/seats/ensemble'
+import { seatsOf } from '@/core/seats/seat'
+import { serverToolkit } from '@/engrave/server'
+import { systemsOf, type Wanted } from '@/engrave/sheet'
+import { classById } from '@/store/classes'
+import { getPiece, onShelfOf } from '@/store/pieces'
+import { weekOf } from './plan'
+
+type Who = { readonly of: string; readonly student: string }
+type Drawn = { readonly width: number; readonly scale: number }
+
+/** How many days a student's week has. */
+const WEEK = 7
+
+/** A student of a class that stands, or null. */
+async function studentIn(db: Knex, { of, student: id }: Who) {
+  const klass = await classById(db, of)
+  const student = klass?.settings.students.find((s) => s.id === id)
+  return klass && student ? { klass, student } : null
+}
+
+/** A piece of a student: on the shelf of their class, and theirs; with everything that it is mapped by. */
+async function pieceOf(db: Knex, who: Who & { readonly piece: string }) {
+  const found = await studentIn(db, who)
+  if (!found || !hasPiece(found.student, who.piece) || !(await onShelfOf(db, who.of, who.piece))) return null
+  const stored = await getPiece(db, who.piece)
+  return stored && { ...found, stored }
+}
+
+const wanted = (seat: string, much: Wanted['much']): Wanted => ({ seat, much, rows: ['finger'], bows: false, passage: null })
+
+/** A student's part in systems as wide as their screen; null: it is not theirs. */
+export async function ownSystems(
+  db: Knex,
+  who: Who & { readonly piece: string },
+  { width, scale }: Drawn,
+): Promise<readonly string[] | null> {
+  const found = await pieceOf(db, who)
+  const own = found && ownMusic(found.stored.piece, found.stored.plan, found.klass.settings, found.student)
+  if (!own) return null
+  return systemsOf(await serverToolkit(), own, wanted(found.student.seat, found.student.much ?? 'all'), width, scale)
+}
+
+/** Warm-ups as they were made, for what they depend on: all drills of a piece take a second. */
+const kept = new Map<string, OwnWarmupReply>()
+const MOST_KEPT = 60
+
+/** The warm-up of a piece as the teacher has settled it, with the student's notes. */
+export async function ownWarmup(db: Knex, who: Who & { readonly piece: string }, { width, scale }: Drawn): Promise<OwnWarmupReply> {
+  const found = await pieceOf(db, who)
+  if (!found) return { ok: false, problem: 'There is no such piece here.' }
+  const { klass, student, stored } = found
+  const key = JSON.stringify([who.piece, stored.version, who.of, klass.version, student.seat, width, scale])
+  const known = kept.get(key)
+  if (known) return known
+  const { piece, plan } = stored
+  const c = practised(piece, seatsOf(klass.settings), ensembleMapper()(piece, plan, klass.settings), null, plan)
+  const today = todayOf(stockOf(c), plan.warmup)
+  const toolkit = await serverToolkit()
+  const reply: OwnWarmupReply = {
+    ok: true,
+    minutes: today.minutes,
+    items: today.items.map((item) => {
+      if ('step' in item) {
+        const { id, title, words, minutes } = item.step
+        return { id, title, says: words, minutes, systems: [] }
+      }
+      const { drill } = item
+      const does = drill.companions[student.seat]
+      return {
+        id: item.id,
+        title: drill.title,
+        says: `${does ? `You play along: ${COMPANION_NAMES[does]}.` : drill.purpose} ♩ = ${drill.tempo}, ${drill.times === 1 ? 'once' : `${drill.times} times`}.`,
+        minutes: item.minutes,
+        systems:
+          systemsOf(toolkit, { piece: drill.piece, plan: drill.plan, klass: klass.settings }, wanted(student.seat, 'all'), width, scale) ??
+          [],
+      }
+    }),
+  }
+  kept.set(key, reply)
+  if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!)
+  return reply
+}
+
+/** What a student practises in the next days. */
+export async function ownWeek(db: Knex, who: Who, today: string): Promise<WeekReply> {
+  const found = await studentIn(db, who)
+  return found ? weekOf(db, who.of, found.student, today, WEEK) : { ok: false, problem: 'There is no such student.' }
+}

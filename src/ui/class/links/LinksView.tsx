@@ -1,0 +1,147 @@
+'use client'
+
+import { addDays, format } from 'date-fns'
+import { Link2, Printer } from 'lucide-react'
+import { useCallback, useEffect, useState } from 'react'
+import { keptReply } from '@/api/practice'
+import { linksReply, type LinksReply } from '@/api/student'
+import { answer, Trouble } from '@/ui/kit/answer'
+import { BackLink } from '@/ui/kit/BackLink'
+import { Button } from '@/ui/kit/Button'
+import { CopyButton } from '@/ui/kit/CopyButton'
+import { Select } from '@/ui/kit/Select'
+import { ThemeButton } from '@/ui/kit/ThemeButton'
+import { QrCode } from './QrCode'
+
+type Given = Extract<LinksReply, { ok: true }>
+type Props = { id: string; name: string; students: readonly { readonly id: string; readonly name: string; readonly seat: string }[] }
+
+const field = 'tap rounded border border-rule bg-sheet px-1.5 py-0.5'
+/** How long a link works until another day is given: a term. */
+const USUAL_DAYS = 120
+/** A link works half a day longer than its last day: it is that day somewhere. */
+const DAY_MS = 24 * 3_600_000
+const said = (e: unknown): string => (e instanceof Trouble ? e.message : 'Something went wrong. Load the page again.')
+
+/** A link for each student to their own pages, as cards to be handed out. */
+export function LinksView({ id, name, students }: Props) {
+  const [given, setGiven] = useState<Given | null>(null)
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const [until, setUntil] = useState(() => format(addDays(new Date(), USUAL_DAYS), 'yyyy-MM-dd'))
+  const [origin, setOrigin] = useState<string | null>(null)
+  const take = useCallback((reply: LinksReply) => {
+    if (reply.ok) setGiven(reply)
+    setTrouble(reply.ok ? null : reply.problem)
+  }, [])
+  useEffect(() => {
+    answer(linksReply, `/api/links?of=${encodeURIComponent(id)}`).then(take, (e: unknown) => setTrouble(said(e)))
+  }, [id, take])
+  const give = (whom: readonly string[]) =>
+    answer(linksReply, '/api/links', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ class: id, students: whom, until }),
+    }).then(take, (e: unknown) => setTrouble(said(e)))
+  const withdraw = (link: string) =>
+    answer(keptReply, `/api/links/${link}`, { method: 'DELETE' })
+      .then(() => answer(linksReply, `/api/links?of=${encodeURIComponent(id)}`))
+      .then(take, (e: unknown) => setTrouble(said(e)))
+  const here = typeof window === 'undefined' ? '' : window.location.origin
+  const origins = given?.origins ?? []
+  const at = origin ?? origins[0] ?? here
+  const linkOf = (student: string) => given?.links.find((l) => l.student === student)
+  const without = students.filter((s) => !linkOf(s.id))
+  return (
+    <div className="min-h-dvh bg-paper">
+      <header className="bar not-printed sticky top-0 z-10">
+        <BackLink href="/class" says="Back to the class" />
+        <h1 className="min-w-0 flex-1 truncate font-title text-lead">Links for students</h1>
+        <Button kind="filled" onClick={() => window.print()} disabled={!given || given.links.length === 0}>
+          <Printer size={16} aria-hidden /> Print the cards
+        </Button>
+        <ThemeButton />
+      </header>
+      <main className="mx-auto max-w-5xl px-5 py-4">
+        <div className="not-printed">
+          <p className="max-w-3xl">
+            A link shows one student’s own part, warm-ups and practice week of {name}, to read and play along with; nothing else, and
+            nothing can be changed by it. It needs no account. Whoever has the link can open it, until it ends or is withdrawn.
+          </p>
+          {given && origins.length === 0 && (
+            <p role="note" className="mt-2 max-w-3xl border-l-2 border-madder pl-3">
+              Even Seat is served to this machine alone: phones cannot reach it. Start it for the room, with a passphrase set, and print the
+              cards then (README, “In the room”).
+            </p>
+          )}
+          {trouble && (
+            <p role="alert" className="mt-2 text-madder">
+              {trouble}
+            </p>
+          )}
+          <div className="my-3 flex flex-wrap items-center gap-3">
+            <label className="text-sm text-soft">
+              New links work until{' '}
+              <input
+                type="date"
+                value={until}
+                onChange={(e) => e.target.value && setUntil(e.target.value)}
+                className={`${field} text-ink`}
+              />
+            </label>
+            <Button disabled={!given || without.length === 0} onClick={() => void give(without.map((s) => s.id))}>
+              <Link2 size={16} aria-hidden />{' '}
+              {without.length === students.length
+                ? 'A link for everyone'
+                : without.length === 0
+                  ? 'Everyone has a link'
+                  : `A link for the other ${without.length}`}
+            </Button>
+            {origins.length > 1 && (
+              <Select aria-label="Address on the cards" value={at} onChange={(e) => setOrigin(e.target.value)}>
+                {origins.map((o) => (
+                  <option key={o} value={o}>
+                    {o}
+                  </option>
+                ))}
+              </Select>
+            )}
+          </div>
+          {students.length === 0 && <p className="text-soft">The class has no students yet: they are listed on the class page.</p>}
+        </div>
+        <ul className="link-cards">
+          {students.map((s) => {
+            const link = linkOf(s.id)
+            const address = link && `${at}/s/${link.token}`
+            return (
+              <li key={s.id} className={link ? 'link-card' : 'link-card not-printed'}>
+                <div className="min-w-0">
+                  <h2 className="font-title text-lg">{s.name}</h2>
+                  <p className="text-sm text-soft">{s.seat || 'their seat is gone'}</p>
+                  {link ? (
+                    <>
+                      <p className="mt-1 text-fine break-all">{address}</p>
+                      <p className="text-fine text-soft">until {format(link.expiresAt - DAY_MS, 'd MMMM yyyy')}</p>
+                      <p className="not-printed mt-1 flex flex-wrap gap-1.5">
+                        <CopyButton text={() => address!} name={`Copy ${s.name}’s link`} />
+                        <Button size="small" onClick={() => void withdraw(link.id)}>
+                          Withdraw<span className="sr-only"> the link of {s.name}</span>
+                        </Button>
+                      </p>
+                    </>
+                  ) : (
+                    given && (
+                      <Button size="small" className="mt-1" onClick={() => void give([s.id])}>
+                        Give a link<span className="sr-only"> to {s.name}</span>
+                      </Button>
+                    )
+                  )}
+                </div>
+                {address && <QrCode text={address} says={`QR code of the link of ${s.name}`} />}
+              </li>
+            )
+          })}
+        </ul>
+      </main>
+    </div>
+  )
+}
