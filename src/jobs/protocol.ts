@@ -19,6 +19,29 @@ const rows = {
 }
 const drawing = { paper: z.enum(['a4', 'letter']), size: z.enum(['small', 'normal', 'large']), ...rows }
 
+/** The sheets of a file, and how all of them are drawn. */
+const file = {
+  id: z.string(),
+  sheets: z
+    .array(
+      z.object({
+        ...sheet,
+        size: drawing.size,
+        student: z.nullable(
+          z.object({
+            name: z.string().check(z.maxLength(60)),
+            noFourth: z.boolean(),
+            link: z.nullable(z.string().check(z.maxLength(200))),
+          }),
+        ),
+      }),
+    )
+    .check(z.maxLength(MOST_STUDENTS + MOST_SEATS + 1)),
+  paper: drawing.paper,
+  ...rows,
+  now: z.int(),
+}
+
 /** The work that is done away from the thread that answers. Pieces are named by id: the worker reads the data file itself. */
 export const taskSchema = z.discriminatedUnion('kind', [
   /** The small drawings of pieces of the shelf, for one version of the class. */
@@ -29,29 +52,16 @@ export const taskSchema = z.discriminatedUnion('kind', [
   }),
   /** A sheet as pages: of a seat, or (null) the score. */
   z.object({ kind: z.literal('sheet'), id: z.string(), ...sheet, ...drawing }),
-  /** Sheets as one PDF. */
+  /** Sheets as one PDF; the same to be kept, with what was chosen and what it is called. */
+  z.object({ kind: z.literal('pdf'), ...file }),
   z.object({
-    kind: z.literal('pdf'),
-    id: z.string(),
-    sheets: z
-      .array(
-        z.object({
-          ...sheet,
-          size: drawing.size,
-          student: z.nullable(
-            z.object({
-              name: z.string().check(z.maxLength(60)),
-              noFourth: z.boolean(),
-              link: z.nullable(z.string().check(z.maxLength(200))),
-            }),
-          ),
-        }),
-      )
-      .check(z.maxLength(MOST_STUDENTS + MOST_SEATS + 1)),
-    paper: drawing.paper,
-    ...rows,
-    now: z.int(),
+    kind: z.literal('freeze'),
+    ...file,
+    of: z.string(),
+    name: z.string().check(z.maxLength(120)),
+    asked: z.string().check(z.maxLength(4000)),
   }),
+  z.object({ kind: z.literal('differs'), handout: z.string() }),
   /** The same in systems as wide as a screen. */
   z.object({
     kind: z.literal('systems'),

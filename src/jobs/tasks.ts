@@ -16,7 +16,11 @@ import { tuneMei } from '@/engrave/tune'
 import { pdfOf, type PaperSheet } from '@/paper/pdf'
 import { stripsPdf } from '@/paper/strips'
 import { exported, type Export } from '@/formats/export'
-import { theClass } from '@/store/classes'
+import type { Piece } from '@/core/piece/piece'
+import type { DiffersReply } from '@/api/handouts'
+import { keepHandout } from '@/store/handouts'
+import { differsToday, frozenAs, mapNow } from './frozen'
+import { classById, theClass } from '@/store/classes'
 import { connect, noteOpened } from '@/store/connection'
 import { dataFile } from '@/store/database'
 import { getVersion } from '@/store/versions'
@@ -73,6 +77,9 @@ export type Results = {
   own: readonly string[] | null
   ownWarmup: OwnWarmupReply
   week: WeekReply
+  /** The id of what was kept; null: there is no such piece, or nothing was chosen. */
+  freeze: string | null
+  differs: DiffersReply
   bridge: BridgeReply
   shelve: Shelved
   backup: BackedUp
@@ -125,6 +132,22 @@ const marked = ({
   bows,
 })
 
+/** The sheets of a file, each as it holds for whom it is; students of a seat who have the same on it share what was engraved. */
+async function paperSheets(
+  source: { piece: Piece; plan: Plan; klass: ClassSettings },
+  sheets: Of<'pdf'>['sheets'],
+  paper: Of<'pdf'>['paper'],
+  rows: Parameters<typeof marked>[0],
+): Promise<PaperSheet[]> {
+  const made: PaperSheet[] = []
+  for (const { seat, much, size, student } of sheets) {
+    const own = student && seat !== null ? forStudent(source, seat, student) : source
+    const sheet = await keptSheet(own, { seat, much, ...marked(rows) }, { paper, size })
+    if (sheet) made.push(student ? { ...sheet, name: `${student.name}, ${inSentence(sheet.name)}`, link: student.link } : sheet)
+  }
+  return made
+}
+
 type Of<K extends TaskKind> = Extract<Task, { kind: K }>
 
 const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise<Results[K]> } = {
@@ -144,15 +167,23 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
     using('reading', async (db) => {
       const source = await sourceOf(db, id)
       if (!source) return null
-      const made: PaperSheet[] = []
-      for (const { seat, much, size, student } of sheets) {
-        const own = student && seat !== null ? forStudent(source, seat, student) : source
-        const sheet = await keptSheet(own, { seat, much, ...marked(rows) }, { paper, size })
-        // Students of a seat who have the same on it share what was engraved.
-        if (sheet) made.push(student ? { ...sheet, name: `${student.name}, ${inSentence(sheet.name)}`, link: student.link } : sheet)
-      }
+      const made = await paperSheets(source, sheets, paper, rows)
       return made.length === 0 ? null : { title: source.piece.title, bytes: await pdfOf(made, paper, new Date(now)) }
     }),
+  freeze: ({ id, sheets, paper, now, name, asked, of, ...rows }) =>
+    using('writing', async (db) => {
+      const [stored, klass] = [await getPiece(db, id), await classById(db, of)]
+      if (!stored || !klass) return null
+      const source = { piece: stored.piece, plan: stored.plan, klass: klass.settings }
+      const made = await paperSheets(source, sheets, paper, rows)
+      if (made.length === 0) return null
+      const bytes = Buffer.from(await pdfOf(made, paper, new Date(now)))
+      const kept = { class_id: of, piece_id: id, name, title: stored.piece.title, made_at: now, asked, bytes }
+      const handout = frozenAs(source, kept, mapNow(source))
+      await keepHandout(db, handout)
+      return handout.id
+    }),
+  differs: ({ handout }) => using('reading', (db) => differsToday(db, handout)),
   systems: ({ id, seat, much, width, scale, ...rows }) =>
     using('reading', async (db) => {
       const source = await sourceOf(db, id)

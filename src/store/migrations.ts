@@ -317,6 +317,29 @@ const STEPS: readonly Step[] = [
       await db.schema.dropTable('links')
     },
   },
+  {
+    name: '012-handouts',
+    // What was printed, byte for byte, with all that it was made of. It outlives its piece and its class: paper does too.
+    up: async (db) => {
+      await db.schema.createTable('handouts', (t) => {
+        t.text('id').primary()
+        t.text('class_id').notNullable()
+        t.text('piece_id').notNullable()
+        t.text('name').notNullable()
+        t.text('title').notNullable()
+        t.integer('made_at').notNullable()
+        t.text('engine').notNullable()
+        t.text('asked').notNullable()
+        t.text('source').notNullable()
+        t.text('map').notNullable()
+        t.binary('bytes').notNullable()
+        t.index(['class_id', 'piece_id'])
+      })
+    },
+    down: async (db) => {
+      await db.schema.dropTable('handouts')
+    },
+  },
 ]
 
 /** What the shelf says of a piece; of one that cannot be read its title alone, if that can be. */

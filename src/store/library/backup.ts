@@ -9,6 +9,7 @@ import { versionRowSchema } from '../versions'
 import { parsedJson } from '../json'
 import {
   CONTENTS,
+  HANDOUTS,
   LIBRARY,
   LIBRARY_VERSION,
   originalFile,
@@ -19,6 +20,7 @@ import {
   type PieceLine,
   type VersionLine,
 } from './format'
+import { getHandout } from '../handouts'
 import { aimsOf, planSettings, recordsOf } from '../practice'
 import { seal } from './seal'
 
@@ -43,7 +45,7 @@ export async function backUp(db: Knex, to: string, now: number, say: Progress): 
     const [klass] = classes
     const heads = (await t('pieces').orderBy('rowid').select('id', 'title')) as { id: string; title: string }[]
     const originals = (await t('originals').orderBy('rowid').select('id', 'name', 'created_at')) as Contents['originals']
-    const total = heads.length + originals.length + 1
+    const total = heads.length + originals.length + 2
     let done = 0
     const unreadable = new Set<string>()
     for (const { id } of heads) if (!(await isReadable(t, id))) unreadable.add(id)
@@ -79,6 +81,7 @@ export async function backUp(db: Knex, to: string, now: number, say: Progress): 
         ids,
       ),
     )
+    add(HANDOUTS, () => handoutLines(t))
     for (const o of originals) add(originalFile(o.id, o.name), () => originalBytes(t, o.id))
     zip.end()
     await Promise.race([written, failed])
@@ -184,6 +187,15 @@ async function* practiceLines(t: Knex, classes: readonly string[], ids: readonly
       for (const record of await recordsOf(t, klass, some)) yield line({ class: klass, record })
       for (const aim of await aimsOf(t, klass, some)) yield line({ class: klass, aim })
     }
+}
+
+/** Hand-outs one by one: a file of many pages is large. */
+async function* handoutLines(t: Knex): AsyncGenerator<string> {
+  const ids = (await t('handouts').orderBy('rowid').select('id')) as { id: string }[]
+  for (const { id } of ids) {
+    const h = await getHandout(t, id)
+    if (h) yield line({ ...h, bytes: h.bytes.toString('base64') })
+  }
 }
 
 async function* originalBytes(t: Knex, id: string): AsyncGenerator<Buffer> {

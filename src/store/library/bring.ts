@@ -16,7 +16,7 @@ export type Brought = {
 }
 
 /** The tables of a library, those first that others lean on. */
-const TABLES = ['originals', 'pieces', 'shelves', 'notes', 'plans', 'piece_versions', 'records', 'aims'] as const
+const TABLES = ['originals', 'pieces', 'shelves', 'notes', 'plans', 'piece_versions', 'records', 'aims', 'handouts'] as const
 const PIECE = [
   'id',
   'title',
@@ -36,6 +36,7 @@ const COLUMNS: Record<Exclude<(typeof TABLES)[number], 'pieces' | 'shelves'>, st
   plans: 'piece_id, plan',
   piece_versions: 'piece_id, version, saved_at, notes, name, said, whole, body',
   records: 'id, piece_id, what, target, seat, student, day, clean, slips, tempo, minutes, at',
+  handouts: 'id, piece_id, name, title, made_at, engine, asked, source, map, bytes',
   aims: 'id, piece_id, seat, student, "from", "to", string, up, finger, heard, cents, day, at',
 }
 
@@ -104,6 +105,11 @@ async function copy(t: Knex.Transaction, how: Bringing): Promise<Brought> {
        JOIN temp.went ON went.there = class_id
        WHERE piece_id IN (SELECT id FROM main.pieces) AND id NOT IN (SELECT id FROM main.${table})`,
     )
+  // What was printed is kept whatever has become of its piece.
+  await t.raw(
+    `INSERT INTO main.handouts (class_id, ${COLUMNS.handouts}) SELECT went.here, ${COLUMNS.handouts} FROM brought.handouts
+     JOIN temp.went ON went.there = class_id WHERE id NOT IN (SELECT id FROM main.handouts)`,
+  )
   await t.raw('DROP TABLE temp.wanted')
   await t.raw('DROP TABLE temp.went')
   return { added: inFile - there, putBack, there, gone, klass }
@@ -145,6 +151,8 @@ async function bringClasses(t: Knex.Transaction, all: boolean): Promise<void> {
   }
   if (!all) return
   const kept = theirs.map(here)
+  // A link leads to a student of a class: it ends with the class.
+  await t('links').whereNotIn('class_id', kept).delete()
   await t('practice').whereNotIn('class_id', kept).delete()
   await t('classes').whereNotIn('id', kept).delete()
 }

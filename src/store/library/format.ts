@@ -1,5 +1,6 @@
 import * as z from 'zod/mini'
 import { timeSchema, versionNumber } from '@/core/bounds'
+import { handoutSchema } from '../handouts'
 
 /** What a library file says it is. */
 export const LIBRARY = 'even-seat-library'
@@ -105,6 +106,9 @@ export const practiceLineSchema = z.object({
   record: z.optional(z.unknown()),
   aim: z.optional(z.unknown()),
 })
+/** Hand-outs as they were printed, a line each, their files in base64. */
+export const HANDOUTS = 'handouts.jsonl'
+export const handoutLineSchema = z.extend(z.omit(handoutSchema, { bytes: true }), { bytes: z.string().check(z.maxLength(60_000_000)) })
 export const pieceFile = (piece: string): string => `pieces/${piece}.jsonl`
 export const originalFile = (original: string, called: string): string => `originals/${original}/${called.replace(/[\\/\0]/g, ' ')}`
 

@@ -10,6 +10,7 @@ import { emptyPlan, withPin } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { saveClass, theClass } from '../classes'
 import { connect } from '../connection'
+import { keepHandout } from '../handouts'
 import { openDatabase } from '../database'
 import { getVersion, listVersions, nameVersion } from '../versions'
 import { bringPieces, getPiece, listDeleted, listShelf, purge, savePiece, takeOffShelf } from '../pieces'
@@ -73,6 +74,7 @@ async function contents({ db }: Install) {
     notes: await db('notes').orderBy('piece_id'),
     plans: (await db('plans').orderBy('piece_id')).map((p: { plan: string }) => JSON.parse(p.plan) as unknown),
     originals: await db('originals').orderBy('id'),
+    handouts: (await db('handouts').orderBy('id')).map(({ class_id: _, ...h }: Record<string, unknown>) => h),
     versions: await Promise.all(ids.flatMap((id: string) => [listVersions(db, id), ...[1, 2, 3].map((v) => getVersion(db, id, v))])),
   }
 }
@@ -88,6 +90,19 @@ beforeEach(async () => {
   await savePiece(db, ids[0], 2, { piece: pieceFrom('E4 D4') }, 3000)
   await nameVersion(db, ids[0], 2, 'concert')
   await takeOffShelf(db, (await theClass(db)).id, ids[1], 5000)
+  await keepHandout(db, {
+    id: '0a0a0a0a-0000-4000-8000-000000000000',
+    class_id: (await theClass(db)).id,
+    piece_id: ids[0],
+    name: 'March',
+    title: 'Scale',
+    made_at: 4500,
+    engine: 'a',
+    asked: 'students=1',
+    source: '{}',
+    map: '{}',
+    bytes: Buffer.from([37, 80, 68, 70, 0, 255]),
+  })
   const settings = { ...DEFAULT_CLASS, policy: { ...DEFAULT_CLASS.policy, stay: 'string' as const } }
   await saveClass(db, (await theClass(db)).id, 1, { name: 'Owls', school: 'Hill', settings })
 })
@@ -126,6 +141,9 @@ describe('a library as one file', () => {
     const demo = await install()
     await bringOne(demo, 'C4')
     await saveClass(demo.db, (await theClass(demo.db)).id, 1, { name: 'Demo', school: '', settings: DEFAULT_CLASS })
+    // A student's link ends with the class that goes, and keeps nobody from replacing it.
+    const gone = (await theClass(demo.db)).id
+    await demo.db('links').insert({ id: 'l', class_id: gone, student_id: 's', token: 't', created_at: 1, expires_at: 9e12 })
     const { done } = await brought(demo, to, 'replace')
     expect(done).toEqual({ added: 3, putBack: 0, there: 0, gone: 1, klass: true })
     expect(await contents(demo)).toEqual(await contents(here))

@@ -16,6 +16,8 @@ import {
   oldLibrarySchema,
   pieceFile,
   pieceLineSchema,
+  HANDOUTS,
+  handoutLineSchema,
   practiceLineSchema,
   RECORDS,
   versionLineSchema,
@@ -158,6 +160,7 @@ async function layNew(db: Knex, archive: Archive, say: Progress): Promise<Findin
   }
   await layShelves(db, classes)
   await layPractice(db, archive, contents, home, found)
+  await layHandouts(db, archive, found.problems)
   const listed = new Set(contents.pieces.map((p) => pieceFile(p.id)))
   const beside = [...archive.names].filter((n) => n.startsWith('pieces/') && !listed.has(n)).length
   if (beside) found.problems.push(`${count(beside, 'piece is', 'pieces are')} in the file without being named in its list; left out.`)
@@ -213,6 +216,22 @@ async function layPractice(db: Knex, archive: Archive, contents: Contents, home:
     found.problems.push(`What was recorded of practising is damaged in this file from some line on (${(e as Error).message}).`)
   }
   if (lost) found.problems.push(`${count(lost, 'record')} of practising could not be read; left out.`)
+}
+
+/** Hand-outs as they were printed: what cannot be read is counted and left out. */
+async function layHandouts(db: Knex, archive: Archive, problems: string[]): Promise<void> {
+  if (!archive.names.has(HANDOUTS)) return
+  let lost = 0
+  try {
+    for await (const text of archive.lines(HANDOUTS)) {
+      const line = handoutLineSchema.safeParse(JSON.parse(text))
+      if (line.success) await db('handouts').insert({ ...line.data, bytes: Buffer.from(line.data.bytes, 'base64') })
+      else lost++
+    }
+  } catch (e) {
+    problems.push(`Kept hand-outs are damaged in this file from some line on (${(e as Error).message}).`)
+  }
+  if (lost) problems.push(`${count(lost, 'kept hand-out')} could not be read; left out.`)
 }
 
 /** The files that pieces came in: each is there and whole, or is named. */

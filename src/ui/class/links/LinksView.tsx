@@ -69,8 +69,8 @@ export function LinksView({ id, name, students }: Props) {
           </p>
           {given && origins.length === 0 && (
             <p role="note" className="mt-2 max-w-3xl border-l-2 border-madder pl-3">
-              Even Seat is served to this machine alone: phones cannot reach it. Start it for the room, with a passphrase set, and print the
-              cards then (README, “In the room”).
+              Even Seat is served to this machine alone: phones cannot reach it. Set a passphrase (npm run passphrase), start it with
+              HOST=0.0.0.0, and print the cards then.
             </p>
           )}
           {trouble && (

@@ -10,6 +10,7 @@ import type { SeatId } from '@/core/seats/seat'
 import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
 import { Select } from '@/ui/kit/Select'
+import { KeptSheets } from './KeptSheets'
 import type { SheetState } from './useSheets'
 
 type Props = {
@@ -161,6 +162,7 @@ export function HandOutPanel({ id, seats, wanted, change, sheets }: Props) {
           ))}
         </ul>
       </section>
+      <KeptSheets id={id} wanted={wanted} chosen={sheets.length > 0} />
       {beyond.length > 0 && (
         <section>
           <h2 className="panel-head">Beyond what a seat has learned</h2>

@@ -1,0 +1,54 @@
+import * as z from 'zod/mini'
+import { sayHold } from '../fingering/explain'
+import type { SeatMap } from '../fingering/map'
+import { beatOf } from '../music/time'
+import { printedPitch } from '../music/pitch'
+import { headMeasure } from '../piece/address'
+import type { Ensemble } from '../seats/ensemble'
+import type { SeatId } from '../seats/seat'
+
+/** More notes than any part has. */
+const MOST_NOTES = 40_000
+const text = z.string().check(z.maxLength(200))
+
+/** A note of a part as it was printed: its event, where it stands, and what was played there. */
+const frozenNoteSchema = z.object({ event: text, where: text, says: text })
+export const frozenMapSchema = z.record(
+  z.string(),
+  z.object({ name: text, notes: z.array(frozenNoteSchema).check(z.maxLength(MOST_NOTES)) }),
+)
+export type FrozenMap = Readonly<z.infer<typeof frozenMapSchema>>
+
+/** How every note of some seats is played, in words: what a hand-out keeps beside its picture. */
+export const frozenMap = (ensemble: Ensemble, seats: readonly SeatId[]): FrozenMap =>
+  Object.fromEntries(seats.flatMap((id) => (ensemble[id] ? [[id, { name: ensemble[id].seat.name, notes: notesOf(ensemble[id]) }]] : [])))
+
+function notesOf(map: SeatMap): FrozenMap[string]['notes'] {
+  const { columns, chosen } = map.solution
+  return columns.map((c, i) => {
+    const [placed] = map.moments[c.moment].events
+    return {
+      event: placed.event.id,
+      where: `${headMeasure(map.line, placed.at.index)}, beat ${beatOf(placed.into, placed.at.meter)}`,
+      says: `${c.pitches.map(printedPitch).join(' and ')} ${sayHold(map.instrument, c.holds[chosen[i]])}`,
+    }
+  })
+}
+
+/** What a map has otherwise than it had, a sentence each, seat by seat: "Cello: line 1, measure 3, beat 1: A3 was open A, is 4 on D." */
+export function sayChangedMap(then: FrozenMap, now: FrozenMap): string[] {
+  return Object.entries(then).flatMap(([seat, { name, notes }]) => {
+    const today = now[seat]
+    if (!today) return [`${name}: the class has no such seat any more.`]
+    const byEvent = new Map(today.notes.map((n) => [n.event, n]))
+    const printed = new Set(notes.map((n) => n.event))
+    return [
+      ...notes.flatMap((n) => {
+        const is = byEvent.get(n.event)
+        if (!is) return [`${name}: ${n.where}: ${n.says} is not there any more.`]
+        return is.says === n.says ? [] : [`${name}: ${n.where}: was ${n.says}, is ${is.says}.`]
+      }),
+      ...today.notes.filter((n) => !printed.has(n.event)).map((n) => `${name}: ${n.where}: ${n.says} is new.`),
+    ]
+  })
+}
