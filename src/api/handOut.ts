@@ -1,6 +1,7 @@
 import * as z from 'zod/mini'
 import { AMOUNTS, type Amount } from '@/core/part/written'
 import { hasPiece, studentsAt, type Student } from '@/core/roster/student'
+import { SHEET_KINDS } from '@/core/sheets/kinds'
 import { MOST_SEATS, seatIdSchema, type SeatId } from '@/core/seats/seat'
 
 const flag = (byDefault: boolean) =>
@@ -55,6 +56,14 @@ export const standQuery = z.object({
   p: passage,
 })
 export type StandQuery = z.infer<typeof standQuery>
+
+/** Another sheet as it is asked for: what, for whom (the class, each seat, or one), on which paper; `look`: to be shown in the browser. */
+export const otherQuery = z.object({
+  what: z.enum(SHEET_KINDS),
+  whom: z._default(z.union([z.enum(['class', 'each']), seatIdSchema]), 'class'),
+  paper: z.catch(z.enum(['a4', 'letter']), 'a4'),
+  look: flag(false),
+})
 
 /** What everybody gets, and what seats get otherwise. */
 export type HandOut = {

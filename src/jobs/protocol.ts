@@ -4,6 +4,7 @@ import { MOST_STUDENTS } from '@/core/roster/student'
 import { MOST_SEATS, seatIdSchema } from '@/core/seats/seat'
 import { BRINGING } from '@/api/protocol'
 import { daySchema } from '@/core/practice/record'
+import { SHEET_KINDS } from '@/core/sheets/kinds'
 import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
 import { stripPageSchema } from '@/core/tapes/strip'
 
@@ -60,6 +61,15 @@ export const taskSchema = z.discriminatedUnion('kind', [
     of: z.string(),
     name: z.string().check(z.maxLength(120)),
     asked: z.string().check(z.maxLength(4000)),
+  }),
+  /** Another sheet of a piece: what is made, and for whom (null: the class; `each`: every seat, one after the other). */
+  z.object({
+    kind: z.literal('other'),
+    id: z.string(),
+    what: z.enum(SHEET_KINDS),
+    seats: z.array(z.nullable(seatIdSchema)).check(z.minLength(1), z.maxLength(MOST_SEATS)),
+    paper: drawing.paper,
+    now: z.int(),
   }),
   z.object({ kind: z.literal('differs'), handout: z.string() }),
   /** The same in systems as wide as a screen. */

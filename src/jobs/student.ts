@@ -1,12 +1,8 @@
 import type { Knex } from 'knex'
 import type { OwnWarmupReply, WeekReply } from '@/api/student'
-import { COMPANION_NAMES } from '@/core/drills/companion'
-import { practised } from '@/core/drills/practised'
-import { stockOf, todayOf } from '@/core/practice/today'
+import { warmupItems } from './warmup'
 import { ownMusic } from '@/core/roster/own'
 import { hasPiece } from '@/core/roster/student'
-import { ensembleMapper } from '@/core/seats/ensemble'
-import { seatsOf } from '@/core/seats/seat'
 import { serverToolkit } from '@/engrave/server'
 import { systemsOf, type Wanted } from '@/engrave/sheet'
 import { classById } from '@/store/classes'
@@ -60,30 +56,15 @@ export async function ownWarmup(db: Knex, who: Who & { readonly piece: string },
   const key = JSON.stringify([who.piece, stored.version, who.of, klass.version, student.seat, width, scale])
   const known = kept.get(key)
   if (known) return known
-  const { piece, plan } = stored
-  const c = practised(piece, seatsOf(klass.settings), ensembleMapper()(piece, plan, klass.settings), null, plan)
-  const today = todayOf(stockOf(c), plan.warmup)
+  const { items, minutes } = warmupItems({ piece: stored.piece, plan: stored.plan, klass: klass.settings }, student.seat)
   const toolkit = await serverToolkit()
   const reply: OwnWarmupReply = {
     ok: true,
-    minutes: today.minutes,
-    items: today.items.map((item) => {
-      if ('step' in item) {
-        const { id, title, words, minutes } = item.step
-        return { id, title, says: words, minutes, systems: [] }
-      }
-      const { drill } = item
-      const does = drill.companions[student.seat]
-      return {
-        id: item.id,
-        title: drill.title,
-        says: `${does ? `You play along: ${COMPANION_NAMES[does]}.` : drill.purpose} ♩ = ${drill.tempo}, ${drill.times === 1 ? 'once' : `${drill.times} times`}.`,
-        minutes: item.minutes,
-        systems:
-          systemsOf(toolkit, { piece: drill.piece, plan: drill.plan, klass: klass.settings }, wanted(student.seat, 'all'), width, scale) ??
-          [],
-      }
-    }),
+    minutes,
+    items: items.map(({ music, ...x }) => ({
+      ...x,
+      systems: music ? (systemsOf(toolkit, music, wanted(student.seat, 'all'), width, scale) ?? []) : [],
+    })),
   }
   kept.set(key, reply)
   if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!)

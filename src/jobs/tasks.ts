@@ -8,6 +8,7 @@ import type { BridgeReply, FactsReply } from '@/api/term'
 import { easierOn, planOn, sheetsOn } from './plan'
 import type { OwnWarmupReply, WeekReply } from '@/api/student'
 import { ownSystems, ownWarmup, ownWeek } from './student'
+import { otherSheets } from './otherSheets'
 import { bridgeIn, factsIn } from './term'
 import { systemsOf, type Sheet, type Wanted } from '@/engrave/sheet'
 import { keptSheet } from './sheets'
@@ -80,6 +81,7 @@ export type Results = {
   /** The id of what was kept; null: there is no such piece, or nothing was chosen. */
   freeze: string | null
   differs: DiffersReply
+  other: { readonly title: string; readonly bytes: Uint8Array } | null
   bridge: BridgeReply
   shelve: Shelved
   backup: BackedUp
@@ -182,6 +184,11 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       const handout = frozenAs(source, kept, mapNow(source))
       await keepHandout(db, handout)
       return handout.id
+    }),
+  other: ({ id, what, seats, paper, now }) =>
+    using('reading', async (db) => {
+      const source = await sourceOf(db, id)
+      return source && otherSheets(source, what, seats, paper, new Date(now))
     }),
   differs: ({ handout }) => using('reading', (db) => differsToday(db, handout)),
   systems: ({ id, seat, much, width, scale, ...rows }) =>

@@ -20,6 +20,9 @@ export function drawEngraving(doc: Doc, svg: string, { x, y, width }: { x: numbe
   doc.restore()
 }
 
+/** How wide and high an engraved drawing is, in its own units. */
+export const sizeOfEngraving = (svg: string): { width: number; height: number } => boxOf(parsed(svg))
+
 /** What holds within: the glyphs, the hand, and the size of the drawing around. */
 type Context = { readonly box: { readonly width: number }; readonly glyphs: ReadonlyMap<string, Element>; readonly hand: Hand }
 
@@ -35,6 +38,8 @@ function draw(doc: Doc, e: Element, context: Context): void {
     case 'desc':
     case 'title':
     case 'defs':
+    // What the drawing's own style says (lines are lines) is known here.
+    case 'style':
       return
     case 'g': {
       const hand = handOf(attrs.class) ?? context.hand

@@ -10,6 +10,7 @@ import type { SeatId } from '@/core/seats/seat'
 import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
 import { Select } from '@/ui/kit/Select'
+import { OtherSheets } from './OtherSheets'
 import { KeptSheets } from './KeptSheets'
 import type { SheetState } from './useSheets'
 
@@ -162,6 +163,7 @@ export function HandOutPanel({ id, seats, wanted, change, sheets }: Props) {
           ))}
         </ul>
       </section>
+      <OtherSheets id={id} seats={seats} paper={wanted.paper} />
       <KeptSheets id={id} wanted={wanted} chosen={sheets.length > 0} />
       {beyond.length > 0 && (
         <section>

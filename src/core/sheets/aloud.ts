@@ -1,0 +1,126 @@
+import { capital } from '../names'
+import { alterIn } from '../music/key'
+import { LETTERS, printedPitch } from '../music/pitch'
+import { nameOf } from '../piece/address'
+import { placesOf, staffOf } from '../reading/answerKey'
+import { calledTogether, sayCallers } from '../reading/calledTogether'
+import { callsOf, sayCall } from '../reading/calls'
+import { digestOf } from '../reading/digest/digest'
+import { readersOf } from '../reading/digest/readers'
+import type { Reading, ReadNote } from '../reading/reading'
+import { startCardOf } from '../reading/startCard'
+import { stringName } from '../reading/words'
+import type { ClassSettings } from '../seats/class'
+import { mapsOf } from '../seats/ensemble'
+import type { Block } from './blocks'
+import type { Made } from './made'
+
+/* Sheets that are read, by the teacher or aloud. */
+
+const talkOf = (klass: ClassSettings) => ({ ...klass.talk, say: 'both' as const })
+/** "3 on D", in as few letters as a crowded page has: "D3", an open string "D0", two at once "D0+A1". */
+const shortHold = (r: Reading, n: ReadNote): string =>
+  n.hold
+    ? n.hold.stops
+        .map(
+          (s) =>
+            `${stringName(r.instrument, s.string)}${s.finger === 0 ? '0' : `${s.place === 'low' ? '↓' : s.place === 'high' ? '↑' : ''}${s.finger}`}`,
+        )
+        .join('+')
+    : '–'
+
+/** The notes of each measure as a row under each other, seat by seat, in lines of measures. */
+export function mapBlocks(readings: readonly Reading[]): Block[] {
+  const [first] = readings
+  const measures = first.map.line.measures.length
+  const across = measures > 32 ? 6 : 4
+  const rows: string[][] = []
+  for (let from = 0; from < measures; from += across) {
+    const these = Array.from({ length: across }, (_, i) => from + i)
+    rows.push(['', ...these.map((i) => (i < measures ? nameOf(first.map.line, i) : ''))])
+    for (const r of readings) rows.push([r.map.seat.name, ...these.map((i) => (i < measures ? cell(r, r.byMeasure[i] ?? []) : ''))])
+  }
+  return [
+    {
+      kind: 'text',
+      text: 'String and finger of every note: D0 is the open D string, D3 the third finger on it, ↓2 low and ↑3 high. Roman numerals: the hand goes there.',
+      soft: true,
+    },
+    { kind: 'rows', widths: [1.1, ...Array.from({ length: across }, () => 3)], head: null, rows },
+  ]
+}
+
+function cell(r: Reading, notes: readonly ReadNote[]): string {
+  return notes
+    .map((n) => {
+      const at = n.move?.shift && n.hold && !n.hold.open ? `${r.instrument.positions[n.hold.position].name} ` : ''
+      return at + shortHold(r, n)
+    })
+    .join('  ')
+}
+
+export const callsOfSeat = (r: Reading, klass: ClassSettings): Block[] => [
+  { kind: 'rows', widths: [1, 5], head: ['Measure', 'Say'], rows: callsOf(r, talkOf(klass)).map((c) => [c.name, sayCall(c)]) },
+]
+
+/** The calls of the class: a row a group of seats that say the same. */
+function callRows(readings: readonly Reading[], klass: ClassSettings): { readonly index: number; readonly rows: string[][] }[] {
+  const callers = readings.map((reading) => ({ id: reading.map.seat.id, name: reading.map.seat.name, reading }))
+  return calledTogether(callers, talkOf(klass)).map(({ index, name, groups }) => ({
+    index,
+    rows: groups.map((g, i) => [i === 0 ? name : '', sayCallers(g.callers, callers.length), sayCall(g.call)]),
+  }))
+}
+export const callsOfClass = (readings: readonly Reading[], klass: ClassSettings): Block[] => [
+  { kind: 'rows', widths: [1, 1.4, 4.6], head: ['Measure', 'Who', 'Say'], rows: callRows(readings, klass).flatMap((m) => m.rows) },
+]
+
+/** Where each letter of the key stands and what plays it, for a seat. */
+export function keyBlocks(r: Reading, named: boolean): Block[] {
+  const { setup } = r.map.solution
+  const staff = staffOf(setup)
+  return [
+    ...(named ? [{ kind: 'head' as const, text: r.map.seat.name }] : []),
+    {
+      kind: 'text',
+      text: `${capital(setup.instrument.clef)} clef. Lines ${staff.lines.join(' ')}, spaces ${staff.spaces.join(' ')}, from the bottom. Open strings: ${staff.open.map((o) => `${o.string} (${o.staff})`).join(', ')}.`,
+    },
+    {
+      kind: 'rows',
+      widths: [0.8, 2, 4],
+      head: ['Note', 'On the staff', 'Played'],
+      rows: LETTERS.flatMap((letter) =>
+        placesOf(setup, { letter, alter: alterIn(r.piece.key, letter) }).map((p) => [printedPitch(p.pitch), p.staff, p.ways.join(', or ')]),
+      ),
+    },
+  ]
+}
+
+/** What somebody who has never seen the class must know: how it starts, what to say first, then measure by measure. */
+export function substituteBlocks({ piece, ensemble, plan, klass }: Made, readings: readonly Reading[]): Block[] {
+  const readers = readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots)
+  const said = callRows(readings, klass)
+  const starts = readings.flatMap((r) => {
+    const card = startCardOf(r)
+    return card ? [[r.map.seat.name, card.note, card.set, card.bow]] : []
+  })
+  const counted = readings.map(startCardOf).find((c) => c !== null)?.count
+  const help = (index: number): string =>
+    readers
+      .flatMap(({ reading, shown }) => shown.filter((s) => s.index === index).map((s) => `${reading.map.seat.name}: ${s.text}`))
+      .join(' ')
+  return [
+    { kind: 'head', text: 'Before the first note' },
+    ...(counted ? [{ kind: 'text' as const, text: `Count: ${counted}.` }] : []),
+    { kind: 'rows', widths: [1, 2, 3, 2], head: ['Seat', 'First note', 'Fingers', 'Bow'], rows: starts },
+    { kind: 'head', text: 'To say first' },
+    { kind: 'rows', widths: [3, 3], head: ['What', 'What to do'], rows: digestOf(readers).map((t) => [t.text, t.advice]) },
+    { kind: 'head', text: 'Measure by measure' },
+    {
+      kind: 'rows',
+      widths: [0.9, 1.2, 3, 3],
+      head: ['Measure', 'Who', 'Say', 'Who needs help'],
+      rows: said.flatMap(({ index, rows }) => rows.map(([where, who, text], i) => [where, who, text, i === 0 ? help(index) : ''])),
+    },
+  ]
+}

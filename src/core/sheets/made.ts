@@ -1,0 +1,45 @@
+import { candidates } from '../fingering/candidates'
+import { sayHold } from '../fingering/explain'
+import { atHome } from '../fingering/visits'
+import { isLearned } from '../hands/hold'
+import type { Piece } from '../piece/piece'
+import type { Reading, ReadNote } from '../reading/reading'
+import type { ClassSettings } from '../seats/class'
+import type { Ensemble } from '../seats/ensemble'
+import type { Plan } from '../seats/plan'
+import type { SeatId } from '../seats/seat'
+import type { Music } from './blocks'
+
+/** What a sheet is made of: the piece with its plan and class, and the same mapped. */
+export type Source = { readonly piece: Piece; readonly plan: Plan; readonly klass: ClassSettings }
+export type Made = Source & { readonly ensemble: Ensemble }
+
+/** The part of a seat as it stands on a sheet. */
+export const partOf = (
+  { piece, plan, klass }: Source,
+  seat: SeatId,
+  rows: Music['rows'],
+  much: Music['much'] = 'all',
+  bows = false,
+): Music => ({
+  piece,
+  plan,
+  klass,
+  seat,
+  much,
+  rows,
+  bows,
+})
+
+/** Every way that a seat has learned to play a note, the way of the map first: all right answers. */
+export function allWays(r: Reading, n: ReadNote): string[] {
+  if (!n.hold) return ['out of reach']
+  const { setup } = r.map.solution
+  const own = sayHold(r.instrument, n.hold)
+  const pitches = n.heads.map((h) => h.pitch)
+  const others = atHome(
+    setup.learned,
+    candidates(setup, pitches).filter((h) => isLearned(h) && !h.respelled),
+  ).map((h) => sayHold(r.instrument, h))
+  return [...new Set([own, ...others])]
+}

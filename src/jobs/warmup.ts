@@ -1,0 +1,53 @@
+import { COMPANION_NAMES } from '@/core/drills/companion'
+import { practised } from '@/core/drills/practised'
+import { capital, inSentence } from '@/core/names'
+import type { Piece } from '@/core/piece/piece'
+import { stockOf, todayOf } from '@/core/practice/today'
+import type { ClassSettings } from '@/core/seats/class'
+import { ensembleMapper } from '@/core/seats/ensemble'
+import type { Plan } from '@/core/seats/plan'
+import { seatsOf, type SeatId } from '@/core/seats/seat'
+
+type Source = { readonly piece: Piece; readonly plan: Plan; readonly klass: ClassSettings }
+
+/** One thing of a warm-up as it is told to a seat, or (null) to the class; `music`: what is played, where there is any. */
+export type WarmupItem = {
+  readonly id: string
+  readonly title: string
+  readonly says: string
+  readonly minutes: number
+  readonly music: Source | null
+}
+
+/** The warm-up of a piece as the teacher has settled it. */
+export function warmupItems(
+  { piece, plan, klass }: Source,
+  seat: SeatId | null,
+): { readonly items: readonly WarmupItem[]; readonly minutes: number } {
+  const seats = seatsOf(klass)
+  const c = practised(piece, seats, ensembleMapper()(piece, plan, klass), null, plan)
+  const today = todayOf(stockOf(c), plan.warmup)
+  return {
+    minutes: today.minutes,
+    items: today.items.map((item): WarmupItem => {
+      if ('step' in item) {
+        const { id, title, words, minutes } = item.step
+        return { id, title, says: words, minutes, music: null }
+      }
+      const { drill } = item
+      const does = seat === null ? null : drill.companions[seat]
+      const others = seats.flatMap((s) => {
+        const other = drill.companions[s.id]
+        return seat === null && other ? [`${inSentence(s.name)}: ${COMPANION_NAMES[other]}`] : []
+      })
+      const what = does ? `You play along: ${COMPANION_NAMES[does]}.` : drill.purpose
+      return {
+        id: item.id,
+        title: drill.title,
+        says: `${what}${others.length > 0 ? ` ${capital(others.join('; '))}.` : ''} ♩ = ${drill.tempo}, ${drill.times === 1 ? 'once' : `${drill.times} times`}.`,
+        minutes: item.minutes,
+        music: { piece: drill.piece, plan: drill.plan, klass },
+      }
+    }),
+  }
+}
