@@ -18,6 +18,7 @@ describe('what is handed out, in an address', () => {
     { seats: ['cello', 'violin-2'], own: { cello: 'none', 'violin-2': 'changes' }, much: 'new' },
     { p: { from: '3', to: '6' } },
     { students: true },
+    { fade: true },
     { score: 'changes', paper: 'letter', size: 'large', letters: true, strings: true, fingers: false, bows: true },
   ])('comes back as it went: %j', (change) => {
     const h = { ...read(''), ...change }
@@ -38,12 +39,20 @@ describe('what is handed out, in an address', () => {
     const students = [at('Bo', 'cello', { large: true }), at('Ada', 'violin', { noFourth: true, much: 'new' }), at('Cy', 'violin')]
     const h = read('students=1&much=changes&own=violin:none&score=all')
     expect(fileSheetsOf(h, SEATS, students, PIECE)).toEqual([
-      { seat: 'violin', much: 'new', size: 'normal', student: { id, name: 'Ada', noFourth: true } },
-      { seat: 'violin', much: 'none', size: 'normal', student: { id, name: 'Cy', noFourth: false } },
-      { seat: 'viola', much: 'changes', size: 'normal', student: null },
-      { seat: 'cello', much: 'changes', size: 'large', student: { id, name: 'Bo', noFourth: false } },
-      { seat: 'bass', much: 'changes', size: 'normal', student: null },
-      { seat: null, much: 'all', size: 'normal', student: null },
+      { seat: 'violin', much: 'new', size: 'normal', student: { id, name: 'Ada', noFourth: true }, fade: null },
+      { seat: 'violin', much: 'none', size: 'normal', student: { id, name: 'Cy', noFourth: false }, fade: null },
+      { seat: 'viola', much: 'changes', size: 'normal', student: null, fade: null },
+      { seat: 'cello', much: 'changes', size: 'large', student: { id, name: 'Bo', noFourth: false }, fade: null },
+      { seat: 'bass', much: 'changes', size: 'normal', student: null, fade: null },
+      { seat: null, much: 'all', size: 'normal', student: null, fade: null },
+    ])
+    // A fading series: four sheets of each part, one of the score.
+    expect(fileSheetsOf({ ...h, fade: true }, ['cello'], students, PIECE).map((s) => [s.student?.name, s.fade])).toEqual([
+      ['Bo', 0],
+      ['Bo', 1],
+      ['Bo', 2],
+      ['Bo', 3],
+      [undefined, null],
     ])
     // Who has other pieces has no sheet of this one; where nobody of a seat has it, the seat has none.
     const others = students.map((s) => (s.name === 'Cy' || s.name === 'Bo' ? { ...s, pieces: [id] } : s))

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini'
-import { AMOUNTS, type Amount } from '@/core/part/written'
+import { AMOUNTS, FADES, type Amount } from '@/core/part/written'
 import { hasPiece, studentsAt, type Student } from '@/core/roster/student'
 import { SHEET_KINDS } from '@/core/sheets/kinds'
 import { MOST_SEATS, seatIdSchema, type SeatId } from '@/core/seats/seat'
@@ -76,6 +76,8 @@ export type HandOut = {
   readonly score: Amount | null
   /** A sheet for each student, by name, as it holds for them. */
   readonly students: boolean
+  /** Each part as a series of sheets, from everything written in to nothing. */
+  readonly fade: boolean
 } & Omit<SheetQuery, 'seat' | 'much'>
 
 /** A list in one word of an address. */
@@ -89,6 +91,7 @@ export const handOutQuery = z.pipe(
     own: z.catch(z.string().check(z.maxLength(600)), ''),
     score: z.catch(z.nullable(z.enum(AMOUNTS)), null),
     students: flag(false),
+    fade: flag(false),
     ...drawing,
   }),
   z.transform(({ seats, own, ...rest }): HandOut => {
@@ -125,6 +128,7 @@ export function handOutParams(h: HandOut): string {
     ...(own.length ? [['own', own.join(',')]] : []),
     ...(h.score ? [['score', h.score]] : []),
     ...(h.students ? [['students', '1']] : []),
+    ...(h.fade ? [['fade', '1']] : []),
     ...drawn(h),
   ]).toString()
 }
@@ -142,21 +146,30 @@ export function sheetsOf(h: HandOut, seats: readonly SeatId[]): SheetQuery[] {
 /** A sheet as it is put into a file: of a seat or (null) the score, for a student where it is one's own. */
 export type FileSheet = Pick<SheetQuery, 'seat' | 'much' | 'size'> & {
   readonly student: Pick<Student, 'id' | 'name' | 'noFourth'> | null
+  /** Which sheet of a fading series; null: none. */
+  readonly fade: number | null
 }
 
 /** The sheets of a file, in score order: a seat's, or one for each of its students who have the piece; the score last. */
 export function fileSheetsOf(h: HandOut, seats: readonly SeatId[], students: readonly Student[], piece: string): FileSheet[] {
+  const all = wholeSheetsOf(h, seats, students, piece)
+  if (!h.fade) return all
+  return all.flatMap((s) => (s.seat === null ? [s] : Array.from({ length: FADES }, (_, fade) => ({ ...s, fade }))))
+}
+
+function wholeSheetsOf(h: HandOut, seats: readonly SeatId[], students: readonly Student[], piece: string): FileSheet[] {
   return sheetsOf(h, seats).flatMap(({ seat, much, size }): FileSheet[] => {
     const at = h.students && seat !== null ? studentsAt(students, seat) : []
     const own = at.filter((s) => hasPiece(s, piece))
     // A seat whose students all have something else gets no sheet in their place.
     if (at.length > 0 && own.length === 0) return []
-    if (own.length === 0) return [{ seat, much, size, student: null }]
+    if (own.length === 0) return [{ seat, much, size, student: null, fade: null }]
     return own.map((s) => ({
       seat,
       much: s.much ?? much,
       size: s.large ? 'large' : size,
       student: { id: s.id, name: s.name, noFourth: s.noFourth },
+      fade: null,
     }))
   })
 }

@@ -4,7 +4,9 @@ import { sayTempo } from '@/core/piece/headline'
 import type { Line, Piece } from '@/core/piece/piece'
 import { partOfSeat, type Part } from '@/core/part/part'
 import { passageOfPart, passageOfPiece, type Stretch } from '@/core/part/passage'
-import { writtenIn, type Amount } from '@/core/part/written'
+import { fadedIn, writtenIn, type Amount } from '@/core/part/written'
+import { isShown } from '@/core/reading/choice'
+import { spotsOf } from '@/core/reading/spots'
 import type { ClassSettings } from '@/core/seats/class'
 import { sayBook } from '@/core/seats/book'
 import { ensembleMapper, mapsOf, seatMap } from '@/core/seats/ensemble'
@@ -19,6 +21,8 @@ import { engravePages, engraveStand, type NoteSize, type Paper, type Toolkit } f
 export type Wanted = {
   readonly seat: SeatId | null
   readonly much: Amount
+  /** A sheet of a fading series in place of how much is written in: which one, and which measures are sure, by index. */
+  readonly fade?: { readonly step: number; readonly sure: readonly number[] }
   readonly rows: readonly Row[]
   readonly bows: boolean
   /** Only these measures, by their printed numbers; null: the whole piece. */
@@ -55,19 +59,32 @@ function stretchOf(line: Line, { from, to }: { from: string; to: string }): Stre
 
 const isInside = (stretch: Stretch | null, index: number): boolean => stretch === null || (index >= stretch.from && index <= stretch.to)
 
+const NOWHERE: ReadonlySet<string> = new Set()
+
+/** The events at which something is shown that trips a seat. */
+const troublesOf = (piece: Piece, map: SeatMap, plan: Plan, klass: ClassSettings): ReadonlySet<string> =>
+  new Set(spotsOf(piece, map).flatMap((s) => (isShown(s, plan.spots, klass.spots) ? [s.event] : [])))
+
 /** What is engraved for it: MEI for given breaks. */
-function meiFor(whole: Piece, maps: readonly SeatMap[], { much, rows, bows, passage }: Wanted) {
+function meiFor({ piece: whole, plan, klass }: Source, maps: readonly SeatMap[], wanted: Wanted) {
+  const { much, rows, bows, passage, fade } = wanted
   const all = maps.map((m) => partOfSeat(whole, m, bows))
   const stretch = passage && stretchOf(maps[0].line, passage)
   const parts = stretch ? all.map((p) => passageOfPart(p, stretch)) : all
   const piece = stretch ? passageOfPiece(whole, stretch) : whole
   const goesOn = stretch !== null && stretch.to < whole.lines[0].measures.length - 1
-  const written = Object.fromEntries(parts.map((p) => [p.id, writtenIn(p, much)]))
+  const written = Object.fromEntries(
+    parts.map((p, i) => {
+      // Looked for only where it is written by them: a part with everything asks nobody what trips it.
+      const troubles = fade || much === 'trouble' ? troublesOf(whole, maps[i], plan, klass) : NOWHERE
+      return [p.id, fade ? fadedIn(p, fade.step, new Set(fade.sure), troubles) : writtenIn(p, much, troubles)]
+    }),
+  )
   const shown = much === 'none' ? [] : rows
   const labels = parts.length > 1 ? ('each' as const) : false
   const mei = (breaks: readonly number[]) =>
     meiOf(piece, { parts, rows: shown, positions: much !== 'none', labels, breaks, written, goesOn })
-  return { parts, stretch, mei, starts: printedStarts(parts[0]), rowNames: shown.length > 1 }
+  return { parts, stretch, written, mei, starts: printedStarts(parts[0]), rowNames: shown.length > 1 }
 }
 
 /** A sheet as pages; null when the class has no such seat. */
@@ -76,7 +93,7 @@ export function sheetOf(toolkit: Toolkit, source: Source, wanted: Wanted, drawn:
   const maps = mapsFor(source, wanted.seat)
   if (!maps) return null
   const [only] = maps
-  const made = meiFor(piece, maps, wanted)
+  const made = meiFor(source, maps, wanted)
   const alone = maps.length === 1 ? only : null
   return {
     title: piece.title,
@@ -87,7 +104,7 @@ export function sheetOf(toolkit: Toolkit, source: Source, wanted: Wanted, drawn:
         .join(' · '),
     ),
     side: [piece.composer ?? '', piece.tempo ? sayTempo(piece.meter, piece.tempo) : ''].filter(Boolean).join(' · '),
-    legend: legendOf(maps, made.parts, wanted),
+    legend: legendOf(maps, made, wanted),
     problems: maps.flatMap((map) =>
       map.problems
         .filter((p) => isInside(made.stretch, p.placed.at.index))
@@ -103,13 +120,17 @@ export function sheetOf(toolkit: Toolkit, source: Source, wanted: Wanted, drawn:
 /** The same music in systems as wide as a screen, in pixels; null when the class has no such seat. */
 export function systemsOf(toolkit: Toolkit, source: Source, wanted: Wanted, width: number, scale: number): readonly string[] | null {
   const maps = mapsFor(source, wanted.seat)
-  return maps && engraveStand(toolkit, meiFor(source.piece, maps, wanted), width, scale)
+  return maps && engraveStand(toolkit, meiFor(source, maps, wanted), width, scale)
 }
 
 /** What the marks on the sheet mean, of those that stand on it. */
-function legendOf(maps: readonly SeatMap[], parts: readonly Part[], { much, rows }: Wanted): string {
+function legendOf(
+  maps: readonly SeatMap[],
+  { parts, written: all }: { readonly parts: readonly Part[]; readonly written: Readonly<Record<string, ReadonlySet<string> | null>> },
+  { rows, much }: Wanted,
+): string {
   const shown = parts.flatMap((p, i) => {
-    const at = writtenIn(p, much)
+    const at = all[p.id] ?? null
     const stands = new Set(p.measures.flatMap((m) => m.events.map((e) => e.event.id)))
     const written = maps[i].notes.filter((n) => !n.held && stands.has(n.placed.event.id) && (at?.has(n.placed.event.id) ?? true))
     const said = p.measures.some((m) => m.events.some((e) => e.position && (at?.has(e.event.id) ?? true)))
@@ -121,6 +142,7 @@ function legendOf(maps: readonly SeatMap[], parts: readonly Part[], { much, rows
   return [
     ...(under && much === 'changes' ? ['Written where string, position or finger changes and at signs'] : []),
     ...(under && much === 'new' ? ['Written at new notes and at signs'] : []),
+    ...(under && much === 'trouble' ? ['Written where something trips'] : []),
     ...(fingers && any((n) => n.stop.finger === 0) ? ['0 open string'] : []),
     ...(fingers && any((n, byLetter) => byLetter && n.stop.place !== 'normal') ? ['↓ low finger, ↑ high finger'] : []),
     ...(fingers && any((n, byLetter) => !byLetter && n.stop.place !== 'normal') ? ['↓ finger reached back, ↑ forward'] : []),

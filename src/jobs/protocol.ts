@@ -1,5 +1,5 @@
 import * as z from 'zod/mini'
-import { AMOUNTS } from '@/core/part/written'
+import { AMOUNTS, FADES } from '@/core/part/written'
 import { MOST_STUDENTS } from '@/core/roster/student'
 import { MOST_SEATS, seatIdSchema } from '@/core/seats/seat'
 import { BRINGING } from '@/api/protocol'
@@ -28,6 +28,7 @@ const file = {
       z.object({
         ...sheet,
         size: drawing.size,
+        fade: z.nullable(z.int().check(z.minimum(0), z.maximum(FADES - 1))),
         student: z.nullable(
           z.object({
             name: z.string().check(z.maxLength(60)),

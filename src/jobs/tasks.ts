@@ -9,6 +9,9 @@ import { easierOn, planOn, sheetsOn } from './plan'
 import type { OwnWarmupReply, WeekReply } from '@/api/student'
 import { ownSystems, ownWarmup, ownWeek } from './student'
 import { otherSheets } from './otherSheets'
+import { FADES } from '@/core/part/written'
+import { doneFrom, surenessOf } from '@/core/practice/sure'
+import { recordsOf } from '@/store/practice'
 import { bridgeIn, factsIn } from './term'
 import { systemsOf, type Sheet, type Wanted } from '@/engrave/sheet'
 import { keptSheet } from './sheets'
@@ -136,16 +139,25 @@ const marked = ({
 
 /** The sheets of a file, each as it holds for whom it is; students of a seat who have the same on it share what was engraved. */
 async function paperSheets(
-  source: { piece: Piece; plan: Plan; klass: ClassSettings },
+  db: Knex,
+  { id, of, ...source }: { id: string; of: string; piece: Piece; plan: Plan; klass: ClassSettings },
   sheets: Of<'pdf'>['sheets'],
   paper: Of<'pdf'>['paper'],
   rows: Parameters<typeof marked>[0],
 ): Promise<PaperSheet[]> {
   const made: PaperSheet[] = []
-  for (const { seat, much, size, student } of sheets) {
+  const records = sheets.some((s) => s.fade !== null) ? await recordsOf(db, of, [id]) : []
+  const { length } = source.piece.lines[0].measures
+  for (const { seat, much, size, student, fade } of sheets) {
     const own = student && seat !== null ? forStudent(source, seat, student) : source
-    const sheet = await keptSheet(own, { seat, much, ...marked(rows) }, { paper, size })
-    if (sheet) made.push(student ? { ...sheet, name: `${student.name}, ${inSentence(sheet.name)}`, link: student.link } : sheet)
+    // What fades first is what the record says is sure: of the student by name too.
+    const done = fade === null ? [] : [...doneFrom(records, seat), ...(student ? doneFrom(records, seat, student.name) : [])]
+    const sure = surenessOf(id, length, done).flatMap((s, i) => (s === 'sure' ? [i] : []))
+    const wanted = { seat, much, ...marked(rows), ...(fade === null ? {} : { fade: { step: fade, sure } }) }
+    const sheet = await keptSheet(own, wanted, { paper, size })
+    if (!sheet) continue
+    const name = [student?.name, student ? inSentence(sheet.name) : sheet.name, fade === null ? '' : `sheet ${fade + 1} of ${FADES}`]
+    made.push({ ...sheet, name: name.filter(Boolean).join(', '), link: student?.link ?? null })
   }
   return made
 }
@@ -169,7 +181,7 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
     using('reading', async (db) => {
       const source = await sourceOf(db, id)
       if (!source) return null
-      const made = await paperSheets(source, sheets, paper, rows)
+      const made = await paperSheets(db, { id, of: (await theClass(db)).id, ...source }, sheets, paper, rows)
       return made.length === 0 ? null : { title: source.piece.title, bytes: await pdfOf(made, paper, new Date(now)) }
     }),
   freeze: ({ id, sheets, paper, now, name, asked, of, ...rows }) =>
@@ -177,7 +189,7 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       const [stored, klass] = [await getPiece(db, id), await classById(db, of)]
       if (!stored || !klass) return null
       const source = { piece: stored.piece, plan: stored.plan, klass: klass.settings }
-      const made = await paperSheets(source, sheets, paper, rows)
+      const made = await paperSheets(db, { id, of, ...source }, sheets, paper, rows)
       if (made.length === 0) return null
       const bytes = Buffer.from(await pdfOf(made, paper, new Date(now)))
       const kept = { class_id: of, piece_id: id, name, title: stored.piece.title, made_at: now, asked, bytes }

@@ -45,7 +45,8 @@ describe('sheets of blocks on paper', () => {
             expect(transform[5], `${what} ${str}`).toBeLessThan(height - 20)
           }
         })
-        if (paper === 'a4' && what === 'theory') expect(Buffer.from((await made(what, [seat])).bytes).equals(Buffer.from(bytes)), what).toBe(true)
+        if (paper === 'a4' && what === 'theory')
+          expect(Buffer.from((await made(what, [seat])).bytes).equals(Buffer.from(bytes)), what).toBe(true)
       }
   })
 

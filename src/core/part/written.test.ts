@@ -4,7 +4,7 @@ import { ensembleMapper } from '../seats/ensemble'
 import { emptyPlan } from '../seats/plan'
 import { pieceFrom } from '../testing/piece'
 import { partOfSeat } from './part'
-import { writtenIn, type Amount } from './written'
+import { FADES, fadedIn, writtenIn, type Amount } from './written'
 
 const D = { fifths: 2, mode: 'major' } as const
 const written = (text: string, seat: string, amount: Amount, klass = DEFAULT_CLASS) => {
@@ -12,6 +12,7 @@ const written = (text: string, seat: string, amount: Amount, klass = DEFAULT_CLA
   const at = writtenIn(
     partOfSeat(piece, ensembleMapper()(piece, { ...emptyPlan(), octaves: { violin: 0, cello: -1 } }, klass)[seat], false),
     amount,
+    new Set(),
   )
   return at === null ? 'all' : [...at].map((id) => Number(id.slice(1)))
 }
@@ -42,5 +43,26 @@ describe('how much is written in', () => {
   })
   it('an event that only holds on, or rests, has nothing written in', () => {
     expect(written('D4:h. F4~ F4 z F#4 z', 'violin', 'changes')).toEqual([0, 1, 4])
+  })
+})
+
+describe('a fading series', () => {
+  it('has less on every sheet, loses measures that are sure first, and ends with nothing', () => {
+    const piece = pieceFrom('D4 E4 F#4 G4 | F4 E4 F#4 A4 | D4 F4 E4 D4', D)
+    const part = partOfSeat(piece, ensembleMapper()(piece, { ...emptyPlan(), octaves: { violin: 0 } }, DEFAULT_CLASS).violin, false)
+    const all = part.measures.flatMap((m) => m.events.map((e) => e.event.id))
+    const troubles = new Set([all[4], all[9]])
+    const at = (step: number, sure: number[]) => [...(fadedIn(part, step, new Set(sure), troubles) ?? all)]
+    for (const sure of [[], [0], [0, 1, 2]])
+      for (let step = 1; step < FADES; step++) {
+        const [before, now] = [at(step - 1, sure), at(step, sure)]
+        expect(now.filter((e) => !before.includes(e))).toEqual([])
+        expect(now.length).toBeLessThan(before.length + Number(before.length === 0))
+      }
+    expect(at(0, [1])).toEqual(all)
+    expect(at(FADES - 1, [])).toEqual([])
+    // The second measure is sure: on the third sheet it has nothing, while what trips elsewhere still stands.
+    expect(at(2, [1])).toEqual([all[9]])
+    expect(at(2, [])).toEqual([all[4], all[9]])
   })
 })

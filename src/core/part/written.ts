@@ -2,11 +2,11 @@ import type { MappedNote } from '../fingering/map'
 import type { Part, PartEvent } from './part'
 
 /** How much is written in under the notes of a part. */
-export const AMOUNTS = ['all', 'changes', 'new', 'none'] as const
+export const AMOUNTS = ['all', 'changes', 'new', 'trouble', 'none'] as const
 export type Amount = (typeof AMOUNTS)[number]
 
-/** Whether anything is written in, and what then: null stands for every note. */
-export function writtenIn(part: Part, amount: Amount): ReadonlySet<string> | null {
+/** Whether anything is written in, and what then: null stands for every note. `troubles`: the events at which something trips the seat. */
+export function writtenIn(part: Part, amount: Amount, troubles: ReadonlySet<string>): ReadonlySet<string> | null {
   switch (amount) {
     case 'all':
       return null
@@ -14,9 +14,34 @@ export function writtenIn(part: Part, amount: Amount): ReadonlySet<string> | nul
       return whereItChanges(part)
     case 'new':
       return newOrAltered(part)
+    case 'trouble':
+      return troubles
     case 'none':
       return new Set()
   }
+}
+
+/** How a part fades from the sheet with most to the one with nothing: what stands in measures that are not sure, and in those that are. */
+const FADING: readonly (readonly [open: Amount, sure: Amount])[] = [
+  ['all', 'all'],
+  ['changes', 'trouble'],
+  ['trouble', 'none'],
+  ['none', 'none'],
+]
+export const FADES = FADING.length
+
+/** What is written in on a sheet of a fading series, from 0 (most): measures that are sure, by index, lose their numbers a sheet sooner. */
+export function fadedIn(part: Part, step: number, sure: ReadonlySet<number>, troubles: ReadonlySet<string>): ReadonlySet<string> | null {
+  const [open, known] = FADING[Math.min(step, FADES - 1)].map((a) => writtenIn(part, a, troubles))
+  if (open === null && known === null) return null
+  return new Set(
+    part.measures.flatMap((m) =>
+      m.events.flatMap(({ event }) => {
+        const at = sure.has(part.line.measures.findIndex((x) => x.events.some((e) => e.id === event.id))) ? known : open
+        return at === null || at.has(event.id) ? [event.id] : []
+      }),
+    ),
+  )
 }
 
 const struck = ({ heads }: PartEvent): readonly MappedNote[] => heads.flatMap(({ note }) => (note && !note.held ? [note] : []))

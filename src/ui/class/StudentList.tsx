@@ -23,7 +23,13 @@ const Assign = later(() => import('./Assign').then((m) => m.Assign))
 const Bring = later(() => import('./BringRoster').then((m) => m.BringRoster))
 
 /** How much is written in, as a student's row says it. */
-const SAY_AMOUNT: Readonly<Record<Amount, string>> = { all: 'everything', changes: 'where it changes', new: 'what is new', none: 'nothing' }
+const SAY_AMOUNT: Readonly<Record<Amount, string>> = {
+  all: 'everything',
+  changes: 'where it changes',
+  new: 'what is new',
+  trouble: 'where it trips',
+  none: 'nothing',
+}
 
 type Props = {
   students: readonly Student[]

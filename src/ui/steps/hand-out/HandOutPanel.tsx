@@ -3,7 +3,7 @@
 import Link from 'next/link'
 import type { HandOut } from '@/api/handOut'
 import { sheetParams } from '@/api/handOut'
-import { AMOUNTS, type Amount } from '@/core/part/written'
+import { AMOUNTS, FADES, type Amount } from '@/core/part/written'
 import { count } from '@/core/count'
 import { inSentence, sayList } from '@/core/names'
 import type { SeatId } from '@/core/seats/seat'
@@ -26,6 +26,7 @@ const AMOUNT: Record<Amount, string> = {
   all: 'everything',
   changes: 'only where it changes',
   new: 'only new or altered',
+  trouble: 'only trouble spots',
   none: 'nothing',
 }
 
@@ -110,6 +111,13 @@ export function HandOutPanel({ id, seats, wanted, change, sheets }: Props) {
         </ul>
       </section>
       <Students seats={seats.filter((s) => chosen.includes(s.id))} on={wanted.students} set={(students) => change({ students })} />
+      <label className="tick">
+        <input type="checkbox" className="accent-rosin" checked={wanted.fade} onChange={(e) => change({ fade: e.target.checked })} />
+        <span>
+          Fading: {FADES} sheets of each part in the PDF, from everything to nothing; measures that are sure by the record lose theirs a
+          sheet sooner
+        </span>
+      </label>
       <fieldset>
         <legend className="panel-head">What is written at the notes</legend>
         <div className="flex flex-wrap gap-x-4 gap-y-1">
