@@ -19,5 +19,5 @@ export default async function TapesPage() {
   })
   const all =
     students.length > 0 ? students : seats.map(({ name, instrument: i }) => ({ name, instrument: i.id, length: i.sizes[0].length }))
-  return <TapesView all={all.slice(0, MOST_STRIPS)} />
+  return <TapesView all={all.slice(0, MOST_STRIPS)} tapes={settings.talk.tapes} />
 }

@@ -74,13 +74,13 @@ export function callsOf(r: Reading, options: CallOptions): Call[] {
       // An open string says nothing of the hand: it is told where to go at the finger that needs it.
       const to = note.hold && !note.hold.open ? note.hold.position : position
       const moved = to !== position && options.say !== 'letters'
-      const where = sayPosition(r.instrument.positions[to])
+      const where = sayPosition(r.instrument.positions[to], options.positions)
       const slur = !note.slurred && slurBegins(r, note) ? 'slur ' : ''
       const said = sayNote(r, note, options, { ...around, string }) + length(placed, options)
       // Inside a slur there is no time to say it before.
       if (!moved) put(slur + said, note.slurred)
       else if (note.slurred) put(`${said} in ${where}`, true)
-      else put(`${to === FIRST ? 'back to first' : where}, ${slur}${said}`)
+      else put(`${to === FIRST ? (options.positions === 'third position' ? 'back to first' : `back to ${where}`) : where}, ${slur}${said}`)
       position = to
       string = note.hold?.stops.at(-1)?.string ?? string
     }
@@ -132,14 +132,19 @@ function closesOf({ map: { line } }: Reading): Map<number, string> {
 /** Whether the bow that begins at a note plays the next one too. */
 const slurBegins = (r: Reading, note: ReadNote): boolean => r.notes[note.index + 1]?.slurred === true
 
-/** "Third position", "raised third position". */
-function sayPosition(p: Position): string {
+/** "third position", "raised third position"; or "position three", or as it is written: "III". */
+function sayPosition(p: Position, how: CallOptions['positions']): string {
   const name = p.name.replace('½', '')
-  const spoken =
-    name === 'half' ? 'half' : `${ROMAN.includes(name) ? ordinal(ROMAN.indexOf(name)) : name}${p.name.includes('½') ? ' and a half' : ''}`
-  return `${p.shade ? `${p.shade} ` : ''}${spoken} position`
+  const shade = p.shade ? `${p.shade} ` : ''
+  const half = p.name.includes('½') ? ' and a half' : ''
+  if (how === 'III') return `${shade}${p.name === 'half' ? 'half position' : p.name}`
+  if (name === 'half') return `${shade}half position`
+  const n = ROMAN.indexOf(name)
+  if (how === 'position three') return `${shade}position ${n > 0 ? CARDINALS[n] : name}${half}`
+  return `${shade}${n > 0 ? ordinal(n) : name}${half} position`
 }
 
+const CARDINALS = ['', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
 const ROMAN = ['', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII', 'VIII', 'IX', 'X', 'XI', 'XII']
 
 /** A rest, once for every beat that it lasts. */

@@ -1,5 +1,17 @@
 import * as z from 'zod/mini'
 
+export const POSITION_WORDS = ['third position', 'position three', 'III'] as const
+
+const word = z.string().check(z.trim(), z.maxLength(30))
+/** Empty: as it is called here. */
+const frameWordsSchema = z.object({
+  number: z.string().check(z.trim(), z.maxLength(4)),
+  word,
+  mark: z.string().check(z.trim(), z.maxLength(4)),
+})
+export type FrameWords = Readonly<z.infer<typeof frameWordsSchema>>
+export const NO_WORDS: FrameWords = { number: '', word: '', mark: '' }
+
 /** How a class talks: the words in which its parts are spoken. */
 export const talkSchema = z.object({
   /** "F sharp", or "F" to save a syllable. */
@@ -11,6 +23,12 @@ export const talkSchema = z.object({
   low: z.enum(['low 2', '2 low', '↓2']),
   strings: z.enum(['never', 'changes', 'always']),
   numbers: z.enum(['words', 'figures']),
+  /** How a position is said in a call. */
+  positions: z._default(z.enum(POSITION_WORDS), 'third position'),
+  /** The teacher's own number, word and mark of a frame, by our name for it. */
+  frames: z._default(z.record(z.string().check(z.maxLength(60)), frameWordsSchema), {}),
+  /** The class's own names for its tapes, by the finger as it is said: "low 2" is "the blue tape". */
+  tapes: z._default(z.record(z.string().check(z.maxLength(40)), word), {}),
 })
 export type Talk = Readonly<z.infer<typeof talkSchema>>
 
@@ -29,5 +47,18 @@ export const DEFAULT_TALK: Talk = {
   low: 'low 2',
   strings: 'changes',
   numbers: 'words',
+  positions: 'third position',
+  frames: {},
+  tapes: {},
 }
+
+/** A frame as the class calls it: "2, hug ◆"; ours where it has no name of its own. */
+export function sayFrame({ frames }: Pick<Talk, 'frames'>, name: string): string {
+  const { number, word: own, mark } = frames[name] ?? NO_WORDS
+  const said = [number, own].filter(Boolean).join(', ')
+  return [said || name, mark].filter(Boolean).join(' ')
+}
+
+/** A tape as the class calls it, with the finger it is for: "blue (low 2)"; the finger alone where it has no name of its own. */
+export const sayTape = (tapes: Talk['tapes'], says: string): string => (tapes[says] ? `${tapes[says]} (${says})` : says)
 export const DEFAULT_CALLS: CallOptions = { ...DEFAULT_TALK, say: 'both' }

@@ -13,6 +13,7 @@ import { UndoRedo } from '@/ui/kit/UndoRedo'
 import { buttonLook } from '@/ui/kit/Button'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { Effect, type ShelfPiece } from './Effect'
+import { FrameWordsForm } from './FrameWordsForm'
 import { Kinds } from './Kinds'
 import { Ladder } from './Ladder'
 import { LearnedGrid } from './LearnedGrid'
@@ -131,8 +132,9 @@ export function ClassView({ packed, shelf, ...start }: Props) {
             <h2 id="talk" className="font-title text-lg">
               How it talks
             </h2>
-            <p className="mb-1 text-fine text-soft">The words of its calls, in Read and on the wall.</p>
+            <p className="mb-1 text-fine text-soft">The words of its calls, in Read, on the wall, on sheets and on students’ phones.</p>
             <TalkForm talk={settings.talk} set={act.setTalk} />
+            <FrameWordsForm talk={settings.talk} seats={seats} set={act.setTalk} />
           </section>
           <section aria-labelledby="places" className="mt-5">
             <h2 id="places" className="font-title text-lg">

@@ -3,7 +3,8 @@
 import { Select } from '@/ui/kit/Select'
 import type { Talk } from '@/core/reading/talk'
 
-type Key = keyof Talk
+/** What is chosen from a list. */
+type Key = Exclude<keyof Talk, 'frames' | 'tapes' | 'sharps' | 'high'>
 const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [string, string])[] }[] = [
   {
     key: 'names',
@@ -37,6 +38,15 @@ const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [
       ['changes', 'where they change'],
       ['always', 'always'],
       ['never', 'never'],
+    ],
+  },
+  {
+    key: 'positions',
+    title: 'Positions',
+    options: [
+      ['third position', 'third position'],
+      ['position three', 'position three'],
+      ['III', 'III'],
     ],
   },
   {

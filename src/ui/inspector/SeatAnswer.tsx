@@ -9,6 +9,7 @@ import { reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { isBroken, isLearned } from '@/core/hands/hold'
 import type { SeatId } from '@/core/seats/seat'
 import { answerAt, type Answer as Found } from '@/core/seats/timeline'
+import { sayFrame } from '@/core/reading/talk'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { Button } from '@/ui/kit/Button'
 import { printedPitch } from '@/core/music/pitch'
@@ -123,6 +124,7 @@ type AnswerProps = { seat: SeatId; map: SeatMap; answer: Found; note: MappedNote
 
 function Answer({ seat, map, answer, note }: AnswerProps) {
   const lift = useDesk((d) => d.lift)
+  const talk = useDesk((d) => d.klass.talk)
   const why = useMemo(() => reasonFor(map, note), [map, note])
   // A changed finger is drawn first; what else could be done is priced a moment later.
   const later = useDeferredValue(useMemo(() => ({ map, note }), [map, note]))
@@ -138,7 +140,7 @@ function Answer({ seat, map, answer, note }: AnswerProps) {
           </p>
           <p className="text-sm text-soft">
             {note.position
-              ? `${note.position === 'half' ? 'half position' : note.position} · ${note.frame?.name ?? ''}`
+              ? `${note.position === 'half' ? 'half position' : note.position} · ${note.frame ? sayFrame(talk, note.frame.name) : ''}`
               : isFirstOf(map, note)
                 ? 'no finger is down yet'
                 : 'hand stays where it was'}

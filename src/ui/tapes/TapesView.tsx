@@ -8,6 +8,7 @@ import { inSentence, sayList } from '@/core/names'
 import { INSTRUMENTS } from '@/core/instruments/all'
 import { positionKey } from '@/core/instruments/instrument'
 import { instrumentNamed } from '@/core/seats/seat'
+import { sayTape, type Talk } from '@/core/reading/talk'
 import { tapedFrames } from '@/core/tapes/frames'
 import { stripSheet } from '@/core/tapes/strip'
 import { ADVICE, sayRule } from '@/core/tapes/says'
@@ -36,8 +37,10 @@ const usual = (name: string, id: string): StripAsk => {
 const fileOf = (as: 'pdf' | 'svg', paper: string, strips: readonly StripAsk[]): string =>
   `/api/tapes?${new URLSearchParams({ as, paper, strips: JSON.stringify(strips) })}`
 
+type Props = { all: readonly { name: string; instrument: string; length: number }[]; tapes: Talk['tapes'] }
+
 /** Where tapes go: for each instrument and size how far from the nut, and strips to be laid along the fingerboard. */
-export function TapesView({ all: start }: { all: readonly { name: string; instrument: string; length: number }[] }) {
+export function TapesView({ all: start, tapes }: Props) {
   const [all, setAll] = useState<readonly StripAsk[]>(() => start.map((s) => ({ ...usual(s.name, s.instrument), length: s.length })))
   const [picked, setPicked] = useState(0)
   const [paper, setPaper] = useState<'a4' | 'letter'>('a4')
@@ -70,13 +73,20 @@ export function TapesView({ all: start }: { all: readonly { name: string; instru
       </header>
       <main className="grid grow grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 px-5 py-4 lg:grid-cols-[330px_minmax(0,1fr)_250px]">
         <Who all={all} picked={at} pick={setPicked} change={change} setAll={setAll} />
-        <Places ask={here} change={(by) => setAll(all.map((s) => (s.instrument === here.instrument ? { ...s, ...by } : s)))} />
+        <Places
+          ask={here}
+          tapes={tapes}
+          change={(by) => setAll(all.map((s) => (s.instrument === here.instrument ? { ...s, ...by } : s)))}
+        />
         <section aria-labelledby="strip">
           <h2 id="strip" className="font-title text-lg">
             The strip
           </h2>
           <p className="mb-2 text-fine text-soft">Smaller here; the print is true to scale, with two bars to measure it by.</p>
-          <StripDrawing page={stripSheet([stripFor(here)])} name={`Strip of ${here.name || instrumentNamed(here.instrument).name}`} />
+          <StripDrawing
+            page={stripSheet([stripFor(here, tapes)])}
+            name={`Strip of ${here.name || instrumentNamed(here.instrument).name}`}
+          />
         </section>
       </main>
     </div>
@@ -211,7 +221,15 @@ function Who({
 }
 
 /** The places of one instrument: what is taped (alike for all of it), how far from the nut, and which note it gives on each string. */
-function Places({ ask, change }: { ask: StripAsk; change: (by: Pick<Partial<StripAsk>, 'frames' | 'positions'>) => void }) {
+function Places({
+  ask,
+  tapes,
+  change,
+}: {
+  ask: StripAsk
+  tapes: Talk['tapes']
+  change: (by: Pick<Partial<StripAsk>, 'frames' | 'positions'>) => void
+}) {
   const instrument = instrumentNamed(ask.instrument)
   const places = tapesFor({ ...ask, instrument })
   const markers = markersOf(places)
@@ -260,7 +278,7 @@ function Places({ ask, change }: { ask: StripAsk; change: (by: Pick<Partial<Stri
           <tbody>
             {markers.map((m) => (
               <tr key={m.k} className="border-b border-rule">
-                <th className="py-1 pr-3 font-semibold">{sayList(m.says)}</th>
+                <th className="py-1 pr-3 font-semibold">{sayList(m.says.map((s) => sayTape(tapes, s)))}</th>
                 <td className="py-1 pr-3 text-right">{m.mm.toFixed(1)}</td>
                 <td className="py-1 pr-3 text-right">{places.find((p) => p.k === m.k)!.inches.toFixed(2)}</td>
                 {strings.map((s, i) => (

@@ -4,6 +4,7 @@ import { Fragment } from 'react'
 import { sayList } from '@/core/names'
 import type { ClassSettings } from '@/core/seats/class'
 import { seatOf } from '@/core/seats/seat'
+import { sayFrame } from '@/core/reading/talk'
 import { beganOn, begin, ledgerOf, unbegin } from '@/core/term/ledger'
 import { sayThing } from '@/core/term/things'
 import type { ClassActions } from '@/ui/class/classStore'
@@ -12,6 +13,8 @@ import { Select } from '@/ui/kit/Select'
 import { todayIs } from '@/ui/session/record'
 import type { Facts } from './useFacts'
 
+/** How a frame begins in a list of what was met. */
+const FRAME = 'frame: '
 const field = 'tap rounded border border-rule bg-sheet px-1.5 py-0.5'
 
 type Props = { settings: ClassSettings; facts: Facts | null; settle: ClassActions['settle'] }
@@ -89,7 +92,9 @@ export function Ledger({ settings, facts, settle }: Props) {
                   {met.map(({ seat, what }) => (
                     <Fragment key={seat}>
                       <dt className="font-semibold">{seatNamed(seat).name}</dt>
-                      <dd>{what.join(' · ')}</dd>
+                      <dd>
+                        {what.map((w) => (w.startsWith(FRAME) ? FRAME + sayFrame(settings.talk, w.slice(FRAME.length)) : w)).join(' · ')}
+                      </dd>
                     </Fragment>
                   ))}
                 </dl>

@@ -6,6 +6,8 @@ import { PAPERS } from '@/engrave/toolkit'
 import { stripFor } from '@/formats/strips'
 import { stripSvg } from '@/formats/stripSvg'
 import { inWorker, TaskError } from '@/jobs/pool'
+import { theClass } from '@/store/classes'
+import { database } from '@/store/database'
 import { now } from '@/store/clock'
 import { answering } from '../answer'
 import { attachment } from '../attachment'
@@ -15,7 +17,8 @@ export const GET = answering(async (request: NextRequest) => {
   const wanted = stripsQuery.safeParse(Object.fromEntries(request.nextUrl.searchParams))
   if (!wanted.success) return new Response(`The strips cannot be made: ${sayIssue(wanted.error)}`, { status: 400 })
   const { as, paper, strips } = wanted.data
-  const made = strips.map(stripFor)
+  const { talk } = (await theClass(await database())).settings
+  const made = strips.map((s) => stripFor(s, talk.tapes))
   if (made.some((s) => s.markers.length === 0))
     return new Response('A strip has no tape on it: choose a frame and a position.', { status: 400 })
   if (as === 'svg') return attachment('tapes.svg', new TextEncoder().encode(stripSvg(stripSheet(made))), 'image/svg+xml')

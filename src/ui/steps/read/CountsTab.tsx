@@ -4,6 +4,7 @@ import { useMemo } from 'react'
 import { countsOf } from '@/core/reading/counts'
 import { readingOf } from '@/core/reading/reading'
 import { stringName } from '@/core/reading/words'
+import { sayFrame } from '@/core/reading/talk'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { Chart } from '@/ui/kit/Chart'
 import { fingerChart } from './fingerChart'
@@ -15,6 +16,7 @@ const FINGERS = ['0', '1', '2', '3', '4']
 export function CountsTab() {
   const piece = useDesk((d) => d.piece)
   const map = useDesk((d) => d.ensemble[d.seat])
+  const talk = useDesk((d) => d.klass.talk)
   const reading = readingOf(piece, map)
   const counts = useMemo(() => countsOf(reading), [reading])
   const { instrument } = map
@@ -78,7 +80,7 @@ export function CountsTab() {
         {counts.frames.map((f) => (
           <li key={`${f.string} ${f.position} ${f.name}`} className="flex justify-between border-t border-rule py-0.5">
             <span>
-              {on(f.string)}, {f.position === 'half' ? 'half position' : f.position}: {f.name}
+              {on(f.string)}, {f.position === 'half' ? 'half position' : f.position}: {sayFrame(talk, f.name)}
             </span>
             <span className="text-soft tabular-nums">{f.count} notes</span>
           </li>

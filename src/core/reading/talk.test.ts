@@ -1,0 +1,39 @@
+import { describe, expect, it } from 'vitest'
+import { classSettingsSchema, DEFAULT_CLASS } from '../seats/class'
+import { ensembleMapper } from '../seats/ensemble'
+import { emptyPlan } from '../seats/plan'
+import { pieceFrom } from '../testing/piece'
+import { callsOf, sayCall } from './calls'
+import { readingOf } from './reading'
+import { DEFAULT_CALLS, DEFAULT_TALK, sayFrame, sayTape } from './talk'
+
+describe('the class’s own words', () => {
+  it('a frame has the teacher’s number, word and mark, as far as there are any; else our name', () => {
+    const talk = (words: object) => ({ frames: { 'touch 2-3': { number: '', word: '', mark: '', ...words } } })
+    expect(sayFrame({ frames: {} }, 'touch 2-3')).toBe('touch 2-3')
+    expect(sayFrame(talk({ number: '1', word: 'hug', mark: '◆' }), 'touch 2-3')).toBe('1, hug ◆')
+    expect(sayFrame(talk({ number: '1' }), 'touch 2-3')).toBe('1')
+    expect(sayFrame(talk({ mark: '◆' }), 'touch 2-3')).toBe('touch 2-3 ◆')
+    expect(sayFrame(talk({ word: 'hug' }), 'touch 1-2')).toBe('touch 1-2')
+  })
+  it('a tape has its own name beside the finger that it is for', () => {
+    expect(sayTape({ 'low 2': 'the blue one' }, 'low 2')).toBe('the blue one (low 2)')
+    expect(sayTape({}, '3')).toBe('3')
+  })
+  it('positions are called as the class does', () => {
+    const piece = pieceFrom('D5 E5 D5 C#5', { fifths: 2, mode: 'major' })
+    const plan = { ...emptyPlan(), octaves: { cello: -1 } }
+    const r = readingOf(piece, ensembleMapper()(piece, plan, DEFAULT_CLASS).cello)
+    const said = (positions: (typeof DEFAULT_TALK)['positions']) => sayCall(callsOf(r, { ...DEFAULT_CALLS, positions })[0])
+    expect(said('third position')).toContain('fourth position')
+    expect(said('third position')).toContain('back to first')
+    expect(said('position three')).toContain('position four')
+    expect(said('position three')).toContain('back to position one')
+    expect(said('III')).toMatch(/\bIV\b/)
+    expect(said('III')).toContain('back to I')
+  })
+  it('settings of before have none of their own', () => {
+    const { positions: _p, frames: _f, tapes: _t, ...old } = DEFAULT_TALK
+    expect(classSettingsSchema.parse({ ...DEFAULT_CLASS, talk: old }).talk).toEqual(DEFAULT_TALK)
+  })
+})
