@@ -154,6 +154,13 @@ test(`no page beside the desk has a barrier that axe finds`, async ({ page }) =>
   await page.goto('/plan/print')
   await expect(page.getByText('Name: _').first()).toBeVisible({ timeout: 15_000 })
   await clean(page, 'practice sheets')
+  await page.goto('/term')
+  await expect(page.getByText('Every order was weighed.')).toBeVisible({ timeout: 20_000 })
+  await clean(page, 'what next')
+  for (const tab of ['Begun so far', 'To pass']) {
+    await page.getByRole('tab', { name: tab }).click()
+    await clean(page, tab, 'main')
+  }
   for (const path of ['/new', '/class', '/library', '/about']) {
     await page.goto(path)
     await expect(page.locator('main')).toBeVisible()

@@ -68,7 +68,7 @@ for (const [by, sizes] of [
     }
     await page.goto('/')
     await awake(page)
-    for (const path of ['/', '/class', '/library', '/new', '/about', '/plan', '/plan/print', '/tapes']) {
+    for (const path of ['/', '/class', '/library', '/new', '/about', '/plan', '/plan/print', '/tapes', '/term', '/class/links']) {
       await page.goto(path)
       await expect(page.locator('main').first()).toBeVisible()
       await awake(page)

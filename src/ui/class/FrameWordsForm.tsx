@@ -1,7 +1,7 @@
 'use client'
 
 import { tapedFrames } from '@/core/tapes/frames'
-import { markersOf, tapesFor, usualFrames, usualPositions } from '@/core/tapes/tapes'
+import { markersOf, tapesFor, usualPositions } from '@/core/tapes/tapes'
 import { NO_WORDS, type FrameWords, type Talk } from '@/core/reading/talk'
 import { inSentence, sayList } from '@/core/names'
 import type { Seat } from '@/core/seats/seat'
@@ -25,7 +25,12 @@ export function FrameWordsForm({ talk, seats, set }: { talk: Talk; seats: readon
   const frames = named(seats, (s) => tapedFrames(s.instrument).map((f) => f.name))
   const tapes = named(seats, ({ instrument }) =>
     markersOf(
-      tapesFor({ instrument, length: instrument.sizes[0].length, frames: usualFrames(instrument), positions: usualPositions(instrument) }),
+      tapesFor({
+        instrument,
+        length: instrument.sizes[0].length,
+        frames: tapedFrames(instrument).map((f) => f.name),
+        positions: usualPositions(instrument),
+      }),
     ).flatMap((m) => m.says),
   )
   const rename = (name: string, change: Partial<FrameWords>) => {

@@ -86,7 +86,7 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
                   href={`/api/handouts/${k.id}/file`}
                   download
                   aria-label={`Print again: ${called}`}
-                  className={buttonLook('plain', 'small')}
+                  className={`tap ${buttonLook('plain', 'small')}`}
                 >
                   <Printer size={14} aria-hidden /> Again
                 </a>

@@ -46,10 +46,10 @@ export function OtherSheets({ id, seats, paper }: Props) {
               </option>
             ))}
           </Select>
-          <a href={`${at}&look=1`} target="_blank" rel="noreferrer" className={buttonLook('plain', 'small')}>
+          <a href={`${at}&look=1`} target="_blank" rel="noreferrer" className={`tap ${buttonLook('plain', 'small')}`}>
             <Eye size={14} aria-hidden /> Look<span className="sr-only"> at it in a new window</span>
           </a>
-          <a href={at} download className={buttonLook('plain', 'small')}>
+          <a href={at} download className={`tap ${buttonLook('plain', 'small')}`}>
             <Download size={14} aria-hidden /> PDF
           </a>
         </div>
