@@ -39,10 +39,10 @@ describe('what is handed out, in an address', () => {
     const students = [at('Bo', 'cello', { large: true }), at('Ada', 'violin', { noFourth: true, much: 'new' }), at('Cy', 'violin')]
     const h = read('students=1&much=changes&own=violin:none&score=all')
     expect(fileSheetsOf(h, SEATS, students, PIECE)).toEqual([
-      { seat: 'violin', much: 'new', size: 'normal', student: { id, name: 'Ada', noFourth: true }, fade: null },
-      { seat: 'violin', much: 'none', size: 'normal', student: { id, name: 'Cy', noFourth: false }, fade: null },
+      { seat: 'violin', much: 'new', size: 'normal', student: { id, name: 'Ada', noFourth: true, versions: {} }, fade: null },
+      { seat: 'violin', much: 'none', size: 'normal', student: { id, name: 'Cy', noFourth: false, versions: {} }, fade: null },
       { seat: 'viola', much: 'changes', size: 'normal', student: null, fade: null },
-      { seat: 'cello', much: 'changes', size: 'large', student: { id, name: 'Bo', noFourth: false }, fade: null },
+      { seat: 'cello', much: 'changes', size: 'large', student: { id, name: 'Bo', noFourth: false, versions: {} }, fade: null },
       { seat: 'bass', much: 'changes', size: 'normal', student: null, fade: null },
       { seat: null, much: 'all', size: 'normal', student: null, fade: null },
     ])

@@ -145,7 +145,7 @@ export function sheetsOf(h: HandOut, seats: readonly SeatId[]): SheetQuery[] {
 
 /** A sheet as it is put into a file: of a seat or (null) the score, for a student where it is one's own. */
 export type FileSheet = Pick<SheetQuery, 'seat' | 'much' | 'size'> & {
-  readonly student: Pick<Student, 'id' | 'name' | 'noFourth'> | null
+  readonly student: Pick<Student, 'id' | 'name' | 'noFourth' | 'versions'> | null
   /** Which sheet of a fading series; null: none. */
   readonly fade: number | null
 }
@@ -168,7 +168,7 @@ function wholeSheetsOf(h: HandOut, seats: readonly SeatId[], students: readonly 
       seat,
       much: s.much ?? much,
       size: s.large ? 'large' : size,
-      student: { id: s.id, name: s.name, noFourth: s.noFourth },
+      student: { id: s.id, name: s.name, noFourth: s.noFourth, versions: s.versions },
       fade: null,
     }))
   })

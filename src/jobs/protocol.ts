@@ -33,6 +33,8 @@ const file = {
           z.object({
             name: z.string().check(z.maxLength(60)),
             noFourth: z.boolean(),
+            /** The saved version that they play; null: as it stands. */
+            version: z.nullable(z.int()),
             link: z.nullable(z.string().check(z.maxLength(200))),
           }),
         ),

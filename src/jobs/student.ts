@@ -6,7 +6,8 @@ import { hasPiece } from '@/core/roster/student'
 import { serverToolkit } from '@/engrave/server'
 import { systemsOf, type Wanted } from '@/engrave/sheet'
 import { classById } from '@/store/classes'
-import { getPiece, onShelfOf } from '@/store/pieces'
+import { ownPiece } from '@/store/own'
+import { onShelfOf } from '@/store/pieces'
 import { weekOf } from './plan'
 
 type Who = { readonly of: string; readonly student: string }
@@ -26,7 +27,7 @@ async function studentIn(db: Knex, { of, student: id }: Who) {
 async function pieceOf(db: Knex, who: Who & { readonly piece: string }) {
   const found = await studentIn(db, who)
   if (!found || !hasPiece(found.student, who.piece) || !(await onShelfOf(db, who.of, who.piece))) return null
-  const stored = await getPiece(db, who.piece)
+  const stored = await ownPiece(db, found.student, who.piece)
   return stored && { ...found, stored }
 }
 

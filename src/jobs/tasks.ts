@@ -149,7 +149,9 @@ async function paperSheets(
   const records = sheets.some((s) => s.fade !== null) ? await recordsOf(db, of, [id]) : []
   const { length } = source.piece.lines[0].measures
   for (const { seat, much, size, student, fade } of sheets) {
-    const own = student && seat !== null ? forStudent(source, seat, student) : source
+    const version = student?.version ? await getVersion(db, id, student.version) : null
+    const whole = version ? { ...source, piece: version.piece, plan: version.plan } : source
+    const own = student && seat !== null ? forStudent(whole, seat, student) : whole
     // What fades first is what the record says is sure: of the student by name too.
     const done = fade === null ? [] : [...doneFrom(records, seat), ...(student ? doneFrom(records, seat, student.name) : [])]
     const sure = surenessOf(id, length, done).flatMap((s, i) => (s === 'sure' ? [i] : []))

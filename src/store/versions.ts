@@ -109,6 +109,21 @@ export async function getVersion(db: Knex, pieceId: string, version: number): Pr
   }
 }
 
+/** A version that was given a name. */
+export type NamedVersion = { readonly version: number; readonly name: string }
+
+/** The named versions of some pieces, by piece, the last first. */
+export async function namedVersions(db: Knex, pieces: readonly string[]): Promise<Record<string, NamedVersion[]>> {
+  const rows = (await db('piece_versions')
+    .whereIn('piece_id', [...pieces])
+    .whereNotNull('name')
+    .orderBy('version', 'desc')
+    .select('piece_id', 'version', 'name')) as (NamedVersion & { piece_id: string })[]
+  const out: Record<string, NamedVersion[]> = {}
+  for (const { piece_id, version, name } of rows) (out[piece_id] ??= []).push({ version, name })
+  return out
+}
+
 /** Gives a version a name, by which it is kept for good; null takes it away. */
 export const nameVersion = (db: Knex, pieceId: string, version: number, name: string | null): Promise<number> =>
   writing(db, (t) => t('piece_versions').where({ piece_id: pieceId, version }).update({ name }))

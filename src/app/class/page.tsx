@@ -3,6 +3,7 @@ import { connection } from 'next/server'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { getPieces, listShelf } from '@/store/pieces'
+import { namedVersions } from '@/store/versions'
 import { deflated } from '@/app/packed'
 import { ClassView } from '@/ui/class/ClassView'
 
@@ -18,6 +19,10 @@ export default async function ClassPage() {
   const { id, name, school, settings, version } = await theClass(db)
   const all = await listShelf(db, id)
   const heads = all.heads.slice(0, SHOWN)
+  const named = await namedVersions(
+    db,
+    all.heads.map((h) => h.id),
+  )
   const weights = heads.map((h) => (h.summary ? h.summary.measures * h.summary.lines : Infinity))
   const shown = heads.filter(
     (_, i) => weights.slice(0, i + 1).reduce((a, b) => a + (b === Infinity ? 0 : b), 0) <= MEASURES && weights[i] !== Infinity,
@@ -34,7 +39,9 @@ export default async function ClassPage() {
       school={school}
       settings={settings}
       version={version}
-      shelf={all.heads.map(({ id: piece, title }) => ({ id: piece, title })).sort((a, b) => a.title.localeCompare(b.title))}
+      shelf={all.heads
+        .map(({ id: piece, title }) => ({ id: piece, title, versions: named[piece] ?? [] }))
+        .sort((a, b) => a.title.localeCompare(b.title))}
       packed={deflated(
         pieces.map(({ id: piece, ...p }) => ({ id: piece, piece: p.piece, plan: p.plan })),
         'being worked out …',

@@ -26,6 +26,8 @@ export const studentSchema = z.object({
   large: z._default(z.boolean(), false),
   /** The pieces that are theirs; null: all that the class has. */
   pieces: z._default(z.nullable(z.array(z.uuid()).check(z.maxLength(MOST_ASSIGNED))), null),
+  /** Pieces of which they play a saved version of their own, by its number. */
+  versions: z._default(z.record(z.uuid(), z.int().check(z.minimum(1), z.maximum(2_000_000_000))), {}),
   /** How much is written in for them; null: as for their seat. */
   much: z._default(z.nullable(z.enum(AMOUNTS)), null),
 })
@@ -41,6 +43,7 @@ export const newStudent = (id: string, name: string, seat: string): Student => (
   noFourth: false,
   large: false,
   pieces: null,
+  versions: {},
   much: null,
 })
 

@@ -2,15 +2,22 @@
 
 import { DropdownMenu } from 'radix-ui'
 import type { ReactElement } from 'react'
+import type { Student } from '@/core/roster/student'
 import { landmark } from '@/ui/kit/landmark'
+
+/** A piece of the class with its named versions. */
+export type ShelfEntry = {
+  readonly id: string
+  readonly title: string
+  readonly versions: readonly { readonly version: number; readonly name: string }[]
+}
 
 type Props = {
   button: ReactElement
   says: string
-  shelf: readonly { readonly id: string; readonly title: string }[]
-  /** Null: all of the shelf, also what comes later. */
-  pieces: readonly string[] | null
-  set: (pieces: string[] | null) => void
+  shelf: readonly ShelfEntry[]
+  student: Pick<Student, 'pieces' | 'versions'>
+  change: (by: Partial<Pick<Student, 'pieces' | 'versions'>>) => void
 }
 
 const item = 'flex items-center gap-2 rounded px-2 py-1.5 outline-none data-[highlighted]:bg-wash'
@@ -20,9 +27,13 @@ const Box = ({ on }: { on: boolean }) => (
   </span>
 )
 
-/** Which of the class's pieces are a student's: all, or those that are ticked. */
-export function Assign({ button, says, shelf, pieces, set }: Props) {
+/** Which of the class's pieces are a student's: all, or those that are ticked; of a piece with named versions, which one is their own. */
+export function Assign({ button, says, shelf, student: { pieces, versions }, change }: Props) {
   const has = (id: string) => pieces === null || pieces.includes(id)
+  const setVersion = (id: string, version: number | null) => {
+    const { [id]: _, ...others } = versions
+    change({ versions: version === null ? others : { ...others, [id]: version } })
+  }
   return (
     <DropdownMenu.Root modal={false} defaultOpen>
       <DropdownMenu.Trigger asChild>{button}</DropdownMenu.Trigger>
@@ -31,27 +42,45 @@ export function Assign({ button, says, shelf, pieces, set }: Props) {
           align="end"
           sideOffset={4}
           aria-label={says}
-          className="z-40 max-h-80 w-[280px] overflow-y-auto rounded-lg border border-rule bg-sheet p-2 shadow-lg"
+          className="z-40 max-h-80 w-[300px] overflow-y-auto rounded-lg border border-rule bg-sheet p-2 shadow-lg"
         >
           <DropdownMenu.CheckboxItem
             checked={pieces === null}
-            onCheckedChange={(on) => set(on ? null : shelf.map((p) => p.id))}
+            onCheckedChange={(on) => change({ pieces: on ? null : shelf.map((p) => p.id) })}
             onSelect={(e) => e.preventDefault()}
             className={item}
           >
             <Box on={pieces === null} /> all, also what comes later
           </DropdownMenu.CheckboxItem>
           {shelf.map((p) => (
-            <DropdownMenu.CheckboxItem
-              key={p.id}
-              checked={has(p.id)}
-              onCheckedChange={(on) => set(shelf.map((x) => x.id).filter((x) => (x === p.id ? on : has(x))))}
-              onSelect={(e) => e.preventDefault()}
-              className={item}
-            >
-              <Box on={has(p.id)} /> {p.title}
-            </DropdownMenu.CheckboxItem>
+            <DropdownMenu.Group key={p.id}>
+              <DropdownMenu.CheckboxItem
+                checked={has(p.id)}
+                onCheckedChange={(on) => change({ pieces: shelf.map((x) => x.id).filter((x) => (x === p.id ? on : has(x))) })}
+                onSelect={(e) => e.preventDefault()}
+                className={item}
+              >
+                <Box on={has(p.id)} /> {p.title}
+              </DropdownMenu.CheckboxItem>
+              {has(p.id) &&
+                p.versions.map((v) => (
+                  <DropdownMenu.CheckboxItem
+                    key={v.version}
+                    checked={versions[p.id] === v.version}
+                    onCheckedChange={(on) => setVersion(p.id, on ? v.version : null)}
+                    onSelect={(e) => e.preventDefault()}
+                    className={`${item} ml-6 text-sm`}
+                  >
+                    <Box on={versions[p.id] === v.version} /> their own: “{v.name}”
+                  </DropdownMenu.CheckboxItem>
+                ))}
+            </DropdownMenu.Group>
           ))}
+          {shelf.every((p) => p.versions.length === 0) && (
+            <p className="mt-1 border-t border-rule px-2 pt-1 text-fine text-soft">
+              A version that is named in a piece’s history can be a student’s own variation.
+            </p>
+          )}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

@@ -7,6 +7,7 @@ import { useStore } from 'zustand'
 import type { ClassSettings } from '@/core/seats/class'
 import { seatsOf } from '@/core/seats/seat'
 import { saySave } from '@/ui/kit/SaveChoice'
+import type { ShelfEntry } from './Assign'
 import { BackLink } from '@/ui/kit/BackLink'
 import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { UndoRedo } from '@/ui/kit/UndoRedo'
@@ -31,7 +32,7 @@ type Props = {
   settings: ClassSettings
   version: number
   packed: Packed<readonly ShelfPiece[]>
-  shelf: readonly { id: string; title: string }[]
+  shelf: readonly ShelfEntry[]
 }
 
 const field =

@@ -12,6 +12,7 @@ import { Button, buttonLook } from '@/ui/kit/Button'
 import { newId } from '@/ui/kit/newId'
 import { later, Opens } from '@/ui/kit/Opens'
 import { Select } from '@/ui/kit/Select'
+import type { ShelfEntry } from './Assign'
 import type { ClassActions } from './classStore'
 
 const field = 'rounded border border-rule bg-sheet px-1.5 py-0.5'
@@ -36,7 +37,7 @@ type Props = {
   seats: readonly Seat[]
   name: string
   /** What stands on the shelf of the class. */
-  shelf: readonly { readonly id: string; readonly title: string }[]
+  shelf: readonly ShelfEntry[]
 } & Pick<ClassActions, 'addStudent' | 'changeStudent' | 'removeStudent' | 'bringStudents'>
 
 /** Who plays, by first name: seat, size, and what holds for them alone. */
@@ -238,15 +239,7 @@ function Row({
               {sayPieces(s, shelf)}
             </Button>
           }
-          opened={(button) => (
-            <Assign.Part
-              button={button}
-              says={`Pieces of ${s.name}`}
-              shelf={shelf}
-              pieces={s.pieces}
-              set={(pieces) => change({ pieces })}
-            />
-          )}
+          opened={(button) => <Assign.Part button={button} says={`Pieces of ${s.name}`} shelf={shelf} student={s} change={change} />}
         />
       </td>
       <td className="py-1">

@@ -26,7 +26,12 @@ export async function chosenSheets(request: NextRequest, piece: string) {
     const link = student && links.find((l) => l.student === student.id)
     return {
       ...sheet,
-      student: student && { name: student.name, noFourth: student.noFourth, link: link ? `${origin}/s/${link.token}` : null },
+      student: student && {
+        name: student.name,
+        noFourth: student.noFourth,
+        version: student.versions[piece] ?? null,
+        link: link ? `${origin}/s/${link.token}` : null,
+      },
     }
   })
   if (sheets.length === 0) return new Response('Nothing is chosen to be printed; tick a seat or the score in Hand out.', { status: 400 })

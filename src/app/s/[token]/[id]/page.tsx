@@ -1,7 +1,8 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { ownMusic } from '@/core/roster/own'
-import { getPiece, UnreadableError } from '@/store/pieces'
+import { ownPiece } from '@/store/own'
+import { UnreadableError } from '@/store/pieces'
 import { packed } from '@/app/packed'
 import { StudentPiece } from '@/ui/student/StudentPiece'
 import { followed, isTheirs } from '../../followed'
@@ -13,7 +14,7 @@ export default async function StudentPiecePage({ params }: { params: Promise<{ t
   const to = await followed(params)
   const { id } = await params
   if (!(await isTheirs(to.db, to, id))) notFound()
-  const stored = await getPiece(to.db, id).catch((e: unknown) => {
+  const stored = await ownPiece(to.db, to.student, id).catch((e: unknown) => {
     if (e instanceof UnreadableError) return null
     throw e
   })
