@@ -1,0 +1,81 @@
+// What a whole class's paper costs beside engraving it, and an exact path beside reading its pieces.
+import { randomUUID } from 'node:crypto'
+import { DEMO_ROSTER, DEMO_SECOND_ROSTER, demoFiles } from '../demo'
+import { fileSheetsOf, handOutQuery } from '../src/api/handOut'
+import { learnedBy } from '../src/core/roster/student'
+import { DEFAULT_CLASS, settingsFor } from '../src/core/seats/class'
+import { emptyPlan } from '../src/core/seats/plan'
+import { seatsOf } from '../src/core/seats/seat'
+import { factsOf } from '../src/core/term/facts'
+import { EXACT_UP_TO } from '../src/core/term/path'
+import { whatNext } from '../src/core/term/whatNext'
+import { serverToolkit } from '../src/engrave/server'
+import { sheetOf, type Sheet } from '../src/engrave/sheet'
+import { openRoster, studentsIn } from '../src/formats/roster'
+import { readFile } from '../src/formats/read'
+import { pdfOf } from '../src/paper/pdf'
+
+const line = (text: string) => process.stdout.write(`${text}\n`)
+const pieces = demoFiles().flatMap((f) => {
+  const [{ reading }] = readFile(f.name, f.bytes)
+  return reading.ok ? [reading.piece] : []
+})
+const seats = seatsOf(DEFAULT_CLASS)
+const students = [DEMO_ROSTER, DEMO_SECOND_ROSTER].flatMap((text) => {
+  const file = openRoster(text)
+  return 'problem' in file ? [] : studentsIn(file, file.columns, seats, randomUUID).students
+})
+
+const toolkit = await serverToolkit()
+const [piece] = pieces
+const wanted = handOutQuery.parse({ students: '1' })
+const ids = seats.map((s) => s.id)
+const sheets = fileSheetsOf(wanted, ids, students, randomUUID())
+
+/** The whole pack as it is made: sheets that are alike are engraved once; what the engraving alone took is counted apart. */
+async function pack(): Promise<{ all: number; engraving: number; pages: number; alike: number }> {
+  const made: Sheet[] = []
+  const known = new Map<string, Sheet | null>()
+  let engraving = 0
+  const from = performance.now()
+  for (const { seat, much, size, student } of sheets) {
+    if (seat === null) continue
+    const player = seats.find((s) => s.id === seat)!
+    const plan = emptyPlan()
+    const own = student?.noFourth
+      ? { ...plan, learned: { [seat]: learnedBy(student, settingsFor(DEFAULT_CLASS, plan, player).learned) } }
+      : plan
+    const key = JSON.stringify([seat, much, size, student?.noFourth])
+    let sheet = known.get(key)
+    if (sheet === undefined) {
+      const begun = performance.now()
+      const source = { piece, plan: own, klass: DEFAULT_CLASS }
+      sheet = sheetOf(toolkit, source, { seat, much, rows: ['finger'], bows: false, passage: null }, { paper: 'a4', size })
+      engraving += performance.now() - begun
+      known.set(key, sheet)
+    }
+    if (sheet) made.push(student ? { ...sheet, name: student.name } : sheet)
+  }
+  await pdfOf(made, 'a4', new Date(0))
+  return { all: performance.now() - from, engraving, pages: made.reduce((n, s) => n + s.pages.length, 0), alike: known.size }
+}
+
+await pack()
+const runs = [await pack(), await pack(), await pack()].sort((a, b) => a.all - b.all)
+const { all, engraving, pages, alike } = runs[1]
+line(
+  `paper for ${students.length} students, ${pages} pages, ${alike} of them unlike: ${all.toFixed(0)} ms, ${(all / engraving).toFixed(2)} × engraving what is unlike, ${(all / ((engraving / alike) * sheets.length)).toFixed(2)} × engraving every sheet`,
+)
+
+const begun = performance.now()
+const facts = pieces.map((p, i) => factsOf(`${i}`, p, emptyPlan(), DEFAULT_CLASS))
+const reading = (performance.now() - begun) / pieces.length
+// Up to the most that is exact: the pieces once more under other names.
+const many = Array.from({ length: EXACT_UP_TO }, (_, i) => ({ ...facts[i % facts.length], id: `${i}` }))
+const from = performance.now()
+whatNext(DEFAULT_CLASS, many)
+const path = performance.now() - from
+line(
+  `path through ${EXACT_UP_TO} pieces, every order weighed: ${path.toFixed(0)} ms, ${(path / (reading * EXACT_UP_TO)).toFixed(2)} × mapping them`,
+)
+process.exit(0)
