@@ -11,7 +11,7 @@ import { placeMeasures, type PlacedMeasure } from '@/core/piece/walk'
 import { groupEvents, type Group } from '@/core/piece/beams'
 import { ACCID, articsOf, DUR, GESTURAL, gracesOf, lyricOf, overEvent, overMeasure } from './markings'
 import { eventId, rowId } from './ids'
-import { ROWS, rowText, type Row } from './rows'
+import { ROWS, rowText, type Letters, type Row } from './rows'
 
 /** What to engrave: parts, top staff first, the rows under each staff, and whether positions are bracketed. */
 type MeiOptions = {
@@ -24,6 +24,8 @@ type MeiOptions = {
   readonly breaks?: readonly number[]
   /** The piece goes on after the last measure: no final barline. */
   readonly goesOn?: boolean
+  /** How letters are written: as the class names them. */
+  readonly letters?: Letters
   /** By part: the events under which rows and positions are written; without it, or where it is null, under all. */
   readonly written?: Readonly<Record<string, ReadonlySet<string> | null>>
 }
@@ -201,7 +203,7 @@ class Staff {
     const all = ROWS.filter((r) => this.options.rows.includes(r))
     const rows = this.isWritten(e) ? all : []
     const texts = rows.map((row, i) => {
-      const text = rowText(this.part, e, row)
+      const text = rowText(this.part, e, row, this.options.letters)
       return text
         ? `<verse n="${i + 1}" type="row-${row}" xml:id="${rowId(this.part.id, event.id, row)}"><syl>${xmlText(text)}</syl></verse>`
         : ''

@@ -83,7 +83,7 @@ function meiFor({ piece: whole, plan, klass }: Source, maps: readonly SeatMap[],
   const shown = much === 'none' ? [] : rows
   const labels = parts.length > 1 ? ('each' as const) : false
   const mei = (breaks: readonly number[]) =>
-    meiOf(piece, { parts, rows: shown, positions: much !== 'none', labels, breaks, written, goesOn })
+    meiOf(piece, { parts, rows: shown, positions: much !== 'none', labels, breaks, written, goesOn, letters: klass.talk })
   return { parts, stretch, written, mei, starts: printedStarts(parts[0]), rowNames: shown.length > 1 }
 }
 

@@ -8,7 +8,7 @@ import { capital, ordinal } from '../names'
 import { nameOf, sayMeasure } from '../piece/address'
 import { unfold } from '../piece/unfold'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
-import type { CallOptions } from './talk'
+import { DO_RE_MI, type CallOptions } from './talk'
 import { top, type Reading, type ReadNote } from './reading'
 import { stringName } from './words'
 
@@ -28,7 +28,6 @@ export type Call = {
   readonly close: string
 }
 
-const DO_RE_MI: Record<Pitch['letter'], string> = { C: 'do', D: 're', E: 'mi', F: 'fa', G: 'sol', A: 'la', B: 'ti' }
 const NUMBERS = ['open', 'one', 'two', 'three', 'four']
 const AMERICAN: Record<Base, string> = {
   breve: 'double whole',

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import { rowText, type Letters } from '@/engrave/rows'
+import { partOfSeat } from '../part/part'
 import { classSettingsSchema, DEFAULT_CLASS } from '../seats/class'
 import { ensembleMapper } from '../seats/ensemble'
 import { emptyPlan } from '../seats/plan'
@@ -32,8 +34,17 @@ describe('the class’s own words', () => {
     expect(said('III')).toMatch(/\bIV\b/)
     expect(said('III')).toContain('back to I')
   })
+  it('letters under the notes are the class’s, with its mark on those of the upper octave', () => {
+    const piece = pieceFrom('D4 F#4 D5 A4', { fifths: 2, mode: 'major' })
+    const part = partOfSeat(piece, ensembleMapper()(piece, { ...emptyPlan(), octaves: { violin: 0 } }, DEFAULT_CLASS).violin, false)
+    const row = (letters?: Letters) => part.measures.flatMap((m) => m.events.map((e) => rowText(part, e, 'letter', letters))).join(' ')
+    expect(row()).toBe('D F♯ D A')
+    expect(row({ names: 'letters', sharps: true, upper: '′' })).toBe('D F♯ D′ A')
+    expect(row({ names: 'do-re-mi', sharps: true, upper: '+' })).toBe('re fa♯ re+ la')
+    expect(row({ names: 'letters', sharps: false, upper: '' })).toBe('D F D A')
+  })
   it('settings of before have none of their own', () => {
-    const { positions: _p, frames: _f, tapes: _t, ...old } = DEFAULT_TALK
+    const { positions: _p, frames: _f, tapes: _t, upper: _u, ...old } = DEFAULT_TALK
     expect(classSettingsSchema.parse({ ...DEFAULT_CLASS, talk: old }).talk).toEqual(DEFAULT_TALK)
   })
 })

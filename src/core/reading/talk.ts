@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import { letterName, type Letter, type Pitch } from '../music/pitch'
 
 export const POSITION_WORDS = ['third position', 'position three', 'III'] as const
 
@@ -23,6 +24,8 @@ export const talkSchema = z.object({
   low: z.enum(['low 2', '2 low', '↓2']),
   strings: z.enum(['never', 'changes', 'always']),
   numbers: z.enum(['words', 'figures']),
+  /** What stands behind a letter of the upper octave where a part has it in two: "D′". Empty: nothing. */
+  upper: z._default(z.string().check(z.trim(), z.maxLength(3)), ''),
   /** How a position is said in a call. */
   positions: z._default(z.enum(POSITION_WORDS), 'third position'),
   /** The teacher's own number, word and mark of a frame, by our name for it. */
@@ -47,10 +50,17 @@ export const DEFAULT_TALK: Talk = {
   low: 'low 2',
   strings: 'changes',
   numbers: 'words',
+  upper: '',
   positions: 'third position',
   frames: {},
   tapes: {},
 }
+
+export const DO_RE_MI: Readonly<Record<Letter, string>> = { C: 'do', D: 're', E: 'mi', F: 'fa', G: 'sol', A: 'la', B: 'ti' }
+
+/** A letter as it is written under a note: "F♯", or as the class names it: "fa♯", "F". */
+export const writtenLetter = ({ names, sharps }: Pick<Talk, 'names' | 'sharps'>, p: Pitch): string =>
+  `${names === 'letters' ? p.letter : DO_RE_MI[p.letter]}${sharps ? letterName(p).slice(1) : ''}`
 
 /** A frame as the class calls it: "2, hug ◆"; ours where it has no name of its own. */
 export function sayFrame({ frames }: Pick<Talk, 'frames'>, name: string): string {

@@ -24,7 +24,7 @@ const readingIn = (title: string, seat: string) => {
 
 describe('sheets of a piece', () => {
   it('are made for everybody they are for, and for nobody else', () => {
-    for (const piece of PIECES.slice(0, 4))
+    for (const piece of PIECES.slice(0, 2))
       for (const kind of SHEET_KINDS) {
         if (kind === 'warmup') continue
         for (const seat of [null, ...SEATS.map((s) => s.id)]) {

@@ -4,7 +4,7 @@ import { Select } from '@/ui/kit/Select'
 import type { Talk } from '@/core/reading/talk'
 
 /** What is chosen from a list. */
-type Key = Exclude<keyof Talk, 'frames' | 'tapes' | 'sharps' | 'high'>
+type Key = Exclude<keyof Talk, 'frames' | 'tapes' | 'sharps' | 'high' | 'upper'>
 const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [string, string])[] }[] = [
   {
     key: 'names',
@@ -76,6 +76,16 @@ export function TalkForm({ talk, set }: { talk: Talk; set: (change: Partial<Talk
           </Select>
         </label>
       ))}
+      <label className="flex items-center justify-between gap-2 text-sm">
+        Behind letters of the upper octave
+        <input
+          value={talk.upper}
+          maxLength={3}
+          placeholder="nothing"
+          onChange={(e) => set({ upper: e.target.value })}
+          className="tap w-20 rounded border border-rule bg-sheet px-1.5 py-0.5"
+        />
+      </label>
       {(['sharps', 'high'] as const).map((key) => (
         <label key={key} className="flex items-center gap-1.5 text-sm">
           <input type="checkbox" className="accent-rosin" checked={talk[key]} onChange={(e) => set({ [key]: e.target.checked })} />

@@ -27,6 +27,7 @@ export function ScoreView() {
   const ensemble = useDesk((d) => d.ensemble)
   const rows = useDesk((d) => d.rows)
   const bows = useDesk((d) => d.bows)
+  const talk = useDesk((d) => d.klass.talk)
   const timeline = useDesk((d) => d.timeline)
   const moment = useDesk((d) => d.moment)
   const pick = useDesk((d) => d.pick)
@@ -35,8 +36,8 @@ export function ScoreView() {
   const settled = useSettled(ensemble)
   const mei = useMemo(() => {
     const parts = mapsOf(settled).map((m) => partOfSeat(piece, m, bows))
-    return meiOf(piece, { parts, rows, positions: true, labels: true })
-  }, [piece, settled, rows, bows])
+    return meiOf(piece, { parts, rows, positions: true, labels: true, letters: talk })
+  }, [piece, settled, rows, bows, talk])
   const { systems, state } = useEngraver(width > 200 ? { mei, width: width - 8, scale: SCALE } : null)
   const [box, setBox] = useState<Box | null>(null)
   const sheet = useRef<HTMLDivElement>(null)
@@ -53,12 +54,12 @@ export function ScoreView() {
         )
         for (const row of ROWS) {
           const span = document.getElementById(rowId(part.id, e.event.id, row))?.querySelector('text tspan tspan')
-          const text = rowText(part, e, row)
+          const text = rowText(part, e, row, talk)
           if (span && span.textContent !== text) span.textContent = text
         }
       }
     }
-  }, [ensemble, piece, systems])
+  }, [ensemble, piece, systems, talk])
 
   useLayoutEffect(() => {
     const root = sheet.current
