@@ -77,7 +77,7 @@ export function TalkForm({ talk, set }: { talk: Talk; set: (change: Partial<Talk
         </label>
       ))}
       <label className="flex items-center justify-between gap-2 text-sm">
-        Behind letters of the upper octave
+        Mark of the upper octave
         <input
           value={talk.upper}
           maxLength={3}

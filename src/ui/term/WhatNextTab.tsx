@@ -137,7 +137,15 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
                   {capital(e)}.
                 </p>
               ))}
-              {p.news.length > 0 && <Bridge of={id} piece={p.id} title={p.title} key={facts.version} seats={settings.seats} />}
+              {p.news.length > 0 && (
+                <Bridge
+                  of={id}
+                  piece={p.id}
+                  title={p.title}
+                  key={p.news.map((n) => `${n.seat.id} ${n.things.join()}`).join()}
+                  seats={settings.seats}
+                />
+              )}
             </div>
           </li>
         ))}
