@@ -232,6 +232,34 @@ test('a piece that is not theirs is not there, on the page or by its answers', a
   await page.close()
 })
 
+test('a saved version with a name is a student’s own variation: on their page, and for nobody else', async () => {
+  const page = await teacher.newPage()
+  const { cards } = (await (await teacher.request.get('/api/shelf')).json()) as { cards: { id: string; title: string }[] }
+  const kettle = cards.find((c) => c.title === 'Copper Kettle March')!.id
+  await page.goto(`/pieces/${kettle}/history`)
+  await page.getByPlaceholder('such as: spring concert').fill('Dunja’s own')
+  await page.getByPlaceholder('such as: spring concert').press('Enter')
+  await expect(page.getByRole('navigation', { name: 'Saved versions' })).toContainText('Dunja’s own')
+  await page.goto('/class')
+  await page.getByRole('button', { name: /^Pieces of Dunja/ }).click()
+  await page.getByRole('menuitemcheckbox', { name: 'their own: “Dunja’s own”' }).click()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
+  // The class's piece goes on; what Dunja plays stays the version that is theirs.
+  const db = new Database(path.join(env.EVEN_SEAT_DATA!, 'even-seat.sqlite'))
+  const now = JSON.parse((db.prepare('SELECT piece FROM notes WHERE piece_id = ?').get(kettle) as { piece: string }).piece) as {
+    title: string
+  }
+  db.prepare('UPDATE notes SET piece = ? WHERE piece_id = ?').run(JSON.stringify({ ...now, title: 'Another Kettle' }), kettle)
+  db.close()
+  await page.goto('/class/links')
+  await expect(card(page, 'Emre')).toContainText('/s/')
+  const [dunja, emre] = [await tokenOf(page, 'Dunja'), await tokenOf(page, 'Emre')]
+  expect((await ask(`/s/${dunja}/${kettle}`)).text).toContain('Copper Kettle March')
+  expect((await ask(`/s/${emre}/${kettle}`)).text).toContain('Another Kettle')
+  await page.close()
+})
+
 test('its answers say what all answers say: no guessing of types, no address passed on, nothing kept on the way', async () => {
   for (const at of [`/s/${tokens.Ada}`, `/api/s/${tokens.Ada}/week?today=2026-11-02`, '/s/nothing']) {
     const { headers } = await ask(at)
@@ -251,6 +279,7 @@ test('withdrawn or past its day a link is dead at once; guessing ends, and those
   expect([gone.status, gone.text]).toEqual([404, expect.stringContaining('Ask your teacher for a new one')])
   expect((await ask(`/api/s/${tokens.Kofi}/week?today=2026-11-02`)).status).toBe(404)
 
+  await expect(card(page, 'Bilal')).toContainText('/s/')
   const bilal = await tokenOf(page, 'Bilal')
   expect((await ask(`/s/${bilal}`)).status).toBe(200)
   const db = new Database(path.join(env.EVEN_SEAT_DATA!, 'even-seat.sqlite'))
