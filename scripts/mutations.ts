@@ -315,4 +315,21 @@ export const MUTATIONS: readonly Mutation[] = [
     ['escapeFormulae: true', 'escapeFormulae: false'],
     ['+ Number(headed)', ''],
   ),
+  {
+    file: 'src/store/links.ts',
+    from: "withdrawn_at: null }).where('expires_at', '>', now).first()",
+    to: "}).where('expires_at', '>', now).first()",
+    tests: ['src/store/links.test.ts'],
+  },
+  { file: 'src/core/term/path.ts', from: 'squares += things.length ** 2', to: 'squares += things.length', tests: ['src/core/term'] },
+  { file: 'src/core/roster/own.ts', from: 'piece: { ...piece, lines: [line] }', to: 'piece', tests: ['src/core/roster'] },
+  {
+    file: 'src/core/term/ledger.ts',
+    from: 'filter((t) => !elsewhere.has(t))',
+    to: 'filter(() => true)',
+    tests: ['src/formats/term.test.ts'],
+  },
+  { file: 'src/store/library/backup.ts', from: '    add(HANDOUTS, () => handoutLines(t))', to: '', tests: ['src/store/library'] },
+  { file: 'src/core/part/written.ts', from: '? known : open', to: '? open : known', tests: ['src/core/part'] },
+  { file: 'src/server/limits.ts', from: '  used.delete(key)\n', to: '', tests: ['src/server/limits.test.ts'] },
 ]
