@@ -1,7 +1,5 @@
 import { count } from '@/core/count'
-import type { Piece } from '@/core/piece/piece'
-import type { ClassSettings } from '@/core/seats/class'
-import type { Plan } from '@/core/seats/plan'
+import type { Source } from '@/core/sheets/made'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
 import type { Block, BlockSheet } from '@/core/sheets/blocks'
 import { SHEETS, type SheetKind } from '@/core/sheets/kinds'
@@ -11,8 +9,6 @@ import { systemsOf } from '@/engrave/sheet'
 import type { Paper } from '@/engrave/toolkit'
 import { blocksPdf, type EngraveMusic } from '@/paper/blocks'
 import { warmupItems } from './warmup'
-
-type Source = { readonly piece: Piece; readonly plan: Plan; readonly klass: ClassSettings }
 
 /** Pixels of the engraver to a point, and the size of the notes, of a part and of a score, in percent. */
 const PIXELS = 1.45

@@ -1,14 +1,10 @@
 import { COMPANION_NAMES } from '@/core/drills/companion'
 import { practised } from '@/core/drills/practised'
 import { capital, inSentence } from '@/core/names'
-import type { Piece } from '@/core/piece/piece'
 import { stockOf, todayOf } from '@/core/practice/today'
-import type { ClassSettings } from '@/core/seats/class'
 import { ensembleMapper } from '@/core/seats/ensemble'
-import type { Plan } from '@/core/seats/plan'
+import type { Source } from '@/core/sheets/made'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
-
-type Source = { readonly piece: Piece; readonly plan: Plan; readonly klass: ClassSettings }
 
 /** One thing of a warm-up as it is told to a seat, or (null) to the class; `music`: what is played, where there is any. */
 export type WarmupItem = {

@@ -44,7 +44,6 @@ function setSheet(doc: Doc, sheet: BlockSheet, paper: Paper, engrave: EngraveMus
   const margin = MARGIN.side * POINT
   const [top, bottom] = [margin + 34, size[1] - margin - 14]
   const width = size[0] - 2 * margin
-  // Measured on a page that is thrown away: a face must be taken up before it is measured.
   let by = sheet.fits ? LARGEST : 1
   let pages = paginated(doc, sheet, width, bottom - top, by, engrave)
   while (sheet.fits && pages.length > 1 && by * STEP >= SMALLEST) {
@@ -209,9 +208,7 @@ function drawStrokes(doc: Doc, strokes: readonly Stroke[], x: number, y: number,
           .stroke('#000')
         break
       case 'dot':
-        doc.circle(...s.at, s.radius)
-        if (s.filled) doc.fill('#000')
-        else doc.lineWidth(0.4).stroke('#000')
+        doc.circle(...s.at, s.radius).fill('#000')
         break
       case 'text':
         write(doc, [{ text: s.text, hand: s.strong ? 'strong' : 'plain', size: s.size }], ...s.at)

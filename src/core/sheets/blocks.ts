@@ -7,14 +7,13 @@ import type { ClassSettings } from '../seats/class'
 /** A drawing's line or text, in millimetres from its upper left corner; a circle by its middle. */
 export type Stroke =
   | { readonly kind: 'line'; readonly from: readonly [number, number]; readonly to: readonly [number, number]; readonly thick: number }
-  | { readonly kind: 'dot'; readonly at: readonly [number, number]; readonly radius: number; readonly filled: boolean }
+  | { readonly kind: 'dot'; readonly at: readonly [number, number]; readonly radius: number }
   | {
       readonly kind: 'text'
       readonly at: readonly [number, number]
       readonly text: string
       readonly size: number
       readonly strong?: true
-      readonly light?: true
     }
 
 /** Music that stands on a sheet: what it is mapped by, whose it is (null: the score of all), how much is written in under it, and with which rows. */

@@ -16,38 +16,48 @@ import { allWays, type Made } from './made'
 
 /* Sheets to look at: the fingerboard, and cards. */
 
-/** Millimetres of the chart that the string takes from nut to bridge would be; so much of it as is learned is drawn. */
+/** How wide the chart is, how long what is learned of the strings is drawn, and where the nut lies, in millimetres. */
 const [CHART_WIDTH, CHART_LENGTH, NUT] = [120, 190, 14]
+/** Half steps above the nut up to which a place is looked for: two octaves. */
+const FARTHEST = 24
+
+/** Every pitch that sounds as a key of the keyboard does, with one sign at the most. */
+const spellingsOf = (midi: number): Pitch[] =>
+  LETTERS.flatMap((letter) =>
+    [-1, 0, 1].flatMap((alter) => {
+      const octave = Math.floor((midi - alter) / 12) - 1
+      const pitch = { letter, alter, octave }
+      return midiOf(pitch) === midi ? [pitch] : []
+    }),
+  )
+
+/** How well a spelling names a place: as the key has it, else without a sign, else with a sharp. */
+const rankOf = (r: Reading, { letter, alter }: Pitch): number =>
+  alterIn(r.piece.key, letter) === alter ? 0 : alter === 0 ? 1 : alter > 0 ? 2 : 3
+
+type LearnedPlace = { readonly string: number; readonly k: number; readonly says: readonly string[]; readonly note: string }
+
+/** The place so many half steps up a string, with every finger that the seat has learned there; null where it has none. */
+function learnedAt(r: Reading, string: number, k: number): LearnedPlace | null {
+  const { setup } = r.map.solution
+  const { instrument } = setup
+  const ways = spellingsOf(midiOf(instrument.strings[string]) + k).flatMap((pitch) =>
+    candidates(setup, [pitch])
+      .filter((h) => isLearned(h) && !h.respelled && h.stops[0].string === string && h.stops[0].k === k && !h.stops[0].harmonic)
+      .map((h) => ({ pitch, finger: sayFinger(instrument, h.stops[0]), position: instrument.positions[h.position].name })),
+  )
+  if (ways.length === 0) return null
+  const { pitch } = ways.reduce((a, b) => (rankOf(r, b.pitch) < rankOf(r, a.pitch) ? b : a))
+  const says = ways.map((w) => (w.position === 'I' ? w.finger : `${w.finger} ${w.position}`))
+  return { string, k, says: [...new Set(says)], note: letterName(pitch) }
+}
 
 /** The fingerboard with everything that a seat has learned, places true to scale among themselves, the strings side by side. */
 export function chartBlocks(r: Reading): Block[] {
-  const { setup } = r.map.solution
-  const { instrument, learned } = setup
+  const { instrument, learned } = r.map.solution.setup
   const strokes: Stroke[] = []
-  const found = new Map<string, { string: number; k: number; says: Set<string>; note: string; rank: number }>()
-  for (const string of learned.strings)
-    for (let k = 1; k <= 24; k++) {
-      const open = instrument.strings[string]
-      if (!open) continue
-      for (const letter of LETTERS)
-        for (const alter of [-1, 0, 1])
-          for (let octave = Math.floor((midiOf(open) + k) / 12) - 2; octave * 12 <= midiOf(open) + k; octave++) {
-            const pitch: Pitch = { letter, alter, octave }
-            if (midiOf(pitch) !== midiOf(open) + k) continue
-            for (const h of candidates(setup, [pitch]))
-              if (isLearned(h) && !h.respelled && h.stops[0].string === string && h.stops[0].k === k && !h.stops[0].harmonic) {
-                const key = `${string} ${k}`
-                const at = found.get(key) ?? { string, k, says: new Set<string>(), note: '', rank: 9 }
-                const position = instrument.positions[h.position].name
-                at.says.add(`${sayFinger(instrument, h.stops[0])}${position === 'I' ? '' : ` ${position}`}`)
-                // As the key has it, else without a sign, else with a sharp.
-                const rank = alterIn(r.piece.key, letter) === alter ? 0 : alter === 0 ? 1 : alter > 0 ? 2 : 3
-                if (rank < at.rank) Object.assign(at, { rank, note: letterName(pitch) })
-                found.set(key, at)
-              }
-          }
-    }
-  const places = [...found.values()]
+  const strings = learned.strings.filter((s) => instrument.strings[s])
+  const places = strings.flatMap((s) => Array.from({ length: FARTHEST }, (_, i) => learnedAt(r, s, i + 1) ?? []).flat())
   const most = Math.max(1, ...places.map((p) => p.k))
   const scale = CHART_LENGTH / fromNut(1, most)
   const across = CHART_WIDTH / Math.max(1, instrument.strings.length - 1)
@@ -59,9 +69,9 @@ export function chartBlocks(r: Reading): Block[] {
   })
   for (const p of places) {
     const y = NUT + fromNut(1, p.k) * scale
-    strokes.push({ kind: 'dot', at: [x(p.string), y], radius: 1.6, filled: true })
-    strokes.push({ kind: 'text', at: [x(p.string) + 2.6, y + 1.2], text: [...p.says].join(', '), size: 4.4, strong: true })
-    strokes.push({ kind: 'text', at: [x(p.string) + 2.6, y + 5.6], text: p.note, size: 3.6, light: true })
+    strokes.push({ kind: 'dot', at: [x(p.string), y], radius: 1.6 })
+    strokes.push({ kind: 'text', at: [x(p.string) + 2.6, y + 1.2], text: p.says.join(', '), size: 4.4, strong: true })
+    strokes.push({ kind: 'text', at: [x(p.string) + 2.6, y + 5.6], text: p.note, size: 3.6 })
   }
   return [
     {

@@ -4,7 +4,7 @@ import { withChanges } from '../fingering/policy'
 import type { ClassSettings } from '../seats/class'
 import { seatsOf, type Seat } from '../seats/seat'
 import { count } from '../count'
-import { inSentence, sayList } from '../names'
+import { inSentence } from '../names'
 import type { PieceFacts } from './facts'
 import { stillNew } from './ledger'
 import { bestPath, costOf, newAfter, type Ask } from './path'
@@ -23,7 +23,7 @@ export type Next = {
   readonly early: readonly string[]
 }
 
-/** What comes next: the pieces in order, or why there is none. `worse`: how much more is new at once than the bound, in squares; 0: no order has less. */
+/** What comes next: the pieces in order, or why there is none; its squares of new things, and below which no order can be. */
 export type WhatNext = {
   readonly pieces: readonly Next[]
   readonly exact: boolean
@@ -131,13 +131,6 @@ export function daysFor(order: readonly string[], { term }: Pick<ClassSettings, 
     out.push(next < 0 ? last + step : Math.min(last + step, last + Math.floor(Math.max(0, given[next]! - last) / (next - i + 1))))
   }
   return out.map(dayOf)
-}
-
-/** What a piece brings, in one sentence: "New: violin finger 4; cello position IV and the hand opened forward." */
-export function sayNews({ news }: Pick<Next, 'news'>): string {
-  if (news.length === 0) return 'Nothing in it is new.'
-  const all = news.map(({ seat, things }) => `${inSentence(seat.name)} ${sayList(things.map((t) => sayThing(seat.instrument, t)))}`)
-  return `New: ${all.join('; ')}.`
 }
 
 /** How good the order is, as far as that is known. */

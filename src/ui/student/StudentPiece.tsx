@@ -1,6 +1,6 @@
 'use client'
 
-import { ArrowLeft, Minus, Play, Plus, Square } from 'lucide-react'
+import { ArrowLeft, Play, Square } from 'lucide-react'
 import Link from 'next/link'
 import { Tabs } from 'radix-ui'
 import { useEffect, useMemo, useState } from 'react'
@@ -19,6 +19,7 @@ import { Bench } from '@/ui/bench/Bench'
 import { answer, Trouble } from '@/ui/kit/answer'
 import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
+import { Larger } from '@/ui/kit/Larger'
 import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { NowStrip } from '@/ui/rehearse/NowStrip'
 import { useRehearsal, useRehearsalStore } from '@/ui/rehearse/useRehearsal'
@@ -75,18 +76,7 @@ function Surface({ token, id, name, large }: Omit<Props, 'packed' | 'klass'>) {
         <h1 className="min-w-0 flex-1 truncate font-title text-lead" title={title}>
           {title}
         </h1>
-        <Button kind="quiet" className="tap" aria-label="Smaller notes" disabled={step === 0} onClick={() => setStep(step - 1)}>
-          <Minus size={18} aria-hidden />
-        </Button>
-        <Button
-          kind="quiet"
-          className="tap"
-          aria-label="Larger notes"
-          disabled={step === SCALES.length - 1}
-          onClick={() => setStep(step + 1)}
-        >
-          <Plus size={18} aria-hidden />
-        </Button>
+        <Larger at={step} last={SCALES.length - 1} set={setStep} />
       </header>
       <main className="flex min-h-0 flex-1 flex-col">
         <Tabs.Root defaultValue="part" className="flex min-h-0 flex-1 flex-col">

@@ -1,12 +1,12 @@
 'use client'
 
-import { ArrowLeft, Minus, Plus } from 'lucide-react'
+import { ArrowLeft } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import { standReply, type SheetQuery, type StandReply } from '@/api/handOut'
 import type { SeatId } from '@/core/seats/seat'
-import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
+import { Larger } from '@/ui/kit/Larger'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { Systems } from '@/ui/score/Systems'
 import { useWidth } from '@/ui/score/useWidth'
@@ -61,18 +61,7 @@ export function StandView({ id, title, seats, wanted }: Props) {
           {title}
         </h1>
         <div className="flex items-center gap-1">
-          <Button kind="quiet" className="tap" aria-label="Smaller notes" disabled={at === 0} onClick={() => setStep(at - 1)}>
-            <Minus size={18} aria-hidden />
-          </Button>
-          <Button
-            kind="quiet"
-            className="tap"
-            aria-label="Larger notes"
-            disabled={at === SCALES.length - 1}
-            onClick={() => setStep(at + 1)}
-          >
-            <Plus size={18} aria-hidden />
-          </Button>
+          <Larger at={at} last={SCALES.length - 1} set={setStep} />
           <ThemeButton />
         </div>
         <Choice label="Seat" value={seat} options={seats.map((s) => [s.id, s.name] as const)} onChange={choose} />

@@ -1,0 +1,18 @@
+'use client'
+
+import { Minus, Plus } from 'lucide-react'
+import { Button } from './Button'
+
+/** Smaller and larger notes, step by step from 0 to `last`. */
+export function Larger({ at, last, set }: { at: number; last: number; set: (step: number) => void }) {
+  return (
+    <>
+      <Button kind="quiet" className="tap" aria-label="Smaller notes" disabled={at === 0} onClick={() => set(at - 1)}>
+        <Minus size={18} aria-hidden />
+      </Button>
+      <Button kind="quiet" className="tap" aria-label="Larger notes" disabled={at === last} onClick={() => set(at + 1)}>
+        <Plus size={18} aria-hidden />
+      </Button>
+    </>
+  )
+}
