@@ -44,7 +44,7 @@ for (const [paper, width, height] of [
 ] as const)
   test(`a part prints on ${paper}: title, seat, numerals to read from a stand, nothing over the edge`, async ({ page }) => {
     await open(page, 'Lanterns on the Weir')
-    await page.goto(address(page, `seats=cello&paper=${paper}&letters=1`))
+    await page.goto(address(page, `seats=cello&paper=${paper}&marks=letters,fingers,positions`))
     await expect(page.locator('.page')).toHaveCount(1)
     const pages = await printed(page)
     expect(pages).toHaveLength(1)
@@ -70,7 +70,7 @@ test('a long part breaks between systems, numbers its pages and leaves no blank 
   await page.getByLabel('Files to add').setInputFiles({ name: 'long.abc', mimeType: 'text/plain', buffer: Buffer.from(LONG) })
   await expect(page.getByRole('heading', { name: 'Long Way Round' })).toBeVisible()
   for (const paper of ['a4', 'letter']) {
-    await page.goto(`${page.url().replace(/\/print.*/, '')}/print?seats=bass&paper=${paper}&fingers=1&letters=1&strings=1`)
+    await page.goto(`${page.url().replace(/\/print.*/, '')}/print?seats=bass&paper=${paper}&marks=letters,strings,fingers,positions`)
     await expect(page.locator('.page').first()).toBeVisible()
     const sheets = await page.locator('.page').count()
     expect(sheets).toBeGreaterThan(1)
@@ -122,7 +122,7 @@ test('letters and fingers are switched in place, seats chosen, and each has as m
 
 test('the whole class is one PDF, the same sheets as on the screen', async ({ page }) => {
   await open(page, 'Lanterns on the Weir')
-  await page.goto(`${new URL(page.url()).pathname}/print?letters=1&score=changes`)
+  await page.goto(`${new URL(page.url()).pathname}/print?marks=letters,fingers,positions&score=changes`)
   await expect(page.getByRole('button', { name: 'Print 5 pages' })).toBeEnabled()
   const coming = page.waitForEvent('download')
   await page.getByRole('link', { name: 'Save as PDF' }).click()

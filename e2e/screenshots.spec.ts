@@ -30,7 +30,7 @@ test('pictures for the README', async ({ page }) => {
   await page.waitForTimeout(800)
   await shot(page, 'level')
   await open(page, 'Lanterns on the Weir')
-  await page.goto(`${new URL(page.url()).pathname}/print?letters=1&fingers=1&own=bass:changes&score=all`)
+  await page.goto(`${new URL(page.url()).pathname}/print?marks=letters,fingers,positions&own=bass:changes&score=all`)
   await expect(page.locator('.page').first()).toBeVisible()
   await expect(page.getByRole('button', { name: /^Print \d+ pages/ })).toBeEnabled({ timeout: 20_000 })
   await shot(page, 'hand-out')

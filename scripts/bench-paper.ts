@@ -50,7 +50,7 @@ async function pack(): Promise<{ all: number; engraving: number; pages: number; 
     if (sheet === undefined) {
       const begun = performance.now()
       const source = { piece, plan: own, klass: DEFAULT_CLASS }
-      sheet = sheetOf(toolkit, source, { seat, much, rows: ['finger'], bows: false, passage: null }, { paper: 'a4', size })
+      sheet = sheetOf(toolkit, source, { seat, much, marks: ['fingers', 'positions'], passage: null }, { paper: 'a4', size })
       engraving += performance.now() - begun
       known.set(key, sheet)
     }

@@ -9,7 +9,15 @@ const SEATS = ['violin', 'viola', 'cello', 'bass']
 describe('what is handed out, in an address', () => {
   it('is a part for everybody, with fingers, when nothing is said', () => {
     const h = read('')
-    expect(h).toMatchObject({ seats: null, much: 'all', own: {}, score: null, paper: 'a4', size: 'normal', fingers: true, letters: false })
+    expect(h).toMatchObject({
+      seats: null,
+      much: 'all',
+      own: {},
+      score: null,
+      paper: 'a4',
+      size: 'normal',
+      marks: ['fingers', 'positions'],
+    })
     expect(sheetsOf(h, SEATS).map((s) => s.seat)).toEqual(SEATS)
   })
   it.each<Partial<HandOut>>([
@@ -19,17 +27,18 @@ describe('what is handed out, in an address', () => {
     { p: { from: '3', to: '6' } },
     { students: true },
     { fade: true },
-    { score: 'changes', paper: 'letter', size: 'large', letters: true, strings: true, fingers: false, bows: true },
+    { score: 'changes', paper: 'letter', size: 'large', marks: ['letters', 'strings', 'stays', 'heads'] },
+    { marks: [] },
   ])('comes back as it went: %j', (change) => {
     const h = { ...read(''), ...change }
     expect(read(handOutParams(h))).toEqual(h)
   })
   it('sheets stand in score order with what each seat has of its own, the score last', () => {
-    const h = read('seats=bass,violin&own=bass:none,nobody:all,violin:wrong&much=changes&score=all&bows=1')
-    expect(sheetsOf(h, SEATS).map((s) => [s.seat, s.much, s.bows])).toEqual([
-      ['violin', 'changes', true],
-      ['bass', 'none', true],
-      [null, 'all', true],
+    const h = read('seats=bass,violin&own=bass:none,nobody:all,violin:wrong&much=changes&score=all&marks=bows,nothing')
+    expect(sheetsOf(h, SEATS).map((s) => [s.seat, s.much, s.marks])).toEqual([
+      ['violin', 'changes', ['bows']],
+      ['bass', 'none', ['bows']],
+      [null, 'all', ['bows']],
     ])
     for (const s of sheetsOf(h, SEATS)) expect(sheetQuery.parse(Object.fromEntries(new URLSearchParams(sheetParams(s))))).toEqual(s)
   })

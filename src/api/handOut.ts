@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import { MARKS, USUAL_MARKS, type Mark } from '@/core/part/marks'
 import { AMOUNTS, FADES, type Amount } from '@/core/part/written'
 import { hasPiece, studentsAt, type Student } from '@/core/roster/student'
 import { SHEET_KINDS } from '@/core/sheets/kinds'
@@ -24,14 +25,17 @@ const passage = z.catch(
   null,
 )
 
+/** What is written at the notes, in one word: "letters,fingers"; what is not known is left out. */
+const marks = z.pipe(
+  z.catch(z.string().check(z.maxLength(200)), USUAL_MARKS.join(',')),
+  z.transform((text): Mark[] => MARKS.filter((m) => text.split(',').includes(m))),
+)
+
 /** How it is drawn, alike on every sheet; anything unknown falls back to the default. */
 const drawing = {
   paper: z.catch(z.enum(['a4', 'letter']), 'a4'),
   size: z.catch(z.enum(['small', 'normal', 'large']), 'normal'),
-  letters: flag(false),
-  strings: flag(false),
-  fingers: flag(true),
-  bows: flag(false),
+  marks,
   p: passage,
 }
 
@@ -49,10 +53,7 @@ export const standQuery = z.object({
   much: z.catch(z.enum(AMOUNTS), 'all'),
   width: z.catch(z.coerce.number().check(z.int(), z.minimum(200), z.maximum(4000)), 800),
   scale: z.catch(z.coerce.number().check(z.int(), z.minimum(20), z.maximum(200)), 60),
-  letters: flag(false),
-  strings: flag(false),
-  fingers: flag(true),
-  bows: flag(false),
+  marks,
   p: passage,
 })
 export type StandQuery = z.infer<typeof standQuery>
@@ -108,14 +109,10 @@ export const handOutQuery = z.pipe(
   }),
 )
 
-const bit = (on: boolean) => (on ? '1' : '0')
-const drawn = ({ paper, size, letters, strings, fingers, bows, p }: Omit<SheetQuery, 'seat' | 'much'>): [string, string][] => [
+const drawn = ({ paper, size, marks, p }: Omit<SheetQuery, 'seat' | 'much'>): [string, string][] => [
   ['paper', paper],
   ['size', size],
-  ['letters', bit(letters)],
-  ['strings', bit(strings)],
-  ['fingers', bit(fingers)],
-  ['bows', bit(bows)],
+  ['marks', marks.join(',')],
   ...(p ? ([['p', `${p.from}~${p.to}`]] as [string, string][]) : []),
 ]
 
@@ -135,8 +132,8 @@ export function handOutParams(h: HandOut): string {
 
 /** The sheets that are printed, in score order, the teacher's score last. */
 export function sheetsOf(h: HandOut, seats: readonly SeatId[]): SheetQuery[] {
-  const { paper, size, letters, strings, fingers, bows, p } = h
-  const drawing = { paper, size, letters, strings, fingers, bows, p }
+  const { paper, size, marks, p } = h
+  const drawing = { paper, size, marks, p }
   return [
     ...seats.filter((s) => h.seats === null || h.seats.includes(s)).map((seat) => ({ seat, much: h.own[seat] ?? h.much, ...drawing })),
     ...(h.score ? [{ seat: null, much: h.score, ...drawing }] : []),

@@ -136,6 +136,7 @@ const onPaper = (piece: Piece, map: SeatMap, rows: readonly Row[], paper: OnPape
     size,
     staves: 1,
     rowNames: rows.length > 1,
+    inHeads: null,
   })
 }
 

@@ -6,6 +6,10 @@ const BETWEEN = '--'
 /** Id of an event's element in the engraving. */
 export const eventId = (seat: string, event: string): string => `${seat}${BETWEEN}${event}`
 
+/** Id of a note: the event's own, or of a chord that of a head, from low to high. */
+export const headId = (seat: string, event: string, head: number | null): string =>
+  head === null ? eventId(seat, event) : `${eventId(seat, event)}-h${head}`
+
 /** Id of the text of a row under an event. */
 export const rowId = (seat: string, event: string, row: Row): string => `${eventId(seat, event)}-${row}`
 

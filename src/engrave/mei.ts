@@ -11,7 +11,7 @@ import { placeMeasures, type PlacedMeasure } from '@/core/piece/walk'
 import { groupEvents, type Group } from '@/core/piece/beams'
 import { ACCID, articsOf, DUR, GESTURAL, gracesOf, lyricOf, overEvent, overMeasure } from './markings'
 import { eventId, rowId } from './ids'
-import { ROWS, rowText, type Letters, type Row } from './rows'
+import { PAPER_ROWS, rowText, type Letters, type Row, type Said } from './rows'
 
 /** What to engrave: parts, top staff first, the rows under each staff, and whether positions are bracketed. */
 type MeiOptions = {
@@ -26,6 +26,12 @@ type MeiOptions = {
   readonly goesOn?: boolean
   /** How letters are written: as the class names them. */
   readonly letters?: Letters
+  /** How a frame is marked over the notes; without it, none is. */
+  readonly frames?: (name: string) => string
+  /** Whether a line says how long a finger stays down. */
+  readonly stays?: boolean
+  /** What is said of the notes, by part. */
+  readonly said?: Readonly<Record<string, Said | undefined>>
   /** By part: the events under which rows and positions are written; without it, or where it is null, under all. */
   readonly written?: Readonly<Record<string, ReadonlySet<string> | null>>
 }
@@ -192,6 +198,16 @@ class Staff {
       if (e.position !== 'I' && e.keeps !== e.event.id)
         out.push(`<bracketSpan startid="#${self}" endid="#${this.id(e.keeps)}" func="coloration" lform="solid" staff="${this.n}"/>`)
     }
+    const { frames, stays } = this.options
+    if (frames && this.isWritten(e) && e.frame)
+      out.push(
+        `<dir startid="#${self}" place="above" staff="${this.n}" type="frame"><rend fontstyle="normal">${xmlText(frames(e.frame))}</rend></dir>`,
+      )
+    if (stays && this.isWritten(e))
+      for (const s of e.stays ?? [])
+        out.push(
+          `<bracketSpan startid="#${self}" endid="#${this.id(s.to)}" func="coloration" lform="solid" staff="${this.n}" type="stays"/>`,
+        )
     return out
   }
 
@@ -200,10 +216,10 @@ class Staff {
   }
 
   private verses(e: PartEvent, event: NoteEvent): string {
-    const all = ROWS.filter((r) => this.options.rows.includes(r))
+    const all = PAPER_ROWS.filter((r) => this.options.rows.includes(r))
     const rows = this.isWritten(e) ? all : []
     const texts = rows.map((row, i) => {
-      const text = rowText(this.part, e, row, this.options.letters)
+      const text = rowText(this.part, e, row, this.options.letters, this.options.said?.[this.part.id])
       return text
         ? `<verse n="${i + 1}" type="row-${row}" xml:id="${rowId(this.part.id, event.id, row)}"><syl>${xmlText(text)}</syl></verse>`
         : ''

@@ -1,5 +1,10 @@
 import type { Row } from './rows'
 
+const STAYS = /(<g [^>]*class="bracketSpan[^"]*\bstays\b[^"]*">)(?:<polyline[^>]*\/>)*<path ([^>]*?)stroke-width="\d+"/g
+
+/** Lines for fingers that stay down: thick and without hooks, so that none is taken for a hand's bracket. */
+const plainStays = (svg: string): string => svg.replace(STAYS, '$1<path $2stroke-width="48"')
+
 /** The ids that the engraver makes up for what we did not name: nothing on paper asks for them. */
 const MADE_UP = / id="([a-z][a-z0-9]{5,9})"/g
 
@@ -21,7 +26,7 @@ const SPACE = 180
 /** Where what stands beside a staff ends, in units of the engraving. */
 const BESIDE = -100
 
-const ROW_LABEL: Record<Row, string> = { letter: 'letter', string: 'string', finger: 'finger' }
+const ROW_LABEL: Record<Row, string> = { letter: 'letter', string: 'string', finger: 'finger', call: 'say' }
 
 const TOKEN =
   /<g [^>]*class="(?:note|chord|rest|mRest|system)"|<use xlink:href="#(E0A\d)[^>]*translate\((-?\d+), |<g id="([\w-]+?)--[^"]*" class="verse row-(\w+)"|<text x="(-?\d+)" y="(-?\d+)"/g
@@ -36,7 +41,7 @@ export function finishSystem(svg: string, nameAt: number | null, beside: readonl
   let row: { seat: string; row: Row } | null = null
   let system = 0
   const labels = new Map<string, { system: number; y: number; row: Row }>()
-  const finished = svg.replace(
+  const finished = plainStays(svg.replace(/>\s+</g, '><')).replace(
     TOKEN,
     (whole, head?: string, headX?: string, seat?: string, rowName?: string, textX?: string, textY?: string) => {
       if (head && headX) {
@@ -50,9 +55,12 @@ export function finishSystem(svg: string, nameAt: number | null, beside: readonl
       }
       if (textX && textY) {
         if (!row || centre === null) return whole
+        // What is said is longer than the note is wide: it begins at its head, as the engraver has made room for it.
+        const begins = row.row === 'call'
         const key = `${system} ${row.seat} ${row.row}`
         if (!labels.has(key)) labels.set(key, { system, y: Number(textY), row: row.row })
         row = null
+        if (begins) return whole
         return `<text text-anchor="middle" x="${Math.round(centre)}" y="${textY}"`
       }
       if (whole.endsWith('"system"')) system++

@@ -1,20 +1,27 @@
 import type { MappedNote } from '@/core/fingering/map'
+import type { Pitch } from '@/core/music/pitch'
 import { once } from '@/core/once'
 import { writtenLetter, type Talk } from '@/core/reading/talk'
 import { lowFirst, type Part, type PartEvent } from '@/core/part/part'
 
 /** The rows that can stand under a staff. */
 export const ROWS = ['letter', 'string', 'finger'] as const
-export type Row = (typeof ROWS)[number]
+/** With what is said of each note, which stands on paper only. */
+export const PAPER_ROWS = [...ROWS, 'call'] as const
+export type Row = (typeof PAPER_ROWS)[number]
 
 const MARK = { low: '↓', normal: '', high: '↑' }
 
-/** "2", "↓2", "↑3": low and high as an arrow before the numeral. */
-export const fingerText = (n: Pick<MappedNote, 'stop'>): string => `${MARK[n.stop.place]}${n.stop.finger}`
+/** "2", "↓2", "↑3": low and high as an arrow before the numeral, or behind it where the class says "2 low". */
+export const fingerText = ({ stop: { place, finger } }: Pick<MappedNote, 'stop'>, low: Talk['low']): string =>
+  low === '2 low' ? `${finger}${MARK[place]}` : `${MARK[place]}${finger}`
 
-/** How letters are written under the notes of a class. */
-export type Letters = Pick<Talk, 'names' | 'sharps' | 'upper'>
-const PLAIN: Letters = { names: 'letters', sharps: true, upper: '' }
+/** How what stands under the notes is written, of the notes of a class. */
+export type Letters = Pick<Talk, 'names' | 'sharps' | 'upper' | 'low'>
+const PLAIN: Letters = { names: 'letters', sharps: true, upper: '', low: 'low 2' }
+
+/** What is said of a part's notes, by event. */
+export type Said = ReadonlyMap<string, string>
 
 /** The lowest octave in which each letter comes in a part. */
 const lowest = once(({ measures }: Part): ReadonlyMap<string, number> => {
@@ -25,8 +32,12 @@ const lowest = once(({ measures }: Part): ReadonlyMap<string, number> => {
   return found
 })
 
+/** A letter as it stands inside a head: without its sign, which stands before the note or in the key. */
+export const letterIn = (letters: Pick<Talk, 'names'>, p: Pitch): string => writtenLetter({ ...letters, sharps: false }, p)
+
 /** What a row says under an event, low note first; empty for a note that is only held on or not mapped. */
-export function rowText(part: Part, { heads }: PartEvent, row: Row, letters: Letters = PLAIN): string {
+export function rowText(part: Part, { heads, event }: PartEvent, row: Row, letters: Letters = PLAIN, said?: Said): string {
+  if (row === 'call') return said?.get(event.id) ?? ''
   const { map } = part
   const notes = lowFirst(heads).flatMap(({ note }) => (note && !note.held ? [note] : []))
   const one = (n: MappedNote): string => {
@@ -36,7 +47,7 @@ export function rowText(part: Part, { heads }: PartEvent, row: Row, letters: Let
       case 'string':
         return map!.instrument.strings[n.stop.string].letter
       case 'finger':
-        return fingerText(n)
+        return fingerText(n, letters.low)
     }
   }
   return notes.map(one).join('·')

@@ -20,8 +20,7 @@ const source = (name: string, plan = emptyPlan()) => {
 const wanted = (change: Partial<Wanted>): Wanted => ({
   seat: 'cello',
   much: 'all',
-  rows: ['finger'],
-  bows: false,
+  marks: ['fingers', 'positions'],
   passage: null,
   ...change,
 })
@@ -44,13 +43,61 @@ describe('a sheet', () => {
     // The cello goes to IV once; its open strings are played.
     expect(sheet('lanterns-on-the-weir.abc').legend).toBe('0 open string · Roman numeral: position')
     expect(sheet('lanterns-on-the-weir.abc', { much: 'none' }).legend).toBe('')
-    expect(sheet('lanterns-on-the-weir.abc', { rows: ['letter'] }).legend).toBe('Roman numeral: position')
+    expect(sheet('lanterns-on-the-weir.abc', { marks: ['letters', 'positions'] }).legend).toBe('Roman numeral: position')
     expect(sheet('two-barges.abc', { seat: 'violin', much: 'changes' }).legend).toMatch(
       /^Written where string, position or finger changes and at signs/,
     )
     const few = sheet('copper-kettle-march.abc', { seat: 'bass', much: 'new' })
     expect(numerals(few.pages)).toBe(0)
     expect(few.legend).toBe('')
+  })
+  it('writes what is asked for at the notes: frames where they change, lines for fingers that stay, what is said', () => {
+    const of = (marks: Wanted['marks'], change: Partial<Wanted> = {}) => sheet('two-barges.abc', { marks, ...change })
+    const count = (s: { pages: readonly string[] }, what: RegExp) => s.pages.join('').match(what)?.length ?? 0
+    const FRAME = /class="dir frame"/g
+    const STAYS = /class="bracketSpan stays"/g
+    const plain = of(['fingers'])
+    expect([FRAME, STAYS, /row-call/g].map((x) => count(plain, x))).toEqual([0, 0, 0])
+    const all = of(['fingers', 'frames', 'stays', 'calls'])
+    // The cello lies closed from the first note on; 4 on D stays twice while others play.
+    expect([FRAME, STAYS].map((x) => count(all, x))).toEqual([1, 2])
+    expect(count(all, /row-call/g)).toBe(numerals(all.pages))
+    const words = (s: { pages: readonly string[] }) =>
+      s.pages
+        .join('')
+        .replace(/<[^>]*>/g, ' ')
+        .replace(/\s+/g, ' ')
+    expect(words(all)).toContain('four on D')
+    expect(all.legend).toBe('0 open string · line over notes: the finger stays down')
+    // Lines are thick, and have none of the hooks that a hand's bracket has.
+    expect(count(all, /class="bracketSpan stays"><path [^>]*stroke-width="48"/g)).toBe(2)
+    // Nothing of it where nothing is written in; and only where it is written.
+    expect(count(of(['frames', 'stays', 'calls', 'heads'], { much: 'none' }), /frame"|stays"|row-call|in-filled/g)).toBe(0)
+    const own = { closed: { number: '', word: 'house', mark: '⌂' } }
+    const named = { ...source('two-barges.abc'), klass: { ...DEFAULT_CLASS, talk: { ...DEFAULT_CLASS.talk, frames: own } } }
+    const marked = sheetOf(toolkit, named, wanted({ marks: ['frames'] }), A4)!
+    expect(marked.legend).toBe('⌂ house')
+    expect(words(marked)).toContain('⌂')
+  })
+  it('has letters inside the heads, white on black and black on white, each once and larger than without', () => {
+    const lettered = sheet('two-barges.abc', { marks: ['heads'] })
+    const svg = lettered.pages.join('')
+    const inside = [...svg.matchAll(/class="in-(filled|hollow)"[^>]*fill="([^"]*)">([^<]*)</g)].map(([, how, fill, text]) => [
+      how,
+      fill,
+      text,
+    ])
+    const { piece } = source('two-barges.abc')
+    const written = piece.lines[0].measures.flatMap((m) =>
+      m.events.flatMap((e) => (e.kind === 'note' ? e.heads.map((h) => h.pitch.letter as string) : [])),
+    )
+    expect(inside.map(([, , text]) => text)).toEqual(written)
+    for (const [how, fill] of inside) expect(fill).toBe(how === 'filled' ? '#fff' : 'currentColor')
+    const wide = (s: string) => Number(/viewBox="0 0 (\d+)/.exec(s.slice(s.indexOf('definition-scale')))![1])
+    expect(wide(sheet('two-barges.abc', { marks: [] }).pages[0]) / wide(svg)).toBeGreaterThan(1.6)
+    // Signs stand before the note, not in its head; do-re-mi is written as the class says it.
+    const solfa = { ...source('two-barges.abc'), klass: { ...DEFAULT_CLASS, talk: { ...DEFAULT_CLASS.talk, names: 'do-re-mi' as const } } }
+    expect(sheetOf(toolkit, solfa, wanted({ marks: ['heads'] }), A4)!.pages.join('')).toMatch(/>sol</)
   })
   it('of a passage has its measures only, says which, and keeps the fingers of the whole', () => {
     const whole = sheet('lanterns-on-the-weir.abc')

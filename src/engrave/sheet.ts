@@ -2,19 +2,24 @@ import { capital } from '@/core/names'
 import { headMeasure, sayStretch } from '@/core/piece/address'
 import { sayTempo } from '@/core/piece/headline'
 import type { Line, Piece } from '@/core/piece/piece'
-import { partOfSeat, type Part } from '@/core/part/part'
+import type { Mark } from '@/core/part/marks'
+import { lowFirst, partOfSeat, type Part } from '@/core/part/part'
 import { passageOfPart, passageOfPiece, type Stretch } from '@/core/part/passage'
 import { fadedIn, writtenIn, type Amount } from '@/core/part/written'
 import { isShown } from '@/core/reading/choice'
+import { callsOf } from '@/core/reading/calls'
+import { readingOf } from '@/core/reading/reading'
 import { spotsOf } from '@/core/reading/spots'
+import { frameMark } from '@/core/reading/talk'
 import type { ClassSettings } from '@/core/seats/class'
 import { sayBook } from '@/core/seats/book'
 import { ensembleMapper, mapsOf, seatMap } from '@/core/seats/ensemble'
 import { bookFor, type Plan } from '@/core/seats/plan'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
+import { headId } from './ids'
 import { meiOf, printedStarts } from './mei'
-import type { Row } from './rows'
+import { letterIn, type Row, type Said } from './rows'
 import { engravePages, engraveStand, type NoteSize, type Paper, type Toolkit } from './toolkit'
 
 /** What stands on a sheet: whose it is (null: the score of all seats), how much is written in, and how it is drawn. */
@@ -23,8 +28,7 @@ export type Wanted = {
   readonly much: Amount
   /** A sheet of a fading series in place of how much is written in: which one, and which measures are sure, by index. */
   readonly fade?: { readonly step: number; readonly sure: readonly number[] }
-  readonly rows: readonly Row[]
-  readonly bows: boolean
+  readonly marks: readonly Mark[]
   /** Only these measures, by their printed numbers; null: the whole piece. */
   readonly passage: { readonly from: string; readonly to: string } | null
 }
@@ -65,10 +69,20 @@ const NOWHERE: ReadonlySet<string> = new Set()
 const troublesOf = (piece: Piece, map: SeatMap, plan: Plan, klass: ClassSettings): ReadonlySet<string> =>
   new Set(spotsOf(piece, map).flatMap((s) => (isShown(s, plan.spots, klass.spots) ? [s.event] : [])))
 
+/** The rows that marks ask for. */
+const ROW_OF = { letters: 'letter', strings: 'string', fingers: 'finger', calls: 'call' } as const satisfies Partial<Record<Mark, Row>>
+const rowsOf = (marks: readonly Mark[]): Row[] =>
+  Object.entries(ROW_OF).flatMap(([mark, row]) => (marks.some((m) => m === mark) ? [row] : []))
+
+/** What the class says at each note of a seat: fingers, and where the hand goes. */
+const saidOf = (piece: Piece, map: SeatMap, klass: ClassSettings): Said =>
+  new Map(callsOf(readingOf(piece, map), { ...klass.talk, say: 'fingers' }).flatMap((c) => c.words.map((w) => [w.event, w.said] as const)))
+
 /** What is engraved for it: MEI for given breaks. */
 function meiFor({ piece: whole, plan, klass }: Source, maps: readonly SeatMap[], wanted: Wanted) {
-  const { much, rows, bows, passage, fade } = wanted
-  const all = maps.map((m) => partOfSeat(whole, m, bows))
+  const { much, marks, passage, fade } = wanted
+  const rows = rowsOf(marks)
+  const all = maps.map((m) => partOfSeat(whole, m, marks.includes('bows')))
   const stretch = passage && stretchOf(maps[0].line, passage)
   const parts = stretch ? all.map((p) => passageOfPart(p, stretch)) : all
   const piece = stretch ? passageOfPiece(whole, stretch) : whole
@@ -81,10 +95,46 @@ function meiFor({ piece: whole, plan, klass }: Source, maps: readonly SeatMap[],
     }),
   )
   const shown = much === 'none' ? [] : rows
+  const over = (mark: Mark): boolean => much !== 'none' && marks.includes(mark)
+  const said = Object.fromEntries(maps.map((m) => [m.seat.id, shown.includes('call') ? saidOf(whole, m, klass) : undefined]))
   const labels = parts.length > 1 ? ('each' as const) : false
   const mei = (breaks: readonly number[]) =>
-    meiOf(piece, { parts, rows: shown, positions: much !== 'none', labels, breaks, written, goesOn, letters: klass.talk })
-  return { parts, stretch, written, mei, starts: printedStarts(parts[0]), rowNames: shown.length > 1 }
+    meiOf(piece, {
+      parts,
+      rows: shown,
+      positions: over('positions'),
+      frames: over('frames') ? (name) => frameMark(klass.talk, name) : undefined,
+      stays: over('stays'),
+      labels,
+      breaks,
+      written,
+      goesOn,
+      letters: klass.talk,
+      said,
+    })
+  const inHeads = over('heads') ? lettersOf(parts, written, klass) : null
+  return { parts, stretch, written, mei, starts: printedStarts(parts[0]), rowNames: shown.length > 1, inHeads }
+}
+
+/** The letter of each head that is written in, by the id of its note in the engraving. */
+function lettersOf(
+  parts: readonly Part[],
+  written: Readonly<Record<string, ReadonlySet<string> | null>>,
+  { talk }: ClassSettings,
+): ReadonlyMap<string, string> {
+  return new Map(
+    parts.flatMap((part) =>
+      part.measures.flatMap((m) =>
+        m.events
+          .filter((e) => written[part.id]?.has(e.event.id) ?? true)
+          .flatMap((e) =>
+            lowFirst(e.heads).map(
+              (h, i, all) => [headId(part.id, e.event.id, all.length > 1 ? i : null), letterIn(talk, h.pitch)] as const,
+            ),
+          ),
+      ),
+    ),
+  )
 }
 
 /** A sheet as pages; null when the class has no such seat. */
@@ -104,7 +154,7 @@ export function sheetOf(toolkit: Toolkit, source: Source, wanted: Wanted, drawn:
         .join(' · '),
     ),
     side: [piece.composer ?? '', piece.tempo ? sayTempo(piece.meter, piece.tempo) : ''].filter(Boolean).join(' · '),
-    legend: legendOf(maps, made, wanted),
+    legend: legendOf(maps, made, wanted, source.klass),
     problems: maps.flatMap((map) =>
       map.problems
         .filter((p) => isInside(made.stretch, p.placed.at.index))
@@ -127,17 +177,22 @@ export function systemsOf(toolkit: Toolkit, source: Source, wanted: Wanted, widt
 function legendOf(
   maps: readonly SeatMap[],
   { parts, written: all }: { readonly parts: readonly Part[]; readonly written: Readonly<Record<string, ReadonlySet<string> | null>> },
-  { rows, much }: Wanted,
+  { marks, much }: Wanted,
+  klass: ClassSettings,
 ): string {
+  const rows = rowsOf(marks)
   const shown = parts.flatMap((p, i) => {
     const at = all[p.id] ?? null
     const stands = new Set(p.measures.flatMap((m) => m.events.map((e) => e.event.id)))
     const written = maps[i].notes.filter((n) => !n.held && stands.has(n.placed.event.id) && (at?.has(n.placed.event.id) ?? true))
     const said = p.measures.some((m) => m.events.some((e) => e.position && (at?.has(e.event.id) ?? true)))
-    return [{ byLetter: maps[i].instrument.byLetter, written, said }]
+    const events = p.measures.flatMap((m) => m.events).filter((e) => at?.has(e.event.id) ?? true)
+    const frames = events.flatMap((e) => (e.frame ? [e.frame] : []))
+    return [{ byLetter: maps[i].instrument.byLetter, written, said, frames, stays: events.some((e) => e.stays?.length) }]
   })
   const any = (test: (n: MappedNote, byLetter: boolean) => boolean) => shown.some((s) => s.written.some((n) => test(n, s.byLetter)))
   const fingers = rows.includes('finger')
+  const over = (mark: Mark): boolean => much !== 'none' && marks.includes(mark)
   const under = rows.length > 0 && any(() => true)
   return [
     ...(under && much === 'changes' ? ['Written where string, position or finger changes and at signs'] : []),
@@ -146,6 +201,13 @@ function legendOf(
     ...(fingers && any((n) => n.stop.finger === 0) ? ['0 open string'] : []),
     ...(fingers && any((n, byLetter) => byLetter && n.stop.place !== 'normal') ? ['↓ low finger, ↑ high finger'] : []),
     ...(fingers && any((n, byLetter) => !byLetter && n.stop.place !== 'normal') ? ['↓ finger reached back, ↑ forward'] : []),
-    ...(much !== 'none' && shown.some((s) => s.said) ? ['Roman numeral: position'] : []),
+    ...(over('positions') && shown.some((s) => s.said) ? ['Roman numeral: position'] : []),
+    ...(over('stays') && shown.some((s) => s.stays) ? ['line over notes: the finger stays down'] : []),
+    ...(over('frames')
+      ? [...new Set(shown.flatMap((s) => s.frames))].flatMap((name) => {
+          const mark = frameMark(klass.talk, name)
+          return mark === name ? [] : [`${mark} ${klass.talk.frames[name]?.word || name}`]
+        })
+      : []),
   ].join(' · ')
 }

@@ -1,4 +1,5 @@
 import { fewestSystems, inSystems, lineNames } from './breaking'
+import { LETTERED, letteredHeads } from './heads'
 import { finishSystem, measured, slimmed, spreadSystems } from './post'
 
 /** What of the engraver is used; both the browser's worker and the server hand one in. */
@@ -52,7 +53,12 @@ export function engraveSystems(toolkit: Toolkit, mei: string, width: number, sca
 }
 
 /** A part alone in systems for a screen: each filled as evenly as can be, printed lines begun anew and named where they are broken. */
-export function engraveStand(toolkit: Toolkit, { mei, starts }: Pick<OnPaper, 'mei' | 'starts'>, width: number, scale: number): string[] {
+export function engraveStand(
+  toolkit: Toolkit,
+  { mei, starts, inHeads }: Pick<OnPaper, 'mei' | 'starts' | 'inHeads'>,
+  width: number,
+  scale: number,
+): string[] {
   const left = starts.length > 1 ? 110 : 20
   const options = onScreen(width, scale, left)
   toolkit.setOptions({ ...options, breaks: 'none' })
@@ -62,7 +68,7 @@ export function engraveStand(toolkit: Toolkit, { mei, starts }: Pick<OnPaper, 'm
   toolkit.setOptions({ ...options, breaks: 'line' })
   load(toolkit, mei(systems))
   const names = lineNames(starts, systems)
-  return systems.map((_, i) => finishSystem(toolkit.renderToSVG(i + 1), null, [names[i]]))
+  return systems.map((_, i) => lettered(finishSystem(toolkit.renderToSVG(i + 1), null, [names[i]]), inHeads))
 }
 
 /** Where the names of the rows end, in units of the engraving left of the music: clear of a score's bracket, or close to a lone staff. */
@@ -93,7 +99,11 @@ export type OnPaper = {
   readonly staves: number
   /** Says at the left what each row is. */
   readonly rowNames: boolean
+  /** Letters inside the heads, by the ids of the notes; null: none. Notes are drawn larger then. */
+  readonly inHeads: ReadonlyMap<string, string> | null
 }
+
+const lettered = (svg: string, inHeads: OnPaper['inHeads']): string => (inHeads ? letteredHeads(svg, inHeads) : svg)
 
 /** How far systems may be spread beyond the natural, in systems and in tenths of a millimetre between two of them. */
 const SPREAD = { systems: 1.5, gap: 140 } as const
@@ -115,10 +125,10 @@ export function engravePages(toolkit: Toolkit, wanted: OnPaper): string[] {
 
 const SYSTEM = /class="system"/g
 
-function pagesAt(toolkit: Toolkit, { mei, starts, paper, size, staves, rowNames }: OnPaper, by: number): string[] {
+function pagesAt(toolkit: Toolkit, { mei, starts, paper, size, staves, rowNames, inHeads }: OnPaper, by: number): string[] {
   const { width, height } = PAPERS[paper]
   const kind = staves > 1 ? 'score' : 'part'
-  const scale = Math.round(NOTE_SIZES[size][kind] * by)
+  const scale = Math.round(NOTE_SIZES[size][kind] * by * (inHeads ? LETTERED : 1))
   const units = (tenths: number) => Math.round((tenths * 100) / scale)
   const side = MARGIN.side + (rowNames || starts.length > 1 ? ROW_NAMES : 0)
   const room = { width: units(width - side - MARGIN.side), height: units(height - MARGIN.title - MARGIN.foot) }
@@ -165,7 +175,7 @@ function pagesAt(toolkit: Toolkit, { mei, starts, paper, size, staves, rowNames 
   const names = [...lineNames(starts, systems)]
   return pages.map((svg, i) => {
     const beside = names.splice(0, svg.match(SYSTEM)?.length ?? 0)
-    const finished = finishSystem(svg, rowNames ? (staves > 1 ? BESIDE_BRACKET : BESIDE_STAFF) : null, beside)
+    const finished = lettered(finishSystem(svg, rowNames ? (staves > 1 ? BESIDE_BRACKET : BESIDE_STAFF) : null, beside), inHeads)
     return slimmed(
       spreadSystems(finished, { height: room.height * 10, most: 10 * units(SPREAD.gap), last: i > 0 && i === pages.length - 1 }),
     )

@@ -17,11 +17,11 @@ const [PART, SCORE] = [44, 30]
 /** Sheets of a kind as one PDF, for the class (null) or seats one after the other; null where there is nothing to be made. */
 export async function otherSheets(source: Source, what: SheetKind, seats: readonly (SeatId | null)[], paper: Paper, made: Date) {
   const toolkit = await serverToolkit()
-  const engrave: EngraveMusic = ({ piece, plan, klass, seat, much, rows, bows }, width) =>
+  const engrave: EngraveMusic = ({ piece, plan, klass, seat, much, marks }, width) =>
     systemsOf(
       toolkit,
       { piece, plan, klass },
-      { seat, much, rows, bows, passage: null },
+      { seat, much, marks, passage: null },
       Math.round(width * PIXELS),
       seat === null ? SCORE : PART,
     ) ?? []
@@ -49,7 +49,7 @@ function warmupSheet(source: Source, seat: SeatId | null): BlockSheet | null {
           ? [
               {
                 kind: 'music' as const,
-                music: { ...x.music, seat, much: 'all' as const, rows: ['string', 'finger'] as const, bows: false },
+                music: { ...x.music, seat, much: 'all' as const, marks: ['strings', 'fingers', 'positions'] as const },
               },
             ]
           : []),

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import { MARKS } from '@/core/part/marks'
 import { AMOUNTS, FADES } from '@/core/part/written'
 import { MOST_STUDENTS } from '@/core/roster/student'
 import { MOST_SEATS, seatIdSchema } from '@/core/seats/seat'
@@ -11,10 +12,7 @@ import { stripPageSchema } from '@/core/tapes/strip'
 const sheet = { seat: z.nullable(seatIdSchema), much: z.enum(AMOUNTS) }
 const number = z.string().check(z.minLength(1), z.maxLength(12))
 const rows = {
-  letters: z.boolean(),
-  strings: z.boolean(),
-  fingers: z.boolean(),
-  bows: z.boolean(),
+  marks: z.array(z.enum(MARKS)).check(z.maxLength(MARKS.length)),
   /** Only these measures, by their printed numbers. */
   p: z.nullable(z.object({ from: number, to: number })),
 }

@@ -31,7 +31,7 @@ async function pieceOf(db: Knex, who: Who & { readonly piece: string }) {
   return stored && { ...found, stored }
 }
 
-const wanted = (seat: string, much: Wanted['much']): Wanted => ({ seat, much, rows: ['finger'], bows: false, passage: null })
+const wanted = (seat: string, much: Wanted['much']): Wanted => ({ seat, much, marks: ['fingers', 'positions'], passage: null })
 
 /** A student's part in systems as wide as their screen; null: it is not theirs. */
 export async function ownSystems(

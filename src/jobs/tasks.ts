@@ -124,26 +124,13 @@ function forStudent<S extends { plan: Plan; klass: ClassSettings }>(source: S, s
   return { ...source, plan: { ...source.plan, learned: { ...source.plan.learned, [seat]: learned } } }
 }
 
-/** What stands under the notes, and whether every bow stands over them. */
-const marked = ({
-  letters,
-  strings,
-  fingers,
-  bows,
-  p,
-}: Record<'letters' | 'strings' | 'fingers' | 'bows', boolean> & { readonly p: Wanted['passage'] }) => ({
-  passage: p,
-  rows: [...(letters ? (['letter'] as const) : []), ...(strings ? (['string'] as const) : []), ...(fingers ? (['finger'] as const) : [])],
-  bows,
-})
-
 /** The sheets of a file, each as it holds for whom it is; students of a seat who have the same on it share what was engraved. */
 async function paperSheets(
   db: Knex,
   { id, of, ...source }: { id: string; of: string; piece: Piece; plan: Plan; klass: ClassSettings },
   sheets: Of<'pdf'>['sheets'],
   paper: Of<'pdf'>['paper'],
-  rows: Parameters<typeof marked>[0],
+  drawn: Pick<Wanted, 'marks' | 'passage'>,
 ): Promise<PaperSheet[]> {
   const made: PaperSheet[] = []
   const records = sheets.some((s) => s.fade !== null) ? await recordsOf(db, of, [id]) : []
@@ -155,7 +142,7 @@ async function paperSheets(
     // What fades first is what the record says is sure: of the student by name too.
     const done = fade === null ? [] : [...doneFrom(records, seat), ...(student ? doneFrom(records, seat, student.name) : [])]
     const sure = surenessOf(id, length, done).flatMap((s, i) => (s === 'sure' ? [i] : []))
-    const wanted = { seat, much, ...marked(rows), ...(fade === null ? {} : { fade: { step: fade, sure } }) }
+    const wanted = { seat, much, ...drawn, ...(fade === null ? {} : { fade: { step: fade, sure } }) }
     const sheet = await keptSheet(own, wanted, { paper, size })
     if (!sheet) continue
     const name = [student?.name, student ? inSentence(sheet.name) : sheet.name, fade === null ? '' : `sheet ${fade + 1} of ${FADES}`]
@@ -174,24 +161,24 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       for (const p of await getPieces(db, ids)) made[p.id] = previewOf(p.piece, p.plan, settings, measures)
       return made
     }),
-  sheet: ({ id, seat, much, paper, size, ...rows }) =>
+  sheet: ({ id, seat, much, paper, size, marks, p }) =>
     using('reading', async (db) => {
       const source = await sourceOf(db, id)
-      return source && keptSheet(source, { seat, much, ...marked(rows) }, { paper, size })
+      return source && keptSheet(source, { seat, much, marks, passage: p }, { paper, size })
     }),
-  pdf: ({ id, sheets, paper, now, ...rows }) =>
+  pdf: ({ id, sheets, paper, now, marks, p }) =>
     using('reading', async (db) => {
       const source = await sourceOf(db, id)
       if (!source) return null
-      const made = await paperSheets(db, { id, of: (await theClass(db)).id, ...source }, sheets, paper, rows)
+      const made = await paperSheets(db, { id, of: (await theClass(db)).id, ...source }, sheets, paper, { marks, passage: p })
       return made.length === 0 ? null : { title: source.piece.title, bytes: await pdfOf(made, paper, new Date(now)) }
     }),
-  freeze: ({ id, sheets, paper, now, name, asked, of, ...rows }) =>
+  freeze: ({ id, sheets, paper, now, name, asked, of, marks, p }) =>
     using('writing', async (db) => {
       const [stored, klass] = [await getPiece(db, id), await classById(db, of)]
       if (!stored || !klass) return null
       const source = { piece: stored.piece, plan: stored.plan, klass: klass.settings }
-      const made = await paperSheets(db, { id, of, ...source }, sheets, paper, rows)
+      const made = await paperSheets(db, { id, of, ...source }, sheets, paper, { marks, passage: p })
       if (made.length === 0) return null
       const bytes = Buffer.from(await pdfOf(made, paper, new Date(now)))
       const kept = { class_id: of, piece_id: id, name, title: stored.piece.title, made_at: now, asked, bytes }
@@ -205,10 +192,10 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       return source && otherSheets(source, what, seats, paper, new Date(now))
     }),
   differs: ({ handout }) => using('reading', (db) => differsToday(db, handout)),
-  systems: ({ id, seat, much, width, scale, ...rows }) =>
+  systems: ({ id, seat, much, width, scale, marks, p }) =>
     using('reading', async (db) => {
       const source = await sourceOf(db, id)
-      return source && systemsOf(await serverToolkit(), source, { seat, much, ...marked(rows) }, width, scale)
+      return source && systemsOf(await serverToolkit(), source, { seat, much, marks, passage: p }, width, scale)
     }),
   version: ({ id, version, measures }) =>
     using('reading', async (db) => {

@@ -77,7 +77,10 @@ function draw(doc: Doc, e: Element, context: Context): void {
       return painted(doc.ellipse(num(attrs.cx), num(attrs.cy), num(attrs.rx), num(attrs.ry)), attrs, false)
     case 'text': {
       const words = wordsOf(e, { size: 0, hand: context.hand })
-      if (words.length > 0) write(doc, words, num(attrs.x), num(attrs.y), (attrs['text-anchor'] ?? 'start') as Anchor)
+      if (words.length === 0) return
+      doc.fillColor(attrs.fill === WHITE ? 'white' : 'black')
+      write(doc, words, num(attrs.x), num(attrs.y), (attrs['text-anchor'] ?? 'start') as Anchor)
+      doc.fillColor('black')
       return
     }
     default:
@@ -108,6 +111,9 @@ function wordsOf(e: Element, style: { size: number; hand: Hand }): Words[] {
   )
 }
 
+/** The one other colour that a drawing has: what lies on black, or under it. */
+const WHITE = '#fff'
+
 const num = (text: string | undefined): number => Number(text ?? 0)
 const isLine = (d: string): boolean => /^M[^A-Za-z]+L[^A-Za-z]+$/.test(d.trim())
 
@@ -119,7 +125,7 @@ function painted(doc: Doc, attrs: Readonly<Record<string, string>>, line: boolea
   if (dashes) doc.dash(dashes[0], { space: dashes[1] ?? dashes[0] })
   const filled = !line && attrs.fill !== 'none' && attrs.fill !== 'transparent' && attrs['fill-opacity'] !== '0'
   const stroked = attrs.stroke !== undefined && attrs.stroke !== 'none'
-  if (filled && stroked) doc.fillAndStroke()
+  if (filled && stroked) doc.fillAndStroke(attrs.fill === WHITE ? 'white' : 'black', 'black').fillColor('black')
   else if (filled) doc.fill()
   else doc.stroke()
   if (dashes) doc.undash()

@@ -25,7 +25,7 @@ const sheetsOf = (name: string, paper: Paper): Sheet[] => {
     sheetOf(
       toolkit,
       source,
-      { seat, passage: null, much: 'all', rows: ['letter', 'string', 'finger'], bows: true },
+      { seat, passage: null, much: 'all', marks: ['letters', 'strings', 'fingers', 'positions', 'bows'] },
       { paper, size: 'normal' },
     )!,
   )
@@ -99,6 +99,31 @@ describe('sheets as one PDF', () => {
   it.each(DEMO)('%s: all that the engraver draws can be put on paper', async (name) => {
     const { pages } = await read(await pdfOf(sheetsOf(name, 'a4'), 'a4', new Date(0)))
     expect(pages.length).toBeGreaterThanOrEqual(5)
+  })
+  it('letters inside the heads can be read, and are put on paper in white where the head is black', async () => {
+    const [{ reading }] = readFile('two-barges.abc', readFileSync('demo/two-barges.abc'))
+    if (!reading.ok) throw new Error('two barges')
+    const source = { piece: reading.piece, plan: emptyPlan(), klass: DEFAULT_CLASS }
+    const sheet = sheetOf(
+      toolkit,
+      source,
+      { seat: 'violin', passage: null, much: 'all', marks: ['heads'] },
+      { paper: 'a4', size: 'normal' },
+    )!
+    const bytes = await pdfOf([sheet], 'a4', new Date(0))
+    const { pages } = await read(bytes)
+    const letters = pages.flatMap((p) => p.texts.filter((t) => /^[A-G]$/.test(t.text)))
+    expect(
+      letters
+        .map((t) => t.text)
+        .join('')
+        .startsWith('GBAGBDCBABCA'),
+    ).toBe(true)
+    for (const t of letters) expect(t.size, t.text).toBeGreaterThanOrEqual(9)
+    const page = await (await getDocument({ data: bytes.slice(), verbosity: 0 }).promise).getPage(1)
+    const { fnArray, argsArray } = await page.getOperatorList()
+    const fills = fnArray.flatMap((f, i) => (f === OPS.setFillRGBColor ? [String(argsArray[i])] : []))
+    expect(fills.some((f) => f.includes('255') || f.includes('#ffffff'))).toBe(true)
   })
   it('refuses what it cannot draw, so that nothing is left out unseen', () => {
     const doc = new PDFDocument({ autoFirstPage: true, font: null as unknown as string })

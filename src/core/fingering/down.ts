@@ -60,6 +60,30 @@ function derive(map: SeatMap, rule: Policy['fingersDown']): HandAt[] {
   return hands
 }
 
+/** A finger that plays and then stays down: up to the event at which it plays again. */
+export type Stay = { readonly finger: number; readonly string: number; readonly to: string }
+
+/** The fingers of a seat's line that lie on while others play, by the event at which they are set: those that play again before the hand needs them elsewhere. */
+export function staysOf(map: SeatMap): ReadonlyMap<string, readonly Stay[]> {
+  const hands = handsAlong(map)
+  const { columns, chosen } = map.solution
+  const eventAt = new Map(map.notes.filter((n) => !n.held).map((n) => [n.column, n.placed.event.id]))
+  const plays = (i: number, f: FingerOn): boolean => columns[i].holds[chosen[i]].stops.some((s) => same(s, f))
+  const found = new Map<string, Stay[]>()
+  hands.forEach(({ keep }, i) => {
+    for (const f of keep) {
+      // It was set where it played last; a finger that only stands below another has not played.
+      if (i === 0 || !plays(i - 1, f)) continue
+      let to = i
+      while (to < columns.length && !plays(to, f) && hands[to].keep.some((k) => same(k, f))) to++
+      const [from, until] = [eventAt.get(i - 1), eventAt.get(to)]
+      if (to >= columns.length || !plays(to, f) || from === undefined || until === undefined) continue
+      found.set(from, [...(found.get(from) ?? []), { finger: f.finger, string: f.string, to: until }])
+    }
+  })
+  return found
+}
+
 /** Whether a column is one stopped note on a string that the notes before and after it do not touch, the hand in place. */
 export function isLoneVisit(map: SeatMap, column: number): boolean {
   const { columns, chosen } = map.solution

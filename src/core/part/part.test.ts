@@ -4,6 +4,7 @@ import { midiOf } from '../music/pitch'
 import { DEFAULT_CLASS } from '../seats/class'
 import { ensembleMapper, mapsOf } from '../seats/ensemble'
 import { emptyPlan } from '../seats/plan'
+import type { Piece } from '../piece/piece'
 import { pieces } from '../testing/arbitrary'
 import { pieceFrom } from '../testing/piece'
 import { lowFirst, partOfSeat, partsOfPiece, soundingOctave, TUNE, writtenPitch, type Part } from './part'
@@ -48,6 +49,49 @@ describe('a seat’s page', () => {
     expect(said[0][1]).toBe('III')
     expect(events(of('D4 E4 F#4 G4', 'violin')).every((e) => e.position === undefined)).toBe(true)
   })
+
+  it('marks a frame of the hand where it is another than at the note before', () => {
+    const p = of('D4 E4 F#4 G4 F4 E4 G4', 'violin')
+    expect(events(p).map((e) => e.frame)).toEqual([undefined, 'touch 2-3', undefined, undefined, 'touch 1-2', undefined, undefined])
+    expect(events(of('D4 A4 D4', 'violin')).every((e) => e.frame === undefined)).toBe(true)
+  })
+
+  it('says how long a finger stays down: from where it plays to where it plays again, others between', () => {
+    // 3 on D stays while 1 plays on A, and plays again.
+    const p = of('G4 B4 A4 G4', 'violin')
+    const [first, , , last] = events(p)
+    expect(first.stays).toEqual([{ finger: 3, string: 1, to: last.event.id }])
+    expect(
+      events(p)
+        .slice(1)
+        .every((e) => e.stays === undefined),
+    ).toBe(true)
+    // Another finger on its string lower down lifts it; nothing stays through a rest.
+    expect(events(of('G4 F#4 G4', 'violin')).every((e) => e.stays === undefined)).toBe(true)
+    expect(events(of('G4 z G4', 'violin')).every((e) => e.stays === undefined)).toBe(true)
+  })
+
+  it('a finger that stays plays at both ends of its line and not between, nothing lower on its string', () => {
+    fc.assert(fc.property(pieces, holdsOn))
+  })
+  const holdsOn = (piece: Piece) => {
+    const map = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS).violin
+    const all = events(partOfSeat(piece, map, false)).filter((e) => e.heads.some((h) => h.note))
+    all.forEach((e, i) => {
+      for (const { finger, string, to } of e.stays ?? []) {
+        const until = all.findIndex((x) => x.event.id === to)
+        expect(until).toBeGreaterThan(i + 1)
+        const stops = all.slice(i, until + 1).map((x) => x.heads.flatMap((h) => (h.note ? h.note.hold.stops : [])))
+        const own = (s: { finger: number; string: number }) => s.finger === finger && s.string === string
+        expect(stops.at(0)!.some(own) && stops.at(-1)!.some(own)).toBe(true)
+        for (const between of stops.slice(1, -1)) {
+          expect(between.some(own)).toBe(false)
+          for (const s of between) expect(s.string !== string || s.finger > finger).toBe(true)
+          for (const s of between) expect(s.string === string || s.finger !== finger).toBe(true)
+        }
+      }
+    })
+  }
 
   it('has the bow of every stroke when it is asked for, else only what the piece marks', () => {
     expect(events(of('D4 E4 (F#4 G4)', 'violin', true)).map((e) => e.bow)).toEqual(['down', 'up', 'down', undefined])

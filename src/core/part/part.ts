@@ -1,4 +1,5 @@
 import { bowingOf } from '../bowing/bow'
+import { staysOf, type Stay } from '../fingering/down'
 import { handSpans } from '../fingering/hands'
 import type { MappedNote, SeatMap } from '../fingering/map'
 import { INSTRUMENTS } from '../instruments/all'
@@ -40,6 +41,10 @@ export type PartEvent = {
   /** The position that is said here, and the event up to which the hand keeps it. */
   readonly position?: string
   readonly keeps?: string
+  /** The frame of the hand, where it is another than at the note before. */
+  readonly frame?: string
+  /** Fingers that play here and stay down to be played again, and the event at which they are. */
+  readonly stays?: readonly Stay[]
 }
 
 /**
@@ -75,7 +80,7 @@ export const soundingOctave = ({ written, sounding }: Pick<Part, 'written' | 'so
 /** What is written at heads, and at events, of a part. */
 type Writing = {
   readonly headOf: (e: NoteEvent, head: number) => Pick<PartHead, 'note' | 'finger' | 'string' | 'open'>
-  readonly atEvent: (e: PieceEvent) => Pick<PartEvent, 'bow' | 'position' | 'keeps'>
+  readonly atEvent: (e: PieceEvent) => Pick<PartEvent, 'bow' | 'position' | 'keeps' | 'frame' | 'stays'>
 }
 
 type Frame = Omit<Part, 'measures'>
@@ -139,6 +144,8 @@ export function partOfSeat(piece: Piece, map: SeatMap, bows: boolean): Part {
     // First position is what a part says nothing about, until the hand comes back to it.
     if (s.position !== 'I' || i > 0) positions.set(s.from.placed.event.id, { position: s.position, keeps: s.to.placed.event.id })
   })
+  const frames = framesOf(map)
+  const stays = staysOf(map)
   const bowAt = (e: NoteEvent): NoteEvent['bow'] => {
     if (!bows) return e.bow
     const stroke = bowing.byEvent.get(e.id)
@@ -163,9 +170,25 @@ export function partOfSeat(piece: Piece, map: SeatMap, bows: boolean): Part {
         const { finger, string } = note.stop
         return { note, finger, string: instrument.strings.length - string, ...(finger === 0 ? { open: true } : {}) }
       },
-      atEvent: (e) => ({ ...positions.get(e.id), ...(e.kind === 'note' ? defined({ bow: bowAt(e) }) : {}) }),
+      atEvent: (e) => ({
+        ...positions.get(e.id),
+        ...defined({ frame: frames.get(e.id), stays: stays.get(e.id) }),
+        ...(e.kind === 'note' ? defined({ bow: bowAt(e) }) : {}),
+      }),
     },
   )
+}
+
+/** Where the frame of the hand is another than at the stopped note before, by event. */
+function framesOf(map: SeatMap): ReadonlyMap<string, string> {
+  const found = new Map<string, string>()
+  let last: string | null = null
+  for (const n of map.notes) {
+    if (n.held || n.stop.finger === 0 || !n.frame) continue
+    if (n.frame.name !== last) found.set(n.placed.event.id, n.frame.name)
+    last = n.frame.name
+  }
+  return found
 }
 
 /** The heads of an event from low to high. */

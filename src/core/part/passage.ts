@@ -30,9 +30,14 @@ export function passageOfPart(part: Part, { from, to }: Stretch): Part {
   const ids = new Set(notes.map((e) => e.event.id))
   const brought = positionAt(part, from)
   const first = notes[0]?.event.id
+  // The frame that the hand has brought along is said where a finger first plays.
+  const stopped = notes.find((e) => e.heads.some((h) => h.note?.frame && !h.note.held && h.note.stop.finger > 0))
   const event = (e: PartEvent): PartEvent => {
     const said = e.event.id === first && !e.position && brought ? { ...e, position: brought.position, keeps: brought.keeps } : e
-    return said.keeps && !ids.has(said.keeps) ? { ...said, keeps: last } : said
+    const kept = said.keeps && !ids.has(said.keeps) ? { ...said, keeps: last } : said
+    const framed =
+      e === stopped ? { ...kept, frame: e.heads.find((h) => h.note?.frame && h.note.stop.finger > 0)!.note!.frame!.name } : kept
+    return framed.stays ? { ...framed, stays: framed.stays.filter((s) => ids.has(s.to)) } : framed
   }
   const measures = inside.map((m, i) => ({ placed: { ...m.placed, measure: line.measures[i] }, events: m.events.map(event) }))
   return { ...part, line, measures }

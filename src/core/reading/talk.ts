@@ -62,6 +62,20 @@ export const DO_RE_MI: Readonly<Record<Letter, string>> = { C: 'do', D: 're', E:
 export const writtenLetter = ({ names, sharps }: Pick<Talk, 'names' | 'sharps'>, p: Pitch): string =>
   `${names === 'letters' ? p.letter : DO_RE_MI[p.letter]}${sharps ? letterName(p).slice(1) : ''}`
 
+/** A sentence with its low and high fingers as the class says them: "low 2 on D", "2 low on D", "↓2 on D". */
+export const fingersAsSaid = ({ low }: Pick<Talk, 'low'>, text: string): string =>
+  low === 'low 2'
+    ? text
+    : text.replace(/\b(low|high) ([1-4])\b/gi, (_, manner: string, finger: string) =>
+        low === '2 low' ? `${finger} ${manner.toLowerCase()}` : `${manner.toLowerCase() === 'low' ? '↓' : '↑'}${finger}`,
+      )
+
+/** A frame's mark over the notes: the class's own, its number, or its name. */
+export const frameMark = ({ frames }: Pick<Talk, 'frames'>, name: string): string => {
+  const { number, word: own, mark } = frames[name] ?? NO_WORDS
+  return mark || number || own || name
+}
+
 /** A frame as the class calls it: "2, hug ◆"; ours where it has no name of its own. */
 export function sayFrame({ frames }: Pick<Talk, 'frames'>, name: string): string {
   const { number, word: own, mark } = frames[name] ?? NO_WORDS

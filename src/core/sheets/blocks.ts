@@ -1,6 +1,7 @@
 import type { Plan } from '../seats/plan'
 import type { Piece } from '../piece/piece'
 import type { SeatId } from '../seats/seat'
+import type { Mark } from '../part/marks'
 import type { Amount } from '../part/written'
 import type { ClassSettings } from '../seats/class'
 
@@ -16,15 +17,14 @@ export type Stroke =
       readonly strong?: true
     }
 
-/** Music that stands on a sheet: what it is mapped by, whose it is (null: the score of all), how much is written in under it, and with which rows. */
+/** Music that stands on a sheet: what it is mapped by, whose it is (null: the score of all), how much is written in, and of what. */
 export type Music = {
   readonly piece: Piece
   readonly plan: Plan
   readonly klass: ClassSettings
   readonly seat: SeatId | null
   readonly much: Amount
-  readonly rows: readonly ('letter' | 'string' | 'finger')[]
-  readonly bows: boolean
+  readonly marks: readonly Mark[]
 }
 
 /** A card for both sides of a page: music in front, words at the back. */

@@ -89,7 +89,7 @@ export function circleBlocks(source: Made, r: Reading): Block[] {
       head: ['Task', 'How many', 'Where'],
       rows: tasks.map((t, i) => [`${i + 1}. ${t.task}`, `${t.found.length}`, placesByMeasure(line, t.found)]),
     },
-    { kind: 'music', music: partOf(source, seat.id, ['letter', 'string', 'finger']) },
+    { kind: 'music', music: partOf(source, seat.id, ['letters', 'strings', 'fingers', 'positions']) },
   ]
 }
 
@@ -161,7 +161,7 @@ export function bowBlocks({ klass }: Made, r: Reading): Block[] {
     { kind: 'text', text: 'The left hand rests. Every note on its open string, with the bows of the piece.' },
     {
       kind: 'music',
-      music: { piece: onOpenStrings(r), plan, klass: { ...klass, seats: [row] }, seat: seat.id, much: 'all', rows: ['string'], bows: true },
+      music: { piece: onOpenStrings(r), plan, klass: { ...klass, seats: [row] }, seat: seat.id, much: 'all', marks: ['strings', 'bows'] },
     },
   ]
 }

@@ -15,20 +15,13 @@ export type Source = { readonly piece: Piece; readonly plan: Plan; readonly klas
 export type Made = Source & { readonly ensemble: Ensemble }
 
 /** The part of a seat as it stands on a sheet. */
-export const partOf = (
-  { piece, plan, klass }: Source,
-  seat: SeatId,
-  rows: Music['rows'],
-  much: Music['much'] = 'all',
-  bows = false,
-): Music => ({
+export const partOf = ({ piece, plan, klass }: Source, seat: SeatId, marks: Music['marks'], much: Music['much'] = 'all'): Music => ({
   piece,
   plan,
   klass,
   seat,
   much,
-  rows,
-  bows,
+  marks,
 })
 
 /** Every way that a seat has learned to play a note, the way of the map first: all right answers. */

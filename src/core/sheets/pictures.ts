@@ -120,7 +120,7 @@ export function cardsOf({ klass }: Pick<Made, 'klass'>, r: Reading): Card[] {
       }
       const plan: Plan = { ...emptyPlan(), octaves: { [seat.id]: r.map.octave }, lines: { [seat.id]: 0 } }
       return {
-        front: { piece, plan, klass: { ...klass, seats: [row] }, seat: seat.id, much: 'none', rows: [], bows: false },
+        front: { piece, plan, klass: { ...klass, seats: [row] }, seat: seat.id, much: 'none', marks: [] },
         back: [letterName(pitch), ...allWays(r, n).map(capital), sayStaffPlace(pitch, CLEFS[r.instrument.clef])],
       }
     })

@@ -49,6 +49,22 @@ describe('sheets of a piece', () => {
     }
   })
 
+  it('low and high fingers are said on every sheet as the class says them', () => {
+    const klass = { ...DEFAULT_CLASS, talk: { ...DEFAULT_CLASS.talk, low: '2 low' as const } }
+    const from = { ...source('The Ferry at Low Water'), klass }
+    const text = (['spots', 'theory', 'key', 'cards'] as const)
+      .map((kind) =>
+        JSON.stringify(
+          sheetOfKind(from, kind, 'violin')!.blocks.map((b) =>
+            b.kind === 'cards' ? b.cards.map((c) => c.back) : b.kind === 'music' ? '' : b,
+          ),
+        ),
+      )
+      .join(' ')
+    expect(text).toMatch(/2 low on/)
+    expect(text).not.toMatch(/\b(low|high) [1-4]\b/)
+  })
+
   it('answers of what is circled are as many as there are in the part, counted once more', () => {
     for (const { id } of SEATS) {
       const r = readingIn('The Ferry at Low Water', id)

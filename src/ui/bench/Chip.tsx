@@ -1,6 +1,7 @@
 import { memo } from 'react'
 import type { MappedNote } from '@/core/fingering/map'
 import { isLearned } from '@/core/hands/hold'
+import type { Talk } from '@/core/reading/talk'
 import { fingerText } from '@/engrave/rows'
 import type { Metrics } from './grid'
 
@@ -21,17 +22,17 @@ type Shown = {
 }
 
 /** What the chip of a note shows at a place. */
-export const chipOf = (note: MappedNote, x: number, y: number, end: number, { chip, pill }: Metrics): Shown => ({
+export const chipOf = (note: MappedNote, x: number, y: number, end: number, low: Talk['low'], { chip, pill }: Metrics): Shown => ({
   x,
   y,
   end,
-  text: fingerText(note),
+  text: fingerText(note, low),
   open: note.stop.finger === 0,
   fresh: !isLearned(note.hold),
   held: note.held,
   pinned: note.pinned && !note.held,
   size: chip,
-  width: fingerText(note).length > 1 ? pill : chip,
+  width: fingerText(note, low).length > 1 ? pill : chip,
 })
 
 /** How long a note lasts, as a bar along its string. */

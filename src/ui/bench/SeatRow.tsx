@@ -4,6 +4,7 @@ import { bowingOf } from '@/core/bowing/bow'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { isBroken } from '@/core/hands/hold'
 import { letterName } from '@/core/music/pitch'
+import type { Talk } from '@/core/reading/talk'
 import type { Piece } from '@/core/piece/piece'
 import { placeEvents } from '@/core/piece/walk'
 import type { Spot } from '@/core/reading/spots/spot'
@@ -24,6 +25,8 @@ type Props = {
   m: Metrics
   top: number
   letters: boolean
+  /** How the class says a low finger: its arrow stands before or behind. */
+  low: Talk['low']
   bows: boolean
   /** What the teacher sees of what trips this seat. */
   spots: readonly Spot[]
@@ -71,7 +74,21 @@ const Strings = memo(function Strings({ count, width, m }: { count: number; widt
 })
 
 /** One seat: its strings, the finger on each note, what rests, and the hand below. */
-export const SeatRow = memo(function SeatRow({ piece, map, timeline, system, m, top, letters, bows, spots, said, drawn, label }: Props) {
+export const SeatRow = memo(function SeatRow({
+  piece,
+  map,
+  timeline,
+  system,
+  m,
+  top,
+  letters,
+  low,
+  bows,
+  spots,
+  said,
+  drawn,
+  label,
+}: Props) {
   const count = map.instrument.strings.length
   const x = useCallback((n: MappedNote) => chipX(system, timeline, n.placed.onset, m), [system, timeline, m])
   const isHere = useCallback((n: MappedNote) => isIn(system, n.placed.onset), [system])
@@ -85,7 +102,7 @@ export const SeatRow = memo(function SeatRow({ piece, map, timeline, system, m, 
   const events = placeEvents(piece, map.line).filter((e) => isIn(system, e.onset) && isDrawn(chipX(system, timeline, e.onset, m), drawn))
   const notes = map.notes.filter((n) => isHere(n) && isDrawn(x(n), drawn))
   const chips = notes.map((n) =>
-    chipOf(n, x(n), stringY(n.stop.string, count, m), Math.max(x(n), xAt(system, timeline, n.placed.onset + n.placed.ticks) - 7), m),
+    chipOf(n, x(n), stringY(n.stop.string, count, m), Math.max(x(n), xAt(system, timeline, n.placed.onset + n.placed.ticks) - 7), low, m),
   )
   const bowing = bows ? bowingOf(piece, map.line) : null
   const wrong = new Set(bowing?.wrong.map((w) => w.event))

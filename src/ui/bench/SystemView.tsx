@@ -32,6 +32,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
   const seat = useDesk((d) => d.seat)
   const letters = useDesk((d) => d.rows.includes('letter'))
   const bows = useDesk((d) => d.bows)
+  const low = useDesk((d) => d.klass.talk.low)
   const passage = useDesk((d) => d.passage)
   const pick = useDesk((d) => d.pick)
   const spots = useShownBySeat()
@@ -119,6 +120,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
           m={m}
           top={top}
           letters={letters}
+          low={low}
           bows={bows}
           spots={spots[id]}
           said={said}

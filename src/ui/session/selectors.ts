@@ -3,7 +3,9 @@ import { offersAt, type Offer } from '@/core/fingering/offers'
 import { once } from '@/core/once'
 import type { Piece } from '@/core/piece/piece'
 import { isShown, type KindChoice, type SpotChoice } from '@/core/reading/choice'
+import { asClassSays } from '@/core/reading/asClassSays'
 import { spotsOf } from '@/core/reading/spots'
+import type { Talk } from '@/core/reading/talk'
 import type { Spot } from '@/core/reading/spots/spot'
 import type { ClassSettings } from '@/core/seats/class'
 import type { Ensemble } from '@/core/seats/ensemble'
@@ -33,15 +35,23 @@ export const momentAt = (timeline: readonly Beat[], onset: number): number => {
 }
 
 /** What was last shown of a seat's spots, and by which choices. */
-type Shown = { readonly ofPiece: SpotChoice; readonly ofClass: KindChoice; readonly spots: readonly Spot[] }
+type Shown = {
+  readonly ofPiece: SpotChoice
+  readonly ofClass: KindChoice
+  readonly low: Talk['low']
+  readonly spots: readonly Spot[]
+}
 const lastShown = once((_: readonly Spot[]): { was: Shown | null } => ({ was: null }))
 
 /** The spots of a seat that the teacher sees; the same list for as long as nothing about them changes. */
 export function shownIn({ piece, ensemble, plan, klass }: Opened, seat: SeatId): readonly Spot[] {
   const all = spotsOf(piece, ensemble[seat])
   const last = lastShown(all)
-  if (last.was?.ofPiece !== plan.spots || last.was.ofClass !== klass.spots)
-    last.was = { ofPiece: plan.spots, ofClass: klass.spots, spots: all.filter((x) => isShown(x, plan.spots, klass.spots)) }
+  const { low } = klass.talk
+  if (last.was?.ofPiece !== plan.spots || last.was.ofClass !== klass.spots || last.was.low !== low) {
+    const shown = all.filter((x) => isShown(x, plan.spots, klass.spots))
+    last.was = { ofPiece: plan.spots, ofClass: klass.spots, low, spots: shown.map((x) => asClassSays(klass.talk, x)) }
+  }
   return last.was.spots
 }
 

@@ -6,6 +6,7 @@ import { mapsOf } from '@/core/seats/ensemble'
 import { digestOf } from '@/core/reading/digest/digest'
 import { readersOf } from '@/core/reading/digest/readers'
 import type { Thing } from '@/core/reading/digest/thing'
+import { asClassSays } from '@/core/reading/asClassSays'
 import { spotsOf } from '@/core/reading/spots'
 import type { Spot } from '@/core/reading/spots/spot'
 import { useDesk } from './DeskProvider'
@@ -37,19 +38,22 @@ export function useShownBySeat(): EverySeat<readonly Spot[]> {
 
 /** Every spot, shown or not. */
 export function useAllSpots(): readonly Spot[] {
-  const { piece, ensemble } = useMapped()
+  const { piece, ensemble, klass } = useMapped()
   return useMemo(
     () =>
       inScoreOrder(
         ensemble,
-        mapsOf(ensemble).flatMap((m) => spotsOf(piece, m)),
+        mapsOf(ensemble).flatMap((m) => spotsOf(piece, m).map((x) => asClassSays(klass.talk, x))),
       ),
-    [piece, ensemble],
+    [piece, ensemble, klass.talk],
   )
 }
 
 /** The first things to say to the class, of what the teacher has not put away. */
 export function useDigest(): readonly Thing[] {
   const { piece, ensemble, plan, klass } = useMapped()
-  return useMemo(() => digestOf(readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots)), [piece, ensemble, plan.spots, klass.spots])
+  return useMemo(
+    () => digestOf(readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots)).map((x) => asClassSays(klass.talk, x)),
+    [piece, ensemble, plan.spots, klass.spots, klass.talk],
+  )
 }

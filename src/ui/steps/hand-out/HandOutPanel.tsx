@@ -3,6 +3,7 @@
 import Link from 'next/link'
 import type { HandOut } from '@/api/handOut'
 import { sheetParams } from '@/api/handOut'
+import { ABOUT_MARKS, MARKS } from '@/core/part/marks'
 import { AMOUNTS, FADES, type Amount } from '@/core/part/written'
 import { count } from '@/core/count'
 import { inSentence, sayList } from '@/core/names'
@@ -29,13 +30,6 @@ const AMOUNT: Record<Amount, string> = {
   trouble: 'only trouble spots',
   none: 'nothing',
 }
-
-const MARKS = [
-  { key: 'letters', name: 'letters' },
-  { key: 'strings', name: 'strings' },
-  { key: 'fingers', name: 'fingers' },
-  { key: 'bows', name: 'bows, over them' },
-] as const
 
 const SIZES = [
   ['small', 'small'],
@@ -122,14 +116,14 @@ export function HandOutPanel({ id, seats, wanted, change, sheets }: Props) {
         <legend className="panel-head">What is written at the notes</legend>
         <div className="flex flex-wrap gap-x-4 gap-y-1">
           {MARKS.map((m) => (
-            <label key={m.key} className="tick">
+            <label key={m} className="tick">
               <input
                 type="checkbox"
                 className="accent-rosin"
-                checked={wanted[m.key]}
-                onChange={(e) => change({ [m.key]: e.target.checked })}
+                checked={wanted.marks.includes(m)}
+                onChange={(e) => change({ marks: MARKS.filter((x) => (x === m ? e.target.checked : wanted.marks.includes(x))) })}
               />
-              {m.name}
+              {ABOUT_MARKS[m].name}
             </label>
           ))}
         </div>

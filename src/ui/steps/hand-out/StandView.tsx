@@ -29,10 +29,10 @@ export function StandView({ id, title, seats, wanted }: Props) {
   const query = new URLSearchParams({
     seat,
     much: wanted.much,
+    marks: wanted.marks.join(','),
     width: `${width}`,
     scale: `${SCALES[at]}`,
     ...(wanted.p ? { p: `${wanted.p.from}~${wanted.p.to}` } : {}),
-    ...Object.fromEntries((['letters', 'strings', 'fingers', 'bows'] as const).map((k) => [k, wanted[k] ? '1' : '0'])),
   }).toString()
   useEffect(() => {
     if (width < 200) return

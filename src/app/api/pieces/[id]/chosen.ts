@@ -35,6 +35,6 @@ export async function chosenSheets(request: NextRequest, piece: string) {
     }
   })
   if (sheets.length === 0) return new Response('Nothing is chosen to be printed; tick a seat or the score in Hand out.', { status: 400 })
-  const { paper, letters, strings, fingers, bows, p } = query
-  return { of: id, seats, sheets, drawing: { paper, letters, strings, fingers, bows, p } }
+  const { paper, marks, p } = query
+  return { of: id, seats, sheets, drawing: { paper, marks, p } }
 }

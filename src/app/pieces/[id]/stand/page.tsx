@@ -15,14 +15,14 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function StandPage({ params, searchParams }: Props) {
   const { id, title } = await loadHead(params)
   const { seats } = (await theClass(await database())).settings
-  const { seat, much, letters, strings, fingers, bows, p } = sheetQuery.parse(await searchParams)
+  const { seat, much, marks, p } = sheetQuery.parse(await searchParams)
   const shown = seats.find((s) => s.id === seat) ?? seats[0]
   return (
     <StandView
       id={id}
       title={title}
       seats={seats.map((s) => ({ id: s.id, name: s.name }))}
-      wanted={{ seat: shown.id, much, letters, strings, fingers, bows, p }}
+      wanted={{ seat: shown.id, much, marks, p }}
     />
   )
 }
