@@ -29,6 +29,15 @@ describe('what is handed out, in an address', () => {
     { fade: true },
     { score: 'changes', paper: 'letter', size: 'large', marks: ['letters', 'strings', 'stays', 'heads'] },
     { marks: [] },
+    {
+      parts: false,
+      also: [
+        { kind: 'map', whom: 'class' },
+        { kind: 'warmup', whom: 'class' },
+        { kind: 'theory', whom: 'seat' },
+      ],
+    },
+    { xml: true, and: ['00000000-0000-4000-8000-00000000000b'] },
   ])('comes back as it went: %j', (change) => {
     const h = { ...read(''), ...change }
     expect(read(handOutParams(h))).toEqual(h)
@@ -42,18 +51,62 @@ describe('what is handed out, in an address', () => {
     ])
     for (const s of sheetsOf(h, SEATS)) expect(sheetQuery.parse(Object.fromEntries(new URLSearchParams(sheetParams(s))))).toEqual(s)
   })
+  it('what else is made stands behind the part of its seat, what is for the class before the score; kinds are for whom they can be', () => {
+    const h = read('seats=violin,bass&also=theory,calls:class,map,nothing,cards:class&score=none')
+    // Cards are of a seat, whatever is asked.
+    expect(sheetsOf(h, SEATS).map((s) => `${s.what} ${s.seat}`)).toEqual([
+      'part violin',
+      'theory violin',
+      'cards violin',
+      'part bass',
+      'theory bass',
+      'cards bass',
+      'map null',
+      'calls null',
+      'part null',
+    ])
+    const ids = ['00000000-0000-4000-8000-000000000001', '00000000-0000-4000-8000-000000000002']
+    const students = ids.map((id, i) => newStudent(id, `S${i}`, 'violin'))
+    const own = fileSheetsOf({ ...h, students: true, parts: false, score: null }, ['violin'], students, PIECE)
+    expect(own.map((s) => `${s.what} ${s.student?.name ?? 'class'}`)).toEqual([
+      'theory S0',
+      'cards S0',
+      'theory S1',
+      'cards S1',
+      'map class',
+      'calls class',
+    ])
+    // What a change cannot alter is not asked for anew.
+    const [, theory] = sheetsOf(h, SEATS)
+    expect(sheetParams({ ...theory, much: 'none', size: 'large', marks: [] })).toBe(sheetParams(theory))
+    expect(read(`and=${ids[0]},../x,${ids[0]}`).and).toEqual([ids[0]])
+  })
   it('a file has a sheet for each student as it holds for them; a seat without students has its own, the score is last', () => {
     const id = '00000000-0000-4000-8000-000000000000'
     const at = (name: string, seat: string, own = {}) => ({ ...newStudent(id, name, seat), ...own })
     const students = [at('Bo', 'cello', { large: true }), at('Ada', 'violin', { noFourth: true, much: 'new' }), at('Cy', 'violin')]
     const h = read('students=1&much=changes&own=violin:none&score=all')
     expect(fileSheetsOf(h, SEATS, students, PIECE)).toEqual([
-      { seat: 'violin', much: 'new', size: 'normal', student: { id, name: 'Ada', noFourth: true, versions: {} }, fade: null },
-      { seat: 'violin', much: 'none', size: 'normal', student: { id, name: 'Cy', noFourth: false, versions: {} }, fade: null },
-      { seat: 'viola', much: 'changes', size: 'normal', student: null, fade: null },
-      { seat: 'cello', much: 'changes', size: 'large', student: { id, name: 'Bo', noFourth: false, versions: {} }, fade: null },
-      { seat: 'bass', much: 'changes', size: 'normal', student: null, fade: null },
-      { seat: null, much: 'all', size: 'normal', student: null, fade: null },
+      { what: 'part', seat: 'violin', much: 'new', size: 'normal', student: { id, name: 'Ada', noFourth: true, versions: {} }, fade: null },
+      {
+        what: 'part',
+        seat: 'violin',
+        much: 'none',
+        size: 'normal',
+        student: { id, name: 'Cy', noFourth: false, versions: {} },
+        fade: null,
+      },
+      { what: 'part', seat: 'viola', much: 'changes', size: 'normal', student: null, fade: null },
+      {
+        what: 'part',
+        seat: 'cello',
+        much: 'changes',
+        size: 'large',
+        student: { id, name: 'Bo', noFourth: false, versions: {} },
+        fade: null,
+      },
+      { what: 'part', seat: 'bass', much: 'changes', size: 'normal', student: null, fade: null },
+      { what: 'part', seat: null, much: 'all', size: 'normal', student: null, fade: null },
     ])
     // A fading series: four sheets of each part, one of the score.
     expect(fileSheetsOf({ ...h, fade: true }, ['cello'], students, PIECE).map((s) => [s.student?.name, s.fade])).toEqual([

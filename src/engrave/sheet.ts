@@ -44,6 +44,8 @@ export type Sheet = {
   readonly legend: string
   readonly problems: readonly string[]
   readonly pages: readonly string[]
+  /** Its pages have head and foot on them. */
+  readonly whole?: true
 }
 
 type Source = { readonly piece: Piece; readonly plan: Plan; readonly klass: ClassSettings }

@@ -20,6 +20,9 @@ import { aimsOf, planSettings, recordsOf } from '@/store/practice'
 /** How many records and tries are shown. */
 const MOST_SHOWN = 200
 
+/** Later than any day of a plan. */
+const LAST_DAY = '9999-12-31'
+
 /** Pieces made ready, as they stood: mapping is what takes long, and a plan is asked for at every tap. */
 const ready = new Map<string, Practised>()
 const MOST_READY = 24
@@ -124,20 +127,31 @@ export async function sheetsOn(db: Knex, today: Day): Promise<SheetsReply> {
   }
 }
 
+/** The days from one to another on which a seat or (null) the class practises; of a student, with the pieces that are theirs alone. */
+export async function weekFor(
+  db: Knex,
+  { of, seat, student }: { readonly of: string; readonly seat: SeatId | null; readonly student: Student | null },
+  today: Day,
+  until: Day,
+): Promise<PlanDayInfo[]> {
+  const from = await sourcesOf(db, of)
+  const learnings = learningsOf(from.all, seat)
+  const ask = askOf(from, today, seat)
+  const all = ask ? shown(planDays({ ...ask, learnings }), learnings) : []
+  return all
+    .filter((d) => d.date <= until)
+    .map((d) => ({ ...d, items: d.items.filter((x) => student === null || hasPiece(student, x.piece)) }))
+}
+
 /** What a student of a class practises in the days from this one on: as their seat does, of the pieces that are theirs. */
 export async function weekOf(db: Knex, of: string, student: Student, today: Day, days: number): Promise<WeekReply> {
-  const from = await sourcesOf(db, of)
-  const learnings = learningsOf(from.all, student.seat)
-  const ask = askOf(from, today, student.seat)
-  const all = ask ? shown(planDays({ ...ask, learnings }), learnings) : []
+  const all = await weekFor(db, { of, seat: student.seat, student }, today, LAST_DAY)
   return {
     ok: true,
     days: all.slice(0, days).map(({ date, minutes, items }) => ({
       date,
       minutes,
-      items: items
-        .filter((x) => hasPiece(student, x.piece))
-        .map(({ id, title, says, text, times, tempo }) => ({ id, title, says, text, times, tempo })),
+      items: items.map(({ id, title, says, text, times, tempo }) => ({ id, title, says, text, times, tempo })),
     })),
   }
 }

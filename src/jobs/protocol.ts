@@ -3,13 +3,13 @@ import { MARKS } from '@/core/part/marks'
 import { AMOUNTS, FADES } from '@/core/part/written'
 import { MOST_STUDENTS } from '@/core/roster/student'
 import { MOST_SEATS, seatIdSchema } from '@/core/seats/seat'
+import { WHATS } from '@/api/handOut'
 import { BRINGING } from '@/api/protocol'
 import { daySchema } from '@/core/practice/record'
-import { SHEET_KINDS } from '@/core/sheets/kinds'
 import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
 import { stripPageSchema } from '@/core/tapes/strip'
 
-const sheet = { seat: z.nullable(seatIdSchema), much: z.enum(AMOUNTS) }
+const sheet = { what: z.enum(WHATS), seat: z.nullable(seatIdSchema), much: z.enum(AMOUNTS) }
 const number = z.string().check(z.minLength(1), z.maxLength(12))
 const rows = {
   marks: z.array(z.enum(MARKS)).check(z.maxLength(MARKS.length)),
@@ -17,6 +17,9 @@ const rows = {
   p: z.nullable(z.object({ from: number, to: number })),
 }
 const drawing = { paper: z.enum(['a4', 'letter']), size: z.enum(['small', 'normal', 'large']), ...rows }
+
+/** As many sheets as a file has at the most: every kind and a fading series for everybody. */
+const MOST_SHEETS = (MOST_STUDENTS + MOST_SEATS + 1) * (WHATS.length + FADES)
 
 /** The sheets of a file, and how all of them are drawn. */
 const file = {
@@ -29,6 +32,7 @@ const file = {
         fade: z.nullable(z.int().check(z.minimum(0), z.maximum(FADES - 1))),
         student: z.nullable(
           z.object({
+            id: z.string().check(z.maxLength(60)),
             name: z.string().check(z.maxLength(60)),
             noFourth: z.boolean(),
             /** The saved version that they play; null: as it stands. */
@@ -38,7 +42,7 @@ const file = {
         ),
       }),
     )
-    .check(z.maxLength(MOST_STUDENTS + MOST_SEATS + 1)),
+    .check(z.maxLength(MOST_SHEETS)),
   paper: drawing.paper,
   ...rows,
   now: z.int(),
@@ -53,7 +57,7 @@ export const taskSchema = z.discriminatedUnion('kind', [
     measures: z.int().check(z.minimum(1), z.maximum(100)),
   }),
   /** A sheet as pages: of a seat, or (null) the score. */
-  z.object({ kind: z.literal('sheet'), id: z.string(), ...sheet, ...drawing }),
+  z.object({ kind: z.literal('sheet'), id: z.string(), ...sheet, ...drawing, now: z.int() }),
   /** Sheets as one PDF; the same to be kept, with what was chosen and what it is called. */
   z.object({ kind: z.literal('pdf'), ...file }),
   z.object({
@@ -63,21 +67,13 @@ export const taskSchema = z.discriminatedUnion('kind', [
     name: z.string().check(z.maxLength(120)),
     asked: z.string().check(z.maxLength(4000)),
   }),
-  /** Another sheet of a piece: what is made, and for whom (null: the class; `each`: every seat, one after the other). */
-  z.object({
-    kind: z.literal('other'),
-    id: z.string(),
-    what: z.enum(SHEET_KINDS),
-    seats: z.array(z.nullable(seatIdSchema)).check(z.minLength(1), z.maxLength(MOST_SEATS)),
-    paper: drawing.paper,
-    now: z.int(),
-  }),
   z.object({ kind: z.literal('differs'), handout: z.string() }),
   /** The same in systems as wide as a screen. */
   z.object({
     kind: z.literal('systems'),
     id: z.string(),
-    ...sheet,
+    seat: sheet.seat,
+    much: sheet.much,
     ...rows,
     width: z.int().check(z.minimum(1), z.maximum(4000)),
     scale: z.int().check(z.minimum(1), z.maximum(200)),
@@ -86,7 +82,14 @@ export const taskSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('version'), id: z.string(), version: z.int(), measures: z.int().check(z.minimum(1)) }),
   /** What the pins of the class's pieces say of its ways. */
   z.object({ kind: z.literal('pins') }),
-  z.object({ kind: z.literal('export'), id: z.string(), as: z.enum(EXPORTS), seat: z.union([z.literal(ALL_SEATS), seatIdSchema]) }),
+  /** A piece as a file, of a seat or of all; `bow`: the bow alone of that seat, the left hand at rest. */
+  z.object({
+    kind: z.literal('export'),
+    id: z.string(),
+    as: z.enum(EXPORTS),
+    seat: z.union([z.literal(ALL_SEATS), seatIdSchema]),
+    bow: z.boolean(),
+  }),
   /** Strips for the fingerboard, laid out, as one PDF. */
   z.object({ kind: z.literal('strips'), pages: z.array(stripPageSchema).check(z.maxLength(200)), now: z.int() }),
   /** The plan of the class over the days, as it stands on one. */

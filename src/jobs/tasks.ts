@@ -8,7 +8,10 @@ import type { BridgeReply, FactsReply } from '@/api/term'
 import { easierOn, planOn, sheetsOn } from './plan'
 import type { OwnWarmupReply, WeekReply } from '@/api/student'
 import { ownSystems, ownWarmup, ownWeek } from './student'
-import { otherSheets } from './otherSheets'
+import { blockSheet, musicEngraver, shownBlocks } from './blockSheets'
+import type { BlockSheet } from '@/core/sheets/blocks'
+import { readingOf } from '@/core/reading/reading'
+import { bowAlone } from '@/core/sheets/exercises'
 import { FADES } from '@/core/part/written'
 import { doneFrom, surenessOf } from '@/core/practice/sure'
 import { recordsOf } from '@/store/practice'
@@ -17,7 +20,7 @@ import { systemsOf, type Sheet, type Wanted } from '@/engrave/sheet'
 import { keptSheet } from './sheets'
 import { engraveSystems } from '@/engrave/toolkit'
 import { tuneMei } from '@/engrave/tune'
-import { pdfOf, type PaperSheet } from '@/paper/pdf'
+import { pdfOf, type InFile } from '@/paper/pdf'
 import { stripsPdf } from '@/paper/strips'
 import { exported, type Export } from '@/formats/export'
 import type { Piece } from '@/core/piece/piece'
@@ -84,7 +87,6 @@ export type Results = {
   /** The id of what was kept; null: there is no such piece, or nothing was chosen. */
   freeze: string | null
   differs: DiffersReply
-  other: { readonly title: string; readonly bytes: Uint8Array } | null
   bridge: BridgeReply
   shelve: Shelved
   backup: BackedUp
@@ -124,31 +126,49 @@ function forStudent<S extends { plan: Plan; klass: ClassSettings }>(source: S, s
   return { ...source, plan: { ...source.plan, learned: { ...source.plan.learned, [seat]: learned } } }
 }
 
-/** The sheets of a file, each as it holds for whom it is; students of a seat who have the same on it share what was engraved. */
-async function paperSheets(
+/** The sheets of a file, each as it holds for whom it is; students of a seat who have the same on it share what was made. */
+async function fileSheets(
   db: Knex,
   { id, of, ...source }: { id: string; of: string; piece: Piece; plan: Plan; klass: ClassSettings },
-  sheets: Of<'pdf'>['sheets'],
-  paper: Of<'pdf'>['paper'],
-  drawn: Pick<Wanted, 'marks' | 'passage'>,
-): Promise<PaperSheet[]> {
-  const made: PaperSheet[] = []
+  { sheets, paper, now, marks, p }: Pick<Of<'pdf'>, 'sheets' | 'paper' | 'now' | 'marks' | 'p'>,
+): Promise<InFile[]> {
+  const made: InFile[] = []
   const records = sheets.some((s) => s.fade !== null) ? await recordsOf(db, of, [id]) : []
   const { length } = source.piece.lines[0].measures
-  for (const { seat, much, size, student, fade } of sheets) {
+  const blocks = new Map<string, Promise<BlockSheet | null>>()
+  for (const { what, seat, much, size, student, fade } of sheets) {
     const version = student?.version ? await getVersion(db, id, student.version) : null
     const whole = version ? { ...source, piece: version.piece, plan: version.plan } : source
     const own = student && seat !== null ? forStudent(whole, seat, student) : whole
+    if (what !== 'part') {
+      const listed = source.klass.students.find((s) => s.id === student?.id) ?? null
+      // A week is of a student's own pieces; all else is the same for those who have the same version and fingers.
+      const key = JSON.stringify([what, seat, student?.version ?? null, student?.noFourth ?? false, what === 'week' ? listed?.id : null])
+      if (!blocks.has(key)) blocks.set(key, blockSheet(db, own, what, { of, seat, student: listed, now }))
+      const sheet = await blocks.get(key)
+      if (sheet) made.push({ ...sheet, name: student ? `${student.name}, ${inSentence(sheet.name)}` : sheet.name })
+      continue
+    }
     // What fades first is what the record says is sure: of the student by name too.
     const done = fade === null ? [] : [...doneFrom(records, seat), ...(student ? doneFrom(records, seat, student.name) : [])]
     const sure = surenessOf(id, length, done).flatMap((s, i) => (s === 'sure' ? [i] : []))
-    const wanted = { seat, much, ...drawn, ...(fade === null ? {} : { fade: { step: fade, sure } }) }
+    const wanted = { seat, much, marks, passage: p, ...(fade === null ? {} : { fade: { step: fade, sure } }) }
     const sheet = await keptSheet(own, wanted, { paper, size })
     if (!sheet) continue
     const name = [student?.name, student ? inSentence(sheet.name) : sheet.name, fade === null ? '' : `sheet ${fade + 1} of ${FADES}`]
     made.push({ ...sheet, name: name.filter(Boolean).join(', '), link: student?.link ?? null })
   }
   return made
+}
+
+/** The same as one PDF; null where nothing of it can be made. */
+async function fileOf(
+  db: Knex,
+  source: Parameters<typeof fileSheets>[1],
+  task: Parameters<typeof fileSheets>[2],
+): Promise<Uint8Array | null> {
+  const made = await fileSheets(db, source, task)
+  return made.length === 0 ? null : pdfOf(made, task.paper, new Date(task.now), await musicEngraver())
 }
 
 type Of<K extends TaskKind> = Extract<Task, { kind: K }>
@@ -161,35 +181,30 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       for (const p of await getPieces(db, ids)) made[p.id] = previewOf(p.piece, p.plan, settings, measures)
       return made
     }),
-  sheet: ({ id, seat, much, paper, size, marks, p }) =>
+  sheet: ({ id, what, seat, much, paper, size, marks, p, now }) =>
     using('reading', async (db) => {
       const source = await sourceOf(db, id)
-      return source && keptSheet(source, { seat, much, marks, passage: p }, { paper, size })
+      if (!source || what === 'part') return source && keptSheet(source, { seat, much, marks, passage: p }, { paper, size })
+      const sheet = await blockSheet(db, source, what, { of: (await theClass(db)).id, seat, student: null, now })
+      return sheet && shownBlocks(sheet, paper)
     }),
-  pdf: ({ id, sheets, paper, now, marks, p }) =>
+  pdf: ({ id, ...task }) =>
     using('reading', async (db) => {
       const source = await sourceOf(db, id)
-      if (!source) return null
-      const made = await paperSheets(db, { id, of: (await theClass(db)).id, ...source }, sheets, paper, { marks, passage: p })
-      return made.length === 0 ? null : { title: source.piece.title, bytes: await pdfOf(made, paper, new Date(now)) }
+      const bytes = source && (await fileOf(db, { id, of: (await theClass(db)).id, ...source }, task))
+      return bytes && { title: source.piece.title, bytes }
     }),
-  freeze: ({ id, sheets, paper, now, name, asked, of, marks, p }) =>
+  freeze: ({ id, name, asked, of, ...task }) =>
     using('writing', async (db) => {
       const [stored, klass] = [await getPiece(db, id), await classById(db, of)]
       if (!stored || !klass) return null
       const source = { piece: stored.piece, plan: stored.plan, klass: klass.settings }
-      const made = await paperSheets(db, { id, of, ...source }, sheets, paper, { marks, passage: p })
-      if (made.length === 0) return null
-      const bytes = Buffer.from(await pdfOf(made, paper, new Date(now)))
-      const kept = { class_id: of, piece_id: id, name, title: stored.piece.title, made_at: now, asked, bytes }
+      const made = await fileOf(db, { id, of, ...source }, task)
+      if (!made) return null
+      const kept = { class_id: of, piece_id: id, name, title: stored.piece.title, made_at: task.now, asked, bytes: Buffer.from(made) }
       const handout = frozenAs(source, kept, mapNow(source))
       await keepHandout(db, handout)
       return handout.id
-    }),
-  other: ({ id, what, seats, paper, now }) =>
-    using('reading', async (db) => {
-      const source = await sourceOf(db, id)
-      return source && otherSheets(source, what, seats, paper, new Date(now))
     }),
   differs: ({ handout }) => using('reading', (db) => differsToday(db, handout)),
   systems: ({ id, seat, much, width, scale, marks, p }) =>
@@ -221,13 +236,15 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
       const { id, settings } = await theClass(db)
       return pinsSay(await pinnedPieces(db, id, MOST_PINNED), settings)
     }),
-  export: ({ id, as, seat }) =>
+  export: ({ id, as, seat, bow }) =>
     using('reading', async (db) => {
-      const stored = await getPiece(db, id)
-      if (!stored) return null
-      const { piece, plan } = stored
-      const ensemble = ensembleMapper()(piece, plan, (await theClass(db)).settings)
-      return exported(as, piece, plan, ensemble, seat)
+      const source = await sourceOf(db, id)
+      if (!source) return null
+      const whole = ensembleMapper()(source.piece, source.plan, source.klass)
+      if (!bow) return exported(as, source.piece, source.plan, whole, seat)
+      if (!whole[seat]) return null
+      const { piece, plan, klass } = bowAlone(source.klass, readingOf(source.piece, whole[seat]))
+      return exported(as, piece, plan, ensembleMapper()(piece, plan, klass), seat)
     }),
   strips: ({ pages, now }) => stripsPdf(pages, 'Tapes', new Date(now)),
   own: ({ of, student, piece, width, scale }) => using('reading', (db) => ownSystems(db, { of, student, piece }, { width, scale })),

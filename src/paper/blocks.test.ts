@@ -3,13 +3,19 @@ import { describe, expect, it } from 'vitest'
 import { demoPieces } from '@/formats/testing/demo'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { emptyPlan } from '@/core/seats/plan'
-import { SHEET_KINDS } from '@/core/sheets/kinds'
-import { otherSheets } from '@/jobs/otherSheets'
+import type { SheetKind } from '@/core/sheets/kinds'
+import { weekBlocks } from '@/core/sheets/week'
+import { blockSheet, musicEngraver, shownBlocks } from '@/jobs/blockSheets'
+import { pdfOf } from './pdf'
 
 const piece = demoPieces().find((p) => p.title === 'The Ferry at Low Water')!
 const source = { piece, plan: emptyPlan(), klass: DEFAULT_CLASS }
-const made = async (what: (typeof SHEET_KINDS)[number], seats: readonly (string | null)[], paper: 'a4' | 'letter' = 'a4') =>
-  (await otherSheets(source, what, seats, paper, new Date(0)))!
+const sheetFor = async (what: SheetKind, seat: string | null) =>
+  (await blockSheet(null as never, source, what, { of: 'class', seat, student: null, now: 0 }))!
+const made = async (what: SheetKind, seats: readonly (string | null)[], paper: 'a4' | 'letter' = 'a4') => {
+  const sheets = await Promise.all(seats.map((seat) => sheetFor(what, seat)))
+  return { bytes: await pdfOf(sheets, paper, new Date(0), await musicEngraver()) }
+}
 
 type Item = { readonly str: string; readonly transform: readonly number[]; readonly width: number }
 async function pagesOf(bytes: Uint8Array) {
@@ -74,5 +80,47 @@ describe('sheets of blocks on paper', () => {
     const second = top[1].str
     // The lowest notes of the part, low first: D with the low 2 of F after it.
     expect([low, second]).toEqual(['D', 'E'])
+  })
+
+  it('is shown on a screen as it stands in the file: page by page, every word at its place, every line', async () => {
+    for (const [what, seat] of [
+      ['theory', 'cello'],
+      ['chart', 'violin'],
+      ['cards', 'viola'],
+      ['substitute', null],
+    ] as const) {
+      const { pages, whole, name } = await shownBlocks(await sheetFor(what, seat), 'a4')
+      expect([whole, name]).toEqual([true, seat === null ? 'The class' : `${seat[0].toUpperCase()}${seat.slice(1)}`])
+      const filed = await pagesOf((await made(what, [seat])).bytes)
+      expect(pages, what).toHaveLength(filed.length)
+      pages.forEach((svg, i) => {
+        const texts = [...svg.matchAll(/<text class="hand-\w+" x="([\d.-]+)" y="([\d.-]+)" font-size="[\d.]+px">([^<]*)</g)].filter(
+          ([, , , t]) => t.trim(),
+        )
+        expect(texts.length, what).toBeGreaterThan(0)
+        // A file may cut a text where its face changes: each begins where the screen has it.
+        for (const [, x, y, text] of texts) {
+          const plain = text.replace(/&amp;/g, '&').replace(/&lt;/g, '<').replace(/\s+/g, ' ').trim()
+          const at = filed[i].items.some(
+            ({ str, transform }) =>
+              plain.startsWith(str.replace(/\s+/g, ' ').trim()) &&
+              Math.abs(transform[4] - Number(x)) < 1 &&
+              Math.abs(filed[i].height - transform[5] - Number(y)) < 1,
+          )
+          expect(at, `${what}, page ${i + 1}: ${plain}`).toBe(true)
+        }
+      })
+    }
+  })
+
+  it('a practice week has a box for each clean time, or says where it is settled', () => {
+    const item = { title: 'Two Barges', says: 'measures 1 to 4', text: 'slowly, then in time', times: 3, tempo: 72 }
+    const [head, rows] = weekBlocks([
+      { name: 'Monday, 2 March', minutes: 9.6, items: [item] },
+      { name: 'Tuesday, 3 March', minutes: 0, items: [] },
+    ])
+    expect(head).toEqual({ kind: 'head', text: 'Monday, 2 March: 10 minutes' })
+    expect(rows).toMatchObject({ rows: [['Two Barges, measures 1 to 4', 'slowly, then in time', '72', '☐ ☐ ☐']] })
+    expect(weekBlocks([])).toEqual([{ kind: 'text', text: expect.stringContaining('settled on the Plan page') as string }])
   })
 })

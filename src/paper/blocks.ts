@@ -1,10 +1,8 @@
 import type { Block, BlockSheet, Card, Music, Stroke } from '@/core/sheets/blocks'
 import { MARGIN, PAPERS, type Paper } from '@/engrave/toolkit'
-import { newDocument } from './document'
-import { drawEngraving, sizeOfEngraving } from './draw'
-import { widthOf, write, type Words } from './write'
-
-type Doc = PDFKit.PDFDocument
+import { sizeOfEngraving } from './draw'
+import type { Pen } from './pen'
+import type { Words } from './write'
 
 /** Points (1/72 inch) to a tenth of a millimetre, and to a millimetre. */
 const POINT = 72 / 254
@@ -26,49 +24,41 @@ export type EngraveMusic = (music: Music, width: number) => readonly string[]
 /** Something that stands on a page whole: how high it is, and how it is drawn with its upper left corner at a place. */
 type Piece = {
   readonly height: number
-  readonly draw: (doc: Doc, x: number, y: number) => void
+  readonly draw: (pen: Pen, x: number, y: number) => void
   readonly keep?: true
   readonly again?: Piece
 }
 
-/** A sheet of blocks as a PDF. Nothing is cut: what does not fit stands on the next page, a heading with what follows it. */
-export async function blocksPdf(sheets: readonly BlockSheet[], paper: Paper, made: Date, engrave: EngraveMusic): Promise<Uint8Array> {
-  const { doc, ended } = newDocument(sheets[0].title, made)
-  for (const sheet of sheets) setSheet(doc, sheet, paper, engrave)
-  doc.end()
-  return ended
-}
-
-function setSheet(doc: Doc, sheet: BlockSheet, paper: Paper, engrave: EngraveMusic): void {
+/** A sheet of blocks, page by page. Nothing is cut: what does not fit stands on the next page, a heading with what follows it. */
+export function drawBlocks(pen: Pen, sheet: BlockSheet, paper: Paper, engrave: EngraveMusic): void {
   const size: [number, number] = [PAPERS[paper].width * POINT, PAPERS[paper].height * POINT]
   const margin = MARGIN.side * POINT
   const [top, bottom] = [margin + 34, size[1] - margin - 14]
   const width = size[0] - 2 * margin
   let by = sheet.fits ? LARGEST : 1
-  let pages = paginated(doc, sheet, width, bottom - top, by, engrave)
+  let pages = paginated(pen, sheet, width, bottom - top, by, engrave)
   while (sheet.fits && pages.length > 1 && by * STEP >= SMALLEST) {
     by *= STEP
-    pages = paginated(doc, sheet, width, bottom - top, by, engrave)
+    pages = paginated(pen, sheet, width, bottom - top, by, engrave)
   }
   pages.forEach((page, i) => {
-    doc.addPage({ size, margin: 0 })
-    if (i === 0) doc.outline.addItem(sheet.name)
+    pen.page(size, i === 0 ? sheet.name : null)
     const name: Words[] = [{ text: sheet.name, hand: 'strong', size: TYPE.head }]
-    const room = width - widthOf(doc, name) - 16
+    const room = width - pen.widthOf(name) - 16
     const title: Words = { text: sheet.title, hand: 'title', size: TYPE.title }
-    write(doc, [{ ...title, size: title.size * Math.min(1, room / widthOf(doc, [title])) }], margin, margin + 14)
-    write(doc, name, size[0] - margin, margin + 14, 'end')
+    pen.write([{ ...title, size: title.size * Math.min(1, room / pen.widthOf([title])) }], margin, margin + 14)
+    pen.write(name, size[0] - margin, margin + 14, 'end')
     let y = top
     for (const piece of page) {
-      piece.draw(doc, margin, y)
+      piece.draw(pen, margin, y)
       y += piece.height
     }
-    write(doc, [{ text: `${i + 1} / ${pages.length}`, hand: 'plain', size: TYPE.foot }], size[0] - margin, size[1] - margin, 'end')
+    pen.write([{ text: `${i + 1} / ${pages.length}`, hand: 'plain', size: TYPE.foot }], size[0] - margin, size[1] - margin, 'end')
   })
 }
 
 /** The pieces of each page. */
-function paginated(doc: Doc, sheet: BlockSheet, width: number, room: number, by: number, engrave: EngraveMusic): Piece[][] {
+function paginated(pen: Pen, sheet: BlockSheet, width: number, room: number, by: number, engrave: EngraveMusic): Piece[][] {
   const pages: Piece[][] = [[]]
   let used = 0
   const fresh = () => {
@@ -88,7 +78,7 @@ function paginated(doc: Doc, sheet: BlockSheet, width: number, room: number, by:
       }
       continue
     }
-    const pieces = piecesOf(doc, block, width, room, by, engrave)
+    const pieces = piecesOf(pen, block, width, room, by, engrave)
     pieces.forEach((piece, i) => {
       // A heading is not left alone at the foot of a page.
       const after = piece.keep ? (pieces[i + 1]?.height ?? 60) : 0
@@ -107,12 +97,12 @@ function paginated(doc: Doc, sheet: BlockSheet, width: number, room: number, by:
 }
 
 /** Words in lines no wider than a room. A word that is wider stands alone in its line. */
-function wrapped(doc: Doc, text: string, hand: Words['hand'], size: number, width: number): string[] {
+function wrapped(pen: Pen, text: string, hand: Words['hand'], size: number, width: number): string[] {
   const lines: string[] = []
   let line = ''
   for (const word of text.split(' ')) {
     const next = line === '' ? word : `${line} ${word}`
-    if (line !== '' && widthOf(doc, [{ text: next, hand, size }]) > width) {
+    if (line !== '' && pen.widthOf([{ text: next, hand, size }]) > width) {
       lines.push(line)
       line = word
     } else line = next
@@ -123,7 +113,7 @@ function wrapped(doc: Doc, text: string, hand: Words['hand'], size: number, widt
 const gap = (height: number): Piece => ({ height, draw: () => undefined })
 
 function piecesOf(
-  doc: Doc,
+  pen: Pen,
   block: Exclude<Block, { kind: 'page' | 'cards' }>,
   width: number,
   room: number,
@@ -137,21 +127,21 @@ function piecesOf(
         {
           height: size * 2,
           keep: true,
-          draw: (d, x, y) => write(d, [{ text: block.text, hand: 'strong', size }], x, y + size * 1.5),
+          draw: (p, x, y) => p.write([{ text: block.text, hand: 'strong', size }], x, y + size * 1.5),
         },
       ]
     }
     case 'text': {
       const size = (block.soft ? TYPE.text * 0.92 : TYPE.text) * by
       const hand = block.soft ? 'slanted' : 'plain'
-      const lines = wrapped(doc, block.text, hand, size, width)
+      const lines = wrapped(pen, block.text, hand, size, width)
       return [
-        ...lines.map((text): Piece => ({ height: size * LINE, draw: (d, x, y) => write(d, [{ text, hand, size }], x, y + size) })),
+        ...lines.map((text): Piece => ({ height: size * LINE, draw: (p, x, y) => p.write([{ text, hand, size }], x, y + size) })),
         gap(size * 0.5),
       ]
     }
     case 'rows':
-      return rowPieces(doc, block, width, by)
+      return rowPieces(pen, block, width, by)
     case 'music':
       return [
         ...engrave(block.music, width).map((svg): Piece => {
@@ -159,35 +149,32 @@ function piecesOf(
           const scale = Math.min(1, room / ((box.height / box.width) * width))
           return {
             height: (box.height / box.width) * width * scale + 4,
-            draw: (d, x, y) => drawEngraving(d, svg, { x, y, width: width * scale }),
+            draw: (p, x, y) => p.engraving(svg, { x, y, width: width * scale }),
           }
         }),
         gap(8),
       ]
     case 'drawing': {
       const scale = Math.min(1, width / (block.width * MM), (room - 80) / (block.height * MM))
-      return [{ height: block.height * MM * scale, draw: (d, x, y) => drawStrokes(d, block.strokes, x, y, MM * scale) }]
+      return [{ height: block.height * MM * scale, draw: (p, x, y) => drawStrokes(p, block.strokes, x, y, MM * scale) }]
     }
   }
 }
 
 /** The rows of a table, each whole; its head stands again where a page begins. */
-function rowPieces(doc: Doc, { widths, head, rows }: Extract<Block, { kind: 'rows' }>, width: number, by: number): Piece[] {
+function rowPieces(pen: Pen, { widths, head, rows }: Extract<Block, { kind: 'rows' }>, width: number, by: number): Piece[] {
   const size = TYPE.text * by
   const sum = widths.reduce((a, b) => a + b, 0)
   const columns = widths.map((w) => (w / sum) * width)
   const at = columns.map((_, i) => columns.slice(0, i).reduce((a, b) => a + b, 0))
   const row = (cells: readonly string[], hand: Words['hand']): Piece => {
-    const lines = cells.map((text, i) => wrapped(doc, text, hand, size, columns[i] - 8 * by))
+    const lines = cells.map((text, i) => wrapped(pen, text, hand, size, columns[i] - 8 * by))
     const height = Math.max(...lines.map((l) => l.length)) * size * LINE + 5 * by
     return {
       height,
-      draw: (d, x, y) => {
-        d.lineWidth(0.4)
-          .moveTo(x, y)
-          .lineTo(x + width, y)
-          .stroke('#999')
-        lines.forEach((l, i) => l.forEach((text, n) => write(d, [{ text, hand, size }], x + at[i], y + size * (1.15 + n * LINE))))
+      draw: (p, x, y) => {
+        p.line([x, y], [x + width, y], { thick: 0.4, colour: '#999' })
+        lines.forEach((l, i) => l.forEach((text, n) => p.write([{ text, hand, size }], x + at[i], y + size * (1.15 + n * LINE))))
       },
     }
   }
@@ -196,25 +183,20 @@ function rowPieces(doc: Doc, { widths, head, rows }: Extract<Block, { kind: 'row
   return [...(top ? [{ ...top, keep: true as const }] : []), ...body, gap(8 * by)]
 }
 
-function drawStrokes(doc: Doc, strokes: readonly Stroke[], x: number, y: number, scale: number): void {
-  doc.save().translate(x, y).scale(scale)
+function drawStrokes(pen: Pen, strokes: readonly Stroke[], x: number, y: number, scale: number): void {
+  const at = ([dx, dy]: readonly [number, number]): [number, number] => [x + dx * scale, y + dy * scale]
   for (const s of strokes)
     switch (s.kind) {
       case 'line':
-        doc
-          .lineWidth(s.thick)
-          .moveTo(...s.from)
-          .lineTo(...s.to)
-          .stroke('#000')
+        pen.line(at(s.from), at(s.to), { thick: s.thick * scale })
         break
       case 'dot':
-        doc.circle(...s.at, s.radius).fill('#000')
+        pen.dot(at(s.at), s.radius * scale)
         break
       case 'text':
-        write(doc, [{ text: s.text, hand: s.strong ? 'strong' : 'plain', size: s.size }], ...s.at)
+        pen.write([{ text: s.text, hand: s.strong ? 'strong' : 'plain', size: s.size * scale }], ...at(s.at))
         break
     }
-  doc.restore()
 }
 
 /** Pages of cards: the fronts of a page, then their backs with the columns the other way round, as paper is turned over its long edge. */
@@ -224,17 +206,10 @@ function cardPages(cards: readonly Card[], width: number, room: number, engrave:
   const pages: Piece[] = []
   for (let from = 0; from < cards.length; from += per) {
     const these = cards.slice(from, from + per)
-    const grid = (d: Doc, x: number, y: number) => {
-      d.lineWidth(0.5).dash(3, { space: 3 })
-      for (let c = 0; c <= CARDS.across; c++)
-        d.moveTo(x + c * w, y)
-          .lineTo(x + c * w, y + room)
-          .stroke('#777')
-      for (let r = 0; r <= CARDS.down; r++)
-        d.moveTo(x, y + r * h)
-          .lineTo(x + width, y + r * h)
-          .stroke('#777')
-      d.undash()
+    const grid = (p: Pen, x: number, y: number) => {
+      const look = { thick: 0.5, colour: '#777', dashed: true } as const
+      for (let c = 0; c <= CARDS.across; c++) p.line([x + c * w, y], [x + c * w, y + room], look)
+      for (let r = 0; r <= CARDS.down; r++) p.line([x, y + r * h], [x + width, y + r * h], look)
     }
     const place = (i: number, back: boolean): [number, number] => {
       const column = i % CARDS.across
@@ -243,27 +218,26 @@ function cardPages(cards: readonly Card[], width: number, room: number, engrave:
     const fronts = these.map((c) => engrave(c.front, w * CARD_MUSIC)[0])
     pages.push({
       height: room,
-      draw: (d, x, y) => {
-        grid(d, x, y)
+      draw: (p, x, y) => {
+        grid(p, x, y)
         fronts.forEach((svg, i) => {
           const [dx, dy] = place(i, false)
           const box = sizeOfEngraving(svg)
           const wide = Math.min(w * 0.8, (h * 0.8 * box.width) / box.height)
-          drawEngraving(d, svg, { x: x + dx + (w - wide) / 2, y: y + dy + (h - (wide * box.height) / box.width) / 2, width: wide })
+          p.engraving(svg, { x: x + dx + (w - wide) / 2, y: y + dy + (h - (wide * box.height) / box.width) / 2, width: wide })
         })
       },
     })
     pages.push({
       height: room,
-      draw: (d, x, y) => {
-        grid(d, x, y)
+      draw: (p, x, y) => {
+        grid(p, x, y)
         these.forEach(({ back }, i) => {
           const [dx, dy] = place(i, true)
           back.forEach((text, n) => {
             const size = n === 0 ? 30 : n === 1 ? 18 : 11
-            const fit = Math.min(1, (w * 0.9) / Math.max(1, widthOf(d, [{ text, hand: n < 2 ? 'strong' : 'plain', size }])))
-            write(
-              d,
+            const fit = Math.min(1, (w * 0.9) / Math.max(1, p.widthOf([{ text, hand: n < 2 ? 'strong' : 'plain', size }])))
+            p.write(
               [{ text, hand: n < 2 ? 'strong' : 'plain', size: size * fit }],
               x + dx + w / 2,
               y + dy + h * 0.36 + [0, 30, 50, 66, 82, 98, 112][Math.min(n, 6)],

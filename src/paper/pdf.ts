@@ -1,8 +1,11 @@
 import { create } from 'qrcode'
 import { MARGIN, PAPERS, type Paper } from '@/engrave/toolkit'
 import type { Sheet } from '@/engrave/sheet'
+import type { BlockSheet } from '@/core/sheets/blocks'
+import { drawBlocks, type EngraveMusic } from './blocks'
 import { newDocument } from './document'
 import { drawEngraving } from './draw'
+import { pdfPen } from './pen'
 import { widthOf, write, type Words } from './write'
 
 /** Points (1/72 inch) to a tenth of a millimetre. */
@@ -10,23 +13,36 @@ const POINT = 72 / 254
 
 /** A sheet with the address that a code on its first page leads to; null or not there: none. */
 export type PaperSheet = Sheet & { readonly link?: string | null }
+/** What stands in a file: a part or score as it was engraved, or a sheet that is told by blocks. */
+export type InFile = PaperSheet | BlockSheet
 
-/** Sheets as one PDF: vectors, fonts embedded, each sheet beginning on a page of its own and named in the outline. `made` is the date that stands in the file. */
-export async function pdfOf(sheets: readonly PaperSheet[], paper: Paper, made: Date): Promise<Uint8Array> {
-  const { width, height } = PAPERS[paper]
-  const size: [number, number] = [width * POINT, height * POINT]
-  const [{ title }] = sheets
-  const { doc, ended } = newDocument(title, made)
+/** Of parts and scores alone nothing else is engraved. */
+const NO_MUSIC: EngraveMusic = () => {
+  throw new Error('music among blocks needs an engraver')
+}
+
+/** Sheets as one PDF: vectors, fonts embedded, each sheet beginning on a page of its own and named in the outline. `made` is the date that stands in the file; `engrave` engraves what music stands among blocks. */
+export async function pdfOf(sheets: readonly InFile[], paper: Paper, made: Date, engrave: EngraveMusic = NO_MUSIC): Promise<Uint8Array> {
+  const { doc, ended } = newDocument(sheets[0].title, made)
+  const pen = pdfPen(doc)
   for (const sheet of sheets)
-    sheet.pages.forEach((svg, i) => {
-      doc.addPage({ size, margin: 0 })
-      if (i === 0) doc.outline.addItem(sheet.name)
-      head(doc, sheet, i, size[0])
-      drawEngraving(doc, svg, { x: 0, y: MARGIN.title * POINT, width: size[0] })
-      foot(doc, sheet, i, size)
-    })
+    if ('blocks' in sheet) drawBlocks(pen, sheet, paper, engrave)
+    else drawPart(doc, sheet, paper)
   doc.end()
   return ended
+}
+
+/** A part or score, page by page. */
+function drawPart(doc: PDFKit.PDFDocument, sheet: PaperSheet, paper: Paper): void {
+  const { width, height } = PAPERS[paper]
+  const size: [number, number] = [width * POINT, height * POINT]
+  sheet.pages.forEach((svg, i) => {
+    doc.addPage({ size, margin: 0 })
+    if (i === 0) doc.outline.addItem(sheet.name)
+    head(doc, sheet, i, size[0])
+    drawEngraving(doc, svg, { x: 0, y: MARGIN.title * POINT, width: size[0] })
+    foot(doc, sheet, i, size)
+  })
 }
 
 /** Width of a code with its white, and how far from the upper edge it stands, in points: 18 and 6 mm, a module of which a phone reads from a hand’s breadth. */
@@ -72,6 +88,11 @@ function foot(doc: PDFKit.PDFDocument, { legend, pages }: PaperSheet, page: numb
   const margin = MARGIN.side * POINT
   const base = height - 90 * POINT
   const one = (text: string): Words[] => [{ text, hand: 'plain', size: TYPE.foot }]
-  if (page === 0 && legend) write(doc, one(legend), margin, base)
+  // What the marks mean stands beside the number, smaller where there is much of it.
+  if (page === 0 && legend) {
+    const room = width - 2 * margin - 50
+    const size = TYPE.foot * Math.min(1, room / widthOf(doc, one(legend)))
+    write(doc, [{ text: legend, hand: 'plain', size }], margin, base)
+  }
   write(doc, one(`${page + 1} / ${pages.length}`), width - margin, base, 'end')
 }

@@ -5,9 +5,10 @@ import { nameOf } from '../piece/address'
 import type { Line, NoteEvent, Piece } from '../piece/piece'
 import type { Reading } from '../reading/reading'
 import { stringName } from '../reading/words'
+import type { ClassSettings } from '../seats/class'
 import { emptyPlan, type Plan } from '../seats/plan'
 import type { Block } from './blocks'
-import { allWays, partOf, type Made } from './made'
+import { allWays, partOf, type Made, type Source } from './made'
 
 /* Sheets that are written on or played from by one seat. */
 
@@ -152,16 +153,16 @@ export function onOpenStrings(r: Reading): Piece {
   return { ...r.piece, lines: [opened] }
 }
 
-/** The bow alone. */
-export function bowBlocks({ klass }: Made, r: Reading): Block[] {
+/** The bow alone of a seat, as a piece with what it is mapped by. */
+export function bowAlone(klass: ClassSettings, r: Reading): Source {
   const { seat } = r.map
   const row = klass.seats.find((s) => s.id === seat.id)!
   const plan: Plan = { ...emptyPlan(), octaves: { [seat.id]: r.map.octave }, lines: { [seat.id]: 0 } }
-  return [
-    { kind: 'text', text: 'The left hand rests. Every note on its open string, with the bows of the piece.' },
-    {
-      kind: 'music',
-      music: { piece: onOpenStrings(r), plan, klass: { ...klass, seats: [row] }, seat: seat.id, much: 'all', marks: ['strings', 'bows'] },
-    },
-  ]
+  return { piece: onOpenStrings(r), plan, klass: { ...klass, seats: [row] } }
 }
+
+/** The same on paper. */
+export const bowBlocks = ({ klass }: Made, r: Reading): Block[] => [
+  { kind: 'text', text: 'The left hand rests. Every note on its open string, with the bows of the piece.' },
+  { kind: 'music', music: partOf(bowAlone(klass, r), r.map.seat.id, ['strings', 'bows']) },
+]

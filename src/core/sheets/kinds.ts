@@ -10,6 +10,11 @@ export const SHEETS = {
   substitute: { name: 'For a substitute teacher', says: 'measure by measure: what to say, who needs help', for: 'class' },
   calls: { name: 'Call sheet', says: 'what is said, measure by measure, in the words of the class', for: 'either' },
   warmup: { name: 'Warm-up', says: 'the warm-up of the piece, as it is settled in Practise', for: 'either' },
+  week: {
+    name: 'Practice week',
+    says: 'what is practised in the seven days from today, with boxes to tick, by the plan of the class',
+    for: 'either',
+  },
   key: { name: 'Reading key', says: 'where each letter of the key stands on the staff, and what plays it', for: 'either' },
   spots: { name: 'Circle and say', says: '“circle every F: which kind?”, answers on a page of their own', for: 'seat' },
   theory: {

@@ -10,8 +10,8 @@ import { SHEETS, type SheetKind } from './kinds'
 import type { Made, Source } from './made'
 import { cardsOf, chartBlocks } from './pictures'
 
-/** A sheet of a kind for a seat, or (null) for the class; null where the class has no such seat, or the kind is not for it. The warm-up is made by who knows the drills. */
-export function sheetOfKind(source: Source, kind: Exclude<SheetKind, 'warmup'>, seat: SeatId | null): BlockSheet | null {
+/** A sheet of a kind for a seat, or (null) for the class; null where the class has no such seat, or the kind is not for it. The warm-up is made by who knows the drills, the week by who knows the plan. */
+export function sheetOfKind(source: Source, kind: Exclude<SheetKind, 'warmup' | 'week'>, seat: SeatId | null): BlockSheet | null {
   const made: Made = { ...source, ensemble: ensembleMapper()(source.piece, source.plan, source.klass) }
   const map = seat === null ? null : (made.ensemble[seat] ?? null)
   const wants = SHEETS[kind].for
@@ -44,7 +44,7 @@ function inWords(talk: Talk, block: Block): Block {
   }
 }
 
-function blocksOf(made: Made, kind: Exclude<SheetKind, 'warmup'>, map: SeatMap | null): Block[] {
+function blocksOf(made: Made, kind: Exclude<SheetKind, 'warmup' | 'week'>, map: SeatMap | null): Block[] {
   const { piece, ensemble, klass } = made
   const readings = (map ? [map] : mapsOf(ensemble)).map((m) => readingOf(piece, m))
   switch (kind) {

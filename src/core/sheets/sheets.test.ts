@@ -26,7 +26,7 @@ describe('sheets of a piece', () => {
   it('are made for everybody they are for, and for nobody else', () => {
     for (const piece of PIECES.slice(0, 2))
       for (const kind of SHEET_KINDS) {
-        if (kind === 'warmup') continue
+        if (kind === 'warmup' || kind === 'week') continue
         for (const seat of [null, ...SEATS.map((s) => s.id)]) {
           const made = sheetOfKind({ piece, plan: emptyPlan(), klass: DEFAULT_CLASS }, kind, seat)
           expect(made !== null, `${piece.title} ${kind} ${seat ?? 'class'}`).toBe(kindsFor(seat).includes(kind))

@@ -3,7 +3,7 @@
 import { Download } from 'lucide-react'
 import { useCallback, useState } from 'react'
 import { Button } from '@/ui/kit/Button'
-import { Bar } from './Bar'
+import { Bar } from '@/ui/kit/Bar'
 import { begin, follow } from './errands'
 import { Trouble } from '@/ui/kit/answer'
 import { backupState, type BackedUp } from '@/api/protocol'

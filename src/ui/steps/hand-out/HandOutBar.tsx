@@ -7,10 +7,10 @@ import { Button, buttonLook } from '@/ui/kit/Button'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { StepsNav } from '@/ui/steps/StepsNav'
 
-type Props = { id: string; title: string; pages: number; making: boolean; students: boolean; file: string | null; packed: string | null }
+type Props = { id: string; title: string; pages: number; making: boolean; students: boolean; file: string | null }
 
 /** The bar above the paper: where one is, and the two ways out of it. It is not printed. */
-export function HandOutBar({ id, title, pages, making, students, file, packed }: Props) {
+export function HandOutBar({ id, title, pages, making, students, file }: Props) {
   return (
     <header className="not-printed bar sticky top-0 z-20">
       <BackLink />
@@ -22,11 +22,6 @@ export function HandOutBar({ id, title, pages, making, students, file, packed }:
         {file ? (
           <a className={buttonLook('plain')} href={file} download>
             <Download size={17} aria-hidden /> {students ? 'Each student’s as PDF' : 'Save as PDF'}
-          </a>
-        ) : null}
-        {packed ? (
-          <a className={buttonLook('plain')} href={packed} download>
-            a file each
           </a>
         ) : null}
         <Button kind="filled" disabled={making || pages === 0} onClick={() => window.print()}>

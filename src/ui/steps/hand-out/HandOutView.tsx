@@ -6,16 +6,23 @@ import { useKeys } from '@/ui/kit/keys'
 import { STEP_KEYS } from '../keys'
 import type { Step } from '../step'
 import { handOutParams, sheetsOf, type HandOut } from '@/api/handOut'
+import type { Seats } from './Whom'
 import type { SeatId } from '@/core/seats/seat'
 import { HandOutBar } from './HandOutBar'
 import { HandOutPanel } from './HandOutPanel'
 import { Sheets } from './Sheets'
 import { useSheets } from './useSheets'
 
-type Props = { id: string; title: string; seats: readonly { id: SeatId; name: string; students: number }[]; wanted: HandOut }
+type Props = {
+  id: string
+  title: string
+  seats: Seats
+  others: readonly { readonly id: string; readonly title: string }[]
+  wanted: HandOut
+}
 
 /** What the class takes home: who gets what at the left, beside it the sheets as they are printed. */
-export function HandOutView({ id, title, seats, wanted: shown }: Props) {
+export function HandOutView({ id, title, seats, others, wanted: shown }: Props) {
   const router = useRouter()
   // A choice answers at once; the paper follows when it is engraved.
   const [wanted, setWanted] = useOptimistic(shown)
@@ -49,16 +56,15 @@ export function HandOutView({ id, title, seats, wanted: shown }: Props) {
         making={sheets.some((s) => s.making)}
         students={wanted.students}
         file={sheets.length > 0 ? `/api/pieces/${id}/pdf?${handOutParams(wanted)}` : null}
-        packed={sheets.length > 0 && wanted.students ? `/api/pieces/${id}/zip?${handOutParams(wanted)}` : null}
       />
       <main className="hand-out">
         <h1 className="sr-only">{title}: hand out</h1>
-        <HandOutPanel id={id} seats={seats} wanted={wanted} change={change} sheets={sheets} />
+        <HandOutPanel id={id} seats={seats} others={others} wanted={wanted} change={change} sheets={sheets} />
         {sheets.length > 0 ? (
           <Sheets paper={wanted.paper} sheets={sheets} names={names} />
         ) : (
           <p className="not-printed mx-auto max-w-md px-6 py-16 text-soft">
-            Nothing is chosen. Tick a seat at the left to see its part, or the teacher’s score.
+            Nothing is chosen. Tick at the left for whom it is, and what they get.
           </p>
         )}
       </main>

@@ -11,7 +11,7 @@ import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { Systems } from '@/ui/score/Systems'
 import { useWidth } from '@/ui/score/useWidth'
 
-type Wanted = Omit<SheetQuery, 'paper' | 'size'> & { readonly seat: SeatId }
+type Wanted = Omit<SheetQuery, 'what' | 'paper' | 'size'> & { readonly seat: SeatId }
 type Props = { id: string; title: string; seats: readonly { id: SeatId; name: string }[]; wanted: Wanted }
 
 /** Sizes of the notes on a screen, in percent of the engraver's; the smallest is still read at arm's length. */

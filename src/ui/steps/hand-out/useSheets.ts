@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react'
 import { sheetParams, sheetReply, type SheetQuery, type SheetReply } from '@/api/handOut'
 
-/** A sheet that is wanted, and what came of it; while it is being made, the one that the seat had before, or null. */
+/** A sheet that is wanted, and what came of it; while it is being made, the one that stood there before, or null. */
 export type SheetState = { readonly query: SheetQuery; readonly made: SheetReply | null; readonly making: boolean }
 
 /** The sheets that are wanted as they come from the engraver; what stands stays until what replaces it has come. */
@@ -15,7 +15,7 @@ export function useSheets(id: string, wanted: readonly SheetQuery[]): readonly S
     const control = new AbortController()
     const put = (of: string, reply: SheetReply) => {
       setMade((all) => new Map(all).set(of, reply))
-      setLast((all) => new Map(all).set(seatIn(of), reply))
+      setLast((all) => new Map(all).set(placeOf(of), reply))
     }
     for (const of of addresses.split('\n').filter(Boolean))
       fetch(`/api/pieces/${id}/part?${of}`, { signal: control.signal })
@@ -28,8 +28,12 @@ export function useSheets(id: string, wanted: readonly SheetQuery[]): readonly S
   return wanted.map((query) => {
     const of = sheetParams(query)
     const now = made.get(of)
-    return { query, made: now ?? last.get(seatIn(of)) ?? null, making: !now }
+    return { query, made: now ?? last.get(placeOf(of)) ?? null, making: !now }
   })
 }
 
-const seatIn = (params: string): string => new URLSearchParams(params).get('seat') ?? ''
+/** Where a sheet stands among the others: what it is, and of which seat. */
+function placeOf(params: string): string {
+  const query = new URLSearchParams(params)
+  return `${query.get('what') ?? ''} ${query.get('seat') ?? ''}`
+}

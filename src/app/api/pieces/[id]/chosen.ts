@@ -27,6 +27,7 @@ export async function chosenSheets(request: NextRequest, piece: string) {
     return {
       ...sheet,
       student: student && {
+        id: student.id,
         name: student.name,
         noFourth: student.noFourth,
         version: student.versions[piece] ?? null,

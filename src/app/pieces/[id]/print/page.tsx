@@ -3,6 +3,7 @@ import { handOutQuery } from '@/api/handOut'
 import { hasPiece, studentsAt } from '@/core/roster/student'
 import { theClass } from '@/store/classes'
 import { database } from '@/store/database'
+import { listShelf } from '@/store/pieces'
 import { HandOutView } from '@/ui/steps/hand-out/HandOutView'
 import { loadHead } from '../../stored'
 
@@ -14,12 +15,16 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function PrintPage({ params, searchParams }: Props) {
   const { id, title } = await loadHead(params)
-  const { seats, students } = (await theClass(await database())).settings
+  const db = await database()
+  const klass = await theClass(db)
+  const { seats, students } = klass.settings
+  const { heads } = await listShelf(db, klass.id)
   return (
     <HandOutView
       id={id}
       title={title}
       seats={seats.map((s) => ({ id: s.id, name: s.name, students: studentsAt(students, s.id).filter((x) => hasPiece(x, id)).length }))}
+      others={heads.filter((h) => h.id !== id).map((h) => ({ id: h.id, title: h.title }))}
       wanted={handOutQuery.parse(await searchParams)}
     />
   )

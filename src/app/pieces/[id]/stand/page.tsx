@@ -18,11 +18,6 @@ export default async function StandPage({ params, searchParams }: Props) {
   const { seat, much, marks, p } = sheetQuery.parse(await searchParams)
   const shown = seats.find((s) => s.id === seat) ?? seats[0]
   return (
-    <StandView
-      id={id}
-      title={title}
-      seats={seats.map((s) => ({ id: s.id, name: s.name }))}
-      wanted={{ seat: shown.id, much, marks, p }}
-    />
+    <StandView id={id} title={title} seats={seats.map((s) => ({ id: s.id, name: s.name }))} wanted={{ seat: shown.id, much, marks, p }} />
   )
 }

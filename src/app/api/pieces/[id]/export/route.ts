@@ -13,7 +13,7 @@ export const GET = answering(async (request: NextRequest, context: { params: Pro
   if (!wanted.success) return new Response(`There is no such kind of file; ask for one of ${EXPORTS.join(', ')}.`, { status: 400 })
   if (!id.success) return new Response('There is no such piece.', { status: 404 })
   try {
-    const file = await inWorker({ kind: 'export', id: id.data, ...wanted.data })
+    const file = await inWorker({ kind: 'export', id: id.data, bow: false, ...wanted.data })
     return file
       ? attachment(file.name, file.bytes, file.type)
       : new Response('There is no such piece, or no such seat in the class.', { status: 404 })

@@ -1,0 +1,36 @@
+import { count } from '../count'
+import type { Block } from './blocks'
+
+/** A day of practice as it is told: what it is called, how long it takes, and what is done. */
+export type PracticeDay = {
+  readonly name: string
+  readonly minutes: number
+  readonly items: readonly {
+    readonly title: string
+    readonly says: string
+    readonly text: string
+    readonly times: number
+    readonly tempo: number
+  }[]
+}
+
+/** The days with something to practise, a box for each clean time. Without any, what to do about it. */
+export function weekBlocks(days: readonly PracticeDay[]): Block[] {
+  const full = days.filter((d) => d.items.length > 0)
+  if (full.length === 0)
+    return [{ kind: 'text', text: 'Nothing is planned for these days. What is practised until when is settled on the Plan page.' }]
+  return full.flatMap((d): Block[] => [
+    { kind: 'head', text: `${d.name}: ${count(Math.round(d.minutes), 'minute')}` },
+    {
+      kind: 'rows',
+      widths: [2, 3.2, 0.8, 1.4],
+      head: ['What', 'How', '♩ =', 'Clean times'],
+      rows: d.items.map((x) => [
+        [x.title, x.says].filter(Boolean).join(', '),
+        x.text,
+        x.tempo > 0 ? `${x.tempo}` : '',
+        '☐ '.repeat(x.times).trim(),
+      ]),
+    },
+  ])
+}

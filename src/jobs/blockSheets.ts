@@ -1,0 +1,82 @@
+import { addDays, format, parseISO } from 'date-fns'
+import type { Knex } from 'knex'
+import { count } from '@/core/count'
+import type { Student } from '@/core/roster/student'
+import type { Block, BlockSheet } from '@/core/sheets/blocks'
+import { SHEETS, type SheetKind } from '@/core/sheets/kinds'
+import type { Source } from '@/core/sheets/made'
+import { sheetOfKind } from '@/core/sheets/make'
+import { weekBlocks } from '@/core/sheets/week'
+import { seatsOf, type SeatId } from '@/core/seats/seat'
+import { serverToolkit } from '@/engrave/server'
+import { systemsOf, type Sheet } from '@/engrave/sheet'
+import type { Paper } from '@/engrave/toolkit'
+import { drawBlocks, type EngraveMusic } from '@/paper/blocks'
+import { newDocument } from '@/paper/document'
+import { svgPen } from '@/paper/pen'
+import { weekFor } from './plan'
+import { warmupItems } from './warmup'
+
+/** Pixels of the engraver to a point, and the size of the notes, of a part and of a score, in percent. */
+const PIXELS = 1.45
+const [PART, SCORE] = [44, 30]
+
+/** How many days a practice week has. */
+const WEEK = 7
+
+/** Engraves the music that stands among blocks. */
+export async function musicEngraver(): Promise<EngraveMusic> {
+  const toolkit = await serverToolkit()
+  return ({ piece, plan, klass, seat, much, marks }, width) =>
+    systemsOf(
+      toolkit,
+      { piece, plan, klass },
+      { seat, much, marks, passage: null },
+      Math.round(width * PIXELS),
+      seat === null ? SCORE : PART,
+    ) ?? []
+}
+
+/** Whose sheet it is, and of when: of a seat of a class, or (null) of the class; of one student where the week is theirs alone. */
+export type Whose = { readonly of: string; readonly seat: SeatId | null; readonly student: Student | null; readonly now: number }
+
+/** A sheet of a kind that is told by blocks; null where the class has no such seat, or the kind is not made for it. */
+export async function blockSheet(db: Knex, source: Source, what: SheetKind, whose: Whose): Promise<BlockSheet | null> {
+  const { seat } = whose
+  if (what !== 'warmup' && what !== 'week') return sheetOfKind(source, what, seat)
+  const player = seatsOf(source.klass).find((s) => s.id === seat)
+  if (seat !== null && !player) return null
+  const name = player?.name ?? 'The class'
+  const { title } = source.piece
+  if (what === 'warmup') return { title: `${SHEETS.warmup.name}: ${title}`, name, blocks: warmupBlocks(source, seat) }
+  const today = format(whose.now, 'yyyy-MM-dd')
+  const days = await weekFor(db, whose, today, format(addDays(whose.now, WEEK - 1), 'yyyy-MM-dd'))
+  const called = days.map(({ date, ...d }) => ({ ...d, name: format(parseISO(date), 'EEEE, d MMMM') }))
+  return { title: `${SHEETS.week.name} from ${format(whose.now, 'd MMMM')}`, name, blocks: weekBlocks(called) }
+}
+
+function warmupBlocks(source: Source, seat: SeatId | null): Block[] {
+  const { items, minutes } = warmupItems(source, seat)
+  return [
+    { kind: 'text', text: `${count(Math.round(minutes), 'minute')} in all.`, soft: true },
+    ...items.flatMap((x, i): Block[] => [
+      { kind: 'head', text: `${i + 1}. ${x.title}` },
+      { kind: 'text', text: x.says },
+      ...(x.music
+        ? [
+            {
+              kind: 'music' as const,
+              music: { ...x.music, seat, much: 'all' as const, marks: ['strings', 'fingers', 'positions'] as const },
+            },
+          ]
+        : []),
+    ]),
+  ]
+}
+
+/** The same as a screen shows it: whole pages, drawn as they are put into a file. */
+export async function shownBlocks(sheet: BlockSheet, paper: Paper): Promise<Sheet> {
+  const { pen, pages } = svgPen(newDocument(sheet.title, new Date(0)).doc)
+  drawBlocks(pen, sheet, paper, await musicEngraver())
+  return { title: sheet.title, name: sheet.name, book: '', side: '', legend: '', problems: [], pages: pages(), whole: true }
+}
