@@ -5,6 +5,14 @@ const STAYS = /(<g [^>]*class="bracketSpan[^"]*\bstays\b[^"]*">)(?:<polyline[^>]
 /** Lines for fingers that stay down: thick and without hooks, so that none is taken for a hand's bracket. */
 const plainStays = (svg: string): string => svg.replace(STAYS, '$1<path $2stroke-width="48"')
 
+const CALL = /(class="verse row-call"><g class="syl"><text [^>]*><tspan class="text"><tspan font-size=")\d+px/g
+const FRAME = /(class="dir frame"><text [^>]*>(?:<tspan class="[^"]*"[^>]*>)*<tspan font-size=")\d+px/g
+/** Size of words at the notes, in units of the engraving: smaller than numerals, since the engraver makes room by a narrower face than ours. */
+const WORDS = 330
+
+/** What is said and what a frame is called, in the size of words. */
+const smallWords = (svg: string): string => svg.replace(CALL, `$1${WORDS}px`).replace(FRAME, `$1${WORDS}px`)
+
 /** The ids that the engraver makes up for what we did not name: nothing on paper asks for them. */
 const MADE_UP = / id="([a-z][a-z0-9]{5,9})"/g
 
@@ -41,7 +49,7 @@ export function finishSystem(svg: string, nameAt: number | null, beside: readonl
   let row: { seat: string; row: Row } | null = null
   let system = 0
   const labels = new Map<string, { system: number; y: number; row: Row }>()
-  const finished = plainStays(svg.replace(/>\s+</g, '><')).replace(
+  const finished = smallWords(plainStays(svg.replace(/>\s+</g, '><'))).replace(
     TOKEN,
     (whole, head?: string, headX?: string, seat?: string, rowName?: string, textX?: string, textY?: string) => {
       if (head && headX) {

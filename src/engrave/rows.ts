@@ -1,6 +1,7 @@
 import type { MappedNote } from '@/core/fingering/map'
 import type { Pitch } from '@/core/music/pitch'
 import { once } from '@/core/once'
+import { numeral } from '@/core/reading/numeral'
 import { writtenLetter, type Talk } from '@/core/reading/talk'
 import { lowFirst, type Part, type PartEvent } from '@/core/part/part'
 
@@ -9,12 +10,6 @@ export const ROWS = ['letter', 'string', 'finger'] as const
 /** With what is said of each note, which stands on paper only. */
 export const PAPER_ROWS = [...ROWS, 'call'] as const
 export type Row = (typeof PAPER_ROWS)[number]
-
-const MARK = { low: '↓', normal: '', high: '↑' }
-
-/** "2", "↓2", "↑3": low and high as an arrow before the numeral, or behind it where the class says "2 low". */
-export const fingerText = ({ stop: { place, finger } }: Pick<MappedNote, 'stop'>, low: Talk['low']): string =>
-  low === '2 low' ? `${finger}${MARK[place]}` : `${MARK[place]}${finger}`
 
 /** How what stands under the notes is written, of the notes of a class. */
 export type Letters = Pick<Talk, 'names' | 'sharps' | 'upper' | 'low'>
@@ -47,7 +42,7 @@ export function rowText(part: Part, { heads, event }: PartEvent, row: Row, lette
       case 'string':
         return map!.instrument.strings[n.stop.string].letter
       case 'finger':
-        return fingerText(n, letters.low)
+        return numeral(n.stop, letters.low)
     }
   }
   return notes.map(one).join('·')

@@ -1,7 +1,7 @@
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { demoPieces } from '@/formats/testing/demo'
-import { DEFAULT_CLASS } from '@/core/seats/class'
+import { classAt, DEFAULT_CLASS } from '@/core/seats/class'
 import { emptyPlan } from '@/core/seats/plan'
 import type { SheetKind } from '@/core/sheets/kinds'
 import { weekBlocks } from '@/core/sheets/week'
@@ -110,6 +110,21 @@ describe('sheets of blocks on paper', () => {
           expect(at, `${what}, page ${i + 1}: ${plain}`).toBe(true)
         }
       })
+    }
+  })
+
+  it('labels of a finger chart stay clear of each other, of every instrument, with three positions learned', async () => {
+    const klass = classAt('third-position')
+    for (const { id } of klass.seats) {
+      const sheet = (await blockSheet(null as never, { ...source, klass }, 'chart', { of: 'class', seat: id, student: null, now: 0 }))!
+      const [{ items, width }] = await pagesOf(await pdfOf([sheet], 'a4', new Date(0)))
+      for (const a of items)
+        for (const b of items) {
+          const [ax, bx] = [a.transform[4], b.transform[4]]
+          if (a === b || ax > bx || Math.abs(a.transform[5] - b.transform[5]) > 3) continue
+          expect(ax + a.width, `${id}: ${a.str} beside ${b.str}`).toBeLessThanOrEqual(bx + 0.5)
+        }
+      for (const t of items) expect(t.transform[4] + t.width, t.str).toBeLessThan(width - 30)
     }
   })
 

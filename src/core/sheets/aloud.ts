@@ -8,7 +8,9 @@ import { callsOf, sayCall } from '../reading/calls'
 import { digestOf } from '../reading/digest/digest'
 import { readersOf } from '../reading/digest/readers'
 import type { Reading, ReadNote } from '../reading/reading'
+import { numeral } from '../reading/numeral'
 import { startCardOf } from '../reading/startCard'
+import type { Talk } from '../reading/talk'
 import { stringName } from '../reading/words'
 import type { ClassSettings } from '../seats/class'
 import { mapsOf } from '../seats/ensemble'
@@ -19,18 +21,11 @@ import type { Made } from './made'
 
 const talkOf = (klass: ClassSettings) => ({ ...klass.talk, say: 'both' as const })
 /** "3 on D", in as few letters as a crowded page has: "D3", an open string "D0", two at once "D0+A1". */
-const shortHold = (r: Reading, n: ReadNote): string =>
-  n.hold
-    ? n.hold.stops
-        .map(
-          (s) =>
-            `${stringName(r.instrument, s.string)}${s.finger === 0 ? '0' : `${s.place === 'low' ? '↓' : s.place === 'high' ? '↑' : ''}${s.finger}`}`,
-        )
-        .join('+')
-    : '–'
+const shortHold = (r: Reading, n: ReadNote, low: Talk['low']): string =>
+  n.hold ? n.hold.stops.map((s) => `${stringName(r.instrument, s.string)}${numeral(s, low)}`).join('+') : '–'
 
 /** The notes of each measure as a row under each other, seat by seat, in lines of measures. */
-export function mapBlocks(readings: readonly Reading[]): Block[] {
+export function mapBlocks(readings: readonly Reading[], { talk: { low } }: ClassSettings): Block[] {
   const [first] = readings
   const measures = first.map.line.measures.length
   const across = measures > 32 ? 6 : 4
@@ -38,23 +33,23 @@ export function mapBlocks(readings: readonly Reading[]): Block[] {
   for (let from = 0; from < measures; from += across) {
     const these = Array.from({ length: across }, (_, i) => from + i)
     rows.push(['', ...these.map((i) => (i < measures ? nameOf(first.map.line, i) : ''))])
-    for (const r of readings) rows.push([r.map.seat.name, ...these.map((i) => (i < measures ? cell(r, r.byMeasure[i] ?? []) : ''))])
+    for (const r of readings) rows.push([r.map.seat.name, ...these.map((i) => (i < measures ? cell(r, r.byMeasure[i] ?? [], low) : ''))])
   }
   return [
     {
       kind: 'text',
-      text: 'String and finger of every note: D0 is the open D string, D3 the third finger on it, ↓2 low and ↑3 high. Roman numerals: the hand goes there.',
+      text: `String and finger of every note: D0 is the open D string, D3 the third finger on it, ${numeral({ place: 'low', finger: 2 }, low)} low and ${numeral({ place: 'high', finger: 3 }, low)} high. Roman numerals: the hand goes there.`,
       soft: true,
     },
     { kind: 'rows', widths: [1.1, ...Array.from({ length: across }, () => 3)], head: null, rows },
   ]
 }
 
-function cell(r: Reading, notes: readonly ReadNote[]): string {
+function cell(r: Reading, notes: readonly ReadNote[], low: Talk['low']): string {
   return notes
     .map((n) => {
       const at = n.move?.shift && n.hold && !n.hold.open ? `${r.instrument.positions[n.hold.position].name} ` : ''
-      return at + shortHold(r, n)
+      return at + shortHold(r, n, low)
     })
     .join('  ')
 }

@@ -106,7 +106,7 @@ export function theoryBlocks(source: Made, r: Reading): Block[] {
     { kind: 'music', music: partOf(source, seat.id, [], 'none') },
     {
       kind: 'rows',
-      widths: [0.9, 1, 5],
+      widths: [1.3, 0.8, 5],
       head: ['Measure', '', ''],
       rows: measures.flatMap(({ i, notes }) =>
         ['letters', 'strings', 'fingers'].map((what, k) => [k === 0 ? nameOf(line, i) : '', what, notes.map(() => BLANK).join('   ')]),
@@ -117,7 +117,7 @@ export function theoryBlocks(source: Made, r: Reading): Block[] {
     { kind: 'text', text: 'Of each note the way of this class first; whatever else it has learned is right too.', soft: true },
     {
       kind: 'rows',
-      widths: [0.9, 6],
+      widths: [1.3, 6],
       head: ['Measure', 'Notes'],
       rows: measures.map(({ i, notes }) => [
         nameOf(line, i),

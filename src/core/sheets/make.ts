@@ -49,7 +49,7 @@ function blocksOf(made: Made, kind: Exclude<SheetKind, 'warmup' | 'week'>, map: 
   const readings = (map ? [map] : mapsOf(ensemble)).map((m) => readingOf(piece, m))
   switch (kind) {
     case 'map':
-      return mapBlocks(readings)
+      return mapBlocks(readings, klass)
     case 'calls':
       return map ? callsOfSeat(readings[0], klass) : callsOfClass(readings, klass)
     case 'key':
@@ -63,7 +63,7 @@ function blocksOf(made: Made, kind: Exclude<SheetKind, 'warmup' | 'week'>, map: 
     case 'bows':
       return bowBlocks(made, readings[0])
     case 'chart':
-      return chartBlocks(readings[0])
+      return chartBlocks(readings[0], klass)
     case 'cards':
       return [{ kind: 'cards', cards: cardsOf(made, readings[0]) }]
   }

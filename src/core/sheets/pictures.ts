@@ -1,14 +1,18 @@
 import { candidates } from '../fingering/candidates'
 import { count } from '../count'
-import { sayFinger } from '../fingering/explain'
+import { mannerOf } from '../fingering/explain'
 import { isLearned } from '../hands/hold'
 import { CLEFS } from '../music/clef'
 import { alterIn } from '../music/key'
 import { byOctaves, letterName, LETTERS, midiOf, type Pitch } from '../music/pitch'
+import { FIRST } from '../instruments/instrument'
 import { capital } from '../names'
 import type { Piece } from '../piece/piece'
 import { sayStaffPlace } from '../reading/answerKey'
+import { numeral } from '../reading/numeral'
 import type { Reading, ReadNote } from '../reading/reading'
+import type { Talk } from '../reading/talk'
+import type { ClassSettings } from '../seats/class'
 import { emptyPlan, type Plan } from '../seats/plan'
 import { fromNut } from '../tapes/tapes'
 import type { Block, Card, Stroke } from './blocks'
@@ -18,6 +22,12 @@ import { allWays, type Made } from './made'
 
 /** How wide the chart is, how long what is learned of the strings is drawn, and where the nut lies, in millimetres. */
 const [CHART_WIDTH, CHART_LENGTH, NUT] = [120, 190, 14]
+/** Room at a place for its dot, and the largest size of a label, in millimetres; about how wide a character is, as a part of its size. */
+const [BESIDE_DOT, LABEL, WIDE] = [5, 4.4, 0.56]
+
+/** The size at which a label stands in a room, in millimetres. */
+const sizeIn = (room: number, label: string): number => Math.min(LABEL, room / (WIDE * label.length))
+
 /** Half steps above the nut up to which a place is looked for: two octaves. */
 const FARTHEST = 24
 
@@ -35,29 +45,35 @@ const spellingsOf = (midi: number): Pitch[] =>
 const rankOf = (r: Reading, { letter, alter }: Pitch): number =>
   alterIn(r.piece.key, letter) === alter ? 0 : alter === 0 ? 1 : alter > 0 ? 2 : 3
 
-type LearnedPlace = { readonly string: number; readonly k: number; readonly says: readonly string[]; readonly note: string }
+type LearnedPlace = { readonly string: number; readonly k: number; readonly says: string; readonly note: string }
 
-/** The place so many half steps up a string, with every finger that the seat has learned there; null where it has none. */
-function learnedAt(r: Reading, string: number, k: number): LearnedPlace | null {
+/** The place so many half steps up a string, with every finger that the seat has learned there, by position: "4, III ↑1 ↓2"; null where it has none. */
+function learnedAt(r: Reading, string: number, k: number, low: Talk['low']): LearnedPlace | null {
   const { setup } = r.map.solution
   const { instrument } = setup
   const ways = spellingsOf(midiOf(instrument.strings[string]) + k).flatMap((pitch) =>
     candidates(setup, [pitch])
       .filter((h) => isLearned(h) && !h.respelled && h.stops[0].string === string && h.stops[0].k === k && !h.stops[0].harmonic)
-      .map((h) => ({ pitch, finger: sayFinger(instrument, h.stops[0]), position: instrument.positions[h.position].name })),
+      // A finger on its neighbour's place is no place of its own.
+      .filter((h) => mannerOf(instrument, h.stops[0]) !== 'far')
+      .map((h) => ({ pitch, finger: numeral(h.stops[0], low), position: h.position })),
   )
   if (ways.length === 0) return null
   const { pitch } = ways.reduce((a, b) => (rankOf(r, b.pitch) < rankOf(r, a.pitch) ? b : a))
-  const says = ways.map((w) => (w.position === 'I' ? w.finger : `${w.finger} ${w.position}`))
-  return { string, k, says: [...new Set(says)], note: letterName(pitch) }
+  const positions = [...new Set(ways.map((w) => w.position))].sort((a, b) => Number(a !== FIRST) - Number(b !== FIRST) || a - b)
+  const says = positions.map((at) => {
+    const fingers = [...new Set(ways.filter((w) => w.position === at).map((w) => w.finger))].join(' ')
+    return at === FIRST ? fingers : `${instrument.positions[at].name} ${fingers}`
+  })
+  return { string, k, says: says.join(', '), note: letterName(pitch) }
 }
 
 /** The fingerboard with everything that a seat has learned, places true to scale among themselves, the strings side by side. */
-export function chartBlocks(r: Reading): Block[] {
+export function chartBlocks(r: Reading, { talk: { low } }: ClassSettings): Block[] {
   const { instrument, learned } = r.map.solution.setup
   const strokes: Stroke[] = []
   const strings = learned.strings.filter((s) => instrument.strings[s])
-  const places = strings.flatMap((s) => Array.from({ length: FARTHEST }, (_, i) => learnedAt(r, s, i + 1) ?? []).flat())
+  const places = strings.flatMap((s) => Array.from({ length: FARTHEST }, (_, i) => learnedAt(r, s, i + 1, low) ?? []).flat())
   const most = Math.max(1, ...places.map((p) => p.k))
   const scale = CHART_LENGTH / fromNut(1, most)
   const across = CHART_WIDTH / Math.max(1, instrument.strings.length - 1)
@@ -70,13 +86,13 @@ export function chartBlocks(r: Reading): Block[] {
   for (const p of places) {
     const y = NUT + fromNut(1, p.k) * scale
     strokes.push({ kind: 'dot', at: [x(p.string), y], radius: 1.6 })
-    strokes.push({ kind: 'text', at: [x(p.string) + 2.6, y + 1.2], text: p.says.join(', '), size: 4.4, strong: true })
+    strokes.push({ kind: 'text', at: [x(p.string) + 2.6, y + 1.2], text: p.says, size: sizeIn(across - BESIDE_DOT, p.says), strong: true })
     strokes.push({ kind: 'text', at: [x(p.string) + 2.6, y + 5.6], text: p.note, size: 3.6 })
   }
   return [
     {
       kind: 'text',
-      text: `${r.map.seat.name}: what it has learned, ${count(places.length, 'place')}. Distances along the strings are true to each other; on the instrument they are as long as its string asks (Tapes).`,
+      text: `${r.map.seat.name}: what it has learned, ${count(places.length, 'place')}. Distances along the strings are true to each other; on the instrument they are as long as its string asks (Tapes). ↓ is a low finger, ↑ a high one or one that is reached; Roman numerals are positions, without one it is the first.`,
     },
     { kind: 'drawing', width: CHART_WIDTH + 50, height: NUT + CHART_LENGTH + 10, strokes },
   ]

@@ -128,9 +128,9 @@ describe('sheets of a piece', () => {
   it('the chart has no place that is not learned, and all of first position', () => {
     const [chart] = sheetOfKind(source('Two Barges'), 'chart', 'violin')!.blocks.flatMap((b) => (b.kind === 'drawing' ? [b] : []))
     const texts = chart.strokes.flatMap((s) => (s.kind === 'text' ? [s.text] : []))
-    for (const finger of ['1', '2', '3', '4', 'low 2', 'high 3'])
+    for (const finger of ['1', '2', '3', '4', '↓2', '↑3'])
       expect(
-        texts.some((t) => t.split(', ').includes(finger)),
+        texts.some((t) => t.split(/[ ,]+/).includes(finger)),
         finger,
       ).toBe(true)
     expect(texts.some((t) => t.includes('V'))).toBe(false)

@@ -1,4 +1,5 @@
 import { count } from '../count'
+import { inSentence } from '../names'
 import type { Block } from './blocks'
 
 /** A day of practice as it is told: what it is called, how long it takes, and what is done. */
@@ -23,10 +24,10 @@ export function weekBlocks(days: readonly PracticeDay[]): Block[] {
     { kind: 'head', text: `${d.name}: ${count(Math.round(d.minutes), 'minute')}` },
     {
       kind: 'rows',
-      widths: [2, 3.2, 0.8, 1.4],
-      head: ['What', 'How', '♩ =', 'Clean times'],
+      widths: [2.4, 3, 0.7, 1.3],
+      head: ['What', 'Why', '♩ =', 'Clean times'],
       rows: d.items.map((x) => [
-        [x.title, x.says].filter(Boolean).join(', '),
+        [x.title, inSentence(x.says)].filter(Boolean).join(', '),
         x.text,
         x.tempo > 0 ? `${x.tempo}` : '',
         '☐ '.repeat(x.times).trim(),

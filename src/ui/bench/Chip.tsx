@@ -2,7 +2,7 @@ import { memo } from 'react'
 import type { MappedNote } from '@/core/fingering/map'
 import { isLearned } from '@/core/hands/hold'
 import type { Talk } from '@/core/reading/talk'
-import { fingerText } from '@/engrave/rows'
+import { numeral } from '@/core/reading/numeral'
 import type { Metrics } from './grid'
 
 /** All that a chip shows, as plain values: one that shows the same is not drawn again. */
@@ -26,13 +26,13 @@ export const chipOf = (note: MappedNote, x: number, y: number, end: number, low:
   x,
   y,
   end,
-  text: fingerText(note, low),
+  text: numeral(note.stop, low),
   open: note.stop.finger === 0,
   fresh: !isLearned(note.hold),
   held: note.held,
   pinned: note.pinned && !note.held,
   size: chip,
-  width: fingerText(note, low).length > 1 ? pill : chip,
+  width: numeral(note.stop, low).length > 1 ? pill : chip,
 })
 
 /** How long a note lasts, as a bar along its string. */

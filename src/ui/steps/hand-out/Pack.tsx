@@ -57,7 +57,7 @@ export function Pack({ id, others, wanted, change, chosen }: Props) {
       </label>
       {others.length > 0 && (
         <details className="mb-1.5">
-          <summary className="tap cursor-pointer py-0.5">
+          <summary className="cursor-pointer py-0.5">
             {also.length === 0 ? 'With other pieces too' : `With ${count(also.length, 'other piece')} too`}
           </summary>
           <ul className="max-h-48 overflow-y-auto pl-2">
