@@ -5,8 +5,8 @@ const STAYS = /(<g [^>]*class="bracketSpan[^"]*\bstays\b[^"]*">)(?:<polyline[^>]
 /** Lines for fingers that stay down: thick and without hooks, so that none is taken for a hand's bracket. */
 const plainStays = (svg: string): string => svg.replace(STAYS, '$1<path $2stroke-width="48"')
 
-const CALL = /(class="verse row-call"><g class="syl"><text [^>]*><tspan class="text"><tspan font-size=")\d+px/g
-const FRAME = /(class="dir frame"><text [^>]*>(?:<tspan class="[^"]*"[^>]*>)*<tspan font-size=")\d+px/g
+const CALL = /(class="verse row-call"><g [^>]*class="syl"><text [^>]*>(?:<tspan [^>]*class="[^>]*>)*<tspan font-size=")\d+px/g
+const FRAME = /(class="dir frame"><text [^>]*>(?:<tspan [^>]*class="[^>]*>)*<tspan font-size=")\d+px/g
 /** Size of words at the notes, in units of the engraving: smaller than numerals, since the engraver makes room by a narrower face than ours. */
 const WORDS = 330
 

@@ -71,6 +71,11 @@ describe('a sheet', () => {
     expect(all.legend).toBe('0 open string · line over notes: the finger stays down')
     // Lines are thick, and have none of the hooks that a hand's bracket has.
     expect(count(all, /class="bracketSpan stays"><path [^>]*stroke-width="48"/g)).toBe(2)
+    // Words are smaller than numerals, or one would run into the next.
+    expect(count(all, /class="verse row-call"><g class="syl"><text [^>]*><tspan class="text"><tspan font-size="330px"/g)).toBe(
+      numerals(all.pages),
+    )
+    expect(count(all, /class="dir frame"><text [^>]*>(?:<tspan [^>]*>)*<tspan font-size="330px"/g)).toBe(1)
     // Nothing of it where nothing is written in; and only where it is written.
     expect(count(of(['frames', 'stays', 'calls', 'heads'], { much: 'none' }), /frame"|stays"|row-call|in-filled/g)).toBe(0)
     const own = { closed: { number: '', word: 'house', mark: '⌂' } }

@@ -100,6 +100,24 @@ describe('sheets as one PDF', () => {
     const { pages } = await read(await pdfOf(sheetsOf(name, 'a4'), 'a4', new Date(0)))
     expect(pages.length).toBeGreaterThanOrEqual(5)
   })
+  it('what is said under the notes stands apart, word from word, in every piece and for every seat', async () => {
+    for (const name of DEMO) {
+      const [{ reading }] = readFile(name, readFileSync(`demo/${name}`))
+      if (!reading.ok) throw new Error(name)
+      const source = { piece: reading.piece, plan: emptyPlan(), klass: DEFAULT_CLASS }
+      const sheets = DEFAULT_CLASS.seats.map(
+        ({ id }) => sheetOf(toolkit, source, { seat: id, passage: null, much: 'all', marks: ['calls'] }, { paper: 'a4', size: 'normal' })!,
+      )
+      const { pages } = await read(await pdfOf(sheets, 'a4', new Date(0)))
+      for (const { texts } of pages) {
+        const said = texts.filter((t) => Math.abs(t.size - texts.find((x) => /^(one|open|two)/.test(x.text))!.size) < 0.01)
+        for (const a of said)
+          for (const b of said)
+            if (a !== b && a.x <= b.x && Math.abs(a.y - b.y) < 2)
+              expect(a.x + a.width, `${name}: ${a.text} before ${b.text}`).toBeLessThan(b.x)
+      }
+    }
+  })
   it('letters inside the heads can be read, and are put on paper in white where the head is black', async () => {
     const [{ reading }] = readFile('two-barges.abc', readFileSync('demo/two-barges.abc'))
     if (!reading.ok) throw new Error('two barges')
