@@ -90,11 +90,11 @@ test('letters and fingers are switched in place, seats chosen, and each has as m
   for (const name of ['Violin', 'Viola', 'Cello', 'Bass']) await expect(sheet(name)).toBeVisible()
   await expect(page.getByRole('button', { name: 'Print 4 pages' })).toBeEnabled()
   await expect(page.locator('.page .row-letter')).toHaveCount(0)
-  await page.getByRole('checkbox', { name: 'letters' }).check()
+  await page.getByRole('checkbox', { name: 'letters', exact: true }).check()
   await expect(page.locator('.page .row-letter').first()).toBeAttached()
-  await page.getByRole('checkbox', { name: 'fingers' }).uncheck()
+  await page.getByRole('checkbox', { name: 'fingers', exact: true }).uncheck()
   await expect(page.locator('.page .row-finger')).toHaveCount(0)
-  await page.getByRole('checkbox', { name: 'fingers' }).check()
+  await page.getByRole('checkbox', { name: 'fingers', exact: true }).check()
 
   const numbers = (name: string) => sheet(name).locator('.row-finger')
   await expect(numbers('Bass').first()).toBeAttached()
@@ -131,6 +131,37 @@ test('the whole class is one PDF, the same sheets as on the screen', async ({ pa
   const pdf = await getDocument({ data: new Uint8Array(readFileSync(await file.path())), verbosity: 0 }).promise
   expect(pdf.numPages).toBe(5)
   expect((await pdf.getOutline()).map((o) => o.title)).toEqual(['Violin', 'Viola', 'Cello', 'Bass', 'Score'])
+})
+
+test('every kind of sheet is looked at as it is printed, for whom it is chosen', async ({ page }) => {
+  await open(page, 'Two Barges')
+  await page.goto(`${new URL(page.url()).pathname}/print?seats=violin,cello`)
+  await page.getByRole('checkbox', { name: 'Parts', exact: true }).uncheck()
+  await expect(page.getByText('Nothing is chosen.')).toBeVisible()
+  await page.getByRole('checkbox', { name: 'Lines to fill in' }).check()
+  await page.getByRole('checkbox', { name: 'Call sheet' }).check()
+  await page.getByRole('checkbox', { name: 'Practice week' }).check()
+  // One of each kind for each seat, in score order; calls can be one for the class.
+  await expect(page.getByLabel('Call sheet: Two Barges, Violin, page 1 of 1')).toBeVisible()
+  await page.getByLabel('Call sheet: for whom').selectOption('one for the class')
+  await expect(page.getByLabel('Call sheet: Two Barges, The class, page 1 of 1')).toBeVisible()
+  await expect(page.getByLabel(/^Call sheet: .*Violin/)).toHaveCount(0)
+  const labels = await page.locator('.page').evaluateAll((all) => all.map((x) => x.getAttribute('aria-label')!.replace(/, page.*/, '')))
+  const order = labels.filter((l, i) => l !== labels[i - 1]).map((l) => l.replace(/ from .*,/, ','))
+  expect(order).toEqual([
+    'Practice week, Violin',
+    'Lines to fill in: Two Barges, Violin',
+    'Practice week, Cello',
+    'Lines to fill in: Two Barges, Cello',
+    'Call sheet: Two Barges, The class',
+  ])
+  // What is printed from here is what the file has: the same pages.
+  const count = await page.locator('.page').count()
+  const bytes = await (await page.request.get((await page.getByRole('link', { name: 'Save as PDF' }).getAttribute('href'))!)).body()
+  const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise
+  expect(pdf.numPages).toBe(count)
+  expect((await pdf.getOutline()).map((o) => o.title)).toEqual(['Violin', 'Violin', 'Cello', 'Cello', 'The class'])
+  expect(await printed(page)).toHaveLength(count)
 })
 
 test('a part is read from a phone: broken to its width, in notes of a chosen size', async ({ page }) => {

@@ -105,8 +105,8 @@ describe('sheets as one PDF', () => {
       const [{ reading }] = readFile(name, readFileSync(`demo/${name}`))
       if (!reading.ok) throw new Error(name)
       const source = { piece: reading.piece, plan: emptyPlan(), klass: DEFAULT_CLASS }
-      const sheets = DEFAULT_CLASS.seats.map(
-        ({ id }) => sheetOf(toolkit, source, { seat: id, passage: null, much: 'all', marks: ['calls'] }, { paper: 'a4', size: 'normal' })!,
+      const sheets = DEFAULT_CLASS.seats.map(({ id }) =>
+        sheetOf(toolkit, source, { seat: id, passage: null, much: 'all', marks: ['calls'] }, { paper: 'a4', size: 'normal' })!,
       )
       const { pages } = await read(await pdfOf(sheets, 'a4', new Date(0)))
       for (const { texts } of pages) {
