@@ -116,7 +116,7 @@ test.describe('the whole pack', () => {
       const { pages, cut } = found(name, files[name])
       expect(cut, name).toEqual([])
       // Numbered through, sheet by sheet: each sheet begins at 1 and comes to its end.
-      const numbers = pages.map((p) => /(\d+) \/ (\d+)\s*$/.exec(p.trim())!.slice(1).map(Number))
+      const numbers = pages.map((p) => /(\d+) ?\/ ?(\d+)\s*$/.exec(p.trim())!.slice(1).map(Number))
       numbers.forEach(([n, of], i) => {
         if (n > 1) expect(numbers[i - 1], `${name}, page ${i + 1}`).toEqual([n - 1, of])
         if (n < of) expect(numbers[i + 1], `${name}, page ${i + 1}`).toEqual([n + 1, of])
@@ -135,6 +135,7 @@ test.describe('the whole pack', () => {
     await openClass(page, /Friday Beginners/)
     const titles = await page.getByRole('list', { name: 'Pieces' }).getByRole('listitem').getByRole('heading').allTextContents()
     await page
+      .getByRole('list', { name: 'Pieces' })
       .getByRole('link', { name: new RegExp(titles[0]) })
       .first()
       .click()

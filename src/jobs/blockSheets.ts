@@ -14,6 +14,7 @@ import type { Paper } from '@/engrave/toolkit'
 import { drawBlocks, type EngraveMusic } from '@/paper/blocks'
 import { newDocument } from '@/paper/document'
 import { svgPen } from '@/paper/pen'
+import { Kept } from './kept'
 import { weekFor } from './plan'
 import { warmupItems } from './warmup'
 
@@ -24,17 +25,19 @@ const [PART, SCORE] = [44, 30]
 /** How many days a practice week has. */
 const WEEK = 7
 
+/** Students of a seat have the same music on their sheets: it is engraved, and a warm-up is put together, once for all of them. */
+const engraved = new Kept<readonly string[]>(400)
+const warmups = new Kept<Block[]>(40)
+
 /** Engraves the music that stands among blocks. */
 export async function musicEngraver(): Promise<EngraveMusic> {
   const toolkit = await serverToolkit()
-  return ({ piece, plan, klass, seat, much, marks }, width) =>
-    systemsOf(
-      toolkit,
-      { piece, plan, klass },
-      { seat, much, marks, passage: null },
-      Math.round(width * PIXELS),
-      seat === null ? SCORE : PART,
-    ) ?? []
+  return (music, width) =>
+    engraved.of([music, width], () => {
+      const { piece, plan, klass, seat, much, marks } = music
+      const wanted = { seat, much, marks, passage: null }
+      return systemsOf(toolkit, { piece, plan, klass }, wanted, Math.round(width * PIXELS), seat === null ? SCORE : PART) ?? []
+    })
 }
 
 /** Whose sheet it is, and of when: of a seat of a class, or (null) of the class; of one student where the week is theirs alone. */
@@ -48,7 +51,8 @@ export async function blockSheet(db: Knex, source: Source, what: SheetKind, whos
   if (seat !== null && !player) return null
   const name = player?.name ?? 'The class'
   const { title } = source.piece
-  if (what === 'warmup') return { title: `${SHEETS.warmup.name}: ${title}`, name, blocks: warmupBlocks(source, seat) }
+  if (what === 'warmup')
+    return { title: `${SHEETS.warmup.name}: ${title}`, name, blocks: warmups.of([source, seat], () => warmupBlocks(source, seat)) }
   const today = format(whose.now, 'yyyy-MM-dd')
   const days = await weekFor(db, whose, today, format(addDays(whose.now, WEEK - 1), 'yyyy-MM-dd'))
   const called = days.map(({ date, ...d }) => ({ ...d, name: format(parseISO(date), 'EEEE, d MMMM') }))

@@ -113,6 +113,20 @@ describe('sheets of blocks on paper', () => {
     }
   })
 
+  it('nothing that leads to music stands at the foot of a page without it', async () => {
+    for (const seat of ['violin', 'bass']) {
+      const pages = await pagesOf((await made('warmup', [seat])).bytes)
+      expect(pages.length).toBeGreaterThan(1)
+      // Each page after the first begins with a heading, not with the music of one that stands on the page before.
+      for (const { items } of pages.slice(1)) {
+        const first = items
+          .filter((i) => !/Warm-up|^(Violin|Bass)$|\d+ \/ \d+/.test(i.str))
+          .sort((a, b) => b.transform[5] - a.transform[5])[0]
+        expect(first.str, seat).toMatch(/^\d+\. /)
+      }
+    }
+  })
+
   it('labels of a finger chart stay clear of each other, of every instrument, with three positions learned', async () => {
     const klass = classAt('third-position')
     for (const { id } of klass.seats) {

@@ -65,24 +65,12 @@ function paginated(pen: Pen, sheet: BlockSheet, width: number, room: number, by:
     pages.push([])
     used = 0
   }
-  for (const block of sheet.blocks) {
-    if (block.kind === 'page') {
-      fresh()
-      continue
-    }
-    if (block.kind === 'cards') {
-      for (const page of cardPages(block.cards, width, room, engrave)) {
-        if (pages.at(-1)!.length > 0) fresh()
-        pages.at(-1)!.push(page)
-        used = room
-      }
-      continue
-    }
-    const pieces = piecesOf(pen, block, width, room, by, engrave)
+  const put = (pieces: readonly Piece[]) => {
     pieces.forEach((piece, i) => {
-      // A heading is not left alone at the foot of a page.
-      const after = piece.keep ? (pieces[i + 1]?.height ?? 60) : 0
-      if (used > 0 && used + piece.height + after > room + 0.01) {
+      // A heading, and what is said before music, does not stand at the foot of a page without it.
+      let together = piece.height
+      for (let n = i; pieces[n].keep && n + 1 < pieces.length; n++) together += pieces[n + 1].height
+      if (used > 0 && used + (together > room / 2 ? piece.height : together) > room + 0.01) {
         fresh()
         if (piece.again) {
           pages.at(-1)!.push(piece.again)
@@ -93,6 +81,24 @@ function paginated(pen: Pen, sheet: BlockSheet, width: number, room: number, by:
       used += piece.height
     })
   }
+  let waiting: Piece[] = []
+  sheet.blocks.forEach((block, i) => {
+    if (block.kind === 'page' || block.kind === 'cards') {
+      put(waiting)
+      waiting = []
+      if (block.kind === 'page') return fresh()
+      for (const page of cardPages(block.cards, width, room, engrave)) {
+        if (pages.at(-1)!.length > 0) fresh()
+        pages.at(-1)!.push(page)
+        used = room
+      }
+      return
+    }
+    const pieces = piecesOf(pen, block, width, room, by, engrave)
+    const before = block.kind === 'text' && sheet.blocks[i + 1]?.kind === 'music'
+    waiting.push(...(before ? pieces.map((p) => ({ ...p, keep: true as const })) : pieces))
+  })
+  put(waiting)
   return pages.filter((p) => p.length > 0)
 }
 
