@@ -113,6 +113,13 @@ describe('sheets of blocks on paper', () => {
     }
   })
 
+  it('a card shows clef and note, and no time', async () => {
+    const { pages } = await shownBlocks(await sheetFor('cards', 'violin'), 'a4')
+    expect(pages[0]).toContain('class="clef"')
+    expect(pages.join('')).not.toContain('meterSig')
+    expect((await shownBlocks(await sheetFor('theory', 'violin'), 'a4')).pages[0]).toContain('meterSig')
+  })
+
   it('nothing that leads to music stands at the foot of a page without it', async () => {
     for (const seat of ['violin', 'bass']) {
       const pages = await pagesOf((await made('warmup', [seat])).bytes)

@@ -205,6 +205,9 @@ function drawStrokes(pen: Pen, strokes: readonly Stroke[], x: number, y: number,
     }
 }
 
+/** A card shows a note in its clef; the time that the engraver sets before it says nothing. */
+const withoutMeter = (svg: string): string => svg.replace(/<g [^>]*class="meterSig"[^>]*>(?:\s*<use [^>]*\/>)*\s*<\/g>/g, '')
+
 /** Pages of cards: the fronts of a page, then their backs with the columns the other way round, as paper is turned over its long edge. */
 function cardPages(cards: readonly Card[], width: number, room: number, engrave: EngraveMusic): Piece[] {
   const per = CARDS.across * CARDS.down
@@ -221,7 +224,7 @@ function cardPages(cards: readonly Card[], width: number, room: number, engrave:
       const column = i % CARDS.across
       return [(back ? CARDS.across - 1 - column : column) * w, Math.floor(i / CARDS.across) * h]
     }
-    const fronts = these.map((c) => engrave(c.front, w * CARD_MUSIC)[0])
+    const fronts = these.map((c) => withoutMeter(engrave(c.front, w * CARD_MUSIC)[0]))
     pages.push({
       height: room,
       draw: (p, x, y) => {
