@@ -146,6 +146,7 @@ test('every kind of sheet is looked at as it is printed, for whom it is chosen',
   await page.getByLabel('Call sheet: for whom').selectOption('one for the class')
   await expect(page.getByLabel('Call sheet: Two Barges, The class, page 1 of 1')).toBeVisible()
   await expect(page.getByLabel(/^Call sheet: .*Violin/)).toHaveCount(0)
+  await expect(page.getByText('is being made')).toHaveCount(0)
   const labels = await page.locator('.page').evaluateAll((all) => all.map((x) => x.getAttribute('aria-label')!.replace(/, page.*/, '')))
   const order = labels.filter((l, i) => l !== labels[i - 1]).map((l) => l.replace(/ from .*,/, ','))
   expect(order).toEqual([
