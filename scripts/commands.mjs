@@ -9,7 +9,9 @@ export const COMMANDS = path.join(root, 'node_modules/.cache/even-seat-commands'
 export default async function commands() {
   await build({
     absWorkingDir: root,
-    entryPoints: ['map', 'read', 'keys', 'perform', 'drills', 'warmup', 'plan', 'tapes', 'report-file'].map((name) => `scripts/${name}.ts`),
+    entryPoints: ['map', 'read', 'keys', 'perform', 'drills', 'warmup', 'plan', 'tapes', 'second', 'report-file'].map(
+      (name) => `scripts/${name}.ts`,
+    ),
     outdir: COMMANDS,
     outExtension: { '.js': '.mjs' },
     bundle: true,

@@ -64,7 +64,7 @@ export type ReportSeat = {
 }
 export type Report = { file: string; piece: { title: string; key: string; time: string; measures: number }; seats: ReportSeat[] }
 
-const measureNumber = (n: string): number | string => (/^\d+$/.test(n) ? Number(n) : n)
+export const measureNumber = (n: string): number | string => (/^\d+$/.test(n) ? Number(n) : n)
 
 /** The whole map of a piece as plain values. */
 export function reportOf(file: string, piece: Piece, maps: readonly SeatMap[]): Report {

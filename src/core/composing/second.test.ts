@@ -1,0 +1,197 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { demoPieces } from '@/formats/testing/demo'
+import { isLearned } from '../hands/hold'
+import { STEP_IDS } from '../instruments/instrument'
+import { midiOf, pitchName } from '../music/pitch'
+import { QUARTER } from '../music/time'
+import { eventTicks, pieceSchema, type Piece } from '../piece/piece'
+import { placeMeasures } from '../piece/walk'
+import { classAt, settingsFor } from '../seats/class'
+import { emptyPlan } from '../seats/plan'
+import { seatsOf } from '../seats/seat'
+import { pieces } from '../testing/arbitrary'
+import { pieceFrom } from '../testing/piece'
+import { cheapest } from './cheapest'
+import { toneIn } from './chord'
+import { consonance, isParallel } from './counterpoint'
+import { SECOND_KINDS, secondLine, secondLines, type Second, type SecondKind } from './second'
+import { notesOf, soundingAt } from './tune'
+
+const whom = (step: (typeof STEP_IDS)[number]) => {
+  const klass = classAt(step)
+  return seatsOf(klass).map((seat) => ({ seat, ...settingsFor(klass, emptyPlan(), seat) }))
+}
+const key = { fifths: 2, mode: 'major' } as const
+const P = (text: string) => pieceFrom(text, key).lines[0].measures[0].events.flatMap((e) => (e.kind === 'note' ? [e.heads[0].pitch] : []))
+
+describe('two voices', () => {
+  it('consonances are told by sound and spelling; a fourth is mild', () => {
+    const said = (text: string) => {
+      const [a, b] = P(text)
+      return consonance(a, b)
+    }
+    expect(['D4 D5', 'D4 F#4', 'D4 F4', 'D4 A4', 'D4 B4', 'D4 Bb4', 'B4 D4'].map(said)).toEqual(Array(7).fill('consonant'))
+    expect(said('D4 G4')).toBe('mild')
+    // F to G sharp sounds as a minor third does, and is none.
+    expect(['D4 E4', 'D4 C5', 'D4 C#5', 'D4 G#4', 'F4 G#4'].map(said)).toEqual(Array(5).fill('dissonant'))
+  })
+  it('fifths and octaves one after the other in one direction are parallel; by contrary motion, or with a voice at rest, not', () => {
+    const at = (text: string) => {
+      const [a, b, c, d] = P(text)
+      return isParallel([a, b], [c, d])
+    }
+    expect([at('A4 D4 B4 E4'), at('D5 D4 E5 E4')]).toEqual([true, true])
+    expect([at('A4 D4 A4 D4'), at('A4 D4 D5 G3'), at('F#4 D4 G4 E4'), at('A4 D4 B4 B3'), at('D5 D4 E5 E3')]).toEqual([
+      false,
+      false,
+      false,
+      false,
+      false,
+    ])
+  })
+})
+
+describe('the cheapest way through choices', () => {
+  it('equals trying every way', () => {
+    const costs = fc.array(fc.array(fc.nat(9), { minLength: 1, maxLength: 4 }), { minLength: 1, maxLength: 5 })
+    fc.assert(
+      fc.property(costs, fc.nat(5), (columns, far) => {
+        const indexed = columns.map((c) => c.map((cost, i) => ({ cost, i })))
+        const between = (a: { i: number }, b: { i: number }) => (Math.abs(a.i - b.i) > 2 ? Infinity : far * Math.abs(a.i - b.i))
+        const total = (way: readonly { cost: number; i: number }[]) =>
+          way.reduce((sum, w, n) => sum + w.cost + (n > 0 ? between(way[n - 1], w) : 0), 0)
+        const every = indexed.reduce<{ cost: number; i: number }[][]>((ways, c) => ways.flatMap((w) => c.map((x) => [...w, x])), [[]])
+        const best = Math.min(...every.map(total))
+        const found = cheapest(indexed, (x) => x.cost, between)
+        expect(found === null ? Infinity : total(found)).toBe(best)
+      }),
+    )
+  })
+  it('says that there is none', () => {
+    expect(
+      cheapest(
+        [[1], []],
+        () => 0,
+        () => 0,
+      ),
+    ).toBeNull()
+    expect(
+      cheapest(
+        [[1], [2]],
+        () => 0,
+        () => Infinity,
+      ),
+    ).toBeNull()
+  })
+})
+
+/** What holds for every line, counted from what stands in it. */
+function holds(piece: Piece, made: Second): void {
+  const { line, notes, map, kind } = made
+  const whole = { ...piece, lines: [line] }
+  expect(pieceSchema.safeParse(whole).success).toBe(true)
+  // Measure by measure as long as the tune.
+  const [own, tune] = [placeMeasures(whole, line), placeMeasures(piece, piece.lines[0])]
+  expect(own.map((m) => m.length)).toEqual(tune.map((m) => m.length))
+  expect(line.measures.map((m) => m.number)).toEqual(piece.lines[0].measures.map((m) => m.number))
+  // Every note learned, none out of reach, no shift.
+  expect(map.problems.map((p) => p.text)).toEqual([])
+  for (const n of map.notes) expect(isLearned(n.hold) && !n.hold.stops.some((s) => s.stretch)).toBe(true)
+  expect(new Set(map.notes.filter((n) => !n.hold.open).map((n) => n.hold.position)).size).toBeLessThan(2)
+  // What is written sounds as it was chosen.
+  const sounding = line.measures.reduce(
+    (sum, m) => sum + m.events.reduce((s, e) => s + (e.kind === 'note' ? eventTicks(e, piece.meter) : 0), 0),
+    0,
+  )
+  expect(sounding).toBe(notes.reduce((sum, n) => sum + n.to - n.from, 0))
+  // No fifths or octaves in parallel with the tune: but for its own notes held, which double it.
+  const sung = notesOf(piece, piece.lines[0])
+  if (kind === 'skeleton' || kind === 'rhythm') return
+  for (let i = 1; i < notes.length; i++) {
+    const [before, now] = [soundingAt(sung, notes[i].from - 1), soundingAt(sung, notes[i].from)]
+    if (before && now && notes[i - 1].to === notes[i].from)
+      expect(
+        isParallel([before.pitch, notes[i - 1].pitches[0]], [now.pitch, notes[i].pitches[0]]),
+        `${kind} ${map.seat.name} at ${notes[i].from / QUARTER}`,
+      ).toBe(false)
+  }
+}
+
+/** What holds for a kind alone. */
+const OF_KIND: Readonly<Record<SecondKind, (piece: Piece, made: Second) => void>> = {
+  drone: (_, { map }) => expect(map.notes.every((n) => n.stop.finger === 0)).toBe(true),
+  roots: (_, { notes, beats }) => {
+    for (const n of notes) {
+      const { chord } = beats.findLast((b) => b.from <= n.from)!
+      expect([0, 1, 2]).toContain(toneIn(chord, n.pitches[0]))
+    }
+  },
+  thirds: (piece, { notes }) => {
+    const sung = notesOf(piece, piece.lines[0])
+    expect(notes.map((n) => [n.from, n.to])).toEqual(sung.map((n) => [n.from, n.to]))
+    notes.forEach((n, i) => expect(consonance(n.pitches[0], sung[i].pitch)).not.toBe('dissonant'))
+  },
+  rhythm: (piece, { notes }) => {
+    const sung = notesOf(piece, piece.lines[0])
+    expect(notes.map((n) => [n.from, n.to])).toEqual(sung.map((n) => [n.from, n.to]))
+    expect(new Set(notes.map((n) => midiOf(n.pitches[0]))).size).toBe(1)
+  },
+  skeleton: (piece, { notes, beats }) => {
+    const sung = notesOf(piece, piece.lines[0])
+    for (const n of notes) {
+      const at = soundingAt(sung, n.from)
+      // The tune's own note, in an octave; where the seat has it in none, one that sounds well with it.
+      if (at) expect(midiOf(at.pitch) % 12 === midiOf(n.pitches[0]) % 12 || consonance(at.pitch, n.pitches[0]) === 'consonant').toBe(true)
+      expect(beats.find((b) => b.from === n.from)!.strength).not.toBe('weak')
+    }
+  },
+}
+
+describe('a second line', () => {
+  const PIECES = demoPieces()
+  it.each(SECOND_KINDS)('%s: all that is promised, for every demo piece, seat and step', (kind) => {
+    let made = 0
+    for (const step of [STEP_IDS[1], STEP_IDS[3], STEP_IDS.at(-1)!])
+      for (const piece of PIECES)
+        for (const w of whom(step)) {
+          const line = secondLine(piece, piece.lines[0], kind, w)
+          if (!line) continue
+          made++
+          holds(piece, line)
+          OF_KIND[kind](piece, line)
+        }
+    expect(made).toBeGreaterThan(80)
+  })
+  it('keeps its promises for any tune', () => {
+    const [violin, , , bass] = whom('first-position')
+    fc.assert(
+      fc.property(pieces, fc.constantFrom(...SECOND_KINDS), (piece, kind) => {
+        for (const w of [violin, bass]) {
+          const line = secondLine(piece, piece.lines[0], kind, w)
+          if (line) holds(piece, line)
+        }
+      }),
+      { numRuns: 60 },
+    )
+  })
+  it('says what it is, from its own notes', () => {
+    const piece = pieceFrom('D4 F#4 A4 F#4 | A4 C#5 E5:h | D4 F#4 C#5 E5 | D5:w', key)
+    const [violin, , cello] = whom('first-position')
+    const drone = secondLine(piece, piece.lines[0], 'drone', cello)!
+    expect(drone.says).toBe('Long D and A on open strings, 0 shifts; changes on beats 1 and 3.')
+    expect(drone.notes.map((n) => pitchName(n.pitches[0]))).toEqual(['D3', 'A3', 'D3', 'A3', 'D3'])
+    const rhythm = secondLine(piece, piece.lines[0], 'rhythm', violin)!
+    expect(rhythm.says).toMatch(/^The rhythm of the tune on one note, open strings only, 0 shifts\.$/)
+    const roots = secondLine(piece, piece.lines[0], 'roots', cello)!
+    expect(pitchName(roots.notes.at(-1)!.pitches[0])).toMatch(/^D/)
+  })
+  it('is ranked by what its seat has to do, the least first; a tune of rests has none', () => {
+    const piece = PIECES.find((p) => p.title === 'Two Barges')!
+    const ranked = secondLines(piece, piece.lines[0], 'roots', whom('first-position'))
+    expect(ranked).toHaveLength(4)
+    expect(ranked.map((s) => s.load)).toEqual(ranked.map((s) => s.load).sort((a, b) => a - b))
+    const silent = pieceFrom('z z z z', key)
+    expect(secondLine(silent, silent.lines[0], 'roots', whom('first-position')[0])).toBeNull()
+  })
+})
