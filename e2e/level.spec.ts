@@ -1,4 +1,5 @@
 import { expect, test, type Page } from './test'
+import AxeBuilder from '@axe-core/playwright'
 import { open, reload } from './open'
 
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
@@ -187,4 +188,44 @@ test('what would be easier is weighed for the class, taken, and given back', asy
   await page.keyboard.press('Control+z')
   await expect(page.getByRole('region', { name: 'Bass', exact: true })).not.toContainText('In place of')
   await saved(page)
+})
+
+test('a second line is made for a seat, taken into the piece, read by it alone, printed, and given back', async ({ page }) => {
+  await open(page, 'Two Barges')
+  await page.getByRole('link', { name: 'Level', exact: true }).click()
+  const second = page.getByRole('region', { name: 'A second line' })
+  await second.getByLabel('Second line for').selectOption('Bass')
+  await second.getByRole('button', { name: 'Make lines' }).click()
+  await expect(second.getByRole('listitem').first()).toBeVisible()
+  const now = Number(/has ([\d.]+) points? to do/.exec((await second.textContent())!)![1])
+  await expect(second.getByRole('button', { name: /^Take / })).toHaveCount(5)
+  await second.getByText('The chords of the tune').click()
+  await expect(second.getByRole('listitem').filter({ hasText: /^1 G$/ })).toBeVisible()
+  const rhythm = second.getByRole('listitem').filter({ hasText: 'Rhythm on one note' })
+  await expect(rhythm).toContainText('The rhythm of the tune on one note, open strings only, 0 shifts.')
+  const load = Number(/([\d.]+) points?$/.exec((await rhythm.textContent())!)![1])
+  expect(load).toBeLessThan(now)
+  expect((await new AxeBuilder({ page }).include('[aria-labelledby="second-line"]').analyze()).violations).toEqual([])
+  await rhythm.getByRole('button', { name: 'Take rhythm on one note for the bass' }).click()
+  // The lines were made for what stood before: they are asked for anew.
+  await expect(second.getByRole('button', { name: /^Take / })).toHaveCount(0)
+  await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
+  // The bass plays open strings; the others what they did.
+  await second.getByRole('button', { name: 'Make lines' }).click()
+  await expect(second).toContainText(`As it stands the bass has ${load === 1 ? '1 point' : `${load} points`} to do.`)
+  const id = /pieces\/([\w-]+)/.exec(page.url())![1]
+  const fingers = async (seat: string) => {
+    const reply = (await (await page.request.get(`/api/pieces/${id}/part?seat=${seat}&marks=fingers`)).json()) as {
+      sheet: { pages: string[] }
+    }
+    const row = /class="verse row-finger"><g class="syl"><text [^>]*>(?:<tspan[^>]*>)*([^<]*)/g
+    return [...reply.sheet.pages.join('').matchAll(row)].map(([, text]) => text)
+  }
+  expect(new Set(await fingers('bass'))).toEqual(new Set(['0']))
+  expect(new Set(await fingers('violin')).size).toBeGreaterThan(2)
+  // Given back with one key: the tune for all again.
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText('Undone: Bass: a second line, rhythm on one note').first()).toBeVisible()
+  await saved(page)
+  await expect.poll(async () => new Set(await fingers('bass')).size).toBeGreaterThan(2)
 })

@@ -1,3 +1,4 @@
+import type { SecondOffers } from '@/core/composing/offers'
 import * as z from 'zod/mini'
 import type { EverySeat, SeatId } from '@/core/seats/seat'
 import { MOST_MEASURES, pieceSchema, type Piece } from '@/core/piece/piece'
@@ -49,6 +50,8 @@ export type Weigher = {
   /** The best settings of one signature, best first. */
   find(fifths: number): Scored[]
   rescues(request: WeighRequest, seat: SeatId, index: number): Rescue[]
+  /** Lines that fit the tune, for a seat. */
+  seconds(request: WeighRequest, seat: SeatId): SecondOffers
 }
 
 const measureIndex = z.int().check(z.minimum(0), z.maximum(MOST_MEASURES))

@@ -1,5 +1,6 @@
 /// <reference lib="webworker" />
 import { expose } from 'comlink'
+import { secondOffers } from '@/core/composing/offers'
 import { ensembleMapper } from '@/core/seats/ensemble'
 import { rescuesFor } from '@/core/seats/rescue'
 import { searcher, type Searcher } from '@/core/seats/search'
@@ -15,6 +16,10 @@ const weigher: Weigher = {
   find(fifths) {
     if (!searching) throw new Error('A search has to be prepared before it is asked for a key.')
     return searching(fifths)
+  },
+  seconds(request, seat) {
+    const { piece, plan, klass } = weighRequest.parse(request)
+    return secondOffers(piece, plan, klass, seat)
   },
   rescues(request, seat, index) {
     const { piece, plan, klass } = weighRequest.parse(request)

@@ -23,6 +23,15 @@ import { inRhythmOf, lineOf, type Voiced } from './voice'
 export const SECOND_KINDS = ['drone', 'roots', 'thirds', 'rhythm', 'skeleton'] as const
 export type SecondKind = (typeof SECOND_KINDS)[number]
 
+/** What each kind is called. */
+export const SECOND_NAMES: Readonly<Record<SecondKind, string>> = {
+  drone: 'drone',
+  roots: 'roots and fifths',
+  thirds: 'thirds and sixths',
+  rhythm: 'rhythm on one note',
+  skeleton: 'strong beats of the tune',
+}
+
 /** Whom a line is made for: the seat, what it has learned, and how it is fingered. */
 export type For = { readonly seat: Seat; readonly learned: Learned; readonly policy: Policy }
 
@@ -265,16 +274,22 @@ const MAKERS: Readonly<Record<SecondKind, (g: Given) => Voiced[] | null>> = { dr
 
 /**
  * A second line to a line of a piece, for a seat: every note learned, the hand in first position. Null where nothing of the
- * kind can be made: the tune has no notes, the seat has learned none that fit, or its lengths cannot be written.
+ * kind can be made: the tune has no notes, the seat has learned none that fit, or its lengths cannot be written. `prefix` begins the ids of its events.
  */
-export function secondLine(piece: Piece, beside: Line, kind: SecondKind, { seat, learned, policy }: For): Second | null {
+export function secondLine(
+  piece: Piece,
+  beside: Line,
+  kind: SecondKind,
+  { seat, learned, policy }: For,
+  prefix = `${kind}-${seat.id}-`,
+): Second | null {
   const tune = notesOf(piece, beside)
   const beats = harmonise(piece, beside)
   if (tune.length === 0 || beats.length === 0) return null
   const reachable = reachableBy({ instrument: seat.instrument, learned, policy })
   const notes = MAKERS[kind]({ tune, beats, spans: spansOf(beats), reachable, octave: homeOctave(tune, reachable) })
   if (!notes) return null
-  const named = { name: `${seat.name}, ${kind}`, clef: seat.instrument.clef, prefix: `${kind}-${seat.id}-` }
+  const named = { name: `${seat.name}, ${SECOND_NAMES[kind]}`, clef: seat.instrument.clef, prefix }
   const sounding = (tick: number): Pitch => (notes.findLast((n) => n.from <= tick) ?? notes[0]).pitches[0]
   const line = kind === 'thirds' || kind === 'rhythm' ? inRhythmOf(piece, beside, sounding, named) : lineOf(piece, beside, notes, named)
   if (!line) return null

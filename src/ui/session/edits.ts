@@ -1,3 +1,5 @@
+import { withSecond, type SecondOffer } from '@/core/composing/offers'
+import { SECOND_NAMES } from '@/core/composing/second'
 import { givenPins } from '@/core/fingering/given'
 import { sayHold } from '@/core/fingering/explain'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
@@ -206,6 +208,12 @@ function ownWays(klass: ClassSettings, plan: Plan, seats: readonly Seat[]): Pick
 function sayLost({ piece, dropped, lifted: pins }: InKey): string {
   const lost = [...(pins ? [`${count(pins, 'pin')} lifted`] : []), ...(dropped ? [`${count(dropped, 'finger')} of the file dropped`] : [])]
   return `In ${keyName(piece.key)}${lost.length ? `; ${lost.join(', ')}: they belong to the old notes` : ''}`
+}
+
+/** A second line in place of what a seat plays; null when the piece has as many lines as it can. */
+export function secondTaken({ piece, plan }: Snapshot, klass: ClassSettings, seat: Seat, offer: SecondOffer): Edit | null {
+  const taken = withSecond(piece, plan, klass, seat.id, offer)
+  return taken && { said: `${seat.name}: a second line, ${SECOND_NAMES[offer.kind]}`, change: () => taken }
 }
 
 /** The class in another key with its octaves and ways of fingering, in one step; null when a note would leave the range there. */

@@ -9,17 +9,19 @@ import type { SeatId } from '@/core/seats/seat'
 import { Chart } from '@/ui/kit/Chart'
 import { cellOf, loadChart } from './charts'
 import { SearchPanel } from './SearchPanel'
+import { SecondLines } from './SecondLines'
 import { percent, points, sayPoints, useLoads } from '@/ui/session/useLoads'
 
 /** How many of the measures that make the class uneven are named. */
 const NAMED = 3
 
-/** Whom the class waits for, where, and which other key or octaves would be more even. */
+/** Whom the class waits for, where, which other key or octaves would be more even, and which line of its own a seat could play instead. */
 export function LevelView() {
   return (
     <div className="px-4 py-3" role="region" aria-label="Level">
       <Evenness />
       <SearchPanel />
+      <SecondLines />
     </div>
   )
 }

@@ -1,5 +1,6 @@
 'use client'
 
+import type { SecondOffers } from '@/core/composing/offers'
 import type { SeatId } from '@/core/seats/seat'
 import type { Rescue } from '@/core/seats/rescue'
 import { nearestFirst, type Scored } from '@/core/seats/search'
@@ -123,3 +124,6 @@ const rescuer = keptWorker<Weigher>(worker)
 /** What could make a measure easier for a seat. */
 export const findRescues = (request: WeighRequest, seat: SeatId, index: number): Promise<Rescue[]> =>
   rescuer.ask((w) => w.rescues(request, seat, index))
+
+/** Lines that fit the tune, made for a seat in the same worker. */
+export const findSeconds = (request: WeighRequest, seat: SeatId): Promise<SecondOffers> => rescuer.ask((w) => w.seconds(request, seat))

@@ -1,0 +1,80 @@
+import { describe, expect, it } from 'vitest'
+import { demoPieces } from '@/formats/testing/demo'
+import { pieceSchema } from '../piece/piece'
+import { DEFAULT_CLASS, classAt } from '../seats/class'
+import { ensembleMapper, lineIndexFor } from '../seats/ensemble'
+import { loadOf } from '../seats/load'
+import { emptyPlan, planSchema } from '../seats/plan'
+import { seatsOf } from '../seats/seat'
+import { chordsOf, secondOffers, withSecond } from './offers'
+
+const PIECES = demoPieces()
+const SEATS = seatsOf(DEFAULT_CLASS)
+
+describe('second lines that are offered', () => {
+  it('are there for every demo piece and seat, the lightest first, at what they weigh once they are taken', () => {
+    for (const piece of PIECES.slice(0, 3))
+      for (const { id } of SEATS) {
+        const { offers, now, chords } = secondOffers(piece, emptyPlan(), DEFAULT_CLASS, id)
+        expect(offers.length, `${piece.title} ${id}`).toBeGreaterThanOrEqual(4)
+        expect(offers.map((o) => o.load)).toEqual(offers.map((o) => o.load).sort((a, b) => a - b))
+        expect(chords).toHaveLength(piece.lines[0].measures.length)
+        expect(now).toBeCloseTo(loadOf(piece, ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)[id]).total)
+        for (const o of offers) {
+          const taken = withSecond(piece, emptyPlan(), DEFAULT_CLASS, id, o)!
+          expect(pieceSchema.safeParse(taken.piece).success).toBe(true)
+          expect(planSchema.safeParse(taken.plan).success).toBe(true)
+          const map = ensembleMapper()(taken.piece, taken.plan, DEFAULT_CLASS)[id]
+          expect(loadOf(taken.piece, map).total, `${piece.title} ${id} ${o.kind}`).toBeCloseTo(o.load)
+          expect(map.problems).toEqual([])
+        }
+      }
+  })
+  it('once taken change nothing for the others: line, octave and fingers stay', () => {
+    for (const piece of PIECES.slice(3))
+      for (const { id } of SEATS) {
+        const before = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
+        const [offer] = secondOffers(piece, emptyPlan(), DEFAULT_CLASS, id).offers
+        const taken = withSecond(piece, emptyPlan(), DEFAULT_CLASS, id, offer)!
+        const after = ensembleMapper()(taken.piece, taken.plan, DEFAULT_CLASS)
+        for (const s of SEATS.filter((x) => x.id !== id)) {
+          expect(after[s.id].octave, `${piece.title}: ${s.id} beside ${id}`).toBe(before[s.id].octave)
+          expect(after[s.id].notes.map((n) => n.stop)).toEqual(before[s.id].notes.map((n) => n.stop))
+        }
+        expect(after[id].line).not.toBe(before[id].line)
+      }
+  })
+  it('a line that was made for the seat before gives way; the tune, and what another seat reads, never do', () => {
+    const [piece] = PIECES
+    const cello = SEATS.find((s) => s.id === 'cello')!
+    const one = secondOffers(piece, emptyPlan(), DEFAULT_CLASS, 'cello').offers
+    const first = withSecond(piece, emptyPlan(), DEFAULT_CLASS, 'cello', one[0])!
+    expect(first.piece.lines).toHaveLength(piece.lines.length + 1)
+    expect(first.piece.lines[0]).toBe(piece.lines[0])
+    const again = secondOffers(first.piece, first.plan, DEFAULT_CLASS, 'cello').offers
+    const second = withSecond(first.piece, first.plan, DEFAULT_CLASS, 'cello', again[1])!
+    expect(second.piece.lines).toHaveLength(piece.lines.length + 1)
+    expect(pieceSchema.safeParse(second.piece).success).toBe(true)
+    // Read by another seat too, it stays beside the new one.
+    const shared = { ...first.plan, lines: { ...first.plan.lines, bass: lineIndexFor(first.piece, first.plan, DEFAULT_CLASS, cello) } }
+    expect(withSecond(first.piece, shared, DEFAULT_CLASS, 'cello', again[1])!.piece.lines).toHaveLength(piece.lines.length + 2)
+    expect(secondOffers(piece, emptyPlan(), DEFAULT_CLASS, 'nobody')).toMatchObject({ offers: [], now: 0 })
+  })
+  it('of a class that knows one finger ask for nothing else', () => {
+    const klass = classAt('first-finger')
+    const barges = PIECES.find((p) => p.title === 'Two Barges')!
+    for (const { id } of seatsOf(klass)) {
+      const { offers } = secondOffers(barges, emptyPlan(), klass, id)
+      expect(offers.length, id).toBeGreaterThan(0)
+      for (const o of offers) {
+        const taken = withSecond(barges, emptyPlan(), klass, id, o)!
+        const { notes } = ensembleMapper()(taken.piece, taken.plan, klass)[id]
+        for (const n of notes) expect([0, 1], `${id} ${o.kind}`).toContain(n.stop.finger)
+      }
+    }
+  })
+  it('the chords are told measure by measure', () => {
+    const barges = PIECES.find((p) => p.title === 'Two Barges')!
+    expect(chordsOf(barges, barges.lines[0]).at(-1)).toBe('G')
+  })
+})

@@ -1,0 +1,125 @@
+'use client'
+
+import { Music2 } from 'lucide-react'
+import { useState } from 'react'
+import { SECOND_NAMES } from '@/core/composing/second'
+import type { SecondOffer, SecondOffers } from '@/core/composing/offers'
+import { inSentence } from '@/core/names'
+import { shortOf } from '@/core/piece/address'
+import { Button } from '@/ui/kit/Button'
+import { Select } from '@/ui/kit/Select'
+import { useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
+import { secondTaken } from '@/ui/session/edits'
+import { sayPoints } from '@/ui/session/useLoads'
+import { findSeconds } from './weigher'
+
+type Found = { readonly piece: unknown; readonly plan: unknown; readonly seat: string; readonly made: SecondOffers | 'failed' }
+
+/** A line that fits the tune, for a seat that is not yet there: what there is, how much each asks for; a click takes it, undo gives it back. */
+export function SecondLines() {
+  const store = useDeskStore()
+  const seats = useSeats()
+  const piece = useDesk((d) => d.piece)
+  const plan = useDesk((d) => d.plan)
+  const edit = useDesk((d) => d.edit)
+  const picked = useDesk((d) => d.seat)
+  const [chosen, setChosen] = useState<string | null>(null)
+  const [found, setFound] = useState<Found | null>(null)
+  const [busy, setBusy] = useState(false)
+  const [full, setFull] = useState(false)
+  const seat = seats.find((s) => s.id === (chosen ?? picked)) ?? seats[0]
+  // What was made before a change, or for another seat, does not speak of this one.
+  const made = found?.piece === piece && found.plan === plan && found.seat === seat.id ? found.made : null
+  const ask = () => {
+    const now = store.getState()
+    setBusy(true)
+    setFull(false)
+    findSeconds({ piece: now.piece, plan: now.plan, klass: now.klass }, seat.id)
+      .then((m) => setFound({ piece: now.piece, plan: now.plan, seat: seat.id, made: m }))
+      .catch(() => setFound({ piece: now.piece, plan: now.plan, seat: seat.id, made: 'failed' }))
+      .finally(() => setBusy(false))
+  }
+  const take = (offer: SecondOffer) => {
+    const now = store.getState()
+    const taken = secondTaken(now, now.klass, seat, offer)
+    if (taken) edit(taken)
+    else setFull(true)
+  }
+  return (
+    <section aria-labelledby="second-line" className="mt-4 border-t border-rule pt-3">
+      <h2 id="second-line" className="font-title text-lg">
+        A second line
+      </h2>
+      <p className="mb-2 max-w-prose text-soft">
+        Something else that fits the tune, for a seat that cannot play all of it yet: only what it has learned, in first position.
+      </p>
+      <div className="flex flex-wrap items-center gap-2">
+        <label className="flex items-center gap-1.5">
+          for
+          <Select aria-label="Second line for" value={seat.id} onChange={(e) => setChosen(e.target.value)}>
+            {seats.map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.name}
+              </option>
+            ))}
+          </Select>
+        </label>
+        <Button onClick={ask} disabled={busy}>
+          <Music2 size={16} aria-hidden /> {busy ? 'Being made …' : 'Make lines'}
+        </Button>
+      </div>
+      {made === 'failed' && (
+        <p role="alert" className="mt-2 text-madder">
+          The lines could not be made. Reload the page and ask again.
+        </p>
+      )}
+      {full && (
+        <p role="alert" className="mt-2 text-madder">
+          The piece has as many lines as it can have. Take one out in its text first.
+        </p>
+      )}
+      {made && made !== 'failed' && <Offers made={made} name={seat.name} take={take} />}
+    </section>
+  )
+}
+
+function Offers({ made, name, take }: { made: SecondOffers; name: string; take: (offer: SecondOffer) => void }) {
+  const line = useDesk((d) => d.piece.lines[0])
+  if (made.offers.length === 0)
+    return (
+      <p role="status" className="mt-2">
+        Nothing can be made for the {inSentence(name)}: the tune has no notes, or the seat has learned none that fit.
+      </p>
+    )
+  return (
+    <>
+      <p className="mt-2">
+        As it stands the {inSentence(name)} has {sayPoints(made.now)} to do.
+      </p>
+      <ul>
+        {made.offers.map((o) => (
+          <li key={o.kind} className="flex items-start gap-3 border-t border-rule py-1.5">
+            <Button size="small" aria-label={`Take ${SECOND_NAMES[o.kind]} for the ${inSentence(name)}`} onClick={() => take(o)}>
+              Take
+            </Button>
+            <span className="min-w-0 flex-1">
+              <span className="font-semibold">{SECOND_NAMES[o.kind][0].toUpperCase() + SECOND_NAMES[o.kind].slice(1)}</span>{' '}
+              <span className="text-soft">{o.says}</span>
+            </span>
+            <span className="tabular-nums">{sayPoints(o.load)}</span>
+          </li>
+        ))}
+      </ul>
+      <details className="mt-1">
+        <summary className="cursor-pointer text-sm text-rosin underline underline-offset-2">The chords of the tune</summary>
+        <ul className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
+          {made.chords.map((c, i) => (
+            <li key={i}>
+              <span className="text-fine text-soft">{shortOf(line, i)}</span> {c || '–'}
+            </li>
+          ))}
+        </ul>
+      </details>
+    </>
+  )
+}
