@@ -9,7 +9,7 @@ export const COMMANDS = path.join(root, 'node_modules/.cache/even-seat-commands'
 export default async function commands() {
   await build({
     absWorkingDir: root,
-    entryPoints: ['map', 'read', 'keys', 'perform', 'drills', 'warmup', 'plan', 'tapes', 'second', 'report-file'].map(
+    entryPoints: ['map', 'read', 'keys', 'perform', 'drills', 'warmup', 'plan', 'tapes', 'second', 'line', 'report-file'].map(
       (name) => `scripts/${name}.ts`,
     ),
     outdir: COMMANDS,

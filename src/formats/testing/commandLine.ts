@@ -4,7 +4,7 @@ import path from 'node:path'
 /** What came of a command: how it ended, what it printed, whole and as lines that are not empty, and what it said of trouble. */
 type Done = { readonly status: number | null; readonly text: string; readonly lines: readonly string[]; readonly errors: string }
 
-type Command = 'map' | 'read' | 'keys' | 'perform' | 'drills' | 'warmup' | 'plan' | 'tapes' | 'second'
+type Command = 'map' | 'read' | 'keys' | 'perform' | 'drills' | 'warmup' | 'plan' | 'tapes' | 'second' | 'line'
 
 /** Runs a command line of the product, bundled before the tests (scripts/commands.mjs). */
 export const runCommand = (command: Command, ...args: string[]): Done =>

@@ -1,5 +1,6 @@
 import { type NextRequest } from 'next/server'
 import * as z from 'zod/mini'
+import { SHEETS } from '@/core/sheets/kinds'
 import { fileName } from '@/formats/fileName'
 import { inWorker, TaskError } from '@/jobs/pool'
 import { answering } from '../../../answer'
@@ -21,7 +22,10 @@ export const GET = answering(async (request: NextRequest, context: { params: Pro
     const made = await inWorker(task, PATIENCE)
     if (!made) return new Response('There is no such piece, or no such seat in the class.', { status: 404 })
     const alone = seats.find((s) => sheets.length === 1 && s.id === sheets[0].seat)
-    const name = `${fileName(made.title)}${alone ? `, ${fileName(alone.name.toLowerCase())}` : ''}.pdf`
+    // A file of one kind of sheet says which.
+    const [{ what }] = sheets
+    const kind = what !== 'part' && sheets.every((s) => s.what === what) ? `${SHEETS[what].name}, ` : ''
+    const name = `${kind}${fileName(made.title)}${alone ? `, ${fileName(alone.name.toLowerCase())}` : ''}.pdf`
     return attachment(name, made.bytes, 'application/pdf')
   } catch (e) {
     if (!(e instanceof TaskError)) throw e

@@ -1,0 +1,135 @@
+import { describe, expect, it } from 'vitest'
+import { isLearned } from '../hands/hold'
+import { STEP_IDS } from '../instruments/instrument'
+import { keyName, type Key } from '../music/key'
+import { midiOf, stepsOf } from '../music/pitch'
+import { measureTicks } from '../music/time'
+import { eventTicks, pieceSchema } from '../piece/piece'
+import { rhythmsAt } from '../reading/rhythms'
+import { readingOf } from '../reading/reading'
+import { classAt, DEFAULT_CLASS } from '../seats/class'
+import { mapsOf } from '../seats/ensemble'
+import { evennessOf } from '../seats/evenness'
+import { loadOf } from '../seats/load'
+import { seatsOf } from '../seats/seat'
+import { chanceFrom, oneOf } from './chance'
+import { EVEN, keyNamed, LENGTHS, TRAINS, writeLine, type LineOrder } from './ordered'
+
+const D: Key = { fifths: 2, mode: 'major' }
+const FOUR = { beats: 4, unit: 4 } as const
+const order = (change: Partial<LineOrder> = {}): LineOrder => ({ key: D, meter: FOUR, measures: 8, train: 'plain', seed: 1, ...change })
+const notes = (made: NonNullable<ReturnType<typeof writeLine>>) =>
+  made.piece.lines[0].measures.flatMap((m) => m.events.flatMap((e) => (e.kind === 'note' ? [e.heads[0].pitch] : [])))
+
+describe('chance', () => {
+  it('is the same for the same seed, another for another, and takes every one of several', () => {
+    const from = (seed: number) =>
+      Array.from(
+        { length: 5 },
+        (
+          (c) => () =>
+            c()
+        )(chanceFrom(seed)),
+      )
+    expect(from(7)).toEqual(from(7))
+    expect(from(7)).not.toEqual(from(8))
+    const chance = chanceFrom(3)
+    const often = new Map<string, number>()
+    for (let i = 0; i < 3000; i++) {
+      const x = oneOf(chance, ['a', 'b', 'c'])
+      often.set(x, (often.get(x) ?? 0) + 1)
+    }
+    for (const n of ['a', 'b', 'c']) expect(Math.abs(often.get(n)! - 1000)).toBeLessThan(120)
+  })
+})
+
+describe('a key by its name', () => {
+  it('is read with its signs and mode, or refused', () => {
+    expect(['D', 'Bb', 'F#m', 'C', 'Am', 'Cb', 'C#'].map((n) => keyName(keyNamed(n)!))).toEqual([
+      'D major',
+      'B♭ major',
+      'F♯ minor',
+      'C major',
+      'A minor',
+      'C♭ major',
+      'C♯ major',
+    ])
+    expect(['H', 'd', 'D#', 'Fbm', '', 'D major'].map(keyNamed)).toEqual([null, null, null, null, null, null])
+  })
+})
+
+describe('a line to order', () => {
+  it('is what was asked: whole measures, every note learned by every seat in first position, sung, on the keynote at the end', () => {
+    for (const step of [STEP_IDS[0], STEP_IDS[2], STEP_IDS[3], STEP_IDS[4]])
+      for (const train of TRAINS)
+        for (const measures of LENGTHS) {
+          const made = writeLine(classAt(step), order({ train, measures, seed: measures }))!
+          const said = `${step}, ${train}, ${measures}`
+          expect(pieceSchema.safeParse(made.piece).success, said).toBe(true)
+          expect(made.piece.lines[0].measures, said).toHaveLength(measures)
+          for (const m of made.piece.lines[0].measures)
+            expect(
+              m.events.reduce((n, e) => n + eventTicks(e, FOUR), 0),
+              said,
+            ).toBe(measureTicks(FOUR))
+          for (const map of mapsOf(made.ensemble)) {
+            expect(map.problems, said).toEqual([])
+            for (const n of map.notes) expect(isLearned(n.hold), said).toBe(true)
+            // No rhythm that the seat has not learned.
+            const { rhythms } = map.solution.setup.learned
+            for (const n of readingOf(made.piece, map).notes) for (const r of rhythmsAt(n)) expect(rhythms, said).toContain(r)
+          }
+          // The evenness that is said is that of the map.
+          const loads = Object.fromEntries(mapsOf(made.ensemble).map((m) => [m.seat.id, loadOf(made.piece, m).byMeasure]))
+          expect(made.evenness.figure, said).toBe(evennessOf(loads).figure)
+          expect(made.holds, said).toBe(made.sound && made.evenness.figure >= EVEN)
+          if (!made.sound) continue
+          const sung = notes(made)
+          expect(sung.at(-1)!.letter, said).toBe('D')
+          sung.slice(1).forEach((p, i) => expect(Math.abs(stepsOf(p) - stepsOf(sung[i])), said).toBeLessThanOrEqual(4))
+        }
+  })
+  it('is the same for the same seed, and another for nearly every other; no measure stands twice in a phrase', () => {
+    const text = (seed: number) =>
+      notes(writeLine(DEFAULT_CLASS, order({ seed }))!)
+        .map(midiOf)
+        .join(' ')
+    expect(text(5)).toBe(text(5))
+    expect(new Set(Array.from({ length: 12 }, (_, i) => text(i + 1))).size).toBe(12)
+    const { measures } = writeLine(DEFAULT_CLASS, order({ measures: 16, seed: 4 }))!.piece.lines[0]
+    const said = measures.map((m) =>
+      m.events.map((e) => (e.kind === 'note' ? `${midiOf(e.heads[0].pitch)}:${e.value.base}` : '')).join(' '),
+    )
+    for (let from = 0; from < 16; from += 4) expect(new Set(said.slice(from, from + 4)).size).toBe(4)
+  })
+  it('trains what was asked, counted from the map', () => {
+    const made = (train: LineOrder['train']) => writeLine(DEFAULT_CLASS, order({ train, seed: 3 }))!
+    for (const m of mapsOf(made('one string').ensemble)) expect(new Set(m.notes.map((n) => n.stop.string)).size).toBe(1)
+    const skips = notes(made('skips'))
+    expect(skips.filter((p, i) => i > 0 && Math.abs(stepsOf(p) - stepsOf(skips[i - 1])) >= 2).length).toBeGreaterThanOrEqual(4)
+    const crossing = made('crossing')
+    expect(mapsOf(crossing.ensemble).some((m) => new Set(m.notes.map((n) => n.stop.string)).size > 1)).toBe(true)
+    expect(made('rhythm').piece.lines[0].measures.some((m) => m.events.some((e) => e.value.base === 'eighth' || e.value.dots > 0))).toBe(
+      true,
+    )
+    // A class that has learned quarters and halves alone cannot be trained in anything else, and it is said so.
+    expect(writeLine(classAt('first-finger'), order({ train: 'rhythm' }))!.sound).toBe(false)
+  })
+  it('is even as a rule, for a whole class and for part of it; what is not is told', () => {
+    const sets = [seatsOf(DEFAULT_CLASS).map((s) => s.id), ['violin', 'viola'], ['cello', 'bass'], ['violin', 'bass']]
+    let [even, all] = [0, 0]
+    for (const ids of sets) {
+      const klass = { ...DEFAULT_CLASS, seats: DEFAULT_CLASS.seats.filter((s) => ids.includes(s.id)) }
+      for (let seed = 1; seed <= 8; seed++) {
+        const made = writeLine(klass, order({ seed }))!
+        all++
+        if (made.holds) even++
+      }
+    }
+    // Measured: 31 of 32; a seed in ten may miss it.
+    expect(even / all).toBeGreaterThanOrEqual(0.9)
+  })
+  it('is not made where the seats have too few notes of a key in common', () => {
+    expect(writeLine(classAt('first-finger'), order({ key: { fifths: -6, mode: 'major' } }))).toBeNull()
+  })
+})
