@@ -1,4 +1,8 @@
 // What a whole class's paper costs beside engraving it, and an exact path beside reading its pieces.
+import { secondOffers } from '../src/core/composing/offers'
+import { writeLine } from '../src/core/composing/ordered'
+import { ensembleMapper } from '../src/core/seats/ensemble'
+import type { Piece } from '../src/core/piece/piece'
 import { randomUUID } from 'node:crypto'
 import { DEMO_ROSTER, DEMO_SECOND_ROSTER, demoFiles } from '../demo'
 import { fileSheetsOf, handOutQuery } from '../src/api/handOut'
@@ -77,5 +81,29 @@ whatNext(DEFAULT_CLASS, many)
 const path = performance.now() - from
 line(
   `path through ${EXACT_UP_TO} pieces, every order weighed: ${path.toFixed(0)} ms, ${(path / (reading * EXACT_UP_TO)).toFixed(2)} × mapping them`,
+)
+
+// Second lines and lines to order, beside mapping the same for the same seats.
+const [barges] = pieces.filter((p) => p.lines[0].measures.length === 8)
+const least = (run: () => unknown): number =>
+  Math.min(
+    ...Array.from({ length: 5 }, () => {
+      const started = performance.now()
+      run()
+      return performance.now() - started
+    }),
+  )
+const fresh = (): Piece => structuredClone(barges)
+const mapping = least(() => ensembleMapper()(fresh(), emptyPlan(), DEFAULT_CLASS))
+const offers = least(() => secondOffers(fresh(), emptyPlan(), DEFAULT_CLASS, 'cello'))
+const orders = [...Array(50).keys()].map((seed) => {
+  const started = performance.now()
+  const made = writeLine(DEFAULT_CLASS, { key: barges.key, meter: { beats: 4, unit: 4 }, measures: 8, train: 'plain', seed })
+  return { took: performance.now() - started, holds: made?.holds ?? false }
+})
+const took = orders.map((o) => o.took).sort((a, b) => a - b)
+line(`five second lines for a seat, 8 measures: ${offers.toFixed(0)} ms, ${(offers / mapping).toFixed(2)} × mapping the tune for the class`)
+line(
+  `a line to order, 8 measures, 50 seeds: ${took[25].toFixed(0)} ms in the middle, ${took[49].toFixed(0)} at the most, ${(took[25] / mapping).toFixed(2)} × mapping such a line; ${orders.filter((o) => o.holds).length} of 50 hold all that is asked`,
 )
 process.exit(0)

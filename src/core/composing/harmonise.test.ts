@@ -83,6 +83,23 @@ const TUNES: readonly (readonly [name: string, tune: string, key: Key, meter: Me
 ]
 
 describe('harmony of a tune', () => {
+  it('ends at home, also where the last note would lie in another chord as well', () => {
+    expect(said('D4 F#4 A4 F#4 | A4 C#5 E5 C#5 | A4:w', key(2))).toBe('D | A | D')
+  })
+  it('leads a seventh home: where the tune goes elsewhere there is none', () => {
+    const tunes = [
+      ...TUNES.map(([, tune, k, meter]) => [tune, k, meter] as const),
+      ['D4 F#4 A4 D5 | C#5 A4 G4 E4 | G4 B4 D5 B4 | A4 C#5 D5:h', key(2), undefined] as const,
+    ]
+    for (const [tune, k, meter] of tunes) {
+      const chords = said(tune, k, meter).replace(/ \| /g, ' ').split(' ')
+      const home = chordName(chordOn(k, 0, k.mode))
+      chords.forEach((c, i) => {
+        const next = chords.slice(i + 1).find((x) => x !== c)
+        if (c.endsWith('7') && next) expect(next, `${tune}: ${chords.join(' ')}`).toBe(home)
+      })
+    }
+  })
   it.each(TUNES)('%s: as a hand would have it', (_, tune, k, meter, chords) => {
     expect(said(tune, k, meter)).toMatch(chords)
   })

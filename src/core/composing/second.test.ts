@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoPieces } from '@/formats/testing/demo'
 import { isLearned } from '../hands/hold'
-import { STEP_IDS } from '../instruments/instrument'
+import { FIRST, STEP_IDS } from '../instruments/instrument'
 import { midiOf, pitchName } from '../music/pitch'
 import { QUARTER } from '../music/time'
 import { eventTicks, pieceSchema, type Piece } from '../piece/piece'
@@ -98,7 +98,7 @@ function holds(piece: Piece, made: Second): void {
   // Every note learned, none out of reach, no shift.
   expect(map.problems.map((p) => p.text)).toEqual([])
   for (const n of map.notes) expect(isLearned(n.hold) && !n.hold.stops.some((s) => s.stretch)).toBe(true)
-  expect(new Set(map.notes.filter((n) => !n.hold.open).map((n) => n.hold.position)).size).toBeLessThan(2)
+  for (const n of map.notes) if (!n.hold.open) expect(n.hold.position).toBe(FIRST)
   // What is written sounds as it was chosen.
   const sounding = line.measures.reduce(
     (sum, m) => sum + m.events.reduce((s, e) => s + (e.kind === 'note' ? eventTicks(e, piece.meter) : 0), 0),
@@ -152,7 +152,7 @@ describe('a second line', () => {
   const PIECES = demoPieces()
   it.each(SECOND_KINDS)('%s: all that is promised, for every demo piece, seat and step', (kind) => {
     let made = 0
-    for (const step of [STEP_IDS[1], STEP_IDS[3], STEP_IDS.at(-1)!])
+    for (const step of [STEP_IDS[1], STEP_IDS[4]])
       for (const piece of PIECES)
         for (const w of whom(step)) {
           const line = secondLine(piece, piece.lines[0], kind, w)
@@ -161,7 +161,7 @@ describe('a second line', () => {
           holds(piece, line)
           OF_KIND[kind](piece, line)
         }
-    expect(made).toBeGreaterThan(80)
+    expect(made).toBeGreaterThan(50)
   })
   it('keeps its promises for any tune', () => {
     const [violin, , , bass] = whom('first-position')
@@ -172,7 +172,7 @@ describe('a second line', () => {
           if (line) holds(piece, line)
         }
       }),
-      { numRuns: 60 },
+      { numRuns: 30 },
     )
   })
   it('says what it is, from its own notes', () => {
