@@ -26,7 +26,7 @@ const SCREENS = [
   ['inspector'],
   ['steps'],
   ['desk'],
-  ['shelf', 'class', 'library', 'history', 'access', 'plan', 'wall', 'tapes', 'student'],
+  ['shelf', 'class', 'library', 'history', 'access', 'plan', 'wall', 'tapes', 'student', 'lines'],
   ['term'],
 ]
 const screens = SCREENS.flatMap((row, i) =>

@@ -229,3 +229,30 @@ test('a second line is made for a seat, taken into the piece, read by it alone, 
   await saved(page)
   await expect.poll(async () => new Set(await fingers('bass')).size).toBeGreaterThan(2)
 })
+
+test('a line to read is written for the class, another one with one touch, and put on the shelf as it stands', async ({ page }) => {
+  await page.goto('/new')
+  await page.getByRole('link', { name: 'Or have a line to read written' }).click()
+  await expect(page).toHaveURL(/\/line$/)
+  const drawing = page.getByRole('img', { name: /^Line in D major, 1, as notes$/ })
+  await expect(drawing.locator('g.note').first()).toBeAttached({ timeout: 20_000 })
+  await expect(drawing.locator('g.measure')).toHaveCount(8)
+  await expect(page.getByText(/^Evenness \d+ %\. Points: violin \d+, viola \d+, cello \d+ and bass \d+\.$/)).toBeVisible()
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  await page.getByRole('radio', { name: '4', exact: true }).click()
+  await expect(drawing.locator('g.measure')).toHaveCount(4)
+  await page.getByRole('button', { name: 'Another' }).click()
+  const second = page.getByRole('img', { name: /^Line in D major, 2, as notes$/ })
+  await expect(second.locator('g.measure')).toHaveCount(4)
+  await page.getByLabel('Key').selectOption('G major')
+  await expect(page.getByRole('img', { name: /^Line in G major, 2, as notes$/ }).locator('g.measure')).toHaveCount(4)
+  await page.getByRole('button', { name: 'Put it on the shelf and map it' }).click()
+  await expect(page).toHaveURL(/\/pieces\//)
+  await expect(page.getByRole('heading', { name: 'Line in G major, 2' })).toBeVisible()
+  // Every seat has it in what it has learned: nothing is new, nothing out of reach.
+  const id = /pieces\/([\w-]+)/.exec(page.url())![1]
+  for (const seat of ['violin', 'viola', 'cello', 'bass']) {
+    const reply = (await (await page.request.get(`/api/pieces/${id}/part?seat=${seat}`)).json()) as { sheet: { problems: string[] } }
+    expect(reply.sheet.problems, seat).toEqual([])
+  }
+})

@@ -134,7 +134,7 @@ test('the whole class is one PDF, the same sheets as on the screen', async ({ pa
 })
 
 test('every kind of sheet is looked at as it is printed, for whom it is chosen', async ({ page }) => {
-  await open(page, 'Two Barges')
+  await open(page, 'Lanterns on the Weir')
   await page.goto(`${new URL(page.url()).pathname}/print?seats=violin,cello`)
   await page.getByRole('checkbox', { name: 'Parts', exact: true }).uncheck()
   await expect(page.getByText('Nothing is chosen.')).toBeVisible()
@@ -142,19 +142,19 @@ test('every kind of sheet is looked at as it is printed, for whom it is chosen',
   await page.getByRole('checkbox', { name: 'Call sheet' }).check()
   await page.getByRole('checkbox', { name: 'Practice week' }).check()
   // One of each kind for each seat, in score order; calls can be one for the class.
-  await expect(page.getByLabel('Call sheet: Two Barges, Violin, page 1 of 1')).toBeVisible()
+  await expect(page.getByLabel('Call sheet: Lanterns on the Weir, Violin, page 1 of 1')).toBeVisible()
   await page.getByLabel('Call sheet: for whom').selectOption('one for the class')
-  await expect(page.getByLabel('Call sheet: Two Barges, The class, page 1 of 1')).toBeVisible()
+  await expect(page.getByLabel('Call sheet: Lanterns on the Weir, The class, page 1 of 1')).toBeVisible()
   await expect(page.getByLabel(/^Call sheet: .*Violin/)).toHaveCount(0)
   await expect(page.getByText('is being made')).toHaveCount(0)
   const labels = await page.locator('.page').evaluateAll((all) => all.map((x) => x.getAttribute('aria-label')!.replace(/, page.*/, '')))
   const order = labels.filter((l, i) => l !== labels[i - 1]).map((l) => l.replace(/ from .*,/, ','))
   expect(order).toEqual([
     'Practice week, Violin',
-    'Lines to fill in: Two Barges, Violin',
+    'Lines to fill in: Lanterns on the Weir, Violin',
     'Practice week, Cello',
-    'Lines to fill in: Two Barges, Cello',
-    'Call sheet: Two Barges, The class',
+    'Lines to fill in: Lanterns on the Weir, Cello',
+    'Call sheet: Lanterns on the Weir, The class',
   ])
   // What is printed from here is what the file has: the same pages.
   const count = await page.locator('.page').count()

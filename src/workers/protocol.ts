@@ -1,8 +1,11 @@
 import type { SecondOffers } from '@/core/composing/offers'
+import { LENGTHS, TRAINS, type LineOrder } from '@/core/composing/ordered'
+import { keySchema } from '@/core/music/key'
+import { meterSchema } from '@/core/music/time'
 import * as z from 'zod/mini'
 import type { EverySeat, SeatId } from '@/core/seats/seat'
 import { MOST_MEASURES, pieceSchema, type Piece } from '@/core/piece/piece'
-import { classSettingsSchema } from '@/core/seats/class'
+import { classSettingsSchema, type ClassSettings } from '@/core/seats/class'
 import { planSchema, type Plan } from '@/core/seats/plan'
 import type { Companion } from '@/core/drills/companion'
 import type { DrillKind } from '@/core/drills/drill'
@@ -43,6 +46,26 @@ export type WeighRequest = z.infer<typeof weighRequest>
 export const searchRequest = z.extend(weighRequest, { space: searchSpaceSchema })
 export type SearchRequest = z.infer<typeof searchRequest>
 
+/** A line of reading as it is asked for. */
+export const lineOrder = z.object({
+  key: keySchema,
+  meter: meterSchema,
+  measures: z.literal(LENGTHS),
+  train: z.enum(TRAINS),
+  seed: z.int().check(z.minimum(0), z.maximum(999_999_999)),
+})
+
+/** A line that was written: the piece with the octave of each seat, how even it is, points of each seat, what is said first, and whether it is as it was asked. */
+export type OrderedLine = {
+  readonly piece: Piece
+  readonly plan: Plan
+  readonly evenness: number
+  readonly bySeat: EverySeat<number>
+  readonly things: readonly string[]
+  readonly sound: boolean
+  readonly holds: boolean
+}
+
 /** The weighing worker's face. */
 export type Weigher = {
   /** Gets ready for a search: every signature found after it is of this request. */
@@ -52,6 +75,8 @@ export type Weigher = {
   rescues(request: WeighRequest, seat: SeatId, index: number): Rescue[]
   /** Lines that fit the tune, for a seat. */
   seconds(request: WeighRequest, seat: SeatId): SecondOffers
+  /** A line of reading; null where the seats have too few notes in common. */
+  line(klass: ClassSettings, order: LineOrder): OrderedLine | null
 }
 
 const measureIndex = z.int().check(z.minimum(0), z.maximum(MOST_MEASURES))
