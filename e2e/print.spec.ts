@@ -142,9 +142,9 @@ test('every kind of sheet is looked at as it is printed, for whom it is chosen',
   await page.getByRole('checkbox', { name: 'Call sheet' }).check()
   await page.getByRole('checkbox', { name: 'Practice week' }).check()
   // One of each kind for each seat, in score order; calls can be one for the class.
-  await expect(page.getByLabel('Call sheet: Lanterns on the Weir, Violin, page 1 of 1')).toBeVisible()
+  await expect(page.getByLabel('Call sheet: Lanterns on the Weir, Violin, page 1')).toBeVisible()
   await page.getByLabel('Call sheet: for whom').selectOption('one for the class')
-  await expect(page.getByLabel('Call sheet: Lanterns on the Weir, The class, page 1 of 1')).toBeVisible()
+  await expect(page.getByLabel('Call sheet: Lanterns on the Weir, The class, page 1')).toBeVisible()
   await expect(page.getByLabel(/^Call sheet: .*Violin/)).toHaveCount(0)
   await expect(page.getByText('is being made')).toHaveCount(0)
   const labels = await page.locator('.page').evaluateAll((all) => all.map((x) => x.getAttribute('aria-label')!.replace(/, page.*/, '')))

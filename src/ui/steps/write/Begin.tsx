@@ -1,5 +1,6 @@
 'use client'
 
+import Link from 'next/link'
 import { keyName } from '@/core/music/key'
 import { meterName } from '@/core/music/time'
 import type { Beginning } from '@/core/writing/begin'
@@ -79,6 +80,12 @@ export function Begin({ begin }: { begin: (beginning: Beginning) => void }) {
         </Button>
         <span className="text-soft">Then letters type notes: a to g. Key and time can be changed later.</span>
       </div>
+      <p>
+        <Link href="/line" className="text-rosin underline underline-offset-2">
+          Or have a line to read written
+        </Link>{' '}
+        <span className="text-soft">out of what the whole class has learned.</span>
+      </p>
     </form>
   )
 }

@@ -1,6 +1,5 @@
 'use client'
 
-import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState, useTransition } from 'react'
 import { useStore } from 'zustand'
@@ -56,9 +55,6 @@ export function NewTune({ klass }: { klass: ClassSettings }) {
           Put it on the shelf and map it
         </Button>
         <span className="text-sm text-soft">{problem || 'The draft is kept in this browser meanwhile.'}</span>
-        <Link href="/line" className="text-sm text-rosin underline underline-offset-2">
-          Or have a line to read written
-        </Link>
       </div>
     </WriteFrame>
   )
