@@ -73,13 +73,13 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
       router.push(`/pieces/${brought.added[0].id}`)
     })
   return (
-    <div className="mx-auto flex min-h-screen max-w-[1180px] flex-col px-6 pb-10">
-      <header className="bar -mx-6 px-6">
+    <div className="flex min-h-screen flex-col pb-10">
+      <header className="bar">
         <BackLink />
         <h1 className="min-w-0 flex-1 truncate font-title text-lead">A line to read, for {name}</h1>
         <ThemeButton />
       </header>
-      <main className="grid gap-4 py-4">
+      <main className="mx-auto grid w-full max-w-[1180px] gap-4 px-6 py-4">
         <p className="max-w-prose text-soft">
           For all seats in unison, out of notes that every one of them has learned, in first position. The same number gives the same line.
         </p>
