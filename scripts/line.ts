@@ -1,5 +1,7 @@
 import { parseArgs } from 'node:util'
-import { EVEN, keyNamed, LENGTHS, TRAINS, writeLine } from '../src/core/composing/ordered'
+import { EVEN, LENGTHS, writeLine } from '../src/core/composing/ordered'
+import { TRAINS } from '../src/core/composing/trains'
+import { keyNamed } from '../src/core/music/key'
 import { STEP_IDS } from '../src/core/instruments/instrument'
 import { atStep } from '../src/core/seats/class'
 import { writeAbc } from '../src/formats/abc/write'
@@ -57,7 +59,7 @@ if (!made) {
 process.stdout.write(writeAbc(made.piece))
 if (!made.sound)
   process.stderr.write(
-    `line: note: no line was found that trains “${order.train}” and can be sung, out of what this class has learned; this is the nearest\n`,
+    `line: note: no line was found that trains “${order.train}”, can be sung and stays in first position, out of what this class has learned; this is the nearest\n`,
   )
 else if (!made.holds)
   process.stderr.write(

@@ -13,6 +13,7 @@ import type { EasierReply, PlanDayInfo, PlanReply, SheetsReply } from '@/api/pra
 import type { WeekReply } from '@/api/student'
 import { hasPiece, type Student } from '@/core/roster/student'
 import { easierKeys, easierPlan, type InOtherKey } from '@/core/practice/easier'
+import { Kept } from './kept'
 import { classById, theClass } from '@/store/classes'
 import { getPieces, listShelf } from '@/store/pieces'
 import { aimsOf, planSettings, recordsOf } from '@/store/practice'
@@ -24,8 +25,8 @@ const MOST_SHOWN = 200
 const LAST_DAY = '9999-12-31'
 
 /** Pieces made ready, as they stood: mapping is what takes long, and a plan is asked for at every tap. */
-const ready = new Map<string, Practised>()
 const MOST_READY = 24
+const ready = new Kept<Practised>(MOST_READY)
 
 /** What a plan is made from, as it stands: the settings, the pieces made ready, what was recorded of them. */
 async function sourcesOf(db: Knex, of: string | null = null) {
@@ -188,10 +189,5 @@ function readyFor(
   { piece, plan }: Stored,
   settings: Parameters<typeof seatsOf>[0] & Awaited<ReturnType<typeof theClass>>['settings'],
 ): Practised {
-  const known = ready.get(key)
-  if (known) return known
-  const c = practised(piece, seatsOf(settings), ensembleMapper()(piece, plan, settings), null, plan)
-  ready.set(key, c)
-  if (ready.size > MOST_READY) ready.delete(ready.keys().next().value!)
-  return c
+  return ready.of(key, () => practised(piece, seatsOf(settings), ensembleMapper()(piece, plan, settings), null, plan))
 }

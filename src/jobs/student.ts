@@ -8,6 +8,7 @@ import { systemsOf, type Wanted } from '@/engrave/sheet'
 import { classById } from '@/store/classes'
 import { ownPiece } from '@/store/own'
 import { onShelfOf } from '@/store/pieces'
+import { Kept } from './kept'
 import { weekOf } from './plan'
 
 type Who = { readonly of: string; readonly student: string }
@@ -46,30 +47,26 @@ export async function ownSystems(
 }
 
 /** Warm-ups as they were made, for what they depend on: all drills of a piece take a second. */
-const kept = new Map<string, OwnWarmupReply>()
-const MOST_KEPT = 60
+const kept = new Kept<OwnWarmupReply>(60)
 
 /** The warm-up of a piece as the teacher has settled it, with the student's notes. */
 export async function ownWarmup(db: Knex, who: Who & { readonly piece: string }, { width, scale }: Drawn): Promise<OwnWarmupReply> {
   const found = await pieceOf(db, who)
   if (!found) return { ok: false, problem: 'There is no such piece here.' }
   const { klass, student, stored } = found
-  const key = JSON.stringify([who.piece, stored.version, who.of, klass.version, student.seat, width, scale])
-  const known = kept.get(key)
-  if (known) return known
-  const { items, minutes } = warmupItems({ piece: stored.piece, plan: stored.plan, klass: klass.settings }, student.seat)
   const toolkit = await serverToolkit()
-  const reply: OwnWarmupReply = {
-    ok: true,
-    minutes,
-    items: items.map(({ music, ...x }) => ({
-      ...x,
-      systems: music ? (systemsOf(toolkit, music, wanted(student.seat, 'all'), width, scale) ?? []) : [],
-    })),
-  }
-  kept.set(key, reply)
-  if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!)
-  return reply
+  const from = [who.piece, stored.version, who.of, klass.version, student.seat, width, scale]
+  return kept.of(from, (): OwnWarmupReply => {
+    const { items, minutes } = warmupItems({ piece: stored.piece, plan: stored.plan, klass: klass.settings }, student.seat)
+    return {
+      ok: true,
+      minutes,
+      items: items.map(({ music, ...x }) => ({
+        ...x,
+        systems: music ? (systemsOf(toolkit, music, wanted(student.seat, 'all'), width, scale) ?? []) : [],
+      })),
+    }
+  })
 }
 
 /** What a student practises in the next days. */

@@ -1,5 +1,6 @@
 import type { SecondOffers } from '@/core/composing/offers'
-import { LENGTHS, TRAINS, type LineOrder } from '@/core/composing/ordered'
+import { LENGTHS, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
+import { TRAINS } from '@/core/composing/trains'
 import { keySchema } from '@/core/music/key'
 import { meterSchema } from '@/core/music/time'
 import * as z from 'zod/mini'
@@ -54,17 +55,6 @@ export const lineOrder = z.object({
   train: z.enum(TRAINS),
   seed: z.int().check(z.minimum(0), z.maximum(999_999_999)),
 })
-
-/** A line that was written: the piece with the octave of each seat, how even it is, points of each seat, what is said first, and whether it is as it was asked. */
-export type OrderedLine = {
-  readonly piece: Piece
-  readonly plan: Plan
-  readonly evenness: number
-  readonly bySeat: EverySeat<number>
-  readonly things: readonly string[]
-  readonly sound: boolean
-  readonly holds: boolean
-}
 
 /** The weighing worker's face. */
 export type Weigher = {

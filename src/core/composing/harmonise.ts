@@ -1,5 +1,6 @@
 import { QUARTER } from '../music/time'
 import type { Line, Piece } from '../piece/piece'
+import { cheapest } from './cheapest'
 import { chordOn, toneIn, type Chord } from './chord'
 import { CHANGE, CHORDS, EDGES, FOREIGN, MOVES, OWN, TO_SEVENTH, UNRESOLVED } from './harmonyTable'
 import { beatsOf, notesOf, type Beat, type TuneNote } from './tune'
@@ -49,37 +50,25 @@ export function harmonise(piece: Piece, line: Line): HarmonisedBeat[] {
   const notes = notesOf(piece, line)
   const beats = beatsOf(piece, line)
   if (beats.length === 0) return []
-  type Way = { readonly chord: Chord; readonly cost: number; readonly from: number }
-  const columns: Way[][] = []
-  const first = beats.findIndex((b) => b.strength === 'first')
-  beats.forEach((beat, i) => {
-    const inBeat = notes.filter((n) => n.from < beat.to && n.to > beat.from)
-    const last = columns.at(-1)
-    columns.push(
-      CHORDS[beat.key.mode].map(({ degree, quality, cost }): Way => {
-        const chord = chordOn(beat.key, degree, quality)
-        let own = cost + fit(beat, inBeat, chord)
-        if (i === Math.max(0, first) && !isTonic(chord)) own += EDGES.begins
-        if (i === beats.length - 1 && !isTonic(chord)) own += EDGES.ends
-        if (!last) return { chord, cost: own, from: -1 }
-        let [best, from] = [Infinity, 0]
-        last.forEach((w, k) => {
-          const close =
-            i >= beats.length - 2 * beatsInLast(beats) && isTonic(chord) && w.chord.degree === 4 && !isTonic(w.chord) ? EDGES.close : 0
-          const total = w.cost + move(w.chord, chord, beat) + close
-          if (total < best) [best, from] = [total, k]
-        })
-        return { chord, cost: best + own, from }
-      }),
-    )
-  })
-  let at = columns.at(-1)!.reduce((b, w, k, all) => (w.cost < all[b].cost ? k : b), 0)
-  const chords: Chord[] = []
-  for (let i = columns.length - 1; i >= 0; i--) {
-    chords.unshift(columns[i][at].chord)
-    at = columns[i][at].from
-  }
-  return beats.map((b, i) => ({ ...b, chord: chords[i] }))
+  const first = Math.max(
+    0,
+    beats.findIndex((b) => b.strength === 'first'),
+  )
+  const last = beats.length - 1
+  const closing = beats.length - 2 * beatsInLast(beats)
+  const inBeat = beats.map((b) => notes.filter((n) => n.from < b.to && n.to > b.from))
+  const choices = beats.map(({ key }) =>
+    CHORDS[key.mode].map(({ degree, quality, cost }) => ({ chord: chordOn(key, degree, quality), cost })),
+  )
+  const chosen = cheapest(
+    choices,
+    ({ chord, cost }, i) => {
+      const away = isTonic(chord) ? 0 : (i === first ? EDGES.begins : 0) + (i === last ? EDGES.ends : 0)
+      return cost + fit(beats[i], inBeat[i], chord) + away
+    },
+    (a, b, i) => move(a.chord, b.chord, beats[i]) + (i >= closing && isTonic(b.chord) && a.chord.degree === 4 ? EDGES.close : 0),
+  )!
+  return beats.map((b, i) => ({ ...b, chord: chosen[i].chord }))
 }
 
 /** How many beats the last measure has: a close is made in it, or on its way there. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoPieces } from '@/formats/testing/demo'
-import { pieceSchema } from '../piece/piece'
+import { MOST_LINES, pieceSchema } from '../piece/piece'
 import { DEFAULT_CLASS, classAt } from '../seats/class'
 import { ensembleMapper, lineIndexFor, octavesFor } from '../seats/ensemble'
 import { loadOf } from '../seats/load'
@@ -89,6 +89,12 @@ describe('second lines that are offered', () => {
         for (const n of notes) expect([0, 1], `${id} ${o.kind}`).toContain(n.stop.finger)
       }
     }
+  })
+  it('is not taken into a piece that has as many lines as it can', () => {
+    const [piece] = PIECES
+    const [offer] = secondOffers(piece, emptyPlan(), DEFAULT_CLASS, 'cello').offers
+    const full = { ...piece, lines: Array.from({ length: MOST_LINES }, () => piece.lines[0]) }
+    expect(withSecond(full, { ...emptyPlan(), lines: { cello: 0 } }, DEFAULT_CLASS, 'cello', offer)).toBeNull()
   })
   it('the chords are told measure by measure', () => {
     const barges = PIECES.find((p) => p.title === 'Two Barges')!

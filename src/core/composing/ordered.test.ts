@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { isLearned } from '../hands/hold'
-import { STEP_IDS } from '../instruments/instrument'
-import { keyName, type Key } from '../music/key'
+import { FIRST, STEP_IDS } from '../instruments/instrument'
+import { keyName, keyNamed, type Key } from '../music/key'
 import { midiOf, stepsOf } from '../music/pitch'
 import { measureTicks } from '../music/time'
 import { eventTicks, pieceSchema } from '../piece/piece'
@@ -13,7 +13,8 @@ import { evennessOf } from '../seats/evenness'
 import { loadOf } from '../seats/load'
 import { seatsOf } from '../seats/seat'
 import { chanceFrom, oneOf } from './chance'
-import { EVEN, keyNamed, LENGTHS, TRAINS, writeLine, type LineOrder } from './ordered'
+import { EVEN, LENGTHS, orderedLine, sayShort, writeLine, type LineOrder } from './ordered'
+import { TRAINS } from './trains'
 
 const D: Key = { fifths: 2, mode: 'major' }
 const FOUR = { beats: 4, unit: 4 } as const
@@ -84,6 +85,8 @@ describe('a line to order', () => {
           expect(made.evenness.figure, said).toBe(evennessOf(loads).figure)
           expect(made.holds, said).toBe(made.sound && made.evenness.figure >= EVEN)
           if (!made.sound) continue
+          for (const map of mapsOf(made.ensemble))
+            for (const n of map.notes) expect(n.hold.open || n.hold.position === FIRST, said).toBe(true)
           const sung = notes(made)
           expect(sung.at(-1)!.letter, said).toBe('D')
           sung.slice(1).forEach((p, i) => expect(Math.abs(stepsOf(p) - stepsOf(sung[i])), said).toBeLessThanOrEqual(4))
@@ -130,6 +133,32 @@ describe('a line to order', () => {
     }
     // A seed in ten may miss it.
     expect(even / all).toBeGreaterThanOrEqual(0.9)
+  })
+  it('is offered as plain values, with what its map says', () => {
+    const [made, offered] = [writeLine(DEFAULT_CLASS, order())!, orderedLine(DEFAULT_CLASS, order())!]
+    expect(structuredClone(offered)).toEqual(offered)
+    expect([offered.piece, offered.evenness, offered.bySeat, offered.holds]).toEqual([
+      made.piece,
+      made.evenness.figure,
+      made.evenness.bySeat,
+      made.holds,
+    ])
+    expect(offered.things[0]).toMatch(/F sharp/)
+    expect(orderedLine(classAt('first-finger'), order({ key: { fifths: -6, mode: 'major' } }))).toBeNull()
+  })
+  it('says what of its order it does not keep, and nothing where it keeps all', () => {
+    for (const train of TRAINS)
+      for (const seed of [1, 2]) {
+        const line = orderedLine(classAt('first-finger'), order({ train, seed, measures: 16 }))!
+        const said = sayShort(line, { train })
+        if (line.holds) expect(said).toBeNull()
+        else
+          expect(said).toMatch(
+            line.sound ? /^It is less than 85 % even/ : /^No line was found that .*can be sung and stays in first position/,
+          )
+      }
+    const none = orderedLine(classAt('first-finger'), order({ train: 'rhythm' }))!
+    expect(sayShort(none, { train: 'rhythm' })).toContain('has more than quarters, halves and whole notes, can be sung')
   })
   it('is not made where the seats have too few notes of a key in common', () => {
     expect(writeLine(classAt('first-finger'), order({ key: { fifths: -6, mode: 'major' } }))).toBeNull()

@@ -1,28 +1,22 @@
-import type { Policy } from '../fingering/policy'
-import type { Learned } from '../instruments/learned'
+import { FIRST } from '../instruments/instrument'
 import type { Rhythm } from '../instruments/reads'
-import { alterIn, keyName, SHARP_ORDER, tonic, type Key } from '../music/key'
-import { midiOf, pitchAt, stepsOf, type Letter, type Pitch } from '../music/pitch'
+import { keyName, tonic, type Key } from '../music/key'
+import type { Pitch } from '../music/pitch'
 import { measureTicks, ticksOf, type Meter, type Value } from '../music/time'
 import { PIECE_VERSION, type Line, type Measure, type Piece, type PieceEvent } from '../piece/piece'
-import type { SeatMap } from '../fingering/map'
-import { readingOf } from '../reading/reading'
-import { rhythmsOf } from '../reading/rhythms'
-import { spotsOf } from '../reading/spots'
-import type { SpotKind } from '../reading/spots/detectors'
+import { asClassSays } from '../reading/asClassSays'
+import { digestOf } from '../reading/digest/digest'
+import { readersOf } from '../reading/digest/readers'
 import { settingsFor, type ClassSettings } from '../seats/class'
 import { ensembleMapper, mapsOf, type Ensemble } from '../seats/ensemble'
 import { evennessOf, type Evenness } from '../seats/evenness'
 import { loadOf } from '../seats/load'
 import { emptyPlan, type Plan } from '../seats/plan'
-import { seatsOf, type Seat, type SeatId } from '../seats/seat'
+import { seatsOf, type EverySeat } from '../seats/seat'
 import { chanceFrom, oneOf } from './chance'
 import { cheapest } from './cheapest'
-import { reachableBy } from './learnedPitches'
-
-/** What a line can be written to train. */
-export const TRAINS = ['plain', 'crossing', 'skips', 'rhythm', 'one string'] as const
-export type Train = (typeof TRAINS)[number]
+import { commonNotes, onOneString } from './commonNotes'
+import { isSingable, metIn, trains, type Train } from './trains'
 
 /** How long a line is, in measures. */
 export const LENGTHS = [4, 8, 16] as const
@@ -46,51 +40,12 @@ export type WrittenLine = {
   readonly holds: boolean
 }
 
-/** A key by its name: "D", "Bb", "F#m"; null where there is none, or it has more than seven signs. */
-export function keyNamed(name: string): Key | null {
-  const m = /^([A-G])([#b]?)(m?)$/.exec(name)
-  if (!m) return null
-  const place = SHARP_ORDER.indexOf(m[1] as Letter) + 7 * (m[2] === '#' ? 1 : m[2] === 'b' ? -1 : 0)
-  const mode = m[3] ? 'minor' : 'major'
-  const fifths = place - (mode === 'major' ? 1 : 4)
-  return Math.abs(fifths) <= 7 ? { fifths, mode } : null
-}
-
 /** From here on a line counts as even. */
 export const EVEN = 0.85
 
-type Whom = { readonly seat: Seat; readonly learned: Learned; readonly policy: Policy }
-
-/** The notes that all seats have, each in its own octave, as the first seat's part would write them; low first. */
-export function commonNotes(
-  whom: readonly Whom[],
-  key: Key,
-): { readonly notes: readonly Pitch[]; readonly octaves: Readonly<Record<SeatId, number>> } | null {
-  const known = whom.map(
-    ({ seat, learned, policy }) => new Set(reachableBy({ instrument: seat.instrument, learned, policy }).map((r) => midiOf(r.pitch))),
-  )
-  const home = tonic(key)
-  const scale = Array.from({ length: 35 }, (_, i) => pitchAt(14 + i, 0)).map((p): Pitch => ({ ...p, alter: alterIn(key, p.letter) }))
-  let best: { notes: readonly Pitch[]; octaves: Record<SeatId, number>; worth: number } | null = null
-  for (const low of scale.filter((p) => p.letter === home.letter)) {
-    // From a fourth under the keynote to an octave over it: what a tune for a class spans.
-    const window = scale.filter((p) => stepsOf(p) >= stepsOf(low) - 3 && stepsOf(p) <= stepsOf(low) + 7)
-    const octaves: Record<SeatId, number> = {}
-    let notes = window
-    whom.forEach(({ seat }, i) => {
-      const fits = (o: number) => window.filter((p) => known[i].has(midiOf(p) + 12 * o)).length
-      octaves[seat.id] = [0, -1, 1, -2, -3].reduce((a, b) => (fits(b) > fits(a) ? b : a))
-      notes = notes.filter((p) => known[i].has(midiOf(p) + 12 * octaves[seat.id]))
-    })
-    const worth = notes.length + (notes.some((p) => p.letter === home.letter) ? 3 : 0) + (octaves[whom[0].seat.id] === 0 ? 0.5 : 0)
-    if (notes.length >= 3 && (!best || worth > best.worth)) best = { notes, octaves, worth }
-  }
-  return best
-}
-
 const v = (base: Value['base'], dots = 0): Value => ({ base, dots })
 
-/** Rhythms of a beat or more, with what has to be learned for each. */
+/** Rhythms of a beat or more, with what has to be learned for each; the quarter stands there twice, to come as often as two others. */
 const CELLS: readonly { readonly values: readonly Value[]; readonly asks?: Rhythm }[] = [
   { values: [v('quarter')] },
   { values: [v('quarter')] },
@@ -153,74 +108,6 @@ const pieceOf = ({ key, meter }: LineOrder, title: string, cells: readonly Cell[
   lines: [line(cells, notes)],
 })
 
-/** Crossings, by their detectors. */
-const CROSSINGS: readonly SpotKind[] = ['hand-crossing', 'bow-crossing', 'skip-crossing', 'fifth', 'skip-string']
-
-/** The measures of a piece in which what is to be trained is met, by what is found in the map and by nothing of the writing. */
-function metIn(piece: Piece, maps: readonly SeatMap[], train: 'crossing' | 'rhythm'): ReadonlySet<number> {
-  if (train === 'crossing')
-    return new Set(maps.flatMap((m) => spotsOf(piece, m).flatMap((s) => (CROSSINGS.includes(s.kind) ? [s.index] : []))))
-  const reading = readingOf(piece, maps[0])
-  return new Set(
-    rhythmsOf(reading).flatMap(({ at, rhythms }) => (rhythms.some((r) => r !== 'whole') ? [reading.notes[at].placed.at.index] : [])),
-  )
-}
-
-/** Whether what a line is to train stands in it: on one string, a skip in every other measure, a crossing, a rhythm beyond quarters, halves and wholes. */
-export function trains(piece: Piece, ensemble: Ensemble, train: Train): boolean {
-  const maps = mapsOf(ensemble)
-  switch (train) {
-    case 'plain':
-      return true
-    case 'one string':
-      return maps.every((m) => new Set(m.notes.map((n) => n.stop.string)).size === 1)
-    case 'skips': {
-      const { notes } = maps[0]
-      const skips = notes.filter((n, i) => i > 0 && Math.abs(stepsOf(n.pitch) - stepsOf(notes[i - 1].pitch)) >= 2)
-      return skips.length >= piece.lines[0].measures.length / 2
-    }
-    case 'crossing':
-    case 'rhythm':
-      return metIn(piece, maps, train).size > 0
-  }
-}
-
-/** Whether a line can be sung: it ends on the keynote where it has it, most of it goes to a neighbour of what the class has, and no leap is wider than a fifth. */
-export function isSingable(piece: Piece, notes: readonly Pitch[], train: Train): boolean {
-  const at = piece.lines[0].measures.flatMap((m) =>
-    m.events.flatMap((e) => (e.kind === 'note' ? [notes.findIndex((p) => midiOf(p) === midiOf(e.heads[0].pitch))] : [])),
-  )
-  const apart = at.slice(1).map((k, i) => Math.abs(k - at[i]))
-  const wide = at.slice(1).some((k, i) => Math.abs(stepsOf(notes[k]) - stepsOf(notes[at[i]])) > WIDEST)
-  const near = apart.filter((n) => n <= 1).length
-  const home = tonic(piece.key).letter
-  const ends = notes[at.at(-1)!].letter === home || !notes.some((p) => p.letter === home)
-  return ends && !wide && near >= apart.length * (train === 'skips' ? 0.3 : 0.55)
-}
-/** The widest leap of a line, in steps: a fifth. */
-const WIDEST = 4
-
-/** Of the notes that all have, those that each seat plays on one string: three at least where there are, with the keynote where it lies among them. */
-function onOneString(
-  whom: readonly Whom[],
-  octaves: Readonly<Record<SeatId, number>>,
-  notes: readonly Pitch[],
-  key: Key,
-): readonly Pitch[] {
-  const strings = whom.map(({ seat, learned, policy }) => {
-    const all = reachableBy({ instrument: seat.instrument, learned, policy })
-    return (p: Pitch): number => all.find((r) => midiOf(r.pitch) === midiOf(p) + 12 * octaves[seat.id])?.string ?? -1
-  })
-  const groups = new Map<string, Pitch[]>()
-  for (const p of notes) {
-    const on = strings.map((s) => s(p)).join()
-    groups.set(on, [...(groups.get(on) ?? []), p])
-  }
-  const home = tonic(key).letter
-  const worth = (g: readonly Pitch[]) => (g.length >= 3 ? 10 : 0) + g.length + (g.some((p) => p.letter === home) ? 5 : 0)
-  return [...groups.values()].sort((a, b) => worth(b) - worth(a))[0] ?? []
-}
-
 /** How many measures are tried out at once, and how often a line is begun anew. */
 const [POOL, TRIES] = [44, 6]
 
@@ -248,7 +135,7 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
     const loads = Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, loadOf(piece, m).byMeasure]))
     const evenness = evennessOf(loads)
     const sound =
-      mapsOf(ensemble).every((m) => m.problems.length === 0) &&
+      mapsOf(ensemble).every((m) => m.problems.length === 0 && m.notes.every((n) => n.hold.open || n.hold.position === FIRST)) &&
       trains(piece, ensemble, order.train) &&
       isSingable(piece, notes, order.train)
     const holds = sound && evenness.figure >= EVEN
@@ -360,4 +247,43 @@ function lastValues(whole: number, known: ReadonlySet<Rhythm>): Value[][] {
   if (long && allowed) return [[long]]
   const half = [v('half'), v('quarter')].find((x) => ticksOf(x) * 2 === whole)
   return half ? [[half, half]] : [Array.from({ length: Math.round(whole / ticksOf(v('quarter'))) }, () => v('quarter'))]
+}
+
+/** A line as it is offered: the piece with the octave of each seat, how even it is, points of each seat, what is said first, and whether it is as it was asked. */
+export type OrderedLine = {
+  readonly piece: Piece
+  readonly plan: Plan
+  readonly evenness: number
+  readonly bySeat: EverySeat<number>
+  readonly things: readonly string[]
+  readonly sound: boolean
+  readonly holds: boolean
+}
+
+/** Of the first things to say about a line, as many as are told. */
+const MOST_THINGS = 4
+
+/** {@link writeLine} as plain values, with what is said of it first in the words of the class. */
+export function orderedLine(klass: ClassSettings, order: LineOrder): OrderedLine | null {
+  const made = writeLine(klass, order)
+  if (!made) return null
+  const { piece, plan, ensemble, evenness, sound, holds } = made
+  const things = digestOf(readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots)).map((t) => asClassSays(klass.talk, t).text)
+  return { piece, plan, evenness: evenness.figure, bySeat: evenness.bySeat, things: things.slice(0, MOST_THINGS), sound, holds }
+}
+
+/** What a line that trains something has. */
+const HAS: Readonly<Record<Train, string>> = {
+  plain: '',
+  crossing: 'has a crossing of strings, ',
+  skips: 'has a skip in every other measure, ',
+  rhythm: 'has more than quarters, halves and whole notes, ',
+  'one string': 'is played on one string by every seat, ',
+}
+
+/** What of its order a line does not keep; null where it keeps all. */
+export function sayShort({ sound, holds }: Pick<OrderedLine, 'sound' | 'holds'>, { train }: Pick<LineOrder, 'train'>): string | null {
+  if (!sound)
+    return `No line was found that ${HAS[train]}can be sung and stays in first position, out of what this class has learned. This is the nearest; try another number or key.`
+  return holds ? null : `It is less than ${100 * EVEN} % even: the most even that was found for this number.`
 }

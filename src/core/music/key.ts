@@ -36,3 +36,13 @@ export function signatureLetters(key: Pick<Key, 'fifths'>): string[] {
     .reverse()
     .map((l) => `${l}♭`)
 }
+
+/** A key by its name: "D", "Bb", "F#m"; null where there is none, or it has more than seven signs. */
+export function keyNamed(name: string): Key | null {
+  const m = /^([A-G])([#b]?)(m?)$/.exec(name)
+  if (!m) return null
+  const place = SHARP_ORDER.indexOf(m[1] as Letter) + 7 * (m[2] === '#' ? 1 : m[2] === 'b' ? -1 : 0)
+  const mode = m[3] ? 'minor' : 'major'
+  const fifths = place - (mode === 'major' ? 1 : 4)
+  return Math.abs(fifths) <= 7 ? { fifths, mode } : null
+}

@@ -1,9 +1,9 @@
 'use client'
 
-import type { LineOrder } from '@/core/composing/ordered'
+import type { LineOrder, OrderedLine } from '@/core/composing/ordered'
 import type { ClassSettings } from '@/core/seats/class'
 import { keptWorker } from '@/ui/kit/workerClient'
-import type { OrderedLine, Weigher } from '@/workers/protocol'
+import type { Weigher } from '@/workers/protocol'
 
 const writer = keptWorker<Weigher>(() => new Worker(new URL('../../workers/weigh.worker.ts', import.meta.url), { type: 'module' }))
 

@@ -75,7 +75,7 @@ export function SecondLines() {
       )}
       {full && (
         <p role="alert" className="mt-2 text-madder">
-          The piece has as many lines as it can have. Take one out in its text first.
+          The piece has as many lines as it can have.
         </p>
       )}
       {made && made !== 'failed' && <Offers made={made} name={seat.name} take={take} />}

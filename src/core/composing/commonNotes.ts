@@ -1,0 +1,57 @@
+import type { Policy } from '../fingering/policy'
+import type { Learned } from '../instruments/learned'
+import { alterIn, tonic, type Key } from '../music/key'
+import { midiOf, pitchAt, stepsOf, type Pitch } from '../music/pitch'
+import type { Seat, SeatId } from '../seats/seat'
+import { reachableBy } from './learnedPitches'
+
+/** A seat with what it has learned and how it is fingered. */
+export type Whom = { readonly seat: Seat; readonly learned: Learned; readonly policy: Policy }
+
+/** The notes that all seats have, each in its own octave, as the first seat's part would write them; low first. */
+export function commonNotes(
+  whom: readonly Whom[],
+  key: Key,
+): { readonly notes: readonly Pitch[]; readonly octaves: Readonly<Record<SeatId, number>> } | null {
+  const known = whom.map(
+    ({ seat, learned, policy }) => new Set(reachableBy({ instrument: seat.instrument, learned, policy }).map((r) => midiOf(r.pitch))),
+  )
+  const home = tonic(key)
+  const scale = Array.from({ length: 35 }, (_, i) => pitchAt(14 + i, 0)).map((p): Pitch => ({ ...p, alter: alterIn(key, p.letter) }))
+  let best: { notes: readonly Pitch[]; octaves: Record<SeatId, number>; worth: number } | null = null
+  for (const low of scale.filter((p) => p.letter === home.letter)) {
+    // From a fourth under the keynote to an octave over it: what a tune for a class spans.
+    const window = scale.filter((p) => stepsOf(p) >= stepsOf(low) - 3 && stepsOf(p) <= stepsOf(low) + 7)
+    const octaves: Record<SeatId, number> = {}
+    let notes = window
+    whom.forEach(({ seat }, i) => {
+      const fits = (o: number) => window.filter((p) => known[i].has(midiOf(p) + 12 * o)).length
+      octaves[seat.id] = [0, -1, 1, -2, -3].reduce((a, b) => (fits(b) > fits(a) ? b : a))
+      notes = notes.filter((p) => known[i].has(midiOf(p) + 12 * octaves[seat.id]))
+    })
+    const worth = notes.length + (notes.some((p) => p.letter === home.letter) ? 3 : 0) + (octaves[whom[0].seat.id] === 0 ? 0.5 : 0)
+    if (notes.length >= 3 && (!best || worth > best.worth)) best = { notes, octaves, worth }
+  }
+  return best
+}
+
+/** Of the notes that all have, those that each seat plays on one string: three at least where there are, with the keynote where it lies among them. */
+export function onOneString(
+  whom: readonly Whom[],
+  octaves: Readonly<Record<SeatId, number>>,
+  notes: readonly Pitch[],
+  key: Key,
+): readonly Pitch[] {
+  const strings = whom.map(({ seat, learned, policy }) => {
+    const all = reachableBy({ instrument: seat.instrument, learned, policy })
+    return (p: Pitch): number => all.find((r) => midiOf(r.pitch) === midiOf(p) + 12 * octaves[seat.id])?.string ?? -1
+  })
+  const groups = new Map<string, Pitch[]>()
+  for (const p of notes) {
+    const on = strings.map((s) => s(p)).join()
+    groups.set(on, [...(groups.get(on) ?? []), p])
+  }
+  const home = tonic(key).letter
+  const worth = (g: readonly Pitch[]) => (g.length >= 3 ? 10 : 0) + g.length + (g.some((p) => p.letter === home) ? 5 : 0)
+  return [...groups.values()].sort((a, b) => worth(b) - worth(a))[0] ?? []
+}

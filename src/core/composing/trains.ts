@@ -1,0 +1,60 @@
+import type { SeatMap } from '../fingering/map'
+import { tonic } from '../music/key'
+import { midiOf, stepsOf, type Pitch } from '../music/pitch'
+import type { Piece } from '../piece/piece'
+import { readingOf } from '../reading/reading'
+import { rhythmsOf } from '../reading/rhythms'
+import { spotsOf } from '../reading/spots'
+import type { SpotKind } from '../reading/spots/detectors'
+import { mapsOf, type Ensemble } from '../seats/ensemble'
+
+/** What a line can be written to train. */
+export const TRAINS = ['plain', 'crossing', 'skips', 'rhythm', 'one string'] as const
+export type Train = (typeof TRAINS)[number]
+
+/** Crossings, by their detectors. */
+const CROSSINGS: readonly SpotKind[] = ['hand-crossing', 'bow-crossing', 'skip-crossing', 'fifth', 'skip-string']
+
+/** The measures of a piece in which what is to be trained is met, by what is found in the map and by nothing of the writing. */
+export function metIn(piece: Piece, maps: readonly SeatMap[], train: 'crossing' | 'rhythm'): ReadonlySet<number> {
+  if (train === 'crossing')
+    return new Set(maps.flatMap((m) => spotsOf(piece, m).flatMap((s) => (CROSSINGS.includes(s.kind) ? [s.index] : []))))
+  const reading = readingOf(piece, maps[0])
+  return new Set(
+    rhythmsOf(reading).flatMap(({ at, rhythms }) => (rhythms.some((r) => r !== 'whole') ? [reading.notes[at].placed.at.index] : [])),
+  )
+}
+
+/** Whether what a line is to train stands in it: on one string, a skip in every other measure, a crossing, a rhythm beyond quarters, halves and wholes. */
+export function trains(piece: Piece, ensemble: Ensemble, train: Train): boolean {
+  const maps = mapsOf(ensemble)
+  switch (train) {
+    case 'plain':
+      return true
+    case 'one string':
+      return maps.every((m) => new Set(m.notes.map((n) => n.stop.string)).size === 1)
+    case 'skips': {
+      const { notes } = maps[0]
+      const skips = notes.filter((n, i) => i > 0 && Math.abs(stepsOf(n.pitch) - stepsOf(notes[i - 1].pitch)) >= 2)
+      return skips.length >= piece.lines[0].measures.length / 2
+    }
+    case 'crossing':
+    case 'rhythm':
+      return metIn(piece, maps, train).size > 0
+  }
+}
+
+/** Whether a line can be sung: it ends on the keynote where it has it, most of it goes to a neighbour of what the class has, and no leap is wider than a fifth. */
+export function isSingable(piece: Piece, notes: readonly Pitch[], train: Train): boolean {
+  const at = piece.lines[0].measures.flatMap((m) =>
+    m.events.flatMap((e) => (e.kind === 'note' ? [notes.findIndex((p) => midiOf(p) === midiOf(e.heads[0].pitch))] : [])),
+  )
+  const apart = at.slice(1).map((k, i) => Math.abs(k - at[i]))
+  const wide = at.slice(1).some((k, i) => Math.abs(stepsOf(notes[k]) - stepsOf(notes[at[i]])) > WIDEST)
+  const near = apart.filter((n) => n <= 1).length
+  const home = tonic(piece.key).letter
+  const ends = notes[at.at(-1)!].letter === home || !notes.some((p) => p.letter === home)
+  return ends && !wide && near >= apart.length * (train === 'skips' ? 0.3 : 0.55)
+}
+/** The widest leap of a line, in steps: a fifth. */
+const WIDEST = 4
