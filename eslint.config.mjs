@@ -22,12 +22,12 @@ const SCREENS = [
   ['ways'],
   ['session'],
   ['bench', 'score', 'ribbon'],
-  ['rehearse'],
+  ['rehearse', 'asking'],
   ['inspector'],
   ['steps'],
   ['desk'],
   ['shelf', 'class', 'library', 'history', 'access', 'plan', 'wall', 'tapes', 'student', 'lines'],
-  ['term'],
+  ['term', 'train'],
 ]
 const screens = SCREENS.flatMap((row, i) =>
   row.map((folder) => {

@@ -93,7 +93,8 @@ function meiFor({ piece: whole, plan, klass }: Source, maps: readonly SeatMap[],
     parts.map((p, i) => {
       // Looked for only where it is written by them: a part with everything asks nobody what trips it.
       const troubles = fade || much === 'trouble' ? troublesOf(whole, maps[i], plan, klass) : NOWHERE
-      return [p.id, fade ? fadedIn(p, fade.step, new Set(fade.sure), troubles) : writtenIn(p, much, troubles)]
+      const reads = klass.reads[maps[i].seat.id]
+      return [p.id, fade ? fadedIn(p, fade.step, new Set(fade.sure), troubles, reads) : writtenIn(p, much, troubles, reads)]
     }),
   )
   const shown = much === 'none' ? [] : rows
@@ -200,6 +201,9 @@ function legendOf(
     ...(under && much === 'changes' ? ['Written where string, position or finger changes and at signs'] : []),
     ...(under && much === 'new' ? ['Written at new notes and at signs'] : []),
     ...(under && much === 'trouble' ? ['Written where something trips'] : []),
+    ...(under && much === 'unread' && maps.some((m) => klass.reads[m.seat.id]?.sure.length)
+      ? ['Written at notes that are not read surely yet']
+      : []),
     ...(fingers && any((n) => n.stop.finger === 0) ? ['0 open string'] : []),
     ...(fingers && any((n, byLetter) => byLetter && n.stop.place !== 'normal') ? ['↓ low finger, ↑ high finger'] : []),
     ...(fingers && any((n, byLetter) => !byLetter && n.stop.place !== 'normal') ? ['↓ finger reached back, ↑ forward'] : []),

@@ -189,5 +189,7 @@ function readyFor(
   { piece, plan }: Stored,
   settings: Parameters<typeof seatsOf>[0] & Awaited<ReturnType<typeof theClass>>['settings'],
 ): Practised {
-  return ready.of(key, () => practised(piece, seatsOf(settings), ensembleMapper()(piece, plan, settings), null, plan))
+  return ready.of(key, () =>
+    practised(piece, seatsOf(settings), ensembleMapper()(piece, plan, settings), null, { ...plan, reads: settings.reads }),
+  )
 }

@@ -101,9 +101,10 @@ export const taskSchema = z.discriminatedUnion('kind', [
   /** What the pieces of a class's shelf are for its term; the drills that lead to what is new in one of them. */
   z.object({ kind: z.literal('facts'), of: z.string() }),
   z.object({ kind: z.literal('bridge'), of: z.string(), piece: z.string() }),
-  /** What a student's link shows: their part in systems, the warm-up of a piece, their week. The class and student were looked up before. */
+  /** What a student's link shows: their part in systems, the warm-up of a piece, what they are asked from, their week. The class and student were looked up before. */
   z.object({ kind: z.literal('own'), of: z.string(), student: z.string(), piece: z.string(), width: z.int(), scale: z.int() }),
   z.object({ kind: z.literal('ownWarmup'), of: z.string(), student: z.string(), piece: z.string(), width: z.int(), scale: z.int() }),
+  z.object({ kind: z.literal('deck'), of: z.string(), student: z.string(), piece: z.nullable(z.string()) }),
   z.object({ kind: z.literal('week'), of: z.string(), student: z.string(), today: daySchema }),
   /** A request to put pieces on the shelf, as it came: read, checked and kept. */
   z.object({ kind: z.literal('shelve'), text: z.string(), now: z.int() }),

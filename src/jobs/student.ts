@@ -32,6 +32,17 @@ async function pieceOf(db: Knex, who: Who & { readonly piece: string }) {
   return stored && { ...found, stored }
 }
 
+/** What a student is asked of: a piece of theirs as they have it, or (null) all that they have learned. Null where there is none. */
+export async function ownSource(db: Knex, who: Who, piece: string | null) {
+  if (piece === null) {
+    const found = await studentIn(db, who)
+    return found && { ...found, music: null }
+  }
+  const found = await pieceOf(db, { ...who, piece })
+  const music = found && ownMusic(found.stored.piece, found.stored.plan, found.klass.settings, found.student)
+  return found && music && { klass: found.klass, student: found.student, music }
+}
+
 const wanted = (seat: string, much: Wanted['much']): Wanted => ({ seat, much, marks: ['fingers', 'positions'], passage: null })
 
 /** A student's part in systems as wide as their screen; null: it is not theirs. */

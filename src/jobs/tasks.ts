@@ -7,6 +7,8 @@ import type { EasierReply, PlanReply, SheetsReply } from '@/api/practice'
 import type { BridgeReply, FactsReply } from '@/api/term'
 import { easierOn, planOn, sheetsOn } from './plan'
 import type { OwnWarmupReply, WeekReply } from '@/api/student'
+import type { DeckReply } from '@/api/training'
+import { deckFor } from './training'
 import { ownSystems, ownWarmup, ownWeek } from './student'
 import { blockSheet, musicEngraver, shownBlocks } from './blockSheets'
 import type { BlockSheet } from '@/core/sheets/blocks'
@@ -83,6 +85,7 @@ export type Results = {
   facts: FactsReply
   own: readonly string[] | null
   ownWarmup: OwnWarmupReply
+  deck: DeckReply
   week: WeekReply
   /** The id of what was kept; null: there is no such piece, or nothing was chosen. */
   freeze: string | null
@@ -249,6 +252,7 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
   strips: ({ pages, now }) => stripsPdf(pages, 'Tapes', new Date(now)),
   own: ({ of, student, piece, width, scale }) => using('reading', (db) => ownSystems(db, { of, student, piece }, { width, scale })),
   ownWarmup: ({ of, student, piece, width, scale }) => using('reading', (db) => ownWarmup(db, { of, student, piece }, { width, scale })),
+  deck: ({ of, student, piece }) => using('reading', (db) => deckFor(db, { of, student }, piece)),
   week: ({ of, student, today }) => using('reading', (db) => ownWeek(db, { of, student }, today)),
   facts: ({ of }) => using('reading', (db) => factsIn(db, of)),
   bridge: ({ of, piece }) => using('reading', (db) => bridgeIn(db, of, piece)),

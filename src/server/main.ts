@@ -54,13 +54,16 @@ function cookie(request: IncomingMessage, name: string): string | null {
 /** Whether a path is a student's: nothing below it is ever served but by a link that is good. */
 const OF_STUDENT = /^(?:\/api)?\/s(?:\/|$)/
 /** The pages and answers of a student's link, to the letter: all that a pupil's phone is served. */
-const LINK = /^(?:\/s\/([\w-]{22})(?:\/[0-9a-f-]{36})?|\/api\/s\/([\w-]{22})\/(?:week|[0-9a-f-]{36}\/(?:part|warmup)))$/
+const LINK = /^(?:\/s\/([\w-]{22})(?:\/train|\/[0-9a-f-]{36})?|\/api\/s\/([\w-]{22})\/(?:week|train|[0-9a-f-]{36}\/(?:part|warmup)))$/
+
+/** The one address that takes something from a student's link: answers to questions of reading. */
+const ANSWERS = /^\/api\/s\/[\w-]{22}\/train$/
 
 /** Lets a student's link in where it is good; else answers why not. */
 async function followed(request: IncomingMessage, response: ServerResponse, path: string, token: string): Promise<boolean> {
   const json = path.startsWith('/api/')
-  if (request.method !== 'GET' && request.method !== 'HEAD') {
-    end(response, 403, 'A student’s link is for reading only.', json)
+  if (request.method !== 'GET' && request.method !== 'HEAD' && !(request.method === 'POST' && ANSWERS.test(path))) {
+    end(response, 403, 'A student’s link is for reading only, and for answers to its own questions.', json)
     return false
   }
   const db = await database()

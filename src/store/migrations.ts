@@ -340,6 +340,31 @@ const STEPS: readonly Step[] = [
       await db.schema.dropTable('handouts')
     },
   },
+  {
+    name: '013-answers',
+    // Answers to questions of reading. They are of a class and lean on no piece.
+    up: async (db) => {
+      await db.schema.createTable('answers', (t) => {
+        t.text('id').primary()
+        t.text('class_id').notNullable().references('classes.id')
+        t.text('seat').notNullable()
+        // Empty: all of the seat together.
+        t.text('student').notNullable()
+        t.text('item').notNullable()
+        t.text('kind').notNullable()
+        t.text('note').notNullable()
+        t.integer('right').notNullable()
+        t.text('mistake')
+        t.text('as').notNullable()
+        t.integer('ms').notNullable()
+        t.integer('at').notNullable()
+        t.index(['class_id', 'student', 'at'])
+      })
+    },
+    down: async (db) => {
+      await db.schema.dropTable('answers')
+    },
+  },
 ]
 
 /** What the shelf says of a piece; of one that cannot be read its title alone, if that can be. */

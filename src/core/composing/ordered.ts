@@ -268,7 +268,9 @@ export function orderedLine(klass: ClassSettings, order: LineOrder): OrderedLine
   const made = writeLine(klass, order)
   if (!made) return null
   const { piece, plan, ensemble, evenness, sound, holds } = made
-  const things = digestOf(readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots)).map((t) => asClassSays(klass.talk, t).text)
+  const things = digestOf(readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots, klass.reads)).map(
+    (t) => asClassSays(klass.talk, t).text,
+  )
   return { piece, plan, evenness: evenness.figure, bySeat: evenness.bySeat, things: things.slice(0, MOST_THINGS), sound, holds }
 }
 

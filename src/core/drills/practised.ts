@@ -18,7 +18,8 @@ import type { Spot } from '../reading/spots/spot'
 import type { Ensemble } from '../seats/ensemble'
 import type { Plan } from '../seats/plan'
 import { loadOf, type SeatLoad } from '../seats/load'
-import type { EverySeat, Seat } from '../seats/seat'
+import type { Reads } from '../seats/reads'
+import type { BySeat, EverySeat, Seat } from '../seats/seat'
 import type { Touch } from './drill'
 
 /** One seat of a piece that is practised, with all that its drills are made from. */
@@ -28,6 +29,8 @@ export type Player = {
   readonly reading: Reading
   readonly spots: readonly Spot[]
   readonly load: SeatLoad
+  /** Notes of its part that it is known not to read surely, by name. */
+  readonly unread: readonly string[]
 }
 
 /** A piece that is practised: mapped for its class, with what trips whom. */
@@ -46,6 +49,8 @@ export type Practised = {
 
 /** How a piece fingers otherwise than its class, and what seats are taken to have learned for it. */
 type Decided = Pick<Plan, 'policy' | 'seatPolicy' | 'learned'>
+/** Which notes seats are known to read, and not to. */
+type Read = { readonly reads?: BySeat<Reads> }
 const AS_CLASS: Decided = { policy: {}, seatPolicy: {}, learned: null }
 
 /** A piece mapped for its seats by a plan made ready to be practised, all of it or a stretch. */
@@ -54,11 +59,18 @@ export function practised(
   seats: readonly Seat[],
   ensemble: Ensemble,
   stretch: Stretch | null = null,
-  { policy, seatPolicy, learned }: Decided = AS_CLASS,
+  { policy, seatPolicy, learned, reads = {} }: Decided & Read = AS_CLASS,
 ): Practised {
   const players = seats.map((seat): Player => {
     const map = ensemble[seat.id]
-    return { seat, map, reading: readingOf(piece, map), spots: spotsOf(piece, map), load: loadOf(piece, map) }
+    return {
+      seat,
+      map,
+      reading: readingOf(piece, map),
+      spots: spotsOf(piece, map),
+      load: loadOf(piece, map),
+      unread: reads[seat.id]?.unsure ?? [],
+    }
   })
   return {
     piece,

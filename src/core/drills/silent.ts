@@ -1,5 +1,7 @@
 import { count } from '../count'
-import { letterName } from '../music/pitch'
+import { CLEFS } from '../music/clef'
+import { letterName, pitchName } from '../music/pitch'
+import { sayStaffPlace } from '../reading/answerKey'
 import { inSentence, sayList } from '../names'
 import { sayCare } from './care'
 import { linePitch, allSpots, type Player, type Practised } from './practised'
@@ -23,6 +25,7 @@ export function silentSteps(c: Practised): SilentStep[] {
   const [leader] = c.players
   const title = c.piece.title
   return [
+    ...notesToSay(c),
     {
       id: 'tap',
       title: 'Tap and curl',
@@ -58,6 +61,33 @@ export function silentSteps(c: Practised): SilentStep[] {
     ...lettersToPoint(c, leader),
     ...fingersToCount(c),
     ...crossingsToCount(c),
+  ]
+}
+
+/** Notes of the piece that seats do not read surely, said before anything is played: which, and how often each comes. */
+function notesToSay(c: Practised): SilentStep[] {
+  const bySeat = c.players.flatMap((p) => {
+    const times = new Map<string, { readonly says: string; n: number }>()
+    for (const { heads } of p.reading.notes)
+      for (const { pitch } of heads) {
+        if (!p.unread.includes(pitchName(pitch))) continue
+        const says = `${letterName(pitch)} on the ${sayStaffPlace(pitch, CLEFS[p.map.instrument.clef])}`
+        times.set(pitchName(pitch), { says, n: (times.get(pitchName(pitch))?.n ?? 0) + 1 })
+      }
+    return times.size > 0 ? [{ name: p.seat.name, notes: [...times.values()].sort((a, b) => b.n - a.n).slice(0, MOST_ASKED) }] : []
+  })
+  if (bySeat.length === 0) return []
+  return [
+    {
+      id: 'say unread',
+      title: 'Say the notes that are not sure',
+      words: bySeat.map(({ name, notes }) => `${name}: ${sayList(notes.map((x) => x.says))}.`).join(' '),
+      minutes: 1,
+      caution: null,
+      answer: bySeat
+        .map(({ name, notes }) => `${name}: ${sayList(notes.map((x) => `${x.says.split(' ')[0]} ${count(x.n, 'time')}`))}.`)
+        .join(' '),
+    },
   ]
 }
 

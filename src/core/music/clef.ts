@@ -5,16 +5,22 @@ import { stepsOf, type Pitch } from './pitch'
 export const clefNameSchema = z.enum(['treble', 'alto', 'tenor', 'bass'])
 export type ClefName = z.infer<typeof clefNameSchema>
 
-/** A clef: its sign, the line it sits on (1 = lowest), and the letter steps of the middle line (line 3). */
-export type Clef = { readonly name: ClefName; readonly sign: 'G' | 'C' | 'F'; readonly line: number; readonly middle: number }
+/** A clef: its sign, the line it sits on (1 = lowest), the letter steps of the middle line (line 3), and how far its signatures lie from the shape they have in the treble clef, in steps. */
+export type Clef = {
+  readonly name: ClefName
+  readonly sign: 'G' | 'C' | 'F'
+  readonly line: number
+  readonly middle: number
+  readonly signature: number
+}
 
 const steps = (letter: Pitch['letter'], octave: number) => stepsOf({ letter, alter: 0, octave })
 
 export const CLEFS: Record<ClefName, Clef> = {
-  treble: { name: 'treble', sign: 'G', line: 2, middle: steps('B', 4) },
-  alto: { name: 'alto', sign: 'C', line: 3, middle: steps('C', 4) },
-  tenor: { name: 'tenor', sign: 'C', line: 4, middle: steps('A', 3) },
-  bass: { name: 'bass', sign: 'F', line: 4, middle: steps('D', 3) },
+  treble: { name: 'treble', sign: 'G', line: 2, middle: steps('B', 4), signature: 0 },
+  alto: { name: 'alto', sign: 'C', line: 3, middle: steps('C', 4), signature: -1 },
+  tenor: { name: 'tenor', sign: 'C', line: 4, middle: steps('A', 3), signature: 1 },
+  bass: { name: 'bass', sign: 'F', line: 4, middle: steps('D', 3), signature: -2 },
 }
 
 /** The clef with this sign on this line, or null when strings do not read it. */

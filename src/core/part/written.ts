@@ -1,12 +1,18 @@
+import { NOTHING_READ, readsSurely, type Reads } from '../seats/reads'
 import type { MappedNote } from '../fingering/map'
 import type { Part, PartEvent } from './part'
 
 /** How much is written in under the notes of a part. */
-export const AMOUNTS = ['all', 'changes', 'new', 'trouble', 'none'] as const
+export const AMOUNTS = ['all', 'changes', 'new', 'trouble', 'unread', 'none'] as const
 export type Amount = (typeof AMOUNTS)[number]
 
-/** Whether anything is written in, and what then: null stands for every note. `troubles`: the events at which something trips the seat. */
-export function writtenIn(part: Part, amount: Amount, troubles: ReadonlySet<string>): ReadonlySet<string> | null {
+/** Whether anything is written in, and what then: null stands for every note. `troubles`: the events at which something trips the seat; `reads`: what it reads surely. */
+export function writtenIn(
+  part: Part,
+  amount: Amount,
+  troubles: ReadonlySet<string>,
+  reads: Reads = NOTHING_READ,
+): ReadonlySet<string> | null {
   switch (amount) {
     case 'all':
       return null
@@ -16,10 +22,16 @@ export function writtenIn(part: Part, amount: Amount, troubles: ReadonlySet<stri
       return newOrAltered(part)
     case 'trouble':
       return troubles
+    case 'unread':
+      return reads.sure.length === 0 ? null : notRead(part, reads)
     case 'none':
       return new Set()
   }
 }
+
+/** The notes that a seat does not read surely, as far as is known. */
+const notRead = ({ measures }: Part, reads: Reads): ReadonlySet<string> =>
+  new Set(measures.flatMap((m) => m.events.flatMap((e) => (e.heads.some(({ pitch }) => !readsSurely(reads, pitch)) ? [e.event.id] : []))))
 
 /** How a part fades from the sheet with most to the one with nothing: what stands in measures that are not sure, and in those that are. */
 const FADING: readonly (readonly [open: Amount, sure: Amount])[] = [
@@ -30,15 +42,23 @@ const FADING: readonly (readonly [open: Amount, sure: Amount])[] = [
 ]
 export const FADES = FADING.length
 
-/** What is written in on a sheet of a fading series, from 0 (most): measures that are sure, by index, lose their numbers a sheet sooner. */
-export function fadedIn(part: Part, step: number, sure: ReadonlySet<number>, troubles: ReadonlySet<string>): ReadonlySet<string> | null {
+/** What is written in on a sheet of a fading series, from 0 (most): measures that are sure, by index, and notes that are read surely, where nothing trips, lose their numbers a sheet sooner. */
+export function fadedIn(
+  part: Part,
+  step: number,
+  sure: ReadonlySet<number>,
+  troubles: ReadonlySet<string>,
+  reads: Reads = NOTHING_READ,
+): ReadonlySet<string> | null {
   const [open, known] = FADING[Math.min(step, FADES - 1)].map((a) => writtenIn(part, a, troubles))
   if (open === null && known === null) return null
+  const unread = reads.sure.length === 0 ? null : notRead(part, reads)
   return new Set(
     part.measures.flatMap((m) =>
       m.events.flatMap(({ event }) => {
         const at = sure.has(part.line.measures.findIndex((x) => x.events.some((e) => e.id === event.id))) ? known : open
-        return at === null || at.has(event.id) ? [event.id] : []
+        const needed = unread === null || unread.has(event.id) || troubles.has(event.id)
+        return (at === null || at.has(event.id)) && needed ? [event.id] : []
       }),
     ),
   )

@@ -41,3 +41,9 @@ export function ownMusic(piece: Piece, plan: Plan, klass: ClassSettings, student
     klass: { ...klass, seats: [row], students: [], term: NO_TERM },
   }
 }
+
+/** A class cut down to one student: their seat as they have learned it, and nothing of anybody else. Null when the seat is gone. */
+export function ownClass(klass: ClassSettings, student: Student): ClassSettings | null {
+  const row = klass.seats.find((r) => r.id === student.seat)
+  return row ? { ...klass, seats: [{ ...row, learned: learnedBy(student, row.learned) }], students: [], term: NO_TERM } : null
+}

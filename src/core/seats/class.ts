@@ -10,7 +10,8 @@ import type { Plan } from './plan'
 import { MOST_STUDENTS, studentSchema } from '../roster/student'
 import { NO_TERM, termSchema } from '../term/term'
 import { PLACES } from './book'
-import { newSeat, seatOf, seatRowsSchema, type Seat, type SeatRow } from './seat'
+import { readsSchema } from './reads'
+import { newSeat, seatIdSchema, seatOf, seatRowsSchema, type Seat, type SeatRow } from './seat'
 import { STEPS_OF_TODAY, upgradedClass } from './upgrade'
 
 /** What the teacher has settled for a class: who sits in it and has learned what, how it fingers, what it is shown. */
@@ -27,6 +28,8 @@ export const classSettingsSchema = z.object({
   students: z._default(z.array(studentSchema).check(z.maxLength(MOST_STUDENTS)), []),
   /** What has been begun, what comes next, what is to be passed. */
   term: z._default(termSchema, NO_TERM),
+  /** Which notes each seat reads surely, and which it does not, as the teacher has taken it over from what was answered. */
+  reads: z._default(z.record(seatIdSchema, readsSchema), {}),
   /** By which making of the steps its seats have learned: what is stored without it is brought up to date once. */
   steps: z._default(z.literal(STEPS_OF_TODAY), STEPS_OF_TODAY),
 })
@@ -41,6 +44,7 @@ export const classAt = (step: StepId): ClassSettings => ({
   talk: DEFAULT_TALK,
   students: [],
   term: NO_TERM,
+  reads: {},
   steps: STEPS_OF_TODAY,
 })
 

@@ -93,7 +93,7 @@ export function keyBlocks(r: Reading, named: boolean): Block[] {
 
 /** What somebody who has never seen the class must know: how it starts, what to say first, then measure by measure. */
 export function substituteBlocks({ piece, ensemble, plan, klass }: Made, readings: readonly Reading[]): Block[] {
-  const readers = readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots)
+  const readers = readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots, klass.reads)
   const said = callRows(readings, klass)
   const starts = readings.flatMap((r) => {
     const card = startCardOf(r)

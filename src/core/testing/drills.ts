@@ -17,7 +17,7 @@ export function practisedBy(
   plan: Plan = emptyPlan(),
   stretch: Stretch | null = null,
 ): Practised {
-  return practised(piece, seatsOf(klass), ensembleMapper()(piece, plan, klass), stretch, plan)
+  return practised(piece, seatsOf(klass), ensembleMapper()(piece, plan, klass), stretch, { ...plan, reads: klass.reads })
 }
 
 /** A drill's map for one seat, made from its piece and plan alone, as anything else of the product makes it. */

@@ -21,6 +21,7 @@ import {
   type VersionLine,
 } from './format'
 import { getHandout } from '../handouts'
+import { answersOf } from '../answers'
 import { aimsOf, planSettings, recordsOf } from '../practice'
 import { seal } from './seal'
 
@@ -181,12 +182,14 @@ async function* rawLines(t: Knex, id: string): AsyncGenerator<string> {
 const TOGETHER = 200
 
 async function* practiceLines(t: Knex, classes: readonly string[], ids: readonly string[]): AsyncGenerator<string> {
-  for (const klass of classes)
+  for (const klass of classes) {
+    for (const answer of await answersOf(t, klass)) yield line({ class: klass, answer })
     for (let i = 0; i < ids.length; i += TOGETHER) {
       const some = ids.slice(i, i + TOGETHER)
       for (const record of await recordsOf(t, klass, some)) yield line({ class: klass, record })
       for (const aim of await aimsOf(t, klass, some)) yield line({ class: klass, aim })
     }
+  }
 }
 
 /** Hand-outs one by one: a file of many pages is large. */

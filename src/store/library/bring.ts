@@ -16,7 +16,7 @@ export type Brought = {
 }
 
 /** The tables of a library, those first that others lean on. */
-const TABLES = ['originals', 'pieces', 'shelves', 'notes', 'plans', 'piece_versions', 'records', 'aims', 'handouts'] as const
+const TABLES = ['originals', 'pieces', 'shelves', 'notes', 'plans', 'piece_versions', 'records', 'aims', 'answers', 'handouts'] as const
 const PIECE = [
   'id',
   'title',
@@ -38,6 +38,7 @@ const COLUMNS: Record<Exclude<(typeof TABLES)[number], 'pieces' | 'shelves'>, st
   records: 'id, piece_id, what, target, seat, student, day, clean, slips, tempo, minutes, at',
   handouts: 'id, piece_id, name, title, made_at, engine, asked, source, map, bytes',
   aims: 'id, piece_id, seat, student, "from", "to", string, up, finger, heard, cents, day, at',
+  answers: 'id, seat, student, item, kind, note, "right", mistake, "as", ms, at',
 }
 
 /**
@@ -105,6 +106,10 @@ async function copy(t: Knex.Transaction, how: Bringing): Promise<Brought> {
        JOIN temp.went ON went.there = class_id
        WHERE piece_id IN (SELECT id FROM main.pieces) AND id NOT IN (SELECT id FROM main.${table})`,
     )
+  await t.raw(
+    `INSERT INTO main.answers (class_id, ${COLUMNS.answers}) SELECT went.here, ${COLUMNS.answers} FROM brought.answers
+     JOIN temp.went ON went.there = class_id WHERE id NOT IN (SELECT id FROM main.answers)`,
+  )
   // What was printed is kept whatever has become of its piece.
   await t.raw(
     `INSERT INTO main.handouts (class_id, ${COLUMNS.handouts}) SELECT went.here, ${COLUMNS.handouts} FROM brought.handouts

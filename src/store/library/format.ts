@@ -98,13 +98,14 @@ export type OldLibrary = z.infer<typeof oldLibrarySchema>
 
 /** Where things are in the archive. */
 export const CONTENTS = 'library.json'
-/** What was practised and how shifts landed, a line each: checked by their own schemas. */
+/** What was practised, how shifts landed and what was answered, a line each: checked by their own schemas. */
 export const RECORDS = 'practice.jsonl'
 export const practiceLineSchema = z.object({
   /** The class that it is of; none: the only one. */
   class: z.optional(z.string()),
   record: z.optional(z.unknown()),
   aim: z.optional(z.unknown()),
+  answer: z.optional(z.unknown()),
 })
 /** Hand-outs as they were printed, a line each, their files in base64. */
 export const HANDOUTS = 'handouts.jsonl'

@@ -4,8 +4,10 @@ import { pieceSchema, upgraded, type Piece } from '@/core/piece/piece'
 import { searchText, summaryOf } from '@/core/piece/summary'
 import { readClassSettings } from '@/core/seats/class'
 import { readPlan } from '@/core/seats/plan'
+import { answerSchema } from '@/core/trainer/answer'
 import { aimSchema, planSettingsSchema, recordSchema } from '@/core/practice/record'
 import { openDatabase } from '../database'
+import { addAnswers } from '../answers'
 import { addAim, addRecord, savePlanSettings } from '../practice'
 import { changed, keptChanges, keptSince, keptWhole, LONGEST_CHAIN, type Kept, type State } from '../states'
 import { openArchive, type Archive } from './archive'
@@ -207,9 +209,11 @@ async function layPractice(db: Knex, archive: Archive, contents: Contents, home:
       const line = practiceLineSchema.safeParse(JSON.parse(text))
       const record = line.success ? recordSchema.safeParse(line.data.record) : null
       const aim = line.success ? aimSchema.safeParse(line.data.aim) : null
+      const answer = line.success ? answerSchema.safeParse(line.data.answer) : null
       const of = line.success && line.data.class !== undefined && known.has(line.data.class) ? line.data.class : home
       if (record?.success) await addRecord(db, of, record.data)
       else if (aim?.success) await addAim(db, of, aim.data)
+      else if (answer?.success) await addAnswers(db, of, [answer.data])
       else lost++
     }
   } catch (e) {

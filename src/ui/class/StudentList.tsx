@@ -29,6 +29,7 @@ const SAY_AMOUNT: Readonly<Record<Amount, string>> = {
   changes: 'where it changes',
   new: 'what is new',
   trouble: 'where it trips',
+  unread: 'what is not read yet',
   none: 'nothing',
 }
 

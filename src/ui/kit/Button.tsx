@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes } from 'react'
+import type { ButtonHTMLAttributes, Ref } from 'react'
 
 type Kind = 'plain' | 'filled' | 'quiet'
 
@@ -19,7 +19,11 @@ const SIZE = {
 export const buttonLook = (kind: Kind = 'plain', size: keyof typeof SIZE = 'normal'): string =>
   `inline-flex items-center gap-1.5 rounded-md px-2.5 py-1 whitespace-nowrap disabled:opacity-45 ${SIZE[size]} ${LOOK[kind]}`
 
-type Props = ButtonHTMLAttributes<HTMLButtonElement> & { readonly kind?: Kind; readonly size?: keyof typeof SIZE }
+type Props = ButtonHTMLAttributes<HTMLButtonElement> & {
+  readonly kind?: Kind
+  readonly size?: keyof typeof SIZE
+  readonly ref?: Ref<HTMLButtonElement>
+}
 
 /** A button of the house. */
 export function Button({ kind = 'plain', size = 'normal', className = '', ...rest }: Props) {

@@ -53,7 +53,7 @@ export function useAllSpots(): readonly Spot[] {
 export function useDigest(): readonly Thing[] {
   const { piece, ensemble, plan, klass } = useMapped()
   return useMemo(
-    () => digestOf(readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots)).map((x) => asClassSays(klass.talk, x)),
-    [piece, ensemble, plan.spots, klass.spots, klass.talk],
+    () => digestOf(readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots, klass.reads)).map((x) => asClassSays(klass.talk, x)),
+    [piece, ensemble, plan.spots, klass.spots, klass.reads, klass.talk],
   )
 }

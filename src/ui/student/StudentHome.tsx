@@ -47,6 +47,14 @@ export function StudentHome({ token, name, seat, school, pieces }: Props) {
             </ul>
           )}
         </section>
+        <section aria-labelledby="reading" className="mt-6">
+          <h2 id="reading" className="font-title text-lg">
+            Reading
+          </h2>
+          <Link href={`/s/${token}/train`} prefetch={false} className="flex min-h-11 items-center py-2 text-lead hover:underline">
+            Five minutes of notes
+          </Link>
+        </section>
         <Week token={token} />
       </main>
     </div>

@@ -76,6 +76,9 @@ function Surface({ token, id, name, large }: Omit<Props, 'packed' | 'klass'>) {
         <h1 className="min-w-0 flex-1 truncate font-title text-lead" title={title}>
           {title}
         </h1>
+        <Link href={`/s/${token}/train?piece=${id}`} prefetch={false} className="tap px-2 text-sm underline underline-offset-2">
+          Read it
+        </Link>
         <Larger at={step} last={SCALES.length - 1} set={setStep} />
       </header>
       <main className="flex min-h-0 flex-1 flex-col">

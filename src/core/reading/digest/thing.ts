@@ -30,8 +30,13 @@ export type Thing = {
   readonly weight: number
 }
 
-/** A seat of the class with its part as it reads it: every spot that the teacher has not put away, and those that are shown. */
-export type Reader = { readonly reading: Reading; readonly all: readonly Spot[]; readonly shown: readonly Spot[] }
+/** A seat of the class with its part as it reads it: every spot that the teacher has not put away, those that are shown, and the events with a note that the seat is known not to read surely. */
+export type Reader = {
+  readonly reading: Reading
+  readonly all: readonly Spot[]
+  readonly shown: readonly Spot[]
+  readonly unread?: ReadonlySet<string>
+}
 
 /** Whether it would be shown if it had not come before. */
 export const isHard = (s: Spot): boolean => atFirst(s) >= SHOWN_FROM
@@ -84,13 +89,18 @@ export const seatsIn = (readers: readonly Reader[], spots: readonly Pick<Spot, '
 
 export const kindsIn = (spots: readonly Spot[]): SpotKind[] => [...new Set(spots.map((s) => s.kind))]
 
+/** How much more a spot matters at a note that the seat does not read surely. */
+const UNREAD = 1.5
+
 /** What a second place adds to the weight of the first. */
 const MORE = 0.1
 
 /** How much spots matter together: for each seat as its hardest, a little more for every further measure. */
 export function weightOf(readers: readonly Reader[], spots: readonly Spot[]): number {
   const seats = seatsIn(readers, spots)
-  const hardest = seats.map((id) => Math.max(...spots.filter((s) => s.seat === id).map(atFirst)))
+  const unread = new Set(readers.flatMap((r) => [...(r.unread ?? [])].map((e) => `${r.reading.map.seat.id} ${e}`)))
+  const hard = (s: Spot): number => atFirst(s) * (unread.has(`${s.seat} ${s.event}`) ? UNREAD : 1)
+  const hardest = seats.map((id) => Math.max(...spots.filter((s) => s.seat === id).map(hard)))
   const more = 1 + MORE * (Math.min(6, new Set(spots.map((s) => s.index)).size) - 1)
   return (hardest.reduce((a, b) => a + b, 0) / readers.length) * more
 }

@@ -6,6 +6,7 @@ const AMOUNT: Record<Amount, string> = {
   changes: 'only where it changes',
   new: 'only new or altered',
   trouble: 'only trouble spots',
+  unread: 'what is not read yet',
   none: 'nothing',
 }
 

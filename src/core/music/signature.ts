@@ -1,0 +1,24 @@
+import { SHARP_ORDER } from './key'
+import { CLEFS, type ClefName } from './clef'
+
+/*
+ * Where the signs of a signature stand, as steps from the middle line. Common practice of engraving: the shape of the treble
+ * clef lies a step lower in alto, two in bass; tenor has the sharps in a shape of its own and the flats a step higher.
+ */
+const SHARPS = [4, 1, 5, 2, -1, 3, 0] as const
+const FLATS = [0, 3, -1, 2, -2, 1, -3] as const
+const TENOR_SHARPS = [-2, 2, -1, 3, 0, 4, 1] as const
+
+/** The places of a signature's signs on the staff of a clef, in the order in which they are written; 0 is the middle line. */
+export function signaturePlaces(clef: ClefName, fifths: number): number[] {
+  if (fifths > 0 && clef === 'tenor') return TENOR_SHARPS.slice(0, fifths)
+  return (fifths > 0 ? SHARPS.slice(0, fifths) : FLATS.slice(0, -fifths)).map((p) => p + CLEFS[clef].signature)
+}
+
+/** "no signature", "the signature of 2 sharps (F C)". */
+export function saySignature(fifths: number): string {
+  const n = Math.abs(fifths)
+  if (n === 0) return 'no signature'
+  const letters = (fifths > 0 ? SHARP_ORDER : [...SHARP_ORDER].reverse()).slice(0, n)
+  return `the signature of ${n} ${fifths > 0 ? 'sharp' : 'flat'}${n > 1 ? 's' : ''} (${letters.join(' ')})`
+}

@@ -1,0 +1,64 @@
+import { alterIn } from '../../music/key'
+import { KEYS_TAUGHT } from '../../instruments/reads'
+import type { Hold } from '../../hands/hold'
+import { saySpacing } from '../../reading/words'
+import { choiceOf, fingerSaid, letterSaid, noteNamed, staffOf, type Kind } from '../kind'
+import { isOpened, type SeatNote } from '../notes'
+import type { Mistake, Option } from '../question'
+import type { Trainee } from '../trainee'
+
+/** A note with another form of its letter that the seat has learned on the same string, by another place of the hand. */
+function formsOf(t: Trainee, note: SeatNote): { readonly own: Hold; readonly other: SeatNote; readonly way: Hold } | null {
+  for (const own of note.ways)
+    for (const other of t.notes) {
+      if (other.pitch.letter !== note.pitch.letter || other.pitch.octave !== note.pitch.octave || other.name === note.name) continue
+      const way = other.ways.find((h) => h.stops[0].string === own.stops[0].string && h.position === own.position && !h.open)
+      if (way && !own.open && !isOpened(own) && !isOpened(way) && own.stops[0].finger > 1 && way.stops[0].finger > 1)
+        return { own, other, way }
+    }
+  return null
+}
+
+/** "2, a whole step from 1", "low 2, a half step from 1": the finger with how far it lies from where 1 stands. */
+function hand(t: Trainee, h: Hold): string {
+  const [s] = h.stops
+  const from = s.k - t.setup.instrument.positions[h.position].base
+  return `${fingerSaid(t, s)}, ${from === 1 ? 'close to 1 (a half step)' : `${from === 4 ? 'two whole steps' : saySpacing(from)} from 1`}`
+}
+
+/** A note by its signature, or with its sign: which form of the letter, which finger, how far from 1? */
+export const form: Kind = {
+  kind: 'form',
+  name: 'Which form of a letter, and how far from 1',
+  aloud: 'Which form of the letter, which finger, how far from 1?',
+  subjects: (t) => t.notes.filter((n) => formsOf(t, n)).flatMap((n) => [`${n.name} key`, `${n.name} sign`]),
+  ask(t, subject, chance) {
+    const [name, by] = subject.split(' ')
+    const note = noteNamed(t, name)
+    const forms = note && formsOf(t, note)
+    if (!note || !forms) return null
+    const { own, other, way } = forms
+    // By its sign: in the first key of the way whose signature has the letter otherwise.
+    const otherwise = KEYS_TAUGHT.find((fifths) => alterIn({ fifths }, note.pitch.letter) === other.pitch.alter)
+    if (by === 'sign' && otherwise === undefined) return null
+    const [mine, theirs] = [letterSaid(t, note.pitch), letterSaid(t, other.pitch)]
+    if (mine === theirs) return null
+    const right = `${mine}: ${hand(t, own)}`
+    const option = (text: string, mistake: Mistake, as: string): Option => ({ text, mistake, as })
+    const mistakes = [
+      option(`${theirs}: ${hand(t, way)}`, 'the other form', theirs),
+      option(`${mine}: ${hand(t, way)}`, 'with the wrong finger', fingerSaid(t, way.stops[0])),
+      option(`${theirs}: ${hand(t, own)}`, 'the other form', theirs),
+    ]
+    return {
+      item: `form ${subject}`,
+      kind: 'form',
+      seat: t.seat.id,
+      asks: by === 'sign' ? 'A sign stands before it: which note, which finger?' : 'Look at the signature: which note, which finger?',
+      shows: staffOf(t, [note], by === 'sign' ? { fifths: otherwise!, mode: 'major' } : note.key),
+      answer: { form: 'choice', options: choiceOf(chance, right, mistakes) },
+      says: right,
+      note: name,
+    }
+  },
+}

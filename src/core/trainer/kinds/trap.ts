@@ -1,0 +1,89 @@
+import { ordinal } from '../../names'
+import type { Piece } from '../../piece/piece'
+import { placeMeasures } from '../../piece/walk'
+import { asClassSays } from '../../reading/asClassSays'
+import type { Reading, ReadNote } from '../../reading/reading'
+import { spotsOf } from '../../reading/spots'
+import { aboutKind } from '../../reading/spots/detectors'
+import type { Spot } from '../../reading/spots/spot'
+import { ANSWERS, choiceOf, letterSaid, type Kind } from '../kind'
+import type { Option } from '../question'
+
+/** From here on something at a note is a trap worth asking for; under the second a note counts as none. */
+const [TRAP, NONE] = [0.5, 0.15]
+
+type Trap = { readonly spot: Spot; readonly notes: readonly ReadNote[]; readonly plain: readonly ReadNote[] }
+
+/** Measures with one note that trips the eye or the hand most, and others that do not. */
+function trapsOf(r: Reading): Trap[] {
+  const spots = spotsOf(r.piece, r.map).filter((s) => ['eye', 'hand'].includes(aboutKind(s.kind).concern))
+  return r.byMeasure.flatMap((notes, index) => {
+    const here = spots.filter((s) => s.index === index)
+    const hardest = here.filter((s) => !s.under).sort((a, b) => b.hard - a.hard)
+    const [spot, second] = hardest
+    if (!spot || spot.hard < TRAP || (second && second.event !== spot.event && second.hard >= spot.hard)) return []
+    const plain = notes.filter((n) => here.every((s) => s.event !== n.placed.event.id || s.hard < NONE))
+    return plain.length >= 1 && notes.length <= 8 ? [{ spot, notes, plain }] : []
+  })
+}
+
+/** One measure of a part as a piece of its own, as the part writes it. */
+function measureOf(r: Reading, index: number): Piece {
+  const { line } = r.map
+  const placed = placeMeasures(r.piece, line)[index]
+  const written = new Map(r.notes.map((n) => [n.placed.event.id, n.heads]))
+  const { repeatStart: _s, repeatEnd: _e, ending: _n, jump: _j, ...measure } = line.measures[index]
+  const events = measure.events.map((e) => {
+    const heads = written.get(e.id)
+    return e.kind === 'note' && heads ? { ...e, heads: heads.map((h) => ({ pitch: h.pitch })) } : e
+  })
+  return {
+    ...r.piece,
+    title: '',
+    key: placed.key,
+    meter: placed.meter,
+    lines: [{ name: r.map.seat.name, clef: r.instrument.clef, slurs: [], measures: [{ ...measure, events }] }],
+  }
+}
+
+/** A measure of the piece: which note of it is the trap? */
+export const trap: Kind = {
+  kind: 'trap',
+  name: 'Find the trap in a measure',
+  aloud: 'Which note is the trap?',
+  subjects: (t) => (t.reading ? trapsOf(t.reading).map((x) => `${t.source} ${x.spot.event} ${x.spot.kind}`) : []),
+  ask(t, subject, chance) {
+    const [, event, kind] = subject.split(' ')
+    const found = t.reading && trapsOf(t.reading).find((x) => x.spot.event === event && x.spot.kind === kind)
+    if (!t.reading || !found) return null
+    const { spot, notes, plain } = found
+    const at = (n: ReadNote): string =>
+      `the ${ordinal(notes.indexOf(n) + 1)} note, ${n.heads.map((h) => letterSaid(t, h.pitch)).join(' and ')}`
+    const right = notes.find((n) => n.placed.event.id === event)
+    if (!right) return null
+    const wrong = (n: ReadNote): Option => ({ text: at(n), mistake: 'somewhere else', as: at(n) })
+    return {
+      item: `trap ${subject}`,
+      kind: 'trap',
+      seat: t.seat.id,
+      asks: `In ${spot.where} one note is a trap. Which?`,
+      shows: { kind: 'measure', piece: measureOf(t.reading, spot.index), says: spot.where },
+      answer: {
+        form: 'choice',
+        options: choiceOf(
+          chance,
+          at(right),
+          nearest(plain, right)
+            .slice(0, ANSWERS - 1)
+            .map(wrong),
+        ),
+      },
+      says: `${at(right)}: ${asClassSays(t.talk, spot).text}`,
+      note: '',
+    }
+  },
+}
+
+/** Notes by how near they stand to one. */
+const nearest = (all: readonly ReadNote[], to: ReadNote): ReadNote[] =>
+  [...all].sort((a, b) => Math.abs(a.index - to.index) - Math.abs(b.index - to.index))

@@ -1,0 +1,59 @@
+import type { Knex } from 'knex'
+import { answerSchema, type Answer } from '@/core/trainer/answer'
+import { writing } from './writing'
+
+/** Answers to questions of reading: of a whole seat, or of a student by their link. They are added and never changed. */
+
+type AnswerRow = Omit<Answer, 'right'> & { readonly class_id: string; readonly right: number }
+
+const rowOf = (class_id: string, { right, ...a }: Answer): AnswerRow => ({ ...a, class_id, right: Number(right) })
+
+/** How many are read at a time: some years of a class; the newest. */
+const MOST_READ = 20_000
+
+/** How many answers of one student are taken on a day: more than anybody gives, and an end to what a link can fill up. */
+export const MOST_A_DAY = 2000
+const DAY = 86_400_000
+
+/** Rows as they are checked, in the order in which they were given: one that cannot be read is left out, the others stand. */
+const read = (rows: readonly unknown[]): Answer[] =>
+  rows
+    .flatMap((row) => {
+      const { class_id: _, right, ...a } = row as AnswerRow
+      const found = answerSchema.safeParse({ ...a, right: right === 1 })
+      return found.success ? [found.data] : []
+    })
+    .reverse()
+
+/** The answers of a class: of all its seats and students, or of one student. */
+export const answersOf = async (db: Knex, classId: string, student: string | null = null): Promise<Answer[]> =>
+  read(
+    await db('answers')
+      .where({ class_id: classId, ...(student === null ? {} : { student }) })
+      .orderBy('at', 'desc')
+      .orderBy('id', 'desc')
+      .limit(MOST_READ)
+      .select('*'),
+  )
+
+/** Keeps answers of a class; those that are kept already (sent twice, by a network that failed after all) change nothing. Says how many are new. */
+export const addAnswers = (db: Knex, classId: string, answers: readonly Answer[]): Promise<number> =>
+  writing(db, async (t) => {
+    let added = 0
+    for (const a of answers) {
+      if (await t('answers').where({ id: a.id }).first('id')) continue
+      await t('answers').insert(rowOf(classId, a))
+      added++
+    }
+    return added
+  })
+
+/** Whether a student's link has brought as many answers as a day takes. */
+export const hasAnsweredEnough = async (db: Knex, classId: string, student: string, now: number): Promise<boolean> => {
+  const row: unknown = await db('answers')
+    .where({ class_id: classId, student })
+    .where('at', '>', now - DAY)
+    .count({ n: '*' })
+    .first()
+  return Number((row as { n: number }).n) >= MOST_A_DAY
+}

@@ -1,0 +1,228 @@
+'use client'
+
+import { ArrowDown, ArrowUp } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import { CLEFS, stemOf } from '@/core/music/clef'
+import { pitchAt } from '@/core/music/pitch'
+import { sayStaffPlace } from '@/core/reading/answerKey'
+import { placeKey, type AnswerForm, type FingeredPlace, type Given } from '@/core/trainer/question'
+import type { Trainee } from '@/core/trainer/trainee'
+import { Button } from '@/ui/kit/Button'
+import { Board } from './Board'
+import { Staff } from './Staff'
+
+type Props = { answer: AnswerForm; trainee: Trainee; done: Given | null; give: (given: Given) => void }
+
+/** How a question is answered: by touch, by keys, or by what a screen reader reads out. `done`: what was answered, once it is judged. */
+export function Answering({ answer, ...rest }: Props) {
+  switch (answer.form) {
+    case 'choice':
+      return <Choosing {...rest} answer={answer} />
+    case 'board':
+      return <OnBoard {...rest} answer={answer} />
+    case 'staff':
+      return <OnStaff {...rest} answer={answer} />
+  }
+}
+
+type Form<F extends AnswerForm['form']> = Props & { answer: Extract<AnswerForm, { form: F }> }
+
+/** Keys that are heard while a question waits, wherever the focus is. */
+function useKeys(active: boolean, onKey: (e: KeyboardEvent) => void) {
+  const heard = useRef(onKey)
+  useEffect(() => {
+    heard.current = onKey
+  })
+  useEffect(() => {
+    if (!active) return
+    const listen = (e: KeyboardEvent) => {
+      if (!e.ctrlKey && !e.altKey && !e.metaKey) heard.current(e)
+    }
+    window.addEventListener('keydown', listen)
+    return () => window.removeEventListener('keydown', listen)
+  }, [active])
+}
+
+function Choosing({ answer: { options }, done, give }: Form<'choice'>) {
+  useKeys(done === null, (e) => {
+    const at = Number(e.key) - 1
+    if (Number.isInteger(at) && options[at]) give({ form: 'choice', at })
+  })
+  const chosen = done?.form === 'choice' ? done.at : null
+  return (
+    <ol className="grid grid-cols-1 gap-2 min-[360px]:grid-cols-2">
+      {options.map((o, i) => {
+        const state =
+          done === null ? '' : o.mistake === null ? 'border-spruce font-semibold' : i === chosen ? 'border-madder' : 'opacity-60'
+        return (
+          <li key={o.text}>
+            <button
+              type="button"
+              disabled={done !== null}
+              onClick={() => give({ form: 'choice', at: i })}
+              className={`flex min-h-14 w-full items-center gap-2 rounded-lg border-2 border-rule bg-sheet px-3 py-2 text-left text-lead hover:enabled:border-ink ${state}`}
+            >
+              <span className="text-fine text-soft" aria-hidden>
+                {i + 1}
+              </span>
+              <span>{o.text}</span>
+              {done !== null && o.mistake === null && <span className="ml-auto text-fine text-spruce">right</span>}
+              {done !== null && o.mistake !== null && i === chosen && <span className="ml-auto text-fine text-madder">yours</span>}
+            </button>
+          </li>
+        )
+      })}
+    </ol>
+  )
+}
+
+function OnBoard({ answer: { right, all }, trainee, done, give }: Form<'board'>) {
+  const [chosen, setChosen] = useState<readonly string[]>([])
+  const [string, setString] = useState<number | null>(null)
+  const { instrument } = trainee.setup
+  const says = (p: FingeredPlace): string => `${p.finger === '0' ? 'open' : p.finger} on ${instrument.strings[p.string].letter}`
+  const touch = (key: string) => {
+    if (done) return
+    if (!all) return give({ form: 'board', places: [key] })
+    setChosen((now) => (now.includes(key) ? now.filter((k) => k !== key) : [...now, key]))
+  }
+  // A string by its letter, then a finger on it; where several places have that finger, the lowest first.
+  useKeys(done === null, (e) => {
+    const named = instrument.strings.findIndex((p) => p.letter === e.key.toUpperCase())
+    if (named >= 0) return setString(named)
+    if (!/^[0-4]$/.test(e.key) || string === null) return
+    const found = trainee.board.filter((p) => p.string === string && p.finger.replace(/[^0-4]/g, '').startsWith(e.key))
+    const place = found.find((p) => !chosen.includes(placeKey(p))) ?? found[0]
+    if (place) touch(placeKey(place))
+  })
+  const given = done?.form === 'board' ? done.places : chosen
+  return (
+    <div className="flex flex-col items-center gap-2">
+      <Board
+        instrument={instrument}
+        places={trainee.board}
+        chosen={given}
+        right={done ? right : null}
+        touch={touch}
+        label={`Fingerboard of the ${trainee.seat.name}: ${instrument.strings.map((p) => p.letter).join(' ')}`}
+        says={says}
+        className="max-h-[54dvh] w-full max-w-[420px]"
+      />
+      {string !== null && !done && <p className="text-fine text-soft">{instrument.strings[string].letter} string: now a finger, 0 to 4.</p>}
+      {all && !done && (
+        <Button kind="filled" className="min-h-12 px-5" onClick={() => give({ form: 'board', places: chosen })}>
+          That is all
+        </Button>
+      )}
+    </div>
+  )
+}
+
+function OnStaff({ answer, trainee, done, give }: Form<'staff'>) {
+  const { clef, fifths, from, to, right, all, stem: wanted } = answer
+  const [steps, setSteps] = useState<readonly number[]>([])
+  const [at, setAt] = useState(CLEFS[clef].middle)
+  const [stem, setStem] = useState<'up' | 'down' | null>(null)
+  const says = (s: number): string => sayStaffPlace(pitchAt(s, 0), CLEFS[clef])
+  const move = (by: number) => setAt((s) => Math.max(from, Math.min(to, s + by)))
+  const toggle = (s: number) => {
+    setAt(s)
+    setSteps((now) => (all ? (now.includes(s) ? now.filter((x) => x !== s) : [...now, s]) : [s]))
+  }
+  const ready = (all ? steps.length > 0 : true) && (wanted === null || stem !== null)
+  const finish = () => ready && give({ form: 'staff', steps: all ? steps : [at], stem })
+  useKeys(done === null, (e) => {
+    if (e.target instanceof HTMLButtonElement && (e.key === ' ' || e.key === 'Enter')) return
+    if (e.key === 'ArrowUp') move(1)
+    else if (e.key === 'ArrowDown') move(-1)
+    else if (e.key === ' ' && all) toggle(at)
+    else if (e.key === 'u' && wanted) setStem('up')
+    else if (e.key === 'd' && wanted) setStem('down')
+    else if (e.key === 'Enter') finish()
+    else return
+    e.preventDefault()
+  })
+  const shown = done?.form === 'staff' ? done.steps : all ? steps : [at]
+  const drawn = done ? [...new Set([...shown, ...right])] : shown
+  return (
+    <div className="flex flex-col items-center gap-2">
+      <Staff
+        clef={clef}
+        fifths={fifths}
+        notes={[]}
+        put={{ steps: drawn, stem: done ? stemFor(right[0], clef, wanted) : stem }}
+        right={done ? right : undefined}
+        from={from}
+        to={to}
+        label={`Staff of the ${trainee.seat.name}, ${clef} clef`}
+        className="max-h-[40dvh] w-full max-w-[420px] bg-sheet"
+      >
+        {({ y, width, space }) =>
+          done ? null : (
+            <g>
+              <line x1={0} x2={width} y1={y(at)} y2={y(at)} stroke="var(--rosin)" strokeWidth={space} opacity={0.18} />
+              {Array.from({ length: to - from + 1 }, (_, i) => to - i).map((s) => (
+                <rect
+                  key={s}
+                  x={0}
+                  y={y(s) - space / 4}
+                  width={width}
+                  height={space / 2}
+                  fill="transparent"
+                  onClick={() => toggle(s)}
+                  className="cursor-pointer"
+                />
+              ))}
+            </g>
+          )
+        }
+      </Staff>
+      {!done && (
+        <>
+          <p aria-live="polite" className="text-sm text-soft">
+            {says(at)}
+            {all &&
+              (steps.length
+                ? `; put: ${[...steps]
+                    .sort((a, b) => a - b)
+                    .map(says)
+                    .join(', ')}`
+                : '; nothing put yet')}
+          </p>
+          <div className="flex flex-wrap justify-center gap-2">
+            <Button className="min-h-12 px-4" onClick={() => move(1)} aria-label="Higher">
+              <ArrowUp size={20} aria-hidden />
+            </Button>
+            <Button className="min-h-12 px-4" onClick={() => move(-1)} aria-label="Lower">
+              <ArrowDown size={20} aria-hidden />
+            </Button>
+            {all && (
+              <Button className="min-h-12 px-4" onClick={() => toggle(at)}>
+                {steps.includes(at) ? 'Take it away' : 'Put it here'}
+              </Button>
+            )}
+            {wanted &&
+              (['up', 'down'] as const).map((way) => (
+                <Button
+                  key={way}
+                  className="min-h-12 px-4"
+                  aria-pressed={stem === way}
+                  kind={stem === way ? 'filled' : 'plain'}
+                  onClick={() => setStem(way)}
+                >
+                  Stem {way}
+                </Button>
+              ))}
+            <Button kind="filled" className="min-h-12 px-5" disabled={!ready} onClick={finish}>
+              {all ? 'That is all' : 'That is it'}
+            </Button>
+          </div>
+        </>
+      )}
+    </div>
+  )
+}
+
+/** The stem that a right note has, where one was asked for. */
+const stemFor = (steps: number, clef: keyof typeof CLEFS, wanted: 'up' | 'down' | null): 'up' | 'down' | null =>
+  wanted && stemOf([pitchAt(steps, 0)], CLEFS[clef])

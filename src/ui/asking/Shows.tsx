@@ -1,0 +1,73 @@
+'use client'
+
+import { memo, useMemo } from 'react'
+import type { Question } from '@/core/trainer/question'
+import type { Trainee } from '@/core/trainer/trainee'
+import { tuneMei } from '@/engrave/tune'
+import { Systems } from '@/ui/score/Systems'
+import { useEngraver } from '@/ui/score/useEngraver'
+import { Board } from './Board'
+import { sayStaff, Staff } from './Staff'
+
+/** What a question is about: notes on the seat's staff, a finger on its board, a letter, a measure. `drawing`: the measure as it was engraved before. */
+export function Shows({
+  question: { shows },
+  trainee,
+  drawing,
+  className = '',
+}: {
+  question: Question
+  trainee: Trainee
+  drawing?: string
+  className?: string
+}) {
+  switch (shows.kind) {
+    case 'staff':
+      return (
+        <Staff
+          clef={shows.clef}
+          fifths={shows.fifths}
+          notes={shows.notes}
+          label={sayStaff(shows.clef, shows.fifths, shows.notes)}
+          className={className}
+        />
+      )
+    case 'board':
+      return (
+        <Board
+          instrument={trainee.setup.instrument}
+          places={trainee.board}
+          at={shows.at}
+          label={`Fingerboard: ${shows.says}`}
+          says={() => shows.says}
+          className={className}
+        />
+      )
+    case 'letter':
+      return <p className={`train-letter ${className}`}>{shows.text}</p>
+    case 'measure':
+      return drawing === undefined ? (
+        <Engraved piece={shows.piece} label={shows.says} className={className} />
+      ) : (
+        <Drawing svg={drawing} label={shows.says} className={className} />
+      )
+  }
+}
+
+const Drawing = memo(function Drawing({ svg, label, className }: { svg: string; label: string; className: string }) {
+  return (
+    <div role="img" aria-label={`A measure: ${label}`} className={`score ${className}`}>
+      <Systems systems={[svg]} />
+    </div>
+  )
+})
+
+/** How a measure is drawn: pixels wide, and percent. */
+const [WIDTH, SCALE] = [400, 60]
+
+function Engraved({ piece, label, className }: { piece: Parameters<typeof tuneMei>[0]; label: string; className: string }) {
+  const mei = useMemo(() => tuneMei(piece), [piece])
+  const { systems, state } = useEngraver({ mei, width: WIDTH, scale: SCALE })
+  if (state === 'failed') return <p className="text-madder">The measure could not be drawn. Reload the page.</p>
+  return state === 'ready' ? <Drawing svg={systems[0]} label={label} className={className} /> : <p className={className}>being drawn …</p>
+}

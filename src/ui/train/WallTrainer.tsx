@@ -1,0 +1,261 @@
+'use client'
+
+import { Maximize } from 'lucide-react'
+import { useRouter } from 'next/navigation'
+import { useStore } from 'zustand'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import type { Answer } from '@/core/trainer/answer'
+import { LONGEST_ANSWER } from '@/core/trainer/answer'
+import { chanceFrom } from '@/core/composing/chance'
+import { KINDS } from '@/core/trainer/all'
+import { QUESTION_KINDS, type QuestionKind } from '@/core/trainer/question'
+import { kindsFor, roundOf, type Round } from '@/core/trainer/round'
+import type { Standing } from '@/core/trainer/standing'
+import { traineesOf } from '@/core/trainer/trainee'
+import type { Piece } from '@/core/piece/piece'
+import type { Plan } from '@/core/seats/plan'
+import type { EverySeat } from '@/core/seats/seat'
+import type { ClassDraft } from '@/ui/class/classStore'
+import { NewerClass, useClassStore } from '@/ui/class/useClassStore'
+import { BackLink } from '@/ui/kit/BackLink'
+import { Button } from '@/ui/kit/Button'
+import { Choice } from '@/ui/kit/Choice'
+import { newId } from '@/ui/kit/newId'
+import { Select } from '@/ui/kit/Select'
+import { ThemeButton } from '@/ui/kit/ThemeButton'
+import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
+import { keepAnswer, sendAnswers } from '@/ui/asking/kept'
+import { RoundView, type Heard } from './Round'
+import { Told } from './Told'
+
+/** Seconds until the answers are shown; 0: whenever the teacher shows them. */
+const PACES = [0, 5, 10, 15, 20, 30] as const
+
+type Props = {
+  start: ClassDraft & { id: string; version: number }
+  pieces: readonly { readonly id: string; readonly title: string }[]
+  of: { readonly id: string; readonly packed: Packed<{ piece: Piece; plan: Plan }> } | null
+  standing: EverySeat<Standing>
+  /** Where chance begins: the same on the server and here. */
+  seed: number
+}
+
+/** Reading with the whole class: one question on the wall, an answer for each seat, said aloud and then shown. */
+export function WallTrainer({ of, ...rest }: Props) {
+  return of ? (
+    <Unpacked packed={of.packed}>{(music) => <Surface key={of.id} {...rest} of={{ id: of.id, ...music }} />}</Unpacked>
+  ) : (
+    <Surface key="learned" {...rest} of={null} />
+  )
+}
+
+type Of = { readonly id: string; readonly piece: Piece; readonly plan: Plan }
+type Asked = { readonly round: Round | null; readonly at: number }
+
+function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of: Of | null }) {
+  const router = useRouter()
+  const store = useClassStore(start)
+  const klass = useStore(store, (s) => s.settings)
+  const { id, name } = start
+  const trainees = useMemo(() => traineesOf(klass, of), [klass, of])
+  const kinds = useMemo(() => kindsFor(trainees), [trainees])
+  const [tab, setTab] = useState<'ask' | 'told'>('ask')
+  const [kind, setKind] = useState<QuestionKind>(kinds.includes('letter') ? 'letter' : (kinds[0] ?? 'letter'))
+  const [pace, setPace] = useState(0)
+  const [revealed, setRevealed] = useState(false)
+  const [heard, setHeard] = useState<Readonly<Record<string, Heard>>>({})
+  const [score, setScore] = useState<Readonly<Record<string, readonly [right: number, all: number]>>>({})
+  const [chance] = useState(() => chanceFrom(seed))
+  const known = useMemo(() => Object.fromEntries(Object.entries(standing).map(([s, x]) => [s, x.notes])), [standing])
+  const draw = useCallback(
+    (k: QuestionKind, before: string | null): Asked => ({ round: roundOf(trainees, k, known, before, chance), at: Date.now() }),
+    [trainees, known, chance],
+  )
+  const [asked, setAsked] = useState<Asked>(() => draw(kind, null))
+  const { round } = asked
+  const ask = (k: QuestionKind) => {
+    keep()
+    setKind(k)
+    setRevealed(false)
+    setHeard({})
+    setAsked(draw(k, round?.about ?? null))
+  }
+  /** What the teacher heard of this round is kept: of the whole seat, of nobody by name. */
+  const keep = () => {
+    if (!round) return
+    const ms = Math.min(LONGEST_ANSWER, Date.now() - asked.at)
+    const said = round.questions.filter((q) => typeof heard[q.seat] === 'boolean')
+    for (const q of said) {
+      const a: Answer = {
+        id: newId(),
+        seat: q.seat,
+        student: '',
+        item: q.item,
+        kind: q.kind,
+        note: q.note,
+        right: heard[q.seat] === true,
+        mistake: null,
+        as: '',
+        ms,
+        at: Date.now(),
+      }
+      keepAnswer('/api/answers', a)
+    }
+    if (said.length === 0) return
+    setScore((now) => {
+      const next = { ...now }
+      for (const q of said) {
+        const [right, all] = next[q.seat] ?? [0, 0]
+        next[q.seat] = [right + Number(heard[q.seat] === true), all + 1]
+      }
+      return next
+    })
+    void sendAnswers('/api/answers', id)
+  }
+  const mark = (seat: string) =>
+    setHeard((now) => {
+      const is = now[seat] ?? null
+      return { ...now, [seat]: is === null ? true : is ? false : null }
+    })
+  const onward = () => (revealed ? ask(kind) : setRevealed(true))
+  const acts = useRef({ onward, mark })
+  useEffect(() => {
+    acts.current = { onward, mark }
+  })
+  useEffect(() => {
+    if (tab !== 'ask') return
+    const onKey = (e: KeyboardEvent) => {
+      const on = e.target as HTMLElement
+      if (e.ctrlKey || e.altKey || e.metaKey || on.matches('select, input')) return
+      if (e.key === ' ' || e.key === 'Enter') {
+        if (on.matches('button, a')) return
+        e.preventDefault()
+        return acts.current.onward()
+      }
+      const t = trainees[Number(e.key) - 1]
+      if (t && revealed) acts.current.mark(t.seat.id)
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [tab, trainees, revealed])
+  return (
+    <div className="train flex min-h-dvh flex-col bg-paper">
+      <header className="bar">
+        <BackLink />
+        <h1 className="min-w-0 flex-1 truncate font-title text-lead">Reading, {name}</h1>
+        <Choice
+          label="What is shown"
+          value={tab}
+          options={[
+            ['ask', 'Ask'],
+            ['told', 'How it stands'],
+          ]}
+          onChange={(t) => {
+            if (t === 'told') {
+              keep()
+              setHeard({})
+              void sendAnswers('/api/answers', id).then(() => router.refresh())
+            }
+            setTab(t)
+          }}
+        />
+        <Button kind="quiet" size="small" onClick={() => void document.documentElement.requestFullscreen().catch(() => undefined)}>
+          <Maximize size={15} aria-hidden /> Whole screen
+        </Button>
+        <ThemeButton />
+      </header>
+      <NewerClass store={store} />
+      {tab === 'told' ? (
+        <Told store={store} trainees={trainees} standing={standing} />
+      ) : (
+        <main className="flex min-h-0 flex-1 flex-col gap-3 px-4 py-3">
+          <div className="flex flex-wrap items-center gap-3">
+            <p className="train-asks min-w-0 flex-1" aria-live="polite">
+              {KINDS[kind].aloud}
+            </p>
+            {pace > 0 && !revealed && <Pace key={asked.at} seconds={pace} over={() => setRevealed(true)} />}
+            <Button kind="filled" className="min-h-12 px-5 text-lead" onClick={onward} disabled={!round}>
+              {revealed ? 'Next question' : 'Show the answers'}
+            </Button>
+          </div>
+          {round ? (
+            <RoundView round={round} trainees={trainees} revealed={revealed} heard={heard} mark={mark} />
+          ) : (
+            <p className="flex-1 text-lead">
+              {'This class has nothing learned yet that can be asked in this way. Say what each seat has learned in The class.'}
+            </p>
+          )}
+          <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+            <label className="flex items-center gap-1.5">
+              <span className="text-soft">Ask</span>
+              <Select value={kind} onChange={(e) => ask(QUESTION_KINDS.find((k) => k === e.target.value) ?? 'letter')}>
+                {kinds.map((k) => (
+                  <option key={k} value={k}>
+                    {KINDS[k].name}
+                  </option>
+                ))}
+              </Select>
+            </label>
+            <label className="flex items-center gap-1.5">
+              <span className="text-soft">of</span>
+              <Select value={of?.id ?? ''} onChange={(e) => router.push(e.target.value ? `/train?piece=${e.target.value}` : '/train')}>
+                <option value="">all that is learned</option>
+                {pieces.map((p) => (
+                  <option key={p.id} value={p.id}>
+                    {p.title}
+                  </option>
+                ))}
+              </Select>
+            </label>
+            <label className="flex items-center gap-1.5">
+              <span className="text-soft">Pace</span>
+              <Select value={pace} onChange={(e) => setPace(Number(e.target.value))}>
+                {PACES.map((p) => (
+                  <option key={p} value={p}>
+                    {p === 0 ? 'as I show them' : `${p} seconds`}
+                  </option>
+                ))}
+              </Select>
+            </label>
+            <p className="ml-auto text-lead" aria-live="polite">
+              {trainees
+                .filter((t) => score[t.seat.id])
+                .map((t) => `${t.seat.name} ${score[t.seat.id][0]} of ${score[t.seat.id][1]}`)
+                .join(' · ')}
+            </p>
+          </div>
+          <p className="text-fine text-soft">
+            Space shows the answers, then the next question. 1 to {trainees.length} say whether a seat knew it: kept of the seat, of nobody
+            by name.
+          </p>
+        </main>
+      )}
+    </div>
+  )
+}
+
+/** Seconds that are left until the answers are shown. */
+function Pace({ seconds, over }: { seconds: number; over: () => void }) {
+  const [left, setLeft] = useState(seconds)
+  const end = useRef(over)
+  useEffect(() => {
+    end.current = over
+  })
+  useEffect(() => {
+    const until = Date.now() + seconds * 1000
+    const timer = setInterval(() => {
+      const now = Math.max(0, Math.ceil((until - Date.now()) / 1000))
+      setLeft(now)
+      if (now === 0) {
+        clearInterval(timer)
+        end.current()
+      }
+    }, 200)
+    return () => clearInterval(timer)
+  }, [seconds])
+  return (
+    <span className="train-asks tabular-nums" role="timer">
+      {left}
+    </span>
+  )
+}
