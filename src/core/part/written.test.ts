@@ -46,6 +46,30 @@ describe('how much is written in', () => {
   })
 })
 
+describe('what is not read surely yet', () => {
+  const piece = pieceFrom('D4 F#4 A4 F4 D4 F#4 A4:h', D)
+  const plan = { ...emptyPlan(), octaves: { violin: 0, cello: -1 } }
+  const part = (seat: string) => partOfSeat(piece, ensembleMapper()(piece, plan, DEFAULT_CLASS)[seat], false)
+  const ids = (at: ReadonlySet<string> | null) => (at === null ? 'all' : [...at].map((id) => Number(id.slice(1))))
+
+  it('leaves numbers off notes that a seat reads surely, as its own part writes them', () => {
+    const reads = { sure: ['D4', 'A4', 'F#3'], unsure: [] }
+    expect(ids(writtenIn(part('violin'), 'unread', new Set(), reads))).toEqual([1, 3, 5])
+    expect(ids(writtenIn(part('cello'), 'unread', new Set(), reads))).toEqual([0, 2, 3, 4, 6])
+    // Of whom nothing is known everything is written.
+    expect(ids(writtenIn(part('violin'), 'unread', new Set()))).toBe('all')
+  })
+
+  it('fades sure notes a sheet sooner, but not where something trips', () => {
+    const reads = { sure: ['D4', 'F#4'], unsure: [] }
+    const first = ids(fadedIn(part('violin'), 1, new Set(), new Set(), reads))
+    expect(first).not.toContain(0)
+    expect(ids(fadedIn(part('violin'), 1, new Set(), new Set(['e0']), reads))).toContain(0)
+    expect(ids(fadedIn(part('violin'), 1, new Set(), new Set()))).toContain(0)
+    expect(fadedIn(part('violin'), 0, new Set(), new Set(), reads)).toBeNull()
+  })
+})
+
 describe('a fading series', () => {
   it('has less on every sheet, loses measures that are sure first, and ends with nothing', () => {
     const piece = pieceFrom('D4 E4 F#4 G4 | F4 E4 F#4 A4 | D4 F4 E4 D4', D)

@@ -50,14 +50,7 @@ export function Board({
       {instrument.strings.map((p, s) => (
         <g key={s} aria-hidden>
           <line x1={x(s)} x2={x(s)} y1={NUT} y2={height} stroke="var(--string)" strokeWidth={6 - (4 * s) / Math.max(1, count - 1)} />
-          <text
-            x={touch ? x(s) - 22 : x(s)}
-            y={NUT - 14}
-            textAnchor={touch ? 'end' : 'middle'}
-            fontSize={20}
-            fill="var(--ink)"
-            fontWeight={700}
-          >
+          <text x={x(s) - 24} y={NUT - 15} textAnchor="end" fontSize={20} fill="var(--ink)" fontWeight={700}>
             {p.letter}
           </text>
         </g>

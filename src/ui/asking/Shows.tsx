@@ -34,14 +34,17 @@ export function Shows({
       )
     case 'board':
       return (
-        <Board
-          instrument={trainee.setup.instrument}
-          places={trainee.board}
-          at={shows.at}
-          label={`Fingerboard: ${shows.says}`}
-          says={() => shows.says}
-          className={className}
-        />
+        <figure className="flex w-full flex-col items-center">
+          <Board
+            instrument={trainee.setup.instrument}
+            places={trainee.board}
+            at={shows.at}
+            label={`Fingerboard: ${shows.says}`}
+            says={() => shows.says}
+            className={className}
+          />
+          <figcaption className="font-semibold">{shows.says}</figcaption>
+        </figure>
       )
     case 'letter':
       return <p className={`train-letter ${className}`}>{shows.text}</p>

@@ -100,9 +100,11 @@ function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null
           <Session key={since} deck={deck} trainee={trainee} url={url} since={since} send={send} finish={finish} />
         )}
       </main>
-      <footer role="status" className="px-4 py-2 text-fine text-soft">
-        {sent === 'no network' && `${count(waiting(url).length, 'answer')} kept on this phone, to be sent when there is a network again.`}
-        {typeof sent === 'object' && `Not kept by Even Seat: ${sent.refused}`}
+      <footer className="px-4 py-2 text-fine text-soft">
+        <p role="status">
+          {sent === 'no network' && `${count(waiting(url).length, 'answer')} kept on this phone, to be sent when there is a network again.`}
+          {typeof sent === 'object' && `Not kept by Even Seat: ${sent.refused}`}
+        </p>
       </footer>
     </div>
   )

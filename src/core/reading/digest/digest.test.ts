@@ -76,6 +76,32 @@ describe('the digest', () => {
     expect(digestOf([])).toEqual([])
   })
 
+  it('says sooner what trips a seat at a note that it does not read surely', () => {
+    const piece = pieceFrom('D4 E4 G4 B4 D4 G4 E4 A4 D4 F4 A4:h D4:w')
+    const order = (unsure: string[]) =>
+      digestOf(
+        readersOf(
+          piece,
+          mapsOf(ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)),
+          NOTHING,
+          {},
+          {
+            violin: { sure: [], unsure },
+            viola: { sure: [], unsure },
+          },
+        ),
+      )
+    const weight = (things: Thing[], note: string) =>
+      things.filter((t) => t.spots.some((s) => s.seat === 'violin' && s.event === note)).map((t) => [t.id, t.weight] as const)
+    const [before, after] = [order([]), order(['B4'])]
+    const known = new Map(weight(before, 'e3'))
+    expect(known.size).toBeGreaterThan(0)
+    for (const [id, w] of weight(after, 'e3')) expect(w, id).toBeGreaterThan(known.get(id) ?? 0)
+    // What has nothing to do with that note weighs as before.
+    const others = (things: Thing[]) => things.filter((t) => t.spots.every((s) => s.event !== 'e3')).map((t) => [t.id, t.weight])
+    expect(others(after)).toEqual(others(before))
+  })
+
   it('gives each seat the remedy of its own hand', () => {
     const low = digest(pieceFrom('A3 B3 A3 B3 A3 B3 A3:h'), classAt('four-strings'), {
       kinds: { 'lowest-string': 'show' },
