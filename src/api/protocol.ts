@@ -109,6 +109,13 @@ export const cardSchema = z.object({
 })
 export type Card = z.infer<typeof cardSchema>
 
+/** The notes of a piece. */
+export const notesReply = z.discriminatedUnion('ok', [
+  z.object({ ok: z.literal(true), piece: pieceSchema }),
+  z.object({ ok: z.literal(false), problem: z.string() }),
+])
+export type NotesReply = z.infer<typeof notesReply>
+
 /** A part of the shelf: how many pieces there are, how many of them match, and some of those. */
 /** What the pins of the class's pieces say of its ways; see core/seats/pinsSay.ts. */
 const countOf = z.int().check(z.minimum(0), z.maximum(1_000_000))

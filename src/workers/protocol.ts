@@ -5,7 +5,8 @@ import { keySchema } from '@/core/music/key'
 import { meterSchema } from '@/core/music/time'
 import * as z from 'zod/mini'
 import type { EverySeat, SeatId } from '@/core/seats/seat'
-import { MOST_MEASURES, pieceSchema, type Piece } from '@/core/piece/piece'
+import type { Fit } from '@/core/composing/fit'
+import { MOST_LINES, MOST_MEASURES, pieceSchema, type Piece } from '@/core/piece/piece'
 import { classSettingsSchema, type ClassSettings } from '@/core/seats/class'
 import { planSchema, type Plan } from '@/core/seats/plan'
 import type { Companion } from '@/core/drills/companion'
@@ -56,6 +57,17 @@ export const lineOrder = z.object({
   seed: z.int().check(z.minimum(0), z.maximum(999_999_999)),
 })
 
+/** The line that is laid beside the first of a piece: its own, entering later, or one of another piece. */
+export const fitRequest = z.object({
+  piece: pieceSchema,
+  line: z.int().check(z.minimum(0), z.maximum(MOST_LINES)),
+  after: z.int().check(z.minimum(0), z.maximum(MOST_MEASURES)),
+})
+export type FitRequest = z.infer<typeof fitRequest>
+
+/** How two lines fit; both as one piece, where they go together, and who can play which. */
+export type Fits = { readonly fit: Fit; readonly duet: Piece | null; readonly who: readonly string[] }
+
 /** The weighing worker's face. */
 export type Weigher = {
   /** Gets ready for a search: every signature found after it is of this request. */
@@ -65,6 +77,8 @@ export type Weigher = {
   rescues(request: WeighRequest, seat: SeatId, index: number): Rescue[]
   /** Lines that fit the tune, for a seat. */
   seconds(request: WeighRequest, seat: SeatId): SecondOffers
+  /** Whether two lines fit, the second entering so many measures later, and who could play them. */
+  fit(request: WeighRequest, other: FitRequest): Fits
   /** A line of reading; null where the seats have too few notes in common. */
   line(klass: ClassSettings, order: LineOrder): OrderedLine | null
 }

@@ -1,12 +1,13 @@
 /// <reference lib="webworker" />
 import { expose } from 'comlink'
+import { duetOf, fitOf, sayCanPlay, whoPlays } from '@/core/composing/fit'
 import { secondOffers } from '@/core/composing/offers'
 import { orderedLine } from '@/core/composing/ordered'
 import { classSettingsSchema } from '@/core/seats/class'
 import { ensembleMapper } from '@/core/seats/ensemble'
 import { rescuesFor } from '@/core/seats/rescue'
 import { searcher, type Searcher } from '@/core/seats/search'
-import { lineOrder, searchRequest, weighRequest, type Weigher } from './protocol'
+import { fitRequest, lineOrder, searchRequest, weighRequest, type Weigher } from './protocol'
 
 let searching: Searcher | null = null
 
@@ -22,6 +23,16 @@ const weigher: Weigher = {
   seconds(request, seat) {
     const { piece, plan, klass } = weighRequest.parse(request)
     return secondOffers(piece, plan, klass, seat)
+  },
+  fit(request, wanted) {
+    const { piece, klass } = weighRequest.parse(request)
+    const { piece: of, line, after } = fitRequest.parse(wanted)
+    const [a, b] = [
+      { piece, line: piece.lines[0] },
+      { piece: of, line: of.lines[Math.min(line, of.lines.length - 1)] },
+    ]
+    const duet = duetOf(a, b, after, `${piece.title}, two lines`)
+    return { fit: fitOf(a, b, after), duet, who: duet ? whoPlays(duet, klass).map(sayCanPlay) : [] }
   },
   line(settings, wanted) {
     return orderedLine(classSettingsSchema.parse(settings), lineOrder.parse(wanted))

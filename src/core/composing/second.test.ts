@@ -146,14 +146,26 @@ const OF_KIND: Readonly<Record<SecondKind, (piece: Piece, made: Second) => void>
       expect(beats.find((b) => b.from === n.from)!.strength).not.toBe('weak')
     }
   },
+  round: (piece, { notes }) => {
+    const sung = notesOf(piece, piece.lines[0])
+    const later = notes[0].from
+    expect(later).toBeGreaterThan(0)
+    notes.forEach((n, i) => {
+      expect(n.from).toBe(sung[i].from + later)
+      expect(Math.abs(midiOf(n.pitches[0]) - midiOf(sung[i].pitch)) % 12).toBe(0)
+      const against = soundingAt(sung, n.from)
+      if (against && (n.from - later) % (4 * QUARTER) === 0) expect(consonance(against.pitch, n.pitches[0])).not.toBe('dissonant')
+    })
+  },
 }
 
 describe('a second line', () => {
   const PIECES = demoPieces()
+  const ROUNDS = [pieceFrom('D4 E4 F#4 D4 F#4 G4 A4:h A4:e B4:e A4:e G4:e F#4 D4 D4 A4 D4:h', key)]
   it.each(SECOND_KINDS)('%s: all that is promised, for every demo piece, seat and step', (kind) => {
     let made = 0
     for (const step of [STEP_IDS[1], STEP_IDS[4]])
-      for (const piece of PIECES)
+      for (const piece of kind === 'round' ? [...PIECES, ...ROUNDS] : PIECES)
         for (const w of whom(step)) {
           const line = secondLine(piece, piece.lines[0], kind, w)
           if (!line) continue
@@ -161,7 +173,8 @@ describe('a second line', () => {
           holds(piece, line)
           OF_KIND[kind](piece, line)
         }
-    expect(made).toBeGreaterThan(50)
+    // Few tunes go with themselves: of ours made for it each seat has one at both steps, but for the bass where it has not learned all of it.
+    expect(made).toBeGreaterThan(kind === 'round' ? 5 : 50)
   })
   it('keeps its promises for any tune', () => {
     const [violin, , , bass] = whom('first-position')

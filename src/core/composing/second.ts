@@ -6,7 +6,7 @@ import { mapSeat, type SeatMap } from '../fingering/map'
 import { movesOf } from '../fingering/moves'
 import { count } from '../count'
 import { sayList } from '../names'
-import { letterName, midiOf, stepsOf, type Pitch } from '../music/pitch'
+import { byOctaves, letterName, midiOf, stepsOf, type Pitch } from '../music/pitch'
 import { QUARTER } from '../music/time'
 import type { Line, Piece } from '../piece/piece'
 import { loadOf } from '../seats/load'
@@ -14,12 +14,13 @@ import type { Seat } from '../seats/seat'
 import { cheapest } from './cheapest'
 import { degreeOf, toneIn } from './chord'
 import { consonance, isParallel } from './counterpoint'
+import { roundNotes, roundOf } from './fit'
 import { harmonise, spansOf, type HarmonisedBeat, type Span } from './harmonise'
 import { reachableBy, type Reachable } from './learnedPitches'
 import { notesOf, soundingAt, type TuneNote } from './tune'
 import { inRhythmOf, lineOf, type Voiced } from './voice'
 
-export const SECOND_KINDS = ['drone', 'roots', 'thirds', 'rhythm', 'skeleton'] as const
+export const SECOND_KINDS = ['drone', 'roots', 'thirds', 'rhythm', 'skeleton', 'round'] as const
 export type SecondKind = (typeof SECOND_KINDS)[number]
 
 /** What each kind is called. */
@@ -29,6 +30,7 @@ export const SECOND_NAMES: Readonly<Record<SecondKind, string>> = {
   thirds: 'thirds and sixths',
   rhythm: 'rhythm on one note',
   skeleton: 'strong beats of the tune',
+  round: 'the tune as a round',
 }
 
 /** Whom a line is made for: the seat, what it has learned, and how it is fingered. */
@@ -47,6 +49,8 @@ export type Second = {
 }
 
 type Given = {
+  /** The tune once more where it enters as a round; null: it goes with itself at no distance. */
+  readonly again: readonly TuneNote[] | null
   readonly tune: readonly TuneNote[]
   readonly beats: readonly HarmonisedBeat[]
   readonly spans: readonly Span[]
@@ -269,7 +273,14 @@ function skeleton(g: Given): Voiced[] | null {
   return frames.map((f, i) => ({ pitches: [chosen[i].pitch], from: f.from, to: ends(i) }))
 }
 
-const MAKERS: Readonly<Record<SecondKind, (g: Given) => Voiced[] | null>> = { drone, roots, thirds, rhythm, skeleton }
+/** The tune itself, entering later, in the octave where the seat has it: only where it has learned all of it. */
+function round({ again, reachable, octave }: Given): Voiced[] | null {
+  const known = new Set(reachable.map((r) => midiOf(r.pitch)))
+  const notes = (again ?? []).map((n) => ({ pitches: [byOctaves(n.pitch, octave)], from: n.from, to: n.to }))
+  return notes.length > 0 && notes.every((n) => known.has(midiOf(n.pitches[0]))) ? notes : null
+}
+
+const MAKERS: Readonly<Record<SecondKind, (g: Given) => Voiced[] | null>> = { drone, roots, thirds, rhythm, skeleton, round }
 
 /**
  * A second line to a line of a piece, for a seat: every note learned, the hand in first position. Null where nothing of the
@@ -286,7 +297,9 @@ export function secondLine(
   const beats = harmonise(piece, beside)
   if (tune.length === 0 || beats.length === 0) return null
   const reachable = reachableBy({ instrument: seat.instrument, learned, policy })
-  const notes = MAKERS[kind]({ tune, beats, spans: spansOf(beats), reachable, octave: homeOctave(tune, reachable) })
+  const after = kind === 'round' ? roundOf({ piece, line: beside }) : null
+  const again = after === null ? null : roundNotes({ piece, line: beside }, after)
+  const notes = MAKERS[kind]({ again, tune, beats, spans: spansOf(beats), reachable, octave: homeOctave(tune, reachable) })
   if (!notes) return null
   const named = { name: `${seat.name}, ${SECOND_NAMES[kind]}`, clef: seat.instrument.clef, prefix }
   const sounding = (tick: number): Pitch => (notes.findLast((n) => n.from <= tick) ?? notes[0]).pitches[0]
@@ -294,7 +307,7 @@ export function secondLine(
   if (!line) return null
   const made: Piece = { ...piece, lines: [line] }
   const { map, pins } = mapped(made, line, kind, { seat, learned, policy })
-  return { kind, line, beats, notes, map, pins, load: loadOf(made, map).total, says: say(kind, notes, map, beats) }
+  return { kind, line, beats, notes, map, pins, load: loadOf(made, map).total, says: say(kind, notes, map, beats, after) }
 }
 
 /** A line as its seat plays it. What is to ring open is pinned so (a rule for the fourth finger does not speak of it), and where the fingering would leave the first position, that is. */
@@ -314,10 +327,11 @@ const NAMES: Readonly<Record<SecondKind, string>> = {
   thirds: 'the tune in thirds and sixths',
   rhythm: 'the rhythm of the tune on one note',
   skeleton: 'the notes of the strong beats, held',
+  round: 'the tune itself',
 }
 
 /** "Long D and A on open strings, 0 shifts; changes on beats 1 and 3.": from the notes themselves. */
-function say(kind: SecondKind, notes: readonly Voiced[], map: SeatMap, beats: readonly HarmonisedBeat[]): string {
+function say(kind: SecondKind, notes: readonly Voiced[], map: SeatMap, beats: readonly HarmonisedBeat[], after: number | null): string {
   const letters = [...new Set(notes.map((n) => letterName(n.pitches[0])))]
   const open = map.notes.every((n) => n.stop.finger === 0)
   const shifts = movesOf(map).filter((m) => m.shift).length
@@ -331,7 +345,8 @@ function say(kind: SecondKind, notes: readonly Voiced[], map: SeatMap, beats: re
       : on.length > 0
         ? `changes on beat${on.length > 1 ? 's' : ''} ${sayList(on.map(String))}`
         : 'changes between beats'
-  return `${what}${where}, ${count(shifts, 'shift')}${kind === 'drone' || kind === 'roots' ? `; ${moves}` : ''}.`
+  const enters = after === null ? '' : `, entering ${count(after, 'measure')} later`
+  return `${what}${enters}${where}, ${count(shifts, 'shift')}${kind === 'drone' || kind === 'roots' ? `; ${moves}` : ''}.`
 }
 
 /** The lines of a kind for each seat that has one, the one with least to do first. */

@@ -22,7 +22,7 @@ describe('steps without notes', () => {
   })
 
   it('offers nothing of the kind where everything is read, or nothing is known', () => {
-    for (const reads of [{}, { cello: { sure: ['F#3'], unsure: ['C2'] } }])
+    for (const reads of [{}, { cello: { sure: ['F#3'], unsure: ['C2'] } }] as Record<string, { sure: string[]; unsure: string[] }>[])
       expect(steps(reads).some((s) => s.id === 'say unread')).toBe(false)
   })
 })

@@ -8,6 +8,7 @@ import { sayWaits } from '@/core/seats/waits'
 import type { SeatId } from '@/core/seats/seat'
 import { Chart } from '@/ui/kit/Chart'
 import { cellOf, loadChart } from './charts'
+import { Fits } from './Fits'
 import { SearchPanel } from './SearchPanel'
 import { SecondLines } from './SecondLines'
 import { percent, points, sayPoints, useLoads } from '@/ui/session/useLoads'
@@ -22,6 +23,7 @@ export function LevelView() {
       <Evenness />
       <SearchPanel />
       <SecondLines />
+      <Fits />
     </div>
   )
 }

@@ -5,7 +5,7 @@ import type { SeatId } from '@/core/seats/seat'
 import type { Rescue } from '@/core/seats/rescue'
 import { nearestFirst, type Scored } from '@/core/seats/search'
 import { clientOf, keptWorker, type Client } from '@/ui/kit/workerClient'
-import type { SearchRequest, Weigher, WeighRequest } from '@/workers/protocol'
+import type { FitRequest, Fits, SearchRequest, Weigher, WeighRequest } from '@/workers/protocol'
 
 /** A weighing worker, and what it is prepared for. */
 type Held = Client<Weigher> & { prepared: SearchRequest | null }
@@ -124,6 +124,9 @@ const rescuer = keptWorker<Weigher>(worker)
 /** What could make a measure easier for a seat. */
 export const findRescues = (request: WeighRequest, seat: SeatId, index: number): Promise<Rescue[]> =>
   rescuer.ask((w) => w.rescues(request, seat, index))
+
+/** Whether another line fits the first of the piece. */
+export const findFit = (request: WeighRequest, other: FitRequest): Promise<Fits> => rescuer.ask((w) => w.fit(request, other))
 
 /** Lines that fit the tune, made for a seat in the same worker. */
 export const findSeconds = (request: WeighRequest, seat: SeatId): Promise<SecondOffers> => rescuer.ask((w) => w.seconds(request, seat))

@@ -4,12 +4,20 @@ import { carryPins } from '@/core/seats/carry'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { getPiece, savePiece } from '@/store/pieces'
-import { notesRequest, type SaveReply } from '@/api/protocol'
+import { notesRequest, type NotesReply, type SaveReply } from '@/api/protocol'
 import { answering } from '../../../answer'
 import { jsonOf } from '../../../body'
 import { sayIssue } from '@/core/issue'
 
 const reply = (body: SaveReply, status: number) => NextResponse.json(body, { status })
+
+/** The notes of a piece, to be laid beside another's. */
+export const GET = answering(async (_: NextRequest, context: { params: Promise<{ id: string }> }) => {
+  const id = z.uuid().safeParse((await context.params).id)
+  const stored = id.success ? await getPiece(await database(), id.data) : null
+  const body: NotesReply = stored ? { ok: true, piece: stored.piece } : { ok: false, problem: 'There is no such piece any more.' }
+  return NextResponse.json(body, { status: stored ? 200 : 404, headers: { 'cache-control': 'no-store' } })
+})
 
 /** Autosave of the notes of a piece; pins stay on the notes that stay. */
 export const PUT = answering(async (request: NextRequest, context: { params: Promise<{ id: string }> }) => {

@@ -1,0 +1,200 @@
+'use client'
+
+import { Play, Scale, Square } from 'lucide-react'
+import { useRouter } from 'next/navigation'
+import { useEffect, useState } from 'react'
+import { notesReply, shelfReply } from '@/api/protocol'
+import { count } from '@/core/count'
+import { emptyPlan } from '@/core/seats/plan'
+import { writeAbc } from '@/formats/abc/write'
+import { answer, Trouble } from '@/ui/kit/answer'
+import { Button } from '@/ui/kit/Button'
+import { Select } from '@/ui/kit/Select'
+import { useRehearsal, useRehearsalStore } from '@/ui/rehearse/useRehearsal'
+import { DeskProvider, useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
+import { putOnShelf } from '@/ui/session/put'
+import type { Fits as Found } from '@/workers/protocol'
+import { findFit } from './weigher'
+
+/** What is laid beside the tune: a line of the piece, the tune itself some measures later, or another piece of the shelf. */
+type Beside = `line ${number}` | `round ${number}` | `piece ${string}`
+
+/** How many measures later a round is tried at the most, how many pieces are listed, and how many places are named. */
+const [MOST_LATER, MOST_PIECES, MOST_NAMED] = [8, 60, 12]
+
+type Made = { readonly piece: unknown; readonly beside: Beside; readonly found: Found | string }
+
+/** Whether two lines fit: what rubs where and why, who could play which, and how it sounds. */
+export function Fits() {
+  const store = useDeskStore()
+  const piece = useDesk((d) => d.piece)
+  const id = useDesk((d) => d.id)
+  const klass = useDesk((d) => d.klass)
+  const [beside, setBeside] = useState<Beside>(piece.lines.length > 1 ? 'line 1' : 'round 1')
+  const [pieces, setPieces] = useState<readonly { id: string; title: string }[] | null>(null)
+  const [made, setMade] = useState<Made | null>(null)
+  const [busy, setBusy] = useState(false)
+  // What was found of other notes does not speak of these.
+  const found = made?.piece === piece && made.beside === beside ? made.found : null
+  const listed = () => {
+    if (pieces) return
+    void fetch(`/api/shelf?${new URLSearchParams({ q: '', from: '0' }).toString()}`)
+      .then(async (r) => shelfReply.parse(await r.json()))
+      .then(
+        ({ cards }) => setPieces(cards.filter((c) => c.id !== id).slice(0, MOST_PIECES)),
+        () => setPieces([]),
+      )
+  }
+  const look = async () => {
+    const now = store.getState()
+    setBusy(true)
+    const tell = (f: Found | string) => setMade({ piece: now.piece, beside, found: f })
+    try {
+      const [kind, which] = beside.split(' ')
+      let other = { piece: now.piece, line: 0, after: 0 }
+      if (kind === 'line') other = { ...other, line: Number(which) }
+      else if (kind === 'round') other = { ...other, after: Number(which) }
+      else {
+        const reply = await answer(notesReply, `/api/pieces/${which}/notes`)
+        if (!reply.ok) return tell(reply.problem)
+        other = { ...other, piece: reply.piece }
+      }
+      tell(await findFit({ piece: now.piece, plan: now.plan, klass: now.klass }, other))
+    } catch (e) {
+      tell(e instanceof Trouble ? e.message : 'It could not be looked at. Reload the page and ask again.')
+    } finally {
+      setBusy(false)
+    }
+  }
+  const measures = piece.lines[0].measures.length
+  return (
+    <section aria-labelledby="fits" className="mt-4 border-t border-rule pt-3">
+      <h2 id="fits" className="font-title text-lg">
+        Do two lines fit?
+      </h2>
+      <p className="mb-2 max-w-prose text-soft">
+        The first line of this piece and another: place by place where both sound, what rubs and why, and who could play which.
+      </p>
+      <div className="flex flex-wrap items-center gap-2">
+        <label className="flex items-center gap-1.5">
+          with
+          <Select
+            aria-label="The other line"
+            value={beside}
+            onFocus={listed}
+            onPointerDown={listed}
+            onChange={(e) => setBeside(e.target.value as Beside)}
+            className="max-w-80"
+          >
+            {piece.lines.slice(1).map((l, i) => (
+              <option key={i} value={`line ${i + 1}`}>
+                line {i + 2} of this piece: {l.name}
+              </option>
+            ))}
+            {Array.from({ length: Math.min(MOST_LATER, measures - 1) }, (_, i) => (
+              <option key={i} value={`round ${i + 1}`}>
+                itself, {count(i + 1, 'measure')} later (a round)
+              </option>
+            ))}
+            {(pieces ?? []).map((p) => (
+              <option key={p.id} value={`piece ${p.id}`}>
+                {p.title}
+              </option>
+            ))}
+          </Select>
+        </label>
+        <Button onClick={() => void look()} disabled={busy}>
+          <Scale size={16} aria-hidden /> {busy ? 'Being looked at …' : 'Look'}
+        </Button>
+      </div>
+      {typeof found === 'string' && (
+        <p role="alert" className="mt-2 text-madder">
+          {found}
+        </p>
+      )}
+      {found && typeof found !== 'string' && <Told found={found} klass={klass} />}
+    </section>
+  )
+}
+
+function Told({ found: { fit, duet, who }, klass }: { found: Found; klass: Parameters<typeof DeskProvider>[0]['klass'] }) {
+  const seats = useSeats()
+  // Every other seat takes the second line, so that both are heard.
+  const plan = { ...emptyPlan(), lines: Object.fromEntries(seats.map((s, i) => [s.id, i % 2])) }
+  return (
+    <div role="status" className="mt-2 grid gap-2">
+      <p className="font-semibold">{fit.says}</p>
+      {!fit.apart && (
+        <p className="text-soft">
+          {fit.together} {fit.crossed > 0 && fit.places > 0 && `The second lies over the first at ${count(fit.crossed, 'place')}.`}
+        </p>
+      )}
+      {fit.against.length > 0 && (
+        <ul className="list-disc pl-5">
+          {fit.against.slice(0, MOST_NAMED).map((a, i) => (
+            <li key={i} className={a.strong ? 'font-semibold' : ''}>
+              {a.text}
+            </li>
+          ))}
+          {fit.against.length > MOST_NAMED && <li>and {fit.against.length - MOST_NAMED} more.</li>}
+        </ul>
+      )}
+      {who.length > 0 && (
+        <div>
+          <h3 className="panel-head">Who can play which</h3>
+          <ul className="list-disc pl-5">
+            {who.map((w) => (
+              <li key={w}>{w}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {duet && (
+        <DeskProvider id="" piece={duet} plan={plan} klass={klass} version={0}>
+          <Both />
+        </DeskProvider>
+      )}
+    </div>
+  )
+}
+
+/** Plays both lines, and puts them on the shelf as a piece of their own. */
+function Both() {
+  const router = useRouter()
+  const { toggle, stop } = useRehearsalStore()
+  const playing = useRehearsal((r) => r.playing)
+  const trouble = useRehearsal((r) => r.trouble)
+  const piece = useDesk((d) => d.piece)
+  const plan = useDesk((d) => d.plan)
+  const seats = useSeats()
+  const [problem, setProblem] = useState('')
+  useEffect(() => stop, [stop])
+  const put = async () => {
+    const text = writeAbc(piece)
+    const brought = await putOnShelf(new File([text], 'two-lines.abc'), [{ piece, text, plan }])
+    if (brought.ok) router.push(`/pieces/${brought.added[0].id}`)
+    else setProblem(brought.problem)
+  }
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <Button onClick={toggle}>
+        {playing ? <Square size={16} aria-hidden /> : <Play size={16} aria-hidden />} {playing ? 'Stop' : 'Hear both'}
+      </Button>
+      <Button onClick={() => void put()}>Put both on the shelf as a piece</Button>
+      {seats.length > 1 && (
+        <span className="text-fine text-soft">
+          {seats
+            .filter((_, i) => i % 2)
+            .map((s) => s.name)
+            .join(', ')}
+          : the second line.
+        </span>
+      )}
+      {(trouble || problem) && (
+        <span role="alert" className="text-madder">
+          {trouble || problem}
+        </span>
+      )}
+    </div>
+  )
+}
