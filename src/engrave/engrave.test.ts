@@ -12,7 +12,7 @@ import { readFile } from '@/formats/read'
 import { groupEvents } from '@/core/piece/beams'
 import { eventId } from './ids'
 import { meiOf, printedStarts } from './mei'
-import { finishSystem, slimmed } from './post'
+import { finishSystem, slimmed, withheld } from './post'
 import { tuneMei } from './tune'
 import { rowText, type Row } from './rows'
 import { serverToolkit } from './server'
@@ -234,5 +234,27 @@ describe('what the page says besides notes', () => {
     const mei = part(struck)
     expect(mei.match(/head\.shape="x"[^>]*dur="\d+"/g)?.map((m) => /dur="(\d+)"/.exec(m)![1])).toEqual(['4', '8', '8'])
     expect(onPaper(struck, score(struck).e.viola, []).join('')).toContain('E0A9')
+  })
+})
+
+describe('what is to be written in by hand', () => {
+  it('is left out of the drawing, and nothing else is', () => {
+    const whole = engraveSystems(toolkit, tuneMei(pieceFrom('D4 E4 F#4 G4 A4:h z:h z z z z D4:e E4:e F#4 G4:h')), 1400, 50)[0]
+    const groups = (svg: string, name: string) => [...svg.matchAll(new RegExp(`<g [^>]*class="${name}(?: [^"]*)?"`, 'g'))].length
+    const all = ['note', 'notehead', 'stem', 'barLine', 'rest', 'measure', 'staff', 'clef']
+    const count = (svg: string) => Object.fromEntries(all.map((g) => [g, groups(svg, g)]))
+    const before = count(whole)
+    expect(before.stem).toBe(before.note)
+    expect(before.rest).toBeGreaterThan(4)
+    for (const [what, gone] of [
+      ['stems', 'stem'],
+      ['barlines', 'barLine'],
+      ['rests', 'rest'],
+    ] as const) {
+      const svg = withheld(whole, what)
+      expect(count(svg), what).toEqual({ ...before, [gone]: 0 })
+      // It is still a drawing: every group that is opened is closed.
+      expect((svg.match(/<g(?: [^>]*)?(?<!\/)>/g) ?? []).length, what).toBe((svg.match(/<\/g>/g) ?? []).length)
+    }
   })
 })

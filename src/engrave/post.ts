@@ -1,3 +1,4 @@
+import type { Withheld } from '@/core/sheets/blocks'
 import type { Row } from './rows'
 
 const STAYS = /(<g [^>]*class="bracketSpan[^"]*\bstays\b[^"]*">)(?:<polyline[^>]*\/>)*<path ([^>]*?)stroke-width="\d+"/g
@@ -141,3 +142,10 @@ export function spreadSystems(svg: string, { height, most, last }: { height: num
     return i === 0 ? open : open.replace('<g ', `<g transform="translate(0, ${Math.round(i * gap)})" `)
   })
 }
+
+/** The groups of the engraver's drawing that make up what can be left out; none of them holds another group. */
+const GROUPS: Readonly<Record<Withheld, string>> = { stems: 'stem', barlines: 'barLine', rests: 'mRest|rest' }
+
+/** A drawing without its stems, barlines or rests: what is to be written in by hand. */
+export const withheld = (svg: string, what: Withheld): string =>
+  svg.replace(new RegExp(`<g [^>]*class="(?:${GROUPS[what]})(?: [^"]*)?"[^>]*(?<!/)>(?:(?!<g[ >]|</g>)[\\s\\S])*</g>`, 'g'), '')

@@ -9,6 +9,7 @@ import { sheetOfKind } from '@/core/sheets/make'
 import { weekBlocks } from '@/core/sheets/week'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
 import { serverToolkit } from '@/engrave/server'
+import { withheld } from '@/engrave/post'
 import { systemsOf, type Sheet } from '@/engrave/sheet'
 import type { Paper } from '@/engrave/toolkit'
 import { drawBlocks, type EngraveMusic } from '@/paper/blocks'
@@ -34,9 +35,10 @@ export async function musicEngraver(): Promise<EngraveMusic> {
   const toolkit = await serverToolkit()
   return (music, width) =>
     engraved.of([music, width], () => {
-      const { piece, plan, klass, seat, much, marks } = music
+      const { piece, plan, klass, seat, much, marks, without } = music
       const wanted = { seat, much, marks, passage: null }
-      return systemsOf(toolkit, { piece, plan, klass }, wanted, Math.round(width * PIXELS), seat === null ? SCORE : PART) ?? []
+      const systems = systemsOf(toolkit, { piece, plan, klass }, wanted, Math.round(width * PIXELS), seat === null ? SCORE : PART) ?? []
+      return without ? systems.map((svg) => withheld(svg, without)) : systems
     })
 }
 

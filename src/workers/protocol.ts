@@ -1,5 +1,5 @@
 import type { SecondOffers } from '@/core/composing/offers'
-import { LENGTHS, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
+import { LENGTHS, WISHES, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
 import { TRAINS } from '@/core/composing/trains'
 import { keySchema } from '@/core/music/key'
 import { meterSchema } from '@/core/music/time'
@@ -55,6 +55,7 @@ export const lineOrder = z.object({
   measures: z.literal(LENGTHS),
   train: z.enum(TRAINS),
   seed: z.int().check(z.minimum(0), z.maximum(999_999_999)),
+  wish: z.optional(z.literal(WISHES)),
 })
 
 /** The line that is laid beside the first of a piece: its own, entering later, or one of another piece. */

@@ -55,3 +55,19 @@ export function onOneString(
   const worth = (g: readonly Pitch[]) => (g.length >= 3 ? 10 : 0) + g.length + (g.some((p) => p.letter === home) ? 5 : 0)
   return [...groups.values()].sort((a, b) => worth(b) - worth(a))[0] ?? []
 }
+
+/** Another form of one of some notes, that every seat has learned too in its octave: a natural before a sign more; null where there is none. */
+export function otherForm(whom: readonly Whom[], octaves: Readonly<Record<SeatId, number>>, notes: readonly Pitch[]): Pitch | null {
+  const known = whom.map(
+    ({ seat, learned, policy }) => new Set(reachableBy({ instrument: seat.instrument, learned, policy }).map((r) => midiOf(r.pitch))),
+  )
+  const found = notes.flatMap((p) =>
+    (p.alter === 0 ? [-1, 1] : [0]).flatMap((alter) => {
+      const other: Pitch = { ...p, alter }
+      // Another note of the key at the same key of the keyboard would be heard as that one.
+      const own = notes.some((q) => midiOf(q) === midiOf(other))
+      return !own && whom.every(({ seat }, i) => known[i].has(midiOf(other) + 12 * octaves[seat.id])) ? [other] : []
+    }),
+  )
+  return found.sort((a, b) => Math.abs(a.alter) - Math.abs(b.alter))[0] ?? null
+}

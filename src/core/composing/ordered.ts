@@ -1,7 +1,7 @@
 import { FIRST } from '../instruments/instrument'
 import type { Rhythm } from '../instruments/reads'
 import { keyName, tonic, type Key } from '../music/key'
-import type { Pitch } from '../music/pitch'
+import { stepsOf, type Pitch } from '../music/pitch'
 import { measureTicks, ticksOf, type Meter, type Value } from '../music/time'
 import { PIECE_VERSION, type Line, type Measure, type Piece, type PieceEvent } from '../piece/piece'
 import { asClassSays } from '../reading/asClassSays'
@@ -15,8 +15,8 @@ import { emptyPlan, type Plan } from '../seats/plan'
 import { seatsOf, type EverySeat } from '../seats/seat'
 import { chanceFrom, oneOf } from './chance'
 import { cheapest } from './cheapest'
-import { commonNotes, onOneString } from './commonNotes'
-import { isSingable, metIn, trains, type Train } from './trains'
+import { commonNotes, onOneString, otherForm } from './commonNotes'
+import { hardest, isSingable, metIn, trains, type Train } from './trains'
 
 /** How long a line is, in measures. */
 export const LENGTHS = [4, 8, 16] as const
@@ -27,7 +27,15 @@ export type LineOrder = {
   readonly measures: (typeof LENGTHS)[number]
   readonly train: Train
   readonly seed: number
+  /** How much each seat has to do, of what this class can: from 0, the easiest, to 4. */
+  readonly wish?: Wish
 }
+
+export const WISHES = [0, 1, 2, 3, 4] as const
+export type Wish = (typeof WISHES)[number]
+/** Which part of the measures that were tried asks for less than what is wished. */
+const WISHED: Readonly<Record<Wish, number>> = { 0: 0.1, 1: 0.3, 2: 0.5, 3: 0.75, 4: 0.95 }
+export const USUAL: Wish = 2
 
 /** A line that was written: a piece of its own with the octave of each seat, mapped; and whether all that was asked for holds. */
 export type WrittenLine = {
@@ -55,8 +63,8 @@ const CELLS: readonly { readonly values: readonly Value[]; readonly asks?: Rhyth
   { values: [v('quarter', 1), v('eighth')], asks: 'dotted quarter' },
 ]
 
-/** A measure in the making: its values, and for each which of the common notes it is. */
-type Cell = { readonly values: readonly Value[]; readonly at: readonly number[] }
+/** A measure in the making: its values, and for each which of the common notes it is; `other`: one letter has its other form in it. */
+type Cell = { readonly values: readonly Value[]; readonly at: readonly number[]; readonly other?: true }
 
 function rhythmFor(chance: () => number, meter: Meter, known: ReadonlySet<Rhythm>, wants: boolean): Value[] {
   const whole = measureTicks(meter)
@@ -90,16 +98,23 @@ function walk(chance: () => number, count: number, from: number, notes: readonly
   return out
 }
 
-const line = (cells: readonly Cell[], notes: readonly Pitch[]): Line => {
+/** The notes of a line: those of the key, and the other form of one of them, where all have learned it. */
+type Notes = { readonly own: readonly Pitch[]; readonly other: Pitch | null }
+
+/** A note of a measure: in its other form where the measure has it. */
+const noteOf = ({ own, other }: Notes, cell: Cell, at: number): Pitch =>
+  cell.other && other && stepsOf(own[at]) === stepsOf(other) ? other : own[at]
+
+const line = (cells: readonly Cell[], notes: Notes): Line => {
   let n = 0
   const measures = cells.map((c, i): Measure => ({
     number: `${i + 1}`,
-    events: c.values.map((value, k): PieceEvent => ({ kind: 'note', id: `w${n++}`, value, heads: [{ pitch: notes[c.at[k]] }] })),
+    events: c.values.map((value, k): PieceEvent => ({ kind: 'note', id: `w${n++}`, value, heads: [{ pitch: noteOf(notes, c, c.at[k]) }] })),
   }))
   return { name: 'A', clef: 'treble', measures, slurs: [] }
 }
 
-const pieceOf = ({ key, meter }: LineOrder, title: string, cells: readonly Cell[], notes: readonly Pitch[]): Piece => ({
+const pieceOf = ({ key, meter }: LineOrder, title: string, cells: readonly Cell[], notes: Notes): Piece => ({
   version: PIECE_VERSION,
   title,
   key,
@@ -108,8 +123,11 @@ const pieceOf = ({ key, meter }: LineOrder, title: string, cells: readonly Cell[
   lines: [line(cells, notes)],
 })
 
-/** How many measures are tried out at once, and how often a line is begun anew. */
-const [POOL, TRIES] = [44, 6]
+/** How a measure is chosen: what a point of unevenness beyond the aim counts, and one away from the wished load; how even is aimed at, above what must be. From here on a measure is a trap. */
+const [UNEVEN, NEAR, AIM, HARD] = [3, 0.35, 0.92, 0.35]
+
+/** How many measures are tried out at once, and how often a line is begun anew, and how many measures are changed for others after it was mapped. */
+const [POOL, TRIES, SWAPS] = [44, 8, 6]
 
 /**
  * A line of reading for a class in unison: notes that every seat has learned, singable (steps before skips, a keynote to end
@@ -124,99 +142,167 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
   const notes = order.train === 'one string' ? onOneString(whom, common.octaves, common.notes, order.key) : common.notes
   if (notes.length < 2) return null
   const plan: Plan = { ...emptyPlan(), octaves: common.octaves }
+  const all: Notes = { own: notes, other: order.train === 'two forms' ? otherForm(whom, common.octaves, notes) : null }
   const known = new Set(whom[0].learned.rhythms.filter((r) => whom.every((w) => w.learned.rhythms.includes(r))))
   const chance = chanceFrom(order.seed * 7919 + order.measures)
   const title = `Line in ${keyName(order.key)}, ${order.seed}`
-  let best: WrittenLine | null = null
-  for (let tries = 0; tries < TRIES; tries++) {
-    const cells = composed(klass, order, notes, plan, known, chance)
-    const piece = pieceOf(order, title, cells, notes)
+  const weighed = (cells: readonly Cell[]): Weighed => {
+    const piece = pieceOf(order, title, cells, all)
     const ensemble = ensembleMapper()(piece, plan, klass)
-    const loads = Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, loadOf(piece, m).byMeasure]))
-    const evenness = evennessOf(loads)
+    const maps = mapsOf(ensemble)
+    const loads = maps.map((m) => loadOf(piece, m).byMeasure)
+    const evenness = evennessOf(Object.fromEntries(maps.map((m, i) => [m.seat.id, loads[i]])))
     const sound =
-      mapsOf(ensemble).every((m) => m.problems.length === 0 && m.notes.every((n) => n.hold.open || n.hold.position === FIRST)) &&
+      maps.every((m) => m.problems.length === 0 && m.notes.every((n) => n.hold.open || n.hold.position === FIRST)) &&
       trains(piece, ensemble, order.train) &&
       isSingable(piece, notes, order.train)
-    const holds = sound && evenness.figure >= EVEN
-    if (!best || (sound && (!best.sound || evenness.figure > best.evenness.figure)))
-      best = { piece, plan, ensemble, evenness, sound, holds }
-    if (holds) break
+    return {
+      line: { piece, plan, ensemble, evenness, sound, holds: sound && evenness.figure >= EVEN },
+      tasks: tasksOf(loads, cells.length),
+    }
+  }
+  let best: WrittenLine | null = null
+  for (let tries = 0; tries < TRIES && !best?.holds; tries++) {
+    const stock = stockOf(klass, order, all, plan, known, chance)
+    let chosen = composed(order, stock)
+    let now = weighed(chosen.map((k) => stock.cells[k]))
+    const tried = new Set<string>()
+    for (let n = 0; n < SWAPS && !now.line.holds; n++) {
+      const swap = swapped(order, stock, chosen, now.tasks, tried)
+      if (!swap) break
+      const next = weighed(swap.map((k) => stock.cells[k]))
+      if (isBetter(next.line, now.line)) [chosen, now] = [swap, next]
+    }
+    if (!best || isBetter(now.line, best)) best = now.line
   }
   return best
 }
 
-/** Measures put together out of a pool that was mapped once: each as even as can be, and leading on to the next. */
-function composed(
-  klass: ClassSettings,
-  order: LineOrder,
-  notes: readonly Pitch[],
-  plan: Plan,
-  known: ReadonlySet<Rhythm>,
-  chance: () => number,
-): Cell[] {
+/** What the heaviest seat and the mean seat have to do in a measure, in points. */
+type Task = { readonly most: number; readonly mean: number }
+const tasksOf = (loads: readonly (readonly number[])[], measures: number): Task[] =>
+  Array.from({ length: measures }, (_, k) => {
+    const here = loads.map((l) => l[k] ?? 0)
+    return { most: Math.max(...here), mean: here.reduce((a, b) => a + b, 0) / here.length }
+  })
+
+type Weighed = { readonly line: WrittenLine; readonly tasks: readonly Task[] }
+
+/** Sound before not, then the more even. */
+const isBetter = (a: WrittenLine, b: WrittenLine): boolean => (a.sound !== b.sound ? a.sound : a.evenness.figure > b.evenness.figure)
+
+/** Measures that were tried out all at once: what each costs, how one leads to another, and which may stand where. */
+type Stock = {
+  readonly cells: readonly Cell[]
+  readonly cost: (task: Task) => number
+  readonly tasks: readonly Task[]
+  readonly lead: (a: number, b: number, at: number) => number
+  readonly own: (k: number, at: number) => number
+  /** The measures that may stand at a place, of those that are free. */
+  readonly open: (at: number, free: readonly number[]) => readonly number[]
+}
+
+/** A pool of measures, mapped once. */
+function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan, known: ReadonlySet<Rhythm>, chance: () => number): Stock {
+  const { own: notes } = all
   const home = tonic(order.key)
   const homes = notes.flatMap((p, i) => (p.letter === home.letter ? [i] : []))
   const end = homes[0] ?? 0
   const skips = order.train === 'skips' ? 0.5 : 0.15
   const pool = Array.from({ length: POOL }, (): Cell => {
     const values = rhythmFor(chance, order.meter, known, order.train === 'rhythm')
-    return { values, at: walk(chance, values.length, Math.floor(chance() * notes.length), notes, skips) }
+    const at = walk(chance, values.length, Math.floor(chance() * notes.length), notes, skips)
+    return { values, at, ...(all.other && chance() < 0.4 ? { other: true } : {}) }
   })
-  const whole = measureTicks(order.meter)
-  const last = lastValues(whole, known)
-  const closes: Cell[] = last.map((values) => ({ values, at: values.map(() => end) }))
-  const all = [...pool, ...closes]
-  const piece = pieceOf(order, 'pool', all, notes)
+  const closes = lastValues(measureTicks(order.meter), known).map((values): Cell => ({ values, at: values.map(() => end) }))
+  const cells = [...pool, ...closes]
+  const piece = pieceOf(order, 'pool', cells, all)
   const maps = mapsOf(ensembleMapper()(piece, plan, klass))
-  const loads = maps.map((m) => loadOf(piece, m).byMeasure)
-  const top = (c: Cell): number => Math.max(...c.at)
+  const tasks = tasksOf(
+    maps.map((m) => loadOf(piece, m).byMeasure),
+    cells.length,
+  )
+  const wished = tasks
+    .slice(0, POOL)
+    .map((t) => t.mean)
+    .sort((a, b) => a - b)[Math.floor(WISHED[order.wish ?? USUAL] * (POOL - 1))]
+  const met = order.train === 'crossing' || order.train === 'rhythm' || order.train === 'two forms' ? metIn(piece, maps, order.train) : null
+  const hard = order.train === 'trap' ? hardest(piece, maps) : null
+  const jitter = cells.map(() => chance() * 0.8)
   const goal = Math.floor(order.measures * 0.6)
-  const cost = (k: number): number => {
-    const here = loads.map((l) => l[k] ?? 0)
-    const most = Math.max(...here)
-    const mean = here.reduce((a, b) => a + b, 0) / here.length
-    return 3 * (most - mean)
-  }
-  const met = order.train === 'crossing' || order.train === 'rhythm' ? metIn(piece, maps, order.train) : null
-  const trained = met ? pool.flatMap((_, k) => (met.has(k) ? [k] : [])) : []
-  const jitter = all.map(() => chance() * 0.8)
-  const used = new Set<number>()
-  const chosen: number[] = []
-  // Phrase by phrase, no measure twice: what was used is out of the pool for the next.
-  for (let from = 0; from < order.measures; from += PHRASE) {
-    const columns = Array.from({ length: PHRASE }, (_, i): readonly number[] => {
-      const at = from + i
-      if (at === order.measures - 1) return closes.map((_, k) => POOL + k)
-      const free = pool.flatMap((_, k) => (used.has(k) ? [] : [k]))
-      const wanted = i === 1 ? free.filter((k) => trained.includes(k)) : []
-      return wanted.length > 0 ? wanted : free
-    })
-    const before = chosen.at(-1)
-    const lead = (a: number, b: number, at: number): number => {
-      const far = Math.abs(all[a].at.at(-1)! - all[b].at[0])
-      const close = at === order.measures - 1 && far !== 1 ? 2 : 0
+  const last = order.measures - 1
+  return {
+    cells,
+    tasks,
+    // Below nothing where a measure is more even than a line must be: it makes up for another (Dinkelbach's way with a ratio).
+    cost: ({ most, mean }) => UNEVEN * (AIM * most - mean) + NEAR * Math.abs(mean - wished),
+    lead: (a, b, at) => {
+      const far = Math.abs(cells[a].at.at(-1)! - cells[b].at[0])
+      const close = at === last && far !== 1 ? 2 : 0
       return (a === b ? 6 : 0) + (far === 0 ? 0.4 : far === 1 ? 0 : far === 2 ? 0.6 : 4 * far) + close
-    }
-    const phrase = (free: readonly (readonly number[])[]) =>
+    },
+    own: (k, at) => {
+      const c = cells[k]
+      const top = Math.max(...c.at)
+      const begins = at === 0 && !homes.includes(c.at[0]) ? 1.5 : 0
+      const peak = at === goal ? -0.3 * top : 0.1 * top
+      const still = new Set(c.at).size === 1 && c.at.length > 1 && at < last ? 2 : 0
+      return begins + peak + still + jitter[k]
+    },
+    open: (at, free) => {
+      if (at === last) return closes.map((_, k) => POOL + k)
+      const wanted = hard
+        ? free.filter((k) => (at === last - 1 ? hard[k] >= HARD : hard[k] < HARD))
+        : met && at % PHRASE === 1
+          ? free.filter((k) => met.has(k))
+          : []
+      return wanted.length > 0 ? wanted : free
+    },
+  }
+}
+
+/** Measures of a pool put together: each as even as can be, and leading on to the next. Phrase by phrase, no measure twice. */
+function composed(order: LineOrder, { cost, tasks, own, lead, open }: Stock): number[] {
+  const chosen: number[] = []
+  for (let from = 0; from < order.measures; from += PHRASE) {
+    const free = Array.from({ length: POOL }, (_, k) => k).filter((k) => !chosen.includes(k))
+    const columns = Array.from({ length: PHRASE }, (_, i) => open(from + i, free))
+    const before = chosen.at(-1)
+    const phrase = (of: readonly (readonly number[])[]) =>
       cheapest(
-        free,
-        (k, i) => {
-          const at = from + i
-          const c = all[k]
-          const begins = at === 0 && !homes.includes(c.at[0]) ? 1.5 : 0
-          const peak = at === goal ? -0.3 * top(c) : 0.1 * top(c)
-          const still = new Set(c.at).size === 1 && c.at.length > 1 && at < order.measures - 1 ? 2 : 0
-          return cost(k) + begins + peak + still + jitter[k] + (i === 0 && before !== undefined ? lead(before, k, at) : 0)
-        },
+        of,
+        (k, i) => cost(tasks[k]) + own(k, from + i) + (i === 0 && before !== undefined ? lead(before, k, from) : 0),
         (a, b, i) => lead(a, b, from + i),
       )
-    for (const k of withoutAgain(columns, phrase)) {
-      used.add(k)
-      chosen.push(k)
+    chosen.push(...withoutAgain(columns, phrase))
+  }
+  return chosen
+}
+
+/** The same with one measure changed for another of the pool that promises most against what the line really asks; null when all were tried. */
+function swapped(
+  order: LineOrder,
+  { cost, tasks, own, lead, open }: Stock,
+  chosen: readonly number[],
+  real: readonly Task[],
+  tried: Set<string>,
+): number[] | null {
+  const free = Array.from({ length: POOL }, (_, k) => k).filter((k) => !chosen.includes(k))
+  let best: { i: number; k: number; gain: number } | null = null
+  for (let i = 0; i < order.measures - 1; i++) {
+    const beside = (k: number): number =>
+      own(k, i) + (i > 0 ? lead(chosen[i - 1], k, i) : 0) + (i + 1 < chosen.length ? lead(k, chosen[i + 1], i + 1) : 0)
+    const now = cost(real[i]) + beside(chosen[i])
+    for (const k of open(i, free)) {
+      if (tried.has(`${i} ${k}`)) continue
+      const gain = now - cost(tasks[k]) - beside(k)
+      if (!best || gain > best.gain) best = { i, k, gain }
     }
   }
-  return chosen.map((k) => all[k])
+  if (!best) return null
+  tried.add(`${best.i} ${best.k}`)
+  const { i, k } = best
+  return chosen.map((was, n) => (n === i ? k : was))
 }
 
 /** A way through columns in which nothing comes twice: where it does, it is taken out of the later column and the way is looked for anew. */
@@ -281,6 +367,8 @@ const HAS: Readonly<Record<Train, string>> = {
   skips: 'has a skip in every other measure, ',
   rhythm: 'has more than quarters, halves and whole notes, ',
   'one string': 'is played on one string by every seat, ',
+  'two forms': 'has one letter in two forms, ',
+  trap: 'has its trap at the end, ',
 }
 
 /** What of its order a line does not keep; null where it keeps all. */

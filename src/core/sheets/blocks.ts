@@ -17,6 +17,10 @@ export type Stroke =
       readonly strong?: true
     }
 
+/** What can be left out of music. */
+export const WITHHELD = ['stems', 'barlines', 'rests'] as const
+export type Withheld = (typeof WITHHELD)[number]
+
 /** Music that stands on a sheet: what it is mapped by, whose it is (null: the score of all), how much is written in, and of what. */
 export type Music = {
   readonly piece: Piece
@@ -25,6 +29,8 @@ export type Music = {
   readonly seat: SeatId | null
   readonly much: Amount
   readonly marks: readonly Mark[]
+  /** What is left out of the drawing, to be written in by hand. */
+  readonly without?: Withheld
 }
 
 /** A card for both sides of a page: music in front, words at the back. */

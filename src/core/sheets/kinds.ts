@@ -22,6 +22,11 @@ export const SHEETS = {
     says: 'letter, string and finger of every note, all right answers on a page of their own',
     for: 'seat',
   },
+  tasks: {
+    name: 'Notes to write',
+    says: 'letters to write as notes, stems and barlines that are missing, strings and fingers to name; all right answers on a page of their own',
+    for: 'seat',
+  },
   bows: { name: 'Bow alone', says: 'the rhythm and bows on open strings', for: 'seat' },
   chart: { name: 'Finger chart', says: 'all that the seat has learned on the fingerboard, true to scale', for: 'seat' },
   cards: {

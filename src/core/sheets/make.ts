@@ -9,6 +9,7 @@ import { bowBlocks, circleBlocks, theoryBlocks } from './exercises'
 import { SHEETS, type SheetKind } from './kinds'
 import type { Made, Source } from './made'
 import { cardsOf, chartBlocks } from './pictures'
+import { taskBlocks } from './tasks'
 
 /** A sheet of a kind for a seat, or (null) for the class; null where the class has no such seat, or the kind is not for it. The warm-up is made by who knows the drills, the week by who knows the plan. */
 export function sheetOfKind(source: Source, kind: Exclude<SheetKind, 'warmup' | 'week'>, seat: SeatId | null): BlockSheet | null {
@@ -60,6 +61,8 @@ function blocksOf(made: Made, kind: Exclude<SheetKind, 'warmup' | 'week'>, map: 
       return circleBlocks(made, readings[0])
     case 'theory':
       return theoryBlocks(made, readings[0])
+    case 'tasks':
+      return taskBlocks(made, readings[0])
     case 'bows':
       return bowBlocks(made, readings[0])
     case 'chart':

@@ -49,6 +49,30 @@ describe('sheets of a piece', () => {
     }
   })
 
+  it('notes to write: letters, stems and barlines are withheld, and stand among the answers with every right place', () => {
+    for (const { id } of SEATS) {
+      const { blocks } = sheetOfKind(source('Two Barges'), 'tasks', id)!
+      const r = readingIn('Two Barges', id)
+      const turn = blocks.findIndex((b) => b.kind === 'page')
+      const music = (of: readonly Block[]) => of.flatMap((b) => (b.kind === 'music' ? [b.music] : []))
+      expect(music(blocks.slice(0, turn)).map((m) => m.without)).toEqual(['rests', 'stems', 'barlines'])
+      expect(music(blocks.slice(turn)).map((m) => m.without)).toEqual([undefined, undefined])
+      // The staff to be written on has nothing on it; what is to be written stands in the answers, a note a letter.
+      const [empty, stems, barred] = music(blocks)
+      expect(empty.piece.lines[0].measures.every((m) => m.events.every((e) => e.kind === 'rest'))).toBe(true)
+      const written = stems.piece.lines[0].measures.flatMap((m) => m.events.flatMap((e) => (e.kind === 'note' ? [e.heads[0].pitch] : [])))
+      const [, asked] = /learned it: (.*)$/.exec(blocks[0].kind === 'text' ? blocks[0].text : '')!
+      expect(written.map(letterName)).toEqual(asked.split('  '))
+      expect(barred.piece.lines[0].measures.map((m) => m.events)).toEqual(r.map.line.measures.slice(0, 8).map((m) => m.events))
+      const [letters, fingers] = rowsOf(blocks.slice(turn))
+      for (const [letter, where] of letters.rows) {
+        const pitch = r.notes.map((n) => n.heads[0].pitch).find((p) => letterName(p) === letter)!
+        expect(where.split(', or ')).toEqual(placesOf(r.map.solution.setup, pitch).map((p) => p.staff))
+      }
+      expect(fingers.rows.map(([, letter]) => letter)).toEqual(asked.split('  '))
+    }
+  })
+
   it('low and high fingers are said on every sheet as the class says them', () => {
     const klass = { ...DEFAULT_CLASS, talk: { ...DEFAULT_CLASS.talk, low: '2 low' as const } }
     const from = { ...source('The Ferry at Low Water'), klass }

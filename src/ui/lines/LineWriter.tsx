@@ -3,7 +3,7 @@
 import { RefreshCw } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState, useTransition } from 'react'
-import { LENGTHS, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
+import { LENGTHS, USUAL, WISHES, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
 import { TRAINS, type Train } from '@/core/composing/trains'
 import { KEYS_TAUGHT } from '@/core/instruments/reads'
 import { keyName } from '@/core/music/key'
@@ -35,6 +35,8 @@ const TRAIN_NAMES: Readonly<Record<Train, string>> = {
   skips: 'skips',
   rhythm: 'rhythms',
   'one string': 'one string',
+  'two forms': 'a letter in two forms',
+  trap: 'a trap at the end',
 }
 
 type Made = { readonly of: LineOrder; readonly line: OrderedLine | null | 'failed' }
@@ -63,14 +65,15 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
     }
   }, [klass, order])
   const change = (by: Partial<LineOrder>) => setOrder((o) => ({ ...o, ...by }))
+  const wish = order.wish ?? USUAL
   const working = made?.of !== order
   const line = made && made.line !== 'failed' ? made.line : null
-  const put = (l: OrderedLine) =>
+  const put = (l: OrderedLine, then: string) =>
     start(async () => {
       const text = writeAbc(l.piece)
       const brought = await putOnShelf(new File([text], 'line.abc'), [{ piece: l.piece, text, plan: l.plan }])
       if (!brought.ok) return setProblem(brought.problem)
-      router.push(`/pieces/${brought.added[0].id}`)
+      router.push(`/pieces/${brought.added[0].id}${then}`)
     })
   return (
     <div className="flex min-h-screen flex-col pb-10">
@@ -139,6 +142,14 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
           <Button onClick={() => change({ seed: (order.seed % 999999) + 1 })}>
             <RefreshCw size={16} aria-hidden /> Another
           </Button>
+          <div className="flex gap-1">
+            <Button disabled={wish === WISHES[0]} onClick={() => change({ wish: WISHES[WISHES.indexOf(wish) - 1] })}>
+              Easier
+            </Button>
+            <Button disabled={wish === WISHES.at(-1)} onClick={() => change({ wish: WISHES[WISHES.indexOf(wish) + 1] })}>
+              Harder
+            </Button>
+          </div>
         </div>
         <div aria-live="polite" aria-busy={working}>
           {made?.line === 'failed' && (
@@ -154,8 +165,14 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
         </div>
         {line && (
           <div className="flex flex-wrap items-center gap-3">
-            <Button kind="filled" disabled={pending || working} onClick={() => put(line)}>
+            <Button kind="filled" disabled={pending || working} onClick={() => put(line, '')}>
               Put it on the shelf and map it
+            </Button>
+            <Button disabled={pending || working} onClick={() => put(line, '/practise')}>
+              Practise it
+            </Button>
+            <Button disabled={pending || working} onClick={() => put(line, '/print?parts=0&also=theory,tasks')}>
+              Hand it out to fill in
             </Button>
             {problem && (
               <span role="alert" className="text-madder">
