@@ -148,4 +148,4 @@ const GROUPS: Readonly<Record<Withheld, string>> = { stems: 'stem', barlines: 'b
 
 /** A drawing without its stems, barlines or rests: what is to be written in by hand. */
 export const withheld = (svg: string, what: Withheld): string =>
-  svg.replace(new RegExp(`<g [^>]*class="(?:${GROUPS[what]})(?: [^"]*)?"[^>]*(?<!/)>(?:(?!<g[ >]|</g>)[\\s\\S])*</g>`, 'g'), '')
+  svg.replace(new RegExp(`<g [^>]*class="(?:${GROUPS[what]})(?: [^"]*)?"[^>]*(?<!/)>(?:<g [^>]*/>|(?!<g[ >]|</g>)[\\s\\S])*</g>`, 'g'), '')

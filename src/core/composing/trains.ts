@@ -1,5 +1,6 @@
 import type { SeatMap } from '../fingering/map'
 import { tonic } from '../music/key'
+import { stepsOf, type Pitch } from '../music/pitch'
 import type { Piece } from '../piece/piece'
 import { readingOf } from '../reading/reading'
 import { rhythmsOf } from '../reading/rhythms'
