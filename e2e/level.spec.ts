@@ -230,6 +230,30 @@ test('a second line is made for a seat, taken into the piece, read by it alone, 
   await expect.poll(async () => new Set(await fingers('bass')).size).toBeGreaterThan(2)
 })
 
+test('two lines are laid beside each other: what rubs is said, who could play which, and both are heard and kept', async ({ page }) => {
+  await open(page, 'Two Barges')
+  await page.getByRole('link', { name: 'Level', exact: true }).click()
+  const fits = page.getByRole('region', { name: 'Do two lines fit?' })
+  await fits.getByRole('button', { name: 'Look' }).click()
+  await expect(fits).toContainText('They nearly fit: of 18 places where both sound, 15 are at rest')
+  await expect(fits.getByText('Measure 5, beat 3: C against F♯, a tritone on a strong beat.')).toBeVisible()
+  await expect(fits.getByText(/^Bass: both, \d+ and \d+ points\.$/)).toBeVisible()
+  expect((await new AxeBuilder({ page }).include('[aria-labelledby="fits"]').analyze()).violations).toEqual([])
+  await fits.getByRole('button', { name: 'Hear both' }).click()
+  await fits.getByRole('button', { name: 'Stop' }).click()
+  // Another piece of the shelf, in another meter.
+  await fits.getByLabel('The other line').focus()
+  await expect(fits.getByRole('option', { name: 'Two Bells and a Gate' })).toBeAttached()
+  await fits.getByLabel('The other line').selectOption('Two Bells and a Gate')
+  await expect(fits.getByText('They nearly fit')).toHaveCount(0)
+  await fits.getByRole('button', { name: 'Look' }).click()
+  await expect(fits.getByText(/^They do not come together: in measure \d+ 4\/4 goes against 3\/4\.$/)).toBeVisible()
+  // Itself, two measures later.
+  await fits.getByLabel('The other line').selectOption('round 2')
+  await fits.getByRole('button', { name: 'Look' }).click()
+  await expect(fits.getByText(/^The second enters 2 measures later, 4\/4, in G major\./)).toBeVisible()
+})
+
 test('a line to read is written for the class, another one with one touch, and put on the shelf as it stands', async ({ page }) => {
   await page.goto('/new')
   await page.getByRole('link', { name: 'Or have a line to read written' }).click()
@@ -246,6 +270,14 @@ test('a line to read is written for the class, another one with one touch, and p
   await expect(second.locator('g.measure')).toHaveCount(4)
   await page.getByLabel('Key').selectOption('G major')
   await expect(page.getByRole('img', { name: /^Line in G major, 2, as notes$/ }).locator('g.measure')).toHaveCount(4)
+  // Harder asks for more; a letter in two forms has a sign.
+  const points = async () => Number(/violin (\d+)/.exec((await page.getByText(/^Evenness /).textContent())!)![1])
+  const before = await points()
+  for (const harder of [3, 4]) {
+    await page.getByRole('button', { name: 'Harder' }).click()
+    await expect(page.getByRole('button', { name: 'Harder' })).toBeEnabled({ enabled: harder < 4 })
+  }
+  await expect.poll(points).toBeGreaterThan(before)
   await page.getByRole('button', { name: 'Put it on the shelf and map it' }).click()
   await expect(page).toHaveURL(/\/pieces\//)
   await expect(page.getByRole('heading', { name: 'Line in G major, 2' })).toBeVisible()

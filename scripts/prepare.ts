@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { DEMO_CLASS, DEMO_ROSTER, DEMO_SECOND, DEMO_SECOND_ROSTER, demoFiles } from '../demo'
 import { demoPractice } from '../demo/practice'
+import { demoAnswers } from '../demo/reading'
 import { demoTerm } from '../demo/term'
 import type { Student } from '../src/core/roster/student'
 import { classAt, DEFAULT_CLASS } from '../src/core/seats/class'
@@ -11,6 +12,7 @@ import { sayProblem } from '../src/formats/outcome'
 import { firstClass, insertClass } from '../src/store/classes'
 import { DataError, dataFile, openDatabase } from '../src/store/database'
 import { insertBrought } from '../src/store/pieces'
+import { insertAnswers } from '../src/store/answers'
 import { insertPractice } from '../src/store/practice'
 import { writing } from '../src/store/writing'
 
@@ -66,6 +68,7 @@ async function prepare(): Promise<void> {
       const practised = named(PRACTISED)
       // What the made-up class has practised lies in the two weeks before whoever looks at it first.
       await insertPractice(t, DEMO_CLASS.id, demoPractice(practised, today))
+      await insertAnswers(t, DEMO_CLASS.id, demoAnswers(first, start))
     })
     console.log(`Made ${dataFile()} with ${DEMO_CLASS.name} and ${files.length} pieces.`)
   } finally {

@@ -143,8 +143,8 @@ export function spreadSystems(svg: string, { height, most, last }: { height: num
   })
 }
 
-/** The groups of the engraver's drawing that make up what can be left out; none of them holds another group. */
-const GROUPS: Readonly<Record<Withheld, string>> = { stems: 'stem', barlines: 'barLine', rests: 'mRest|rest' }
+/** The groups of the engraver's drawing that make up what can be left out; none of them holds a group with something in it. Numbers of measures tell where barlines are. */
+const GROUPS: Readonly<Record<Withheld, string>> = { stems: 'stem', barlines: 'barLine|mNum', rests: 'mRest|rest' }
 
 /** A drawing without its stems, barlines or rests: what is to be written in by hand. */
 export const withheld = (svg: string, what: Withheld): string =>

@@ -38,15 +38,18 @@ export const answersOf = async (db: Knex, classId: string, student: string | nul
 
 /** Keeps answers of a class; those that are kept already (sent twice, by a network that failed after all) change nothing. Says how many are new. */
 export const addAnswers = (db: Knex, classId: string, answers: readonly Answer[]): Promise<number> =>
-  writing(db, async (t) => {
-    let added = 0
-    for (const a of answers) {
-      if (await t('answers').where({ id: a.id }).first('id')) continue
-      await t('answers').insert(rowOf(classId, a))
-      added++
-    }
-    return added
-  })
+  writing(db, (t) => insertAnswers(t, classId, answers))
+
+/** The same inside a transaction. */
+export async function insertAnswers(t: Knex.Transaction, classId: string, answers: readonly Answer[]): Promise<number> {
+  let added = 0
+  for (const a of answers) {
+    if (await t('answers').where({ id: a.id }).first('id')) continue
+    await t('answers').insert(rowOf(classId, a))
+    added++
+  }
+  return added
+}
 
 /** Whether a student's link has brought as many answers as a day takes. */
 export const hasAnsweredEnough = async (db: Knex, classId: string, student: string, now: number): Promise<boolean> => {

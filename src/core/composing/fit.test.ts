@@ -24,7 +24,7 @@ describe('do two lines fit', () => {
   it('thirds below do', () => {
     const f = fit('F#4 G4 A4 G4 F#4:w', 'D4 E4 F#4 E4 D4:w')
     expect(f.verdict).toBe('fits')
-    expect(f.says).toBe('They fit: of 5 places where both sound 5 at rest.')
+    expect(f.says).toBe('They fit: of 5 places where both sound, 5 are at rest.')
     expect(f.together).toBe('2 measures each, 4/4, in D major.')
     expect(f.crossed).toBe(0)
   })
@@ -33,6 +33,7 @@ describe('do two lines fit', () => {
     const f = fit('A4 B4 E4:h', 'D4:h D4:h')
     expect(f.against.map((x) => x.text)).toEqual(['Measure 1, beat 3: E against D, a second on a strong beat.'])
     expect(f.met).toMatchObject({ rest: 2, rub: 1 })
+    expect(f.says).toBe('They do not fit: of 3 places where both sound, 2 are at rest and 1 rubs.')
     expect(f.verdict).toBe('not')
   })
   it('fifths and octaves one after the other are found, where they come', () => {

@@ -154,15 +154,16 @@ function sayRub(x: Pitch, y: Pitch, strong: boolean): string {
 function sayFit(verdict: Fit['verdict'], places: number, met: Readonly<Record<Meets, number>>, against: readonly Against[]): string {
   if (places === 0) return 'They never sound at the same time.'
   const parallels = against.filter((r) => r.kind !== 'rub').length
+  const each = (n: number, one: string, many: string): string[] => (n === 0 ? [] : [`${n} ${n === 1 ? one : many}`])
   const what = [
-    `${met.rest} at rest`,
-    ...(met.passing ? [`${met.passing} passing by step`] : []),
-    ...(met.fourth ? [count(met.fourth, 'bare fourth')] : []),
-    ...(met.rub ? [`${met.rub} ${met.rub === 1 ? 'rubs' : 'rub'}`] : []),
+    ...each(met.rest, 'is at rest', 'are at rest'),
+    ...each(met.passing, 'passes by step', 'pass by step'),
+    ...each(met.fourth, 'is a bare fourth', 'are bare fourths'),
+    ...each(met.rub, 'rubs', 'rub'),
   ]
   const head = { fits: 'They fit', nearly: 'They nearly fit', not: 'They do not fit' }[verdict]
   const tail = parallels ? `; ${count(parallels, 'time')} fifths or octaves in parallel` : ''
-  return `${head}: of ${count(places, 'place')} where both sound ${sayList(what)}${tail}.`
+  return `${head}: of ${count(places, 'place')} where both sound, ${sayList(what)}${tail}.`
 }
 
 /** Both lines as one piece: the first as it is, the second beside it from where it enters, cut off where the first ends. Null where they do not go together. */

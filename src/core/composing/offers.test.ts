@@ -7,8 +7,11 @@ import { ensembleMapper, lineIndexFor, octavesFor } from '../seats/ensemble'
 import { loadOf } from '../seats/load'
 import { emptyPlan, planSchema } from '../seats/plan'
 import { seatsOf } from '../seats/seat'
+import { midiOf } from '../music/pitch'
+import { soundingOf } from '../sounding/sounding'
 import { pieces } from '../testing/arbitrary'
 import { chordsOf, secondOffers, withSecond } from './offers'
+import { notesOf } from './tune'
 
 const PIECES = demoPieces()
 const SEATS = seatsOf(DEFAULT_CLASS)
@@ -30,6 +33,21 @@ describe('second lines that are offered', () => {
           expect(loadOf(taken.piece, map).total, `${piece.title} ${id} ${o.kind}`).toBeCloseTo(o.load)
           expect(map.problems).toEqual([])
         }
+      }
+  })
+  it('once taken are what is heard of their seat: each note when and where it was made', () => {
+    const piece = PIECES.find((p) => p.title === 'Two Barges')!
+    for (const { id } of SEATS)
+      for (const offer of secondOffers(piece, emptyPlan(), DEFAULT_CLASS, id).offers) {
+        const taken = withSecond(piece, emptyPlan(), DEFAULT_CLASS, id, offer)!
+        const heard = soundingOf(taken.piece, ensembleMapper()(taken.piece, taken.plan, DEFAULT_CLASS)).seats[id]
+        // Two Barges has a repeat; the first time through is what is written. Ticks from its beginning, ties told as one note.
+        const written = notesOf(taken.piece, offer.line)
+        const first = heard.filter((n) => n.pass === 1).sort((a, b) => a.tick - b.tick)
+        expect(
+          first.map((n) => n.midi),
+          `${id} ${offer.kind}`,
+        ).toEqual(written.map((n) => midiOf(n.pitch)))
       }
   })
   it('once taken change nothing for the others: line, octave and fingers stay', () => {

@@ -54,7 +54,12 @@ const emptied = (source: Source): Source => ({
       ...l,
       measures: l.measures.map((m, i) => ({
         ...m,
-        events: [{ kind: 'rest' as const, id: `e${i}`, value: { base: 'whole' as const, dots: 0 }, wholeMeasure: true }],
+        // As wide as it takes to write by hand; the rests themselves are left out of the drawing.
+        events: Array.from({ length: 2 * PER }, (_, k) => ({
+          kind: 'rest' as const,
+          id: `e${i}-${k}`,
+          value: { base: 'eighth' as const, dots: 0 },
+        })),
       })),
     })),
   },
@@ -89,7 +94,7 @@ export function taskBlocks(made: Made, r: Reading): Block[] {
     `1. Write each letter as a note, four to a measure, wherever you have learned it: ${letters.join('  ')}`,
     '2. Draw the stem of every note, the right way.',
     `3. Draw the barlines. The time is ${r.piece.meter.beats}/${r.piece.meter.unit}.`,
-    '4. Which string, which finger? Write it under every note of task 2.',
+    '4. Which string and which finger play each note of task 2?',
   ]
   return [
     { kind: 'text', text: tasks[0] },

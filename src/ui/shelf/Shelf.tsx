@@ -1,6 +1,6 @@
 'use client'
 
-import { Archive, CalendarDays, FileUp, GraduationCap, PenLine, Route, Search } from 'lucide-react'
+import { Archive, CalendarDays, Eye, FileUp, GraduationCap, PenLine, Route, Search } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useTransition } from 'react'
@@ -128,6 +128,9 @@ export function Shelf({
           </Link>
           <Link href="/plan" className={buttonLook()}>
             <CalendarDays size={17} aria-hidden /> Practice plan
+          </Link>
+          <Link href="/train" className={buttonLook()}>
+            <Eye size={17} aria-hidden /> Reading
           </Link>
           <Link href="/new" className={buttonLook()}>
             <PenLine size={17} aria-hidden /> Write a tune

@@ -35,8 +35,8 @@ export function What({ wanted, change }: Props) {
               onChange={(e) => change({ fade: e.target.checked })}
             />
             <span>
-              fading: {FADES} sheets of each in the PDF, from everything to nothing; measures that are sure by the record lose theirs a
-              sheet sooner
+              fading: {FADES} sheets of each in the PDF, from everything to nothing; measures that are sure by the record, and notes that
+              the seat reads surely where nothing trips, lose theirs a sheet sooner
             </span>
           </label>
         </li>

@@ -60,6 +60,7 @@ function beginsOf(line: Line): readonly number[] {
 
 /** The spoken line of every measure, of the picked seat or of all, as this class speaks it. */
 export function CallsTab() {
+  const id = useDesk((d) => d.id)
   const piece = useDesk((d) => d.piece)
   const index = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
   const timeline = useDesk((d) => d.timeline)
@@ -102,6 +103,10 @@ export function CallsTab() {
         <p className="mt-1.5 text-fine">
           <Link href="/class#talk" className="text-rosin underline underline-offset-2">
             In which words: how the class talks
+          </Link>
+          {' · '}
+          <Link href={`/train?piece=${id}`} className="text-rosin underline underline-offset-2">
+            Ask the class to read it
           </Link>
         </p>
       </div>
