@@ -161,7 +161,18 @@ test(`no page beside the desk has a barrier that axe finds`, async ({ page }) =>
     await page.getByRole('tab', { name: tab }).click()
     await clean(page, tab, 'main')
   }
-  for (const path of ['/new', '/class', '/library', '/about']) {
+  await page.goto(`/train?piece=${piece.split('/')[2]}`)
+  await awake(page)
+  for (const kind of ['finger', 'staff places', 'count']) {
+    await page.getByRole('combobox', { name: 'Ask' }).selectOption(kind)
+    await page.getByRole('button', { name: 'Show the answers' }).click()
+    await page.keyboard.press('1')
+    await clean(page, `reading: ${kind}`)
+  }
+  await page.getByText('How it stands').click()
+  await expect(page.getByRole('heading', { name: 'Teach again' }).first()).toBeVisible()
+  await clean(page, 'reading: how it stands')
+  for (const path of ['/new', '/class', '/library', '/about', '/line']) {
     await page.goto(path)
     await expect(page.locator('main')).toBeVisible()
     await clean(page, path)

@@ -68,13 +68,26 @@ for (const [by, sizes] of [
     }
     await page.goto('/')
     await awake(page)
-    for (const path of ['/', '/class', '/library', '/new', '/about', '/plan', '/plan/print', '/tapes', '/term', '/class/links']) {
+    for (const path of [
+      '/',
+      '/class',
+      '/library',
+      '/new',
+      '/about',
+      '/plan',
+      '/plan/print',
+      '/tapes',
+      '/term',
+      '/class/links',
+      '/train',
+      '/line',
+    ]) {
       await page.goto(path)
       await expect(page.locator('main').first()).toBeVisible()
       await awake(page)
       if (path === '/plan') await expect(page.getByText('How it goes')).toBeVisible({ timeout: 15_000 })
       await atEach(async (_, where) => {
-        if (path === '/plan' && touch) expect(await small(page), where).toEqual([])
+        if (['/plan', '/train'].includes(path) && touch) expect(await small(page), where).toEqual([])
       }, path)
     }
     await page.goto('/')

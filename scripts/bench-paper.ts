@@ -7,7 +7,15 @@ import { randomUUID } from 'node:crypto'
 import { DEMO_ROSTER, DEMO_SECOND_ROSTER, demoFiles } from '../demo'
 import { fileSheetsOf, handOutQuery } from '../src/api/handOut'
 import { learnedBy } from '../src/core/roster/student'
-import { DEFAULT_CLASS, settingsFor } from '../src/core/seats/class'
+import { chanceFrom } from '../src/core/composing/chance'
+import { fitOf } from '../src/core/composing/fit'
+import { STEP_IDS } from '../src/core/instruments/instrument'
+import { itemsOf, questionOf } from '../src/core/trainer/all'
+import type { Answer } from '../src/core/trainer/answer'
+import { QUESTION_KINDS } from '../src/core/trainer/question'
+import { nextItem, progressOf } from '../src/core/trainer/spaced'
+import { traineesOf } from '../src/core/trainer/trainee'
+import { classAt, DEFAULT_CLASS, settingsFor } from '../src/core/seats/class'
 import { emptyPlan } from '../src/core/seats/plan'
 import { seatsOf } from '../src/core/seats/seat'
 import { factsOf } from '../src/core/term/facts'
@@ -106,4 +114,49 @@ line(`five second lines for a seat, 8 measures: ${offers.toFixed(0)} ms, ${(offe
 line(
   `a line to order, 8 measures, 50 seeds: ${took[25].toFixed(0)} ms in the middle, ${took[49].toFixed(0)} at the most, ${(took[25] / mapping).toFixed(2)} × mapping such a line; ${orders.filter((o) => o.holds).length} of 50 hold all that is asked`,
 )
+// Lines for classes of every kind: how many keep all that is asked, and how long the slowest takes.
+const SETS = [
+  ['violin', 'viola', 'cello', 'bass'],
+  ['violin'],
+  ['violin', 'viola'],
+  ['cello', 'bass'],
+  ['violin', 'bass'],
+  ['violin', 'viola', 'cello'],
+]
+const lines = STEP_IDS.flatMap((step) =>
+  SETS.flatMap((ids) => {
+    const whole = classAt(step)
+    const klass = { ...whole, seats: whole.seats.filter((s) => ids.includes(s.id)) }
+    return [2, 1].flatMap((fifths) =>
+      [1, 2, 3, 4, 5].map((seed) => {
+        const started = performance.now()
+        const made = writeLine(klass, { key: { fifths, mode: 'major' }, meter: { beats: 4, unit: 4 }, measures: 8, train: 'plain', seed })
+        return { took: performance.now() - started, holds: made?.holds ?? false }
+      }),
+    )
+  }),
+)
+const slow = lines.map((o) => o.took).sort((a, b) => a - b)
+line(
+  `lines for ${STEP_IDS.length} steps × ${SETS.length} classes in D and G: ${lines.filter((o) => o.holds).length} of ${lines.length} keep all that is asked; ${slow[lines.length >> 1].toFixed(0)} ms in the middle, ${slow[Math.floor(0.95 * lines.length)].toFixed(0)} at 95 %, ${slow.at(-1)!.toFixed(0)} at the most`,
+)
+
+// Reading: all questions of a class, and the next one after years of answers.
+const trainees = traineesOf(DEFAULT_CLASS)
+const items = trainees.map((t) => itemsOf(t, QUESTION_KINDS))
+const chance = chanceFrom(1)
+const asking = least(() => trainees.forEach((t, i) => items[i].forEach((item) => questionOf(t, item, chance))))
+const answered = Array.from({ length: 3000 }, (_, n): Answer => ({
+  ...{ id: `${n}`, seat: 'violin', student: '', kind: 'letter', note: '', right: n % 7 !== 0, mistake: null, as: '', ms: 4000 },
+  item: items[0][n % items[0].length].id,
+  at: n * 3_600_000,
+}))
+const told = least(() => progressOf(answered))
+const progress = progressOf(answered)
+const next = least(() => nextItem(items[0], progress, 3000 * 3_600_000, 3000 * 3_600_000))
+line(
+  `reading: ${items.flat().length} questions of a class ${asking.toFixed(0)} ms, ${(asking / mapping).toFixed(1)} × mapping a tune; 3,000 answers told again ${told.toFixed(0)} ms, the next question after them ${next.toFixed(1)} ms`,
+)
+const voice = { piece: barges, line: barges.lines[0] }
+line(`whether two lines of 8 measures fit: ${least(() => fitOf(voice, voice, 2)).toFixed(1)} ms`)
 process.exit(0)

@@ -1,4 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs'
+import { chanceFrom } from '../src/core/composing/chance'
+import { fitOf } from '../src/core/composing/fit'
 import { sayCare } from '../src/core/drills/care'
 import { practised } from '../src/core/drills/practised'
 import { randomOf } from '../src/core/hearing/student'
@@ -25,6 +27,9 @@ import { sayOctaveChange } from '../src/core/seats/octaveChoices'
 import { emptyPlan } from '../src/core/seats/plan'
 import { rescuesFor } from '../src/core/seats/rescue'
 import { seatsOf } from '../src/core/seats/seat'
+import { itemsOf, questionOf } from '../src/core/trainer/all'
+import { judged, QUESTION_KINDS, sayJudged } from '../src/core/trainer/question'
+import { traineesOf } from '../src/core/trainer/trainee'
 import { demoPieces } from '../src/formats/testing/demo'
 
 /** A sentence of the product, with where it is said. */
@@ -96,7 +101,41 @@ function practisedSaid(piece: Piece, step: StepId): Said[] {
   ]
 }
 
+/** Everything that is asked of a class at a step, what is answered, and what is said of each wrong answer. */
+function asked(step: StepId): Said[] {
+  const chance = chanceFrom(5)
+  return traineesOf(classAt(step)).flatMap((t) =>
+    itemsOf(t, QUESTION_KINDS).flatMap((item): Said[] => {
+      const q = questionOf(t, item, chance)
+      if (!q) return []
+      const where = `${step}, ${t.seat.name}, ${item.id}`
+      const wrong =
+        q.answer.form === 'choice'
+          ? q.answer.options.flatMap((o, at) => (o.mistake ? [sayJudged(q, judged(q, { form: 'choice', at }))] : []))
+          : []
+      return [
+        { kind: 'question', where, text: q.asks },
+        { kind: 'right answer', where, text: q.says },
+        ...wrong.map((text): Said => ({ kind: 'wrong answer', where, text })),
+      ]
+    }),
+  )
+}
+
+/** What is said of a piece with itself as a round, and of its lines. */
+function fits(piece: Piece): Said[] {
+  const [first, ...others] = piece.lines.map((line) => ({ piece, line }))
+  const all = [...[1, 2, 3, 4].map((after) => fitOf(first, first, after)), ...others.map((o) => fitOf(first, o))]
+  return all.flatMap((f) =>
+    [f.says, f.together, ...f.against.map((a) => a.text)].map((text): Said => ({ kind: 'fit', where: piece.title, text })),
+  )
+}
+
 function everythingSaid(): Said[] {
+  return [...STEP_IDS.flatMap(asked), ...PIECES.flatMap(fits), ...ofPieces()].filter((s) => s.text)
+}
+
+function ofPieces(): Said[] {
   return PIECES.flatMap((piece) =>
     STEP_IDS.flatMap((step) => {
       const klass = classAt(step)

@@ -27,15 +27,15 @@ export type LineOrder = {
   readonly measures: (typeof LENGTHS)[number]
   readonly train: Train
   readonly seed: number
-  /** How much each seat has to do, of what this class can: from 0, the easiest, to 4. */
+  /** How much each seat has to do, of what this class can: from 0, the easiest, to 2. */
   readonly wish?: Wish
 }
 
-export const WISHES = [0, 1, 2, 3, 4] as const
+export const WISHES = [0, 1, 2] as const
 export type Wish = (typeof WISHES)[number]
 /** Which part of the measures that were tried asks for less than what is wished. */
-const WISHED: Readonly<Record<Wish, number>> = { 0: 0.1, 1: 0.3, 2: 0.5, 3: 0.75, 4: 0.95 }
-export const USUAL: Wish = 2
+const WISHED: Readonly<Record<Wish, number>> = { 0: 0.05, 1: 0.5, 2: 1 }
+export const USUAL: Wish = 1
 
 /** A line that was written: a piece of its own with the octave of each seat, mapped; and whether all that was asked for holds. */
 export type WrittenLine = {
@@ -123,11 +123,11 @@ const pieceOf = ({ key, meter }: LineOrder, title: string, cells: readonly Cell[
   lines: [line(cells, notes)],
 })
 
-/** How a measure is chosen: what a point of unevenness beyond the aim counts, and one away from the wished load; how even is aimed at, above what must be. From here on a measure is a trap. */
-const [UNEVEN, NEAR, AIM, HARD] = [3, 0.35, 0.92, 0.35]
+/** How a measure is chosen: what a point of unevenness beyond the aim counts, one away from the usual load, and from one that is wished; how even is aimed at, above what must be. From here on a measure is a trap. */
+const [UNEVEN, NEAR, WISHING, AIM, HARD] = [3, 0.35, 0.8, 0.92, 0.35]
 
 /** How many measures are tried out at once, and how often a line is begun anew, and how many measures are changed for others after it was mapped. */
-const [POOL, TRIES, SWAPS] = [44, 8, 6]
+const [POOL, TRIES, SWAPS] = [44, 14, 6]
 
 /**
  * A line of reading for a class in unison: notes that every seat has learned, singable (steps before skips, a keynote to end
@@ -162,7 +162,9 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
     }
   }
   let best: WrittenLine | null = null
-  for (let tries = 0; tries < TRIES && !best?.holds; tries++) {
+  const wish = order.wish ?? USUAL
+  let kept = 0
+  for (let tries = 0; tries < TRIES && kept < ENOUGH[wish]; tries++) {
     const stock = stockOf(klass, order, all, plan, known, chance)
     let chosen = composed(order, stock)
     let now = weighed(chosen.map((k) => stock.cells[k]))
@@ -173,7 +175,8 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
       const next = weighed(swap.map((k) => stock.cells[k]))
       if (isBetter(next.line, now.line)) [chosen, now] = [swap, next]
     }
-    if (!best || isBetter(now.line, best)) best = now.line
+    if (now.line.holds) kept++
+    if (!best || (now.line.holds && best.holds ? wishedMore(wish, now.line, best) : isBetter(now.line, best))) best = now.line
   }
   return best
 }
@@ -187,6 +190,16 @@ const tasksOf = (loads: readonly (readonly number[])[], measures: number): Task[
   })
 
 type Weighed = { readonly line: WrittenLine; readonly tasks: readonly Task[] }
+
+/** How many lines that keep everything are written before one is chosen: where more or less is wished the one that has most, or least, of it. */
+const ENOUGH: Readonly<Record<Wish, number>> = { 0: 3, 1: 1, 2: 3 }
+
+const meanOf = ({ evenness }: WrittenLine): number => {
+  const all = Object.values(evenness.bySeat)
+  return all.reduce((a, b) => a + b, 0) / all.length
+}
+const wishedMore = (wish: Wish, a: WrittenLine, b: WrittenLine): boolean =>
+  wish === 0 ? meanOf(a) < meanOf(b) : wish === 2 && meanOf(a) > meanOf(b)
 
 /** Sound before not, then the more even. */
 const isBetter = (a: WrittenLine, b: WrittenLine): boolean => (a.sound !== b.sound ? a.sound : a.evenness.figure > b.evenness.figure)
@@ -235,7 +248,8 @@ function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan,
     cells,
     tasks,
     // Below nothing where a measure is more even than a line must be: it makes up for another (Dinkelbach's way with a ratio).
-    cost: ({ most, mean }) => UNEVEN * (AIM * most - mean) + NEAR * Math.abs(mean - wished),
+    cost: ({ most, mean }) =>
+      UNEVEN * (AIM * most - mean) + (order.wish === undefined || order.wish === USUAL ? NEAR : WISHING) * Math.abs(mean - wished),
     lead: (a, b, at) => {
       const far = Math.abs(cells[a].at.at(-1)! - cells[b].at[0])
       const close = at === last && far !== 1 ? 2 : 0

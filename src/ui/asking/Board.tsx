@@ -38,9 +38,14 @@ export function Board({
   className?: string
 }) {
   const count = instrument.strings.length
-  const most = Math.max(5, ...places.map((p) => p.k))
+  // What is only looked at is drawn as far as it is looked at, and closer: it is seen from the end of a room.
+  const far = touch
+    ? Infinity
+    : Math.max(5, 1 + Math.max(at?.k ?? 0, ...places.filter((p) => right?.includes(placeKey(p))).map((p) => p.k)))
+  const shownPlaces = places.filter((p) => p.k <= far)
+  const most = Math.max(5, ...shownPlaces.map((p) => p.k), at?.k ?? 0)
   // The places that lie nearest to each other have room for a finger between them.
-  const scale = Math.max(LEAST, 42 / (fromNut(1, most) - fromNut(1, most - 1)))
+  const scale = Math.max(LEAST, (touch ? 42 : 27) / (fromNut(1, most) - fromNut(1, most - 1)))
   const x = (string: number): number => 44 + string * APART
   // An open string is touched above the nut.
   const y = (k: number): number => (k === 0 ? NUT - 22 : NUT + Math.round(fromNut(1, k) * scale * 10) / 10)
@@ -50,14 +55,14 @@ export function Board({
       {instrument.strings.map((p, s) => (
         <g key={s} aria-hidden>
           <line x1={x(s)} x2={x(s)} y1={NUT} y2={height} stroke="var(--string)" strokeWidth={6 - (4 * s) / Math.max(1, count - 1)} />
-          <text x={x(s) - 24} y={NUT - 15} textAnchor="end" fontSize={20} fill="var(--ink)" fontWeight={700}>
+          <text x={x(s) - (touch ? 24 : 30)} y={NUT - 15} textAnchor="end" fontSize={20} fill="var(--ink)" fontWeight={700}>
             {p.letter}
           </text>
         </g>
       ))}
       <line x1={14} x2={width - 14} y1={NUT} y2={NUT} stroke="var(--ink)" strokeWidth={5} aria-hidden />
       {!touch &&
-        places.map((p) => (
+        shownPlaces.map((p) => (
           <circle key={placeKey(p)} cx={x(p.string)} cy={y(p.k)} r={p.k === 0 ? 0 : 5} fill="var(--rule)" stroke="var(--soft)" />
         ))}
       {(touch ? places : shown ? places.filter((p) => right?.includes(placeKey(p))) : at ? [at] : []).map((p) => {
