@@ -47,6 +47,10 @@ describe('do two lines fit', () => {
     expect(texts('C#5:w', 'G4:w')).toEqual(['a tritone on a strong beat.'])
     expect(texts('F4:w', 'F#4:w')).toEqual(['two forms of one letter on a strong beat.'])
     expect(texts('C#5:w', 'D4:w')).toEqual(['a seventh on a strong beat.'])
+    // As it is spelled: G sharp and C sound as a third does, and are none.
+    expect(texts('G#4:w', 'C4:w')).toEqual(['an augmented fifth on a strong beat.'])
+    expect(texts('C5:w', 'G#4:w')).toEqual(['a diminished fourth on a strong beat.'])
+    expect(texts('G#4:w', 'F4:w')).toEqual(['an augmented second on a strong beat.'])
   })
   it('counts where the second lies over the first', () => {
     expect(fit('D4 F#4 D4:h', 'F#4 D4 F#4:h').crossed).toBe(2)

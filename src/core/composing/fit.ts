@@ -6,7 +6,6 @@ import { capital, sayList } from '../names'
 import { headMeasure, sayMeasure } from '../piece/address'
 import { PIECE_VERSION, type Line, type Piece } from '../piece/piece'
 import { placeMeasures, type PlacedMeasure } from '../piece/walk'
-import { sayInterval } from '../reading/words'
 import type { ClassSettings } from '../seats/class'
 import { octavesFor, seatMap } from '../seats/ensemble'
 import { loadOf } from '../seats/load'
@@ -143,11 +142,28 @@ const place = (line: Line, beat: Beat, kind: Against['kind'], strong: boolean, w
   text: `${headMeasure(line, beat.measure)}, beat ${beat.beat}: ${what}.`,
 })
 
+const INTERVALS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh'] as const
+/** Half steps of each interval where it is neither diminished nor augmented. */
+const PLAIN = [
+  [1, 2],
+  [3, 4],
+  [5, 5],
+  [7, 7],
+  [8, 9],
+  [10, 11],
+] as const
+
+const qualityOf = (steps: number, halfSteps: number): string => {
+  const [least, most] = PLAIN[steps - 1]
+  return halfSteps < least ? 'a diminished' : halfSteps > most ? 'an augmented' : 'a'
+}
+
 /** "G against A, a second on a strong beat". */
 function sayRub(x: Pitch, y: Pitch, strong: boolean): string {
   const apart = Math.abs(stepsOf(x) - stepsOf(y)) % 7
-  const tritone = Math.abs(midiOf(x) - midiOf(y)) % 12 === 6
-  const what = tritone ? 'a tritone' : apart === 0 ? 'two forms of one letter' : apart === 1 ? 'a second' : sayInterval(apart)
+  const halfSteps = Math.abs(midiOf(x) - midiOf(y)) % 12
+  const what =
+    halfSteps === 6 ? 'a tritone' : apart === 0 ? 'two forms of one letter' : `${qualityOf(apart, halfSteps)} ${INTERVALS[apart - 1]}`
   return `${letterName(x)} against ${letterName(y)}, ${what}${strong ? ' on a strong beat' : ''}`
 }
 

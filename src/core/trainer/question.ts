@@ -122,7 +122,7 @@ export function judged({ answer }: Pick<Question, 'answer'>, given: Given): Judg
 const SHOWS: Readonly<Record<Mistake, (as: string) => string>> = {
   'a letter off': () => 'Yours is the neighbour.',
   'in another clef': (as) => `${as} is how another clef would read it.`,
-  'the other form': () => 'That is the other form of the letter: look at the signature and the sign.',
+  'the other form': () => 'That is the other form of the letter: look at the signature, and for a sign before it.',
   'on the wrong string': () => 'It is on another string.',
   'with the wrong finger': () => 'Another finger plays it.',
   'step for skip': () => 'Count lines and spaces from one to the other.',

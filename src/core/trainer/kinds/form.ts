@@ -1,5 +1,6 @@
 import { alterIn } from '../../music/key'
 import { KEYS_TAUGHT } from '../../instruments/reads'
+import { FIRST } from '../../instruments/instrument'
 import type { Hold } from '../../hands/hold'
 import { saySpacing } from '../../reading/words'
 import { choiceOf, fingerSaid, letterSaid, noteNamed, staffOf, type Kind } from '../kind'
@@ -9,7 +10,8 @@ import type { Trainee } from '../trainee'
 
 /** A note with another form of its letter that the seat has learned on the same string, by another place of the hand. */
 function formsOf(t: Trainee, note: SeatNote): { readonly own: Hold; readonly other: SeatNote; readonly way: Hold } | null {
-  for (const own of note.ways)
+  // In first position, where the class says its fingers without saying where the hand is.
+  for (const own of note.ways.filter((h) => h.position === FIRST))
     for (const other of t.notes) {
       if (other.pitch.letter !== note.pitch.letter || other.pitch.octave !== note.pitch.octave || other.name === note.name) continue
       const way = other.ways.find((h) => h.stops[0].string === own.stops[0].string && h.position === own.position && !h.open)
