@@ -168,4 +168,17 @@ test('a staff is drawn on by keys, place by place and said; the fingerboard take
   await page.keyboard.press('u')
   await page.keyboard.press('Enter')
   await expect(page.getByText('Not yet. The place is right; the stem goes the other way. D, third line, stem down.')).toBeVisible()
+
+  // Of one piece: its rhythms and traps are engraved beforehand, so that they are there without a network.
+  await page.goto(link)
+  await page.getByRole('link', { name: 'The Ferry at Low Water' }).click()
+  await page.getByRole('link', { name: 'Read it' }).click()
+  await expect(page.getByRole('heading', { name: 'Reading: The Ferry at Low Water' })).toBeVisible()
+  const piece = new URL(page.url()).searchParams.get('piece')
+  const deck = (await (await page.request.get(`/api${link}/train?piece=${piece}`)).json()) as { drawings: Record<string, string> }
+  const drawn = Object.entries(deck.drawings)
+  expect(drawn.some(([item]) => item.startsWith('trap '))).toBe(true)
+  expect(drawn.every(([, svg]) => /^<svg[\s\S]*class="notehead"/.test(svg))).toBe(true)
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByRole('heading', { level: 2 })).toBeFocused()
 })
