@@ -98,7 +98,7 @@ for (const { where, piece } of found) {
   if (best) process.stdout.write(`${JSON.stringify(printed(where, piece, best))}\n`)
   else {
     process.stderr.write(
-      `${where}: no line of that kind can be made for ${seats.map((s) => s.name.toLowerCase()).join(', ')} out of what is learned\n`,
+      `${where}: no line of that kind: this tune bears none, or it is not learned by ${seats.map((s) => s.name.toLowerCase()).join(', ')}\n`,
     )
     made = false
   }

@@ -66,6 +66,6 @@ describe('second, the command line', () => {
     expect(second('demo/nothing.abc', '--kind', 'roots')).toMatchObject({ status: 1, text: '' })
     const { status, errors } = second(file('rests.abc', 'X:1\nT:Rests\nM:4/4\nL:1/4\nK:D\nz4|z4|]\n'), '--kind', 'roots', '--seat', 'cello')
     expect(status).toBe(1)
-    expect(errors).toContain('no line of that kind can be made for cello out of what is learned')
+    expect(errors).toContain('no line of that kind: this tune bears none, or it is not learned by cello')
   })
 })

@@ -95,7 +95,7 @@ function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null
             {deck.problem}
           </p>
         ) : since === null ? (
-          <Start trainee={trainee} done={done} begin={() => setSince(Date.now())} />
+          <Start trainee={trainee} of={of} done={done} begin={() => setSince(Date.now())} />
         ) : (
           <Session key={since} deck={deck} trainee={trainee} url={url} since={since} send={send} finish={finish} />
         )}
@@ -110,7 +110,17 @@ function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null
   )
 }
 
-function Start({ trainee, done, begin }: { trainee: Trainee; done: { asked: number; right: number } | null; begin: () => void }) {
+function Start({
+  trainee,
+  of,
+  done,
+  begin,
+}: {
+  trainee: Trainee
+  of: Of | null
+  done: { asked: number; right: number } | null
+  begin: () => void
+}) {
   const items = useMemo(() => itemsOf(trainee, QUESTION_KINDS), [trainee])
   return (
     <div className="mx-auto flex max-w-xl flex-col gap-3 px-4 py-6">
@@ -120,8 +130,9 @@ function Start({ trainee, done, begin }: { trainee: Trainee; done: { asked: numb
         </p>
       )}
       <p>
-        Five minutes: notes that your seat has learned, their letters, strings and fingers. New ones come a few at a time; what you are sure
-        of comes seldom.
+        Five minutes:{' '}
+        {of ? 'the notes, rhythms and traps of this piece' : 'notes that your seat has learned, their letters, strings and fingers'}. New
+        ones come a few at a time; what you are sure of comes seldom.
       </p>
       {items.length === 0 ? (
         <p>There is nothing to ask yet: the teacher has not said what your seat has learned.</p>

@@ -21,8 +21,8 @@ export function UseIt({ store, standing }: { store: ClassStore; standing: EveryS
     >
       <p className="min-w-0 max-w-prose flex-1">
         {count(sure, 'note')} read surely, {unsure} not. Taken over into the class, numbers of sure notes stay off parts that are printed
-        with “what is not read yet” and fade sooner; what trips a seat at a note that it does not read is said sooner; and Practise offers
-        those notes to be said first.
+        with “what is not read yet” and fade sooner; what trips a seat at a note that it does not read weighs more among the first things to
+        say; and Practise offers those notes to be said first.
       </p>
       <Button kind="filled" disabled={same} onClick={() => settle((s) => ({ ...s, reads: now }), 'what is read surely')}>
         {same ? 'The class has it as it is' : 'Take it over'}

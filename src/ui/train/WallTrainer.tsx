@@ -225,8 +225,8 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
             </p>
           </div>
           <p className="text-fine text-soft">
-            Space shows the answers, then the next question. 1 to {trainees.length} say whether a seat knew it: kept of the seat, of nobody
-            by name.
+            Space shows the answers, then the next question. Once they are shown,{' '}
+            {trainees.length > 1 ? `1 to ${trainees.length} say` : '1 says'} whether a seat knew it: kept of the seat, of nobody by name.
           </p>
         </main>
       )}

@@ -126,7 +126,8 @@ function Told({ found: { fit, duet, who }, klass }: { found: Found; klass: Param
       <p className="font-semibold">{fit.says}</p>
       {!fit.apart && (
         <p className="text-soft">
-          {fit.together} {fit.crossed > 0 && fit.places > 0 && `The second lies over the first at ${count(fit.crossed, 'place')}.`}
+          {fit.together}{' '}
+          {fit.crossed > 0 && fit.places > 0 && `As they are written the second lies over the first at ${count(fit.crossed, 'place')}.`}
         </p>
       )}
       {fit.against.length > 0 && (
