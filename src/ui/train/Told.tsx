@@ -78,7 +78,7 @@ const WORD = { sure: 'sure', 'not sure': 'not sure', open: 'not known yet' } as 
 
 function NoteRow({ t, n }: { t: Trainee; n: NoteKnown }) {
   return (
-    <li className="grid grid-cols-[minmax(0,1fr)_7rem_6.5rem] items-center gap-2 border-t border-rule py-1 text-sm">
+    <li className="grid grid-cols-[minmax(0,1fr)_6rem_9rem] items-center gap-2 border-t border-rule py-1 text-sm">
       <span>{noteSaid(t, n.note)}</span>
       <span className="relative h-3 rounded bg-wash" role="img" aria-label={sayKnown(n)} title={sayKnown(n)}>
         <span

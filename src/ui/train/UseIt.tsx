@@ -19,7 +19,7 @@ export function UseIt({ store, standing }: { store: ClassStore; standing: EveryS
       aria-label="What goes by it"
       className="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-lg border border-rule bg-sheet p-4"
     >
-      <p className="min-w-0 max-w-prose flex-1">
+      <p className="min-w-0 flex-1 basis-96">
         {count(sure, 'note')} read surely, {unsure} not. Taken over into the class, numbers of sure notes stay off parts that are printed
         with “what is not read yet” and fade sooner; what trips a seat at a note that it does not read weighs more among the first things to
         say; and Practise offers those notes to be said first.
