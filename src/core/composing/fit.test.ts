@@ -25,7 +25,7 @@ describe('do two lines fit', () => {
     const f = fit('F#4 G4 A4 G4 F#4:w', 'D4 E4 F#4 E4 D4:w')
     expect(f.verdict).toBe('fits')
     expect(f.says).toBe('They fit: of 5 places where both sound, 5 are at rest.')
-    expect(f.together).toBe('2 measures each, 4/4, in D major.')
+    expect(f.together).toBe('2 measures each, 4/4, in D major. The first goes from F♯4 to A4, the second from D4 to F♯4.')
     expect(f.crossed).toBe(0)
   })
   it('a note that passes by step between two at rest does not rub; the same on a strong beat does', () => {
@@ -62,7 +62,7 @@ describe('do two lines fit', () => {
     }
     expect(fitOf(voice('D4:w'), three).apart).toBe('They do not come together: in measure 1 4/4 goes against 3/4.')
     expect(fitOf(voice('D4:w D4:w'), voice('F#4:w', { fifths: 1, mode: 'major' })).together).toBe(
-      '2 measures against 1: the longer goes on alone, 4/4, D major against G major.',
+      '2 measures against 1: the longer goes on alone, 4/4, D major against G major. The first goes from D4 to D4, the second from F♯4 to F♯4.',
     )
     expect(fitOf(voice('D4:w'), voice('D4:w'), 1).apart).toBe('The second enters when the first is over.')
     expect(fit('z z z z', 'D4:w').says).toBe('They never sound at the same time.')

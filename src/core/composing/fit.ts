@@ -1,6 +1,6 @@
 import { count } from '../count'
 import { keyName } from '../music/key'
-import { letterName, midiOf, stepsOf, type Pitch } from '../music/pitch'
+import { letterName, midiOf, printedPitch, stepsOf, type Pitch } from '../music/pitch'
 import { meterName } from '../music/time'
 import { capital, sayList } from '../names'
 import { headMeasure, sayMeasure } from '../piece/address'
@@ -86,6 +86,12 @@ const later = (notes: readonly TuneNote[], by: number): TuneNote[] => notes.map(
 
 const at = (notes: readonly TuneNote[], tick: number): TuneNote | undefined => notes.find((n) => n.from <= tick && tick < n.to)
 
+/** "D4 to B4": the lowest and the highest of some notes. */
+function sayRange(notes: readonly TuneNote[]): string {
+  const inOrder = notes.map((n) => n.pitch).sort((x, y) => midiOf(x) - midiOf(y))
+  return inOrder.length ? `${printedPitch(inOrder[0])} to ${printedPitch(inOrder.at(-1)!)}` : ''
+}
+
 /** A dissonance passes where the note that makes it came by step on a weak beat, or between beats, and leaves by step. */
 const passes = (n: TuneNote, tick: number, strong: boolean): boolean => !strong && n.from === tick && n.stepIn && n.stepOut
 
@@ -102,6 +108,7 @@ export function fitOf(a: Voice, b: Voice, after = 0): Fit {
   const first = notesOf(a.piece, a.line)
   const second = later(notesOf(b.piece, b.line), entry(a, b, after))
   const beats = beatsOf(a.piece, a.line)
+  const range = `The first goes from ${sayRange(first)}, the second from ${sayRange(second)}.`
   const onsets = [...new Set([...first, ...second].map((n) => n.from))].sort((x, y) => x - y)
   const against: Against[] = []
   let crossed = 0
@@ -131,7 +138,7 @@ export function fitOf(a: Voice, b: Voice, after = 0): Fit {
   const rubs = against.filter((r) => r.kind === 'rub')
   const heavy = rubs.filter((r) => r.strong).length
   const verdict = places === 0 || heavy > 0.1 * places || rubs.length > 0.2 * places ? 'not' : against.length > 0 ? 'nearly' : 'fits'
-  return { apart: null, together: side, met, against, crossed, places, verdict, says: sayFit(verdict, places, met, against) }
+  return { apart: null, together: first.length && second.length ? `${side} ${range}` : side, met, against, crossed, places, verdict, says: sayFit(verdict, places, met, against) }
 }
 
 const place = (line: Line, beat: Beat, kind: Against['kind'], strong: boolean, what: string): Against => ({
