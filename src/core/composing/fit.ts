@@ -138,7 +138,16 @@ export function fitOf(a: Voice, b: Voice, after = 0): Fit {
   const rubs = against.filter((r) => r.kind === 'rub')
   const heavy = rubs.filter((r) => r.strong).length
   const verdict = places === 0 || heavy > 0.1 * places || rubs.length > 0.2 * places ? 'not' : against.length > 0 ? 'nearly' : 'fits'
-  return { apart: null, together: first.length && second.length ? `${side} ${range}` : side, met, against, crossed, places, verdict, says: sayFit(verdict, places, met, against) }
+  return {
+    apart: null,
+    together: first.length && second.length ? `${side} ${range}` : side,
+    met,
+    against,
+    crossed,
+    places,
+    verdict,
+    says: sayFit(verdict, places, met, against),
+  }
 }
 
 const place = (line: Line, beat: Beat, kind: Against['kind'], strong: boolean, what: string): Against => ({
