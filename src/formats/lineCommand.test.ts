@@ -24,7 +24,7 @@ describe('line, the command line', () => {
   it.each([
     [['--key', 'H'], '--key H is no key: a letter, # or b, m for minor (D, Bb, F#m)'],
     [['--measures', '5'], '--measures 5 is none of 4, 8, 16'],
-    [['--train', 'polka'], '--train polka is none of plain, crossing, skips, rhythm, one string'],
+    [['--train', 'polka'], '--train polka is none of plain, two forms, crossing, skips, rhythm, one string, trap'],
     [['--seed', 'x1'], '--seed x1 is no whole number from 0 to 999999999'],
     [['--level', 'none'], /^--level none is none of first-finger/],
   ] as const)('%j: a plain line and 2', (args, says) => {

@@ -51,8 +51,8 @@ describe('second, the command line', () => {
   })
   it.each([
     [['--kind', 'roots'], 'name one file'],
-    [['demo/two-barges.abc'], 'say a --kind: drone, roots, thirds, rhythm, skeleton'],
-    [['demo/two-barges.abc', '--kind', 'polka'], '--kind polka is none of drone, roots, thirds, rhythm, skeleton'],
+    [['demo/two-barges.abc'], 'say a --kind: drone, roots, thirds, rhythm, skeleton, round'],
+    [['demo/two-barges.abc', '--kind', 'polka'], '--kind polka is none of drone, roots, thirds, rhythm, skeleton, round'],
     [
       ['demo/two-barges.abc', '--kind', 'roots', '--level', 'none'],
       '--level none is none of first-finger, three-fingers, four-strings, first-position, third-position, third-extended, fifth-position, seventh-position',
