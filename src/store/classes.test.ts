@@ -7,6 +7,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { newStudent } from '@/core/roster/student'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { pieceFrom } from '@/core/testing/piece'
+import { addAnswers, answersOf } from './answers'
 import { classesWith, listClasses, newClass, openClass, saveClass, setRemoved, startOwn, theClass } from './classes'
 import { connect } from './connection'
 import { openDatabase } from './database'
@@ -16,6 +17,11 @@ import { bring, compare } from './library/bring'
 import { look } from './library/look'
 import { addPiece, getPiece, listDeleted, listShelf, purge, putOnShelf, takeOffShelf } from './pieces'
 import { addRecord, recordsOf } from './practice'
+
+const answer = {
+  ...{ id: randomUUID(), seat: 'bass', student: '', item: 'letter G3', kind: 'letter' as const, note: 'G3', right: true, mistake: null },
+  ...{ as: '', ms: 3000, at: 10 },
+}
 
 let db: Knex
 let folder: string
@@ -217,5 +223,30 @@ describe('a library of several classes', () => {
     ])
     expect(await compare(other, staged)).toMatchObject({ missing: 0, classes: 0 })
     await other.destroy()
+  })
+
+  it('in place of what was there it leaves none of the classes that are not in it, nor what they answered', async () => {
+    const { second } = await fill()
+    const staged = await saved()
+    const other = await openDatabase(path.join(folder, `${randomUUID()}.sqlite`))
+    const own = await newClass(other, { ...fresh, name: 'Bees' }, 1000)
+    await addPiece(other, own, { ...pieceFrom('D4'), title: 'Bee song' }, source, 1)
+    await addAnswers(other, own, [answer])
+    await bring(other, staged, 'replace')
+    expect((await listClasses(other)).map((c) => c.name)).toEqual(['My class', 'Owls'])
+    expect((await theClass(other)).id).toBe(second)
+    expect(await other('classes').where({ id: own })).toEqual([])
+    expect(await answersOf(other, own)).toEqual([])
+    await other.destroy()
+  })
+
+  it('added once more it puts nothing back on a shelf from which one class took it', async () => {
+    const { first, second, shared } = await fill()
+    const staged = await saved()
+    await takeOffShelf(db, first, shared, 5000)
+    await bring(db, staged, 'add')
+    const on = async (of: string) => (await listShelf(db, of)).heads.map((h) => h.title).sort()
+    expect(await on(first)).toEqual(['Mine'])
+    expect(await on(second)).toEqual(['Owl song', 'Shared'])
   })
 })
