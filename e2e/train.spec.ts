@@ -66,6 +66,19 @@ test('the whole class: one question, an answer a seat, said aloud, shown, kept o
   await axe(page)
 })
 
+test('what was marked is kept also when the page is left without another question', async ({ page }) => {
+  await page.goto('/train')
+  await awake(page)
+  await page.keyboard.press('Space')
+  await page.keyboard.press('2')
+  await expect(page.getByRole('button', { name: 'Viola: knew it. Change' })).toBeVisible()
+  const kept = page.waitForRequest((r) => r.url().endsWith('/api/answers') && r.method() === 'POST')
+  await page.getByRole('link', { name: 'Back to the shelf' }).click()
+  const { answers } = (await kept).postDataJSON() as { answers: { seat: string; right: boolean }[] }
+  expect(answers.map((a) => [a.seat, a.right])).toEqual([['viola', true]])
+  await expect.poll(() => page.evaluate(() => Object.keys(localStorage).filter((k) => k.startsWith('even-seat answers')))).toEqual([])
+})
+
 test('one pupil, upright phone: answers by keys and touch, kept on a dead network, told to the teacher', async ({ page, browser }) => {
   const link = await linkOf(page, 'Lumi')
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })

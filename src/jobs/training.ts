@@ -4,6 +4,7 @@ import { chanceFrom } from '@/core/composing/chance'
 import { ownClass } from '@/core/roster/own'
 import { seatsOf } from '@/core/seats/seat'
 import { itemsOf, questionOf } from '@/core/trainer/all'
+import { ENGRAVED } from '@/core/trainer/question'
 import { traineeOf } from '@/core/trainer/trainee'
 import { serverToolkit } from '@/engrave/server'
 import { engraveSystems } from '@/engrave/toolkit'
@@ -25,7 +26,7 @@ export async function deckFor(db: Knex, who: { of: string; student: string }, pi
   const trainee = traineeOf(own, seat, music && piece ? { id: piece, ...music } : null)
   const toolkit = await serverToolkit()
   const drawings: Record<string, string> = {}
-  for (const item of itemsOf(trainee, ['count', 'trap'])) {
+  for (const item of itemsOf(trainee, ENGRAVED)) {
     const question = questionOf(trainee, item, chanceFrom(1))
     if (question?.shows.kind === 'measure')
       drawings[question.item] = engraveSystems(toolkit, tuneMei(question.shows.piece), DRAWN.width, DRAWN.scale)[0]

@@ -5,7 +5,7 @@ import { keySchema } from '@/core/music/key'
 import { meterSchema } from '@/core/music/time'
 import * as z from 'zod/mini'
 import type { EverySeat, SeatId } from '@/core/seats/seat'
-import type { Fit } from '@/core/composing/fit'
+import type { Fits } from '@/core/composing/fit'
 import { MOST_LINES, MOST_MEASURES, pieceSchema, type Piece } from '@/core/piece/piece'
 import { classSettingsSchema, type ClassSettings } from '@/core/seats/class'
 import { planSchema, type Plan } from '@/core/seats/plan'
@@ -65,9 +65,6 @@ export const fitRequest = z.object({
   after: z.int().check(z.minimum(0), z.maximum(MOST_MEASURES)),
 })
 export type FitRequest = z.infer<typeof fitRequest>
-
-/** How two lines fit; both as one piece, where they go together, and who can play which. */
-export type Fits = { readonly fit: Fit; readonly duet: Piece | null; readonly who: readonly string[] }
 
 /** The weighing worker's face. */
 export type Weigher = {

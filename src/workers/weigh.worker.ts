@@ -1,6 +1,6 @@
 /// <reference lib="webworker" />
 import { expose } from 'comlink'
-import { duetOf, fitOf, sayCanPlay, whoPlays } from '@/core/composing/fit'
+import { fitsOf } from '@/core/composing/fit'
 import { secondOffers } from '@/core/composing/offers'
 import { orderedLine } from '@/core/composing/ordered'
 import { classSettingsSchema } from '@/core/seats/class'
@@ -26,13 +26,7 @@ const weigher: Weigher = {
   },
   fit(request, wanted) {
     const { piece, klass } = weighRequest.parse(request)
-    const { piece: of, line, after } = fitRequest.parse(wanted)
-    const [a, b] = [
-      { piece, line: piece.lines[0] },
-      { piece: of, line: of.lines[Math.min(line, of.lines.length - 1)] },
-    ]
-    const duet = duetOf(a, b, after, `${piece.title}, two lines`)
-    return { fit: fitOf(a, b, after), duet, who: duet ? whoPlays(duet, klass).map(sayCanPlay) : [] }
+    return fitsOf(piece, klass, fitRequest.parse(wanted))
   },
   line(settings, wanted) {
     return orderedLine(classSettingsSchema.parse(settings), lineOrder.parse(wanted))

@@ -198,13 +198,17 @@ function sayFit(verdict: Fit['verdict'], places: number, met: Readonly<Record<Me
   return `${head}: of ${count(places, 'place')} where both sound, ${sayList(what)}${tail}.`
 }
 
+/** The notes of the second line where they lie beside the first, cut off where that ends. */
+function notesBeside(a: Voice, b: Voice, after: number): TuneNote[] {
+  const end = placeMeasures(a.piece, a.line).reduce((n, m) => n + m.length, 0)
+  return later(notesOf(b.piece, b.line), entry(a, b, after)).flatMap((n) =>
+    n.from >= 0 && n.from < end ? [{ ...n, to: Math.min(n.to, end) }] : [],
+  )
+}
+
 /** Both lines as one piece: the first as it is, the second beside it from where it enters, cut off where the first ends. Null where they do not go together. */
 export function duetOf(a: Voice, b: Voice, after: number, title: string): Piece | null {
-  const by = entry(a, b, after)
-  const end = placeMeasures(a.piece, a.line).reduce((n, m) => n + m.length, 0)
-  const notes = later(notesOf(b.piece, b.line), by)
-    .filter((n) => n.from >= 0 && n.from < end)
-    .map((n) => ({ pitches: [n.pitch], from: n.from, to: Math.min(n.to, end) }))
+  const notes = notesBeside(a, b, after).map((n) => ({ pitches: [n.pitch], from: n.from, to: n.to }))
   const line = fitOf(a, b, after).apart === null ? lineOf(a.piece, a.line, notes, { name: 'B', clef: b.line.clef, prefix: 'duet-' }) : null
   return line && { ...a.piece, version: PIECE_VERSION, title, lines: [a.line, line] }
 }
@@ -250,9 +254,22 @@ export function roundOf(voice: Voice): number | null {
   return fits.length > 0 ? fits.reduce((x, y) => (rubs(y) < rubs(x) ? y : x)).after : null
 }
 
-/** The notes of the second voice of a round, cut off where the first ends. */
-export function roundNotes({ piece, line }: Voice, after: number): TuneNote[] {
-  const end = placeMeasures(piece, line).reduce((n, m) => n + m.length, 0)
-  const voice = { piece, line }
-  return later(notesOf(piece, line), entry(voice, voice, after)).flatMap((n) => (n.from < end ? [{ ...n, to: Math.min(n.to, end) }] : []))
+/** The notes of the second voice of a round. */
+export const roundNotes = (voice: Voice, after: number): TuneNote[] => notesBeside(voice, voice, after)
+
+/** How two lines fit; both as one piece, where they go together, and who can play which, in words. */
+export type Fits = { readonly fit: Fit; readonly duet: Piece | null; readonly who: readonly string[] }
+
+/** The first line of a piece and another, by its index, of the same or another piece, entering so many measures later. */
+export function fitsOf(
+  piece: Piece,
+  klass: ClassSettings,
+  other: { readonly piece: Piece; readonly line: number; readonly after: number },
+): Fits {
+  const [a, b]: Voice[] = [
+    { piece, line: piece.lines[0] },
+    { piece: other.piece, line: other.piece.lines[Math.min(other.line, other.piece.lines.length - 1)] },
+  ]
+  const duet = duetOf(a, b, other.after, `${piece.title}, two lines`)
+  return { fit: fitOf(a, b, other.after), duet, who: duet ? whoPlays(duet, klass).map(sayCanPlay) : [] }
 }

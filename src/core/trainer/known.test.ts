@@ -52,6 +52,12 @@ describe('how sure a seat is of a note', () => {
     expect(confusionsOf(all)).toEqual([{ note: 'G3', as: 'E', mistake: 'in another clef', times: 3, of: 5 }])
   })
 
+  it('does not call another finger another note', () => {
+    const fingers = [1, 2, 3].map(() => answer('F#4', false, 'low 2', { kind: 'form', mistake: 'with the wrong finger' }))
+    const shifts = [1, 2, 3].map(() => answer('D5', false, '3', { kind: 'shift', mistake: 'with the wrong finger' }))
+    expect(confusionsOf([...fingers, ...shifts])).toEqual([])
+  })
+
   it('names what to teach again, the worst first, with its commonest mistake; questions that are no reading of a note do not count', () => {
     const all = [
       ...times(6, 'G3', false, 'E'),

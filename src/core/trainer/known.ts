@@ -79,16 +79,22 @@ export type Confusion = {
 /** How often something is taken for something else before it is called typical. */
 const TYPICAL = 2
 
-/** What is taken for what, at least twice, the commonest first; `of`: answers about that note of the kinds in which it happened. */
+/** What is taken for what where a note is read, at least twice, the commonest first; `of`: answers of that kind about that note. Another finger is no other note. */
 export function confusionsOf(answers: readonly Answer[]): Confusion[] {
-  const found = new Map<string, Confusion>()
+  const asked = new Map<string, number>()
+  const found = new Map<string, Omit<Confusion, 'of'> & { readonly at: string }>()
   for (const a of answers) {
-    if (a.right || !a.note || !a.as || !a.mistake) continue
-    const key = `${a.kind} ${a.note} ${a.as}`
-    const of = answers.filter((b) => b.kind === a.kind && b.note === a.note).length
-    found.set(key, { note: a.note, as: a.as, mistake: a.mistake, times: (found.get(key)?.times ?? 0) + 1, of })
+    if (!a.note || !READING.includes(a.kind)) continue
+    const at = `${a.kind} ${a.note}`
+    asked.set(at, (asked.get(at) ?? 0) + 1)
+    if (a.right || !a.as || !a.mistake || a.mistake === 'with the wrong finger') continue
+    const key = `${at} ${a.as}`
+    found.set(key, { at, note: a.note, as: a.as, mistake: a.mistake, times: (found.get(key)?.times ?? 0) + 1 })
   }
-  return [...found.values()].filter((c) => c.times >= TYPICAL).sort((a, b) => b.times - a.times || b.times / b.of - a.times / a.of)
+  return [...found.values()]
+    .filter((c) => c.times >= TYPICAL)
+    .map(({ at, ...c }): Confusion => ({ ...c, of: asked.get(at)! }))
+    .sort((a, b) => b.times - a.times || b.times / b.of - a.times / a.of)
 }
 
 /** What to do about a mistake. Common practice. */

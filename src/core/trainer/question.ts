@@ -20,6 +20,9 @@ export const QUESTION_KINDS = [
 ] as const
 export type QuestionKind = (typeof QUESTION_KINDS)[number]
 
+/** Kinds that show a measure, which is engraved. */
+export const ENGRAVED: readonly QuestionKind[] = ['count', 'trap']
+
 /** How an answer goes wrong: what readers of string parts really do. Common practice. */
 export const MISTAKES = [
   'a letter off',

@@ -7,22 +7,23 @@ import { answerSchema, type Answer } from '@/core/trainer/answer'
 /** Answers that no server has acknowledged yet wait in this browser; more than so many are not kept. */
 const MOST_KEPT = 3000
 const keptSchema = z.array(answerSchema).check(z.maxLength(MOST_KEPT))
-const nameOf = (url: string): string => `even-seat answers ${url}`
+/** By where they go, and by class: what waits for one is never sent to another. */
+const nameOf = (url: string, klass = ''): string => `even-seat answers ${url} ${klass}`.trim()
 
 /** The answers that wait to be sent to an address. Of what cannot be read nothing is left. */
-export function waiting(url: string): Answer[] {
+export function waiting(url: string, klass?: string): Answer[] {
   try {
-    const kept = keptSchema.safeParse(JSON.parse(localStorage.getItem(nameOf(url)) ?? '[]'))
+    const kept = keptSchema.safeParse(JSON.parse(localStorage.getItem(nameOf(url, klass)) ?? '[]'))
     return kept.success ? kept.data : []
   } catch {
     return []
   }
 }
 
-function put(url: string, answers: readonly Answer[]): boolean {
+function put(url: string, answers: readonly Answer[], klass?: string): boolean {
   try {
-    if (answers.length === 0) localStorage.removeItem(nameOf(url))
-    else localStorage.setItem(nameOf(url), JSON.stringify(answers.slice(-MOST_KEPT)))
+    if (answers.length === 0) localStorage.removeItem(nameOf(url, klass))
+    else localStorage.setItem(nameOf(url, klass), JSON.stringify(answers.slice(-MOST_KEPT)))
     return true
   } catch {
     return false
@@ -30,7 +31,7 @@ function put(url: string, answers: readonly Answer[]): boolean {
 }
 
 /** Keeps an answer until it is sent. False: this browser keeps nothing. */
-export const keepAnswer = (url: string, a: Answer): boolean => put(url, [...waiting(url), a])
+export const keepAnswer = (url: string, a: Answer, klass?: string): boolean => put(url, [...waiting(url, klass), a], klass)
 
 /** What came of sending: all sent, no answer from there (it is tried again), or refused, and why. */
 export type Sent = 'sent' | 'no network' | { readonly refused: string }
@@ -42,7 +43,7 @@ export async function sendAnswers(url: string, klass?: string): Promise<Sent> {
   if (sending) return 'sent'
   sending = true
   try {
-    for (let some = waiting(url).slice(0, MOST_SENT); some.length > 0; some = waiting(url).slice(0, MOST_SENT)) {
+    for (let some = waiting(url, klass).slice(0, MOST_SENT); some.length > 0; some = waiting(url, klass).slice(0, MOST_SENT)) {
       const body = JSON.stringify({ answers: some, ...(klass === undefined ? {} : { class: klass }) })
       const response = await fetch(url, {
         method: 'POST',
@@ -57,7 +58,8 @@ export async function sendAnswers(url: string, klass?: string): Promise<Sent> {
       // What was answered meanwhile stays.
       put(
         url,
-        waiting(url).filter((a) => !kept.has(a.id)),
+        waiting(url, klass).filter((a) => !kept.has(a.id)),
+        klass,
       )
       if (kept.size === 0) return 'no network'
     }

@@ -10,8 +10,8 @@ import type { ClassSettings } from '@/core/seats/class'
 import type { Plan } from '@/core/seats/plan'
 import { seatsOf } from '@/core/seats/seat'
 import { itemsOf, questionOf, type Item } from '@/core/trainer/all'
-import type { Answer } from '@/core/trainer/answer'
-import { QUESTION_KINDS, type Judged, type Question } from '@/core/trainer/question'
+import { answerTo } from '@/core/trainer/answer'
+import { ENGRAVED, QUESTION_KINDS, type Judged, type Question } from '@/core/trainer/question'
 import { nextItem, progressOf, withAnswer, type Progress } from '@/core/trainer/spaced'
 import { traineeOf, type Trainee } from '@/core/trainer/trainee'
 import { answer, Trouble } from '@/ui/kit/answer'
@@ -162,7 +162,7 @@ function Session({
   finish: (asked: number, right: number) => void
 }) {
   const items = useMemo(
-    () => itemsOf(trainee, QUESTION_KINDS).filter((i) => (i.kind !== 'count' && i.kind !== 'trap') || deck.drawings[i.id] !== undefined),
+    () => itemsOf(trainee, QUESTION_KINDS).filter((i) => !ENGRAVED.includes(i.kind) || deck.drawings[i.id] !== undefined),
     [trainee, deck],
   )
   const [progress, setProgress] = useState<Progress>(() => progressOf([...deck.answers, ...waiting(url)]))
@@ -174,23 +174,11 @@ function Session({
     if (!q) return finish(asked.length, asked.filter(Boolean).length)
     setQuestion({ number: number + 1, question: q })
   }
-  const answered = (q: Question, { right, mistake, as }: Judged, ms: number) => {
-    const a: Answer = {
-      id: newId(),
-      seat: q.seat,
-      student: '',
-      item: q.item,
-      kind: q.kind,
-      note: q.note,
-      right,
-      mistake,
-      as: as.slice(0, 80),
-      ms,
-      at: Date.now(),
-    }
+  const answered = (q: Question, judged: Judged, ms: number) => {
+    const a = answerTo(q, judged, { id: newId(), ms, at: Date.now() })
     keepAnswer(url, a)
     setProgress((p) => withAnswer(p, a))
-    setAsked((all) => [...all, right])
+    setAsked((all) => [...all, judged.right])
     if ((asked.length + 1) % SENT_EVERY === 0) send()
   }
   return (

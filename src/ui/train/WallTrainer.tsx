@@ -4,8 +4,7 @@ import { Maximize } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useStore } from 'zustand'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import type { Answer } from '@/core/trainer/answer'
-import { LONGEST_ANSWER } from '@/core/trainer/answer'
+import { answerTo } from '@/core/trainer/answer'
 import { chanceFrom } from '@/core/composing/chance'
 import { KINDS } from '@/core/trainer/all'
 import { QUESTION_KINDS, type QuestionKind } from '@/core/trainer/question'
@@ -27,6 +26,9 @@ import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { keepAnswer, sendAnswers } from '@/ui/asking/kept'
 import { RoundView, type Heard } from './Round'
 import { Told } from './Told'
+
+/** Where answers of seats go. */
+const URL = '/api/answers'
 
 /** Seconds until the answers are shown; 0: whenever the teacher shows them. */
 const PACES = [0, 5, 10, 15, 20, 30] as const
@@ -83,23 +85,10 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
   /** What the teacher heard of this round is kept: of the whole seat, of nobody by name. */
   const keep = () => {
     if (!round) return
-    const ms = Math.min(LONGEST_ANSWER, Date.now() - asked.at)
     const said = round.questions.filter((q) => typeof heard[q.seat] === 'boolean')
     for (const q of said) {
-      const a: Answer = {
-        id: newId(),
-        seat: q.seat,
-        student: '',
-        item: q.item,
-        kind: q.kind,
-        note: q.note,
-        right: heard[q.seat] === true,
-        mistake: null,
-        as: '',
-        ms,
-        at: Date.now(),
-      }
-      keepAnswer('/api/answers', a)
+      const judged = { right: heard[q.seat] === true, mistake: null, as: '' }
+      keepAnswer(URL, answerTo(q, judged, { id: newId(), ms: Date.now() - asked.at, at: Date.now() }), id)
     }
     if (said.length === 0) return
     setScore((now) => {
@@ -110,7 +99,7 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
       }
       return next
     })
-    void sendAnswers('/api/answers', id)
+    void sendAnswers(URL, id)
   }
   const mark = (seat: string) =>
     setHeard((now) => {
@@ -118,10 +107,20 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
       return { ...now, [seat]: is === null ? true : is ? false : null }
     })
   const onward = () => (revealed ? ask(kind) : setRevealed(true))
-  const acts = useRef({ onward, mark })
+  const acts = useRef({ onward, mark, keep })
   useEffect(() => {
-    acts.current = { onward, mark }
+    acts.current = { onward, mark, keep }
   })
+  useEffect(() => {
+    // What an earlier visit could not send; and who leaves, for another piece or altogether, leaves no mark behind.
+    void sendAnswers(URL, id)
+    const leave = () => acts.current.keep()
+    window.addEventListener('pagehide', leave)
+    return () => {
+      window.removeEventListener('pagehide', leave)
+      leave()
+    }
+  }, [id])
   useEffect(() => {
     if (tab !== 'ask') return
     const onKey = (e: KeyboardEvent) => {
@@ -154,7 +153,7 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
             if (t === 'told') {
               keep()
               setHeard({})
-              void sendAnswers('/api/answers', id).then(() => router.refresh())
+              void sendAnswers(URL, id).then(() => router.refresh())
             }
             setTab(t)
           }}

@@ -1,11 +1,12 @@
 'use client'
 
+import type { Fits } from '@/core/composing/fit'
 import type { SecondOffers } from '@/core/composing/offers'
 import type { SeatId } from '@/core/seats/seat'
 import type { Rescue } from '@/core/seats/rescue'
 import { nearestFirst, type Scored } from '@/core/seats/search'
 import { clientOf, keptWorker, type Client } from '@/ui/kit/workerClient'
-import type { FitRequest, Fits, SearchRequest, Weigher, WeighRequest } from '@/workers/protocol'
+import type { FitRequest, SearchRequest, Weigher, WeighRequest } from '@/workers/protocol'
 
 /** A weighing worker, and what it is prepared for. */
 type Held = Client<Weigher> & { prepared: SearchRequest | null }
