@@ -4,7 +4,7 @@ import type { NextConfig } from 'next'
 const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
-  serverExternalPackages: ['knex', 'better-sqlite3', 'verovio', '@node-rs/argon2'],
+  serverExternalPackages: ['knex', 'better-sqlite3', 'verovio', '@node-rs/argon2', 'piscina'],
   agentRules: false,
   experimental: { agentUpgrade: false, serverActions: { bodySizeLimit: '1mb' } },
 }

@@ -8,7 +8,7 @@ import { DEFAULT_CLASS, settingsFor } from '../src/core/seats/class'
 import { emptyPlan, withPin } from '../src/core/seats/plan'
 import { seatsOf } from '../src/core/seats/seat'
 import { readMusicXml } from '../src/formats/musicxml/read'
-import { theClass } from '../src/store/classes'
+import { lastOpened } from '../src/store/classes'
 import { connect } from '../src/store/connection'
 import { dataFile, openDatabase } from '../src/store/database'
 import { backUp } from '../src/store/library/backup'
@@ -57,7 +57,7 @@ async function filled(pieces: number, versions: number): Promise<string> {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'even-seat-bench-'))
   const db = await openDatabase(dataFile(folder))
   await db.raw('PRAGMA synchronous = OFF')
-  const klass = (await theClass(db)).id
+  const klass = (await lastOpened(db)).id
   const piece = tune(24)
   const events = piece.lines[0].measures.flatMap((m) => m.events.map((e) => e.id))
   for (let i = 0; i < pieces; i += 50) {
@@ -70,7 +70,7 @@ async function filled(pieces: number, versions: number): Promise<string> {
       let plan = emptyPlan()
       for (let v = 1; v <= versions; v++) {
         plan = withPin(plan, 'violin', events[v % events.length], { fingers: [1 + (v % 4)] })
-        await savePiece(db, id, v, { plan }, 2000 + v)
+        await savePiece(db, klass, id, v, { plan }, 2000 + v)
       }
     }
   }

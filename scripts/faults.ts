@@ -10,6 +10,9 @@ import { stateAt } from '../src/store/versions'
 import { backUp } from '../src/store/library/backup'
 import { withPin, type Plan } from '../src/core/seats/plan'
 import { pieceSchema, type Piece } from '../src/core/piece/piece'
+import { classApi, pieceApi } from '../src/api/address'
+/** The class of the demonstration. */
+const DEMO_CLASS = 'tuesday-strings'
 /** The window that this script saves as. */
 const SAVED_BY = 'fault-script'
 
@@ -124,13 +127,19 @@ async function look(): Promise<{ all: string; pieces: Map<string, Stored> }> {
   }
 }
 
+/** How many writes must have been acknowledged for the whole to show anything, and how long a round waits for its share, in milliseconds. */
+const LEAST = 100
+const SLOWEST = 20_000
+
 let running = false
 async function saving(): Promise<void> {
   for (let n = 0; running; n++) {
     const [id, k] = [...known][n % known.size]
     const events = k.piece.lines[0].measures.flatMap((m) => m.events.map((e) => e.id))
     k.next = withPin(k.plan, 'violin', events[Math.floor(random() * events.length)], { fingers: [1 + Math.floor(random() * 4)] })
-    const reply = saved.safeParse(await send('PUT', `/api/pieces/${id}`, { base: k.version, by: SAVED_BY, plan: k.next, title: k.title }))
+    const reply = saved.safeParse(
+      await send('PUT', pieceApi(DEMO_CLASS, id), { base: k.version, by: SAVED_BY, plan: k.next, title: k.title }),
+    )
     // What was on its way when the server was ended stays known as that.
     if (!reply.success) return
     acknowledged++
@@ -142,7 +151,10 @@ async function importing(): Promise<void> {
   for (let n = 0; running; n++) {
     const pieces = [{ piece: { ...piece, title: `Taken in ${n}` } }, { piece: { ...piece, title: `Taken in ${n}, again` } }]
     const reply = added.safeParse(
-      await send('POST', '/api/shelf', { file: { name: 'x.abc', base64: Buffer.alloc(20_000, n).toString('base64') }, pieces }),
+      await send('POST', classApi(DEMO_CLASS, '/shelf'), {
+        file: { name: 'x.abc', base64: Buffer.alloc(20_000, n).toString('base64') },
+        pieces,
+      }),
     )
     if (!reply.success) continue
     acknowledged++
@@ -213,8 +225,14 @@ for (let n = 0; n < KILLS; n++) {
   let brought = false
   const work =
     kind === 'saving' ? Promise.all([saving()]) : kind === 'importing' ? importing() : restoring(library).then((b) => void (brought = b))
-  // A restore of the demonstration takes two seconds right after a start: most of the kills fall into it.
-  await wait(random() * (kind === 'restoring' ? 3500 : 1200))
+  // A restore of the demonstration takes two seconds right after a start: most of the kills fall into it. Else so many
+  // writes are let through first: on a slow machine a kill by the clock alone would meet a server that has done nothing.
+  if (kind === 'restoring') await wait(random() * 3500)
+  else {
+    const wanted = acknowledged + LEAST / 4 + random() * LEAST
+    for (let waited = 0; acknowledged < wanted && waited < SLOWEST; waited += 5) await wait(5)
+    await wait(random() * 40)
+  }
   const ended = new Promise((resolve) => server.once('exit', resolve))
   server.kill('SIGKILL')
   await ended
@@ -235,6 +253,7 @@ for (let n = 0; n < KILLS; n++) {
   }
   for (const id of taken) if (!pieces.has(id)) fail('an acknowledged file is lost')
 }
+if (acknowledged < LEAST) fail(`only ${acknowledged} writes were acknowledged: that shows nothing; at least ${LEAST} are wanted`)
 process.stdout.write(
   `${KILLS} kills (${times.saving} while saving, ${times.importing} while taking files in, ${times.restoring} while bringing a library back, of which ${times.brought} had just been done): ${acknowledged} acknowledged writes, none lost; ${unheard} kept whose answer was cut off; nothing by half. ${FIRST} first starts ended: the next one made all of it.\n`,
 )

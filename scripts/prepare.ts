@@ -68,7 +68,7 @@ async function prepare(): Promise<void> {
       const practised = named(PRACTISED)
       // What the made-up class has practised lies in the two weeks before whoever looks at it first.
       await insertPractice(t, DEMO_CLASS.id, demoPractice(practised, today))
-      await insertAnswers(t, DEMO_CLASS.id, demoAnswers(first, start))
+      await insertAnswers(t, DEMO_CLASS.id, demoAnswers(first, start), start)
     })
     console.log(`Made ${dataFile()} with ${DEMO_CLASS.name} and ${files.length} pieces.`)
   } finally {

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { Worker } from 'node:worker_threads'
 import type { SeatMap } from '../src/core/fingering/map'
 import type { Piece } from '../src/core/piece/piece'
 import type { ClassSettings } from '../src/core/seats/class'
@@ -8,6 +9,7 @@ import { everySeat, seatsOf, type SeatId } from '../src/core/seats/seat'
 import { readReportOf } from '../src/formats/readReport'
 import { keysReportOf } from '../src/formats/keysReport'
 import { drillReports, practisedPiece, warmupReports } from '../src/formats/drillReport'
+import { LIMITS } from '../src/formats/limits'
 import { csvRows, reportOf } from '../src/formats/report'
 import type { DrillKind } from '../src/core/drills/drill'
 import type { Stretch } from '../src/core/part/passage'
@@ -93,6 +95,18 @@ function printed(as: 'json' | 'csv' | 'read', where: string, piece: Piece, maps:
       return `${JSON.stringify(readReportOf(where, piece, maps, klass))}\n`
   }
 }
+
+/** How often it is looked how long this process has worked, in milliseconds. */
+const LOOKS = 200
+// By the time of the processor and not of the clock: on a busy machine a good file takes longer, and costs no more. Looked
+// at from a thread of its own, since this one is kept busy by the file.
+new Worker(
+  `setInterval(() => {
+    const { user, system } = process.cpuUsage()
+    if ((user + system) / 1000 > ${LIMITS.time}) process.kill(process.pid, 'SIGTERM')
+  }, ${LOOKS})`,
+  { eval: true },
+).unref()
 
 const task = JSON.parse(readFileSync(0, 'utf8')) as FileTask
 let errors = ''

@@ -144,7 +144,10 @@ function settings(command: Printed): Settings {
 /** What a report of one file may weigh, in bytes. */
 const MOST_OUTPUT = 512_000_000
 
-/** Reports on a file in a process of its own, for no longer than the limits allow. */
+/** How long a process may stand still beside what it may work, in milliseconds: on a busy machine it waits more than it works. */
+const STANDS = 20 * LIMITS.time
+
+/** Reports on a file in a process of its own, which ends itself when it has worked for as long as the limits allow. */
 function reported(task: FileTask): Reported {
   // Bundled, it stands beside this file; else it is read as it is written.
   const source = import.meta.url.endsWith('.ts')
@@ -152,13 +155,13 @@ function reported(task: FileTask): Reported {
   const done = spawnSync(process.execPath, [...(source ? ['--import', 'tsx'] : []), script], {
     input: JSON.stringify(task),
     encoding: 'utf8',
-    timeout: LIMITS.time,
+    timeout: STANDS,
     maxBuffer: MOST_OUTPUT,
   })
   if (done.status === 0) return JSON.parse(done.stdout) as Reported
   const late = done.signal === 'SIGTERM' || (done.error as NodeJS.ErrnoException | undefined)?.code === 'ETIMEDOUT'
-  const why = late ? `it took longer than ${LIMITS.time / 1000} seconds and was stopped` : 'it could not be mapped'
-  return { ok: false, out: '', errors: `${task.file}: ${why}; split it by piece\n` }
+  const why = late ? 'This took too long, so we stopped. Try a shorter passage.' : 'it could not be mapped; split it by piece'
+  return { ok: false, out: '', errors: `${task.file}: ${why}\n` }
 }
 
 /** Runs a command over the files that were named. */

@@ -11,7 +11,6 @@ export type ShelfActions = {
 } & ClassActions
 /** What can be done with classes, by their id. */
 export type ClassActions = {
-  chooseClass: (id: string) => Promise<void>
   makeClass: (form: FormData) => Promise<void>
   removeClass: (id: string) => Promise<boolean>
   putBackClass: (id: string) => Promise<void>

@@ -13,8 +13,6 @@ export const warmupQuery = z.object({ drill: z.catch(z.nullable(z.string().check
 
 /** What the plan is made from, saved over version `base` only (0: there is none yet). */
 export const planSaveRequest = z.object({
-  /** The class whose plan it is; not said: the one that is open. */
-  class: z.optional(z.string().check(z.maxLength(60))),
   base: z.union([z.literal(0), versionNumber]),
   settings: planSettingsSchema,
 })

@@ -7,7 +7,7 @@ import { classSettingsSchema } from '@/core/seats/class'
 import { planSchema } from '@/core/seats/plan'
 import { policySchema } from '@/core/fingering/policy'
 import { STEP_IDS } from '@/core/instruments/instrument'
-import { previewSchema } from '@/core/seats/preview'
+import { previewSchema, type Preview } from '@/core/seats/preview'
 import { seatIdSchema } from '@/core/seats/seat'
 import { upgradedClass, upgradedPlan } from '@/core/seats/upgrade'
 import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
@@ -106,8 +106,27 @@ export const cardSchema = z.object({
   summary: z.nullable(summarySchema),
   openedAt: z.nullable(timeSchema),
   preview: z.nullable(previewSchema),
+  /** It is being drawn; the drawing comes later. */
+  coming: z.boolean(),
 })
-export type Card = z.infer<typeof cardSchema>
+/** The small drawings of some pieces that are made; null: it cannot be drawn. */
+export const drawingsQuery = z.object({
+  ids: z.catch(
+    z.pipe(
+      z.string().check(z.maxLength(4000)),
+      z.transform((s) =>
+        s
+          .split(',')
+          .filter((id) => z.uuid().safeParse(id).success)
+          .slice(0, 100),
+      ),
+    ),
+    [],
+  ),
+})
+export const drawingsReply = z.object({ drawings: z.record(z.string(), z.nullable(previewSchema)) })
+export type DrawingsReply = { readonly drawings: Readonly<Record<string, Preview | null>> }
+export type Card = Omit<z.infer<typeof cardSchema>, 'preview'> & { readonly preview: Preview | null }
 
 /** The notes of a piece. */
 export const notesReply = z.discriminatedUnion('ok', [
@@ -145,7 +164,7 @@ export const pinsReply = z.discriminatedUnion('ok', [
 export type PinsReply = z.infer<typeof pinsReply>
 
 export const shelfReply = z.object({ total: z.int().check(z.minimum(0)), found: z.int().check(z.minimum(0)), cards: z.array(cardSchema) })
-export type ShelfReply = z.infer<typeof shelfReply>
+export type ShelfReply = Omit<z.infer<typeof shelfReply>, 'cards'> & { readonly cards: readonly Card[] }
 
 /* The library */
 

@@ -45,10 +45,8 @@ export const linksReply = z.discriminatedUnion('ok', [
 ])
 export type LinksReply = z.infer<typeof linksReply>
 
-/** Links for students of a class, until the end of a day. */
+/** Links for students, until the end of a day. */
 export const linksRequest = z.object({
-  class: z.string().check(z.minLength(1), z.maxLength(60)),
   students: z.array(z.uuid()).check(z.minLength(1), z.maxLength(120)),
   until: daySchema,
 })
-export const linksQuery = z.object({ of: z.string().check(z.minLength(1), z.maxLength(60)) })

@@ -5,8 +5,6 @@ import { answerSchema } from '@/core/trainer/answer'
 export const MOST_SENT = 300
 
 export const answersRequest = z.object({
-  /** The class that was asked; not said: the one that is open. A student's link knows its own. */
-  class: z.optional(z.string().check(z.maxLength(60))),
   answers: z.array(answerSchema).check(z.minLength(1), z.maxLength(MOST_SENT)),
 })
 export type AnswersRequest = z.infer<typeof answersRequest>

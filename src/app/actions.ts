@@ -3,74 +3,72 @@
 import { revalidatePath } from 'next/cache'
 import { redirect } from 'next/navigation'
 import * as z from 'zod/mini'
+import { classPage, piecePage } from '@/api/address'
 import { versionNumber } from '@/core/bounds'
-import { classesWith, newClass, openClass, setRemoved, startOwn, theClass } from '@/store/classes'
+import { classesWith, newClass, setRemoved, startOwn } from '@/store/classes'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { getVersion, nameVersion } from '@/store/versions'
 import { duplicatePiece, getHead, purge, putOnShelf, savePiece, takeOffShelf } from '@/store/pieces'
 
 const idSchema = z.uuid()
+const classId = z.string().check(z.minLength(1), z.maxLength(60))
 const formVersion = z.pipe(z.coerce.number(), versionNumber)
 
 /** Brings a saved version back as the newest one; nothing is lost by it. Leads to the desk. */
-export async function bringBack(form: FormData): Promise<void> {
+export async function bringBack(of: string, form: FormData): Promise<void> {
   const { id, version } = z.object({ id: idSchema, version: formVersion }).parse(Object.fromEntries(form))
   const db = await database()
-  const [head, old] = [await getHead(db, id), await getVersion(db, id, version)]
+  const klass = classId.parse(of)
+  const [head, old] = [await getHead(db, klass, id), await getVersion(db, id, version)]
   if (head && old)
     await savePiece(
       db,
+      klass,
       id,
       head.version,
       { piece: old.piece, plan: old.plan, source: { name: head.sourceName, text: old.text }, said: `Version ${version} brought back` },
       now(),
     )
-  redirect(`/pieces/${id}`)
+  redirect(piecePage(klass, id))
 }
 
 /** Gives a saved version a name, by which it is kept for good; an empty one takes it away. */
-export async function rename(form: FormData): Promise<void> {
+export async function rename(of: string, form: FormData): Promise<void> {
   const { id, version, name } = z
     .object({ id: idSchema, version: formVersion, name: z.string().check(z.trim(), z.maxLength(80)) })
     .parse(Object.fromEntries(form))
-  await nameVersion(await database(), id, version, name || null)
-  revalidatePath(`/pieces/${id}/history`)
+  const db = await database()
+  const klass = classId.parse(of)
+  if (await getHead(db, klass, id)) await nameVersion(db, id, version, name || null)
+  revalidatePath(piecePage(klass, id, 'history'))
 }
 
 /** Puts a second copy on the shelf. */
-export async function duplicate(id: string): Promise<void> {
+export async function duplicate(of: string, id: string): Promise<void> {
   const db = await database()
-  await duplicatePiece(db, (await theClass(db)).id, idSchema.parse(id), now())
-  revalidatePath('/')
+  await duplicatePiece(db, classId.parse(of), idSchema.parse(id), now())
+  revalidatePath('/', 'layout')
 }
 
 /** Takes a piece off the shelf; {@link putBack} undoes it. Says whether another class keeps it. */
-export async function takeOff(id: string): Promise<boolean> {
+export async function takeOff(of: string, id: string): Promise<boolean> {
   const db = await database()
-  const elsewhere = await takeOffShelf(db, (await theClass(db)).id, idSchema.parse(id), now())
-  revalidatePath('/')
+  const elsewhere = await takeOffShelf(db, classId.parse(of), idSchema.parse(id), now())
+  revalidatePath('/', 'layout')
   return elsewhere
 }
 
-export async function putBack(id: string): Promise<void> {
+export async function putBack(of: string, id: string): Promise<void> {
   const db = await database()
-  await putOnShelf(db, (await theClass(db)).id, idSchema.parse(id))
-  revalidatePath('/')
+  await putOnShelf(db, classId.parse(of), idSchema.parse(id))
+  revalidatePath('/', 'layout')
 }
 
 /** Deletes for good what was taken off the shelf: one piece, or all. */
-export async function deleteForGood(id: string): Promise<void> {
+export async function deleteForGood(of: string, id: string): Promise<void> {
   const db = await database()
-  await purge(db, (await theClass(db)).id, z.union([idSchema, z.literal('all')]).parse(id))
-  revalidatePath('/library')
-}
-
-const classId = z.string().check(z.minLength(1), z.maxLength(60))
-
-/** Opens a class: from now on its shelf, seats, students and plan are what is shown. */
-export async function chooseClass(id: string): Promise<void> {
-  await openClass(await database(), classId.parse(id), now())
+  await purge(db, classId.parse(of), z.union([idSchema, z.literal('all')]).parse(id))
   revalidatePath('/', 'layout')
 }
 
@@ -87,10 +85,10 @@ const newClassSchema = z.object({
   ),
 })
 
-/** Makes a class and opens it; leads to it, to say who plays and what they have learned. */
+/** Makes a class; leads to it, to say who plays and what they have learned. */
 export async function makeClass(form: FormData): Promise<void> {
-  await newClass(await database(), newClassSchema.parse(Object.fromEntries(form)), now())
-  redirect('/class')
+  const id = await newClass(await database(), newClassSchema.parse(Object.fromEntries(form)), now())
+  redirect(classPage(id, 'people'))
 }
 
 /** Takes a class away, or puts it back; nothing is lost by it. False: it is the last one. */
@@ -115,7 +113,7 @@ export async function setShelf(id: string, of: string, on: boolean): Promise<voi
   const db = await database()
   if (on) await putOnShelf(db, classId.parse(of), idSchema.parse(id))
   else await takeOffShelf(db, classId.parse(of), idSchema.parse(id), now())
-  revalidatePath('/')
+  revalidatePath('/', 'layout')
 }
 
 const ownSchema = z.object({
@@ -128,9 +126,8 @@ const ownSchema = z.object({
 })
 
 /** Starts a class of one's own in place of the demonstration; leads to the class, to say what it has learned. */
-export async function startOwnClass(form: FormData): Promise<void> {
-  const own = ownSchema.parse(Object.fromEntries(form))
-  const db = await database()
-  await startOwn(db, (await theClass(db)).id, own, now())
-  redirect('/class')
+export async function startOwnClass(of: string, form: FormData): Promise<void> {
+  const [klass, own] = [classId.parse(of), ownSchema.parse(Object.fromEntries(form))]
+  await startOwn(await database(), klass, own, now())
+  redirect(classPage(klass, 'people'))
 }

@@ -1,47 +1,43 @@
 import { searchable } from '@/core/piece/summary'
-import { previewSchema } from '@/core/seats/preview'
-import { inWorker, TaskError } from '@/jobs/pool'
-import { theClass } from '@/store/classes'
+import { previewSchema, type Preview } from '@/core/seats/preview'
+import { drawLater } from '@/jobs/made'
+import type { StoredClass } from '@/store/classes'
 import { database } from '@/store/database'
-import { listShelf, type Head } from '@/store/pieces'
-import { keepPreviews, keptPreviews, previewKey } from '@/store/previews'
-import { DataError } from '@/store/trouble'
+import { getHeads, listShelf, type Head } from '@/store/pieces'
+import { keptPreviews, previewKey } from '@/store/previews'
 import { SHELF_PART, type Card, type ShelfQuery, type ShelfReply } from '@/api/protocol'
 
-/** How many measures the small drawing shows. */
-const PREVIEW = 6
-/** How long a page waits for the drawings that are not kept yet, in milliseconds; without them it shows empty strings. */
-const PATIENCE = 5_000
-
-/** A part of the shelf. Drawings are made once for each version of a piece and of the class, in the worker, and kept. */
-export async function shelfPart({ q, from }: ShelfQuery): Promise<ShelfReply> {
+/** The drawings of pieces of a class that are made, by id; null: it cannot be drawn. What is not made yet is asked for, and comes later. */
+async function drawn(klass: StoredClass, heads: readonly Head[]): Promise<Map<string, Preview | null>> {
   const db = await database()
-  const klass = await theClass(db)
+  const kept = await keptPreviews(db, klass.id, new Map(heads.map((h) => [h.id, previewKey(h.version, klass.version)])))
+  const of = (h: Head): Preview | null => previewSchema.safeParse(kept.get(h.id)).data ?? null
+  const made = heads.filter((h) => !h.summary || kept.has(h.id))
+  drawLater(
+    db,
+    klass,
+    heads.filter((h) => !made.includes(h)),
+  )
+  return new Map(made.map((h) => [h.id, of(h)]))
+}
+
+/** A part of a class's shelf. Drawings are made once for each version of a piece and of the class; the shelf does not wait for them. */
+export async function shelfPart(klass: StoredClass, { q, from }: ShelfQuery): Promise<ShelfReply> {
   const words = searchable(q).split(/\s+/).filter(Boolean).slice(0, 12)
-  const { total, found, heads } = await listShelf(db, klass.id, { words, offset: from, limit: SHELF_PART })
-  const keys = new Map(heads.map((h) => [h.id, previewKey(h.version, klass.version)]))
-  const kept = await keptPreviews(db, keys)
-  const missing = heads.filter((h) => h.summary && !kept.has(h.id)).map((h) => h.id)
-  if (missing.length) {
-    const drawn = inWorker({ kind: 'previews', ids: missing, measures: PREVIEW }, PATIENCE).then(async (made) => {
-      const all = Object.entries(made)
-      for (const [id, dots] of all) kept.set(id, dots)
-      await keepPreviews(
-        db,
-        all.map(([id, dots]) => ({ id, key: keys.get(id)!, dots })),
-      )
-    })
-    // The shelf is shown all the same: its drawings are an ornament, and what comes too late is there at the next visit.
-    await Promise.race([drawn.catch(passOver), new Promise((resolve) => setTimeout(resolve, PATIENCE))])
-  }
-  const card = (h: Head): Card => {
-    const preview = previewSchema.safeParse(kept.get(h.id))
-    return { id: h.id, title: h.title, summary: h.summary, openedAt: h.openedAt, preview: preview.success ? preview.data : null }
-  }
+  const { total, found, heads } = await listShelf(await database(), klass.id, { words, offset: from, limit: SHELF_PART })
+  const made = await drawn(klass, heads)
+  const card = ({ id, title, summary, openedAt }: Head): Card => ({
+    id,
+    title,
+    summary,
+    openedAt,
+    preview: made.get(id) ?? null,
+    coming: !made.has(id),
+  })
   return { total, found, cards: heads.map(card) }
 }
 
-/** Troubles that the shelf can do without hearing of. */
-function passOver(e: unknown): void {
-  if (!(e instanceof TaskError || e instanceof DataError)) console.error(e)
+/** The drawings of some pieces of a class's shelf, as far as they are made. */
+export async function drawnOf(klass: StoredClass, ids: readonly string[]): Promise<Record<string, Preview | null>> {
+  return Object.fromEntries(await drawn(klass, await getHeads(await database(), klass.id, ids)))
 }

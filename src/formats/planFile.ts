@@ -1,5 +1,5 @@
 import { strToU8 } from 'fflate'
-import { csvField } from './report'
+import { csvRow } from './csv'
 
 /** A day of a plan as files have it. */
 export type PlannedDay = {
@@ -22,5 +22,5 @@ const COLUMNS = ['date', 'kind', 'piece', 'measures', 'minutes', 'times', 'tempo
 /** A plan as a table (RFC 4180, UTF-8 with its mark so that a spreadsheet reads it): a row for each task. */
 export function planCsv(days: readonly PlannedDay[]): Uint8Array {
   const rows = days.flatMap((d) => d.items.map((x) => [d.date, x.kind, x.title, x.says, x.minutes, x.times, x.tempo, x.text]))
-  return strToU8(`\uFEFF${[COLUMNS, ...rows].map((row) => `${row.map(csvField).join(',')}\r\n`).join('')}`)
+  return strToU8(`\uFEFF${[COLUMNS, ...rows].map(csvRow).join('')}`)
 }

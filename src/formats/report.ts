@@ -1,3 +1,4 @@
+import { csvRow } from './csv'
 import { bowingOf } from '@/core/bowing/bow'
 import { handsAlong, sayFingers, type FingerOn } from '@/core/fingering/down'
 import { reasonFor, timesOf, type SeatMap } from '@/core/fingering/map'
@@ -183,11 +184,7 @@ const COLUMNS = [
 const cell = (v: ReportNote[keyof ReportNote]): string | number | boolean | null =>
   v !== null && typeof v === 'object' ? ('from' in v ? `${v.from} to ${v.to}` : v.join(' ')) : v
 
-/** RFC 4180: a field with a comma, quote or line break is quoted. */
-export const csvField = (v: string | number | boolean | null): string =>
-  v === null ? '' : /[",\r\n]/.test(String(v)) ? `"${String(v).replace(/"/g, '""')}"` : String(v)
-
-export const csvHeader = `file,seat,octave,${COLUMNS.join(',')}\r\n`
+export const csvHeader = csvRow(['file', 'seat', 'octave', ...COLUMNS])
 /** A row for every note, in the order of the music; one that nobody plays has no string and no finger. */
 export const csvRows = (r: Report): string =>
   r.seats
@@ -198,7 +195,7 @@ export const csvRows = (r: Report): string =>
       }))
       return rows
         .sort((a, b) => a.at - b.at)
-        .map(({ cells }) => `${[r.file, s.seat, s.octave, ...COLUMNS.map((c) => cell(cells[c] ?? null))].map(csvField).join(',')}\r\n`)
+        .map(({ cells }) => csvRow([r.file, s.seat, s.octave, ...COLUMNS.map((c) => cell(cells[c] ?? null))]))
     })
     .join('')
 

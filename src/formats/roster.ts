@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { cellText, csvRow } from './csv'
 import { newStudent, type Student } from '@/core/roster/student'
 import type { Seat } from '@/core/seats/seat'
 import { LENGTHS, lengthOf } from '@/core/tapes/tapes'
@@ -36,7 +37,8 @@ export const ROSTER_LIMITS = { rows: 500, text: 500_000 } as const
 export function openRoster(text: string): RosterFile | { readonly problem: string } {
   if (text.length > ROSTER_LIMITS.text) return { problem: 'The list is too long to be one of students; save one class by itself.' }
   const { data } = Papa.parse<string[]>(text.replace(/^﻿/, ''), { skipEmptyLines: 'greedy' })
-  const rows = data.map((r) => r.map((c) => c.trim()))
+  // As we have written it ourselves, or as it was typed.
+  const rows = data.map((r) => r.map((c) => cellText(c.trim())))
   if (rows.length === 0) return { problem: 'The list is empty. It wants a row a student: first name and seat.' }
   if (rows.length > ROSTER_LIMITS.rows) return { problem: `The list has ${rows.length} rows; up to ${ROSTER_LIMITS.rows} are read.` }
   const taken = new Set<Column>()
@@ -104,5 +106,5 @@ export function studentsIn(
 export function rosterCsv(students: readonly Student[], seats: readonly Seat[]): string {
   const names = new Map(seats.map((s) => [s.id, s.name]))
   const rows = students.map((s) => [s.name, names.get(s.seat) ?? s.seat, s.size, s.length === null ? '' : `${s.length}`])
-  return `﻿${Papa.unparse([COLUMNS.map((c) => SAY_COLUMN[c]), ...rows], { escapeFormulae: true, newline: '\r\n' })}\r\n`
+  return `﻿${[COLUMNS.map((c) => SAY_COLUMN[c]), ...rows].map(csvRow).join('')}`
 }

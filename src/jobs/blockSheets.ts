@@ -2,7 +2,7 @@ import { addDays, format, parseISO } from 'date-fns'
 import type { Knex } from 'knex'
 import { count } from '@/core/count'
 import type { Student } from '@/core/roster/student'
-import type { Block, BlockSheet } from '@/core/sheets/blocks'
+import type { Block, BlockSheet, Music } from '@/core/sheets/blocks'
 import { SHEETS, type SheetKind } from '@/core/sheets/kinds'
 import type { Source } from '@/core/sheets/made'
 import { sheetOfKind } from '@/core/sheets/make'
@@ -16,6 +16,7 @@ import { drawBlocks, type EngraveMusic } from '@/paper/blocks'
 import { newDocument } from '@/paper/document'
 import { svgPen } from '@/paper/pen'
 import { Kept } from './kept'
+import type { Known } from './known'
 import { weekFor } from './plan'
 import { warmupItems } from './warmup'
 
@@ -26,35 +27,40 @@ const [PART, SCORE] = [44, 30]
 /** How many days a practice week has. */
 const WEEK = 7
 
-/** Students of a seat have the same music on their sheets: it is engraved, and a warm-up is put together, once for all of them. */
-const engraved = new Kept<readonly string[]>(400)
-const warmups = new Kept<Block[]>(40)
+/** Students of a seat have the same sheet: it is put together once for all of them, and what is engraved for it stands beside it, by width. */
+const sheets = new Kept<BlockSheet | null>(60)
+const engraved = new WeakMap<Music, Map<number, readonly string[]>>()
 
 /** Engraves the music that stands among blocks. */
 export async function musicEngraver(): Promise<EngraveMusic> {
   const toolkit = await serverToolkit()
-  return (music, width) =>
-    engraved.of([music, width], () => {
-      const { piece, plan, klass, seat, much, marks, without } = music
-      const wanted = { seat, much, marks, passage: null }
-      const systems = systemsOf(toolkit, { piece, plan, klass }, wanted, Math.round(width * PIXELS), seat === null ? SCORE : PART) ?? []
-      return without ? systems.map((svg) => withheld(svg, without)) : systems
-    })
+  return (music, width) => {
+    const widths = engraved.get(music) ?? new Map<number, readonly string[]>()
+    engraved.set(music, widths)
+    const known = widths.get(width)
+    if (known) return known
+    const { piece, plan, klass, seat, much, marks, without } = music
+    const wanted = { seat, much, marks, passage: null }
+    const all = systemsOf(toolkit, { piece, plan, klass }, wanted, Math.round(width * PIXELS), seat === null ? SCORE : PART) ?? []
+    const systems = without ? all.map((svg) => withheld(svg, without)) : all
+    widths.set(width, systems)
+    return systems
+  }
 }
 
 /** Whose sheet it is, and of when: of a seat of a class, or (null) of the class; of one student where the week is theirs alone. */
 export type Whose = { readonly of: string; readonly seat: SeatId | null; readonly student: Student | null; readonly now: number }
 
 /** A sheet of a kind that is told by blocks; null where the class has no such seat, or the kind is not made for it. */
-export async function blockSheet(db: Knex, source: Source, what: SheetKind, whose: Whose): Promise<BlockSheet | null> {
+export async function blockSheet(db: Knex, { known, ...source }: Known, what: SheetKind, whose: Whose): Promise<BlockSheet | null> {
   const { seat } = whose
-  if (what !== 'warmup' && what !== 'week') return sheetOfKind(source, what, seat)
+  const once = (make: () => BlockSheet | null) => sheets.of(`${known} ${what} ${seat}`, make)
+  if (what !== 'warmup' && what !== 'week') return once(() => sheetOfKind(source, what, seat))
   const player = seatsOf(source.klass).find((s) => s.id === seat)
   if (seat !== null && !player) return null
   const name = player?.name ?? 'The class'
   const { title } = source.piece
-  if (what === 'warmup')
-    return { title: `${SHEETS.warmup.name}: ${title}`, name, blocks: warmups.of([source, seat], () => warmupBlocks(source, seat)) }
+  if (what === 'warmup') return once(() => ({ title: `${SHEETS.warmup.name}: ${title}`, name, blocks: warmupBlocks(source, seat) }))
   const today = format(whose.now, 'yyyy-MM-dd')
   const days = await weekFor(db, whose, today, format(addDays(whose.now, WEEK - 1), 'yyyy-MM-dd'))
   const called = days.map(({ date, ...d }) => ({ ...d, name: format(parseISO(date), 'EEEE, d MMMM') }))

@@ -41,7 +41,7 @@ export const errand = (id: string): Errand | null => errands().get(id)?.errand ?
 type Side = 'outgoing' | 'incoming' | 'backups'
 function sideFolder(side: Side): string {
   const folder = path.join(/* turbopackIgnore: true */ dataFolder(), side)
-  mkdirSync(folder, { recursive: true })
+  mkdirSync(folder, { recursive: true, mode: 0o700 })
   return folder
 }
 export const sideFile = (side: Side, name: string): string => path.join(/* turbopackIgnore: true */ sideFolder(side), name)

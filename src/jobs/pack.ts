@@ -33,7 +33,7 @@ function byHands(sheets: Chosen['sheets']): Chosen['sheets'][] {
 }
 
 /** The files of a piece: for each pair of hands one, numbered in the order of the print run, so that no name comes twice; and its scores as MusicXML. */
-export function filesOf(id: string, { seats, sheets, drawing }: Chosen, h: HandOut, made: number, folder: string): Packed[] {
+export function filesOf(of: string, id: string, { seats, sheets, drawing }: Chosen, h: HandOut, made: number, folder: string): Packed[] {
   const nameOf = new Map(seats.map((s: Seat) => [s.id, s.name]))
   const pdfs = byHands(sheets).map((own, i): Packed => {
     const { student, seat } = own[0]
@@ -42,14 +42,14 @@ export function filesOf(id: string, { seats, sheets, drawing }: Chosen, h: HandO
     return {
       name: `${folder}${`${i + 1}`.padStart(2, '0')} ${fileName(who)}.pdf`,
       text: false,
-      make: async () => (await inWorker({ kind: 'pdf', id, sheets: own, ...drawing, now: made }, PATIENCE))?.bytes,
+      make: async () => (await inWorker({ kind: 'pdf', of, id, sheets: own, ...drawing, now: made }, { patience: PATIENCE }))?.bytes,
     }
   })
   if (!h.xml) return pdfs
   const xml = (name: string, seat: string, bow = false): Packed => ({
     name: `${folder}MusicXML/${fileName(name)}.musicxml`,
     text: true,
-    make: async () => (await inWorker({ kind: 'export', id, as: 'musicxml', seat, bow }, PATIENCE))?.bytes,
+    make: async () => (await inWorker({ kind: 'export', of, id, as: 'musicxml', seat, bow }, { patience: PATIENCE }))?.bytes,
   })
   const given = seats.filter((s: Seat) => sheets.some((x) => x.seat === s.id))
   const bows = h.also.some((a) => a.kind === 'bows')

@@ -14,7 +14,10 @@ import type { WeekReply } from '@/api/student'
 import { hasPiece, type Student } from '@/core/roster/student'
 import { easierKeys, easierPlan, type InOtherKey } from '@/core/practice/easier'
 import { Kept } from './kept'
-import { classById, theClass } from '@/store/classes'
+import { knownBy } from './known'
+import { turn } from './turns'
+import { classById, type StoredClass } from '@/store/classes'
+import { DataError } from '@/store/trouble'
 import { getPieces, listShelf } from '@/store/pieces'
 import { aimsOf, planSettings, recordsOf } from '@/store/practice'
 
@@ -29,13 +32,19 @@ const MOST_READY = 24
 const ready = new Kept<Practised>(MOST_READY)
 
 /** What a plan is made from, as it stands: the settings, the pieces made ready, what was recorded of them. */
-async function sourcesOf(db: Knex, of: string | null = null) {
-  const klass = (of === null ? null : await classById(db, of)) ?? (await theClass(db))
+async function sourcesOf(db: Knex, of: string) {
+  const klass = await classById(db, of)
+  if (!klass) throw new DataError('gone', 'This class is not there any more.')
   const kept = await planSettings(db, klass.id)
   const settings = kept?.settings ?? null
-  const stored = settings ? (await getPieces(db, settings.pieces)).filter((p) => settings.pieces.includes(p.id)) : []
-  const keyOf = (p: Stored) => `${p.id} ${p.version} ${klass.version}`
-  const all = stored.map((p) => ({ id: p.id, c: readyFor(keyOf(p), p, klass.settings), stored: p, key: keyOf(p) }))
+  const stored = settings ? await getPieces(db, klass.id, settings.pieces) : []
+  const keyOf = (p: Stored) => knownBy(klass, p)
+  const all: { id: string; c: Practised; stored: Stored; key: string }[] = []
+  for (const p of stored) {
+    // Making one ready takes as long as mapping it.
+    await turn()
+    all.push({ id: p.id, c: readyFor(keyOf(p), p, klass.settings), stored: p, key: keyOf(p) })
+  }
   const records = await recordsOf(
     db,
     klass.id,
@@ -68,8 +77,8 @@ function shown(plan: DayPlan, learnings: PlanAsk['learnings']): PlanDayInfo[] {
 }
 
 /** The plan of the class as it stands on a day: what was settled, what was recorded, and the days from this one on. */
-export async function planOn(db: Knex, today: Day): Promise<PlanReply> {
-  const from = await sourcesOf(db)
+export async function planOn(db: Knex, of: string, today: Day): Promise<PlanReply> {
+  const from = await sourcesOf(db, of)
   const { klass, seats, settings, all, records } = from
   const shelf = await listShelf(db, klass.id)
   const aims = await aimsOf(
@@ -114,8 +123,8 @@ export async function planOn(db: Knex, today: Day): Promise<PlanReply> {
 }
 
 /** The plan for the class and for each of its seats: cut and ordered by each one's own load, after its own records. */
-export async function sheetsOn(db: Knex, today: Day): Promise<SheetsReply> {
-  const from = await sourcesOf(db)
+export async function sheetsOn(db: Knex, of: string, today: Day): Promise<SheetsReply> {
+  const from = await sourcesOf(db, of)
   const whose = [{ id: null, name: 'The class' }, ...from.seats.map(({ id, name }) => ({ id, name }))]
   return {
     ok: true,
@@ -161,8 +170,8 @@ export async function weekOf(db: Knex, of: string, student: Student, today: Day,
 const searched = new Map<string, readonly InOtherKey[]>()
 
 /** Whether the plan would fit with a piece in an easier key. */
-export async function easierOn(db: Knex, today: Day): Promise<EasierReply> {
-  const from = await sourcesOf(db)
+export async function easierOn(db: Knex, of: string, today: Day): Promise<EasierReply> {
+  const from = await sourcesOf(db, of)
   const ask = askOf(from, today, from.settings?.seat ?? null)
   if (!ask) return { ok: false, problem: 'There is no plan yet.' }
   const pieces = from.all.map(({ id, c, stored, key }) => ({
@@ -184,11 +193,7 @@ const daysOf = ({ from, to, weekdays, holidays }: PlanSettings, today: Day): Day
 
 type Stored = Awaited<ReturnType<typeof getPieces>>[number]
 
-function readyFor(
-  key: string,
-  { piece, plan }: Stored,
-  settings: Parameters<typeof seatsOf>[0] & Awaited<ReturnType<typeof theClass>>['settings'],
-): Practised {
+function readyFor(key: string, { piece, plan }: Stored, settings: StoredClass['settings']): Practised {
   return ready.of(key, () =>
     practised(piece, seatsOf(settings), ensembleMapper()(piece, plan, settings), null, { ...plan, reads: settings.reads }),
   )

@@ -23,6 +23,7 @@ const MOST_SHEETS = (MOST_STUDENTS + MOST_SEATS + 1) * (WHATS.length + FADES)
 
 /** The sheets of a file, and how all of them are drawn. */
 const file = {
+  of: z.string(),
   id: z.string(),
   sheets: z
     .array(
@@ -48,29 +49,30 @@ const file = {
   now: z.int(),
 }
 
-/** The work that is done away from the thread that answers. Pieces are named by id: the worker reads the data file itself. */
+/** The work that is done away from the thread that answers. Class and piece are named by id: the worker reads the data file itself. */
 export const taskSchema = z.discriminatedUnion('kind', [
-  /** The small drawings of pieces of the shelf, for one version of the class. */
+  /** The small drawing of a piece of the shelf. */
   z.object({
-    kind: z.literal('previews'),
-    ids: z.array(z.string()).check(z.maxLength(200)),
+    kind: z.literal('preview'),
+    of: z.string(),
+    id: z.string(),
     measures: z.int().check(z.minimum(1), z.maximum(100)),
   }),
   /** A sheet as pages: of a seat, or (null) the score. */
-  z.object({ kind: z.literal('sheet'), id: z.string(), ...sheet, ...drawing, now: z.int() }),
+  z.object({ kind: z.literal('sheet'), of: z.string(), id: z.string(), ...sheet, ...drawing, now: z.int() }),
   /** Sheets as one PDF; the same to be kept, with what was chosen and what it is called. */
   z.object({ kind: z.literal('pdf'), ...file }),
   z.object({
     kind: z.literal('freeze'),
     ...file,
-    of: z.string(),
     name: z.string().check(z.maxLength(120)),
     asked: z.string().check(z.maxLength(4000)),
   }),
-  z.object({ kind: z.literal('differs'), handout: z.string() }),
+  z.object({ kind: z.literal('differs'), of: z.string(), handout: z.string() }),
   /** The same in systems as wide as a screen. */
   z.object({
     kind: z.literal('systems'),
+    of: z.string(),
     id: z.string(),
     seat: sheet.seat,
     much: sheet.much,
@@ -79,12 +81,13 @@ export const taskSchema = z.discriminatedUnion('kind', [
     scale: z.int().check(z.minimum(1), z.maximum(200)),
   }),
   /** The first measures of a saved version, engraved. */
-  z.object({ kind: z.literal('version'), id: z.string(), version: z.int(), measures: z.int().check(z.minimum(1)) }),
+  z.object({ kind: z.literal('version'), of: z.string(), id: z.string(), version: z.int(), measures: z.int().check(z.minimum(1)) }),
   /** What the pins of the class's pieces say of its ways. */
-  z.object({ kind: z.literal('pins') }),
+  z.object({ kind: z.literal('pins'), of: z.string() }),
   /** A piece as a file, of a seat or of all; `bow`: the bow alone of that seat, the left hand at rest. */
   z.object({
     kind: z.literal('export'),
+    of: z.string(),
     id: z.string(),
     as: z.enum(EXPORTS),
     seat: z.union([z.literal(ALL_SEATS), seatIdSchema]),
@@ -93,21 +96,21 @@ export const taskSchema = z.discriminatedUnion('kind', [
   /** Strips for the fingerboard, laid out, as one PDF. */
   z.object({ kind: z.literal('strips'), pages: z.array(stripPageSchema).check(z.maxLength(200)), now: z.int() }),
   /** The plan of the class over the days, as it stands on one. */
-  z.object({ kind: z.literal('plan'), today: daySchema }),
+  z.object({ kind: z.literal('plan'), of: z.string(), today: daySchema }),
   /** The same for the class and each of its seats. */
-  z.object({ kind: z.literal('planSheets'), today: daySchema }),
+  z.object({ kind: z.literal('planSheets'), of: z.string(), today: daySchema }),
   /** Whether it would fit in an easier key. */
-  z.object({ kind: z.literal('easier'), today: daySchema }),
-  /** What the pieces of a class's shelf are for its term; the drills that lead to what is new in one of them. */
-  z.object({ kind: z.literal('facts'), of: z.string() }),
+  z.object({ kind: z.literal('easier'), of: z.string(), today: daySchema }),
+  /** What a piece of a class's shelf is for its term; the drills that lead to what is new in it. */
+  z.object({ kind: z.literal('facts'), of: z.string(), piece: z.string() }),
   z.object({ kind: z.literal('bridge'), of: z.string(), piece: z.string() }),
   /** What a student's link shows: their part in systems, the warm-up of a piece, what they are asked from, their week. The class and student were looked up before. */
   z.object({ kind: z.literal('own'), of: z.string(), student: z.string(), piece: z.string(), width: z.int(), scale: z.int() }),
   z.object({ kind: z.literal('ownWarmup'), of: z.string(), student: z.string(), piece: z.string(), width: z.int(), scale: z.int() }),
-  z.object({ kind: z.literal('deck'), of: z.string(), student: z.string(), piece: z.nullable(z.string()) }),
+  z.object({ kind: z.literal('drawings'), of: z.string(), student: z.string(), piece: z.nullable(z.string()) }),
   z.object({ kind: z.literal('week'), of: z.string(), student: z.string(), today: daySchema }),
   /** A request to put pieces on the shelf, as it came: read, checked and kept. */
-  z.object({ kind: z.literal('shelve'), text: z.string(), now: z.int() }),
+  z.object({ kind: z.literal('shelve'), of: z.string(), text: z.string(), now: z.int() }),
   /** Everything as one file. */
   z.object({ kind: z.literal('backup'), to: z.string(), now: z.int() }),
   /** A library file, read and laid down beside the data file. */
@@ -118,8 +121,5 @@ export const taskSchema = z.discriminatedUnion('kind', [
 export type Task = z.infer<typeof taskSchema>
 export type TaskKind = Task['kind']
 
-/** What a worker says: how far it is, what came of it, or why nothing did (`teacher`: in words meant for the teacher). */
-export type Word =
-  | { readonly id: number; readonly kind: 'progress'; readonly done: number; readonly total: number; readonly what: string }
-  | { readonly id: number; readonly kind: 'done'; readonly result: unknown }
-  | { readonly id: number; readonly kind: 'failed'; readonly problem: string; readonly teacher: boolean }
+/** How far an errand is. */
+export type Word = { readonly done: number; readonly total: number; readonly what: string }

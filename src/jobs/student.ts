@@ -9,6 +9,7 @@ import { classById } from '@/store/classes'
 import { ownPiece } from '@/store/own'
 import { onShelfOf } from '@/store/pieces'
 import { Kept } from './kept'
+import { knownBy } from './known'
 import { weekOf } from './plan'
 
 type Who = { readonly of: string; readonly student: string }
@@ -28,7 +29,7 @@ async function studentIn(db: Knex, { of, student: id }: Who) {
 async function pieceOf(db: Knex, who: Who & { readonly piece: string }) {
   const found = await studentIn(db, who)
   if (!found || !hasPiece(found.student, who.piece) || !(await onShelfOf(db, who.of, who.piece))) return null
-  const stored = await ownPiece(db, found.student, who.piece)
+  const stored = await ownPiece(db, who.of, found.student, who.piece)
   return stored && { ...found, stored }
 }
 
@@ -66,7 +67,7 @@ export async function ownWarmup(db: Knex, who: Who & { readonly piece: string },
   if (!found) return { ok: false, problem: 'There is no such piece here.' }
   const { klass, student, stored } = found
   const toolkit = await serverToolkit()
-  const from = [who.piece, stored.version, who.of, klass.version, student.seat, width, scale]
+  const from = `${knownBy(klass, { id: who.piece, version: stored.version })} ${student.seat} ${width} ${scale}`
   return kept.of(from, (): OwnWarmupReply => {
     const { items, minutes } = warmupItems({ piece: stored.piece, plan: stored.plan, klass: klass.settings }, student.seat)
     return {

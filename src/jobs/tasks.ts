@@ -4,11 +4,10 @@ import { previewOf, type Preview } from '@/core/seats/preview'
 import { serverToolkit } from '@/engrave/server'
 import { slimmed } from '@/engrave/post'
 import type { EasierReply, PlanReply, SheetsReply } from '@/api/practice'
-import type { BridgeReply, FactsReply } from '@/api/term'
+import type { BridgeReply, PieceFact } from '@/api/term'
 import { easierOn, planOn, sheetsOn } from './plan'
 import type { OwnWarmupReply, WeekReply } from '@/api/student'
-import type { DeckReply } from '@/api/training'
-import { deckFor } from './training'
+import { drawingsFor, type Drawings } from './training'
 import { ownSystems, ownWarmup, ownWeek } from './student'
 import { blockSheet, musicEngraver, shownBlocks } from './blockSheets'
 import type { BlockSheet } from '@/core/sheets/blocks'
@@ -19,25 +18,26 @@ import { doneFrom, surenessOf } from '@/core/practice/sure'
 import { recordsOf } from '@/store/practice'
 import { bridgeIn, factsIn } from './term'
 import { systemsOf, type Sheet } from '@/engrave/sheet'
+import { knownBy, type Known } from './known'
 import { keptSheet } from './sheets'
+import { turn } from './turns'
 import { engraveSystems } from '@/engrave/toolkit'
 import { tuneMei } from '@/engrave/tune'
 import { pdfOf, type InFile } from '@/paper/pdf'
 import { stripsPdf } from '@/paper/strips'
 import { exported, type Export } from '@/formats/export'
-import type { Piece } from '@/core/piece/piece'
 import type { DiffersReply } from '@/api/handouts'
 import { keepHandout } from '@/store/handouts'
 import { differsToday, frozenAs, mapNow } from './frozen'
-import { classById, theClass } from '@/store/classes'
+import { classById, type StoredClass } from '@/store/classes'
 import { connect, noteOpened } from '@/store/connection'
-import { dataFile } from '@/store/database'
+import { DataError, dataFile } from '@/store/database'
 import { getVersion } from '@/store/versions'
 import { backUp, type BackedUp, type Progress } from '@/store/library/backup'
 import { bring, compare, type Brought, type Compared } from '@/store/library/bring'
 import { look, type Looked } from '@/store/library/look'
 import { parsedJson } from '@/store/json'
-import { bringPieces, getPiece, getPieces, pinnedPieces } from '@/store/pieces'
+import { bringPieces, getHead, getPiece, pinnedPieces } from '@/store/pieces'
 import { pinsSay, type PinsSay } from '@/core/seats/pinsSay'
 import { sayDifferences } from '@/core/seats/differs'
 import { linesOf, matchLines } from '@/core/seats/lines'
@@ -70,7 +70,7 @@ export type Shelved = { readonly added: readonly { id: string; title: string }[]
 
 /** What each kind of work brings. */
 export type Results = {
-  previews: Record<string, Preview | null>
+  preview: Preview | null
   sheet: Sheet | null
   /** A file of the sheets, with the title that its name is made of. */
   pdf: { readonly title: string; readonly bytes: Uint8Array } | null
@@ -82,10 +82,12 @@ export type Results = {
   plan: PlanReply
   planSheets: SheetsReply
   easier: EasierReply
-  facts: FactsReply
+  /** Null: it does not stand there, or cannot be read. */
+  facts: PieceFact | null
   own: readonly string[] | null
   ownWarmup: OwnWarmupReply
-  deck: DeckReply
+  /** Null: there is nothing to be asked of. */
+  drawings: Drawings | null
   week: WeekReply
   /** The id of what was kept; null: there is no such piece, or nothing was chosen. */
   freeze: string | null
@@ -115,24 +117,37 @@ async function using<T>(as: 'reading' | 'writing', work: (db: Knex) => Promise<T
   }
 }
 
-/** A piece with what it is mapped by; null when there is none. */
-async function sourceOf(db: Knex, id: string) {
-  const stored = await getPiece(db, id)
-  return stored && { piece: stored.piece, plan: stored.plan, klass: (await theClass(db)).settings }
+/** A piece on the shelf of a class with what it is mapped by, and what that is known by; null when it does not stand there. */
+async function sourceOf(db: Knex, of: string, id: string) {
+  const [klass, stored] = [await classById(db, of), await getPiece(db, of, id)]
+  if (!klass || !stored) return null
+  return { piece: stored.piece, plan: stored.plan, klass: klass.settings, known: knownBy(klass, stored) }
+}
+
+/** A class that was there when its page asked; one that was taken away since is no fault. */
+async function classOf(db: Knex, of: string): Promise<StoredClass> {
+  const klass = await classById(db, of)
+  if (!klass) throw new DataError('gone', 'This class is not there any more.')
+  return klass
 }
 
 /** The same for a student who has learned less than their seat. */
-function forStudent<S extends { plan: Plan; klass: ClassSettings }>(source: S, seat: SeatId, student: Pick<Student, 'noFourth'>): S {
+function forStudent<S extends { plan: Plan; klass: ClassSettings; known: string }>(
+  source: S,
+  seat: SeatId,
+  student: Pick<Student, 'noFourth'>,
+): S {
   const player = seatsOf(source.klass).find((s) => s.id === seat)
   if (!player || !student.noFourth) return source
   const learned = learnedBy(student, settingsFor(source.klass, source.plan, player).learned)
-  return { ...source, plan: { ...source.plan, learned: { ...source.plan.learned, [seat]: learned } } }
+  const plan = { ...source.plan, learned: { ...source.plan.learned, [seat]: learned } }
+  return { ...source, plan, known: `${source.known} ${seat} without the fourth finger` }
 }
 
 /** The sheets of a file, each as it holds for whom it is; students of a seat who have the same on it share what was made. */
 async function fileSheets(
   db: Knex,
-  { id, of, ...source }: { id: string; of: string; piece: Piece; plan: Plan; klass: ClassSettings },
+  { id, of, ...source }: { id: string; of: string } & Known,
   { sheets, paper, now, marks, p }: Pick<Of<'pdf'>, 'sheets' | 'paper' | 'now' | 'marks' | 'p'>,
 ): Promise<InFile[]> {
   const made: InFile[] = []
@@ -140,8 +155,11 @@ async function fileSheets(
   const { length } = source.piece.lines[0].measures
   const blocks = new Map<string, Promise<BlockSheet | null>>()
   for (const { what, seat, much, size, student, fade } of sheets) {
+    await turn()
     const version = student?.version ? await getVersion(db, id, student.version) : null
-    const whole = version ? { ...source, piece: version.piece, plan: version.plan } : source
+    const whole = version
+      ? { ...source, piece: version.piece, plan: version.plan, known: `${source.known} as version ${student!.version}` }
+      : source
     const own = student && seat !== null ? forStudent(whole, seat, student) : whole
     if (what !== 'part') {
       const listed = source.klass.students.find((s) => s.id === student?.id) ?? null
@@ -171,57 +189,55 @@ async function fileOf(
   task: Parameters<typeof fileSheets>[2],
 ): Promise<Uint8Array | null> {
   const made = await fileSheets(db, source, task)
-  return made.length === 0 ? null : pdfOf(made, task.paper, new Date(task.now), await musicEngraver())
+  return made.length === 0 ? null : pdfOf(made, task.paper, new Date(task.now), await musicEngraver(), turn)
 }
 
 type Of<K extends TaskKind> = Extract<Task, { kind: K }>
 
 const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise<Results[K]> } = {
-  previews: ({ ids, measures }) =>
+  preview: ({ of, id, measures }) =>
     using('reading', async (db) => {
-      const { settings } = await theClass(db)
-      const made: Record<string, Preview | null> = Object.fromEntries(ids.map((id) => [id, null]))
-      for (const p of await getPieces(db, ids)) made[p.id] = previewOf(p.piece, p.plan, settings, measures)
-      return made
+      const source = await sourceOf(db, of, id)
+      return source && previewOf(source.piece, source.plan, source.klass, measures)
     }),
-  sheet: ({ id, what, seat, much, paper, size, marks, p, now }) =>
+  sheet: ({ of, id, what, seat, much, paper, size, marks, p, now }) =>
     using('reading', async (db) => {
-      const source = await sourceOf(db, id)
+      const source = await sourceOf(db, of, id)
       if (!source || what === 'part') return source && keptSheet(source, { seat, much, marks, passage: p }, { paper, size })
-      const sheet = await blockSheet(db, source, what, { of: (await theClass(db)).id, seat, student: null, now })
+      const sheet = await blockSheet(db, source, what, { of, seat, student: null, now })
       return sheet && shownBlocks(sheet, paper)
     }),
-  pdf: ({ id, ...task }) =>
+  pdf: ({ of, id, ...task }) =>
     using('reading', async (db) => {
-      const source = await sourceOf(db, id)
-      const bytes = source && (await fileOf(db, { id, of: (await theClass(db)).id, ...source }, task))
+      const source = await sourceOf(db, of, id)
+      const bytes = source && (await fileOf(db, { id, of, ...source }, task))
       return bytes && { title: source.piece.title, bytes }
     }),
   freeze: ({ id, name, asked, of, ...task }) =>
     using('writing', async (db) => {
-      const [stored, klass] = [await getPiece(db, id), await classById(db, of)]
-      if (!stored || !klass) return null
-      const source = { piece: stored.piece, plan: stored.plan, klass: klass.settings }
+      const source = await sourceOf(db, of, id)
+      if (!source) return null
       const made = await fileOf(db, { id, of, ...source }, task)
       if (!made) return null
-      const kept = { class_id: of, piece_id: id, name, title: stored.piece.title, made_at: task.now, asked, bytes: Buffer.from(made) }
+      const kept = { class_id: of, piece_id: id, name, title: source.piece.title, made_at: task.now, asked, bytes: Buffer.from(made) }
       const handout = frozenAs(source, kept, mapNow(source))
       await keepHandout(db, handout)
       return handout.id
     }),
-  differs: ({ handout }) => using('reading', (db) => differsToday(db, handout)),
-  systems: ({ id, seat, much, width, scale, marks, p }) =>
+  differs: ({ of, handout }) => using('reading', (db) => differsToday(db, of, handout)),
+  systems: ({ of, id, seat, much, width, scale, marks, p }) =>
     using('reading', async (db) => {
-      const source = await sourceOf(db, id)
+      const source = await sourceOf(db, of, id)
       return source && systemsOf(await serverToolkit(), source, { seat, much, marks, passage: p }, width, scale)
     }),
-  version: ({ id, version, measures }) =>
+  version: ({ of, id, version, measures }) =>
     using('reading', async (db) => {
-      const shown = await getVersion(db, id, version)
-      if (!shown) return null
+      const klass = await classById(db, of)
+      const shown = (await getHead(db, of, id)) && (await getVersion(db, id, version))
+      if (!klass || !shown) return null
       const { piece, plan, savedAt, name } = shown
-      const now = await getPiece(db, id).catch(() => null)
-      const { settings } = await theClass(db)
+      // It may be just because it cannot be read as it stands that a version is looked at.
+      const now = await getPiece(db, of, id).catch(() => null)
       const first = { ...piece, lines: piece.lines.map((l) => ({ ...l, measures: l.measures.slice(0, measures) })) }
       return {
         version,
@@ -231,17 +247,17 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
         measures: piece.lines[0].measures.length,
         pins: Object.values(plan.pins).reduce((n, p) => n + Object.keys(p ?? {}).length, 0),
         systems: engraveSystems(await serverToolkit(), tuneMei(first), 860, 36).map(slimmed),
-        differs: now && sayDifferences({ piece, plan }, now, settings),
+        differs: now && sayDifferences({ piece, plan }, now, klass.settings),
       }
     }),
-  pins: () =>
+  pins: ({ of }) =>
     using('reading', async (db) => {
-      const { id, settings } = await theClass(db)
-      return pinsSay(await pinnedPieces(db, id, MOST_PINNED), settings)
+      const klass = await classOf(db, of)
+      return pinsSay(await pinnedPieces(db, of, MOST_PINNED), klass.settings)
     }),
-  export: ({ id, as, seat, bow }) =>
+  export: ({ of, id, as, seat, bow }) =>
     using('reading', async (db) => {
-      const source = await sourceOf(db, id)
+      const source = await sourceOf(db, of, id)
       if (!source) return null
       const whole = ensembleMapper()(source.piece, source.plan, source.klass)
       if (!bow) return exported(as, source.piece, source.plan, whole, seat)
@@ -252,26 +268,26 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
   strips: ({ pages, now }) => stripsPdf(pages, 'Tapes', new Date(now)),
   own: ({ of, student, piece, width, scale }) => using('reading', (db) => ownSystems(db, { of, student, piece }, { width, scale })),
   ownWarmup: ({ of, student, piece, width, scale }) => using('reading', (db) => ownWarmup(db, { of, student, piece }, { width, scale })),
-  deck: ({ of, student, piece }) => using('reading', (db) => deckFor(db, { of, student }, piece)),
+  drawings: ({ of, student, piece }) => using('reading', (db) => drawingsFor(db, { of, student }, piece)),
   week: ({ of, student, today }) => using('reading', (db) => ownWeek(db, { of, student }, today)),
-  facts: ({ of }) => using('reading', (db) => factsIn(db, of)),
+  facts: ({ of, piece }) => using('reading', (db) => factsIn(db, of, piece)),
   bridge: ({ of, piece }) => using('reading', (db) => bridgeIn(db, of, piece)),
-  plan: ({ today }) => using('reading', (db) => planOn(db, today)),
-  planSheets: ({ today }) => using('reading', (db) => sheetsOn(db, today)),
-  easier: ({ today }) => using('reading', (db) => easierOn(db, today)),
-  shelve: async ({ text, now }) => {
+  plan: ({ of, today }) => using('reading', (db) => planOn(db, of, today)),
+  planSheets: ({ of, today }) => using('reading', (db) => sheetsOn(db, of, today)),
+  easier: ({ of, today }) => using('reading', (db) => easierOn(db, of, today)),
+  shelve: async ({ of, text, now }) => {
     const body = bringRequest.safeParse(parsedJson(text))
     if (!body.success) return { refused: `the pieces cannot be kept: ${sayIssue(body.error)}` }
     const { file, pieces } = body.data
     const bytes = Buffer.from(file.base64, 'base64')
     if (bytes.length > LIMITS.file) return { refused: `the file is too large (up to ${megabytes(LIMITS.file)})` }
-    const seats = seatsOf((await using('reading', theClass)).settings)
+    const seats = seatsOf((await using('reading', (db) => classOf(db, of))).settings)
     const made = pieces.map(({ piece, text: own = '', plan }) => ({
       piece,
       source: { name: file.name, text: own },
       plan: plan ?? { ...emptyPlan(), lines: linesOf(matchLines(seats, piece)) },
     }))
-    const ids = await using('writing', async (db) => bringPieces(db, (await theClass(db)).id, { name: file.name, bytes }, made, now))
+    const ids = await using('writing', async (db) => bringPieces(db, of, { name: file.name, bytes }, made, now))
     return { added: ids.map((id, i) => ({ id, title: pieces[i].piece.title })) }
   },
   backup: ({ to, now }, say) => using('reading', (db) => backUp(db, to, now, say)),

@@ -1,4 +1,4 @@
-import { parentPort } from 'node:worker_threads'
+import type { MessagePort } from 'node:worker_threads'
 import * as z from 'zod/mini'
 import { NoLibrary } from '@/store/library/look'
 import { UnreadableError } from '@/store/pieces'
@@ -7,31 +7,27 @@ import { dataFile } from '@/store/database'
 import { taskSchema, type Word } from './protocol'
 import { done } from './tasks'
 
-/** A thread that does the heavy work, one task after the other; it holds nothing between them but the engraver. */
-const messageSchema = z.object({ id: z.int(), task: taskSchema })
-const say = (word: Word): void => parentPort?.postMessage(word)
+/** How often an errand says how far it is, in milliseconds. */
+const OFTEN = 100
 
-let before: Promise<void> = Promise.resolve()
+const askedSchema = z.object({ task: taskSchema, port: z.optional(z.custom<MessagePort>()) })
 
-async function work(message: unknown): Promise<void> {
-  const { id, task } = messageSchema.parse(message)
+/** Does a task in this thread; it holds nothing between tasks but the engraver and what it has made. `port` hears how far an errand is. */
+export default async function work(asked: unknown) {
+  const { task, port } = askedSchema.parse(asked)
   let last = 0
   try {
     const result = await done(task, (n, total, what) => {
       const now = performance.now()
-      if (n < total && now - last < 100) return
+      if (!port || (n < total && now - last < OFTEN)) return
       last = now
-      say({ id, kind: 'progress', done: n, total, what })
+      port.postMessage({ done: n, total, what } satisfies Word)
     })
-    say({ id, kind: 'done', result })
+    return { ok: true, result }
   } catch (e) {
     const known = explained(e, dataFile())
     const teacher = known instanceof DataError || known instanceof NoLibrary || known instanceof UnreadableError
     if (!teacher) console.error(known)
-    say({ id, kind: 'failed', problem: known.message, teacher })
+    return { ok: false, problem: known.message, teacher }
   }
 }
-
-parentPort?.on('message', (message: unknown) => {
-  before = before.then(() => work(message))
-})

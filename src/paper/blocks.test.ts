@@ -9,7 +9,7 @@ import { blockSheet, musicEngraver, shownBlocks } from '@/jobs/blockSheets'
 import { pdfOf } from './pdf'
 
 const piece = demoPieces().find((p) => p.title === 'The Ferry at Low Water')!
-const source = { piece, plan: emptyPlan(), klass: DEFAULT_CLASS }
+const source = { piece, plan: emptyPlan(), klass: DEFAULT_CLASS, known: 'class@1 ferry@1' }
 const sheetFor = async (what: SheetKind, seat: string | null) =>
   (await blockSheet(null as never, source, what, { of: 'class', seat, student: null, now: 0 }))!
 const made = async (what: SheetKind, seats: readonly (string | null)[], paper: 'a4' | 'letter' = 'a4') => {
@@ -137,7 +137,12 @@ describe('sheets of blocks on paper', () => {
   it('labels of a finger chart stay clear of each other, of every instrument, with three positions learned', async () => {
     const klass = classAt('third-position')
     for (const { id } of klass.seats) {
-      const sheet = (await blockSheet(null as never, { ...source, klass }, 'chart', { of: 'class', seat: id, student: null, now: 0 }))!
+      const sheet = (await blockSheet(null as never, { ...source, klass, known: 'class@2 ferry@1' }, 'chart', {
+        of: 'class',
+        seat: id,
+        student: null,
+        now: 0,
+      }))!
       const [{ items, width }] = await pagesOf(await pdfOf([sheet], 'a4', new Date(0)))
       for (const a of items)
         for (const b of items) {

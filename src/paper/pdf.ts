@@ -21,13 +21,21 @@ const NO_MUSIC: EngraveMusic = () => {
   throw new Error('music among blocks needs an engraver')
 }
 
-/** Sheets as one PDF: vectors, fonts embedded, each sheet beginning on a page of its own and named in the outline. `made` is the date that stands in the file; `engrave` engraves what music stands among blocks. */
-export async function pdfOf(sheets: readonly InFile[], paper: Paper, made: Date, engrave: EngraveMusic = NO_MUSIC): Promise<Uint8Array> {
+/** Sheets as one PDF: vectors, fonts embedded, each sheet beginning on a page of its own and named in the outline. `made` is the date that stands in the file; `engrave` engraves what music stands among blocks; `turn` is waited for between sheets, so that a long file gives way to others. */
+export async function pdfOf(
+  sheets: readonly InFile[],
+  paper: Paper,
+  made: Date,
+  engrave: EngraveMusic = NO_MUSIC,
+  turn: () => Promise<void> = () => Promise.resolve(),
+): Promise<Uint8Array> {
   const { doc, ended } = newDocument(sheets[0].title, made)
   const pen = pdfPen(doc)
-  for (const sheet of sheets)
+  for (const sheet of sheets) {
+    await turn()
     if ('blocks' in sheet) drawBlocks(pen, sheet, paper, engrave)
     else drawPart(doc, sheet, paper)
+  }
   doc.end()
   return ended
 }

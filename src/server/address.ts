@@ -6,5 +6,8 @@ export const FROM_DOOR = {
   reach: 'x-even-seat-reach',
 } as const
 
+/** The cookie by which a browser that has signed in before is known, when it signs in again. */
+export const DEVICE_COOKIE = 'even-seat-device'
+
 /** The cookie of somebody signed in. */
 export const SESSION_COOKIE = 'even-seat-session'

@@ -3,6 +3,7 @@ import { createServer, type IncomingMessage, type ServerResponse } from 'node:ht
 import { hostname, networkInterfaces } from 'node:os'
 import next from 'next'
 import { sweep } from '@/jobs/errands'
+import { DRAIN, drain } from '@/jobs/pool'
 import { hasPassphrase, isSession } from '@/store/access'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
@@ -28,10 +29,22 @@ const named = (process.env.EVEN_SEAT_HOSTS ?? '')
   .map((n) => n.trim())
   .filter(Boolean)
 
-const own = Object.values(networkInterfaces()).flatMap((list) => (list ?? []).map((i) => i.address))
-const hosts = allowedHosts({ host, port }, [...own, hostname()], named)
 const beyond = !isLoopback(host)
-const reach = reachable({ host, port }, own, named).join(' ')
+
+/** How long what the machine is called is taken to stand, in milliseconds: it may get another address while this runs. */
+const STANDS = 5000
+let known = { at: -Infinity, hosts: new Set<string>() as ReadonlySet<string>, reach: '' }
+/** The names under which a request may come, and where phones reach this machine. */
+function names(): typeof known {
+  if (performance.now() - known.at < STANDS) return known
+  const own = Object.values(networkInterfaces()).flatMap((list) => (list ?? []).map((i) => i.address))
+  known = {
+    at: performance.now(),
+    hosts: allowedHosts({ host, port }, [...own, hostname()], named),
+    reach: reachable({ host, port }, own, named).join(' '),
+  }
+  return known
+}
 
 function end(response: ServerResponse, status: number, text: string, json: boolean): void {
   response.statusCode = status
@@ -68,7 +81,7 @@ async function followed(request: IncomingMessage, response: ServerResponse, path
   }
   const db = await database()
   const address = request.socket.remoteAddress ?? 'unknown'
-  const good = await linkFrom(address, token, async () => (await followLink(db, token, now())) !== null)
+  const good = await linkFrom(address, async () => (await followLink(db, token, now())) !== null)
   if (good === null) end(response, 429, 'Too many links that lead nowhere came from here. Wait a quarter of an hour, then try again.', json)
   else if (!good)
     end(
@@ -116,6 +129,8 @@ async function admitted(request: IncomingMessage, response: ServerResponse, path
 }
 
 async function serve(): Promise<void> {
+  // The data is the teacher's alone: files 0600, folders 0700.
+  process.umask(0o077)
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     throw new DataError('unwritable', `PORT is “${process.env.PORT ?? ''}”; give a number from 1 to 65535.`)
   const db = await database()
@@ -131,6 +146,7 @@ async function serve(): Promise<void> {
   await app.prepare()
   const handle = app.getRequestHandler()
 
+  let stopping = false
   const server = createServer((request, response) => {
     void answer(request, response).catch((e: unknown) => {
       if (!(e instanceof DataError)) console.error(e)
@@ -143,8 +159,18 @@ async function serve(): Promise<void> {
   async function answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
     for (const [name, value] of Object.entries(COMMON_HEADERS)) response.setHeader(name, value)
     const { method = '', url = '', headers } = request
+    const { hosts, reach } = names()
     const refused = refusalOf({ method, url, headers }, hosts)
     const path = pathOf(url) ?? ''
+    if (stopping) {
+      response.setHeader('retry-after', '10')
+      return end(
+        response,
+        503,
+        'Even Seat is being stopped. What you changed is kept in this browser and sent when it runs again.',
+        path.startsWith('/api/'),
+      )
+    }
     if (refused) return end(response, refused.status, refused.text, path.startsWith('/api/'))
     const nonce = randomBytes(16).toString('base64')
     const policy = contentPolicy(nonce, dev)
@@ -160,14 +186,18 @@ async function serve(): Promise<void> {
 
   if (dev) server.on('upgrade', (request, socket, head) => void app.getUpgradeHandler()(request, socket, head))
   server.listen(port, host, () => process.stdout.write(`Ready at http://${inUrl(host)}:${port}\n`))
-  for (const signal of ['SIGINT', 'SIGTERM'] as const)
-    process.on(signal, () => {
-      server.close()
-      server.closeAllConnections()
-      void database()
-        .then((d) => d.destroy())
-        .finally(() => process.exit(0))
-    })
+  /** What is under way ends, for so long at the most; what is new is refused. */
+  async function stop(): Promise<void> {
+    if (stopping) process.exit(0)
+    stopping = true
+    const closed = new Promise<void>((resolve) => server.close(() => resolve()))
+    server.closeIdleConnections()
+    await Promise.race([Promise.all([drain(), closed]), new Promise((resolve) => setTimeout(resolve, DRAIN))])
+    server.closeAllConnections()
+    await (await database()).destroy()
+  }
+  // A second signal does not wait.
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop().finally(() => process.exit(0)))
 }
 
 serve().catch((e: unknown) => {

@@ -40,6 +40,12 @@ export async function isPassphrase(db: Knex, text: string): Promise<boolean> {
   return row.success && verify(row.data.hash, text.normalize('NFC'))
 }
 
+/** What only the data file knows, and what changes with the passphrase; empty: none is set. */
+export async function accessSecret(db: Knex): Promise<string> {
+  const row = z.object({ hash: z.string() }).safeParse(await db('passphrases').first('hash'))
+  return row.success ? row.data.hash : ''
+}
+
 /** Only the digest is kept: who reads the data file cannot sign in by it. */
 const digest = (token: string): string => createHash('sha256').update(token).digest('hex')
 

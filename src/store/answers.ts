@@ -4,9 +4,9 @@ import { writing } from './writing'
 
 /** Answers to questions of reading: of a whole seat, or of a student by their link. They are added and never changed. */
 
-type AnswerRow = Omit<Answer, 'right'> & { readonly class_id: string; readonly right: number }
+type AnswerRow = Omit<Answer, 'right'> & { readonly class_id: string; readonly right: number; readonly kept_at: number }
 
-const rowOf = (class_id: string, { right, ...a }: Answer): AnswerRow => ({ ...a, class_id, right: Number(right) })
+const rowOf = (class_id: string, { right, ...a }: Answer, kept_at: number): AnswerRow => ({ ...a, class_id, right: Number(right), kept_at })
 
 /** How many are read at a time: some years of a class; the newest. */
 const MOST_READ = 20_000
@@ -19,7 +19,7 @@ const DAY = 86_400_000
 const read = (rows: readonly unknown[]): Answer[] =>
   rows
     .flatMap((row) => {
-      const { class_id: _, right, ...a } = row as AnswerRow
+      const { class_id: _, kept_at: _kept, right, ...a } = row as AnswerRow
       const found = answerSchema.safeParse({ ...a, right: right === 1 })
       return found.success ? [found.data] : []
     })
@@ -36,30 +36,30 @@ export const answersOf = async (db: Knex, classId: string, student: string | nul
       .select('*'),
   )
 
-/** Keeps answers of a class; those that are kept already (sent twice, by a network that failed after all) change nothing. Says how many are new. */
-export const addAnswers = (db: Knex, classId: string, answers: readonly Answer[]): Promise<number> =>
-  writing(db, (t) => insertAnswers(t, classId, answers))
+/** Keeps answers of a class, that came at a moment by the clock here; those that are kept already (sent twice, by a network that failed after all) change nothing. Says how many are new. */
+export const addAnswers = (db: Knex, classId: string, answers: readonly Answer[], now: number): Promise<number> =>
+  writing(db, (t) => insertAnswers(t, classId, answers, now))
 
 /** The same inside a transaction. */
-export async function insertAnswers(t: Knex.Transaction, classId: string, answers: readonly Answer[]): Promise<number> {
+export async function insertAnswers(t: Knex.Transaction, classId: string, answers: readonly Answer[], now: number): Promise<number> {
   let added = 0
   for (const a of answers) {
     if (await t('answers').where({ id: a.id }).first('id')) continue
-    await t('answers').insert(rowOf(classId, a))
+    await t('answers').insert(rowOf(classId, a, now))
     added++
   }
   return added
 }
 
-/** How many of one student are kept at all: a phone says itself when it answered, and may say anything. */
+/** How many of one student are kept at all. */
 export const MOST_OF_ONE = 50_000
 
-/** Whether a student's link has brought as many answers as a day takes, or as are kept of one student. */
+/** Whether a student's link has brought as many answers as a day takes, or as are kept of one student. By when they came: a phone says itself when it answered, and may say anything. */
 export const hasAnsweredEnough = async (db: Knex, classId: string, student: string, now: number): Promise<boolean> => {
   const of = () => db('answers').where({ class_id: classId, student }).count({ n: '*' })
   const [today, all] = (await Promise.all([
     of()
-      .where('at', '>', now - DAY)
+      .where('kept_at', '>', now - DAY)
       .first(),
     of().first(),
   ])) as { n: number }[]

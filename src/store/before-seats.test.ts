@@ -13,7 +13,7 @@ import { STEP_IDS } from '@/core/instruments/instrument'
 import { upgradedClass, upgradedPlan } from '@/core/seats/upgrade'
 import { readPieceFile } from '@/formats/json/read'
 import { classSaveRequest, saveRequest } from '@/api/protocol'
-import { theClass } from './classes'
+import { lastOpened } from './classes'
 import { openDatabase } from './database'
 import { getVersion } from './versions'
 import { bring } from './library/bring'
@@ -68,11 +68,11 @@ function expectPlan(plan: Plan) {
 describe('what was stored when a class had four seats', () => {
   it('a data file: the class, the plan, and every version as it was', async () => {
     const db = await dataFileOfThen()
-    const klass = await theClass(db)
+    const klass = await lastOpened(db)
     expect(klass).toMatchObject({ name: 'Owls', school: 'Hill' })
     expectClass(klass.settings)
     const [{ id }] = (await listShelf(db, klass.id)).heads
-    const stored = (await getPiece(db, id))!
+    const stored = (await getPiece(db, (await lastOpened(db)).id, id))!
     expectPlan(stored.plan)
     expect((await getVersion(db, id, 1))?.plan.pins.violin ?? {}).toEqual({})
     const second = (await getVersion(db, id, 2))!
@@ -80,7 +80,7 @@ describe('what was stored when a class had four seats', () => {
     expect([second.name, second.plan.policy]).toEqual(['concert', {}])
     expect((await getVersion(db, id, 3))?.plan.policy).toEqual({ school: '1-2-4' })
     // And it is worked on: what is saved next is a change of what was there.
-    const saved = await savePiece(db, id, stored.version, { plan: { ...stored.plan, policy: {} } }, 9000)
+    const saved = await savePiece(db, (await lastOpened(db)).id, id, stored.version, { plan: { ...stored.plan, policy: {} } }, 9000)
     expect(saved).toMatchObject({ ok: true })
     expect((await getVersion(db, id, stored.version + 1))?.plan.policy).toEqual({})
     expectPlan((await getVersion(db, id, stored.version))!.plan)
@@ -95,9 +95,9 @@ describe('what was stored when a class had four seats', () => {
     const looked = await look(file('before-seats.evenseat'), staged, () => undefined)
     expect(looked).toMatchObject({ pieces: 1, problems: [], className: 'Owls' })
     await bring(db, staged, 'replace')
-    expectClass((await theClass(db)).settings)
-    const [{ id }] = (await listShelf(db, (await theClass(db)).id)).heads
-    expectPlan((await getPiece(db, id))!.plan)
+    expectClass((await lastOpened(db)).settings)
+    const [{ id }] = (await listShelf(db, (await lastOpened(db)).id)).heads
+    expectPlan((await getPiece(db, (await lastOpened(db)).id, id))!.plan)
     expect((await getVersion(db, id, 2))?.plan.pins.violin).toEqual({ e4: { fingers: [4] } })
   })
 

@@ -8,7 +8,7 @@ import { newStudent } from '@/core/roster/student'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { pieceFrom } from '@/core/testing/piece'
 import { addAnswers, answersOf } from './answers'
-import { classesWith, listClasses, newClass, openClass, saveClass, setRemoved, startOwn, theClass } from './classes'
+import { classesWith, listClasses, newClass, openClass, saveClass, setRemoved, startOwn, lastOpened } from './classes'
 import { connect } from './connection'
 import { openDatabase } from './database'
 import { migrationSource } from './migrations'
@@ -34,8 +34,8 @@ beforeEach(async () => {
 afterEach(() => db.destroy())
 
 const source = { name: 'a.abc', text: '' }
-const add = async (title: string) => addPiece(db, (await theClass(db)).id, { ...pieceFrom('D4 E4'), title }, source, 1000)
-const titles = async (at: Knex = db) => (await listShelf(at, (await theClass(at)).id)).heads.map((h) => h.title).sort()
+const add = async (title: string) => addPiece(db, (await lastOpened(db)).id, { ...pieceFrom('D4 E4'), title }, source, 1000)
+const titles = async (at: Knex = db) => (await listShelf(at, (await lastOpened(at)).id)).heads.map((h) => h.title).sort()
 const fresh = { school: '', like: null, pieces: false }
 const record = (piece: string) => ({
   id: randomUUID(),
@@ -54,11 +54,11 @@ const record = (piece: string) => ({
 
 describe('several classes', () => {
   it('one is open, each with its own shelf; a piece may stand on several', async () => {
-    const first = (await theClass(db)).id
+    const first = (await lastOpened(db)).id
     const shared = await add('Shared')
     await add('Mine')
     const second = await newClass(db, { ...fresh, name: 'Owls' }, 2000)
-    expect((await theClass(db)).name).toBe('Owls')
+    expect((await lastOpened(db)).name).toBe('Owls')
     expect(await titles()).toEqual([])
     await putOnShelf(db, second, shared)
     expect(await titles()).toEqual(['Shared'])
@@ -74,16 +74,17 @@ describe('several classes', () => {
   })
 
   it('a piece that another class has too goes from one shelf alone; the last one puts it away', async () => {
-    const first = (await theClass(db)).id
+    const first = (await lastOpened(db)).id
     const shared = await add('Shared')
     const second = await newClass(db, { ...fresh, name: 'Owls' }, 2000)
     await putOnShelf(db, second, shared)
     await takeOffShelf(db, second, shared, 5)
     expect(await titles()).toEqual([])
-    expect(await getPiece(db, shared)).not.toBeNull()
+    expect(await getPiece(db, second, shared)).toBeNull()
+    expect(await getPiece(db, first, shared)).not.toBeNull()
     expect(await listDeleted(db, second)).toEqual([])
     await takeOffShelf(db, first, shared, 6)
-    expect(await getPiece(db, shared)).toBeNull()
+    expect(await getPiece(db, (await lastOpened(db)).id, shared)).toBeNull()
     expect((await listDeleted(db, first)).map((h) => h.id)).toEqual([shared])
     // Deleting for good what one class has put away leaves the other's alone.
     expect(await purge(db, second, 'all')).toBe(0)
@@ -93,20 +94,20 @@ describe('several classes', () => {
   })
 
   it('a new one may be like another, with its pieces and without its students', async () => {
-    const { id, version } = await theClass(db)
+    const { id, version } = await lastOpened(db)
     await add('One')
     const students = [newStudent(randomUUID(), 'Ada', 'violin')]
     const settings = { ...DEFAULT_CLASS, places: 'numbers' as const, students }
     await saveClass(db, id, version, { name: 'Mondays', school: '', settings })
     await newClass(db, { name: 'Fridays', school: 'Q', like: id, pieces: true }, 2000)
-    const made = await theClass(db)
+    const made = await lastOpened(db)
     expect([made.name, made.settings.places, made.settings.students]).toEqual(['Fridays', 'numbers', []])
     expect(await titles()).toEqual(['One'])
     expect((await listClasses(db)).map((c) => c.students)).toEqual([0, 1])
   })
 
   it('what was practised is of the class that did', async () => {
-    const first = (await theClass(db)).id
+    const first = (await lastOpened(db)).id
     const piece = await add('One')
     const second = await newClass(db, { ...fresh, name: 'Owls' }, 2000)
     await putOnShelf(db, second, piece)
@@ -116,26 +117,26 @@ describe('several classes', () => {
   })
 
   it('a class of one’s own in place of the demonstration has none of its students, and the other made-up class is taken away', async () => {
-    const { id, version } = await theClass(db)
+    const { id, version } = await lastOpened(db)
     const students = [newStudent(randomUUID(), 'Ada', 'violin')]
     await saveClass(db, id, version, { name: 'Demo', school: '', settings: { ...DEFAULT_CLASS, places: 'numbers', students } })
     const second = await newClass(db, { ...fresh, name: 'Demo too' }, 2000)
     await db('classes').update({ demo: 1 })
     await openClass(db, id, 3000)
     await startOwn(db, id, { name: 'Mine', school: 'Q', clear: false }, 4000)
-    const now = await theClass(db)
+    const now = await lastOpened(db)
     expect([now.id, now.name, now.demo, now.settings.places, now.settings.students]).toEqual([id, 'Mine', false, 'numbers', []])
     expect((await listClasses(db)).map((c) => c.name)).toEqual(['Mine'])
     expect((await listClasses(db, true)).map((c) => c.id)).toEqual([second])
   })
 
   it('one that is taken away can be put back; the last one stays', async () => {
-    const first = (await theClass(db)).id
+    const first = (await lastOpened(db)).id
     expect(await setRemoved(db, first, 5)).toBe(false)
     const second = await newClass(db, { ...fresh, name: 'Owls' }, 2000)
     await add('Owl song')
     expect(await setRemoved(db, second, 5)).toBe(true)
-    expect((await theClass(db)).id).toBe(first)
+    expect((await lastOpened(db)).id).toBe(first)
     expect((await listClasses(db, true)).map((c) => [c.name, c.pieces])).toEqual([['Owls', 1]])
     await setRemoved(db, second, null)
     await openClass(db, second, 9000)
@@ -176,7 +177,7 @@ describe('a library of several classes', () => {
     return staged
   }
   const fill = async () => {
-    const first = (await theClass(db)).id
+    const first = (await lastOpened(db)).id
     const shared = await add('Shared')
     await add('Mine')
     const second = await newClass(db, { ...fresh, name: 'Owls' }, 2000)
@@ -192,10 +193,10 @@ describe('a library of several classes', () => {
     for (const how of ['replace', 'add'] as const) {
       // An install without pieces takes everything over, whichever way is chosen.
       const other = await openDatabase(path.join(folder, `${randomUUID()}.sqlite`))
-      await theClass(other)
+      await lastOpened(other)
       await bring(other, staged, how)
       await bring(other, staged, how)
-      expect((await theClass(other)).id, how).toBe(second)
+      expect((await lastOpened(other)).id, how).toBe(second)
       expect((await listClasses(other)).map((c) => [c.name, c.pieces])).toEqual([
         ['My class', 2],
         ['Owls', 2],
@@ -214,7 +215,7 @@ describe('a library of several classes', () => {
     await addPiece(other, own, { ...pieceFrom('D4'), title: 'Bee song' }, source, 1)
     expect(await compare(other, staged)).toMatchObject({ missing: 3, classes: 2 })
     await bring(other, staged, 'add')
-    expect((await theClass(other)).id).toBe(own)
+    expect((await lastOpened(other)).id).toBe(own)
     expect(await titles(other)).toEqual(['Bee song'])
     expect((await listClasses(other)).map((c) => [c.name, c.pieces])).toEqual([
       ['Bees', 1],
@@ -231,10 +232,10 @@ describe('a library of several classes', () => {
     const other = await openDatabase(path.join(folder, `${randomUUID()}.sqlite`))
     const own = await newClass(other, { ...fresh, name: 'Bees' }, 1000)
     await addPiece(other, own, { ...pieceFrom('D4'), title: 'Bee song' }, source, 1)
-    await addAnswers(other, own, [answer])
+    await addAnswers(other, own, [answer], 1)
     await bring(other, staged, 'replace')
     expect((await listClasses(other)).map((c) => c.name)).toEqual(['My class', 'Owls'])
-    expect((await theClass(other)).id).toBe(second)
+    expect((await lastOpened(other)).id).toBe(second)
     expect(await other('classes').where({ id: own })).toEqual([])
     expect(await answersOf(other, own)).toEqual([])
     await other.destroy()

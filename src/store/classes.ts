@@ -16,7 +16,7 @@ const rowSchema = z.object({
 })
 
 /** The class whose shelf this is. */
-type StoredClass = {
+export type StoredClass = {
   readonly id: string
   readonly name: string
   readonly school: string
@@ -35,7 +35,7 @@ const storedOf = (row: unknown): StoredClass => {
 /** The classes that were not taken away, the one that was opened last first. */
 const standing = (db: Knex) => db('classes').whereNull('removed_at').orderBy('opened_at', 'desc').orderBy('rowid')
 
-/** The class that is open, or null before there is one. */
+/** The class that was opened last, or null before there is one. */
 export async function firstClass(db: Knex): Promise<StoredClass | null> {
   const row: unknown = await standing(db).first('id', 'name', 'school', 'settings', 'version', 'demo')
   return row ? storedOf(row) : null
@@ -77,7 +77,7 @@ export async function listClasses(db: Knex, removed = false): Promise<ClassHead[
 export const classesWith = async (db: Knex, piece: string): Promise<string[]> =>
   ((await db('shelves').where({ piece_id: piece }).select('class_id')) as { class_id: string }[]).map((r) => r.class_id)
 
-/** Opens a class: from now on its shelf, settings and plan are what is shown. False: there is no such class. */
+/** Notes that a class was opened: the address "/" leads there from now on. False: there is no such class. */
 export const openClass = (db: Knex, id: string, now: number): Promise<boolean> =>
   writing(db, async (t) => {
     const [{ last }] = (await t('classes').max({ last: 'opened_at' })) as { last: number | null }[]
@@ -120,8 +120,11 @@ export const setRemoved = (db: Knex, id: string, at: number | null): Promise<boo
     return (await t('classes').where({ id }).update({ removed_at: at })) > 0
   })
 
-/** The class that is open; an empty data file gets a nameless one, so that a first piece has a shelf. */
-export async function theClass(db: Knex): Promise<StoredClass> {
+/**
+ * The class that was opened last: where the address "/" leads, and nothing else. An empty data file gets a nameless one, so
+ * that a first piece has a shelf.
+ */
+export async function lastOpened(db: Knex): Promise<StoredClass> {
   return (await firstClass(db)) ?? addClass(db, { id: 'class', name: 'My class', school: '' })
 }
 

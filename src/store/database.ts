@@ -1,4 +1,4 @@
-import { mkdirSync, statSync } from 'node:fs'
+import { chmodSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs'
 import path from 'node:path'
 import type { Knex } from 'knex'
 import { connect, noteOpened } from './connection'
@@ -19,7 +19,7 @@ const MIGRATION_WAIT = 10_000
 /** Opens a data file (":memory:" for tests) and brings its tables up to date. Rejects with a {@link DataError} that says what to do. */
 export async function openDatabase(file: string, wait = MIGRATION_WAIT): Promise<Knex> {
   try {
-    if (file !== ':memory:') mkdirSync(path.dirname(file), { recursive: true })
+    if (file !== ':memory:') mkdirSync(path.dirname(file), { recursive: true, mode: 0o700 })
   } catch {
     throw new DataError(
       'unwritable',
@@ -38,11 +38,30 @@ export async function openDatabase(file: string, wait = MIGRATION_WAIT): Promise
         if ((explained(e, file) as Partial<DataError>).trouble !== 'full') throw e
       })
     noteOpened(db, file)
+    keepPrivate(file)
     return db
   } catch (e) {
     await db.destroy().catch(() => undefined)
     throw explained(e, file)
   }
+}
+
+/** What stands in a folder that is a data folder and nothing else. */
+const OURS = /^(?:even-seat\.sqlite(?:-wal|-shm)?|outgoing|incoming|backups)$/
+
+/** The data file is its owner's alone, and its folder where nothing else stands in it. Where another user owns them, or the disk knows no such thing, it stays as it is. */
+function keepPrivate(file: string): void {
+  if (file === ':memory:') return
+  const folder = path.dirname(file)
+  const chmod = (at: string, mode: number) => {
+    try {
+      chmodSync(at, mode)
+    } catch {
+      // Not ours to change.
+    }
+  }
+  for (const end of ['', '-wal', '-shm']) if (existsSync(file + end)) chmod(file + end, 0o600)
+  if (readdirSync(folder).every((name) => OURS.test(name))) chmod(folder, 0o700)
 }
 
 /** Looks at a file without writing anything in it: it may be damaged, or none of ours. */

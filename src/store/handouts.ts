@@ -45,15 +45,15 @@ export const handoutsOf = async (db: Knex, classId: string, piece: string): Prom
       .select('id', 'name', 'title', 'made_at', 'engine')) as unknown[]
   ).map((row) => headSchema.parse(row))
 
-/** A hand-out whole, or null. */
-export async function getHandout(db: Knex, id: string): Promise<Handout | null> {
-  const row: unknown = await db('handouts').where({ id }).first()
+/** A hand-out of a class whole, or null. */
+export async function getHandout(db: Knex, classId: string, id: string): Promise<Handout | null> {
+  const row: unknown = await db('handouts').where({ class_id: classId, id }).first()
   return row ? handoutSchema.parse(row) : null
 }
 
 /** Its map as it was printed; an empty one where it cannot be read. */
 export const mapOf = (h: Pick<Handout, 'map'>) => frozenMapSchema.safeParse(parsedJson(h.map)).data ?? {}
 
-/** Throws a hand-out away; false: there is none. */
-export const dropHandout = (db: Knex, id: string): Promise<boolean> =>
-  writing(db, async (t) => (await t('handouts').where({ id }).delete()) > 0)
+/** Throws a hand-out of a class away; false: there is none. */
+export const dropHandout = (db: Knex, classId: string, id: string): Promise<boolean> =>
+  writing(db, async (t) => (await t('handouts').where({ class_id: classId, id }).delete()) > 0)

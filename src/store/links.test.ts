@@ -51,8 +51,9 @@ describe('links of students', () => {
     const [second] = (await giveLinks(db, 'one', [ADA], NOW + DAY, NOW + 1))!
     expect(await followLink(db, first.token, NOW + 2)).toBeNull()
     expect(await followLink(db, second.token, NOW + 2)).not.toBeNull()
-    expect(await withdrawLink(db, second.id, NOW + 3)).toBe(true)
-    expect(await withdrawLink(db, second.id, NOW + 4)).toBe(false)
+    expect(await withdrawLink(db, 'two', second.id, NOW + 3)).toBe(false)
+    expect(await withdrawLink(db, 'one', second.id, NOW + 3)).toBe(true)
+    expect(await withdrawLink(db, 'one', second.id, NOW + 4)).toBe(false)
     expect(await followLink(db, second.token, NOW + 5)).toBeNull()
     expect(await linksOf(db, 'one', NOW + 5)).toEqual([])
   })

@@ -65,9 +65,9 @@ export async function giveLinks(
   })
 }
 
-/** Takes a link back for good; false: there is none that works. */
-export const withdrawLink = (db: Knex, id: string, now: number): Promise<boolean> =>
-  writing(db, async (t) => (await t('links').where({ id, withdrawn_at: null }).update({ withdrawn_at: now })) > 0)
+/** Takes a link of a class back for good; false: there is none that works. */
+export const withdrawLink = (db: Knex, classId: string, id: string, now: number): Promise<boolean> =>
+  writing(db, async (t) => (await t('links').where({ class_id: classId, id, withdrawn_at: null }).update({ withdrawn_at: now })) > 0)
 
 /** Where a token leads: a student of a class that stands; null: nowhere, any more or ever. */
 export async function followLink(db: Knex, token: string, now: number) {

@@ -1,22 +1,8 @@
 import type { Knex } from 'knex'
-import * as z from 'zod/mini'
-import { pieceSchema, upgraded } from '@/core/piece/piece'
-import { searchable, searchText, summaryOf } from '@/core/piece/summary'
-import { parsedJson } from './json'
-import { keptSince, keptWhole, LONGEST_CHAIN, type State } from './states'
+import { upgraded } from '@/core/piece/piece'
+import { keepAsChanges, planWithSettings, summarised } from './before'
 
 type Step = { readonly name: string; readonly up: (db: Knex) => Promise<void>; readonly down: (db: Knex) => Promise<void> }
-
-const planBeforeSettings = z.looseObject({ policy: z.object({ fourth: z.optional(z.string()), bassSchool: z.optional(z.string()) }) })
-
-/** A plan from before classes had settings: what it had decided stays, what was the default is left to the class. */
-function planWithSettings(text: string): string {
-  const plan = planBeforeSettings.parse(JSON.parse(text))
-  const { fourth, bassSchool } = plan.policy
-  const policy = { ...(fourth && fourth !== 'auto' ? { fourth } : {}), ...(bassSchool && bassSchool !== '1-2-4' ? { bassSchool } : {}) }
-  const none = { violin: {}, viola: {}, cello: {}, bass: {} }
-  return JSON.stringify({ ...plan, policy, seatPolicy: none, level: null, substitutes: none })
-}
 
 /** In order; a step that has shipped is never changed, only followed by another. */
 const STEPS: readonly Step[] = [
@@ -365,47 +351,37 @@ const STEPS: readonly Step[] = [
       await db.schema.dropTable('answers')
     },
   },
+  {
+    name: '014-by-class-and-clock',
+    // A piece is drawn as each class has it; the drawings are made anew. And answers say when they came, by the clock here.
+    up: async (db) => {
+      await db.schema.dropTable('previews')
+      await db.schema.createTable('previews', (t) => {
+        t.text('class_id').notNullable().references('classes.id')
+        t.text('piece_id').notNullable().references('pieces.id')
+        t.text('key').notNullable()
+        t.text('dots').notNullable()
+        t.primary(['class_id', 'piece_id'])
+        t.index('piece_id')
+      })
+      await db.schema.alterTable('answers', (t) => {
+        t.integer('kept_at').notNullable().defaultTo(0)
+      })
+      await db('answers').update({ kept_at: db.ref('at') })
+    },
+    down: async (db) => {
+      await db.schema.alterTable('answers', (t) => {
+        t.dropColumn('kept_at')
+      })
+      await db.schema.dropTable('previews')
+      await db.schema.createTable('previews', (t) => {
+        t.text('piece_id').primary().references('pieces.id')
+        t.text('key').notNullable()
+        t.text('dots').notNullable()
+      })
+    },
+  },
 ]
-
-/** What the shelf says of a piece; of one that cannot be read its title alone, if that can be. */
-function summarised(text: string): { title: string; summary: string | null; search: string } {
-  const value = parsedJson(text)
-  const piece = pieceSchema.safeParse(upgraded(value))
-  if (piece.success) {
-    const summary = summaryOf(piece.data)
-    return { title: piece.data.title, summary: JSON.stringify(summary), search: searchText(summary) }
-  }
-  const title = z.object({ title: z.string().check(z.minLength(1)) }).safeParse(value)
-  const said = title.success ? title.data.title : 'A piece that cannot be read'
-  return { title: said, summary: null, search: searchable(said) }
-}
-
-type OldVersion = { version: number; piece: string | null; source_text: string | null; plan: string; saved_at: number }
-
-/** The versions of a piece as they were kept before, every plan whole, as what changed from each to the next. */
-async function keepAsChanges(db: Knex, id: string): Promise<void> {
-  const versions = (await db('piece_versions').where({ piece_id: id }).orderBy('version').select('version')) as { version: number }[]
-  let before: State | null = null
-  for (const [i, { version }] of versions.entries()) {
-    const row = (await db('piece_versions').where({ piece_id: id, version }).first()) as OldVersion
-    const state: State = {
-      piece: row.piece === null ? (before?.piece ?? null) : (parsedJson(row.piece) ?? null),
-      text: row.source_text ?? before?.text ?? '',
-      plan: parsedJson(row.plan) ?? null,
-    }
-    const kept = before && i % LONGEST_CHAIN !== 0 ? keptSince(before, state) : keptWhole(state)
-    await db('kept_versions').insert({
-      piece_id: id,
-      version,
-      saved_at: row.saved_at,
-      notes: Number(row.piece !== null),
-      name: null,
-      whole: Number(kept.whole),
-      body: kept.body,
-    })
-    before = state
-  }
-}
 
 /** The names of the steps that this program knows. */
 export const migrationNames: readonly string[] = STEPS.map((s) => s.name)

@@ -12,8 +12,8 @@ export type OwnPiece = { readonly piece: Piece; readonly plan: Plan; readonly ve
  * A piece as a student plays it: the saved version that was given to them, else as it stands. A version that is not kept any
  * more, or cannot be read, is as none. Null: there is no such piece. Throws where it cannot be read as it stands.
  */
-export async function ownPiece(db: Knex, { versions }: Pick<Student, 'versions'>, id: string): Promise<OwnPiece | null> {
-  const stored = await getPiece(db, id)
+export async function ownPiece(db: Knex, classId: string, { versions }: Pick<Student, 'versions'>, id: string): Promise<OwnPiece | null> {
+  const stored = await getPiece(db, classId, id)
   if (!stored) return null
   const own = id in versions ? await getVersion(db, id, versions[id]) : null
   const { piece, plan, version } = own ?? stored

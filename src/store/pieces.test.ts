@@ -7,7 +7,7 @@ import { withChanges } from '@/core/fingering/policy'
 import { classAt, DEFAULT_CLASS, type ClassSettings } from '@/core/seats/class'
 import { withPin, emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
-import { insertClass, saveClass, startOwn, theClass } from './classes'
+import { insertClass, saveClass, startOwn, lastOpened } from './classes'
 import { writing } from './writing'
 import { DataError, dataFile, openDatabase, unlock } from './database'
 import { getVersion } from './versions'
@@ -35,12 +35,12 @@ beforeEach(async () => {
 afterEach(() => db.destroy())
 
 const source = { name: 'test.abc', text: 'X:1\nK:D\nD' }
-const bring = async (title = 'Test', now = 1000) => addPiece(db, (await theClass(db)).id, { ...pieceFrom('D4 E4'), title }, source, now)
+const bring = async (title = 'Test', now = 1000) => addPiece(db, (await lastOpened(db)).id, { ...pieceFrom('D4 E4'), title }, source, now)
 
 describe('the shelf', () => {
   it('keeps a piece, its plan and what it came from', async () => {
     const id = await bring()
-    expect(await getPiece(db, id)).toEqual({
+    expect(await getPiece(db, 'class', id)).toEqual({
       id,
       piece: pieceFrom('D4 E4'),
       plan: emptyPlan(),
@@ -52,13 +52,13 @@ describe('the shelf', () => {
     })
   })
   it('lists last opened first, then newest', async () => {
-    const { id: klass } = await theClass(db)
+    const { id: klass } = await lastOpened(db)
     const [a, b, c] = [await bring('a', 1), await bring('b', 2), await bring('c', 3)]
-    await touchPiece(db, a, 10)
+    await touchPiece(db, 'class', a, 10)
     expect((await listShelf(db, klass)).heads.map((p) => p.id)).toEqual([a, c, b])
   })
   it('a search finds first what the title begins with, then a word of it, then a part of it, then key and time', async () => {
-    const { id: klass } = await theClass(db)
+    const { id: klass } = await lastOpened(db)
     const titled = (title: string, now: number) => addPiece(db, klass, { ...pieceFrom('D4 E4'), title }, source, now)
     for (const [i, title] of ['Amber Hill', 'Chamber Music', 'The Amber Road', 'Lumberjack', 'Ambergris', '100% Am_bush'].entries())
       await titled(title, i)
@@ -70,21 +70,21 @@ describe('the shelf', () => {
     expect((await listShelf(db, klass)).heads[0].title).toBe('100% Am_bush')
   })
   it('a deleted piece is gone until it is put back, whole', async () => {
-    const { id: klass } = await theClass(db)
+    const { id: klass } = await lastOpened(db)
     const id = await bring()
-    await takeOffShelf(db, (await theClass(db)).id, id, 5)
-    expect(await getPiece(db, id)).toBeNull()
+    await takeOffShelf(db, (await lastOpened(db)).id, id, 5)
+    expect(await getPiece(db, 'class', id)).toBeNull()
     expect((await listShelf(db, klass)).heads).toEqual([])
-    await putOnShelf(db, (await theClass(db)).id, id)
-    expect((await getPiece(db, id))?.piece.title).toBe('Test')
+    await putOnShelf(db, (await lastOpened(db)).id, id)
+    expect((await getPiece(db, 'class', id))?.piece.title).toBe('Test')
   })
   it('a copy has its own title and is independent', async () => {
     const id = await bring()
-    const copy = (await duplicatePiece(db, (await theClass(db)).id, id, 7))!
-    await savePiece(db, copy, 1, { plan: withPin(emptyPlan(), 'cello', 'e0', { fingers: [4] }) }, 8)
-    expect((await getPiece(db, copy))?.piece.title).toBe('Test (copy)')
-    expect((await getPiece(db, id))?.plan).toEqual(emptyPlan())
-    expect(await duplicatePiece(db, (await theClass(db)).id, 'none', 7)).toBeNull()
+    const copy = (await duplicatePiece(db, (await lastOpened(db)).id, id, 7))!
+    await savePiece(db, 'class', copy, 1, { plan: withPin(emptyPlan(), 'cello', 'e0', { fingers: [4] }) }, 8)
+    expect((await getPiece(db, 'class', copy))?.piece.title).toBe('Test (copy)')
+    expect((await getPiece(db, 'class', id))?.plan).toEqual(emptyPlan())
+    expect(await duplicatePiece(db, (await lastOpened(db)).id, 'none', 7)).toBeNull()
   })
 })
 
@@ -92,27 +92,34 @@ describe('saving', () => {
   it('goes over the version that it was made on, and no other', async () => {
     const id = await bring()
     const pinned = withPin(emptyPlan(), 'violin', 'e1', { fingers: [4] })
-    expect(await savePiece(db, id, 1, { plan: pinned }, 2000)).toEqual({ ok: true, version: 2 })
-    expect(await savePiece(db, id, 1, { plan: emptyPlan() }, 3000)).toEqual({ ok: false, reason: 'newer', version: 2 })
-    expect((await getPiece(db, id))?.plan).toEqual(pinned)
+    expect(await savePiece(db, 'class', id, 1, { plan: pinned }, 2000)).toEqual({ ok: true, version: 2 })
+    expect(await savePiece(db, 'class', id, 1, { plan: emptyPlan() }, 3000)).toEqual({
+      ok: false,
+      reason: 'newer',
+      version: 2,
+    })
+    expect((await getPiece(db, 'class', id))?.plan).toEqual(pinned)
   })
   it('two saves at once: one wins, the other is told', async () => {
     const id = await bring()
-    const both = await Promise.all([savePiece(db, id, 1, { plan: emptyPlan() }, 1), savePiece(db, id, 1, { plan: emptyPlan() }, 2)])
+    const both = await Promise.all([
+      savePiece(db, 'class', id, 1, { plan: emptyPlan() }, 1),
+      savePiece(db, 'class', id, 1, { plan: emptyPlan() }, 2),
+    ])
     expect(both.map((s) => s.ok).sort()).toEqual([false, true])
   })
   it('a piece that is gone says so', async () => {
-    expect(await savePiece(db, 'none', 1, {}, 1)).toEqual({ ok: false, reason: 'gone', version: 0 })
+    expect(await savePiece(db, 'class', 'none', 1, {}, 1)).toEqual({ ok: false, reason: 'gone', version: 0 })
   })
   it('a row that is not a piece is refused when it is read', async () => {
     const id = await bring()
     const other = await bring('Other')
     await db('notes').where({ piece_id: id }).update({ piece: '{"version":99}' })
-    await expect(getPiece(db, id)).rejects.toThrow(UnreadableError)
+    await expect(getPiece(db, 'class', id)).rejects.toThrow(UnreadableError)
     // The shelf and the class page go on without it, and its saved versions are still there.
-    const { heads } = await listShelf(db, (await theClass(db)).id)
+    const { heads } = await listShelf(db, (await lastOpened(db)).id)
     expect(heads.map((h) => h.title)).toEqual(['Other', 'Test'])
-    expect((await getPieces(db, [id, other])).map((p) => p.id)).toEqual([other])
+    expect((await getPieces(db, 'class', [id, other])).map((p) => p.id)).toEqual([other])
     expect((await getVersion(db, id, 1))?.piece).toEqual(pieceFrom('D4 E4'))
   })
   it('a setting or kind of spot that is no longer known is dropped when it is read, the rest holds', async () => {
@@ -126,27 +133,38 @@ describe('saving', () => {
     await db('plans')
       .where({ piece_id: id })
       .update({ plan: JSON.stringify(old) })
-    expect((await getPiece(db, id))?.plan).toEqual({
+    expect((await getPiece(db, 'class', id))?.plan).toEqual({
       ...plan,
       policy: { harmonics: true },
       spots: { kinds: { shift: 'show' }, muted: ['a'] },
     })
     await db('plans').where({ piece_id: id }).update({ plan: 'no plan at all' })
-    expect((await getPiece(db, id))?.plan).toEqual(emptyPlan())
+    expect((await getPiece(db, 'class', id))?.plan).toEqual(emptyPlan())
   })
   it('a later save of the same window goes over one that it has not heard of, an earlier one that comes late does not', async () => {
     const id = await bring()
     const [a, b] = [4, 3].map((f) => withPin(emptyPlan(), 'violin', 'e1', { fingers: [f] }))
     const by = 'window-one'
-    expect(await savePiece(db, id, 1, { plan: a, by, seq: 1 }, 2)).toEqual({ ok: true, version: 2 })
+    expect(await savePiece(db, 'class', id, 1, { plan: a, by, seq: 1 }, 2)).toEqual({ ok: true, version: 2 })
     // The answer was lost: the window still thinks that it is on version 1.
-    expect(await savePiece(db, id, 1, { plan: b, by, seq: 3 }, 3)).toEqual({ ok: true, version: 3 })
-    expect(await savePiece(db, id, 1, { plan: a, by, seq: 2 }, 4)).toEqual({ ok: true, version: 3 })
-    expect((await getPiece(db, id))?.plan).toEqual(b)
+    expect(await savePiece(db, 'class', id, 1, { plan: b, by, seq: 3 }, 3)).toEqual({ ok: true, version: 3 })
+    expect(await savePiece(db, 'class', id, 1, { plan: a, by, seq: 2 }, 4)).toEqual({ ok: true, version: 3 })
+    expect((await getPiece(db, 'class', id))?.plan).toEqual(b)
     // Another window is another matter.
-    expect(await savePiece(db, id, 1, { plan: a, by: 'window-two', seq: 9 }, 5)).toEqual({ ok: false, reason: 'newer', version: 3 })
-    expect(await savePiece(db, id, 3, { plan: a, by: 'window-two', seq: 10 }, 6)).toEqual({ ok: true, version: 4 })
-    expect(await savePiece(db, id, 3, { plan: b, by, seq: 4 }, 7)).toEqual({ ok: false, reason: 'newer', version: 4 })
+    expect(await savePiece(db, 'class', id, 1, { plan: a, by: 'window-two', seq: 9 }, 5)).toEqual({
+      ok: false,
+      reason: 'newer',
+      version: 3,
+    })
+    expect(await savePiece(db, 'class', id, 3, { plan: a, by: 'window-two', seq: 10 }, 6)).toEqual({
+      ok: true,
+      version: 4,
+    })
+    expect(await savePiece(db, 'class', id, 3, { plan: b, by, seq: 4 }, 7)).toEqual({
+      ok: false,
+      reason: 'newer',
+      version: 4,
+    })
   })
 })
 
@@ -154,11 +172,11 @@ describe('the shelf in parts', () => {
   it('a time beyond sense in a row does not hide it', async () => {
     const id = await bring()
     await db('pieces').where({ id }).update({ opened_at: 9e15, changed_at: -5 })
-    expect((await listShelf(db, (await theClass(db)).id)).heads).toMatchObject([{ id, openedAt: null, changedAt: 0 }])
-    expect((await getPiece(db, id))?.openedAt).toBeNull()
+    expect((await listShelf(db, (await lastOpened(db)).id)).heads).toMatchObject([{ id, openedAt: null, changedAt: 0 }])
+    expect((await getPiece(db, 'class', id))?.openedAt).toBeNull()
   })
   it('finds words in title, key, time and range, whatever they hold', async () => {
-    const { id: klass } = await theClass(db)
+    const { id: klass } = await lastOpened(db)
     await bring('100 % wool_socks')
     await bring('Plain')
     const found = async (...words: string[]) => (await listShelf(db, klass, { words })).heads.map((h) => h.title)
@@ -176,17 +194,20 @@ describe('the shelf in parts', () => {
     await expect(db('plans').insert({ piece_id: 'nobody', plan: '{}' })).rejects.toThrow(/FOREIGN KEY/)
   })
   it('the same save that comes twice is one version', async () => {
-    const { id: klass } = await theClass(db)
+    const { id: klass } = await lastOpened(db)
     const id = await addPiece(db, klass, pieceFrom('D4 E4'), source, 1)
     const plan = withPin(emptyPlan(), 'violin', 'e1', { fingers: [4] })
-    const first = await savePiece(db, id, 1, { plan, by: 'window-a', seq: 3 }, 2)
+    const first = await savePiece(db, 'class', id, 1, { plan, by: 'window-a', seq: 3 }, 2)
     expect(first).toEqual({ ok: true, version: 2 })
     const other = withPin(emptyPlan(), 'violin', 'e1', { fingers: [3] })
-    expect(await savePiece(db, id, 1, { plan: other, by: 'window-a', seq: 3 }, 3)).toEqual({ ok: true, version: 2 })
-    expect((await getPiece(db, id))!.plan).toEqual(plan)
+    expect(await savePiece(db, 'class', id, 1, { plan: other, by: 'window-a', seq: 3 }, 3)).toEqual({
+      ok: true,
+      version: 2,
+    })
+    expect((await getPiece(db, 'class', id))!.plan).toEqual(plan)
   })
   it('a file and its pieces come together or not at all', async () => {
-    const { id: klass } = await theClass(db)
+    const { id: klass } = await lastOpened(db)
     const broken = { ...pieceFrom('D4'), title: 'x' }
     // A value that no row can hold stands for whatever goes wrong in the middle.
     const bad = Object.assign(
@@ -214,10 +235,10 @@ describe('the shelf in parts', () => {
     expect(await db('pieces')).toEqual([])
   })
   it('what was taken off is found, put back, or deleted for good with its file and versions', async () => {
-    const { id: klass } = await theClass(db)
+    const { id: klass } = await lastOpened(db)
     const two = [pieceFrom('D4'), pieceFrom('E4')].map((piece) => ({ piece, source }))
     const [a, b] = await bringPieces(db, klass, { name: 'two.abc', bytes: new Uint8Array([1]) }, two, 1)
-    await takeOffShelf(db, (await theClass(db)).id, a, 5)
+    await takeOffShelf(db, (await lastOpened(db)).id, a, 5)
     expect((await listDeleted(db, klass)).map((p) => [p.id, p.deletedAt])).toEqual([[a, 5]])
     // On the shelf it is not to be deleted for good.
     expect(await purge(db, klass, b)).toBe(0)
@@ -225,7 +246,7 @@ describe('the shelf in parts', () => {
     // Its file stays while another piece came in it.
     expect(await db('originals')).toHaveLength(1)
     expect(await db('piece_versions').where({ piece_id: a })).toEqual([])
-    await takeOffShelf(db, (await theClass(db)).id, b, 6)
+    await takeOffShelf(db, (await lastOpened(db)).id, b, 6)
     expect(await purge(db, klass, 'all')).toBe(1)
     for (const table of ['originals', 'pieces', 'notes', 'plans', 'piece_versions', 'previews']) expect(await db(table)).toEqual([])
   })
@@ -238,17 +259,17 @@ describe('the class', () => {
     spots: { shift: 'show' },
   }
   it('has the default settings until they are said, then its own', async () => {
-    const { id, settings, version } = await theClass(db)
+    const { id, settings, version } = await lastOpened(db)
     expect(settings).toEqual(DEFAULT_CLASS)
     expect(await saveClass(db, id, version, { name: 'Owls', school: 'Hill', settings: taught })).toEqual({ ok: true, version: 2 })
-    expect(await theClass(db)).toEqual({ id, name: 'Owls', school: 'Hill', settings: taught, version: 2, demo: false })
+    expect(await lastOpened(db)).toEqual({ id, name: 'Owls', school: 'Hill', settings: taught, version: 2, demo: false })
   })
   it('of the demonstration becomes somebody’s own: what is on the shelf goes off it or stays, and what was said of the class stays', async () => {
     await writing(db, (t) => insertClass(t, { id: 'shown', name: 'Made up', school: '', settings: taught, demo: true }))
-    expect(await theClass(db)).toMatchObject({ id: 'shown', demo: true })
+    expect(await lastOpened(db)).toMatchObject({ id: 'shown', demo: true })
     const shown = await addPiece(db, 'shown', pieceFrom('D4 E4'), source, 1)
     await startOwn(db, 'shown', { name: 'Owls', school: 'Hill', clear: false }, 9)
-    expect(await theClass(db)).toEqual({ id: 'shown', name: 'Owls', school: 'Hill', settings: taught, version: 2, demo: false })
+    expect(await lastOpened(db)).toEqual({ id: 'shown', name: 'Owls', school: 'Hill', settings: taught, version: 2, demo: false })
     expect((await listShelf(db, 'shown')).total).toBe(1)
     await startOwn(db, 'shown', { name: 'Owls', school: 'Hill', clear: true }, 9)
     expect((await listShelf(db, 'shown')).total).toBe(0)
@@ -260,20 +281,20 @@ describe('the class', () => {
     })
   })
   it('is not saved over a newer version, and one that is gone says so', async () => {
-    const { id, name, school, settings } = await theClass(db)
+    const { id, name, school, settings } = await lastOpened(db)
     await saveClass(db, id, 1, { name, school, settings: taught })
     expect(await saveClass(db, id, 1, { name, school, settings })).toEqual({ ok: false, reason: 'newer', version: 2 })
-    expect((await theClass(db)).settings).toEqual(taught)
+    expect((await lastOpened(db)).settings).toEqual(taught)
     expect(await saveClass(db, 'none', 1, { name, school, settings })).toEqual({ ok: false, reason: 'gone', version: 0 })
   })
   it('a setting that is no longer known is the default when it is read, the rest holds', async () => {
-    await theClass(db)
+    await lastOpened(db)
     await db('classes').update({
       settings: JSON.stringify({ ...taught, policy: { ...taught.policy, stay: 'at home' }, spots: { gone: 'show' } }),
     })
-    expect((await theClass(db)).settings).toEqual({ ...taught, spots: {} })
+    expect((await lastOpened(db)).settings).toEqual({ ...taught, spots: {} })
     await db('classes').update({ settings: 'none' })
-    expect((await theClass(db)).settings).toEqual(DEFAULT_CLASS)
+    expect((await lastOpened(db)).settings).toEqual(DEFAULT_CLASS)
   })
 })
 
@@ -305,8 +326,8 @@ describe('data from before classes had settings', () => {
     await old('pieces').insert({ ...row, id: 'b', plan: plan({ fourth: 'always', bassSchool: '1-2-3-4' }) })
     await old.destroy()
     const now = await openDatabase(file)
-    expect((await theClass(now)).settings).toEqual(DEFAULT_CLASS)
-    const [a, b] = [(await getPiece(now, 'a'))!, (await getPiece(now, 'b'))!]
+    expect((await lastOpened(now)).settings).toEqual(DEFAULT_CLASS)
+    const [a, b] = [(await getPiece(now, 'class', 'a'))!, (await getPiece(now, 'class', 'b'))!]
     expect(a).toMatchObject({
       version: 3,
       plan: { policy: {}, octaves: { cello: -1 }, pins: { violin: { e1: { fingers: [4] } } }, learned: null },
@@ -321,10 +342,10 @@ describe('the data file', () => {
   it('is made with its folder, and keeps what it held', async () => {
     const file = dataFile(path.join(folder(), 'a', 'b'))
     const first = await openDatabase(file)
-    await theClass(first)
+    await lastOpened(first)
     await first.destroy()
     const second = await openDatabase(file)
-    expect(await theClass(second)).toMatchObject({ id: 'class' })
+    expect(await lastOpened(second)).toMatchObject({ id: 'class' })
     await second.destroy()
   })
   it('a damaged file is named, with what to do, and left as it is', async () => {
@@ -351,8 +372,9 @@ describe('the data file', () => {
   async function withPiece() {
     const file = dataFile(folder())
     const own = await openDatabase(file)
-    const id = await addPiece(own, (await theClass(own)).id, pieceFrom('D4'), source, 1)
-    return { file, own, id, save: () => savePiece(own, id, 1, { plan: withPin(emptyPlan(), 'cello', 'e0', { fingers: [4] }) }, 2) }
+    const of = (await lastOpened(own)).id
+    const id = await addPiece(own, of, pieceFrom('D4'), source, 1)
+    return { file, own, id, save: () => savePiece(own, of, id, 1, { plan: withPin(emptyPlan(), 'cello', 'e0', { fingers: [4] }) }, 2) }
   }
   it('moved, deleted or replaced while it is open is said at the next write, and nothing is acknowledged', async () => {
     for (const spoil of [
@@ -384,8 +406,10 @@ describe('the data file', () => {
     const [{ page_count: pages }] = (await own.raw('PRAGMA page_count')) as { page_count: number }[]
     await own.raw(`PRAGMA max_page_count = ${pages}`)
     const large = { ...pieceFrom('D4'), title: 'x'.repeat(200), composer: 'y'.repeat(200) }
-    await expect(addPiece(own, (await theClass(own)).id, large, { name: 'a', text: 'z'.repeat(50_000) }, 1)).rejects.toThrow(/disk is full/)
-    expect((await getPiece(own, id))?.version).toBe(1)
+    await expect(addPiece(own, (await lastOpened(own)).id, large, { name: 'a', text: 'z'.repeat(50_000) }, 1)).rejects.toThrow(
+      /disk is full/,
+    )
+    expect((await getPiece(own, 'class', id))?.version).toBe(1)
     await own.raw('PRAGMA max_page_count = 100000')
     expect(await save()).toEqual({ ok: true, version: 2 })
     await own.destroy()

@@ -152,23 +152,35 @@ export async function listDeleted(db: Knex, classId: string): Promise<Head[]> {
   return rows.map(headOf)
 }
 
-/** What is known of a piece without its notes; null when there is none or it has been deleted. */
-export async function getHead(db: Knex, id: string): Promise<Head | null> {
-  const row: unknown = await db('pieces')
+/** What is known of a piece on the shelf of a class, without its notes; null when it does not stand there. */
+export async function getHead(db: Knex, classId: string, id: string): Promise<Head | null> {
+  const row: unknown = await onShelf(db, classId)
     .where({ id, deleted_at: null })
     .first(...HEAD)
   return row ? headOf(row) : null
 }
 
-/** One piece, or null when there is none (or it has been deleted). Rejects with an {@link UnreadableError}. */
-export async function getPiece(db: Knex, id: string): Promise<StoredPiece | null> {
-  const row = (await whole(db).where({ id, deleted_at: null }).first()) as Record<string, unknown> | undefined
+/** The same of several; those that stand there. */
+export async function getHeads(db: Knex, classId: string, ids: readonly string[]): Promise<Head[]> {
+  const rows: unknown[] = await onShelf(db, classId)
+    .where({ deleted_at: null })
+    .whereIn('id', [...ids])
+    .select(...HEAD)
+  return rows.map(headOf)
+}
+
+/** One piece on the shelf of a class, or null when it does not stand there. Rejects with an {@link UnreadableError}. */
+export async function getPiece(db: Knex, classId: string, id: string): Promise<StoredPiece | null> {
+  const row = (await whole(db).whereIn('pieces.id', shelfOf(db, classId)).where({ id, deleted_at: null }).first()) as
+    Record<string, unknown> | undefined
   return row ? stored(row) : null
 }
 
-/** Several pieces by id, those that can be read, in the order asked for. */
-export async function getPieces(db: Knex, ids: readonly string[]): Promise<StoredPiece[]> {
-  const rows = (await whole(db).whereIn('id', [...ids])) as Record<string, unknown>[]
+/** Several pieces of a class by id, also such as were taken off its shelf; those that can be read, in the order asked for. */
+export async function getPieces(db: Knex, classId: string, ids: readonly string[]): Promise<StoredPiece[]> {
+  const rows = (await whole(db)
+    .whereIn('pieces.id', shelfOf(db, classId))
+    .whereIn('id', [...ids])) as Record<string, unknown>[]
   const byId = new Map(rows.map((r) => [r.id, r]))
   return ids.flatMap((id) => {
     const row = byId.get(id)
@@ -287,12 +299,12 @@ export type Change = {
 }
 
 /**
- * Saves over version `base` only: a newer one is never overwritten, but for one that the same window made and has not heard
+ * Saves a piece on the shelf of a class over version `base` only: a newer one is never overwritten, but for one that the same window made and has not heard
  * of. What stands already is not saved once more. Every version is kept ({@link listVersions}).
  */
-export async function savePiece(db: Knex, id: string, base: number, change: Change, now: number): Promise<Saved> {
+export async function savePiece(db: Knex, classId: string, id: string, base: number, change: Change, now: number): Promise<Saved> {
   return writing(db, async (t): Promise<Saved> => {
-    const row = (await t('pieces').where({ id, deleted_at: null }).first('version', 'saved_by', 'saved_seq')) as
+    const row = (await onShelf(t, classId).where({ id, deleted_at: null }).first('version', 'saved_by', 'saved_seq')) as
       { version: number; saved_by: string | null; saved_seq: number } | undefined
     if (!row) return { ok: false, reason: 'gone', version: 0 }
     const same = change.by != null && row.saved_by === change.by
@@ -339,7 +351,7 @@ async function standing(t: Knex.Transaction, id: string): Promise<Standing> {
 
 /** A second copy under "… (copy)" on the shelf of a class; null when the piece is gone. */
 export async function duplicatePiece(db: Knex, classId: string, id: string, now: number): Promise<string | null> {
-  const original = await getPiece(db, id)
+  const original = await getPiece(db, classId, id)
   if (!original) return null
   const { piece, source, plan, originalId } = original
   const copy = retitled(piece, `${piece.title} (copy)`.slice(0, 200))
@@ -353,8 +365,9 @@ export async function duplicatePiece(db: Knex, classId: string, id: string, now:
  */
 export const takeOffShelf = (db: Knex, classId: string, id: string, now: number): Promise<boolean> =>
   writing(db, async (t) => {
+    if (!(await onShelfOf(t, classId, id))) return false
     const others = await t('shelves').where({ piece_id: id }).whereNot({ class_id: classId }).first('class_id')
-    if (others) await t('shelves').where({ class_id: classId, piece_id: id }).delete()
+    if (others) for (const table of ['shelves', 'previews']) await t(table).where({ class_id: classId, piece_id: id }).delete()
     else await t('pieces').where({ id }).update({ deleted_at: now })
     return others !== undefined
   })
@@ -393,6 +406,6 @@ const removeUnusedOriginals = (t: Knex.Transaction) =>
     .whereNotExists((q) => q.from('pieces').whereRaw('pieces.original_id = originals.id'))
     .delete()
 
-/** Notes that a piece has been opened. */
-export const touchPiece = (db: Knex, id: string, now: number): Promise<number> =>
-  writing(db, (t) => t('pieces').where({ id }).update({ opened_at: now }))
+/** Notes that a piece of a class has been opened. */
+export const touchPiece = (db: Knex, classId: string, id: string, now: number): Promise<number> =>
+  writing(db, (t) => onShelf(t, classId).where({ id }).update({ opened_at: now }))

@@ -6,7 +6,7 @@ import type { Knex } from 'knex'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { Aim, PlanSettings, PracticeRecord } from '@/core/practice/record'
 import { pieceFrom } from '@/core/testing/piece'
-import { theClass } from './classes'
+import { lastOpened } from './classes'
 import { connect } from './connection'
 import { openDatabase } from './database'
 import { backUp } from './library/backup'
@@ -25,7 +25,7 @@ beforeEach(async () => {
 })
 afterEach(() => db.destroy())
 
-const add = async (to = db) => addPiece(to, (await theClass(to)).id, pieceFrom('D4 E4 F#4 G4'), { name: 'a.abc', text: '' }, 1)
+const add = async (to = db) => addPiece(to, (await lastOpened(to)).id, pieceFrom('D4 E4 F#4 G4'), { name: 'a.abc', text: '' }, 1)
 const record = (piece: string, by: Partial<PracticeRecord> = {}): PracticeRecord => ({
   id: randomUUID(),
   piece,
@@ -67,7 +67,7 @@ const settings = (pieces: string[]): PlanSettings => ({
   moved: { 'x new': '2026-03-06' },
 })
 
-const klass = async (at: Knex) => (await theClass(at)).id
+const klass = async (at: Knex) => (await lastOpened(at)).id
 
 describe('what was practised', () => {
   it('is kept as it was recorded, once, and can be taken out', async () => {
@@ -81,8 +81,8 @@ describe('what was practised', () => {
     await addAim(db, await klass(db), a)
     await addAim(db, await klass(db), a)
     expect(await aimsOf(db, await klass(db), [piece])).toEqual([a])
-    await takeOut(db, 'records', r.id)
-    await takeOut(db, 'aims', a.id)
+    await takeOut(db, (await lastOpened(db)).id, 'records', r.id)
+    await takeOut(db, (await lastOpened(db)).id, 'aims', a.id)
     expect([...(await recordsOf(db, await klass(db), [piece])), ...(await aimsOf(db, await klass(db), [piece]))]).toEqual([])
   })
 
@@ -95,8 +95,8 @@ describe('what was practised', () => {
     const piece = await add()
     await addRecord(db, await klass(db), record(piece))
     await addAim(db, await klass(db), aim(piece))
-    await takeOffShelf(db, (await theClass(db)).id, piece, 5)
-    expect(await purge(db, (await theClass(db)).id, piece)).toBe(1)
+    await takeOffShelf(db, (await lastOpened(db)).id, piece, 5)
+    expect(await purge(db, (await lastOpened(db)).id, piece)).toBe(1)
     for (const table of ['records', 'aims']) expect(await db(table)).toEqual([])
   })
 
@@ -110,7 +110,7 @@ describe('what was practised', () => {
 
 describe('what the plan is made from', () => {
   it('is saved over the version that stands only', async () => {
-    const { id } = await theClass(db)
+    const { id } = await lastOpened(db)
     expect(await planSettings(db, id)).toBeNull()
     expect(await savePlanSettings(db, id, 0, settings([]))).toEqual({ ok: true, version: 1 })
     expect(await savePlanSettings(db, id, 0, { ...settings([]), minutes: 99 })).toEqual({ ok: false, reason: 'newer', version: 1 })
@@ -122,7 +122,7 @@ describe('what the plan is made from', () => {
 describe('a library file', () => {
   it('has what was practised and the plan, and brings them back, added or in place of what stands', async () => {
     const piece = await add()
-    const { id } = await theClass(db)
+    const { id } = await lastOpened(db)
     const [r, a] = [record(piece), aim(piece)]
     await addRecord(db, await klass(db), r)
     await addAim(db, await klass(db), a)
@@ -141,11 +141,11 @@ describe('a library file', () => {
       await bring(other, staged, how)
       expect(await recordsOf(other, await klass(other), [piece])).toEqual([r])
       expect(await aimsOf(other, await klass(other), [piece])).toEqual([a])
-      expect((await planSettings(other, (await theClass(other)).id))?.settings).toEqual(settings([piece]))
+      expect((await planSettings(other, (await lastOpened(other)).id))?.settings).toEqual(settings([piece]))
       await other.destroy()
     }
     // Where the piece is here already, records that are not are added to it.
-    await takeOut(db, 'records', r.id)
+    await takeOut(db, (await lastOpened(db)).id, 'records', r.id)
     const kept = record(piece, { day: '2026-03-04' })
     await addRecord(db, await klass(db), kept)
     const staged = path.join(folder, `${n++}.staged`)

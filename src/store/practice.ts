@@ -3,7 +3,7 @@ import * as z from 'zod/mini'
 import { aimSchema, planSettingsSchema, recordSchema, type Aim, type PlanSettings, type PracticeRecord } from '@/core/practice/record'
 import { parsedJson } from './json'
 import { writing } from './writing'
-import type { Saved } from './pieces'
+import { onShelfOf, type Saved } from './pieces'
 
 /** What was practised, tries at shifts, and what a class's plan is made from. Undone is taken out: it was a slip of the finger. */
 
@@ -54,21 +54,27 @@ export const aimsOf = async (db: Knex, classId: string, pieces: readonly string[
       .select('*'),
   )
 
-/** Whether a piece is there to be recorded of. */
-const isThere = async (t: Knex.Transaction, id: string): Promise<boolean> => !!(await t('pieces').where({ id }).first('id'))
+/** Keeps a record or a try as a library has it: of a class that may have taken the piece off its shelf since. False: there is no such piece at all. */
+export const putPractice = (db: Knex, classId: string, of: { readonly record: PracticeRecord } | { readonly aim: Aim }): Promise<boolean> =>
+  writing(db, async (t) => {
+    const [table, row] = 'record' in of ? (['records', rowOf(classId, of.record)] as const) : (['aims', aimRow(classId, of.aim)] as const)
+    if (!(await t('pieces').where({ id: row.piece_id }).first('id'))) return false
+    await t(table).insert(row).onConflict('id').ignore()
+    return true
+  })
 
-/** Keeps a record; the same once more (a tap that was sent twice) changes nothing. False: there is no such piece. */
+/** Keeps a record; the same once more (a tap that was sent twice) changes nothing. False: the class has no such piece. */
 export const addRecord = (db: Knex, classId: string, r: PracticeRecord): Promise<boolean> =>
   writing(db, async (t) => {
-    if (!(await isThere(t, r.piece))) return false
+    if (!(await onShelfOf(t, classId, r.piece))) return false
     await t('records').insert(rowOf(classId, r)).onConflict('id').ignore()
     return true
   })
 
-/** Keeps a try; the same once more changes nothing. False: there is no such piece. */
+/** Keeps a try; the same once more changes nothing. False: the class has no such piece. */
 export const addAim = (db: Knex, classId: string, a: Aim): Promise<boolean> =>
   writing(db, async (t) => {
-    if (!(await isThere(t, a.piece))) return false
+    if (!(await onShelfOf(t, classId, a.piece))) return false
     await t('aims').insert(aimRow(classId, a)).onConflict('id').ignore()
     return true
   })
@@ -84,10 +90,10 @@ export async function insertPractice(
   for (const a of tries) await t('aims').insert(aimRow(classId, a))
 }
 
-/** Takes a record or a try out again. */
-export const takeOut = (db: Knex, table: 'records' | 'aims', id: string): Promise<void> =>
+/** Takes a record or a try of a class out again. */
+export const takeOut = (db: Knex, classId: string, table: 'records' | 'aims', id: string): Promise<void> =>
   writing(db, async (t) => {
-    await t(table).where({ id }).delete()
+    await t(table).where({ class_id: classId, id }).delete()
   })
 
 const settingsRow = z.object({ settings: z.string(), version: z.int() })

@@ -1,5 +1,5 @@
-/** What is wrong with the data file. `full`: no room on the disk; `moved`: it is no longer where it was opened. */
-type DataTrouble = 'damaged' | 'foreign' | 'newer' | 'unwritable' | 'busy' | 'full' | 'moved' | 'migrating'
+/** What is wrong with the data file. `full`: no room on the disk; `moved`: it is no longer where it was opened; `gone`: what was asked for was taken away meanwhile. */
+type DataTrouble = 'gone' | 'damaged' | 'foreign' | 'newer' | 'unwritable' | 'busy' | 'full' | 'moved' | 'migrating'
 
 /** Something about the data file that the one who started the application can put right; its message says what to do. */
 export class DataError extends Error {

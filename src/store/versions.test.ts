@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { PIECE_VERSION } from '@/core/piece/piece'
 import { emptyPlan, withPin } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
-import { theClass } from './classes'
+import { lastOpened } from './classes'
 import { openDatabase } from './database'
 import { getVersion, listVersions, nameVersion, thin } from './versions'
 import { migrationSource } from './migrations'
@@ -25,14 +25,14 @@ const bytes = Uint8Array.from([0, 1, 254, 255, 13, 10])
 async function bring(): Promise<string> {
   const originalId = await addOriginal(db, { name: 'tune.mxl', bytes }, 1000)
   const source = { name: 'tune.mxl', text: '' }
-  const [id] = await addPieces(db, (await theClass(db)).id, [{ piece: pieceFrom('D4 E4'), source, originalId }], 1000)
+  const [id] = await addPieces(db, (await lastOpened(db)).id, [{ piece: pieceFrom('D4 E4'), source, originalId }], 1000)
   return id
 }
 const pin = (n: number) => withPin(emptyPlan(), 'violin', `e${n}`, { fingers: [4] })
 
 describe('the file that a piece came in', () => {
   it('is kept byte for byte, also for a copy', async () => {
-    const { originalId } = (await getPiece(db, await bring()))!
+    const { originalId } = (await getPiece(db, 'class', await bring()))!
     expect(await getOriginal(db, originalId!)).toEqual({ name: 'tune.mxl', bytes: Buffer.from(bytes) })
     expect(await getOriginal(db, 'none')).toBeNull()
   })
@@ -41,8 +41,8 @@ describe('the file that a piece came in', () => {
 describe('history', () => {
   it('keeps every saved version: what changed is said, each can be had whole', async () => {
     const id = await bring()
-    await savePiece(db, id, 1, { plan: pin(0), said: 'Violin m1: 4 on D pinned' }, 2000)
-    await savePiece(db, id, 2, { piece: pieceFrom('F4 G4'), source: { name: 'tune.mxl', text: 'X:1' } }, 3000)
+    await savePiece(db, 'class', id, 1, { plan: pin(0), said: 'Violin m1: 4 on D pinned' }, 2000)
+    await savePiece(db, 'class', id, 2, { piece: pieceFrom('F4 G4'), source: { name: 'tune.mxl', text: 'X:1' } }, 3000)
     expect(await listVersions(db, id)).toEqual([
       { version: 3, savedAt: 3000, notes: true, name: null, said: '' },
       { version: 2, savedAt: 2000, notes: false, name: null, said: 'Violin m1: 4 on D pinned' },
@@ -61,21 +61,21 @@ describe('history', () => {
   })
   it('a refused save leaves none', async () => {
     const id = await bring()
-    expect((await savePiece(db, id, 7, { plan: emptyPlan() }, 2000)).ok).toBe(false)
+    expect((await savePiece(db, 'class', id, 7, { plan: emptyPlan() }, 2000)).ok).toBe(false)
     expect(await listVersions(db, id)).toHaveLength(1)
   })
   it('after a version that is missing the next is kept whole, not as a change of what is not there', async () => {
     const id = await bring()
-    await savePiece(db, id, 1, { plan: pin(0) }, 2000)
-    await savePiece(db, id, 2, { plan: pin(1) }, 3000)
+    await savePiece(db, 'class', id, 1, { plan: pin(0) }, 2000)
+    await savePiece(db, 'class', id, 2, { plan: pin(1) }, 3000)
     await db('piece_versions').where({ piece_id: id, version: 3 }).del()
-    await savePiece(db, id, 3, { plan: withPin(pin(1), 'cello', 'e0', { fingers: [1] }) }, 4000)
+    await savePiece(db, 'class', id, 3, { plan: withPin(pin(1), 'cello', 'e0', { fingers: [1] }) }, 4000)
     expect((await getVersion(db, id, 4))?.plan.pins).toEqual({ violin: { e1: { fingers: [4] } }, cello: { e0: { fingers: [1] } } })
     expect((await getVersion(db, id, 2))?.plan).toEqual(pin(0))
   })
   it('a damaged version hides those that hang on it, and no others', async () => {
     const id = await bring()
-    for (let v = 1; v < 80; v++) await savePiece(db, id, v, { plan: pin(v) }, 2000 + v)
+    for (let v = 1; v < 80; v++) await savePiece(db, 'class', id, v, { plan: pin(v) }, 2000 + v)
     await db('piece_versions')
       .where({ piece_id: id, version: 40 })
       .update({ body: Buffer.from('no') })
@@ -133,6 +133,7 @@ describe('thinning', () => {
       if (i === 6) await nameVersion(db, id, 5, 'first lesson')
       await savePiece(
         db,
+        'class',
         id,
         i,
         i % 50 === 0 ? { piece: pieceFrom(i % 100 ? 'A4 B4' : 'C5') } : { plan: pin(i) },
@@ -153,8 +154,8 @@ describe('thinning', () => {
   })
   it('happens by itself, at the first save of an hour', async () => {
     const id = await bring()
-    for (let i = 1; i <= 40; i++) await savePiece(db, id, i, { plan: pin(i) }, 1000 + i)
-    await savePiece(db, id, 41, { plan: pin(0) }, 1000 + 3 * DAY)
+    for (let i = 1; i <= 40; i++) await savePiece(db, 'class', id, i, { plan: pin(i) }, 1000 + i)
+    await savePiece(db, 'class', id, 41, { plan: pin(0) }, 1000 + 3 * DAY)
     expect((await listVersions(db, id)).map((v) => v.version)).toEqual([42, 41, 1])
     expect((await getVersion(db, id, 41))?.plan).toEqual(pin(40))
   })
@@ -173,7 +174,7 @@ describe('data from before', () => {
       { ...row, id: 'brought', piece, source_name: 'b.musicxml', source_text: '<score-partwise/>' },
     ])
     await old.migrate.latest({ migrationSource })
-    const [typed, brought] = [(await getPiece(old, 'typed'))!, (await getPiece(old, 'brought'))!]
+    const [typed, brought] = [(await getPiece(old, 'class', 'typed'))!, (await getPiece(old, 'class', 'brought'))!]
     expect(typed.piece.version).toBe(PIECE_VERSION)
     expect([typed.source.text, brought.source.text]).toEqual(['X:1\nK:D\nDE', ''])
     expect((await getOriginal(old, brought.originalId!))!.bytes.toString()).toBe('<score-partwise/>')
@@ -211,7 +212,7 @@ describe('data from before', () => {
         text: v < 20 ? 'X:1' : 'X:2',
       })
     expect((await listVersions(old, 'a')).filter((v) => v.notes).map((v) => v.version)).toEqual([20, 1])
-    expect(await savePiece(old, 'a', 40, { plan: pin(7) }, 9)).toEqual({ ok: true, version: 41 })
+    expect(await savePiece(old, 'class', 'a', 40, { plan: pin(7) }, 9)).toEqual({ ok: true, version: 41 })
     expect((await getVersion(old, 'a', 41))?.plan).toEqual(pin(7))
     const titles = (await old('pieces').orderBy('id').select('title')) as { title: string }[]
     expect(titles.map((t) => t.title)).toEqual(['Test', 'A piece that cannot be read', 'Odd'])

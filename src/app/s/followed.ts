@@ -5,7 +5,7 @@ import { seatsOf } from '@/core/seats/seat'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { followLink } from '@/store/links'
-import { getHead, onShelfOf } from '@/store/pieces'
+import { getHead } from '@/store/pieces'
 
 /** Where a student's link leads; not found where it leads nowhere. The front door has looked before: nothing is served on one look alone. */
 export async function followed(params: Promise<{ token: string }>) {
@@ -24,7 +24,7 @@ export async function followedBy(params: Promise<{ token: string; id?: string }>
   const to = await followLink(db, token, now())
   if (!to) return null
   if (id !== undefined && !(await isTheirs(db, to, id))) return null
-  return { of: to.klass.id, student: to.student.id, piece: id ?? '' }
+  return { ...to, db, who: { of: to.klass.id, student: to.student.id, piece: id ?? '' } }
 }
 
 /** Whether a piece stands on the shelf of a student's class and is theirs. */
@@ -33,5 +33,5 @@ export async function isTheirs(
   { klass, student }: NonNullable<Awaited<ReturnType<typeof followLink>>>,
   id: string,
 ): Promise<boolean> {
-  return hasPiece(student, id) && (await onShelfOf(db, klass.id, id)) && (await getHead(db, id)) !== null
+  return hasPiece(student, id) && (await getHead(db, klass.id, id)) !== null
 }

@@ -38,12 +38,14 @@ export function ownMusic(piece: Piece, plan: Plan, klass: ClassSettings, student
       book: plan.book,
       seatBooks: one(plan.seatBooks),
     },
-    klass: { ...klass, seats: [row], students: [], term: NO_TERM },
+    klass: { ...klass, seats: [row], students: [], term: NO_TERM, reads: one(klass.reads) },
   }
 }
 
 /** A class cut down to one student: their seat as they have learned it, and nothing of anybody else. Null when the seat is gone. */
 export function ownClass(klass: ClassSettings, student: Student): ClassSettings | null {
   const row = klass.seats.find((r) => r.id === student.seat)
-  return row ? { ...klass, seats: [{ ...row, learned: learnedBy(student, row.learned) }], students: [], term: NO_TERM } : null
+  if (!row) return null
+  const reads = Object.hasOwn(klass.reads, row.id) ? { [row.id]: klass.reads[row.id] } : {}
+  return { ...klass, seats: [{ ...row, learned: learnedBy(student, row.learned) }], students: [], term: NO_TERM, reads }
 }

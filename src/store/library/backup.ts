@@ -194,9 +194,9 @@ async function* practiceLines(t: Knex, classes: readonly string[], ids: readonly
 
 /** Hand-outs one by one: a file of many pages is large. */
 async function* handoutLines(t: Knex): AsyncGenerator<string> {
-  const ids = (await t('handouts').orderBy('rowid').select('id')) as { id: string }[]
-  for (const { id } of ids) {
-    const h = await getHandout(t, id)
+  const all = (await t('handouts').orderBy('rowid').select('id', 'class_id')) as { id: string; class_id: string }[]
+  for (const { id, class_id } of all) {
+    const h = await getHandout(t, class_id, id)
     if (h) yield line({ ...h, bytes: h.bytes.toString('base64') })
   }
 }

@@ -8,7 +8,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { emptyPlan, withPin } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
-import { saveClass, theClass } from '../classes'
+import { saveClass, lastOpened } from '../classes'
 import { connect } from '../connection'
 import { keepHandout } from '../handouts'
 import { openDatabase } from '../database'
@@ -58,7 +58,7 @@ const bringOne = async ({ db }: Install, notes = 'D4 E4') =>
   (
     await bringPieces(
       db,
-      (await theClass(db)).id,
+      (await lastOpened(db)).id,
       { name: 'tune.mxl', bytes },
       [{ piece: pieceFrom(notes), source: { name: 'tune.mxl', text: '' } }],
       1000,
@@ -86,13 +86,13 @@ beforeEach(async () => {
   const { db } = here
   ids = [await bringOne(here), await bringOne(here, 'F4'), await bringOne(here, 'G4 A4')]
   const pinned = withPin(emptyPlan(), 'cello', 'e1', { strings: [2] })
-  await savePiece(db, ids[0], 1, { plan: pinned, said: 'Cello m1: 2 on D pinned' }, 2000)
-  await savePiece(db, ids[0], 2, { piece: pieceFrom('E4 D4') }, 3000)
+  await savePiece(db, (await lastOpened(db)).id, ids[0], 1, { plan: pinned, said: 'Cello m1: 2 on D pinned' }, 2000)
+  await savePiece(db, (await lastOpened(db)).id, ids[0], 2, { piece: pieceFrom('E4 D4') }, 3000)
   await nameVersion(db, ids[0], 2, 'concert')
-  await takeOffShelf(db, (await theClass(db)).id, ids[1], 5000)
+  await takeOffShelf(db, (await lastOpened(db)).id, ids[1], 5000)
   await keepHandout(db, {
     id: '0a0a0a0a-0000-4000-8000-000000000000',
-    class_id: (await theClass(db)).id,
+    class_id: (await lastOpened(db)).id,
     piece_id: ids[0],
     name: 'March',
     title: 'Scale',
@@ -104,7 +104,7 @@ beforeEach(async () => {
     bytes: Buffer.from([37, 80, 68, 70, 0, 255]),
   })
   const settings = { ...DEFAULT_CLASS, policy: { ...DEFAULT_CLASS.policy, stay: 'string' as const } }
-  await saveClass(db, (await theClass(db)).id, 1, { name: 'Owls', school: 'Hill', settings })
+  await saveClass(db, (await lastOpened(db)).id, 1, { name: 'Owls', school: 'Hill', settings })
 })
 
 describe('a library as one file', () => {
@@ -116,38 +116,41 @@ describe('a library as one file', () => {
     expect(first.looked).toMatchObject({ pieces: 3, deleted: 1, versions: 5, originals: 3, problems: [], className: 'Owls', madeAt: 4000 })
     expect(first.done).toEqual({ added: 3, putBack: 0, there: 0, gone: 0, klass: true })
     expect(await contents(empty)).toEqual(await contents(here))
-    expect(await theClass(empty.db)).toMatchObject({ name: 'Owls', school: 'Hill', settings: { policy: { stay: 'string' } } })
+    expect(await lastOpened(empty.db)).toMatchObject({ name: 'Owls', school: 'Hill', settings: { policy: { stay: 'string' } } })
     expect((await brought(empty, to, 'add')).done).toEqual({ added: 0, putBack: 0, there: 3, gone: 0, klass: false })
     expect(await contents(empty)).toEqual(await contents(here))
     // And it can be worked on: what is saved next is a change of what was brought.
-    expect(await savePiece(empty.db, ids[0], 3, { plan: emptyPlan() }, 9000)).toEqual({ ok: true, version: 4 })
+    expect(await savePiece(empty.db, (await lastOpened(empty.db)).id, ids[0], 3, { plan: emptyPlan() }, 9000)).toEqual({
+      ok: true,
+      version: 4,
+    })
     expect((await getVersion(empty.db, ids[0], 4))?.plan).toEqual(emptyPlan())
   })
   it('adds what is missing: what is here stays, what was taken off or deleted comes back', async () => {
     const { to } = await saved(here)
     const { db } = here
-    await savePiece(db, ids[0], 3, { piece: pieceFrom('B4') }, 9000)
-    await takeOffShelf(db, (await theClass(db)).id, ids[2], 9000)
-    await purge(db, (await theClass(db)).id, ids[1])
+    await savePiece(db, (await lastOpened(db)).id, ids[0], 3, { piece: pieceFrom('B4') }, 9000)
+    await takeOffShelf(db, (await lastOpened(db)).id, ids[2], 9000)
+    await purge(db, (await lastOpened(db)).id, ids[1])
     const { compared, done } = await brought(here, to, 'add')
     expect(compared).toEqual({ missing: 1, off: 1, there: 2, beside: 0, classes: 0 })
     expect(done).toEqual({ added: 1, putBack: 1, there: 2, gone: 0, klass: false })
-    expect((await getPiece(db, ids[0]))!.piece).toEqual(pieceFrom('B4'))
-    expect((await listShelf(db, (await theClass(db)).id)).heads.map((h) => h.id).sort()).toEqual([ids[0], ids[2]].sort())
-    expect((await listDeleted(db, (await theClass(db)).id)).map((h) => h.id)).toEqual([ids[1]])
+    expect((await getPiece(db, (await lastOpened(db)).id, ids[0]))!.piece).toEqual(pieceFrom('B4'))
+    expect((await listShelf(db, (await lastOpened(db)).id)).heads.map((h) => h.id).sort()).toEqual([ids[0], ids[2]].sort())
+    expect((await listDeleted(db, (await lastOpened(db)).id)).map((h) => h.id)).toEqual([ids[1]])
   })
   it('makes everything as in the file, also over another class with its pieces', async () => {
     const { to } = await saved(here)
     const demo = await install()
     await bringOne(demo, 'C4')
-    await saveClass(demo.db, (await theClass(demo.db)).id, 1, { name: 'Demo', school: '', settings: DEFAULT_CLASS })
+    await saveClass(demo.db, (await lastOpened(demo.db)).id, 1, { name: 'Demo', school: '', settings: DEFAULT_CLASS })
     // A student's link ends with the class that goes, and keeps nobody from replacing it.
-    const gone = (await theClass(demo.db)).id
+    const gone = (await lastOpened(demo.db)).id
     await demo.db('links').insert({ id: 'l', class_id: gone, student_id: 's', token: 't', created_at: 1, expires_at: 9e12 })
     const { done } = await brought(demo, to, 'replace')
     expect(done).toEqual({ added: 3, putBack: 0, there: 0, gone: 1, klass: true })
     expect(await contents(demo)).toEqual(await contents(here))
-    expect(await theClass(demo.db)).toMatchObject({ name: 'Owls', school: 'Hill' })
+    expect(await lastOpened(demo.db)).toMatchObject({ name: 'Owls', school: 'Hill' })
   })
   it('what cannot be brought in whole changes nothing', async () => {
     const { to } = await saved(here)
@@ -168,12 +171,13 @@ describe('a library as one file', () => {
     const reading = connect(here.file, 'reading')
     const to = fresh('zip')
     let saving: Promise<unknown> | null = null
-    await backUp(reading, to, 4000, () => (saving ??= savePiece(here.db, ids[2], 1, { piece: pieceFrom('C5') }, 9000)))
+    const of = (await lastOpened(here.db)).id
+    await backUp(reading, to, 4000, () => (saving ??= savePiece(here.db, of, ids[2], 1, { piece: pieceFrom('C5') }, 9000)))
     await reading.destroy()
     expect(await saving).toEqual({ ok: true, version: 2 })
     const empty = await install()
     await brought(empty, to, 'add')
-    expect((await getPiece(empty.db, ids[2]))!.piece).toEqual(pieceFrom('G4 A4'))
+    expect((await getPiece(empty.db, (await lastOpened(empty.db)).id, ids[2]))!.piece).toEqual(pieceFrom('G4 A4'))
   })
   it('a piece that cannot be read is named and left out; the rest is saved, and it is in the file as it was', async () => {
     await here.db('notes').where({ piece_id: ids[2] }).update({ piece: '{"version":2,"title":' })
@@ -189,7 +193,14 @@ describe('a library as one file', () => {
 describe('a version that cannot be unpacked', () => {
   it('is left out with those that hang on it: none comes back as what it never was', async () => {
     for (let v = 3; v < 40; v++)
-      await savePiece(here.db, ids[0], v, { plan: withPin(emptyPlan(), 'viola', `e${v}`, { fingers: [(v % 4) + 1] }) }, 3000 + v)
+      await savePiece(
+        here.db,
+        (await lastOpened(here.db)).id,
+        ids[0],
+        v,
+        { plan: withPin(emptyPlan(), 'viola', `e${v}`, { fingers: [(v % 4) + 1] }) },
+        3000 + v,
+      )
     await here
       .db('piece_versions')
       .where({ piece_id: ids[0], version: 10 })
@@ -200,7 +211,9 @@ describe('a version that cannot be unpacked', () => {
     await brought(empty, to, 'add')
     for (const [i, version] of was.slice(0, -1).entries())
       expect(await getVersion(empty.db, ids[0], i + 1), `version ${i + 1}`).toEqual(version)
-    expect((await getPiece(empty.db, ids[0]))?.plan).toEqual((await getPiece(here.db, ids[0]))?.plan)
+    expect((await getPiece(empty.db, (await lastOpened(empty.db)).id, ids[0]))?.plan).toEqual(
+      (await getPiece(here.db, (await lastOpened(here.db)).id, ids[0]))?.plan,
+    )
   })
 })
 
@@ -329,7 +342,12 @@ describe('a library file that is not as it was saved', () => {
     const { looked } = await brought(empty, file, 'add')
     expect(looked).toMatchObject({ pieces: 1, versions: 3, originals: 1, problems: [] })
     expect(await getVersion(empty.db, ids[0], 2)).toMatchObject({ piece: pieceFrom('D4 E4'), plan, text: '' })
-    expect(await getPiece(empty.db, ids[0])).toMatchObject({ piece: pieceFrom('F4 G4'), plan, version: 3, originalId: original })
+    expect(await getPiece(empty.db, (await lastOpened(empty.db)).id, ids[0])).toMatchObject({
+      piece: pieceFrom('F4 G4'),
+      plan,
+      version: 3,
+      originalId: original,
+    })
   })
 })
 
@@ -338,13 +356,13 @@ describe('many versions', () => {
     const notes = Array.from({ length: 300 }, () => 'D4 E4 F4 G4').join(' | ')
     const { db } = here
     const id = await bringOne(here, notes)
-    const piece = (await getPiece(db, id))!.piece
+    const piece = (await getPiece(db, (await lastOpened(db)).id, id))!.piece
     const events = piece.lines[0].measures.map((m) => m.events[0].id)
     const bodies: number[] = []
     let plan = emptyPlan()
     for (const [i, e] of events.entries()) {
       plan = withPin(plan, 'violin', e, { fingers: [(i % 4) + 1] })
-      await savePiece(db, id, i + 1, { plan }, 10_000 + i)
+      await savePiece(db, (await lastOpened(db)).id, id, i + 1, { plan }, 10_000 + i)
       const row = (await db('piece_versions')
         .where({ piece_id: id, version: i + 2 })
         .first('body')) as { body: Buffer }

@@ -8,7 +8,7 @@ import { answerSchema } from '@/core/trainer/answer'
 import { aimSchema, planSettingsSchema, recordSchema } from '@/core/practice/record'
 import { openDatabase } from '../database'
 import { addAnswers } from '../answers'
-import { addAim, addRecord, savePlanSettings } from '../practice'
+import { putPractice, savePlanSettings } from '../practice'
 import { changed, keptChanges, keptSince, keptWhole, LONGEST_CHAIN, type Kept, type State } from '../states'
 import { openArchive, type Archive } from './archive'
 import type { Progress } from './backup'
@@ -211,9 +211,9 @@ async function layPractice(db: Knex, archive: Archive, contents: Contents, home:
       const aim = line.success ? aimSchema.safeParse(line.data.aim) : null
       const answer = line.success ? answerSchema.safeParse(line.data.answer) : null
       const of = line.success && line.data.class !== undefined && known.has(line.data.class) ? line.data.class : home
-      if (record?.success) await addRecord(db, of, record.data)
-      else if (aim?.success) await addAim(db, of, aim.data)
-      else if (answer?.success) await addAnswers(db, of, [answer.data])
+      if (record?.success) await putPractice(db, of, { record: record.data })
+      else if (aim?.success) await putPractice(db, of, { aim: aim.data })
+      else if (answer?.success) await addAnswers(db, of, [answer.data], answer.data.at)
       else lost++
     }
   } catch (e) {

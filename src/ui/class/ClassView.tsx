@@ -2,6 +2,8 @@
 
 import { Ruler } from 'lucide-react'
 import Link from 'next/link'
+import { classPage } from '@/api/address'
+import { useClassId } from '@/ui/kit/InClass'
 import { Choice } from '@/ui/kit/Choice'
 import { useStore } from 'zustand'
 import type { ClassSettings } from '@/core/seats/class'
@@ -40,6 +42,7 @@ const field =
 
 /** The class: what each seat has learned, how it fingers, and what that does to the pieces of the shelf. */
 export function ClassView({ packed, shelf, ...start }: Props) {
+  const of = useClassId()
   const store = useClassStore(start)
   const { name, school, settings, save, problem, past, future, ...act } = useStore(store)
   const { rename, undo, redo } = act
@@ -72,7 +75,7 @@ export function ClassView({ packed, shelf, ...start }: Props) {
           </p>
         </div>
         <div className="ml-auto flex items-center gap-1">
-          <Link href="/tapes" className={buttonLook()}>
+          <Link href={classPage(of, 'tapes')} className={buttonLook()}>
             <Ruler size={17} aria-hidden /> Tapes
           </Link>
           <UndoRedo history={{ past, future }} undo={undo} redo={redo} />

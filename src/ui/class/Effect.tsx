@@ -2,6 +2,8 @@
 
 import Link from 'next/link'
 import { useDeferredValue, useMemo, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { classPage, piecePage } from '@/api/address'
 import { sayMeasure } from '@/core/piece/address'
 import { shiftsIn } from '@/core/fingering/moves'
 import type { SeatMap } from '@/core/fingering/map'
@@ -20,6 +22,7 @@ type Figure = { readonly fresh: number; readonly shifts: number; readonly first:
 
 /** What the settings do to the pieces of the shelf, counted at once. */
 export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; settings: ClassSettings }) {
+  const of = useClassId()
   const shown = useDeferredValue(settings)
   // One mapper a piece: a seat that a change does not touch is not solved again.
   const [mappers] = useState(() => new Map(pieces.map((p) => [p.id, ensembleMapper()])))
@@ -67,7 +70,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
             {rows.map((r) => (
               <tr key={r.id} className="border-b border-rule align-top">
                 <th scope="row" className="py-1 pr-1 leading-tight font-normal">
-                  <Link href={`/pieces/${r.id}`} className="hover:underline">
+                  <Link href={piecePage(of, r.id)} className="hover:underline">
                     {r.title}
                   </Link>
                 </th>
@@ -105,7 +108,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
           </ul>
           <p className="mt-1 text-fine text-soft">
             From the nut, on the usual size; for other sizes see{' '}
-            <Link href="/tapes" className="underline underline-offset-2">
+            <Link href={classPage(of, 'tapes')} className="underline underline-offset-2">
               Tapes
             </Link>
             .

@@ -2,6 +2,8 @@
 
 import { useState } from 'react'
 import type { z } from 'zod/mini'
+import { useClassId } from '@/ui/kit/InClass'
+import { classApi } from '@/api/address'
 import { pinsReply } from '@/api/protocol'
 import { count } from '@/core/count'
 import type { Policy } from '@/core/fingering/policy'
@@ -27,12 +29,13 @@ type Props = { seats: readonly Seat[]; saved: boolean; decide: ClassActions['dec
 
 /** What the pins of all pieces say of the class's ways: asked for, never done by itself. */
 export function PinsSay({ seats, saved, decide, toStep }: Props) {
+  const of = useClassId()
   const [said, setSaid] = useState<Said | string | null>(null)
   const [asking, setAsking] = useState(false)
   const ask = async () => {
     setAsking(true)
     try {
-      const reply = await answer(pinsReply, '/api/class/pins')
+      const reply = await answer(pinsReply, classApi(of, '/pins'))
       setSaid(reply.ok ? reply : reply.problem)
     } catch (e) {
       setSaid(e instanceof Trouble ? e.message : 'The pins could not be read. Nothing was changed.')

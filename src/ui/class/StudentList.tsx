@@ -3,6 +3,8 @@
 import { FileDown, FileUp, Plus, QrCode, Trash2 } from 'lucide-react'
 import Link from 'next/link'
 import { useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { classPage } from '@/api/address'
 import { AMOUNTS, type Amount } from '@/core/part/written'
 import { MOST_STUDENTS, newStudent, stringOf, type Student } from '@/core/roster/student'
 import type { Seat } from '@/core/seats/seat'
@@ -43,6 +45,7 @@ type Props = {
 
 /** Who plays, by first name: seat, size, and what holds for them alone. */
 export function StudentList({ students, seats, name, shelf, addStudent, changeStudent, removeStudent, bringStudents }: Props) {
+  const of = useClassId()
   const [typed, setTyped] = useState('')
   const [seat, setSeat] = useState(seats[0].id)
   const full = students.length >= MOST_STUDENTS
@@ -125,7 +128,7 @@ export function StudentList({ students, seats, name, shelf, addStudent, changeSt
           </Button>
         )}
         {students.length > 0 && (
-          <Link href="/class/links" className={buttonLook('plain', 'small')}>
+          <Link href={classPage(of, 'links')} className={buttonLook('plain', 'small')}>
             <QrCode size={14} aria-hidden /> Links for phones
           </Link>
         )}

@@ -2,6 +2,7 @@
 
 import { useCallback, useState } from 'react'
 import { useStore } from 'zustand'
+import { classApi } from '@/api/address'
 import { keptClass, type ClassSave } from '@/api/protocol'
 import { takeTheirs, useAutosave, type SaveBy } from '@/ui/kit/autosave'
 import { Button } from '@/ui/kit/Button'
@@ -16,7 +17,7 @@ const CLASS_KEYS: readonly KeyRow<ClassActions>[] = [
 
 /** Saves are over the version they were made on; a class without a name waits for one. */
 const SAVE: SaveBy<ClassState & ClassActions, typeof keptClass> = {
-  url: (s) => `/api/class?of=${encodeURIComponent(s.id)}`,
+  url: (s) => classApi(s.id),
   body: (s): Omit<ClassSave, 'base' | 'by' | 'seq'> => ({ name: s.name, school: s.school, settings: s.settings }),
   ready: (s) => s.name.trim() !== '',
   kept: { schema: keptClass, adopt: (s, kept, base) => s.adopt(kept, base) },

@@ -3,6 +3,8 @@
 import Link from 'next/link'
 import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { classPage } from '@/api/address'
 import { givenTo } from '@/core/seats/givenTo'
 import { withChanges, type Policy, type PolicyChange } from '@/core/fingering/policy'
 import type { SeatId } from '@/core/seats/seat'
@@ -126,6 +128,7 @@ function Changed() {
 
 /** What the teacher decides once for the piece, beside the music. */
 export function ChoicesPanel() {
+  const of = useClassId()
   const rows = useDesk((d) => d.rows)
   const bows = useDesk((d) => d.bows)
   const toggleRow = useDesk((d) => d.toggleRow)
@@ -152,7 +155,7 @@ export function ChoicesPanel() {
         <Ways />
         <p className="mt-2 text-sm text-soft">
           What has an orange frame differs from the class.{' '}
-          <Link href="/class" className="text-rosin underline">
+          <Link href={classPage(of, 'people')} className="text-rosin underline">
             Change it for the whole class
           </Link>
         </p>

@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic'
 import { usePathname, useRouter } from 'next/navigation'
 import { useCallback, useRef, useState } from 'react'
+import { pieceApi } from '@/api/address'
 import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
@@ -43,7 +44,7 @@ const CHOICES_WIDTH = 372
 
 /** The plan and the title, and the notes once the desk has moved them to another key; else they are saved where they are written. */
 const SAVE: SaveBy<OpenPiece, typeof keptDesk> = {
-  url: (d) => `/api/pieces/${d.id}`,
+  url: (d) => pieceApi(d.of, d.id),
   body: (d): Omit<SaveRequest, 'base' | 'by' | 'seq'> => ({
     plan: d.plan,
     title: d.piece.title,
@@ -64,23 +65,24 @@ type Start = {
   packed: Packed<{ piece: Piece; plan: Plan }>
   klass: ClassSettings
   version: number
-  originalId: string | null
+  /** The file that it came in is kept. */
+  original: boolean
 }
 
 /** The desk of a piece: bench, score or level, what is picked at the right, the ribbon below. Its steps share what is picked and undone. */
-export function Desk({ originalId, packed, ...start }: Start) {
+export function Desk({ original, packed, ...start }: Start) {
   return (
     <Unpacked packed={packed}>
       {(music) => (
         <DeskProvider {...start} {...music}>
-          <Surface originalId={originalId} />
+          <Surface original={original} />
         </DeskProvider>
       )}
     </Unpacked>
   )
 }
 
-function Surface({ originalId }: { originalId: string | null }) {
+function Surface({ original }: { original: boolean }) {
   const store = useDeskStore()
   const step = deskStepAt(usePathname())
   const { centre: Centre, panel: Panel, panelName, width } = step.desk
@@ -96,7 +98,7 @@ function Surface({ originalId }: { originalId: string | null }) {
     useCallback(() => {
       const desk = store.getState()
       const toStep = (s: Step) =>
-        s.desk ? window.history.pushState(null, '', s.path(desk.id)) : router.push(pathTo(s, desk.id, passageIn(desk)))
+        s.desk ? window.history.pushState(null, '', s.path(desk.of, desk.id)) : router.push(pathTo(s, desk.of, desk.id, passageIn(desk)))
       return { desk, find: () => find.current?.focus(), help: () => setHelp(true), toStep }
     }, [store, router]),
   )
@@ -119,7 +121,7 @@ function Surface({ originalId }: { originalId: string | null }) {
       </div>
       {/* Shown on top; in the order of the Tab key the music comes first. */}
       <div className="order-first">
-        <DeskBar onHelp={() => setHelp(true)} originalId={originalId} step={step} />
+        <DeskBar onHelp={() => setHelp(true)} original={original} step={step} />
         <SaveTrouble />
       </div>
       {help && <KeyList open onOpenChange={setHelp} />}

@@ -2,6 +2,8 @@
 
 import { Keyboard } from 'lucide-react'
 import Link from 'next/link'
+import { useClassId } from '@/ui/kit/InClass'
+import { piecePage } from '@/api/address'
 import { BackLink } from '@/ui/kit/BackLink'
 import { UndoRedo } from '@/ui/kit/UndoRedo'
 import { Button } from '@/ui/kit/Button'
@@ -25,7 +27,8 @@ const VIEWS: readonly (readonly [View, string])[] = [
 ]
 
 /** The slim bar on top: the piece, the steps of the work, and the tools of the desk. */
-export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; originalId: string | null; step: DeskStep }) {
+export function DeskBar({ onHelp, original, step }: { onHelp: () => void; original: boolean; step: DeskStep }) {
+  const of = useClassId()
   const id = useDesk((d) => d.id)
   const piece = useDesk((d) => d.piece)
   const view = useDesk((d) => d.view)
@@ -38,7 +41,7 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
         <TitleField />
         <p className="truncate text-fine text-soft">
           {headline(piece.key, piece.meter, piece.tempo, true)} · <SaveNote /> ·{' '}
-          <Link href={`/pieces/${id}/history`} className="underline underline-offset-2">
+          <Link href={piecePage(of, id, 'history')} className="underline underline-offset-2">
             history
           </Link>
         </p>
@@ -47,7 +50,7 @@ export function DeskBar({ onHelp, originalId, step }: { onHelp: () => void; orig
       <div className="ml-auto flex flex-wrap items-center gap-1 lg:flex-nowrap lg:max-xl:gap-0.5 lg:max-xl:[&_button]:px-1.5">
         {(step.desk.centre === null || step.desk.drawn) && <Choice label="Drawing" value={view} options={VIEWS} onChange={setView} />}
         <ChoicesButton />
-        <TakeAway id={id} originalId={originalId} />
+        <TakeAway id={id} original={original} />
         <DeskUndo />
         <Hint text="Keys ( ? )">
           <Button kind="quiet" className="max-sm:hidden" aria-label="Keys" onClick={onHelp}>

@@ -2,6 +2,8 @@
 
 import Link from 'next/link'
 import { useEffect, useRef, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { classPage } from '@/api/address'
 import { addressesOf, printedLines } from '@/core/piece/address'
 import { asPrinted, startsEvery, withStartAt, type Book } from '@/core/seats/book'
 import { lineIndexFor } from '@/core/seats/ensemble'
@@ -16,6 +18,7 @@ const EVERY = [2, 3, 4, 5, 6, 8] as const
 
 /** Where the piece stands in the printed book, for all or in one seat's: page, exercise, and where each printed line begins. */
 export function PrintedPage() {
+  const of = useClassId()
   const [whose, setWhose] = useState<SeatId>(ALL)
   const seats = useSeats()
   const plan = useDesk((d) => d.plan)
@@ -97,7 +100,7 @@ export function PrintedPage() {
       {klass.places === 'numbers' && (
         <p className="mt-1 text-fine text-soft">
           This class says places by number, so lines are not used.{' '}
-          <Link href="/class" className="text-rosin underline">
+          <Link href={classPage(of, 'people')} className="text-rosin underline">
             Change it
           </Link>
         </p>

@@ -5,7 +5,7 @@ import { later, Opens } from '@/ui/kit/Opens'
 const menu = later(() => import('./TakeAwayMenu').then((m) => m.TakeAwayMenu))
 
 /** The piece as a file: for a notation program, for listening, for a table, or as it was brought. */
-export function TakeAway({ id, originalId }: { id: string; originalId: string | null }) {
+export function TakeAway({ id, original }: { id: string; original: boolean }) {
   return (
     <Opens
       has="menu"
@@ -15,7 +15,7 @@ export function TakeAway({ id, originalId }: { id: string; originalId: string | 
           <Download size={16} aria-hidden /> <span className="max-xl:sr-only">Take away</span>
         </Button>
       }
-      opened={(button) => <menu.Part button={button} id={id} originalId={originalId} />}
+      opened={(button) => <menu.Part button={button} id={id} original={original} />}
     />
   )
 }

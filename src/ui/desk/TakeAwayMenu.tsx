@@ -2,6 +2,8 @@
 
 import { DropdownMenu } from 'radix-ui'
 import type { ReactElement } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { pieceApi } from '@/api/address'
 import type { ExportKind } from '@/formats/kinds'
 import { landmark } from '@/ui/kit/landmark'
 import { useSeats } from '@/ui/session/DeskProvider'
@@ -17,12 +19,13 @@ const SCORES: readonly { kind: ExportKind; name: string; says: string }[] = [
 
 const item = 'block rounded px-2 py-1 outline-none data-[highlighted]:bg-wash'
 
-type Props = { button: ReactElement; id: string; originalId: string | null }
+type Props = { button: ReactElement; id: string; original: boolean }
 
 /** What the piece can be taken away as, opened from a button. */
-export function TakeAwayMenu({ button, id, originalId }: Props) {
+export function TakeAwayMenu({ button, id, original }: Props) {
+  const of = useClassId()
   const seats = useSeats()
-  const href = (kind: ExportKind, seat = 'all') => `/api/pieces/${id}/export?as=${kind}&seat=${seat}`
+  const href = (kind: ExportKind, seat = 'all') => pieceApi(of, id, `/export?as=${kind}&seat=${seat}`)
   return (
     <DropdownMenu.Root modal={false} defaultOpen>
       <DropdownMenu.Trigger asChild>{button}</DropdownMenu.Trigger>
@@ -47,11 +50,11 @@ export function TakeAwayMenu({ button, id, originalId }: Props) {
               </DropdownMenu.Item>
             ))}
           </div>
-          {originalId && (
+          {original && (
             <>
               <DropdownMenu.Separator className="my-1.5 h-px bg-rule" />
               <DropdownMenu.Item asChild>
-                <a className={item} href={`/api/originals/${originalId}`} download>
+                <a className={item} href={pieceApi(of, id, '/original')} download>
                   <span className="font-semibold">The file it came in</span>
                   <span className="block text-fine text-soft">as it was brought, byte for byte</span>
                 </a>

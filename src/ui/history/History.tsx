@@ -1,5 +1,7 @@
 import { format } from 'date-fns'
 import Link from 'next/link'
+import { useClassId } from '@/ui/kit/InClass'
+import { piecePage } from '@/api/address'
 import { BackLink } from '@/ui/kit/BackLink'
 import { buttonLook } from '@/ui/kit/Button'
 import type { VersionActions } from '@/api/actions'
@@ -61,6 +63,7 @@ const sayVersion = ({ version, said, notes }: Entry): string =>
 
 /** Every saved version of a piece: each can be looked at, named and brought back as the newest. */
 export function History({ id, title, now, versions, wanted, shown, drawn, actions }: Props) {
+  const of = useClassId()
   return (
     <div className="desk">
       <header className="bar">
@@ -78,7 +81,7 @@ export function History({ id, title, now, versions, wanted, shown, drawn, action
                   {sitting.map((v) => (
                     <li key={v.version}>
                       <Link
-                        href={`/pieces/${id}/history?version=${v.version}`}
+                        href={`${piecePage(of, id, 'history')}?version=${v.version}`}
                         prefetch={false}
                         aria-current={v.version === wanted ? 'true' : undefined}
                         className={`block border-l-[3px] px-4 py-1.5 leading-tight ${v.version === wanted ? 'border-l-rosin bg-wash/50 font-semibold' : 'border-l-transparent hover:bg-wash/40'}`}

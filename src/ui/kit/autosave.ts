@@ -3,6 +3,7 @@
 import { useEffect } from 'react'
 import type { z } from 'zod/mini'
 import type { StoreApi } from 'zustand/vanilla'
+import { keptSave } from '@/api/address'
 import { saveReply, type SaveReply } from '@/api/protocol'
 import { browserOutbox, hold, takeOver, windowName, type Outbox, type Unsent } from './outbox'
 
@@ -145,7 +146,8 @@ export function createAutosave<S extends Saving>(store: StoreApi<S>, by: SaveBy<
   /** Takes up what a closed window has left of this page; false while there is nothing, or its window is still open. */
   const takeUp = async (): Promise<boolean> => {
     const left = (await world.outbox.all()).flatMap((u) => {
-      const body = u.url === by.url(store.getState()) && u.by !== name ? by.kept.schema.safeParse(u.body) : null
+      const body =
+        keptSave(u.url).what === keptSave(by.url(store.getState())).what && u.by !== name ? by.kept.schema.safeParse(u.body) : null
       return body?.success ? [{ u, body: body.data }] : []
     })
     for (const { u, body } of left.sort((a, b) => b.u.at - a.u.at)) {
@@ -155,6 +157,9 @@ export function createAutosave<S extends Saving>(store: StoreApi<S>, by: SaveBy<
       if (store.getState().save !== 'saved' || stopped) return (theirs(), true)
       release?.()
       ;[name, seq, release] = [u.by, u.seq, theirs]
+      // Kept from now on as this page keeps it: the same piece may have been changed for another class.
+      const url = by.url(store.getState())
+      if (u.url !== url && (await world.outbox.put({ ...u, url }))) await world.outbox.drop(u)
       by.kept.adopt(store.getState(), body, u.base)
       return true
     }

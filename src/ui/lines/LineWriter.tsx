@@ -3,6 +3,8 @@
 import { RefreshCw } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState, useTransition } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { piecePage, type Look } from '@/api/address'
 import { LENGTHS, USUAL, WISHES, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
 import { TRAINS, type Train } from '@/core/composing/trains'
 import { KEYS_TAUGHT } from '@/core/instruments/reads'
@@ -43,6 +45,7 @@ type Made = { readonly of: LineOrder; readonly line: OrderedLine | null | 'faile
 
 /** A line of reading for the whole class, written to order: in which key, how long, what it trains; another until one is right, then onto the shelf. */
 export function LineWriter({ name, klass }: { name: string; klass: ClassSettings }) {
+  const of = useClassId()
   const router = useRouter()
   const [order, setOrder] = useState<LineOrder>({
     key: { fifths: KEYS[0], mode: 'major' },
@@ -68,12 +71,12 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
   const wish = order.wish ?? USUAL
   const working = made?.of !== order
   const line = made && made.line !== 'failed' ? made.line : null
-  const put = (l: OrderedLine, then: string) =>
+  const put = (l: OrderedLine, then?: Look, query = '') =>
     start(async () => {
       const text = writeAbc(l.piece)
-      const brought = await putOnShelf(new File([text], 'line.abc'), [{ piece: l.piece, text, plan: l.plan }])
+      const brought = await putOnShelf(of, new File([text], 'line.abc'), [{ piece: l.piece, text, plan: l.plan }])
       if (!brought.ok) return setProblem(brought.problem)
-      router.push(`/pieces/${brought.added[0].id}${then}`)
+      router.push(`${piecePage(of, brought.added[0].id, then)}${query}`)
     })
   return (
     <div className="flex min-h-screen flex-col pb-10">
@@ -165,13 +168,13 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
         </div>
         {line && (
           <div className="flex flex-wrap items-center gap-3">
-            <Button kind="filled" disabled={pending || working} onClick={() => put(line, '')}>
+            <Button kind="filled" disabled={pending || working} onClick={() => put(line)}>
               Put it on the shelf and map it
             </Button>
-            <Button disabled={pending || working} onClick={() => put(line, '/practise')}>
+            <Button disabled={pending || working} onClick={() => put(line, 'warm-up')}>
               Practise it
             </Button>
-            <Button disabled={pending || working} onClick={() => put(line, '/print?parts=0&also=theory,tasks')}>
+            <Button disabled={pending || working} onClick={() => put(line, 'print', '?parts=0&also=theory,tasks')}>
               Hand it out to fill in
             </Button>
             {problem && (

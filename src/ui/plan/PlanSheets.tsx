@@ -3,6 +3,8 @@
 import { format, getISOWeek, parseISO } from 'date-fns'
 import { Printer } from 'lucide-react'
 import { useEffect, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { classApi, classPage } from '@/api/address'
 import { sheetsReply, type SheetsReply } from '@/api/practice'
 import { count } from '@/core/count'
 import type { SeatId } from '@/core/seats/seat'
@@ -32,15 +34,16 @@ type Whose = SeatId | 'each' | null
 
 /** The plan on paper: a sheet a week, with a box for every clean time; for the class, a seat, or each seat its own. */
 export function PlanSheets() {
+  const of = useClassId()
   const [reply, setReply] = useState<SheetsReply | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
   const [chosen, setChosen] = useState<Whose | undefined>()
   useEffect(() => {
-    answer(sheetsReply, `/api/plan/sheets?today=${todayIs()}`).then(
+    answer(sheetsReply, classApi(of, `/plan/sheets?today=${todayIs()}`)).then(
       (r) => (r.ok ? setReply(r) : setTrouble(r.problem)),
       (e: unknown) => setTrouble(e instanceof Trouble ? e.message : 'The sheets could not be made. Load the page again.'),
     )
-  }, [])
+  }, [of])
   const made = reply?.ok ? reply : null
   const whose = chosen === undefined ? (made?.planned ?? null) : chosen
   const sheets = (made?.sheets ?? []).filter((s) => (whose === 'each' ? s.seat !== null : s.seat === whose))
@@ -48,7 +51,7 @@ export function PlanSheets() {
   return (
     <div className="min-h-dvh bg-paper">
       <header className="bar not-printed sticky top-0 z-10">
-        <BackLink href="/plan" says="Back to the plan" />
+        <BackLink href={classPage(of, 'plan')} says="Back to the plan" />
         <h1 className="min-w-0 flex-1 truncate font-title text-lead">Practice sheets</h1>
         {made && (
           <label className="flex items-center gap-1.5">

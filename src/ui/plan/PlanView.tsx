@@ -2,6 +2,8 @@
 
 import { CalendarDays, Printer, Table2, Undo2 } from 'lucide-react'
 import Link from 'next/link'
+import { useClassId } from '@/ui/kit/InClass'
+import { classApi, classPage } from '@/api/address'
 import { BackLink } from '@/ui/kit/BackLink'
 import { Button, buttonLook } from '@/ui/kit/Button'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
@@ -14,6 +16,7 @@ import { usePlan } from './usePlan'
 
 /** The plan of the class over the days: what is practised when, one tap for how it went, and what is sure by now. */
 export function PlanView() {
+  const of = useClassId()
   const work = usePlan()
   const { plan, trouble, last, today, busy } = work
   return (
@@ -29,13 +32,13 @@ export function PlanView() {
           )}
           {plan && plan.days.length > 0 && (
             <>
-              <Link href="/plan/print" className={buttonLook('plain', 'small')}>
+              <Link href={classPage(of, 'planSheets')} className={buttonLook('plain', 'small')}>
                 <Printer size={15} aria-hidden /> Practice sheets
               </Link>
-              <a href={`/api/plan/file?as=csv&today=${today}`} className={buttonLook('plain', 'small')}>
+              <a href={classApi(of, `/plan/file?as=csv&today=${today}`)} className={buttonLook('plain', 'small')}>
                 <Table2 size={15} aria-hidden /> CSV
               </a>
-              <a href={`/api/plan/file?as=ics&today=${today}`} className={buttonLook('plain', 'small')}>
+              <a href={classApi(of, `/plan/file?as=ics&today=${today}`)} className={buttonLook('plain', 'small')}>
                 <CalendarDays size={15} aria-hidden /> Calendar
               </a>
             </>

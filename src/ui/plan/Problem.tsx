@@ -2,6 +2,8 @@
 
 import Link from 'next/link'
 import { useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { classApi, piecePage } from '@/api/address'
 import { easierReply, type EasierReply } from '@/api/practice'
 import { answer, Trouble } from '@/ui/kit/answer'
 import { Button } from '@/ui/kit/Button'
@@ -10,12 +12,13 @@ type Found = Extract<EasierReply, { ok: true }>
 
 /** What does not fit, what would make it fit, and, when it is asked for, whether an easier key would. */
 export function Problem({ text, today }: { text: string; today: string }) {
+  const of = useClassId()
   const [found, setFound] = useState<Found | 'asked' | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
   const ask = () => {
     setFound('asked')
     setTrouble(null)
-    answer(easierReply, `/api/plan/easier?today=${today}`)
+    answer(easierReply, classApi(of, `/plan/easier?today=${today}`))
       .then((reply) => {
         if (reply.ok) return setFound(reply)
         throw new Trouble(reply.problem)
@@ -36,7 +39,7 @@ export function Problem({ text, today }: { text: string; today: string }) {
         <p role="status">
           {found.text}{' '}
           {found.where && (
-            <Link href={`/pieces/${found.where}/level`} className="text-rosin underline underline-offset-2">
+            <Link href={piecePage(of, found.where, 'balance')} className="text-rosin underline underline-offset-2">
               Choose its key
             </Link>
           )}

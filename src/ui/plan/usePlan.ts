@@ -1,6 +1,8 @@
 'use client'
 
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { classApi } from '@/api/address'
 import { planReply, planSaveReply, type PlanItemInfo, type PlanReply } from '@/api/practice'
 import type { Aim, PlanSettings, PracticeRecord } from '@/core/practice/record'
 import type { SeatId } from '@/core/seats/seat'
@@ -24,6 +26,7 @@ type Tap = { readonly table: Table; readonly id: string; readonly says: string }
 
 /** The plan of the class, and all that is done to it. */
 export function usePlan() {
+  const of = useClassId()
   const [plan, setPlan] = useState<Plan | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
   const [taps, setTaps] = useState<readonly Tap[]>([])
@@ -33,7 +36,7 @@ export function usePlan() {
 
   const load = useCallback((): Promise<void> => {
     const mine = ++newest.current
-    return answer(planReply, `/api/plan?today=${today}`).then(
+    return answer(planReply, classApi(of, `/plan?today=${today}`)).then(
       (reply) => {
         if (mine !== newest.current) return
         if (reply.ok) setPlan(reply)
@@ -41,7 +44,7 @@ export function usePlan() {
       },
       (e: unknown) => setTrouble(said(e)),
     )
-  }, [today])
+  }, [of, today])
   useEffect(() => {
     void load()
   }, [load])
@@ -61,12 +64,12 @@ export function usePlan() {
 
   const save = (settings: PlanSettings) =>
     doing(async () => {
-      const reply = await answer(planSaveReply, '/api/plan', json('PUT', { class: plan?.class, base: plan?.version ?? 0, settings }))
+      const reply = await answer(planSaveReply, classApi(of, '/plan'), json('PUT', { base: plan?.version ?? 0, settings }))
       if (!reply.ok) throw new Trouble(reply.problem)
     })
   const keep = (table: Tap['table'], body: PracticeRecord | Aim, says: string) =>
     doing(async () => {
-      await kept(table, body)
+      await kept(of, table, body)
       setTaps((t) => [...t, { table, id: body.id, says }])
     })
   const record = (item: PlanItemInfo, clean: boolean, who: Who, tempo: number) => {
@@ -91,7 +94,7 @@ export function usePlan() {
     doing(async () => {
       const last = taps.at(-1)
       if (!last) return
-      await takeBack(last.table, last.id)
+      await takeBack(of, last.table, last.id)
       setTaps((t) => t.slice(0, -1))
     })
   const move = (item: PlanItemInfo, date: string) => {

@@ -123,7 +123,7 @@ function newLesson(desk: DeskStore) {
   const flush = async () => {
     for (const r of get().unsent) {
       try {
-        await keep('records', r)
+        await keep(desk.getState().of, 'records', r)
       } catch (e) {
         return set({ trouble: e instanceof Trouble ? e.message : 'What was done could not be recorded.' })
       }

@@ -45,7 +45,7 @@ export function useWallLink(): void {
   const desk = useDeskStore()
   useEffect(() => {
     if (typeof BroadcastChannel === 'undefined') return
-    const channel = new BroadcastChannel(wallChannel(desk.getState().id))
+    const channel = new BroadcastChannel(wallChannel(desk.getState().of, desk.getState().id))
     const lesson = lessonOf(desk)
     const post = (word: WallWord) => channel.postMessage(word)
     const onStand = () => lesson.getState().stage ?? desk

@@ -41,4 +41,4 @@ export type WallWord = z.infer<typeof wallWordSchema>
 export type WallNow = Extract<WallWord, { kind: 'now' }>
 
 /** The channel of a piece's wall. */
-export const wallChannel = (piece: string): string => `even-seat wall ${piece}`
+export const wallChannel = (of: string, piece: string): string => `even-seat wall ${of} ${piece}`

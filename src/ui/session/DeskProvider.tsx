@@ -2,6 +2,7 @@
 
 import { createContext, useContext, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
+import { useClassId } from '@/ui/kit/InClass'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
 import type { Plan } from '@/core/seats/plan'
@@ -21,7 +22,8 @@ export function DeskProvider({
   version: number
   children: React.ReactNode
 }) {
-  const [store] = useState(() => createDesk(start))
+  const of = useClassId()
+  const [store] = useState(() => createDesk({ ...start, of }))
   return <Context.Provider value={store}>{children}</Context.Provider>
 }
 

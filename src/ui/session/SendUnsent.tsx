@@ -3,21 +3,28 @@
 import '@/core/jitless'
 import { usePathname } from 'next/navigation'
 import { useEffect } from 'react'
+import { keptSave, ROOMS } from '@/api/address'
 import { putBody } from '@/ui/kit/autosave'
 import { browserOutbox, takeOver, type Unsent } from '@/ui/kit/outbox'
 
-/** The page on which a change was made: there it is taken up by itself. */
-const pageOf = (url: string): string => {
-  const piece = /^\/api\/pieces\/([^/]+)(\/notes)?$/.exec(url)
-  return piece ? `/pieces/${piece[1]}${piece[2] ? '/write' : ''}` : '/class'
+/** Whether a page is the one that takes up what was kept of a piece or a class. */
+const isOn = (path: string, what: string): boolean => {
+  const [, , klass = '', room, piece] = path.split('/')
+  const [kind, id] = what.split(' ')
+  return kind === 'piece' ? piece === id.split('/')[0] : kind === 'class' && decodeURIComponent(klass) === id && CLASS_ROOMS.has(room)
 }
+/** The rooms that save the class. */
+const CLASS_ROOMS = new Set<string>([ROOMS.people, ROOMS.term, ROOMS.reading])
 
 /** Sends one change that a closed window has left; says whether it still waits for the teacher. */
 async function sendUnsent(unsent: Unsent): Promise<'sent' | 'waits' | 'not now'> {
+  const { url } = keptSave(unsent.url)
+  // Which class it was for only its page knows: whoever opens it there is asked nothing.
+  if (url === null) return 'waits'
   const release = await takeOver(unsent)
   if (!release) return 'not now'
   try {
-    const { url, by, seq, base, body } = unsent
+    const { by, seq, base, body } = unsent
     const reply = await putBody(url, JSON.stringify({ base, by, seq, ...body }), false)
     if (reply.ok) await browserOutbox.drop(unsent)
     return reply.ok ? 'sent' : reply.reason === 'trouble' ? 'not now' : 'waits'
@@ -34,9 +41,9 @@ export function SendUnsent() {
   useEffect(() => {
     const send = async () => {
       for (const unsent of await browserOutbox.all()) {
-        const page = pageOf(unsent.url)
+        const { page, what } = keptSave(unsent.url)
         // The page of a piece, or of the class, takes up its own.
-        if (path.startsWith(page.replace(/\/write$/, ''))) continue
+        if (isOn(path, what)) continue
         if ((await sendUnsent(unsent)) !== 'waits') continue
         const { toast } = await import('sonner')
         toast('A change from an earlier visit could not be saved: the same was changed elsewhere since. Open it to choose.', {

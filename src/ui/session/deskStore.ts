@@ -23,6 +23,8 @@ import { isBeyond, momentAt, pickedNotes, shownSpots } from './selectors'
 /** The piece, what was decided about it, and how it came to be so. The ensemble is computed from piece and plan, never stored. */
 export type PieceSlice = Kept<Snapshot> & {
   readonly id: string
+  /** The class for which it is open, by id; empty where nothing of it is kept: a student's page, a drill. */
+  readonly of: string
   readonly piece: Piece
   readonly plan: Plan
   /** The settings of the class, as they were when the desk was opened. */
@@ -124,10 +126,10 @@ export type Desk = PieceSlice & PickedSlice & ViewSlice
 export type DeskStore = ReturnType<typeof createDesk>
 type Slice<S> = StateCreator<Desk, [], [], S>
 
-type Start = { id: string; piece: Piece; plan: Plan; klass: ClassSettings; version: number }
+type Start = { id: string; of?: string; piece: Piece; plan: Plan; klass: ClassSettings; version: number }
 
 const pieceSlice =
-  ({ version, ...start }: Start): Slice<PieceSlice> =>
+  ({ version, of = '', ...start }: Start): Slice<PieceSlice> =>
   (set, get) => {
     const map = ensembleMapper()
     const ensemble = map(start.piece, start.plan, start.klass)
@@ -153,6 +155,7 @@ const pieceSlice =
     }
     return {
       ...start,
+      of,
       ...fresh(version),
       seats: seatsOf(start.klass),
       ensemble,

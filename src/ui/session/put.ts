@@ -1,3 +1,4 @@
+import { classApi } from '@/api/address'
 import { bringReply, type BringReply, type BroughtPieces } from '@/api/protocol'
 
 /** The bytes of a file as base64, by the browser's own means: quick, also for a large one. */
@@ -9,11 +10,11 @@ const base64 = (file: File): Promise<string> =>
     reader.readAsDataURL(file)
   })
 
-/** Puts pieces on the shelf with the file they came in. Never rejects. */
-export async function putOnShelf(original: File, pieces: BroughtPieces): Promise<BringReply> {
+/** Puts pieces on the shelf of a class with the file they came in. Never rejects. */
+export async function putOnShelf(of: string, original: File, pieces: BroughtPieces): Promise<BringReply> {
   try {
     const file = { name: original.name.slice(0, 260) || 'file', base64: original.size ? await base64(original) : '' }
-    const response = await fetch('/api/shelf', {
+    const response = await fetch(classApi(of, '/shelf'), {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ file, pieces }),

@@ -1,4 +1,5 @@
 import { format } from 'date-fns'
+import { classApi } from '@/api/address'
 import { keptReply } from '@/api/practice'
 import type { Aim, PracticeRecord } from '@/core/practice/record'
 import { answer, Trouble } from '@/ui/kit/answer'
@@ -15,15 +16,15 @@ export const aimOf = (a: Omit<Aim, 'id' | 'day' | 'at'>): Aim => ({ ...a, ...sta
 /** What can be kept of practising: taps at chunks and drills, tries at shifts. */
 export type Table = 'records' | 'aims'
 
-/** Keeps a record or a try at the server; throws {@link Trouble} in words where it was not kept. The same once more changes nothing. */
-export async function keep(table: Table, body: PracticeRecord | Aim): Promise<void> {
+/** Keeps a record or a try of a class at the server; throws {@link Trouble} in words where it was not kept. The same once more changes nothing. */
+export async function keep(of: string, table: Table, body: PracticeRecord | Aim): Promise<void> {
   const init = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
-  const reply = await answer(keptReply, `/api/${table}`, init)
+  const reply = await answer(keptReply, classApi(of, `/${table}`), init)
   if (!reply.ok) throw new Trouble(reply.problem)
 }
 
 /** Takes one out again. */
-export async function takeBack(table: Table, id: string): Promise<void> {
-  const reply = await answer(keptReply, `/api/${table}/${id}`, { method: 'DELETE' })
+export async function takeBack(of: string, table: Table, id: string): Promise<void> {
+  const reply = await answer(keptReply, classApi(of, `/${table}/${id}`), { method: 'DELETE' })
   if (!reply.ok) throw new Trouble(reply.problem)
 }

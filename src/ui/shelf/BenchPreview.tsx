@@ -20,11 +20,16 @@ const path = (dots: Preview[number]['dots'], strings: number): string =>
     )
     .join('')
 
-/** The first measures as small rows of strings, a row a seat: the shape of the piece under the hands. Without dots when it could not be drawn. */
-export function BenchPreview({ rows }: { rows: Preview | null }) {
+/** The first measures as small rows of strings, a row a seat: the shape of the piece under the hands. Without dots when it could not be drawn; a still outline while it is being drawn. */
+export function BenchPreview({ rows, coming }: { rows: Preview | null; coming: boolean }) {
   const shown = rows ?? EMPTY
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${shown.length * ROW + 6}`} className="w-full" aria-hidden>
+    <svg
+      viewBox={`0 0 ${WIDTH} ${shown.length * ROW + 6}`}
+      className={`w-full ${coming ? 'opacity-35' : ''}`}
+      aria-hidden
+      data-coming={coming || undefined}
+    >
       {shown.map(({ name, strings, dots }, r) => (
         <g key={name} transform={`translate(0 ${r * ROW + 6})`} stroke="var(--ink)" strokeWidth={0.9}>
           {Array.from({ length: strings }, (_, i) => (

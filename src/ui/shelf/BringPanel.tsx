@@ -4,6 +4,7 @@ import { Check, CircleAlert, Clock, X } from 'lucide-react'
 import Link from 'next/link'
 import { Progress } from 'radix-ui'
 import { useStore } from 'zustand'
+import { piecePage } from '@/api/address'
 import { Button } from '@/ui/kit/Button'
 import type { BringStore, BroughtLine } from './bringStore'
 import { ChooseTunes } from './ChooseTunes'
@@ -94,7 +95,7 @@ function Line({ line, store }: { line: BroughtLine; store: BringStore }) {
         <>
           <p className="flex items-center gap-2">
             <Check size={16} aria-hidden className="text-spruce" />
-            <Link href={`/pieces/${line.pieceId}`} className="font-semibold underline underline-offset-2">
+            <Link href={piecePage(line.of, line.pieceId ?? '')} className="font-semibold underline underline-offset-2">
               {line.name}
             </Link>
             <span className="text-soft">is on the shelf.</span>

@@ -2,7 +2,9 @@
 
 import { Dialog, DropdownMenu } from 'radix-ui'
 import { useState, useTransition, type ReactElement } from 'react'
+import { useRouter } from 'next/navigation'
 import { toast } from 'sonner'
+import { classPage } from '@/api/address'
 import type { ClassActions, ClassChoice } from '@/api/actions'
 import { count } from '@/core/count'
 import { Button } from '@/ui/kit/Button'
@@ -21,6 +23,7 @@ const sayClass = ({ students, pieces }: ClassChoice): string =>
 export function ClassesMenu({ button, open, classes, removed, actions }: ClassesProps & { button: ReactElement }) {
   const [making, setMaking] = useState(false)
   const [, start] = useTransition()
+  const router = useRouter()
   const here = classes.find((c) => c.id === open)
   const remove = () =>
     start(async () => {
@@ -40,7 +43,7 @@ export function ClassesMenu({ button, open, classes, removed, actions }: Classes
             sideOffset={4}
             className="z-40 w-[300px] rounded-lg border border-rule bg-sheet p-2 shadow-lg"
           >
-            <DropdownMenu.RadioGroup value={open} onValueChange={(id) => start(() => actions.chooseClass(id))}>
+            <DropdownMenu.RadioGroup value={open} onValueChange={(id) => router.push(classPage(id, 'pieces'))}>
               {classes.map((c) => (
                 <DropdownMenu.RadioItem key={c.id} value={c.id} className={item}>
                   <span className="font-semibold">

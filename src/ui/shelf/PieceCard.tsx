@@ -3,6 +3,7 @@
 import { formatDistance } from 'date-fns'
 import { Copy, Trash2, Users } from 'lucide-react'
 import Link from 'next/link'
+import { piecePage } from '@/api/address'
 import type { ClassActions, ClassChoice } from '@/api/actions'
 import { Button } from '@/ui/kit/Button'
 import { Hint } from '@/ui/kit/Hint'
@@ -14,6 +15,8 @@ import { count } from '@/core/count'
 const Shelves = later(() => import('./OnShelves').then((m) => m.OnShelves))
 
 type Props = {
+  /** The class on whose shelf it stands. */
+  of: string
   card: Card
   now: number
   /** The classes, where there are several. */
@@ -24,18 +27,21 @@ type Props = {
 }
 
 /** One piece of the shelf: what it is, how it lies under the hands, and what can be done with it. */
-export function PieceCard({ card, now, classes, actions, onDuplicate, onDelete }: Props) {
+export function PieceCard({ of, card, now, classes, actions, onDuplicate, onDelete }: Props) {
   const opened = card.openedAt
     ? `opened ${formatDistance(card.openedAt, Math.max(now, card.openedAt), { addSuffix: true })}`
     : 'not opened yet'
   return (
     <li className="group relative flex flex-col rounded-lg border border-rule bg-sheet hover:border-ink focus-within:border-ink">
-      <Link href={`/pieces/${card.id}`} className="flex flex-col gap-1 rounded-lg p-4 pb-2 after:absolute after:inset-0 after:content-['']">
+      <Link
+        href={piecePage(of, card.id)}
+        className="flex flex-col gap-1 rounded-lg p-4 pb-2 after:absolute after:inset-0 after:content-['']"
+      >
         <span className="font-title text-lead leading-snug">{card.title}</span>
         <span className="text-soft">{card.summary?.headline ?? 'cannot be read as it stands'}</span>
       </Link>
       <div className="px-4">
-        <BenchPreview rows={card.preview} />
+        <BenchPreview rows={card.preview} coming={card.coming} />
       </div>
       <div className="mt-auto flex items-end justify-between gap-2 p-4 pt-1 text-sm text-soft">
         <span>

@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useTransition } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { toast } from 'sonner'
+import { classPage, piecePage } from '@/api/address'
 import { ENDINGS } from '@/formats/endings'
 import type { ClassChoice, ShelfActions } from '@/api/actions'
 import { Button, buttonLook } from '@/ui/kit/Button'
@@ -49,7 +50,7 @@ export function Shelf({
   now: number
 }) {
   const router = useRouter()
-  const { query, setQuery, cards, total, found, more, busy, searching } = useShelf(first)
+  const { query, setQuery, cards, total, found, more, busy, searching } = useShelf(id, first)
   const [, startTransition] = useTransition()
   const search = useRef<HTMLInputElement>(null)
 
@@ -63,19 +64,19 @@ export function Shelf({
     return () => window.removeEventListener('keydown', onKey)
   }, [])
 
-  useEffect(() => onAdded((only) => (only ? router.push(`/pieces/${only}`) : router.refresh())), [router])
-  const bring = (files: File[]) => files.length > 0 && void bringing.getState().bring(files)
+  useEffect(() => onAdded((of, only) => (only && of === id ? router.push(piecePage(id, only)) : router.refresh())), [router, id])
+  const bring = (files: File[]) => files.length > 0 && void bringing.getState().bring(id, files)
   useEffect(() => {
     const onPaste = (e: ClipboardEvent) => {
       if ((e.target as HTMLElement).matches('input, textarea')) return
       const files = pastedFiles(e.clipboardData)
       if (files.length === 0) return
       e.preventDefault()
-      void bringing.getState().bring(files)
+      void bringing.getState().bring(id, files)
     }
     window.addEventListener('paste', onPaste)
     return () => window.removeEventListener('paste', onPaste)
-  }, [])
+  }, [id])
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({ onDrop: bring, noClick: true, noKeyboard: true })
 
   const onSearchKey = useSearchKeys({
@@ -84,7 +85,7 @@ export function Shelf({
     ids: cards.map((c) => c.id),
     found,
     clear: () => setQuery(''),
-    open: (id) => router.push(`/pieces/${id}`),
+    open: (piece) => router.push(piecePage(id, piece)),
   })
 
   const remove = (card: Card) =>
@@ -120,22 +121,22 @@ export function Shelf({
               <FileUp size={17} aria-hidden /> Bring a tune
             </Button>
           )}
-          <Link href="/class" className={buttonLook()}>
+          <Link href={classPage(id, 'people')} className={buttonLook()}>
             <GraduationCap size={17} aria-hidden /> The class
           </Link>
-          <Link href="/term" className={buttonLook()}>
+          <Link href={classPage(id, 'term')} className={buttonLook()}>
             <Route size={17} aria-hidden /> The term
           </Link>
-          <Link href="/plan" className={buttonLook()}>
+          <Link href={classPage(id, 'plan')} className={buttonLook()}>
             <CalendarDays size={17} aria-hidden /> Practice plan
           </Link>
-          <Link href="/train" className={buttonLook()}>
+          <Link href={classPage(id, 'reading')} className={buttonLook()}>
             <Eye size={17} aria-hidden /> Reading
           </Link>
-          <Link href="/new" className={buttonLook()}>
+          <Link href={classPage(id, 'write')} className={buttonLook()}>
             <PenLine size={17} aria-hidden /> Write a tune
           </Link>
-          <Link href="/library" className={buttonLook()}>
+          <Link href={classPage(id, 'library')} className={buttonLook()}>
             <Archive size={17} aria-hidden /> Library
           </Link>
           <ThemeButton />
@@ -180,6 +181,7 @@ export function Shelf({
               {cards.map((c) => (
                 <PieceCard
                   key={c.id}
+                  of={id}
                   card={c}
                   now={now}
                   classes={classes}

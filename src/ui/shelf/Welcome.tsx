@@ -1,5 +1,7 @@
 import { FileUp } from 'lucide-react'
 import Link from 'next/link'
+import { useClassId } from '@/ui/kit/InClass'
+import { classPage } from '@/api/address'
 import { sayInstruments } from '@/core/instruments/all'
 import { ENDINGS } from '@/formats/endings'
 import { Button } from '@/ui/kit/Button'
@@ -31,6 +33,7 @@ export function Demonstration({
 
 /** A shelf with nothing on it: what this is for, and the one thing to do. */
 export function Empty({ bring, demo }: { bring: () => void; demo: boolean }) {
+  const of = useClassId()
   return (
     <section className="rounded-lg border border-dashed border-rule px-8 py-12">
       <h2 className="font-title text-2xl">{demo ? 'The shelf is empty' : 'Bring the tune your class is on'}</h2>
@@ -41,7 +44,7 @@ export function Empty({ bring, demo }: { bring: () => void; demo: boolean }) {
         </Button>
         <span>
           or{' '}
-          <Link href="/new" className="underline underline-offset-2">
+          <Link href={classPage(of, 'write')} className="underline underline-offset-2">
             type it in
           </Link>
           . A minute later you see what each seat’s hand does.
@@ -49,7 +52,7 @@ export function Empty({ bring, demo }: { bring: () => void; demo: boolean }) {
       </div>
       <p className="mt-4 text-soft">
         {ENDINGS.join(', ')} or a zip of them; dropping it here does as well. Pieces that were taken off stand in the{' '}
-        <Link href="/library" className="underline underline-offset-2">
+        <Link href={classPage(of, 'library')} className="underline underline-offset-2">
           library
         </Link>
         .

@@ -21,7 +21,7 @@ function bring(read: BringDoing['read'], put?: BringDoing['put']) {
     read,
     put:
       put ??
-      (async (_, pieces): Promise<BringReply> => {
+      (async (_of, _file, pieces): Promise<BringReply> => {
         const titles = pieces.map((p) => p.piece.title)
         kept.push(...titles)
         return { ok: true, added: titles.map((title) => ({ id: `id of ${title}`, title })) }
@@ -35,15 +35,15 @@ function bring(read: BringDoing['read'], put?: BringDoing['put']) {
 describe('what is brought to the shelf', () => {
   it('one file is added, said with what was left out, and opened', async () => {
     const { b, added, lines } = bring(async (f) => [good(f.name)])
-    await b.getState().bring([file('Hill')])
+    await b.getState().bring('owls', [file('Hill')])
     expect(lines()).toEqual([['Hill', 'added']])
     expect(b.getState().lines[0]).toMatchObject({ pieceId: 'id of Hill', says: ['a chord symbol was left out'] })
-    expect(added).toHaveBeenCalledExactlyOnceWith('id of Hill')
+    expect(added).toHaveBeenCalledExactlyOnceWith('owls', 'id of Hill')
     expect(b.getState()).toMatchObject({ done: 1, total: 1 })
   })
   it('a file that fails keeps none of the others, and says why', async () => {
     const { b, kept, added, lines } = bring(async (f) => [f.name === 'Broken' ? bad(f.name) : good(f.name)])
-    await b.getState().bring([file('One'), file('Broken'), file('Two')])
+    await b.getState().bring('owls', [file('One'), file('Broken'), file('Two')])
     expect(lines()).toEqual([
       ['One', 'added'],
       ['Broken', 'failed'],
@@ -52,26 +52,26 @@ describe('what is brought to the shelf', () => {
     expect(kept).toEqual(['One', 'Two'])
     expect(b.getState().lines[1].says[0]).toContain('it is no music')
     // Several were brought: none of them is opened.
-    expect(added).toHaveBeenCalledExactlyOnceWith(null)
+    expect(added).toHaveBeenCalledExactlyOnceWith('owls', null)
   })
   it('of two files one of which fails none is opened, though one alone was added', async () => {
     const { b, added } = bring(async (f) => [f.name === 'Broken' ? bad(f.name) : good(f.name)])
-    await b.getState().bring([file('One'), file('Broken')])
-    expect(added).toHaveBeenCalledExactlyOnceWith(null)
+    await b.getState().bring('owls', [file('One'), file('Broken')])
+    expect(added).toHaveBeenCalledExactlyOnceWith('owls', null)
   })
   it('what the server refuses is not added, in its words', async () => {
     const { b, added } = bring(
       async (f) => [good(f.name)],
       async () => ({ ok: false, problem: 'the disk is full' }),
     )
-    await b.getState().bring([file('Hill')])
+    await b.getState().bring('owls', [file('Hill')])
     expect(b.getState().lines[0]).toMatchObject({ state: 'failed', says: ['the disk is full'] })
     expect(added).not.toHaveBeenCalled()
   })
   it('of several tunes the teacher chooses; only those are added, each on its line', async () => {
     const tunes = [good('1', 'abc', 'Hill'), good('2', 'abc', 'Dale'), good('3', 'abc', 'Vale')]
     const { b, kept, lines } = bring(async () => tunes)
-    await b.getState().bring([file('book.abc')])
+    await b.getState().bring('owls', [file('book.abc')])
     expect(lines()).toEqual([['book.abc', 'choose']])
     expect(kept).toEqual([])
     await b.getState().choose(b.getState().lines[0].id, [tunes[2], tunes[0]])
@@ -84,7 +84,7 @@ describe('what is brought to the shelf', () => {
   it('what was played waits for its grid, and is read anew with another', async () => {
     const read = vi.fn(async (f: File) => [good(f.name, 'midi')])
     const { b, kept } = bring(read)
-    await b.getState().bring([file('played.mid')])
+    await b.getState().bring('owls', [file('played.mid')])
     const [line] = b.getState().lines
     expect(line.state).toBe('midi')
     const choices = { grid: { parts: 4, triplets: false }, key: null } as never
@@ -97,8 +97,8 @@ describe('what is brought to the shelf', () => {
   it('what was added goes when more is brought; troubles stay until they are put away, what is undecided until it is decided', async () => {
     const tunes = [good('1', 'abc'), good('2', 'abc')]
     const { b, added, lines } = bring(async (f) => (f.name === 'book' ? tunes : f.name === 'Broken' ? [bad(f.name)] : [good(f.name)]))
-    await b.getState().bring([file('Hill'), file('Broken'), file('book')])
-    await b.getState().bring([file('Dale')])
+    await b.getState().bring('owls', [file('Hill'), file('Broken'), file('book')])
+    await b.getState().bring('owls', [file('Dale')])
     expect(lines()).toEqual([
       ['Broken', 'failed'],
       ['book', 'choose'],
@@ -109,13 +109,13 @@ describe('what is brought to the shelf', () => {
     b.getState().dismiss(b.getState().lines[0].id)
     expect(lines()).toEqual([])
     // A lone good file opens, also beside a trouble that has not been put away; not while something is undecided.
-    await b.getState().bring([file('Broken'), file('Vale')])
-    expect(added).toHaveBeenLastCalledWith(null)
-    await b.getState().bring([file('Fell')])
-    expect(added).toHaveBeenLastCalledWith('id of Fell')
-    await b.getState().bring([file('book')])
-    await b.getState().bring([file('Moor')])
-    expect(added).toHaveBeenLastCalledWith(null)
+    await b.getState().bring('owls', [file('Broken'), file('Vale')])
+    expect(added).toHaveBeenLastCalledWith('owls', null)
+    await b.getState().bring('owls', [file('Fell')])
+    expect(added).toHaveBeenLastCalledWith('owls', 'id of Fell')
+    await b.getState().bring('owls', [file('book')])
+    await b.getState().bring('owls', [file('Moor')])
+    expect(added).toHaveBeenLastCalledWith('owls', null)
     for (const l of b.getState().lines) b.getState().dismiss(l.id)
     // What is no longer there is not read anew, nor added.
     await b.getState().choose(99, tunes)

@@ -7,6 +7,8 @@ import type { BringReply, BroughtPieces } from '@/api/protocol'
 /** One line of what happened to what was brought. */
 export type BroughtLine = {
   readonly id: number
+  /** The class on whose shelf it is brought. */
+  readonly of: string
   readonly name: string
   readonly state: 'waiting' | 'reading' | 'added' | 'failed' | 'choose' | 'midi'
   /** What is wrong with it, or what was left out of it. */
@@ -19,16 +21,16 @@ export type BroughtLine = {
 
 export type BringDoing = {
   read(file: File, midi?: MidiChoices): Promise<Item[]>
-  put(file: File, pieces: BroughtPieces): Promise<BringReply>
+  put(of: string, file: File, pieces: BroughtPieces): Promise<BringReply>
   /** Called after something was added; with its id when it was all there was to do. */
-  added(only: string | null): void
+  added(of: string, only: string | null): void
 }
 
 type BringState = {
   readonly lines: readonly BroughtLine[]
   readonly done: number
   readonly total: number
-  bring(files: readonly File[]): Promise<void>
+  bring(of: string, files: readonly File[]): Promise<void>
   /** Adds the chosen items of a line that waits. */
   choose(id: number, items: readonly Item[]): Promise<void>
   /** Reads a MIDI line anew. */
@@ -46,8 +48,9 @@ export function createBring(doing: BringDoing) {
       set((s) => ({
         lines: s.lines.some((l) => l.id === line.id) ? s.lines.map((l) => (l.id === line.id ? line : l)) : [...s.lines, line],
       }))
-    const lineOf = (file: File, name: string, state: BroughtLine['state']): BroughtLine => ({
+    const lineOf = (of: string, file: File, name: string, state: BroughtLine['state']): BroughtLine => ({
       id: next++,
+      of,
       name,
       state,
       says: [],
@@ -61,13 +64,14 @@ export function createBring(doing: BringDoing) {
       const good = items.flatMap(({ reading, text, plan }) => (reading.ok ? [{ reading, text, plan }] : []))
       const reply: BringReply | null = good.length
         ? await doing.put(
+            line.of,
             line.file,
             good.map(({ reading, text, plan }) => ({ piece: reading.piece, ...(text ? { text } : {}), ...(plan ? { plan } : {}) })),
           )
         : null
       let place: BroughtLine | null = line
       const take = (name: string): BroughtLine => {
-        const here = place ? { ...place, name, items: [] } : lineOf(line.file, name, 'reading')
+        const here = place ? { ...place, name, items: [] } : lineOf(line.of, line.file, name, 'reading')
         place = null
         return here
       }
@@ -97,8 +101,8 @@ export function createBring(doing: BringDoing) {
       lines: [],
       done: 0,
       total: 0,
-      bring: async (files) => {
-        const lines = files.map((f) => lineOf(f, f.name, 'waiting'))
+      bring: async (of, files) => {
+        const lines = files.map((f) => lineOf(of, f, f.name, 'waiting'))
         set((s) => ({
           lines: [...s.lines.filter((l) => l.state !== 'added'), ...lines],
           done: 0,
@@ -116,14 +120,14 @@ export function createBring(doing: BringDoing) {
           set((s) => ({ done: s.done + 1 }))
         }
         const alone = files.length === 1 && added.length === 1 && isDecided()
-        if (added.length) doing.added(alone ? added[0] : null)
+        if (added.length) doing.added(of, alone ? added[0] : null)
       },
       choose: async (id, items) => {
         const line = get().lines.find((l) => l.id === id)
         if (!line) return
         put({ ...line, state: 'reading' })
         const added = await add(line, items)
-        if (added.length) doing.added(added.length === 1 && isDecided() ? added[0] : null)
+        if (added.length) doing.added(line.of, added.length === 1 && isDecided() ? added[0] : null)
       },
       again: async (id, midi) => {
         const line = get().lines.find((l) => l.id === id)

@@ -1,21 +1,68 @@
 'use client'
 
-import { useEffect, useRef, useState } from 'react'
-import { shelfReply, type Card, type ShelfReply } from '@/api/protocol'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { classApi } from '@/api/address'
+import { drawingsReply, shelfReply, type Card, type ShelfReply } from '@/api/protocol'
 
 /** How long a search waits for the next letter, in milliseconds. */
 const WAIT = 150
 
-async function fetched(q: string, from: number, signal: AbortSignal): Promise<ShelfReply> {
-  const response = await fetch(`/api/shelf?${new URLSearchParams({ q, from: `${from}` }).toString()}`, { signal })
+async function fetched(of: string, q: string, from: number, signal: AbortSignal): Promise<ShelfReply> {
+  const response = await fetch(classApi(of, `/shelf?${new URLSearchParams({ q, from: `${from}` }).toString()}`), { signal })
   return shelfReply.parse(await response.json())
+}
+
+/** After how many milliseconds drawings that were not made yet are asked for, and how often. */
+const DRAWN = 700
+const ASKED = 40
+
+/** The cards with the drawings that came later: each is shown as soon as it is made. */
+function useDrawn(of: string, cards: readonly Card[]): readonly Card[] {
+  const [came, setCame] = useState<Readonly<Record<string, Card['preview']>>>({})
+  const shown = useMemo(
+    () => cards.map((c) => (c.coming && c.id in came ? { ...c, preview: came[c.id], coming: false } : c)),
+    [cards, came],
+  )
+  const wanted = shown
+    .filter((c) => c.coming)
+    .map((c) => c.id)
+    .join(',')
+  const asked = useRef(0)
+  useEffect(() => {
+    if (!wanted) return
+    const control = new AbortController()
+    const ask = async () => {
+      asked.current++
+      const url = classApi(of, `/shelf/drawings?${new URLSearchParams({ ids: wanted }).toString()}`)
+      const { drawings } = drawingsReply.parse(await (await fetch(url, { signal: control.signal })).json())
+      if (Object.keys(drawings).length > 0) setCame((now) => ({ ...now, ...drawings }))
+    }
+    // Rarer and rarer: on a busy machine drawings come last.
+    const again = () => {
+      if (asked.current < ASKED)
+        timer = setTimeout(
+          () =>
+            void ask()
+              .catch(() => undefined)
+              .then(again),
+          DRAWN + 100 * asked.current,
+        )
+    }
+    let timer: ReturnType<typeof setTimeout> | undefined
+    again()
+    return () => {
+      clearTimeout(timer)
+      control.abort()
+    }
+  }, [of, wanted])
+  return shown
 }
 
 /**
  * The shelf part by part: the first comes with the page, more and what matches a search from the server. When the page is
  * made anew (a piece was added, taken off, opened), the search is asked again.
  */
-export function useShelf(first: ShelfReply) {
+export function useShelf(of: string, first: ShelfReply) {
   const [query, setQuery] = useState('')
   const [later, setLater] = useState<{ of: ShelfReply; query: string; part: ShelfReply } | null>(null)
   const [busy, setBusy] = useState(false)
@@ -29,7 +76,7 @@ export function useShelf(first: ShelfReply) {
     const control = new AbortController()
     asked.current = control
     setBusy(true)
-    fetched(query, from, control.signal)
+    fetched(of, query, from, control.signal)
       .then((part) => setLater({ of: first, query, part: { ...part, cards: [...before, ...part.cards] } }))
       .catch(() => undefined)
       .finally(() => {
@@ -45,5 +92,14 @@ export function useShelf(first: ShelfReply) {
     const timer = setTimeout(() => search.current(0, []), WAIT)
     return () => clearTimeout(timer)
   }, [query, first])
-  return { query, setQuery, ...shown, searching: query !== '' && known === null, busy, more: () => ask(shown.cards.length, shown.cards) }
+  const cards = useDrawn(of, shown.cards)
+  return {
+    query,
+    setQuery,
+    ...shown,
+    cards,
+    searching: query !== '' && known === null,
+    busy,
+    more: () => ask(shown.cards.length, shown.cards),
+  }
 }

@@ -1,13 +1,14 @@
 'use client'
 
+import { useClassId } from '@/ui/kit/InClass'
 import Link from 'next/link'
 import type { MouseEvent } from 'react'
 import { STEPS } from './list'
 import type { Step } from './step'
 
 /** The way to a step; a page that prints goes on with the passage that is picked. */
-export const pathTo = (step: Step, id: string, along: string): string =>
-  step.id === 'hand-out' && along ? `${step.path(id)}?${along}` : step.path(id)
+export const pathTo = (step: Step, of: string, id: string, along: string): string =>
+  step.id === 'hand-out' && along ? `${step.path(of, id)}?${along}` : step.path(of, id)
 
 /**
  * The steps of the work in the teacher's order. On the desk, `within` says that its steps change in place, so that what
@@ -22,6 +23,7 @@ type Props = {
 }
 
 export function StepsNav({ id, here, within = false, along = '' }: Props) {
+  const of = useClassId()
   const inPlace = (href: string) => (e: MouseEvent) => {
     if (e.ctrlKey || e.metaKey || e.shiftKey || e.button !== 0) return
     e.preventDefault()
@@ -32,8 +34,8 @@ export function StepsNav({ id, here, within = false, along = '' }: Props) {
       {STEPS.map((s) => (
         <Link
           key={s.id}
-          href={pathTo(s, id, along)}
-          onClick={within && s.desk ? inPlace(s.path(id)) : undefined}
+          href={pathTo(s, of, id, along)}
+          onClick={within && s.desk ? inPlace(s.path(of, id)) : undefined}
           aria-current={s.id === here ? 'page' : undefined}
           title={`${s.name} ( ${s.key} )`}
           className={`border-b-[3px] px-2 py-1 whitespace-nowrap lg:max-xl:px-1 lg:max-xl:text-sm ${s.id === here ? 'border-rosin font-semibold' : 'border-transparent hover:border-rule'}`}

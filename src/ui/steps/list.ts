@@ -15,9 +15,9 @@ export type DeskStep = Step & { readonly desk: NonNullable<Step['desk']> }
 
 const onDesk = (s: Step): s is DeskStep => s.desk !== null
 
-/** Which step of the desk a path shows: the one whose path ends as it does, else the piece's own page. */
+/** Which step of the desk a path shows: the one whose path ends as it does, else the first that is drawn. */
 export function deskStepAt(path: string): DeskStep {
   const steps = STEPS.filter(onDesk)
-  const [, , id = ''] = path.split('/')
-  return steps.find((s) => s.path(id) === path) ?? steps.find((s) => s.path(id) === `/pieces/${id}`)!
+  const [, , of = '', , id = ''] = path.split('/')
+  return steps.find((s) => s.path(decodeURIComponent(of), id) === path) ?? steps.find((s) => s.id === map.id)!
 }

@@ -6,8 +6,8 @@ export type Step = {
   readonly name: string
   /** The key that goes there. */
   readonly key: string
-  /** Where it is, of a piece. */
-  readonly path: (piece: string) => string
+  /** Where it is, of a class and a piece. */
+  readonly path: (of: string, piece: string) => string
   /** On the desk: it shares what is picked and undone with the other steps there. Null: a page of its own. */
   readonly desk: {
     /** What stands in the middle; null: the class as it is drawn, bench or score. */

@@ -2,6 +2,8 @@
 
 import { Plus, Ruler, X } from 'lucide-react'
 import { useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { classApi } from '@/api/address'
 import { MOST_STRIPS, type StripAsk } from '@/api/tapes'
 import { parsePitch, printedPitch } from '@/core/music/pitch'
 import { inSentence, sayList } from '@/core/names'
@@ -34,13 +36,14 @@ const usual = (name: string, id: string): StripAsk => {
 }
 
 /** The address of a file of strips. */
-const fileOf = (as: 'pdf' | 'svg', paper: string, strips: readonly StripAsk[]): string =>
-  `/api/tapes?${new URLSearchParams({ as, paper, strips: JSON.stringify(strips) })}`
+const fileOf = (of: string, as: 'pdf' | 'svg', paper: string, strips: readonly StripAsk[]): string =>
+  classApi(of, `/tapes?${new URLSearchParams({ as, paper, strips: JSON.stringify(strips) }).toString()}`)
 
 type Props = { all: readonly { name: string; instrument: string; length: number }[]; tapes: Talk['tapes'] }
 
 /** Where tapes go: for each instrument and size how far from the nut, and strips to be laid along the fingerboard. */
 export function TapesView({ all: start, tapes }: Props) {
+  const of = useClassId()
   const [all, setAll] = useState<readonly StripAsk[]>(() => start.map((s) => ({ ...usual(s.name, s.instrument), length: s.length })))
   const [picked, setPicked] = useState(0)
   const [paper, setPaper] = useState<'a4' | 'letter'>('a4')
@@ -62,10 +65,10 @@ export function TapesView({ all: start, tapes }: Props) {
               ['letter', 'Letter'],
             ]}
           />
-          <a href={fileOf('pdf', paper, all)} download className={buttonLook('filled')}>
+          <a href={fileOf(of, 'pdf', paper, all)} download className={buttonLook('filled')}>
             <Ruler size={16} aria-hidden /> {all.length === 1 ? 'The strip' : `All ${all.length} strips`} as PDF
           </a>
-          <a href={fileOf('svg', paper, all)} download className={buttonLook()}>
+          <a href={fileOf(of, 'svg', paper, all)} download className={buttonLook()}>
             as SVG
           </a>
           <ThemeButton />

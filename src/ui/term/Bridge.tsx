@@ -2,6 +2,7 @@
 
 import Link from 'next/link'
 import { useState } from 'react'
+import { pieceApi, piecePage } from '@/api/address'
 import { bridgeReply, type BridgeReply } from '@/api/term'
 import { inSentence, sayList } from '@/core/names'
 import type { SeatRow } from '@/core/seats/seat'
@@ -14,7 +15,7 @@ export function Bridge({ of, piece, title, seats }: Props) {
   const [found, setFound] = useState<BridgeReply | null>(null)
   const look = (isOpen: boolean) => {
     if (!isOpen || found?.ok) return
-    answer(bridgeReply, `/api/term/bridge?of=${encodeURIComponent(of)}&piece=${piece}`).then(setFound, (e: unknown) =>
+    answer(bridgeReply, pieceApi(of, piece, '/bridge')).then(setFound, (e: unknown) =>
       setFound({ ok: false, problem: e instanceof Trouble ? e.message : 'Something went wrong.' }),
     )
   }
@@ -42,7 +43,7 @@ export function Bridge({ of, piece, title, seats }: Props) {
           <p>
             {found.minutes} minutes; they take something off {found.eased === found.places ? 'all' : `${found.eased} of the`} {found.places}{' '}
             {found.places === 1 ? 'place' : 'places'} where something is new.{' '}
-            <Link href={`/pieces/${piece}/practise`} className="underline">
+            <Link href={piecePage(of, piece, 'warm-up')} className="underline">
               To its drills
             </Link>
           </p>

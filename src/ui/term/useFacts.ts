@@ -1,6 +1,7 @@
 'use client'
 
 import { useEffect, useState } from 'react'
+import { classApi } from '@/api/address'
 import { factsReply } from '@/api/term'
 import type { PieceFacts } from '@/core/term/facts'
 import { answer, Trouble } from '@/ui/kit/answer'
@@ -14,7 +15,7 @@ export function useFacts(id: string, version: number, saved: boolean): { facts: 
   useEffect(() => {
     if (!saved) return
     let gone = false
-    answer(factsReply, `/api/term?of=${encodeURIComponent(id)}`).then(
+    answer(factsReply, classApi(id, '/term')).then(
       (reply) => {
         if (gone) return
         if (reply.ok) setFacts(reply)

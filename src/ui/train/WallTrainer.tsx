@@ -4,6 +4,7 @@ import { Maximize } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useStore } from 'zustand'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { classApi, classPage } from '@/api/address'
 import { answerTo } from '@/core/trainer/answer'
 import { chanceFrom } from '@/core/composing/chance'
 import { KINDS } from '@/core/trainer/all'
@@ -23,12 +24,11 @@ import { newId } from '@/ui/kit/newId'
 import { Select } from '@/ui/kit/Select'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
-import { keepAnswer, sendAnswers } from '@/ui/asking/kept'
+import { keepAnswer, sendAnswers, takeOverOld } from '@/ui/asking/kept'
 import { RoundView, type Heard } from './Round'
 import { Told } from './Told'
 
 /** Where answers of seats go. */
-const URL = '/api/answers'
 
 /** Seconds until the answers are shown; 0: whenever the teacher shows them. */
 const PACES = [0, 5, 10, 15, 20, 30] as const
@@ -59,6 +59,7 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
   const store = useClassStore(start)
   const klass = useStore(store, (s) => s.settings)
   const { id, name } = start
+  const url = classApi(id, '/answers')
   const trainees = useMemo(() => traineesOf(klass, of), [klass, of])
   const kinds = useMemo(() => kindsFor(trainees), [trainees])
   const [tab, setTab] = useState<'ask' | 'told'>('ask')
@@ -88,7 +89,7 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
     const said = round.questions.filter((q) => typeof heard[q.seat] === 'boolean')
     for (const q of said) {
       const judged = { right: heard[q.seat] === true, mistake: null, as: '' }
-      keepAnswer(URL, answerTo(q, judged, { id: newId(), ms: Date.now() - asked.at, at: Date.now() }), id)
+      keepAnswer(url, answerTo(q, judged, { id: newId(), ms: Date.now() - asked.at, at: Date.now() }))
     }
     if (said.length === 0) return
     setScore((now) => {
@@ -99,7 +100,7 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
       }
       return next
     })
-    void sendAnswers(URL, id)
+    void sendAnswers(url)
   }
   const mark = (seat: string) =>
     setHeard((now) => {
@@ -112,15 +113,16 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
     acts.current = { onward, mark, keep }
   })
   useEffect(() => {
+    takeOverOld(id, url)
     // What an earlier visit could not send; and who leaves, for another piece or altogether, leaves no mark behind.
-    void sendAnswers(URL, id)
+    void sendAnswers(url)
     const leave = () => acts.current.keep()
     window.addEventListener('pagehide', leave)
     return () => {
       window.removeEventListener('pagehide', leave)
       leave()
     }
-  }, [id])
+  }, [id, url])
   useEffect(() => {
     if (tab !== 'ask') return
     const onKey = (e: KeyboardEvent) => {
@@ -153,7 +155,7 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
             if (t === 'told') {
               keep()
               setHeard({})
-              void sendAnswers(URL, id).then(() => router.refresh())
+              void sendAnswers(url).then(() => router.refresh())
             }
             setTab(t)
           }}
@@ -197,7 +199,10 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
             </label>
             <label className="flex items-center gap-1.5">
               <span className="text-soft">of</span>
-              <Select value={of?.id ?? ''} onChange={(e) => router.push(e.target.value ? `/train?piece=${e.target.value}` : '/train')}>
+              <Select
+                value={of?.id ?? ''}
+                onChange={(e) => router.push(`${classPage(id, 'reading')}${e.target.value ? `?piece=${e.target.value}` : ''}`)}
+              >
                 <option value="">all that is learned</option>
                 {pieces.map((p) => (
                   <option key={p.id} value={p.id}>

@@ -3,6 +3,8 @@
 import { Maximize, Moon, Sun } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useEffect, useMemo } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { piecePage } from '@/api/address'
 import { capital, inSentence, sayList } from '@/core/names'
 import { headMeasure, nameOf } from '@/core/piece/address'
 import type { Piece } from '@/core/piece/piece'
@@ -34,7 +36,7 @@ export function Wall({ id, packed, klass }: Props) {
 }
 
 function Linked({ id, klass, first }: { id: string; klass: ClassSettings; first: { piece: Piece; plan: Plan } }) {
-  const { music, now } = useWall(id, first)
+  const { music, now } = useWall(useClassId(), id, first)
   return (
     <DeskProvider key={music.number} id={id} piece={music.piece} plan={music.plan} klass={klass} version={0}>
       <Surface now={now} drill={music.drill} />
@@ -43,6 +45,7 @@ function Linked({ id, klass, first }: { id: string; klass: ClassSettings; first:
 }
 
 function Surface({ now, drill }: { now: WallNow | null; drill: boolean }) {
+  const of = useClassId()
   const store = useDeskStore()
   const moment = now?.moment
   useEffect(() => {
@@ -62,7 +65,7 @@ function Surface({ now, drill }: { now: WallNow | null; drill: boolean }) {
         <Calls />
       </main>
       <footer className="flex flex-wrap items-center gap-x-3 px-3 py-1 text-fine text-soft">
-        <BackLink href={`/pieces/${id}/rehearse`} says="To Rehearse" />
+        <BackLink href={piecePage(of, id, 'rehearse')} says="To Rehearse" />
         <span className="min-w-0 flex-1">
           {now ? 'In step with the window that rehearses.' : 'Waiting for the window that rehearses this piece, in this browser.'}
           {trouble && ` ${trouble}`}

@@ -12,12 +12,12 @@ const ASKS = 2000
 export type WallMusic = { readonly piece: Piece; readonly plan: Plan; readonly drill: boolean; readonly number: number }
 
 /** What the teacher's window says: its music, and what is heard; null where there is none. */
-export function useWall(piece: string, first: { piece: Piece; plan: Plan }) {
+export function useWall(of: string, piece: string, first: { piece: Piece; plan: Plan }) {
   const [music, setMusic] = useState<WallMusic>({ ...first, drill: false, number: 0 })
   const [now, setNow] = useState<WallNow | null>(null)
   useEffect(() => {
     if (typeof BroadcastChannel === 'undefined') return
-    const channel = new BroadcastChannel(wallChannel(piece))
+    const channel = new BroadcastChannel(wallChannel(of, piece))
     const hello = () => channel.postMessage({ kind: 'hello' } satisfies WallWord)
     let linked = false
     channel.onmessage = ({ data }: MessageEvent<unknown>) => {
@@ -49,7 +49,7 @@ export function useWall(piece: string, first: { piece: Piece; plan: Plan }) {
       clearInterval(timer)
       channel.close()
     }
-  }, [piece])
+  }, [of, piece])
   return { music, now }
 }
 

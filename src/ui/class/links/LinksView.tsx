@@ -3,6 +3,7 @@
 import { addDays, format } from 'date-fns'
 import { Link2, Printer } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
+import { classApi, classPage } from '@/api/address'
 import { keptReply } from '@/api/practice'
 import { linksReply, type LinksReply } from '@/api/student'
 import { answer, Trouble } from '@/ui/kit/answer'
@@ -34,17 +35,17 @@ export function LinksView({ id, name, students }: Props) {
     setTrouble(reply.ok ? null : reply.problem)
   }, [])
   useEffect(() => {
-    answer(linksReply, `/api/links?of=${encodeURIComponent(id)}`).then(take, (e: unknown) => setTrouble(said(e)))
+    answer(linksReply, classApi(id, '/links')).then(take, (e: unknown) => setTrouble(said(e)))
   }, [id, take])
   const give = (whom: readonly string[]) =>
-    answer(linksReply, '/api/links', {
+    answer(linksReply, classApi(id, '/links'), {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ class: id, students: whom, until }),
     }).then(take, (e: unknown) => setTrouble(said(e)))
   const withdraw = (link: string) =>
-    answer(keptReply, `/api/links/${link}`, { method: 'DELETE' })
-      .then(() => answer(linksReply, `/api/links?of=${encodeURIComponent(id)}`))
+    answer(keptReply, classApi(id, `/links/${link}`), { method: 'DELETE' })
+      .then(() => answer(linksReply, classApi(id, '/links')))
       .then(take, (e: unknown) => setTrouble(said(e)))
   const here = typeof window === 'undefined' ? '' : window.location.origin
   const origins = given?.origins ?? []
@@ -54,7 +55,7 @@ export function LinksView({ id, name, students }: Props) {
   return (
     <div className="min-h-dvh bg-paper">
       <header className="bar not-printed sticky top-0 z-10">
-        <BackLink href="/class" says="Back to the class" />
+        <BackLink href={classPage(id, 'people')} says="Back to the class" />
         <h1 className="min-w-0 flex-1 truncate font-title text-lead">Links for students</h1>
         <Button kind="filled" onClick={() => window.print()} disabled={!given || given.links.length === 0}>
           <Printer size={16} aria-hidden /> Print the cards

@@ -1,6 +1,8 @@
 'use client'
 
 import Link from 'next/link'
+import { useClassId } from '@/ui/kit/InClass'
+import { piecePage } from '@/api/address'
 import type { HandOut } from '@/api/handOut'
 import { sheetParams } from '@/api/handOut'
 import { count } from '@/core/count'
@@ -22,6 +24,7 @@ type Props = {
 
 /** For whom, what, and how it is written: everything that stands on the paper beside it. */
 export function HandOutPanel({ id, seats, others, wanted, change, sheets }: Props) {
+  const of = useClassId()
   const beyond = sheets.flatMap(({ query, made }) =>
     query.seat !== null && made?.ok && made.sheet.problems.length > 0 ? [{ name: made.sheet.name, problems: made.sheet.problems }] : [],
   )
@@ -41,7 +44,7 @@ export function HandOutPanel({ id, seats, others, wanted, change, sheets }: Prop
             <li key={s.id}>
               <Link
                 className="tap px-1 underline underline-offset-2"
-                href={`/pieces/${id}/stand?${sheetParams({ ...wanted, what: 'part', seat: s.id, much: wanted.own[s.id] ?? wanted.much })}`}
+                href={`${piecePage(of, id, 'stand')}?${sheetParams({ ...wanted, what: 'part', seat: s.id, much: wanted.own[s.id] ?? wanted.much })}`}
               >
                 {s.name}
               </Link>

@@ -2,6 +2,8 @@
 
 import { useRouter } from 'next/navigation'
 import { useCallback, useOptimistic, useTransition } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { pieceApi, piecePage } from '@/api/address'
 import { useKeys } from '@/ui/kit/keys'
 import { STEP_KEYS } from '../keys'
 import type { Step } from '../step'
@@ -23,6 +25,7 @@ type Props = {
 
 /** What the class takes home: who gets what at the left, beside it the sheets as they are printed. */
 export function HandOutView({ id, title, seats, others, wanted: shown }: Props) {
+  const of = useClassId()
   const router = useRouter()
   // A choice answers at once; the paper follows when it is engraved.
   const [wanted, setWanted] = useOptimistic(shown)
@@ -31,12 +34,12 @@ export function HandOutView({ id, title, seats, others, wanted: shown }: Props) 
     const next = { ...wanted, ...by }
     start(() => {
       setWanted(next)
-      router.replace(`/pieces/${id}/print?${handOutParams(next)}`, { scroll: false })
+      router.replace(`${piecePage(of, id, 'print')}?${handOutParams(next)}`, { scroll: false })
     })
   }
   useKeys(
     STEP_KEYS,
-    useCallback(() => ({ toStep: (s: Step) => router.push(s.path(id)) }), [router, id]),
+    useCallback(() => ({ toStep: (s: Step) => router.push(s.path(of, id)) }), [router, of, id]),
   )
   const sheets = useSheets(
     id,
@@ -55,7 +58,7 @@ export function HandOutView({ id, title, seats, others, wanted: shown }: Props) 
         pages={pages}
         making={sheets.some((s) => s.making)}
         students={wanted.students}
-        file={sheets.length > 0 ? `/api/pieces/${id}/pdf?${handOutParams(wanted)}` : null}
+        file={sheets.length > 0 ? pieceApi(of, id, `/pdf?${handOutParams(wanted)}`) : null}
       />
       <main className="hand-out">
         <h1 className="sr-only">{title}: hand out</h1>

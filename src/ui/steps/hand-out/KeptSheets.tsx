@@ -3,6 +3,8 @@
 import { format } from 'date-fns'
 import { Archive, Printer, Trash2 } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { classApi, pieceApi } from '@/api/address'
 import { differsReply, handoutsReply, type DiffersReply, type HandoutsReply } from '@/api/handouts'
 import { handOutParams, type HandOut } from '@/api/handOut'
 import { keptReply } from '@/api/practice'
@@ -23,7 +25,8 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
     if (reply.ok) setKept(reply.kept)
     setTrouble(reply.ok ? null : reply.problem)
   }, [])
-  const at = `/api/pieces/${id}/handouts`
+  const of = useClassId()
+  const at = pieceApi(of, id, '/handouts')
   useEffect(() => {
     answer(handoutsReply, at).then(take, (e: unknown) => setTrouble(said(e)))
   }, [at, take])
@@ -40,7 +43,7 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
     }
   }
   const drop = (handout: string) =>
-    answer(keptReply, `/api/handouts/${handout}`, { method: 'DELETE' })
+    answer(keptReply, classApi(of, `/handouts/${handout}`), { method: 'DELETE' })
       .then(() => answer(handoutsReply, at))
       .then(take, (e: unknown) => setTrouble(said(e)))
   return (
@@ -83,7 +86,7 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
               <p className="flex items-center gap-1.5">
                 <span className="min-w-0 flex-1">{called}</span>
                 <a
-                  href={`/api/handouts/${k.id}/file`}
+                  href={classApi(of, `/handouts/${k.id}/file`)}
                   download
                   aria-label={`Print again: ${called}`}
                   className={`tap ${buttonLook('plain', 'small')}`}
@@ -110,9 +113,11 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
 
 /** What is otherwise today; worked out when it is asked for. */
 function Differs({ id, called }: { id: string; called: string }) {
+  const of = useClassId()
   const [found, setFound] = useState<DiffersReply | null>(null)
   const look = (isOpen: boolean) => {
-    if (isOpen) answer(differsReply, `/api/handouts/${id}`).then(setFound, (e: unknown) => setFound({ ok: false, problem: said(e) }))
+    if (isOpen)
+      answer(differsReply, classApi(of, `/handouts/${id}`)).then(setFound, (e: unknown) => setFound({ ok: false, problem: said(e) }))
   }
   return (
     <details className="text-fine" onToggle={(e) => look(e.currentTarget.open)}>

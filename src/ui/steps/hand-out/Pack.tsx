@@ -2,6 +2,8 @@
 
 import { Package, Square } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { pieceApi } from '@/api/address'
 import { handOutParams, type HandOut } from '@/api/handOut'
 import { count } from '@/core/count'
 import { Bar } from '@/ui/kit/Bar'
@@ -20,6 +22,7 @@ type Props = {
 
 /** All of it as a file for each pair of hands, packed into one; with other pieces too, where they are ticked. */
 export function Pack({ id, others, wanted, change, chosen }: Props) {
+  const of = useClassId()
   const [state, setState] = useState<PackState>({ at: 'rest' })
   const running = useRef<AbortController | null>(null)
   useEffect(() => () => running.current?.abort(), [])
@@ -28,7 +31,7 @@ export function Pack({ id, others, wanted, change, chosen }: Props) {
     running.current = control
     setState({ at: 'work', done: 0, of: 0, name: '' })
     try {
-      const made = await fetchPack(`/api/pieces/${id}/zip?${handOutParams(wanted)}`, control.signal, (s) => setState({ at: 'work', ...s }))
+      const made = await fetchPack(pieceApi(of, id, `/zip?${handOutParams(wanted)}`), control.signal, (s) => setState({ at: 'work', ...s }))
       const link = document.createElement('a')
       link.href = URL.createObjectURL(made.file)
       link.download = made.name

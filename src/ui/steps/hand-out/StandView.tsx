@@ -3,6 +3,8 @@
 import { ArrowLeft } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { pieceApi, piecePage } from '@/api/address'
 import { standReply, type SheetQuery, type StandReply } from '@/api/handOut'
 import type { SeatId } from '@/core/seats/seat'
 import { Choice } from '@/ui/kit/Choice'
@@ -21,6 +23,7 @@ const NARROW = 600
 
 /** One seat's part on a screen: broken anew to its width, in notes as large as the reader wants them. */
 export function StandView({ id, title, seats, wanted }: Props) {
+  const of = useClassId()
   const [seat, setSeat] = useState(wanted.seat)
   const [step, setStep] = useState<number | null>(null)
   const [column, width] = useWidth<HTMLDivElement>()
@@ -37,14 +40,14 @@ export function StandView({ id, title, seats, wanted }: Props) {
   useEffect(() => {
     if (width < 200) return
     const control = new AbortController()
-    fetch(`/api/pieces/${id}/systems?${query}`, { signal: control.signal })
+    fetch(pieceApi(of, id, `/systems?${query}`), { signal: control.signal })
       .then(async (r) => setMade({ of: query, reply: standReply.parse(await r.json()) }))
       .catch((e: unknown) => {
         if ((e as Error).name !== 'AbortError')
           setMade({ of: query, reply: { ok: false, problem: 'No answer from Even Seat; is it still running?' } })
       })
     return () => control.abort()
-  }, [id, query, width])
+  }, [of, id, query, width])
   const choose = (next: SeatId) => {
     setSeat(next)
     const address = new URL(window.location.href)
@@ -54,7 +57,7 @@ export function StandView({ id, title, seats, wanted }: Props) {
   return (
     <div className="flex min-h-dvh flex-col bg-sheet">
       <header className="bar sticky top-0 z-10">
-        <Link href={`/pieces/${id}/print`} aria-label="Back to Hand out" title="Back to Hand out" className="tap">
+        <Link href={piecePage(of, id, 'print')} aria-label="Back to Hand out" title="Back to Hand out" className="tap">
           <ArrowLeft size={19} aria-hidden />
         </Link>
         <h1 className="min-w-0 flex-1 truncate font-title text-lead" title={title}>

@@ -1,3 +1,4 @@
+import { piecePage } from '@/api/address'
 import type { Step } from '../step'
 
-export const handOut: Step = { id: 'hand-out', key: 'p', name: 'Hand out', path: (piece) => `/pieces/${piece}/print`, desk: null }
+export const handOut: Step = { id: 'hand-out', key: 'p', name: 'Hand out', path: (of, piece) => piecePage(of, piece, 'print'), desk: null }

@@ -1,6 +1,8 @@
 'use client'
 
 import { useEffect, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { pieceApi } from '@/api/address'
 import { sheetParams, sheetReply, type SheetQuery, type SheetReply } from '@/api/handOut'
 
 /** A sheet that is wanted, and what came of it; while it is being made, the one that stood there before, or null. */
@@ -8,6 +10,7 @@ export type SheetState = { readonly query: SheetQuery; readonly made: SheetReply
 
 /** The sheets that are wanted as they come from the engraver; what stands stays until what replaces it has come. */
 export function useSheets(id: string, wanted: readonly SheetQuery[]): readonly SheetState[] {
+  const klass = useClassId()
   const [made, setMade] = useState<ReadonlyMap<string, SheetReply>>(new Map())
   const [last, setLast] = useState<ReadonlyMap<string, SheetReply>>(new Map())
   const addresses = wanted.map(sheetParams).join('\n')
@@ -18,13 +21,13 @@ export function useSheets(id: string, wanted: readonly SheetQuery[]): readonly S
       setLast((all) => new Map(all).set(placeOf(of), reply))
     }
     for (const of of addresses.split('\n').filter(Boolean))
-      fetch(`/api/pieces/${id}/part?${of}`, { signal: control.signal })
+      fetch(pieceApi(klass, id, `/part?${of}`), { signal: control.signal })
         .then(async (r) => put(of, sheetReply.parse(await r.json())))
         .catch((e: unknown) => {
           if ((e as Error).name !== 'AbortError') put(of, { ok: false, problem: 'No answer from Even Seat; is it still running?' })
         })
     return () => control.abort()
-  }, [id, addresses])
+  }, [klass, id, addresses])
   return wanted.map((query) => {
     const of = sheetParams(query)
     const now = made.get(of)

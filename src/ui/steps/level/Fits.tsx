@@ -3,6 +3,8 @@
 import { Play, Scale, Square } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { classApi, pieceApi, piecePage } from '@/api/address'
 import { notesReply, shelfReply } from '@/api/protocol'
 import type { Fits as Found } from '@/core/composing/fit'
 import { count } from '@/core/count'
@@ -26,6 +28,7 @@ type Made = { readonly piece: unknown; readonly beside: Beside; readonly found: 
 
 /** Whether two lines fit: what rubs where and why, who could play which, and how it sounds. */
 export function Fits() {
+  const of = useClassId()
   const store = useDeskStore()
   const piece = useDesk((d) => d.piece)
   const id = useDesk((d) => d.id)
@@ -38,7 +41,7 @@ export function Fits() {
   const found = made?.piece === piece && made.beside === beside ? made.found : null
   const listed = () => {
     if (pieces) return
-    void fetch(`/api/shelf?${new URLSearchParams({ q: '', from: '0' }).toString()}`)
+    void fetch(classApi(of, `/shelf?${new URLSearchParams({ q: '', from: '0' }).toString()}`))
       .then(async (r) => shelfReply.parse(await r.json()))
       .then(
         ({ cards }) => setPieces(cards.filter((c) => c.id !== id).slice(0, MOST_PIECES)),
@@ -55,7 +58,7 @@ export function Fits() {
       if (kind === 'line') other = { ...other, line: Number(which) }
       else if (kind === 'round') other = { ...other, after: Number(which) }
       else {
-        const reply = await answer(notesReply, `/api/pieces/${which}/notes`)
+        const reply = await answer(notesReply, pieceApi(of, which, '/notes'))
         if (!reply.ok) return tell(reply.problem)
         other = { ...other, piece: reply.piece }
       }
@@ -161,6 +164,7 @@ function Told({ found: { fit, duet, who }, klass }: { found: Found; klass: Param
 
 /** Plays both lines, and puts them on the shelf as a piece of their own. */
 function Both() {
+  const of = useClassId()
   const router = useRouter()
   const { toggle, stop } = useRehearsalStore()
   const playing = useRehearsal((r) => r.playing)
@@ -172,8 +176,8 @@ function Both() {
   useEffect(() => stop, [stop])
   const put = async () => {
     const text = writeAbc(piece)
-    const brought = await putOnShelf(new File([text], 'two-lines.abc'), [{ piece, text, plan }])
-    if (brought.ok) router.push(`/pieces/${brought.added[0].id}`)
+    const brought = await putOnShelf(of, new File([text], 'two-lines.abc'), [{ piece, text, plan }])
+    if (brought.ok) router.push(piecePage(of, brought.added[0].id))
     else setProblem(brought.problem)
   }
   return (

@@ -3,6 +3,8 @@
 import { Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useId, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { piecePage } from '@/api/address'
 import { buttonLook } from '@/ui/kit/Button'
 import { COMPANION_NAMES, COMPANIONS, type Companion } from '@/core/drills/companion'
 import { MOST_TIMES, TEMPI } from '@/core/practice/settled'
@@ -37,6 +39,7 @@ export function DrillPanel() {
 }
 
 function OfDrill() {
+  const of = useClassId()
   const { info, choices } = usePractise((p) => p.music)!
   const settled = useDesk((d) => d.plan.warmup.choices[info.id])
   const seats = useSeats()
@@ -97,7 +100,10 @@ function OfDrill() {
       <DrillRecord />
       <div className="mt-4 flex flex-wrap items-start gap-1.5">
         <ShelveDrill />
-        <Link href={`/pieces/${piece}/practise/print?${new URLSearchParams({ drill: info.id }).toString()}`} className={buttonLook()}>
+        <Link
+          href={`${piecePage(of, piece, 'warm-up/print')}?${new URLSearchParams({ drill: info.id }).toString()}`}
+          className={buttonLook()}
+        >
           <Printer size={16} aria-hidden /> Print it
         </Link>
       </div>

@@ -2,6 +2,7 @@
 
 import { Check, Undo2, X } from 'lucide-react'
 import { useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
 import { count } from '@/core/count'
 import type { PracticeRecord } from '@/core/practice/record'
 import { Trouble } from '@/ui/kit/answer'
@@ -15,6 +16,7 @@ type Tap = Pick<PracticeRecord, 'id' | 'target' | 'clean' | 'slips'>
 
 /** How the drill that is looked at went: a tap for each time, which counts in the class's record. */
 export function DrillRecord() {
+  const of = useClassId()
   const info = usePractise((p) => p.music?.info)
   const piece = useDesk((d) => d.id)
   const [taps, setTaps] = useState<readonly Tap[]>([])
@@ -49,11 +51,11 @@ export function DrillRecord() {
       tempo,
       minutes: mine.length === 0 ? info.minutes : 0,
     })
-    void send(keep('records', record), () => setTaps((all) => [...all, record]))
+    void send(keep(of, 'records', record), () => setTaps((all) => [...all, record]))
   }
   const undo = () => {
     const last = mine.at(-1)
-    if (last) void send(takeBack('records', last.id), () => setTaps((all) => all.filter((t) => t.id !== last.id)))
+    if (last) void send(takeBack(of, 'records', last.id), () => setTaps((all) => all.filter((t) => t.id !== last.id)))
   }
   return (
     <section aria-labelledby="went">

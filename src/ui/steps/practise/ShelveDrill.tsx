@@ -2,12 +2,15 @@
 
 import Link from 'next/link'
 import { useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { piecePage } from '@/api/address'
 import { Button } from '@/ui/kit/Button'
 import { putOnShelf } from '@/ui/session/put'
 import { usePractise } from './usePractise'
 
 /** Makes the drill that is looked at a piece of its own, with its fingers. */
 export function ShelveDrill() {
+  const of = useClassId()
   const music = usePractise((p) => p.music)
   const [state, setState] = useState<{ of: string; added?: string; problem?: string; busy?: true } | null>(null)
   if (!music) return null
@@ -15,7 +18,7 @@ export function ShelveDrill() {
   const mine = state?.of === id ? state : null
   const put = async () => {
     setState({ of: id, busy: true })
-    const reply = await putOnShelf(new File([], `${title}.json`), [{ piece: music.piece, plan: music.plan }])
+    const reply = await putOnShelf(of, new File([], `${title}.json`), [{ piece: music.piece, plan: music.plan }])
     setState(reply.ok ? { of: id, added: reply.added[0]?.id } : { of: id, problem: reply.problem })
   }
   return (
@@ -23,7 +26,7 @@ export function ShelveDrill() {
       {mine?.added ? (
         <>
           It is on the shelf:{' '}
-          <Link href={`/pieces/${mine.added}`} className="text-rosin underline underline-offset-2">
+          <Link href={piecePage(of, mine.added)} className="text-rosin underline underline-offset-2">
             {title}
           </Link>
           .

@@ -3,6 +3,8 @@
 import { CalendarDays, Lock, LockOpen, Play, Printer, X } from 'lucide-react'
 import Link from 'next/link'
 import { useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { classPage, piecePage } from '@/api/address'
 import { WARMUP_BOUNDS } from '@/core/practice/settled'
 import { WARMUP_MINUTES } from '@/core/practice/warmup'
 import { count } from '@/core/count'
@@ -19,6 +21,7 @@ import { pickedIn, usePick, usePractise } from './usePractise'
 
 /** The warm-up of today: how long, what is in it in order, and what it prepares. */
 export function TodayList() {
+  const of = useClassId()
   const today = usePractise((p) => p.today)
   const id = useDesk((d) => d.id)
   const settled = useDesk((d) => d.plan.warmup)
@@ -41,11 +44,11 @@ export function TodayList() {
       {today && <Items />}
       <div className="mt-2 flex flex-wrap gap-1.5">
         <AddDrill />
-        <Link href={`/pieces/${id}/practise/print`} className={`tap ${buttonLook('plain', 'small')}`}>
+        <Link href={piecePage(of, id, 'warm-up/print')} className={`tap ${buttonLook('plain', 'small')}`}>
           <Printer size={15} aria-hidden /> Print
         </Link>
         <IntoLesson />
-        <Link href="/plan" className={`tap ${buttonLook('plain', 'small')}`}>
+        <Link href={classPage(of, 'plan')} className={`tap ${buttonLook('plain', 'small')}`}>
           <CalendarDays size={15} aria-hidden /> Plan
         </Link>
         {anything && (
@@ -60,6 +63,7 @@ export function TodayList() {
 
 /** The warm-up put into the run of the lesson, where it is played as a whole. */
 function IntoLesson() {
+  const of = useClassId()
   const desk = useDeskStore()
   const stock = usePractise((p) => p.stock)
   const today = usePractise((p) => p.today)
@@ -67,7 +71,7 @@ function IntoLesson() {
     const { id, passage, edit } = desk.getState()
     edit(warmupPut(warming(stock, today, passage)))
     lessonOf(desk).setState({ tab: 'lesson' })
-    window.history.pushState(null, '', `/pieces/${id}/rehearse`)
+    window.history.pushState(null, '', piecePage(of, id, 'rehearse'))
   }
   return (
     <Button size="small" disabled={!today || today.items.length === 0} onClick={go}>

@@ -3,6 +3,8 @@
 import { ArrowLeft, Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
+import { piecePage } from '@/api/address'
 import { seatMap } from '@/core/seats/ensemble'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
 import type { ClassSettings } from '@/core/seats/class'
@@ -41,6 +43,7 @@ export function WarmupSheet({ packed, ...rest }: Props) {
 type Made = { readonly stock: StockInfo; readonly today: TodayInfo; readonly music: readonly DrillMusic[] }
 
 function Sheet({ id, title, piece, plan, klass, seat: first, drill }: Omit<Props, 'packed'> & { piece: Piece; plan: Plan }) {
+  const of = useClassId()
   const [seat, setSeat] = useState(first)
   const [made, setMade] = useState<Made | 'failed' | null>(null)
   const seats = seatsOf(klass)
@@ -64,7 +67,7 @@ function Sheet({ id, title, piece, plan, klass, seat: first, drill }: Omit<Props
   return (
     <div className="min-h-dvh bg-paper">
       <header className="bar not-printed sticky top-0 z-10">
-        <Link href={`/pieces/${id}/practise`} aria-label="Back to Practise" title="Back to Practise" className="tap">
+        <Link href={piecePage(of, id, 'warm-up')} aria-label="Back to Practise" title="Back to Practise" className="tap">
           <ArrowLeft size={19} aria-hidden />
         </Link>
         <h1 className="min-w-0 flex-1 truncate font-title text-lead">Warm-up for {title}</h1>

@@ -1,5 +1,7 @@
 'use client'
 
+import { useClassId } from '@/ui/kit/InClass'
+import { classPage } from '@/api/address'
 import { printedLines, sayStretch, shortOf } from '@/core/piece/address'
 import type { Line } from '@/core/piece/piece'
 import { Maximize2 } from 'lucide-react'
@@ -60,6 +62,7 @@ function beginsOf(line: Line): readonly number[] {
 
 /** The spoken line of every measure, of the picked seat or of all, as this class speaks it. */
 export function CallsTab() {
+  const of = useClassId()
   const id = useDesk((d) => d.id)
   const piece = useDesk((d) => d.piece)
   const index = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
@@ -101,11 +104,11 @@ export function CallsTab() {
           </Button>
         </div>
         <p className="mt-1.5 text-fine">
-          <Link href="/class#talk" className="text-rosin underline underline-offset-2">
+          <Link href={`${classPage(of, 'people')}#talk`} className="text-rosin underline underline-offset-2">
             In which words: how the class talks
           </Link>
           {' · '}
-          <Link href={`/train?piece=${id}`} className="text-rosin underline underline-offset-2">
+          <Link href={`${classPage(of, 'reading')}?piece=${id}`} className="text-rosin underline underline-offset-2">
             Ask the class to read it
           </Link>
         </p>

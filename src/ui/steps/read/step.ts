@@ -1,10 +1,11 @@
 import dynamic from 'next/dynamic'
+import { piecePage } from '@/api/address'
 import type { Step } from '../step'
 
 export const read: Step = {
   id: 'read',
   key: 'r',
   name: 'Read',
-  path: (piece) => `/pieces/${piece}/read`,
+  path: (of, piece) => piecePage(of, piece, 'read'),
   desk: { centre: null, panel: dynamic(() => import('./ReadPanel').then((m) => m.ReadPanel)), panelName: 'What to say', width: 408 },
 }

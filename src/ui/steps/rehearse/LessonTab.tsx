@@ -2,6 +2,8 @@
 
 import { Check, ListPlus, Play, RotateCcw, SkipForward, Square, X } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
+import { classApi } from '@/api/address'
+import { useClassId } from '@/ui/kit/InClass'
 import { planReply } from '@/api/practice'
 import { count } from '@/core/count'
 import { tempoIn } from '@/core/performance/tempo'
@@ -214,6 +216,7 @@ const dayClock = (): number => Date.now()
 
 /** What can be put in: a passage, a step, a drill; or all of the warm-up and the plan. */
 function PutIn() {
+  const of = useClassId()
   const desk = useDeskStore()
   const edit = useDesk((d) => d.edit)
   const piece = useDesk((d) => d.piece)
@@ -232,7 +235,7 @@ function PutIn() {
       const request = { piece, plan, klass, stretch: null }
       const stock = await stockFor(request)
       const today = await todayFor(request, plan.warmup)
-      const planned = await plannedFor(id)
+      const planned = await plannedFor(of, id)
       const made = runOf(warming(stock, today, null), planned ?? [], last + 1, tempoIn(piece, 0))
       edit(madeOf(made, 'made of the warm-up and the plan'))
       if (planned === null) setSaid('There is no plan for the class yet: it has the warm-up and the whole piece.')
@@ -318,9 +321,9 @@ function DrillSelect({ disabled }: { disabled: boolean }) {
 }
 
 /** What the plan of the class has for this piece today; null: there is no plan. */
-async function plannedFor(piece: string): Promise<Planned[] | null> {
+async function plannedFor(of: string, piece: string): Promise<Planned[] | null> {
   const today = todayIs()
-  const reply = await answer(planReply, `/api/plan?today=${today}`)
+  const reply = await answer(planReply, classApi(of, `/plan?today=${today}`))
   if (!reply.ok || !reply.settings) return null
   const day = reply.days.find((d) => d.date === today)
   return day?.items.filter((x) => x.piece === piece).map(({ chunk, tempo, times }) => ({ chunk, tempo, times })) ?? []

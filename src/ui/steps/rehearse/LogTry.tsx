@@ -1,6 +1,7 @@
 'use client'
 
 import { useMemo, useState } from 'react'
+import { useClassId } from '@/ui/kit/InClass'
 import { heardAs, type Needle } from '@/core/hearing/needle'
 import { aimAt, sayShift } from '@/core/practice/aims'
 import { Trouble } from '@/ui/kit/answer'
@@ -17,6 +18,7 @@ function useLast<T>(value: T | null): T | null {
 
 /** A try at the picked note, or at the shift that leads to it, kept in the log of aims once the note has ended. */
 export function LogTry({ event, needle }: { event: string; needle: Needle | null }) {
+  const of = useClassId()
   const map = useDesk((d) => d.ensemble[d.seat])
   const piece = useDesk((d) => d.id)
   const at = useMemo(() => aimAt(map, event), [map, event])
@@ -30,7 +32,7 @@ export function LogTry({ event, needle }: { event: string; needle: Needle | null
     if (cents === null) return
     setBusy(true)
     const aim = aimOf({ piece, ...at, student: '', heard: heardAs(cents), cents })
-    keep('aims', aim)
+    keep(of, 'aims', aim)
       .then(() => {
         setLogged(cents)
         setSaid({ text: `Logged: ${aim.heard}, ${cents} cents.`, bad: false })

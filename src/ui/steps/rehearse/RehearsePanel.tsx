@@ -2,6 +2,8 @@
 
 import { MonitorUp } from 'lucide-react'
 import { Tabs } from 'radix-ui'
+import { useClassId } from '@/ui/kit/InClass'
+import { piecePage } from '@/api/address'
 import { buttonLook } from '@/ui/kit/Button'
 import type { Tab } from '@/ui/rehearse/lesson'
 import { Stage } from '@/ui/rehearse/Stage'
@@ -54,10 +56,11 @@ export function RehearsePanel() {
 
 /** The wall in a window of its own, to be moved to the projector. */
 function ToTheWall() {
+  const of = useClassId()
   const id = useDesk((d) => d.id)
   return (
     <p className="flex items-center gap-2 border-t border-rule px-4 py-2 text-fine text-soft">
-      <a href={`/pieces/${id}/wall`} target="even-seat-wall" className={buttonLook('plain', 'small')}>
+      <a href={piecePage(of, id, 'wall')} target="even-seat-wall" className={buttonLook('plain', 'small')}>
         <MonitorUp size={15} aria-hidden /> Open the wall
       </a>
       In a second window, for the projector.

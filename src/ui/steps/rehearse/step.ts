@@ -1,11 +1,12 @@
 import dynamic from 'next/dynamic'
+import { piecePage } from '@/api/address'
 import type { Step } from '../step'
 
 export const rehearse: Step = {
   id: 'rehearse',
   key: 'y',
   name: 'Rehearse',
-  path: (piece) => `/pieces/${piece}/rehearse`,
+  path: (of, piece) => piecePage(of, piece, 'rehearse'),
   desk: {
     centre: dynamic(() => import('./RehearseView').then((m) => m.RehearseView), { ssr: false }),
     drawn: true,

@@ -1,6 +1,8 @@
 'use client'
 
 import Link from 'next/link'
+import { useClassId } from '@/ui/kit/InClass'
+import { classPage } from '@/api/address'
 import { keyName } from '@/core/music/key'
 import { meterName } from '@/core/music/time'
 import type { Beginning } from '@/core/writing/begin'
@@ -12,6 +14,7 @@ const field = 'grid gap-0.5'
 
 /** What a tune begins with, asked before its first note. Enter begins. */
 export function Begin({ begin }: { begin: (beginning: Beginning) => void }) {
+  const of = useClassId()
   return (
     <form
       aria-label="Begin a tune"
@@ -81,7 +84,7 @@ export function Begin({ begin }: { begin: (beginning: Beginning) => void }) {
         <span className="text-soft">Then letters type notes: a to g. Key and time can be changed later.</span>
       </div>
       <p>
-        <Link href="/line" className="text-rosin underline underline-offset-2">
+        <Link href={classPage(of, 'line')} className="text-rosin underline underline-offset-2">
           Or have a line to read written
         </Link>{' '}
         <span className="text-soft">out of what the whole class has learned.</span>

@@ -3,6 +3,8 @@
 import { useRouter } from 'next/navigation'
 import { useState, useTransition } from 'react'
 import { useStore } from 'zustand'
+import { useClassId } from '@/ui/kit/InClass'
+import { piecePage } from '@/api/address'
 import { begunPiece } from '@/core/writing/begin'
 import type { ClassSettings } from '@/core/seats/class'
 import { Button } from '@/ui/kit/Button'
@@ -19,6 +21,7 @@ const isBegun = (s: WriteState): boolean => s.past.length > 0 || s.text !== s.go
 
 /** Writing a tune that is not on the shelf yet; its draft is kept in the browser. */
 export function NewTune({ klass }: { klass: ClassSettings }) {
+  const of = useClassId()
   const router = useRouter()
   const [store] = useState(() => createWrite({ id: '', version: 1, piece: begunPiece(PLAIN), text: '' }))
   const [asks, setAsks] = useState(true)
@@ -31,10 +34,10 @@ export function NewTune({ klass }: { klass: ClassSettings }) {
   const put = () =>
     start(async () => {
       const { draft, good } = store.getState()
-      const brought = await putOnShelf(new File([good], 'typed.abc'), [{ piece: draft.piece, text: good }])
+      const brought = await putOnShelf(of, new File([good], 'typed.abc'), [{ piece: draft.piece, text: good }])
       if (!brought.ok) return setProblem(brought.problem)
       localStorage.removeItem(KEPT)
-      router.push(`/pieces/${brought.added[0].id}`)
+      router.push(piecePage(of, brought.added[0].id))
     })
   return (
     <WriteFrame

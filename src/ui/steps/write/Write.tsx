@@ -4,6 +4,8 @@ import dynamic from 'next/dynamic'
 import { useCallback, useState } from 'react'
 import { useStore } from 'zustand'
 import { Keyboard } from 'lucide-react'
+import { useClassId } from '@/ui/kit/InClass'
+import { pieceApi } from '@/api/address'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
 import { sayTold } from '@/ui/kit/saving'
@@ -31,7 +33,7 @@ const KeyDialog = dynamic(() => import('@/ui/kit/KeyDialog').then((m) => m.KeyDi
 
 /** The notes with the text that says the same. A text that cannot be read waits for its next sign. */
 const SAVE: SaveBy<WriteState & WriteActions, typeof keptNotes> = {
-  url: (s) => `/api/pieces/${s.id}/notes`,
+  url: (s) => pieceApi(s.of, s.id, '/notes'),
   body: (s): Omit<NotesRequest, 'base' | 'by' | 'seq'> => ({
     piece: s.draft.piece,
     text: s.good,
@@ -52,7 +54,8 @@ export function Write({ packed, ...props }: Props) {
 }
 
 function WriteHere({ id, klass, ...start }: Omit<Props, 'packed'> & { piece: Piece; text: string }) {
-  const [store] = useState(() => createWrite({ id, ...start }))
+  const of = useClassId()
+  const [store] = useState(() => createWrite({ id, of, ...start }))
   const save = useStore(store, (s) => s.save)
   const problem = useStore(store, (s) => s.problem)
   const lifted = useStore(store, (s) => s.lifted)

@@ -1,3 +1,4 @@
+import { piecePage } from '@/api/address'
 import type { Step } from '../step'
 
-export const write: Step = { id: 'write', key: 'w', name: 'Write', path: (piece) => `/pieces/${piece}/write`, desk: null }
+export const write: Step = { id: 'write', key: 'w', name: 'Write', path: (of, piece) => piecePage(of, piece, 'write'), desk: null }

@@ -16,6 +16,8 @@ export type WriteState = Snapshot &
     /** The text as it is being typed; `good` until it can be read. */
     readonly text: string
     readonly id: string
+    /** The class for which it is open, by id. */
+    readonly of: string
     /** What the last reading of the text said; null while none has been asked for. */
     readonly reading: Reading | null
     /** Whether event ids have stayed since the last save: reading the text anew gives new ones. */
@@ -48,7 +50,7 @@ export type WriteActions = {
 export type WriteStore = ReturnType<typeof createWrite>
 
 /** The writing of a tune: notes and text in one store, each following the other, with one undo for both. */
-export function createWrite(start: { id: string; version: number; piece: Piece; text: string }) {
+export function createWrite({ of = '', ...start }: { id: string; of?: string; version: number; piece: Piece; text: string }) {
   return createStore<WriteState & WriteActions>()((set, get) => {
     const now = (): Snapshot => ({ draft: get().draft, good: get().good })
     /** A change of the notes: undone to what stood before, in words. */
@@ -65,6 +67,7 @@ export function createWrite(start: { id: string; version: number; piece: Piece; 
     const text = start.text || writeAbc(start.piece)
     return {
       id: start.id,
+      of,
       draft: draftOf(start.piece),
       good: text,
       text,

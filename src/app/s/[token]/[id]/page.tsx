@@ -14,7 +14,7 @@ export default async function StudentPiecePage({ params }: { params: Promise<{ t
   const to = await followed(params)
   const { id } = await params
   if (!(await isTheirs(to.db, to, id))) notFound()
-  const stored = await ownPiece(to.db, to.student, id).catch((e: unknown) => {
+  const stored = await ownPiece(to.db, to.klass.id, to.student, id).catch((e: unknown) => {
     if (e instanceof UnreadableError) return null
     throw e
   })

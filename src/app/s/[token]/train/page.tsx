@@ -22,7 +22,7 @@ export default async function OwnTrainPage({ params, searchParams }: { params: P
     return <OwnTrainer token={to.token} name={student.name} klass={own} of={null} />
   }
   if (!(await isTheirs(db, to, id))) notFound()
-  const stored = await ownPiece(db, student, id).catch(() => null)
+  const stored = await ownPiece(db, klass.id, student, id).catch(() => null)
   const own = stored && ownMusic(stored.piece, stored.plan, klass.settings, student)
   if (!own) notFound()
   const { klass: cut, ...music } = own

@@ -1,22 +1,17 @@
 import { NextResponse, type NextRequest } from 'next/server'
 import { weekQuery, type WeekReply } from '@/api/student'
 import { followedBy } from '@/app/s/followed'
-import { inWorker, TaskError } from '@/jobs/pool'
+import { inWorker } from '@/jobs/pool'
 import { answering } from '../../../answer'
 
 const reply = (body: WeekReply, status = 200) => NextResponse.json(body, { status, headers: { 'cache-control': 'no-store' } })
 
 /** What a student practises in the days from one on. */
 export const GET = answering(async (request: NextRequest, { params }: { params: Promise<{ token: string }> }) => {
-  const who = await followedBy(params)
+  const to = await followedBy(params)
   const wanted = weekQuery.safeParse(Object.fromEntries(request.nextUrl.searchParams))
-  if (!who) return reply({ ok: false, problem: 'This link does not work any more.' }, 404)
+  if (!to) return reply({ ok: false, problem: 'This link does not work any more.' }, 404)
   if (!wanted.success) return reply({ ok: false, problem: 'The day is missing, or is none.' }, 400)
-  try {
-    const week = await inWorker({ kind: 'week', of: who.of, student: who.student, today: wanted.data.today })
-    return reply(week, week.ok ? 200 : 404)
-  } catch (e) {
-    if (!(e instanceof TaskError)) throw e
-    return reply({ ok: false, problem: e.message }, 503)
-  }
+  const week = await inWorker({ kind: 'week', of: to.who.of, student: to.who.student, today: wanted.data.today })
+  return reply(week, week.ok ? 200 : 404)
 })

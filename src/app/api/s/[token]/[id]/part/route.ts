@@ -2,20 +2,15 @@ import { NextResponse, type NextRequest } from 'next/server'
 import type { StandReply } from '@/api/handOut'
 import { ownQuery } from '@/api/student'
 import { followedBy } from '@/app/s/followed'
-import { inWorker, TaskError } from '@/jobs/pool'
+import { inWorker } from '@/jobs/pool'
 import { answering } from '../../../../answer'
 
 const reply = (body: StandReply, status = 200) => NextResponse.json(body, { status, headers: { 'cache-control': 'no-store' } })
 
 /** A student's part in systems as wide as their screen. */
 export const GET = answering(async (request: NextRequest, { params }: { params: Promise<{ token: string; id: string }> }) => {
-  const who = await followedBy(params)
-  if (!who) return reply({ ok: false, problem: 'There is no such piece here.' }, 404)
-  try {
-    const systems = await inWorker({ kind: 'own', ...who, ...ownQuery.parse(Object.fromEntries(request.nextUrl.searchParams)) })
-    return systems ? reply({ ok: true, systems }) : reply({ ok: false, problem: 'There is no such piece here.' }, 404)
-  } catch (e) {
-    if (!(e instanceof TaskError)) throw e
-    return reply({ ok: false, problem: e.message }, 503)
-  }
+  const to = await followedBy(params)
+  if (!to) return reply({ ok: false, problem: 'There is no such piece here.' }, 404)
+  const systems = await inWorker({ kind: 'own', ...to.who, ...ownQuery.parse(Object.fromEntries(request.nextUrl.searchParams)) })
+  return systems ? reply({ ok: true, systems }) : reply({ ok: false, problem: 'There is no such piece here.' }, 404)
 })

@@ -1,5 +1,0 @@
-import { inWorker } from '@/jobs/pool'
-import { asked } from '../asked'
-
-/** Whether a plan that does not fit would with a piece in an easier key. */
-export const GET = asked((today) => inWorker({ kind: 'easier', today }))
