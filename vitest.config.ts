@@ -2,7 +2,12 @@ import path from 'node:path'
 import { configDefaults, defineConfig } from 'vitest/config'
 
 /** Tests that put something in another's place, or keep something for good: each has the modules to itself. */
-const ALONE = ['src/ui/kit/autosave.test.ts', 'src/ui/steps/level/weigher.test.ts', 'src/core/instruments/fiveStrings.test.ts']
+const ALONE = [
+  'src/ui/kit/autosave.test.ts',
+  'src/ui/steps/level/weigher.test.ts',
+  'src/core/instruments/fiveStrings.test.ts',
+  'src/app/api/everyRoute.test.ts',
+]
 
 export default defineConfig({
   resolve: {

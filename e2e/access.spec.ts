@@ -1,3 +1,4 @@
+import { CLASS_API } from './origin'
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { mkdtempSync } from 'node:fs'
 import os from 'node:os'
@@ -70,9 +71,9 @@ test('then the teacher’s pages ask for it, and nothing is served without', asy
   const page = await context.newPage()
   const { request } = context
   const origin = { origin: HERE }
-  for (const at of ['/api/shelf', '/api/jobs/x', '/api/kept/x']) expect((await request.get(at)).status(), at).toBe(401)
+  for (const at of [`${CLASS_API}/shelf`, '/api/jobs/x', '/api/kept/x']) expect((await request.get(at)).status(), at).toBe(401)
   expect((await request.post('/api/backup', { data: {}, headers: origin })).status()).toBe(401)
-  expect((await request.put('/api/class', { data: {}, headers: { ...origin, cookie: 'even-seat-session=made-up' } })).status()).toBe(401)
+  expect((await request.put(CLASS_API, { data: {}, headers: { ...origin, cookie: 'even-seat-session=made-up' } })).status()).toBe(401)
   await page.goto('/class')
   await expect(page.getByRole('heading', { name: 'Even Seat is locked' })).toBeVisible()
   await signIn(page, 'not the passphrase')

@@ -1,3 +1,4 @@
+import { pieceAt, pieceIn } from './origin'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from './test'
 import { awake, open } from './open'
@@ -46,7 +47,7 @@ test(`no page, panel or dialog of the desk has a barrier that axe finds`, async 
   await page.goto('/')
   await awake(page)
   await open(page, 'The Ferry at Low Water')
-  const piece = new URL(page.url()).pathname
+  const piece = pieceAt(page.url())
   await clean(page, 'map')
   await page.getByRole('button', { name: 'Take away', exact: true }).click()
   await expect(page.getByRole('menuitem', { name: /^MIDI/ })).toBeVisible()
@@ -78,7 +79,7 @@ test(`no page, panel or dialog of the desk has a barrier that axe finds`, async 
   await page.getByRole('button', { name: 'Big' }).click()
   await expect(page.getByRole('dialog')).toBeVisible()
   await clean(page, 'big calls')
-  await page.goto(`${piece}/level`)
+  await page.goto(`${piece}/balance`)
   await awake(page)
   await page.getByRole('button', { name: /^Search/ }).click()
   await expect(page.getByText('9 keys tried.')).toBeVisible({ timeout: 30_000 })
@@ -99,7 +100,7 @@ test(`no page, panel or dialog of the desk has a barrier that axe finds`, async 
   await page.getByRole('button', { name: 'Change All of it' }).last().click()
   await page.getByLabel('who plays').last().selectOption('only these')
   await clean(page, 'lesson', '[aria-label="Rehearsal"]')
-  await page.goto(`${piece}/practise`)
+  await page.goto(`${piece}/warm-up`)
   await expect(page.getByRole('group', { name: 'Notes of the drill' })).toBeVisible({ timeout: 20_000 })
   await clean(page, 'practise')
   await page.getByRole('button', { name: 'Add a drill' }).click()
@@ -123,7 +124,7 @@ test(`no page beside the desk has a barrier that axe finds`, async ({ page }) =>
   await expect(page.getByText(/^Nothing on the shelf has/)).toBeVisible()
   await clean(page, 'nothing found')
   await open(page, 'Lanterns on the Weir')
-  const piece = new URL(page.url()).pathname
+  const piece = pieceAt(page.url())
   await page.goto('/tapes')
   await expect(page.getByRole('heading', { name: 'The strip' })).toBeVisible()
   await clean(page, 'tapes')
@@ -143,7 +144,7 @@ test(`no page beside the desk has a barrier that axe finds`, async ({ page }) =>
   await clean(page, 'write')
   await page.goto(`${piece}/history`)
   await clean(page, 'history')
-  await page.goto(`${piece}/practise/print`)
+  await page.goto(`${piece}/warm-up/print`)
   await expect(page.locator('.system').first()).toBeVisible({ timeout: 20_000 })
   await clean(page, 'warm-up on paper')
   await page.goto('/plan')
@@ -161,7 +162,7 @@ test(`no page beside the desk has a barrier that axe finds`, async ({ page }) =>
     await page.getByRole('tab', { name: tab }).click()
     await clean(page, tab, 'main')
   }
-  await page.goto(`/train?piece=${piece.split('/')[2]}`)
+  await page.goto(`/train?piece=${pieceIn(piece)}`)
   await awake(page)
   for (const kind of ['finger', 'staff places', 'count']) {
     await page.getByRole('combobox', { name: 'Ask' }).selectOption(kind)

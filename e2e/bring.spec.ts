@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from './test'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { open } from './open'
-import { ORIGIN } from './origin'
+import { CLASS_API, ORIGIN, pieceIn } from './origin'
 
 const files = (page: Page) => page.getByRole('region', { name: 'Files brought' })
 const abc = (title: string, body: string) => `X:1\nT:${title}\nM:4/4\nL:1/4\nK:G\n${body}\n`
@@ -78,7 +78,7 @@ test('of several tunes some are chosen; what was played is put on a grid that ca
   await expect(files(page).getByRole('heading', { name: '2 added' })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Chosen Two', exact: true })).toBeHidden()
   await open(page, 'The Ferry at Low Water')
-  const midi = await page.request.get(`${new URL(page.url()).pathname.replace('/pieces/', '/api/pieces/')}/export?as=midi&seat=violin`)
+  const midi = await page.request.get(`${CLASS_API}/piece/${pieceIn(page.url())}/export?as=midi&seat=violin`)
   await page.goto('/')
   await page.getByLabel('Files to add').setInputFiles([file('played.mid', await midi.body())])
   await expect(files(page)).toContainText('was played, not written')
@@ -89,7 +89,7 @@ test('of several tunes some are chosen; what was played is put on a grid that ca
   await files(page).getByLabel('Key').selectOption({ label: 'C major' })
   await expect(files(page)).toContainText('Now: C major')
   await files(page).getByRole('button', { name: 'Add it so' }).click()
-  await expect(page).toHaveURL(/\/pieces\//)
+  await expect(page).toHaveURL(/\/piece\//)
   // It has the name of the piece that was played: another one, for the tests that open that by its name.
   await page.getByRole('button', { name: 'The Ferry at Low Water' }).click()
   await page.getByRole('textbox', { name: 'Title' }).fill('Played Ferry')
@@ -121,7 +121,7 @@ test('taken away as MusicXML and brought again it is the same piece; the file it
     ])
   await expect(files(page).getByRole('heading', { name: '2 added' })).toBeVisible()
   await open(page, 'Lanterns again')
-  const path = new URL(page.url()).pathname.replace('/pieces/', '/api/pieces/')
+  const path = `${CLASS_API}/piece/${pieceIn(page.url())}`
   const again = await (await page.request.get(`${path}/export?as=csv`)).text()
   expect(again.replaceAll('Lanterns again', 'Lanterns on the Weir')).toBe(csv)
   // The score that was brought gives its fingers: they are pinned by a click, and stand as the map had them.
@@ -156,7 +156,7 @@ test('everything is saved as one file and brought back; a file that is none is r
 })
 
 test('the server keeps to the limits by itself', async ({ request }) => {
-  const post = (data: object) => request.post('/api/shelf', { data, headers: { origin: ORIGIN } })
+  const post = (data: object) => request.post(`${CLASS_API}/shelf`, { data, headers: { origin: ORIGIN } })
   expect((await post({ pieces: [] })).status()).toBe(400)
   const base64 = (bytes: Buffer) => bytes.toString('base64')
   const bad = await post({ file: { name: 'a.abc', base64: base64(Buffer.from('X:1')) }, pieces: [{ piece: { title: 'no' } }] })
@@ -165,6 +165,6 @@ test('the server keeps to the limits by itself', async ({ request }) => {
   expect(large.status()).toBe(400)
   const huge = await post({ file: { name: 'a.abc', base64: 'A'.repeat(57_000_000) }, pieces: [] })
   expect(huge.status()).toBe(413)
-  expect((await request.get('/api/pieces/00000000-0000-4000-8000-000000000000/export?as=midi')).status()).toBe(404)
-  expect((await request.get('/api/originals/none')).status()).toBe(404)
+  expect((await request.get(`${CLASS_API}/piece/00000000-0000-4000-8000-000000000000/export?as=midi`)).status()).toBe(404)
+  expect((await request.get(`${CLASS_API}/piece/none/original`)).status()).toBe(404)
 })

@@ -1,3 +1,4 @@
+import { CLASS_API, pieceAt } from './origin'
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from './test'
 import { unzipSync } from 'fflate'
@@ -37,7 +38,7 @@ test('several classes: another one is opened with its shelf, one is made like it
   await dialog.getByLabel('What is it called?').fill('Monday Owls')
   await dialog.getByLabel('with its pieces on the shelf').check()
   await dialog.getByRole('button', { name: 'Make it' }).click()
-  await expect(page).toHaveURL(/\/class$/)
+  await expect(page).toHaveURL(/\/people$/)
   await expect(page.getByRole('heading', { name: 'Monday Owls' })).toBeVisible()
   await expect(students(page).getByRole('row')).toHaveCount(0)
 
@@ -175,7 +176,7 @@ test('tapes: for each student by their size, with the note on each string, as st
     return found.filter((mm) => Math.abs(mm - 100) < 0.1).length
   }, svg)
   expect(bars).toBe(2)
-  const wrong = await page.request.get('/api/tapes?as=pdf&strips=[]')
+  const wrong = await page.request.get(`${CLASS_API}/tapes?as=pdf&strips=[]`)
   expect(wrong.status()).toBe(400)
 })
 
@@ -188,7 +189,7 @@ test('each student has a sheet of their own: by name, larger, without the fourth
   await shelf(page)
   await page.getByRole('link', { name: /The Ferry at Low Water/ }).click()
   await expect(page).toHaveURL(/pieces/)
-  await page.goto(`${new URL(page.url()).pathname}/print`)
+  await page.goto(`${pieceAt(page.url())}/print`)
   await page.getByLabel('A sheet for each student (12)').check()
   const link = page.getByRole('link', { name: 'Each student’s as PDF' })
   await expect(link).toBeVisible()

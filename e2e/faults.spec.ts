@@ -1,3 +1,4 @@
+import { CLASS_API } from './origin'
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, renameSync } from 'node:fs'
 import os from 'node:os'
@@ -34,13 +35,13 @@ test('two servers on one folder: every save waits for its turn, none fails', asy
     ),
   )
   type Shelf = { cards: { id: string; title: string }[] }
-  const { cards } = (await (await fetch(`http://127.0.0.1:${ports[0]}/api/shelf`)).json()) as Shelf
+  const { cards } = (await (await fetch(`http://127.0.0.1:${ports[0]}${CLASS_API}/shelf`)).json()) as Shelf
   const failed: string[] = []
   const saves = async (port: number, { id, title }: Shelf['cards'][number]) => {
     const origin = `http://127.0.0.1:${port}`
     for (let version = 1; version <= 125; version++) {
       const body = JSON.stringify({ base: version, title, plan: withPin(emptyPlan(), 'bass', 'a0', { fingers: [1 + (version % 4)] }) })
-      const reply = await fetch(`${origin}/api/pieces/${id}`, {
+      const reply = await fetch(`${origin}${CLASS_API}/piece/${id}`, {
         method: 'PUT',
         headers: { origin, 'content-type': 'application/json' },
         body,
@@ -60,10 +61,10 @@ test('a data folder that is moved away is noticed by the next save, which is not
   const server = spawn(process.execPath, ['.next/even-seat/server.mjs'], { env })
   await new Promise<void>((resolve) => server.stdout.on('data', (d) => String(d).includes('Ready at') && resolve()))
   const origin = 'http://127.0.0.1:3295'
-  const { cards } = (await (await fetch(`${origin}/api/shelf`)).json()) as { cards: { id: string; title: string }[] }
+  const { cards } = (await (await fetch(`${origin}${CLASS_API}/shelf`)).json()) as { cards: { id: string; title: string }[] }
   const save = async (base: number) => {
     const body = JSON.stringify({ base, title: cards[0].title, plan: withPin(emptyPlan(), 'bass', 'a0', { fingers: [base] }) })
-    const reply = await fetch(`${origin}/api/pieces/${cards[0].id}`, {
+    const reply = await fetch(`${origin}${CLASS_API}/piece/${cards[0].id}`, {
       method: 'PUT',
       headers: { origin, 'content-type': 'application/json' },
       body,

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs'
 import { expect, test } from './test'
 import { launch, type Page } from 'puppeteer-core'
-import { ORIGIN } from './origin'
+import { ORIGIN, pieceAt } from './origin'
 
 /** A second engine: Debian's Firefox, driven over WebDriver BiDi (W3C). Every main screen opens in it and says nothing to the console. */
 const FIREFOX = process.env.FIREFOX ?? '/usr/bin/firefox-esr'
@@ -21,13 +21,13 @@ test('the main screens open in a second engine, and its console stays empty', as
     page.on('console', (m) => m.type() === 'error' && trouble.push(m.text()))
     await page.goto(ORIGIN)
     await seen(page, /Bring a tune/)
-    const address = await page.$$eval('a[href^="/pieces/"]', (all) =>
+    const address = await page.$$eval('a[href*="/piece/"]', (all) =>
       all.find((a) => a.textContent?.includes('Lanterns on the Weir'))?.getAttribute('href'),
     )
-    expect(address).toMatch(/^\/pieces\//)
-    const at = (path: string) => page.goto(`${ORIGIN}${address}${path}`)
+    expect(address).toMatch(/\/piece\//)
+    const at = (path: string) => page.goto(`${ORIGIN}${pieceAt(address!)}${path}`)
 
-    await at('')
+    await at('/fingering')
     await seen(page, /Line 1, measure \d|Line 1, the pickup|pickup/i)
     expect(await page.$$eval('[aria-label="Bench"] svg circle, [aria-label="Bench"] svg rect', (all) => all.length)).toBeGreaterThan(50)
     const awake = () => page.evaluate(() => Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__reactFiber')))
@@ -37,11 +37,11 @@ test('the main screens open in a second engine, and its console stays empty', as
     await page.keyboard.press('ArrowDown')
     await expect.poll(() => page.evaluate(() => location.search)).toMatch(/seat=viola/)
 
-    await at('?view=score')
+    await at('/fingering?view=score')
     await expect.poll(() => page.$$eval('.score .system svg', (all) => all.length), { timeout: 30_000 }).toBeGreaterThan(0)
     await at('/read')
     await seen(page, /Say before playing/)
-    await at('/level')
+    await at('/balance')
     await seen(page, /Everyone waits|Nobody keeps/)
     await at('/print?score=all')
     await expect.poll(() => page.$$eval('.page', (all) => all.length), { timeout: 30_000 }).toBe(5)

@@ -159,7 +159,7 @@ test.describe('a page of somebody else', () => {
   test('can neither read nor change anything, by fetch or by form', async ({ page }) => {
     await page.goto(elsewhere)
     const tried = await page.evaluate(async (target) => {
-      const quiet = (init: RequestInit, at = '/api/shelf') =>
+      const quiet = (init: RequestInit, at = '/api/class/tuesday-strings/shelf') =>
         fetch(target + at, init).then(
           (r) => `${r.type} ${r.status}`,
           () => 'refused',
@@ -168,8 +168,8 @@ test.describe('a page of somebody else', () => {
         quiet({ method: 'POST', body: '{}', mode: 'no-cors' }),
         quiet({ method: 'POST', body: new FormData(), mode: 'no-cors' }),
         quiet({ method: 'POST', body: '{}', headers: { 'content-type': 'application/json' } }),
-        quiet({ method: 'PUT', body: '{}', headers: { 'content-type': 'application/json' } }, '/api/class'),
-        quiet({}, '/api/shelf'),
+        quiet({ method: 'PUT', body: '{}', headers: { 'content-type': 'application/json' } }, '/api/class/tuesday-strings'),
+        quiet({}, '/api/class/tuesday-strings/shelf'),
       ])
     }, ORIGIN)
     // An opaque answer says nothing to the page; what the server answered is tested above.

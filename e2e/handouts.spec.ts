@@ -1,3 +1,4 @@
+import { pieceAt } from './origin'
 import { readFileSync } from 'node:fs'
 import { open } from './open'
 import { expect, test, type Page } from './test'
@@ -12,7 +13,7 @@ test('what was printed is kept: it comes out again byte for byte when the finger
   page,
 }) => {
   await open(page, 'The Ferry at Low Water')
-  const piece = new URL(page.url()).pathname
+  const piece = pieceAt(page.url())
   await page.goto(`${piece}/print?seats=violin,cello`)
   await page.getByLabel('Name of what is kept').fill('March')
   await page.getByRole('button', { name: 'Keep this' }).click()

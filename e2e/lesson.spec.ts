@@ -1,3 +1,4 @@
+import { CLASS_API, pieceIn } from './origin'
 import { expect, test, type Page } from './test'
 import { CHROMIUM } from './chromium'
 import { open } from './open'
@@ -117,11 +118,11 @@ test('it runs by itself: a step, a passage that seats take in turn, what comes n
   await expect(rows(page).nth(1)).toContainText('done')
   await expect(lesson(page).getByRole('alert')).toHaveCount(0)
 
-  const id = new URL(page.url()).pathname.split('/')[2]
+  const id = pieceIn(page.url())
   const today = await page.evaluate(() => new Date().toLocaleDateString('sv'))
   // What was played is sent while the page goes on: it may arrive a moment later.
   const own = async () => {
-    const kept = await page.request.get(`/api/plan?today=${today}`)
+    const kept = await page.request.get(`${CLASS_API}/plan?today=${today}`)
     const { records } = (await kept.json()) as {
       records: { piece: string; target: string; clean: number; minutes: number; at: number }[]
     }

@@ -1,3 +1,4 @@
+import { CLASS_API, pieceIn } from './origin'
 import { expect, test, type Page } from './test'
 import AxeBuilder from '@axe-core/playwright'
 import { open, reload } from './open'
@@ -213,9 +214,9 @@ test('a second line is made for a seat, taken into the piece, read by it alone, 
   // The bass plays open strings; the others what they did.
   await second.getByRole('button', { name: 'Make lines' }).click()
   await expect(second).toContainText(`As it stands the bass has ${load === 1 ? '1 point' : `${load} points`} to do.`)
-  const id = /pieces\/([\w-]+)/.exec(page.url())![1]
+  const id = pieceIn(page.url())
   const fingers = async (seat: string) => {
-    const reply = (await (await page.request.get(`/api/pieces/${id}/part?seat=${seat}&marks=fingers`)).json()) as {
+    const reply = (await (await page.request.get(`${CLASS_API}/piece/${id}/part?seat=${seat}&marks=fingers`)).json()) as {
       sheet: { pages: string[] }
     }
     const row = /class="verse row-finger"><g class="syl"><text [^>]*>(?:<tspan[^>]*>)*([^<]*)/g
@@ -277,12 +278,12 @@ test('a line to read is written for the class, another one with one touch, and p
   await expect(page.getByRole('button', { name: 'Harder' })).toBeDisabled()
   await expect.poll(points).toBeGreaterThan(before)
   await page.getByRole('button', { name: 'Put it on the shelf and map it' }).click()
-  await expect(page).toHaveURL(/\/pieces\//)
+  await expect(page).toHaveURL(/\/piece\//)
   await expect(page.getByRole('heading', { name: 'Line in G major, 2' })).toBeVisible()
   // Every seat has it in what it has learned: nothing is new, nothing out of reach.
-  const id = /pieces\/([\w-]+)/.exec(page.url())![1]
+  const id = pieceIn(page.url())
   for (const seat of ['violin', 'viola', 'cello', 'bass']) {
-    const reply = (await (await page.request.get(`/api/pieces/${id}/part?seat=${seat}`)).json()) as { sheet: { problems: string[] } }
+    const reply = (await (await page.request.get(`${CLASS_API}/piece/${id}/part?seat=${seat}`)).json()) as { sheet: { problems: string[] } }
     expect(reply.sheet.problems, seat).toEqual([])
   }
 })

@@ -1,3 +1,4 @@
+import { pieceAt } from './origin'
 import { expect, test } from './test'
 import { open, reload } from './open'
 import AxeBuilder from '@axe-core/playwright'
@@ -56,7 +57,7 @@ test('everything is made as in the file, and what stood before is kept', async (
 
 test('a version is kept under a name', async ({ page }) => {
   await open(page, 'Copper Kettle March')
-  await page.goto(`${page.url()}/history?version=1`)
+  await page.goto(`${pieceAt(page.url())}/history?version=1`)
   await page.getByLabel('Name').fill('as it came')
   await page.getByRole('button', { name: 'Keep by name' }).click()
   await expect(page.getByRole('navigation', { name: 'Saved versions' })).toContainText('as it came')

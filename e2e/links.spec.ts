@@ -1,3 +1,4 @@
+import { CLASS_API } from './origin'
 import AxeBuilder from '@axe-core/playwright'
 import Database from 'better-sqlite3'
 import jsQR from 'jsqr'
@@ -97,9 +98,9 @@ test('the teacher gives each student a link, as a card whose code leads to it', 
 })
 
 test('the code on a student’s printed sheet leads there too', async () => {
-  const shelf = (await (await teacher.request.get('/api/shelf')).json()) as { cards: { id: string; title: string }[] }
+  const shelf = (await (await teacher.request.get(`${CLASS_API}/shelf`)).json()) as { cards: { id: string; title: string }[] }
   const ferry = shelf.cards.find((h) => h.title === 'The Ferry at Low Water')!
-  const pdf = await teacher.request.get(`/api/pieces/${ferry.id}/pdf?students=1&seats=violin`)
+  const pdf = await teacher.request.get(`${CLASS_API}/piece/${ferry.id}/pdf?students=1&seats=violin`)
   const file = path.join(env.EVEN_SEAT_DATA!, 'sheets.pdf')
   writeFileSync(file, await pdf.body())
   const drawn = spawnSync('pdftoppm', ['-png', '-r', '200', '-f', '1', '-l', '1', file, path.join(env.EVEN_SEAT_DATA!, 'sheet')])
@@ -216,7 +217,7 @@ test('a link opens nothing of the teacher’s, whatever is asked for, and nothin
 test('a piece that is not theirs is not there, on the page or by its answers', async () => {
   const page = await teacher.newPage()
   await page.goto('/class')
-  const { cards } = (await (await teacher.request.get('/api/shelf')).json()) as { cards: { id: string; title: string }[] }
+  const { cards } = (await (await teacher.request.get(`${CLASS_API}/shelf`)).json()) as { cards: { id: string; title: string }[] }
   const barges = cards.find((c) => c.title === 'Two Barges')!.id
   expect((await ask(`/s/${tokens.Ada}/${barges}`)).status).toBe(200)
   await page.getByRole('button', { name: /^Pieces of Ada/ }).click()
@@ -234,7 +235,7 @@ test('a piece that is not theirs is not there, on the page or by its answers', a
 
 test('a saved version with a name is a student’s own variation: on their page, and for nobody else', async () => {
   const page = await teacher.newPage()
-  const { cards } = (await (await teacher.request.get('/api/shelf')).json()) as { cards: { id: string; title: string }[] }
+  const { cards } = (await (await teacher.request.get(`${CLASS_API}/shelf`)).json()) as { cards: { id: string; title: string }[] }
   const kettle = cards.find((c) => c.title === 'Copper Kettle March')!.id
   await page.goto(`/pieces/${kettle}/history`)
   await page.getByPlaceholder('such as: spring concert').fill('Dunja’s own')

@@ -15,7 +15,7 @@ test('a class of one’s own takes the place of the demonstration, and loses not
   await page.keyboard.type('Thursday strings')
   await page.keyboard.press('Enter')
 
-  await expect(page).toHaveURL(/\/class/)
+  await expect(page).toHaveURL(/\/people/)
   await expect(page.getByText('Thursday strings').first()).toBeVisible()
   await page.goto(HERE)
   await expect(page.getByRole('region', { name: 'Demonstration' })).toHaveCount(0)

@@ -1,3 +1,4 @@
+import { pieceAt } from './origin'
 import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -92,7 +93,7 @@ test.describe('the whole pack', () => {
       .first()
       .click()
     await expect(page).toHaveURL(/pieces/)
-    await page.goto(`${new URL(page.url()).pathname}/print?score=all`)
+    await page.goto(`${pieceAt(page.url())}/print?score=all`)
     await page.getByLabel('A sheet for each student (12)').check()
     for (const kind of EVERY) await page.getByRole('checkbox', { name: kind, exact: true }).check()
     await page.getByRole('checkbox', { name: 'with parts, score and bow alone as MusicXML' }).check()
@@ -140,7 +141,7 @@ test.describe('the whole pack', () => {
       .first()
       .click()
     await expect(page).toHaveURL(/pieces/)
-    await page.goto(`${new URL(page.url()).pathname}/print?students=1&also=calls&marks=fingers,stays,frames`)
+    await page.goto(`${pieceAt(page.url())}/print?students=1&also=calls&marks=fingers,stays,frames`)
     await page.getByText('With other pieces too').click()
     await page.getByRole('checkbox', { name: titles[1] }).check()
     await expect(page.getByText('With 1 other piece too')).toBeVisible()

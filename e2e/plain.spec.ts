@@ -1,7 +1,7 @@
 import { expect, test } from './test'
 import { CHROMIUM } from './chromium'
 import { awake } from './open'
-import { portOf } from './origin'
+import { pieceIn, portOf } from './origin'
 
 /** A pupil's tablet opens the teacher's machine by its name over plain http: the browser then gives a page less than at home. */
 const NAME = 'music-room.test'
@@ -24,7 +24,7 @@ test('over plain http by name nothing throws, and a text is copied all the same'
   await page.getByPlaceholder(/Title/).fill('Ferry')
   await page.getByRole('link', { name: 'The Ferry at Low Water' }).first().click()
   await expect(page.getByRole('complementary', { name: 'Picked moment' })).toBeVisible()
-  const id = /pieces\/([^/?]+)/.exec(page.url())![1]
+  const id = pieceIn(page.url())
   await page.goto(`${here}/pieces/${id}/read`)
   await awake(page)
   await page.getByRole('tab', { name: 'Calls' }).click()

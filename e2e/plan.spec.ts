@@ -1,3 +1,4 @@
+import { CLASS_API } from './origin'
 import { expect, test } from './test'
 import { ownServer } from './ownServer'
 
@@ -50,7 +51,7 @@ test('what is tapped is counted, can be taken back, and the demonstration says w
     .click()
   await expect(page.getByText('Nele: 2 clean, 0 slips on 1 day.')).toBeVisible()
   const day = await page.evaluate(() => new Intl.DateTimeFormat('sv').format(new Date()))
-  const kept = (await (await page.request.get(`${HERE}/api/plan?today=${day}`)).json()) as { records: { tempo: number; student: string }[] }
+  const kept = (await (await page.request.get(`${HERE}${CLASS_API}/plan?today=${day}`)).json()) as { records: { tempo: number; student: string }[] }
   expect(kept.records[0]).toMatchObject({ student: 'Nele', tempo: 47 })
 })
 
@@ -137,8 +138,8 @@ test('a plan is made for other pieces, says what does not fit, and is taken away
 test('what was changed in another window is not overwritten unseen', async ({ page, request }) => {
   await page.goto(`${HERE}/plan`)
   await page.getByText('What it is made from').click({ timeout: 20_000 })
-  const now = (await (await request.get(`${HERE}/api/plan?today=2026-03-02`)).json()) as { version: number; settings: object }
-  const other = await request.put(`${HERE}/api/plan`, {
+  const now = (await (await request.get(`${HERE}${CLASS_API}/plan?today=2026-03-02`)).json()) as { version: number; settings: object }
+  const other = await request.put(`${HERE}${CLASS_API}/plan`, {
     data: { base: now.version, settings: { ...now.settings, minutes: 33 } },
     headers: { origin: HERE },
   })
@@ -146,6 +147,6 @@ test('what was changed in another window is not overwritten unseen', async ({ pa
   await page.getByLabel('minutes a day').fill('7')
   await page.getByRole('button', { name: 'Plan anew' }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'changed in another window' })).toBeVisible()
-  const stands = (await (await request.get(`${HERE}/api/plan?today=2026-03-02`)).json()) as { settings: { minutes: number } }
+  const stands = (await (await request.get(`${HERE}${CLASS_API}/plan?today=2026-03-02`)).json()) as { settings: { minutes: number } }
   expect(stands.settings.minutes).toBe(33)
 })

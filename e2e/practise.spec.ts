@@ -5,7 +5,7 @@ import { awake, open, reload } from './open'
 async function warmUp(page: Page, title: string): Promise<void> {
   await open(page, title)
   await page.keyboard.press('t')
-  await expect(page).toHaveURL(/\/practise/)
+  await expect(page).toHaveURL(/\/warm-up/)
   await expect(page.getByRole('group', { name: 'Notes of the drill' })).toBeVisible({ timeout: 20_000 })
 }
 const list = (page: Page) => page.getByRole('region', { name: 'Warm-up' })

@@ -1,3 +1,4 @@
+import { pieceAt } from './origin'
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from './test'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
@@ -32,7 +33,7 @@ async function printed(page: Page): Promise<{ width: number; height: number; tex
   return pages
 }
 
-const address = (page: Page, query: string) => `${page.url()}/print?${query}`
+const address = (page: Page, query: string) => `${pieceAt(page.url())}/print?${query}`
 
 /** A piece long enough for two pages. */
 const LONG = `X:1\nT:Long Way Round\nM:4/4\nL:1/4\nK:D\n${Array.from({ length: 24 }, () => 'D/E/F/G/ A/B/c/d/ | d c =c B | A F D z | E F G E |').join('\n')}]\n`
@@ -70,7 +71,7 @@ test('a long part breaks between systems, numbers its pages and leaves no blank 
   await page.getByLabel('Files to add').setInputFiles({ name: 'long.abc', mimeType: 'text/plain', buffer: Buffer.from(LONG) })
   await expect(page.getByRole('heading', { name: 'Long Way Round' })).toBeVisible()
   for (const paper of ['a4', 'letter']) {
-    await page.goto(`${page.url().replace(/\/print.*/, '')}/print?seats=bass&paper=${paper}&marks=letters,strings,fingers,positions`)
+    await page.goto(`${pieceAt(page.url())}/print?seats=bass&paper=${paper}&marks=letters,strings,fingers,positions`)
     await expect(page.locator('.page').first()).toBeVisible()
     const sheets = await page.locator('.page').count()
     expect(sheets).toBeGreaterThan(1)
@@ -122,7 +123,7 @@ test('letters and fingers are switched in place, seats chosen, and each has as m
 
 test('the whole class is one PDF, the same sheets as on the screen', async ({ page }) => {
   await open(page, 'Lanterns on the Weir')
-  await page.goto(`${new URL(page.url()).pathname}/print?marks=letters,fingers,positions&score=changes`)
+  await page.goto(`${pieceAt(page.url())}/print?marks=letters,fingers,positions&score=changes`)
   await expect(page.getByRole('button', { name: 'Print 5 pages' })).toBeEnabled()
   const coming = page.waitForEvent('download')
   await page.getByRole('link', { name: 'Save as PDF' }).click()
@@ -135,7 +136,7 @@ test('the whole class is one PDF, the same sheets as on the screen', async ({ pa
 
 test('every kind of sheet is looked at as it is printed, for whom it is chosen', async ({ page }) => {
   await open(page, 'Lanterns on the Weir')
-  await page.goto(`${new URL(page.url()).pathname}/print?seats=violin,cello`)
+  await page.goto(`${pieceAt(page.url())}/print?seats=violin,cello`)
   await page.getByRole('checkbox', { name: 'Parts', exact: true }).uncheck()
   await expect(page.getByText('Nothing is chosen.')).toBeVisible()
   await page.getByRole('checkbox', { name: 'Lines to fill in' }).check()
@@ -168,7 +169,7 @@ test('every kind of sheet is looked at as it is printed, for whom it is chosen',
 test('a part is read from a phone: broken to its width, in notes of a chosen size', async ({ page }) => {
   await open(page, 'Lanterns on the Weir')
   await page.setViewportSize({ width: 390, height: 844 })
-  await page.goto(`${new URL(page.url()).pathname}/print`)
+  await page.goto(`${pieceAt(page.url())}/print`)
   await page.getByRole('link', { name: 'Cello', exact: true }).click()
   await expect(page).toHaveURL(/stand\?seat=cello/)
   const systems = page.locator('.system')

@@ -155,7 +155,7 @@ test('how the class talks is said once, on its page, and its calls follow', asyn
   await page.getByRole('tab', { name: 'Calls' }).click()
   await expect(panel(page)).toContainText('Violin and viola: sol 3 on D, la 0, ti 1, high re 3')
   await page.getByRole('link', { name: 'In which words: how the class talks' }).click()
-  await expect(page).toHaveURL(/\/class#talk$/)
+  await expect(page).toHaveURL(/\/people#talk$/)
   await awake(page)
   await talk.getByLabel('Fingers').selectOption('one, two')
   await talk.getByLabel('Letters').selectOption('C D E')

@@ -1,15 +1,15 @@
 import { expect, test, type APIRequestContext } from './test'
 import { emptyPlan, withPin } from '../src/core/seats/plan'
-import { ORIGIN } from './origin'
+import { CLASS_API, ORIGIN, pieceIn } from './origin'
 
 /** Id of some piece of the shelf. */
 async function somePiece(request: APIRequestContext): Promise<string> {
   const page = await (await request.get('/')).text()
-  return /\/pieces\/([0-9a-f-]{36})/.exec(page)![1]
+  return pieceIn(page)
 }
 /** A request without a page says which page it would come from. */
 const put = (request: APIRequestContext, id: string, data: unknown, origin = ORIGIN) =>
-  request.put(`/api/pieces/${id}`, { data: data as object, headers: { origin } })
+  request.put(`${CLASS_API}/piece/${id}`, { data: data as object, headers: { origin } })
 
 test('a save is refused when it is no plan, on no piece, or on another version', async ({ request }) => {
   const id = await somePiece(request)

@@ -1,3 +1,4 @@
+import { pieceAt } from './origin'
 import { expect, test, type Page } from './test'
 import { open } from './open'
 
@@ -24,7 +25,7 @@ test('pictures for the README', async ({ page }) => {
   await page.waitForTimeout(800)
   await shot(page, 'level')
   await open(page, 'Lanterns on the Weir')
-  await page.goto(`${new URL(page.url()).pathname}/print?marks=letters,fingers,positions&own=bass:changes&score=all`)
+  await page.goto(`${pieceAt(page.url())}/print?marks=letters,fingers,positions&own=bass:changes&score=all`)
   await expect(page.locator('.page').first()).toBeVisible()
   await expect(page.getByRole('button', { name: /^Print \d+ pages/ })).toBeEnabled({ timeout: 20_000 })
   await shot(page, 'hand-out')
@@ -81,7 +82,7 @@ test('pictures for the README', async ({ page }) => {
   await page.mouse.move(640, 20)
   await page.waitForTimeout(500)
   await shot(page, 'practise')
-  await page.goto(page.url().replace(/practise.*/, 'rehearse'))
+  await page.goto(`${pieceAt(page.url())}/rehearse`)
   const play = page.getByRole('complementary', { name: 'Rehearsal' })
   await play.getByLabel('What the class does').selectOption('Say fingers')
   await play.getByLabel('Ladder of tempo').check()

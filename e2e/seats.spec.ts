@@ -1,3 +1,4 @@
+import { pieceAt } from './origin'
 import { expect, test, type Page } from './test'
 import { awake, open, reload } from './open'
 
@@ -44,7 +45,7 @@ test('a second group of violins and a bass tuned otherwise are made, read on the
       .first()
       .innerText()
   expect(await said('Late starters')).toBe(await said('Violin'))
-  await page.goto(`${new URL(page.url()).pathname}/print?seats=violin-2`)
+  await page.goto(`${pieceAt(page.url())}/print?seats=violin-2`)
   await expect(page.locator('.page').first()).toContainText('Late starters')
   await expect(page.locator('.page').first()).toContainText(TITLE)
 

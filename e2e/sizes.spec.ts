@@ -1,3 +1,4 @@
+import { pieceAt } from './origin'
 import { expect, test, type Page } from './test'
 import { awake } from './open'
 
@@ -14,11 +15,11 @@ const BY_TOUCH = [
 ]
 
 const STEPS = [
-  '',
+  '/fingering',
   '/read',
-  '/level',
-  '/practise',
-  '/practise/print',
+  '/balance',
+  '/warm-up',
+  '/warm-up/print',
   '/rehearse',
   '/wall',
   '/print',
@@ -27,7 +28,7 @@ const STEPS = [
   '/history',
 ] as const
 
-const DESK = new Set<string>(['', '/read', '/level', '/practise', '/rehearse', '/wall'])
+const DESK = new Set<string>(['/fingering', '/read', '/balance', '/warm-up', '/rehearse', '/wall'])
 
 /** What is pressed by a finger and smaller than 44 px in a direction (WCAG 2.2, 2.5.5); links in a line of text are exempt there too. */
 const small = (page: Page) =>
@@ -96,8 +97,8 @@ for (const [by, sizes] of [
     await expect(page.getByText(/Enter opens it/)).toBeVisible()
     await page.keyboard.press('Enter')
     await expect(page.getByRole('heading', { name: 'Lanterns on the Weir' })).toBeVisible()
-    await page.waitForURL(/pieces/)
-    const piece = new URL(page.url()).pathname
+    await page.waitForURL(/\/piece\//)
+    const piece = pieceAt(page.url())
     for (const step of STEPS) {
       await page.goto(piece + step)
       await expect(page.locator('main').first()).toBeVisible()
@@ -157,7 +158,7 @@ test('from the shelf to a printed part with the keyboard alone, in fewer than 25
   }
   await press('/ k i t e Enter')
   await expect(page.getByRole('heading', { name: 'Kite over the Allotments' })).toBeVisible()
-  await page.waitForURL(/pieces\/[^/]+$|pieces\/[^/]+\?/)
+  await page.waitForURL(/piece\/[^/]+\/fingering/)
   await awake(page)
   // The music is the first thing that the Tab key comes to.
   await press('Tab')

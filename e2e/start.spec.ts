@@ -32,7 +32,7 @@ test('the first start makes the class and its pieces, the second keeps them and 
   const first = demo(env)
   await expect.poll(first.output, { timeout: 30_000 }).toContain(`http://127.0.0.1:${PORT}`)
   expect(first.output()).toContain('Tuesday Strings and 9 pieces')
-  const ids = [...(await (await request.get(`http://127.0.0.1:${PORT}/`)).text()).matchAll(/\/pieces\/([0-9a-f-]{36})/g)].map((m) => m[1])
+  const ids = [...(await (await request.get(`http://127.0.0.1:${PORT}/`)).text()).matchAll(/\/piece\/([0-9a-f-]{36})/g)].map((m) => m[1])
   expect(new Set(ids).size).toBe(9)
   await stopped(first)
   const second = demo(env)

@@ -40,7 +40,7 @@ test('the whole class: one question, an answer a seat, said aloud, shown, kept o
   await page.keyboard.press('4')
   await expect(page.getByRole('button', { name: 'Violin: knew it. Change' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Bass: not yet. Change' })).toBeVisible()
-  const kept = page.waitForResponse((r) => r.url().endsWith('/api/answers') && r.request().method() === 'POST')
+  const kept = page.waitForResponse((r) => r.url().endsWith('/answers') && r.request().method() === 'POST')
   await page.keyboard.press('Space')
   expect((await kept).status()).toBe(200)
   await expect(page.getByText('Violin 1 of 1 · Bass 0 of 1')).toBeVisible()
@@ -72,7 +72,7 @@ test('what was marked is kept also when the page is left without another questio
   await page.keyboard.press('Space')
   await page.keyboard.press('2')
   await expect(page.getByRole('button', { name: 'Viola: knew it. Change' })).toBeVisible()
-  const kept = page.waitForRequest((r) => r.url().endsWith('/api/answers') && r.method() === 'POST')
+  const kept = page.waitForRequest((r) => r.url().endsWith('/answers') && r.method() === 'POST')
   await page.getByRole('link', { name: 'Back to the shelf' }).click()
   const { answers } = (await kept).postDataJSON() as { answers: { seat: string; right: boolean }[] }
   expect(answers.map((a) => [a.seat, a.right])).toEqual([['viola', true]])

@@ -3,7 +3,7 @@ import { awake, open } from './open'
 
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
 const violin = (page: Page) => page.getByRole('region', { name: 'Violin', exact: true })
-const SAVES = '**/api/pieces/*'
+const SAVES = '**/api/class/*/piece/*'
 
 /** What waits in this browser to be sent. */
 const unsent = (page: Page): Promise<number> =>
