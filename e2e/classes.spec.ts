@@ -188,7 +188,7 @@ test('each student has a sheet of their own: by name, larger, without the fourth
   await expect(page.getByText('saved', { exact: true })).toBeVisible()
   await shelf(page)
   await page.getByRole('link', { name: /The Ferry at Low Water/ }).click()
-  await expect(page).toHaveURL(/pieces/)
+  await expect(page).toHaveURL(/\/piece\//)
   await page.goto(`${pieceAt(page.url())}/print`)
   await page.getByLabel('A sheet for each student (12)').check()
   const link = page.getByRole('link', { name: 'Each student’s as PDF' })

@@ -47,16 +47,24 @@ function* files(folder) {
   for (const entry of readdirSync(path.join(root, folder), { withFileTypes: true })) {
     const inside = path.join(folder, entry.name)
     if (entry.isDirectory()) yield* files(inside)
-    else if (!/\.test\.tsx?$/.test(entry.name)) yield inside
+    else if (!/\.test\.tsx?$|[/\\]faces[/\\]/.test(inside)) yield inside
   }
 }
 
 /** Builds the application, unless a build of these very sources is there. */
 export function build() {
-  const inputs = [...files('src'), 'scripts/bundle.mjs', 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json']
+  const inputs = [
+    ...files('src'),
+    'scripts/bundle.mjs',
+    'scripts/vendor.mjs',
+    'next.config.ts',
+    'postcss.config.mjs',
+    'package-lock.json',
+    'tsconfig.json',
+  ]
   const wanted = digest(...inputs.sort().flatMap((f) => [f, readFileSync(path.join(root, f))]))
   const built = path.join(root, '.next', 'even-seat-sources')
-  if (read(built) === wanted && existsSync(path.join(root, 'public/vendor/verovio/verovio.mjs'))) return
+  if (read(built) === wanted && existsSync(path.join(root, 'src/app/faces/signs.txt'))) return
   console.log('Building (about a minute, once) …')
   runTool('../scripts/vendor.mjs', [], 'The engraver’s files could not be copied to public/vendor.')
   runTool('next/dist/bin/next', ['build'], 'The build failed; the lines above say where.')

@@ -19,6 +19,8 @@ function browsers() {
   const missing = [
     ...(process.env.CHROMIUM || existsSync(shell) ? [] : ['chromium-headless-shell']),
     ...(existsSync(firefox) ? [] : ['firefox-esr']),
+    // The printed pages are looked at by it.
+    ...(existsSync('/usr/bin/pdftoppm') ? [] : ['poppler-utils']),
   ]
   if (missing.length > 0) apt(...missing)
   if (!hasChromium())

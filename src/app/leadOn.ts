@@ -4,10 +4,11 @@ import { classPage, oldAddress, piecePage } from '@/api/address'
 import { classesWith, lastOpened } from '@/store/classes'
 import { database } from '@/store/database'
 
-type Query = Readonly<Record<string, string | string[] | undefined>>
+export type Query = Readonly<Record<string, string | string[] | undefined>>
 export type OldProps = { params: Promise<{ old: string[] }>; searchParams: Promise<Query> }
 
-const queryIn = (query: Query): string => {
+/** A query as it stood. */
+export const queryIn = (query: Query): string => {
   const all = new URLSearchParams(Object.entries(query).flatMap(([k, v]) => [v ?? []].flat().map((x) => [k, x])))
   return all.size > 0 ? `?${all.toString()}` : ''
 }

@@ -1,11 +1,11 @@
 import { searchable } from '@/core/piece/summary'
-import { previewSchema, type Preview } from '@/core/seats/preview'
+import { previewSchema, type Preview } from '@/core/seats/preview.schema'
 import { drawLater } from '@/jobs/made'
 import type { StoredClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { getHeads, listShelf, type Head } from '@/store/pieces'
 import { keptPreviews, previewKey } from '@/store/previews'
-import { SHELF_PART, type Card, type ShelfQuery, type ShelfReply } from '@/api/protocol'
+import { SHELF_PART, type Card, type ShelfQuery, type ShelfReply } from '@/api/shelf'
 
 /** The drawings of pieces of a class that are made, by id; null: it cannot be drawn. What is not made yet is asked for, and comes later. */
 async function drawn(klass: StoredClass, heads: readonly Head[]): Promise<Map<string, Preview | null>> {

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import type { Knex } from 'knex'
 import type { FactsReply, PieceFact } from '@/api/term'
-import type { Preview } from '@/core/seats/preview'
+import type { Preview } from '@/core/seats/preview.schema'
 import type { Student } from '@/core/roster/student'
 import { TERM_BOUNDS } from '@/core/term/term'
 import type { StoredClass } from '@/store/classes'

@@ -17,10 +17,27 @@ export const DRAIN = 10_000
 /** Memory of a thread, in megabytes. */
 const MEMORY = 1024
 
+/*
+ * The pool is one for the process, and its users are bundled apart: an error made in one bundle is known in another by its
+ * mark, not by its class.
+ */
+const [TASK, BUSY] = [Symbol.for('even-seat task error'), Symbol.for('even-seat busy')]
+const isMarked = (e: unknown, mark: symbol): boolean => typeof e === 'object' && e !== null && mark in e
+
 /** Why nothing came of a task; its message can be shown. */
-export class TaskError extends Error {}
+export class TaskError extends Error {
+  readonly [TASK] = true
+  static [Symbol.hasInstance](e: unknown): boolean {
+    return isMarked(e, TASK)
+  }
+}
 /** Nothing is wrong but that too much is asked at once, or that Even Seat is being stopped: it can be asked again. */
-export class BusyError extends TaskError {}
+export class BusyError extends TaskError {
+  readonly [BUSY] = true
+  static override [Symbol.hasInstance](e: unknown): boolean {
+    return isMarked(e, BUSY)
+  }
+}
 
 /** What can wait: nobody is kept from their work while it is made. */
 const LATER: ReadonlySet<TaskKind> = new Set<TaskKind>(['preview', 'facts'])
@@ -113,7 +130,8 @@ export class Pool {
     } catch (e) {
       const known = sayEnd(e, control.signal.aborted)
       // Its thread was ended because of another task on it: that is no fault of this one.
-      if (known === STOPPED && !this.ending && !WRITES.has(waiting.task.kind) && waiting.tries++ < 1 && this.lanes.add(waiting)) return
+      if (known.message === STOPPED && !this.ending && !WRITES.has(waiting.task.kind) && waiting.tries++ < 1 && this.lanes.add(waiting))
+        return
       waiting.reject(known)
     } finally {
       clearTimeout(timer)
@@ -126,7 +144,10 @@ export class Pool {
     const control = new AbortController()
     const { port1, port2 } = new MessageChannel()
     let timer = setTimeout(() => control.abort(), this.silent)
+    let ended = false
     port1.on('message', (w: Word) => {
+      // What was said last may arrive after the end.
+      if (ended) return
       clearTimeout(timer)
       timer = setTimeout(() => control.abort(), this.silent)
       progress(w.done, w.total, w.what)
@@ -138,6 +159,7 @@ export class Pool {
     } catch (e) {
       throw sayEnd(e, control.signal.aborted)
     } finally {
+      ended = true
       clearTimeout(timer)
       port1.close()
       this.away--
@@ -159,7 +181,7 @@ export class Pool {
 }
 
 const FULL = 'Too much is asked at once just now. Ask again in a moment.'
-const STOPPED = new TaskError('It was stopped.')
+const STOPPED = 'It was stopped.'
 
 function resultOf(reply: Reply): unknown {
   if (reply.ok) return reply.result
@@ -173,7 +195,7 @@ function sayEnd(e: unknown, hung: boolean): Error {
   if ((e as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY') return new TaskError('It took too much memory and was stopped.')
   // A thread that was ended takes all its tasks along.
   if (!/terminat|exited|closed/i.test((e as Error).message)) console.error(e)
-  return STOPPED
+  return new TaskError(STOPPED)
 }
 
 const held = globalThis as { evenSeatPool?: Pool }

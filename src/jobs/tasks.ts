@@ -1,6 +1,7 @@
 import { rmSync } from 'node:fs'
 import { ensembleMapper } from '@/core/seats/ensemble'
-import { previewOf, type Preview } from '@/core/seats/preview'
+import { previewOf } from '@/core/seats/preview'
+import { type Preview } from '@/core/seats/preview.schema'
 import { serverToolkit } from '@/engrave/server'
 import { slimmed } from '@/engrave/post'
 import type { EasierReply, PlanReply, SheetsReply } from '@/api/practice'

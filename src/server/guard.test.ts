@@ -72,6 +72,12 @@ describe('who is let in', () => {
     expect(ask('GET', led, '/pieces/1')).toBe('in')
     expect(ask('GET', led, '/api/backup/1')).toBe(403)
     expect(ask('GET', { ...led, 'sec-fetch-dest': 'iframe' }, '/')).toBe(403)
+    // Another page of the same site, on another port of this machine, is elsewhere too.
+    for (const from of ['cross-site', 'same-site']) {
+      expect(ask('GET', { 'sec-fetch-site': from, 'sec-fetch-mode': 'cors', 'sec-fetch-dest': 'empty' }), from).toBe(403)
+      expect(ask('GET', { ...led, 'sec-fetch-site': from }, '/pieces/1'), from).toBe('in')
+      expect(ask('HEAD', { 'sec-fetch-site': from, 'sec-fetch-mode': 'no-cors', 'sec-fetch-dest': 'image' }, '/x'), from).toBe(403)
+    }
     expect(ask('GET', { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors', 'sec-fetch-dest': 'image' }, '/icon.svg')).toBe(403)
     expect(ask('GET', {}, '/')).toBe('in')
   })

@@ -1,6 +1,8 @@
 import { randomBytes } from 'node:crypto'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import { hostname, networkInterfaces } from 'node:os'
+import nodePath from 'node:path'
+import sirv from 'sirv'
 import next from 'next'
 import { sweep } from '@/jobs/errands'
 import { DRAIN, drain } from '@/jobs/pool'
@@ -147,6 +149,7 @@ async function serve(): Promise<void> {
   const handle = app.getRequestHandler()
 
   let stopping = false
+  const vendor = sirv(nodePath.join(process.cwd(), 'public'), { brotli: true, gzip: true, etag: true, immutable: true, maxAge: 31_536_000 })
   const server = createServer((request, response) => {
     void answer(request, response).catch((e: unknown) => {
       if (!(e instanceof DataError)) console.error(e)
@@ -181,7 +184,10 @@ async function serve(): Promise<void> {
     headers[FROM_DOOR.address] = request.socket.remoteAddress ?? 'unknown'
     headers[FROM_DOOR.secure] = '0'
     headers[FROM_DOOR.reach] = reach
-    if (await admitted(request, response, path)) await handle(request, response)
+    if (!(await admitted(request, response, path))) return
+    // What carries its version in its name is sent packed, and kept for good.
+    if (path.startsWith('/vendor/')) vendor(request, response, () => end(response, 404, 'There is no such file.', false))
+    else await handle(request, response)
   }
 
   if (dev) server.on('upgrade', (request, socket, head) => void app.getUpgradeHandler()(request, socket, head))

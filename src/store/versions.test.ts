@@ -126,6 +126,23 @@ describe('thinning', () => {
       }),
     )
   })
+  it('while a version cannot be read nothing goes, and what hangs on it stays as it is', async () => {
+    const id = await bring()
+    for (let i = 1; i <= 120; i++) await savePiece(db, 'class', id, i, { plan: pin(i) }, 1000 + i * 1000)
+    const rows = () =>
+      db('piece_versions').where({ piece_id: id }).orderBy('version').select('*') as Promise<{ version: number; body: Buffer }[]>
+    await db('piece_versions')
+      .where({ piece_id: id, version: 50 })
+      .update({ body: Buffer.from('no') })
+    const before = await rows()
+    expect(await db.transaction((t) => thin(t, id, 500 * DAY))).toBe(0)
+    expect(await rows()).toEqual(before)
+    // Where it is whole, the same versions would go.
+    await db('piece_versions').where({ piece_id: id, version: 50 }).delete()
+    const sound = await bring()
+    for (let i = 1; i <= 120; i++) await savePiece(db, 'class', sound, i, { plan: pin(i) }, 1000 + i * 1000)
+    expect(await db.transaction((t) => thin(t, sound, 500 * DAY))).toBeGreaterThan(50)
+  })
   it('what stays reads as before, chains and all', async () => {
     const id = await bring()
     // Four saves an hour for five days, the notes now and then.
@@ -174,7 +191,7 @@ describe('data from before', () => {
       { ...row, id: 'brought', piece, source_name: 'b.musicxml', source_text: '<score-partwise/>' },
     ])
     await old.migrate.latest({ migrationSource })
-    const [typed, brought] = [(await getPiece(old, 'class', 'typed'))!, (await getPiece(old, 'class', 'brought'))!]
+    const [typed, brought] = [(await getPiece(old, (await lastOpened(old)).id, 'typed'))!, (await getPiece(old, (await lastOpened(old)).id, 'brought'))!]
     expect(typed.piece.version).toBe(PIECE_VERSION)
     expect([typed.source.text, brought.source.text]).toEqual(['X:1\nK:D\nDE', ''])
     expect((await getOriginal(old, brought.originalId!))!.bytes.toString()).toBe('<score-partwise/>')
@@ -212,7 +229,7 @@ describe('data from before', () => {
         text: v < 20 ? 'X:1' : 'X:2',
       })
     expect((await listVersions(old, 'a')).filter((v) => v.notes).map((v) => v.version)).toEqual([20, 1])
-    expect(await savePiece(old, 'class', 'a', 40, { plan: pin(7) }, 9)).toEqual({ ok: true, version: 41 })
+    expect(await savePiece(old, (await lastOpened(old)).id, 'a', 40, { plan: pin(7) }, 9)).toEqual({ ok: true, version: 41 })
     expect((await getVersion(old, 'a', 41))?.plan).toEqual(pin(7))
     const titles = (await old('pieces').orderBy('id').select('title')) as { title: string }[]
     expect(titles.map((t) => t.title)).toEqual(['Test', 'A piece that cannot be read', 'Odd'])

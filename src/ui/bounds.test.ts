@@ -5,12 +5,12 @@ import { classSettingsSchema } from '@/core/seats/class'
 import { planSchema } from '@/core/seats/plan'
 import { taskSchema } from '@/jobs/protocol'
 import { contentsSchema, oldLibrarySchema, pieceLineSchema, versionLineSchema } from '@/store/library/format'
-import { classSaveRequest, notesRequest, saveRequest } from '@/api/protocol'
+import { classSaveRequest, notesRequest, saveRequest } from '@/api/saving'
 import { handOutQuery, sheetQuery, standQuery } from '@/api/handOut'
 import { aimRequest, planFileQuery, planQuery, planSaveRequest, recordRequest, warmupQuery } from '@/api/practice'
 import { practiseRequest, todayRequest } from '@/workers/protocol'
 import { bringRequest } from '@/formats/brought'
-import { shelfQuery } from '@/api/protocol'
+import { shelfQuery } from '@/api/shelf'
 
 /** Whatever comes from outside: files, requests, addresses, and rows that a library brought. */
 const OUTSIDE: Record<string, z.ZodMiniType> = {

@@ -1,13 +1,14 @@
 /// <reference lib="webworker" />
 import { expose } from 'comlink'
+import { ENGRAVER } from '@/engrave/served'
 import { engraveSystems, type Toolkit } from '@/engrave/toolkit'
 import { systemsRequest, type Engraver } from './protocol'
 
 type Module = { default: (options?: object) => Promise<unknown> }
 type Wrapper = { VerovioToolkit: new (module: unknown) => Toolkit }
 
-/** The engraver's own files, served unmodified beside the application. */
-const FOLDER = '/vendor/verovio'
+/** The engraver's own files, served unmodified beside the application; their version is in the name, so that a browser keeps them for good. */
+const FOLDER = ENGRAVER
 
 let toolkit: Promise<Toolkit> | null = null
 const loaded = (): Promise<Toolkit> =>

@@ -7,7 +7,7 @@ export const metadata: Metadata = { title: 'About' }
 /** What ships inside, under which licence, and where its source is. */
 const PARTS: readonly (readonly [string, string, string])[] = [
   [
-    'verovio (music engraver; served unmodified as files of its own under /vendor/verovio)',
+    'verovio (music engraver; served unmodified as files of its own under /vendor)',
     'LGPL-3.0-or-later',
     'npm package verovio 6.3.0; source at github.com/rism-digital/verovio',
   ],

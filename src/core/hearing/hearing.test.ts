@@ -100,6 +100,11 @@ describe('the needle', () => {
     expect(needleOf(silence(last + 2)).kind).toBe('silent')
     expect(needleOf([])).toEqual({ kind: 'silent' })
   })
+  it('shows a note after three readings of it, not after one or two', () => {
+    const of = (n: number) => needleOf(Array.from({ length: n }, (_, i) => ({ at: i * 0.025, loud: 0.2, cents: 4 })))
+    expect([1, 2].map((n) => of(n).kind)).toEqual(['unsure', 'unsure'])
+    expect(of(3)).toEqual({ kind: 'heard', cents: 4, held: false })
+  })
   it('says "too much else" instead of a wrong pitch where another seat is as loud', () => {
     expect(needleOf(read({ ...BOWED, neighbour: { semitones: 3, loud: 1.4 } }, 69)).kind).toBe('unsure')
   })

@@ -1,18 +1,8 @@
-import * as z from 'zod/mini'
 import { midiOf, printedPitch } from '../music/pitch'
 import { rangeOf } from './edit'
 import { headline } from './headline'
 import type { Piece } from './piece'
-
-/** What a shelf says of a piece in two lines. */
-export const summarySchema = z.object({
-  title: z.string(),
-  headline: z.string(),
-  measures: z.int().check(z.minimum(0)),
-  lines: z.int().check(z.minimum(0)),
-  range: z.string(),
-})
-export type Summary = Readonly<z.infer<typeof summarySchema>>
+import type { Summary } from './summary.schema'
 
 /** The summary of a piece: of its first line, where it says one thing of the whole. */
 export function summaryOf(piece: Piece): Summary {

@@ -196,6 +196,14 @@ describe('a plan day by day', () => {
     expect(moved.problem).toBeNull()
   })
 
+  it('what was moved to a day that is gone comes as if it had not been moved', () => {
+    const task = plan.days[0].items[0]
+    for (const gone of ['1999-01-01', days[0].replace(/^\d{4}/, '2097')]) {
+      const moved = planDays({ learnings: [learning], days, minutes: 10, moved: { [task.id]: gone } })
+      expect(moved.days.map((d) => d.items.map((x) => x.id))).toEqual(plan.days.map((d) => d.items.map((x) => x.id)))
+    }
+  })
+
   it('says what cannot be done, and that what it names would make it fit', () => {
     const ask = { learnings: [learning], days, minutes: 1 }
     const short = planDays(ask)

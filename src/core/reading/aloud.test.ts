@@ -80,6 +80,8 @@ describe('calls', () => {
     expect(calls('D4:h. E4', { say: 'letters', lengths: 'quarters' })).toEqual(['D dotted half · E quarter'])
     expect(calls('D4:h. z', { say: 'letters', lengths: 'crotchets' })).toEqual(['D dotted minim · rest crotchet'])
     expect(calls('D4:w~ D4:h E4:h', { say: 'letters' })).toEqual(['D', 'hold · E'])
+    // Within a measure it is one note, said once.
+    expect(calls('D4:h~ D4 E4', { say: 'letters' })).toEqual(['D · E'])
   })
   it('rests as long as they last', () => {
     expect(calls('D4 z:h E4', { say: 'letters' })).toEqual(['D · rest rest · E'])

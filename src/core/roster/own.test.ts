@@ -4,7 +4,7 @@ import { ensembleMapper } from '../seats/ensemble'
 import { DEFAULT_CLASS } from '../seats/class'
 import { emptyPlan, withPin } from '../seats/plan'
 import { seatsOf } from '../seats/seat'
-import { ownMusic } from './own'
+import { ownClass, ownMusic } from './own'
 import { newStudent } from './student'
 
 const ADA = newStudent('11111111-0000-4000-8000-000000000000', 'Ada', 'viola')
@@ -26,6 +26,25 @@ describe('a piece as one student has it', () => {
         for (const other of seatsOf(klass)) if (other.id !== id) expect(Object.keys(own.plan.pins)).not.toContain(other.id)
         expect(own.piece.lines).toHaveLength(1)
       }
+  })
+
+  it('says nothing of the term, nor of what other seats read, nor of other students', () => {
+    const term = { ...DEFAULT_CLASS.term, ticks: { 'a tick of the class': true } } as never
+    const reads = { viola: { sure: ['D4'], unsure: [] }, bass: { sure: ['of the bass'], unsure: ['G2'] } }
+    const klass = { ...DEFAULT_CLASS, term, reads, students: [ADA, newStudent('22222222-0000-4000-8000-000000000000', 'Bilal', 'bass')] }
+    const piece = demoPieces()[0]
+    for (const own of [ownMusic(piece, emptyPlan(), klass, ADA)!.klass, ownClass(klass, ADA)!]) {
+      const text = JSON.stringify(own)
+      expect(text).not.toContain('a tick of the class')
+      expect(text).not.toContain('of the bass')
+      expect(text).not.toContain('Bilal')
+      expect(own.reads).toEqual({ viola: reads.viola })
+      expect(own.term).toEqual(DEFAULT_CLASS.term)
+      expect(own.students).toEqual([])
+    }
+    // Whoever reads surely nothing yet has nothing of it, and no seat that is gone has a class.
+    expect(ownClass({ ...klass, reads: { bass: reads.bass } }, ADA)!.reads).toEqual({})
+    expect(ownClass(klass, { ...ADA, seat: 'gone' })).toBeNull()
   })
 
   it('has no fourth finger where the student has none, and is none without a seat', () => {

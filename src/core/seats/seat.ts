@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import { MOST_SEATS } from './bounds'
 import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
 import { INSTRUMENTS } from '../instruments/all'
 import type { Instrument, StepId } from '../instruments/instrument'
@@ -16,9 +17,6 @@ export type SeatId = string
 export type BySeat<T> = Readonly<Partial<Record<SeatId, T>>>
 /** Something for every seat of a class. */
 export type EverySeat<T> = Readonly<Record<SeatId, T>>
-
-/** How many seats a class may have. */
-export const MOST_SEATS = 8
 
 /** A seat as it is stored: who plays what, and what they have learned. */
 export const seatRowSchema = z.object({

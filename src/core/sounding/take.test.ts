@@ -48,6 +48,37 @@ describe('whose turn it is', () => {
   })
 })
 
+describe('a breath', () => {
+  it('is so many beats of silence after the music, at the tempo that is played, and none where none is asked for', () => {
+    expect(take(four).lasts).toBeCloseTo(take(four).ends, 9)
+    expect(take(four, { breath: 2 }).lasts - take(four, { breath: 2 }).ends).toBeCloseTo(2, 9)
+    const slow = take(four, { breath: 2, rate: 0.5 })
+    expect(slow.lasts - slow.ends).toBeCloseTo(4, 9)
+    expect(slow.notes.every((n) => n.at + n.lasts <= slow.ends + 1e-9)).toBe(true)
+  })
+})
+
+describe('a long piece', () => {
+  /** How often a note or a moment is looked at while a piece of so many measures is made ready. */
+  function looks(measures: number): number {
+    const piece = { ...pieceFrom(Array.from({ length: measures }, () => 'D4 E4 F4 G4').join(' '), C), tempo: 60 }
+    const ensemble = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
+    const sounding = soundingOf(piece, ensemble)
+    let looked = 0
+    const seen = <T extends object>(of: T): T =>
+      new Proxy(of, { get: (t, k) => (k === 'tick' || k === 'onset' ? looked++ : 0, Reflect.get(t, k) as unknown) })
+    const seats = Object.fromEntries(Object.entries(sounding.seats).map(([id, all]) => [id, all.map(seen)]))
+    const take = takeOf(piece, { ...sounding, seats }, timelineOf(piece, ensemble).map(seen), WHOLE)
+    expect(take.notes).toHaveLength(4 * 4 * measures)
+    expect(take.cues).toHaveLength(4 * measures)
+    return looked
+  }
+  it('twice as long is twice the work, not four times', () => {
+    const [short, long] = [looks(32), looks(64)]
+    expect(long / short).toBeLessThan(2.6)
+  })
+})
+
 describe('beats of a bar, as a class counts them (common practice)', () => {
   it('four in 4/4, three in 3/4, two in 6/8, three in 9/8; groups as they are written', () => {
     expect(says({ beats: 4, unit: 4 })).toBe('1 2 3 4')

@@ -1,4 +1,5 @@
 import { beatTicks, QUARTER } from '../music/time'
+import { once } from '../once'
 import { secondsBetween, tempoIn } from '../performance/tempo'
 import type { PlayedMeasure } from '../performance/performance'
 import type { Stretch } from '../part/passage'
@@ -99,7 +100,36 @@ function introducing(played: readonly PlayedMeasure[], way: readonly PlayedMeasu
   return (before.length > 0 ? before : played).slice(-measures)
 }
 
-/** A passage made ready to be played once. */
+/** The notes of a seat that begin within a stretch of ticks, in their order; each seat's are put in order of time once. */
+const inOrder = once((all: readonly SoundNote[]): readonly number[] =>
+  all.map((_, i) => i).sort((a, b) => all[a].tick - all[b].tick || a - b),
+)
+function notesWithin(all: readonly SoundNote[], from: number, to: number): SoundNote[] {
+  const order = inOrder(all)
+  let [low, high] = [0, order.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (all[order[middle]].tick < from) low = middle + 1
+    else high = middle
+  }
+  const found: number[] = []
+  for (let i = low; i < order.length && all[order[i]].tick < to; i++) found.push(order[i])
+  return found.sort((a, b) => a - b).map((i) => all[i])
+}
+
+/** The moments of a timeline by the measure in which they are first, each with its place. */
+const byMeasure = once((timeline: readonly Beat[]): ReadonlyMap<number, readonly { readonly beat: Beat; readonly moment: number }[]> => {
+  const found = new Map<number, { beat: Beat; moment: number }[]>()
+  timeline.forEach((beat, moment) => {
+    const { index } = beat.first.at
+    const here = found.get(index)
+    if (here) here.push({ beat, moment })
+    else found.set(index, [{ beat, moment }])
+  })
+  return found
+})
+
+/** A passage made ready to be played once. Takes as long as there are notes in it, however long the piece is. */
 export function takeOf(piece: Piece, sounding: Sounding, timeline: readonly Beat[], ask: TakeAsk): Take {
   const rate = Math.min(RATES.most, Math.max(RATES.least, ask.rate))
   const placed = placeMeasures(piece, piece.lines[0])
@@ -107,6 +137,7 @@ export function takeOf(piece: Piece, sounding: Sounding, timeline: readonly Beat
   const first = way[0]
   if (!first) return { beats: [], notes: [], cues: [], enters: 0, ends: 0, lasts: 0, way, rate, seats: ask.seats }
   const introduction = introducing(sounding.measures, way, ask.introduction)
+  const moments = byMeasure(timeline)
   const beats: TakeBeat[] = []
   const notes: TakeNote[] = []
   const cues: Cue[] = []
@@ -134,15 +165,13 @@ export function takeOf(piece: Piece, sounding: Sounding, timeline: readonly Beat
       const end = into(m.ticks)
       for (const [seat, all] of Object.entries(sounding.seats)) {
         if (!ahead && ask.seats && !ask.seats.includes(seat)) continue
-        for (const n of all)
-          if (n.tick >= m.tick && n.tick < m.tick + m.ticks)
-            notes.push({ ...n, seat, ahead, at: at + (n.at - m.at) / rate, lasts: n.lasts / rate })
+        for (const n of notesWithin(all, m.tick, m.tick + m.ticks))
+          notes.push({ ...n, seat, ahead, at: at + (n.at - m.at) / rate, lasts: n.lasts / rate })
       }
       if (!ahead)
-        timeline.forEach((b, moment) => {
-          if (b.onset >= start && b.onset < start + m.ticks && b.first.at.index === m.index)
-            cues.push({ at: into(b.onset - start), moment, index: m.index, pass: m.pass })
-        })
+        for (const { beat, moment } of moments.get(m.index) ?? [])
+          if (beat.onset >= start && beat.onset < start + m.ticks)
+            cues.push({ at: into(beat.onset - start), moment, index: m.index, pass: m.pass })
       at = end
     }
   }

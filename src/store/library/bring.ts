@@ -1,4 +1,4 @@
-import { BRINGING } from '@/api/protocol'
+import { BRINGING } from '@/api/library'
 import type { Knex } from 'knex'
 import { isWhereItWas, openedFile } from '../connection'
 import { explained, moved } from '../trouble'

@@ -1,7 +1,7 @@
 'use client'
 
 import { useState, useTransition } from 'react'
-import { signInReply } from '@/api/protocol'
+import { signInReply } from '@/api/signIn'
 import { Button } from '@/ui/kit/Button'
 import { Mark } from '@/ui/kit/Mark'
 

@@ -37,6 +37,16 @@ describe('the class page', () => {
     expect(c.getState().settings).toEqual(DEFAULT_CLASS)
   })
 
+  it('of two students of one name each is changed and taken out alone', () => {
+    const c = start()
+    const [one, two] = [1, 2].map((n) => newStudent(`00000000-0000-4000-8000-00000000000${n}`, 'Anna', n === 1 ? 'violin' : 'cello'))
+    c.getState().bringStudents([one, two])
+    c.getState().changeStudent(two.id, { large: true })
+    expect(c.getState().settings.students.map((s) => s.large)).toEqual([false, true])
+    c.getState().removeStudent(one.id)
+    expect(c.getState().settings.students).toEqual([{ ...two, large: true }])
+  })
+
   it('adds and takes what a seat has learned, and is no preset then', () => {
     const c = start()
     c.getState().toggle('violin', 'fingers', 4)

@@ -3,7 +3,7 @@
 import { useCallback, useState } from 'react'
 import { useStore } from 'zustand'
 import { classApi } from '@/api/address'
-import { keptClass, type ClassSave } from '@/api/protocol'
+import { keptClass, type ClassSave } from '@/api/saving'
 import { takeTheirs, useAutosave, type SaveBy } from '@/ui/kit/autosave'
 import { Button } from '@/ui/kit/Button'
 import { useKeys, type KeyRow } from '@/ui/kit/keys'

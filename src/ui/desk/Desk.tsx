@@ -16,9 +16,10 @@ import { DeskBar } from './DeskBar'
 import { DeskProvider, useDesk, useDeskStore } from '@/ui/session/DeskProvider'
 import type { Desk as OpenPiece } from '@/ui/session/deskStore'
 import { isBeyond } from '@/ui/session/selectors'
-import { keptDesk, type SaveRequest } from '@/api/protocol'
+import { keptDesk, type SaveRequest } from '@/api/saving'
 import { SaveTrouble } from './SaveNote'
 import { sayAll } from '@/ui/session/say'
+import { Outline } from '@/ui/kit/Outline'
 import { sayTold } from '@/ui/kit/saving'
 import { useAutosave, type SaveBy } from '@/ui/kit/autosave'
 import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
@@ -36,10 +37,15 @@ import type { Step } from '@/ui/steps/step'
 import { useShownBySeat, useShownSpots } from '@/ui/session/useSpots'
 
 /** Loaded when they are asked for: the desk opens with the bench. */
-const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView))
+const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView), {
+  loading: () => <Outline says="Engraving the score …" rows={6} />,
+})
 const KeyList = dynamic(() => import('./KeyList').then((m) => m.KeyList), { ssr: false })
 
-const ChoicesPanel = dynamic(() => import('./ChoicesPanel').then((m) => m.ChoicesPanel), { ssr: false })
+const ChoicesPanel = dynamic(() => import('./ChoicesPanel').then((m) => m.ChoicesPanel), {
+  ssr: false,
+  loading: () => <Outline says="Opening the choices for this piece …" />,
+})
 const CHOICES_WIDTH = 372
 
 /** The plan and the title, and the notes once the desk has moved them to another key; else they are saved where they are written. */

@@ -1,6 +1,5 @@
 import { format } from 'date-fns'
 import Link from 'next/link'
-import { useClassId } from '@/ui/kit/InClass'
 import { piecePage } from '@/api/address'
 import { BackLink } from '@/ui/kit/BackLink'
 import { buttonLook } from '@/ui/kit/Button'
@@ -22,6 +21,8 @@ type Shown = {
 }
 type Props = {
   id: string
+  /** The class on whose shelf it stands. */
+  of: string
   title: string
   /** The version that stands. */
   now: number
@@ -62,8 +63,7 @@ const sayVersion = ({ version, said, notes }: Entry): string =>
   said || (version === 1 ? 'brought' : notes ? 'notes or title' : 'fingers and choices')
 
 /** Every saved version of a piece: each can be looked at, named and brought back as the newest. */
-export function History({ id, title, now, versions, wanted, shown, drawn, actions }: Props) {
-  const of = useClassId()
+export function History({ id, of, title, now, versions, wanted, shown, drawn, actions }: Props) {
   return (
     <div className="desk">
       <header className="bar">

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import * as z from 'zod/mini'
 import { createStore } from 'zustand/vanilla'
-import type { SaveReply } from '@/api/protocol'
+import type { SaveReply } from '@/api/saved'
 import { createAutosave, type Marked, type SaveBy, type SaveState } from './autosave'
 import type { Outbox, Unsent } from './outbox'
 
@@ -175,6 +175,66 @@ describe('saving by itself', () => {
     expect(store.getState()).toMatchObject({ save: 'newer', version: 9 })
     await vi.advanceTimersByTimeAsync(20_000)
     expect(sent).toHaveLength(2)
+  })
+  it('asks before the page is left while another window’s version stands, kept or not', async () => {
+    const { sent, world: w } = world()
+    const store = page()
+    const auto = createAutosave(store, BY, w)
+    type(store, 'b')
+    await vi.advanceTimersByTimeAsync(600)
+    await sent[0].answer({ ok: false, reason: 'newer', version: 9 })
+    expect(auto.isUnsent()).toBe(true)
+    // What stands elsewhere is not overwritten by leaving.
+    auto.leave()
+    expect(sent).toHaveLength(1)
+  })
+  it('says its last words after a save that failed, too', async () => {
+    const { sent, world: w } = world()
+    const store = page()
+    const auto = createAutosave(store, BY, w)
+    type(store, 'b')
+    await vi.advanceTimersByTimeAsync(600)
+    await sent[0].answer(new Error('no network'))
+    expect(store.getState().save).toBe('failed')
+    auto.leave()
+    expect(sent.map((s) => [s.body.text, s.keepalive])).toEqual([
+      ['b', false],
+      ['b', true],
+    ])
+  })
+  it('of two visits that left something the newer is taken up, and the older waits', async () => {
+    const { box, world: w } = world()
+    const left = (by: string, text: string, ago: number) =>
+      box.set(`/x ${by}`, { url: '/x', by, seq: 1, base: 3, body: { text }, at: Date.now() - ago })
+    left('older', 'older text', 90_000)
+    left('newer', 'newer text', 60_000)
+    left('oldest', 'oldest text', 120_000)
+    const store = page()
+    await createAutosave(store, BY, w).recover()
+    expect(store.getState().text).toBe('newer text')
+    expect([...box.values()].map((u) => u.by).sort()).toEqual(['newer', 'older', 'oldest'])
+  })
+  it('takes up what the same piece was left with for another class, or by an earlier Even Seat, and keeps it under its own address', async () => {
+    for (const url of ['/api/class/tuesday/piece/p1', '/api/pieces/p1']) {
+      const { box, sent, world: w } = world()
+      box.set(`${url} old-window`, { url, by: 'old-window', seq: 7, base: 3, body: { text: 'left' }, at: Date.now() - 60_000 })
+      box.set('/api/class/tuesday/piece/p1/notes n', {
+        url: '/api/class/tuesday/piece/p1/notes',
+        by: 'n',
+        seq: 1,
+        base: 1,
+        body: { text: 'notes' },
+        at: 0,
+      })
+      const store = page()
+      const here = '/api/class/friday/piece/p1'
+      await createAutosave(store, { ...BY, url: () => here }, w).recover()
+      expect(store.getState().text).toBe('left')
+      await vi.advanceTimersByTimeAsync(600)
+      await sent[0].answer({ ok: true, version: 4 })
+      // Acknowledged, it is forgotten under both.
+      expect([...box.values()].map((u) => u.by)).toEqual(['n'])
+    }
   })
   it('taking the other version forgets what is unsent', async () => {
     const { box, world: w } = world()

@@ -4,7 +4,7 @@ import { useEffect } from 'react'
 import type { z } from 'zod/mini'
 import type { StoreApi } from 'zustand/vanilla'
 import { keptSave } from '@/api/address'
-import { saveReply, type SaveReply } from '@/api/protocol'
+import { saveReply, type SaveReply } from '@/api/saved'
 import { browserOutbox, hold, takeOver, windowName, type Outbox, type Unsent } from './outbox'
 
 /** How the saving of a page stands. `newer`: another window has saved meanwhile; `gone`: what was to be saved is no more. */

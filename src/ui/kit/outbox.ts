@@ -1,7 +1,8 @@
 'use client'
 
-import { createStore, del, entries, set, type UseStore } from 'idb-keyval'
+import { del, entries, set } from 'idb-keyval'
 import * as z from 'zod/mini'
+import { outboxStore as store } from './unsent'
 
 /**
  * A change that no server has acknowledged yet: where it goes, which window made it (the `seq`-th save of that window), the
@@ -26,9 +27,6 @@ export type Outbox = {
 }
 
 const keyOf = ({ url, by }: Pick<Unsent, 'url' | 'by'>): string => `${url} ${by}`
-
-let held: UseStore | null = null
-const store = (): UseStore => (held ??= createStore('even-seat', 'outbox'))
 
 /** The outbox of this browser. */
 export const browserOutbox: Outbox = {

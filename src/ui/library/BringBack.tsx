@@ -7,7 +7,7 @@ import { Button } from '@/ui/kit/Button'
 import { Bar } from '@/ui/kit/Bar'
 import { begin, follow, forget, send } from './errands'
 import { Trouble } from '@/ui/kit/answer'
-import { bringState, lookState, type Brought, type Looked } from '@/api/protocol'
+import { bringState, lookState, type Brought, type Looked } from '@/api/library'
 import { count } from '@/core/count'
 import { countIs } from './words'
 

@@ -8,7 +8,7 @@ import { Button } from '@/ui/kit/Button'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { BringBack } from './BringBack'
 import { OffShelf } from './OffShelf'
-import type { KeptBackup, OffShelf as Piece } from '@/api/protocol'
+import type { KeptBackup, OffShelf as Piece } from '@/api/library'
 import { SaveAll } from './SaveAll'
 import { megabytes } from './words'
 

@@ -5,7 +5,7 @@ import { AlertDialog } from 'radix-ui'
 import { useTransition } from 'react'
 import type { LibraryActions } from '@/api/actions'
 import { Button } from '@/ui/kit/Button'
-import type { OffShelf as Piece } from '@/api/protocol'
+import type { OffShelf as Piece } from '@/api/library'
 import { count } from '@/core/count'
 
 /** Pieces that were taken off the shelf: put back, or deleted for good on purpose. */

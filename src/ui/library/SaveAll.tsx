@@ -6,7 +6,7 @@ import { Button } from '@/ui/kit/Button'
 import { Bar } from '@/ui/kit/Bar'
 import { begin, follow } from './errands'
 import { Trouble } from '@/ui/kit/answer'
-import { backupState, type BackedUp } from '@/api/protocol'
+import { backupState, type BackedUp } from '@/api/library'
 import { count } from '@/core/count'
 import { megabytes } from './words'
 

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini'
-import { begunReply, PIECE_OF_FILE, pieceReply } from '@/api/protocol'
+import { begunReply, PIECE_OF_FILE, pieceReply } from '@/api/library'
 import { answer, Trouble } from '@/ui/kit/answer'
 
 /** How far something is, from 0 to 1, and what is being done. */

@@ -3,6 +3,7 @@
 import { RefreshCw } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState, useTransition } from 'react'
+import { Outline } from '@/ui/kit/Outline'
 import { useClassId } from '@/ui/kit/InClass'
 import { piecePage, type Look } from '@/api/address'
 import { LENGTHS, USUAL, WISHES, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
@@ -155,6 +156,7 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
           </div>
         </div>
         <div aria-live="polite" aria-busy={working}>
+          {!made && <Outline says="Writing a line …" />}
           {made?.line === 'failed' && (
             <p role="alert" className="text-madder">
               The line could not be written. Reload the page and ask again.

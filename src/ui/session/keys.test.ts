@@ -28,6 +28,18 @@ function desk() {
 }
 
 describe('the keys of the desk', () => {
+  it('tell the hand: s to stay, h to go home, n to be in the next position already; each its own', () => {
+    const told: string[] = []
+    const { d } = desk()
+    const tell = { ...d.getState(), tellHand: (command: string) => void told.push(command) }
+    for (const key of ['s', 'h', 'n'])
+      runOf(DESK_KEYS, { key, shiftKey: false, altKey: false, ctrlKey: false, metaKey: false })?.({
+        desk: tell as never,
+        find: vi.fn(),
+        help: vi.fn(),
+      })
+    expect(told).toEqual(['stay', 'home', 'enter'])
+  })
   it('move by moments, measures and seats, and stay inside', () => {
     const { press, at } = desk()
     press('ArrowLeft')

@@ -1,5 +1,6 @@
 import { classApi } from '@/api/address'
-import { bringReply, type BringReply, type BroughtPieces } from '@/api/protocol'
+import { bringReply, type BringReply } from '@/api/shelf'
+import { type BroughtPieces } from '@/formats/brought'
 
 /** The bytes of a file as base64, by the browser's own means: quick, also for a large one. */
 const base64 = (file: File): Promise<string> =>

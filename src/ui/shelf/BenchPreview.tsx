@@ -1,4 +1,4 @@
-import type { Preview } from '@/core/seats/preview'
+import type { Preview } from '@/core/seats/preview.schema'
 
 const WIDTH = 268
 const ROW = 27

@@ -28,10 +28,16 @@ export function ClassesMenu({ button, open, classes, removed, actions }: Classes
   const remove = () =>
     start(async () => {
       if (!here || !(await actions.removeClass(open))) return
+      const undo = async () => {
+        await actions.putBackClass(open)
+        router.push(classPage(open, 'pieces'))
+      }
       toast(`${here.name} has been taken away. Nothing of it is lost.`, {
         duration: 10_000,
-        action: { label: 'Undo', onClick: () => start(() => actions.putBackClass(open)) },
+        action: { label: 'Undo', onClick: () => start(undo) },
       })
+      // To the one that was opened last among those that are left.
+      router.push('/')
     })
   return (
     <>

@@ -9,7 +9,7 @@ import { Button } from '@/ui/kit/Button'
 import { Hint } from '@/ui/kit/Hint'
 import { later, Opens } from '@/ui/kit/Opens'
 import { BenchPreview } from './BenchPreview'
-import type { Card } from '@/api/protocol'
+import type { Card } from '@/api/shelf'
 import { count } from '@/core/count'
 
 const Shelves = later(() => import('./OnShelves').then((m) => m.OnShelves))

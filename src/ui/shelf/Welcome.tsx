@@ -1,3 +1,5 @@
+'use client'
+
 import { FileUp } from 'lucide-react'
 import Link from 'next/link'
 import { useClassId } from '@/ui/kit/InClass'

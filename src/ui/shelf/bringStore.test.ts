@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from 'vitest'
-import type { BringReply } from '@/api/protocol'
+import type { BringReply } from '@/api/shelf'
 import { pieceFrom } from '@/core/testing/piece'
 import type { Item } from '@/formats/read'
 import { wholeFile } from '@/formats/outcome'

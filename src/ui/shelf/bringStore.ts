@@ -2,7 +2,8 @@ import { createStore } from 'zustand/vanilla'
 import type { MidiChoices } from '@/formats/midi/read'
 import type { Item } from '@/formats/read'
 import { sayProblem } from '@/formats/outcome'
-import type { BringReply, BroughtPieces } from '@/api/protocol'
+import type { BringReply } from '@/api/shelf'
+import type { BroughtPieces } from '@/formats/brought'
 
 /** One line of what happened to what was brought. */
 export type BroughtLine = {

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { classApi } from '@/api/address'
-import { drawingsReply, shelfReply, type Card, type ShelfReply } from '@/api/protocol'
+import { drawingsReply, shelfReply, type Card, type ShelfReply } from '@/api/shelf'
 
 /** How long a search waits for the next letter, in milliseconds. */
 const WAIT = 150

@@ -3,6 +3,7 @@
 import { Maximize, Moon, Sun } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useEffect, useMemo } from 'react'
+import { Outline } from '@/ui/kit/Outline'
 import { useClassId } from '@/ui/kit/InClass'
 import { piecePage } from '@/api/address'
 import { capital, inSentence, sayList } from '@/core/names'
@@ -26,7 +27,9 @@ import { useCallOptions } from '@/ui/steps/read/callStore'
 import { useAwake, useWall } from './useWall'
 import { useWallTheme } from './wallTheme'
 
-const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView))
+const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView), {
+  loading: () => <Outline says="Engraving the score …" rows={6} />,
+})
 
 type Props = { id: string; packed: Packed<{ piece: Piece; plan: Plan }>; klass: ClassSettings }
 

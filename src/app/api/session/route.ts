@@ -4,7 +4,7 @@ import { deviceOf, newDevice, signedIn, tooMany } from '@/server/limits'
 import { accessSecret, beginSession, endSession, isPassphrase, SESSION_LASTS } from '@/store/access'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'
-import { signInRequest } from '@/api/protocol'
+import { signInRequest } from '@/api/signIn'
 import { answering } from '../answer'
 import { jsonOf } from '../body'
 

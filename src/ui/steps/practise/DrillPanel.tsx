@@ -3,6 +3,7 @@
 import { Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useId, useState } from 'react'
+import { Outline } from '@/ui/kit/Outline'
 import { useClassId } from '@/ui/kit/InClass'
 import { piecePage } from '@/api/address'
 import { buttonLook } from '@/ui/kit/Button'
@@ -32,7 +33,7 @@ export function DrillPanel() {
           {step.caution && <p className="mt-3 rounded-md bg-wash px-3 py-2 text-sm">{step.caution}</p>}
         </>
       ) : (
-        music && <OfDrill />
+        (music && <OfDrill />) || <Outline says="Making the drill …" />
       )}
     </aside>
   )

@@ -1,6 +1,7 @@
 'use client'
 
 import { useEffect, useMemo, useRef } from 'react'
+import { Outline } from '@/ui/kit/Outline'
 import { Bench } from '@/ui/bench/Bench'
 import { Button } from '@/ui/kit/Button'
 import { DeskProvider, useDesk } from '@/ui/session/DeskProvider'
@@ -44,6 +45,8 @@ function Looked() {
   const id = usePractise(pickedIn)
   const step = usePractise((p) => p.stock?.steps.find((s) => s.id === id))
   const music = usePractise((p) => p.music)
+  // Whether there is anything to practise is known once the drills are made.
+  const known = usePractise((p) => p.today !== null)
   if (step)
     return (
       <div className="max-w-prose p-6">
@@ -57,11 +60,14 @@ function Looked() {
         )}
       </div>
     )
+  if (!known) return <Outline says="Making the warm-up …" />
   if (!music)
-    return (
+    return id === null ? (
       <p role="status" className="p-6 text-soft">
-        {id === null ? 'Nothing to practise here yet.' : 'The drill is being made …'}
+        Nothing to practise here yet.
       </p>
+    ) : (
+      <Outline says="Making the drill …" />
     )
   return <DrillStage key={music.info.id} />
 }

@@ -2,6 +2,7 @@
 
 import dynamic from 'next/dynamic'
 import { useEffect } from 'react'
+import { Outline } from '@/ui/kit/Outline'
 import { Bench } from '@/ui/bench/Bench'
 import { LessonStrip } from '@/ui/rehearse/LessonStrip'
 import { NowStrip } from '@/ui/rehearse/NowStrip'
@@ -14,7 +15,9 @@ import { useWallLink } from '@/ui/rehearse/useWallLink'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { useRehearseKeys } from './keys'
 
-const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView))
+const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView), {
+  loading: () => <Outline says="Engraving the score …" rows={6} />,
+})
 
 /** The class as it is drawn, with what is heard now over it: the picked moment goes along with the sound. */
 export function RehearseView() {

@@ -1,5 +1,6 @@
 import { NextResponse } from 'next/server'
-import { classSaveRequest, type SaveReply } from '@/api/protocol'
+import { classSaveRequest } from '@/api/saving'
+import { type SaveReply } from '@/api/saved'
 import { sayIssue } from '@/core/issue'
 import { saveClass } from '@/store/classes'
 import { inClass } from '../../answer'

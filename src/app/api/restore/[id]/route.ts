@@ -5,7 +5,7 @@ import * as z from 'zod/mini'
 import { begin, nextBackup, sideFile } from '@/jobs/errands'
 import { now } from '@/store/clock'
 import { explained } from '@/store/trouble'
-import { PIECE_OF_FILE, restoreRequest } from '@/api/protocol'
+import { PIECE_OF_FILE, restoreRequest } from '@/api/library'
 import { answering } from '../../answer'
 import { bytesOf, jsonOf } from '../../body'
 

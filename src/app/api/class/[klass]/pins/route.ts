@@ -1,4 +1,4 @@
-import type { PinsReply } from '@/api/protocol'
+import type { PinsReply } from '@/api/pins'
 import { inWorker } from '@/jobs/pool'
 import { fresh, inClass } from '../../../answer'
 

@@ -1,4 +1,4 @@
-import { drawingsQuery, type DrawingsReply } from '@/api/protocol'
+import { drawingsQuery, type DrawingsReply } from '@/api/shelf'
 import { drawnOf } from '@/app/shelf'
 import { fresh, inClass, queryOf } from '../../../../answer'
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next'
-import { historyQuery } from '@/api/protocol'
+import { historyQuery } from '@/api/history'
 import { bringBack, rename } from '@/app/actions'
 import { inWorker, TaskError } from '@/jobs/pool'
 import { database } from '@/store/database'
@@ -29,6 +29,7 @@ export default async function HistoryPage({ params, searchParams }: Props) {
   return (
     <History
       id={head.id}
+      of={of.id}
       title={head.title}
       now={head.version}
       versions={versions}

@@ -1,5 +1,5 @@
 import { EXPORTS } from '@/formats/kinds'
-import { exportQuery } from '@/api/protocol'
+import { exportQuery } from '@/api/export'
 import { inWorker } from '@/jobs/pool'
 import { gone, NO_SEAT, ofPiece, queryOf } from '../../../../../answer'
 import { attachment } from '../../../../../attachment'

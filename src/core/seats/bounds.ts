@@ -1,0 +1,2 @@
+/** How many seats a class may have. */
+export const MOST_SEATS = 8

@@ -1,0 +1,79 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { RunRow } from '@/core/practice/run'
+import { DEFAULT_CLASS } from '@/core/seats/class'
+import { emptyPlan } from '@/core/seats/plan'
+import { pieceFrom } from '@/core/testing/piece'
+import { createDesk } from '@/ui/session/deskStore'
+import { lessonOf } from './lesson'
+
+const step = (id: string, seconds = 10, rest = 5): RunRow => ({ kind: 'step', id, words: `Do ${id}.`, seconds, rest })
+function lesson(rows: readonly RunRow[]) {
+  const plan = emptyPlan()
+  const desk = createDesk({
+    id: 'p',
+    piece: pieceFrom('D4 E4 F#4 G4'),
+    plan: { ...plan, run: { ...plan.run, rows: [...rows] } },
+    klass: DEFAULT_CLASS,
+    version: 1,
+  })
+  const l = lessonOf(desk)
+  const put = (next: readonly RunRow[]) =>
+    desk.getState().edit({ change: ({ plan: p }) => ({ plan: { ...p, run: { ...p.run, rows: [...next] } } }), said: 'rows' })
+  const at = () => [l.getState().phase, l.getState().row]
+  const wait = (seconds: number) => vi.advanceTimersByTime(seconds * 1000)
+  return { l, put, at, wait }
+}
+
+beforeEach(() => void vi.useFakeTimers())
+afterEach(() => void vi.useRealTimers())
+
+describe('a lesson that runs row by row', () => {
+  it('does a step, rests, and goes on by itself to the end', () => {
+    const { l, at, wait } = lesson([step('a'), step('b')])
+    l.begin(0)
+    expect(at()).toEqual(['step', 'a'])
+    wait(10)
+    expect(at()).toEqual(['rest', 'a'])
+    wait(5)
+    expect(at()).toEqual(['step', 'b'])
+    wait(10)
+    expect(at()).toEqual(['over', 'b'])
+    expect(l.getState().done).toEqual(['a', 'b'])
+  })
+  it('a row that is taken out while it is done or rests skips none: the one that then stands there comes', () => {
+    const { l, put, at, wait } = lesson([step('a'), step('b'), step('c')])
+    l.begin(1)
+    put([step('a'), step('c')])
+    expect(at()).toEqual(['step', 'b'])
+    wait(10)
+    wait(5)
+    expect(at()).toEqual(['step', 'c'])
+    // The last taken out in its rest: the lesson is over, nothing begins again.
+    put([step('a')])
+    wait(10)
+    expect(at()[0]).toBe('over')
+  })
+  it('taken out, the row before comes at “back”, and the one that stands there at “skip”', () => {
+    const { l, put, at } = lesson([step('a'), step('b'), step('c')])
+    l.begin(1)
+    put([step('a'), step('c')])
+    l.skip()
+    expect(at()).toEqual(['step', 'c'])
+    l.begin(0)
+    l.skip()
+    put([step('a')])
+    l.back()
+    expect(at()).toEqual(['step', 'a'])
+  })
+  it('by hand waits for the one key', () => {
+    const { l, at, wait } = lesson([step('a'), step('b')])
+    l.setByHand(true)
+    l.begin(0)
+    wait(600)
+    expect(at()).toEqual(['step', 'a'])
+    l.go()
+    expect(at()).toEqual(['waiting', 'a'])
+    l.go()
+    expect(at()).toEqual(['step', 'b'])
+  })
+})
