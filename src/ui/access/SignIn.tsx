@@ -1,7 +1,6 @@
 'use client'
 
 import { useState, useTransition } from 'react'
-import { signInReply } from '@/api/signIn'
 import { Button } from '@/ui/kit/Button'
 import { Mark } from '@/ui/kit/Mark'
 
@@ -23,6 +22,8 @@ export function SignIn() {
           headers: { 'content-type': 'application/json' },
           body: JSON.stringify({ passphrase }),
         })
+        // Loaded while the answer comes: the page itself needs none of it.
+        const { signInReply } = await import('@/api/signIn')
         const answer = signInReply.parse(await response.json())
         if (answer.ok) window.location.assign(wanted())
         else setProblem(answer.problem)

@@ -1,4 +1,4 @@
-import { DropdownMenu } from 'radix-ui'
+import * as DropdownMenu from '@radix-ui/react-dropdown-menu'
 import { landmark } from '@/ui/kit/landmark'
 import { useMemo, type ReactElement } from 'react'
 import { octavesFor } from '@/core/seats/ensemble'

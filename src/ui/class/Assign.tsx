@@ -1,6 +1,6 @@
 'use client'
 
-import { DropdownMenu } from 'radix-ui'
+import * as DropdownMenu from '@radix-ui/react-dropdown-menu'
 import type { ReactElement } from 'react'
 import type { Student } from '@/core/roster/student'
 import { landmark } from '@/ui/kit/landmark'

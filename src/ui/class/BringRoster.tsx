@@ -1,6 +1,6 @@
 'use client'
 
-import { Dialog } from 'radix-ui'
+import * as Dialog from '@radix-ui/react-dialog'
 import { useMemo, useState, type ReactElement } from 'react'
 import { count } from '@/core/count'
 import type { Student } from '@/core/roster/student'

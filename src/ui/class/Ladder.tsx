@@ -1,6 +1,6 @@
 'use client'
 
-import { RadioGroup } from 'radix-ui'
+import * as RadioGroup from '@radix-ui/react-radio-group'
 import type { StepId } from '@/core/instruments/instrument'
 import { sayStep, STEPS, stepOf } from '@/core/instruments/ladder'
 import type { Seat } from '@/core/seats/seat'

@@ -1,6 +1,6 @@
 'use client'
 
-import { DropdownMenu } from 'radix-ui'
+import * as DropdownMenu from '@radix-ui/react-dropdown-menu'
 import type { ReactElement } from 'react'
 import { useClassId } from '@/ui/kit/InClass'
 import { pieceApi } from '@/api/address'

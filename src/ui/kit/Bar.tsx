@@ -1,6 +1,6 @@
 'use client'
 
-import { Progress } from 'radix-ui'
+import * as Progress from '@radix-ui/react-progress'
 
 /** How far something is, with words beside it. */
 export function Bar({ part, text }: { part: number; text: string }) {

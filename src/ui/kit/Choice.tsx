@@ -1,6 +1,6 @@
 'use client'
 
-import { ToggleGroup } from 'radix-ui'
+import * as ToggleGroup from '@radix-ui/react-toggle-group'
 
 /** One of a few, side by side: one stop of the Tab key, the arrows go among them. */
 export function Choice<T extends string>({

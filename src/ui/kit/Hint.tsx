@@ -1,6 +1,6 @@
 'use client'
 
-import { Slot } from 'radix-ui'
+import * as Slot from '@radix-ui/react-slot'
 import { Suspense, useEffect, useId, useRef, useState } from 'react'
 import { later } from './Opens'
 

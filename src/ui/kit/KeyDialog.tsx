@@ -1,6 +1,6 @@
 'use client'
 
-import { Dialog } from 'radix-ui'
+import * as Dialog from '@radix-ui/react-dialog'
 import { Button } from './Button'
 
 type Pair = readonly [string, string]

@@ -228,7 +228,8 @@ describe('saving by itself', () => {
       })
       const store = page()
       const here = '/api/class/friday/piece/p1'
-      await createAutosave(store, { ...BY, url: () => here }, w).recover()
+      const by: typeof BY = { ...BY, url: () => here }
+      await createAutosave(store, by, w).recover()
       expect(store.getState().text).toBe('left')
       await vi.advanceTimersByTimeAsync(600)
       await sent[0].answer({ ok: true, version: 4 })

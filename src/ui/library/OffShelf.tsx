@@ -1,7 +1,7 @@
 'use client'
 
 import { format } from 'date-fns'
-import { AlertDialog } from 'radix-ui'
+import * as AlertDialog from '@radix-ui/react-alert-dialog'
 import { useTransition } from 'react'
 import type { LibraryActions } from '@/api/actions'
 import { Button } from '@/ui/kit/Button'

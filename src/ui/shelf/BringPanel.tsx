@@ -2,7 +2,7 @@
 
 import { Check, CircleAlert, Clock, X } from 'lucide-react'
 import Link from 'next/link'
-import { Progress } from 'radix-ui'
+import * as Progress from '@radix-ui/react-progress'
 import { useStore } from 'zustand'
 import { piecePage } from '@/api/address'
 import { Button } from '@/ui/kit/Button'

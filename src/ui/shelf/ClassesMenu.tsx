@@ -1,6 +1,7 @@
 'use client'
 
-import { Dialog, DropdownMenu } from 'radix-ui'
+import * as Dialog from '@radix-ui/react-dialog'
+import * as DropdownMenu from '@radix-ui/react-dropdown-menu'
 import { useState, useTransition, type ReactElement } from 'react'
 import { useRouter } from 'next/navigation'
 import { toast } from 'sonner'

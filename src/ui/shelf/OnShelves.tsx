@@ -1,6 +1,6 @@
 'use client'
 
-import { DropdownMenu } from 'radix-ui'
+import * as DropdownMenu from '@radix-ui/react-dropdown-menu'
 import { useEffect, useState, useTransition, type ReactElement } from 'react'
 import type { ClassActions, ClassChoice } from '@/api/actions'
 import { landmark } from '@/ui/kit/landmark'

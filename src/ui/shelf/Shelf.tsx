@@ -1,20 +1,18 @@
 'use client'
 
 import { Archive, CalendarDays, Eye, FileUp, GraduationCap, PenLine, Route, Search } from 'lucide-react'
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useTransition } from 'react'
 import { useDropzone } from 'react-dropzone'
-import { toast } from 'sonner'
 import { classPage, piecePage } from '@/api/address'
 import { ENDINGS } from '@/formats/endings'
 import type { ClassChoice, ShelfActions } from '@/api/actions'
 import { Button, buttonLook } from '@/ui/kit/Button'
 import { Mark } from '@/ui/kit/Mark'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
-import { BringPanel } from './BringPanel'
 import { Classes } from './Classes'
-import { bringing, onAdded } from './bringing'
 import { pastedFiles } from './paste'
 import { PieceCard } from './PieceCard'
 import type { Card, ShelfReply } from '@/api/shelf'
@@ -22,6 +20,10 @@ import { useSearchKeys } from './useSearchKeys'
 import { Demonstration, Empty } from './Welcome'
 import { useShelf } from './useShelf'
 import { count } from '@/core/count'
+
+/** What reads files is loaded after the shelf, or when the first one is dropped. */
+const Brought = dynamic(() => import('./Brought').then((m) => m.Brought), { ssr: false })
+const bringFiles = async (of: string, files: File[]) => (await import('./bringing')).bringing.getState().bring(of, files)
 
 /** The pieces of the class; a file can be dropped anywhere on it. */
 export function Shelf({
@@ -64,15 +66,14 @@ export function Shelf({
     return () => window.removeEventListener('keydown', onKey)
   }, [])
 
-  useEffect(() => onAdded((of, only) => (only && of === id ? router.push(piecePage(id, only)) : router.refresh())), [router, id])
-  const bring = (files: File[]) => files.length > 0 && void bringing.getState().bring(id, files)
+  const bring = (files: File[]) => files.length > 0 && void bringFiles(id, files)
   useEffect(() => {
     const onPaste = (e: ClipboardEvent) => {
       if ((e.target as HTMLElement).matches('input, textarea')) return
       const files = pastedFiles(e.clipboardData)
       if (files.length === 0) return
       e.preventDefault()
-      void bringing.getState().bring(id, files)
+      void bringFiles(id, files)
     }
     window.addEventListener('paste', onPaste)
     return () => window.removeEventListener('paste', onPaste)
@@ -91,6 +92,7 @@ export function Shelf({
   const remove = (card: Card) =>
     startTransition(async () => {
       const elsewhere = await actions.takeOff(card.id)
+      const { toast } = await import('sonner')
       const kept = elsewhere ? 'Another class still has it.' : 'It is kept in the library until you delete it there.'
       toast(`${card.title} is off the shelf. ${kept}`, {
         duration: 10_000,
@@ -160,7 +162,7 @@ export function Shelf({
             className="w-full bg-transparent outline-none placeholder:text-soft"
           />
         </label>
-        <BringPanel store={bringing} />
+        <Brought of={id} />
         {total === 0 ? (
           <Empty bring={open} demo={demo} />
         ) : found === 0 ? (

@@ -1,6 +1,6 @@
 'use client'
 
-import { Dialog } from 'radix-ui'
+import * as Dialog from '@radix-ui/react-dialog'
 import type { ReactElement } from 'react'
 import { count } from '@/core/count'
 import { Button } from '@/ui/kit/Button'
@@ -9,10 +9,10 @@ type Props = { button: ReactElement; pieces: number; others: boolean; action: (f
 
 const field = 'mt-0.5 w-full rounded border border-rule bg-paper px-2 py-1.5'
 
-/** A class of one's own in place of the demonstration: asked for its name, and told what becomes of what is here. */
+/** A class of one's own in place of the demonstration: asked for its name, and told what becomes of what is here. Open from the start. */
 export function StartOwn({ button, pieces, others, action }: Props) {
   return (
-    <Dialog.Root>
+    <Dialog.Root defaultOpen>
       <Dialog.Trigger asChild>{button}</Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />

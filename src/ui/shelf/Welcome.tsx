@@ -7,7 +7,9 @@ import { classPage } from '@/api/address'
 import { sayInstruments } from '@/core/instruments/all'
 import { ENDINGS } from '@/formats/endings'
 import { Button } from '@/ui/kit/Button'
-import { StartOwn } from './StartOwn'
+import { later, Opens } from '@/ui/kit/Opens'
+
+const Start = later(() => import('./StartOwn').then((m) => m.StartOwn))
 
 /** What the product is for, in a sentence. */
 const PURPOSE = `Which string, finger and position a tune takes for ${sayInstruments()}, side by side, and what will trip whom.`
@@ -28,7 +30,12 @@ export function Demonstration({
       <p className="min-w-0 flex-1 basis-80">
         <span className="font-title">Even Seat</span>: {PURPOSE} This class is a demonstration, made up to look around in.
       </p>
-      <StartOwn button={<Button>Start my own class</Button>} pieces={pieces} others={others} action={action} />
+      <Opens
+        has="dialog"
+        load={Start.load}
+        button={<Button>Start my own class</Button>}
+        opened={(button) => <Start.Part button={button} pieces={pieces} others={others} action={action} />}
+      />
     </section>
   )
 }

@@ -2,13 +2,15 @@
 
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { classApi } from '@/api/address'
-import { drawingsReply, shelfReply, type Card, type ShelfReply } from '@/api/shelf'
+import type { Card, ShelfReply } from '@/api/shelf'
 
 /** How long a search waits for the next letter, in milliseconds. */
 const WAIT = 150
 
 async function fetched(of: string, q: string, from: number, signal: AbortSignal): Promise<ShelfReply> {
   const response = await fetch(classApi(of, `/shelf?${new URLSearchParams({ q, from: `${from}` }).toString()}`), { signal })
+  // What checks an answer is loaded when one comes: the first part of the shelf comes with the page.
+  const { shelfReply } = await import('@/api/shelf')
   return shelfReply.parse(await response.json())
 }
 
@@ -34,6 +36,7 @@ function useDrawn(of: string, cards: readonly Card[]): readonly Card[] {
     const ask = async () => {
       asked.current++
       const url = classApi(of, `/shelf/drawings?${new URLSearchParams({ ids: wanted }).toString()}`)
+      const { drawingsReply } = await import('@/api/shelf')
       const { drawings } = drawingsReply.parse(await (await fetch(url, { signal: control.signal })).json())
       if (Object.keys(drawings).length > 0) setCame((now) => ({ ...now, ...drawings }))
     }

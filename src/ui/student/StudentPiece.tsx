@@ -1,31 +1,29 @@
 'use client'
 
-import { ArrowLeft, Play, Square } from 'lucide-react'
+import dynamic from 'next/dynamic'
+import { ArrowLeft } from 'lucide-react'
 import Link from 'next/link'
-import { Tabs } from 'radix-ui'
-import { useEffect, useMemo, useState } from 'react'
+import * as Tabs from '@radix-ui/react-tabs'
+import { useEffect, useState } from 'react'
 import type * as z from 'zod/mini'
 import { standReply } from '@/api/handOut'
 import { ownWarmupReply } from '@/api/student'
 import { count } from '@/core/count'
-import { tempoIn } from '@/core/performance/tempo'
 import type { Piece } from '@/core/piece/piece'
-import { callsOf, sayCall } from '@/core/reading/calls'
-import { readingOf } from '@/core/reading/reading'
 import type { ClassSettings } from '@/core/seats/class'
 import type { Plan } from '@/core/seats/plan'
-import { RATES } from '@/core/sounding/take'
-import { Bench } from '@/ui/bench/Bench'
 import { answer, Trouble } from '@/ui/kit/answer'
-import { Button } from '@/ui/kit/Button'
-import { Choice } from '@/ui/kit/Choice'
 import { Larger } from '@/ui/kit/Larger'
+import { Outline } from '@/ui/kit/Outline'
 import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
-import { NowStrip } from '@/ui/rehearse/NowStrip'
-import { useRehearsal, useRehearsalStore } from '@/ui/rehearse/useRehearsal'
 import { Systems } from '@/ui/score/Systems'
 import { useWidth } from '@/ui/score/useWidth'
-import { DeskProvider, useDesk } from '@/ui/session/DeskProvider'
+
+/** Where the fingers go and what is played comes after the part: a phone reads first. */
+const OwnDesk = dynamic(() => import('./OwnDesk').then((m) => m.OwnDesk), {
+  ssr: false,
+  loading: () => <Outline says="Getting ready to play along …" rows={1} />,
+})
 
 type Props = {
   token: string
@@ -51,21 +49,15 @@ const TABS = [
 export function StudentPiece({ packed, klass, id, ...rest }: Props) {
   return (
     <Unpacked packed={packed}>
-      {(music) => (
-        <DeskProvider id={id} {...music} klass={klass} version={0}>
-          <Surface id={id} {...rest} />
-        </DeskProvider>
-      )}
+      {(music) => <Surface id={id} {...rest} title={music.piece.title} hands={<OwnDesk id={id} {...music} klass={klass} />} />}
     </Unpacked>
   )
 }
 
-function Surface({ token, id, name, large }: Omit<Props, 'packed' | 'klass'>) {
-  const title = useDesk((d) => d.piece.title)
+type SurfaceProps = Omit<Props, 'packed' | 'klass'> & { title: string; /** Fingers, calls and what plays. */ hands: React.ReactNode }
+
+function Surface({ token, id, name, large, title, hands }: SurfaceProps) {
   const [step, setStep] = useState(large ? FIRST_LARGE : FIRST)
-  const stop = useRehearsalStore().stop
-  // Who leaves is not followed by the sound.
-  useEffect(() => stop, [stop])
   const at = `/api/s/${token}/${id}`
   return (
     <div className="flex h-dvh flex-col bg-paper">
@@ -99,12 +91,6 @@ function Surface({ token, id, name, large }: Omit<Props, 'packed' | 'klass'>) {
               {(made) => <Systems systems={made.systems} />}
             </Engraved>
           </Tabs.Content>
-          <Tabs.Content value="fingers" className="min-h-0 flex-1 bg-sheet data-[state=inactive]:hidden">
-            <Bench fixed={`Fingers of ${title}`} />
-          </Tabs.Content>
-          <Tabs.Content value="calls" className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
-            <Calls />
-          </Tabs.Content>
           <Tabs.Content value="warmup" className="score min-h-0 flex-1 overflow-y-auto bg-sheet px-3 py-3">
             <Engraved url={`${at}/warmup`} scale={SCALES[step]} schema={ownWarmupReply}>
               {(made) => (
@@ -125,9 +111,9 @@ function Surface({ token, id, name, large }: Omit<Props, 'packed' | 'klass'>) {
               )}
             </Engraved>
           </Tabs.Content>
+          {hands}
         </Tabs.Root>
       </main>
-      <PlayAlong />
     </div>
   )
 }
@@ -162,70 +148,5 @@ function Engraved<T extends { ok: true }>({
     <div ref={column} className="mx-auto max-w-3xl">
       {made === null ? <p role="status">being engraved …</p> : made.ok ? children(made) : <p role="alert">{made.problem}</p>}
     </div>
-  )
-}
-
-/** What is said, measure by measure, in the words of the class. */
-function Calls() {
-  const piece = useDesk((d) => d.piece)
-  const map = useDesk((d) => d.ensemble[d.seat])
-  const talk = useDesk((d) => d.klass.talk)
-  const calls = useMemo(() => callsOf(readingOf(piece, map), { ...talk, say: 'both' }), [piece, map, talk])
-  return (
-    <ol className="mx-auto max-w-2xl">
-      {calls.map((c) => (
-        <li key={c.index} className="grid grid-cols-[5rem_minmax(0,1fr)] gap-2 border-t border-rule py-1.5">
-          <span className="text-sm text-soft">{c.name}</span>
-          <span>{sayCall(c)}</span>
-        </li>
-      ))}
-    </ol>
-  )
-}
-
-const percent = (x: number): number => Math.round(x * 100)
-
-/** Something to play along with: the part and a click, or the click alone, as fast as one likes. */
-function PlayAlong() {
-  const rehearsal = useRehearsalStore()
-  const playing = useRehearsal((r) => r.playing)
-  const rate = useRehearsal((r) => r.rate)
-  const mode = useRehearsal((r) => r.mode)
-  const trouble = useRehearsal((r) => r.trouble)
-  const written = useDesk((d) => tempoIn(d.piece, 0))
-  return (
-    <footer className="border-t border-rule bg-sheet px-3 py-2">
-      {playing && <NowStrip coming={() => null} />}
-      {trouble && <p role="alert">{trouble}</p>}
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
-        <Button kind="filled" className="min-h-11" onClick={rehearsal.toggle}>
-          {playing ? <Square size={17} aria-hidden /> : <Play size={17} aria-hidden />} {playing ? 'Stop' : 'Play along'}
-        </Button>
-        <Choice
-          label="What is heard"
-          value={mode === 'finger silently' ? 'click' : 'part'}
-          options={[
-            ['part', 'part'],
-            ['click', 'click'],
-          ]}
-          onChange={(v) => rehearsal.setMode(v === 'click' ? 'finger silently' : 'bow')}
-        />
-        <label className="flex min-w-40 flex-1 items-center gap-2 text-fine text-soft">
-          <input
-            type="range"
-            aria-label="Tempo, in percent of the written one"
-            min={percent(RATES.least)}
-            max={percent(RATES.most)}
-            step={5}
-            value={percent(rate)}
-            onChange={(e) => rehearsal.setRate(e.target.valueAsNumber / 100)}
-            onPointerUp={rehearsal.takeUp}
-            onKeyUp={rehearsal.takeUp}
-            className="min-h-11 min-w-0 flex-1 accent-rosin"
-          />
-          <span className="w-16 shrink-0 text-right tabular-nums">♩ = {Math.round(written * rate)}</span>
-        </label>
-      </div>
-    </footer>
   )
 }

@@ -1,6 +1,6 @@
 'use client'
 
-import { Tabs } from 'radix-ui'
+import * as Tabs from '@radix-ui/react-tabs'
 import { useStore } from 'zustand'
 import { NewerClass, useClassStore } from '@/ui/class/useClassStore'
 import type { ClassDraft } from '@/ui/class/classStore'

@@ -1,7 +1,7 @@
 'use client'
 
 import { Plus } from 'lucide-react'
-import { Dialog } from 'radix-ui'
+import * as Dialog from '@radix-ui/react-dialog'
 import { useMemo, useState } from 'react'
 import { count } from '@/core/count'
 import { landmark } from '@/ui/kit/landmark'

@@ -2,7 +2,7 @@
 
 import { capital } from '@/core/names'
 import { ChevronLeft, ChevronRight, X } from 'lucide-react'
-import { Dialog } from 'radix-ui'
+import * as Dialog from '@radix-ui/react-dialog'
 import { useState } from 'react'
 import { sayCall, type Call } from '@/core/reading/calls'
 import { Button } from '@/ui/kit/Button'

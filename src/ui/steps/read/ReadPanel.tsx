@@ -1,6 +1,6 @@
 'use client'
 
-import { Tabs } from 'radix-ui'
+import * as Tabs from '@radix-ui/react-tabs'
 import { useDesk } from '@/ui/session/DeskProvider'
 import type { ReadTab } from '@/ui/session/tabs'
 import { CallsTab } from './CallsTab'

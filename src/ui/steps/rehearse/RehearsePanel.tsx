@@ -1,7 +1,7 @@
 'use client'
 
 import { MonitorUp } from 'lucide-react'
-import { Tabs } from 'radix-ui'
+import * as Tabs from '@radix-ui/react-tabs'
 import { useClassId } from '@/ui/kit/InClass'
 import { piecePage } from '@/api/address'
 import { buttonLook } from '@/ui/kit/Button'
