@@ -7,7 +7,6 @@ import { serverToolkit } from '@/engrave/server'
 import { systemsOf, type Wanted } from '@/engrave/sheet'
 import { classById } from '@/store/classes'
 import { ownPiece } from '@/store/own'
-import { onShelfOf } from '@/store/pieces'
 import { Kept } from './kept'
 import { knownBy } from './known'
 import { weekOf } from './plan'
@@ -28,7 +27,7 @@ async function studentIn(db: Knex, { of, student: id }: Who) {
 /** A piece of a student: on the shelf of their class, and theirs; with everything that it is mapped by. */
 async function pieceOf(db: Knex, who: Who & { readonly piece: string }) {
   const found = await studentIn(db, who)
-  if (!found || !hasPiece(found.student, who.piece) || !(await onShelfOf(db, who.of, who.piece))) return null
+  if (!found || !hasPiece(found.student, who.piece)) return null
   const stored = await ownPiece(db, who.of, found.student, who.piece)
   return stored && { ...found, stored }
 }

@@ -2,7 +2,8 @@
 
 import { useMemo } from 'react'
 import { useDesk } from './DeskProvider'
-import { useDigest, useShownSpots } from './useSpots'
+import { useDigest } from './useDigest'
+import { useShownSpots } from './useSpots'
 
 /**
  * What is written out at the notes: the first place of each thing that is said before playing, all places of the one that was

@@ -3,9 +3,6 @@
 import { useDeferredValue, useMemo } from 'react'
 import type { EverySeat } from '@/core/seats/seat'
 import { mapsOf } from '@/core/seats/ensemble'
-import { digestOf } from '@/core/reading/digest/digest'
-import { readersOf } from '@/core/reading/digest/readers'
-import type { Thing } from '@/core/reading/digest/thing'
 import { asClassSays } from '@/core/reading/asClassSays'
 import { spotsOf } from '@/core/reading/spots'
 import type { Spot } from '@/core/reading/spots/spot'
@@ -46,14 +43,5 @@ export function useAllSpots(): readonly Spot[] {
         mapsOf(ensemble).flatMap((m) => spotsOf(piece, m).map((x) => asClassSays(klass.talk, x))),
       ),
     [piece, ensemble, klass.talk],
-  )
-}
-
-/** The first things to say to the class, of what the teacher has not put away. */
-export function useDigest(): readonly Thing[] {
-  const { piece, ensemble, plan, klass } = useMapped()
-  return useMemo(
-    () => digestOf(readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots, klass.reads)).map((x) => asClassSays(klass.talk, x)),
-    [piece, ensemble, plan.spots, klass.spots, klass.reads, klass.talk],
   )
 }

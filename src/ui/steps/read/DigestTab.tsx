@@ -8,7 +8,8 @@ import { Button } from '@/ui/kit/Button'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { leftOut } from '@/ui/session/edits'
 import { StartCards } from './StartCards'
-import { useDigest, useShownSpots } from '@/ui/session/useSpots'
+import { useDigest } from '@/ui/session/useDigest'
+import { useShownSpots } from '@/ui/session/useSpots'
 
 /** What a teacher says before the class plays: a few things, the first first; the rest is one click away. */
 export function DigestTab({ onAll }: { onAll: () => void }) {
