@@ -1,12 +1,43 @@
 // Bundles the command lines for the tests: started some hundred times, tsx would read every module of the core each time.
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync } from 'node:fs'
+import os from 'node:os'
 import path from 'node:path'
 import { build } from 'esbuild'
 
 const root = path.resolve(import.meta.dirname, '..')
+const COMMON = {
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  packages: 'external',
+  alias: { 'server-only': './scripts/empty.ts' },
+  logLevel: 'warning',
+}
 export const COMMANDS = path.join(root, 'node_modules/.cache/even-seat-commands')
+
+/** An empty data file that is up to date: made once, copied by every test that begins with a new one. */
+async function emptyData() {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'even-seat-empty-'))
+  await build({
+    absWorkingDir: root,
+    stdin: {
+      contents: "import { openDatabase } from './src/store/database'\nconst db = await openDatabase(process.argv[2])\nawait db.raw('PRAGMA wal_checkpoint(TRUNCATE)')\nawait db.destroy()",
+      resolveDir: root,
+      loader: 'ts',
+    },
+    outfile: path.join(root, 'node_modules/.cache/even-seat-empty.mjs'),
+    ...COMMON,
+  })
+  const made = path.join(folder, 'empty.sqlite')
+  execFileSync(process.execPath, [path.join(root, 'node_modules/.cache/even-seat-empty.mjs'), made])
+  process.env.EVEN_SEAT_EMPTY = made
+}
 
 /** Builds them; the file of a command is its name with .mjs. */
 export default async function commands() {
+  await emptyData()
   await build({
     absWorkingDir: root,
     entryPoints: ['map', 'read', 'keys', 'perform', 'drills', 'warmup', 'plan', 'tapes', 'second', 'line', 'report-file'].map(
@@ -14,11 +45,6 @@ export default async function commands() {
     ),
     outdir: COMMANDS,
     outExtension: { '.js': '.mjs' },
-    bundle: true,
-    platform: 'node',
-    target: 'node20',
-    format: 'esm',
-    packages: 'external',
-    logLevel: 'warning',
+    ...COMMON,
   })
 }

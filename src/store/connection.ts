@@ -4,6 +4,12 @@ import knex, { type Knex } from 'knex'
 /** The statement and pragma side of a raw connection. */
 type Raw = { pragma: (text: string) => unknown; prepare: (sql: string) => unknown; readonly inTransaction: boolean }
 
+/**
+ * How sure a write is before it is acknowledged. FULL: a teacher's pins survive a pulled plug; a save is one small
+ * transaction, so the sync is not felt. Only tests that pull no plug set it otherwise (scripts/seed.ts).
+ */
+export const SAFETY: { synchronous: 'FULL' | 'OFF' } = { synchronous: 'FULL' }
+
 type OpenAs = 'writing' | 'reading'
 
 /** Which file a connection has opened: its place, and the number that the file system knows it by. */
@@ -33,8 +39,7 @@ export function connect(file: string, as: OpenAs = 'writing'): Knex {
           if (as === 'writing') {
             connection.pragma('journal_mode = WAL')
             connection.pragma('foreign_keys = ON')
-            // FULL: a teacher's pins survive a pulled plug; a save is one small transaction, so the sync is not felt.
-            connection.pragma('synchronous = FULL')
+            connection.pragma(`synchronous = ${SAFETY.synchronous}`)
             const prepare = connection.prepare.bind(connection)
             connection.prepare = (sql) => {
               if (/^begin;?$/i.test(sql.trim())) return prepare('BEGIN IMMEDIATE')

@@ -1,4 +1,4 @@
-import { chmodSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs'
+import { chmodSync, copyFileSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs'
 import path from 'node:path'
 import type { Knex } from 'knex'
 import { connect, noteOpened } from './connection'
@@ -16,6 +16,9 @@ export const dataFile = (folder = dataFolder()): string => path.join(/* turbopac
 /** How long a start waits for another that is bringing the data up to date, in milliseconds. */
 const MIGRATION_WAIT = 10_000
 
+/** An empty data file that is up to date, of which a new one is a copy: only the tests have one (scripts/seed.ts). */
+export const PREPARED: { empty: string | null } = { empty: null }
+
 /** Opens a data file (":memory:" for tests) and brings its tables up to date. Rejects with a {@link DataError} that says what to do. */
 export async function openDatabase(file: string, wait = MIGRATION_WAIT): Promise<Knex> {
   try {
@@ -26,6 +29,7 @@ export async function openDatabase(file: string, wait = MIGRATION_WAIT): Promise
       `The data folder ${path.dirname(file)} cannot be made. Choose another with EVEN_SEAT_DATA, or change its permissions.`,
     )
   }
+  if (PREPARED.empty && file !== ':memory:' && !existsSync(file)) copyFileSync(PREPARED.empty, file)
   await lookedAt(file)
   const db = connect(file)
   try {
