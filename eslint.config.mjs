@@ -126,6 +126,7 @@ export default defineConfig([
       '**/testing/**',
       'src/core/instruments/**',
       'src/store/migrations.ts',
+      'src/store/before.ts',
       'src/formats/musicxml/part.ts',
       ...CLEF_FILES,
     ],

@@ -3,15 +3,19 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from './test'
 import { awake, open } from './open'
 
+/** The bench, which is looked at where it is all that there is: two thousand marks, the same on each step of the desk. */
+const BENCH = '[aria-label="Bench"]'
+
 /**
  * What axe finds. The engraving is one picture to the reader of a screen, its inside is left out for the sake of time;
  * so are the places of what passed, and the second page that only merges frames, of which there are none here.
  */
-async function found(page: Page, within?: string, only?: string): Promise<string[]> {
+async function found(page: Page, within?: string, only?: string, bench = false): Promise<string[]> {
   const axe = new AxeBuilder({ page })
     .setLegacyMode(true)
-    .options({ resultTypes: ['violations'], ...(only && { runOnly: [only] }) })
+    .options({ resultTypes: ['violations'], preload: false, ...(only && { runOnly: [only] }) })
     .exclude('.score svg')
+  if (!bench) axe.exclude(BENCH)
   const { violations } = await (within ? axe.include(within) : axe).analyze()
   return violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)
 }
@@ -24,10 +28,10 @@ const dark = (page: Page, on: boolean) =>
   }, on)
 
 /** Nothing is found, in either theme: what has a name in the light has it in the dark, where the colours alone are otherwise. */
-async function clean(page: Page, where: string, within?: string): Promise<void> {
-  expect(await found(page, within), where).toEqual([])
+async function clean(page: Page, where: string, within?: string, bench = false): Promise<void> {
+  expect(await found(page, within, undefined, bench), where).toEqual([])
   await dark(page, true)
-  expect(await found(page, within, 'color-contrast'), `${where}, in the dark`).toEqual([])
+  expect(await found(page, within, 'color-contrast', bench), `${where}, in the dark`).toEqual([])
   await dark(page, false)
 }
 
@@ -48,7 +52,8 @@ test(`no page, panel or dialog of the desk has a barrier that axe finds`, async 
   await awake(page)
   await open(page, 'The Ferry at Low Water')
   const piece = pieceAt(page.url())
-  await clean(page, 'map')
+  await expect(page.locator(BENCH)).toBeVisible()
+  await clean(page, 'map', undefined, true)
   await page.getByRole('button', { name: 'Take away', exact: true }).click()
   await expect(page.getByRole('menuitem', { name: /^MIDI/ })).toBeVisible()
   await clean(page, 'take away')
@@ -102,7 +107,7 @@ test(`no page, panel or dialog of the desk has a barrier that axe finds`, async 
   await clean(page, 'lesson', '[aria-label="Rehearsal"]')
   await page.goto(`${piece}/warm-up`)
   await expect(page.getByRole('group', { name: 'Notes of the drill' })).toBeVisible({ timeout: 20_000 })
-  await clean(page, 'practise')
+  await clean(page, 'practise', undefined, true)
   await page.getByRole('button', { name: 'Add a drill' }).click()
   await expect(page.getByRole('dialog')).toBeVisible()
   await clean(page, 'add a drill')
@@ -136,7 +141,7 @@ test(`no page beside the desk has a barrier that axe finds`, async ({ page }) =>
   await clean(page, 'stand')
   await page.goto(`${piece}/wall`)
   await expect(page.getByText(/^Waiting for the window/)).toBeVisible()
-  await clean(page, 'wall')
+  await clean(page, 'wall', undefined, true)
   await page.goto(`${piece}/write`)
   await expect(page.getByText('Reads well.')).toBeVisible()
   await page.getByLabel('Key', { exact: true }).selectOption('G major')

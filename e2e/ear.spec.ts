@@ -119,8 +119,19 @@ test('what was that? names any note; a drone has the string below; a try at a no
   await page.getByRole('group', { name: /^Notes of the seats/ }).focus()
   const tried = ear(page).getByText(/^A try at (low |high )?[1-4] in I on [GDAE]\.$/)
   for (let i = 0; i < 12 && !(await tried.isVisible()); i++) {
+    const said = await page
+      .getByRole('heading', { name: /^(Measure|Line)/ })
+      .first()
+      .textContent()
     await page.keyboard.press('ArrowRight')
-    await page.waitForTimeout(100)
+    await expect
+      .poll(() =>
+        page
+          .getByRole('heading', { name: /^(Measure|Line)/ })
+          .first()
+          .textContent(),
+      )
+      .not.toBe(said)
   }
   await expect(tried).toBeVisible()
   await ear(page).getByRole('button', { name: 'Made-up student' }).click()

@@ -32,8 +32,9 @@ test('the main screens open in a second engine, and its console stays empty', as
     expect(await page.$$eval('[aria-label="Bench"] svg circle, [aria-label="Bench"] svg rect', (all) => all.length)).toBeGreaterThan(50)
     const awake = () => page.evaluate(() => Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__reactFiber')))
     await expect.poll(awake, { timeout: 20_000 }).toBe(true)
-    await new Promise((resolve) => setTimeout(resolve, 500))
-    await page.keyboard.press('ArrowRight')
+    // What listens for keys is attached a moment later.
+    const searched = () => page.evaluate(() => location.search)
+    await expect.poll(async () => (await page.keyboard.press('ArrowRight'), searched()), { timeout: 20_000 }).toMatch(/m=|n=/)
     await page.keyboard.press('ArrowDown')
     await expect.poll(() => page.evaluate(() => location.search)).toMatch(/seat=viola/)
 

@@ -1,7 +1,7 @@
 import { CLASS_API, pieceIn } from './origin'
 import { expect, test, type Page } from './test'
 import { CHROMIUM } from './chromium'
-import { open } from './open'
+import { moveDown, open } from './open'
 
 test.use({
   launchOptions: {
@@ -46,11 +46,7 @@ test('a lesson is made of the warm-up, changed, moved with the keys, and taken b
   // Moved with the keys: below the row after it.
   const second = (await rows(page).nth(1).getByRole('button', { name: /^Move/ }).getAttribute('aria-label'))!
   await lesson(page).getByRole('button', { name: 'Move Tune' }).focus()
-  await page.keyboard.press('Space')
-  await page.waitForTimeout(200)
-  await page.keyboard.press('ArrowDown')
-  await page.waitForTimeout(200)
-  await page.keyboard.press('Space')
+  await moveDown(page)
   await expect(rows(page).first().getByRole('button', { name: /^Move/ })).toHaveAttribute('aria-label', second)
   const many = await rows(page).count()
   await lesson(page).getByRole('button', { name: 'Take Tune out' }).click()

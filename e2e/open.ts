@@ -7,6 +7,49 @@ export async function awake(page: Page): Promise<void> {
   await page.evaluate(() => new Promise<void>((resolve) => requestIdleCallback(() => setTimeout(resolve, 30), { timeout: 1000 })))
 }
 
+/** Waits until nothing moves any more: what a page has laid out stands where it stood two frames ago. */
+export async function still(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    const frame = () => new Promise((resolve) => requestAnimationFrame(resolve))
+    const laidOut = () =>
+      [...document.querySelectorAll('main, .bar, aside, svg, .system')].map((el) => JSON.stringify(el.getBoundingClientRect())).join()
+    let before = ''
+    for (let same = 0, tries = 0; same < 3 && tries < 120; tries++) {
+      await frame()
+      const now = laidOut()
+      same = now === before ? same + 1 : 0
+      before = now
+    }
+  })
+}
+
+/** Moves what has the focus down by the keys, one place: taken up, moved, laid down, each once the last was heard. */
+export async function moveDown(page: Page): Promise<void> {
+  const said = () =>
+    page
+      .locator('[id^="DndLiveRegion"]')
+      .allTextContents()
+      .then((all) => all.join())
+  let before = await said()
+  for (const key of ['Space', 'ArrowDown', 'Space']) {
+    await page.keyboard.press(key)
+    await expect.poll(said).not.toBe(before)
+    before = await said()
+  }
+}
+
+/** What a text is once it changes no more. */
+export async function settled(text: () => Promise<string | null>): Promise<string | null> {
+  let before = await text()
+  for (let same = 0, tries = 0; same < 5 && tries < 100; tries++) {
+    await new Promise((resolve) => setTimeout(resolve, 40))
+    const now = await text()
+    same = now === before ? same + 1 : 0
+    before = now
+  }
+  return before
+}
+
 /** Reads the page anew. */
 export async function reload(page: Page): Promise<void> {
   await page.reload()

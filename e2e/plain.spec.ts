@@ -1,6 +1,6 @@
 import { expect, test } from './test'
 import { CHROMIUM } from './chromium'
-import { awake } from './open'
+import { awake, still } from './open'
 import { pieceIn, portOf } from './origin'
 
 /** A pupil's tablet opens the teacher's machine by its name over plain http: the browser then gives a page less than at home. */
@@ -38,7 +38,8 @@ test('over plain http by name nothing throws, and a text is copied all the same'
   for (const path of [`/pieces/${id}/level`, `/pieces/${id}/print`, `/pieces/${id}/write`, '/class', '/library', '/new', '/about']) {
     await page.goto(here + path)
     await expect(page.locator('main').first()).toBeVisible()
-    await page.waitForTimeout(300)
+    await awake(page)
+    await still(page)
   }
   expect(trouble).toEqual([])
 })

@@ -51,7 +51,9 @@ test('what is tapped is counted, can be taken back, and the demonstration says w
     .click()
   await expect(page.getByText('Nele: 2 clean, 0 slips on 1 day.')).toBeVisible()
   const day = await page.evaluate(() => new Intl.DateTimeFormat('sv').format(new Date()))
-  const kept = (await (await page.request.get(`${HERE}${CLASS_API}/plan?today=${day}`)).json()) as { records: { tempo: number; student: string }[] }
+  const kept = (await (await page.request.get(`${HERE}${CLASS_API}/plan?today=${day}`)).json()) as {
+    records: { tempo: number; student: string }[]
+  }
   expect(kept.records[0]).toMatchObject({ student: 'Nele', tempo: 47 })
 })
 

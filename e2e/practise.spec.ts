@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './test'
-import { awake, open, reload } from './open'
+import { awake, moveDown, open, reload } from './open'
 
 /** The warm-up of a piece, ready. */
 async function warmUp(page: Page, title: string): Promise<void> {
@@ -37,11 +37,7 @@ test('a warm-up of eight minutes is chosen, kept, dropped, put in another order,
   // By keyboard: space takes it up, arrows move it, space lays it down.
   const handle = list(page).getByRole('button', { name: /^Move Scale of G major/ })
   await handle.focus()
-  await page.keyboard.press('Space')
-  await page.waitForTimeout(200)
-  await page.keyboard.press('ArrowDown')
-  await page.waitForTimeout(200)
-  await page.keyboard.press('Space')
+  await moveDown(page)
   await expect.poll(async () => (await titles(page))[1]).toContain('Scale of G major')
 
   // Undone and done again; kept with the piece.

@@ -1,6 +1,6 @@
 import { pieceAt } from './origin'
 import { expect, test, type Page } from './test'
-import { awake } from './open'
+import { awake, still } from './open'
 
 /** The sizes that the screens are made for: a desk, a small laptop, a tablet upright, a phone, a page at twice its size. */
 const BY_MOUSE = [
@@ -61,7 +61,7 @@ for (const [by, sizes] of [
     const atEach = async (look: (size: { width: number; height: number }, where: string) => Promise<void>, path: string) => {
       for (const size of sizes) {
         await page.setViewportSize(size)
-        await page.waitForTimeout(250)
+        await still(page)
         const where = `${path} at ${size.width}`
         expect(await page.evaluate(() => document.documentElement.scrollWidth), where).toBeLessThanOrEqual(size.width)
         await look(size, where)
@@ -103,7 +103,6 @@ for (const [by, sizes] of [
       await page.goto(piece + step)
       await expect(page.locator('main').first()).toBeVisible()
       await awake(page)
-      await page.waitForTimeout(300)
       await atEach(async ({ width, height }, where) => {
         if (touch) expect(await small(page), where).toEqual([])
         // Beside the music there is room: the desk stands still, what is longer scrolls in its place.

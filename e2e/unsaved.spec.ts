@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './test'
-import { awake, open } from './open'
+import { awake, open, settled } from './open'
 
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
 const violin = (page: Page) => page.getByRole('region', { name: 'Violin', exact: true })
@@ -101,8 +101,7 @@ test('what another window has changed meanwhile is asked, as always', async ({ p
   await pin(other, ['4', '0', '2', '1'])
   await saved(other)
   // What else could be done at the note follows a moment after it.
-  await other.waitForTimeout(1000)
-  const theirs = await violin(other).textContent()
+  const theirs = await settled(() => violin(other).textContent())
   await elsewhere.close()
   const again = await context.newPage()
   await again.goto(address)

@@ -23,7 +23,8 @@ async function emptyData() {
   await build({
     absWorkingDir: root,
     stdin: {
-      contents: "import { openDatabase } from './src/store/database'\nconst db = await openDatabase(process.argv[2])\nawait db.raw('PRAGMA wal_checkpoint(TRUNCATE)')\nawait db.destroy()",
+      contents:
+        "import { openDatabase } from './src/store/database'\nconst db = await openDatabase(process.argv[2])\nawait db.raw('PRAGMA wal_checkpoint(TRUNCATE)')\nawait db.destroy()",
       resolveDir: root,
       loader: 'ts',
     },
@@ -46,5 +47,9 @@ export default async function commands() {
     outdir: COMMANDS,
     outExtension: { '.js': '.mjs' },
     ...COMMON,
+    // Whole: a command is started some hundred times, and looking for its packages takes longer than what most tests ask of it.
+    packages: 'bundle',
+    minify: true,
+    banner: { js: "import { createRequire as requiring } from 'node:module'; const require = requiring(import.meta.url);" },
   })
 }

@@ -229,7 +229,7 @@ for (let n = 0; n < KILLS; n++) {
   // writes are let through first: on a slow machine a kill by the clock alone would meet a server that has done nothing.
   if (kind === 'restoring') await wait(random() * 3500)
   else {
-    const wanted = acknowledged + LEAST / 4 + random() * LEAST
+    const wanted = acknowledged + LEAST / 6 + (random() * LEAST) / 3
     for (let waited = 0; acknowledged < wanted && waited < SLOWEST; waited += 5) await wait(5)
     await wait(random() * 40)
   }

@@ -1,7 +1,8 @@
 // npm test: all set-up that the tests need, then lint, types, unit tests, build and browser tests.
-import { spawnSync } from 'node:child_process'
-import { existsSync } from 'node:fs'
-import { build, install, runTool, stop } from './setup.mjs'
+import { spawn, spawnSync } from 'node:child_process'
+import { existsSync, readdirSync } from 'node:fs'
+import path from 'node:path'
+import { build, install, root, runTool, stop } from './setup.mjs'
 
 /** Installs Debian packages where this user may; whether it was done. */
 function apt(...packages) {
@@ -34,18 +35,73 @@ function browsers() {
 }
 
 const started = Date.now()
+const seconds = (from) => Math.round((Date.now() - from) / 1000)
+
+/** Runs a step in this process. */
 const step = (name, run) => {
   console.log(`\n— ${name}`)
   const from = Date.now()
   run()
-  console.log(`  ${Math.round((Date.now() - from) / 1000)} s`)
+  console.log(`  ${seconds(from)} s`)
 }
 
+/** A tool of an installed package, run beside others: what it says is shown when it ends, all of it together. */
+const beside = (name, file, args, failure) =>
+  new Promise((resolve) => {
+    const from = Date.now()
+    const child = spawn(process.execPath, [path.join(root, 'node_modules', file), ...args], { cwd: root, env: process.env })
+    let said = ''
+    child.stdout.on('data', (d) => (said += d))
+    child.stderr.on('data', (d) => (said += d))
+    child.on('close', (code) => {
+      console.log(`\n— ${name}\n${said.trim()}\n  ${seconds(from)} s`)
+      if (code !== 0) stop(failure)
+      resolve()
+    })
+  })
+
+const LINT = ['lint', 'eslint/bin/eslint.js']
+const TYPES = ['types', 'typescript/bin/tsc', ['--noEmit', '--incremental', '--tsBuildInfoFile', 'node_modules/.cache/types.tsbuildinfo']]
+const UNIT = 'vitest/vitest.mjs'
+
 step('packages', install)
-step('browsers', browsers)
-step('lint', () => runTool('eslint/bin/eslint.js', ['.', '--max-warnings', '0'], 'Lint found what is listed above.'))
-step('unit tests', () => runTool('vitest/vitest.mjs', ['run'], 'Unit tests failed.'))
-step('build', build)
-step('types', () => runTool('typescript/bin/tsc', ['--noEmit'], 'Types do not agree.'))
-step('browser tests', () => runTool('@playwright/test/cli.js', ['test'], 'Browser tests failed.'))
-console.log(`\nAll passed in ${Math.round((Date.now() - started) / 1000)} s.`)
+if (process.argv.includes('--quick')) await quick()
+else {
+  step('browsers', browsers)
+  // Each of the two has a core for itself.
+  await Promise.all([
+    beside(
+      ...LINT,
+      ['.', '--max-warnings', '0', '--cache', '--cache-location', 'node_modules/.cache/eslint/'],
+      'Lint found what is listed above.',
+    ),
+    beside(...TYPES, 'Types do not agree.').then(() => step('build', build)),
+  ])
+  step('unit tests', () => runTool(UNIT, ['run'], 'Unit tests failed.'))
+  step('browser tests', () => runTool('@playwright/test/cli.js', ['test'], 'Browser tests failed.'))
+}
+console.log(`\nAll passed in ${seconds(started)} s.`)
+
+/**
+ * npm test -- --quick: what was changed since the last commit (or by it, where nothing was): types, lint of the changed
+ * files, and the unit tests that stand beside them. About a minute; before a step is called done all is run.
+ */
+async function quick() {
+  const git = (...args) => spawnSync('git', args, { cwd: root, encoding: 'utf8' }).stdout.split('\n').filter(Boolean)
+  const open = [...git('diff', '--name-only', 'HEAD'), ...git('ls-files', '--others', '--exclude-standard')]
+  const changed = (open.length > 0 ? open : git('diff', '--name-only', 'HEAD~1')).filter((f) => existsSync(path.join(root, f)))
+  const code = changed.filter((f) => /\.(ts|tsx|mjs)$/.test(f))
+  if (code.length === 0) return console.log('\nNo code was changed.')
+  const folders = [...new Set(code.filter((f) => f.startsWith('src/')).map((f) => path.dirname(f)))]
+  await Promise.all([
+    beside(...LINT, [...code, '--max-warnings', '0', '--no-warn-ignored'], 'Lint found what is listed above.'),
+    beside(...TYPES, 'Types do not agree.'),
+  ])
+  const tests = folders.flatMap((f) =>
+    readdirSync(path.join(root, f))
+      .filter((n) => /\.test\.tsx?$/.test(n))
+      .map((n) => `${f}/${n}`),
+  )
+  if (tests.length > 0)
+    step(`unit tests beside what changed (${tests.length} files)`, () => runTool(UNIT, ['run', ...tests], 'Unit tests failed.'))
+}

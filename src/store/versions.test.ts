@@ -191,7 +191,10 @@ describe('data from before', () => {
       { ...row, id: 'brought', piece, source_name: 'b.musicxml', source_text: '<score-partwise/>' },
     ])
     await old.migrate.latest({ migrationSource })
-    const [typed, brought] = [(await getPiece(old, (await lastOpened(old)).id, 'typed'))!, (await getPiece(old, (await lastOpened(old)).id, 'brought'))!]
+    const [typed, brought] = [
+      (await getPiece(old, (await lastOpened(old)).id, 'typed'))!,
+      (await getPiece(old, (await lastOpened(old)).id, 'brought'))!,
+    ]
     expect(typed.piece.version).toBe(PIECE_VERSION)
     expect([typed.source.text, brought.source.text]).toEqual(['X:1\nK:D\nDE', ''])
     expect((await getOriginal(old, brought.originalId!))!.bytes.toString()).toBe('<score-partwise/>')

@@ -1,0 +1,147 @@
+import { of, type Mutation } from './mutation'
+
+/** What guards the teacher's data, changed. */
+export const GUARDS: readonly Mutation[] = [
+  // What guards: sessions, who tries too often, where a request comes from, whose rows they are, leaving a page, errands.
+  ...of(
+    'src/store/access.ts',
+    ['src/store/access.test.ts'],
+    ['if (!row.success || row.data.expires_at <= now) return false', 'if (!row.success) return false'],
+    ["changed_at: now })\n    await t('sessions').delete()", 'changed_at: now })'],
+    ["await t('passphrases').delete()\n    await t('sessions').delete()\n  })\n\n", "await t('passphrases').delete()\n  })\n\n"],
+    ['.update({ seen_at: now, expires_at: now + SESSION_LASTS })', '.update({ seen_at: now })'],
+    ["where('expires_at', '<=', now).delete()", "where('expires_at', '<=', 0).delete()"],
+  ),
+  ...of(
+    'src/server/limits.ts',
+    ['src/server/limits.test.ts'],
+    ["['account', 'teacher'],", ''],
+    [": [['device', device]]", ": [['device', device], ['account', 'teacher']]"],
+    ['first * 2 ** Math.min(20, wrong - free)', 'first'],
+    ['const left = (await wrong.reward(key)).consumedPoints', 'const left = (await wrong.get(key))?.consumedPoints ?? 0'],
+    [
+      'if (await isGood()) return true',
+      'if ((await wrongLinks().get(address))?.consumedPoints! > 30) return null\n  if (await isGood()) return true',
+    ],
+    ['a.length === b.length && timingSafeEqual(a, b) ? name : null', 'name'],
+  ),
+  ...of(
+    'src/server/guard.ts',
+    ['src/server/guard.test.ts'],
+    ["(from === 'cross-site' || from === 'same-site') && !led", "from === 'cross-site' && !led"],
+  ),
+  ...of(
+    'src/core/roster/own.ts',
+    ['src/core/roster'],
+    ['students: [], term: NO_TERM, reads: one(klass.reads) }', 'students: [], reads: one(klass.reads) }'],
+    ['term: NO_TERM, reads: one(klass.reads) }', 'term: NO_TERM }'],
+    ['students: [], term: NO_TERM, reads }', 'students: [], reads }'],
+    ['term: NO_TERM, reads }', 'term: NO_TERM }'],
+    ['learned: learnedBy(student, row.learned) }]', '}]'],
+  ),
+  ...of(
+    'src/jobs/student.ts',
+    ['src/jobs/jobs.test.ts'],
+    ['|| !hasPiece(found.student, who.piece)', ''],
+    ["found.student.much ?? 'all'", "'all'"],
+    ['${student.seat} ${width} ${scale}`', '${width} ${scale}`'],
+  ),
+  ...of('src/store/own.ts', ['src/store/own.test.ts'], ['id in versions ?', 'id in versions && false ?']),
+  ...of(
+    'src/ui/kit/autosave.ts',
+    ['src/ui/kit/autosave.test.ts'],
+    ["s.save === 'failed' || s.save === 'newer' ||", "s.save === 'failed' ||"],
+    ["s.save !== 'waiting' && s.save !== 'failed' && s.save !== 'saving'", "s.save !== 'waiting' && s.save !== 'saving'"],
+    ['b.u.at - a.u.at', 'a.u.at - b.u.at'],
+    ['(await world.outbox.put({ ...u, url })) await world.outbox.drop(u)', '(await world.outbox.put({ ...u, url })) await undefined'],
+  ),
+  ...of('src/store/versions.ts', ['src/store/versions.test.ts'], ['if (state === null) return 0', 'if (state === null) continue']),
+  ...of(
+    'src/store/writing.ts',
+    ['src/store/writing.test.ts'],
+    ['must not be called saved.\n    there()', 'must not be called saved.'],
+    ['try {\n    there()', 'try {'],
+  ),
+  ...of(
+    'src/store/previews.ts',
+    ['src/store/previews.test.ts'],
+    ['.where({ class_id: classId })\n', ''],
+    ["if (!(await t('shelves').where({ class_id: classId, piece_id: id }).first('piece_id'))) return", ''],
+  ),
+  ...of(
+    'src/jobs/errands.ts',
+    ['src/jobs/pool.test.ts'],
+    ["if ([...all.values()].some((e) => e.kind === task.kind && e.errand.state === 'running')) return null", ''],
+    ['e instanceof TaskError ? e.message', 'e instanceof Date ? e.message'],
+  ),
+  ...of(
+    'src/jobs/pool.ts',
+    ['src/jobs/pool.test.ts'],
+    ['const timer = setTimeout(() => control.abort(), this.hung)', 'const timer = setTimeout(() => undefined, this.hung)'],
+    ['let timer = setTimeout(() => control.abort(), this.silent)', 'let timer = setTimeout(() => undefined, this.silent)'],
+    ['!WRITES.has(waiting.task.kind) && waiting.tries++ < 1', 'waiting.tries++ < 1'],
+    ['if (this.ending) return Promise.reject(', 'if (false) return Promise.reject('],
+    ['while (this.load > 0 && performance.now() < until)', 'while (false)'],
+    ['      if (ended) return\n', ''],
+  ),
+  ...of(
+    'src/jobs/lanes.ts',
+    ['src/jobs/lanes.test.ts'],
+    ['this.waiting[lane].delete(task.who)\n      this.put', 'this.put'],
+    ['if (this.waits(task.lane) >= this.most[task.lane]) return false', ''],
+    ["for (const lane of ['now', 'later'] as const)", "for (const lane of ['later', 'now'] as const)"],
+    ['t.lane === lane).length', 'true).length'],
+  ),
+  ...of('src/jobs/known.ts', ['src/jobs/jobs.test.ts'], ['${klass.id}@${klass.version} ', '']),
+  ...of(
+    'src/ui/class/classStore.ts',
+    ['src/ui/class'],
+    ['students().filter((s) => s.id !== id)', 'students().filter((s) => s.name !== students().find((x) => x.id === id)?.name)'],
+  ),
+  ...of('src/ui/session/keys.ts', ['src/ui/session/keys.test.ts'], ["desk.tellHand('enter')", "desk.tellHand('stay')"]),
+  ...of(
+    'src/core/practice/schedule.ts',
+    ['src/core/practice/schedule.test.ts'],
+    ['fixed !== date && days.includes(fixed)', 'fixed !== date'],
+  ),
+  ...of(
+    'src/core/hearing/needle.ts',
+    ['src/core/hearing/hearing.test.ts'],
+    ['const [FEWEST, HOLD] = [3, 1.2]', 'const [FEWEST, HOLD] = [1, 1.2]'],
+  ),
+  ...of('src/core/reading/calls.ts', ['src/core/reading/aloud.test.ts'], ['if (words[at.index].length === 0) put(`hold', 'put(`hold']),
+  ...of('src/core/sounding/take.ts', ['src/core/sounding'], ['seconds(ask.breath * beatTicks', 'seconds(0 * beatTicks']),
+  ...of(
+    'src/ui/rehearse/lesson.ts',
+    ['src/ui/rehearse/lesson.test.ts'],
+    ['place() >= 0 ? place() + 1 : stood', 'place() + 1'],
+    ['(place() >= 0 ? place() : stood) - 1', 'place() - 1'],
+  ),
+  // Whose it is: rows are fetched, changed and deleted by class and id.
+  ...of(
+    'src/store/practice.ts',
+    ['src/app/api/everyRoute.test.ts'],
+    ['await t(table).where({ class_id: classId, id }).delete()', 'await t(table).where({ id }).delete()'],
+    ['if (!(await onShelfOf(t, classId, r.piece))) return false', ''],
+  ),
+  ...of(
+    'src/store/handouts.ts',
+    ['src/app/api/everyRoute.test.ts'],
+    ["(await t('handouts').where({ class_id: classId, id }).delete())", "(await t('handouts').where({ id }).delete())"],
+    ["await db('handouts').where({ class_id: classId, id }).first()", "await db('handouts').where({ id }).first()"],
+  ),
+  ...of(
+    'src/store/links.ts',
+    ['src/app/api/everyRoute.test.ts'],
+    ['where({ class_id: classId, id, withdrawn_at: null })', 'where({ id, withdrawn_at: null })'],
+  ),
+  ...of(
+    'src/store/pieces.ts',
+    ['src/app/api/everyRoute.test.ts'],
+    [
+      'const row: unknown = await onShelf(db, classId)\n    .where({ id, deleted_at: null })',
+      "const row: unknown = await db('pieces')\n    .where({ id, deleted_at: null })",
+    ],
+  ),
+  ...of('src/app/api/answer.ts', ['src/app/api/everyRoute.test.ts'], ['return klass ? handler(', 'return true ? handler(']),
+]
