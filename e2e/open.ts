@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
+import { CLASS_PAGE } from './origin'
 
 /** Waits until the page hears keys: what is sent ahead by the server is seen before that. */
 export async function awake(page: Page): Promise<void> {
@@ -65,7 +66,8 @@ export async function open(page: Page, title: string): Promise<void> {
   const known = ADDRESSES.get(`${baseURL} ${title}`)
   if (known) await page.goto(known)
   else {
-    await page.goto('/')
+    // By its class: another test may have opened another one last.
+    await page.goto(`${CLASS_PAGE}/pieces`)
     await awake(page)
     // The shelf shows what was opened last; the rest is found. Until it is, the list moves under the mouse.
     await page.getByPlaceholder(/Title/).fill(title)

@@ -130,6 +130,7 @@ test('pictures for the README', async ({ page }) => {
   await page.waitForTimeout(1500)
   await shot(page, 'write')
   await page.goto('/')
+  await expect(page.locator('[data-coming]')).toHaveCount(0)
   await shot(page, 'shelf')
   await page.goto('/tapes')
   await page.getByLabel('III', { exact: true }).check()

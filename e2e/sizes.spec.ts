@@ -1,4 +1,4 @@
-import { pieceAt } from './origin'
+import { CLASS_PAGE, pieceAt } from './origin'
 import { expect, test, type Page } from './test'
 import { awake, still } from './open'
 
@@ -136,7 +136,7 @@ test('under 900 pixels what stands beside the music is a drawer below it, and on
 
 /** Opens a piece where the panel is a drawer, which `open` does not wait for. */
 async function openNarrow(page: Page): Promise<void> {
-  await page.goto('/')
+  await page.goto(`${CLASS_PAGE}/pieces`)
   await awake(page)
   await page.getByPlaceholder(/Title/).fill('The Ferry at Low Water')
   await expect(page.getByText(/of \d+ pieces/)).toBeVisible()

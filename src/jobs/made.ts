@@ -9,7 +9,7 @@ import { getHead, listShelf } from '@/store/pieces'
 import { keepPreview, previewKey } from '@/store/previews'
 import { DataError } from '@/store/trouble'
 import { Kept } from './kept'
-import { inWorker, TaskError } from './pool'
+import { BusyError, inWorker, TaskError } from './pool'
 import type { Drawings } from './training'
 
 /*
@@ -87,6 +87,11 @@ export function drawLater(
     const name = `${klass.id}@${klass.version} ${id}@${version}`
     if (drawing.has(name)) continue
     const drawn = inWorker({ kind: 'preview', of: klass.id, id, measures: PREVIEW }, { patience: FACTS })
+      .catch((e: unknown): null => {
+        // There was no room: it is asked for again. Else it cannot be drawn, which is kept as that.
+        if (e instanceof BusyError || !(e instanceof TaskError)) throw e
+        return null
+      })
       .then((dots: Preview | null) => keepPreview(db, klass.id, { id, key: previewKey(version, klass.version), dots }))
       .catch(passOver)
       .finally(() => drawing.delete(name))

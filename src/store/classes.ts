@@ -27,9 +27,21 @@ export type StoredClass = {
 }
 type NewClass = Pick<StoredClass, 'id' | 'name' | 'school'> & { readonly settings?: ClassSettings; readonly demo?: boolean }
 
+/** Settings as they were read, by their text: every request of a class asks for them, and they change seldom. */
+const asRead = new Map<string, ClassSettings>()
+const MOST_READ = 60
+function settingsOf(text: string): ClassSettings {
+  const settings = asRead.get(text) ?? readClassSettings(parsedJson(text))
+  // What was asked for last goes last.
+  asRead.delete(text)
+  asRead.set(text, settings)
+  if (asRead.size > MOST_READ) asRead.delete(asRead.keys().next().value!)
+  return settings
+}
+
 const storedOf = (row: unknown): StoredClass => {
   const { settings, demo, ...c } = rowSchema.parse(row)
-  return { ...c, demo: demo === 1, settings: settings === null ? DEFAULT_CLASS : readClassSettings(parsedJson(settings)) }
+  return { ...c, demo: demo === 1, settings: settings === null ? DEFAULT_CLASS : settingsOf(settings) }
 }
 
 /** The classes that were not taken away, the one that was opened last first. */

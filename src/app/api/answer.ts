@@ -6,6 +6,7 @@ import { classById, type StoredClass } from '@/store/classes'
 import { database } from '@/store/database'
 import { getHead, type Head } from '@/store/pieces'
 import { DataError } from '@/store/trouble'
+import { readAhead } from './body'
 
 /** How an answer says what is wrong: to a page that reads it, or to whoever opened a file. */
 type Form = 'json' | 'text'
@@ -55,6 +56,7 @@ export const inClass = <P extends Record<string, string> = Record<never, string>
   form: Form = 'json',
 ) =>
   answering(async (request: NextRequest, context: InClass<P>) => {
+    readAhead(request)
     const params = await context.params
     const db = await database()
     const klass = await classById(db, params.klass)

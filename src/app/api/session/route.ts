@@ -6,7 +6,7 @@ import { now } from '@/store/clock'
 import { database } from '@/store/database'
 import { signInRequest } from '@/api/signIn'
 import { answering } from '../answer'
-import { jsonOf } from '../body'
+import { jsonOf, readAhead } from '../body'
 
 const cookie = (request: NextRequest, value: string, seconds: number) => ({
   name: SESSION_COOKIE,
@@ -24,6 +24,7 @@ const KNOWN = 400 * 24 * 3600
 
 /** Signs in with the passphrase. */
 export const POST = answering(async (request: NextRequest) => {
+  readAhead(request, 4_000)
   const db = await database()
   const secret = await accessSecret(db)
   const device = secret ? deviceOf(request.cookies.get(DEVICE_COOKIE)?.value ?? '', secret) : null

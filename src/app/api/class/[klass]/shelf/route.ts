@@ -7,6 +7,7 @@ import { MOST_REQUEST } from '@/formats/brought'
 import { shelfQuery, type BringReply, type ShelfReply } from '@/api/shelf'
 import { shelfPart } from '@/app/shelf'
 import { fresh, inClass, queryOf } from '../../../answer'
+import { textOf } from '../../../body'
 
 const reply = (body: BringReply, status = 200) => NextResponse.json(body, { status })
 const refuse = (problem: string, status: number) => reply({ ok: false, problem }, status)
@@ -23,7 +24,7 @@ export const GET = inClass(async ({ request, klass }) =>
 export const POST = inClass(async ({ request, klass }) => {
   const weight = Number(request.headers.get('content-length') ?? NaN)
   if (!(weight <= MOST_REQUEST)) return refuse(`more than ${megabytes(MOST_REQUEST)} at once is not taken; bring the files one by one`, 413)
-  const text = await request.text().catch(() => '')
+  const text = (await textOf(request, MOST_REQUEST)) ?? ''
   // Read, checked and kept in the worker: a large collection takes seconds.
   const done = await inWorker({ kind: 'shelve', of: klass.id, text, now: now() })
   if ('refused' in done) return refuse(done.refused, 400)

@@ -6,7 +6,7 @@ import { deckDrawings } from '@/jobs/made'
 import { addAnswers, answersOf, hasAnsweredEnough } from '@/store/answers'
 import { now } from '@/store/clock'
 import { answering } from '../../../answer'
-import { jsonOf } from '../../../body'
+import { jsonOf, readAhead } from '../../../body'
 
 const GONE = 'This link does not work any more.'
 /** The largest body that a link may send, in bytes: as many answers as are taken at once have a quarter of it. */
@@ -29,6 +29,7 @@ export const GET = answering(async (request: NextRequest, { params }: { params: 
 
 /** Keeps answers of a student: whose they are, and of which seat, the link says and not the phone; no moment lies ahead of now. */
 export const POST = answering(async (request: NextRequest, { params }: { params: Promise<{ token: string }> }) => {
+  readAhead(request, MOST)
   const to = await followedBy(params)
   if (!to) return reply({ ok: false, problem: GONE }, 404)
   const body = answersRequest.safeParse(await jsonOf(request, MOST))
