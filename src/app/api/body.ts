@@ -14,7 +14,11 @@ const early = new WeakMap<NextRequest, Promise<string | null>>()
  * one save in four that was the first of a fresh start, from a browser).
  */
 export function readAhead(request: NextRequest, most = MOST_REQUEST): void {
-  if (request.body && weightOf(request) <= most) early.set(request, request.text().catch(() => null))
+  if (request.body && weightOf(request) <= most)
+    early.set(
+      request,
+      request.text().catch(() => null),
+    )
 }
 
 /** The text of a request, or null when there is none or it is larger than `most`, in bytes. */
