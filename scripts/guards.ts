@@ -53,7 +53,7 @@ export const GUARDS: readonly Mutation[] = [
     ["s.save === 'failed' || s.save === 'newer' ||", "s.save === 'failed' ||"],
     ["s.save !== 'waiting' && s.save !== 'failed' && s.save !== 'saving'", "s.save !== 'waiting' && s.save !== 'saving'"],
     ['b.u.at - a.u.at', 'a.u.at - b.u.at'],
-    ['(await world.outbox.put({ ...u, url })) await world.outbox.drop(u)', '(await world.outbox.put({ ...u, url })) await undefined'],
+    ['put({ ...u, url }))) await world.outbox.drop(u)', 'put({ ...u, url }))) await undefined'],
   ),
   ...of('src/store/versions.ts', ['src/store/versions.test.ts'], ['if (state === null) return 0', 'if (state === null) continue']),
   ...of(

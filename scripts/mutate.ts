@@ -2,10 +2,11 @@ import { spawnSync } from 'node:child_process'
 import { cpSync, mkdtempSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
+import { GUARDS } from './guards'
 import { MUTATIONS } from './mutations'
 
 /**
- * `npm run mutate [-- PART]`: makes one small change to the code at a time, in a copy, and sees whether the unit tests beside
+ * `npm run mutate [-- PART]` (`guards`: what guards the teacher's data): makes one small change to the code at a time, in a copy, and sees whether the unit tests beside
  * it go red. Prints what was caught and what survived, and the part that was caught.
  */
 const root = path.resolve(import.meta.dirname, '..')
@@ -26,7 +27,7 @@ function caught(tests: readonly string[]): boolean {
 }
 
 const wanted = process.argv[2]
-const all = MUTATIONS.filter((m) => !wanted || m.file.includes(wanted))
+const all = wanted === 'guards' ? GUARDS : MUTATIONS.filter((m) => !wanted || m.file.includes(wanted))
 const survived: string[] = []
 for (const [i, { file, from, to, tests }] of all.entries()) {
   const at = path.join(copy, file)

@@ -25,6 +25,8 @@ describe('writing', () => {
     const db = await openDatabase(at)
     renameSync(at, `${at}-moved`)
     await expect(writing(db, (t) => t('classes').insert(add))).rejects.toMatchObject({ trouble: 'moved' })
+    // Nor is it written where nobody will look for it.
+    expect(await db('classes')).toEqual([])
     await db.destroy()
   })
   it('is not called done where the file was taken away while it was written', async () => {

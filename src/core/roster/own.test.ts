@@ -45,6 +45,9 @@ describe('a piece as one student has it', () => {
     // Whoever reads surely nothing yet has nothing of it, and no seat that is gone has a class.
     expect(ownClass({ ...klass, reads: { bass: reads.bass } }, ADA)!.reads).toEqual({})
     expect(ownClass(klass, { ...ADA, seat: 'gone' })).toBeNull()
+    // And what they have learned is theirs: less than their seat, where they have no fourth finger.
+    const fingers = (s: typeof ADA) => ownClass(klass, s)!.seats[0].learned.fingers
+    expect([fingers(ADA).includes(4), fingers({ ...ADA, noFourth: true }).includes(4)]).toEqual([true, false])
   })
 
   it('has no fourth finger where the student has none, and is none without a seat', () => {

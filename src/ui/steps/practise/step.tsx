@@ -12,7 +12,7 @@ export const practise: Step = {
     centre: dynamic(() => import('./PractiseView').then((m) => m.PractiseView), {
       loading: () => <Outline says="Making the warm-up …" rows={6} />,
     }),
-    panel: dynamic(() => import('./DrillPanel').then((m) => m.DrillPanel), { loading: () => <Outline says="Making the warm-up …" /> }),
+    panel: dynamic(() => import('./DrillPanel').then((m) => m.DrillPanel), { loading: () => <Outline says="Making the drill …" /> }),
     panelName: 'Why, who does what',
     width: 340,
   },
