@@ -22,6 +22,12 @@ describe('whose turn it is', () => {
     lanes.add(t('now', 'b', 'part 2'))
     expect(row(lanes)).toEqual(['part 2 quick'])
   })
+  it('a place counts each lane by itself', () => {
+    const lanes = new Lanes<T>([slow])
+    for (const x of [t('now', 'a', 'part'), t('later', 'a', 'drawing'), t('later', 'a', 'drawing 2'), t('later', 'a', 'drawing 3')])
+      lanes.add(x)
+    expect(row(lanes)).toEqual(['part slow', 'drawing slow', 'drawing 2 slow'])
+  })
   it('all who ask take turns, however much one of them has asked for', () => {
     const lanes = new Lanes<T>([{ name: 'one', holds: { now: 1, later: 0 } }])
     for (const n of [1, 2, 3]) lanes.add(t('now', 'greedy', `greedy ${n}`))

@@ -64,6 +64,12 @@ describe('a lesson that runs row by row', () => {
     put([step('a')])
     l.back()
     expect(at()).toEqual(['step', 'a'])
+    // From where the last one stood, one back is the one before it.
+    put([step('a'), step('b'), step('c')])
+    l.begin(2)
+    put([step('a'), step('b')])
+    l.back()
+    expect(at()).toEqual(['step', 'b'])
   })
   it('by hand waits for the one key', () => {
     const { l, at, wait } = lesson([step('a'), step('b')])
