@@ -98,7 +98,8 @@ const HOUSE = [
 ]
 
 export default defineConfig([
-  ...nextVitals,
+  // What looks for components looks where components are: elsewhere it took half the time of all rules, and found none.
+  { files: ['src/app/**', 'src/ui/**'], extends: [nextVitals] },
   ...nextTs,
   {
     rules: {

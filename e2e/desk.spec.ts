@@ -1,5 +1,6 @@
 import { expect, test, type Page } from './test'
-import { open, reload } from './open'
+import { awake, open, reload } from './open'
+import { CLASS_PAGE } from './origin'
 
 const answer = (page: Page, seat: string) => page.getByRole('region', { name: seat, exact: true })
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
@@ -213,6 +214,28 @@ test('the place is in the address: measure, seat, passage, tab and view come bac
   await page.goBack()
   await expect(page).toHaveURL(/\?m=3&seat=viola&p=2%7E3$/)
   await expect(heading).toHaveText(place)
+  await page.goForward()
+  await expect(page).toHaveURL(/\/read\?m=4&seat=viola&tab=calls$/)
+  await expect(page.getByRole('tab', { name: 'Calls' })).toHaveAttribute('aria-selected', 'true')
+})
+
+test('come to from the shelf, Back goes to the beginning where one was, and then to the shelf', async ({ page }) => {
+  await page.goto(`${CLASS_PAGE}/pieces`)
+  await awake(page)
+  await page.getByRole('textbox', { name: 'Search the shelf' }).fill('Snow on')
+  await page.getByRole('link', { name: 'Snow on the Signal Box' }).first().click()
+  const heading = page.getByRole('complementary').getByRole('heading', { level: 2 })
+  const beginning = await heading.textContent()
+  await awake(page)
+  await page.getByRole('link', { name: 'Read', exact: true }).click()
+  await page.keyboard.press('Control+ArrowRight')
+  await expect(page).toHaveURL(/\/read\?m=2$/)
+  await page.goBack()
+  await expect(page).toHaveURL(/\/fingering$/)
+  await expect(heading).toHaveText(beginning!)
+  await page.goBack()
+  await expect(page).toHaveURL(/\/pieces$/)
+  await expect(page.getByRole('link', { name: 'Snow on the Signal Box' }).first()).toBeVisible()
 })
 
 test('a measure is gone to again and again, and a passage is picked by dragging over the overview', async ({ page }) => {

@@ -1,13 +1,5 @@
 import { expect, test, type Page } from './test'
-import { CHROMIUM } from './chromium'
 import { open } from './open'
-
-test.use({
-  launchOptions: {
-    args: ['--no-sandbox', '--disable-gpu', '--autoplay-policy=no-user-gesture-required'],
-    executablePath: CHROMIUM,
-  },
-})
 
 const ear = (page: Page) => page.getByRole('region', { name: 'True strings' })
 

@@ -1,14 +1,6 @@
 import { CLASS_API, pieceIn } from './origin'
 import { expect, test, type Page } from './test'
-import { CHROMIUM } from './chromium'
 import { moveDown, open } from './open'
-
-test.use({
-  launchOptions: {
-    args: ['--no-sandbox', '--disable-gpu', '--autoplay-policy=no-user-gesture-required'],
-    executablePath: CHROMIUM,
-  },
-})
 
 const now = (page: Page) => page.getByRole('group', { name: 'Now' })
 const lesson = (page: Page) => page.getByRole('tabpanel', { name: 'Lesson' })

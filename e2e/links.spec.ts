@@ -1,5 +1,5 @@
 import { CLASS_API } from './origin'
-import AxeBuilder from '@axe-core/playwright'
+import { found } from './barriers'
 import Database from 'better-sqlite3'
 import jsQR from 'jsqr'
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
@@ -93,7 +93,7 @@ test('the teacher gives each student a link, as a card whose code leads to it', 
     expect(readCode(code)).toBe(address)
   }
   expect(tokens.Ada).not.toBe(tokens.Kofi)
-  expect((await new AxeBuilder({ page }).setLegacyMode(true).analyze()).violations.map((v) => v.id)).toEqual([])
+  expect(await found(page)).toEqual([])
   await page.close()
 })
 
@@ -116,11 +116,7 @@ test('a phone reads the own part, fingers, calls and warm-up by its link, plays 
   page.on('console', (m) => m.type() === 'error' && complaints.push(m.text()))
   const asked: string[] = []
   page.on('request', (r) => asked.push(new URL(r.url()).pathname))
-  const clean = async (where: string) =>
-    expect(
-      (await new AxeBuilder({ page }).setLegacyMode(true).exclude('.score svg').analyze()).violations.map((v) => v.id),
-      where,
-    ).toEqual([])
+  const clean = async (where: string) => expect(await found(page), where).toEqual([])
   await page.goto(`/s/${tokens.Ada}`)
   await expect(page.getByRole('heading', { name: 'Ada' })).toBeVisible()
   const box = page.getByRole('checkbox').first()

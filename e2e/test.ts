@@ -1,4 +1,4 @@
-import { test as base } from '@playwright/test'
+import { test as base, type BrowserContext } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
@@ -24,8 +24,15 @@ async function freshData(): Promise<void> {
   while (marked().times === times || !(await answers(`${ORIGIN}/about`))) await new Promise((r) => setTimeout(r, 200))
 }
 
-/** A test that is tried again begins with fresh data: what the first try has left would be found by the second. */
-export const test = base.extend<{ fresh: void }>({
+/** Files whose tests change the context itself (routes, offline): each of their tests has one of its own. */
+const ALONE = /unsaved\.spec/
+
+/**
+ * A test that is tried again begins with fresh data: what the first try has left would be found by the second. The tests of a
+ * worker share one browser context, emptied of all that the application keeps in it, so that its script is read and compiled
+ * once and not for each of them; what a first visit costs is measured by `npm run sizes`.
+ */
+export const test = base.extend<{ fresh: void }, { house: BrowserContext }>({
   fresh: [
     async ({}, use, info) => {
       if (info.retry > 0) await freshData()
@@ -33,4 +40,29 @@ export const test = base.extend<{ fresh: void }>({
     },
     { auto: true, timeout: 60_000 },
   ],
+  house: [
+    async ({ browser }, use) => {
+      const house = await browser.newContext({ baseURL: ORIGIN, viewport: { width: 1280, height: 800 }, acceptDownloads: true })
+      // A context without a page lets what it has compiled go.
+      await house.newPage()
+      await use(house)
+      await house.close()
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ browser, house, baseURL }, use, info) => {
+    if (ALONE.test(info.file)) {
+      const own = await browser.newContext({ baseURL, viewport: { width: 1280, height: 800 } })
+      await use(own)
+      return own.close()
+    }
+    const [keeper] = house.pages()
+    const session = await house.newCDPSession(keeper)
+    await session.send('Storage.clearDataForOrigin', { origin: ORIGIN, storageTypes: 'all' })
+    await session.detach()
+    await house.clearCookies()
+    await use(house)
+    await house.clearPermissions()
+    await Promise.all(house.pages().map((p) => p !== keeper && p.close()))
+  },
 })

@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto'
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from './test'
 import { DEFAULT_CLASS } from '../src/core/seats/class'
 import { itemsOf } from '../src/core/trainer/all'
 import type { QuestionKind } from '../src/core/trainer/question'
 import { traineesOf } from '../src/core/trainer/trainee'
+import { found } from './barriers'
 import { awake } from './open'
 
-const axe = async (page: Page) => expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([])
+const axe = async (page: Page) => expect(await found(page)).toEqual([])
 
 /** A student's link, given as the teacher gives it; one that is there already serves too. */
 async function linkOf(page: Page, name: string): Promise<string> {

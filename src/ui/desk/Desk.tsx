@@ -30,7 +30,7 @@ import { inSentence } from '@/core/names'
 import { useKeys } from '@/ui/kit/keys'
 import { passageIn } from '@/ui/session/address'
 import { pathTo } from '@/ui/steps/StepsNav'
-import { useAddress } from '@/ui/session/useAddress'
+import { stepInPlace, useAddress } from '@/ui/session/useAddress'
 import { DESK_KEYS } from '@/ui/session/keys'
 import { STEP_KEYS } from '@/ui/steps/keys'
 import type { Step } from '@/ui/steps/step'
@@ -104,7 +104,7 @@ function Surface({ original }: { original: boolean }) {
     useCallback(() => {
       const desk = store.getState()
       const toStep = (s: Step) =>
-        s.desk ? window.history.pushState(null, '', s.path(desk.of, desk.id)) : router.push(pathTo(s, desk.of, desk.id, passageIn(desk)))
+        s.desk ? stepInPlace(s.path(desk.of, desk.id)) : router.push(pathTo(s, desk.of, desk.id, passageIn(desk)))
       return { desk, find: () => find.current?.focus(), help: () => setHelp(true), toStep }
     }, [store, router]),
   )

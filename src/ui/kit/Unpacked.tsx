@@ -1,13 +1,14 @@
 'use client'
 
-import { useEffect, useState, type ReactNode } from 'react'
+import { useEffect, useState, useSyncExternalStore, type ReactNode } from 'react'
+import { Outline } from './Outline'
 
 /**
- * A value on its way from a page to its screen, as JSON. A large one is deflated, as base64, and left to the browser with
- * what is said meanwhile: a piece of a thousand measures is a twentieth of its size this way, and laying it out would keep
- * the server from answering others. Made in src/app/packed.ts.
+ * A value on its way from a page to its screen, as JSON, with what is said until it is drawn. It is left to the browser:
+ * laying it out would keep the server from answering others. A large one is deflated, as base64: a piece of a thousand
+ * measures is a twentieth of its size this way. Made in src/app/packed.ts.
  */
-export type Packed<T> = ({ readonly json: string } | { readonly deflated: string; readonly said: string }) & { readonly holds?: T }
+export type Packed<T> = ({ readonly json: string } | { readonly deflated: string }) & { readonly said: string; readonly holds?: T }
 
 /** A value that was deflated. What inflates is loaded when there is something to inflate. */
 export async function inflated<T>(deflated: string): Promise<T> {
@@ -15,11 +16,23 @@ export async function inflated<T>(deflated: string): Promise<T> {
   return JSON.parse(strFromU8(inflateSync(Uint8Array.from(atob(deflated), (c) => c.charCodeAt(0))))) as T
 }
 
-/** Draws what was packed: at once, on the server too, or what is said until the browser has unpacked it. */
+const never = () => () => {}
+
+/** Whether this is drawn by a browser; not by the server, nor where the browser takes up what the server has drawn. */
+const useInBrowser = (): boolean =>
+  useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
+  )
+
+/** Draws what was packed, in the browser; until then an outline that says what is coming. */
 export function Unpacked<T>({ packed, children }: { packed: Packed<T>; children: (value: T) => ReactNode }) {
-  const [value, setValue] = useState(() => ('json' in packed ? { of: JSON.parse(packed.json) as T } : null))
+  const inBrowser = useInBrowser()
+  const [value, setValue] = useState<{ of: T } | null>(null)
   const [failed, setFailed] = useState<{ e: unknown } | null>(null)
   const deflated = 'deflated' in packed ? packed.deflated : null
+  if (inBrowser && value === null && 'json' in packed) setValue({ of: JSON.parse(packed.json) as T })
   useEffect(() => {
     if (deflated === null) return
     let wanted = true
@@ -33,10 +46,5 @@ export function Unpacked<T>({ packed, children }: { packed: Packed<T>; children:
   }, [deflated])
   // What reads it could not be loaded: the page says so, and how to try again.
   if (failed) throw failed.e
-  if (value) return children(value.of)
-  return (
-    <p role="status" className="px-6 py-16 text-center text-soft">
-      {'said' in packed && packed.said}
-    </p>
-  )
+  return value ? children(value.of) : <Outline says={packed.said} rows={8} />
 }

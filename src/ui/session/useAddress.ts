@@ -1,37 +1,47 @@
 'use client'
 
 import { usePathname } from 'next/navigation'
-import { useEffect } from 'react'
+import { useEffect, useRef } from 'react'
 import { placeIn, queryOf } from './address'
 import type { DeskStore } from './deskStore'
 
 /** How long the address waits for the next key, in milliseconds. */
 const WAITS = 150
 
+/** A step that was gone to and has not said its place yet; kept with the entry of the history. */
+const UNSAID = 'unsaid'
+type Entry = { readonly [UNSAID]?: true } | null
+
+/** Goes to another step of the desk in place: what is picked and what can be undone stays. */
+export const stepInPlace = (href: string): void => window.history.pushState({ [UNSAID]: true }, '', href)
+
 /** Keeps measure, seat, passage, tab and view in the address, so that Back, a reload and a link come to the same place. */
 export function useAddress(store: DeskStore): void {
   const path = usePathname()
-  useEffect(() => {
-    const come = () => store.getState().goTo(placeIn(window.location.search, store.getState()))
-    if (window.location.search) come()
-    window.addEventListener('popstate', come)
-    return () => window.removeEventListener('popstate', come)
-  }, [store])
+  /** It has been shown: an address that says nothing means the beginning only when one comes back to it. */
+  const came = useRef(false)
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined
     const say = () => {
       const query = queryOf(store.getState())
-      if (query !== window.location.search) window.history.replaceState(window.history.state, '', `${window.location.pathname}${query}`)
+      const { [UNSAID]: unsaid, ...state } = (window.history.state as Entry) ?? {}
+      if (unsaid || query !== window.location.search) window.history.replaceState(state, '', `${window.location.pathname}${query}`)
     }
+    const come = () => store.getState().goTo(placeIn(window.location.search, store.getState()))
     const soon = () => {
       clearTimeout(timer)
       timer = setTimeout(say, WAITS)
     }
-    // A step that was gone to says the same place at once.
-    say()
     const stop = store.subscribe(soon)
+    window.addEventListener('popstate', come)
+    // A step that was gone to says the same place at once; one that was come back to brings its own. That it was is not asked
+    // of popstate alone: the router, which hears it first where it was there first, has drawn the step by then.
+    if ((window.history.state as Entry)?.[UNSAID]) say()
+    else if (window.location.search || came.current) come()
+    came.current = true
     return () => {
       clearTimeout(timer)
+      window.removeEventListener('popstate', come)
       stop()
     }
   }, [store, path])

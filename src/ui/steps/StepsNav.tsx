@@ -3,6 +3,7 @@
 import { useClassId } from '@/ui/kit/InClass'
 import Link from 'next/link'
 import type { MouseEvent } from 'react'
+import { stepInPlace } from '@/ui/session/useAddress'
 import { STEPS } from './list'
 import type { Step } from './step'
 
@@ -27,7 +28,7 @@ export function StepsNav({ id, here, within = false, along = '' }: Props) {
   const inPlace = (href: string) => (e: MouseEvent) => {
     if (e.ctrlKey || e.metaKey || e.shiftKey || e.button !== 0) return
     e.preventDefault()
-    window.history.pushState(null, '', href)
+    stepInPlace(href)
   }
   return (
     <nav aria-label="Steps" className="flex gap-0.5 max-sm:flex-wrap">

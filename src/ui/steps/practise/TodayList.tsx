@@ -12,6 +12,7 @@ import { Button, buttonLook } from '@/ui/kit/Button'
 import { SortedList, SortedRow } from '@/ui/kit/SortedList'
 import { lessonOf } from '@/ui/rehearse/lesson'
 import { useDesk, useDeskStore } from '@/ui/session/DeskProvider'
+import { stepInPlace } from '@/ui/session/useAddress'
 import { warmupPut } from '../rehearse/edits'
 import { warming } from '../rehearse/warming'
 import { AddDrill } from './AddDrill'
@@ -71,7 +72,7 @@ function IntoLesson() {
     const { id, passage, edit } = desk.getState()
     edit(warmupPut(warming(stock, today, passage)))
     lessonOf(desk).setState({ tab: 'lesson' })
-    window.history.pushState(null, '', piecePage(of, id, 'rehearse'))
+    stepInPlace(piecePage(of, id, 'rehearse'))
   }
   return (
     <Button size="small" disabled={!today || today.items.length === 0} onClick={go}>
