@@ -1,6 +1,7 @@
 // npm test: all set-up that the tests need, then lint, types, unit tests, build and browser tests.
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, readdirSync } from 'node:fs'
+import os from 'node:os'
 import path from 'node:path'
 import { build, install, root, runTool, stop } from './setup.mjs'
 
@@ -45,17 +46,33 @@ const step = (name, run) => {
   console.log(`  ${seconds(from)} s`)
 }
 
-/** A tool of an installed package, run beside others: what it says is shown when it ends, all of it together. */
-const beside = (name, file, args, failure) =>
+/** What runs beside something else, to be ended with it. */
+const running = new Set()
+
+/**
+ * A tool of an installed package, run beside others: what it says is shown when it ends, all of it together; `shown`: as it
+ * goes. `gives way`: only what the others leave of the processors.
+ */
+const beside = (name, file, args, failure, { shown = false, givesWay = false } = {}) =>
   new Promise((resolve) => {
     const from = Date.now()
-    const child = spawn(process.execPath, [path.join(root, 'node_modules', file), ...args], { cwd: root, env: process.env })
+    if (shown) console.log(`\n— ${name}`)
+    const child = spawn(process.execPath, [path.join(root, 'node_modules', file), ...args], {
+      cwd: root,
+      env: process.env,
+      stdio: shown ? 'inherit' : ['ignore', 'pipe', 'pipe'],
+    })
+    running.add(child)
+    if (givesWay) os.setPriority(child.pid, os.constants.priority.PRIORITY_LOW)
     let said = ''
-    child.stdout.on('data', (d) => (said += d))
-    child.stderr.on('data', (d) => (said += d))
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (d) => (said += d))
     child.on('close', (code) => {
-      console.log(`\n— ${name}\n${said.trim()}\n  ${seconds(from)} s`)
-      if (code !== 0) stop(failure)
+      running.delete(child)
+      console.log(shown ? `  ${name}: ${seconds(from)} s` : `\n— ${name}\n${said.trim()}\n  ${seconds(from)} s`)
+      if (code !== 0) {
+        for (const other of running) other.kill('SIGTERM')
+        stop(failure)
+      }
       resolve()
     })
   })
@@ -77,8 +94,11 @@ else {
     ),
     beside(...TYPES, 'Types do not agree.').then(() => step('build', build)),
   ])
-  step('unit tests', () => runTool(UNIT, ['run'], 'Unit tests failed.'))
-  step('browser tests', () => runTool('@playwright/test/cli.js', ['test'], 'Browser tests failed.'))
+  // Browser tests wait now and then, for a second of music or a server that is ended on purpose: unit tests take what is left.
+  await Promise.all([
+    beside('browser tests', '@playwright/test/cli.js', ['test'], 'Browser tests failed.', { shown: true }),
+    beside('unit tests', UNIT, ['run'], 'Unit tests failed.', { givesWay: true }),
+  ])
 }
 console.log(`\nAll passed in ${seconds(started)} s.`)
 

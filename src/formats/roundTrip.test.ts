@@ -131,6 +131,8 @@ describe('a piece, written and read again', () => {
           const ensemble = ensembleMapper()(piece, emptyPlan(), classAt(step))
           for (const seat of [...SEATS, ALL_SEATS])
             for (const kind of ['musicxml', 'mxl', 'abc', 'midi', 'json'] as const) {
+              // The same for every seat: the container of what is read anyway, and the piece with its plan.
+              if (seat !== ALL_SEATS && (kind === 'mxl' || kind === 'json')) continue
               const file = exported(kind, piece, emptyPlan(), ensemble, seat)!
               // MIDI has what is played: of a piece whose only notes stand in an ending that is never reached, nothing.
               const heard = kind === 'midi' ? unfold(piece.lines[0]) : piece.lines[0].measures.keys()
