@@ -85,7 +85,13 @@ const named = (name) => [
   { selector: `MemberExpression[property.name=/^${name}$/]`, message: 'Only src/core/instruments knows instruments by name.' },
 ]
 /** Files that name the bass clef. */
-const CLEF_FILES = ['src/core/music/clef.ts', 'src/core/writing/draft.ts', 'src/formats/abc/shape.ts', 'src/formats/midi/read.ts']
+const CLEF_FILES = [
+  'src/core/music/clef.schema.ts',
+  'src/core/music/clef.ts',
+  'src/core/writing/draft.ts',
+  'src/formats/abc/shape.ts',
+  'src/formats/midi/read.ts',
+]
 
 /** Sizes of type are the theme's (globals.css), and zod comes in its small build: one import of the large one loads it everywhere. */
 const HOUSE = [
@@ -119,6 +125,25 @@ export default defineConfig([
   },
   ...floors,
   ...screens,
+  // What crosses between page, server and worker is a shape: it brings in other shapes and tables, and nothing that works.
+  {
+    files: ['src/core/**/*.schema.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex:
+                '/(?:fingering/(?!policy|pins|substitute)|reading/(?:spots|reading|digest)(?!/kinds)|bowing/|hearing/|part/part|seats/(?:ensemble|octaves|load|lines|search$))',
+              message: 'A shape imports shapes and tables only: see docs/architecture.md.',
+              allowTypeImports: true,
+            },
+          ],
+        },
+      ],
+    },
+  },
   {
     files: ['src/**/*.{ts,tsx}'],
     // What was stored once, and an element of MusicXML, are called as they are called.

@@ -17,7 +17,7 @@ const BY_TOUCH = [
 /** What is pressed by a finger and smaller than 44 px in a direction (WCAG 2.2, 2.5.5); links in a line of text are exempt there too. */
 const small = (page: Page) =>
   page.evaluate(() =>
-    [...document.querySelectorAll<HTMLElement>('button, select, summary, a, [role=radio], [role=tab]')].flatMap((el) => {
+    [...document.querySelectorAll<HTMLElement>('button, select, summary, a, [role=radio], label:has(> [type=radio]), [role=tab]')].flatMap((el) => {
       const r = el.getBoundingClientRect()
       const style = getComputedStyle(el)
       const inText = el.tagName === 'A' && style.display === 'inline'

@@ -1,7 +1,6 @@
 // npm test: all set-up that the tests need, then lint, types, unit tests, build and browser tests.
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, readdirSync } from 'node:fs'
-import os from 'node:os'
 import path from 'node:path'
 import { build, install, root, runTool, stop } from './setup.mjs'
 
@@ -49,26 +48,17 @@ const step = (name, run) => {
 /** What runs beside something else, to be ended with it. */
 const running = new Set()
 
-/**
- * A tool of an installed package, run beside others: what it says is shown when it ends, all of it together; `shown`: as it
- * goes. `gives way`: only what the others leave of the processors.
- */
-const beside = (name, file, args, failure, { shown = false, givesWay = false } = {}) =>
+/** A tool of an installed package, run beside others: what it says is shown when it ends, all of it together. */
+const beside = (name, file, args, failure) =>
   new Promise((resolve) => {
     const from = Date.now()
-    if (shown) console.log(`\n— ${name}`)
-    const child = spawn(process.execPath, [path.join(root, 'node_modules', file), ...args], {
-      cwd: root,
-      env: process.env,
-      stdio: shown ? 'inherit' : ['ignore', 'pipe', 'pipe'],
-    })
+    const child = spawn(process.execPath, [path.join(root, 'node_modules', file), ...args], { cwd: root, env: process.env })
     running.add(child)
-    if (givesWay) os.setPriority(child.pid, os.constants.priority.PRIORITY_LOW)
     let said = ''
-    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (d) => (said += d))
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (d) => (said += d))
     child.on('close', (code) => {
       running.delete(child)
-      console.log(shown ? `  ${name}: ${seconds(from)} s` : `\n— ${name}\n${said.trim()}\n  ${seconds(from)} s`)
+      console.log(`\n— ${name}\n${said.trim()}\n  ${seconds(from)} s`)
       if (code !== 0) {
         for (const other of running) other.kill('SIGTERM')
         stop(failure)
@@ -94,11 +84,9 @@ else {
     ),
     beside(...TYPES, 'Types do not agree.').then(() => step('build', build)),
   ])
-  // Browser tests wait now and then, for a second of music or a server that is ended on purpose: unit tests take what is left.
-  await Promise.all([
-    beside('browser tests', '@playwright/test/cli.js', ['test'], 'Browser tests failed.', { shown: true }),
-    beside('unit tests', UNIT, ['run'], 'Unit tests failed.', { givesWay: true }),
-  ])
+  // One after the other: each keeps both cores busy, and beside each other they run into their limits of time.
+  step('unit tests', () => runTool(UNIT, ['run'], 'Unit tests failed.'))
+  step('browser tests', () => runTool('@playwright/test/cli.js', ['test'], 'Browser tests failed.'))
 }
 console.log(`\nAll passed in ${seconds(started)} s.`)
 

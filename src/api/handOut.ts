@@ -3,7 +3,8 @@ import { MARKS, USUAL_MARKS, type Mark } from '@/core/part/marks'
 import { AMOUNTS, FADES, type Amount } from '@/core/part/written'
 import { hasPiece, studentsAt, type Student } from '@/core/roster/student'
 import { SHEET_KINDS, SHEETS, type SheetKind } from '@/core/sheets/kinds'
-import { seatIdSchema, type SeatId } from '@/core/seats/seat'
+import type { SeatId } from '@/core/seats/seat'
+import { seatIdSchema } from '@/core/seats/seat.schema'
 import { MOST_SEATS } from '@/core/seats/bounds'
 
 const flag = (byDefault: boolean) =>

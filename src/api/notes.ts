@@ -1,6 +1,6 @@
 import '@/core/jitless'
 import * as z from 'zod/mini'
-import { pieceSchema } from '@/core/piece/piece'
+import { pieceSchema } from '@/core/piece/piece.schema'
 
 /** The notes of a piece. */
 export const notesReply = z.discriminatedUnion('ok', [

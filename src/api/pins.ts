@@ -1,6 +1,6 @@
 import '@/core/jitless'
 import * as z from 'zod/mini'
-import { policySchema } from '@/core/fingering/policy'
+import { policySchema } from '@/core/fingering/policy.schema'
 import { STEP_IDS } from '@/core/instruments/instrument'
 
 /** What the pins of the class's pieces say of its ways; see core/seats/pinsSay.ts. */

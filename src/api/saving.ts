@@ -1,9 +1,9 @@
 import '@/core/jitless'
 import * as z from 'zod/mini'
-import { versionNumber } from '@/core/bounds'
-import { pieceSchema } from '@/core/piece/piece'
-import { classSettingsSchema } from '@/core/seats/class'
-import { planSchema } from '@/core/seats/plan'
+import { versionNumber } from '@/core/bounds.schema'
+import { pieceSchema } from '@/core/piece/piece.schema'
+import { classSettingsSchema } from '@/core/seats/class.schema'
+import { planSchema } from '@/core/seats/plan.schema'
 import { upgradedClass, upgradedPlan } from '@/core/seats/upgrade'
 
 /** Names the window that saves, for as long as it is open: it may save over a version of its own that it has not heard of. */

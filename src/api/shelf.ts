@@ -1,6 +1,6 @@
 import '@/core/jitless'
 import * as z from 'zod/mini'
-import { timeSchema } from '@/core/bounds'
+import { timeSchema } from '@/core/bounds.schema'
 import { summarySchema } from '@/core/piece/summary.schema'
 import { previewSchema, type Preview } from '@/core/seats/preview.schema'
 

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini'
-import { answerSchema } from '@/core/trainer/answer'
+import { answerSchema } from '@/core/trainer/answer.schema'
 
 /** Answers that are kept together: those of a session, or all that a phone has kept while there was no network. */
 export const MOST_SENT = 300

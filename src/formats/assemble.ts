@@ -1,5 +1,6 @@
 import { measureTicks, meterName, quarters, type Meter } from '@/core/music/time'
-import { eventTicks, pieceSchema, PIECE_VERSION, MOST_MEASURES, type Line, type Measure, type Piece } from '@/core/piece/piece'
+import { eventTicks, PIECE_VERSION, MOST_MEASURES, type Line, type Measure, type Piece } from '@/core/piece/piece'
+import { pieceSchema } from '@/core/piece/piece.schema'
 import { numbersOf, secondHalves } from '@/core/piece/split'
 import { misfits } from '@/core/piece/walk'
 import { refused, type Reading, type MisfitProblem } from './outcome'

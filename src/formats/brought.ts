@@ -1,6 +1,6 @@
 import * as z from 'zod/mini'
-import { pieceSchema } from '@/core/piece/piece'
-import { planSchema } from '@/core/seats/plan'
+import { pieceSchema } from '@/core/piece/piece.schema'
+import { planSchema } from '@/core/seats/plan.schema'
 import { upgradedPlan } from '@/core/seats/upgrade'
 import { LIMITS } from './limits'
 

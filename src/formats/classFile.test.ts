@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { pitchName } from '@/core/music/pitch'
-import { classSettingsSchema, DEFAULT_CLASS } from '@/core/seats/class'
+import { DEFAULT_CLASS } from '@/core/seats/class'
+import { classSettingsSchema } from '@/core/seats/class.schema'
 import { seatsOf } from '@/core/seats/seat'
 import { readTuning } from '@/core/seats/tuning'
 import { readClassFile } from './classFile'

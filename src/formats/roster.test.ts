@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { describe, expect, it } from 'vitest'
-import { learnedBy, newStudent, stringOf, studentSchema } from '@/core/roster/student'
+import { learnedBy, newStudent, stringOf } from '@/core/roster/student'
+import { studentSchema } from '@/core/roster/student.schema'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { INSTRUMENTS } from '@/core/instruments/all'
 import { newSeat, seatsOf } from '@/core/seats/seat'

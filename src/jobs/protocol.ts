@@ -2,13 +2,13 @@ import * as z from 'zod/mini'
 import { MARKS } from '@/core/part/marks'
 import { AMOUNTS, FADES } from '@/core/part/written'
 import { MOST_STUDENTS } from '@/core/roster/student'
-import { seatIdSchema } from '@/core/seats/seat'
+import { seatIdSchema } from '@/core/seats/seat.schema'
 import { MOST_SEATS } from '@/core/seats/bounds'
 import { WHATS } from '@/api/handOut'
 import { BRINGING } from '@/api/library'
-import { daySchema } from '@/core/practice/record'
+import { daySchema } from '@/core/practice/record.schema'
 import { ALL_SEATS, EXPORTS } from '@/formats/kinds'
-import { stripPageSchema } from '@/core/tapes/strip'
+import { stripPageSchema } from '@/core/tapes/strip.schema'
 
 const sheet = { what: z.enum(WHATS), seat: z.nullable(seatIdSchema), much: z.enum(AMOUNTS) }
 const number = z.string().check(z.minLength(1), z.maxLength(12))

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
-import { answerSchema, type Answer } from '@/core/trainer/answer'
+import type { Answer } from '@/core/trainer/answer'
+import { answerSchema } from '@/core/trainer/answer.schema'
 import { writing } from './writing'
 
 /** Answers to questions of reading: of a whole seat, or of a student by their link. They are added and never changed. */

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import * as z from 'zod/mini'
-import { pieceSchema, upgraded } from '@/core/piece/piece'
+import { upgraded } from '@/core/piece/piece'
+import { pieceSchema } from '@/core/piece/piece.schema'
 import { searchable, searchText, summaryOf } from '@/core/piece/summary'
 import { parsedJson } from './json'
 import { keptSince, keptWhole, LONGEST_CHAIN, type State } from './states'

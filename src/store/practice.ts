@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import * as z from 'zod/mini'
-import { aimSchema, planSettingsSchema, recordSchema, type Aim, type PlanSettings, type PracticeRecord } from '@/core/practice/record'
+import type { Aim, PlanSettings, PracticeRecord } from '@/core/practice/record'
+import { aimSchema, planSettingsSchema, recordSchema } from '@/core/practice/record.schema'
 import { parsedJson } from './json'
 import { writing } from './writing'
 import { onShelfOf, type Saved } from './pieces'

@@ -6,7 +6,8 @@ import { readingOf } from '../reading/reading'
 import { rhythmsOf } from '../reading/rhythms'
 import { spotsOf } from '../reading/spots'
 import { atFirst } from '../reading/family'
-import { aboutKind, type SpotKind } from '../reading/spots/detectors'
+import { aboutKind } from '../reading/spots/detectors'
+import type { SpotKind } from '../reading/spots/kinds'
 import { mapsOf, type Ensemble } from '../seats/ensemble'
 
 /** What a line can be written to train. */

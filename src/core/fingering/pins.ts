@@ -1,21 +1,8 @@
-import * as z from 'zod/mini'
 import type { Hold } from '../hands/hold'
 import { OCTAVE_HARMONIC, type Instrument } from '../instruments/instrument'
-import { MOST_STRINGS } from '../instruments/learned'
+import type { Pin } from './pins.schema'
 
-/**
- * A teacher's decision at a note: whatever is set must hold, the rest is free. `strings` and `fingers` go low note first;
- * strings by index from the lowest. `position` by name, with the base where a name has two.
- */
-export const pinSchema = z.object({
-  strings: z.optional(z.array(z.int().check(z.minimum(0), z.maximum(MOST_STRINGS - 1))).check(z.maxLength(8))),
-  fingers: z.optional(z.array(z.int().check(z.minimum(0), z.maximum(4))).check(z.maxLength(8))),
-  position: z.optional(z.string().check(z.maxLength(6))),
-  base: z.optional(z.int().check(z.minimum(1), z.maximum(14))),
-  /** At the octave, where a finger can press or touch: touched. */
-  harmonic: z.optional(z.boolean()),
-})
-export type Pin = Readonly<z.infer<typeof pinSchema>>
+export type { Pin } from './pins.schema'
 
 /** Whether a hold is what the pin asks for. An open string satisfies any position: the hand may be there. */
 export function pinAllows(pin: Pin, instrument: Instrument, h: Hold): boolean {

@@ -1,5 +1,6 @@
-import * as z from 'zod/mini'
-import { SCHOOLS } from '../instruments/instrument'
+import type { Policy, PolicyChange } from './policy.schema'
+
+export type { Policy, PolicyChange } from './policy.schema'
 
 /**
  * Open string or 4: open whenever there is one · 4 where it keeps a slur on one string · 4 where it saves any crossing ·
@@ -12,22 +13,6 @@ export const FINGERS_DOWN = ['blocks', 'visits', 'independent'] as const
 export const STAY = ['first position', 'string'] as const
 /** Where a shift is best: while an open string or a rest gives time · led by one finger · with the bar that needs it · at the last note. */
 export const SHIFT_WHERE = ['pauses', 'same finger', 'early', 'late'] as const
-
-/** What the teacher has decided, whatever the note. */
-export const policySchema = z.object({
-  fourth: z.enum(FOURTH),
-  fingersDown: z.enum(FINGERS_DOWN),
-  stay: z.enum(STAY),
-  school: z.enum(SCHOOLS),
-  extensions: z.boolean(),
-  shiftWhere: z.enum(SHIFT_WHERE),
-  harmonics: z.boolean(),
-})
-export type Policy = Readonly<z.infer<typeof policySchema>>
-
-/** Some of the decisions: what a piece or a seat has otherwise than its class. */
-export const policyChangeSchema = z.partial(policySchema)
-export type PolicyChange = Readonly<z.infer<typeof policyChangeSchema>>
 
 /** The defaults; {@link WHY_DEFAULT} says why. */
 export const DEFAULT_POLICY: Policy = {

@@ -7,7 +7,8 @@ import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, SEATS, type Sea
 import { INSTRUMENTS as ALL } from './all'
 import { positionKey, taughtIn } from './instrument'
 import { STEPS as SAID, sayStep, stepOf } from './ladder'
-import { learnedSchema, sameLearned, type Learned } from './learned'
+import { sameLearned, type Learned } from './learned'
+import { learnedSchema } from './learned.schema'
 
 const D: Key = { fifths: 2, mode: 'major' }
 const C: Key = { fifths: 0, mode: 'major' }

@@ -1,9 +1,7 @@
-import * as z from 'zod/mini'
 import { stepsOf, type Pitch } from './pitch'
+import type { ClefName } from './clef.schema'
 
-/** The clefs that strings read. */
-export const clefNameSchema = z.enum(['treble', 'alto', 'tenor', 'bass'])
-export type ClefName = z.infer<typeof clefNameSchema>
+export type { ClefName } from './clef.schema'
 
 /** A clef: its sign, the line it sits on (1 = lowest), the letter steps of the middle line (line 3), and how far its signatures lie from the shape they have in the treble clef, in steps. */
 export type Clef = {

@@ -1,5 +1,5 @@
 import type { Key } from './key'
-import { midiOf, pitchAt, pitchSchema, stepsOf, type Pitch } from './pitch'
+import { isWritten, midiOf, pitchAt, stepsOf, type Pitch } from './pitch'
 
 /** A distance by letters and by half steps, up positive: a major second is 1 and 2, an octave 7 and 12. */
 export type Interval = { readonly steps: number; readonly semitones: number }
@@ -31,7 +31,7 @@ export function transposed(p: Pitch, by: Interval): Pitch {
   const steps = stepsOf(p) + by.steps
   const alter = midi - midiOf(pitchAt(steps, 0))
   const spelled = pitchAt(steps, alter)
-  return pitchSchema.safeParse(spelled).success ? spelled : plainSpelling(midi, alter < 0)
+  return isWritten(spelled) ? spelled : plainSpelling(midi, alter < 0)
 }
 
 /** The key an interval away; where that has more than seven signs, the same sound with fewer. */

@@ -1,9 +1,7 @@
-import * as z from 'zod/mini'
 import type { Letter, Pitch } from './pitch'
+import type { Key } from './key.schema'
 
-/** A key: sharps (positive) or flats (negative) of its signature, and its mode. */
-export const keySchema = z.object({ fifths: z.int().check(z.minimum(-7), z.maximum(7)), mode: z.enum(['major', 'minor']) })
-export type Key = Readonly<z.infer<typeof keySchema>>
+export type { Key } from './key.schema'
 
 /** The order in which sharps are added to a signature; flats come in the reverse order. */
 export const SHARP_ORDER: readonly Letter[] = ['F', 'C', 'G', 'D', 'A', 'E', 'B']

@@ -1,16 +1,17 @@
-import * as z from 'zod/mini'
+import type { Pitch } from './pitch.schema'
+
+export type { Pitch } from './pitch.schema'
 
 /** The seven letters, upward from C. Index 0–6. */
 export const LETTERS = ['C', 'D', 'E', 'F', 'G', 'A', 'B'] as const
 export type Letter = (typeof LETTERS)[number]
 
-/** A spelled pitch in scientific pitch notation: C4 is middle C. `alter` in semitones, −2 (double flat) to 2. */
-export const pitchSchema = z.object({
-  letter: z.enum(LETTERS),
-  alter: z.int().check(z.minimum(-2), z.maximum(2)),
-  octave: z.int().check(z.minimum(-1), z.maximum(9)),
-})
-export type Pitch = Readonly<z.infer<typeof pitchSchema>>
+/** Which pitches can be written: alterations up to a double sign, and octaves; both ends included. */
+export const WRITTEN = { alter: [-2, 2], octave: [-1, 9] } as const
+
+/** Whether a pitch can be written. */
+export const isWritten = ({ alter, octave }: Pitch): boolean =>
+  alter >= WRITTEN.alter[0] && alter <= WRITTEN.alter[1] && octave >= WRITTEN.octave[0] && octave <= WRITTEN.octave[1]
 
 const SEMITONES: Record<Letter, number> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 }
 const SIGNS: Record<number, string> = { [-2]: 'bb', [-1]: 'b', 0: '', 1: '#', 2: '##' }

@@ -1,4 +1,6 @@
-import * as z from 'zod/mini'
+import type { Value, Meter } from './time.schema'
+
+export type { Value, Meter } from './time.schema'
 
 /** Ticks to a quarter note: 128ths, triplets, quintuplets and septuplets are all whole numbers of ticks. */
 export const QUARTER = 10080
@@ -6,17 +8,6 @@ export const QUARTER = 10080
 const BASES = { breve: 8, whole: 4, half: 2, quarter: 1, eighth: 1 / 2, '16th': 1 / 4, '32nd': 1 / 8, '64th': 1 / 16, '128th': 1 / 32 }
 export type Base = keyof typeof BASES
 export const BASE_NAMES = Object.keys(BASES) as [Base, ...Base[]]
-
-const valueShape = z.object({
-  base: z.enum(BASE_NAMES),
-  dots: z.int().check(z.minimum(0), z.maximum(3)),
-  tuplet: z.optional(z.object({ actual: z.int().check(z.minimum(2), z.maximum(63)), normal: z.int().check(z.minimum(1), z.maximum(63)) })),
-})
-/** A written note value: head and flags, dots, and the tuplet it stands in (3 in the time of 2, say). */
-export type Value = Readonly<z.infer<typeof valueShape>>
-export const valueSchema = valueShape.check(
-  z.refine((v) => Number.isInteger(ticksOf(v)), 'this note value is finer than the clock of the piece'),
-)
 
 /** Length of a written value in ticks. A whole number for every value that {@link valueSchema} admits. */
 export function ticksOf(v: Value): number {
@@ -71,16 +62,6 @@ export function valuesNear(ticks: number): Value[] | null {
   const rest = valuesFor(left)
   return rest && out.length + rest.length > 0 ? [...out, ...rest] : null
 }
-
-/** A time signature; `sign` only says how it is printed. */
-export const meterSchema = z.object({
-  beats: z.int().check(z.minimum(1), z.maximum(32)),
-  unit: z.union([z.literal(1), z.literal(2), z.literal(4), z.literal(8), z.literal(16), z.literal(32)]),
-  sign: z.optional(z.enum(['common', 'cut'])),
-  /** How an additive signature is felt, adding up to the beats: 3 and 2 in 3+2/8. */
-  groups: z.optional(z.array(z.int().check(z.minimum(1), z.maximum(32))).check(z.minLength(2), z.maxLength(8))),
-})
-export type Meter = Readonly<z.infer<typeof meterSchema>>
 
 /** Ticks of one written beat (the lower figure) and of a full measure. */
 export const beatTicks = (m: Meter): number => (4 * QUARTER) / m.unit

@@ -3,7 +3,8 @@ import { demoPieces } from '@/formats/testing/demo'
 import { DEFAULT_CLASS } from '../seats/class'
 import { ensembleMapper } from '../seats/ensemble'
 import { emptyPlan, withPin } from '../seats/plan'
-import { frozenMap, frozenMapSchema, sayChangedMap } from './frozen'
+import { frozenMap, sayChangedMap } from './frozen'
+import { frozenMapSchema } from './frozen.schema'
 
 const piece = demoPieces().find((p) => p.title === 'Two Barges')!
 const maps = (plan = emptyPlan(), music = piece) => ensembleMapper()(music, plan, DEFAULT_CLASS)

@@ -1,4 +1,3 @@
-import * as z from 'zod/mini'
 import { sayHold } from '../fingering/explain'
 import type { SeatMap } from '../fingering/map'
 import { beatOf } from '../music/time'
@@ -6,18 +5,9 @@ import { printedPitch } from '../music/pitch'
 import { headMeasure } from '../piece/address'
 import type { Ensemble } from '../seats/ensemble'
 import type { SeatId } from '../seats/seat'
+import type { FrozenMap } from './frozen.schema'
 
-/** More notes than any part has. */
-const MOST_NOTES = 40_000
-const text = z.string().check(z.maxLength(200))
-
-/** A note of a part as it was printed: its event, where it stands, and what was played there. */
-const frozenNoteSchema = z.object({ event: text, where: text, says: text })
-export const frozenMapSchema = z.record(
-  z.string(),
-  z.object({ name: text, notes: z.array(frozenNoteSchema).check(z.maxLength(MOST_NOTES)) }),
-)
-export type FrozenMap = Readonly<z.infer<typeof frozenMapSchema>>
+export type { FrozenMap } from './frozen.schema'
 
 /** How every note of some seats is played, in words: what a hand-out keeps beside its picture. */
 export const frozenMap = (ensemble: Ensemble, seats: readonly SeatId[]): FrozenMap =>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { pieceSchema } from '../piece/piece'
+import { pieceSchema } from '../piece/piece.schema'
 import { classAt, DEFAULT_CLASS } from '../seats/class'
 import { ensembleMapper } from '../seats/ensemble'
 import { emptyPlan } from '../seats/plan'

@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import { emptyPlan, readPlan } from '../seats/plan'
+import { emptyPlan } from '../seats/plan'
+import { readPlan } from '../seats/plan.schema'
 import { DEFAULT_CLASS } from '../seats/class'
 import { ensembleMapper } from '../seats/ensemble'
 import { timelineOf } from '../seats/timeline'
 import { soundingOf } from '../sounding/sounding'
 import { takeOf } from '../sounding/take'
 import { pieceFrom } from '../testing/piece'
-import { runRowSchema, withRow, type RunRow } from './run'
+import { withRow, type RunRow } from './run'
+import { runRowSchema } from './run.schema'
 import {
   playingSeconds,
   recordedAs,

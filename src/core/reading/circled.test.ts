@@ -9,7 +9,7 @@ import { RANKED } from '../testing/ranked'
 import { SEATS } from '../testing/seats'
 import { isShown } from './choice'
 import { familyOf } from './family'
-import type { SpotKind } from './spots/detectors'
+import type { SpotKind } from './spots/kinds'
 import { spotsOf } from './spots'
 
 type Circle = { readonly for: string; readonly event: string; readonly kind: string }

@@ -1,18 +1,9 @@
-import * as z from 'zod/mini'
 import { once } from '../once'
 import { printedLines } from '../piece/address'
-import { MOST_MEASURES, type Line, type Piece } from '../piece/piece'
+import { type Line, type Piece } from '../piece/piece'
+import type { Book } from './book.schema'
 
-/**
- * Where a piece stands in a printed book. Page and exercise as printed: "14", "47 b". `lines`: the event with which each
- * printed line begins, from the second on; none: printed lines are not known; left out: as the piece has them.
- */
-export const bookSchema = z.object({
-  page: z.optional(z.string().check(z.trim(), z.minLength(1), z.maxLength(12))),
-  exercise: z.optional(z.string().check(z.trim(), z.minLength(1), z.maxLength(24))),
-  lines: z.optional(z.array(z.string().check(z.minLength(1), z.maxLength(40))).check(z.maxLength(MOST_MEASURES))),
-})
-export type Book = Readonly<z.infer<typeof bookSchema>>
+export type { Book } from './book.schema'
 
 /** Whether a class says places by the printed line, where lines are known, or by the number of the measure. */
 export const PLACES = ['lines', 'numbers'] as const

@@ -5,7 +5,7 @@ import { onceIn } from '../once'
 import { secondsBetween } from '../performance/tempo'
 import type { Piece } from '../piece/piece'
 import { spotsOf } from '../reading/spots'
-import type { SpotKind } from '../reading/spots/detectors'
+import type { SpotKind } from '../reading/spots/kinds'
 
 /** One thing that makes up a seat's load at a note. Points are units of the weights: 1 is about one plain crossing of the bow. */
 export type LoadItem = { readonly event: string; readonly index: number; readonly what: CostKind | SpotKind; readonly points: number }

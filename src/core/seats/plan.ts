@@ -1,49 +1,15 @@
-import * as z from 'zod/mini'
-import { pinSchema, type Pin } from '../fingering/pins'
-import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
-import { substituteSchema, type Substitute } from '../fingering/substitute'
-import { learnedSchema, type Learned } from '../instruments/learned'
-import { mended } from '../mend'
-import { runSchema, USUAL_RUN, type Run } from '../practice/run'
-import { USUAL_WARMUP, warmupSettledSchema, type WarmupSettled } from '../practice/settled'
-import { MOST_LINES } from '../piece/piece'
-import { spotChoiceSchema } from '../reading/choice'
-import type { SpotKind } from '../reading/spots/detectors'
-import { bookSchema, type Book } from './book'
-import { seatIdSchema, type BySeat, type SeatId } from './seat'
-import { upgradedPlan } from './upgrade'
+import { type Pin } from '../fingering/pins'
+import { type PolicyChange } from '../fingering/policy'
+import { type Substitute } from '../fingering/substitute'
+import { type Learned } from '../instruments/learned'
+import { USUAL_RUN, type Run } from '../practice/run'
+import { USUAL_WARMUP, type WarmupSettled } from '../practice/settled'
+import type { SpotKind } from '../reading/spots/kinds'
+import { type Book } from './book'
+import { type BySeat, type SeatId } from './seat'
+import type { OctaveChoice, Plan } from './plan.schema'
 
-/** The octave a seat reads in: where it fits best, or so many octaves from the line as it sounds. */
-const octaveSchema = z.union([z.literal('auto'), z.int().check(z.minimum(-5), z.maximum(5))])
-export type OctaveChoice = z.infer<typeof octaveSchema>
-
-/** What is not said of a seat is undecided: plans outlive the class that they were made for. */
-const perSeat = <T extends z.ZodMiniType>(value: T) => z.partialRecord(seatIdSchema, value)
-
-/** What the teacher has decided about a piece. Everything else is computed from it, never stored. */
-export const planSchema = z.object({
-  octaves: perSeat(octaveSchema),
-  /** Which line of the piece each seat reads, from 0; undecided: the one that is its own by name or clef. */
-  lines: perSeat(z.int().check(z.minimum(0), z.maximum(MOST_LINES - 1))),
-  /** What this piece has otherwise than its class; and a seat otherwise than the piece. */
-  policy: policyChangeSchema,
-  seatPolicy: perSeat(policyChangeSchema),
-  /** What seats are taken to have learned for this piece; null: as the class. */
-  learned: z.nullable(perSeat(learnedSchema)),
-  /** By seat, by event id. */
-  pins: perSeat(z.record(z.string(), pinSchema)),
-  substitutes: perSeat(z.record(z.string(), substituteSchema)),
-  /** Which spots are shown; plans from before there were any have settled nothing. */
-  spots: z._default(spotChoiceSchema, { kinds: {}, muted: [] }),
-  /** Where it is printed for the class, and what a seat's own book has otherwise. */
-  book: z._default(bookSchema, {}),
-  seatBooks: z._default(perSeat(bookSchema), {}),
-  /** How the class warms up for it; a plan from before there was any is as nobody had settled anything. */
-  warmup: z._default(warmupSettledSchema, USUAL_WARMUP),
-  /** How a lesson on it runs. */
-  run: z._default(runSchema, USUAL_RUN),
-})
-export type Plan = Readonly<z.infer<typeof planSchema>>
+export type { OctaveChoice, Plan } from './plan.schema'
 
 /** Every seat where it fits, on its own line, nothing pinned, all else as the class. */
 export const emptyPlan = (): Plan => ({
@@ -76,12 +42,6 @@ export function withBook(plan: Plan, seat: SeatId | null, change: Partial<Book>)
   const next = merged(own)
   return { ...plan, seatBooks: Object.keys(next).length ? { ...others, [seat]: next } : others }
 }
-
-/**
- * A plan as it was stored: what it says that is not known any more is dropped, the rest holds; one that cannot be read at
- * all is an empty one.
- */
-export const readPlan = (stored: unknown): Plan => mended(planSchema, upgradedPlan(stored), emptyPlan()) ?? emptyPlan()
 
 /** The plan with a pin set at an event of a seat; null lifts it. */
 export function withPin(plan: Plan, seat: SeatId, event: string, pin: Pin | null): Plan {

@@ -3,7 +3,7 @@ import { positionKey } from '../instruments/instrument'
 import type { Piece } from '../piece/piece'
 import { letterName } from '../music/pitch'
 import { spotsOf } from '../reading/spots'
-import type { SpotKind } from '../reading/spots/detectors'
+import type { SpotKind } from '../reading/spots/kinds'
 import { stringName } from '../reading/words'
 import { count } from '../count'
 

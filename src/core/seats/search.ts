@@ -1,4 +1,3 @@
-import * as z from 'zod/mini'
 import { candidates, type Setup } from '../fingering/candidates'
 import { mapSeat, writtenOctaves, type SeatMap } from '../fingering/map'
 import type { Substitutes } from '../fingering/substitute'
@@ -18,16 +17,9 @@ import { profileOf, type Profile } from './profile'
 import { withSubstitute, type Plan } from './plan'
 import { seatsOf, type EverySeat, type Seat } from './seat'
 import { deciding, type Setting } from './setting'
+import type { SearchSpace } from './search.schema'
 
-/** What is tried. Signatures by fifths; octaves from the present one. */
-export const searchSpaceSchema = z.object({
-  signatures: z.readonly(z.array(z.int().check(z.minimum(-7), z.maximum(7))).check(z.maxLength(15))),
-  octaves: z.readonly(z.array(z.int().check(z.minimum(-4), z.maximum(4))).check(z.minLength(1), z.maxLength(9))),
-  /** Whether every school of the hand, and every rule for 4 or open, is tried. */
-  schools: z.boolean(),
-  fourths: z.boolean(),
-})
-export type SearchSpace = Readonly<z.infer<typeof searchSpaceSchema>>
+export type { SearchSpace } from './search.schema'
 
 /** All fifteen signatures, each seat where it is, an octave lower, an octave higher: only when it is asked for. */
 export const WHOLE_SPACE: SearchSpace = {

@@ -1,47 +1,19 @@
-import * as z from 'zod/mini'
-import { MOST_SEATS } from './bounds'
-import { policyChangeSchema, type PolicyChange } from '../fingering/policy'
+import { type PolicyChange } from '../fingering/policy'
 import { INSTRUMENTS } from '../instruments/all'
 import type { Instrument, StepId } from '../instruments/instrument'
-import { learnedSchema, MOST_STRINGS, type Learned } from '../instruments/learned'
-import { clefNameSchema } from '../music/clef'
-import { pitchSchema } from '../music/pitch'
+import { type Learned } from '../instruments/learned'
 import { sayNames } from '../names'
 import { once } from '../once'
+import type { SeatRow } from './seat.schema'
 
-/** A seat of a class by its id, which its plans and records name. No number, so that it keeps its place in a record; "all" is every seat. */
-export const seatIdSchema = z.string().check(z.regex(/^(?!all$)(?=.{1,32}$)[a-z][a-z0-9]*(-[a-z0-9]+)*$/))
+export type { SeatRow } from './seat.schema'
+
 export type SeatId = string
 
 /** Something for some seats. A seat that is not in it has nothing decided. */
 export type BySeat<T> = Readonly<Partial<Record<SeatId, T>>>
 /** Something for every seat of a class. */
 export type EverySeat<T> = Readonly<Record<SeatId, T>>
-
-/** A seat as it is stored: who plays what, and what they have learned. */
-export const seatRowSchema = z.object({
-  id: seatIdSchema,
-  /** "Violin", "Violin 2", "Basses at the back". */
-  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(40)),
-  instrument: z.enum(INSTRUMENTS.map((i) => i.id)),
-  /** Open strings, low to high, as the part writes them, where they are not the usual ones. */
-  tuning: z.optional(z.array(pitchSchema).check(z.minLength(1), z.maxLength(MOST_STRINGS))),
-  /** The clef it reads, where it is not the usual one. */
-  clef: z.optional(clefNameSchema),
-  /** How many play it; 0: not said. */
-  players: z.int().check(z.minimum(0), z.maximum(200)),
-  learned: learnedSchema,
-  /** What it does otherwise than its class. */
-  policy: policyChangeSchema,
-})
-export type SeatRow = Readonly<z.infer<typeof seatRowSchema>>
-
-/** The seats of a class, in score order; no two of one id. */
-export const seatRowsSchema = z.array(seatRowSchema).check(
-  z.minLength(1),
-  z.maxLength(MOST_SEATS),
-  z.refine((rows) => new Set(rows.map((r) => r.id)).size === rows.length, 'two seats have one id'),
-)
 
 /** All who play one instrument from one part, with the instrument as they have it strung and read it. */
 export type Seat = {

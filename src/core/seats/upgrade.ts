@@ -1,6 +1,8 @@
 import * as z from 'zod/mini'
 import { STEP_IDS, type Instrument, type StepId } from '../instruments/instrument'
-import { learnedSchema, readsAll, sameLearned, type Learned } from '../instruments/learned'
+import { readsAll, sameLearned, type Learned } from '../instruments/learned'
+import { learnedSchema } from '../instruments/learned.schema'
+import { STEPS_OF_TODAY } from './class'
 import { instrumentNamed, newSeat } from './seat'
 
 /*
@@ -33,9 +35,6 @@ export function upgradedPlan(value: unknown): unknown {
     ...(ofSeats ? { seatPolicy: Object.fromEntries(Object.entries(ofSeats).map(([seat, p]) => [seat, upgradedPolicy(p)])) } : {}),
   }
 }
-
-/** The steps of the way as they are made today; a class of before has no such number. */
-export const STEPS_OF_TODAY = 3
 
 const rowsSchema = z.array(z.looseObject({ instrument: z.string(), learned: learnedSchema }))
 

@@ -1,22 +1,10 @@
-import * as z from 'zod/mini'
 import type { Marker } from './tapes'
+import type { Point, Mark, StripPage } from './strip.schema'
+
+export type { Mark, StripPage } from './strip.schema'
 
 /** A strip to be laid along the fingerboard, true to scale: whose it is, how long the string, and its tapes. */
 export type Strip = { readonly name: string; readonly about: string; readonly length: number; readonly markers: readonly Marker[] }
-
-const mm = z.number()
-const point = z.readonly(z.tuple([mm, mm]))
-type Point = z.infer<typeof point>
-
-/** What is drawn, in millimetres from the top left corner of the page: a line (`dashed`: to be cut or laid over another), or a text on its baseline. */
-const markSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('line'), from: point, to: point, thick: mm, dashed: z.optional(z.literal(true)) }),
-  z.object({ kind: z.literal('text'), at: point, text: z.string(), size: mm, strong: z.optional(z.literal(true)) }),
-])
-export type Mark = Readonly<z.infer<typeof markSchema>>
-
-export const stripPageSchema = z.object({ width: mm, height: mm, marks: z.readonly(z.array(markSchema)) })
-export type StripPage = Readonly<z.infer<typeof stripPageSchema>>
 
 /** The bar by which a print is measured: if it is not as long as it says, the page was scaled. Millimetres. */
 export const CONTROL_BAR = 100

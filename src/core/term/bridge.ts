@@ -3,7 +3,7 @@ import type { Practised } from '../drills/practised'
 import { choose } from '../practice/choose'
 import { burdensOf, easedBy, placesEased } from '../practice/eases'
 import { inOrder, representatives, sumOf } from '../practice/warmup'
-import type { SpotKind } from '../reading/spots/detectors'
+import type { SpotKind } from '../reading/spots/kinds'
 import type { EverySeat } from '../seats/seat'
 import { kindOf, type Thing } from './things'
 

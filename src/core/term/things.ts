@@ -1,4 +1,3 @@
-import * as z from 'zod/mini'
 import type { SeatMap } from '../fingering/map'
 import { FIRST, positionKey, taughtIn, type Instrument, type School } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
@@ -33,8 +32,6 @@ export type Thing = `${ThingKind}:${string}`
 
 export const kindOf = (thing: Thing): ThingKind => thing.slice(0, thing.indexOf(':')) as ThingKind
 const valueOf = (thing: Thing): string => thing.slice(thing.indexOf(':') + 1)
-
-export const thingSchema = z.templateLiteral([z.enum(THING_KINDS), ':', z.string().check(z.minLength(1), z.maxLength(30))])
 
 /** Everything that a seat's part asks for and the seat has not learned, each thing once, in the order of the kinds. */
 export function newThings(piece: Piece, map: SeatMap): Thing[] {

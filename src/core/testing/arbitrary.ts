@@ -1,7 +1,9 @@
 import fc from 'fast-check'
 import { LETTERS } from '../music/pitch'
-import { BASE_NAMES, valueSchema, type Value } from '../music/time'
-import { PIECE_VERSION, pieceSchema, type Measure, type Piece, type PieceEvent } from '../piece/piece'
+import { BASE_NAMES, type Value } from '../music/time'
+import { valueSchema } from '../music/time.schema'
+import { PIECE_VERSION, type Measure, type Piece, type PieceEvent } from '../piece/piece'
+import { pieceSchema } from '../piece/piece.schema'
 
 const pitch = fc.record({
   letter: fc.constantFrom(...LETTERS),

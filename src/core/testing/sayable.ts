@@ -3,7 +3,6 @@ import { LETTERS, midiOf, stepsOf } from '../music/pitch'
 import { measureTicks, ticksOf, valuesFor, type Meter, type Value } from '../music/time'
 import {
   DYNAMICS,
-  pieceSchema,
   PIECE_VERSION,
   type Grace,
   type Measure,
@@ -12,6 +11,7 @@ import {
   type Piece,
   type PieceEvent,
 } from '../piece/piece'
+import { pieceSchema } from '../piece/piece.schema'
 
 /** What a format can say: pieces for its round trip hold nothing else. */
 type Sayable = {

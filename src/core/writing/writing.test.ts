@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { pitchName, type Letter } from '../music/pitch'
 import { measureTicks, quarters } from '../music/time'
-import { type Head, type NoteEvent, pieceSchema, PIECE_VERSION, type Piece } from '../piece/piece'
+import { type Head, type NoteEvent, PIECE_VERSION, type Piece } from '../piece/piece'
+import { pieceSchema } from '../piece/piece.schema'
 import { misfits, placeEvents } from '../piece/walk'
 import {
   addHead,

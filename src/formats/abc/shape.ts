@@ -1,7 +1,8 @@
 import type { ClefName } from '@/core/music/clef'
 import { alterIn, SHARP_ORDER, type Key } from '@/core/music/key'
 import { LETTERS, type Letter } from '@/core/music/pitch'
-import { meterSchema, type Meter } from '@/core/music/time'
+import type { Meter } from '@/core/music/time'
+import { meterSchema } from '@/core/music/time.schema'
 
 /** What of abcjs's parse result is read here; its own types lag behind what it returns. */
 export type AbcElement = {

@@ -1,6 +1,7 @@
 import { clefBy, type ClefName } from '@/core/music/clef'
 import { alterIn, SHARP_ORDER, type Key } from '@/core/music/key'
-import { meterSchema, type Meter } from '@/core/music/time'
+import type { Meter } from '@/core/music/time'
+import { meterSchema } from '@/core/music/time.schema'
 import { childrenOf, numberOf, refuseAt, textOf, type XmlNode } from './tree'
 
 const MINOR_MODES = ['minor', 'dorian', 'phrygian', 'aeolian', 'locrian']

@@ -1,6 +1,8 @@
 import { plainSpelling, transposed, type Interval } from '@/core/music/interval'
-import { LETTERS, midiOf, pitchAt, pitchSchema, type Letter, type Pitch } from '@/core/music/pitch'
-import { BASE_NAMES, QUARTER, ticksOf, valueOf, valueSchema, valuesFor, valuesNear, type Base, type Value } from '@/core/music/time'
+import { LETTERS, midiOf, pitchAt, type Letter, type Pitch } from '@/core/music/pitch'
+import { pitchSchema } from '@/core/music/pitch.schema'
+import { BASE_NAMES, QUARTER, ticksOf, valueOf, valuesFor, valuesNear, type Base, type Value } from '@/core/music/time'
+import { valueSchema } from '@/core/music/time.schema'
 import { DYNAMICS, type Grace, type Head, type NoteEvent, type NoteMark } from '@/core/piece/piece'
 import { child, childrenOf, numberOf, refuseAt, textOf, type XmlNode } from './tree'
 

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini'
-import { timeSchema, versionNumber } from '@/core/bounds'
+import { timeSchema, versionNumber } from '@/core/bounds.schema'
 import { handoutSchema } from '../handouts'
 
 /** What a library file says it is. */

@@ -2,7 +2,8 @@
 
 import * as z from 'zod/mini'
 import { answersReply, MOST_SENT } from '@/api/training'
-import { answerSchema, type Answer } from '@/core/trainer/answer'
+import type { Answer } from '@/core/trainer/answer'
+import { answerSchema } from '@/core/trainer/answer.schema'
 
 /** Answers that no server has acknowledged yet wait in this browser; more than so many are not kept. */
 const MOST_KEPT = 3000

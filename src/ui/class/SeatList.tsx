@@ -3,7 +3,7 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { INSTRUMENTS } from '@/core/instruments/all'
-import { clefNameSchema } from '@/core/music/clef'
+import { clefNameSchema } from '@/core/music/clef.schema'
 import { printedPitch } from '@/core/music/pitch'
 import { instrumentNamed, seatOf, type SeatId, type SeatRow } from '@/core/seats/seat'
 import { MOST_SEATS } from '@/core/seats/bounds'

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { newStudent } from '@/core/roster/student'
-import { classSettingsSchema, DEFAULT_CLASS } from '@/core/seats/class'
+import { DEFAULT_CLASS } from '@/core/seats/class'
+import { classSettingsSchema } from '@/core/seats/class.schema'
 import { STEP_IDS } from '@/core/instruments/instrument'
 import { stepOf } from '@/core/instruments/ladder'
 import { seatsOf } from '@/core/seats/seat'

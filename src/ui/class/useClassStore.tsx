@@ -3,7 +3,7 @@
 import { useCallback, useState } from 'react'
 import { useStore } from 'zustand'
 import { classApi } from '@/api/address'
-import { keptClass, type ClassSave } from '@/api/saving'
+import type { ClassSave, keptClass } from '@/api/saving'
 import { takeTheirs, useAutosave, type SaveBy } from '@/ui/kit/autosave'
 import { Button } from '@/ui/kit/Button'
 import { useKeys, type KeyRow } from '@/ui/kit/keys'
@@ -20,7 +20,7 @@ const SAVE: SaveBy<ClassState & ClassActions, typeof keptClass> = {
   url: (s) => classApi(s.id),
   body: (s): Omit<ClassSave, 'base' | 'by' | 'seq'> => ({ name: s.name, school: s.school, settings: s.settings }),
   ready: (s) => s.name.trim() !== '',
-  kept: { schema: keptClass, adopt: (s, kept, base) => s.adopt(kept, base) },
+  kept: { schema: () => import('@/api/saving').then((m) => m.keptClass), adopt: (s, kept, base) => s.adopt(kept, base) },
 }
 
 export type ClassStore = ReturnType<typeof createClass>

@@ -16,7 +16,7 @@ import { DeskBar } from './DeskBar'
 import { DeskProvider, useDesk, useDeskStore } from '@/ui/session/DeskProvider'
 import type { Desk as OpenPiece } from '@/ui/session/deskStore'
 import { isBeyond } from '@/ui/session/selectors'
-import { keptDesk, type SaveRequest } from '@/api/saving'
+import type { keptDesk, SaveRequest } from '@/api/saving'
 import { SaveTrouble } from './SaveNote'
 import { sayAll } from '@/ui/session/say'
 import { Outline } from '@/ui/kit/Outline'
@@ -58,7 +58,7 @@ const SAVE: SaveBy<OpenPiece, typeof keptDesk> = {
     said: sayTold(d.told),
   }),
   kept: {
-    schema: keptDesk,
+    schema: () => import('@/api/saving').then((m) => m.keptDesk),
     adopt: (d, { plan, title, notes }, base) => d.adopt({ plan, piece: retitled(notes ?? d.piece, title) }, base),
   },
 }

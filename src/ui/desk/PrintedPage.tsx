@@ -11,7 +11,7 @@ import type { SeatId } from '@/core/seats/seat'
 import { Choice } from '@/ui/kit/Choice'
 import { Select } from '@/ui/kit/Select'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
-import { printedAt } from '@/ui/session/edits'
+import { printedAt } from '@/ui/session/decisions'
 
 const ALL = 'all'
 const EVERY = [2, 3, 4, 5, 6, 8] as const

@@ -25,7 +25,7 @@ const page = () =>
 const BY: SaveBy<State, z.ZodMiniObject<{ text: z.ZodMiniString }>> = {
   url: () => '/x',
   body: (s) => ({ text: s.text }),
-  kept: { schema: z.object({ text: z.string() }), adopt: (s, { text }, base) => s.adopt(text, base) },
+  kept: { schema: async () => z.object({ text: z.string() }), adopt: (s, { text }, base) => s.adopt(text, base) },
 }
 
 /** A browser's outbox, and a server that answers when it is told to. */

@@ -4,7 +4,7 @@ import { useEffect } from 'react'
 import type { z } from 'zod/mini'
 import type { StoreApi } from 'zustand/vanilla'
 import { keptSave } from '@/api/address'
-import { saveReply, type SaveReply } from '@/api/saved'
+import type { SaveReply } from '@/api/saved'
 import { browserOutbox, hold, takeOver, windowName, type Outbox, type Unsent } from './outbox'
 
 /** How the saving of a page stands. `newer`: another window has saved meanwhile; `gone`: what was to be saved is no more. */
@@ -28,8 +28,8 @@ export type SaveBy<S, T extends z.ZodMiniType = z.ZodMiniType> = {
   readonly body: (state: S) => Readonly<Record<string, unknown>>
   /** Whether it may be saved as it is. */
   readonly ready?: (state: S) => boolean
-  /** What was sent, as it is found again at a later visit: its shape, and how the state takes it up, made on version `base`. */
-  readonly kept: { readonly schema: T; readonly adopt: (state: S, body: z.output<T>, base: number) => void }
+  /** What was sent, as it is found again at a later visit: its shape (fetched when there is something), and how the state takes it up, made on version `base`. */
+  readonly kept: { readonly schema: () => Promise<T>; readonly adopt: (state: S, body: z.output<T>, base: number) => void }
 }
 
 /** How long a page waits for a next change before it saves, and after a failure until it tries again, in milliseconds. */
@@ -145,9 +145,11 @@ export function createAutosave<S extends Saving>(store: StoreApi<S>, by: SaveBy<
 
   /** Takes up what a closed window has left of this page; false while there is nothing, or its window is still open. */
   const takeUp = async (): Promise<boolean> => {
-    const left = (await world.outbox.all()).flatMap((u) => {
-      const body =
-        keptSave(u.url).what === keptSave(by.url(store.getState())).what && u.by !== name ? by.kept.schema.safeParse(u.body) : null
+    const { what } = keptSave(by.url(store.getState()))
+    const ours = (await world.outbox.all()).filter((u) => keptSave(u.url).what === what && u.by !== name)
+    const schema = ours.length > 0 ? await by.kept.schema() : null
+    const left = ours.flatMap((u) => {
+      const body = schema?.safeParse(u.body)
       return body?.success ? [{ u, body: body.data }] : []
     })
     for (const { u, body } of left.sort((a, b) => b.u.at - a.u.at)) {
@@ -209,10 +211,14 @@ export function createAutosave<S extends Saving>(store: StoreApi<S>, by: SaveBy<
   }
 }
 
+/** What reads the answer to a save. */
+const replies = () => import('@/api/saved')
+
 /** Puts a body where it belongs. Rejects when there is no answer that can be understood. */
 export async function putBody(url: string, body: string, keepalive: boolean): Promise<SaveReply> {
   const response = await fetch(url, { method: 'PUT', keepalive, headers: { 'content-type': 'application/json' }, body })
-  return saveReply.parse(await response.json())
+  const [{ saveReply }, reply] = await Promise.all([replies(), response.json() as Promise<unknown>])
+  return saveReply.parse(reply)
 }
 
 const saving = new WeakMap<object, Autosave>()
@@ -228,6 +234,8 @@ export function useAutosave<S extends Saving>(store: StoreApi<S>, by: SaveBy<S>)
   useEffect(() => {
     const auto = createAutosave(store, by, { outbox: browserOutbox, put: putBody, now: () => Date.now() })
     saving.set(store, auto)
+    // Fetched while the server answers, and not at the first save.
+    void replies().catch(() => undefined)
     void auto.recover()
     const leave = () => auto.leave()
     const ask = (e: BeforeUnloadEvent) => {

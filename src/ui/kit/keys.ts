@@ -38,7 +38,7 @@ export const each = <C>(chords: readonly string[], run: (chord: string) => (at: 
   Object.fromEntries(chords.map((c) => [c, run(c)]))
 
 /** Where keys are somebody else's: what is typed into a field, and arrows inside a menu. A row of choices takes its arrows by itself. */
-export const TAKEN = 'input, textarea, select, [role=menu], [role=dialog]'
+export const TAKEN = 'input:not([type="radio"]), textarea, select, [role=menu], [role=dialog]'
 
 /** Keys of a page, wherever nothing else takes them. `at` is asked when a key is pressed; `taken` says more places that have their own. */
 export function useKeys<C>(table: readonly KeyRow<C>[], at: () => C, taken = TAKEN): void {

@@ -1,22 +1,10 @@
 'use client'
 
 import { del, entries, set } from 'idb-keyval'
-import * as z from 'zod/mini'
 import { outboxStore as store } from './unsent'
+import type { Unsent } from './unsent.schema'
 
-/**
- * A change that no server has acknowledged yet: where it goes, which window made it (the `seq`-th save of that window), the
- * version it was made on, and what is sent. `at` in milliseconds since 1970.
- */
-const unsentSchema = z.object({
-  url: z.string(),
-  by: z.string(),
-  seq: z.int().check(z.minimum(1)),
-  base: z.int().check(z.minimum(1)),
-  body: z.record(z.string(), z.unknown()),
-  at: z.number(),
-})
-export type Unsent = z.infer<typeof unsentSchema>
+export type { Unsent } from './unsent.schema'
 
 /** Where changes are kept in this browser until they are acknowledged. Nothing here ever rejects. */
 export type Outbox = {
@@ -45,7 +33,7 @@ export const browserOutbox: Outbox = {
   },
   all: async () => {
     try {
-      const kept = await entries<string, unknown>(store())
+      const [kept, { unsentSchema }] = await Promise.all([entries<string, unknown>(store()), import('./unsent.schema')])
       return kept.flatMap(([, value]) => {
         const parsed = unsentSchema.safeParse(value)
         return parsed.success ? [parsed.data] : []

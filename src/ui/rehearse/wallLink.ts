@@ -1,8 +1,8 @@
 import * as z from 'zod/mini'
-import { pieceSchema } from '@/core/piece/piece'
+import { pieceSchema } from '@/core/piece/piece.schema'
 import { MODES } from '@/core/sounding/modes'
 import { ACCENTS } from '@/core/sounding/beats'
-import { planSchema } from '@/core/seats/plan'
+import { planSchema } from '@/core/seats/plan.schema'
 
 const index = z.int().check(z.minimum(0))
 

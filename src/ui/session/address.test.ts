@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { DEFAULT_CLASS } from '@/core/seats/class'
 import { emptyPlan } from '@/core/seats/plan'
 import { pieceFrom } from '@/core/testing/piece'
-import { placeIn, queryOf } from './address'
+import { queryOf } from './address'
 import { createDesk } from './deskStore'
+import { placeIn } from './place'
 
 const desk = () =>
   createDesk({ id: 'x', piece: pieceFrom('D4 E4 F#4 G4 A4 B4 A4 G4 F#4:h E4:h D4:w'), plan: emptyPlan(), klass: DEFAULT_CLASS, version: 1 })

@@ -10,7 +10,9 @@ import { frameWidth, framesAlong } from '@/ui/bench/frames'
 import { fitting, layOutBench, stringY, USUAL_ROOM, xAt } from '@/ui/bench/grid'
 import { headline } from '@/core/piece/headline'
 import { createDesk } from './deskStore'
-import { decided, kindShown, learnedHere, muted, octaveChosen, restored, substituted } from './edits'
+import { decided, learnedHere } from './decisions'
+import { kindShown, muted, octaveChosen, restored, substituted } from './edits'
+import { settingTaken } from './taken'
 import { offersFor, pickedNotes, shownSpots } from './selectors'
 import { sayMoment } from './say'
 import { SEAT, SEATS, STEPS } from '@/core/testing/seats'
@@ -128,7 +130,8 @@ describe('the desk', () => {
       school: '1-2-3-4',
       fourth: 'always',
     } as const
-    d.getState().applySetting(setting)
+    const { klass, seats, edit } = d.getState()
+    edit(settingTaken({ piece, plan }, klass, seats, setting))
     const moved = d.getState()
     expect(moved.piece.key.fifths).toBe(setting.fifths)
     expect(moved.said).toContain('1 pin lifted')

@@ -11,12 +11,11 @@ import { changesBetween, type SeatChange } from '@/core/seats/change'
 import { ensembleMapper, mapsOf, type Ensemble } from '@/core/seats/ensemble'
 import type { Plan } from '@/core/seats/plan'
 import { saySeats, seatsOf, type Seat, type SeatId } from '@/core/seats/seat'
-import type { Setting } from '@/core/seats/setting'
 import { timelineOf, type Beat } from '@/core/seats/timeline'
 import type { Row } from '@/engrave/rows'
 import type { Marked } from '@/ui/kit/autosave'
 import { fresh, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
-import { called, givenPinned, handTold, lifted, pinned, settingTaken, type Edit, type Snapshot } from './edits'
+import { called, givenPinned, handTold, lifted, pinned, type Edit, type Snapshot } from './edits'
 import { READ_TABS, type ReadTab } from './tabs'
 import { isBeyond, momentAt, pickedNotes, shownSpots } from './selectors'
 
@@ -41,8 +40,6 @@ export type PieceSlice = Kept<Snapshot> & {
   readonly changes: readonly SeatChange[] | null
   /** Makes a change that can be undone; null: nothing, and why. */
   edit(edit: Edit | null, why?: string): void
-  /** Moves the class to another key with its octaves and ways of fingering, in one step. */
-  applySetting(setting: Setting): void
   /** Pins the fingers and strings that the file gave in a seat's line, where nothing is pinned yet. */
   pinGiven(seat: SeatId): void
   lift(seat: SeatId, note: MappedNote): void
@@ -168,8 +165,6 @@ const pieceSlice =
         const before = now()
         set((d) => ({ ...show({ ...before, ...edit.change(before) }), ...stepped(d, before, edit.said), said: edit.said }))
       },
-      applySetting: (setting) =>
-        get().edit(settingTaken(now(), get().klass, get().seats, setting), 'A note would leave the range in that key'),
       pinGiven: (seat) => {
         const at = get().ensemble[seat]
         get().edit(givenPinned(get().plan, at), `${at.seat.name}: nothing more is given`)

@@ -1,31 +1,21 @@
-import { withSecond, type SecondOffer } from '@/core/composing/offers'
-import { SECOND_NAMES } from '@/core/composing/second'
 import { givenPins } from '@/core/fingering/given'
 import { sayHold } from '@/core/fingering/explain'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import type { Offer } from '@/core/fingering/offers'
 import { handPin, type HandCommand } from '@/core/fingering/handPins'
 import { pinFor } from '@/core/fingering/pins'
-import type { PolicyChange } from '@/core/fingering/policy'
 import type { Substitutes } from '@/core/fingering/substitute'
 import type { Hold } from '@/core/hands/hold'
-import type { StepId } from '@/core/instruments/instrument'
-import { STEPS } from '@/core/instruments/ladder'
-import { keyName } from '@/core/music/key'
 import { retitled } from '@/core/piece/edit'
 import type { Line, Piece } from '@/core/piece/piece'
-import { withStartAt, type Book } from '@/core/seats/book'
+import { withStartAt } from '@/core/seats/book'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { Thing } from '@/core/reading/digest/thing'
 import type { Spot } from '@/core/reading/spots/spot'
-import type { SpotKind } from '@/core/reading/spots/detectors'
-import { settingsFor, type ClassSettings } from '@/core/seats/class'
-import { inKey, type InKey } from '@/core/seats/inKey'
+import type { SpotKind } from '@/core/reading/spots/kinds'
 import {
   withBook,
-  withDecision,
   withKind,
-  withLearned,
   withLine,
   withMuted,
   withOctave,
@@ -34,14 +24,11 @@ import {
   type OctaveChoice,
   type Plan,
 } from '@/core/seats/plan'
-import { withRescue, type RescueChange } from '@/core/seats/rescue'
 import { inSentence } from '@/core/names'
 import { saySeats, type Seat } from '@/core/seats/seat'
-import { deciding, withSetting, type Setting } from '@/core/seats/setting'
 import { sayMeasure } from '@/core/piece/address'
 import { count } from '@/core/count'
 import { sayOctave } from '@/ui/ways/octave'
-import { decisionsOf, sayAnswer } from '@/ui/ways/words'
 
 /** What undo goes back to. */
 export type Snapshot = { readonly piece: Piece; readonly plan: Plan }
@@ -99,21 +86,6 @@ export const octaveChosen = (seat: Seat, octave: OctaveChoice): Edit =>
 export const lineChosen = (piece: Piece, seat: Seat, line: number): Edit =>
   ofPlan(`${seat.name} reads ${piece.lines[line]?.name || `line ${line + 1}`}`, (plan) => withLine(plan, seat.id, line))
 
-/** Decided for the piece, or for one seat of it; undefined: as the class (or the piece) has it. */
-export function decided<K extends keyof PolicyChange>(seats: readonly Seat[], seat: Seat | null, key: K, value: PolicyChange[K]): Edit {
-  const decision = decisionsOf(seat ? [seat] : seats).find((d) => d.key === key)
-  const answer = value === undefined ? `as the ${seat ? 'piece' : 'class'}` : decision ? sayAnswer(decision, value) : ''
-  return ofPlan(`${seat ? seat.name : 'All seats'}, ${inSentence(decision?.title ?? key)}: ${answer}`, (plan) =>
-    withDecision(plan, seat?.id ?? null, key, value),
-  )
-}
-
-/** What the seats are taken to have learned in this piece; null: as the class. */
-export const learnedHere = (seats: readonly Seat[], step: StepId | null): Edit =>
-  ofPlan(`Has learned: ${step ? inSentence(STEPS.find((s) => s.id === step)!.name) : 'as the class'}`, (plan) =>
-    withLearned(plan, step && Object.fromEntries(seats.map((s) => [s.id, s.instrument.learned[step]]))),
-  )
-
 export const substituted = (map: SeatMap, event: string, offer: Pick<Offer, 'name' | 'changes'>): Edit =>
   ofPlan(`${atEvent(map, event)}: ${inSentence(offer.name)}`, (plan) => withSubstitute(plan, map.seat.id, offer.changes))
 
@@ -140,9 +112,6 @@ export const restored = (map: SeatMap, event: string): Edit =>
     const events = movedWith(map, plan.substitutes[map.seat.id] ?? {}, event)
     return withSubstitute(plan, map.seat.id, Object.fromEntries(events.map((id) => [id, null])))
   })
-
-export const rescued = (seat: Seat, where: string, name: string, change: RescueChange): Edit =>
-  ofPlan(`${seat.name}, ${where}: ${inSentence(name)}`, (plan) => withRescue(plan, seat.id, change))
 
 /** Leaves a thing of the digest out: all its spots are muted, as the list of kinds shows them. */
 export const leftOut = (thing: Thing): Edit =>
@@ -175,17 +144,6 @@ export function muted(seats: readonly Seat[], line: Line, spots: readonly Spot[]
   )
 }
 
-/** Something of the printed page said, for the class or in one seat's book; undefined: as before it was said. */
-export function printedAt(seat: Seat | null, change: Partial<Book>): Edit {
-  const said = Object.entries(change).map(([key, value]) =>
-    value === undefined
-      ? `${SAY_BOOK[key as keyof Book]} taken back`
-      : `${SAY_BOOK[key as keyof Book]} ${typeof value === 'string' ? value : 'marked'}`,
-  )
-  return ofPlan(`${seat ? `${seat.name}: ` : 'On the page: '}${said.join(', ')}`, (plan) => withBook(plan, seat?.id ?? null, change))
-}
-const SAY_BOOK: Record<keyof Book, string> = { page: 'page', exercise: 'no.', lines: 'lines' }
-
 /** A printed line begins at a measure, or does not any more, in the books that print it as the class's does. */
 export function lineStartAt(line: Line, index: number): Edit | null {
   if (index <= 0) return null
@@ -197,29 +155,3 @@ export function lineStartAt(line: Line, index: number): Edit | null {
 }
 
 export const called = (title: string): Edit => ({ said: `Called “${title}”`, change: ({ piece }) => ({ piece: retitled(piece, title) }) })
-
-/** How those seats finger as things stand that a setting may change: of each way the first seat that has the choice. */
-function ownWays(klass: ClassSettings, plan: Plan, seats: readonly Seat[]): Pick<Setting, 'school' | 'fourth'> {
-  const way = (decision: 'school' | 'fourth') => settingsFor(klass, plan, deciding(seats, decision)[0] ?? seats[0]).policy
-  return { school: way('school').school, fourth: way('fourth').fourth }
-}
-
-/** What could not come along into another key. */
-function sayLost({ piece, dropped, lifted: pins }: InKey): string {
-  const lost = [...(pins ? [`${count(pins, 'pin')} lifted`] : []), ...(dropped ? [`${count(dropped, 'finger')} of the file dropped`] : [])]
-  return `In ${keyName(piece.key)}${lost.length ? `; ${lost.join(', ')}: they belong to the old notes` : ''}`
-}
-
-/** A second line in place of what a seat plays; null when the piece has as many lines as it can. */
-export function secondTaken({ piece, plan }: Snapshot, klass: ClassSettings, seat: Seat, offer: SecondOffer): Edit | null {
-  const taken = withSecond(piece, plan, klass, seat.id, offer)
-  return taken && { said: `${seat.name}: a second line, ${SECOND_NAMES[offer.kind]}`, change: () => taken }
-}
-
-/** The class in another key with its octaves and ways of fingering, in one step; null when a note would leave the range there. */
-export function settingTaken({ piece, plan }: Snapshot, klass: ClassSettings, seats: readonly Seat[], setting: Setting): Edit | null {
-  const there = inKey(piece, plan, setting.fifths)
-  if (!there) return null
-  const taken = { piece: there.piece, plan: withSetting(there.plan, seats, setting, ownWays(klass, plan, seats)) }
-  return { said: sayLost(there), change: () => taken }
-}

@@ -2,7 +2,7 @@
 
 import { usePathname } from 'next/navigation'
 import { useEffect, useRef } from 'react'
-import { placeIn, queryOf } from './address'
+import { queryOf } from './address'
 import type { DeskStore } from './deskStore'
 
 /** How long the address waits for the next key, in milliseconds. */
@@ -22,26 +22,35 @@ export function useAddress(store: DeskStore): void {
   const came = useRef(false)
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined
+    let coming = 0
     const say = () => {
+      // What is said now would be the place that is left.
+      if (coming > 0) return
       const query = queryOf(store.getState())
       const { [UNSAID]: unsaid, ...state } = (window.history.state as Entry) ?? {}
       if (unsaid || query !== window.location.search) window.history.replaceState(state, '', `${window.location.pathname}${query}`)
     }
-    const come = () => store.getState().goTo(placeIn(window.location.search, store.getState()))
+    /** What reads an address is fetched when there is one to read. */
+    const come = async () => {
+      coming++
+      const { placeIn } = await import('./place').finally(() => coming--)
+      store.getState().goTo(placeIn(window.location.search, store.getState()))
+    }
     const soon = () => {
       clearTimeout(timer)
       timer = setTimeout(say, WAITS)
     }
     const stop = store.subscribe(soon)
-    window.addEventListener('popstate', come)
+    const back = () => void come()
+    window.addEventListener('popstate', back)
     // A step that was gone to says the same place at once; one that was come back to brings its own. That it was is not asked
     // of popstate alone: the router, which hears it first where it was there first, has drawn the step by then.
     if ((window.history.state as Entry)?.[UNSAID]) say()
-    else if (window.location.search || came.current) come()
+    else if (window.location.search || came.current) void come()
     came.current = true
     return () => {
       clearTimeout(timer)
-      window.removeEventListener('popstate', come)
+      window.removeEventListener('popstate', back)
       stop()
     }
   }, [store, path])

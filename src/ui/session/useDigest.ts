@@ -1,18 +1,28 @@
 'use client'
 
-import { useMemo } from 'react'
-import { asClassSays } from '@/core/reading/asClassSays'
-import { digestOf } from '@/core/reading/digest/digest'
-import { readersOf } from '@/core/reading/digest/readers'
+import { useEffect, useMemo, useState } from 'react'
 import type { Thing } from '@/core/reading/digest/thing'
 import { mapsOf } from '@/core/seats/ensemble'
 import { useMapped } from './useSpots'
 
-/** The first things to say to the class, of what the teacher has not put away. */
-export function useDigest(): readonly Thing[] {
+/** What makes the digest; null while it is fetched. The music is drawn first, what is said of it follows. */
+type Maker = Pick<typeof import('./digest'), 'digestFor'>
+let made: Maker | null = null
+
+/** The first things to say to the class, of what the teacher has not put away; null while that is not known yet. */
+export function useDigest(): readonly Thing[] | null {
   const { piece, ensemble, plan, klass } = useMapped()
-  return useMemo(
-    () => digestOf(readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots, klass.reads)).map((x) => asClassSays(klass.talk, x)),
-    [piece, ensemble, plan.spots, klass.spots, klass.reads, klass.talk],
-  )
+  const [maker, setMaker] = useState(made)
+  useEffect(() => {
+    if (maker) return
+    let wanted = true
+    void import('./digest').then((m) => {
+      made = m
+      if (wanted) setMaker(() => m)
+    })
+    return () => {
+      wanted = false
+    }
+  }, [maker])
+  return useMemo(() => maker && maker.digestFor(piece, mapsOf(ensemble), plan.spots, klass), [maker, piece, ensemble, plan.spots, klass])
 }

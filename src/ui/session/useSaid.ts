@@ -1,6 +1,7 @@
 'use client'
 
 import { useMemo } from 'react'
+import type { Thing } from '@/core/reading/digest/thing'
 import { useDesk } from './DeskProvider'
 import { useDigest } from './useDigest'
 import { useShownSpots } from './useSpots'
@@ -10,7 +11,7 @@ import { useShownSpots } from './useSpots'
  * gone to, and the spot that was. `lit`: the measures, by index, that it, or what a panel points at, speaks of.
  */
 export function useSaid(): { readonly said: ReadonlySet<string>; readonly lit: ReadonlySet<number> } {
-  const things = useDigest()
+  const things = useDigest() ?? NOTHING
   const shown = useShownSpots()
   const picked = useDesk((d) => d.spot)
   const pointed = useDesk((d) => d.pointed)
@@ -24,4 +25,5 @@ export function useSaid(): { readonly said: ReadonlySet<string>; readonly lit: R
   }, [things, shown, picked, pointed])
 }
 
+const NOTHING: readonly Thing[] = []
 const NONE: ReadonlySet<number> = new Set()

@@ -1,4 +1,4 @@
-import type { SpotKind } from '../../reading/spots/detectors'
+import type { SpotKind } from '../../reading/spots/kinds'
 import { inSentence, sayNames } from '../../names'
 import type { DrillKind, Sketch, Touch } from '../drill'
 import { openTouch, touchAt, type Player, type Practised } from '../practised'

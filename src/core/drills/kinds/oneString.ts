@@ -1,7 +1,7 @@
 import { FIRST } from '../../instruments/instrument'
 import { alterIn } from '../../music/key'
 import { midiOf, pitchAt, stepsOf, type Letter, type Pitch } from '../../music/pitch'
-import type { SpotKind } from '../../reading/spots/detectors'
+import type { SpotKind } from '../../reading/spots/kinds'
 import type { Seat } from '../../seats/seat'
 import { cellsOf, voiceOf } from '../cells'
 import type { Sketch, Touch, Voice } from '../drill'

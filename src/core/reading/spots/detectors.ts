@@ -37,6 +37,7 @@ import { shift } from './shift'
 import { skipCrossing } from './skipCrossing'
 import { skipString } from './skipString'
 import { slide } from './slide'
+import type { SpotKind } from './kinds'
 import type { Detector } from './spot'
 import { twoForms } from './twoForms'
 import { twoPlaces } from './twoPlaces'
@@ -103,16 +104,17 @@ export const DETECTORS = [
   noRest,
 ] as const satisfies readonly Detector[]
 
-/** What can trip a reader, a left hand, a bow arm, or a class that has not learned it: the name of each detector. */
-export type SpotKind = (typeof DETECTORS)[number]['kind'] | (typeof TWO_NEW)['kind']
-
 /** What is known of a kind, whoever finds it. */
 export type About = Omit<Detector, 'find' | 'kind'> & { readonly kind: SpotKind }
+
+/** Every kind that is listed is found by somebody, or does not compile. */
+type Found = (typeof DETECTORS)[number]['kind'] | (typeof TWO_NEW)['kind']
+const LISTED: SpotKind extends Found ? true : never = true
+void LISTED
+
 /** What is for the class as a whole comes first. */
 const ABOUT: readonly About[] = [...DETECTORS.slice(0, 4), TWO_NEW, ...DETECTORS.slice(4)]
 const BY_KIND = new Map<SpotKind, About>(ABOUT.map((d) => [d.kind, d]))
-
-export const SPOT_KINDS = ABOUT.map((d) => d.kind) as [SpotKind, ...SpotKind[]]
 
 /** What is known of a kind: its name, its mark, its concern, what it weighs. */
 export const aboutKind = (kind: SpotKind): About => BY_KIND.get(kind)!

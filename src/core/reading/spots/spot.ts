@@ -1,5 +1,5 @@
 import type { Reading, ReadNote } from '../reading'
-import type { SpotKind } from './detectors'
+import type { SpotKind } from './kinds'
 
 /** Whom it asks something of: the eye, the left hand, the bow, or the class as a whole. */
 export type Concern = 'eye' | 'hand' | 'bow' | 'class'

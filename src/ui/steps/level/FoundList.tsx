@@ -9,7 +9,8 @@ import { count } from '@/core/count'
 import { capital } from '@/core/names'
 import type { EverySeat, Seat } from '@/core/seats/seat'
 import { sayMove, sayOctaves, sayReplaced, sayWorth } from '@/core/seats/saySetting'
-import { useDesk, useSeats } from '@/ui/session/DeskProvider'
+import { useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
+import { OUT_OF_RANGE, settingTaken } from '@/ui/session/taken'
 import { Button } from '@/ui/kit/Button'
 import { decisionsOf, sayAnswer } from '@/ui/ways/words'
 import { deciding } from '@/core/seats/setting'
@@ -30,7 +31,7 @@ export function FoundList({ found: all, onTaken }: { found: readonly Scored[]; o
   const key = useDesk((d) => d.piece.key)
   const piece = useDesk((d) => d.piece)
   const ensemble = useDesk((d) => d.ensemble)
-  const apply = useDesk((d) => d.applySetting)
+  const store = useDeskStore()
   const seats = useSeats()
   const { evenness } = useLoads()
   const [open, setOpen] = useState<string | null>(null)
@@ -43,7 +44,8 @@ export function FoundList({ found: all, onTaken }: { found: readonly Scored[]; o
     return { news: sum((p) => p.news.length), out: sum((p) => p.out) }
   }, [piece, ensemble])
   const take = (f: Scored, name: string) => {
-    apply(f.setting)
+    const { plan, klass, edit } = store.getState()
+    edit(settingTaken({ piece, plan }, klass, seats, f.setting), OUT_OF_RANGE)
     onTaken({ name, even: evenness.figure, total: evenness.total })
   }
   return (

@@ -9,7 +9,7 @@ import { shortOf } from '@/core/piece/address'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
 import { useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
-import { secondTaken } from '@/ui/session/edits'
+import { secondTaken } from '@/ui/session/taken'
 import { sayPoints } from '@/ui/session/useLoads'
 import { findSeconds } from './weigher'
 

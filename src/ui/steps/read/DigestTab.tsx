@@ -5,6 +5,7 @@ import { useState } from 'react'
 import type { Thing } from '@/core/reading/digest/thing'
 import { saySeats } from '@/core/seats/seat'
 import { Button } from '@/ui/kit/Button'
+import { Outline } from '@/ui/kit/Outline'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { leftOut } from '@/ui/session/edits'
 import { StartCards } from './StartCards'
@@ -15,12 +16,14 @@ import { useShownSpots } from '@/ui/session/useSpots'
 export function DigestTab({ onAll }: { onAll: () => void }) {
   const things = useDigest()
   const shown = useShownSpots()
-  const said = new Set(things.flatMap((t) => t.spots.map((s) => s.id)))
+  const said = new Set(things?.flatMap((t) => t.spots.map((s) => s.id)))
   const left = shown.filter((s) => !said.has(s.id)).length
   return (
     <div className="flex min-h-0 grow flex-col">
       <h3 className="px-3 pt-2.5 pb-1 font-title text-lead">Say before playing</h3>
-      {things.length === 0 ? (
+      {things === null ? (
+        <Outline says="Reading what to say …" />
+      ) : things.length === 0 ? (
         <p className="px-3 pb-3">There is nothing to say first.</p>
       ) : (
         <ol aria-label="Say before playing" className="min-h-0 grow overflow-y-auto" tabIndex={0}>

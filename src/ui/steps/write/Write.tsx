@@ -17,7 +17,7 @@ import { UndoRedo } from '@/ui/kit/UndoRedo'
 import { Button } from '@/ui/kit/Button'
 import { Hint } from '@/ui/kit/Hint'
 import { listed } from '@/ui/kit/keys'
-import { keptNotes, type NotesRequest } from '@/api/saving'
+import type { keptNotes, NotesRequest } from '@/api/saving'
 import { SaveChoice, saySave } from '@/ui/kit/SaveChoice'
 import { StepsNav } from '@/ui/steps/StepsNav'
 import type { Beginning } from '@/core/writing/begin'
@@ -40,7 +40,7 @@ const SAVE: SaveBy<WriteState & WriteActions, typeof keptNotes> = {
     pinsBy: s.ids ? 'id' : 'place',
     said: sayTold(s.told),
   }),
-  kept: { schema: keptNotes, adopt: (s, kept, base) => s.adopt(kept, base) },
+  kept: { schema: () => import('@/api/saving').then((m) => m.keptNotes), adopt: (s, kept, base) => s.adopt(kept, base) },
 }
 
 /** Whether the text says something that cannot be read. */
