@@ -4,7 +4,7 @@ import { CHROMIUM } from './e2e/chromium'
 import { ORIGIN, portOf } from './e2e/origin'
 
 /** Browser tests go side by side: each worker has a server and data of its own. */
-const WORKERS = process.env.EVEN_SEAT_SCREENSHOTS ? 1 : 2
+const WORKERS = process.env.EVEN_SEAT_SCREENSHOTS ? 1 : 3
 
 export default defineConfig({
   testDir: 'e2e',

@@ -9,8 +9,8 @@ import { z } from 'zod'
  * packed, with the most that each may have; and the faces, which are kept for good after the first visit.
  */
 
-/** A page, its route, the most of script and style that it may have, in KB packed; `wanted`: what it ought to have, where that is not reached yet. */
-type Page = { readonly name: string; readonly route: string; readonly most: number; readonly wanted?: number }
+/** A page, its route, the most of script and style that it may have, in KB packed. */
+type Page = { readonly name: string; readonly route: string; readonly most: number }
 const C = '/class/[klass]'
 const PIECE = `${C}/piece/[id]`
 export const PAGES: readonly Page[] = [
@@ -69,9 +69,9 @@ export const faces = (): number => {
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
-  for (const { name, kb: size, most, wanted, files } of weights())
+  for (const { name, kb: size, most, files } of weights())
     process.stdout.write(
-      `${name.padEnd(22)} ${`${size}`.padStart(4)} KB of ${most} packed, in ${files} files${size > most ? '   TOO MUCH' : ''}${wanted !== undefined && size > wanted ? `   (wanted: ${wanted})` : ''}\n`,
+      `${name.padEnd(22)} ${`${size}`.padStart(4)} KB of ${most} packed, in ${files} files${size > most ? '   TOO MUCH' : ''}\n`,
     )
   process.stdout.write(`faces                  ${`${faces()}`.padStart(4)} KB of ${MOST_FACES}, kept for good\n`)
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { pathOf, refusalOf } from './guard'
 import { contentPolicy } from './headers'
-import { allowedHosts, inUrl, isLoopback, reachable } from './hosts'
+import { allowedHosts, inUrl, isLoopback, namesOf, reachable } from './hosts'
 
 const local = allowedHosts({ host: '127.0.0.1', port: 3000 }, ['192.0.2.7'], [])
 const ask = (method: string, headers: Record<string, string>, url = '/api/shelf', hosts = local) =>
@@ -26,6 +26,24 @@ describe('hosts', () => {
     const all = allowedHosts({ host: '0.0.0.0', port: 80 }, ['192.0.2.7', '2001:db8::7'], [])
     for (const host of ['192.0.2.7:80', '192.0.2.7', '[2001:db8::7]:80', 'localhost']) expect(all.has(host), host).toBe(true)
     expect(all.has('0.0.0.0.example:80')).toBe(false)
+  })
+  it('are read anew when the machine gets another address while this runs: the new one is let in, the old one is not', () => {
+    let [now, address] = [0, '192.0.2.7']
+    const names = namesOf(
+      { host: '0.0.0.0', port: 3000 },
+      [],
+      () => ({ addresses: [address], name: 'teachers-desk' }),
+      () => now,
+    )
+    expect([...names().hosts]).toEqual(expect.arrayContaining(['192.0.2.7:3000', 'teachers-desk:3000']))
+    expect(names().reach).toBe('http://192.0.2.7:3000')
+    address = '192.0.2.9'
+    // Not asked of the machine at every request.
+    now = 4000
+    expect(names().hosts.has('192.0.2.9:3000')).toBe(false)
+    now = 5000
+    expect(['192.0.2.9:3000', '192.0.2.7:3000'].map((h) => names().hosts.has(h))).toEqual([true, false])
+    expect(names().reach).toBe('http://192.0.2.9:3000')
   })
   it('the room is reached by a name that was given, else by an address of the network; from this machine alone nowhere', () => {
     const own = ['127.0.0.1', '192.168.4.20', 'fe80::1', 'desk']

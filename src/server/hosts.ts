@@ -39,3 +39,29 @@ export function allowedHosts({ host, port }: Listening, own: readonly string[], 
     ...named.flatMap((name) => (/:\d+$/.test(name) ? [name.toLowerCase()] : withPort(name.toLowerCase(), port))),
   ])
 }
+
+/** Under which names a request may come, and where others in the room reach this machine, as origins with spaces between. */
+export type Names = { readonly hosts: ReadonlySet<string>; readonly reach: string }
+
+/** How long what the machine is called is taken to stand, in milliseconds: it may get another address while this runs. */
+const STANDS = 5000
+
+/** The names as they stand, read anew when they have stood for a while. `own`: what the machine is called; `clock` in milliseconds. */
+export function namesOf(
+  listening: Listening,
+  named: readonly string[],
+  own: () => { readonly addresses: readonly string[]; readonly name: string },
+  clock: () => number,
+): () => Names {
+  let known: (Names & { readonly at: number }) | null = null
+  return () => {
+    if (known && clock() - known.at < STANDS) return known
+    const { addresses, name } = own()
+    known = {
+      at: clock(),
+      hosts: allowedHosts(listening, [...addresses, name], named),
+      reach: reachable(listening, addresses, named).join(' '),
+    }
+    return known
+  }
+}

@@ -15,7 +15,7 @@ import { FROM_DOOR, SESSION_COOKIE } from './address'
 import { linkFrom } from './limits'
 import { METHODS, pathOf, refusalOf } from './guard'
 import { COMMON_HEADERS, contentPolicy } from './headers'
-import { allowedHosts, inUrl, isLoopback, reachable } from './hosts'
+import { inUrl, isLoopback, namesOf } from './hosts'
 
 /**
  * The front door: the one place that every request passes before Next sees it. Next's own layer for this would not do: it
@@ -33,20 +33,13 @@ const named = (process.env.EVEN_SEAT_HOSTS ?? '')
 
 const beyond = !isLoopback(host)
 
-/** How long what the machine is called is taken to stand, in milliseconds: it may get another address while this runs. */
-const STANDS = 5000
-let known = { at: -Infinity, hosts: new Set<string>() as ReadonlySet<string>, reach: '' }
 /** The names under which a request may come, and where phones reach this machine. */
-function names(): typeof known {
-  if (performance.now() - known.at < STANDS) return known
-  const own = Object.values(networkInterfaces()).flatMap((list) => (list ?? []).map((i) => i.address))
-  known = {
-    at: performance.now(),
-    hosts: allowedHosts({ host, port }, [...own, hostname()], named),
-    reach: reachable({ host, port }, own, named).join(' '),
-  }
-  return known
-}
+const names = namesOf(
+  { host, port },
+  named,
+  () => ({ addresses: Object.values(networkInterfaces()).flatMap((list) => (list ?? []).map((i) => i.address)), name: hostname() }),
+  () => performance.now(),
+)
 
 function end(response: ServerResponse, status: number, text: string, json: boolean): void {
   response.statusCode = status

@@ -1,7 +1,9 @@
 import { format } from 'date-fns'
 import Link from 'next/link'
+import { Suspense } from 'react'
 import { piecePage } from '@/api/address'
 import { BackLink } from '@/ui/kit/BackLink'
+import { Outline } from '@/ui/kit/Outline'
 import { buttonLook } from '@/ui/kit/Button'
 import type { VersionActions } from '@/api/actions'
 import { StepsNav } from '@/ui/steps/StepsNav'
@@ -28,14 +30,17 @@ type Props = {
   now: number
   versions: readonly Entry[]
   wanted: number
-  /** The wanted version with its first measures, engraved from our own model; a text says why it could not be. */
-  shown: Shown | string | null
+  /** The wanted version with its first measures, engraved from our own model, once it is drawn; a text says why it could not be. Null: there is none. */
+  shown: Promise<Shown | string | null> | null
   /** How many measures are drawn. */
   drawn: number
   actions: VersionActions
 }
 
 const when = (at: number): string => format(at, 'd MMM yyyy, HH:mm:ss')
+
+/** Said of a version that is listed and cannot be read. */
+const DAMAGED = 'This version cannot be read: what was kept of it is damaged. Pick another at the left and bring it back.'
 
 /** Versions further apart than this belong to different sittings, in milliseconds. */
 const PAUSE = 30 * 60_000
@@ -106,15 +111,11 @@ export function History({ id, of, title, now, versions, wanted, shown, drawn, ac
         </nav>
         <section aria-label="Shown version" tabIndex={0} className="overflow-y-auto p-4">
           {shown === null ? (
-            <p className="text-soft">
-              {versions.some((v) => v.version === wanted)
-                ? 'This version cannot be read: what was kept of it is damaged. Pick another at the left and bring it back.'
-                : 'There is no such version; pick one at the left.'}
-            </p>
-          ) : typeof shown === 'string' ? (
-            <p className="text-soft">This version could not be drawn. {shown}</p>
+            <p className="text-soft">There is no such version; pick one at the left.</p>
           ) : (
-            <Version id={id} now={now} shown={shown} drawn={drawn} actions={actions} />
+            <Suspense key={wanted} fallback={<Outline says="Drawing this version …" rows={6} />}>
+              <Version id={id} now={now} drawing={shown} drawn={drawn} actions={actions} />
+            </Suspense>
           )}
         </section>
       </main>
@@ -122,7 +123,13 @@ export function History({ id, of, title, now, versions, wanted, shown, drawn, ac
   )
 }
 
-function Version({ id, now, shown, drawn, actions }: { id: string; now: number; shown: Shown; drawn: number; actions: VersionActions }) {
+type VersionProps = Pick<Props, 'id' | 'now' | 'drawn' | 'actions'> & { drawing: Promise<Shown | string | null> }
+
+/** The version that is looked at; the list beside it does not wait for its drawing. */
+async function Version({ id, now, drawing, drawn, actions }: VersionProps) {
+  const shown = await drawing
+  if (shown === null) return <p className="text-soft">{DAMAGED}</p>
+  if (typeof shown === 'string') return <p className="text-soft">This version could not be drawn. {shown}</p>
   const hidden = (
     <>
       <input type="hidden" name="id" value={id} />

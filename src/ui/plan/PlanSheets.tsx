@@ -3,6 +3,7 @@
 import { format, getISOWeek, parseISO } from 'date-fns'
 import { Printer } from 'lucide-react'
 import { useEffect, useState } from 'react'
+import { Outline } from '@/ui/kit/Outline'
 import { useClassId } from '@/ui/kit/InClass'
 import { classApi, classPage } from '@/api/address'
 import { sheetsReply, type SheetsReply } from '@/api/practice'
@@ -76,8 +77,10 @@ export function PlanSheets() {
         </Button>
       </header>
       <main className="warmup-sheet">
-        {!made ? (
-          <p role={trouble ? 'alert' : 'status'}>{trouble ?? 'The sheets are being made …'}</p>
+        {!made && trouble ? (
+          <p role="alert">{trouble}</p>
+        ) : !made ? (
+          <Outline says="Making the practice sheets …" rows={6} />
         ) : weeks.length === 0 ? (
           <p>There is no plan to print.</p>
         ) : (

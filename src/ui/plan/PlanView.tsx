@@ -2,6 +2,7 @@
 
 import { CalendarDays, Printer, Table2, Undo2 } from 'lucide-react'
 import Link from 'next/link'
+import { Outline } from '@/ui/kit/Outline'
 import { useClassId } from '@/ui/kit/InClass'
 import { classApi, classPage } from '@/api/address'
 import { BackLink } from '@/ui/kit/BackLink'
@@ -52,10 +53,12 @@ export function PlanView() {
         </p>
       )}
       <main className="plan-page">
-        {!plan ? (
+        {!plan && trouble ? (
           <p role="status" className="p-6 text-soft">
-            {trouble ? 'The plan could not be made.' : 'The plan is being made …'}
+            The plan could not be made.
           </p>
+        ) : !plan ? (
+          <Outline says="Making the plan …" rows={8} />
         ) : (
           <>
             <section aria-label="What the plan is made from" className="plan-settings">

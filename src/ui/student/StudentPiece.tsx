@@ -146,7 +146,7 @@ function Engraved<T extends { ok: true }>({
   }, [url, width, scale, schema])
   return (
     <div ref={column} className="mx-auto max-w-3xl">
-      {made === null ? <p role="status">being engraved …</p> : made.ok ? children(made) : <p role="alert">{made.problem}</p>}
+      {made === null ? <Outline says="Engraving your part …" /> : made.ok ? children(made) : <p role="alert">{made.problem}</p>}
     </div>
   )
 }

@@ -3,6 +3,7 @@
 import { ArrowLeft } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useState } from 'react'
+import { Outline } from '@/ui/kit/Outline'
 import { useClassId } from '@/ui/kit/InClass'
 import { pieceApi, piecePage } from '@/api/address'
 import { standReply, type SheetQuery, type StandReply } from '@/api/handOut'
@@ -73,10 +74,12 @@ export function StandView({ id, title, seats, wanted }: Props) {
         <div ref={column} className="score mx-auto max-w-5xl">
           {made?.reply.ok ? (
             <Systems systems={made.reply.systems} />
-          ) : (
-            <p role={made ? 'alert' : 'status'} className="p-8 text-soft">
-              {made && !made.reply.ok ? `The part could not be made. ${made.reply.problem}` : 'The part is being engraved …'}
+          ) : made?.reply.ok === false ? (
+            <p role="alert" className="p-8 text-soft">
+              The part could not be made. {made.reply.problem}
             </p>
+          ) : (
+            <Outline says="Engraving the part …" rows={6} />
           )}
         </div>
       </main>

@@ -3,6 +3,7 @@
 import { ArrowLeft, Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
+import { Outline } from '@/ui/kit/Outline'
 import { useClassId } from '@/ui/kit/InClass'
 import { piecePage } from '@/api/address'
 import { seatMap } from '@/core/seats/ensemble'
@@ -88,9 +89,7 @@ function Sheet({ id, title, piece, plan, klass, seat: first, drill }: Omit<Props
             The drills could not be made. Load the page again.
           </p>
         ) : made === null ? (
-          <p role="status" className="mt-4">
-            The drills are being made …
-          </p>
+          <Outline says="Making the drills …" rows={6} />
         ) : (
           <>
             <p>

@@ -21,7 +21,7 @@ export default async function HistoryPage({ params, searchParams }: Props) {
   const wanted = historyQuery.parse(await searchParams).version ?? head.version
   const versions = await listVersions(await database(), head.id)
   const shown = versions.some((v) => v.version === wanted)
-    ? await inWorker({ kind: 'version', of: of.id, id: head.id, version: wanted, measures: DRAWN }).catch((e: unknown) => {
+    ? inWorker({ kind: 'version', of: of.id, id: head.id, version: wanted, measures: DRAWN }).catch((e: unknown) => {
         if (e instanceof TaskError) return e.message
         throw e
       })
