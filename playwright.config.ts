@@ -3,7 +3,10 @@ import { defineConfig } from '@playwright/test'
 import { CHROMIUM } from './e2e/chromium'
 import { ORIGIN, portOf } from './e2e/origin'
 
-/** Browser tests go side by side: each worker has a server and data of its own. */
+/**
+ * Browser tests go side by side: each worker has a server and data of its own. One more than there are cores, for tests wait
+ * now and then: with two, a quarter of the processors stood idle.
+ */
 const WORKERS = process.env.EVEN_SEAT_SCREENSHOTS ? 1 : 3
 
 export default defineConfig({

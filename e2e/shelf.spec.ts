@@ -1,11 +1,12 @@
 import { expect, test } from './test'
-import { open, reload } from './open'
+import { awake, open, reload } from './open'
 
 const GOOD = 'X:1\nT:Paper Boat\nM:3/4\nL:1/4\nK:G\nG A B | d2 c | B A F | G3 |]\n'
 const file = (name: string, text: string) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) })
 
 test('the shelf is searched as one types', async ({ page }) => {
   await page.goto('/')
+  await awake(page)
   const all = await page.getByRole('listitem').count()
   expect(all).toBeGreaterThanOrEqual(8)
   await page.keyboard.press('/')

@@ -23,18 +23,24 @@ export function useAddress(store: DeskStore): void {
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined
     let coming = 0
+    const here = window.location.pathname
     const say = () => {
-      // What is said now would be the place that is left.
-      if (coming > 0) return
+      // What is said now would be the place that is left; and of a step that is not drawn yet, which says its own.
+      if (coming > 0 || window.location.pathname !== here) return
       const query = queryOf(store.getState())
       const { [UNSAID]: unsaid, ...state } = (window.history.state as Entry) ?? {}
       if (unsaid || query !== window.location.search) window.history.replaceState(state, '', `${window.location.pathname}${query}`)
     }
-    /** What reads an address is fetched when there is one to read. */
+    /** What reads an address is fetched when there is one to read; who has picked something meanwhile stays there. */
     const come = async () => {
+      const { search } = window.location
+      const { moment, seat, passage } = store.getState()
       coming++
-      const { placeIn } = await import('./place').finally(() => coming--)
-      store.getState().goTo(placeIn(window.location.search, store.getState()))
+      // Without what reads it (no network) the desk stays at its beginning.
+      const read = await import('./place').catch(() => null)
+      coming--
+      const now = store.getState()
+      if (read && now.moment === moment && now.seat === seat && now.passage === passage) now.goTo(read.placeIn(search, now))
     }
     const soon = () => {
       clearTimeout(timer)
