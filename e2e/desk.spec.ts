@@ -272,3 +272,18 @@ test('a measure is gone to again and again, and a passage is picked by dragging 
   await page.getByRole('button', { name: 'whole piece' }).click()
   await expect(page.getByText('line 1, measures 3 to 5')).toBeHidden()
 })
+
+test('before its script has come the desk shows its outline: what is being laid out, and the way back', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await open(page, 'Snow on the Signal Box')
+  const without = await browser.newContext({ baseURL, javaScriptEnabled: false })
+  const early = await without.newPage()
+  await early.goto(page.url())
+  await expect(early.getByText('Laying out Snow on the Signal Box …')).toBeVisible()
+  await early.getByRole('link', { name: 'Back to the shelf' }).click()
+  await expect(early.getByRole('link', { name: 'Snow on the Signal Box' }).first()).toBeVisible()
+  await without.close()
+})

@@ -13,6 +13,7 @@ import { Bench } from '@/ui/bench/Bench'
 import { Ribbon } from '@/ui/ribbon/Ribbon'
 import { Beside } from './Beside'
 import { DeskBar } from './DeskBar'
+import { DeskOutline } from './DeskOutline'
 import { DeskProvider, useDesk, useDeskStore } from '@/ui/session/DeskProvider'
 import type { Desk as OpenPiece } from '@/ui/session/deskStore'
 import { isBeyond } from '@/ui/session/selectors'
@@ -78,7 +79,7 @@ type Start = {
 /** The desk of a piece: bench, score or level, what is picked at the right, the ribbon below. Its steps share what is picked and undone. */
 export function Desk({ original, packed, ...start }: Start) {
   return (
-    <Unpacked packed={packed}>
+    <Unpacked packed={packed} until={(says) => <DeskOutline says={says} seats={start.klass.seats.length} />}>
       {(music) => (
         <DeskProvider {...start} {...music}>
           <Surface original={original} />

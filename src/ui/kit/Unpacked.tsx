@@ -26,8 +26,15 @@ const useInBrowser = (): boolean =>
     () => false,
   )
 
+type Props<T> = {
+  packed: Packed<T>
+  /** What stands there until it is drawn, where it is not the usual outline. */
+  until?: (says: string) => ReactNode
+  children: (value: T) => ReactNode
+}
+
 /** Draws what was packed, in the browser; until then an outline that says what is coming. */
-export function Unpacked<T>({ packed, children }: { packed: Packed<T>; children: (value: T) => ReactNode }) {
+export function Unpacked<T>({ packed, until, children }: Props<T>) {
   const inBrowser = useInBrowser()
   const [value, setValue] = useState<{ of: T } | null>(null)
   const [failed, setFailed] = useState<{ e: unknown } | null>(null)
@@ -46,5 +53,6 @@ export function Unpacked<T>({ packed, children }: { packed: Packed<T>; children:
   }, [deflated])
   // What reads it could not be loaded: the page says so, and how to try again.
   if (failed) throw failed.e
-  return value ? children(value.of) : <Outline says={packed.said} rows={8} />
+  if (value) return children(value.of)
+  return until ? until(packed.said) : <Outline says={packed.said} rows={8} />
 }

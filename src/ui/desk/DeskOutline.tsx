@@ -1,0 +1,30 @@
+import { BackLink } from '@/ui/kit/BackLink'
+
+/** Strings of a seat, as they are hinted at. */
+const STRINGS = [0, 1, 2, 3]
+
+/** The desk before its music is laid out: the way back, what is coming, a row for each seat and the place of the panel. It does not move. */
+export function DeskOutline({ says, seats }: { says: string; seats: number }) {
+  return (
+    <div className="desk">
+      <div className="bar">
+        <BackLink />
+        <p role="status" className="py-2 text-soft">
+          {says}
+        </p>
+      </div>
+      <div aria-hidden className="desk-body">
+        <div className="flex min-w-0 grow flex-col justify-evenly px-6 py-8">
+          {Array.from({ length: seats }, (_, seat) => (
+            <div key={seat} className="grid gap-4">
+              {STRINGS.map((string) => (
+                <div key={string} className="border-t border-rule" />
+              ))}
+            </div>
+          ))}
+        </div>
+        <div className="w-[316px] shrink-0 border-l border-rule bg-sheet max-[899px]:hidden" />
+      </div>
+    </div>
+  )
+}
