@@ -11,9 +11,8 @@ import { termSchema } from '../term/term.schema'
 import { PLACES } from './book'
 import { readsSchema } from './reads.schema'
 import { seatIdSchema, seatRowsSchema } from './seat.schema'
-import { STEPS_OF_TODAY } from './class'
 import { upgradedClass } from './upgrade'
-import { DEFAULT_CLASS } from './class'
+import { DEFAULT_CLASS, STEPS_OF_TODAY } from './class'
 
 /** What the teacher has settled for a class: who sits in it and has learned what, how it fingers, what it is shown. */
 export const classSettingsSchema = z.object({
