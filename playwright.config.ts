@@ -35,9 +35,6 @@ export default defineConfig({
         '--disable-component-update',
         '--disable-sync',
         '--autoplay-policy=no-user-gesture-required',
-        // A test opens a page, does some things once and goes: script is not run often enough to be worth optimising, which takes
-        // a sixth of the processors.
-        '--disable-breakpad',
       ],
     },
   },

@@ -17,16 +17,18 @@ const BY_TOUCH = [
 /** What is pressed by a finger and smaller than 44 px in a direction (WCAG 2.2, 2.5.5); links in a line of text are exempt there too. */
 const small = (page: Page) =>
   page.evaluate(() =>
-    [...document.querySelectorAll<HTMLElement>('button, select, summary, a, [role=radio], label:has(> [type=radio]), [role=tab]')].flatMap((el) => {
-      const r = el.getBoundingClientRect()
-      const style = getComputedStyle(el)
-      const inText = el.tagName === 'A' && style.display === 'inline'
-      const inNotes = el.closest('[aria-label="Bench"], .page, .system') !== null
-      if (r.width === 0 || r.height === 0 || style.visibility === 'hidden' || inText || inNotes) return []
-      return r.height < 43.5 || r.width < 26
-        ? [`${el.textContent?.trim().slice(0, 30) || el.getAttribute('aria-label')}: ${Math.round(r.width)}×${Math.round(r.height)}`]
-        : []
-    }),
+    [...document.querySelectorAll<HTMLElement>('button, select, summary, a, [role=radio], label:has(> [type=radio]), [role=tab]')].flatMap(
+      (el) => {
+        const r = el.getBoundingClientRect()
+        const style = getComputedStyle(el)
+        const inText = el.tagName === 'A' && style.display === 'inline'
+        const inNotes = el.closest('[aria-label="Bench"], .page, .system') !== null
+        if (r.width === 0 || r.height === 0 || style.visibility === 'hidden' || inText || inNotes) return []
+        return r.height < 43.5 || r.width < 26
+          ? [`${el.textContent?.trim().slice(0, 30) || el.getAttribute('aria-label')}: ${Math.round(r.width)}×${Math.round(r.height)}`]
+          : []
+      },
+    ),
   )
 
 type Asked = {

@@ -9,6 +9,7 @@ import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/seats/class'
 import { sayChanges } from '@/core/seats/change'
 import type { Plan } from '@/core/seats/plan'
+import { seatsOf } from '@/core/seats/seat'
 import { Bench } from '@/ui/bench/Bench'
 import { Ribbon } from '@/ui/ribbon/Ribbon'
 import { Beside } from './Beside'
@@ -79,7 +80,7 @@ type Start = {
 /** The desk of a piece: bench, score or level, what is picked at the right, the ribbon below. Its steps share what is picked and undone. */
 export function Desk({ original, packed, ...start }: Start) {
   return (
-    <Unpacked packed={packed} until={(says) => <DeskOutline says={says} seats={start.klass.seats.length} />}>
+    <Unpacked packed={packed} until={(says) => <DeskOutline says={says} seats={seatsOf(start.klass)} />}>
       {(music) => (
         <DeskProvider {...start} {...music}>
           <Surface original={original} />

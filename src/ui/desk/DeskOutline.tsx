@@ -1,10 +1,8 @@
+import type { Seat } from '@/core/seats/seat'
 import { BackLink } from '@/ui/kit/BackLink'
 
-/** Strings of a seat, as they are hinted at. */
-const STRINGS = [0, 1, 2, 3]
-
-/** The desk before its music is laid out: the way back, what is coming, a row for each seat and the place of the panel. It does not move. */
-export function DeskOutline({ says, seats }: { says: string; seats: number }) {
+/** The desk before its music is laid out: the way back, what is coming, the strings of each seat and the place of the panel. It does not move. */
+export function DeskOutline({ says, seats }: { says: string; seats: readonly Seat[] }) {
   return (
     <div className="desk">
       <div className="bar">
@@ -15,9 +13,9 @@ export function DeskOutline({ says, seats }: { says: string; seats: number }) {
       </div>
       <div aria-hidden className="desk-body">
         <div className="flex min-w-0 grow flex-col justify-evenly px-6 py-8">
-          {Array.from({ length: seats }, (_, seat) => (
-            <div key={seat} className="grid gap-4">
-              {STRINGS.map((string) => (
+          {seats.map(({ id, instrument }) => (
+            <div key={id} className="grid gap-4">
+              {instrument.strings.map((_, string) => (
                 <div key={string} className="border-t border-rule" />
               ))}
             </div>

@@ -9,20 +9,28 @@ import { useMapped } from './useSpots'
 type Maker = Pick<typeof import('./digest'), 'digestFor'>
 let made: Maker | null = null
 
-/** The first things to say to the class, of what the teacher has not put away; null while that is not known yet. */
-export function useDigest(): readonly Thing[] | null {
+/** The first things to say to the class, of what the teacher has not put away; or that they are not known yet, or cannot be. */
+export function useDigest(): readonly Thing[] | 'making' | 'failed' {
   const { piece, ensemble, plan, klass } = useMapped()
   const [maker, setMaker] = useState(made)
+  const [failed, setFailed] = useState(false)
   useEffect(() => {
     if (maker) return
     let wanted = true
-    void import('./digest').then((m) => {
-      made = m
-      if (wanted) setMaker(() => m)
-    })
+    void import('./digest').then(
+      (m) => {
+        made = m
+        if (wanted) setMaker(m)
+      },
+      () => wanted && setFailed(true),
+    )
     return () => {
       wanted = false
     }
   }, [maker])
-  return useMemo(() => maker && maker.digestFor(piece, mapsOf(ensemble), plan.spots, klass), [maker, piece, ensemble, plan.spots, klass])
+  const things = useMemo(
+    () => maker && maker.digestFor(piece, mapsOf(ensemble), plan.spots, klass),
+    [maker, piece, ensemble, plan.spots, klass],
+  )
+  return things ?? (failed ? 'failed' : 'making')
 }

@@ -11,7 +11,8 @@ import { useShownSpots } from './useSpots'
  * gone to, and the spot that was. `lit`: the measures, by index, that it, or what a panel points at, speaks of.
  */
 export function useSaid(): { readonly said: ReadonlySet<string>; readonly lit: ReadonlySet<number> } {
-  const things = useDigest() ?? NOTHING
+  const digest = useDigest()
+  const things = typeof digest === 'string' ? NOTHING : digest
   const shown = useShownSpots()
   const picked = useDesk((d) => d.spot)
   const pointed = useDesk((d) => d.pointed)

@@ -11,7 +11,7 @@ export const map: Step = {
   desk: {
     centre: null,
     panel: dynamic(() => import('@/ui/inspector/Inspector').then((m) => m.Inspector), {
-      loading: () => <Outline says="Saying what to play here …" />,
+      loading: () => <Outline says="Working out what to play here …" />,
     }),
     panelName: 'What to play here, and why',
     width: 316,

@@ -14,15 +14,20 @@ import { useShownSpots } from '@/ui/session/useSpots'
 
 /** What a teacher says before the class plays: a few things, the first first; the rest is one click away. */
 export function DigestTab({ onAll }: { onAll: () => void }) {
-  const things = useDigest()
+  const digest = useDigest()
+  const things = typeof digest === 'string' ? [] : digest
   const shown = useShownSpots()
-  const said = new Set(things?.flatMap((t) => t.spots.map((s) => s.id)))
+  const said = new Set(things.flatMap((t) => t.spots.map((s) => s.id)))
   const left = shown.filter((s) => !said.has(s.id)).length
   return (
     <div className="flex min-h-0 grow flex-col">
       <h3 className="px-3 pt-2.5 pb-1 font-title text-lead">Say before playing</h3>
-      {things === null ? (
+      {digest === 'making' ? (
         <Outline says="Reading what to say …" />
+      ) : digest === 'failed' ? (
+        <p role="alert" className="px-3 pb-3">
+          What to say first could not be fetched. Load the page again.
+        </p>
       ) : things.length === 0 ? (
         <p className="px-3 pb-3">There is nothing to say first.</p>
       ) : (
@@ -35,7 +40,9 @@ export function DigestTab({ onAll }: { onAll: () => void }) {
       <StartCards />
       <p className="border-t border-rule px-3 py-1.5">
         <button type="button" className="text-rosin underline" onClick={onAll}>
-          {left === 0 ? 'All spots' : `Also: ${left} more ${left === 1 ? 'thing' : 'things'}, by measure, kind or seat`}
+          {typeof digest === 'string' || left === 0
+            ? 'All spots'
+            : `Also: ${left} more ${left === 1 ? 'thing' : 'things'}, by measure, kind or seat`}
         </button>
       </p>
     </div>
