@@ -7,13 +7,14 @@ import { ORIGIN, portOf } from './e2e/origin'
  * Browser tests go side by side: each worker has a server and data of its own. One more than there are cores, for tests wait
  * now and then: with two, a quarter of the processors stood idle.
  */
-const WORKERS = process.env.EVEN_SEAT_SCREENSHOTS ? 1 : 3
+const alone = process.env.EVEN_SEAT_SCREENSHOTS ? '**/screenshots.spec.ts' : process.env.EVEN_SEAT_SPEED ? '**/speed.spec.ts' : null
+const WORKERS = alone ? 1 : 3
 
 export default defineConfig({
   testDir: 'e2e',
-  // Pictures are taken by `npm run screenshots`.
-  testIgnore: process.env.EVEN_SEAT_SCREENSHOTS ? [] : ['**/screenshots.spec.ts'],
-  testMatch: process.env.EVEN_SEAT_SCREENSHOTS ? ['**/screenshots.spec.ts'] : ['**/*.spec.ts'],
+  // Pictures are taken by `npm run screenshots`, the page's speed is said by `npm run bench-page`: neither finds a fault.
+  testIgnore: alone ? [] : ['**/screenshots.spec.ts', '**/speed.spec.ts'],
+  testMatch: [alone ?? '**/*.spec.ts'],
   fullyParallel: false,
   workers: WORKERS,
   timeout: 60_000,
@@ -38,11 +39,11 @@ export default defineConfig({
       ],
     },
   },
-  webServer: Array.from({ length: WORKERS }, (_, worker) => ({
-    command: 'node e2e/server.mjs',
-    url: `http://127.0.0.1:${portOf(worker)}/about`,
-    env: { PORT: String(portOf(worker)) },
+  webServer: {
+    command: 'node e2e/servers.mjs',
+    url: `http://127.0.0.1:${portOf(-1)}`,
+    env: { PORT: String(portOf(-1)), PORTS: Array.from({ length: WORKERS }, (_, worker) => portOf(worker)).join() },
     reuseExistingServer: false,
     timeout: 120_000,
-  })),
+  },
 })

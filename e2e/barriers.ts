@@ -23,7 +23,7 @@ type Where = {
  */
 export async function found(page: Page, { within, only, bench = false }: Where = {}): Promise<string[]> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(`${SOURCE};0`)
-  const exclude = [['.score svg'], ...(bench ? [] : [[BENCH]])]
+  const exclude = [['.score svg'], ['.system svg'], ...(bench ? [] : [[BENCH]])]
   return page.evaluate(
     async ({ context, only }) => {
       const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(context, {

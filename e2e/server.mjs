@@ -12,7 +12,7 @@ let server
 
 function serve() {
   const env = { ...process.env, EVEN_SEAT_DATA: mkdtempSync(path.join(os.tmpdir(), 'even-seat-e2e-')), NEXT_TELEMETRY_DISABLED: '1' }
-  const made = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scripts/prepare.ts'], { cwd: root, env, stdio: 'inherit' })
+  const made = spawnSync(process.execPath, ['.next/even-seat/prepare.mjs'], { cwd: root, env, stdio: 'inherit' })
   if (made.status !== 0) process.exit(1)
   server = spawn(process.execPath, ['.next/even-seat/server.mjs'], {
     cwd: root,

@@ -62,7 +62,7 @@ type Teacher = {
 
 /** A class a teacher, each with pieces of its own, and a class of pupils with their links. */
 async function prepared(): Promise<{ teachers: Teacher[]; tokens: string[]; bare: number[] }> {
-  if (spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts'], { env }).status !== 0)
+  if (spawnSync(process.execPath, ['.next/even-seat/prepare.mjs'], { env }).status !== 0)
     throw new Error('the data could not be prepared')
   const db = await openDatabase(dataFile(folder))
   const { heads } = await listShelf(db, DEMO)

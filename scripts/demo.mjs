@@ -27,7 +27,7 @@ if (trouble) stop(`${host} cannot be listened on (${trouble}). Set HOST to an ad
 
 install()
 build()
-runTool('tsx/dist/cli.mjs', ['scripts/prepare.ts'], 'Even Seat was not started.')
+runTool('../.next/even-seat/prepare.mjs', [], 'Even Seat was not started.')
 
 const server = spawn(process.execPath, [path.join(root, '.next/even-seat/server.mjs')], {
   cwd: root,

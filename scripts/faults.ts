@@ -190,7 +190,7 @@ const take = async (): Promise<string> => {
   return all
 }
 
-if (spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts'], { env }).status !== 0) fail('the data could not be prepared')
+if (spawnSync(process.execPath, ['.next/even-seat/prepare.mjs'], { env }).status !== 0) fail('the data could not be prepared')
 const reading = connect(file, 'reading')
 const zip = path.join(folder, 'library.zip')
 await backUp(reading, zip, Date.now(), () => undefined)
@@ -203,10 +203,10 @@ const allPieces = (await look()).pieces.size
 const FIRST = Math.max(2, Math.round(KILLS / 10))
 for (let n = 0; n < FIRST; n++) {
   const own = { ...env, EVEN_SEAT_DATA: path.join(folder, `first-${n}`) }
-  const prepare = () => spawn(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts'], { env: own, stdio: 'ignore' })
+  const prepare = () => spawn(process.execPath, ['.next/even-seat/prepare.mjs'], { env: own, stdio: 'ignore' })
   const first = prepare()
   const ended = new Promise((resolve) => first.once('exit', resolve))
-  await wait(300 + random() * 900)
+  await wait(150 + random() * 600)
   first.kill('SIGKILL')
   await ended
   const code = await new Promise((resolve) => prepare().once('exit', resolve))

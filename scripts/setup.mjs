@@ -55,6 +55,8 @@ function* files(folder) {
 export function build() {
   const inputs = [
     ...files('src'),
+    ...files('demo'),
+    'scripts/prepare.ts',
     'scripts/bundle.mjs',
     'scripts/vendor.mjs',
     'next.config.ts',
