@@ -74,6 +74,29 @@ const floors = Object.entries(FLOORS).map(([folder, barred]) => ({
   },
 }))
 
+/**
+ * The rooms of src/core, lowest first: a room imports from those before it (and from itself) only, shapes and types too;
+ * rooms of one line know nothing of each other. What stands in no room is for all of them.
+ */
+const ROOMS = [
+  ['music'],
+  ['piece'],
+  ['writing', 'instruments'],
+  ['hands'],
+  ['fingering'],
+  ['performance', 'seats'],
+  ['bowing', 'tapes'],
+  ['plan'],
+  ['part'],
+  ['reading'],
+  ['balance'],
+  ['drills', 'composing', 'sounding', 'roster'],
+  ['practice', 'trainer', 'hearing'],
+  ['term'],
+  ['sheets'],
+  ['testing'],
+]
+
 /** What works with shapes, by the names of its files: solving, finding, weighing, playing. */
 const WORKS = [
   'alternatives|candidates|costs|explain|layout|map|moves|offers|solve',
@@ -81,6 +104,29 @@ const WORKS = [
   'ensemble|octaves|load|evenness|lines|search|searcher|rescue|profile',
   'bow|part|performance|needle|ordered|second|warmup|schedule',
 ]
+
+const upOf = (barred, message) => ({ regex: `^(?:@/core/|(?:\\.\\./)+)(?:${barred.join('|')})(?:/|$)`, message })
+const coreFloor = floors.find((f) => f.files[0].startsWith('src/core/')).rules['no-restricted-imports'][1].patterns
+const shapesOnly = {
+  regex: `/(?:${WORKS.join('|')})$`,
+  message: 'A shape imports shapes and tables only: see docs/architecture.md.',
+  allowTypeImports: true,
+}
+const rooms = [[], ...ROOMS].flatMap((row, i) =>
+  // What stands in no room is below all of them.
+  (i === 0 ? [null] : row).flatMap((room) => {
+    const barred = [...row.filter((r) => r !== room), ...ROOMS.slice(i).flat()]
+    const what = room ? `src/core/${room}` : 'What stands in no room of src/core'
+    const patterns = [...coreFloor, ...(barred.length ? [upOf(barred, `${what} may not import back up: see docs/architecture.md.`)] : [])]
+    const at = room ? `src/core/${room}/**/*` : 'src/core/*'
+    // The last rule of its name holds, so the floor is said once more; what crosses between page, server and worker is a
+    // shape: it brings in other shapes and tables, and nothing that works.
+    return [
+      { files: [`${at}.ts`], ignores: ['**/*.test.ts'], rules: { 'no-restricted-imports': ['error', { patterns }] } },
+      { files: [`${at}.schema.ts`], rules: { 'no-restricted-imports': ['error', { patterns: [...patterns, shapesOnly] }] } },
+    ]
+  }),
+)
 
 /** Names of instruments, which only their own files know: as a text, a key, or a property. */
 const INSTRUMENT = '(violin|viola|cello|double bass|contrabass)(s|es)?'
@@ -133,26 +179,7 @@ export default defineConfig([
   },
   ...floors,
   ...screens,
-  // What crosses between page, server and worker is a shape: it brings in other shapes and tables, and nothing that works.
-  // The last rule of its name holds, so the floor of the core is said once more.
-  {
-    files: ['src/core/**/*.schema.ts'],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: [
-            ...floors.find((f) => f.files[0].startsWith('src/core/')).rules['no-restricted-imports'][1].patterns,
-            {
-              regex: `/(?:${WORKS.join('|')})$`,
-              message: 'A shape imports shapes and tables only: see docs/architecture.md.',
-              allowTypeImports: true,
-            },
-          ],
-        },
-      ],
-    },
-  },
+  ...rooms,
   {
     files: ['src/**/*.{ts,tsx}'],
     // What was stored once, and an element of MusicXML, are called as they are called.

@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import { practised, type Practised } from '../src/core/drills/practised'
-import { dayNumber, dayOf, daysBetween, type Day, type Weekday } from '../src/core/practice/calendar'
-import type { Aim, PlanSettings, PracticeRecord } from '../src/core/practice/record'
+import { dayNumber, dayOf, daysBetween, type Day, type Weekday } from '../src/core/plan/calendar'
+import type { Aim, PlanSettings, PracticeRecord } from '../src/core/plan/record'
 import { learningOf, planDays, type Done } from '../src/core/practice/schedule'
 import type { Piece } from '../src/core/piece/piece'
-import { DEFAULT_CLASS } from '../src/core/seats/class'
-import { ensembleMapper } from '../src/core/seats/ensemble'
-import { emptyPlan } from '../src/core/seats/plan'
+import { DEFAULT_CLASS } from '../src/core/plan/class'
+import { ensembleMapper } from '../src/core/balance/ensemble'
+import { emptyPlan } from '../src/core/plan/plan'
 import { seatsOf } from '../src/core/seats/seat'
 
 /** Days of the lessons of the made-up class, and how long it has practised when somebody looks at it first. */

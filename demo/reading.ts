@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { chanceFrom, oneOf } from '../src/core/composing/chance'
-import type { ClassSettings } from '../src/core/seats/class'
+import type { ClassSettings } from '../src/core/plan/class'
 import { itemsOf, questionOf } from '../src/core/trainer/all'
 import type { Answer } from '../src/core/trainer/answer'
 import { judged } from '../src/core/trainer/question'

@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto'
 import type { StepId } from '../src/core/instruments/instrument'
 import type { Piece } from '../src/core/piece/piece'
-import { dayNumber, dayOf, type Day } from '../src/core/practice/calendar'
-import type { ClassSettings } from '../src/core/seats/class'
-import { emptyPlan } from '../src/core/seats/plan'
+import { dayNumber, dayOf, type Day } from '../src/core/plan/calendar'
+import type { ClassSettings } from '../src/core/plan/class'
+import { emptyPlan } from '../src/core/plan/plan'
 import { factsOf } from '../src/core/term/facts'
 import { begin } from '../src/core/term/ledger'
 import { tasksOfStep, ticked, withTasks } from '../src/core/term/passes'
-import { TERM_BOUNDS } from '../src/core/term/term'
+import { TERM_BOUNDS } from '../src/core/plan/term'
 
 /** Days between the pieces that the made-up class has begun, and how long ago the last was. */
 const [APART, AGO] = [21, 9]

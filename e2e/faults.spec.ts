@@ -4,7 +4,7 @@ import { mkdtempSync, renameSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 import { expect, test } from './test'
-import { emptyPlan, withPin } from '../src/core/seats/plan'
+import { emptyPlan, withPin } from '../src/core/plan/plan'
 
 // Two hundred by hand: npm run faults -- --kills 200. See docs/reliability.md.
 test('ended with kill -9 at random moments, nothing acknowledged is lost and nothing is kept by half', () => {

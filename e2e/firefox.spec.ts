@@ -17,7 +17,8 @@ test('the main screens open in a second engine, and its console stays empty', as
   try {
     const page = await browser.newPage()
     const trouble: string[] = []
-    page.on('pageerror', (e) => trouble.push(String(e)))
+    // What was being fetched when a page is left is given up by this engine with an error of its own: nobody is there to see it.
+    page.on('pageerror', (e) => !String(e).includes('NS_BINDING_ABORTED') && trouble.push(String(e)))
     page.on('console', (m) => m.type() === 'error' && trouble.push(m.text()))
     await page.goto(ORIGIN)
     await seen(page, /Bring a tune/)

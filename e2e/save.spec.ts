@@ -1,5 +1,5 @@
 import { expect, test, type APIRequestContext } from './test'
-import { emptyPlan, withPin } from '../src/core/seats/plan'
+import { emptyPlan, withPin } from '../src/core/plan/plan'
 import { CLASS_API, ORIGIN, pieceIn } from './origin'
 
 /** Id of some piece of the shelf. */

@@ -11,10 +11,10 @@ async function bundled(): Promise<string> {
         import { bodyOf, bowed, plucked, click } from '@/ui/rehearse/voices'
         import { hertz, soundingOf } from '@/core/sounding/sounding'
         import { takeOf } from '@/core/sounding/take'
-        import { timelineOf } from '@/core/seats/timeline'
-        import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
-        import { emptyPlan } from '@/core/seats/plan'
-        import { DEFAULT_CLASS } from '@/core/seats/class'
+        import { timelineOf } from '@/core/balance/timeline'
+        import { ensembleMapper, mapsOf } from '@/core/balance/ensemble'
+        import { emptyPlan } from '@/core/plan/plan'
+        import { DEFAULT_CLASS } from '@/core/plan/class'
         Object.assign(window, { voices: { bodyOf, bowed, plucked, click, hertz, soundingOf, takeOf, timelineOf, ensembleMapper, mapsOf, emptyPlan, DEFAULT_CLASS } })`,
       resolveDir: process.cwd(),
       loader: 'ts',

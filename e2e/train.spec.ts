@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from './test'
-import { DEFAULT_CLASS } from '../src/core/seats/class'
+import { DEFAULT_CLASS } from '../src/core/plan/class'
 import { itemsOf } from '../src/core/trainer/all'
 import type { QuestionKind } from '../src/core/trainer/question'
 import { traineesOf } from '../src/core/trainer/trainee'

@@ -4,8 +4,8 @@ import os from 'node:os'
 import path from 'node:path'
 import { parseArgs } from 'node:util'
 import { classApi, classPage, pieceApi, piecePage } from '../src/api/address'
-import { withPin, type Plan } from '../src/core/seats/plan'
-import { newStudent } from '../src/core/roster/student'
+import { withPin, type Plan } from '../src/core/plan/plan'
+import { newStudent } from '../src/core/plan/student'
 import { addPieces, getPieces, listShelf, savePiece, type StoredPiece } from '../src/store/pieces'
 import { classById, newClass, saveClass } from '../src/store/classes'
 import { dataFile, openDatabase } from '../src/store/database'
@@ -62,8 +62,7 @@ type Teacher = {
 
 /** A class a teacher, each with pieces of its own, and a class of pupils with their links. */
 async function prepared(): Promise<{ teachers: Teacher[]; tokens: string[]; bare: number[] }> {
-  if (spawnSync(process.execPath, ['.next/even-seat/prepare.mjs'], { env }).status !== 0)
-    throw new Error('the data could not be prepared')
+  if (spawnSync(process.execPath, ['.next/even-seat/prepare.mjs'], { env }).status !== 0) throw new Error('the data could not be prepared')
   const db = await openDatabase(dataFile(folder))
   const { heads } = await listShelf(db, DEMO)
   const some = await getPieces(

@@ -3,7 +3,7 @@ import { EVEN, LENGTHS, writeLine } from '../src/core/composing/ordered'
 import { TRAINS } from '../src/core/composing/trains'
 import { keyNamed } from '../src/core/music/key'
 import { STEP_IDS } from '../src/core/instruments/instrument'
-import { atStep } from '../src/core/seats/class'
+import { atStep } from '../src/core/plan/class'
 import { writeAbc } from '../src/formats/abc/write'
 import { classOf } from './pieces'
 

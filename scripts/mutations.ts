@@ -130,7 +130,7 @@ export const MUTATIONS: readonly Mutation[] = [
   ),
   ...of('src/store/library/bring.ts', ['src/store'], ["name, said, whole, body'", "name, whole, body'"]),
   ...of(
-    `${core}seats/upgrade.ts`,
+    `${core}plan/upgrade.ts`,
     ['src/store/before-seats.test.ts'],
     ["bassSchool: 'school'", "bassSchool: 'schools'"],
     ["...('level' in plan && !('learned' in plan) ? { learned: level } : {})", ''],
@@ -197,27 +197,27 @@ export const MUTATIONS: readonly Mutation[] = [
   ...of(`${core}reading/spots/fifth.ts`, READING, ["r.instrument.overStrings === 'roll'", "r.instrument.overStrings !== 'roll'"]),
   // The class.
   ...of(
-    `${core}seats/search.ts`,
+    `${core}balance/search.ts`,
     SEATS,
     ['const KEPT = 3', 'const KEPT = 1'],
     ['.filter((_, i) => missed[i] === least)', ''],
     ['a.out - b.out || a.news - b.news', 'a.news - b.news'],
   ),
   ...of(
-    `${core}seats/octaves.ts`,
+    `${core}balance/octaves.ts`,
     SEATS,
     ['const BEARABLE = 0.12', 'const BEARABLE = 0'],
     ['if (least.bad <= patience && least.bad < OUT) return wanted', 'if (least.bad <= patience) return wanted'],
     ['CLEFS[lineOf(leader).clef].middle < CLEFS.alto.middle', 'false'],
   ),
   ...of(
-    `${core}seats/carry.ts`,
+    `${core}plan/carry.ts`,
     SEATS,
     ["const same = by === 'id' &&", 'const same = true &&'],
     ['now.byId.get(id)?.pitches === was.pitches', 'true'],
   ),
   ...of(
-    `${core}seats/rescue.ts`,
+    `${core}balance/rescue.ts`,
     SEATS,
     ['a.rescue.troubles - b.rescue.troubles || a.wait - b.wait', 'a.wait - b.wait'],
     ['load.total < own || rescue.troubles < troubles(map)', 'true'],
@@ -235,7 +235,7 @@ export const MUTATIONS: readonly Mutation[] = [
     ['(?!all$)', ''],
   ),
   ...of(
-    `${core}seats/evenness.ts`,
+    `${core}balance/evenness.ts`,
     SEATS,
     ['const excess = most - sum / seats.length', 'const excess = most - sum'],
     ['total / seats.length / wait', 'total / 4 / wait'],

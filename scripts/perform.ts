@@ -1,8 +1,8 @@
 import { parseArgs } from 'node:util'
 import { partOfSeat, soundingOctave } from '../src/core/part/part'
 import { atTempo, performanceOf } from '../src/core/performance/performance'
-import { ensembleMapper, mapsOf } from '../src/core/seats/ensemble'
-import { emptyPlan } from '../src/core/seats/plan'
+import { ensembleMapper, mapsOf } from '../src/core/balance/ensemble'
+import { emptyPlan } from '../src/core/plan/plan'
 import { classOf, piecesIn } from './pieces'
 
 const USAGE = `perform: every note as it is played, repeats told out, in seconds; a seat a line of JSON.

@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs'
 import path from 'node:path'
 import type { Piece } from '../src/core/piece/piece'
-import { DEFAULT_CLASS, type ClassSettings } from '../src/core/seats/class'
+import { DEFAULT_CLASS, type ClassSettings } from '../src/core/plan/class'
 import { readClassFile } from '../src/formats/classFile'
 import { LIMITS, megabytes } from '../src/formats/limits'
 import { readFile } from '../src/formats/read'

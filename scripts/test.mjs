@@ -68,7 +68,11 @@ const beside = (name, file, args, failure) =>
   })
 
 const LINT = ['lint', 'eslint/bin/eslint.js']
-const TYPES = ['types', 'typescript-native/bin/tsc', ['--noEmit', '--incremental', '--tsBuildInfoFile', 'node_modules/.cache/types.tsbuildinfo']]
+const TYPES = [
+  'types',
+  'typescript-native/bin/tsc',
+  ['--noEmit', '--incremental', '--tsBuildInfoFile', 'node_modules/.cache/types.tsbuildinfo'],
+]
 const UNIT = 'vitest/vitest.mjs'
 
 step('packages', install)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { newStudent } from '@/core/roster/student'
+import { newStudent } from '@/core/plan/student'
 import { fileSheetsOf, handOutParams, handOutQuery, sheetParams, sheetQuery, sheetsOf, type HandOut } from './handOut'
 
 const read = (text: string) => handOutQuery.parse(Object.fromEntries(new URLSearchParams(text)))

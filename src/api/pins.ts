@@ -3,7 +3,7 @@ import * as z from 'zod/mini'
 import { policySchema } from '@/core/fingering/policy.schema'
 import { STEP_IDS } from '@/core/instruments/instrument'
 
-/** What the pins of the class's pieces say of its ways; see core/seats/pinsSay.ts. */
+/** What the pins of the class's pieces say of its ways; see core/balance/pinsSay.ts. */
 const countOf = z.int().check(z.minimum(0), z.maximum(1_000_000))
 export const pinsReply = z.discriminatedUnion('ok', [
   z.object({

@@ -1,6 +1,6 @@
 import * as z from 'zod/mini'
 import { versionNumber } from '@/core/bounds.schema'
-import { aimSchema, daySchema, planSettingsSchema, recordSchema } from '@/core/practice/record.schema'
+import { aimSchema, daySchema, planSettingsSchema, recordSchema } from '@/core/plan/record.schema'
 import { ITEM_KINDS } from '@/core/practice/schedule'
 import { SURENESS } from '@/core/practice/sure'
 

@@ -2,9 +2,9 @@ import '@/core/jitless'
 import * as z from 'zod/mini'
 import { versionNumber } from '@/core/bounds.schema'
 import { pieceSchema } from '@/core/piece/piece.schema'
-import { classSettingsSchema } from '@/core/seats/class.schema'
-import { planSchema } from '@/core/seats/plan.schema'
-import { upgradedClass, upgradedPlan } from '@/core/seats/upgrade'
+import { classSettingsSchema } from '@/core/plan/class.schema'
+import { planSchema } from '@/core/plan/plan.schema'
+import { upgradedClass, upgradedPlan } from '@/core/plan/upgrade'
 
 /** Names the window that saves, for as long as it is open: it may save over a version of its own that it has not heard of. */
 const windowName = z._default(z.nullable(z.string().check(z.regex(/^[\w-]{8,64}$/))), null)

@@ -2,7 +2,7 @@ import '@/core/jitless'
 import * as z from 'zod/mini'
 import { timeSchema } from '@/core/bounds.schema'
 import { summarySchema } from '@/core/piece/summary.schema'
-import { previewSchema, type Preview } from '@/core/seats/preview.schema'
+import { previewSchema, type Preview } from '@/core/balance/preview.schema'
 
 export const bringReply = z.discriminatedUnion('ok', [
   z.object({ ok: z.literal(true), added: z.array(z.object({ id: z.string(), title: z.string() })) }),

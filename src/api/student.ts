@@ -1,5 +1,5 @@
 import * as z from 'zod/mini'
-import { daySchema } from '@/core/practice/record.schema'
+import { daySchema } from '@/core/plan/record.schema'
 
 /** A student's part as a screen of theirs asks for it: as wide as it is, in pixels, in notes of a size in percent. */
 export const ownQuery = z.object({

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini'
-import { thingSchema } from '@/core/term/things.schema'
+import { thingSchema } from '@/core/plan/things.schema'
 
 const things = z.record(z.string(), z.array(thingSchema))
 

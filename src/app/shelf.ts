@@ -1,5 +1,5 @@
 import { searchable } from '@/core/piece/summary'
-import { previewSchema, type Preview } from '@/core/seats/preview.schema'
+import { previewSchema, type Preview } from '@/core/balance/preview.schema'
 import { drawLater } from '@/jobs/made'
 import type { StoredClass } from '@/store/classes'
 import { database } from '@/store/database'

@@ -2,10 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import * as z from 'zod/mini'
 import { mended } from './mend'
-import { DEFAULT_CLASS } from './seats/class'
-import { classSettingsSchema } from './seats/class.schema'
-import { emptyPlan } from './seats/plan'
-import { planSchema } from './seats/plan.schema'
+import { DEFAULT_CLASS } from './plan/class'
+import { classSettingsSchema } from './plan/class.schema'
+import { emptyPlan } from './plan/plan'
+import { planSchema } from './plan/plan.schema'
 
 const schema = z.object({ a: z.enum(['x', 'y']), list: z.array(z.int()), by: z.record(z.string(), z.object({ n: z.int() })) })
 const fallback = { a: 'x', list: [], by: {} }

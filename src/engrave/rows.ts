@@ -2,7 +2,7 @@ import type { MappedNote } from '@/core/fingering/map'
 import type { Pitch } from '@/core/music/pitch'
 import { once } from '@/core/once'
 import { numeral } from '@/core/reading/numeral'
-import { writtenLetter, type Talk } from '@/core/reading/talk'
+import { writtenLetter, type Talk } from '@/core/plan/talk'
 import { lowFirst, type Part, type PartEvent } from '@/core/part/part'
 
 /** The rows that can stand under a staff. */

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini'
 import { pieceSchema } from '@/core/piece/piece.schema'
-import { planSchema } from '@/core/seats/plan.schema'
-import { upgradedPlan } from '@/core/seats/upgrade'
+import { planSchema } from '@/core/plan/plan.schema'
+import { upgradedPlan } from '@/core/plan/upgrade'
 import { LIMITS } from './limits'
 
 /** Pieces that go on the shelf together, and the file they came in, its bytes as base64. */

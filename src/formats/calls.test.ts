@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { letterName, midiOf } from '@/core/music/pitch'
 import { callsOf, sayCall } from '@/core/reading/calls'
-import { DEFAULT_CALLS } from '@/core/reading/talk'
+import { DEFAULT_CALLS } from '@/core/plan/talk'
 import { demoReadings } from './testing/demo'
 
 /** What is called to the class, held against the notes and hands that it is called for: every demo piece, seat and step. */

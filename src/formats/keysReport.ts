@@ -1,10 +1,10 @@
 import type { Piece } from '@/core/piece/piece'
 import { keyName } from '@/core/music/key'
-import type { ClassSettings } from '@/core/seats/class'
-import { octavesFor } from '@/core/seats/ensemble'
-import type { Plan } from '@/core/seats/plan'
-import { saySetting, sayMove, sayWorth } from '@/core/seats/saySetting'
-import { byRank, inOrder, searcher, USUAL_SPACE } from '@/core/seats/search'
+import type { ClassSettings } from '@/core/plan/class'
+import { octavesFor } from '@/core/balance/ensemble'
+import type { Plan } from '@/core/plan/plan'
+import { saySetting, sayMove, sayWorth } from '@/core/balance/saySetting'
+import { byRank, inOrder, searcher, USUAL_SPACE } from '@/core/balance/search'
 import { seatsOf } from '@/core/seats/seat'
 
 const rounded = (x: number): number => Math.round(x * 100) / 100

@@ -1,7 +1,7 @@
 import { strToU8 } from 'fflate'
 import ical from 'ical-generator'
 import { count } from '@/core/count'
-import { dayNumber } from '@/core/practice/calendar'
+import { dayNumber } from '@/core/plan/calendar'
 import type { PlannedDay } from './planFile'
 
 const DAY_MS = 86_400_000

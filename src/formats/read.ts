@@ -5,7 +5,7 @@ import { readingOf, readPieceFile } from './json/read'
 import { DEFAULT_CHOICES, readMidi, type MidiChoices } from './midi/read'
 import { readMusicXml } from './musicxml/read'
 import { wholeFile, type Reading } from './outcome'
-import type { Plan } from '@/core/seats/plan'
+import type { Plan } from '@/core/plan/plan'
 import { decodeText } from './text'
 import { isZip, unpack, type Packed } from './zip'
 

@@ -7,9 +7,9 @@ import { inOneFrame } from '@/core/hands/frames'
 import { choiceOf, isLearned, type Hold } from '@/core/hands/hold'
 import { FIRST, positionKey, schoolOf, STEP_IDS, taughtIn } from '@/core/instruments/instrument'
 import { pitchName } from '@/core/music/pitch'
-import { classAt } from '@/core/seats/class'
-import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
-import { emptyPlan } from '@/core/seats/plan'
+import { classAt } from '@/core/plan/class'
+import { ensembleMapper, mapsOf } from '@/core/balance/ensemble'
+import { emptyPlan } from '@/core/plan/plan'
 import { readFile } from './read'
 
 /**

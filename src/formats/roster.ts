@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import { cellText, csvRow } from './csv'
-import { newStudent, type Student } from '@/core/roster/student'
+import { type Student } from '@/core/plan/student'
+import { newStudent } from '@/core/plan/student'
 import type { Seat } from '@/core/seats/seat'
 import { LENGTHS, lengthOf } from '@/core/tapes/tapes'
 

@@ -1,4 +1,4 @@
-import { sayTape, type Talk } from '@/core/reading/talk'
+import { sayTape, type Talk } from '@/core/plan/talk'
 import { instrumentNamed } from '@/core/seats/seat'
 import type { Strip } from '@/core/tapes/strip'
 import { markersOf, tapesFor } from '@/core/tapes/tapes'

@@ -1,7 +1,7 @@
 import { addDays, format, parseISO } from 'date-fns'
 import type { Knex } from 'knex'
 import { count } from '@/core/count'
-import type { Student } from '@/core/roster/student'
+import type { Student } from '@/core/plan/student'
 import type { Block, BlockSheet, Music } from '@/core/sheets/blocks'
 import { SHEETS, type SheetKind } from '@/core/sheets/kinds'
 import type { Source } from '@/core/sheets/made'

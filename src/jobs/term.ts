@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import { practised } from '@/core/drills/practised'
-import { ensembleMapper } from '@/core/seats/ensemble'
+import { ensembleMapper } from '@/core/balance/ensemble'
 import { seatsOf } from '@/core/seats/seat'
 import { bridgeOf } from '@/core/term/bridge'
 import { factsOf } from '@/core/term/facts'

@@ -1,8 +1,8 @@
-import { COMPANION_NAMES } from '@/core/drills/companion'
+import { COMPANION_NAMES } from '@/core/plan/companion'
 import { practised } from '@/core/drills/practised'
 import { capital, inSentence } from '@/core/names'
 import { stockOf, todayOf } from '@/core/practice/today'
-import { ensembleMapper } from '@/core/seats/ensemble'
+import { ensembleMapper } from '@/core/balance/ensemble'
 import type { Source } from '@/core/sheets/made'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
 

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 import * as z from 'zod/mini'
 import { timeSchema } from '@/core/bounds.schema'
-import { frozenMapSchema } from '@/core/part/frozen.schema'
+import { frozenMapSchema } from '@/core/sheets/frozen.schema'
 import { parsedJson } from './json'
 import { writing } from './writing'
 

@@ -1,7 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
 import * as z from 'zod/mini'
-import type { Student } from '@/core/roster/student'
+import type { Student } from '@/core/plan/student'
 import { classById } from './classes'
 import { writing } from './writing'
 

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 import type { Piece } from '@/core/piece/piece'
-import type { Student } from '@/core/roster/student'
-import type { Plan } from '@/core/seats/plan'
+import type { Student } from '@/core/plan/student'
+import type { Plan } from '@/core/plan/plan'
 import { getPiece } from './pieces'
 import { getVersion } from './versions'
 

@@ -6,7 +6,7 @@ import type { Drill } from '@/core/drills/drill'
 import { practised } from '@/core/drills/practised'
 import { drillOf, easedPlaces, stockOf, todayOf, type Stock } from '@/core/practice/today'
 import { familyOf, representatives } from '@/core/practice/warmup'
-import { ensembleMapper } from '@/core/seats/ensemble'
+import { ensembleMapper } from '@/core/balance/ensemble'
 import { everySeat, seatsOf } from '@/core/seats/seat'
 import { practiseRequest, todayRequest, type DrillInfo, type Practiser } from './protocol'
 

@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation'
 import { connection } from 'next/server'
-import { hasPiece } from '@/core/roster/student'
+import { hasPiece } from '@/core/plan/student'
 import { seatsOf } from '@/core/seats/seat'
 import { now } from '@/store/clock'
 import { database } from '@/store/database'

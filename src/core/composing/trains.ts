@@ -7,8 +7,8 @@ import { rhythmsOf } from '../reading/rhythms'
 import { spotsOf } from '../reading/spots'
 import { atFirst } from '../reading/family'
 import { aboutKind } from '../reading/spots/detectors'
-import type { SpotKind } from '../reading/spots/kinds'
-import { mapsOf, type Ensemble } from '../seats/ensemble'
+import type { SpotKind } from '../plan/spotKinds'
+import { mapsOf, type Ensemble } from '../balance/ensemble'
 
 /** What a line can be written to train. */
 export const TRAINS = ['plain', 'two forms', 'crossing', 'skips', 'rhythm', 'one string', 'trap'] as const

@@ -5,8 +5,8 @@ import { pieceFrom } from '../testing/piece'
 import { SEATS } from '../testing/seats'
 import { drill, drillMap, fingersIn, practisedBy, stringsIn } from '../testing/drills'
 import { drillsOf } from './all'
-import { classAt } from '../seats/class'
-import { emptyPlan } from '../seats/plan'
+import { classAt } from '../plan/class'
+import { emptyPlan } from '../plan/plan'
 
 const D = { fifths: 2, mode: 'major' } as const
 const G = { fifths: 1, mode: 'major' } as const

@@ -1,6 +1,6 @@
 import type { Pin } from '../fingering/pins'
 import { midiOf } from '../music/pitch'
-import type { Stretch } from '../part/passage'
+import type { Stretch } from '../piece/stretch'
 import type { Measure, PieceEvent } from '../piece/piece'
 import { measureTicks, valuesFor } from '../music/time'
 import type { Touch, Voice } from './drill'

@@ -1,4 +1,4 @@
-import type { Stretch } from '../part/passage'
+import type { Stretch } from '../piece/stretch'
 import { sayMeasure, sayStretch } from '../piece/address'
 import type { Spot } from '../reading/spots/spot'
 import { once } from '../once'

@@ -1,9 +1,7 @@
+import type { Stretch } from '../piece/stretch'
 import type { Line, Measure, Piece } from '../piece/piece'
 import { placeMeasures } from '../piece/walk'
 import type { Part, PartEvent } from './part'
-
-/** Measures by index, both included. */
-export type Stretch = { readonly from: number; readonly to: number }
 
 /** A stretch of a piece as a piece of its own: in the key and time that hold there, slurs that lie in it; what it leads out of is left out. */
 export function passageOfPiece(piece: Piece, { from, to }: Stretch): Piece {

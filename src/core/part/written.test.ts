@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { classAt, DEFAULT_CLASS } from '../seats/class'
-import { ensembleMapper } from '../seats/ensemble'
-import { emptyPlan } from '../seats/plan'
+import { classAt, DEFAULT_CLASS } from '../plan/class'
+import { ensembleMapper } from '../balance/ensemble'
+import { emptyPlan } from '../plan/plan'
 import { pieceFrom } from '../testing/piece'
 import { partOfSeat } from './part'
-import { FADES, fadedIn, writtenIn, type Amount } from './written'
+import { FADES, fadedIn, writtenIn } from './written'
+import { type Amount } from '../plan/amounts'
 
 const D = { fifths: 2, mode: 'major' } as const
 const written = (text: string, seat: string, amount: Amount, klass = DEFAULT_CLASS) => {

@@ -1,10 +1,7 @@
+import type { Amount } from '../plan/amounts'
 import { NOTHING_READ, readsSurely, type Reads } from '../seats/reads'
 import type { MappedNote } from '../fingering/map'
 import type { Part, PartEvent } from './part'
-
-/** How much is written in under the notes of a part. */
-export const AMOUNTS = ['all', 'changes', 'new', 'trouble', 'unread', 'none'] as const
-export type Amount = (typeof AMOUNTS)[number]
 
 /** Whether anything is written in, and what then: null stands for every note. `troubles`: the events at which something trips the seat; `reads`: what it reads surely. */
 export function writtenIn(

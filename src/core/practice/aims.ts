@@ -4,7 +4,7 @@ import { sayFinger } from '../fingering/explain'
 import { movesOf, moveTo, type Move } from '../fingering/moves'
 import { positionKey } from '../instruments/instrument'
 import type { SeatId } from '../seats/seat'
-import type { Aim } from './record'
+import type { Aim } from '../plan/record'
 import { aimKey, sayTendency, tendencyOf } from './tendency'
 
 /** What tries are logged at: a shift, or a finger where the hand stays (it comes from where it is). */

@@ -2,7 +2,7 @@ import { easesOf } from '../drills/all'
 import type { Drill } from '../drills/drill'
 import type { Practised } from '../drills/practised'
 import type { CostKind } from '../fingering/weights'
-import { SPOT_KINDS, type SpotKind } from '../reading/spots/kinds'
+import { SPOT_KINDS, type SpotKind } from '../plan/spotKinds'
 
 /** Which spots a cost of the fingering is met at: a drill that serves one of them takes something off the cost. Others cannot be drilled. */
 const MET_AT: Readonly<Partial<Record<CostKind, readonly SpotKind[]>>> = {

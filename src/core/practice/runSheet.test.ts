@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import { emptyPlan } from '../seats/plan'
-import { readPlan } from '../seats/plan.schema'
-import { DEFAULT_CLASS } from '../seats/class'
-import { ensembleMapper } from '../seats/ensemble'
-import { timelineOf } from '../seats/timeline'
+import { emptyPlan } from '../plan/plan'
+import { readPlan } from '../plan/plan.schema'
+import { DEFAULT_CLASS } from '../plan/class'
+import { ensembleMapper } from '../balance/ensemble'
+import { timelineOf } from '../balance/timeline'
 import { soundingOf } from '../sounding/sounding'
 import { takeOf } from '../sounding/take'
 import { pieceFrom } from '../testing/piece'
-import { withRow, type RunRow } from './run'
-import { runRowSchema } from './run.schema'
+import { withRow, type RunRow } from '../plan/run'
+import { runRowSchema } from '../plan/run.schema'
 import {
   playingSeconds,
   recordedAs,

@@ -3,12 +3,13 @@ import { inSentence, sayList } from '../names'
 import { measuresPlayed } from '../performance/performance'
 import { sayMeasure, sayStretch } from '../piece/address'
 import type { Line, Piece } from '../piece/piece'
-import type { Stretch } from '../part/passage'
+import type { Stretch } from '../piece/stretch'
 import type { SeatId } from '../seats/seat'
-import { RATES, takeOf } from '../sounding/take'
+import { takeOf } from '../sounding/take'
+import { RATES } from '../plan/run'
 import { stretchOf } from './chunks'
-import type { PracticeRecord } from './record'
-import { RUN_BOUNDS, USUAL_STEPS, withRow, type NewRow, type PlayedRow, type RunRow } from './run'
+import type { PracticeRecord } from '../plan/record'
+import { RUN_BOUNDS, USUAL_STEPS, withRow, type NewRow, type PlayedRow, type RunRow } from '../plan/run'
 
 /** What is planned for a day of a piece, as the plan says it. */
 export type Planned = { readonly chunk: string; readonly tempo: number; readonly times: number }

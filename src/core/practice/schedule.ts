@@ -3,7 +3,7 @@ import { capital, sayList } from '../names'
 import { measureTicks, QUARTER } from '../music/time'
 import { USUAL_TEMPO } from '../performance/tempo'
 import type { Practised } from '../drills/practised'
-import { dayNumber, sayWeekday, type Day } from './calendar'
+import { dayNumber, sayWeekday, type Day } from '../plan/calendar'
 import { carriedTo } from './carried'
 import { chunksOf, type Chunk, type Cut } from './chunks'
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { PracticeRecord } from './record'
+import type { PracticeRecord } from '../plan/record'
 import { byStudent, doneFrom, minutesByDay, surenessOf, sureOver } from './sure'
 
 const tap = (target: string, day: string, clean: number, slips: number, by: Partial<PracticeRecord> = {}): PracticeRecord => ({

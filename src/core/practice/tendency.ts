@@ -1,6 +1,6 @@
 import { count } from '../count'
 import { capital } from '../names'
-import type { Aim } from './record'
+import type { Aim } from '../plan/record'
 
 /** Tries before anything is called a tendency. Common practice. */
 export const ENOUGH = 9

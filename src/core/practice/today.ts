@@ -4,7 +4,7 @@ import type { Drill, Sketch } from '../drills/drill'
 import type { Practised } from '../drills/practised'
 import { silentSteps, type SilentStep } from '../drills/silent'
 import { burdensOf, easedBy, placesEased, type Burden } from './eases'
-import { inGivenOrder, type WarmupSettled } from './settled'
+import { inGivenOrder, type WarmupSettled } from '../plan/settled'
 import { sayPrepared, sumOf, warmupOf, type Warmup } from './warmup'
 
 /** Everything that can be practised out of a piece. */

@@ -1,6 +1,6 @@
 import { capital } from '../names'
 import { callsOf, sayCall, type Call } from './calls'
-import type { CallOptions } from './talk'
+import type { CallOptions } from '../plan/talk'
 import { inSentence, sayNames } from '../names'
 import type { Reading } from './reading'
 

@@ -8,7 +8,7 @@ import { capital, ordinal } from '../names'
 import { nameOf, sayMeasure } from '../piece/address'
 import { unfold } from '../piece/unfold'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
-import { DO_RE_MI, type CallOptions } from './talk'
+import { DO_RE_MI, type CallOptions } from '../plan/talk'
 import { top, type Reading, type ReadNote } from './reading'
 import { stringName } from './words'
 

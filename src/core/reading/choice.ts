@@ -1,7 +1,7 @@
 import type { Spot } from './spots/spot'
-import type { KindChoice, SpotChoice } from './choice.schema'
+import type { KindChoice, SpotChoice } from '../plan/choice.schema'
 
-export type { KindChoice, SpotChoice } from './choice.schema'
+export type { KindChoice, SpotChoice } from '../plan/choice.schema'
 
 /** From this hardness on a spot is shown without being asked for. */
 export const SHOWN_FROM = 0.3

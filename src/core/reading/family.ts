@@ -1,5 +1,5 @@
 import { aboutKind } from './spots/detectors'
-import type { SpotKind } from './spots/kinds'
+import type { SpotKind } from '../plan/spotKinds'
 import type { Spot } from './spots/spot'
 
 /** Kinds that say the same thing of one note: a sign, a rhythm, a way to the next string, the shape of the hand. */

@@ -1,5 +1,5 @@
 import type { Stop } from '../hands/hold'
-import type { Talk } from './talk'
+import type { Talk } from '../plan/talk'
 
 const ARROW = { low: '↓', normal: '', high: '↑' }
 

@@ -6,7 +6,7 @@ import { stageOf, STAGES, type Stage } from './stage'
 import { readingOf, type ReadNote, type Reading } from './reading'
 import { atFirst, familyOf, type Family } from './family'
 import { aboutKind, DETECTORS, TWO_NEW, type About } from './spots/detectors'
-import type { SpotKind } from './spots/kinds'
+import type { SpotKind } from '../plan/spotKinds'
 import type { Found, Spot } from './spots/spot'
 
 /** Everything that may trip the reader of a seat's part, in written order, hardest first at each note. Made once for a map. */

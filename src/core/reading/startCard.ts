@@ -3,7 +3,7 @@ import { sayStops } from '../fingering/explain'
 import { sayCheck, trueChecksOf } from '../hands/trueChecks'
 import { sayList } from '../names'
 import { feltBeatTicks, isCompound, QUARTER } from '../music/time'
-import { countInBefore } from '../sounding/beats'
+import { countInBefore } from '../performance/beats'
 import { stopOf, type Reading, type ReadNote } from './reading'
 import { bowPart, sayPitch, sayWhere, stringName } from './words'
 

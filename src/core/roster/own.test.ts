@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { demoPieces } from '@/formats/testing/demo'
-import { ensembleMapper } from '../seats/ensemble'
-import { DEFAULT_CLASS } from '../seats/class'
-import { emptyPlan, withPin } from '../seats/plan'
+import { ensembleMapper } from '../balance/ensemble'
+import { DEFAULT_CLASS } from '../plan/class'
+import { emptyPlan, withPin } from '../plan/plan'
 import { seatsOf } from '../seats/seat'
 import { ownClass, ownMusic } from './own'
-import { newStudent } from './student'
+import { newStudent } from '../plan/student'
 
 const ADA = newStudent('11111111-0000-4000-8000-000000000000', 'Ada', 'viola')
 const holds = (map: ReturnType<ReturnType<typeof ensembleMapper>>[string]) =>

@@ -1,10 +1,11 @@
 import type { Piece } from '../piece/piece'
-import { lineIndexFor, octavesFor } from '../seats/ensemble'
-import { settingsFor, type ClassSettings } from '../seats/class'
-import { emptyPlan, type Plan } from '../seats/plan'
+import { lineIndexFor, octavesFor } from '../balance/ensemble'
+import { settingsFor, type ClassSettings } from '../plan/class'
+import { emptyPlan, type Plan } from '../plan/plan'
 import { seatsOf } from '../seats/seat'
-import { NO_TERM } from '../term/term'
-import { learnedBy, type Student } from './student'
+import { NO_TERM } from '../plan/term'
+import { learnedBy } from './student'
+import { type Student } from '../plan/student'
 
 /** A piece as one student has it: their line, their fingers, nothing of anybody else. */
 export type OwnMusic = { readonly piece: Piece; readonly plan: Plan; readonly klass: ClassSettings }

@@ -1,26 +1,7 @@
 import type { Learned } from '../instruments/learned'
 import { type Seat } from '../seats/seat'
 import { lengthOf } from '../tapes/tapes'
-import type { Student } from './student.schema'
-
-export type { Student } from './student.schema'
-
-/** How many students a class may have. */
-export const MOST_STUDENTS = 120
-
-/** A student of whom only name and seat are known. */
-export const newStudent = (id: string, name: string, seat: string): Student => ({
-  id,
-  name,
-  seat,
-  size: '',
-  length: null,
-  noFourth: false,
-  large: false,
-  pieces: null,
-  versions: {},
-  much: null,
-})
+import type { Student } from '../plan/student.schema'
 
 /** Millimetres from nut to bridge of a student's instrument: measured, else of its size, else of the usual one. */
 export const stringOf = ({ length, size }: Pick<Student, 'length' | 'size'>, { instrument }: Pick<Seat, 'instrument'>): number =>
@@ -29,9 +10,3 @@ export const stringOf = ({ length, size }: Pick<Student, 'length' | 'size'>, { i
 /** What a student has learned: as the seat, but for what holds for them alone. */
 export const learnedBy = ({ noFourth }: Pick<Student, 'noFourth'>, learned: Learned): Learned =>
   noFourth ? { ...learned, fingers: learned.fingers.filter((f) => f !== 4) } : learned
-
-/** Whether a piece is a student's: of all that the class has, or among those that were given to them. */
-export const hasPiece = ({ pieces }: Pick<Student, 'pieces'>, id: string): boolean => pieces === null || pieces.includes(id)
-
-/** Students of a seat, in the order of the roster. */
-export const studentsAt = (students: readonly Student[], seat: string): readonly Student[] => students.filter((s) => s.seat === seat)

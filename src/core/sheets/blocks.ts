@@ -1,9 +1,9 @@
-import type { Plan } from '../seats/plan'
+import type { Plan } from '../plan/plan'
 import type { Piece } from '../piece/piece'
 import type { SeatId } from '../seats/seat'
 import type { Mark } from '../part/marks'
-import type { Amount } from '../part/written'
-import type { ClassSettings } from '../seats/class'
+import type { Amount } from '../plan/amounts'
+import type { ClassSettings } from '../plan/class'
 
 /** A drawing's line or text, in millimetres from its upper left corner; a circle by its middle. */
 export type Stroke =

@@ -2,7 +2,7 @@ import { letterName, byOctaves, pitchName, type Pitch } from '../music/pitch'
 import type { Line, Measure } from '../piece/piece'
 import { placesOf } from '../reading/answerKey'
 import type { Reading, ReadNote } from '../reading/reading'
-import { emptyPlan } from '../seats/plan'
+import { emptyPlan } from '../plan/plan'
 import type { Block, Music, Withheld } from './blocks'
 import { allWays, partOf, type Made, type Source } from './made'
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { bottomOf, climbed, slipped, tapped, tempoTapped, USUAL_LADDER, type Rung } from './ladder'
-import { RATES } from './take'
+import { RATES } from '../plan/run'
 
 const climb = (from: Rung, times: number) => Array.from({ length: times }).reduce<Rung>((r) => climbed(USUAL_LADDER, r), from)
 

@@ -1,5 +1,5 @@
 import { middle } from '../middle'
-import { RATES } from './take'
+import { RATES } from '../plan/run'
 
 /** A ladder of tempo: begun slowly, a step up after so many times, a step back after a slip. Parts of the written tempo. */
 export type Ladder = { readonly from: number; readonly step: number; readonly every: number; readonly to: number }

@@ -1,5 +1,5 @@
 import { capital } from '../names'
-import type { Stretch } from '../part/passage'
+import type { Stretch } from '../piece/stretch'
 import { sayMeasure, sayStretch } from '../piece/address'
 import type { Line } from '../piece/piece'
 

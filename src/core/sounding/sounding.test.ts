@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { Measure, Piece } from '../piece/piece'
-import { DEFAULT_CLASS } from '../seats/class'
-import { ensembleMapper } from '../seats/ensemble'
-import { emptyPlan } from '../seats/plan'
+import { DEFAULT_CLASS } from '../plan/class'
+import { ensembleMapper } from '../balance/ensemble'
+import { emptyPlan } from '../plan/plan'
 import { pieceFrom } from '../testing/piece'
 import { hertz, soundingOf, type SoundNote } from './sounding'
 

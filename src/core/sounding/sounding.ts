@@ -4,7 +4,7 @@ import { partOfSeat, soundingOctave, type Part } from '../part/part'
 import { measuresPlayed, performanceOf, type PlayedMeasure, type PlayedNote } from '../performance/performance'
 import { placeEvents } from '../piece/walk'
 import type { DYNAMICS, Line, NoteEvent, Piece, PieceEvent } from '../piece/piece'
-import { mapsOf, type Ensemble } from '../seats/ensemble'
+import { mapsOf, type Ensemble } from '../balance/ensemble'
 import type { EverySeat } from '../seats/seat'
 import type { SeatMap } from '../fingering/map'
 

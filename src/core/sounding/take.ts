@@ -1,13 +1,14 @@
+import { RATES } from '../plan/run'
 import { beatTicks, QUARTER } from '../music/time'
 import { once } from '../once'
 import { secondsBetween, tempoIn } from '../performance/tempo'
 import type { PlayedMeasure } from '../performance/performance'
-import type { Stretch } from '../part/passage'
+import type { Stretch } from '../piece/stretch'
 import type { Piece } from '../piece/piece'
 import { placeMeasures } from '../piece/walk'
-import type { Beat } from '../seats/timeline'
+import type { Beat } from '../balance/timeline'
 import type { SeatId } from '../seats/seat'
-import { beatsOfBar, countInBefore, type Accent } from './beats'
+import { beatsOfBar, countInBefore, type Accent } from '../performance/beats'
 import type { SoundNote, Sounding } from './sounding'
 
 /** A beat as it is struck and seen. Seconds from the beginning of the take. */
@@ -58,9 +59,6 @@ export type TakeAsk = {
   /** The seats that play; null: all. */
   readonly seats: readonly SeatId[] | null
 }
-
-/** The least and most of the written tempo that is played. */
-export const RATES = { least: 0.3, most: 1.5 } as const
 
 /**
  * The measures of a stretch in the order in which they are played: of the times that it comes, the first on which it is

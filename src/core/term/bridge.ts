@@ -3,9 +3,9 @@ import type { Practised } from '../drills/practised'
 import { choose } from '../practice/choose'
 import { burdensOf, easedBy, placesEased } from '../practice/eases'
 import { inOrder, representatives, sumOf } from '../practice/warmup'
-import type { SpotKind } from '../reading/spots/kinds'
+import type { SpotKind } from '../plan/spotKinds'
 import type { EverySeat } from '../seats/seat'
-import { kindOf, type Thing } from './things'
+import { kindOf, type Thing } from '../plan/things'
 
 /** The spots that stand where a thing is new. */
 function spotOf(thing: Thing): SpotKind | null {

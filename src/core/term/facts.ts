@@ -4,12 +4,13 @@ import { FIRST, positionKey } from '../instruments/instrument'
 import { letterName } from '../music/pitch'
 import type { Piece } from '../piece/piece'
 import { stringName } from '../reading/words'
-import { ensembleMapper } from '../seats/ensemble'
-import type { ClassSettings } from '../seats/class'
-import { loadOf } from '../seats/load'
-import type { Plan } from '../seats/plan'
+import { ensembleMapper } from '../balance/ensemble'
+import type { ClassSettings } from '../plan/class'
+import { loadOf } from '../balance/load'
+import type { Plan } from '../plan/plan'
 import { seatsOf, type EverySeat } from '../seats/seat'
-import { newThings, type Thing } from './things'
+import { newThings } from './things'
+import { type Thing } from '../plan/things'
 
 /** What a piece is for a term, as the class stands today: what is new in it for whom, what is met in it at all, how much there is to do. */
 export type PieceFacts = {

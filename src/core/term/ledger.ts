@@ -1,9 +1,10 @@
-import type { Day } from '../practice/calendar'
+import type { Day } from '../plan/calendar'
 import type { SeatId, SeatRow } from '../seats/seat'
-import type { ClassSettings } from '../seats/class'
+import type { ClassSettings } from '../plan/class'
 import type { PieceFacts } from './facts'
-import type { Begun } from './term'
-import { inOrder, kindOf, knows, withoutThings, withThings, type Thing } from './things'
+import type { Begun } from '../plan/term'
+import { inOrder, knows, withoutThings, withThings } from './things'
+import { kindOf, type Thing } from '../plan/things'
 
 /** What of a piece is new to a class as its seats stand now: facts that were made before may say more. */
 export const stillNew = ({ news }: Pick<PieceFacts, 'news'>, seats: readonly SeatRow[]): Record<SeatId, Thing[]> =>

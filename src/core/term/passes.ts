@@ -1,15 +1,16 @@
 import { STEP_IDS, type StepId } from '../instruments/instrument'
 import { count } from '../count'
 import { capital, inSentence, sayList } from '../names'
-import type { Student } from '../roster/student'
-import type { ClassSettings } from '../seats/class'
+import type { Student } from '../plan/student'
+import type { ClassSettings } from '../plan/class'
 import { seatsOf, type Seat } from '../seats/seat'
-import type { Day } from '../practice/calendar'
+import type { Day } from '../plan/calendar'
 import type { Learned } from '../instruments/learned'
 import { COMBINATIONS, RHYTHMS, SIGNS } from '../instruments/reads'
 import { opens, positionKey } from '../instruments/instrument'
-import type { TaskToPass, Term, Tick } from './term'
-import { knows, sayThing, type Thing } from './things'
+import type { TaskToPass, Term, Tick } from '../plan/term'
+import { knows, sayThing } from './things'
+import { type Thing } from '../plan/things'
 
 /** Every thing that an instrument's way has, in the order in which its kinds are asked. */
 const allThings = ({ instrument }: Seat): Thing[] => [

@@ -1,3 +1,4 @@
+import { kindOf, THING_KINDS, type Thing } from '../plan/things'
 import type { SeatMap } from '../fingering/map'
 import { FIRST, positionKey, taughtIn, type Instrument, type School } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
@@ -9,28 +10,6 @@ import { rhythmsOf } from '../reading/rhythms'
 import { signsOf } from '../reading/spots/firstSign'
 import { newCombination } from '../reading/spots/newCombination'
 
-/** What kinds of things a class learns on its way: those of the hand, then those of the eye. */
-export const THING_KINDS = [
-  'string',
-  'finger',
-  'low',
-  'high',
-  'position',
-  'extension',
-  'shifts',
-  'chord',
-  'rhythm',
-  'sign',
-  'slur',
-  'together',
-  'key',
-] as const
-export type ThingKind = (typeof THING_KINDS)[number]
-
-/** One thing of a seat's way, as it is stored: its kind, and which of them: "finger:4", "position:III", "key:-1". */
-export type Thing = `${ThingKind}:${string}`
-
-export const kindOf = (thing: Thing): ThingKind => thing.slice(0, thing.indexOf(':')) as ThingKind
 const valueOf = (thing: Thing): string => thing.slice(thing.indexOf(':') + 1)
 
 /** Everything that a seat's part asks for and the seat has not learned, each thing once, in the order of the kinds. */

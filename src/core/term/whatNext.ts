@@ -1,14 +1,15 @@
 import { schoolOf } from '../instruments/instrument'
-import { dayNumber, dayOf, type Day } from '../practice/calendar'
+import { dayNumber, dayOf, type Day } from '../plan/calendar'
 import { withChanges } from '../fingering/policy'
-import type { ClassSettings } from '../seats/class'
+import type { ClassSettings } from '../plan/class'
 import { seatsOf, type Seat } from '../seats/seat'
 import { count } from '../count'
 import { inSentence } from '../names'
 import type { PieceFacts } from './facts'
 import { stillNew } from './ledger'
 import { bestPath, costOf, newAfter, type Ask } from './path'
-import { buildsOn, knows, sayThing, type Thing } from './things'
+import { buildsOn, knows, sayThing } from './things'
+import { type Thing } from '../plan/things'
 
 /** A piece of the path: what is new in it once those before it are learned, seat by seat, and what of that comes before what it builds on. */
 export type Next = {

@@ -1,7 +1,7 @@
 import type { Key } from '../music/key'
 import type { Meter } from '../music/time'
 import type { Piece } from '../piece/piece'
-import type { SpotKind } from '../reading/spots/kinds'
+import type { SpotKind } from '../plan/spotKinds'
 import { pieceFrom } from './piece'
 import { type Seat } from '../testing/seats'
 

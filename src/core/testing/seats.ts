@@ -2,7 +2,7 @@ import { INSTRUMENTS as ALL } from '../instruments/all'
 import { STEP_IDS, type Instrument, type StepId } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import type { Player } from '../instruments/player'
-import { DEFAULT_CLASS } from '../seats/class'
+import { DEFAULT_CLASS } from '../plan/class'
 import { seatsOf, type Seat as SeatOfClass } from '../seats/seat'
 
 /** The seats of a class of which nothing has been said, by name. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { chanceFrom } from '../composing/chance'
-import { classAt } from '../seats/class'
+import { classAt } from '../plan/class'
 import type { NoteKnown } from './known'
 import { kindsFor, roundOf, type Round } from './round'
 import { traineesOf } from './trainee'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { Rating } from 'ts-fsrs'
 import { describe, expect, it } from 'vitest'
-import { classAt } from '../seats/class'
+import { classAt } from '../plan/class'
 import { itemsOf, type Item } from './all'
 import type { Answer } from './answer'
 import { gradeOf, nextItem, NEW_AT_ONCE, NEW_IN_ALL, progressOf, withAnswer } from './spaced'

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini'
 import { sayIssue } from '@/core/issue'
 import { upgraded, type Piece } from '@/core/piece/piece'
-import { upgradedPlan } from '@/core/seats/upgrade'
+import { upgradedPlan } from '@/core/plan/upgrade'
 import { misfitProblems } from '../assemble'
 import { refused, wholeFile, type Reading } from '../outcome'
 import { pieceFileSchema } from './schema'

@@ -1,6 +1,6 @@
 import * as z from 'zod/mini'
 import { pieceSchema } from '@/core/piece/piece.schema'
-import { planSchema } from '@/core/seats/plan.schema'
+import { planSchema } from '@/core/plan/plan.schema'
 
 export const PIECE_FILE = 'even-seat-piece'
 

@@ -1,5 +1,5 @@
 import type { Piece } from '@/core/piece/piece'
-import type { Plan } from '@/core/seats/plan'
+import type { Plan } from '@/core/plan/plan'
 import { PIECE_FILE, type PieceFile } from './schema'
 
 /** A piece and what was decided about it, as a file of its own. The shape is published in docs/even-seat-piece.schema.json. */

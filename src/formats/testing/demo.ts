@@ -2,9 +2,9 @@ import { demoFiles } from '../../../demo'
 import { STEP_IDS, type StepId } from '@/core/instruments/instrument'
 import type { Piece } from '@/core/piece/piece'
 import { readingOf, type Reading } from '@/core/reading/reading'
-import { classAt } from '@/core/seats/class'
-import { ensembleMapper, mapsOf } from '@/core/seats/ensemble'
-import { emptyPlan } from '@/core/seats/plan'
+import { classAt } from '@/core/plan/class'
+import { ensembleMapper, mapsOf } from '@/core/balance/ensemble'
+import { emptyPlan } from '@/core/plan/plan'
 import { readFile } from '../read'
 
 /** The pieces that ship with the product. */

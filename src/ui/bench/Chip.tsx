@@ -1,7 +1,7 @@
 import { memo } from 'react'
 import type { MappedNote } from '@/core/fingering/map'
 import { isLearned } from '@/core/hands/hold'
-import type { Talk } from '@/core/reading/talk'
+import type { Talk } from '@/core/plan/talk'
 import { numeral } from '@/core/reading/numeral'
 import type { Metrics } from './grid'
 

@@ -1,7 +1,7 @@
 'use client'
 
 import { ChevronDown } from 'lucide-react'
-import { lineIndexFor } from '@/core/seats/ensemble'
+import { lineIndexFor } from '@/core/balance/ensemble'
 import type { SeatId } from '@/core/seats/seat'
 import { later, Opens } from '@/ui/kit/Opens'
 import { useDesk } from '@/ui/session/DeskProvider'

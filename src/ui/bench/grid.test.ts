@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { DEFAULT_CLASS } from '@/core/seats/class'
-import { ensembleMapper } from '@/core/seats/ensemble'
-import { emptyPlan } from '@/core/seats/plan'
-import { timelineOf } from '@/core/seats/timeline'
+import { DEFAULT_CLASS } from '@/core/plan/class'
+import { ensembleMapper } from '@/core/balance/ensemble'
+import { emptyPlan } from '@/core/plan/plan'
+import { timelineOf } from '@/core/balance/timeline'
 import { pieceFrom } from '@/core/testing/piece'
 import { chipX, fitting, isIn, layOutBench, SIDE, systemHeight, xAt } from './grid'
 

@@ -1,5 +1,5 @@
 import { QUARTER } from '@/core/music/time'
-import type { Beat } from '@/core/seats/timeline'
+import type { Beat } from '@/core/balance/timeline'
 
 /** Room at the left for a seat's name and the letters of its strings, and over a system for the measures, in pixels. */
 export const SIDE = 118

@@ -2,7 +2,7 @@
 
 import * as DropdownMenu from '@radix-ui/react-dropdown-menu'
 import type { ReactElement } from 'react'
-import type { Student } from '@/core/roster/student'
+import type { Student } from '@/core/plan/student'
 import { landmark } from '@/ui/kit/landmark'
 
 /** A piece of the class with its named versions. */

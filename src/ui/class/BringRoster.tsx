@@ -3,7 +3,7 @@
 import * as Dialog from '@radix-ui/react-dialog'
 import { useMemo, useState, type ReactElement } from 'react'
 import { count } from '@/core/count'
-import type { Student } from '@/core/roster/student'
+import type { Student } from '@/core/plan/student'
 import type { Seat } from '@/core/seats/seat'
 import { COLUMNS, openRoster, SAY_COLUMN, studentsIn, type Column, type RosterFile } from '@/formats/roster'
 import { Button } from '@/ui/kit/Button'

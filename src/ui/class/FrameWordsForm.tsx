@@ -2,7 +2,7 @@
 
 import { tapedFrames } from '@/core/tapes/frames'
 import { markersOf, tapesFor, usualPositions } from '@/core/tapes/tapes'
-import { NO_WORDS, type FrameWords, type Talk } from '@/core/reading/talk'
+import { NO_WORDS, type FrameWords, type Talk } from '@/core/plan/talk'
 import { inSentence, sayList } from '@/core/names'
 import type { Seat } from '@/core/seats/seat'
 

@@ -2,7 +2,7 @@ import { inSentence } from '@/core/names'
 import { type Seat } from '@/core/seats/seat'
 import type { KindChoice } from '@/core/reading/choice'
 import { stageOf, type Stage } from '@/core/reading/stage'
-import { SPOT_KINDS, type SpotKind } from '@/core/reading/spots/kinds'
+import { SPOT_KINDS, type SpotKind } from '@/core/plan/spotKinds'
 import { KindSelect } from '@/ui/ways/KindSelect'
 
 const STAGES: Record<Stage, string> = {

@@ -1,7 +1,7 @@
 'use client'
 
 import { Select } from '@/ui/kit/Select'
-import type { Talk } from '@/core/reading/talk'
+import type { Talk } from '@/core/plan/talk'
 
 /** What is chosen from a list. */
 type Key = Exclude<keyof Talk, 'frames' | 'tapes' | 'sharps' | 'high' | 'upper'>

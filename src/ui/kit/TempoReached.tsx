@@ -1,6 +1,6 @@
 'use client'
 
-import { TEMPI } from '@/core/practice/settled'
+import { TEMPI } from '@/core/plan/settled'
 import { NumberField } from './NumberField'
 
 /** The tempo that is recorded with a tap: the planned one until another is typed. `says`: of what. */

@@ -1,7 +1,7 @@
 'use client'
 
 import type { LineOrder, OrderedLine } from '@/core/composing/ordered'
-import type { ClassSettings } from '@/core/seats/class'
+import type { ClassSettings } from '@/core/plan/class'
 import { keptWorker } from '@/ui/kit/workerClient'
 import type { Weigher } from '@/workers/protocol'
 

@@ -2,7 +2,7 @@
 
 import { useState } from 'react'
 import { sayShift } from '@/core/practice/aims'
-import { HEARD, type Heard } from '@/core/practice/record'
+import { HEARD, type Heard } from '@/core/plan/record'
 import { capital } from '@/core/names'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'

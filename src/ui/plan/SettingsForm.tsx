@@ -2,9 +2,9 @@
 
 import { addDays, format, parseISO } from 'date-fns'
 import { useState } from 'react'
-import { WEEKDAYS } from '@/core/practice/calendar'
-import { PLAN_BOUNDS, type PlanSettings } from '@/core/practice/record'
-import { planSettingsSchema } from '@/core/practice/record.schema'
+import { WEEKDAYS } from '@/core/plan/calendar'
+import { PLAN_BOUNDS, type PlanSettings } from '@/core/plan/record'
+import { planSettingsSchema } from '@/core/plan/record.schema'
 import { Button } from '@/ui/kit/Button'
 import { SeatSelect } from './SeatSelect'
 import type { Plan, PlanWork } from './usePlan'

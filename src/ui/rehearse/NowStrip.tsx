@@ -2,7 +2,7 @@
 
 import { headMeasure, nameOf } from '@/core/piece/address'
 import { tempoIn } from '@/core/performance/tempo'
-import { ABOUT_MODE } from '@/core/sounding/modes'
+import { ABOUT_MODE } from '@/core/plan/modes'
 import { capital } from '@/core/names'
 import { sayWhoPlays } from '@/core/practice/runSheet'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'

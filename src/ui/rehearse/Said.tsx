@@ -2,7 +2,7 @@
 
 import { sayFinger } from '@/core/fingering/explain'
 import { letterName } from '@/core/music/pitch'
-import { answerAt } from '@/core/seats/timeline'
+import { answerAt } from '@/core/balance/timeline'
 import { useDesk, useRows } from '@/ui/session/DeskProvider'
 
 /** What each seat says at the moment that is heard; `large`: to be read across a room. */

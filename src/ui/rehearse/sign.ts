@@ -1,9 +1,9 @@
 import type { Piece } from '@/core/piece/piece'
-import type { RunRow } from '@/core/practice/run'
+import type { RunRow } from '@/core/plan/run'
 import { sayComing, sayNext, sayRow, sayWhoPlays, turnsOf } from '@/core/practice/runSheet'
-import type { Plan } from '@/core/seats/plan'
+import type { Plan } from '@/core/plan/plan'
 import type { Seat } from '@/core/seats/seat'
-import { ABOUT_MODE } from '@/core/sounding/modes'
+import { ABOUT_MODE } from '@/core/plan/modes'
 import type { Lesson } from './lesson'
 
 /** What a lesson says in large type while nothing is played. */

@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect } from 'react'
-import { USUAL_RUN } from '@/core/practice/run'
+import { USUAL_RUN } from '@/core/plan/run'
 import { useDeskStore } from '@/ui/session/DeskProvider'
 import type { DeskStore } from '@/ui/session/deskStore'
 import { DRILL, isOn, lessonOf } from './lesson'

@@ -1,7 +1,7 @@
 import { midiOf } from '@/core/music/pitch'
 import type { Instrument } from '@/core/instruments/instrument'
 import { hertz } from '@/core/sounding/sounding'
-import type { Accent } from '@/core/sounding/beats'
+import type { Accent } from '@/core/performance/beats'
 
 /** A note to be struck: when (seconds of the context), for how long, how high (hertz), how loud (0 to 1). */
 export type Struck = { readonly at: number; readonly lasts: number; readonly hertz: number; readonly loud: number }

@@ -1,8 +1,8 @@
 import * as z from 'zod/mini'
 import { pieceSchema } from '@/core/piece/piece.schema'
-import { MODES } from '@/core/sounding/modes'
-import { ACCENTS } from '@/core/sounding/beats'
-import { planSchema } from '@/core/seats/plan.schema'
+import { MODES } from '@/core/plan/modes'
+import { ACCENTS } from '@/core/performance/beats'
+import { planSchema } from '@/core/plan/plan.schema'
 
 const index = z.int().check(z.minimum(0))
 

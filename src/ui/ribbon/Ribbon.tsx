@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject
 import { count } from '@/core/count'
 import { addressesOf, headMeasure, sayStretch, shortOf } from '@/core/piece/address'
 import type { Line } from '@/core/piece/piece'
-import { sayWaits } from '@/core/seats/waits'
+import { sayWaits } from '@/core/balance/waits'
 import { HARD } from '@/ui/kit/Wedge'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { isBeyond } from '@/ui/session/selectors'

@@ -2,8 +2,8 @@
 
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { partOfSeat } from '@/core/part/part'
-import { mapsOf } from '@/core/seats/ensemble'
-import { answerAt } from '@/core/seats/timeline'
+import { mapsOf } from '@/core/balance/ensemble'
+import { answerAt } from '@/core/balance/timeline'
 import { eventId, eventOf, rowId } from '@/engrave/ids'
 import { meiOf } from '@/engrave/mei'
 import { ROWS, rowText } from '@/engrave/rows'

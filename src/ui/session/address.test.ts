@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { DEFAULT_CLASS } from '@/core/seats/class'
-import { emptyPlan } from '@/core/seats/plan'
+import { DEFAULT_CLASS } from '@/core/plan/class'
+import { emptyPlan } from '@/core/plan/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { queryOf } from './address'
 import { createDesk } from './deskStore'

@@ -12,7 +12,7 @@ import { withStartAt } from '@/core/seats/book'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { Thing } from '@/core/reading/digest/thing'
 import type { Spot } from '@/core/reading/spots/spot'
-import type { SpotKind } from '@/core/reading/spots/kinds'
+import type { SpotKind } from '@/core/plan/spotKinds'
 import {
   withBook,
   withKind,
@@ -23,7 +23,7 @@ import {
   withSubstitute,
   type OctaveChoice,
   type Plan,
-} from '@/core/seats/plan'
+} from '@/core/plan/plan'
 import { inSentence } from '@/core/names'
 import { saySeats, type Seat } from '@/core/seats/seat'
 import { sayMeasure } from '@/core/piece/address'

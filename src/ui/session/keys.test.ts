@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from 'vitest'
-import { DEFAULT_CLASS } from '@/core/seats/class'
-import { emptyPlan } from '@/core/seats/plan'
+import { DEFAULT_CLASS } from '@/core/plan/class'
+import { emptyPlan } from '@/core/plan/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { runOf, type Pressed } from '@/ui/kit/keys'
 import { createDesk } from './deskStore'

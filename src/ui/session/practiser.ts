@@ -1,7 +1,7 @@
 'use client'
 
 import { createStore } from 'zustand/vanilla'
-import type { WarmupSettled } from '@/core/practice/settled'
+import type { WarmupSettled } from '@/core/plan/settled'
 import { keptWorker } from '@/ui/kit/workerClient'
 import type { DeskStore } from './deskStore'
 import type { DrillMusic, Practiser, PractiseRequest, StockInfo, TodayInfo } from '@/workers/protocol'

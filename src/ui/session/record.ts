@@ -1,7 +1,7 @@
 import { format } from 'date-fns'
 import { classApi } from '@/api/address'
 import { keptReply } from '@/api/practice'
-import type { Aim, PracticeRecord } from '@/core/practice/record'
+import type { Aim, PracticeRecord } from '@/core/plan/record'
 import { answer, Trouble } from '@/ui/kit/answer'
 import { newId } from '@/ui/kit/newId'
 

@@ -6,7 +6,7 @@ import { spokenLetter } from '@/core/music/pitch'
 import { beatOf } from '@/core/music/time'
 import { inSentence } from '@/core/names'
 import { type SeatId } from '@/core/seats/seat'
-import { answerAt, type Beat } from '@/core/seats/timeline'
+import { answerAt, type Beat } from '@/core/balance/timeline'
 import type { Spot } from '@/core/reading/spots/spot'
 import type { Desk } from './deskStore'
 

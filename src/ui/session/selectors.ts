@@ -5,13 +5,13 @@ import type { Piece } from '@/core/piece/piece'
 import { isShown, type KindChoice, type SpotChoice } from '@/core/reading/choice'
 import { asClassSays } from '@/core/reading/asClassSays'
 import { spotsOf } from '@/core/reading/spots'
-import type { Talk } from '@/core/reading/talk'
+import type { Talk } from '@/core/plan/talk'
 import type { Spot } from '@/core/reading/spots/spot'
-import type { ClassSettings } from '@/core/seats/class'
-import type { Ensemble } from '@/core/seats/ensemble'
-import type { Plan } from '@/core/seats/plan'
+import type { ClassSettings } from '@/core/plan/class'
+import type { Ensemble } from '@/core/balance/ensemble'
+import type { Plan } from '@/core/plan/plan'
 import type { SeatId } from '@/core/seats/seat'
-import { answerAt, type Beat } from '@/core/seats/timeline'
+import { answerAt, type Beat } from '@/core/balance/timeline'
 
 /** What the selectors read of the open piece. */
 type Opened = { readonly piece: Piece; readonly ensemble: Ensemble; readonly plan: Plan; readonly klass: ClassSettings }

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useState } from 'react'
 import type { Thing } from '@/core/reading/digest/thing'
-import { mapsOf } from '@/core/seats/ensemble'
+import { mapsOf } from '@/core/balance/ensemble'
 import { useMapped } from './useSpots'
 
 /** What makes the digest; null while it is fetched. The music is drawn first, what is said of it follows. */

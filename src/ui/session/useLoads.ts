@@ -1,11 +1,11 @@
 'use client'
 
 import { useMemo } from 'react'
-import { mapsOf } from '@/core/seats/ensemble'
+import { mapsOf } from '@/core/balance/ensemble'
 import type { EverySeat } from '@/core/seats/seat'
-import { evennessOf, type Evenness } from '@/core/seats/evenness'
-import { waitsIn, type Wait } from '@/core/seats/waits'
-import { loadOf, type SeatLoad } from '@/core/seats/load'
+import { evennessOf, type Evenness } from '@/core/balance/evenness'
+import { waitsIn, type Wait } from '@/core/balance/waits'
+import { loadOf, type SeatLoad } from '@/core/balance/load'
 import { useMapped } from './useSpots'
 import { count } from '@/core/count'
 

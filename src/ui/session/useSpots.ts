@@ -2,7 +2,7 @@
 
 import { useDeferredValue, useMemo } from 'react'
 import type { EverySeat } from '@/core/seats/seat'
-import { mapsOf } from '@/core/seats/ensemble'
+import { mapsOf } from '@/core/balance/ensemble'
 import { asClassSays } from '@/core/reading/asClassSays'
 import { spotsOf } from '@/core/reading/spots'
 import type { Spot } from '@/core/reading/spots/spot'

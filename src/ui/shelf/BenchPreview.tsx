@@ -1,4 +1,4 @@
-import type { Preview } from '@/core/seats/preview.schema'
+import type { Preview } from '@/core/balance/preview.schema'
 
 const WIDTH = 268
 const ROW = 27

@@ -2,9 +2,9 @@
 
 import { Fragment } from 'react'
 import { sayList } from '@/core/names'
-import type { ClassSettings } from '@/core/seats/class'
+import type { ClassSettings } from '@/core/plan/class'
 import { seatOf } from '@/core/seats/seat'
-import { sayFrame } from '@/core/reading/talk'
+import { sayFrame } from '@/core/plan/talk'
 import { beganOn, begin, ledgerOf, unbegin } from '@/core/term/ledger'
 import { sayThing } from '@/core/term/things'
 import type { ClassActions } from '@/ui/class/classStore'

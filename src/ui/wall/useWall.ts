@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react'
 import type { Piece } from '@/core/piece/piece'
-import type { Plan } from '@/core/seats/plan'
+import type { Plan } from '@/core/plan/plan'
 import { wallChannel, wallWordSchema, type WallNow, type WallWord } from '@/ui/rehearse/wallLink'
 
 /** How often a wall that is alone asks for the teacher's window. */

@@ -1,5 +1,5 @@
 import { aboutKind } from '@/core/reading/spots/detectors'
-import type { SpotKind } from '@/core/reading/spots/kinds'
+import type { SpotKind } from '@/core/plan/spotKinds'
 import { Select } from '@/ui/kit/Select'
 
 type Shown = 'show' | 'hide'

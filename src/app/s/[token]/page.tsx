@@ -1,5 +1,5 @@
 import type { Metadata } from 'next'
-import { hasPiece } from '@/core/roster/student'
+import { hasPiece } from '@/core/plan/student'
 import { listShelf } from '@/store/pieces'
 import { StudentHome } from '@/ui/student/StudentHome'
 import { followed } from '../followed'

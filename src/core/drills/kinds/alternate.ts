@@ -1,4 +1,4 @@
-import type { SpotKind } from '../../reading/spots/kinds'
+import type { SpotKind } from '../../plan/spotKinds'
 import { inSentence, sayNames } from '../../names'
 import type { DrillKind, Sketch, Touch } from '../drill'
 import { openTouch, touchAt, type Player, type Practised } from '../practised'

@@ -1,6 +1,6 @@
 import { letterName } from '../../music/pitch'
 import { inSentence, sayNames } from '../../names'
-import type { SpotKind } from '../../reading/spots/kinds'
+import type { SpotKind } from '../../plan/spotKinds'
 import { sameSpacings, type SameSpacing } from '../../reading/sameSpacing'
 import { stringName } from '../../reading/words'
 import { lineTouch } from '../passages'

@@ -1,7 +1,7 @@
 import { inSentence, sayList, sayNames } from '../../names'
 import { letterName, midiOf } from '../../music/pitch'
 import { stopOf, type ReadNote } from '../../reading/reading'
-import type { Stretch } from '../../part/passage'
+import type { Stretch } from '../../piece/stretch'
 import type { NoteMark } from '../../piece/piece'
 import type { Seat } from '../../seats/seat'
 import { cellsOf, voiceOf } from '../cells'

@@ -1,7 +1,7 @@
 import { FIRST } from '../../instruments/instrument'
 import { alterIn } from '../../music/key'
 import { midiOf, pitchAt, stepsOf, type Letter, type Pitch } from '../../music/pitch'
-import type { SpotKind } from '../../reading/spots/kinds'
+import type { SpotKind } from '../../plan/spotKinds'
 import type { Seat } from '../../seats/seat'
 import { cellsOf, voiceOf } from '../cells'
 import type { Sketch, Touch, Voice } from '../drill'

@@ -1,7 +1,7 @@
 import { capital, inSentence, sayNames } from '../../names'
 import { spotsOfKinds } from '../practised'
 import { onOne, openOfKey, passageVoice } from '../passages'
-import type { SpotKind } from '../../reading/spots/kinds'
+import type { SpotKind } from '../../plan/spotKinds'
 import type { Sketch } from '../drill'
 import type { Practised } from '../practised'
 import { indicesOf, passagesOf, sayPassage, spotsOfStretch } from '../stretches'

@@ -1,6 +1,6 @@
 import { letterName, midiOf, type Pitch } from '../../music/pitch'
 import { stopOf } from '../../reading/reading'
-import type { SpotKind } from '../../reading/spots/kinds'
+import type { SpotKind } from '../../plan/spotKinds'
 import { allSpots, grouped, isAsked, linePitch, type At, type Player, type Practised } from '../practised'
 import type { Generator } from './generator'
 import { eventOf, ofPair, patterned } from './pairs'

@@ -1,7 +1,7 @@
 import { capital } from '../../names'
 import { sayRhythm } from '../rhythms'
 import type { Rhythm } from '../../instruments/reads'
-import type { SpotKind } from '../spots/kinds'
+import type { SpotKind } from '../../plan/spotKinds'
 import type { Spot } from '../spots/spot'
 import { atFirst } from '../family'
 import {

@@ -1,7 +1,7 @@
 import { inSentence, sayList } from '../../names'
 import { nameAll, nameForAll } from '../../piece/address'
 import type { Reading } from '../reading'
-import type { SpotKind } from '../spots/kinds'
+import type { SpotKind } from '../../plan/spotKinds'
 import { atFirst } from '../family'
 import type { Spot } from '../spots/spot'
 import { SHOWN_FROM } from '../choice'

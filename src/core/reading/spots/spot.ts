@@ -1,5 +1,5 @@
 import type { Reading, ReadNote } from '../reading'
-import type { SpotKind } from './kinds'
+import type { SpotKind } from '../../plan/spotKinds'
 
 /** Whom it asks something of: the eye, the left hand, the bow, or the class as a whole. */
 export type Concern = 'eye' | 'hand' | 'bow' | 'class'

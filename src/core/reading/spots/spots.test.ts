@@ -9,7 +9,7 @@ import { stageOf } from '../stage'
 import { spotsOf } from '../spots'
 import { aboutKind, DETECTORS } from './detectors'
 import type { Spot } from './spot'
-import { SPOT_KINDS, type SpotKind } from './kinds'
+import { SPOT_KINDS, type SpotKind } from '../../plan/spotKinds'
 import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, SEAT } from '../../testing/seats'
 
 type How = {

@@ -1,4 +1,4 @@
-import { AMOUNTS, type Amount } from '@/core/part/written'
+import { AMOUNTS, type Amount } from '@/core/plan/amounts'
 import { Select } from '@/ui/kit/Select'
 
 const AMOUNT: Record<Amount, string> = {

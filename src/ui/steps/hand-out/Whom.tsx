@@ -1,6 +1,6 @@
 import type { HandOut } from '@/api/handOut'
 import { inSentence, sayList } from '@/core/names'
-import type { Amount } from '@/core/part/written'
+import type { Amount } from '@/core/plan/amounts'
 import type { SeatId } from '@/core/seats/seat'
 import { AmountSelect } from './AmountSelect'
 

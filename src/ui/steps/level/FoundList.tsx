@@ -2,18 +2,18 @@
 
 import { Fragment, useMemo, useState } from 'react'
 import { keyName } from '@/core/music/key'
-import { profileOf, sayChanges } from '@/core/seats/profile'
-import type { Scored } from '@/core/seats/search'
-import { mapsOf, type Ensemble } from '@/core/seats/ensemble'
+import { profileOf, sayChanges } from '@/core/balance/profile'
+import type { Scored } from '@/core/balance/search'
+import { mapsOf, type Ensemble } from '@/core/balance/ensemble'
 import { count } from '@/core/count'
 import { capital } from '@/core/names'
 import type { EverySeat, Seat } from '@/core/seats/seat'
-import { sayMove, sayOctaves, sayReplaced, sayWorth } from '@/core/seats/saySetting'
+import { sayMove, sayOctaves, sayReplaced, sayWorth } from '@/core/balance/saySetting'
 import { useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
 import { OUT_OF_RANGE, settingTaken } from '@/ui/session/taken'
 import { Button } from '@/ui/kit/Button'
 import { decisionsOf, sayAnswer } from '@/ui/ways/words'
-import { deciding } from '@/core/seats/setting'
+import { deciding } from '@/core/balance/setting'
 import { percent, points, sayPoints, useLoads } from '@/ui/session/useLoads'
 
 const idOf = (f: Scored) =>

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import type { ChartColors } from '@/ui/kit/Chart'
 import { cellOf, keysChart, loadChart, nameSides } from './charts'
-import { DEFAULT_CLASS } from '@/core/seats/class'
+import { DEFAULT_CLASS } from '@/core/plan/class'
 import { seatsOf } from '@/core/seats/seat'
-import type { SeatLoad } from '@/core/seats/load'
-import type { Scored } from '@/core/seats/search'
+import type { SeatLoad } from '@/core/balance/load'
+import type { Scored } from '@/core/balance/search'
 
 const colors = Object.fromEntries(
   ['ink', 'soft', 'rule', 'sheet', 'paper', 'spruce', 'ochre', 'rosin', 'madder'].map((n) => [n, `#${n}`]),

@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useRef, useState } from 'react'
-import { USUAL_SPACE, type Scored, type SearchSpace } from '@/core/seats/search'
+import { USUAL_SPACE, type Scored, type SearchSpace } from '@/core/balance/search'
 import { useDesk, useDeskStore } from '@/ui/session/DeskProvider'
 import { prepareSearch, runSearch, type Running } from './weigher'
 

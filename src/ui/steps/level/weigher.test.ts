@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { DEFAULT_CLASS } from '@/core/seats/class'
-import { emptyPlan } from '@/core/seats/plan'
-import { nearestFirst, search, WHOLE_SPACE, type Scored } from '@/core/seats/search'
+import { DEFAULT_CLASS } from '@/core/plan/class'
+import { emptyPlan } from '@/core/plan/plan'
+import { nearestFirst, search, WHOLE_SPACE, type Scored } from '@/core/balance/search'
 import { pieceFrom } from '@/core/testing/piece'
 import { FakeWorker } from '@/ui/kit/testing/fakeWorker'
 import type { SearchRequest, Weigher } from '@/workers/protocol'
@@ -75,7 +75,7 @@ describe('a search in workers', () => {
   })
 
   it('finds what the search in one go finds', async () => {
-    const { searcher } = await import('@/core/seats/search')
+    const { searcher } = await import('@/core/balance/search')
     FakeWorker.face = () => {
       let find: ReturnType<typeof searcher> | null = null
       const prepare: Face['prepare'] = ({ piece, plan, klass, space }) => void (find = searcher(piece, plan, klass, space))

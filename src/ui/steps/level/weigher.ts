@@ -3,8 +3,8 @@
 import type { Fits } from '@/core/composing/fit'
 import type { SecondOffers } from '@/core/composing/offers'
 import type { SeatId } from '@/core/seats/seat'
-import type { Rescue } from '@/core/seats/rescue'
-import { nearestFirst, type Scored } from '@/core/seats/search'
+import type { Rescue } from '@/core/balance/rescue'
+import { nearestFirst, type Scored } from '@/core/balance/search'
 import { clientOf, keptWorker, type Client } from '@/ui/kit/workerClient'
 import type { FitRequest, SearchRequest, Weigher, WeighRequest } from '@/workers/protocol'
 

@@ -1,7 +1,7 @@
-import type { Companion } from '@/core/drills/companion'
-import { COMPANION_NAMES } from '@/core/drills/companion'
-import { withChoice, withDropped, withLocked, withOrder, withStep, withVariant, type WarmupSettled } from '@/core/practice/settled'
-import { withWarmup } from '@/core/seats/plan'
+import type { Companion } from '@/core/plan/companion'
+import { COMPANION_NAMES } from '@/core/plan/companion'
+import { withChoice, withDropped, withLocked, withOrder, withStep, withVariant, type WarmupSettled } from '@/core/plan/settled'
+import { withWarmup } from '@/core/plan/plan'
 import type { Seat } from '@/core/seats/seat'
 import { ofPlan, type Edit } from '@/ui/session/edits'
 

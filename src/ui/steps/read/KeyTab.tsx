@@ -1,7 +1,7 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { mapsOf } from '@/core/seats/ensemble'
+import { mapsOf } from '@/core/balance/ensemble'
 import { alterIn } from '@/core/music/key'
 import { letterName, LETTERS, printedPitch, spokenLetter, type Letter } from '@/core/music/pitch'
 import { answersText, placesOf, staffOf, type AskedLetter } from '@/core/reading/answerKey'

@@ -3,7 +3,7 @@
 import { capital, inSentence } from '@/core/names'
 import { aboutKind } from '@/core/reading/spots/detectors'
 import type { Concern } from '@/core/reading/spots/spot'
-import { SPOT_KINDS } from '@/core/reading/spots/kinds'
+import { SPOT_KINDS } from '@/core/plan/spotKinds'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { kindShown, muted } from '@/ui/session/edits'
 import { useAllSpots, useShownSpots } from '@/ui/session/useSpots'

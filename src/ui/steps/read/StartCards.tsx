@@ -4,7 +4,7 @@ import { useMemo } from 'react'
 import { capital } from '@/core/names'
 import { readingOf } from '@/core/reading/reading'
 import { startCardOf } from '@/core/reading/startCard'
-import { mapsOf } from '@/core/seats/ensemble'
+import { mapsOf } from '@/core/balance/ensemble'
 import { useMapped } from '@/ui/session/useSpots'
 
 /** What each seat has ready before the first note: string and fingers, bow, how it is tested; and the count. */

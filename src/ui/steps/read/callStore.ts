@@ -5,7 +5,7 @@ import { useMemo } from 'react'
 import * as z from 'zod/mini'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import { SAID, type CallOptions, type Say } from '@/core/reading/talk'
+import { SAID, type CallOptions, type Say } from '@/core/plan/talk'
 import { useDesk } from '@/ui/session/DeskProvider'
 
 /** Whose calls are shown: the picked seat's, or those of all with the same fingers together. */

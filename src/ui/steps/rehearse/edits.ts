@@ -1,6 +1,6 @@
-import { withRow, type NewRow, type Run, type RunRow } from '@/core/practice/run'
+import { withRow, type NewRow, type Run, type RunRow } from '@/core/plan/run'
 import { withWarmup, type Warming } from '@/core/practice/runSheet'
-import { withRun } from '@/core/seats/plan'
+import { withRun } from '@/core/plan/plan'
 import { ofPlan, type Edit } from '@/ui/session/edits'
 
 const lesson = (said: string, change: (run: Run) => Run): Edit => ofPlan(`Lesson: ${said}`, (plan) => withRun(plan, change))

@@ -1,4 +1,4 @@
-import type { Stretch } from '@/core/part/passage'
+import type { Stretch } from '@/core/piece/stretch'
 import type { Warming } from '@/core/practice/runSheet'
 import type { StockInfo, TodayInfo } from '@/workers/protocol'
 

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import { handOutQuery } from '@/api/handOut'
-import { hasPiece, studentsAt } from '@/core/roster/student'
+import { hasPiece, studentsAt } from '@/core/plan/student'
 import { database } from '@/store/database'
 import { listShelf } from '@/store/pieces'
 import { HandOutView } from '@/ui/steps/hand-out/HandOutView'

@@ -1,5 +1,5 @@
 import { NextResponse } from 'next/server'
-import { carryPins } from '@/core/seats/carry'
+import { carryPins } from '@/core/plan/carry'
 import { sayIssue } from '@/core/issue'
 import { now } from '@/store/clock'
 import { getPiece, savePiece } from '@/store/pieces'

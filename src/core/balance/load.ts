@@ -1,0 +1,83 @@
+import { chargeWritten } from '../fingering/chosen'
+import type { SeatMap } from '../fingering/map'
+import { FOR_NEW, type CostKind } from '../fingering/weights'
+import { onceIn } from '../once'
+import { secondsBetween } from '../performance/tempo'
+import type { Piece } from '../piece/piece'
+import { spotsOf } from '../reading/spots'
+import type { SpotKind } from '../plan/spotKinds'
+
+/** One thing that makes up a seat's load at a note. Points are units of the weights: 1 is about one plain crossing of the bow. */
+export type LoadItem = { readonly event: string; readonly index: number; readonly what: CostKind | SpotKind; readonly points: number }
+
+/** What a seat's part asks: by measure and in all, in points, with what it is made of. */
+export type SeatLoad = { readonly byMeasure: readonly number[]; readonly total: number; readonly items: readonly LoadItem[] }
+
+/** A move that the hand has this long for counts once; with less time it counts more, with more it counts less. From memory. */
+const UNHURRIED = 0.5
+const [SLOWEST, FASTEST] = [0.5, 3]
+
+/** How much a move counts that the hand has so many seconds for. */
+export const paceOf = (seconds: number): number => Math.min(FASTEST, Math.max(SLOWEST, UNHURRIED / seconds))
+
+/**
+ * The load of a seat: what the fingering costs the hand, each move by the time it has at the piece's tempo, and what the
+ * eye, the bow and the class's level find hard. Each written measure counts once, however often it is played: it is
+ * learned once. What is new for the class is counted by its spots, not by the fingering's own charge for it.
+ */
+export const loadOf = onceIn((piece: Piece, map: SeatMap): SeatLoad => {
+  const items: LoadItem[] = []
+  const { columns, weights } = map.solution
+  const firsts = columns.map((c) => map.moments[c.moment].events[0])
+  const paces = columns.map((c, i) => (i > 0 && c.moves ? paceOf(secondsBetween(piece, firsts[i - 1].onset, firsts[i].onset)) : SLOWEST))
+  chargeWritten(map.solution, (kind, times, i) => {
+    if (FOR_NEW.includes(kind) || weights[kind] === 0) return
+    const { event, at } = firsts[i]
+    items.push({ event: event.id, index: at.index, what: kind, points: weights[kind] * times * paces[i] })
+  })
+  for (const s of spotsOf(piece, map)) if (s.points > 0) items.push({ event: s.event, index: s.index, what: s.kind, points: s.points })
+  const byMeasure = map.line.measures.map(() => 0)
+  for (const x of items) byMeasure[x.index] += x.points
+  // A guiding finger takes something off a shift; no measure is easier than nothing.
+  const least = byMeasure.map((p) => Math.max(0, p))
+  return { byMeasure: least, total: least.reduce((a, b) => a + b, 0), items }
+})
+
+/** What a cost is called where the load is opened. */
+export const COST_NAMES: Record<CostKind, string> = {
+  notLearned: 'not learned',
+  taughtLater: 'usually taught later',
+  shiftNotLearned: 'shift not learned',
+  shiftInSlur: 'shift inside a slur',
+  shift: 'shift',
+  shiftOverOpen: 'shift over an open string',
+  shiftOverRest: 'shift in a rest',
+  guideFinger: 'a finger leads the shift',
+  shiftByHalfStep: 'shift by a half step only',
+  shiftFar: 'a far shift',
+  landing: 'the shift lands on a higher finger',
+  timing: 'the shift comes early or late',
+  pivot: 'the hand rolls a half step',
+  startAway: 'begins away from first position',
+  startAwayOpen: 'begins away from first position, on an open string',
+  awayFromFirst: 'away from first position',
+  halfPosition: 'half position',
+  againstPolicy: 'otherwise than the class is set',
+  extension: 'extension',
+  opening: 'the hand opens',
+  closing: 'the hand closes',
+  frameBroken: 'the fingers are set anew',
+  skipString: 'skips a string',
+  fourthFinger: 'fourth finger',
+  crossingInSlur: 'crossing inside a slur',
+  openInSlur: 'an open string breaks a slur',
+  slide: 'a finger slides',
+  fifth: 'one finger hops strings',
+  crossing: 'the hand crosses',
+  bowCrossing: 'the bow crosses',
+  newFrame: 'another frame on the next string',
+  harmonic: 'harmonic',
+  respelled: 'unusual spelling',
+  otherwise: 'fingered otherwise than where it came before',
+  offTape: 'low or high place',
+}

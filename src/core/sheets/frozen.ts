@@ -1,0 +1,44 @@
+import { sayHold } from '../fingering/explain'
+import type { SeatMap } from '../fingering/map'
+import { beatOf } from '../music/time'
+import { printedPitch } from '../music/pitch'
+import { headMeasure } from '../piece/address'
+import type { Ensemble } from '../balance/ensemble'
+import type { SeatId } from '../seats/seat'
+import type { FrozenMap } from './frozen.schema'
+
+export type { FrozenMap } from './frozen.schema'
+
+/** How every note of some seats is played, in words: what a hand-out keeps beside its picture. */
+export const frozenMap = (ensemble: Ensemble, seats: readonly SeatId[]): FrozenMap =>
+  Object.fromEntries(seats.flatMap((id) => (ensemble[id] ? [[id, { name: ensemble[id].seat.name, notes: notesOf(ensemble[id]) }]] : [])))
+
+function notesOf(map: SeatMap): FrozenMap[string]['notes'] {
+  const { columns, chosen } = map.solution
+  return columns.map((c, i) => {
+    const [placed] = map.moments[c.moment].events
+    return {
+      event: placed.event.id,
+      where: `${headMeasure(map.line, placed.at.index)}, beat ${beatOf(placed.into, placed.at.meter)}`,
+      says: `${c.pitches.map(printedPitch).join(' and ')} ${sayHold(map.instrument, c.holds[chosen[i]])}`,
+    }
+  })
+}
+
+/** What a map has otherwise than it had, a sentence each, seat by seat: "Cello: line 1, measure 3, beat 1: A3 was open A, is 4 on D." */
+export function sayChangedMap(then: FrozenMap, now: FrozenMap): string[] {
+  return Object.entries(then).flatMap(([seat, { name, notes }]) => {
+    const today = now[seat]
+    if (!today) return [`${name}: the class has no such seat any more.`]
+    const byEvent = new Map(today.notes.map((n) => [n.event, n]))
+    const printed = new Set(notes.map((n) => n.event))
+    return [
+      ...notes.flatMap((n) => {
+        const is = byEvent.get(n.event)
+        if (!is) return [`${name}: ${n.where}: ${n.says} is not there any more.`]
+        return is.says === n.says ? [] : [`${name}: ${n.where}: was ${n.says}, is ${is.says}.`]
+      }),
+      ...today.notes.filter((n) => !printed.has(n.event)).map((n) => `${name}: ${n.where}: ${n.says} is new.`),
+    ]
+  })
+}
