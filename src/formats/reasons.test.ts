@@ -83,7 +83,7 @@ const skips = (w: Way) => w.pairs.reduce((n, p) => n + Math.max(0, apart(p) - 1)
 
 /** Shifts that the class has not learned to make; a half step on a hand that goes by half steps is none. */
 const newShifts = (w: Way, map: SeatMap) => {
-  const { instrument, learned } = map.solution.setup
+  const { instrument, learned } = map.setup
   const far = ({ a, b }: Pair) => Math.abs(instrument.positions[a.position].base - instrument.positions[b.position].base)
   const known = learned.shifts === 'any' ? [] : learned.shifts === 'none' ? shifts(w) : hurried(w)
   return known.filter((p) => !(instrument.halfStepShifts && far(p) === 1)).length
@@ -97,7 +97,7 @@ const comings = (w: Way) => {
 }
 /** How late in the table of its instrument each new position is that the hand comes to, added up. */
 const lateness = (w: Way, map: SeatMap) => {
-  const { instrument, learned, policy } = map.solution.setup
+  const { instrument, learned, policy } = map.setup
   const waiting = taughtIn(instrument, schoolOf(instrument, policy.school)).filter((key) => !learned.positions.includes(key))
   const reached = [...(w.first ? [w.first] : []), ...shifts(w).map((p) => p.b)]
   return reached.reduce((n, h) => n + Math.max(0, waiting.indexOf(positionKey(instrument.positions[h.position]))), 0)

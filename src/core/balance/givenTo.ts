@@ -1,3 +1,4 @@
+import { handSteps, waysAt } from '../fingering/along'
 import { givenPins } from '../fingering/given'
 import type { SeatMap } from '../fingering/map'
 import { pinAllows } from '../fingering/pins'
@@ -41,10 +42,8 @@ export function givenTo(piece: Piece, plan: Plan, klass: ClassSettings, ensemble
 }
 
 /** At how many of the given notes a way that the seat has learned is what was given. */
-function playable({ solution, moments, instrument }: SeatMap, pins: ReturnType<typeof givenPins>): number {
-  const { columns } = solution
-  return columns.filter(({ moment, all }) => {
-    const pin = pins[moments[moment].events[0].event.id]
-    return pin && all.some((h) => isLearned(h) && pinAllows(pin, instrument, h))
+const playable = (map: SeatMap, pins: ReturnType<typeof givenPins>): number =>
+  handSteps(map).filter(({ placed }, i) => {
+    const pin = pins[placed.event.id]
+    return pin && waysAt(map, i).some((h) => isLearned(h) && pinAllows(pin, map.instrument, h))
   }).length
-}

@@ -89,7 +89,7 @@ describe('keys as teachers choose them', () => {
     const klass = classAt(beginning)
     const piece = pieceFrom('D4 F4 D4 F4 E4 F4 D4:h')
     const maps = mapsOf(ensembleMapper()(piece, emptyPlan(), klass))
-    expect(maps.map((m) => profileOf(piece, m).news)).toEqual([['low 2'], ['low 2'], ['finger 2'], ['finger 2']])
+    expect(maps.map((m) => profileOf(piece, m).news)).toEqual([['low:2'], ['low:2'], ['finger:2'], ['finger:2']])
     expect(maps.map((m) => profileOf(piece, m).fresh)).toEqual([3, 3, 3, 3])
   })
 

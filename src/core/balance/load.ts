@@ -1,4 +1,5 @@
-import { chargeWritten } from '../fingering/chosen'
+import { handSteps } from '../fingering/along'
+import { chargeMap } from '../fingering/chosen'
 import type { SeatMap } from '../fingering/map'
 import { FOR_NEW, type CostKind } from '../fingering/weights'
 import { onceIn } from '../once'
@@ -27,13 +28,12 @@ export const paceOf = (seconds: number): number => Math.min(FASTEST, Math.max(SL
  */
 export const loadOf = onceIn((piece: Piece, map: SeatMap): SeatLoad => {
   const items: LoadItem[] = []
-  const { columns, weights } = map.solution
-  const firsts = columns.map((c) => map.moments[c.moment].events[0])
-  const paces = columns.map((c, i) => (i > 0 && c.moves ? paceOf(secondsBetween(piece, firsts[i - 1].onset, firsts[i].onset)) : SLOWEST))
-  chargeWritten(map.solution, (kind, times, i) => {
-    if (FOR_NEW.includes(kind) || weights[kind] === 0) return
-    const { event, at } = firsts[i]
-    items.push({ event: event.id, index: at.index, what: kind, points: weights[kind] * times * paces[i] })
+  const steps = handSteps(map)
+  const paces = steps.map((s, i) => (i > 0 && s.comes ? paceOf(secondsBetween(piece, steps[i - 1].placed.onset, s.placed.onset)) : SLOWEST))
+  chargeMap(map, (kind, points, i) => {
+    if (FOR_NEW.includes(kind) || points === 0) return
+    const { event, at } = steps[i].placed
+    items.push({ event: event.id, index: at.index, what: kind, points: points * paces[i] })
   })
   for (const s of spotsOf(piece, map)) if (s.points > 0) items.push({ event: s.event, index: s.index, what: s.kind, points: s.points })
   const byMeasure = map.line.measures.map(() => 0)

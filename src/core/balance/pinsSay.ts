@@ -1,3 +1,4 @@
+import { handSteps } from '../fingering/along'
 import { DEFAULT_POLICY, FOURTH, SHIFT_WHERE, STAY, type Policy } from '../fingering/policy'
 import { pinAllows } from '../fingering/pins'
 import type { SeatMap } from '../fingering/map'
@@ -51,25 +52,20 @@ type Work = { readonly piece: Piece; readonly plan: Plan }
 /** A pinned part: with its pins, and what each pin asks. */
 type Pinned = { readonly work: Work; readonly seat: Seat; readonly octave: number; readonly with: SeatMap }
 
-const choices = (map: SeatMap): Map<string, string> => {
-  const { columns, chosen } = map.solution
-  return new Map(columns.map((c, i) => [map.moments[c.moment].events[0].event.id, choiceOf(c.holds[chosen[i]])]))
-}
+const choices = (map: SeatMap): Map<string, string> => new Map(handSteps(map).map((s) => [s.placed.event.id, choiceOf(s.hold)]))
 
 /** A part without its pins under a class: how many of its pins ask for what stands there, and how many other notes are fingered otherwise than with them. */
 function without({ work, seat, octave, with: pinned }: Pinned, klass: ClassSettings): { needless: number; others: number } {
   const own = seatsOf(klass).find((s) => s.id === seat.id)!
   const map = seatMap(work.piece, { ...work.plan, pins: {} }, klass, own, octave)
   const pins = work.plan.pins[seat.id] ?? {}
-  const { columns, chosen } = map.solution
   const before = choices(pinned)
   let [needless, others] = [0, 0]
-  columns.forEach((c, i) => {
-    const { id } = map.moments[c.moment].events[0].event
-    const hold = c.holds[chosen[i]]
+  for (const { placed, hold } of handSteps(map)) {
+    const { id } = placed.event
     if (id in pins) needless += pinAllows(pins[id], map.instrument, hold) ? 1 : 0
     else if (before.get(id) !== choiceOf(hold)) others++
-  })
+  }
   return { needless, others }
 }
 

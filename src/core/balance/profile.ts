@@ -1,9 +1,11 @@
+import { handSteps } from '../fingering/along'
 import type { SeatMap } from '../fingering/map'
-import { positionKey } from '../instruments/instrument'
 import type { Piece } from '../piece/piece'
 import { letterName } from '../music/pitch'
 import { spotsOf } from '../reading/spots'
 import type { SpotKind } from '../plan/spotKinds'
+import { newForHand } from '../reading/newThings'
+import { kindOf, type Thing } from '../plan/things'
 import { stringName } from '../reading/words'
 import { count } from '../count'
 
@@ -13,7 +15,7 @@ export type Profile = {
   /** Notes at which something is new. */
   readonly fresh: number
   /** The different things that are new: each is taught once, however often it comes. */
-  readonly news: readonly string[]
+  readonly news: readonly Thing[]
   /** Whether the class has not had the signature. */
   readonly strange: boolean
   readonly counts: Readonly<Partial<Record<SpotKind, number>>>
@@ -26,54 +28,28 @@ export function profileOf(piece: Piece, map: SeatMap): Profile {
   const counts: Partial<Record<SpotKind, number>> = {}
   for (const s of spotsOf(piece, map)) counts[s.kind] = (counts[s.kind] ?? 0) + 1
   const altered: Record<string, number> = {}
-  const { columns, chosen } = map.solution
-  columns.forEach((c, i) =>
-    c.holds[chosen[i]].stops.forEach((s, n) => {
-      const p = c.pitches[n]
+  for (const { hold, pitches } of handSteps(map))
+    hold.stops.forEach((s, n) => {
+      const p = pitches[n]
       if (p.alter === 0 || s.finger === 0) return
       const name = `${letterName(p)} on ${stringName(map.instrument, s.string)}`
       altered[name] = (altered[name] ?? 0) + 1
-    }),
-  )
+    })
   const of = (mark: 'out' | 'divide' | 'new') => map.problems.filter((p) => p.mark === mark).length
   return {
     out: of('out') + of('divide'),
     fresh: of('new'),
     news: newsOf(map),
-    strange: !map.solution.setup.learned.keys.includes(piece.key.fifths),
+    strange: !map.setup.learned.keys.includes(piece.key.fifths),
     counts,
     altered,
   }
 }
 
-const sayPosition = (key: string): string => (key === 'half' ? 'half position' : `position ${key}`)
-
-/** What is new for a class in a mapped part, each thing once: a position, a string, a finger, a place, the opened hand, two strings at once, shifting. */
-export function newsOf({ solution, problems, instrument, moments }: SeatMap): string[] {
-  const { columns, chosen } = solution
-  const marked = new Set(problems.filter((p) => p.mark === 'new').map((p) => p.placed.event.id))
-  const news = new Set<string>()
-  let shifts = false
-  if (marked.size === 0) return []
-  columns.forEach((c, i) => {
-    if (!marked.has(moments[c.moment].events[0].event.id)) return
-    const hold = c.holds[chosen[i]]
-    if (hold.needs.length === 0) shifts = true
-    for (const need of hold.needs)
-      for (const s of hold.stops) {
-        if (need === 'position') news.add(sayPosition(positionKey(instrument.positions[hold.position])))
-        else if (need === 'string' && !solution.setup.learned.strings.includes(s.string))
-          news.add(`${instrument.strings[s.string].letter} string`)
-        else if (need === 'finger' && s.finger > 0 && !solution.setup.learned.fingers.includes(s.finger)) news.add(`finger ${s.finger}`)
-        else if (need === 'place' && s.finger > 0 && s.place !== 'normal') news.add(`${s.place} ${s.finger}`)
-        else if (need === 'extension' && (hold.shape !== 'closed' || s.stretch))
-          news.add(hold.shape === 'closed' ? `${s.finger} stretched` : `the hand opened ${hold.shape}`)
-        else if (need === 'chord') news.add('two strings at once')
-      }
-  })
-  // Who goes to a new position has to move there.
-  if (shifts && !columns.some((c, i) => c.holds[chosen[i]].needs.includes('position'))) news.add('shifting')
-  return [...news]
+/** What of the hand is new in a mapped part, each thing once. Who goes to a new position has to move there: shifting is not counted beside it. */
+export function newsOf(map: SeatMap): readonly Thing[] {
+  const things = newForHand(map)
+  return things.some((t) => kindOf(t) === 'position') ? things.filter((t) => kindOf(t) !== 'shifts') : things
 }
 
 /** What is worth saying of a change, dearest first, one and many. */

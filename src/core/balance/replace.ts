@@ -38,7 +38,7 @@ export function replacing(
 function substituteFor(piece: Piece, map: SeatMap, moment: SeatMap['moments'][number]): Substitute | null {
   const learned = (pitches: readonly Pitch[]): boolean => {
     const hold = easiestHold(
-      map.solution.setup,
+      map.setup,
       pitches.map((p) => byOctaves(p, map.written)),
     )
     return hold !== null && isLearned(hold)

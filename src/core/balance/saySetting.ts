@@ -1,3 +1,4 @@
+import { bareThing } from '../plan/things'
 import { count } from '../count'
 import { keyName, type Key } from '../music/key'
 import { inSentence, sayList } from '../names'
@@ -59,7 +60,10 @@ export function sayWorth(scored: Pick<Scored, 'out' | 'news' | 'strange' | 'prof
     scored.news === 0
       ? 'nothing new for the hand'
       : `new: ${seats
-          .flatMap(({ id, name }) => (scored.profiles[id].news.length ? [`${inSentence(name)} ${sayList(scored.profiles[id].news)}`] : []))
+          .flatMap(({ id, name, instrument }) => {
+            const { news } = scored.profiles[id]
+            return news.length ? [`${inSentence(name)} ${sayList(news.map((t) => bareThing(instrument, t)))}`] : []
+          })
           .join('; ')}`,
     scored.strange > 0 ? (scored.strange === seats.length ? 'a key the class has not had' : 'a key that is new for some') : null,
   ].filter((x) => x !== null)

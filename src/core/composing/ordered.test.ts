@@ -78,7 +78,7 @@ describe('a line to order', () => {
             expect(map.problems, said).toEqual([])
             for (const n of map.notes) expect(isLearned(n.hold), said).toBe(true)
             // No rhythm that the seat has not learned.
-            const { rhythms } = map.solution.setup.learned
+            const { rhythms } = map.setup.learned
             for (const n of readingOf(made.piece, map).notes) for (const r of rhythmsAt(n)) expect(rhythms, said).toContain(r)
           }
           // The evenness that is said is that of the map.

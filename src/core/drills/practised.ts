@@ -166,7 +166,7 @@ const usual = once((map: SeatMap): ReadonlyMap<string, Pin> => {
 })
 const keyOf = (n: MappedNote): string => `${n.stop.string} ${n.stop.finger} ${n.stop.finger ? n.position : ''}`
 
-const setupOf = (p: Player): Setup => p.map.solution.setup
+const setupOf = (p: Player): Setup => p.map.setup
 
 const placesOf = once((_: SeatMap) => new Map<string, Touch | null>())
 

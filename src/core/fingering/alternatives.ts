@@ -1,3 +1,4 @@
+import { chosenAt } from './along'
 import { choiceOf, isLearned, type Hold } from '../hands/hold'
 import { once } from '../once'
 import { isOtherwise } from './chosen'
@@ -131,7 +132,7 @@ export function rivalOf(s: Solution, column: number, hold: Hold): ReadonlyMap<nu
   const w = known ? s : widen(s, column)
   const { to } = aheadOf(w)
   const holdIn = (of: Solution, i: number, state: number): Hold => of.columns[i].holds[Math.floor(state / of.layers[i].size)]
-  const mine = (i: number): Hold => s.columns[i].holds[s.chosen[i]]
+  const mine = (i: number): Hold => chosenAt(s, i)
   /** What a state still remembers of an earlier column, for a jump that is to come. */
   const remembered = (of: Solution, i: number, state: number, k: number): Hold =>
     of.columns[k].holds[keptHold(of.columns, of.layers[i], state % of.layers[i].size, k)]
@@ -158,7 +159,7 @@ export function rivalOf(s: Solution, column: number, hold: Hold): ReadonlyMap<nu
 /** What falls due on the chosen line and on the best line through `hold`; walked only as far as the two differ. */
 export function differenceOf(s: Solution, column: number, hold: Hold): Difference {
   const rival = rivalOf(s, column, hold)
-  const chosen = (i: number): Hold => s.columns[i].holds[s.chosen[i]]
+  const chosen = (i: number): Hold => chosenAt(s, i)
   const jumps = jumpsAt(s)
   const touched = new Set([...rival.keys()].flatMap((i) => jumps.get(i) ?? []))
   const counted = (holdAt: (i: number) => Hold): Map<CostKind, number> => {

@@ -1,6 +1,8 @@
+import { chosenAt } from './along'
 import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
 import { choiceOf, type Hold } from '../hands/hold'
 import type { Source } from './layout'
+import type { SeatMap } from './map'
 import type { Solution } from './solve'
 import type { CostKind } from './weights'
 
@@ -14,23 +16,27 @@ export const isOtherwise = ({ keeps }: Source, moment: number, h: Hold): boolean
 }
 
 /** Everything that the chosen way is charged as it is written, column by column; repeats and endings are left out. */
-export function chargeWritten({ columns, chosen, setup, source }: Solution, charge: ChargeAt): void {
+function chargeWritten(s: Solution, charge: ChargeAt): void {
+  const { columns, setup, source } = s
   columns.forEach((c, i) => {
     const here = (kind: CostKind, times = 1) => charge(kind, times, i)
-    const hold = c.holds[chosen[i]]
+    const hold = chosenAt(s, i)
     chargeHold(setup, hold, here)
     if (isOtherwise(source, c.moment, hold)) here('otherwise')
     if (i === 0) chargeStart(setup, hold, here)
-    if (c.moves) chargeMove(setup, columns[i - 1].holds[chosen[i - 1]], hold, c.gap, here)
+    if (c.moves) chargeMove(setup, chosenAt(s, i - 1), hold, c.gap, here)
   })
 }
+
+/** What a mapped line is charged as it is written: what for, how many points, and at which step of the hand. */
+export const chargeMap = ({ solution }: SeatMap, charge: (kind: CostKind, points: number, step: number) => void): void =>
+  chargeWritten(solution, (kind, times, i) => charge(kind, solution.weights[kind] * times, i))
 
 /** The same with the ways that repeats and endings lead. */
 export function chargeChosen(s: Solution, charge: ChargeAt): void {
   chargeWritten(s, charge)
-  const holdAt = (i: number) => s.columns[i].holds[s.chosen[i]]
   for (const { low, high, back, gap } of s.jumps) {
     const [a, b] = back ? [high, low] : [low, high]
-    chargeJump(s.setup, holdAt(a), holdAt(b), gap, (kind, times = 1) => charge(kind, times, b))
+    chargeJump(s.setup, chosenAt(s, a), chosenAt(s, b), gap, (kind, times = 1) => charge(kind, times, b))
   }
 }

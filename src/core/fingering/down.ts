@@ -1,3 +1,4 @@
+import { chosenAt, handSteps, type HandStep } from './along'
 import type { Hold, Stop } from '../hands/hold'
 import type { Instrument, Place } from '../instruments/instrument'
 import { once } from '../once'
@@ -36,8 +37,8 @@ export function handsAlong(map: SeatMap, rule: Policy['fingersDown'] = map.solut
 }
 
 function derive(map: SeatMap, rule: Policy['fingersDown']): HandAt[] {
-  const { columns, chosen } = map.solution
-  const holdAt = (i: number): Hold => columns[i].holds[chosen[i]]
+  const { columns } = map.solution
+  const holdAt = (i: number): Hold => chosenAt(map.solution, i)
   const block = (s: Stop, at: number): FingerOn[] => {
     if (s.finger === 0 || s.harmonic) return s.finger ? [{ finger: s.finger, string: s.string }] : []
     // On the bass in 1-2-4, 3 is set with 4 and helps it.
@@ -66,18 +67,17 @@ export type Stay = { readonly finger: number; readonly string: number; readonly 
 /** The fingers of a seat's line that lie on while others play, by the event at which they are set: those that play again before the hand needs them elsewhere. */
 export function staysOf(map: SeatMap): ReadonlyMap<string, readonly Stay[]> {
   const hands = handsAlong(map)
-  const { columns, chosen } = map.solution
-  const eventAt = new Map(map.notes.filter((n) => !n.held).map((n) => [n.column, n.placed.event.id]))
-  const plays = (i: number, f: FingerOn): boolean => columns[i].holds[chosen[i]].stops.some((s) => same(s, f))
+  const steps = handSteps(map)
+  const plays = (i: number, f: FingerOn): boolean => steps[i].hold.stops.some((s) => same(s, f))
   const found = new Map<string, Stay[]>()
   hands.forEach(({ keep }, i) => {
     for (const f of keep) {
       // It was set where it played last; a finger that only stands below another has not played.
       if (i === 0 || !plays(i - 1, f)) continue
       let to = i
-      while (to < columns.length && !plays(to, f) && hands[to].keep.some((k) => same(k, f))) to++
-      const [from, until] = [eventAt.get(i - 1), eventAt.get(to)]
-      if (to >= columns.length || !plays(to, f) || from === undefined || until === undefined) continue
+      while (to < steps.length && !plays(to, f) && hands[to].keep.some((k) => same(k, f))) to++
+      if (to >= steps.length || !plays(to, f)) continue
+      const [from, until] = [i - 1, to].map((at) => steps[at].placed.event.id)
       found.set(from, [...(found.get(from) ?? []), { finger: f.finger, string: f.string, to: until }])
     }
   })
@@ -86,14 +86,13 @@ export function staysOf(map: SeatMap): ReadonlyMap<string, readonly Stay[]> {
 
 /** Whether a column is one stopped note on a string that the notes before and after it do not touch, the hand in place. */
 export function isLoneVisit(map: SeatMap, column: number): boolean {
-  const { columns, chosen } = map.solution
-  const at = (i: number): Hold | null => (i < 0 || i >= columns.length ? null : columns[i].holds[chosen[i]])
-  const [last, here, next] = [at(column - 1), at(column)!, at(column + 1)]
-  if (here.stops.length !== 1 || here.stops[0].finger === 0 || !last || !next || !columns[column].moves || !columns[column + 1].moves)
-    return false
-  const { string } = here.stops[0]
-  const elsewhere = (h: Hold) => h.position === here.position && h.stops.every((s) => s.string !== string)
-  return elsewhere(last) && elsewhere(next)
+  const steps = handSteps(map)
+  const { comes, hold } = steps[column]
+  const [last, next] = [steps[column - 1], steps[column + 1]] as (HandStep | undefined)[]
+  if (hold.stops.length !== 1 || hold.stops[0].finger === 0 || !last || !next || !comes || !next.comes) return false
+  const { string } = hold.stops[0]
+  const elsewhere = (h: Hold) => h.position === hold.position && h.stops.every((s) => s.string !== string)
+  return elsewhere(last.hold) && elsewhere(next.hold)
 }
 
 const same = (a: FingerOn, b: FingerOn) => a.finger === b.finger && a.string === b.string
@@ -107,8 +106,8 @@ const mayStay = (h: Hold, f: FingerOn): boolean =>
 
 /** Whether a finger plays again on its string soon, with the hand in place and nothing against it on the way. */
 function returns(map: SeatMap, from: number, f: FingerOn): boolean {
-  const { columns, chosen } = map.solution
-  const at = (i: number): Hold => columns[i].holds[chosen[i]]
+  const { columns } = map.solution
+  const at = (i: number): Hold => chosenAt(map.solution, i)
   const k = lastPlace(map, from, f)
   for (let i = from + 1; i < Math.min(columns.length, from + LOOK); i++) {
     const h = at(i)
@@ -121,9 +120,8 @@ function returns(map: SeatMap, from: number, f: FingerOn): boolean {
 
 /** Where a finger last stood on its string, in half steps above open; null when it was only set with a block. */
 function lastPlace(map: SeatMap, from: number, f: FingerOn): number | null {
-  const { columns, chosen } = map.solution
   for (let i = from; i >= Math.max(0, from - LOOK); i--) {
-    const stop = columns[i].holds[chosen[i]].stops.find((s) => same(s, f))
+    const stop = chosenAt(map.solution, i).stops.find((s) => same(s, f))
     if (stop) return stop.k
   }
   return null
@@ -131,10 +129,9 @@ function lastPlace(map: SeatMap, from: number, f: FingerOn): number | null {
 
 /** What can be set ahead: in a rest anything, while an open string rings only what lies on other strings. */
 function preparation(map: SeatMap, i: number, block: (s: Stop, at: number) => FingerOn[]): HandAt['prepare'] {
-  const { columns, chosen } = map.solution
-  const next = columns[i + 1]
+  const next = map.solution.columns[i + 1]
   if (!next?.moves) return null
-  const [here, there] = [columns[i].holds[chosen[i]], next.holds[chosen[i + 1]]]
+  const [here, there] = [chosenAt(map.solution, i), chosenAt(map.solution, i + 1)]
   const stops = there.stops.filter((s) => s.finger > 0)
   if (stops.length === 0) return null
   // The finger that will play is set at its place; the lower ones lie where the frame has them.

@@ -1,3 +1,4 @@
+import { chosenAt } from './along'
 import { frameName, type Spacing } from '../hands/frames'
 import type { Stop } from '../hands/hold'
 import { alterIn, type Key } from '../music/key'
@@ -20,7 +21,7 @@ const LOOK = 24
  */
 export function frameAt(s: Solution, column: number, stop: Stop, key: Key): Frame {
   const { setup } = s
-  const { position, shape } = s.columns[column].holds[s.chosen[column]]
+  const { position, shape } = chosenAt(s, column)
   const { base } = setup.instrument.positions[position]
   const school = schoolOf(setup.instrument, setup.policy.school)
   if (setup.instrument.byLetter) return letterFrame(s, column, stop, key)
@@ -36,7 +37,7 @@ function letterFrame(s: Solution, column: number, stop: Stop, key: Key): Frame {
   const places = set.every((k) => k > UNSET) ? set : [...set]
   if (places !== set) {
     // A finger that only the key places gives way to those that play: touching at the nearest, a whole step at most.
-    const inKey = placesByKey(s.setup, s.columns[column].holds[s.chosen[column]].position, stop.string, key)
+    const inKey = placesByKey(s.setup, chosenAt(s, column).position, stop.string, key)
     for (let f = stop.finger; f < 4; f++) if (set[f] === UNSET) places[f] = clamp(inKey[f], places[f - 1] + 1, places[f - 1] + 2)
     for (let f = stop.finger - 2; f >= 0; f--) if (set[f] === UNSET) places[f] = clamp(inKey[f], places[f + 1] - 2, places[f + 1] - 1)
   }
@@ -54,14 +55,13 @@ function fingersNearby(s: Solution, column: number, stop: Stop): number[] {
   const set = [UNSET, UNSET, UNSET, UNSET]
   set[stop.finger - 1] = stop.k
   let missing = 3
-  const { columns, chosen } = s
-  const { position } = columns[column].holds[chosen[column]]
+  const { position } = chosenAt(s, column)
   let [back, ahead] = [true, true]
   for (let d = 1; d <= LOOK && missing > 0 && (back || ahead); d++)
     for (let side = -1; side <= 1; side += 2) {
       if (side < 0 ? !back : !ahead) continue
       const i = column + side * d
-      const h = i >= 0 && i < columns.length ? columns[i].holds[chosen[i]] : null
+      const h = i >= 0 && i < s.columns.length ? chosenAt(s, i) : null
       if (!h || h.position !== position) {
         if (side < 0) back = false
         else ahead = false

@@ -1,3 +1,4 @@
+import { chosenAt } from './along'
 import { FIRST, positionKey } from '../instruments/instrument'
 import type { Hold } from '../hands/hold'
 import type { SeatMap } from './map'
@@ -12,9 +13,9 @@ const LOOK = 24
 
 /** The pin that a command is at a column, with the position that it asks for; null where it asks for nothing that can be. */
 export function handPin(map: SeatMap, column: number, command: HandCommand): { readonly pin: Pin; readonly position: string } | null {
-  const { columns, chosen } = map.solution
+  const { columns } = map.solution
   const here = columns[column]
-  const holdAt = (i: number): Hold => columns[i].holds[chosen[i]]
+  const holdAt = (i: number): Hold => chosenAt(map.solution, i)
   if (here === undefined) return null
   const wanted = positionFor(command, column, columns.length, holdAt)
   const fits = wanted !== null && here.all.some((h) => !h.open && h.position === wanted)

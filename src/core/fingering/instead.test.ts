@@ -15,13 +15,13 @@ describe('what the hand would do otherwise', () => {
     const note = map.notes[2]
     expect(note.stop.finger).toBe(0)
     const four = choicesAt(map, note).find((c) => c.hold.stops[0].finger === 4 && c.hold.stops[0].string === 1)!
-    expect(insteadAt(map.solution, note.column, four.hold)).toEqual({ now: 'spares the fourth finger', then: 'saves 2 crossings' })
+    expect(insteadAt(map, note, four.hold)).toEqual({ now: 'spares the fourth finger', then: 'saves 2 crossings' })
   })
   it('speaks for the dearer way only where it spares something', () => {
     const map = violin('D4 E4 F#4 G4 | A4 B4 C#5 D5')
     for (const note of map.notes)
       for (const c of choicesAt(map, note)) {
-        const { now, then } = insteadAt(map.solution, note.column, c.hold)
+        const { now, then } = insteadAt(map, note, c.hold)
         if (c.price > 0) expect(now, `${note.pitch.letter} ${c.price}`).not.toBe('')
         expect(now === then && now !== '', `${now} | ${then}`).toBe(false)
       }

@@ -1,3 +1,4 @@
+import { chosenAt } from './along'
 import { sayMeasure } from '../piece/address'
 import { choiceOf, isLearned, type Hold, type Stop } from '../hands/hold'
 import type { Instrument } from '../instruments/instrument'
@@ -50,6 +51,9 @@ export type SeatMap = {
   readonly octave: number
   readonly written: number
   readonly moments: readonly Moment[]
+  /** What it was mapped for. */
+  readonly setup: Setup
+  /** For src/core/fingering alone; others ask `along.ts`. */
   readonly solution: Solution
   readonly notes: readonly MappedNote[]
   readonly problems: readonly MapProblem[]
@@ -90,6 +94,7 @@ export function mapSeat(piece: Piece, line: Line, seat: Player, { octave, policy
     octave,
     written,
     moments,
+    setup,
     solution,
     problems,
     get notes() {
@@ -113,7 +118,7 @@ function notesByEvent(notes: readonly MappedNote[]): Map<string, MappedNote[]> {
 
 function notesOf(s: Solution, column: number, moments: readonly Moment[], written: number): MappedNote[] {
   const c = s.columns[column]
-  const hold = c.holds[s.chosen[column]]
+  const hold = chosenAt(s, column)
   const moment = moments[c.moment]
   const cut = moment.pitches.length - c.pitches.length
   const { instrument } = s.setup

@@ -1,3 +1,4 @@
+import { chosenAt } from './along'
 import type { Hold } from '../hands/hold'
 import { positionKey, type Place } from '../instruments/instrument'
 import { once } from '../once'
@@ -59,10 +60,8 @@ export const movesOf = once((map: SeatMap): readonly Move[] => {
 /** The move that leads to a column as the line is written; null at its start and after an ending. */
 export const moveTo = (map: SeatMap, column: number): Move | null => movesOf(map).find((m) => m.to === column && !m.jump) ?? null
 
-const holdAt = (map: SeatMap, column: number): Hold => map.solution.columns[column].holds[map.solution.chosen[column]]
-
 function moveBetween(map: SeatMap, from: number, to: number, gap: { slurred: boolean; rest: boolean }, jump: boolean): Move {
-  const [a, b] = [holdAt(map, from), holdAt(map, to)]
+  const [a, b] = [chosenAt(map.solution, from), chosenAt(map.solution, to)]
   const over: Over = gap.rest ? 'rest' : a.open ? 'open string' : gap.slurred ? 'slur' : 'nothing'
   const stretched = (h: Hold) => h.shape !== 'closed' || h.stops.some((s) => s.stretch)
   return {
@@ -96,8 +95,8 @@ function shiftBetween(map: SeatMap, a: Hold, b: Hold, over: Over): Shift {
 /** The hand's last fingers count, whatever open strings rang meanwhile. */
 function slideTo(map: SeatMap, from: number, b: Hold, over: Over): Slide | null {
   let i = from
-  while (i > 0 && holdAt(map, i).open && map.solution.columns[i].moves) i--
-  const a = holdAt(map, i)
+  while (i > 0 && chosenAt(map.solution, i).open && map.solution.columns[i].moves) i--
+  const a = chosenAt(map.solution, i)
   if (a.open || b.open || a.position !== b.position) return null
   for (const s of a.stops)
     for (const t of b.stops) {

@@ -1,3 +1,4 @@
+import { chosenAt } from './along'
 import { isLearned, type Hold } from '../hands/hold'
 import { positionKey } from '../instruments/instrument'
 import { byOctaves, midiOf, printedPitch, type Pitch } from '../music/pitch'
@@ -81,7 +82,7 @@ function sayProblem(s: Solution, moments: readonly Moment[], p: Problem): MapPro
 
 /** Whether something new is met at a column: not where the hand only stays at what it came to before. */
 function meetsNew(s: Solution, column: number): boolean {
-  const holdAt = (i: number): Hold => s.columns[i].holds[s.chosen[i]]
+  const holdAt = (i: number): Hold => chosenAt(s, i)
   const hold = holdAt(column)
   if (hold.needs.length === 0) return false
   if (!s.columns[column].moves) return true
@@ -108,7 +109,7 @@ function meetsNew(s: Solution, column: number): boolean {
 /** A note that needs more than the class has learned: mapped all the same, and said, with the octave that would do. */
 function beyondLevel(s: Solution, column: number, said: Map<Hold, string>): string {
   const c = s.columns[column]
-  const hold = c.holds[s.chosen[column]]
+  const hold = chosenAt(s, column)
   const known = said.get(hold)
   if (known) return known
   const { instrument } = s.setup
@@ -127,14 +128,14 @@ function beyondLevel(s: Solution, column: number, said: Map<Hold, string>): stri
 /** Whether the hand comes from a position that is not learned back to one that is. */
 function comesBack(s: Solution, column: number): boolean {
   const { instrument, learned } = s.setup
-  const isKnown = (i: number) => learned.positions.includes(positionKey(instrument.positions[s.columns[i].holds[s.chosen[i]].position]))
+  const isKnown = (i: number) => learned.positions.includes(positionKey(instrument.positions[chosenAt(s, i).position]))
   return isKnown(column) && !isKnown(column - 1)
 }
 
 /** A shift of a class that has not learned to shift there. */
 function newShift(s: Solution, column: number): string[] {
   const c = s.columns[column]
-  const [a, b] = [s.columns[column - 1].holds[s.chosen[column - 1]], c.holds[s.chosen[column]]]
+  const [a, b] = [chosenAt(s, column - 1), chosenAt(s, column)]
   let isNew = false
   chargeMove(s.setup, a, b, c.gap, (kind) => (isNew ||= kind === 'shiftNotLearned'))
   if (!isNew) return []

@@ -1,3 +1,4 @@
+import { chosenAt } from './along'
 import { choiceOf } from '../hands/hold'
 import { pitchName } from '../music/pitch'
 import { once } from '../once'
@@ -35,7 +36,7 @@ const firstMet = once((moments: readonly Moment[]): Int32Array => {
 export function otherwise(s: Solution, moments: readonly Moment[]): ReadonlyMap<number, string> {
   const first = firstMet(moments)
   const choice = new Map<number, string>()
-  s.columns.forEach((c, i) => choice.set(c.moment, choiceOf(c.holds[s.chosen[i]])))
+  s.columns.forEach((c, i) => choice.set(c.moment, choiceOf(chosenAt(s, i))))
   const differs = new Set<number>()
   first.forEach((from, i) => {
     const [a, b] = [choice.get(from), choice.get(i)]
@@ -55,7 +56,7 @@ export function otherwise(s: Solution, moments: readonly Moment[]): ReadonlyMap<
 export function metOtherwise(s: Solution, moments: readonly Moment[], column: number): number | null {
   const from = firstMet(moments)[s.columns[column].moment]
   const there = from < 0 ? -1 : s.columns.findIndex((c) => c.moment === from)
-  const choice = (i: number) => choiceOf(s.columns[i].holds[s.chosen[i]])
+  const choice = (i: number) => choiceOf(chosenAt(s, i))
   // What the teacher has pinned there says nothing of what stands around.
   return there >= 0 && !s.columns[there].pinned && choice(there) !== choice(column) ? moments[from].events[0].at.index : null
 }

@@ -1,5 +1,5 @@
 import { DEFAULT_POLICY, withChanges, type Policy } from '../fingering/policy'
-import { INSTRUMENTS } from '../instruments/all'
+import { NEW_CLASS } from '../instruments/all'
 import type { StepId } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import { DEFAULT_TALK } from './talk'
@@ -13,10 +13,10 @@ export type { ClassSettings } from './class.schema'
 /** The steps of the way as they are made today; a class of before has no such number. */
 export const STEPS_OF_TODAY = 3
 
-/** A class of every instrument, at a step of the way. */
+/** A class as it is begun, at a step of the way. */
 export const classAt = (step: StepId): ClassSettings => ({
   policy: DEFAULT_POLICY,
-  seats: INSTRUMENTS.map((i) => newSeat(i, step)),
+  seats: NEW_CLASS.map((i) => newSeat(i, step)),
   spots: {},
   places: 'lines',
   talk: DEFAULT_TALK,

@@ -1,3 +1,7 @@
+import type { Instrument } from '../instruments/instrument'
+import { RHYTHMS, type Rhythm } from '../instruments/reads'
+import { keyName } from '../music/key'
+
 /** What kinds of things a class learns on its way: those of the hand, then those of the eye. */
 export const THING_KINDS = [
   'string',
@@ -21,3 +25,58 @@ export type ThingKind = (typeof THING_KINDS)[number]
 export type Thing = `${ThingKind}:${string}`
 
 export const kindOf = (thing: Thing): ThingKind => thing.slice(0, thing.indexOf(':')) as ThingKind
+
+/** Which one of its kind a thing is: "4" of "finger:4". */
+export const valueOf = (thing: Thing): string => thing.slice(thing.indexOf(':') + 1)
+
+/** The same in a list, without its article: "E string". */
+export const bareThing = (instrument: Pick<Instrument, 'strings' | 'byLetter'>, thing: Thing): string =>
+  sayThing(instrument, thing).replace(/^the /, '')
+
+/** In the order of the kinds, and as they are written within one. */
+export const inOrder = (things: readonly Thing[]): Thing[] =>
+  [...things].sort((a, b) => THING_KINDS.indexOf(kindOf(a)) - THING_KINDS.indexOf(kindOf(b)) || (a < b ? -1 : 1))
+
+const RHYTHM_SAYS: Record<Rhythm, string> = {
+  whole: 'whole notes',
+  eighths: 'eighth notes',
+  'dotted half': 'dotted half notes',
+  'dotted quarter': 'dotted quarter notes',
+  ties: 'ties',
+  sixteenths: 'sixteenth notes',
+  triplets: 'triplets',
+  compound: '6/8, felt in dotted beats',
+  syncopation: 'syncopation',
+}
+
+/** A thing as it is said of an instrument: "finger 4", "the E string", "position III", "the key of G". */
+export function sayThing({ strings, byLetter }: Pick<Instrument, 'strings' | 'byLetter'>, thing: Thing): string {
+  const value = valueOf(thing)
+  switch (kindOf(thing)) {
+    case 'string':
+      return `the ${strings[Number(value)]?.letter ?? value} string`
+    case 'finger':
+      return `finger ${value}`
+    case 'low':
+    case 'high':
+      return `${kindOf(thing)} ${value}`
+    case 'position':
+      return value === 'half' ? 'half position' : `position ${value}`
+    case 'extension':
+      return byLetter ? (value === 'back' ? '1 reached back' : '4 stretched') : `the hand opened ${value}`
+    case 'shifts':
+      return value === 'needed' ? 'shifting' : 'shifting anywhere'
+    case 'chord':
+      return 'two strings at once'
+    case 'rhythm':
+      return RHYTHM_SAYS[RHYTHMS.find((x) => x === value) ?? 'whole']
+    case 'sign':
+      return `a ${value} before a note`
+    case 'slur':
+      return 'slurs'
+    case 'together':
+      return value
+    case 'key':
+      return `the signature of ${keyName({ fifths: Number(value), mode: 'major' })}`
+  }
+}

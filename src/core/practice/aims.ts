@@ -1,3 +1,4 @@
+import { handSteps } from '../fingering/along'
 import type { Practised } from '../drills/practised'
 import type { SeatMap } from '../fingering/map'
 import { sayFinger } from '../fingering/explain'
@@ -13,8 +14,7 @@ export type Shift = { seat: SeatId; from: string; to: string; string: string; up
 /** A move as a shift to log tries at; null: the hand stays. */
 function shiftIn(map: SeatMap, m: Move): Shift | null {
   if (!m.shift || m.jump) return null
-  const { columns, chosen } = map.solution
-  const stop = columns[m.to].holds[chosen[m.to]].stops[0]
+  const [stop] = handSteps(map)[m.to].hold.stops
   const string = map.instrument.strings[stop.string].letter
   return { seat: map.seat.id, from: m.shift.from, to: m.shift.to, string, up: m.shift.halfSteps > 0, finger: '' }
 }
@@ -27,13 +27,13 @@ export function shiftsToAim(c: Practised): Shift[] {
 
 /** What a try at a note is at, by its event: the shift that leads to it, else its finger where the hand is; null: an open string. */
 export function aimAt(map: SeatMap, event: string): Shift | null {
-  const { columns, chosen } = map.solution
-  const column = columns.findIndex((c) => map.moments[c.moment].events.some((e) => e.event.id === event))
+  const steps = handSteps(map)
+  const column = steps.findIndex((s) => s.moment.events.some((e) => e.event.id === event))
   if (column < 0) return null
   const move = moveTo(map, column)
   const shift = move && shiftIn(map, move)
   if (shift) return shift
-  const hold = columns[column].holds[chosen[column]]
+  const { hold } = steps[column]
   const stop = hold.stops.at(-1)
   if (hold.open || !stop || stop.finger === 0) return null
   const position = positionKey(map.instrument.positions[hold.position])

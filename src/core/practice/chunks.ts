@@ -52,7 +52,7 @@ export const loadsOf = (c: Practised, { seat }: Cut = {}): number[] =>
 function stageIn(c: Practised, { seat }: Cut): Stage {
   const stages = c.players
     .filter((p) => !seat || p.seat.id === seat)
-    .map((p) => STAGES.indexOf(stageOf(p.map.instrument, p.map.solution.setup.learned)))
+    .map((p) => STAGES.indexOf(stageOf(p.map.instrument, p.map.setup.learned)))
   return STAGES[Math.min(...stages)]
 }
 

@@ -1,3 +1,4 @@
+import { handSteps } from '../fingering/along'
 import { bowingOf, type Bowing } from '../bowing/bow'
 import type { SeatMap } from '../fingering/map'
 import type { Moment } from '../fingering/moments'
@@ -49,20 +50,19 @@ export type Reading = {
 /** Reads a seat's mapped part. Made once for a map. */
 export const readingOf = onceIn((piece: Piece, map: SeatMap): Reading => {
   const heads = headsOf(map)
-  const { columns, chosen } = map.solution
-  const columnOf = new Int32Array(map.moments.length).fill(-1)
-  columns.forEach((c, i) => (columnOf[c.moment] = i))
-  const moveTo = new Array<Move | null>(columns.length).fill(null)
+  const steps = handSteps(map)
+  const columnOf = new Map(steps.map((s, i) => [s.moment, i]))
+  const moveTo = new Array<Move | null>(steps.length).fill(null)
   for (const m of movesOf(map)) if (!m.jump) moveTo[m.to] = m
   const notes = map.moments.map((m, index): ReadNote => {
-    const column = columnOf[index]
+    const column = columnOf.get(m)
     return {
       index,
       placed: m.events[0],
       heads: heads[index],
       ticks: m.events.reduce((n, e) => n + e.ticks, 0),
-      hold: column < 0 ? null : columns[column].holds[chosen[column]],
-      move: column < 0 ? null : moveTo[column],
+      hold: column === undefined ? null : steps[column].hold,
+      move: column === undefined ? null : moveTo[column],
       rest: m.gap.rest,
       slurred: m.gap.slurred,
     }

@@ -92,7 +92,7 @@ function fromPiece(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
 
 /** The same two places on a string that the class has learned: its first one, the easiest. */
 function fromLearned(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
-  const { learned: has } = r.map.solution.setup
+  const { learned: has } = r.map.setup
   const { strings } = r.instrument
   const { position, shape } = note.hold!
   const learned = (string: number) => [a, b].every((s) => needsOf(r.instrument, has, [{ ...s, string }], position, shape).length === 0)

@@ -12,7 +12,7 @@ import type { Found, Spot } from './spots/spot'
 /** Everything that may trip the reader of a seat's part, in written order, hardest first at each note. Made once for a map. */
 export const spotsOf = onceIn((piece: Piece, map: SeatMap): readonly Spot[] => {
   const reading = readingOf(piece, map)
-  const stage = stageOf(map.instrument, map.solution.setup.learned)
+  const stage = stageOf(map.instrument, map.setup.learned)
   const spots = DETECTORS.flatMap((d) => settled(reading, d, d.find(reading), stage))
   spots.push(...twoNew(reading, spots))
   spots.sort((a, b) => a.onset - b.onset || b.hard - a.hard)

@@ -1,3 +1,4 @@
+import { handSteps } from '../fingering/along'
 import { handsAlong, sayFingers } from '../fingering/down'
 import { sayStops } from '../fingering/explain'
 import { sayCheck, trueChecksOf } from '../hands/trueChecks'
@@ -37,7 +38,7 @@ function noteOf(r: Reading, note: ReadNote): string {
 function setOf(r: Reading, first: ReadNote): string {
   const { map, instrument } = r
   const hands = handsAlong(map)
-  const column = map.solution.columns.findIndex((c) => map.moments[c.moment].events[0].event.id === first.placed.event.id)
+  const column = handSteps(map).findIndex((s) => s.placed.event.id === first.placed.event.id)
   if (!first.hold!.open) {
     const low = first.hold!.stops.filter((s) => s.place !== 'normal' && s.finger > 0)
     const where = low.length ? ` (${sayList(low.map((s) => `${s.finger} ${sayPlaceOf(r, s.place)}`))})` : ''

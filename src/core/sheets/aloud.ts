@@ -72,7 +72,7 @@ export const callsOfClass = (readings: readonly Reading[], klass: ClassSettings)
 
 /** Where each letter of the key stands and what plays it, for a seat. */
 export function keyBlocks(r: Reading, named: boolean): Block[] {
-  const { setup } = r.map.solution
+  const { setup } = r.map
   const staff = staffOf(setup)
   return [
     ...(named ? [{ kind: 'head' as const, text: r.map.seat.name }] : []),

@@ -1,3 +1,4 @@
+import { handSteps } from '../fingering/along'
 import { sayHold } from '../fingering/explain'
 import type { SeatMap } from '../fingering/map'
 import { beatOf } from '../music/time'
@@ -13,17 +14,12 @@ export type { FrozenMap } from './frozen.schema'
 export const frozenMap = (ensemble: Ensemble, seats: readonly SeatId[]): FrozenMap =>
   Object.fromEntries(seats.flatMap((id) => (ensemble[id] ? [[id, { name: ensemble[id].seat.name, notes: notesOf(ensemble[id]) }]] : [])))
 
-function notesOf(map: SeatMap): FrozenMap[string]['notes'] {
-  const { columns, chosen } = map.solution
-  return columns.map((c, i) => {
-    const [placed] = map.moments[c.moment].events
-    return {
-      event: placed.event.id,
-      where: `${headMeasure(map.line, placed.at.index)}, beat ${beatOf(placed.into, placed.at.meter)}`,
-      says: `${c.pitches.map(printedPitch).join(' and ')} ${sayHold(map.instrument, c.holds[chosen[i]])}`,
-    }
-  })
-}
+const notesOf = (map: SeatMap): FrozenMap[string]['notes'] =>
+  handSteps(map).map(({ placed, pitches, hold }) => ({
+    event: placed.event.id,
+    where: `${headMeasure(map.line, placed.at.index)}, beat ${beatOf(placed.into, placed.at.meter)}`,
+    says: `${pitches.map(printedPitch).join(' and ')} ${sayHold(map.instrument, hold)}`,
+  }))
 
 /** What a map has otherwise than it had, a sentence each, seat by seat: "Cello: line 1, measure 3, beat 1: A3 was open A, is 4 on D." */
 export function sayChangedMap(then: FrozenMap, now: FrozenMap): string[] {

@@ -27,7 +27,7 @@ export const partOf = ({ piece, plan, klass }: Source, seat: SeatId, marks: Musi
 /** Every way that a seat has learned to play a note, the way of the map first: all right answers. */
 export function allWays(r: Reading, n: ReadNote): string[] {
   if (!n.hold) return ['out of reach']
-  const { setup } = r.map.solution
+  const { setup } = r.map
   const own = sayHold(r.instrument, n.hold)
   const pitches = n.heads.map((h) => h.pitch)
   const others = atHome(

@@ -49,7 +49,7 @@ type LearnedPlace = { readonly string: number; readonly k: number; readonly says
 
 /** The place so many half steps up a string, with every finger that the seat has learned there, by position: "4, III ↑1 ↓2"; null where it has none. */
 function learnedAt(r: Reading, string: number, k: number, low: Talk['low']): LearnedPlace | null {
-  const { setup } = r.map.solution
+  const { setup } = r.map
   const { instrument } = setup
   const ways = spellingsOf(midiOf(instrument.strings[string]) + k).flatMap((pitch) =>
     candidates(setup, [pitch])
@@ -70,7 +70,7 @@ function learnedAt(r: Reading, string: number, k: number, low: Talk['low']): Lea
 
 /** The fingerboard with everything that a seat has learned, places true to scale among themselves, the strings side by side. */
 export function chartBlocks(r: Reading, { talk: { low } }: ClassSettings): Block[] {
-  const { instrument, learned } = r.map.solution.setup
+  const { instrument, learned } = r.map.setup
   const strokes: Stroke[] = []
   const strings = learned.strings.filter((s) => instrument.strings[s])
   const places = strings.flatMap((s) => Array.from({ length: FARTHEST }, (_, i) => learnedAt(r, s, i + 1, low) ?? []).flat())

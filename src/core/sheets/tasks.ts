@@ -114,7 +114,7 @@ export function taskBlocks(made: Made, r: Reading): Block[] {
       head: null,
       rows: asked.map((p) => [
         letterName(p),
-        placesOf(r.map.solution.setup, p)
+        placesOf(r.map.setup, p)
           .map((x) => x.staff)
           .join(', or ') || 'not learned yet',
       ]),

@@ -1,3 +1,4 @@
+import { handSteps } from '../fingering/along'
 import { sayFinger } from '../fingering/explain'
 import type { SeatMap } from '../fingering/map'
 import type { Need } from '../hands/hold'
@@ -12,18 +13,18 @@ export type NewPlace = { readonly k: number; readonly says: string }
 const SHOWN: ReadonlySet<Need> = new Set(['position', 'finger', 'place', 'extension'])
 
 /** The places that a mapped part needs for the first time, nearest to the nut first, each once. */
-export function newPlaces({ solution: { columns, chosen }, instrument }: SeatMap): NewPlace[] {
+export function newPlaces(map: SeatMap): NewPlace[] {
+  const { instrument } = map
   const found = new Map<string, NewPlace>()
-  columns.forEach((c, i) => {
-    const hold = c.holds[chosen[i]]
-    if (!hold.needs.some((n) => SHOWN.has(n))) return
+  for (const { hold } of handSteps(map)) {
+    if (!hold.needs.some((n) => SHOWN.has(n))) continue
     for (const stop of hold.stops) {
       if (stop.finger === 0) continue
       const position = instrument.positions[hold.position]
       const says = `${sayFinger(instrument, stop)}${hold.position === FIRST ? '' : ` in ${positionKey(position)}`}`
       found.set(`${stop.k} ${says}`, { k: stop.k, says })
     }
-  })
+  }
   return [...found.values()].sort((a, b) => a.k - b.k || a.says.localeCompare(b.says))
 }
 

@@ -1,3 +1,4 @@
+import { handSteps } from '../fingering/along'
 import type { SeatMap } from '../fingering/map'
 import { sayFinger } from '../fingering/explain'
 import { FIRST, positionKey } from '../instruments/instrument'
@@ -9,7 +10,7 @@ import type { ClassSettings } from '../plan/class'
 import { loadOf } from '../balance/load'
 import type { Plan } from '../plan/plan'
 import { seatsOf, type EverySeat } from '../seats/seat'
-import { newThings } from './things'
+import { newThings } from '../reading/newThings'
 import { type Thing } from '../plan/things'
 
 /** What a piece is for a term, as the class stands today: what is new in it for whom, what is met in it at all, how much there is to do. */
@@ -25,16 +26,15 @@ export type PieceFacts = {
 }
 
 /** Notes and frames of a mapped part, each once: "F♯, high 2 on D", "frame: open start". */
-export function metIn({ solution: { columns, chosen }, instrument, notes }: SeatMap): string[] {
+export function metIn(map: SeatMap): string[] {
+  const { instrument, notes } = map
   const found = new Set<string>()
-  columns.forEach((c, i) => {
-    const hold = c.holds[chosen[i]]
+  for (const { hold, pitches } of handSteps(map))
     hold.stops.forEach((s, n) => {
       const where = stringName(instrument, s.string)
       const position = hold.position !== FIRST && s.finger > 0 ? ` in ${positionKey(instrument.positions[hold.position])}` : ''
-      found.add(s.finger === 0 ? `open ${where}` : `${letterName(c.pitches[n])}, ${sayFinger(instrument, s)} on ${where}${position}`)
+      found.add(s.finger === 0 ? `open ${where}` : `${letterName(pitches[n])}, ${sayFinger(instrument, s)} on ${where}${position}`)
     })
-  })
   for (const { frame } of notes) if (frame) found.add(`frame: ${frame.name}`)
   return [...found]
 }

@@ -3,7 +3,8 @@ import type { SeatId, SeatRow } from '../seats/seat'
 import type { ClassSettings } from '../plan/class'
 import type { PieceFacts } from './facts'
 import type { Begun } from '../plan/term'
-import { inOrder, knows, withoutThings, withThings } from './things'
+import { knows, withoutThings, withThings } from './things'
+import { inOrder } from '../plan/things'
 import { kindOf, type Thing } from '../plan/things'
 
 /** What of a piece is new to a class as its seats stand now: facts that were made before may say more. */

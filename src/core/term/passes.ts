@@ -9,7 +9,8 @@ import type { Learned } from '../instruments/learned'
 import { COMBINATIONS, RHYTHMS, SIGNS } from '../instruments/reads'
 import { opens, positionKey } from '../instruments/instrument'
 import type { TaskToPass, Term, Tick } from '../plan/term'
-import { knows, sayThing } from './things'
+import { knows } from './things'
+import { sayThing } from '../plan/things'
 import { type Thing } from '../plan/things'
 
 /** Every thing that an instrument's way has, in the order in which its kinds are asked. */

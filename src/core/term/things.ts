@@ -1,63 +1,7 @@
-import { kindOf, THING_KINDS, type Thing } from '../plan/things'
-import type { SeatMap } from '../fingering/map'
+import { kindOf, valueOf, type Thing } from '../plan/things'
 import { FIRST, positionKey, taughtIn, type Instrument, type School } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS, type Rhythm } from '../instruments/reads'
-import { keyName } from '../music/key'
-import type { Piece } from '../piece/piece'
-import { readingOf } from '../reading/reading'
-import { rhythmsOf } from '../reading/rhythms'
-import { signsOf } from '../reading/spots/firstSign'
-import { newCombination } from '../reading/spots/newCombination'
-
-const valueOf = (thing: Thing): string => thing.slice(thing.indexOf(':') + 1)
-
-/** Everything that a seat's part asks for and the seat has not learned, each thing once, in the order of the kinds. */
-export function newThings(piece: Piece, map: SeatMap): Thing[] {
-  const { instrument, solution, problems } = map
-  const { learned } = solution.setup
-  const found = new Set<Thing>()
-  const add = (known: boolean, thing: Thing) => void (known || found.add(thing))
-  solution.columns.forEach((c, i) => {
-    const hold = c.holds[solution.chosen[i]]
-    for (const need of hold.needs)
-      for (const { string, finger, place, stretch } of hold.stops)
-        switch (need) {
-          case 'position':
-            found.add(`position:${positionKey(instrument.positions[hold.position])}`)
-            break
-          case 'string':
-            add(learned.strings.includes(string), `string:${string}`)
-            break
-          case 'finger':
-            if (finger > 0) add(learned.fingers.includes(finger), `finger:${finger}`)
-            break
-          case 'place':
-            if (finger > 0 && !stretch && place !== 'normal') add(learned[place].includes(finger), `${place}:${finger}`)
-            break
-          case 'extension':
-            if (hold.shape !== 'closed') add(learned.extensions.includes(hold.shape), `extension:${hold.shape}`)
-            else if (stretch) found.add(`extension:${finger === 1 ? 'back' : 'forward'}`)
-            break
-          case 'chord':
-            add(learned.doubleStops, 'chord:two')
-            // A class that only visits a position holds no two strings there.
-            if (hold.position > FIRST && (learned.shifts === 'needed' || learned.shifts === 'none')) found.add('shifts:any')
-        }
-  })
-  if (problems.some((p) => p.shift) && !found.has('shifts:any')) found.add(learned.shifts === 'none' ? 'shifts:needed' : 'shifts:any')
-  const r = readingOf(piece, map)
-  for (const { rhythms } of rhythmsOf(r)) for (const x of rhythms) add(learned.rhythms.includes(x), `rhythm:${x}`)
-  for (const { sign } of signsOf(r)) add(learned.signs.includes(sign), `sign:${sign}`)
-  add(learned.slurs || !r.notes.some((n) => n.slurred), 'slur:slur')
-  for (const { about } of newCombination.find(r)) add(false, `together:${about}`)
-  for (const { placed } of r.notes) add(learned.keys.includes(placed.at.key.fifths), `key:${placed.at.key.fifths}`)
-  return inOrder([...found])
-}
-
-/** In the order of the kinds, and as they are written within one. */
-export const inOrder = (things: readonly Thing[]): Thing[] =>
-  [...things].sort((a, b) => THING_KINDS.indexOf(kindOf(a)) - THING_KINDS.indexOf(kindOf(b)) || (a < b ? -1 : 1))
 
 const SHIFTS_TO: Readonly<Record<string, Learned['shifts']>> = { needed: 'needed', any: 'any' }
 
@@ -125,50 +69,6 @@ export const withThings = (learned: Learned, things: readonly Thing[]): Learned 
 
 /** What a seat had learned before it met some things; how far it shifted then must be told by who knows. */
 export const withoutThings = (learned: Learned, things: readonly Thing[]): Learned => things.reduce((l, t) => turned(l, t, false), learned)
-
-const RHYTHM_SAYS: Record<Rhythm, string> = {
-  whole: 'whole notes',
-  eighths: 'eighth notes',
-  'dotted half': 'dotted half notes',
-  'dotted quarter': 'dotted quarter notes',
-  ties: 'ties',
-  sixteenths: 'sixteenth notes',
-  triplets: 'triplets',
-  compound: '6/8, felt in dotted beats',
-  syncopation: 'syncopation',
-}
-
-/** A thing as it is said of an instrument: "finger 4", "the E string", "position III", "the key of G". */
-export function sayThing({ strings, byLetter }: Pick<Instrument, 'strings' | 'byLetter'>, thing: Thing): string {
-  const value = valueOf(thing)
-  switch (kindOf(thing)) {
-    case 'string':
-      return `the ${strings[Number(value)]?.letter ?? value} string`
-    case 'finger':
-      return `finger ${value}`
-    case 'low':
-    case 'high':
-      return `${kindOf(thing)} ${value}`
-    case 'position':
-      return value === 'half' ? 'half position' : `position ${value}`
-    case 'extension':
-      return byLetter ? (value === 'back' ? '1 reached back' : '4 stretched') : `the hand opened ${value}`
-    case 'shifts':
-      return value === 'needed' ? 'shifting' : 'shifting anywhere'
-    case 'chord':
-      return 'two strings at once'
-    case 'rhythm':
-      return RHYTHM_SAYS[RHYTHMS.find((x) => x === value) ?? 'whole']
-    case 'sign':
-      return `a ${value} before a note`
-    case 'slur':
-      return 'slurs'
-    case 'together':
-      return value
-    case 'key':
-      return `the signature of ${keyName({ fifths: Number(value), mode: 'major' })}`
-  }
-}
 
 /** Fingers in the order in which an instrument's class learns them: step by step of its way, within a step from 1 up. */
 const fingersTaught = ({ learned }: Pick<Instrument, 'learned'>): number[] => [

@@ -8,7 +8,8 @@ import { inSentence } from '../names'
 import type { PieceFacts } from './facts'
 import { stillNew } from './ledger'
 import { bestPath, costOf, newAfter, type Ask } from './path'
-import { buildsOn, knows, sayThing } from './things'
+import { buildsOn, knows } from './things'
+import { sayThing } from '../plan/things'
 import { type Thing } from '../plan/things'
 
 /** A piece of the path: what is new in it once those before it are learned, seat by seat, and what of that comes before what it builds on. */

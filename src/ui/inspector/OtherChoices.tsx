@@ -24,7 +24,7 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
     ...choices.filter((c) => !isLearned(c.hold)).slice(0, BEYOND),
   ]
   const shown = all ? choices : first
-  const rows = useMemo(() => shown.map((c) => ({ ...c, ...insteadAt(map.solution, note.column, c.hold) })), [shown, map, note])
+  const rows = useMemo(() => shown.map((c) => ({ ...c, ...insteadAt(map, note, c.hold) })), [shown, map, note])
   return (
     <div className="mt-2">
       <h4 className="text-sm font-semibold">Instead</h4>

@@ -1,5 +1,6 @@
 'use client'
 
+import { handSteps } from '@/core/fingering/along'
 import { capital } from '@/core/names'
 import { isStruck, struckIn } from '@/core/piece/struck'
 import { Pin, PinOff } from 'lucide-react'
@@ -118,7 +119,9 @@ function Instead({ seat, map, answer }: { seat: SeatId; map: SeatMap; answer: Fo
 
 /** Whether no finger has been down before a note, in the line as it is written. */
 const isFirstOf = (map: SeatMap, { column }: MappedNote): boolean =>
-  map.solution.columns.slice(0, column).every((c, i) => c.holds[map.solution.chosen[i]].open)
+  handSteps(map)
+    .slice(0, column)
+    .every((s) => s.hold.open)
 
 type AnswerProps = { seat: SeatId; map: SeatMap; answer: Found; note: MappedNote }
 

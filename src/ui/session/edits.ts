@@ -1,3 +1,4 @@
+import { struckAt } from '@/core/fingering/along'
 import { givenPins } from '@/core/fingering/given'
 import { sayHold } from '@/core/fingering/explain'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
@@ -40,7 +41,7 @@ export type Edit = { readonly change: (at: Snapshot) => Partial<Snapshot>; reado
 export const ofPlan = (said: string, change: (plan: Plan) => Plan): Edit => ({ said, change: ({ plan }) => ({ plan: change(plan) }) })
 
 /** The event that is struck for a note that may only be held on. */
-const struckEvent = (map: SeatMap, note: MappedNote): string => map.moments[map.solution.columns[note.column].moment].events[0].event.id
+const struckEvent = (map: SeatMap, note: MappedNote): string => struckAt(map, note).event.id
 
 /** "Viola, measure 6", as the seat has it printed. */
 const at = (map: SeatMap, note: MappedNote): string => `${map.seat.name}, ${sayMeasure(map.line, note.placed.at.index)}`

@@ -140,7 +140,7 @@ export function runSketches(
     for (const way of WAYS) sketches.push(sketch(way, usual, of, form, run))
     // Where up the string and across the strings are two ways for a seat, both are practised: as its piece has it first.
     for (const up of ['first position', 'string'] as const) {
-      if (c.players.every((p) => p.map.solution.setup.policy.stay === up)) continue
+      if (c.players.every((p) => p.map.setup.policy.stay === up)) continue
       const other = takenByAll(c, run, up)
       const whom = c.players.filter((p) => differs(usual.get(p.seat.id), other.get(p.seat.id)))
       if (whom.length === 0) continue

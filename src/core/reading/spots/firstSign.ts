@@ -27,7 +27,7 @@ export const firstSign = {
   again: 0.4,
   matters: [1.2, 1, 0.8],
   find: (r) => {
-    const { signs } = r.map.solution.setup.learned
+    const { signs } = r.map.setup.learned
     const found: Found[] = []
     for (const { at, head, sign } of signsOf(r)) {
       const note = r.notes[at]

@@ -11,7 +11,7 @@ export const firstSlur = {
   again: 0.3,
   matters: [1.2, 1, 0.3],
   find: (r) => {
-    const known = r.map.solution.setup.learned.slurs
+    const known = r.map.setup.learned.slurs
     const found: Found[] = []
     for (const note of r.notes) {
       const next = after(r, note)

@@ -45,7 +45,7 @@ function choiceAt({ letters, map, instrument }: Reading, { hold }: ReadNote): { 
   const [s] = hold.stops
   const home = hold.position <= 1
   if (s.finger === 4 && home && sameAsNext(instrument, s)) return { string: s.string, four: true }
-  const learned = map.solution.setup.learned.fingers.includes(4)
+  const learned = map.setup.learned.fingers.includes(4)
   return s.finger === 0 && s.string > 0 && learned && fourReaches(instrument, s.string - 1) ? { string: s.string - 1, four: false } : null
 }
 

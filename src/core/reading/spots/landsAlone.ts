@@ -14,7 +14,7 @@ export const landsAlone = {
   again: 0.7,
   matters: [1.4, 1, 0.6],
   find: (r) => {
-    const rule = r.map.solution.setup.policy.fingersDown
+    const rule = r.map.setup.policy.fingersDown
     return atNotes(r, (note) => {
       const s = stopOf(note)
       const [last, next] = [before(r, note), after(r, note)]

@@ -21,7 +21,7 @@ export const newCombination = {
   again: 0.2,
   matters: [1, 1, 0.9],
   find: (r) => {
-    const { learned } = r.map.solution.setup
+    const { learned } = r.map.setup
     if (learned.combinations.length === ALL) return []
     const found: Found[] = []
     // Only the first time is the first time.

@@ -11,7 +11,7 @@ export const newRhythm = {
   again: 0.3,
   matters: [1, 1, 1],
   find: (r) => {
-    const { rhythms: known } = r.map.solution.setup.learned
+    const { rhythms: known } = r.map.setup.learned
     const found: Found[] = []
     for (const { at, rhythms } of rhythmsOf(r)) {
       const fresh = rhythms.find((x) => !known.includes(x))

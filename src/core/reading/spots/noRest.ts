@@ -16,7 +16,7 @@ export const noRest = {
   again: 1,
   matters: [1, 1, 0.8],
   find: ({ notes, map }) => {
-    const far = LONG_WAY[stageOf(map.instrument, map.solution.setup.learned)]
+    const far = LONG_WAY[stageOf(map.instrument, map.setup.learned)]
     const found: Found[] = []
     let from = 0
     for (let i = 0; i < notes.length; i++) {

@@ -129,7 +129,7 @@ const isNow = (
   replaced === 0 &&
   setting.fifths === fifths &&
   seats.every(({ id }) => setting.octaves[id] === octaves[id]) &&
-  (['school', 'fourth'] as const).every((d) => deciding(seats, d).every((s) => ensemble[s.id].solution.setup.policy[d] === setting[d]))
+  (['school', 'fourth'] as const).every((d) => deciding(seats, d).every((s) => ensemble[s.id].setup.policy[d] === setting[d]))
 
 function Changes({ scored }: { scored: Scored }) {
   const piece = useDesk((d) => d.piece)
@@ -140,7 +140,7 @@ function Changes({ scored }: { scored: Scored }) {
   const said = seats.map(({ id, name }, i) => ({ id, name, changes: sayChanges(now[i], scored.profiles[id]) }))
   const { setting } = scored
   const asNow = (decision: 'school' | 'fourth') =>
-    deciding(seats, decision).every((s) => ensemble[s.id].solution.setup.policy[decision] === setting[decision])
+    deciding(seats, decision).every((s) => ensemble[s.id].setup.policy[decision] === setting[decision])
   const ways = decisionsOf(seats).filter((d) => (d.key === 'school' || d.key === 'fourth') && !asNow(d.key))
   return (
     <dl className="leading-snug">

@@ -14,7 +14,7 @@ import { SeatTitle } from './SeatTitle'
 export function KeyTab() {
   const key = useDesk((d) => d.piece.key)
   const ensemble = useDesk((d) => d.ensemble)
-  const { setup } = useDesk((d) => d.ensemble[d.seat].solution)
+  const { setup } = useDesk((d) => d.ensemble[d.seat])
   const [chosen, setChosen] = useState<readonly Letter[]>([])
   const [sign, setSign] = useState<'key' | 'plain'>('key')
   const asked = useMemo(
@@ -58,7 +58,7 @@ export function KeyTab() {
           name="Copy all seats"
           text={() =>
             mapsOf(ensemble)
-              .map((m) => answersText(m.solution.setup, asked, m.seat.name))
+              .map((m) => answersText(m.setup, asked, m.seat.name))
               .join('\n\n')
           }
         />
