@@ -15,7 +15,6 @@ import { sayPassed, tasksOfStep, thingsOfStep, ticked, withoutTask, withTasks } 
 import { termSchema } from '@/core/plan/term.schema'
 import { buildsOn, knows, withoutThings, withThings } from '@/core/term/things'
 import { newThings } from '@/core/reading/newThings'
-import { sayThing } from '@/core/plan/things'
 import { kindOf, type Thing } from '@/core/plan/things'
 import { daysFor, sayOrder, whatNext } from '@/core/term/whatNext'
 import { newStudent } from '@/core/plan/student'

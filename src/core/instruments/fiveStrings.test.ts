@@ -72,6 +72,7 @@ describe('an instrument with five strings', () => {
     expect(DEFAULT_CLASS.seats.map((s) => s.instrument)).not.toContain('fiddle')
     const c = createClass({ id: 'class', name: 'Owls', school: '', settings: DEFAULT_CLASS, version: 1 })
     c.getState().addSeat('fiddle')
+    c.getState().addSeat('fiddle')
     expect(c.getState().settings.seats.at(-1)).toMatchObject({ id: 'fiddle-2', name: 'Five-string fiddle 2' })
     const read = readClassFile('{ "seats": [{ "instrument": "fiddle", "learned": "third-position" }] }')
     expect('klass' in read && read.klass.seats[0].learned.strings).toEqual([0, 1, 2, 3, 4])
