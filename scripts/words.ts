@@ -206,21 +206,25 @@ while (sample.length < SAMPLE) {
     sample.push(one)
   }
 }
-const AT = 'docs/words.md'
+/** The drawn sentences are kept; all patterns are looked at where they are wanted. */
+const [KEPT, ALL] = ['docs/words-sample.md', 'docs/words.md']
 const START = '<!-- made by npm run words -->'
-const [head] = readFileSync(AT, 'utf8').split(START)
+const [head] = readFileSync(KEPT, 'utf8').split(START)
 const rows = [...patterns.values()].filter((p) => p.kind !== 'call').sort((a, b) => a.kind.localeCompare(b.kind) || b.times - a.times)
 writeFileSync(
-  AT,
-  `${head}${START}
-
-## Patterns
+  ALL,
+  `# Patterns
 
 Every pattern of sentence that the nine demo pieces bring out at the eight steps, with how often and one example (${said.length} sentences, ${rows.length} patterns). Calls are made of words, not of sentences: see the sample.
 
 | kind | times | example |
 |---|---|---|
 ${rows.map((r) => `| ${r.kind} | ${r.times} | ${r.text.replace(/\|/g, '/')} |`).join('\n')}
+`,
+)
+writeFileSync(
+  KEPT,
+  `${head}${START}
 
 ## ${SAMPLE} sentences
 
@@ -229,4 +233,4 @@ Drawn by \`npm run words\` (seed ${process.argv[2] ?? 12}), as many of each kind
 ${sample.map((s, i) => `${i + 1}. *${s.where}* — ${s.kind}: ${s.text}`).join('\n')}
 `,
 )
-console.log(`${said.length} sentences, ${rows.length} patterns, ${SAMPLE} drawn: ${AT}`)
+console.log(`${said.length} sentences, ${rows.length} patterns, ${SAMPLE} drawn: ${KEPT}; the patterns: ${ALL}`)
