@@ -1,30 +1,25 @@
 import type { Metadata } from 'next'
 import { sayInstruments } from '@/core/instruments/all'
 import Link from 'next/link'
+import PACKAGES from './packages.json'
 
 export const metadata: Metadata = { title: 'About' }
 
-/** What ships inside, under which licence, and where its source is. */
-const PARTS: readonly (readonly [string, string, string])[] = [
-  [
-    'verovio (music engraver; served unmodified as files of its own under /vendor)',
-    'LGPL-3.0-or-later',
-    'npm package verovio 6.3.0; source at github.com/rism-digital/verovio',
-  ],
-  [
-    'Leland (music font inside the engraver), Source Sans 3, Young Serif, Noto Music',
-    'SIL Open Font License 1.1',
-    'npm packages verovio, @fontsource-variable/source-sans-3, @fontsource/young-serif, @fontsource/noto-music',
-  ],
-  ['DejaVu Sans', 'Bitstream Vera and public domain', 'npm package @fontsource/dejavu-sans'],
-  [
-    'abcjs, fflate, Floating UI, @tonejs/midi, midi-file, yauzl, yazl, fast-json-patch, @node-rs/argon2, knex, better-sqlite3, Next.js, React, Radix UI, Tailwind CSS, CodeMirror, zustand, zod, sonner, date-fns, next-themes, react-dropzone',
-    'MIT',
-    'npm packages of these names',
-  ],
-  ['Lucide icons, saxes, rate-limiter-flexible', 'ISC', 'npm packages lucide-react, saxes and rate-limiter-flexible'],
-  ['comlink, idb-keyval, crc-32, ECharts', 'Apache-2.0', 'npm packages comlink, idb-keyval, crc-32 and echarts'],
-]
+/** Of what is more to say than its name: where its source is, what else is in it. */
+const MORE: Readonly<Record<string, string>> = {
+  verovio:
+    'the engraver, served unmodified as files of its own under /vendor; source at github.com/rism-digital/verovio; with the music font Leland inside (SIL Open Font License 1.1)',
+  '@fontsource/dejavu-sans': 'the signs ♯ and ♭',
+  '@fontsource/noto-music': 'signs of music in text',
+  '@fontsource/young-serif': 'titles',
+  '@fontsource-variable/source-sans-3': 'all other text',
+}
+
+/** What ships inside, under which licence: as the lock file has it (npm run packages). */
+const LICENCES = [...new Set(PACKAGES.map((p) => p.licence))].sort().map((licence) => ({
+  licence,
+  packages: PACKAGES.filter((p) => p.licence === licence),
+}))
 
 export default function AboutPage() {
   return (
@@ -39,17 +34,16 @@ export default function AboutPage() {
       </p>
       <h2 className="mt-6 font-title text-xl">What ships inside</h2>
       <dl className="mt-2">
-        {PARTS.map(([what, licence, where]) => (
-          <div key={what} className="border-t border-rule py-2">
-            <dt className="font-semibold">{what}</dt>
-            <dd>
-              {licence}. <span className="text-soft">{where}.</span>
-            </dd>
+        {LICENCES.map(({ licence, packages }) => (
+          <div key={licence} className="border-t border-rule py-2">
+            <dt className="font-semibold">{licence}</dt>
+            <dd>{packages.map(({ name, version }) => `${name} ${version}${MORE[name] ? ` (${MORE[name]})` : ''}`).join(', ')}.</dd>
           </div>
         ))}
       </dl>
       <p className="mt-4 text-soft">
-        The licence texts stand in each package’s folder under node_modules, and the engraver’s also in docs/licences.
+        Each is the npm package of that name; its source and the text of its licence stand in its folder under node_modules, the engraver’s
+        text also in docs/licences.
       </p>
     </main>
   )

@@ -1,6 +1,7 @@
 import { QUARTER } from '@/core/music/time'
 import { moved, quantised, type Grid } from './quantise'
 import { parseMidi, playedOf } from './read'
+import { DRUMS } from './tune'
 
 /** A note as played and as written, in quarters from the start. */
 export type Span = { readonly at: number; readonly length: number; readonly midi: number }
@@ -19,7 +20,7 @@ const SHOWN = 16
 /** Compares the first track that has notes with what the grid makes of it; null for a file that cannot be read. */
 export function compareMidi(bytes: Uint8Array, grid: Grid): Comparison | null {
   const file = parseMidi(bytes)
-  const track = file?.tracks.find((t) => t.notes.length > 0 && t.channel !== 9)
+  const track = file?.tracks.find((t) => t.notes.length > 0 && t.channel !== DRUMS)
   if (!file || !track) return null
   const notes = playedOf(file, track)
   const first = Math.floor(Math.min(...notes.map((n) => n.at)) / QUARTER) * QUARTER
@@ -29,6 +30,6 @@ export function compareMidi(bytes: Uint8Array, grid: Grid): Comparison | null {
     played: shown(notes).map((n) => span(n.at, n.length, n.midi)),
     written: shown(quantised(notes, grid)).flatMap((s) => s.midis.map((midi) => span(s.at, s.length, midi))),
     quarters: SHOWN,
-    ...moved(notes, grid, file.header.tempos[0]?.bpm ?? 120),
+    ...moved(notes, grid, file.tempo ?? 120),
   }
 }

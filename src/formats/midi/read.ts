@@ -1,6 +1,3 @@
-import midiPackage from '@tonejs/midi'
-import { parseMidi as parseEvents } from 'midi-file'
-import type { Midi as MidiFile, Track } from '@tonejs/midi'
 import type { ClefName } from '@/core/music/clef'
 import type { Key } from '@/core/music/key'
 import { likelyKey, spelled } from '@/core/music/spell'
@@ -12,9 +9,7 @@ import { wholeFile, type Reading } from '../outcome'
 import { chunksOf } from './chunks'
 import { DEFAULT_GRID, quantised, type Grid, type Played, type Struck } from './quantise'
 import { count } from '@/core/count'
-
-// The package has no named exports under Node.
-const { Midi } = midiPackage
+import { DRUMS, tuneOf, type MidiTune, type TuneTrack } from './tune'
 
 /** How a MIDI file is written down; the teacher can change each. `key` null: the one that explains most notes. */
 export type MidiChoices = { readonly grid: Grid; readonly key: Key | null }
@@ -28,14 +23,14 @@ const MOST_HEADS = 8
 export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices = DEFAULT_CHOICES): Reading {
   const chunks = chunksOf(bytes)
   if (!chunks.ok) return wholeFile(chunks.problem)
-  const file = parsed(chunks.bytes)
+  const file = tuneOf(chunks.bytes)
   if (!file) return wholeFile('this MIDI file is damaged; export it again')
-  const tracks = file.tracks.filter((t) => t.notes.length > 0 && t.channel !== 9)
-  const drums = file.tracks.filter((t) => t.notes.length > 0 && t.channel === 9).length
+  const tracks = file.tracks.filter((t) => t.notes.length > 0 && t.channel !== DRUMS)
+  const drums = file.tracks.filter((t) => t.notes.length > 0 && t.channel === DRUMS).length
   if (tracks.length === 0) return wholeFile('there are no notes with a pitch in this MIDI file; export the tracks of the tune')
   if (tracks.reduce((n, t) => n + t.notes.length, 0) > MOST_NOTES)
     return wholeFile(`there are more than ${MOST_NOTES} notes; split the file by piece`)
-  const tick = QUARTER / file.header.ppq
+  const tick = QUARTER / file.ppq
   const all = tracks.map((t) => playedOf(file, t))
   const key = choices.key ?? writtenKey(file) ?? likelyKey(all[0])
   const meters = metersOf(file, tick)
@@ -44,7 +39,7 @@ export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices =
   const bars = barsOf(meters, end)
   const crowded = struck.flat().reduce((n, s) => n + Math.max(0, s.midis.length - MOST_HEADS), 0)
   const written = struck.flat().reduce((n, s) => n + Math.min(MOST_HEADS, s.midis.length), 0)
-  const lost = notesBegun(chunks.bytes) - written - crowded
+  const lost = file.begun - written - crowded
   const lines = tracks.slice(0, MOST_LINES).map((t, i) => lineOf(t.name.trim() || `track ${i + 1}`, struck[i], key, bars, i))
   const notices = [
     ...(drums ? ['left out: drums'] : []),
@@ -55,8 +50,8 @@ export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices =
     ...(tracks.length > 1 ? [`${tracks.length} tracks: each is a line of its own`] : []),
     'note lengths were put on a grid and pitches spelled by the key; both can be chosen anew',
   ]
-  const tempo = file.header.tempos[0]?.bpm
-  const title = file.name.trim() || name.replace(/\.[a-z]+$/i, '')
+  const { tempo } = file
+  const title = file.title.trim() || name.replace(/\.[a-z]+$/i, '')
   return assemble(
     {
       title: title.slice(0, 200) || 'Untitled',
@@ -69,66 +64,30 @@ export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices =
   )
 }
 
-/** The file, or null when it is none. */
-export function parseMidi(bytes: Uint8Array): MidiFile | null {
+/** The tune of a file, or null when it is none. */
+export function parseMidi(bytes: Uint8Array): MidiTune | null {
   const chunks = chunksOf(bytes)
-  return chunks.ok ? parsed(chunks.bytes) : null
-}
-
-function parsed(bytes: Uint8Array): MidiFile | null {
-  try {
-    return new Midi(bytes)
-  } catch {
-    return null
-  }
-}
-
-/** How many notes begin in a file, drums left aside: what is written down is counted against it. */
-function notesBegun(bytes: Uint8Array): number {
-  return parseEvents(bytes).tracks.reduce(
-    (n, track) => n + track.filter((e) => e.type === 'noteOn' && e.velocity > 0 && e.channel !== 9).length,
-    0,
-  )
+  return chunks.ok ? tuneOf(chunks.bytes) : null
 }
 
 /** A track's notes on the clock of the piece. */
-export function playedOf(file: MidiFile, track: Track): Played[] {
-  const tick = QUARTER / file.header.ppq
-  return track.notes.map((n) => ({ at: n.ticks * tick, length: n.durationTicks * tick, midi: n.midi }))
+export function playedOf({ ppq }: MidiTune, { notes }: TuneTrack): Played[] {
+  const tick = QUARTER / ppq
+  return notes.map((n) => ({ at: n.ticks * tick, length: n.length * tick, midi: n.midi }))
 }
 
-const MAJOR: Record<string, number> = {
-  Cb: -7,
-  Gb: -6,
-  Db: -5,
-  Ab: -4,
-  Eb: -3,
-  Bb: -2,
-  F: -1,
-  C: 0,
-  G: 1,
-  D: 2,
-  A: 3,
-  E: 4,
-  B: 5,
-  'F#': 6,
-  'C#': 7,
-}
-
-function writtenKey(file: MidiFile): Key | null {
-  const said = file.header.keySignatures[0]
-  const fifths = said && MAJOR[said.key]
-  if (fifths === undefined) return null
+function writtenKey({ key }: MidiTune): Key | null {
+  if (!key || Math.abs(key.fifths) > 7) return null
   // Many programs write C major when nothing was said.
-  if (fifths === 0 && said.scale !== 'minor') return null
-  return { fifths, mode: said.scale === 'minor' ? 'minor' : 'major' }
+  if (key.fifths === 0 && !key.minor) return null
+  return { fifths: key.fifths, mode: key.minor ? 'minor' : 'major' }
 }
 
 type MeterFrom = { readonly at: number; readonly meter: Meter }
 
-function metersOf(file: MidiFile, tick: number): MeterFrom[] {
-  const found = file.header.timeSignatures.flatMap((t): MeterFrom[] => {
-    const meter = meterSchema.safeParse({ beats: t.timeSignature[0], unit: t.timeSignature[1] })
+function metersOf(file: MidiTune, tick: number): MeterFrom[] {
+  const found = file.meters.flatMap((t): MeterFrom[] => {
+    const meter = meterSchema.safeParse({ beats: t.beats, unit: t.unit })
     return meter.success ? [{ at: t.ticks * tick, meter: meter.data }] : []
   })
   return found[0]?.at === 0 ? found : [{ at: 0, meter: { beats: 4, unit: 4 } }, ...found]
