@@ -46,10 +46,15 @@ export function profileOf(piece: Piece, map: SeatMap): Profile {
   }
 }
 
-/** What of the hand is new in a mapped part, each thing once. Who goes to a new position has to move there: shifting is not counted beside it. */
+/**
+ * What of the hand is new in a mapped part, each thing once. Who goes to a new position has to move there: that is not
+ * counted beside it; but to hold two strings there is more than to visit it.
+ */
 export function newsOf(map: SeatMap): readonly Thing[] {
   const things = newForHand(map)
-  return things.some((t) => kindOf(t) === 'position') ? things.filter((t) => kindOf(t) !== 'shifts') : things
+  const goes = things.some((t) => kindOf(t) === 'position')
+  const holds = handSteps(map).some((s) => s.hold.needs.includes('chord'))
+  return goes && !holds ? things.filter((t) => kindOf(t) !== 'shifts') : things
 }
 
 /** What is worth saying of a change, dearest first, one and many. */

@@ -1,6 +1,7 @@
 import { chosenAt } from './along'
 import { isLearned, type Hold } from '../hands/hold'
-import { positionKey } from '../instruments/instrument'
+import { positionKey, type Instrument } from '../instruments/instrument'
+import type { Learned } from '../instruments/learned'
 import { byOctaves, midiOf, printedPitch, type Pitch } from '../music/pitch'
 import { beatOf } from '../music/time'
 import type { PlacedEvent } from '../piece/walk'
@@ -11,6 +12,13 @@ import type { Problem } from './layout'
 import type { Moment } from './moments'
 import type { Solution } from './solve'
 import { isMet } from './visits'
+
+/** What is new at a note, as data: the hold that is not learned, and how far the seat has learned to shift where a shift goes beyond it. */
+export type News = { readonly hold: Hold | null; readonly shifts: Learned['shifts'] | null }
+
+/** "low 2", "a shift without a rest or open string before it": the first of what is new, as it is said. */
+export const sayNews = (instrument: Instrument, { hold, shifts }: News): string =>
+  hold ? sayNeeds(instrument, hold) : shifts === 'none' ? 'shifting' : 'a shift without a rest or open string before it'
 
 /** Something the teacher must know about a note: what and where. */
 export type MapProblem = {
@@ -24,6 +32,8 @@ export type MapProblem = {
   readonly back?: true
   /** The seat has not learned to shift as the hand does here. */
   readonly shift?: true
+  /** Of what is marked as new: what it is. */
+  readonly news?: News
 }
 
 const at = (placed: PlacedEvent) => ({ placed, measure: placed.at.measure.number, beat: beatOf(placed.into, placed.at.meter) })
@@ -50,6 +60,7 @@ export function problemsOf(s: Solution, moments: readonly Moment[]): MapProblem[
       text: texts.join(' '),
       ...(back && { back }),
       ...(shifted.length > 0 && { shift: true }),
+      news: { hold: beyond ? chosenAt(s, i) : null, shifts: shifted.length > 0 ? s.setup.learned.shifts : null },
     })
   })
   return all.sort((a, b) => a.placed.onset - b.placed.onset)
@@ -120,7 +131,7 @@ function beyondLevel(s: Solution, column: number, said: Map<Hold, string>): stri
       ? [` An octave ${by < 0 ? 'lower' : 'higher'}, ${names(there)} ${are(there)} ${sayHold(instrument, easier)}.`]
       : []
   })
-  const text = `New for this class: ${sayNeeds(instrument, hold)}. ${names(c.pitches)} ${are(c.pitches)} ${sayHold(instrument, hold)}.${hint[0] ?? ''}`
+  const text = `New for this class: ${sayNews(instrument, { hold, shifts: null })}. ${names(c.pitches)} ${are(c.pitches)} ${sayHold(instrument, hold)}.${hint[0] ?? ''}`
   said.set(hold, text)
   return text
 }
@@ -140,6 +151,8 @@ function newShift(s: Solution, column: number): string[] {
   chargeMove(s.setup, a, b, c.gap, (kind) => (isNew ||= kind === 'shiftNotLearned'))
   if (!isNew) return []
   const name = (position: number) => s.setup.instrument.positions[position].name
-  const when = s.setup.learned.shifts === 'none' ? 'shifting' : 'a shift without a rest or open string before it'
-  return [`New for this class: ${when}. The hand goes from ${name(a.position)} to ${name(b.position)}.`]
+  const { instrument, learned } = s.setup
+  return [
+    `New for this class: ${sayNews(instrument, { hold: null, shifts: learned.shifts })}. The hand goes from ${name(a.position)} to ${name(b.position)}.`,
+  ]
 }

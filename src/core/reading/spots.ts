@@ -42,7 +42,7 @@ function settled(r: Reading, d: About, found: readonly Found[], stage: Stage): S
   const seat = r.map.seat.id
   const spots: Spot[] = []
   let last: Found['note'] | null = null
-  for (const { note, hard, text, advice, about, wrong } of found) {
+  for (const { note, hard, text, advice, about, wrong, facts } of found) {
     // Two heads of one chord that are found for the same thing are one spot.
     if (note === last) continue
     last = note
@@ -66,7 +66,9 @@ function settled(r: Reading, d: About, found: readonly Found[], stage: Stage): S
       text: text[0].toUpperCase() + text.slice(1),
       advice,
       ...(wrong ? { wrong } : {}),
-    })
+      ...(facts ? { facts } : {}),
+      // What a detector finds has the facts of its kind.
+    } as Spot)
   }
   return spots
 }

@@ -1,6 +1,7 @@
 import { capital } from '../../names'
 import { sayRhythm } from '../rhythms'
-import type { Rhythm } from '../../instruments/reads'
+import { sayNews } from '../../fingering/problems'
+import type { Instrument } from '../../instruments/instrument'
 import type { SpotKind } from '../../plan/spotKinds'
 import type { Spot } from '../spots/spot'
 import { atFirst } from '../family'
@@ -22,35 +23,47 @@ import {
  * How a kind is said once for all its places; what is said in the same words is one thing. `bare`: it says where it is;
  * `one`: where there is one place only, the words of the spot are said.
  */
-type Plain = {
-  readonly order: Order | ((s: Spot) => Order)
-  readonly says: string | ((s: Spot, readers: readonly Reader[]) => string)
+type Plain<K extends SpotKind> = {
+  readonly order: Order | ((s: Spot<K>) => Order)
+  readonly says: string | ((s: Spot<K>, instrument: Instrument) => string)
   readonly bare?: true
   readonly one?: true
 }
 
-/** Kinds that are said by their places. Those of signs and of the moving hand have words of their own, and two things at once are said one by one. */
-const PLAIN: Partial<Record<SpotKind, Plain>> = {
+/** Kinds that are not said by their places, and who says them: signs letter by letter, the moving hand visit by visit; two things at once are said where they are looked at. */
+type Elsewhere = 'by signs.ts' | 'by visits.ts' | 'at its note'
+
+/** Every kind: one that is forgotten here does not compile. */
+const PLAIN: { readonly [K in SpotKind]: Plain<K> | Elsewhere } = {
+  'two-forms': 'by signs.ts',
+  'first-sign': 'by signs.ts',
+  'by-key': 'by signs.ts',
+  'carried-sign': 'by signs.ts',
+  'cancelled-sign': 'by signs.ts',
+  shift: 'by visits.ts',
+  'half-position': 'by visits.ts',
+  'two-new': 'at its note',
   'out-of-reach': { order: 'new', says: 'It cannot be played as written' },
-  'new-for-class': { order: 'new', says: (s) => newThing(s) },
-  'new-rhythm': {
-    order: 'new',
-    says: (s, readers) => `New for the class: ${sayRhythm(s.about as Rhythm, meterAt(s, readers))}`,
+  'new-for-class': { order: 'new', says: ({ facts }, instrument) => `New for this class: ${sayNews(instrument, facts)}` },
+  'new-rhythm': { order: 'new', says: ({ facts }) => `New for the class: ${sayRhythm(facts.rhythm, facts.meter)}` },
+  'new-combination': { order: 'new', says: ({ facts }) => `Known, but new together: ${facts.together}` },
+  pickup: {
+    order: 'rhythm',
+    says: ({ facts: { beat, bow } }) => `Begins before the first full measure, on beat ${beat}, ${bow ? `${bow}-bow` : 'plucked'}`,
+    bare: true,
   },
-  'new-combination': { order: 'new', says: (s) => `Known, but new together: ${s.about}` },
-  pickup: { order: 'rhythm', says: (s) => s.text.replace(/\.$/, ''), bare: true },
-  dotted: { order: 'rhythm', says: (s) => `Dotted ${s.about} and ${s.about === 'quarter' ? 'eighth' : 'sixteenth'}` },
-  triplet: { order: 'rhythm', says: (s) => s.about.split(' ').join(' even notes in the time of ') },
+  dotted: { order: 'rhythm', says: ({ facts: { long } }) => `Dotted ${long} and ${long === 'quarter' ? 'eighth' : 'sixteenth'}` },
+  triplet: { order: 'rhythm', says: ({ facts: { actual, normal } }) => `${actual} even notes in the time of ${normal}` },
   syncopation: {
     order: 'rhythm',
-    says: (s) => (s.about === 'tied' ? 'Tied over the barline' : 'Struck between the beats and held over the next'),
+    says: ({ facts }) => (facts.tied ? 'Tied over the barline' : 'Struck between the beats and held over the next'),
   },
   'counted-rest': { order: 'rhythm', says: 'Entries to be counted after a rest' },
   'changed-rhythm': { order: 'rhythm', says: 'Known notes in another rhythm' },
   'long-after-short': { order: 'rhythm', says: 'A long note after short ones' },
   extension: { order: 'hand', says: 'The hand opens' },
   'fourth-finger': { order: 'hand', says: 'The fourth finger' },
-  'four-or-open': { order: 'hand', says: (s) => (s.about.endsWith('true') ? 'The fourth finger' : 'An open string, where 4 would stay') },
+  'four-or-open': { order: 'hand', says: ({ facts }) => (facts.four ? 'The fourth finger' : 'An open string, where 4 would stay') },
   'wide-gap': { order: 'hand', says: 'A wide gap between two fingers' },
   slide: { order: 'hand', says: 'One finger slides between two places' },
   'two-places': { order: 'hand', says: 'Fingers lie otherwise than on the next string' },
@@ -63,38 +76,40 @@ const PLAIN: Partial<Record<SpotKind, Plain>> = {
   'lands-alone': { order: 'crossing', says: 'A finger lands alone' },
   'hand-crossing': { order: 'crossing', says: 'The left hand crosses to the next string' },
   'bow-crossing': { order: 'crossing', says: 'The bow crosses, the fingers stay' },
-  'shared-letter': { order: 'crossing', says: (s) => `${capital(s.about)}, not the open ${s.about.split(' ')[1]}` },
-  'letter-two-strings': { order: 'crossing', says: (s) => `${s.about} lies on two strings` },
+  'shared-letter': { order: 'crossing', says: ({ facts: { which, letter } }) => `${capital(which)} ${letter}, not the open ${letter}` },
+  'letter-two-strings': { order: 'crossing', says: ({ facts }) => `${facts.name} lies on two strings` },
   'ledger-lines': { order: 'crossing', says: 'Notes far off the staff' },
   'first-slur': {
-    order: (s) => (isNew(s) ? 'new' : 'bow'),
-    says: (s) => (isNew(s) ? 'New for the class: a slur, several notes in one bow' : 'Several notes in one bow'),
+    order: ({ facts }) => (facts.known ? 'bow' : 'new'),
+    says: ({ facts }) => (facts.known ? 'Several notes in one bow' : 'New for the class: a slur, several notes in one bow'),
   },
-  'wrong-bow': { order: 'bow', says: (s) => (s.about === 'up' ? 'The first beat comes up-bow' : 'The repeat needs a retake') },
+  'wrong-bow': { order: 'bow', says: ({ facts }) => (facts.retake ? 'The repeat needs a retake' : 'The first beat comes up-bow') },
   'uneven-bow': { order: 'bow', says: 'A long bow and a short one back' },
-  'pluck-change': { order: 'bow', says: (s) => (s.about === 'pluck' ? 'From bow to plucking' : 'From plucking back to the bow') },
-  'other-loudness': { order: 'bow', says: (s) => `What returns ${s.about}: the same tempo`, one: true },
+  'pluck-change': { order: 'bow', says: ({ facts }) => (facts.plucked ? 'From bow to plucking' : 'From plucking back to the bow') },
+  'other-loudness': { order: 'bow', says: ({ facts }) => `What returns ${facts.softer ? 'softer' : 'louder'}: the same tempo`, one: true },
   'no-rest': { order: 'bow', says: 'A long way without a rest' },
   'look-alike': { order: 'friend', says: 'What begins like an earlier measure goes on otherwise', one: true },
   'repeat-way': { order: 'friend', says: 'Look where the repeat goes', one: true },
 }
 
-const isNew = (s: Spot): boolean => s.text.startsWith('New for this class')
-
-const meterAt = (s: Spot, readers: readonly Reader[]) =>
-  readers.find((r) => r.reading.map.seat.id === s.seat)!.reading.byEvent.get(s.event)!.placed.at.meter
-
-/** "New for this class: finger 4" of what the map says in more words. */
-const newThing = (s: Spot): string => /^New for this class: [^.]*/.exec(s.text)?.[0] ?? 'New for this class'
+/** A row of the table for whichever kind: what it asks of a spot is the facts of its own kind. */
+type AnyPlain = Omit<Plain<SpotKind>, 'order' | 'says'> & {
+  readonly order: Order | ((s: Spot) => Order)
+  readonly says: string | ((s: Spot, instrument: Instrument) => string)
+}
+const plainOf = (kind: SpotKind): AnyPlain | null => {
+  const row = PLAIN[kind]
+  return typeof row === 'string' ? null : (row as AnyPlain)
+}
 
 /** What is said kind by kind, of spots that nothing else has said. */
 export function plainThings(readers: readonly Reader[], said: ReadonlySet<string>): Thing[] {
-  const groups = new Map<string, { plain: Plain; spots: Spot[] }>()
-  for (const { all } of readers)
+  const groups = new Map<string, { plain: AnyPlain; spots: Spot[] }>()
+  for (const { all, reading } of readers)
     for (const s of all) {
-      const plain = PLAIN[s.kind]
-      if (!plain || said.has(s.id) || s.under !== undefined || !isHard(s)) continue
-      const says = typeof plain.says === 'function' ? plain.says(s, readers) : plain.says
+      const plain = plainOf(s.kind)
+      if (plain === null || said.has(s.id) || s.under !== undefined || !isHard(s)) continue
+      const says = typeof plain.says === 'function' ? plain.says(s, reading.instrument) : plain.says
       const group = groups.get(says)
       if (group) group.spots.push(s)
       else groups.set(says, { plain, spots: [s] })
@@ -130,7 +145,7 @@ function adviceFor(readers: readonly Reader[], spots: readonly Spot[]): string {
   return by.size === 1 ? only : [...by].map(([advice, names]) => `${capital(lower(names))}: ${advice}`).join(' ')
 }
 
-function sentence(readers: readonly Reader[], plain: Plain, says: string, spots: readonly Spot[]): string {
+function sentence(readers: readonly Reader[], plain: AnyPlain, says: string, spots: readonly Spot[]): string {
   const [first] = spots
   const alike = spots.every((s) => s.onset === first.onset && s.text === first.text)
   const all = seatsIn(readers, spots).length === readers.length

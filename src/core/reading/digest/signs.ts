@@ -6,11 +6,11 @@ import { top, type ReadNote } from '../reading'
 import type { Spot } from '../spots/spot'
 import { isHard, kindsIn, lower, measuresOf, placesForAll, seatsIn, weightOf, type Reader, type Thing } from './thing'
 
-const SIGN_KINDS = new Set<Spot['kind']>(['two-forms', 'first-sign', 'carried-sign', 'cancelled-sign', 'by-key'])
+const SIGN_KINDS = ['two-forms', 'first-sign', 'carried-sign', 'cancelled-sign', 'by-key'] as const
+type SignSpot = Spot<(typeof SIGN_KINDS)[number]>
+const isOfSign = (s: Spot): s is SignSpot => SIGN_KINDS.some((k) => k === s.kind)
 
 type Form = { readonly letter: Letter; readonly alter: number }
-/** The letter that a spot of a sign is about. */
-const letterOf = (s: Spot): Letter => s.about[0] as Letter
 const sayForm = ({ letter, alter }: Form, natural = true): string => spokenLetter({ letter, alter }, natural)
 
 /** The note of a spot in its own seat's part. */
@@ -38,17 +38,20 @@ function fingersOf(readers: readonly Reader[], { letter, alter }: Form): string 
 
 /** Letters that the signature alters, each said at its first place; letters that come in two forms, or in one that is not of the key. */
 export function signThings(readers: readonly Reader[]): { things: Thing[]; said: Set<string> } {
-  const spots = readers.flatMap((r) => r.all).filter((s) => SIGN_KINDS.has(s.kind) && isHard(s))
+  const spots = readers
+    .flatMap((r) => r.all)
+    .filter(isOfSign)
+    .filter(isHard)
   const said = new Set<string>()
   const things: Thing[] = []
   const ofSigns = spots.filter((s) => s.kind !== 'by-key')
-  const letters = [...new Set(ofSigns.map((s) => letterOf(s)))]
+  const letters = [...new Set(ofSigns.map((s) => s.facts.letter))]
   for (const letter of letters) {
-    const own = ofSigns.filter((s) => letterOf(s) === letter)
+    const own = ofSigns.filter((s) => s.facts.letter === letter)
     for (const s of own) said.add(s.id)
     things.push(formsOf(readers, letter, own))
   }
-  const byKey = spots.filter((s) => s.kind === 'by-key' && !letters.includes(letterOf(s)))
+  const byKey = spots.filter((s) => s.kind === 'by-key' && !letters.includes(s.facts.letter))
   for (const s of byKey) said.add(s.id)
   if (byKey.length) things.push(signature(readers, byKey))
   return { things, said }
@@ -58,7 +61,7 @@ export function signThings(readers: readonly Reader[]): { things: Thing[]; said:
 const formAt = (form: string, where: string): string => (/line|measure/.test(where) ? `${form} (${where})` : `${form} in ${where}`)
 
 /** "C sharp in 4 and 7, C natural in 5." with what each seat does for both. */
-function formsOf(readers: readonly Reader[], letter: Letter, spots: readonly Spot[]): Thing {
+function formsOf(readers: readonly Reader[], letter: Letter, spots: readonly SignSpot[]): Thing {
   const seats = seatsIn(readers, spots)
   const concerned = readers.filter((r) => seats.includes(r.reading.map.seat.id))
   // Every note of the letter, form by form; only where the spots are and what they are told from is listed.
@@ -107,10 +110,10 @@ function formsOf(readers: readonly Reader[], letter: Letter, spots: readonly Spo
 }
 
 /** "F sharp and C sharp come from the signature, first in 1." */
-function signature(readers: readonly Reader[], spots: readonly Spot[]): Thing {
-  const forms = new Map<string, { form: Form; first: Spot }>()
+function signature(readers: readonly Reader[], spots: readonly SignSpot[]): Thing {
+  const forms = new Map<string, { form: Form; first: SignSpot }>()
   for (const s of [...spots].sort((a, b) => a.onset - b.onset)) {
-    const letter = letterOf(s)
+    const letter = s.facts.letter
     const form = { letter, alter: alterIn(noteOf(readers, s)!.placed.at.key, letter) }
     const name = sayForm(form, false)
     if (!forms.has(name)) forms.set(name, { form, first: s })

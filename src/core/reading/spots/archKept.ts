@@ -32,7 +32,7 @@ export const archKept = {
         wrong: WRONG.arch,
       }
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'arch-kept'>
 
 /** Whether a note is stopped by the same finger at the same place as another. */
 function isSame(a: ReadNote | null, b: ReadNote): boolean {

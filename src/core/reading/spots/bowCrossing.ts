@@ -20,4 +20,4 @@ export const bowCrossing = {
         advice: 'Say "bow only": the left hand does nothing here.',
       }),
     ),
-} as const satisfies Detector
+} as const satisfies Detector<'bow-crossing'>

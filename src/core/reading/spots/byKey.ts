@@ -21,4 +21,4 @@ export const byKey = {
       advice: `Point to the signature and name every ${pitch.letter} of the line.`,
       about: pitch.letter,
     })),
-} as const satisfies Detector
+} as const satisfies Detector<'by-key'>

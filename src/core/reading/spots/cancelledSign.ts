@@ -28,4 +28,4 @@ export const cancelledSign = {
       }
     })
   },
-} as const satisfies Detector
+} as const satisfies Detector<'cancelled-sign'>

@@ -18,4 +18,4 @@ export const carriedSign = {
       advice: 'Run a finger from the sign to the barline; everything of that letter in between is altered.',
       about: `${pitch.letter}${pitch.alter}`,
     })),
-} as const satisfies Detector
+} as const satisfies Detector<'carried-sign'>

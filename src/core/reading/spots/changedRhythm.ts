@@ -22,7 +22,7 @@ export const changedRhythm = {
       advice: 'Clap both measures, one after the other, before they are played.',
       about: `${index}`,
     })),
-} as const satisfies Detector
+} as const satisfies Detector<'changed-rhythm'>
 
 const changed = ofLine((r: Reading): Changed[] => {
   const found: Changed[] = []

@@ -21,7 +21,7 @@ export const countedRest = {
       advice: 'Count the rest aloud and breathe in before the entry; the bow lies on the string in time.',
       about: `${beats} ${between}`,
     })),
-} as const satisfies Detector
+} as const satisfies Detector<'counted-rest'>
 
 type Entry = { readonly at: number; readonly beats: string; readonly long: boolean; readonly on: number; readonly between: boolean }
 

@@ -4,7 +4,7 @@ import { once } from '../../once'
 import { secondsBetween } from '../../performance/tempo'
 import { before, motion, type Reading, type ReadNote } from '../reading'
 import { stringName } from '../words'
-import type { Found } from './spot'
+import type { Said } from './spot'
 
 /** Notes closer than this many seconds leave the hand no time to look; from memory. */
 const QUICK = 0.35
@@ -73,7 +73,11 @@ const about = (r: Reading, c: Crossed) =>
     .map((s) => s.finger)
     .join(' ')}${c.note.slurred ? ' slurred' : ''}`
 
-export const fromCrossings = (r: Reading, of: (c: Crossed) => boolean, found: (c: Crossed) => Omit<Found, 'note' | 'about'>): Found[] =>
+export const fromCrossings = (
+  r: Reading,
+  of: (c: Crossed) => boolean,
+  found: (c: Crossed) => Omit<Said, 'about'>,
+): (Said & { readonly note: ReadNote })[] =>
   crossed(r)
     .filter(of)
     .map((c) => ({ note: c.note, about: about(r, c), ...found(c) }))

@@ -36,4 +36,4 @@ export const doubleStop = {
         ...(clear ? { wrong: WRONG.arch } : {}),
       }
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'double-stop'>

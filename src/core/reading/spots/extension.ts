@@ -29,7 +29,7 @@ export const extension = {
         about: s.place,
       }
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'extension'>
 
 /** The hand is open already, in this very shape, and only goes on. */
 const stays = (last: ReadNote | null, note: ReadNote): boolean =>

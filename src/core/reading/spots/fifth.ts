@@ -28,4 +28,4 @@ export const fifth = {
         about: `${finger} ${strings(r, last, note)}`,
       }
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'fifth'>

@@ -28,7 +28,7 @@ export const firstSign = {
   matters: [1.2, 1, 0.8],
   find: (r) => {
     const { signs } = r.map.setup.learned
-    const found: Found[] = []
+    const found: Found<'first-sign'>[] = []
     for (const { at, head, sign } of signsOf(r)) {
       const note = r.notes[at]
       const { pitch } = note.heads[head]
@@ -43,8 +43,9 @@ export const firstSign = {
         text: `${known ? '' : `New for this class: a ${sign} before a note. `}${spokenLetter(pitch, true)}${finger}: not in the key; the sign holds to the barline.`,
         advice: `Find ${letterName(pitch)} by itself first, against the ${pitch.letter} of the key.`,
         about: `${pitch.letter}${pitch.alter}`,
+        facts: { letter: pitch.letter },
       })
     }
     return found
   },
-} as const satisfies Detector
+} as const satisfies Detector<'first-sign'>

@@ -12,7 +12,7 @@ export const firstSlur = {
   matters: [1.2, 1, 0.3],
   find: (r) => {
     const known = r.map.setup.learned.slurs
-    const found: Found[] = []
+    const found: Found<'first-slur'>[] = []
     for (const note of r.notes) {
       const next = after(r, note)
       if (note.slurred || !next?.slurred) continue
@@ -24,8 +24,9 @@ export const firstSlur = {
         text: `${known ? '' : 'New for this class: '}${known ? `${notes} notes` : `a slur, ${notes} notes`} in one bow.`,
         advice: 'Play them first in one bow with a stop between them, then without the stop.',
         about: 'slur',
+        facts: { known },
       })
     }
     return found
   },
-} as const satisfies Detector
+} as const satisfies Detector<'first-slur'>

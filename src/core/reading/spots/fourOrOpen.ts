@@ -35,9 +35,10 @@ export const fourOrOpen = {
           : `Open ${high}, where 4 would stay on ${low}${slurred ? ' under the slur' : ' between its neighbours'}.`,
         advice: 'Decide it once for everyone, say it, and write it in.',
         about: `${string} ${four}`,
+        facts: { four },
       }
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'four-or-open'>
 
 /** The lower string of the choice, and whether 4 was taken. */
 function choiceAt({ letters, map, instrument }: Reading, { hold }: ReadNote): { string: number; four: boolean } | null {

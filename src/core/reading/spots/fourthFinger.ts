@@ -32,4 +32,4 @@ export const fourthFinger = {
         wrong: WRONG.four,
       }
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'fourth-finger'>

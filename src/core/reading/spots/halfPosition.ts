@@ -28,4 +28,4 @@ export const halfPosition = {
       }
     })
   },
-} as const satisfies Detector
+} as const satisfies Detector<'half-position'>

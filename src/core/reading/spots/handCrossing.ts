@@ -20,4 +20,4 @@ export const handCrossing = {
         advice: 'Keep the finger that played down until the next one stands on the new string.',
       }),
     ),
-} as const satisfies Detector
+} as const satisfies Detector<'hand-crossing'>

@@ -34,4 +34,4 @@ export const landsAlone = {
       }
     })
   },
-} as const satisfies Detector
+} as const satisfies Detector<'lands-alone'>

@@ -33,4 +33,4 @@ export const ledgerLines = {
       }
     })
   },
-} as const satisfies Detector
+} as const satisfies Detector<'ledger-lines'>

@@ -14,7 +14,7 @@ export const letterTwoStrings = {
   matters: [1.3, 1, 0.7],
   find: (r) => {
     const last = new Map<string, ReadNote>()
-    const found: Found[] = []
+    const found: Found<'letter-two-strings'>[] = []
     for (const note of r.notes) {
       const s = note.hold?.stops.length === 1 ? note.hold.stops[0] : null
       const { pitch } = top(note)
@@ -36,8 +36,9 @@ export const letterTwoStrings = {
           : `${letterName(pitch)} on ${here} here, ${letterName(pitch)} on ${were} in ${sayWhere(r, other)}.`,
         advice: `Name it with its string: "${letterName(pitch)} on ${here}".`,
         about: letterName(pitch),
+        facts: { name: letterName(pitch) },
       })
     }
     return found
   },
-} as const satisfies Detector
+} as const satisfies Detector<'letter-two-strings'>

@@ -37,4 +37,4 @@ export const longAfterShort = {
         wrong: WRONG.trembles,
       }
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'long-after-short'>

@@ -30,7 +30,7 @@ export const lookAlike = {
       about: `on ${index}`,
     })),
   ],
-} as const satisfies Detector
+} as const satisfies Detector<'look-alike'>
 
 /** A measure that leaves the way that at least two measures before it went along, having come so far before. */
 type GoesOn = { readonly index: number; readonly like: number; readonly same: number }

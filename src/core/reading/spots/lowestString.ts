@@ -27,4 +27,4 @@ export const lowestString = {
         about: 'lowest',
       }
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'lowest-string'>

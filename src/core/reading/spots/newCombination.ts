@@ -23,7 +23,7 @@ export const newCombination = {
   find: (r) => {
     const { learned } = r.map.setup
     if (learned.combinations.length === ALL) return []
-    const found: Found[] = []
+    const found: Found<'new-combination'>[] = []
     // Only the first time is the first time.
     const met = new Set<Combination>(learned.combinations)
     for (const note of r.notes)
@@ -35,10 +35,11 @@ export const newCombination = {
             text: `For the first time together: ${SAYS[c]}.`,
             advice: 'Each by itself once more, then both, slowly, on this place alone.',
             about: c,
+            facts: { together: c },
           })
     return found
   },
-} as const satisfies Detector
+} as const satisfies Detector<'new-combination'>
 
 /** Whether the class knows each of the two by itself: else that is what is new, and said as that. */
 function isKnown({ slurs, fingers, rhythms, shifts }: Learned, c: Combination): boolean {

@@ -11,9 +11,10 @@ export const newForClass = {
   again: 0.98,
   matters: [1, 1, 1],
   find: (r) =>
-    problems(
-      r,
-      (p) => p.mark === 'new' && !p.back,
-      () => ({ hard: 0.85, advice: 'Teach it by itself before the piece, or give this seat something else here.' }),
-    ),
-} as const satisfies Detector
+    problems(r, (p) => p.mark === 'new' && !p.back).map(({ p, ...found }) => ({
+      ...found,
+      facts: p.news ?? { hold: null, shifts: null },
+      hard: 0.85,
+      advice: 'Teach it by itself before the piece, or give this seat something else here.',
+    })),
+} as const satisfies Detector<'new-for-class'>

@@ -12,7 +12,7 @@ export const newRhythm = {
   matters: [1, 1, 1],
   find: (r) => {
     const { rhythms: known } = r.map.setup.learned
-    const found: Found[] = []
+    const found: Found<'new-rhythm'>[] = []
     for (const { at, rhythms } of rhythmsOf(r)) {
       const fresh = rhythms.find((x) => !known.includes(x))
       if (!fresh) continue
@@ -23,8 +23,9 @@ export const newRhythm = {
         text: `New for this class: ${sayRhythm(fresh, note.placed.at.meter)}.`,
         advice: 'Say and clap it by itself, then play it on one open string, before it comes in the piece.',
         about: fresh,
+        facts: { rhythm: fresh, meter: note.placed.at.meter },
       })
     }
     return found
   },
-} as const satisfies Detector
+} as const satisfies Detector<'new-rhythm'>

@@ -17,7 +17,7 @@ export const noRest = {
   matters: [1, 1, 0.8],
   find: ({ notes, map }) => {
     const far = LONG_WAY[stageOf(map.instrument, map.setup.learned)]
-    const found: Found[] = []
+    const found: Found<'no-rest'>[] = []
     let from = 0
     for (let i = 0; i < notes.length; i++) {
       if (i + 1 < notes.length && !notes[i + 1].rest) continue
@@ -40,4 +40,4 @@ export const noRest = {
     }
     return found
   },
-} as const satisfies Detector
+} as const satisfies Detector<'no-rest'>

@@ -22,9 +22,10 @@ export const otherLoudness = {
         ? 'Count it aloud; keep the speed of the bow and take less of it.'
         : 'Count it aloud; take more bow, not more speed of the fingers.',
       about: softer ? 'softer' : 'louder',
+      facts: { softer },
       ...(softer ? { wrong: WRONG.drags } : {}),
     })),
-} as const satisfies Detector
+} as const satisfies Detector<'other-loudness'>
 
 type Return = { readonly index: number; readonly like: number; readonly now: string; readonly was: string; readonly softer: boolean }
 

@@ -11,12 +11,9 @@ export const outOfReach = {
   again: 1,
   matters: [1, 1, 1],
   find: (r) =>
-    problems(
-      r,
-      (p) => p.mark !== 'new',
-      (p) => ({
-        hard: p.mark === 'out' ? 1 : p.mark === 'divide' ? 0.8 : 0.6,
-        advice: p.mark === 'pin' ? 'Lift the pin or choose another.' : 'Choose a substitute for this seat, or another octave.',
-      }),
-    ),
-} as const satisfies Detector
+    problems(r, (p) => p.mark !== 'new').map(({ p, ...found }) => ({
+      ...found,
+      hard: p.mark === 'out' ? 1 : p.mark === 'divide' ? 0.8 : 0.6,
+      advice: p.mark === 'pin' ? 'Lift the pin or choose another.' : 'Choose a substitute for this seat, or another octave.',
+    })),
+} as const satisfies Detector<'out-of-reach'>

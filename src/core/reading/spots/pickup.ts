@@ -23,7 +23,8 @@ export const pickup = {
         text: `Begins before the first full measure, on beat ${beat}, ${stroke ? `${stroke.bow}-bow` : 'plucked'}.`,
         advice: `Count a whole measure and the beats before it aloud; ${stroke ? `set the bow ${bowPart(stroke.from) === 'near the tip' ? '' : 'at '}${bowPart(stroke.from)} first` : 'the plucking finger is ready over the string'}.`,
         about: 'pickup',
+        facts: { beat, bow: stroke?.bow ?? null },
       },
     ]
   },
-} as const satisfies Detector
+} as const satisfies Detector<'pickup'>

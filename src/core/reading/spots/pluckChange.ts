@@ -18,7 +18,7 @@ export const pluckChange = {
   find: (r) => {
     const plucked = pluckedIn(r.map.line)
     if (plucked.size === 0) return []
-    const found: Found[] = []
+    const found: Found<'pluck-change'>[] = []
     for (const note of r.notes) {
       const last = before(r, note)
       if (!last) continue
@@ -35,8 +35,9 @@ export const pluckChange = {
           ? 'Keep the bow in the hand, one finger free over the fingerboard; practise the change alone, in time.'
           : 'Fingers back on the bow while the last plucked note rings; set it on the string before it sounds.',
         about: is ? 'pluck' : 'bow',
+        facts: { plucked: is },
       })
     }
     return found
   },
-} as const satisfies Detector
+} as const satisfies Detector<'pluck-change'>

@@ -16,7 +16,7 @@ export const repeatWay = {
   find: (r) => {
     const { measures } = r.map.line
     const order = unfold(r.map.line)
-    const found: Found[] = []
+    const found: Found<'repeat-way'>[] = []
     const seen = new Set<number>()
     order.forEach((index, i) => {
       const next = order[i + 1]
@@ -57,7 +57,7 @@ export const repeatWay = {
     })
     return found
   },
-} as const satisfies Detector
+} as const satisfies Detector<'repeat-way'>
 
 /** "first ending", "first and second ending". */
 const endings = ({ ending }: Measure): string => `${(ending ?? []).map(ordinal).join(' and ')} ending`

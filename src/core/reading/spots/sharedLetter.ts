@@ -39,7 +39,8 @@ export const sharedLetter = {
         text: `${which} ${name}, not the open ${name} that is also in this piece.`,
         advice: `Call it "${which} ${name}" and the other "open ${name}".`,
         about: `${which} ${pitch.letter}`,
+        facts: { which, letter: pitch.letter },
       }
     })
   },
-} as const satisfies Detector
+} as const satisfies Detector<'shared-letter'>

@@ -42,4 +42,4 @@ export const shift = {
         wrong: s.halfSteps > 0 ? WRONG.shiftUp : WRONG.shiftDown,
       }
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'shift'>

@@ -25,4 +25,4 @@ export const skipCrossing = {
         advice: 'Set both fingers first, then let only the bow go between them.',
       }),
     ),
-} as const satisfies Detector
+} as const satisfies Detector<'skip-crossing'>

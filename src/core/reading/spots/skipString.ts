@@ -20,4 +20,4 @@ export const skipString = {
         advice: 'Bow the open strings alone in this rhythm; the arm goes before the note.',
       }),
     ),
-} as const satisfies Detector
+} as const satisfies Detector<'skip-string'>

@@ -30,4 +30,4 @@ export const slide = {
           : {}),
       }
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'slide'>

@@ -1,5 +1,6 @@
 import type { Reading, ReadNote } from '../reading'
 import type { SpotKind } from '../../plan/spotKinds'
+import type { FactsOf } from './facts'
 
 /** Whom it asks something of: the eye, the left hand, the bow, or the class as a whole. */
 export type Concern = 'eye' | 'hand' | 'bow' | 'class'
@@ -7,9 +8,8 @@ export type Concern = 'eye' | 'hand' | 'bow' | 'class'
 /** What is heard when a place goes wrong, and why it does. */
 export type Wrong = { readonly heard: string; readonly why: string }
 
-/** What a detector finds at a note. */
-export type Found = {
-  readonly note: ReadNote
+/** What every kind says of what it finds. */
+export type Said = {
   /** 0 to 1: how likely it stops a reader for whom everything of its kind is learned but not yet easy. */
   readonly hard: number
   /** One sentence, as a teacher would say it. */
@@ -22,10 +22,13 @@ export type Found = {
   readonly about: string
 }
 
+/** What the detector of a kind finds at a note. */
+export type Found<K extends SpotKind = SpotKind> = Said & { readonly note: ReadNote } & FactsOf<K>
+
 /** One way to be tripped. Adding one is a file and a row in the list of detectors. */
-export type Detector = {
+export type Detector<K extends SpotKind = SpotKind> = {
   /** Its own name. */
-  readonly kind: string
+  readonly kind: K
   /** As a heading: "One letter, two forms". */
   readonly name: string
   /** One word for the mark at the note. */
@@ -37,14 +40,13 @@ export type Detector = {
   readonly again: number
   /** How much it matters at the beginning, in first position and beyond, times its hardness: what is daily bread at one stage stops the stage before. Common practice. */
   readonly matters: readonly [number, number, number]
-  readonly find: (r: Reading) => readonly Found[]
+  readonly find: (r: Reading) => readonly Found<K>[]
 }
 
-/** A place in a seat's part that will trip somebody: what, where, whom, how hard, why, what to do. */
-export type Spot = Omit<Found, 'note'> & {
+type Placed<K extends SpotKind> = Said & {
   /** The same for the same place in the same line, whatever else is found. */
   readonly id: string
-  readonly kind: SpotKind
+  readonly kind: K
   /** The seat's id. */
   readonly seat: string
   readonly event: string
@@ -59,11 +61,14 @@ export type Spot = Omit<Found, 'note'> & {
   readonly points: number
   /** The spot at the same note that says it already, by id: it is not shown twice. */
   readonly under?: string
-}
+} & FactsOf<K>
+
+/** A place in a seat's part that will trip somebody: what, where, whom, how hard, why, what to do. */
+export type Spot<K extends SpotKind = SpotKind> = { [Q in K]: Placed<Q> }[K]
 
 /** Asks about every note of a reading in turn. A plain loop: a search of keys asks this some thousand times of every note. */
-export function atNotes({ notes }: Reading, find: (note: ReadNote) => Found | null): Found[] {
-  const found: Found[] = []
+export function atNotes<K extends SpotKind>({ notes }: Reading, find: (note: ReadNote) => Found<K> | null): Found<K>[] {
+  const found: Found<K>[] = []
   for (const note of notes) {
     const here = find(note)
     if (here) found.push(here)

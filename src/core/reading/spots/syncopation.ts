@@ -11,7 +11,7 @@ export const syncopation = {
   again: 0.5,
   matters: [1.3, 1, 0.7],
   find: (r) => {
-    const found: Found[] = []
+    const found: Found<'syncopation'>[] = []
     for (const { at } of rhythmsOf(r)) {
       const note = r.notes[at]
       const tied = isTiedOver(note)
@@ -24,8 +24,9 @@ export const syncopation = {
           ? 'Play it once without the tie, then think the second note and let the bow go on.'
           : 'Clap it while the foot keeps the beats; first with every eighth played, then joined.',
         about: tied ? 'tied' : 'between',
+        facts: { tied },
       })
     }
     return found
   },
-} as const satisfies Detector
+} as const satisfies Detector<'syncopation'>

@@ -12,7 +12,7 @@ export const triplet = {
   again: 0.5,
   matters: [1.3, 1, 0.9],
   find: (r) => {
-    const found: Found[] = []
+    const found: Found<'triplet'>[] = []
     let last = -2
     for (const { at, rhythms } of rhythmsOf(r)) {
       if (!rhythms.includes('triplets')) continue
@@ -27,8 +27,9 @@ export const triplet = {
         text: `${tuplet!.actual} even notes in the time of ${tuplet!.normal}.`,
         advice: 'Say a word of as many syllables on the beat, first alone, then after a measure of plain eighths.',
         about: `${tuplet!.actual} ${tuplet!.normal}`,
+        facts: { actual: tuplet!.actual, normal: tuplet!.normal },
       })
     }
     return found
   },
-} as const satisfies Detector
+} as const satisfies Detector<'triplet'>

@@ -20,7 +20,7 @@ export const twoForms = {
   matters: [1.1, 1, 0.75],
   find: ({ notes, instrument, map }) => {
     const last = new Map<Letter, { note: ReadNote; head: number }>()
-    const found: Found[] = []
+    const found: Found<'two-forms'>[] = []
     for (const note of notes)
       note.heads.forEach(({ pitch }, head) => {
         const other = last.get(pitch.letter)
@@ -43,9 +43,10 @@ export const twoForms = {
           text: `${sayPitch(pitch, key)} here, ${sayPitch(was, key)} ${where}${fingers && `: ${fingers}`}.`,
           advice: `Say both aloud and find both fingers, ${letterName(was)} then ${letterName(pitch)}, before the line is played.`,
           about: `${pitch.letter}${pitch.alter} after ${was.alter}`,
+          facts: { letter: pitch.letter },
           ...wrongLow(instrument, here),
         })
       })
     return found
   },
-} as const satisfies Detector
+} as const satisfies Detector<'two-forms'>

@@ -32,7 +32,7 @@ export const twoPlaces = {
         ...wrongLow(r.instrument, here),
       }
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'two-places'>
 
 /** The last stop of the other shape on a neighbouring string with the hand in place, unless the finger was placed on this string in between. */
 function otherString(r: Reading, note: ReadNote, here: Stop): Stop | null {

@@ -23,7 +23,7 @@ export const unevenBow = {
       advice: 'Save the bow on the long note; go back quickly and lightly on the short one.',
       about: `${first.ticks} ${second.ticks}`,
     })),
-} as const satisfies Detector
+} as const satisfies Detector<'uneven-bow'>
 
 type Part = { readonly bow: Bow; readonly ticks: number }
 type Uneven = { readonly index: number; readonly first: Part; readonly second: Part }

@@ -30,4 +30,4 @@ export const wideGap = {
         ...(low.finger === 2 && high.finger === 3 && low.place === 'low' ? { wrong: WRONG.gap } : {}),
       }
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'wide-gap'>

@@ -10,7 +10,7 @@ export const wrongBow = {
   again: 0.85,
   matters: [1, 1, 0.4],
   find: (r) =>
-    r.bowing.wrong.flatMap((w): Found[] => {
+    r.bowing.wrong.flatMap((w): Found<'wrong-bow'>[] => {
       const note = r.byEvent.get(w.event)
       if (!note) return []
       // In three the bow turns by itself, measure by measure: it is the piece's own way.
@@ -23,7 +23,8 @@ export const wrongBow = {
           text: w.text,
           advice: 'Lift and set the bow anew, or join two notes before it in one bow; mark which.',
           about: w.again ? 'retake' : 'up',
+          facts: { retake: !!w.again },
         },
       ]
     }),
-} as const satisfies Detector
+} as const satisfies Detector<'wrong-bow'>
