@@ -113,3 +113,22 @@ test('a piece is renamed in place, also in its text, and it can be undone', asyn
   await expect(page.getByRole('heading', { name: 'Two Barges' })).toBeVisible()
   await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
 })
+
+test('? lists the keys of the page that is open, and what is listed is what is heard', async ({ page }) => {
+  await page.goto('/')
+  await awake(page)
+  const keys = page.getByRole('dialog', { name: 'Keys' })
+  await page.keyboard.press('?')
+  await expect(keys.getByText('search the shelf')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(keys).toBeHidden()
+  await page.keyboard.press('/')
+  await expect(page.getByPlaceholder(/Title/)).toBeFocused()
+  // In a field it is a sign like any other.
+  await page.keyboard.press('?')
+  await expect(page.getByPlaceholder(/Title/)).toHaveValue('?')
+  await page.goto(`${CLASS_PAGE}/note-reading`)
+  await awake(page)
+  await page.keyboard.press('?')
+  await expect(keys.getByText('show the answers; then the next question')).toBeVisible()
+})

@@ -67,12 +67,12 @@ export function silentSteps(c: Practised): SilentStep[] {
 /** Notes of the piece that seats do not read surely, said before anything is played: which, and how often each comes. */
 function notesToSay(c: Practised): SilentStep[] {
   const bySeat = c.players.flatMap((p) => {
-    const times = new Map<string, { readonly says: string; n: number }>()
+    const times = new Map<string, { readonly letter: string; readonly place: string; n: number }>()
     for (const { heads } of p.reading.notes)
       for (const { pitch } of heads) {
         if (!p.unread.includes(pitchName(pitch))) continue
-        const says = `${letterName(pitch)} on the ${sayStaffPlace(pitch, CLEFS[p.map.instrument.clef])}`
-        times.set(pitchName(pitch), { says, n: (times.get(pitchName(pitch))?.n ?? 0) + 1 })
+        const place = sayStaffPlace(pitch, CLEFS[p.map.instrument.clef])
+        times.set(pitchName(pitch), { letter: letterName(pitch), place, n: (times.get(pitchName(pitch))?.n ?? 0) + 1 })
       }
     return times.size > 0 ? [{ name: p.seat.name, notes: [...times.values()].sort((a, b) => b.n - a.n).slice(0, MOST_ASKED) }] : []
   })
@@ -81,12 +81,10 @@ function notesToSay(c: Practised): SilentStep[] {
     {
       id: 'say unread',
       title: 'Say the notes that are not sure',
-      words: bySeat.map(({ name, notes }) => `${name}: ${sayList(notes.map((x) => x.says))}.`).join(' '),
+      words: bySeat.map(({ name, notes }) => `${name}: ${sayList(notes.map((x) => `${x.letter} on the ${x.place}`))}.`).join(' '),
       minutes: 1,
       caution: null,
-      answer: bySeat
-        .map(({ name, notes }) => `${name}: ${sayList(notes.map((x) => `${x.says.split(' ')[0]} ${count(x.n, 'time')}`))}.`)
-        .join(' '),
+      answer: bySeat.map(({ name, notes }) => `${name}: ${sayList(notes.map((x) => `${x.letter} ${count(x.n, 'time')}`))}.`).join(' '),
     },
   ]
 }

@@ -1,14 +1,16 @@
 'use client'
 
 import { ArrowDown, ArrowUp } from 'lucide-react'
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { CLEFS, stemOf } from '@/core/music/clef'
 import { pitchAt } from '@/core/music/pitch'
 import { sayStaffPlace } from '@/core/reading/answerKey'
 import { placeKey, type AnswerForm, type FingeredPlace, type Given } from '@/core/trainer/question'
 import type { Trainee } from '@/core/trainer/trainee'
 import { Button } from '@/ui/kit/Button'
+import { NO_KEYS, useKeys } from '@/ui/kit/keys'
 import { Board } from './Board'
+import { BOARD_KEYS, CHOICE_KEYS, STAFF_KEYS } from './keys'
 import { Staff } from './Staff'
 
 type Props = { answer: AnswerForm; trainee: Trainee; done: Given | null; give: (given: Given) => void }
@@ -27,27 +29,12 @@ export function Answering({ answer, ...rest }: Props) {
 
 type Form<F extends AnswerForm['form']> = Props & { answer: Extract<AnswerForm, { form: F }> }
 
-/** Keys that are heard while a question waits, wherever the focus is. */
-function useKeys(active: boolean, onKey: (e: KeyboardEvent) => void) {
-  const heard = useRef(onKey)
-  useEffect(() => {
-    heard.current = onKey
-  })
-  useEffect(() => {
-    if (!active) return
-    const listen = (e: KeyboardEvent) => {
-      if (!e.ctrlKey && !e.altKey && !e.metaKey) heard.current(e)
-    }
-    window.addEventListener('keydown', listen)
-    return () => window.removeEventListener('keydown', listen)
-  }, [active])
-}
-
 function Choosing({ answer: { options }, done, give }: Form<'choice'>) {
-  useKeys(done === null, (e) => {
-    const at = Number(e.key) - 1
-    if (Number.isInteger(at) && options[at]) give({ form: 'choice', at })
-  })
+  useKeys(done === null ? CHOICE_KEYS : NO_KEYS, () => ({
+    choose: (at: number) => {
+      if (options[at]) give({ form: 'choice', at })
+    },
+  }))
   const chosen = done?.form === 'choice' ? done.at : null
   return (
     <ol className="grid grid-cols-1 gap-2 min-[360px]:grid-cols-2">
@@ -87,14 +74,18 @@ function OnBoard({ answer: { right, all }, trainee, done, give }: Form<'board'>)
     setChosen((now) => (now.includes(key) ? now.filter((k) => k !== key) : [...now, key]))
   }
   // A string by its letter, then a finger on it; where several places have that finger, the lowest first.
-  useKeys(done === null, (e) => {
-    const named = instrument.strings.findIndex((p) => p.letter === e.key.toUpperCase())
-    if (named >= 0) return setString(named)
-    if (!/^[0-4]$/.test(e.key) || string === null) return
-    const found = trainee.board.filter((p) => p.string === string && p.finger.replace(/[^0-4]/g, '').startsWith(e.key))
-    const place = found.find((p) => !chosen.includes(placeKey(p))) ?? found[0]
-    if (place) touch(placeKey(place))
-  })
+  useKeys(done === null ? BOARD_KEYS : NO_KEYS, () => ({
+    string: (letter: string) => {
+      const named = instrument.strings.findIndex((p) => p.letter === letter)
+      if (named >= 0) setString(named)
+    },
+    finger: (finger: string) => {
+      if (string === null) return
+      const found = trainee.board.filter((p) => p.string === string && p.finger.replace(/[^0-4]/g, '').startsWith(finger))
+      const place = found.find((p) => !chosen.includes(placeKey(p))) ?? found[0]
+      if (place) touch(placeKey(place))
+    },
+  }))
   const given = done?.form === 'board' ? done.places : chosen
   return (
     <div className="flex flex-col items-center gap-2">
@@ -131,17 +122,16 @@ function OnStaff({ answer, trainee, done, give }: Form<'staff'>) {
   }
   const ready = (all ? steps.length > 0 : true) && (wanted === null || stem !== null)
   const finish = () => ready && give({ form: 'staff', steps: all ? steps : [at], stem })
-  useKeys(done === null, (e) => {
-    if (e.target instanceof HTMLButtonElement && (e.key === ' ' || e.key === 'Enter')) return
-    if (e.key === 'ArrowUp') move(1)
-    else if (e.key === 'ArrowDown') move(-1)
-    else if (e.key === ' ' && all) toggle(at)
-    else if (e.key === 'u' && wanted) setStem('up')
-    else if (e.key === 'd' && wanted) setStem('down')
-    else if (e.key === 'Enter') finish()
-    else return
-    e.preventDefault()
-  })
+  useKeys(done === null ? STAFF_KEYS : NO_KEYS, () => ({
+    move,
+    toggle: () => {
+      if (all) toggle(at)
+    },
+    stem: (way: 'up' | 'down') => {
+      if (wanted) setStem(way)
+    },
+    finish,
+  }))
   const shown = done?.form === 'staff' ? done.steps : all ? steps : [at]
   const drawn = done ? [...new Set([...shown, ...right])] : shown
   return (

@@ -4,6 +4,8 @@ import { useEffect, useRef, useState } from 'react'
 import { LONGEST_ANSWER } from '@/core/trainer/answer'
 import { judged, sayJudged, type Given, type Judged, type Question } from '@/core/trainer/question'
 import type { Trainee } from '@/core/trainer/trainee'
+import { PageKeys } from '@/ui/kit/PageKeys'
+import { ASKING_LISTS } from './keys'
 import { Button } from '@/ui/kit/Button'
 import { Answering } from './Answering'
 import { Shows } from './Shows'
@@ -36,6 +38,7 @@ export function Asking({ question, trainee, drawing, answered, next }: Props) {
   const board = question.answer.form === 'board' || question.answer.form === 'staff'
   return (
     <section className="mx-auto flex w-full max-w-xl flex-col gap-3 px-4 py-3">
+      <PageKeys tables={ASKING_LISTS} />
       <h2 ref={head} tabIndex={-1} className="text-lead outline-none">
         {question.asks}
       </h2>

@@ -1,5 +1,8 @@
 import { useEffect } from 'react'
 
+/** A page that hears no key just now. */
+export const NO_KEYS: readonly KeyRow<unknown>[] = []
+
 /** What was pressed, as far as a table of keys reads it. */
 export type Pressed = Pick<KeyboardEvent, 'key' | 'shiftKey' | 'altKey' | 'ctrlKey' | 'metaKey'>
 
@@ -40,11 +43,15 @@ export const each = <C>(chords: readonly string[], run: (chord: string) => (at: 
 /** Where keys are somebody else's: what is typed into a field, and arrows inside a menu. A row of choices takes its arrows by itself. */
 export const TAKEN = 'input:not([type="radio"]), textarea, select, [role=menu], [role=dialog]'
 
+/** What takes Space and Enter by itself: they press it. */
+export const PRESSED = 'button, a, summary, [role=radio]'
+
 /** Keys of a page, wherever nothing else takes them. `at` is asked when a key is pressed; `taken` says more places that have their own. */
 export function useKeys<C>(table: readonly KeyRow<C>[], at: () => C, taken = TAKEN): void {
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (e.defaultPrevented || (e.target as HTMLElement).closest(taken)) return
+      const on = e.target as HTMLElement
+      if (e.defaultPrevented || on.closest(taken) || ((e.key === ' ' || e.key === 'Enter') && on.closest(PRESSED))) return
       const run = runOf(table, e)
       if (!run) return
       run(at())

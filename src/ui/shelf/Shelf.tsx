@@ -1,5 +1,8 @@
 'use client'
 
+import { PageKeys } from '@/ui/kit/PageKeys'
+import { useKeys } from '@/ui/kit/keys'
+import { SHELF_KEYS, SHELF_LISTS } from './keys'
 import { Archive, CalendarDays, Eye, FileUp, GraduationCap, PenLine, Route, Search } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
@@ -56,15 +59,7 @@ export function Shelf({
   const [, startTransition] = useTransition()
   const search = useRef<HTMLInputElement>(null)
 
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (e.key !== '/' || e.ctrlKey || e.metaKey || (e.target as HTMLElement).matches('input, textarea')) return
-      e.preventDefault()
-      search.current?.focus()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
+  useKeys(SHELF_KEYS, () => ({ find: () => search.current?.focus() }))
 
   const bring = (files: File[]) => files.length > 0 && void bringFiles(id, files)
   useEffect(() => {
@@ -105,6 +100,7 @@ export function Shelf({
       {...getRootProps({ role: undefined, tabIndex: undefined })}
       className="mx-auto flex min-h-screen max-w-[1180px] flex-col px-6 pb-12"
     >
+      <PageKeys tables={SHELF_LISTS} />
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 py-5">
         <Mark size={34} />
         <div className="min-w-0">

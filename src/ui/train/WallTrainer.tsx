@@ -1,5 +1,8 @@
 'use client'
 
+import { PageKeys } from '@/ui/kit/PageKeys'
+import { NO_KEYS, useKeys } from '@/ui/kit/keys'
+import { WALL_KEYS, WALL_LISTS } from './keys'
 import { Maximize } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useStore } from 'zustand'
@@ -108,9 +111,9 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
       return { ...now, [seat]: is === null ? true : is ? false : null }
     })
   const onward = () => (revealed ? ask(kind) : setRevealed(true))
-  const acts = useRef({ onward, mark, keep })
+  const acts = useRef({ keep })
   useEffect(() => {
-    acts.current = { onward, mark, keep }
+    acts.current = { keep }
   })
   useEffect(() => {
     takeOverOld(id, url)
@@ -123,24 +126,16 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
       leave()
     }
   }, [id, url])
-  useEffect(() => {
-    if (tab !== 'ask') return
-    const onKey = (e: KeyboardEvent) => {
-      const on = e.target as HTMLElement
-      if (e.ctrlKey || e.altKey || e.metaKey || on.matches('select, input')) return
-      if (e.key === ' ' || e.key === 'Enter') {
-        if (on.matches('button, a')) return
-        e.preventDefault()
-        return acts.current.onward()
-      }
-      const t = trainees[Number(e.key) - 1]
-      if (t && revealed) acts.current.mark(t.seat.id)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [tab, trainees, revealed])
+  useKeys(tab === 'ask' ? WALL_KEYS : NO_KEYS, () => ({
+    onward,
+    mark: (n: number) => {
+      const t = trainees[n]
+      if (t && revealed) mark(t.seat.id)
+    },
+  }))
   return (
     <div className="train flex min-h-dvh flex-col bg-paper">
+      <PageKeys tables={WALL_LISTS} />
       <header className="bar">
         <BackLink />
         <h1 className="min-w-0 flex-1 truncate font-title text-lead">Reading, {name}</h1>

@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect } from 'react'
-import { runOf, TAKEN, type KeyRow } from '@/ui/kit/keys'
+import { PRESSED, runOf, TAKEN, type KeyRow } from '@/ui/kit/keys'
 import { isOn, type lessonOf } from '@/ui/rehearse/lesson'
 import { rehearsalOf } from '@/ui/rehearse/rehearse'
 import { useLessonStore } from '@/ui/rehearse/useLesson'
@@ -51,9 +51,6 @@ export const LESSON_KEYS: readonly KeyRow<Lesson>[] = [
 
 /** A row that is being moved in a list has the keys. */
 const MOVED = '[aria-roledescription=sortable]'
-
-/** Space on a button presses it. */
-const PRESSED = 'button, a, summary, [role=radio]'
 
 /** The keys of playing, as long as the step is open. */
 export function useRehearseKeys(): void {
