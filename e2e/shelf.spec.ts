@@ -1,3 +1,4 @@
+import { CLASS_PAGE } from './origin'
 import { expect, test } from './test'
 import { awake, open, reload } from './open'
 
