@@ -2,7 +2,8 @@
 
 import { useEffect } from 'react'
 import { PRESSED, runOf, TAKEN, type KeyRow } from '@/ui/kit/keys'
-import { isOn, type lessonOf } from '@/ui/rehearse/lesson'
+import { isOn } from '@/core/practice/lessonRun'
+import type { lessonOf } from '@/ui/rehearse/lesson'
 import { rehearsalOf } from '@/ui/rehearse/rehearse'
 import { useLessonStore } from '@/ui/rehearse/useLesson'
 import { useRehearsalStore } from '@/ui/rehearse/useRehearsal'
