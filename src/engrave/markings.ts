@@ -1,4 +1,4 @@
-import { xmlText } from '@/core/escape'
+import { xmlText } from '@/core/xml'
 import type { Meter, Value } from '@/core/music/time'
 import { alterIn, type Key } from '@/core/music/key'
 import { feltTempo, sayJump } from '@/core/piece/headline'

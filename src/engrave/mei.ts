@@ -1,6 +1,6 @@
 import { isStruck } from '@/core/piece/struck'
 import { hairpinsOf } from '@/core/piece/loudness'
-import { xmlText } from '@/core/escape'
+import { xmlText } from '@/core/xml'
 import { CLEFS, stemOf } from '@/core/music/clef'
 import { alterIn, type Key } from '@/core/music/key'
 import { stepsOf } from '@/core/music/pitch'
