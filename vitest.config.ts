@@ -14,7 +14,8 @@ export default defineConfig({
     alias: { '@': path.resolve(import.meta.dirname, 'src'), 'server-only': path.resolve(import.meta.dirname, 'scripts/empty.ts') },
   },
   test: {
-    testTimeout: 60_000,
+    // A busy machine is no fault: what hangs is found all the same, later.
+    testTimeout: 300_000,
     // As many as there are cores: what is left free by default stands idle, for nobody works beside the tests.
     maxWorkers: '100%',
     // What the tests make is soon forgotten: room for it, so that it is not carried from one half of the heap to the other.

@@ -14,6 +14,7 @@ type Started = { child: ChildProcess; output: () => string; ended: Promise<numbe
 function demo(env: Record<string, string>): Started {
   let text = ''
   const child = spawn(process.execPath, ['scripts/demo.mjs'], { env: { ...process.env, PORT: String(PORT), ...env } })
+  running.add(child)
   child.stdout.on('data', (d) => (text += String(d)))
   child.stderr.on('data', (d) => (text += String(d)))
   return { child, output: () => text, ended: new Promise((resolve) => child.on('exit', resolve)) }
@@ -24,19 +25,27 @@ async function stopped({ child, ended }: Started): Promise<void> {
   await ended
 }
 
+/** What a test that failed has left running keeps the port from the next one. */
+const running = new Set<ChildProcess>()
+test.afterEach(async () => {
+  for (const child of running) if (child.exitCode === null && child.kill('SIGTERM')) await new Promise((r) => child.once('exit', r))
+  running.clear()
+})
+test.describe.configure({ timeout: 300_000 })
+
 /** No line of a stack trace. */
 const plain = (text: string) => expect(text).not.toMatch(/^\s+at .+:\d+/m)
 
 test('the first start makes the class and its pieces, the second keeps them and takes seconds', async ({ request }) => {
   const env = { EVEN_SEAT_DATA: path.join(folder(), 'new', 'data') }
   const first = demo(env)
-  await expect.poll(first.output, { timeout: 30_000 }).toContain(`http://127.0.0.1:${PORT}`)
+  await expect.poll(first.output, { timeout: 120_000 }).toContain(`http://127.0.0.1:${PORT}`)
   expect(first.output()).toContain('Tuesday Strings and 9 pieces')
   const ids = [...(await (await request.get(`http://127.0.0.1:${PORT}/`)).text()).matchAll(/\/piece\/([0-9a-f-]{36})/g)].map((m) => m[1])
   expect(new Set(ids).size).toBe(9)
   await stopped(first)
   const second = demo(env)
-  await expect.poll(second.output, { timeout: 30_000 }).toContain(`http://127.0.0.1:${PORT}`)
+  await expect.poll(second.output, { timeout: 120_000 }).toContain(`http://127.0.0.1:${PORT}`)
   expect(second.output()).not.toContain('Made ')
   const page = await (await request.get(`http://127.0.0.1:${PORT}/`)).text()
   for (const id of ids) expect(page).toContain(id)
