@@ -190,7 +190,7 @@ export default defineConfig([
     files: ['src/**/*.{ts,tsx}'],
     // What was stored once, and an element of MusicXML, are called as they are called.
     ignores: [
-      '**/*.test.ts',
+      '**/*.test.{ts,tsx}',
       '**/testing/**',
       'src/core/instruments/**',
       'src/store/migrations.ts',

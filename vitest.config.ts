@@ -27,13 +27,23 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'shared',
-          include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'scripts/**/*.test.ts'],
+          include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
           exclude: [...configDefaults.exclude, ...ALONE],
           // Modules are read once for all tests of a worker: reading them anew for each file took a quarter of the time.
           isolate: false,
         },
       },
       { extends: true, test: { name: 'alone', include: ALONE } },
+      // What a component decides, in a page that is drawn by nobody.
+      {
+        extends: true,
+        test: {
+          name: 'screens',
+          include: ['src/ui/**/*.test.tsx'],
+          environment: 'jsdom',
+          setupFiles: ['scripts/seed.ts', 'scripts/screen.ts'],
+        },
+      },
     ],
   },
 })

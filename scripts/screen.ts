@@ -1,0 +1,16 @@
+import { cleanup } from '@testing-library/react'
+import { afterEach } from 'vitest'
+
+// Each test has the page to itself.
+afterEach(cleanup)
+
+// What jsdom has not, and components ask for.
+Element.prototype.scrollIntoView ??= () => undefined
+window.matchMedia ??= (query: string) =>
+  ({ matches: false, media: query, addEventListener: () => undefined, removeEventListener: () => undefined }) as unknown as MediaQueryList
+class Watcher {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
+globalThis.ResizeObserver ??= Watcher as unknown as typeof ResizeObserver
