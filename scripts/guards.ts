@@ -112,10 +112,12 @@ export const GUARDS: readonly Mutation[] = [
   ...of('src/core/reading/calls.ts', ['src/core/reading/aloud.test.ts'], ['if (words[at.index].length === 0) put(`hold', 'put(`hold']),
   ...of('src/core/sounding/take.ts', ['src/core/sounding'], ['seconds(ask.breath * beatTicks', 'seconds(0 * beatTicks']),
   ...of(
-    'src/ui/rehearse/lesson.ts',
-    ['src/ui/rehearse/lesson.test.ts'],
-    ['place() >= 0 ? place() + 1 : stood', 'place() + 1'],
-    ['(place() >= 0 ? place() : stood) - 1', 'place() - 1'],
+    'src/core/practice/lessonRun.ts',
+    ['src/core/practice/lessonRun.test.ts', 'src/ui/rehearse/lesson.test.ts'],
+    ['return at >= 0 ? at + 1 : run.stood', 'return at + 1'],
+    ['(place >= 0 ? place : run.stood) - 1', 'place - 1'],
+    ["if (event.turn !== run.turn || run.phase !== 'playing') return same", "if (run.phase !== 'playing') return same"],
+    ["      effects: [{ kind: 'record', row, clean, slips, minutes: 0 }],", '      effects: [],'],
   ),
   // Whose it is: rows are fetched, changed and deleted by class and id.
   ...of(

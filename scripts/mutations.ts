@@ -4,7 +4,7 @@ import { of, type Mutation } from './mutation'
 const core = 'src/core/'
 const FINGERING = [`${core}fingering`, `${core}instruments`, 'src/formats/golden.test.ts']
 const READING = [`${core}reading`]
-const SEATS = [`${core}seats`, `${core}fingering/policy.test.ts`]
+const SEATS = [`${core}seats`, `${core}balance`, `${core}fingering/policy.test.ts`]
 
 /** What is changed: where the teacher's data is kept first, then the edges of the trade. */
 export const MUTATIONS: readonly Mutation[] = [
@@ -280,7 +280,7 @@ export const MUTATIONS: readonly Mutation[] = [
     'src/formats/musicxml/write.ts',
     ['src/formats/roundTrip.test.ts', 'src/formats/elsewhere.test.ts'],
     ['(!same(before, m) || before?.repeatEnd)', '!same(before, m)'],
-    ["h.held ? '<tie type=\"stop\"/>' : ''", "''"],
+    ["h.held && el('tie', null, { type: 'stop' }),", ''],
   ),
   ...of(
     `${core}part/part.ts`,
