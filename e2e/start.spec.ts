@@ -1,4 +1,5 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import { CLASS_PAGE } from './origin'
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import os from 'node:os'
@@ -50,6 +51,35 @@ test('the first start makes the class and its pieces, the second keeps them and 
   const page = await (await request.get(`http://127.0.0.1:${PORT}/`)).text()
   for (const id of ids) expect(page).toContain(id)
   await stopped(second)
+})
+
+test('whoever started it goes, and the window with it: it answers on, and does not talk to itself', async ({ request }) => {
+  const env = { ...process.env, EVEN_SEAT_DATA: folder(), PORT: `${PORT}`, HOST: '127.0.0.1', NODE_ENV: 'production' as const }
+  expect(spawnSync(process.execPath, ['.next/even-seat/prepare.mjs'], { env }).status).toBe(0)
+  // Somebody starts it, reads what it says, and is ended in the middle.
+  const starts = `const c = require('node:child_process').spawn(process.execPath, ['.next/even-seat/server.mjs'])
+    c.stdout.on('data', (d) => String(d).includes('Ready at') && process.stdout.write('pid ' + c.pid))`
+  const starter = spawn(process.execPath, ['-e', starts], { env })
+  const pid = await new Promise<number>((resolve) => starter.stdout.on('data', (d) => resolve(Number(String(d).split(' ')[1]))))
+  expect(pid).toBeGreaterThan(1)
+  starter.kill('SIGKILL')
+  const at = `http://127.0.0.1:${PORT}`
+  // What the server has to say something about: a form of a version that is not there any more.
+  const unknown = { origin: at, 'next-action': '0'.repeat(42), 'content-type': 'text/plain;charset=UTF-8' }
+  for (let i = 0; i < 3; i++) await request.post(`${at}${CLASS_PAGE}/pieces`, { headers: unknown, data: '[]' })
+  const seconds = () => {
+    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1].split(' ')
+    return (Number(stat[11]) + Number(stat[12])) / 100
+  }
+  try {
+    await new Promise((r) => setTimeout(r, 500))
+    const before = seconds()
+    await new Promise((r) => setTimeout(r, 2000))
+    expect(seconds() - before).toBeLessThan(0.5)
+    expect((await request.get(`${at}/about`)).ok()).toBe(true)
+  } finally {
+    process.kill(pid, 'SIGKILL')
+  }
 })
 
 test('a port in use is said, with what to do', async () => {

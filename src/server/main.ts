@@ -199,6 +199,10 @@ async function serve(): Promise<void> {
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop().finally(() => process.exit(0)))
 }
 
+// Whoever started it may have gone, and the window with it: what is said then is heard by nobody. Without a listener that is
+// an error, which would be said, which would be an error: it went on for ever, on a core of its own.
+for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined)
+
 serve().catch((e: unknown) => {
   process.stderr.write(`${e instanceof DataError ? e.message : `Even Seat could not be started: ${(e as Error).stack ?? String(e)}`}\n`)
   process.exit(1)
