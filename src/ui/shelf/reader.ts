@@ -8,8 +8,11 @@ import { keptWorker, TookTooLong } from '@/ui/kit/workerClient'
 import type { FileReader } from '@/workers/protocol'
 import type { Comparison } from '@/formats/midi/compare'
 
-/** How long a file may take to be read, in milliseconds; one that takes longer is stopped with its worker. */
-const PATIENCE = 5000
+/**
+ * How long a file may take to be read, in milliseconds; one that takes longer is stopped with its worker. It is counted from
+ * the asking, and on a busy machine the worker takes seconds to be there: a good file is not refused for that.
+ */
+const PATIENCE = 30_000
 
 const reader = keptWorker<FileReader>(
   () => new Worker(new URL('../../workers/read.worker.ts', import.meta.url), { type: 'module' }),
