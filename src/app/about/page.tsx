@@ -8,11 +8,12 @@ export const metadata: Metadata = { title: 'About' }
 /** Of what is more to say than its name: where its source is, what else is in it. */
 const MORE: Readonly<Record<string, string>> = {
   verovio:
-    'the engraver, served unmodified as files of its own under /vendor; source at github.com/rism-digital/verovio; with the music font Leland inside (SIL Open Font License 1.1)',
-  '@fontsource/dejavu-sans': 'the signs ♯ and ♭',
+    'the engraver, served unmodified as files of its own under /vendor; source at github.com/rism-digital/verovio; inside it the music font Leland, SIL Open Font License 1.1',
+  '@fontsource/dejavu-sans': 'the signs ♯ and ♭; the face itself: Bitstream Vera and public domain',
   '@fontsource/noto-music': 'signs of music in text',
   '@fontsource/young-serif': 'titles',
   '@fontsource-variable/source-sans-3': 'all other text',
+  '@fontsource/source-sans-3': 'the same on paper',
 }
 
 /** What ships inside, under which licence: as the lock file has it (npm run packages). */
@@ -37,7 +38,18 @@ export default function AboutPage() {
         {LICENCES.map(({ licence, packages }) => (
           <div key={licence} className="border-t border-rule py-2">
             <dt className="font-semibold">{licence}</dt>
-            <dd>{packages.map(({ name, version }) => `${name} ${version}${MORE[name] ? ` (${MORE[name]})` : ''}`).join(', ')}.</dd>
+            <dd>
+              <ul className="flex flex-wrap gap-x-4">
+                {packages.map(({ name, version }) => (
+                  <li key={name}>
+                    <span className="whitespace-nowrap">
+                      {name} {version}
+                    </span>
+                    {MORE[name] && <span className="text-soft">: {MORE[name]}</span>}
+                  </li>
+                ))}
+              </ul>
+            </dd>
           </div>
         ))}
       </dl>
