@@ -415,3 +415,14 @@ describe('heard, why, do (common practice)', () => {
     expect(advice('independent')).toBe(advice('visits'))
   })
 })
+
+describe('a chord', () => {
+  it('of which two heads are found for one thing is one spot, and no spot has the name of another', () => {
+    // Both heads are altered by the key alone.
+    expect(find('by-key', '[F#4,C#5] D4 A4 D4', { fifths: 2 }).map((s) => s.event)).toHaveLength(1)
+    const piece = pieceFrom('[F#4,C#5] [F4,C5] [F#4,C#5] D4', { fifths: 2, mode: 'major' })
+    const options = { octave: 0, policy: DEFAULT_POLICY, learned: FIRST_POSITION.violin }
+    const ids = spotsOf(piece, mapSeat(piece, piece.lines[0], SEAT.violin, options)).map((s) => s.id)
+    expect(new Set(ids).size).toBe(ids.length)
+  })
+})
