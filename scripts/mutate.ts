@@ -18,7 +18,7 @@ symlinkSync(path.join(root, 'public'), path.join(copy, 'public'))
 
 /** Whether the tests go red; one that hangs is caught too. */
 function caught(tests: readonly string[]): boolean {
-  const run = spawnSync(process.execPath, ['node_modules/vitest/vitest.mjs', 'run', '--bail', '1', ...tests], {
+  const run = spawnSync(process.execPath, ['node_modules/vitest/vitest.mjs', 'run', '--bail', '1', '--test-timeout', '60000', ...tests], {
     cwd: copy,
     encoding: 'utf8',
     timeout: 180_000,
