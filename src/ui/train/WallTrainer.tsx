@@ -111,15 +111,15 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
       return { ...now, [seat]: is === null ? true : is ? false : null }
     })
   const onward = () => (revealed ? ask(kind) : setRevealed(true))
-  const acts = useRef({ keep })
+  const keeps = useRef(keep)
   useEffect(() => {
-    acts.current = { keep }
+    keeps.current = keep
   })
   useEffect(() => {
     takeOverOld(id, url)
     // What an earlier visit could not send; and who leaves, for another piece or altogether, leaves no mark behind.
     void sendAnswers(url)
-    const leave = () => acts.current.keep()
+    const leave = () => keeps.current()
     window.addEventListener('pagehide', leave)
     return () => {
       window.removeEventListener('pagehide', leave)

@@ -11,7 +11,7 @@ export const WALL_KEYS: readonly KeyRow<AtWall>[] = [
   },
   {
     keys: '1 – 8',
-    words: 'once the answers are shown: this seat was right, was wrong, was not asked',
+    words: 'once the answers are shown: the seat of this number knew it, did not, has not said',
     run: each(
       [...'12345678'],
       (n) =>
