@@ -11,7 +11,7 @@ export const WALL_KEYS: readonly KeyRow<AtWall>[] = [
   },
   {
     keys: '1 – 8',
-    words: 'once the answers are shown: the seat of this number knew it, did not, has not said',
+    words: 'once the answers are shown: the seat of this number: knew it, not yet, not said',
     run: each(
       [...'12345678'],
       (n) =>
