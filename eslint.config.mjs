@@ -76,21 +76,28 @@ const floors = Object.entries(FLOORS).map(([folder, barred]) => ({
 
 /**
  * The rooms of src/core, lowest first: a room imports from those before it (and from itself) only, shapes and types too;
- * rooms of one line know nothing of each other. What stands in no room is for all of them.
+ * rooms of one line know nothing of each other. What stands in no room is for all of them. Words stand right above what
+ * they speak of: each of their files is a room.
  */
 const ROOMS = [
   ['music'],
   ['piece'],
   ['writing', 'instruments'],
   ['hands'],
+  ['words/en/hands'],
   ['fingering'],
+  ['words/en/fingering'],
   ['performance', 'seats'],
   ['bowing', 'tapes'],
+  ['words/en/bowing'],
   ['plan'],
   ['part'],
   ['reading'],
+  ['words/en/reading', 'words/en/spots'],
+  ['words/en/digest', 'words/en/together'],
   ['balance'],
   ['drills', 'composing', 'sounding', 'roster'],
+  ['words/en/composing'],
   ['practice', 'trainer', 'hearing'],
   ['term'],
   ['sheets'],
@@ -105,7 +112,13 @@ const WORKS = [
   'bow|part|performance|needle|ordered|second|warmup|schedule',
 ]
 
-const upOf = (barred, message) => ({ regex: `^(?:@/core/|(?:\\.\\./)+)(?:${barred.join('|')})(?:/|$)`, message })
+const barring = (start, rooms) => `${start}(?:${rooms.join('|')})(?:/|$)`
+const upOf = (barred, message) => ({ regex: barring('^(?:@/core/|(?:\\.\\./)+)', barred), message })
+/** The same for a room of words, which stands in one folder with the others. */
+const besideOf = (barred, message) => {
+  const words = barred.flatMap((r) => (r.startsWith('words/') ? [r.split('/').pop()] : []))
+  return words.length ? [{ regex: barring('^\\.{1,2}/', words), message }] : []
+}
 const coreFloor = floors.find((f) => f.files[0].startsWith('src/core/')).rules['no-restricted-imports'][1].patterns
 const shapesOnly = {
   regex: `/(?:${WORKS.join('|')})$`,
@@ -117,8 +130,13 @@ const rooms = [[], ...ROOMS].flatMap((row, i) =>
   (i === 0 ? [null] : row).flatMap((room) => {
     const barred = [...row.filter((r) => r !== room), ...ROOMS.slice(i).flat()]
     const what = room ? `src/core/${room}` : 'What stands in no room of src/core'
-    const patterns = [...coreFloor, ...(barred.length ? [upOf(barred, `${what} may not import back up: see docs/architecture.md.`)] : [])]
-    const at = room ? `src/core/${room}/**/*` : 'src/core/*'
+    const message = `${what} may not import back up: see docs/architecture.md.`
+    const patterns = [
+      ...coreFloor,
+      ...(barred.length ? [upOf(barred, message)] : []),
+      ...(room?.startsWith('words/') ? besideOf(barred, message) : []),
+    ]
+    const at = room ? `src/core/${room}${room.startsWith('words/') ? '{,/**/*}' : '/**/*'}` : 'src/core/*'
     // The last rule of its name holds, so the floor is said once more; what crosses between page, server and worker is a
     // shape: it brings in other shapes and tables, and nothing that works.
     return [

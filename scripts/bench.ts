@@ -1,7 +1,10 @@
 import { XMLParser } from 'fast-xml-parser'
 import { Bench } from 'tinybench'
 import { alternativesAt } from '../src/core/fingering/alternatives'
-import { mapSeat, reasonFor, type SeatMap } from '../src/core/fingering/map'
+import { mapSeat, type SeatMap } from '../src/core/fingering/map'
+import { reasonFor } from '../src/core/fingering/reason'
+import { sayReason, tellingOf } from '../src/core/words/en/fingering'
+import { PLAIN_TONGUE } from '../src/core/words/en/hands'
 import type { Piece } from '../src/core/piece/piece'
 import { classAt, DEFAULT_CLASS, settingsFor, type ClassSettings } from '../src/core/plan/class'
 import { seatsOf } from '../src/core/seats/seat'
@@ -100,7 +103,7 @@ bench
     keep = withAlternatives(solveRepeats())
   })
   .add('map with every reason', () => {
-    keep = solveAll().map((m) => m.notes.map((n) => reasonFor(m, n)))
+    keep = solveAll().map((m) => m.notes.map((n) => sayReason(tellingOf(m, PLAIN_TONGUE), reasonFor(m, n))))
   })
   .add('re-solve after a pin', () => {
     flip = !flip

@@ -194,7 +194,11 @@ export const MUTATIONS: readonly Mutation[] = [
     ["note.move?.crossing?.by !== 'hand'", 'false'],
     ['const string = [...inner, last, 0].find(learned)', 'const string = [0, last, ...inner].find(learned)'],
   ),
-  ...of(`${core}reading/spots/fifth.ts`, READING, ["r.instrument.overStrings === 'roll'", "r.instrument.overStrings !== 'roll'"]),
+  ...of(`${core}words/en/spots/ofHand.ts`, READING, ["instrument.overStrings === 'roll'", "instrument.overStrings !== 'roll'"]),
+  ...of(`${core}words/en/hands.ts`, READING.concat(`${core}plan/talk.test.ts`, `${core}words`), ["low === '2 low'", "low !== '2 low'"]),
+  ...of(`${core}words/en/digest.ts`, READING, ['names.length === maps.length', 'names.length !== maps.length']),
+  ...of(`${core}music/noteName.ts`, [`${core}music`], ["letter === 'E' || letter === 'A'", "letter === 'E'"]),
+  ...of(`${core}fingering/reason.ts`, [`${core}words`, 'src/formats/reasons.test.ts'], ['up - s.k === 1', 'up - s.k === 2']),
   // The class.
   ...of(
     `${core}balance/search.ts`,
@@ -230,7 +234,7 @@ export const MUTATIONS: readonly Mutation[] = [
   ),
   ...of(
     `${core}seats/seat.schema.ts`,
-    SEATS.concat('src/formats/classFile.test.ts', `${core}reading/together.test.ts`),
+    SEATS.concat('src/formats/classFile.test.ts', `${core}words/en/together.test.ts`),
     ['new Set(rows.map((r) => r.id)).size === rows.length', 'true'],
     ['(?!all$)', ''],
   ),

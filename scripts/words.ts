@@ -4,9 +4,10 @@ import { fitOf } from '../src/core/composing/fit'
 import { sayCare } from '../src/core/drills/care'
 import { practised } from '../src/core/drills/practised'
 import { randomOf } from '../src/core/hearing/student'
-import { handsAlong, sayFingers } from '../src/core/fingering/down'
-import { reasonFor, type SeatMap } from '../src/core/fingering/map'
-import { movesOf, sayMove } from '../src/core/fingering/moves'
+import { handsAlong } from '../src/core/fingering/down'
+import type { SeatMap } from '../src/core/fingering/map'
+import { reasonFor } from '../src/core/fingering/reason'
+import { movesOf } from '../src/core/fingering/moves'
 import { needsOffer, offersAt } from '../src/core/fingering/offers'
 import { sayCheck, trueChecksOf } from '../src/core/hands/trueChecks'
 import { STEP_IDS, type StepId } from '../src/core/instruments/instrument'
@@ -30,6 +31,11 @@ import { seatsOf } from '../src/core/seats/seat'
 import { itemsOf, questionOf } from '../src/core/trainer/all'
 import { judged, QUESTION_KINDS, sayJudged } from '../src/core/trainer/question'
 import { traineesOf } from '../src/core/trainer/trainee'
+import { sayAgainst, sayFit, saySides } from '../src/core/words/en/composing'
+import { sayFingers, sayMove, sayProblem, sayReason, tellingOf } from '../src/core/words/en/fingering'
+import { PLAIN_TONGUE } from '../src/core/words/en/hands'
+import { sayRun, saySameSpacing } from '../src/core/words/en/reading'
+import { adviseOn, sayTrip } from '../src/core/words/en/spots/said'
 import { demoPieces } from '../src/formats/testing/demo'
 
 /** A sentence of the product, with where it is said. */
@@ -42,11 +48,12 @@ function saidOf(piece: Piece, step: StepId, map: SeatMap): Said[] {
   const out: Said[] = []
   const at = (measure: string) => `${piece.title}, ${step}, ${map.seat.name} m${measure}`
   const say = (kind: string, measure: string, text: string) => text && out.push({ kind, where: at(measure), text })
+  const telling = tellingOf(map, PLAIN_TONGUE)
   const { columns } = map.solution
   const measureOf = (column: number) => map.moments[columns[column].moment].events[0].at.measure.number
   for (const n of map.notes) {
     const measure = n.placed.at.measure.number
-    say('reason', measure, `${n.pitch.letter}: ${reasonFor(map, n)}`)
+    say('reason', measure, `${n.pitch.letter}: ${sayReason(telling, reasonFor(map, n))}`)
     if (!n.chord && !n.held)
       say(
         'true check',
@@ -58,25 +65,26 @@ function saidOf(piece: Piece, step: StepId, map: SeatMap): Said[] {
   }
   for (const m of movesOf(map)) for (const text of sayMove(m)) say('move', measureOf(m.to), text)
   handsAlong(map).forEach((h, i) => {
-    if (h.keep.length) say('fingers', measureOf(i), `keep ${sayFingers(map.instrument, h.keep)}`)
+    if (h.keep.length) say('fingers', measureOf(i), `keep ${sayFingers(PLAIN_TONGUE, map.instrument, h.keep)}`)
     if (h.prepare)
       say(
         'fingers',
         measureOf(i),
-        `Set ${sayFingers(map.instrument, h.prepare.fingers)} ${h.prepare.during === 'rest' ? 'in the rest that follows' : 'while the open string rings'}.`,
+        `Set ${sayFingers(PLAIN_TONGUE, map.instrument, h.prepare.fingers)} ${h.prepare.during === 'rest' ? 'in the rest that follows' : 'while the open string rings'}.`,
       )
   })
-  for (const p of map.problems) say('problem', p.measure, p.text)
+  for (const p of map.problems) say('problem', p.measure, sayProblem(telling, p))
   for (const s of spotsOf(piece, map)) {
-    say(`spot ${s.kind}`, s.measure, s.text)
-    say('advice', s.measure, `${s.kind}: ${s.advice}`)
+    say(`spot ${s.kind}`, s.measure, sayTrip(s, telling))
+    say('advice', s.measure, `${s.kind}: ${adviseOn(s, telling)}`)
   }
   const reading = readingOf(piece, map)
   for (const c of callsOf(reading, DEFAULT_CALLS)) say('call', c.number, sayCall(c))
-  for (const t of sameSpacings(reading)) say('same spacing', t.note.placed.at.measure.number, t.text)
+  for (const t of sameSpacings(reading)) say('same spacing', t.note.placed.at.measure.number, saySameSpacing(telling, t))
   map.moments.forEach((m, i) => {
     if (needsOffer(map, i))
-      for (const o of offersAt(piece, map, i).slice(0, 4)) say('substitute', m.events[0].at.measure.number, `${o.name}: ${o.why}.`)
+      for (const o of offersAt(piece, map, i, PLAIN_TONGUE).slice(0, 4))
+        say('substitute', m.events[0].at.measure.number, `${o.name}: ${o.why}.`)
   })
   return out
 }
@@ -127,7 +135,11 @@ function fits(piece: Piece): Said[] {
   const [first, ...others] = piece.lines.map((line) => ({ piece, line }))
   const all = [...[1, 2, 3, 4].map((after) => fitOf(first, first, after)), ...others.map((o) => fitOf(first, o))]
   return all.flatMap((f) =>
-    [f.says, f.together, ...f.against.map((a) => a.text)].map((text): Said => ({ kind: 'fit', where: piece.title, text })),
+    [
+      sayFit(piece.lines[0], f),
+      f.apart ? '' : saySides('letters', f.sides),
+      ...f.against.map((a) => sayAgainst(piece.lines[0], 'letters', a)),
+    ].map((text): Said => ({ kind: 'fit', where: piece.title, text })),
   )
 }
 
@@ -149,7 +161,7 @@ function ofPieces(): Said[] {
         ...form.measures.flatMap((u) =>
           u.like ? [whole('form', sayLikeness(number(u.from), number(form.measures[u.like.unit].from), u.like.how))] : [],
         ),
-        ...form.runs.map((r) => whole('form', r.name)),
+        ...form.runs.map((r) => whole('form', sayRun('letters', r))),
         ...seatsOf(klass).flatMap((seat) =>
           [-1, 1].map((by): Said => ({
             kind: 'octave',

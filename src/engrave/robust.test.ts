@@ -3,7 +3,7 @@ import { classAt, DEFAULT_CLASS } from '@/core/plan/class'
 import fc from 'fast-check'
 import { XMLValidator } from 'fast-xml-parser'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { reasonFor } from '@/core/fingering/map'
+import { whyAt } from '@/core/testing/said'
 import { unfold } from '@/core/piece/unfold'
 import { placeEvents } from '@/core/piece/walk'
 import { ensembleMapper } from '@/core/balance/ensemble'
@@ -31,7 +31,7 @@ describe('any piece the schema admits', () => {
         const e = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
         for (const seat of SEATS) {
           const m = e[seat]
-          for (const n of m.notes) expect(reasonFor(m, n)).toMatch(/\.$/)
+          for (const n of m.notes) expect(whyAt(m, n)).toMatch(/\.$/)
         }
         expect(unfold(piece.lines[0]).length).toBeLessThan(1000)
         const timeline = timelineOf(piece, e)

@@ -8,6 +8,7 @@ import { passageOfPart, passageOfPiece } from '@/core/part/passage'
 import { type Stretch } from '@/core/piece/stretch'
 import { fadedIn, writtenIn } from '@/core/part/written'
 import { type Amount } from '@/core/plan/amounts'
+import { sayProblem } from '@/core/words/en/fingering'
 import { isShown } from '@/core/reading/choice'
 import { callsOf } from '@/core/reading/calls'
 import { readingOf } from '@/core/reading/reading'
@@ -164,7 +165,7 @@ export function sheetOf(toolkit: Toolkit, source: Source, wanted: Wanted, drawn:
       map.problems
         .filter((p) => isInside(made.stretch, p.placed.at.index))
         .map((p) => {
-          const text = `${headMeasure(map.line, p.placed.at.index)}, beat ${p.beat}: ${p.text}`
+          const text = `${headMeasure(map.line, p.placed.at.index)}, beat ${p.beat}: ${sayProblem({ talk: source.klass.talk, instrument: map.instrument }, p)}`
           return alone ? text : `${map.seat.name}: ${text}`
         }),
     ),

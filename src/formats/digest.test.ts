@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { FIRST, STEP_IDS } from '@/core/instruments/instrument'
 import { inSentence } from '@/core/names'
-import { spokenLetter } from '@/core/music/pitch'
+import { spokenNote } from '@/core/music/noteName'
 import { alterIn } from '@/core/music/key'
-import { sayStops } from '@/core/fingering/explain'
-import { digestOf } from '@/core/reading/digest/digest'
+import { saidDigest } from '@/core/testing/said'
+import { PLAIN_TONGUE, sayStops } from '@/core/words/en/hands'
 import { readersOf } from '@/core/reading/digest/readers'
 import type { Reader, Thing } from '@/core/reading/digest/thing'
 import type { ReadNote } from '@/core/reading/reading'
@@ -27,7 +27,7 @@ const digests = demoPieces().flatMap((piece) =>
       { kinds: {}, muted: [] },
       {},
     )
-    return { where: `${piece.title}, ${step}`, readers, things: digestOf(readers) }
+    return { where: `${piece.title}, ${step}`, readers, things: saidDigest(readers) }
   }),
 )
 
@@ -153,7 +153,9 @@ describe('every sentence of the digest', () => {
         for (const [, form, at] of forms)
           for (const m of measuresIn(at) ?? []) {
             claims++
-            const here = readers.some((r) => inMeasure(r, m).some((n) => n.heads.some((h) => spokenLetter(h.pitch, true) === form)))
+            const here = readers.some((r) =>
+              inMeasure(r, m).some((n) => n.heads.some((h) => spokenNote('letters', h.pitch, true) === form)),
+            )
             expect(here, `${where}: ${t.text} (${form} in ${m})`).toBe(true)
           }
         for (const [, form, ways] of t.advice.matchAll(/([A-G] (?:natural|sharp|flat)): ([^.]+)\./g))
@@ -161,8 +163,10 @@ describe('every sentence of the digest', () => {
             /(?:^|, )((?:(?! for |, ).)+) for ((?:violin|viola|cello|bass)(?:(?:, | and )(?:violin|viola|cello|bass))*)/g,
           ))
             for (const r of named(readers, who)) {
-              const own = r.reading.notes.filter((n) => n.heads.length === 1 && n.hold && spokenLetter(n.heads[0].pitch, true) === form)
-              const really = new Set(own.map((n) => sayStops(r.reading.instrument, n.hold!)))
+              const own = r.reading.notes.filter(
+                (n) => n.heads.length === 1 && n.hold && spokenNote('letters', n.heads[0].pitch, true) === form,
+              )
+              const really = new Set(own.map((n) => sayStops(PLAIN_TONGUE, r.reading.instrument, n.hold!)))
               claims++
               expect(how === 'several places' ? really.size > 2 : [...really].join(' or '), `${where}: ${t.advice}`).toEqual(
                 how === 'several places' ? true : how,
@@ -188,7 +192,10 @@ describe('every sentence of the digest', () => {
           const first = readers.flatMap((r) =>
             r.reading.notes.filter((n) =>
               n.heads.some(
-                (h) => h.from === 'key' && spokenLetter(h.pitch) === letter && alterIn(n.placed.at.key, h.pitch.letter) === h.pitch.alter,
+                (h) =>
+                  h.from === 'key' &&
+                  spokenNote('letters', h.pitch) === letter &&
+                  alterIn(n.placed.at.key, h.pitch.letter) === h.pitch.alter,
               ),
             ),
           )

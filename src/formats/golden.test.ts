@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { describe, expect, it } from 'vitest'
 import { demoFiles } from '../../demo'
 import type { Piece } from '@/core/piece/piece'
-import { spotsOf } from '@/core/reading/spots'
+import { saidSpots } from '@/core/testing/said'
 import { classAt, DEFAULT_CLASS } from '@/core/plan/class'
 import { ensembleMapper } from '@/core/balance/ensemble'
 import { loadOf } from '@/core/balance/load'
@@ -41,7 +41,7 @@ describe.each(pieces)('%s', (_, piece) => {
         octave: map.octave,
         ...(SHOWN.includes(id) ? { notes: notes.join(' ') } : {}),
         report: digest(report),
-        spots: digest(spotsOf(piece, map).map((s) => [s.kind, s.event, s.text, s.advice, s.points, s.hard])),
+        spots: digest(saidSpots(piece, map).map((s) => [s.kind, s.event, s.text, s.advice, s.points, s.hard])),
         load: loadOf(piece, map).total.toFixed(3),
       }
     })

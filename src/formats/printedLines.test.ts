@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { callsOf, callsText } from '@/core/reading/calls'
 import { DEFAULT_CALLS } from '@/core/plan/talk'
-import { digestOf } from '@/core/reading/digest/digest'
 import { readersOf } from '@/core/reading/digest/readers'
 import { formOf, sayLearning } from '@/core/reading/form'
 import { readingOf } from '@/core/reading/reading'
 import { startCardOf } from '@/core/reading/startCard'
-import { spotsOf } from '@/core/reading/spots'
+import { saidDigest, saidSpots } from '@/core/testing/said'
+import { PLAIN_TONGUE } from '@/core/words/en/hands'
 import { classAt } from '@/core/plan/class'
 import { ensembleMapper, mapsOf } from '@/core/balance/ensemble'
 import { emptyPlan } from '@/core/plan/plan'
@@ -24,10 +24,10 @@ const said = (piece: Piece, places: Places): string[] => {
   const maps = mapsOf(ensembleMapper()(piece, emptyPlan(), klass))
   const readings = maps.map((m) => readingOf(piece, m))
   return [
-    ...digestOf(readersOf(piece, maps, { kinds: {}, muted: [] }, {})).flatMap((t) => [t.text, t.advice]),
-    ...maps.flatMap((m) => spotsOf(piece, m).flatMap((s) => [s.text, s.where])),
+    ...saidDigest(readersOf(piece, maps, { kinds: {}, muted: [] }, {})).flatMap((t) => [t.text, t.advice]),
+    ...maps.flatMap((m) => saidSpots(piece, m).flatMap((s) => [s.text, s.where])),
     ...readings.flatMap((r) => callsText(callsOf(r, DEFAULT_CALLS)).split('\n')),
-    ...readings.map((r) => Object.values(startCardOf(r) ?? {}).join('; ')),
+    ...readings.map((r) => Object.values(startCardOf(r, PLAIN_TONGUE) ?? {}).join('; ')),
     sayLearning(formOf(piece, maps[0].line), maps[0].line),
   ]
 }

@@ -7,6 +7,11 @@ import { digestOf } from '@/core/reading/digest/digest'
 import { readersOf } from '@/core/reading/digest/readers'
 import { isShown } from '@/core/reading/choice'
 import { formOf, sayLearning, sayLikeness } from '@/core/reading/form'
+import { sayThing } from '@/core/words/en/digest'
+import { tellingOf } from '@/core/words/en/fingering'
+import { PLAIN_TONGUE } from '@/core/words/en/hands'
+import { sayRun } from '@/core/words/en/reading'
+import { said } from '@/core/words/en/spots/said'
 import { readingOf } from '@/core/reading/reading'
 import { spotsOf } from '@/core/reading/spots'
 import type { ClassSettings } from '@/core/plan/class'
@@ -66,7 +71,7 @@ export function readReportOf(file: string, piece: Piece, maps: readonly SeatMap[
       const reading = readingOf(piece, m)
       return spotsOf(piece, m)
         .filter((s) => isShown(s, { kinds: {}, muted: [] }, klass.spots))
-        .map((s) => ({ s, placed: reading.byEvent.get(s.event)!.placed }))
+        .map((s) => ({ s: said(s, tellingOf(m, PLAIN_TONGUE)), placed: reading.byEvent.get(s.event)!.placed }))
     })
     .sort((a, b) => a.s.onset - b.s.onset || b.s.hard - a.s.hard)
   const line = maps[0]?.line ?? piece.lines[0]
@@ -84,13 +89,16 @@ export function readReportOf(file: string, piece: Piece, maps: readonly SeatMap[
       text: s.text,
       advice: s.advice,
     })),
-    digest: digestOf(readersOf(piece, maps, { kinds: {}, muted: [] }, klass.spots)).map(({ text, advice, seats, measures, kinds }) => ({
-      text,
-      advice,
-      seats,
-      measures: measures.map(numbered),
-      kinds,
-    })),
+    digest: digestOf(readersOf(piece, maps, { kinds: {}, muted: [] }, klass.spots)).map((thing) => {
+      const { text, advice, seats, measures, kinds } = sayThing({ maps, talk: PLAIN_TONGUE }, thing)
+      return {
+        text,
+        advice,
+        seats,
+        measures: measures.map(numbered),
+        kinds,
+      }
+    }),
     calls: Object.fromEntries(
       maps.map((m) => [
         m.seat.id,
@@ -108,7 +116,7 @@ export function readReportOf(file: string, piece: Piece, maps: readonly SeatMap[
       runs: form.runs.map((r) => ({
         measure: numbered(r.from.at.measure.number),
         beat: beatOf(r.from.into, r.from.at.meter),
-        text: r.name,
+        text: sayRun('letters', r),
       })),
     },
     evenness: {

@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { demoFiles } from '../../demo'
 import { alternativesAt, rivalOf } from '@/core/fingering/alternatives'
-import { isReached, sayHold } from '@/core/fingering/explain'
-import { reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
+import { isReached } from '@/core/hands/manner'
+import { whyAt } from '@/core/testing/said'
+import { PLAIN_TONGUE, sayHold } from '@/core/words/en/hands'
+import { type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { inOneFrame } from '@/core/hands/frames'
 import { choiceOf, isLearned, type Hold } from '@/core/hands/hold'
 import { FIRST, positionKey, schoolOf, STEP_IDS, taughtIn } from '@/core/instruments/instrument'
@@ -213,7 +215,7 @@ function falseIn(map: SeatMap, note: MappedNote, whole: string): string[] {
   if (/less to do in the whole line/.test(reason)) return alternativesAt(map.solution, note.column).some((a) => a.price > 0) ? [] : [reason]
   const said = /rather than ([^:]+): (.+?)\.(?: New is .+\.)?$/.exec(reason)
   if (!said) return /would serve as well|Held on/.test(reason) ? [] : [`not understood: ${reason}`]
-  const other = alternativesAt(map.solution, note.column).find((a) => sayHold(map.instrument, a.hold) === said[1])
+  const other = alternativesAt(map.solution, note.column).find((a) => sayHold(PLAIN_TONGUE, map.instrument, a.hold) === said[1])
   if (!other || holds[chosen[note.column]] === other.hold) return [`no such choice: ${reason}`]
   const { mine, theirs } = waysAt(map, note, other.hold)
   return said[2].split(', ').filter((phrase) => {
@@ -233,7 +235,7 @@ describe.each(demoFiles())('the reasons of $name', ({ name, bytes }) => {
     const wrong: string[] = []
     for (const map of mapsOf(ensembleMapper()(piece, emptyPlan(), classAt(step))))
       for (const note of map.notes) {
-        const reason = reasonFor(map, note)
+        const reason = whyAt(map, note)
         for (const phrase of falseIn(map, note, reason))
           wrong.push(`${map.seat.name} m${note.placed.at.measure.number}: ${phrase} in “${reason}”`)
       }

@@ -1,7 +1,11 @@
 import { csvRow } from './csv'
 import { bowingOf } from '@/core/bowing/bow'
-import { handsAlong, sayFingers, type FingerOn } from '@/core/fingering/down'
-import { reasonFor, timesOf, type SeatMap } from '@/core/fingering/map'
+import { handsAlong, type FingerOn } from '@/core/fingering/down'
+import { timesOf, type SeatMap } from '@/core/fingering/map'
+import { reasonFor } from '@/core/fingering/reason'
+import { sayWrongBow } from '@/core/words/en/bowing'
+import { sayFingers, sayProblem, sayReason, tellingOf } from '@/core/words/en/fingering'
+import { PLAIN_TONGUE } from '@/core/words/en/hands'
 import { movesOf, type Shift } from '@/core/fingering/moves'
 import { isBroken } from '@/core/hands/hold'
 import { keyName } from '@/core/music/key'
@@ -80,8 +84,9 @@ function seatReport(piece: Piece, m: SeatMap): ReportSeat {
   const part = partOfSeat(piece, m, true)
   const bowing = bowingOf(piece, m.line)
   const hands = handsAlong(m)
+  const telling = tellingOf(m, PLAIN_TONGUE)
   const moves = new Map(movesOf(m).flatMap((x) => (x.jump ? [] : [[x.to, x] as const])))
-  const on = (list: readonly FingerOn[] | undefined) => sayFingers(m.instrument, list ?? [])
+  const on = (list: readonly FingerOn[] | undefined) => sayFingers(PLAIN_TONGUE, m.instrument, list ?? [])
   return {
     seat: m.seat.id,
     octave: m.octave,
@@ -103,7 +108,7 @@ function seatReport(piece: Piece, m: SeatMap): ReportSeat {
         frame: n.frame?.name ?? null,
         chord: n.chord,
         pinned: n.pinned,
-        reason: reasonFor(m, n),
+        reason: sayReason(telling, reasonFor(m, n)),
         new: [...n.hold.needs],
         broken: isBroken(n.hold),
         crossing: move?.crossing?.by ?? null,
@@ -120,15 +125,15 @@ function seatReport(piece: Piece, m: SeatMap): ReportSeat {
       }
     }),
     unreached: unreachedOf(part, m),
-    problems: m.problems.map((p) => ({ measure: measureNumber(p.measure), beat: p.beat, text: p.text })),
-    bowing: bowing.wrong.map((w) => ({ measure: measureNumber(w.measure), text: w.text })),
+    problems: m.problems.map((p) => ({ measure: measureNumber(p.measure), beat: p.beat, text: sayProblem(telling, p) })),
+    bowing: bowing.wrong.map((w) => ({ measure: measureNumber(w.measure), text: sayWrongBow(m.line, w.facts) })),
   }
 }
 
 const eventsOf = (part: Part) => part.measures.flatMap((m) => m.events)
 
 function unreachedOf(part: Part, m: SeatMap): Unreached[] {
-  const why = new Map(m.problems.map((p) => [p.placed.event.id, p.text]))
+  const why = new Map(m.problems.map((p) => [p.placed.event.id, sayProblem(tellingOf(m, PLAIN_TONGUE), p)]))
   return eventsOf(part).flatMap(({ placed, event, heads }) =>
     heads.flatMap(({ note, pitch }): Unreached[] =>
       note

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { CLEFS } from '@/core/music/clef'
-import { midiOf, printedPitch, stepsOf } from '@/core/music/pitch'
+import { printedPitch } from '@/core/music/noteName'
+import { midiOf, stepsOf } from '@/core/music/pitch'
 import type { Reading, ReadNote } from '@/core/reading/reading'
-import { spotsOf } from '@/core/reading/spots'
+import { saidSpots } from '@/core/testing/said'
 import { sameSpacings } from '@/core/reading/sameSpacing'
 import { demoReadings } from './testing/demo'
 
@@ -79,7 +80,7 @@ const CLAIMS: readonly (readonly [RegExp, Check])[] = [
   [
     /^(.+) needs (a ledger line|(\d) ledger lines)\.$/,
     ([, pitch, , many], n, _, r) => {
-      const head = n.heads.find((h) => printedPitch(h.pitch) === pitch)!
+      const head = n.heads.find((h) => printedPitch('letters', h.pitch) === pitch)!
       const beyond = Math.abs(stepsOf(head.pitch) - CLEFS[r.instrument.clef].middle)
       return Math.floor((beyond - 4) / 2) === Number(many ?? 1)
     },
@@ -152,7 +153,7 @@ describe('what the spots say', () => {
     const wrong: string[] = []
     const checked = new Map<string, number>()
     for (const r of all)
-      for (const s of spotsOf(r.piece, r.map)) {
+      for (const s of saidSpots(r.piece, r.map)) {
         const note = r.byEvent.get(s.event)!
         for (const [pattern, check] of CLAIMS) {
           const found = pattern.exec(s.text)
@@ -168,7 +169,7 @@ describe('what the spots say', () => {
   })
   it('begins with a capital and ends with a full stop, and so does the advice', () => {
     for (const r of all)
-      for (const s of spotsOf(r.piece, r.map)) {
+      for (const s of saidSpots(r.piece, r.map)) {
         expect(s.text).toMatch(/^[A-Z0-9].*\.$/)
         expect(s.advice).toMatch(/^[A-Z].*\.$/)
       }
@@ -179,9 +180,10 @@ describe('what the spots say', () => {
       for (const t of sameSpacings(r)) {
         said++
         const [a, b] = t.pitches
-        expect(Math.abs(midiOf(b) - midiOf(a)), t.text).toBe(Math.abs(t.spacing))
+        expect(Math.abs(midiOf(b) - midiOf(a)), `${r.piece.title} ${t.note.index}`).toBe(Math.abs(t.spacing))
         // A half or whole step is between neighbouring letters: E to F sharp, not E to G flat.
-        if (t.from === 'learned' && Math.abs(t.spacing) <= 2) expect(Math.abs(stepsOf(b) - stepsOf(a)), t.text).toBe(1)
+        if (t.from === 'learned' && Math.abs(t.spacing) <= 2)
+          expect(Math.abs(stepsOf(b) - stepsOf(a)), `${r.piece.title} ${t.note.index}`).toBe(1)
       }
     expect(said).toBeGreaterThan(100)
   })

@@ -196,6 +196,10 @@ type Stored = Awaited<ReturnType<typeof getPieces>>[number]
 
 function readyFor(key: string, { piece, plan }: Stored, settings: StoredClass['settings']): Practised {
   return ready.of(key, () =>
-    practised(piece, seatsOf(settings), ensembleMapper()(piece, plan, settings), null, { ...plan, reads: settings.reads }),
+    practised(piece, seatsOf(settings), ensembleMapper()(piece, plan, settings), null, {
+      ...plan,
+      reads: settings.reads,
+      talk: settings.talk,
+    }),
   )
 }

@@ -26,7 +26,7 @@ export async function bridgeIn(db: Knex, of: string, id: string): Promise<Bridge
   const plan = { ...stored.plan, learned: null }
   const ensemble = ensembleMapper()(stored.piece, plan, klass.settings)
   const seats = seatsOf(klass.settings)
-  const c = practised(stored.piece, seats, ensemble, null, plan)
+  const c = practised(stored.piece, seats, ensemble, null, { ...plan, talk: klass.settings.talk })
   const { drills, ...rest } = bridgeOf(c, Object.fromEntries(seats.map((s) => [s.id, newThings(stored.piece, ensemble[s.id])])))
   return { ok: true, drills: drills.map((d) => ({ ...d, seats: [...d.seats] })), ...rest }
 }

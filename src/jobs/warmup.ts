@@ -21,7 +21,7 @@ export function warmupItems(
   seat: SeatId | null,
 ): { readonly items: readonly WarmupItem[]; readonly minutes: number } {
   const seats = seatsOf(klass)
-  const c = practised(piece, seats, ensembleMapper()(piece, plan, klass), null, { ...plan, reads: klass.reads })
+  const c = practised(piece, seats, ensembleMapper()(piece, plan, klass), null, { ...plan, reads: klass.reads, talk: klass.talk })
   const today = todayOf(stockOf(c), plan.warmup)
   return {
     minutes: today.minutes,

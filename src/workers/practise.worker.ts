@@ -45,7 +45,7 @@ const face: Practiser = {
     const seats = seatsOf(klass)
     const last = piece.lines[0].measures.length - 1
     const within = stretch && stretch.from <= stretch.to && stretch.to <= last ? stretch : null
-    const stock = stockOf(practised(piece, seats, map(piece, plan, klass), within, { ...plan, reads: klass.reads }))
+    const stock = stockOf(practised(piece, seats, map(piece, plan, klass), within, { ...plan, reads: klass.reads, talk: klass.talk }))
     ready = { number, stock }
     return { drills: infosOf(stock, stock.drills), first: representatives(stock.drills).map((d) => d.id), steps: stock.steps }
   },

@@ -6,7 +6,7 @@ import { spotsOf } from '../reading/spots'
 import type { SpotKind } from '../plan/spotKinds'
 import { newForHand } from '../reading/newThings'
 import { kindOf, type Thing } from '../plan/things'
-import { stringName } from '../reading/words'
+import { stringName } from '../words/en/hands'
 import { count } from '../count'
 
 /** How often each thing comes in a seat's part. Plain data: it crosses from the worker. */

@@ -1,12 +1,13 @@
 import { printedLines, sayMeasure, sayStretch } from '../piece/address'
-import { sayHold } from '../fingering/explain'
 import type { SeatMap } from '../fingering/map'
 import type { Moment } from '../fingering/moments'
 import { needsOffer, offersAt, phraseOf, troubles } from '../fingering/offers'
 import type { Substitute } from '../fingering/substitute'
 import { chordNote, LIKELY_DEGREES, triadOf } from '../music/chord'
 import type { Key } from '../music/key'
-import { byOctaves, letterName, midiOf, printedPitch, type Pitch } from '../music/pitch'
+import { printedNote, printedPitch } from '../music/noteName'
+import { byOctaves, letterName, midiOf, type Pitch } from '../music/pitch'
+import { sayHold, type Tongue } from '../words/en/hands'
 import type { Piece } from '../piece/piece'
 import { placeEvents } from '../piece/walk'
 import type { ClassSettings } from '../plan/class'
@@ -54,7 +55,7 @@ export function rescuesFor(piece: Piece, plan: Plan, klass: ClassSettings, ensem
   const before = evennessOf(loads)
   const own = loadOf(piece, map).total
   const tried = new Set<string>()
-  const weighed = drafts(piece, map, index).flatMap((d) => {
+  const weighed = drafts(klass.talk, piece, map, index).flatMap((d) => {
     const key = JSON.stringify(d.change)
     if (tried.has(key)) return []
     tried.add(key)
@@ -83,7 +84,7 @@ const all = (moments: readonly Moment[], s: Substitute): RescueChange => ({
 /** How many troubled notes of a measure are asked for their substitutes, and how many of each. */
 const [ASKED, TAKEN] = [2, 2]
 
-function drafts(piece: Piece, map: SeatMap, index: number): Draft[] {
+function drafts(talk: Tongue, piece: Piece, map: SeatMap, index: number): Draft[] {
   const inside = map.moments.flatMap((m, i) => (m.events[0].at.index === index ? [i] : []))
   if (inside.length === 0) return []
   const measure = inside.map((i) => map.moments[i])
@@ -111,9 +112,9 @@ function drafts(piece: Piece, map: SeatMap, index: number): Draft[] {
       out.push({ name: `Measure ${where}`, why: () => `${here} only`, change: all(measure, { kind: 'octave', by }) })
   }
   for (const i of inside.filter((m) => needsOffer(map, m)).slice(0, ASKED))
-    for (const o of offersAt(piece, map, i).slice(0, TAKEN))
+    for (const o of offersAt(piece, map, i, talk).slice(0, TAKEN))
       out.push({ name: o.name, why: () => o.why, change: { kind: 'substitutes', changes: o.changes } })
-  out.push(...easier(piece, map, measure, here))
+  out.push(...easier(talk, piece, map, measure, here))
   out.push({
     name: 'Rest here',
     why: () => `${here} is silent in this seat; the others play on`,
@@ -138,7 +139,7 @@ const stretchOf = (map: SeatMap, moments: readonly Moment[]): string =>
 type Note = Pick<Pitch, 'letter' | 'alter'>
 
 /** The measure on one note, in the same rhythm: the root of its chord, an open string of the chord, its own first note. */
-function easier(piece: Piece, map: SeatMap, measure: readonly Moment[], here: string): Draft[] {
+function easier(talk: Tongue, piece: Piece, map: SeatMap, measure: readonly Moment[], here: string): Draft[] {
   const { at } = measure[0].events[0]
   const chord = chordOf(piece, at.index, at.key)
   const tops = measure.map((m) => m.pitches[m.pitches.length - 1])
@@ -149,17 +150,17 @@ function easier(piece: Piece, map: SeatMap, measure: readonly Moment[], here: st
   }
   const played = (after: SeatMap): string => {
     const first = after.notes.find((n) => n.placed.at.index === at.index)
-    return first ? sayHold(after.instrument, first.hold) : 'out of reach'
+    return first ? sayHold(talk, after.instrument, first.hold) : 'out of reach'
   }
   const on = (p: Pitch, name: string, why: string): Draft => ({
     name,
     why: (after) => `${why}: ${played(after)}, the rhythm stays`,
     change: all(measure, { kind: 'tone', pitch: p }),
   })
-  const names = (p: Pitch) => printedPitch(byOctaves(p, map.written))
+  const names = (p: Pitch) => printedPitch(talk.names, byOctaves(p, map.written))
   const first = on(tops[0], `Repeat the first note, ${names(tops[0])}`, `${here} on one note`)
   if (!chord) return [first]
-  const said = chord.map(letterName).join(' ')
+  const said = chord.map((p) => printedNote(talk.names, p)).join(' ')
   const root = near(chord[0])
   const open = map.instrument.strings
     .map((s) => byOctaves(s, -map.written))

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Line, Piece } from '../piece/piece'
 import { pieces } from '../testing/arbitrary'
+import { wrongBows } from '../testing/said'
 import { pieceFrom } from '../testing/piece'
 import { QUARTER } from '../music/time'
 import { numbersOf } from '../piece/split'
@@ -73,7 +74,7 @@ describe('directions', () => {
 })
 
 describe('the wrong way round', () => {
-  const wrong = (piece: Piece) => bowingOf(piece, piece.lines[0]).wrong.map((w) => w.text)
+  const wrong = (piece: Piece) => wrongBows(piece)
   it('a first beat that comes up-bow is said once for a stretch', () => {
     expect(wrong(pieceFrom('D4:h E4 F#4 G4 A4 B4 A4 G4 F#4 E4 D4'))).toEqual([
       'Measure 2 begins up-bow: 3 strokes from the first beat of measure 1, an odd number.',
@@ -96,9 +97,7 @@ it('a second ending goes on from where the first was left out', () => {
   }))
   // Four strokes lead to either ending, so both begin down; three in the first ending bring the repeat round down again.
   expect(bows(piece)).toBe('dudududd')
-  expect(bowingOf(piece, piece.lines[0]).wrong.map((w) => w.text)).toEqual([
-    'From measure 2 to 1 the repeat needs a retake: it ends and begins down-bow.',
-  ])
+  expect(wrongBows(piece)).toEqual(['From measure 2 to 1 the repeat needs a retake: it ends and begins down-bow.'])
 })
 
 describe('where on the bow', () => {

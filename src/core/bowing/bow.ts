@@ -1,11 +1,9 @@
-import { headMeasure, nameOf, sayMeasure } from '../piece/address'
 import { onceIn } from '../once'
 import { secondsBetween } from '../performance/tempo'
 import { loudnessOf } from '../piece/loudness'
 import type { Line, Piece } from '../piece/piece'
 import { unfold } from '../piece/unfold'
 import { groupsOf, type Group } from './strokes'
-import { count } from '../count'
 
 export type Bow = 'down' | 'up'
 
@@ -31,11 +29,22 @@ export type Stroke = {
 
 export type Pace = 'even' | 'save' | 'quick'
 
+/** What turned the bow by its first beat: marks before it, the strokes from the beginning, or those since the first beat of an earlier measure, which began down or up. */
+type Turned =
+  | { readonly by: 'marks' }
+  | { readonly by: 'beginning'; readonly strokes: number }
+  | { readonly by: 'measure'; readonly from: number; readonly began: Bow; readonly strokes: number }
+
+/** What is wrong with the bow, as data: a measure that begins up-bow, or a repeat that needs a retake. Measures by index. */
+export type WrongFacts =
+  | { readonly retake: false; readonly at: number; readonly turned: Turned }
+  | { readonly retake: true; readonly from: number; readonly to: number; readonly bow: Bow }
+
 /** A place where the bow comes out the wrong way round. */
 export type WrongWay = {
   readonly event: string
   readonly measure: string
-  readonly text: string
+  readonly facts: WrongFacts
   /** Only when the passage is played again: a retake at the joint. */
   readonly again: boolean
 }
@@ -78,7 +87,7 @@ function derive(piece: Piece, line: Line): Bowing {
     retake,
     ...spots[i],
   }))
-  const wrong = [...wrongWays(line, plain), ...wrongRepeats(line, plain, route.again)]
+  const wrong = [...wrongWays(plain), ...wrongRepeats(plain, route.again)]
   return { strokes, wrong, byEvent: new Map(strokes.flatMap((s) => s.events.map((e) => [e, s] as const))) }
 }
 
@@ -159,7 +168,7 @@ function towardsStrongBeat(groups: readonly Group[], i: number, natural: Bow): B
 }
 
 /** First beats that come up-bow, once for each stretch of measures. */
-function wrongWays(line: Line, plain: readonly Plain[]): WrongWay[] {
+function wrongWays(plain: readonly Plain[]): WrongWay[] {
   const wrong: WrongWay[] = []
   const wrongAt = new Set<number>()
   plain.forEach((p, i) => {
@@ -184,7 +193,7 @@ function wrongWays(line: Line, plain: readonly Plain[]): WrongWay[] {
     wrong.push({
       event: p.group.notes[0].event.id,
       measure: measure.number,
-      text: `${headMeasure(line, index)} begins up-bow: ${whyUp(line, before, strokes, marked)}.`,
+      facts: { retake: false, at: index, turned: turnedBy(before, strokes, marked) },
       again: false,
     })
   })
@@ -192,23 +201,20 @@ function wrongWays(line: Line, plain: readonly Plain[]): WrongWay[] {
 }
 
 /** What turned the bow: an odd number of strokes does, an even number does not. `strokes` since the first beat `before`. */
-function whyUp(line: Line, before: Plain | undefined, strokes: number, marked: boolean): string {
-  if (marked) return 'the bow marks before it lead there'
-  if (!before) return `${count(strokes - 1, 'stroke')} before it, as they come`
-  const there = sayMeasure(line, before.group.notes[0].at.index)
-  return before.bow === 'down'
-    ? `${count(strokes, 'stroke')} from the first beat of ${there}, an odd number`
-    : `${there} begins up-bow too, and ${count(strokes, 'stroke')} from there, an even number, do not turn it`
+function turnedBy(before: Plain | undefined, strokes: number, marked: boolean): Turned {
+  if (marked) return { by: 'marks' }
+  if (!before) return { by: 'beginning', strokes: strokes - 1 }
+  return { by: 'measure', from: before.group.notes[0].at.index, began: before.bow, strokes }
 }
 
 /** Repeats and endings that come to a stroke in the direction it begins with: the bow must be lifted there. */
-function wrongRepeats(line: Line, plain: readonly Plain[], again: readonly Follows[]): WrongWay[] {
+function wrongRepeats(plain: readonly Plain[], again: readonly Follows[]): WrongWay[] {
   return again.flatMap(({ from, to, rest }) => {
     const [a, b] = [plain[from], plain[to]]
     if (rest || !a || a.bow !== b.bow) return []
     const [last, first] = [a.group.notes[0], b.group.notes[0]]
-    const text = `From ${sayMeasure(line, last.at.index)} to ${nameOf(line, first.at.index)} the repeat needs a retake: it ends and begins ${a.bow}-bow.`
-    return [{ event: last.event.id, measure: last.at.measure.number, text, again: true }]
+    const facts: WrongFacts = { retake: true, from: last.at.index, to: first.at.index, bow: a.bow }
+    return [{ event: last.event.id, measure: last.at.measure.number, facts, again: true }]
   })
 }
 

@@ -7,7 +7,8 @@ import { placeMeasures } from '../piece/walk'
 import { classAt } from '../plan/class'
 import { pieces } from '../testing/arbitrary'
 import { pieceFrom } from '../testing/piece'
-import { duetOf, fitOf, roundOf, sayCanPlay, whoPlays, type Voice } from './fit'
+import { sayAgainst, sayCanPlay, sayFit, saySides } from '../words/en/composing'
+import { duetOf, fitOf, roundOf, whoPlays, type Fit, type Voice } from './fit'
 import { notesOf } from './tune'
 
 const D: Key = { fifths: 2, mode: 'major' }
@@ -16,6 +17,10 @@ const voice = (text: string, key = D): Voice => {
   return { piece, line: piece.lines[0] }
 }
 const fit = (a: string, b: string, after = 0) => fitOf(voice(a), voice(b), after)
+/** What is said of it: of a first line whose measures are numbered from 1. */
+const says = (f: Fit) => sayFit(voice('D4:w D4:w').line, f)
+const sides = (f: Fit) => saySides('letters', f.sides)
+const againsts = (f: Fit) => f.against.map((x) => sayAgainst(voice('D4:w D4:w').line, 'letters', x))
 /** A round of our own: a measure apart it goes with itself. */
 const ROUND = 'D4 E4 F#4 D4 F#4 G4 A4:h A4:e B4:e A4:e G4:e F#4 D4 D4 A3 D4:h'
 
@@ -24,26 +29,26 @@ describe('do two lines fit', () => {
   it('thirds below do', () => {
     const f = fit('F#4 G4 A4 G4 F#4:w', 'D4 E4 F#4 E4 D4:w')
     expect(f.verdict).toBe('fits')
-    expect(f.says).toBe('They fit: of 5 places where both sound, 5 are at rest.')
-    expect(f.together).toBe('2 measures each, 4/4, in D major. The first goes from F♯4 to A4, the second from D4 to F♯4.')
+    expect(says(f)).toBe('They fit: of 5 places where both sound, 5 are at rest.')
+    expect(sides(f)).toBe('2 measures each, 4/4, in D major. The first goes from F♯4 to A4, the second from D4 to F♯4.')
     expect(f.crossed).toBe(0)
   })
   it('a note that passes by step between two at rest does not rub; the same on a strong beat does', () => {
     expect(fit('F#4 G4 A4:h', 'D4:h D4:h').met).toMatchObject({ rest: 2, fourth: 0, passing: 1, rub: 0 })
     const f = fit('A4 B4 E4:h', 'D4:h D4:h')
-    expect(f.against.map((x) => x.text)).toEqual(['Measure 1, beat 3: E against D, a second on a strong beat.'])
+    expect(againsts(f)).toEqual(['Measure 1, beat 3: E against D, a second on a strong beat.'])
     expect(f.met).toMatchObject({ rest: 2, rub: 1 })
-    expect(f.says).toBe('They do not fit: of 3 places where both sound, 2 are at rest and 1 rubs.')
+    expect(says(f)).toBe('They do not fit: of 3 places where both sound, 2 are at rest and 1 rubs.')
     expect(f.verdict).toBe('not')
   })
   it('fifths and octaves one after the other are found, where they come', () => {
     const f = fit('A4 B4 A4:h', 'D4 E4 F#4:h')
-    expect(f.against.map((x) => [x.kind, x.text])).toEqual([['fifths', 'Measure 1, beat 2: fifths one after the other.']])
+    expect(againsts(f)).toEqual(['Measure 1, beat 2: fifths one after the other.'])
     expect(f.verdict).toBe('nearly')
     expect(fit('D5 E5 D5:h', 'D4 E4 F#4:h').against[0].kind).toBe('octaves')
   })
   it('names what rubs by what it is: a second, a tritone, two forms of one letter', () => {
-    const texts = (a: string, b: string) => fit(a, b).against.map((x) => x.text.split(', ').slice(2).join(', '))
+    const texts = (a: string, b: string) => againsts(fit(a, b)).map((x) => x.split(', ').slice(2).join(', '))
     expect(texts('C#5:w', 'G4:w')).toEqual(['a tritone on a strong beat.'])
     expect(texts('F4:w', 'F#4:w')).toEqual(['two forms of one letter on a strong beat.'])
     expect(texts('C#5:w', 'D4:w')).toEqual(['a seventh on a strong beat.'])
@@ -60,12 +65,12 @@ describe('do two lines fit', () => {
       piece: pieceFrom('D4 E4 F#4', D, { beats: 3, unit: 4 }),
       line: pieceFrom('D4 E4 F#4', D, { beats: 3, unit: 4 }).lines[0],
     }
-    expect(fitOf(voice('D4:w'), three).apart).toBe('They do not come together: in measure 1 4/4 goes against 3/4.')
-    expect(fitOf(voice('D4:w D4:w'), voice('F#4:w', { fifths: 1, mode: 'major' })).together).toBe(
+    expect(says(fitOf(voice('D4:w'), three))).toBe('They do not come together: in measure 1 4/4 goes against 3/4.')
+    expect(sides(fitOf(voice('D4:w D4:w'), voice('F#4:w', { fifths: 1, mode: 'major' })))).toBe(
       '2 measures against 1: the longer goes on alone, 4/4, D major against G major. The first goes from D4 to D4, the second from F♯4 to F♯4.',
     )
-    expect(fitOf(voice('D4:w'), voice('D4:w'), 1).apart).toBe('The second enters when the first is over.')
-    expect(fit('z z z z', 'D4:w').says).toBe('They never sound at the same time.')
+    expect(says(fitOf(voice('D4:w'), voice('D4:w'), 1))).toBe('The second enters when the first is over.')
+    expect(says(fit('z z z z', 'D4:w'))).toBe('They never sound at the same time.')
   })
   it('lays a pickup before the measure that it leads to', () => {
     const up = voice('A4 | D5 D5 A4:h F#4:h D4:h')

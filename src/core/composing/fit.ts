@@ -1,9 +1,6 @@
-import { count } from '../count'
-import { keyName } from '../music/key'
-import { letterName, midiOf, printedPitch, stepsOf, type Pitch } from '../music/pitch'
-import { meterName } from '../music/time'
-import { capital, sayList } from '../names'
-import { headMeasure, sayMeasure } from '../piece/address'
+import type { Key } from '../music/key'
+import { midiOf, type Pitch } from '../music/pitch'
+import { meterName, type Meter } from '../music/time'
 import { PIECE_VERSION, type Line, type Piece } from '../piece/piece'
 import { placeMeasures, type PlacedMeasure } from '../piece/walk'
 import type { ClassSettings } from '../plan/class'
@@ -12,7 +9,7 @@ import { loadOf } from '../balance/load'
 import { emptyPlan, type Plan } from '../plan/plan'
 import { seatsOf, type SeatId } from '../seats/seat'
 import { consonance, isParallel } from './counterpoint'
-import { beatsOf, notesOf, type Beat, type TuneNote } from './tune'
+import { beatsOf, notesOf, type TuneNote } from './tune'
 import { lineOf } from './voice'
 
 /** A line of a piece as one of two that are to sound together. */
@@ -28,21 +25,37 @@ export type Against = {
   readonly beat: number
   readonly kind: 'rub' | 'fifths' | 'octaves'
   readonly strong: boolean
-  readonly text: string
+  /** What sounds in the two lines. */
+  readonly pitches: readonly [Pitch, Pitch]
 }
+
+/** Why two lines do not go together at all: the second enters when the first is over; from a measure (by index) on they count in other meters, or their measures begin at other times. */
+export type Apart =
+  | { readonly kind: 'over' }
+  | { readonly kind: 'meter'; readonly index: number; readonly meters: readonly [Meter, Meter] }
+  | { readonly kind: 'barlines'; readonly index: number }
+
+/** The two lines beside each other: how many measures each has, by how many the second enters later, in which meter, in which keys, from where to where each goes. */
+export type Sides = {
+  readonly measures: readonly [number, number]
+  readonly after: number
+  readonly meter: Meter
+  readonly keys: readonly [Key, Key]
+  readonly ranges: readonly [Range, Range] | null
+}
+type Range = { readonly low: Pitch; readonly high: Pitch }
 
 /** How two lines fit, place by place wherever one of them begins a note and both sound. */
 export type Fit = {
-  /** Null: their meters or lengths of measures keep them from going together at all, and why. */
-  readonly apart: string | null
-  readonly together: string
+  /** Why they cannot go together at all; null where they can. */
+  readonly apart: Apart | null
+  readonly sides: Sides
   readonly met: Readonly<Record<Meets, number>>
   readonly against: readonly Against[]
   /** At how many places the second line lies over the first. */
   readonly crossed: number
   readonly places: number
   readonly verdict: 'fits' | 'nearly' | 'not'
-  readonly says: string
 }
 
 /** The first measure of a line that is no pickup. */
@@ -55,30 +68,17 @@ function entry(a: Voice, b: Voice, after: number): number {
   return on ? on.start - y[firstWhole(y)].start : Infinity
 }
 
-/** The measures of two lines beside each other: how many, of what, in which key; the second enters so many measures later. */
-function together(a: Voice, b: Voice, after: number): { readonly apart: string | null; readonly says: string } {
+/** What keeps two lines apart, the second entering so many measures later; null where nothing does. */
+function apartOf(a: Voice, b: Voice, after: number): Apart | null {
   const [x, y] = [a, b].map(({ piece, line }) => placeMeasures(piece, line))
   const [i0, j0, by] = [firstWhole(x) + after, firstWhole(y), entry(a, b, after)]
   const shared = x.slice(i0).flatMap((m, i) => (y[j0 + i] ? [[m, y[j0 + i]] as const] : []))
-  if (shared.length === 0) return { apart: 'The second enters when the first is over.', says: '' }
+  if (shared.length === 0) return { kind: 'over' }
   const other = shared.find(([m, n]) => meterName(m.meter) !== meterName(n.meter) || m.start !== n.start + by)
-  if (other) {
-    const [m, n] = other
-    const why =
-      meterName(m.meter) === meterName(n.meter)
-        ? 'their measures begin at other times'
-        : `${meterName(m.meter)} goes against ${meterName(n.meter)}`
-    return { apart: `They do not come together: in ${sayMeasure(a.line, x.indexOf(m))} ${why}.`, says: '' }
-  }
-  const keys =
-    keyName(a.piece.key) === keyName(b.piece.key) ? `in ${keyName(a.piece.key)}` : `${keyName(a.piece.key)} against ${keyName(b.piece.key)}`
-  const lengths =
-    after > 0
-      ? `the second enters ${count(after, 'measure')} later`
-      : x.length === y.length
-        ? `${count(x.length, 'measure')} each`
-        : `${count(x.length, 'measure')} against ${y.length}: the longer goes on alone`
-  return { apart: null, says: `${capital(lengths)}, ${meterName(a.piece.meter)}, ${keys}.` }
+  if (!other) return null
+  const [m, n] = other
+  const index = x.indexOf(m)
+  return meterName(m.meter) === meterName(n.meter) ? { kind: 'barlines', index } : { kind: 'meter', index, meters: [m.meter, n.meter] }
 }
 
 /** Notes of a line so many ticks later. */
@@ -86,10 +86,10 @@ const later = (notes: readonly TuneNote[], by: number): TuneNote[] => notes.map(
 
 const at = (notes: readonly TuneNote[], tick: number): TuneNote | undefined => notes.find((n) => n.from <= tick && tick < n.to)
 
-/** "D4 to B4": the lowest and the highest of some notes. */
-function sayRange(notes: readonly TuneNote[]): string {
+/** The lowest and the highest of some notes; null where there are none. */
+function rangeOf(notes: readonly TuneNote[]): Range | null {
   const inOrder = notes.map((n) => n.pitch).sort((x, y) => midiOf(x) - midiOf(y))
-  return inOrder.length ? `${printedPitch(inOrder[0])} to ${printedPitch(inOrder.at(-1)!)}` : ''
+  return inOrder.length ? { low: inOrder[0], high: inOrder[inOrder.length - 1] } : null
 }
 
 /** A dissonance passes where the note that makes it came by step on a weak beat, or between beats, and leaves by step. */
@@ -101,14 +101,20 @@ const passes = (n: TuneNote, tick: number, strong: boolean): boolean => !strong 
  * octaves between seats change which lies above and nothing else of it. Common practice of two parts.
  */
 export function fitOf(a: Voice, b: Voice, after = 0): Fit {
-  const { apart, says: side } = together(a, b, after)
+  const apart = apartOf(a, b, after)
   const met: Record<Meets, number> = { rest: 0, passing: 0, fourth: 0, rub: 0 }
-  const none = { together: side, met, against: [], crossed: 0, places: 0 }
-  if (apart) return { ...none, apart, verdict: 'not', says: apart }
   const first = notesOf(a.piece, a.line)
-  const second = later(notesOf(b.piece, b.line), entry(a, b, after))
+  const second = apart ? [] : later(notesOf(b.piece, b.line), entry(a, b, after))
+  const [low, high] = [rangeOf(first), rangeOf(second)]
+  const sides: Sides = {
+    measures: [a.line.measures.length, b.line.measures.length],
+    after,
+    meter: a.piece.meter,
+    keys: [a.piece.key, b.piece.key],
+    ranges: low && high ? [low, high] : null,
+  }
+  if (apart) return { apart, sides, met, against: [], crossed: 0, places: 0, verdict: 'not' }
   const beats = beatsOf(a.piece, a.line)
-  const range = `The first goes from ${sayRange(first)}, the second from ${sayRange(second)}.`
   const onsets = [...new Set([...first, ...second].map((n) => n.from))].sort((x, y) => x - y)
   const against: Against[] = []
   let crossed = 0
@@ -128,74 +134,18 @@ export function fitOf(a: Voice, b: Voice, after = 0): Fit {
     const kind: Meets =
       how === 'consonant' ? 'rest' : passes(x, tick, strong) || passes(y, tick, strong) ? 'passing' : how === 'mild' ? 'fourth' : 'rub'
     met[kind]++
-    if (kind === 'rub') against.push(place(a.line, beat, 'rub', strong, sayRub(x.pitch, y.pitch, strong)))
+    const there = { index: beat.measure, beat: beat.beat, strong, pitches: [x.pitch, y.pitch] as const }
+    if (kind === 'rub') against.push({ ...there, kind })
     if (before && isParallel(before, [x.pitch, y.pitch])) {
       const fifths = Math.abs(midiOf(x.pitch) - midiOf(y.pitch)) % 12 === 7
-      against.push(place(a.line, beat, fifths ? 'fifths' : 'octaves', strong, `${fifths ? 'fifths' : 'octaves'} one after the other`))
+      against.push({ ...there, kind: fifths ? 'fifths' : 'octaves' })
     }
     before = [x.pitch, y.pitch]
   }
   const rubs = against.filter((r) => r.kind === 'rub')
   const heavy = rubs.filter((r) => r.strong).length
   const verdict = places === 0 || heavy > 0.1 * places || rubs.length > 0.2 * places ? 'not' : against.length > 0 ? 'nearly' : 'fits'
-  return {
-    apart: null,
-    together: first.length && second.length ? `${side} ${range}` : side,
-    met,
-    against,
-    crossed,
-    places,
-    verdict,
-    says: sayFit(verdict, places, met, against),
-  }
-}
-
-const place = (line: Line, beat: Beat, kind: Against['kind'], strong: boolean, what: string): Against => ({
-  index: beat.measure,
-  beat: beat.beat,
-  kind,
-  strong,
-  text: `${headMeasure(line, beat.measure)}, beat ${beat.beat}: ${what}.`,
-})
-
-const INTERVALS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh'] as const
-/** Half steps of each interval where it is neither diminished nor augmented. */
-const PLAIN = [
-  [1, 2],
-  [3, 4],
-  [5, 5],
-  [7, 7],
-  [8, 9],
-  [10, 11],
-] as const
-
-const qualityOf = (steps: number, halfSteps: number): string => {
-  const [least, most] = PLAIN[steps - 1]
-  return halfSteps < least ? 'a diminished' : halfSteps > most ? 'an augmented' : 'a'
-}
-
-/** "G against A, a second on a strong beat". */
-function sayRub(x: Pitch, y: Pitch, strong: boolean): string {
-  const apart = Math.abs(stepsOf(x) - stepsOf(y)) % 7
-  const halfSteps = Math.abs(midiOf(x) - midiOf(y)) % 12
-  const what =
-    halfSteps === 6 ? 'a tritone' : apart === 0 ? 'two forms of one letter' : `${qualityOf(apart, halfSteps)} ${INTERVALS[apart - 1]}`
-  return `${letterName(x)} against ${letterName(y)}, ${what}${strong ? ' on a strong beat' : ''}`
-}
-
-function sayFit(verdict: Fit['verdict'], places: number, met: Readonly<Record<Meets, number>>, against: readonly Against[]): string {
-  if (places === 0) return 'They never sound at the same time.'
-  const parallels = against.filter((r) => r.kind !== 'rub').length
-  const each = (n: number, one: string, many: string): string[] => (n === 0 ? [] : [`${n} ${n === 1 ? one : many}`])
-  const what = [
-    ...each(met.rest, 'is at rest', 'are at rest'),
-    ...each(met.passing, 'passes by step', 'pass by step'),
-    ...each(met.fourth, 'is a bare fourth', 'are bare fourths'),
-    ...each(met.rub, 'rubs', 'rub'),
-  ]
-  const head = { fits: 'They fit', nearly: 'They nearly fit', not: 'They do not fit' }[verdict]
-  const tail = parallels ? `; ${count(parallels, 'time')} fifths or octaves in parallel` : ''
-  return `${head}: of ${count(places, 'place')} where both sound, ${sayList(what)}${tail}.`
+  return { apart: null, sides, met, against, crossed, places, verdict }
 }
 
 /** The notes of the second line where they lie beside the first, cut off where that ends. */
@@ -233,17 +183,6 @@ export function whoPlays(duet: Piece, klass: ClassSettings): CanPlay[] {
   }))
 }
 
-/** "Violin: both (34 and 12 points). Bass: the second (20 points); the first asks for 3 notes that it has not learned." */
-export function sayCanPlay({ name, lines }: CanPlay): string {
-  const NAMES = ['the first', 'the second']
-  const able = lines.flatMap((l, i) => (l.open === 0 ? [i] : []))
-  const points = (i: number): string => `${Math.round(lines[i].points)}`
-  const unable = lines.flatMap((l, i) => (l.open > 0 ? [`${NAMES[i]} asks for ${count(l.open, 'note')} that it has not learned`] : []))
-  if (able.length === lines.length) return `${name}: both, ${sayList(able.map(points))} points.`
-  if (able.length === 0) return `${name}: neither; ${unable.join(', ')}.`
-  return `${name}: ${NAMES[able[0]]}, ${points(able[0])} points; ${unable.join(', ')}.`
-}
-
 /** At how many measures' distance a line goes with itself best, of up to half its length; null where it rubs at a strong beat or runs in parallel at each. */
 export function roundOf(voice: Voice): number | null {
   const { length } = voice.line.measures
@@ -257,8 +196,8 @@ export function roundOf(voice: Voice): number | null {
 /** The notes of the second voice of a round. */
 export const roundNotes = (voice: Voice, after: number): TuneNote[] => notesBeside(voice, voice, after)
 
-/** How two lines fit; both as one piece, where they go together, and who can play which, in words. */
-export type Fits = { readonly fit: Fit; readonly duet: Piece | null; readonly who: readonly string[] }
+/** How two lines fit; both as one piece, where they go together, and who can play which. */
+export type Fits = { readonly fit: Fit; readonly duet: Piece | null; readonly who: readonly CanPlay[] }
 
 /** The first line of a piece and another, by its index, of the same or another piece, entering so many measures later. */
 export function fitsOf(
@@ -271,5 +210,5 @@ export function fitsOf(
     { piece: other.piece, line: other.piece.lines[Math.min(other.line, other.piece.lines.length - 1)] },
   ]
   const duet = duetOf(a, b, other.after, `${piece.title}, two lines`)
-  return { fit: fitOf(a, b, other.after), duet, who: duet ? whoPlays(duet, klass).map(sayCanPlay) : [] }
+  return { fit: fitOf(a, b, other.after), duet, who: duet ? whoPlays(duet, klass) : [] }
 }

@@ -40,7 +40,7 @@ export function chordsOf(piece: Piece, line: Line): string[] {
 export function secondOffers(piece: Piece, plan: Plan, klass: ClassSettings, seat: SeatId): SecondOffers {
   const player = seatsOf(klass).find((s) => s.id === seat)
   const [tune] = piece.lines
-  const whom = player && { seat: player, ...settingsFor(klass, plan, player) }
+  const whom = player && { seat: player, ...settingsFor(klass, plan, player), names: klass.talk.names }
   const prefix = freshPrefix(piece)
   const offers = !whom
     ? []

@@ -4,7 +4,7 @@ import { keyName, tonic, type Key } from '../music/key'
 import { stepsOf, type Pitch } from '../music/pitch'
 import { measureTicks, ticksOf, type Meter, type Value } from '../music/time'
 import { PIECE_VERSION, type Line, type Measure, type Piece, type PieceEvent } from '../piece/piece'
-import { asClassSays } from '../reading/asClassSays'
+import { sayThing } from '../words/en/digest'
 import { digestOf } from '../reading/digest/digest'
 import { readersOf } from '../reading/digest/readers'
 import { settingsFor, type ClassSettings } from '../plan/class'
@@ -368,9 +368,8 @@ export function orderedLine(klass: ClassSettings, order: LineOrder): OrderedLine
   const made = writeLine(klass, order)
   if (!made) return null
   const { piece, plan, ensemble, evenness, sound, holds } = made
-  const things = digestOf(readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots, klass.reads)).map(
-    (t) => asClassSays(klass.talk, t).text,
-  )
+  const seats = { maps: mapsOf(ensemble), talk: klass.talk }
+  const things = digestOf(readersOf(piece, seats.maps, plan.spots, klass.spots, klass.reads)).map((t) => sayThing(seats, t).text)
   return { piece, plan, evenness: evenness.figure, bySeat: evenness.bySeat, things: things.slice(0, MOST_THINGS), sound, holds }
 }
 

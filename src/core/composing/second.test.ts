@@ -97,7 +97,7 @@ function holds(piece: Piece, made: Second): void {
   expect(own.map((m) => m.length)).toEqual(tune.map((m) => m.length))
   expect(line.measures.map((m) => m.number)).toEqual(piece.lines[0].measures.map((m) => m.number))
   // Every note learned, none out of reach, no shift.
-  expect(map.problems.map((p) => p.text)).toEqual([])
+  expect(map.problems.map((p) => p.facts)).toEqual([])
   for (const n of map.notes) expect(isLearned(n.hold) && !n.hold.stops.some((s) => s.stretch)).toBe(true)
   for (const n of map.notes) if (!n.hold.open) expect(n.hold.position).toBe(FIRST)
   // What is written sounds as it was chosen.

@@ -6,7 +6,8 @@ import { mapSeat, type SeatMap } from '../fingering/map'
 import { movesOf } from '../fingering/moves'
 import { count } from '../count'
 import { sayList } from '../names'
-import { byOctaves, letterName, midiOf, stepsOf, type Pitch } from '../music/pitch'
+import { printedNote, type NoteNames } from '../music/noteName'
+import { byOctaves, midiOf, stepsOf, type Pitch } from '../music/pitch'
 import { QUARTER } from '../music/time'
 import type { Line, Piece } from '../piece/piece'
 import { loadOf } from '../balance/load'
@@ -34,7 +35,7 @@ export const SECOND_NAMES: Readonly<Record<SecondKind, string>> = {
 }
 
 /** Whom a line is made for: the seat, what it has learned, and how it is fingered. */
-export type For = { readonly seat: Seat; readonly learned: Learned; readonly policy: Policy }
+export type For = { readonly seat: Seat; readonly learned: Learned; readonly policy: Policy; readonly names?: NoteNames }
 
 /** A line that fits a tune, at the pitches that sound. `map`: as its seat plays it; `load`: points of the whole line. */
 export type Second = {
@@ -290,7 +291,7 @@ export function secondLine(
   piece: Piece,
   beside: Line,
   kind: SecondKind,
-  { seat, learned, policy }: For,
+  { seat, learned, policy, names = 'letters' }: For,
   prefix = `${kind}-${seat.id}-`,
 ): Second | null {
   const tune = notesOf(piece, beside)
@@ -307,7 +308,7 @@ export function secondLine(
   if (!line) return null
   const made: Piece = { ...piece, lines: [line] }
   const { map, pins } = mapped(made, line, kind, { seat, learned, policy })
-  return { kind, line, beats, notes, map, pins, load: loadOf(made, map).total, says: say(kind, notes, map, beats, after) }
+  return { kind, line, beats, notes, map, pins, load: loadOf(made, map).total, says: say(names, kind, notes, map, beats, after) }
 }
 
 /** A line as its seat plays it. What is to ring open is pinned so (a rule for the fourth finger does not speak of it), and where the fingering would leave the first position, that is. */
@@ -331,8 +332,15 @@ const NAMES: Readonly<Record<SecondKind, string>> = {
 }
 
 /** "Long D and A on open strings, 0 shifts; changes on beats 1 and 3.": from the notes themselves. */
-function say(kind: SecondKind, notes: readonly Voiced[], map: SeatMap, beats: readonly HarmonisedBeat[], after: number | null): string {
-  const letters = [...new Set(notes.map((n) => letterName(n.pitches[0])))]
+function say(
+  names: NoteNames,
+  kind: SecondKind,
+  notes: readonly Voiced[],
+  map: SeatMap,
+  beats: readonly HarmonisedBeat[],
+  after: number | null,
+): string {
+  const letters = [...new Set(notes.map((n) => printedNote(names, n.pitches[0])))]
   const open = map.notes.every((n) => n.stop.finger === 0)
   const shifts = movesOf(map).filter((m) => m.shift).length
   const changing = notes.filter((n, i) => i > 0 && midiOf(n.pitches[0]) !== midiOf(notes[i - 1].pitches[0]))

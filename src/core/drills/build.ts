@@ -7,7 +7,8 @@ import { emptyPlan, type Plan } from '../plan/plan'
 import type { SeatId } from '../seats/seat'
 import { COMPANIONS, type Companion } from '../plan/companion'
 import { TEMPI, type DrillChoice } from '../plan/settled'
-import type { Drill, Sketch, Touch, Voice } from './drill'
+import { PLAIN_TONGUE } from '../words/en/hands'
+import { inTalk, type Drill, type Sketch, type Touch, type Voice } from './drill'
 import { bowOnly, openOfKey, withTouches } from './passages'
 import { freshIn, openTouch, touchFor, type Player, type Practised } from './practised'
 
@@ -87,7 +88,7 @@ function* companionsOf(part: Part, lead: Part, sketch: Sketch): Generator<{ kind
 type Settled = Pick<Drill, 'serves' | 'companions'> & { readonly voices: readonly Voice[]; readonly choices: () => Drill['choices'] }
 
 function finished(c: Practised, sketch: Sketch, choice: DrillChoice, { voices, choices, ...settled }: Settled): Drill {
-  const { voice: _, spots: _s, isFor: _f, ...own } = sketch
+  const { voice: _, spots: _s, isFor: _f, title, purpose, ...own } = sketch
   const tempo = choice.tempo ?? tempoOf(c.piece, sketch.pace)
   const times = choice.times ?? sketch.times
   const quarters = (sketch.meter.beats * beatTicks(sketch.meter)) / QUARTER
@@ -97,6 +98,8 @@ function finished(c: Practised, sketch: Sketch, choice: DrillChoice, { voices, c
   return {
     ...own,
     ...settled,
+    title: inTalk(title, c.talk),
+    purpose: inTalk(purpose, c.talk),
     id,
     tempo,
     times,
@@ -114,8 +117,9 @@ function finished(c: Practised, sketch: Sketch, choice: DrillChoice, { voices, c
   }
 }
 
-/** The same for the same kind, variant and place of a piece. */
-export const drillIdOf = ({ kind, variant, title, measures }: Sketch): string => `${kind}/${variant}/${title}/${measures.join('-')}`
+/** The same for the same kind, variant and place of a piece, however the class talks: it is stored. */
+export const drillIdOf = ({ kind, variant, title, measures }: Sketch): string =>
+  `${kind}/${variant}/${inTalk(title, PLAIN_TONGUE)}/${measures.join('-')}`
 
 /** The tempo of a drill, a whole number. */
 export const tempoOf = (piece: Piece, pace: number): number =>
@@ -143,7 +147,7 @@ function pieceOf(c: Practised, sketch: Sketch, tempo: number, voices: readonly V
   return {
     piece: {
       version: PIECE_VERSION,
-      title: sketch.title.slice(0, 200),
+      title: inTalk(sketch.title, c.talk).slice(0, 200),
       key: sketch.key,
       meter: sketch.meter,
       tempo,

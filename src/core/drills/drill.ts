@@ -7,6 +7,7 @@ import type { Plan } from '../plan/plan'
 import type { EverySeat, Seat, SeatId } from '../seats/seat'
 import type { Companion } from '../plan/companion'
 import type { Spot } from '../reading/spots/spot'
+import type { Tongue } from '../words/en/hands'
 import type { Strain } from './care'
 
 /** The kinds of drill, in the order of a warm-up: the key first, then one thing at a time, the passage itself last. Common practice. */
@@ -37,7 +38,7 @@ export type DrillKind = (typeof DRILL_KINDS)[number]
 export type Touch = {
   readonly pitches: readonly Pitch[]
   readonly pin: Pin | null
-  /** What of it the seat has not learned: "position IV", "finger 4". */
+  /** What of it the seat has not learned, as `needKeys` tells it: "position IV", "finger 4". */
   readonly fresh: readonly string[]
   /** The string that sounds: of two the lower. */
   readonly string: number
@@ -55,13 +56,19 @@ export type Voice = {
   readonly touches: ReadonlyMap<string, Touch>
 }
 
+/** Something said of a drill: in whatever words a class talks in, where notes are named in it. */
+export type Saying = string | ((talk: Tongue) => string)
+
+/** It as a class says it. */
+export const inTalk = (s: Saying, talk: Tongue): string => (typeof s === 'string' ? s : s(talk))
+
 /** A drill before everybody has something to do in it: what a generator makes. */
 export type Sketch = {
   readonly kind: DrillKind
   readonly variant: string
-  readonly title: string
+  readonly title: Saying
   /** What it is for, in one sentence. */
-  readonly purpose: string
+  readonly purpose: Saying
   /** The spots that it takes the load off. */
   readonly spots: readonly Spot[]
   /** Whom it is for besides those whose spots it serves: the scale of the key is for everybody. */
@@ -79,7 +86,9 @@ export type Sketch = {
 }
 
 /** A drill that all seats play at the same time. */
-export type Drill = Omit<Sketch, 'voice' | 'spots' | 'isFor'> & {
+export type Drill = Omit<Sketch, 'voice' | 'spots' | 'isFor' | 'title' | 'purpose'> & {
+  readonly title: string
+  readonly purpose: string
   /** The same for the same drill of the same piece. */
   readonly id: string
   readonly serves: readonly Spot[]

@@ -1,5 +1,5 @@
 import { candidates, type Setup } from '../fingering/candidates'
-import { sayNeeds } from '../fingering/explain'
+import { needKeys } from '../fingering/problems'
 import { mapSeat, type MappedNote, type SeatMap } from '../fingering/map'
 import { pinFor, type Pin } from '../fingering/pins'
 import type { Policy } from '../fingering/policy'
@@ -20,6 +20,7 @@ import type { Plan } from '../plan/plan'
 import { loadOf, type SeatLoad } from '../balance/load'
 import type { Reads } from '../seats/reads'
 import type { BySeat, EverySeat, Seat } from '../seats/seat'
+import { PLAIN_TONGUE, type Tongue } from '../words/en/hands'
 import type { Touch } from './drill'
 
 /** One seat of a piece that is practised, with all that its drills are made from. */
@@ -43,14 +44,16 @@ export type Practised = {
   readonly stretch: Stretch | null
   /** What the piece has otherwise than its class, which its drills have too. */
   readonly decided: Decided
+  /** How the class talks. */
+  readonly talk: Tongue
   /** The measures of the leading line in their places: the key and time that hold there. */
   readonly measures: readonly PlacedMeasure[]
 }
 
 /** How a piece fingers otherwise than its class, and what seats are taken to have learned for it. */
 type Decided = Pick<Plan, 'policy' | 'seatPolicy' | 'learned'>
-/** Which notes seats are known to read, and not to. */
-type Read = { readonly reads?: BySeat<Reads> }
+/** Which notes seats are known to read, and not to; how the class talks. */
+type Read = { readonly reads?: BySeat<Reads>; readonly talk?: Tongue }
 const AS_CLASS: Decided = { policy: {}, seatPolicy: {}, learned: null }
 
 /** A piece mapped for its seats by a plan made ready to be practised, all of it or a stretch. */
@@ -59,7 +62,7 @@ export function practised(
   seats: readonly Seat[],
   ensemble: Ensemble,
   stretch: Stretch | null = null,
-  { policy, seatPolicy, learned, reads = {} }: Decided & Read = AS_CLASS,
+  { policy, seatPolicy, learned, reads = {}, talk = PLAIN_TONGUE }: Decided & Read = AS_CLASS,
 ): Practised {
   const players = seats.map((seat): Player => {
     const map = ensemble[seat.id]
@@ -78,6 +81,7 @@ export function practised(
     bySeat: Object.fromEntries(players.map((p) => [p.seat.id, p])),
     stretch,
     decided: { policy, seatPolicy, learned },
+    talk,
     measures: placeMeasures(piece, players[0].map.line),
   }
 }
@@ -120,8 +124,7 @@ export const linePitches = ({ map }: Player, note: ReadNote): readonly Pitch[] =
 export const linePitch = (p: Player, note: ReadNote): Pitch => linePitches(p, note).at(-1)!
 
 /** What is new for a seat in a hold. */
-export const freshIn = ({ map }: Player, hold: Hold): string[] =>
-  isLearned(hold) ? [] : hold.needs.map((need) => sayNeeds(map.instrument, { ...hold, needs: [need] }))
+export const freshIn = ({ map }: Player, hold: Hold): string[] => (isLearned(hold) ? [] : needKeys(map.instrument, hold))
 
 /** What a seat's hand does at a hold, for these pitches of its part. */
 export const touchOf = (p: Player, pitches: readonly Pitch[], hold: Hold): Touch => ({
@@ -209,7 +212,7 @@ export const writtenFor = ({ map }: Player, pitch: Pitch): Pitch => byOctaves(pi
 export const openTouch = (p: Player, string: number): Touch => ({
   pitches: [p.map.instrument.strings[string]],
   pin: { strings: [string], fingers: [0] },
-  fresh: setupOf(p).learned.strings.includes(string) ? [] : [`the ${p.map.instrument.strings[string].letter} string`],
+  fresh: setupOf(p).learned.strings.includes(string) ? [] : [`string ${p.map.instrument.strings[string].letter}`],
   string,
 })
 

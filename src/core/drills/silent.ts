@@ -1,6 +1,7 @@
 import { count } from '../count'
 import { CLEFS } from '../music/clef'
-import { letterName, pitchName } from '../music/pitch'
+import { printedNote } from '../music/noteName'
+import { letterName, pitchName, type Pitch } from '../music/pitch'
 import { sayStaffPlace } from '../reading/answerKey'
 import { inSentence, sayList } from '../names'
 import { sayCare } from './care'
@@ -72,7 +73,7 @@ function notesToSay(c: Practised): SilentStep[] {
       for (const { pitch } of heads) {
         if (!p.unread.includes(pitchName(pitch))) continue
         const place = sayStaffPlace(pitch, CLEFS[p.map.instrument.clef])
-        times.set(pitchName(pitch), { letter: letterName(pitch), place, n: (times.get(pitchName(pitch))?.n ?? 0) + 1 })
+        times.set(pitchName(pitch), { letter: printedNote(c.talk.names, pitch), place, n: (times.get(pitchName(pitch))?.n ?? 0) + 1 })
       }
     return times.size > 0 ? [{ name: p.seat.name, notes: [...times.values()].sort((a, b) => b.n - a.n).slice(0, MOST_ASKED) }] : []
   })
@@ -91,16 +92,17 @@ function notesToSay(c: Practised): SilentStep[] {
 
 /** "Point at every F♯": letters that the signature or a sign changes, with how many there are. */
 function lettersToPoint(c: Practised, leader: Player): SilentStep[] {
-  const times = new Map<string, number>()
+  const times = new Map<string, { readonly pitch: Pitch; readonly n: number }>()
   for (const n of leader.reading.notes) {
     const pitch = linePitch(leader, n)
-    if (pitch.alter !== 0) times.set(letterName(pitch), (times.get(letterName(pitch)) ?? 0) + 1)
+    if (pitch.alter !== 0) times.set(letterName(pitch), { pitch, n: (times.get(letterName(pitch))?.n ?? 0) + 1 })
   }
   return [...times]
-    .sort((a, b) => b[1] - a[1])
+    .sort((a, b) => b[1].n - a[1].n)
     .slice(0, MOST_ASKED)
-    .map(([letter, n]) => ({
-      id: `point ${letter}`,
+    .map(([id, { pitch, n }]) => ({ id, letter: printedNote(c.talk.names, pitch), n }))
+    .map(({ id, letter, n }) => ({
+      id: `point ${id}`,
       title: `Point at every ${letter}`,
       words: `Without playing: a finger on each ${letter} of the page, from the first line to the last.`,
       minutes: 0.5,

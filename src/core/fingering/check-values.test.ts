@@ -3,8 +3,10 @@ import type { Key } from '../music/key'
 import { sayCheck, trueChecksOf } from '../hands/trueChecks'
 import { plainSpelling } from '../music/interval'
 import { midiOf, parsePitch, pitchName } from '../music/pitch'
+import { problemText } from '../testing/said'
 import { pieceFrom } from '../testing/piece'
-import { mapSeat, reasonFor, type SeatMap } from './map'
+import { mapSeat, type SeatMap } from './map'
+import { whyAt } from '../testing/said'
 import { movesOf } from './moves'
 import type { Pin } from './pins'
 import { DEFAULT_POLICY } from './policy'
@@ -236,7 +238,7 @@ describe('common practice in the first lessons', () => {
       same.notes.slice(0, 4).map((n) => [n.stop.string, n.stop.finger]),
     )
     const pinned = written('violin', 'G4 A4 G4 A4 G4 A4 G4 A4', D, new Map([['e1', { fingers: [4] }]]))
-    for (const n of pinned.notes) expect(reasonFor(pinned, n)).not.toContain('with the same notes')
+    for (const n of pinned.notes) expect(whyAt(pinned, n)).not.toContain('with the same notes')
   })
   it('of two ways that cost the same the open string and the lower position are taken', () => {
     const m = written('violin', 'E5 E5', D)
@@ -247,7 +249,7 @@ describe('common practice in the first lessons', () => {
     const m = written('viola', 'E5 F#5', D, undefined, ONLY_FIRST)
     expect(m.notes[0].stop.k).toBe(7)
     expect(m.problems).toHaveLength(1)
-    expect(m.problems[0].text).toContain('An octave lower, F♯4 is 2 on D')
+    expect(problemText(m)).toContain('An octave lower, F♯4 is 2 on D')
     expect(said(written('viola', 'F#4', D))).toBe('D2')
   })
   it('16: D minor reading down, all whole steps between 3, low 2 and low 1 on A', () => {
@@ -307,12 +309,12 @@ describe('the cello hand opens', () => {
 describe('reasons', () => {
   it('name the string, the finger and the runner-up', () => {
     const m = written('violin', 'G4 A4 B4 A4', D)
-    expect(reasonFor(m, m.notes[1])).toBe('Open A rather than 4 on D: spares the fourth finger, only the bow crosses.')
-    expect(reasonFor(m, m.notes[2])).toMatch(/^1 on A/)
+    expect(whyAt(m, m.notes[1])).toBe('Open A rather than 4 on D: spares the fourth finger, only the bow crosses.')
+    expect(whyAt(m, m.notes[2])).toMatch(/^1 on A/)
   })
   it('4 under a slur keeps the bow on one string', () => {
     const m = written('violin', 'F#4:e (G4:e A4:e G4:e) F#4', D)
     expect(said(m)).toBe('D2 D3 D4 D3 D2')
-    expect(reasonFor(m, m.notes[2])).toContain('rather than open A: no crossing inside the slur')
+    expect(whyAt(m, m.notes[2])).toContain('rather than open A: no crossing inside the slur')
   })
 })

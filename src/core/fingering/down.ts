@@ -1,6 +1,6 @@
 import { chosenAt, handSteps, type HandStep } from './along'
 import type { Hold, Stop } from '../hands/hold'
-import type { Instrument, Place } from '../instruments/instrument'
+import type { Place } from '../instruments/instrument'
 import { once } from '../once'
 import type { SeatMap } from './map'
 import type { Policy } from './policy'
@@ -143,21 +143,4 @@ function preparation(map: SeatMap, i: number, block: (s: Stop, at: number) => Fi
   if (next.gap.rest) return { fingers, during: 'rest' }
   if (!here.open || stops.some((s) => here.stops.some((o) => o.string === s.string))) return null
   return { fingers, during: 'open string' }
-}
-
-/** "1 2 on D, 3 on A"; with its place where that is not the usual one: "1, 2 low on D". */
-export function sayFingers(instrument: Instrument, fingers: readonly FingerOn[]): string {
-  const byString = new Map<number, FingerOn[]>()
-  for (const f of fingers) byString.set(f.string, [...(byString.get(f.string) ?? []), f])
-  const say = ({ finger, place }: FingerOn) =>
-    place ? `${finger} ${instrument.byLetter ? place : place === 'low' ? 'back' : 'forward'}` : `${finger}`
-  return [...byString]
-    .map(
-      ([string, list]) =>
-        `${list
-          .sort((a, b) => a.finger - b.finger)
-          .map(say)
-          .join(list.some((f) => f.place) ? ', ' : ' ')} on ${instrument.strings[string].letter}`,
-    )
-    .join(', ')
 }

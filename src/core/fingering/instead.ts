@@ -1,10 +1,10 @@
 import { isLearned, type Hold } from '../hands/hold'
 import { differenceOf, type Difference } from './alternatives'
-import { sayDifference } from './spared'
+import { sparedOf, type Spared } from './spared'
 import type { MappedNote, SeatMap } from './map'
 
-/** What speaks for the way as it is and what for another one, for the hand and the bow; each empty where nothing does. */
-export type Instead = { readonly now: string; readonly then: string }
+/** What the way as it is is spared, and what another one would be, for the hand and the bow; each empty where nothing is. */
+export type Instead = { readonly now: readonly Spared[]; readonly then: readonly Spared[] }
 
 /** The other way round: what the other line has of what the chosen one spares. */
 const turned = ({ times }: Difference, learned: boolean): Difference => ({
@@ -12,9 +12,9 @@ const turned = ({ times }: Difference, learned: boolean): Difference => ({
   learned,
 })
 
-/** What the hand would do otherwise with another hold at a note: each sentence is true of both whole lines. */
+/** What the hand would do otherwise with another hold at a note: each is true of both whole lines. */
 export function insteadAt({ solution }: SeatMap, { column }: Pick<MappedNote, 'column'>, hold: Hold): Instead {
   const differs = differenceOf(solution, column, hold)
   const { weights } = solution
-  return { now: sayDifference(differs, weights), then: sayDifference(turned(differs, isLearned(hold)), weights) }
+  return { now: sparedOf(differs, weights), then: sparedOf(turned(differs, isLearned(hold)), weights) }
 }

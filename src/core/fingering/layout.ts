@@ -9,7 +9,7 @@ import { FIRST } from '../instruments/instrument'
 import { candidates, type Setup } from './candidates'
 import { ANYWHERE, chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type Wait } from './costs'
 import type { Moment } from './moments'
-import { pinAllows, pinLacks, type Pin } from './pins'
+import { pinAllows, pinLacks, type Lacks, type Pin } from './pins'
 import { stepsOf, type Step } from './route'
 import { atHome, stayOnly, withStays } from './visits'
 import { weightsFor, type CostKind, type Weights } from './weights'
@@ -42,13 +42,11 @@ export type Jump = {
 }
 
 /** What could not be done as asked at a moment. */
-export type Problem = {
-  readonly moment: number
-  readonly kind: 'out-of-reach' | 'pin-impossible' | 'chord-cut'
-  readonly pitches: readonly Pitch[]
-  /** For a pin: which of its wishes nothing here fulfils. */
-  readonly lacks?: string
-}
+export type Problem = { readonly moment: number; readonly pitches: readonly Pitch[] } & (
+  | { readonly kind: 'out-of-reach' | 'chord-cut' }
+  // Which of a pin's wishes nothing here fulfils.
+  | { readonly kind: 'pin-impossible'; readonly lacks: Lacks }
+)
 
 /** A line ready to be solved: a column for each moment that can be held at all, and what cannot. */
 export type Table = {

@@ -1,6 +1,5 @@
 import { chosenAt } from './along'
-import { sayMeasure } from '../piece/address'
-import { choiceOf, isLearned, type Hold, type Stop } from '../hands/hold'
+import type { Hold, Stop } from '../hands/hold'
 import type { Instrument } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import type { Player } from '../instruments/player'
@@ -8,9 +7,7 @@ import { byOctaves, type Pitch } from '../music/pitch'
 import { quarters } from '../music/time'
 import type { Line, Piece } from '../piece/piece'
 import type { PlacedEvent } from '../piece/walk'
-import { alternativesAt, differenceOf, type Alternative } from './alternatives'
-import { isReached, sayWhy } from './explain'
-import { sayDifference } from './spared'
+import { alternativesAt, type Alternative } from './alternatives'
 import { frameAt, type Frame } from './frame'
 import type { Setup } from './candidates'
 import { layOut, type Source } from './layout'
@@ -18,8 +15,7 @@ import { momentsOf, type Moment } from './moments'
 import type { Pin } from './pins'
 import type { Policy } from './policy'
 import { problemsOf, type MapProblem } from './problems'
-import { metOtherwise, otherwise } from './returns'
-import { atHome } from './visits'
+import { otherwise } from './returns'
 import { solve, type Solution } from './solve'
 
 /** A written head of the seat's part with what the hand does for it. */
@@ -150,45 +146,6 @@ function notesOf(s: Solution, column: number, moments: readonly Moment[], writte
     })
   })
   return notes
-}
-
-/** Whether a teacher would weigh another choice: not a stretch on the same strings from the same position, nor an odd spelling. */
-const isWeighed = (instrument: Instrument, chosen: Hold, other: Hold): boolean =>
-  (chosen.respelled || !other.respelled) &&
-  !(
-    other.position === chosen.position &&
-    other.low === chosen.low &&
-    other.high === chosen.high &&
-    other.stops.some((s) => isReached(instrument, s)) &&
-    !chosen.stops.some((s) => isReached(instrument, s))
-  )
-
-/** Why the hand does this at a note, in one sentence. Tied-on notes say so. */
-export function reasonFor(map: SeatMap, note: MappedNote): string {
-  if (note.held) return 'Held on from the note before.'
-  const { solution } = map
-  const { holds, all } = solution.columns[note.column]
-  const mine = choiceOf(note.hold)
-  const others = note.pinned ? [] : alternativesAt(solution, note.column)
-  const next = others.find((a) => isLearned(a.hold) && isWeighed(map.instrument, note.hold, a.hold))
-  const rival = next && {
-    ...next,
-    spared: sayDifference(differenceOf(solution, note.column, next.hold), solution.weights),
-  }
-  const elsewhere = all.filter((h) => choiceOf(h) !== mine)
-  const known = elsewhere.filter(isLearned)
-  const first = known.length > 0 && !atHome(solution.setup.learned, [note.hold, ...known]).some((h) => h !== note.hold)
-  const only = elsewhere.length === 0 ? 'at all' : known.length === 0 ? 'learned' : first ? 'first' : 'plain'
-  const must = !holds.some(isLearned)
-  return sayWhy(map.instrument, note.hold, note.frame, { rival, only, must, pinned: note.pinned }) + sayOtherwise(map, note)
-}
-
-/** What is said of a note that stands in a measure met before, and has another finger now. */
-function sayOtherwise({ solution, moments, line }: SeatMap, note: MappedNote): string {
-  const measure = note.pinned ? null : metOtherwise(solution, moments, note.column)
-  return measure === null
-    ? ''
-    : ` In ${sayMeasure(line, measure)}, with the same notes, it is fingered otherwise; what stands around it here makes this easier.`
 }
 
 /** Every other choice at a note, learned or not, cheapest first. */

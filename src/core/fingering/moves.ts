@@ -4,7 +4,6 @@ import { positionKey, type Place } from '../instruments/instrument'
 import { once } from '../once'
 import { facing, guideOf, shiftOf, stringsApart } from './costs'
 import type { SeatMap } from './map'
-import { count } from '../count'
 
 /** What gives a hand time: a rest, an open string; or what leaves it none: a slur. */
 export type Over = 'rest' | 'open string' | 'slur' | 'nothing'
@@ -110,42 +109,6 @@ function fifthOf(a: Hold, b: Hold): number | null {
   if (a.position !== b.position || stringsApart(a, b) !== 1) return null
   const [s, t] = facing(a, b)
   return s.finger > 0 && t.finger === s.finger && t.k === s.k ? s.finger : null
-}
-
-const steps = (n: number) => count(n, 'half step')
-const sayOver = (over: Over): string =>
-  ({ rest: 'in the rest', 'open string': 'while the open string rings', slur: 'inside the slur', nothing: 'from note to note' })[over]
-
-/** "Low", "its usual place", "high". */
-export const sayPlace = (p: Place): string => ({ low: 'low', normal: 'its usual place', high: 'high' })[p]
-
-/** A move in short sentences, the dearest first: "Shift up to III, 5 half steps, in the rest; finger 1 leads." */
-export function sayMove(m: Move): string[] {
-  const out: string[] = []
-  if (m.shift) {
-    const { halfSteps, guide, to, over } = m.shift
-    const way = halfSteps > 0 ? 'up' : 'down'
-    out.push(
-      `Shift ${way} to ${to === 'half' ? 'half position' : to}, ${steps(Math.abs(halfSteps))}, ${sayOver(over)}${guide ? `; finger ${guide} leads` : ''}.`,
-    )
-  }
-  if (m.opening) out.push(m.opening === 'opens' ? 'The hand opens.' : 'The hand closes.')
-  if (m.slide) {
-    const { finger, from, to, across } = m.slide
-    out.push(
-      across
-        ? `Finger ${finger} changes its place on the next string, ${sayPlace(from)} to ${sayPlace(to)}.`
-        : `Finger ${finger} slides, ${sayPlace(from)} to ${sayPlace(to)}.`,
-    )
-  }
-  if (m.fifth) out.push(`Finger ${m.fifth} hops to the next string at the same place.`)
-  if (m.crossing) {
-    const { by, strings, slurred } = m.crossing
-    const skipped = Math.abs(strings) - 1
-    const where = `${strings > 0 ? 'up' : 'down'}${skipped ? `, skipping ${skipped === 1 ? 'a string' : `${skipped} strings`}` : ''}${slurred ? ', inside the slur' : ''}`
-    out.push(by === 'bow' ? `The bow alone crosses ${where}; the fingers stay.` : `The hand crosses ${where}.`)
-  }
-  return out
 }
 
 /** How often the hand shifts along the line as it is written. */

@@ -4,6 +4,7 @@ import { pitchName } from '../music/pitch'
 import { pieceFrom } from '../testing/piece'
 import type { Piece } from '../piece/piece'
 import { mapSeat } from './map'
+import { PLAIN_TONGUE } from '../words/en/hands'
 import { needsOffer, offersAt, phraseOf } from './offers'
 import { DEFAULT_POLICY } from './policy'
 import { withSubstitutes, type Substitutes } from './substitute'
@@ -45,7 +46,7 @@ describe('substitutes', () => {
     const m = mapped(piece, 'viola')
     expect(needsOffer(m, 3)).toBe(true)
     expect(needsOffer(m, 0)).toBe(false)
-    const offers = offersAt(piece, m, 3)
+    const offers = offersAt(piece, m, 3, PLAIN_TONGUE)
     expect(offers.every((o) => o.left === 0 && o.why.length > 0)).toBe(true)
     const names = offers.map((o) => o.name)
     expect(names).toContain('Octave lower')
@@ -57,14 +58,14 @@ describe('substitutes', () => {
   })
   it('the one that is picked is what the seat then plays, everything else unchanged', () => {
     const piece = pieceFrom('A4 B4 E5 F#5 E5 D5', D)
-    const offer = offersAt(piece, mapped(piece, 'viola'), 3).find((o) => o.name === 'Octave lower')!
+    const offer = offersAt(piece, mapped(piece, 'viola'), 3, PLAIN_TONGUE).find((o) => o.name === 'Octave lower')!
     const after = mapped(piece, 'viola', offer.changes)
     expect(after.problems).toEqual([])
     expect(after.notes.map((n) => pitchName(n.pitch))).toEqual(['A4', 'B4', 'E5', 'F#4', 'E5', 'D5'])
   })
   it('a chord beyond the hand is divided, or two of its notes are held', () => {
     const piece = pieceFrom('[G3,A3,D4] A4', D)
-    const names = offersAt(piece, mapped(piece, 'violin'), 0).map((o) => o.name)
+    const names = offersAt(piece, mapped(piece, 'violin'), 0, PLAIN_TONGUE).map((o) => o.name)
     expect(names).toEqual(expect.arrayContaining(['Only A3 and D4', 'Only D4', 'Only G3']))
   })
   it('another line that sounds at the time gives the note', () => {
@@ -87,33 +88,35 @@ describe('substitutes', () => {
       ],
     }
     const piece: Piece = { ...one, lines: [one.lines[0], second] }
-    expect(offersAt(piece, mapped(piece, 'viola'), 0).map((o) => o.name)).toContain('C♯5 instead')
+    expect(offersAt(piece, mapped(piece, 'viola'), 0, PLAIN_TONGUE).map((o) => o.name)).toContain('C♯5 instead')
   })
   it('a phrase goes from rest to rest', () => {
     const piece = pieceFrom('A4 B4 z F#5 E5 z B4 A4', D)
-    const phrase = offersAt(piece, mapped(piece, 'viola'), 2).find((o) => o.name === 'Octave lower, whole phrase')!
+    const phrase = offersAt(piece, mapped(piece, 'viola'), 2, PLAIN_TONGUE).find((o) => o.name === 'Octave lower, whole phrase')!
     expect(Object.keys(phrase.changes)).toEqual(['e3', 'e4'])
   })
   it('a tied note moves with what it is tied to', () => {
     const piece = pieceFrom('F#5~ F#5 D5:h', D)
-    const offer = offersAt(piece, mapped(piece, 'viola'), 0).find((o) => o.name === 'Octave lower')!
+    const offer = offersAt(piece, mapped(piece, 'viola'), 0, PLAIN_TONGUE).find((o) => o.name === 'Octave lower')!
     expect(Object.keys(offer.changes)).toEqual(['e0', 'e1'])
     expect(mapped(piece, 'viola', offer.changes).notes.map((n) => n.held)).toEqual([false, true, false])
   })
   it('says how the hand then plays it as the solved line has it', () => {
     // F natural is low 2 on D, not 4 on G in III; D and A together are both open.
     const m = mapped(pieceFrom('F5 D4', { fifths: 0, mode: 'major' }), 'viola')
-    const down = offersAt(pieceFrom('F5 D4', { fifths: 0, mode: 'major' }), m, 0).find((o) => o.name === 'Octave lower')!
+    const down = offersAt(pieceFrom('F5 D4', { fifths: 0, mode: 'major' }), m, 0, PLAIN_TONGUE).find((o) => o.name === 'Octave lower')!
     expect(down.why).toBe('F4 is low 2 on D; only this note moves')
     const chord = pieceFrom('[D5,A5] D4', D)
-    expect(offersAt(chord, mapped(chord, 'viola'), 0).find((o) => o.name === 'Octave lower')!.why).toContain('open D and open A')
+    expect(offersAt(chord, mapped(chord, 'viola'), 0, PLAIN_TONGUE).find((o) => o.name === 'Octave lower')!.why).toContain(
+      'open D and open A',
+    )
   })
   it("takes the dominant's raised leading note in minor (common practice: C♯ in D minor)", () => {
     const piece = pieceFrom('A4 E5 G5 A4', { fifths: -1, mode: 'minor' })
-    const offers = offersAt(piece, mapped(piece, 'viola'), 2)
+    const offers = offersAt(piece, mapped(piece, 'viola'), 2, PLAIN_TONGUE)
     expect(offers.map((o) => o.name)).not.toContain('C5 instead')
     const dominant = pieceFrom('A4 E5 A5 A4', { fifths: -1, mode: 'minor' })
-    const names = offersAt(dominant, mapped(dominant, 'viola'), 2).map((o) => o.name)
+    const names = offersAt(dominant, mapped(dominant, 'viola'), 2, PLAIN_TONGUE).map((o) => o.name)
     expect(names).toContain('C♯5 instead')
     expect(names).not.toContain('C5 instead')
   })
@@ -128,10 +131,10 @@ describe('substitutes', () => {
   })
   it('gives a viola B4 with the open E as 1 on D and A together, and C♯5 with it as open A and 2 by turns (common practice)', () => {
     const one = pieceFrom('[B4,E5]:h D4:h', D)
-    const together = offersAt(one, mapped(one, 'viola'), 0).find((o) => o.name === 'E4 and B4')!
+    const together = offersAt(one, mapped(one, 'viola'), 0, PLAIN_TONGUE).find((o) => o.name === 'E4 and B4')!
     expect(together.why).toBe('the upper note an octave lower: 1 on D and 1 on A')
     const two = pieceFrom('[C#5,E5] [C#5,E5] [C#5,E5] [C#5,E5]', { fifths: 3, mode: 'major' })
-    const turns = offersAt(two, mapped(two, 'viola'), 0).find((o) => o.name === 'A4 and C♯5 by turns')!
+    const turns = offersAt(two, mapped(two, 'viola'), 0, PLAIN_TONGUE).find((o) => o.name === 'A4 and C♯5 by turns')!
     expect(turns.why).toBe('open A and 2 on A, 4 strokes in the same rhythm')
     const after = mapped(two, 'viola', turns.changes)
     expect(after.notes.map((n) => [n.stop.string, n.stop.finger])).toEqual([

@@ -1,11 +1,12 @@
 import { sayStretch } from '../piece/address'
 import { chordNote, MAIN_DEGREES, triadOf } from '../music/chord'
 import type { Key } from '../music/key'
-import { byOctaves, letterName, LETTERS, midiOf, printedPitch, stepsOf, type Pitch } from '../music/pitch'
+import { printedNote } from '../music/noteName'
+import { byOctaves, letterName, LETTERS, midiOf, pitchName, stepsOf, type Pitch } from '../music/pitch'
 import type { Piece } from '../piece/piece'
 import { placeEvents } from '../piece/walk'
 import { chargeChosen } from './chosen'
-import { sayHold } from './explain'
+import { sayHold, sayPitches, type Tongue } from '../words/en/hands'
 import { mapSeat, type SeatMap } from './map'
 import type { Moment } from './moments'
 import { withSubstitutes, type Substitute } from './substitute'
@@ -29,7 +30,7 @@ const OCTAVES = [-1, 1, -2, 2] as const
  * What a seat can play in place of a moment that is out of reach, cut or new, best first: fewest troubles left, then the
  * least work for the hand. Each is tried on the whole line.
  */
-export function offersAt(piece: Piece, map: SeatMap, moment: number): Offer[] {
+export function offersAt(piece: Piece, map: SeatMap, moment: number, talk: Tongue): Offer[] {
   const m = map.moments[moment]
   const tried = new Map<string, Offer>()
   const before = laborOf(map)
@@ -47,14 +48,14 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number): Offer[] {
     const left = troubles(after)
     // What is put here must be no trouble itself.
     if (left < troubles(map) && !needsOffer(after, momentOf(after, m)))
-      tried.set(key, { name, why: why((x = m) => playedAt(after, x)), changes, left, price: laborOf(after) - before })
+      tried.set(key, { name, why: why((x = m) => playedAt(talk, after, x)), changes, left, price: laborOf(after) - before })
   }
   for (const by of OCTAVES) {
     const name = by < 0 ? (by === -1 ? 'Octave lower' : 'Two octaves lower') : by === 1 ? 'Octave higher' : 'Two octaves higher'
     offer({
       name,
       why: (played) =>
-        `${names(map, m.pitches, by)} ${m.pitches.length > 1 ? 'are' : 'is'} ${played()}; only this ${m.pitches.length > 1 ? 'chord' : 'note'} moves`,
+        `${names(talk, map, m.pitches, by)} ${m.pitches.length > 1 ? 'are' : 'is'} ${played()}; only this ${m.pitches.length > 1 ? 'chord' : 'note'} moves`,
       changes: all([m], { kind: 'octave', by }),
     })
     const { moments: phrase, bounds } = phraseOf(map, moment)
@@ -68,10 +69,10 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number): Offer[] {
       })
     }
   }
-  inversions(map, m).forEach(offer)
-  byTurns(map, moment).forEach(offer)
-  divisi(map, m).forEach(offer)
-  tones(piece, map, m).forEach(offer)
+  inversions(talk, map, m).forEach(offer)
+  byTurns(talk, map, moment).forEach(offer)
+  divisi(talk, map, m).forEach(offer)
+  tones(talk, piece, map, m).forEach(offer)
   return [...tried.values()].sort((a, b) => a.left - b.left || a.price - b.price)
 }
 
@@ -87,8 +88,11 @@ function laborOf({ solution }: SeatMap): number {
   return labor
 }
 
-const names = (map: SeatMap, pitches: readonly Pitch[], by = 0): string =>
-  pitches.map((p) => printedPitch(byOctaves(p, map.written + by))).join(' and ')
+const names = (talk: Tongue, map: SeatMap, pitches: readonly Pitch[], by = 0): string =>
+  sayPitches(
+    talk,
+    pitches.map((p) => byOctaves(p, map.written + by)),
+  )
 
 const all = (moments: readonly Moment[], s: Substitute): Record<string, Substitute> =>
   Object.fromEntries(moments.flatMap((m) => m.events.map((e) => [e.event.id, s])))
@@ -97,10 +101,10 @@ const all = (moments: readonly Moment[], s: Substitute): Record<string, Substitu
 const momentOf = (after: SeatMap, m: Moment): number => after.moments.findIndex((x) => x.events[0].event.id === m.events[0].event.id)
 
 /** How a seat then plays a moment, said: what its solved line has there. */
-function playedAt(after: SeatMap, m: Moment): string {
+function playedAt(talk: Tongue, after: SeatMap, m: Moment): string {
   const ids = new Set(m.events.map((e) => e.event.id))
   const note = after.notes.find((n) => ids.has(n.placed.event.id))
-  return note ? sayHold(after.instrument, note.hold) : 'out of reach'
+  return note ? sayHold(talk, after.instrument, note.hold) : 'out of reach'
 }
 
 /** A phrase longer than this is not moved for one note. */
@@ -145,7 +149,7 @@ export function phraseOf(map: SeatMap, moment: number): Phrase {
 type Draft = Pick<Offer, 'name' | 'changes'> & { readonly why: (played: (x?: Moment) => string) => string }
 
 /** The notes of a chord of two with one of them in another octave. */
-function inversions(map: SeatMap, m: Moment): Draft[] {
+function inversions(talk: Tongue, map: SeatMap, m: Moment): Draft[] {
   if (m.pitches.length !== 2) return []
   const [low, high] = m.pitches
   const moved: readonly (readonly [readonly Pitch[], string])[] = [
@@ -156,7 +160,7 @@ function inversions(map: SeatMap, m: Moment): Draft[] {
     .filter(([[a, b]]) => midiOf(a) !== midiOf(b))
     .map(([pair, what]): Draft => {
       const pitches = [...pair].sort((a, b) => midiOf(a) - midiOf(b))
-      return { name: names(map, pitches), why: (played) => `${what}: ${played()}`, changes: all([m], { kind: 'chord', pitches }) }
+      return { name: names(talk, map, pitches), why: (played) => `${what}: ${played()}`, changes: all([m], { kind: 'chord', pitches }) }
     })
 }
 
@@ -164,11 +168,11 @@ function inversions(map: SeatMap, m: Moment): Draft[] {
  * A chord of two that is struck several times in a row: an open string of its harmony and the note of it that the hand
  * reaches, by turns, with as many strokes as before.
  */
-function byTurns(map: SeatMap, moment: number): Draft[] {
+function byTurns(talk: Tongue, map: SeatMap, moment: number): Draft[] {
   const { moments, instrument } = map
   const chord = moments[moment]
   if (chord.pitches.length !== 2) return []
-  const key = (m: Moment) => names(map, m.pitches)
+  const key = (m: Moment) => m.pitches.map(pitchName).join()
   const same = (i: number) => moments[i] !== undefined && key(moments[i]) === key(chord)
   let [from, to] = [moment, moment]
   while (same(from - 1)) from--
@@ -193,7 +197,7 @@ function byTurns(map: SeatMap, moment: number): Draft[] {
     ) as Draft['changes']
     return [
       {
-        name: `${names(map, [open])} and ${names(map, [kept])} by turns`,
+        name: `${names(talk, map, [open])} and ${names(talk, map, [kept])} by turns`,
         why: (played) => `${played(run[0])} and ${played(run[1])}, ${run.length} strokes in the same rhythm`,
         changes,
       },
@@ -202,12 +206,14 @@ function byTurns(map: SeatMap, moment: number): Draft[] {
 }
 
 /** Some notes of a chord: each alone, and each neighbouring pair. */
-function divisi(map: SeatMap, m: Moment): Draft[] {
+function divisi(talk: Tongue, map: SeatMap, m: Moment): Draft[] {
   if (m.pitches.length < 2) return []
   const pick = (indices: readonly number[], why: string): Draft[] => {
     const pitches = indices.map((i) => m.pitches[i])
     const heads = indices.map((i) => m.order[i])
-    return [{ name: `Only ${names(map, pitches)}`, why: (played) => `${played()}; ${why}`, changes: all([m], { kind: 'heads', heads }) }]
+    return [
+      { name: `Only ${names(talk, map, pitches)}`, why: (played) => `${played()}; ${why}`, changes: all([m], { kind: 'heads', heads }) },
+    ]
   }
   const last = m.pitches.length - 1
   const single = m.pitches.flatMap((_, i) =>
@@ -218,19 +224,20 @@ function divisi(map: SeatMap, m: Moment): Draft[] {
 }
 
 /** Other notes of the harmony near a moment: what other lines sound with it, else the key's three main chords. */
-function tones(piece: Piece, map: SeatMap, m: Moment): Draft[] {
+function tones(talk: Tongue, piece: Piece, map: SeatMap, m: Moment): Draft[] {
   return notesInstead(piece, map, m).map(({ pitch, from }): Draft => ({
-    name: `${names(map, [pitch])} instead`,
-    why: (played) => `${from}; ${played()}`,
+    name: `${names(talk, map, [pitch])} instead`,
+    why: (played) =>
+      `${from ? `it belongs to the chord ${from.map((x) => printedNote(talk.names, x)).join(' ')} of the key` : 'it sounds in another line at that time'}; ${played()}`,
     changes: all([m], { kind: 'tone', pitch }),
   }))
 }
 
 /** Other notes that fit where a moment is, and why: what another line has there, else notes of the key's main chords; for each the nearest below, then above. */
-export function notesInstead(piece: Piece, map: SeatMap, m: Moment): { readonly pitch: Pitch; readonly from: string }[] {
+export function notesInstead(piece: Piece, map: SeatMap, m: Moment): { readonly pitch: Pitch; readonly from: readonly Named[] | null }[] {
   const top = m.pitches[m.pitches.length - 1]
   const { key } = m.events[0].at
-  const together = soundingWith(piece, map, m.events[0].onset).map((tone) => ({ tone, from: 'it sounds in another line at that time' }))
+  const together = soundingWith(piece, map, m.events[0].onset).map((tone) => ({ tone, from: null }))
   const chord = together.length ? together : chordTones(key, top)
   return chord.flatMap(({ tone, from }) => {
     if (tone.letter === top.letter && tone.alter === top.alter) return []
@@ -249,7 +256,9 @@ function soundingWith(piece: Piece, map: SeatMap, onset: number): Pitch[] {
     .flatMap((p) => (p.event.kind === 'note' ? p.event.heads.map((h) => h.pitch) : []))
 }
 
-type ChordTone = { readonly tone: Pick<Pitch, 'letter' | 'alter'>; readonly from: string }
+type Named = Pick<Pitch, 'letter' | 'alter'>
+/** A note that may stand in for another; the chord of the key that it is taken from, root first. */
+type ChordTone = { readonly tone: Named; readonly from: readonly Named[] }
 
 /** The notes of the key's main chords (tonic, subdominant, dominant) that hold the pitch; none where it belongs to none of them. */
 function chordTones(key: Key, p: Pitch): ChordTone[] {
@@ -257,9 +266,7 @@ function chordTones(key: Key, p: Pitch): ChordTone[] {
   const seen = new Set<string>()
   return chords
     .filter((c) => c.some((t) => t.letter === p.letter && t.alter === p.alter))
-    .flatMap((chord) =>
-      chord.map((tone): ChordTone => ({ tone, from: `it belongs to the chord ${chord.map(letterName).join(' ')} of the key` })),
-    )
+    .flatMap((chord) => chord.map((tone): ChordTone => ({ tone, from: chord })))
     .filter(({ tone }) => {
       const name = letterName(tone)
       return !seen.has(name) && seen.add(name)

@@ -25,17 +25,13 @@ export function pinFor(instrument: Instrument, h: Hold): Pin {
 
 const isHarmonic = (h: Hold): boolean => h.stops.some((s) => s.harmonic)
 
-/**
- * Why no hold fits a pin, in words for the teacher: "A4 is not on G", "3 cannot play it on D", "not in VII". The first
- * wish that nothing fulfils together with those before it: string, then finger, then position.
- */
-export function pinLacks(pin: Pin, instrument: Instrument, holds: readonly Hold[]): string {
-  const strings = pin.strings?.map((s) => instrument.strings[s]?.letter ?? '?').join(' and ')
-  const fingers = pin.fingers?.map((f) => (f === 0 ? 'an open string' : `finger ${f}`)).join(' and ')
+/** Why no hold fits a pin: the first of its wishes that nothing fulfils together with those before it. */
+export type Lacks = { readonly wish: 'string' | 'finger' | 'position'; readonly pin: Pin }
+
+/** Which wish of a pin no hold fulfils: string, then finger, then position. */
+export function pinLacks(pin: Pin, instrument: Instrument, holds: readonly Hold[]): Lacks {
   const onString = holds.filter((h) => pinAllows({ strings: pin.strings }, instrument, h))
-  if (pin.strings && onString.length === 0) return `it does not lie on ${strings}`
-  const withFinger = onString.filter((h) => pinAllows({ fingers: pin.fingers }, instrument, h))
-  const where = strings ? ` on ${strings}` : ''
-  if (pin.fingers && withFinger.length === 0) return `${fingers} cannot play it${where} in any position`
-  return `${fingers ?? 'no finger'}${where} does not reach it in ${pin.position ?? 'that position'}`
+  if (pin.strings && onString.length === 0) return { wish: 'string', pin }
+  const withFinger = onString.some((h) => pinAllows({ fingers: pin.fingers }, instrument, h))
+  return { wish: pin.fingers && !withFinger ? 'finger' : 'position', pin }
 }

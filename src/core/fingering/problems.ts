@@ -1,14 +1,15 @@
 import { chosenAt } from './along'
-import { isLearned, type Hold } from '../hands/hold'
+import { choiceOf, isLearned, type Hold } from '../hands/hold'
+import { fingerKey } from '../hands/manner'
 import { positionKey, type Instrument } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
-import { byOctaves, midiOf, printedPitch, type Pitch } from '../music/pitch'
+import { byOctaves, midiOf, pitchName, type Pitch } from '../music/pitch'
 import { beatOf } from '../music/time'
 import type { PlacedEvent } from '../piece/walk'
 import { chargeMove } from './costs'
 import { easiestHold } from './easiest'
-import { sayHold, sayNeeds } from './explain'
 import type { Problem } from './layout'
+import type { Lacks } from './pins'
 import type { Moment } from './moments'
 import type { Solution } from './solve'
 import { isMet } from './visits'
@@ -16,9 +17,63 @@ import { isMet } from './visits'
 /** What is new at a note, as data: the hold that is not learned, and how far the seat has learned to shift where a shift goes beyond it. */
 export type News = { readonly hold: Hold | null; readonly shifts: Learned['shifts'] | null }
 
-/** "low 2", "a shift without a rest or open string before it": the first of what is new, as it is said. */
-export const sayNews = (instrument: Instrument, { hold, shifts }: News): string =>
-  hold ? sayNeeds(instrument, hold) : shifts === 'none' ? 'shifting' : 'a shift without a rest or open string before it'
+/** What is new told from others, whoever meets it: what two instruments call alike is one. */
+export const newsKey = (instrument: Instrument, { hold, shifts }: News): string =>
+  hold ? needKeys(instrument, hold).join(', ') : `shifts beyond ${shifts}`
+
+/** Each new thing of a hold told from others by what it is called, however a class talks: "position III", "the E string", "finger 4", "low 2". */
+export const needKeys = (instrument: Instrument, { needs, stops, position }: Hold): string[] => {
+  const [s] = stops
+  const one = stops.length === 1
+  const at = positionKey(instrument.positions[position])
+  return needs.map((need) => {
+    switch (need) {
+      case 'position':
+        return `position ${at}`
+      case 'string':
+        return one ? `string ${instrument.strings[s.string].letter}` : 'a string of a chord'
+      case 'finger':
+        return one ? `finger ${s.finger}` : 'a finger of a chord'
+      case 'place':
+        return one ? fingerKey(instrument, s) : 'a place of a chord'
+      case 'extension':
+        return 'extension'
+      case 'chord':
+        return `chord in ${at}`
+    }
+  })
+}
+
+/** What is in the way at a note, as data. */
+export type ProblemFacts =
+  | { readonly kind: 'below' | 'beyond' | 'chord cut'; readonly pitches: readonly Pitch[] }
+  | { readonly kind: 'pin impossible'; readonly pitches: readonly Pitch[]; readonly lacks: Lacks }
+  | NewFacts
+
+type NewFacts = {
+  readonly kind: 'new'
+  readonly pitches: readonly Pitch[]
+  readonly news: News
+  /** What would be learned an octave away: how far, which pitches there, how they are held. */
+  readonly easier: { readonly by: -1 | 1; readonly pitches: readonly Pitch[]; readonly hold: Hold } | null
+  /** The positions between which the hand goes, where that is new. */
+  readonly moved: { readonly from: string; readonly to: string } | null
+}
+
+/** A problem told from others: the same notes in the same trouble for the same hand. */
+export function problemKey(f: ProblemFacts): string {
+  const notes = `${f.kind} ${f.pitches.map(pitchName).join('+')}`
+  switch (f.kind) {
+    case 'below':
+    case 'beyond':
+    case 'chord cut':
+      return notes
+    case 'pin impossible':
+      return `${notes} ${f.lacks.wish} ${JSON.stringify(f.lacks.pin)}`
+    case 'new':
+      return `${notes} ${f.news.hold ? choiceOf(f.news.hold) : ''} ${f.moved ? `${f.moved.from} ${f.moved.to}` : ''}`
+  }
+}
 
 /** Something the teacher must know about a note: what and where. */
 export type MapProblem = {
@@ -27,7 +82,7 @@ export type MapProblem = {
   readonly placed: PlacedEvent
   readonly measure: string
   readonly beat: number
-  readonly text: string
+  readonly facts: ProblemFacts
   /** The hand only comes back from what it went to: one visit with what is said there. */
   readonly back?: true
   /** The seat has not learned to shift as the hand does here. */
@@ -38,56 +93,42 @@ export type MapProblem = {
 
 const at = (placed: PlacedEvent) => ({ placed, measure: placed.at.measure.number, beat: beatOf(placed.into, placed.at.meter) })
 
-const names = (pitches: readonly Pitch[]) => pitches.map(printedPitch).join(' and ')
-
-const are = (pitches: readonly Pitch[]) => (pitches.length > 1 ? 'are' : 'is')
-
 /** Everything a seat's solution leaves for the teacher, in written order. */
 export function problemsOf(s: Solution, moments: readonly Moment[]): MapProblem[] {
-  const all = s.problems.map((p) => sayProblem(s, moments, p))
-  const said = new Map<Hold, string>()
+  const all = s.problems.map((p) => problemAt(s, moments, p))
+  const easier = new Map<Hold, NewFacts['easier']>()
   s.columns.forEach((c, i) => {
     const beyond = !c.pinned && meetsNew(s, i)
-    const shifts = c.moves && s.setup.learned.shifts !== 'any'
-    if (!beyond && !shifts) return
-    const shifted = shifts ? newShift(s, i) : []
-    const texts = [...(beyond ? [beyondLevel(s, i, said)] : []), ...shifted]
-    if (texts.length === 0) return
+    const shifted = c.moves && s.setup.learned.shifts !== 'any' && isNewShift(s, i)
+    if (!beyond && !shifted) return
+    const hold = chosenAt(s, i)
+    if (beyond && !easier.has(hold)) easier.set(hold, easierAt(s, c.pitches))
     const back = !beyond && comesBack(s, i)
+    const news: News = { hold: beyond ? hold : null, shifts: shifted ? s.setup.learned.shifts : null }
     all.push({
       ...at(moments[c.moment].events[0]),
       mark: 'new',
-      text: texts.join(' '),
       ...(back && { back }),
-      ...(shifted.length > 0 && { shift: true }),
-      news: { hold: beyond ? chosenAt(s, i) : null, shifts: shifted.length > 0 ? s.setup.learned.shifts : null },
+      ...(shifted && { shift: true }),
+      news,
+      facts: { kind: 'new', pitches: c.pitches, news, easier: beyond ? easier.get(hold)! : null, moved: shifted ? moved(s, i) : null },
     })
   })
   return all.sort((a, b) => a.placed.onset - b.placed.onset)
 }
 
-function sayProblem(s: Solution, moments: readonly Moment[], p: Problem): MapProblem {
+function problemAt(s: Solution, moments: readonly Moment[], p: Problem): MapProblem {
   const where = at(moments[p.moment].events[0])
-  const { instrument } = s.setup
-  const low = instrument.strings[0]
-  const seat = instrument.name.toLowerCase()
-  const what = names(p.pitches)
+  const { pitches } = p
   switch (p.kind) {
     case 'out-of-reach': {
-      const below = midiOf(p.pitches[0]) < midiOf(low)
-      const text = below
-        ? `${what} is below the ${seat}'s lowest string (${printedPitch(low)}); move the seat up an octave, or put a substitute here.`
-        : `${what} is beyond VII position, where the thumb or the end of the fingerboard is; move the seat down an octave, or put a substitute here.`
-      return { ...where, mark: 'out', text }
+      const below = midiOf(pitches[0]) < midiOf(s.setup.instrument.strings[0])
+      return { ...where, mark: 'out', facts: { kind: below ? 'below' : 'beyond', pitches } }
     }
     case 'chord-cut':
-      return {
-        ...where,
-        mark: 'divide',
-        text: `${what} cannot be held together on the ${seat}; the top note is mapped, divide the others.`,
-      }
+      return { ...where, mark: 'divide', facts: { kind: 'chord cut', pitches } }
     case 'pin-impossible':
-      return { ...where, mark: 'pin', text: `The pin on ${what} is set aside: ${p.lacks}.` }
+      return { ...where, mark: 'pin', facts: { kind: 'pin impossible', pitches, lacks: p.lacks } }
   }
 }
 
@@ -117,23 +158,14 @@ function meetsNew(s: Solution, column: number): boolean {
   })
 }
 
-/** A note that needs more than the class has learned: mapped all the same, and said, with the octave that would do. */
-function beyondLevel(s: Solution, column: number, said: Map<Hold, string>): string {
-  const c = s.columns[column]
-  const hold = chosenAt(s, column)
-  const known = said.get(hold)
-  if (known) return known
-  const { instrument } = s.setup
-  const hint = ([-1, 1] as const).flatMap((by) => {
-    const there = c.pitches.map((p) => byOctaves(p, by))
-    const easier = easiestHold(s.setup, there)
-    return easier && isLearned(easier)
-      ? [` An octave ${by < 0 ? 'lower' : 'higher'}, ${names(there)} ${are(there)} ${sayHold(instrument, easier)}.`]
-      : []
-  })
-  const text = `New for this class: ${sayNews(instrument, { hold, shifts: null })}. ${names(c.pitches)} ${are(c.pitches)} ${sayHold(instrument, hold)}.${hint[0] ?? ''}`
-  said.set(hold, text)
-  return text
+/** The octave in which all of it would be learned, down before up; null where neither is. */
+function easierAt(s: Solution, pitches: readonly Pitch[]): NewFacts['easier'] {
+  for (const by of [-1, 1] as const) {
+    const there = pitches.map((p) => byOctaves(p, by))
+    const hold = easiestHold(s.setup, there)
+    if (hold && isLearned(hold)) return { by, pitches: there, hold }
+  }
+  return null
 }
 
 /** Whether the hand comes from a position that is not learned back to one that is. */
@@ -143,16 +175,14 @@ function comesBack(s: Solution, column: number): boolean {
   return isKnown(column) && !isKnown(column - 1)
 }
 
-/** A shift of a class that has not learned to shift there. */
-function newShift(s: Solution, column: number): string[] {
-  const c = s.columns[column]
-  const [a, b] = [chosenAt(s, column - 1), chosenAt(s, column)]
+/** Whether the hand shifts to a column as the class has not learned to. */
+function isNewShift(s: Solution, column: number): boolean {
   let isNew = false
-  chargeMove(s.setup, a, b, c.gap, (kind) => (isNew ||= kind === 'shiftNotLearned'))
-  if (!isNew) return []
-  const name = (position: number) => s.setup.instrument.positions[position].name
-  const { instrument, learned } = s.setup
-  return [
-    `New for this class: ${sayNews(instrument, { hold: null, shifts: learned.shifts })}. The hand goes from ${name(a.position)} to ${name(b.position)}.`,
-  ]
+  chargeMove(s.setup, chosenAt(s, column - 1), chosenAt(s, column), s.columns[column].gap, (kind) => (isNew ||= kind === 'shiftNotLearned'))
+  return isNew
+}
+
+const moved = (s: Solution, column: number): NewFacts['moved'] => {
+  const name = (i: number): string => s.setup.instrument.positions[chosenAt(s, i).position].name
+  return { from: name(column - 1), to: name(column) }
 }

@@ -5,8 +5,11 @@ import { pieceFrom } from '../testing/piece'
 import { alternativesAt } from './alternatives'
 import { handsAlong } from './down'
 import { handSpans } from './hands'
-import { mapSeat, reasonFor, writtenOctaves } from './map'
-import { movesOf, sayMove } from './moves'
+import { mapSeat, writtenOctaves } from './map'
+import { whyAt } from '../testing/said'
+import { sayMove } from '../words/en/fingering'
+import { PLAIN_TONGUE } from '../words/en/hands'
+import { movesOf } from './moves'
 import { offersAt } from './offers'
 import { DEFAULT_POLICY, FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from './policy'
 import { INSTRUMENTS, STEPS, SEATS, SEAT } from '../testing/seats'
@@ -38,9 +41,10 @@ it('any piece the schema admits maps for every seat, policy and learned, and all
           for (const rule of FINGERS_DOWN) expect(handsAlong(m, rule)).toHaveLength(m.solution.columns.length)
           handSpans(m)
           m.solution.columns.forEach((_, i) => alternativesAt(m.solution, i).forEach((a) => expect(a.price).toBeGreaterThanOrEqual(0)))
-          if (m.notes[0]) expect(reasonFor(m, m.notes[0])).toMatch(/\.$/)
+          if (m.notes[0]) expect(whyAt(m, m.notes[0])).toMatch(/\.$/)
           const trouble = m.moments.findIndex((x) => m.problems.some((p) => p.placed === x.events[0]))
-          if (trouble >= 0) for (const o of offersAt(piece, m, trouble)) expect(Object.keys(o.changes).length).toBeGreaterThan(0)
+          if (trouble >= 0)
+            for (const o of offersAt(piece, m, trouble, PLAIN_TONGUE)) expect(Object.keys(o.changes).length).toBeGreaterThan(0)
         }
       },
     ),

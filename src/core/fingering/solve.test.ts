@@ -4,6 +4,7 @@ import { choiceOf, type Hold } from '../hands/hold'
 import { LETTERS, midiOf, pitchName, type Pitch } from '../music/pitch'
 import type { Piece } from '../piece/piece'
 import { unfold } from '../piece/unfold'
+import { problemText } from '../testing/said'
 import { pieceFrom } from '../testing/piece'
 import { alternativesAt, differenceOf } from './alternatives'
 import { chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type Wait } from './costs'
@@ -295,12 +296,12 @@ describe('pins', () => {
   it('one that fits nothing is set aside and says what is missing', () => {
     const m = pinned({ strings: [3], fingers: [3] })
     expect(m.problems[0]).toMatchObject({ mark: 'pin', measure: '1', beat: 2 })
-    expect(m.problems[0].text).toBe('The pin on E4 is set aside: it does not lie on E.')
+    expect(problemText(m)).toBe('The pin on E4 is set aside: it does not lie on E.')
     expect(m.notes[1].pinned).toBe(false)
   })
   it('the finger or the position may be what is missing', () => {
-    expect(pinned({ strings: [1], fingers: [0] }).problems[0].text).toContain('an open string cannot play it on D in any position')
-    expect(pinned({ strings: [1], fingers: [1], position: 'VII' }).problems[0].text).toContain('finger 1 on D does not reach it in VII')
+    expect(problemText(pinned({ strings: [1], fingers: [0] }))).toContain('an open string cannot play it on D in any position')
+    expect(problemText(pinned({ strings: [1], fingers: [1], position: 'VII' }))).toContain('finger 1 on D does not reach it in VII')
   })
 })
 

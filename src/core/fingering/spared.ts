@@ -4,95 +4,118 @@ import type { CostKind, Weights } from './weights'
 /** How often something falls due on the chosen line and on the other, as far as they differ. */
 type Times = { readonly mine: number; readonly theirs: number }
 
+/** What a line has none of, or less of, than another. */
+type Less =
+  | 'learned'
+  | 'shift in slur'
+  | 'pivot'
+  | 'begins in first'
+  | 'first position'
+  | 'extension'
+  | 'opening'
+  | 'crossing in slur'
+  | 'skipped string'
+  | 'crossing of the hand'
+  | 'fourth finger'
+  | 'policy'
+  | 'slide'
+  | 'fifth'
+  | 'frame'
+  | 'otherwise'
+  | 'harmonic'
+  | 'respelled'
+  | 'off tape'
+
+/** One thing that a line is spared beside another; `none`: it has none of it at all. */
+export type Spared =
+  | { readonly kind: Less; readonly none: boolean }
+  | { readonly kind: 'shifts' | 'crossings'; readonly times: number }
+  | { readonly kind: 'shorter shift'; readonly one: boolean }
+  | { readonly kind: 'taught sooner' | 'unlearned shift' | 'time to shift' | 'guided' | 'timing' }
+
 /** A family of costs that a teacher sees as one thing: what it comes to is netted before anything is said of it. */
 type Family = {
   readonly kinds: readonly CostKind[]
-  readonly says: (of: (...kinds: CostKind[]) => Times, learned: boolean) => string | null
+  readonly spares: (of: (...kinds: CostKind[]) => Times, learned: boolean) => Spared | null
 }
 
 const SHIFTS: readonly CostKind[] = ['shift', 'shiftInSlur', 'shiftOverOpen', 'shiftOverRest']
 
-/** What is said when the chosen line has less of something: one thing when it has none, another when it still has some. */
+/** What is spared when the chosen line has less of something, or none. */
 const less =
-  (kinds: readonly CostKind[], none: string, fewer: string): Family['says'] =>
+  (kinds: readonly CostKind[], kind: Less): Family['spares'] =>
   (of) => {
     const { mine, theirs } = of(...kinds)
-    return theirs > mine ? (mine === 0 ? none : fewer) : null
+    return theirs > mine ? { kind, none: mine === 0 } : null
   }
 
-const family = (kinds: readonly CostKind[], none: string, fewer: string): Family => ({ kinds, says: less(kinds, none, fewer) })
-
-const saves = (n: number, one: string, many: string): string => (n === 1 ? `saves ${one}` : `saves ${n} ${many}`)
+const family = (kinds: readonly CostKind[], kind: Less): Family => ({ kinds, spares: less(kinds, kind) })
 
 const FAMILIES: readonly Family[] = [
   {
     kinds: ['notLearned', 'taughtLater'],
-    says: (of, learned) =>
-      less(['notLearned'], learned ? 'stays with what the class has learned' : 'less that is new', 'less that is new')(of, learned) ??
-      (of('taughtLater').theirs > of('taughtLater').mine && of('notLearned').mine === of('notLearned').theirs
-        ? 'what is usually taught sooner'
-        : null),
+    spares: (of, learned) => {
+      const fresh = of('notLearned')
+      if (fresh.theirs > fresh.mine) return { kind: 'learned', none: learned && fresh.mine === 0 }
+      const later = of('taughtLater')
+      return later.theirs > later.mine && fresh.mine === fresh.theirs ? { kind: 'taught sooner' } : null
+    },
   },
   {
     kinds: [...SHIFTS, 'shiftNotLearned', 'guideFinger', 'shiftByHalfStep', 'shiftFar', 'landing', 'timing'],
-    says: (of) => {
+    spares: (of, learned) => {
       const { mine, theirs } = of(...SHIFTS)
       const unlearned = of('shiftNotLearned')
-      if (mine <= theirs && unlearned.theirs > unlearned.mine && unlearned.mine === 0) return 'no shift that the class has not learned'
-      const slur = of('shiftInSlur')
-      if (mine <= theirs && slur.theirs > slur.mine) return slur.mine === 0 ? 'no shift inside the slur' : 'fewer shifts inside slurs'
-      if (theirs > mine) return saves(theirs - mine, 'a shift', 'shifts')
+      if (mine <= theirs && unlearned.theirs > unlearned.mine && unlearned.mine === 0) return { kind: 'unlearned shift' }
+      const slur = mine <= theirs ? less(['shiftInSlur'], 'shift in slur')(of, learned) : null
+      if (slur) return slur
+      if (theirs > mine) return { kind: 'shifts', times: theirs - mine }
       if (mine > theirs || mine === 0) return null
       const hurried = of('shift', 'shiftInSlur')
-      if (hurried.theirs > hurried.mine) return 'shifts where the hand has time'
+      if (hurried.theirs > hurried.mine) return { kind: 'time to shift' }
       const far = of('shiftFar')
-      if (far.theirs > far.mine) return mine === 1 ? 'a shorter shift' : 'shorter shifts'
+      if (far.theirs > far.mine) return { kind: 'shorter shift', one: mine === 1 }
       const guide = of('guideFinger')
-      if (guide.mine > guide.theirs) return 'a finger leads the shift'
+      if (guide.mine > guide.theirs) return { kind: 'guided' }
       const late = of('timing')
-      return late.theirs > late.mine ? 'shifts nearer to where the class wants it' : null
+      return late.theirs > late.mine ? { kind: 'timing' } : null
     },
   },
-  family(['pivot'], 'the hand need not roll', 'the hand rolls less'),
+  family(['pivot'], 'pivot'),
   {
     kinds: ['startAway', 'startAwayOpen', 'awayFromFirst', 'halfPosition'],
-    says: (of) =>
-      less(['startAway', 'startAwayOpen'], 'begins in first position', 'begins in first position')(of, true) ??
-      less(['awayFromFirst', 'halfPosition'], 'stays in first position', 'less time away from first position')(of, true),
+    spares: (of, learned) =>
+      less(['startAway', 'startAwayOpen'], 'begins in first')(of, learned) ??
+      less(['awayFromFirst', 'halfPosition'], 'first position')(of, learned),
   },
   {
     kinds: ['extension', 'opening', 'closing'],
-    says: (of) =>
-      less(['extension'], 'needs no stretch', 'fewer stretches')(of, true) ??
-      less(['opening'], 'the hand opens less often', 'the hand opens less often')(of, true),
+    spares: (of, learned) => less(['extension'], 'extension')(of, learned) ?? less(['opening'], 'opening')(of, learned),
   },
   {
     kinds: ['crossing', 'bowCrossing', 'crossingInSlur', 'openInSlur', 'skipString'],
-    says: (of) => {
+    spares: (of, learned) => {
       const { mine, theirs } = of('crossing', 'bowCrossing')
-      const slur = of('crossingInSlur')
-      if (mine <= theirs && slur.theirs > slur.mine) return slur.mine === 0 ? 'no crossing inside the slur' : 'fewer crossings inside slurs'
-      if (theirs > mine) return saves(theirs - mine, 'a crossing', 'crossings')
+      const slur = mine <= theirs ? less(['crossingInSlur'], 'crossing in slur')(of, learned) : null
+      if (slur) return slur
+      if (theirs > mine) return { kind: 'crossings', times: theirs - mine }
       if (mine > theirs) return null
-      const skip = of('skipString')
-      if (skip.theirs > skip.mine) return skip.mine === 0 ? 'skips no string' : 'skips fewer strings'
-      const hand = of('crossing')
-      return hand.theirs > hand.mine ? (hand.mine === 0 ? 'only the bow crosses' : 'the hand crosses less') : null
+      return less(['skipString'], 'skipped string')(of, learned) ?? less(['crossing'], 'crossing of the hand')(of, learned)
     },
   },
-  family(['fourthFinger'], 'spares the fourth finger', 'fewer fourth fingers'),
-  family(['againstPolicy'], 'as the class is set', 'nearer to how the class is set'),
-  family(['slide'], 'no finger has to slide', 'fewer slides'),
-  family(['fifth'], 'no finger hops across strings', 'fewer hops across strings'),
-  family(['frameBroken', 'newFrame'], 'keeps one frame', 'fewer new frames'),
-  family(['otherwise'], 'fingered as where it came before', 'more of it fingered as where it came before'),
-  family(['harmonic'], 'needs no harmonic', 'fewer harmonics'),
-  family(['respelled'], 'fingered as it is spelled', 'more of it fingered as it is spelled'),
-  family(['offTape'], 'stays on the tapes', 'fewer places off the tapes'),
+  family(['fourthFinger'], 'fourth finger'),
+  family(['againstPolicy'], 'policy'),
+  family(['slide'], 'slide'),
+  family(['fifth'], 'fifth'),
+  family(['frameBroken', 'newFrame'], 'frame'),
+  family(['otherwise'], 'otherwise'),
+  family(['harmonic'], 'harmonic'),
+  family(['respelled'], 'respelled'),
+  family(['offTape'], 'off tape'),
 ]
 
 /** The two things that weigh most for the chosen way, each true of both lines; empty when nothing can be said for it. */
-export function sayDifference(differs: Difference, weights: Weights): string {
+export function sparedOf(differs: Difference, weights: Weights): readonly Spared[] {
   const of = (...kinds: CostKind[]): Times =>
     kinds.reduce(
       (sum, k) => {
@@ -101,13 +124,12 @@ export function sayDifference(differs: Difference, weights: Weights): string {
       },
       { mine: 0, theirs: 0 },
     )
-  return FAMILIES.map(({ kinds, says }) => ({
+  return FAMILIES.map(({ kinds, spares }) => ({
     cost: kinds.reduce((sum, k) => sum + weights[k] * (of(k).theirs - of(k).mine), 0),
-    says,
+    spares,
   }))
     .filter(({ cost }) => cost > 0)
     .sort((a, b) => b.cost - a.cost)
-    .flatMap(({ says }) => says(of, differs.learned) ?? [])
+    .flatMap(({ spares }) => spares(of, differs.learned) ?? [])
     .slice(0, 2)
-    .join(', ')
 }

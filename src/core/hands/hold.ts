@@ -43,6 +43,10 @@ export const isLearned = (h: Hold): boolean => h.needs.length === 0
 /** Whether the bow cannot hold all its strings at once: three or four sound one after another. */
 export const isBroken = (h: Hold): boolean => h.stops.length > 2
 
+/** What tells one hold from another but for its position: strings, fingers and how they play. */
+export const stopsKey = (h: Hold): string =>
+  h.stops.map((s) => `${s.string}:${s.finger}${s.place}${s.stretch ? 's' : ''}${s.far ? 'f' : ''}${s.harmonic ? 'h' : ''}`).join(' ')
+
 /** What tells one choice from another to a player: strings, fingers, places; the position unless all strings are open. */
 export const choiceOf = (h: Hold): string =>
   h.stops.map((s) => `${s.string}:${s.finger}:${s.k}${s.harmonic ? 'h' : ''}`).join(' ') + (h.open ? '' : `@${h.position}`)

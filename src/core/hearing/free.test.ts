@@ -31,11 +31,11 @@ describe('what was that?', () => {
   })
   it('says the note as the key spells it, and how far off it was', () => {
     const [sharps, flats] = [{ fifths: 2 }, { fifths: -3 }]
-    expect(sayFree(440, 440, sharps)).toBe('A (440.0 Hz)')
-    expect(sayFree(440 * 2 ** (-12 / 1200), 440, sharps)).toBe('A, 12 cents flat (437.0 Hz)')
-    expect(sayFree(hertz(66, 440), 440, sharps)).toBe('F♯ (370.0 Hz)')
-    expect(sayFree(hertz(63, 440), 440, flats)).toBe('E♭ (311.1 Hz)')
-    expect(sayFree(445, 445, flats)).toBe('A (445.0 Hz)')
+    expect(sayFree(440, 440, sharps, 'letters')).toBe('A (440.0 Hz)')
+    expect(sayFree(440 * 2 ** (-12 / 1200), 440, sharps, 'letters')).toBe('A, 12 cents flat (437.0 Hz)')
+    expect(sayFree(hertz(66, 440), 440, sharps, 'letters')).toBe('F♯ (370.0 Hz)')
+    expect(sayFree(hertz(63, 440), 440, flats, 'letters')).toBe('E♭ (311.1 Hz)')
+    expect(sayFree(445, 445, flats, 'letters')).toBe('A (445.0 Hz)')
   })
 })
 

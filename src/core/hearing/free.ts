@@ -1,6 +1,6 @@
 import { PitchDetector } from 'pitchy'
 import type { Key } from '../music/key'
-import { letterName } from '../music/pitch'
+import { printedNote, type NoteNames } from '../music/noteName'
 import { spelled } from '../music/spell'
 import { hertz } from '../sounding/sounding'
 
@@ -23,11 +23,11 @@ export function freePitch(samples: Float32Array, rate: number): FreePitch | null
 }
 
 /** "A, 12 cents flat (437.0 Hz)": the nearest note as the key spells it, and how far off it was. */
-export function sayFree(heard: number, a4: number, key: Pick<Key, 'fifths'>): string {
+export function sayFree(heard: number, a4: number, key: Pick<Key, 'fifths'>, names: NoteNames): string {
   const exact = 69 + 12 * Math.log2(heard / a4)
   const midi = Math.round(exact)
   const cents = Math.round(1200 * Math.log2(heard / hertz(midi, a4)))
   const [pitch] = spelled([midi], key)
   const off = cents === 0 ? '' : `, ${Math.abs(cents)} cents ${cents > 0 ? 'sharp' : 'flat'}`
-  return `${letterName(pitch)}${off} (${heard.toFixed(1)} Hz)`
+  return `${printedNote(names, pitch)}${off} (${heard.toFixed(1)} Hz)`
 }

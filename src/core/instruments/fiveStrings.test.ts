@@ -99,7 +99,9 @@ describe('an instrument with five strings', () => {
 
   it('is read aloud, and its crossings are explained', () => {
     const map = ensembleMapper()(piece, { ...emptyPlan(), octaves: { fiddle: 0 } }, klass()).fiddle
-    expect(answersText(map.setup, [{ letter: 'C', alter: 0 }]).split('\n')).toContain('C3, space below the fourth ledger line: open C')
+    expect(answersText(map.setup, [{ letter: 'C', alter: 0 }], DEFAULT_CALLS).split('\n')).toContain(
+      'C3, space below the fourth ledger line: open C',
+    )
     expect(callsOf(readingOf(piece, map), DEFAULT_CALLS).length).toBeGreaterThan(0)
     expect(sameSpacings(readingOf(piece, map)).every((t) => t.string < 5)).toBe(true)
   })

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest'
 import { atBarline, inForce, readHead } from './accidentals'
 import { CLEFS, clefBy, ledgerLines, staffPlace, stemOf } from './clef'
 import { alterIn, keyName, signatureLetters, tonic, type Key } from './key'
-import { byOctaves, hertzOf, LETTERS, midiOf, parsePitch, pitchAt, pitchName, spokenLetter, stepsOf, type Pitch } from './pitch'
+import { byOctaves, hertzOf, LETTERS, midiOf, parsePitch, pitchAt, pitchName, stepsOf, type Pitch } from './pitch'
+import { spokenNote } from './noteName'
 
 const pitches: fc.Arbitrary<Pitch> = fc.record({
   letter: fc.constantFrom(...LETTERS),
@@ -59,8 +60,8 @@ describe('pitch', () => {
     for (const bad of ['H4', 'c4', 'C', 'C#b4', '']) expect(parsePitch(bad)).toBeNull()
   })
   it('is said in words', () => {
-    expect(spokenLetter(p('F#4'))).toBe('F sharp')
-    expect(spokenLetter(p('C4'), true)).toBe('C natural')
+    expect(spokenNote('letters', p('F#4'))).toBe('F sharp')
+    expect(spokenNote('letters', p('C4'), true)).toBe('C natural')
   })
 })
 

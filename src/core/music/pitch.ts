@@ -43,17 +43,9 @@ export const pitchAt = (steps: number, alter: number): Pitch => ({
   octave: Math.floor(steps / 7),
 })
 
-/** Letter with a printed sign, without the octave: "F♯", "B♭", "C". */
+/** Letter with a printed sign, without the octave: "F♯", "B♭", "C". What a note is called is said by `noteName.ts`; this is how it is told from others. */
 export const letterName = (p: Pick<Pitch, 'letter' | 'alter'>): string => p.letter + PRINTED[p.alter + 2]
 const PRINTED = ['𝄫', '♭', '', '♯', '𝄪'] as const
-
-/** "F♯4": letter, sign and octave in print. */
-export const printedPitch = (p: Pitch): string => `${letterName(p)}${p.octave}`
-
-/** Letter as spoken: "F sharp", "B flat", "C natural" only when `natural` is asked for. */
-export const spokenLetter = (p: Pick<Pitch, 'letter' | 'alter'>, natural = false): string =>
-  p.letter + (p.alter === 0 && natural ? ' natural' : SPOKEN[p.alter + 2])
-const SPOKEN = [' double flat', ' flat', '', ' sharp', ' double sharp'] as const
 
 /** Sounding frequency in hertz in twelve-tone equal temperament. `a4` in hertz (ISO 16: 440). */
 export const hertzOf = (midi: number, a4 = 440): number => a4 * 2 ** ((midi - 69) / 12)

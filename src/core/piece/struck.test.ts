@@ -4,7 +4,7 @@ import { DEFAULT_CALLS } from '../plan/talk'
 import { countsOf } from '../reading/counts'
 import { formOf } from '../reading/form'
 import { readingOf } from '../reading/reading'
-import { spotsOf } from '../reading/spots'
+import { saidSpots } from '../testing/said'
 import { DEFAULT_CLASS } from '../plan/class'
 import { ensembleMapper } from '../balance/ensemble'
 import { emptyPlan } from '../plan/plan'
@@ -48,7 +48,7 @@ describe('notes without a pitch', () => {
   })
 
   it('are counted as notes are before an entry', () => {
-    const entry = (text: string) => spotsOf(pieceFrom(text), violin(pieceFrom(text)).map).find((s) => s.kind === 'counted-rest')
+    const entry = (text: string) => saidSpots(pieceFrom(text), violin(pieceFrom(text)).map).find((s) => s.kind === 'counted-rest')
     // After a rest the entry on the fourth beat has to be counted; after claps on every beat it does not.
     expect(entry('D4:w z z z D4')?.text).toContain('on beat 4')
     expect(entry('D4:w x x x D4')).toBeUndefined()

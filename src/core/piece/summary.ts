@@ -1,4 +1,5 @@
-import { midiOf, printedPitch } from '../music/pitch'
+import { printedPitch } from '../music/noteName'
+import { midiOf } from '../music/pitch'
 import { rangeOf } from './edit'
 import { headline } from './headline'
 import type { Piece } from './piece'
@@ -12,7 +13,7 @@ export function summaryOf(piece: Piece): Summary {
     headline: headline(piece.key, piece.meter, piece.tempo),
     measures: piece.lines[0].measures.length,
     lines: piece.lines.length,
-    range: range ? `${printedPitch(range.low)} to ${printedPitch(range.high)}` : 'rests only',
+    range: range ? `${printedPitch('letters', range.low)} to ${printedPitch('letters', range.high)}` : 'rests only',
   }
 }
 

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import { NOTE_NAMES } from '../music/noteName'
 import { POSITION_WORDS } from './talk'
 
 const word = z.string().check(z.trim(), z.maxLength(30))
@@ -14,7 +15,7 @@ export type FrameWords = Readonly<z.infer<typeof frameWordsSchema>>
 export const talkSchema = z.object({
   /** "F sharp", or "F" to save a syllable. */
   sharps: z.boolean(),
-  names: z.enum(['letters', 'do-re-mi']),
+  names: z.enum(NOTE_NAMES),
   lengths: z.enum(['none', 'quarters', 'crotchets']),
   /** "High D" and "low D" apart from the open string of that letter. */
   high: z.boolean(),

@@ -8,7 +8,8 @@ import { emptyPlan } from './plan'
 import { pieceFrom } from '../testing/piece'
 import { callsOf, sayCall } from '../reading/calls'
 import { readingOf } from '../reading/reading'
-import { DEFAULT_CALLS, DEFAULT_TALK, fingersAsSaid, frameMark, sayFrame, sayTape } from './talk'
+import { DEFAULT_CALLS, DEFAULT_TALK, frameMark, sayFrame, sayTape, type Talk } from './talk'
+import { sayShaded } from '../words/en/hands'
 
 describe('the class’s own words', () => {
   it('a frame has the teacher’s number, word and mark, as far as there are any; else our name', () => {
@@ -45,10 +46,8 @@ describe('the class’s own words', () => {
     expect(row({ names: 'letters', sharps: false, low: 'low 2', upper: '' })).toBe('D F D A')
   })
   it('low and high fingers are said in the class’s order, in sentences and in numerals', () => {
-    const text = 'Low 2 on D after high 3; the lowest 2 of 4, open D.'
-    expect(fingersAsSaid({ low: 'low 2' }, text)).toBe(text)
-    expect(fingersAsSaid({ low: '2 low' }, text)).toBe('2 low on D after 3 high; the lowest 2 of 4, open D.')
-    expect(fingersAsSaid({ low: '↓2' }, text)).toBe('↓2 on D after ↑3; the lowest 2 of 4, open D.')
+    const two = (low: Talk['low']) => [sayShaded({ low }, 'low', 2), sayShaded({ low }, 'high', 3)].join(', ')
+    expect([two('low 2'), two('2 low'), two('↓2')]).toEqual(['low 2, high 3', '2 low, 3 high', '↓2, ↑3'])
     const piece = pieceFrom('C5 G#4 D4', { fifths: 2, mode: 'major' })
     const part = partOfSeat(piece, ensembleMapper()(piece, { ...emptyPlan(), octaves: { violin: 0 } }, DEFAULT_CLASS).violin, false)
     const numerals = (low: Letters['low']) =>

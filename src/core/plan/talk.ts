@@ -1,4 +1,5 @@
-import { letterName, type Letter, type Pitch } from '../music/pitch'
+import { plainNote, printedNote } from '../music/noteName'
+import type { Pitch } from '../music/pitch'
 import type { FrameWords, Talk } from './talk.schema'
 
 export type { FrameWords, Talk } from './talk.schema'
@@ -27,19 +28,9 @@ export const DEFAULT_TALK: Talk = {
   tapes: {},
 }
 
-export const DO_RE_MI: Readonly<Record<Letter, string>> = { C: 'do', D: 're', E: 'mi', F: 'fa', G: 'sol', A: 'la', B: 'ti' }
-
 /** A letter as it is written under a note: "F♯", or as the class names it: "fa♯", "F". */
 export const writtenLetter = ({ names, sharps }: Pick<Talk, 'names' | 'sharps'>, p: Pitch): string =>
-  `${names === 'letters' ? p.letter : DO_RE_MI[p.letter]}${sharps ? letterName(p).slice(1) : ''}`
-
-/** A sentence with its low and high fingers as the class says them: "low 2 on D", "2 low on D", "↓2 on D". */
-export const fingersAsSaid = ({ low }: Pick<Talk, 'low'>, text: string): string =>
-  low === 'low 2'
-    ? text
-    : text.replace(/\b(low|high) ([1-4])\b/gi, (_, manner: string, finger: string) =>
-        low === '2 low' ? `${finger} ${manner.toLowerCase()}` : `${manner.toLowerCase() === 'low' ? '↓' : '↑'}${finger}`,
-      )
+  sharps ? printedNote(names, p) : plainNote(names, p.letter)
 
 /** A frame's mark over the notes: the class's own, its number, or its name. */
 export const frameMark = ({ frames }: Pick<Talk, 'frames'>, name: string): string => {

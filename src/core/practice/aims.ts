@@ -1,7 +1,7 @@
 import { handSteps } from '../fingering/along'
 import type { Practised } from '../drills/practised'
 import type { SeatMap } from '../fingering/map'
-import { sayFinger } from '../fingering/explain'
+import { fingerKey } from '../hands/manner'
 import { movesOf, moveTo, type Move } from '../fingering/moves'
 import { positionKey } from '../instruments/instrument'
 import type { SeatId } from '../seats/seat'
@@ -38,7 +38,7 @@ export function aimAt(map: SeatMap, event: string): Shift | null {
   if (hold.open || !stop || stop.finger === 0) return null
   const position = positionKey(map.instrument.positions[hold.position])
   const string = map.instrument.strings[stop.string].letter
-  return { seat: map.seat.id, from: position, to: position, string, up: false, finger: sayFinger(map.instrument, stop) }
+  return { seat: map.seat.id, from: position, to: position, string, up: false, finger: fingerKey(map.instrument, stop) }
 }
 
 /** "up from I to III on A", "low 2 in I on A". */

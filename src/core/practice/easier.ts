@@ -39,7 +39,12 @@ export function easierKeys(piece: Piece, plan: Plan, klass: ClassSettings, now: 
       const there = inKey(piece, plan, setting.fifths)
       if (!there) return []
       const own = withSetting(there.plan, seats, setting, setting)
-      return [{ key: keyName(there.piece.key), c: practised(there.piece, seats, ensembleMapper()(there.piece, own, klass), null, own) }]
+      return [
+        {
+          key: keyName(there.piece.key),
+          c: practised(there.piece, seats, ensembleMapper()(there.piece, own, klass), null, { ...own, talk: klass.talk }),
+        },
+      ]
     })
     .filter(({ c }) => loadOf(c) < loadOf(now))
 }

@@ -3,7 +3,7 @@ import type { Practised } from '../drills/practised'
 import { capital, inSentence, sayList } from '../names'
 import { sayMeasure } from '../piece/address'
 import { COST_NAMES } from '../balance/load'
-import { aboutKind } from '../reading/spots/detectors'
+import { kindName } from '../words/en/spots/said'
 import { SPOT_KINDS, type SpotKind } from '../plan/spotKinds'
 import type { CostKind } from '../fingering/weights'
 import { choose } from './choose'
@@ -108,7 +108,7 @@ const spotKinds = new Set<string>(SPOT_KINDS)
 /** What makes a place hard, as it is said: "shift", "low or high place". */
 export function sayBurden(what: string): string {
   if (!spotKinds.has(what)) return COST_NAMES[what as CostKind]
-  const { name } = aboutKind(what as SpotKind)
+  const name = kindName(what as SpotKind)
   return name[0].toLowerCase() + name.slice(1)
 }
 

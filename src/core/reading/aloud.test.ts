@@ -9,6 +9,7 @@ import { callsOf, callsText, sayCall } from './calls'
 import { DEFAULT_CALLS, type CallOptions } from '../plan/talk'
 import { countsOf } from './counts'
 import { readingOf } from './reading'
+import { saySameSpacing } from '../words/en/reading'
 import { sameSpacings } from './sameSpacing'
 import { CLEFS } from '../music/clef'
 import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, WHOLE_NECK, SEAT } from '../testing/seats'
@@ -131,14 +132,16 @@ describe('same spacing', () => {
     // B on A is 1, F sharp on D is 2: a whole step apart in the hand, a fourth in sound.
     const [t] = sameSpacings(read('A4 B4 F#4 D4', 'violin', 1))
     expect(t).toMatchObject({ spacing: 2, from: 'learned', string: 2 })
-    expect(t.text).toBe(
+    expect(saySameSpacing({ talk: DEFAULT_CALLS, instrument: INSTRUMENTS.violin, line: pieceFrom('D4').lines[0] }, t)).toBe(
       '1 on A to 2 on D: the fingers lie a whole step apart, as from B to C♯ on A, which the class has learned. The spacing is the same; the sound is not: here it is a fourth.',
     )
   })
   it('is shown where the piece has it already', () => {
     const [t] = sameSpacings(read('A4 B4 C#5 A4 B4 F#4 D4 z', 'violin', 2))
     expect(t).toMatchObject({ from: 'piece', string: 2 })
-    expect(t.text).toContain('from B to C♯ on A, in measure 1')
+    expect(saySameSpacing({ talk: DEFAULT_CALLS, instrument: INSTRUMENTS.violin, line: pieceFrom('D4').lines[0] }, t)).toContain(
+      'from B to C♯ on A, in measure 1',
+    )
   })
   it('for the cello and the bass by half steps', () => {
     expect(sameSpacings(read('B3 G3', 'cello'))[0]).toMatchObject({ spacing: 3 })
@@ -192,22 +195,25 @@ describe('the reading key', () => {
   })
   it('every place of a letter in what is learned, with its string and finger (first position: the tables of the trade)', () => {
     const beginners = STEPS.find((p) => p.id === 'three-fingers')!.learned
-    expect(placesOf(setup('violin', beginners), { letter: 'D', alter: 0 }).map((p) => [p.staff, p.ways])).toEqual([
+    expect(placesOf(setup('violin', beginners), { letter: 'D', alter: 0 }, DEFAULT_CALLS).map((p) => [p.staff, p.ways])).toEqual([
       ['space below the staff', ['open D']],
       ['fourth line', ['3 on A']],
     ])
-    expect(placesOf(setup('cello'), { letter: 'F', alter: 1 }).map((p) => p.ways[0])).toEqual(['4 reached forward on C', '3 on D'])
-    expect(placesOf(setup('violin', beginners), { letter: 'F', alter: 0 })).toEqual([])
+    expect(placesOf(setup('cello'), { letter: 'F', alter: 1 }, DEFAULT_CALLS).map((p) => p.ways[0])).toEqual([
+      '4 reached forward on C',
+      '3 on D',
+    ])
+    expect(placesOf(setup('violin', beginners), { letter: 'F', alter: 0 }, DEFAULT_CALLS)).toEqual([])
   })
   it('names the nearest way first: the open string, first position, then what lies further off', () => {
-    const ways = (seat: Seat, letter: Letter, alter = 0) => placesOf(setup(seat), { letter, alter }).map((p) => p.ways)
+    const ways = (seat: Seat, letter: Letter, alter = 0) => placesOf(setup(seat), { letter, alter }, DEFAULT_CALLS).map((p) => p.ways)
     expect(ways('bass', 'D')).toEqual([['open D'], ['4 on G in III']])
     expect(ways('bass', 'C')[0]).toEqual(['2 on A', '4 on A in half position'])
     expect(ways('violin', 'A')).toEqual([['1 on G'], ['open A', '4 on D'], ['3 on E']])
   })
   it('as text for every seat', () => {
     expect(
-      answersText(setup('viola'), [{ letter: 'C', alter: 0 }])
+      answersText(setup('viola'), [{ letter: 'C', alter: 0 }], DEFAULT_CALLS)
         .split('\n')
         .slice(0, 3),
     ).toEqual(['Viola, alto clef', 'C3, space below the first ledger line: open C', 'C4, third line: 3 on G'])

@@ -1,11 +1,12 @@
 import { candidates, type Setup } from '../fingering/candidates'
 import { FIRST } from '../instruments/instrument'
-import { sayHold } from '../fingering/explain'
 import { atHome } from '../fingering/visits'
 import { isLearned, type Hold } from '../hands/hold'
 import { CLEFS, staffPlace, type Clef } from '../music/clef'
 import { ordinal } from '../names'
-import { midiOf, pitchAt, pitchName, printedPitch, type Letter, type Pitch } from '../music/pitch'
+import { printedPitch } from '../music/noteName'
+import { midiOf, pitchAt, pitchName, type Letter, type Pitch } from '../music/pitch'
+import { sayHold, type Tongue } from '../words/en/hands'
 
 /** A letter as a theory page asks for it. */
 export type AskedLetter = { readonly letter: Letter; readonly alter: number }
@@ -17,7 +18,7 @@ type Place = { readonly pitch: Pitch; readonly staff: string; readonly ways: rea
 const away = (h: Hold): number => (h.open ? -1 : Math.abs(h.position - FIRST))
 
 /** Every place that the seat's learned range has for a letter, low to high, each with every learned way to play it, the nearest first. */
-export function placesOf(setup: Setup, asked: AskedLetter): Place[] {
+export function placesOf(setup: Setup, asked: AskedLetter, talk: Tongue): Place[] {
   const { strings, clef } = setup.instrument
   const lowest = midiOf(strings[0])
   const out: Place[] = []
@@ -27,7 +28,7 @@ export function placesOf(setup: Setup, asked: AskedLetter): Place[] {
     const learned = candidates(setup, [pitch]).filter((h) => isLearned(h) && !h.respelled)
     const holds = [...atHome(setup.learned, learned)].sort((a, b) => away(a) - away(b))
     if (holds.length === 0) continue
-    const ways = [...new Set(holds.map((h) => sayHold(setup.instrument, h)))]
+    const ways = [...new Set(holds.map((h) => sayHold(talk, setup.instrument, h)))]
     out.push({ pitch, staff: sayStaffPlace(pitch, CLEFS[clef]), ways })
   }
   return out
@@ -60,7 +61,9 @@ export function staffOf({ instrument }: Pick<Setup, 'instrument'>): {
 }
 
 /** The answers for a seat as plain text, a place a line: "F♯3, fourth line: 3 on D". */
-export function answersText(setup: Setup, asked: readonly AskedLetter[], seat: string = setup.instrument.name): string {
-  const lines = asked.flatMap((a) => placesOf(setup, a).map((p) => `${printedPitch(p.pitch)}, ${p.staff}: ${p.ways.join(', or ')}`))
+export function answersText(setup: Setup, asked: readonly AskedLetter[], talk: Tongue, seat: string = setup.instrument.name): string {
+  const lines = asked.flatMap((a) =>
+    placesOf(setup, a, talk).map((p) => `${printedPitch(talk.names, p.pitch)}, ${p.staff}: ${p.ways.join(', or ')}`),
+  )
   return [`${seat}, ${setup.instrument.clef} clef`, ...lines].join('\n')
 }

@@ -1,16 +1,17 @@
 import { isStruck, struckIn } from '../piece/struck'
-import { mannerOf } from '../fingering/explain'
+import { mannerOf } from '../hands/manner'
 import type { Stop } from '../hands/hold'
 import { FIRST, type Instrument, type Position } from '../instruments/instrument'
-import { letterName, midiOf, spokenLetter, stepsOf, type Pitch } from '../music/pitch'
+import { plainNote, spokenNote } from '../music/noteName'
+import { letterName, midiOf, stepsOf, type Pitch } from '../music/pitch'
 import { feltBeatTicks, type Base } from '../music/time'
 import { capital, ordinal } from '../names'
 import { nameOf, sayMeasure } from '../piece/address'
 import { unfold } from '../piece/unfold'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
-import { DO_RE_MI, type CallOptions } from '../plan/talk'
+import type { CallOptions } from '../plan/talk'
+import { stringName } from '../words/en/hands'
 import { top, type Reading, type ReadNote } from './reading'
-import { stringName } from './words'
 
 /** What is said for one event. `slurred`: it goes on in the bow of the event before. */
 type CallWord = { readonly event: string; readonly said: string; readonly slurred: boolean }
@@ -193,10 +194,7 @@ function saysString(note: ReadNote, { say, strings }: CallOptions, { twice, stri
   return say === 'letters' ? twice.has(letterName(top(note).pitch)) : string !== last.string
 }
 
-const sayName = (p: Pitch, { sharps, names }: CallOptions): string => {
-  const spoken = sharps ? spokenLetter(p) : p.letter
-  return names === 'letters' ? spoken : DO_RE_MI[p.letter] + spoken.slice(1)
-}
+const sayName = (p: Pitch, { sharps, names }: CallOptions): string => (sharps ? spokenNote(names, p) : plainNote(names, p.letter))
 
 /**
  * A letter as it is told apart from the open string of that name: high above it, low below it, neither at its own pitch.

@@ -1,6 +1,9 @@
 import { isSilent, isStruck } from '../piece/struck'
-import { letterName } from '../music/pitch'
+import { letterName, type Letter, type Pitch } from '../music/pitch'
 import { before, motion, top, type Reading } from './reading'
+
+/** A letter with its sign; `name` tells it from others: "F♯". */
+type Form = Pick<Pitch, 'letter' | 'alter'> & { readonly name: string; readonly count: number }
 
 /** What a seat's part is made of. */
 export type Counts = {
@@ -13,9 +16,9 @@ export type Counts = {
   /** How the tune goes from note to note. */
   readonly motion: { readonly repeats: number; readonly steps: number; readonly skips: number }
   /** Letters with their alteration, how often, and on which strings. */
-  readonly letters: readonly { readonly name: string; readonly count: number; readonly strings: readonly number[] }[]
+  readonly letters: readonly (Form & { readonly strings: readonly number[] })[]
   /** By letter, notes of each of its forms; only letters that have more than one. */
-  readonly forms: readonly { readonly letter: string; readonly forms: readonly { readonly name: string; readonly count: number }[] }[]
+  readonly forms: readonly { readonly letter: Letter; readonly forms: readonly Form[] }[]
   /** Frames that the hand has on each string, with how many notes: where the half steps lie. */
   readonly frames: readonly { readonly string: number; readonly name: string; readonly position: string; readonly count: number }[]
 }
@@ -24,7 +27,7 @@ export type Counts = {
 export function countsOf(r: Reading): Counts {
   const fingers = r.instrument.strings.map(() => [0, 0, 0, 0, 0])
   const motions = { repeats: 0, steps: 0, skips: 0 }
-  const letters = new Map<string, { letter: string; count: number; strings: Set<number> }>()
+  const letters = new Map<string, { letter: Letter; alter: number; count: number; strings: Set<number> }>()
   for (const note of r.notes) {
     const last = before(r, note)
     if (last && !note.rest) {
@@ -34,14 +37,15 @@ export function countsOf(r: Reading): Counts {
     for (const s of note.hold?.stops ?? []) fingers[s.string][s.finger]++
     const { pitch } = top(note)
     const name = letterName(pitch)
-    const known = letters.get(name) ?? { letter: pitch.letter, count: 0, strings: new Set<number>() }
+    const known = letters.get(name) ?? { letter: pitch.letter, alter: pitch.alter, count: 0, strings: new Set<number>() }
     known.count++
     const stop = note.hold?.stops.at(-1)
     if (stop) known.strings.add(stop.string)
     letters.set(name, known)
   }
-  const byLetter = new Map<string, { name: string; count: number }[]>()
-  for (const [name, { letter, count }] of letters) byLetter.set(letter, [...(byLetter.get(letter) ?? []), { name, count }])
+  const byLetter = new Map<Letter, Form[]>()
+  for (const [name, { letter, alter, count }] of letters)
+    byLetter.set(letter, [...(byLetter.get(letter) ?? []), { name, letter, alter, count }])
   const frames = new Map<string, Counts['frames'][number]>()
   for (const n of r.map.notes) {
     if (!n.frame || !n.position || n.held) continue
@@ -55,7 +59,7 @@ export function countsOf(r: Reading): Counts {
     struck: r.events.filter((e) => isStruck(e.event)).length,
     motion: motions,
     letters: [...letters]
-      .map(([name, l]) => ({ name, count: l.count, strings: [...l.strings].sort() }))
+      .map(([name, l]) => ({ name, letter: l.letter, alter: l.alter, count: l.count, strings: [...l.strings].sort() }))
       .sort((a, b) => a.name.localeCompare(b.name)),
     forms: [...byLetter].flatMap(([letter, forms]) => (forms.length > 1 ? [{ letter, forms }] : [])),
     frames: [...frames.values()].sort((a, b) => b.string - a.string || b.count - a.count),

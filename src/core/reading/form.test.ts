@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { pieceFrom } from '../testing/piece'
 import { placeEvents } from '../piece/walk'
+import { sayRun } from '../words/en/reading'
 import { cellOf, formOf, likeness, sayLearning, sayLikeness, type Cell, type Likeness } from './form'
 
 const form = (text: string, fifths = 0, mode: 'major' | 'minor' = 'major') => {
@@ -79,7 +80,8 @@ describe('what returns', () => {
 })
 
 describe('runs', () => {
-  const runs = (text: string, fifths = 0, mode: 'major' | 'minor' = 'major') => form(text, fifths, mode).runs.map((r) => r.name)
+  const runs = (text: string, fifths = 0, mode: 'major' | 'minor' = 'major') =>
+    form(text, fifths, mode).runs.map((r) => sayRun('letters', r))
   it('scales by the key, up and down, turning on a note that belongs to both', () => {
     expect(runs('D4 E4 F#4 G4 A4 G4 F#4 E4', 2)).toEqual(['D major scale, up, D to A', 'D major scale, down, A to E'])
   })

@@ -1,13 +1,13 @@
-import { alterIn, keyName, type Key } from '../music/key'
+import { alterIn, type Key } from '../music/key'
 import { QUARTER } from '../music/time'
 import { triadNamed } from '../music/chord'
-import { letterName, LETTERS, midiOf, stepsOf, type Pitch } from '../music/pitch'
+import { LETTERS, midiOf, stepsOf, type Pitch } from '../music/pitch'
 import { capital } from '../names'
 import { nameAll, printedLines, sayMeasures } from '../piece/address'
 import { onceIn } from '../once'
 import type { Line, Piece } from '../piece/piece'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
-import { sayInterval } from './words'
+import { sayInterval } from '../words/en/hands'
 
 /** How a stretch of measures is like an earlier one. Steps are letter steps, up positive. */
 export type Likeness =
@@ -28,13 +28,15 @@ export type Unit = {
 }
 
 /** Notes in a row that are just a scale, or a chord one after another. */
-type Run = {
-  readonly kind: 'scale' | 'arpeggio'
+export type Run = {
   readonly from: PlacedEvent
   readonly to: PlacedEvent
   readonly notes: number
-  readonly name: string
-}
+  readonly up: boolean
+} & (
+  | { readonly kind: 'scale'; readonly key: Key; readonly ends: readonly [Pitch, Pitch] }
+  | { readonly kind: 'arpeggio'; readonly root: Pick<Pitch, 'letter' | 'alter'>; readonly quality: string }
+)
 
 type Form = {
   readonly measures: readonly Unit[]
@@ -227,8 +229,8 @@ function runsOf(events: readonly PlacedEvent[]): Run[] {
       (a, b) => Math.abs(b) === 1 && (a === 0 || a === b),
       SCALE,
       (notes) => {
-        const name = scaleName(notes)
-        if (name) runs.push({ kind: 'scale', from: notes[0].placed, to: notes[notes.length - 1].placed, notes: notes.length, name })
+        const key = scaleOf(notes)
+        if (key) runs.push({ kind: 'scale', ...placesIn(notes), key, ends: [notes[0].pitch, notes[notes.length - 1].pitch] })
       },
     )
     // A chord's notes are thirds apart, or a fourth from its fifth to its root.
@@ -237,8 +239,8 @@ function runsOf(events: readonly PlacedEvent[]): Run[] {
       (a, b) => [2, 3].includes(Math.abs(b)) && (a === 0 || Math.sign(a) === Math.sign(b)),
       ARPEGGIO,
       (notes) => {
-        const name = chordName(notes)
-        if (name) runs.push({ kind: 'arpeggio', from: notes[0].placed, to: notes[notes.length - 1].placed, notes: notes.length, name })
+        const chord = chordOf(notes)
+        if (chord) runs.push({ kind: 'arpeggio', ...placesIn(notes), ...chord })
       },
     )
   }
@@ -280,11 +282,15 @@ function stretches(
   }
 }
 
-const direction = (notes: readonly Sung[]): string => (midiOf(notes[1].pitch) > midiOf(notes[0].pitch) ? 'up' : 'down')
-const ends = (notes: readonly Sung[]): string => `${letterName(notes[0].pitch)} to ${letterName(notes[notes.length - 1].pitch)}`
+const placesIn = (notes: readonly Sung[]) => ({
+  from: notes[0].placed,
+  to: notes[notes.length - 1].placed,
+  notes: notes.length,
+  up: midiOf(notes[1].pitch) > midiOf(notes[0].pitch),
+})
 
 /** The scale that all notes belong to: of the key in force if it does, in minor also with raised sixth and seventh. */
-function scaleName(notes: readonly Sung[]): string | null {
+function scaleOf(notes: readonly Sung[]): Key | null {
   const { key } = notes[0].placed.at
   const fits = (k: Key) =>
     notes.every(({ pitch }) => {
@@ -293,21 +299,20 @@ function scaleName(notes: readonly Sung[]): string | null {
       const place = (LETTERS.indexOf(pitch.letter) - LETTERS.indexOf(minorTonic(k)) + 7) % 7
       return k.mode === 'minor' && place >= 5 && pitch.alter === scale + 1
     })
-  if (fits(key)) return `${keyName(key)} scale, ${direction(notes)}, ${ends(notes)}`
+  if (fits(key)) return key
   const other = [1, -1, 2, -2].map((d): Key => ({ fifths: key.fifths + d, mode: 'major' })).find((k) => Math.abs(k.fifths) <= 7 && fits(k))
-  return other ? `${keyName(other)} scale, ${direction(notes)}, ${ends(notes)}` : null
+  return other ?? null
 }
 
 const minorTonic = (k: Key) => LETTERS[(LETTERS.indexOf('A') + 4 * k.fifths + 700) % 7]
 
 /** The triad that all notes belong to, or null. */
-function chordName(notes: readonly Sung[]): string | null {
+function chordOf(notes: readonly Sung[]) {
   const letters = [...new Set(notes.map((n) => n.pitch.letter))]
   if (letters.length !== 3) return null
   const alterOf = (letter: string) => notes.filter((n) => n.pitch.letter === letter).map((n) => n.pitch.alter)
   if (letters.some((l) => new Set(alterOf(l)).size > 1)) return null
-  const found = triadNamed(letters.map((letter) => ({ letter, alter: alterOf(letter)[0] })))
-  return found && `${letterName(found.root)} ${found.quality} arpeggio, ${direction(notes)}`
+  return triadNamed(letters.map((letter) => ({ letter, alter: alterOf(letter)[0] })))
 }
 
 /** "Learn 8 of the 16 measures: 1, 2 and 5 … The other 8 repeat one of these, note for note"; where few come back, which those are. */

@@ -1,10 +1,8 @@
 import { needsOf } from '../hands/needs'
 import type { Stop } from '../hands/hold'
-import { letterName, midiOf, pitchAt, stepsOf, type Pitch } from '../music/pitch'
+import { midiOf, pitchAt, stepsOf, type Pitch } from '../music/pitch'
 import { spelled } from '../music/spell'
 import { before, motion, stopOf, top, type Reading, type ReadNote } from './reading'
-import { sayInterval, saySpacing, sayWhere, stringName } from './words'
-import { sayFinger } from '../fingering/explain'
 
 /** A crossing explained by one string: the same two fingers, as far apart, where the class knows them. */
 export type SameSpacing = {
@@ -17,7 +15,11 @@ export type SameSpacing = {
   readonly pitches: readonly [Pitch, Pitch]
   /** The two notes of the crossing, and the two on one string where the piece has them; by event. */
   readonly events: readonly string[]
-  readonly text: string
+  /** The two stops of the crossing, and the letter steps between their notes. */
+  readonly stops: readonly [Stop, Stop]
+  readonly steps: number
+  /** The measure, by index, where the piece has them on one string. */
+  readonly at: number | null
 }
 
 /**
@@ -38,12 +40,7 @@ export function sameSpacings(r: Reading): SameSpacing[] {
     const known = fromPiece(r, note, a, b) ?? fromLearned(r, note, a, b)
     if (!known) return []
     seen.add(key)
-    const { string, pitches, where, events } = known
-    const say = (s: Stop) => `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)}`
-    const interval = sayInterval(motion(last, note))
-    const text =
-      `${say(a)} to ${say(b)}: the fingers lie ${saySpacing(spacing)} apart, as from ${letterName(pitches[0])} to ${letterName(pitches[1])} on ${stringName(r.instrument, string)}` +
-      `${where}. The spacing is the same; the sound is not: here it is ${interval}.`
+    const { string, pitches, at, events } = known
     return [
       {
         note,
@@ -52,7 +49,9 @@ export function sameSpacings(r: Reading): SameSpacing[] {
         string,
         pitches,
         events: [...[last, note].map(eventOf), ...events],
-        text: text[0].toUpperCase() + text.slice(1),
+        stops: [a, b],
+        steps: motion(last, note),
+        at,
       },
     ]
   })
@@ -62,7 +61,7 @@ type Known = {
   readonly from: SameSpacing['from']
   readonly string: number
   readonly pitches: readonly [Pitch, Pitch]
-  readonly where: string
+  readonly at: number | null
   readonly events: readonly string[]
 }
 
@@ -85,7 +84,7 @@ function fromPiece(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
     from: 'piece',
     string: stopOf(found)!.string,
     pitches: [top(last).pitch, top(found).pitch],
-    where: `, in ${sayWhere(r, found)}`,
+    at: found.placed.at.index,
     events: [last, found].map(eventOf),
   }
 }
@@ -105,7 +104,7 @@ function fromLearned(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null
     from: 'learned',
     string,
     pitches: pitchesOn(r, string, position, [a, b]),
-    where: ', which the class has learned',
+    at: null,
     events: [],
   }
 }

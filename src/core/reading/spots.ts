@@ -6,7 +6,6 @@ import { stageOf, STAGES, type Stage } from './stage'
 import { readingOf, type ReadNote, type Reading } from './reading'
 import { atFirst, familyOf, type Family } from './family'
 import { aboutKind, DETECTORS, TWO_NEW, type About } from './spots/detectors'
-import type { SpotKind } from '../plan/spotKinds'
 import type { Found, Spot } from './spots/spot'
 
 /** Everything that may trip the reader of a seat's part, in written order, hardest first at each note. Made once for a map. */
@@ -42,7 +41,7 @@ function settled(r: Reading, d: About, found: readonly Found[], stage: Stage): S
   const seat = r.map.seat.id
   const spots: Spot[] = []
   let last: Found['note'] | null = null
-  for (const { note, hard, text, advice, about, wrong, facts } of found) {
+  for (const { note, hard, about, facts } of found) {
     // Two heads of one chord that are found for the same thing are one spot.
     if (note === last) continue
     last = note
@@ -63,10 +62,7 @@ function settled(r: Reading, d: About, found: readonly Found[], stage: Stage): S
       hard: left,
       points: d.load * left,
       about,
-      text: text[0].toUpperCase() + text.slice(1),
-      advice,
-      ...(wrong ? { wrong } : {}),
-      ...(facts ? { facts } : {}),
+      facts,
       // What a detector finds has the facts of its kind.
     } as Spot)
   }
@@ -89,20 +85,12 @@ function twoNew(r: Reading, spots: readonly Spot[]): Spot[] {
     if ((here.get(family)?.hard ?? 0) < s.hard) here.set(family, s)
     fresh.set(s.event, here)
   }
-  const found = [...fresh].flatMap(([event, families]): Found[] => {
+  const found = [...fresh].flatMap(([event, families]): Found<'two-new'>[] => {
     const [first, ...others] = [...families.values()].sort((a, b) => b.hard - a.hard)
     const note: ReadNote | undefined = r.byEvent.get(event)
     const second = others.find((s) => eyeAndHand(first, s))
     if (!note || !second || first.hard + second.hard < TOO_MUCH) return []
-    const text = `Two things for the first time at one note: ${aboutName(first.kind)}, and ${aboutName(second.kind)}.`
-    return [{ note, hard: BOTH, text, advice: 'Separate them: one by itself, then the other, then both.', about: event }]
+    return [{ note, hard: BOTH, about: event, facts: { first: first.kind, second: second.kind } }]
   })
   return settled(r, TWO_NEW, found, 'first position')
-}
-
-/** A kind as a thing that is met. */
-const aboutName = (kind: SpotKind): string => {
-  if (kind === 'new-for-class') return 'something new for this class'
-  const { name } = aboutKind(kind)
-  return name[0].toLowerCase() + name.slice(1)
 }

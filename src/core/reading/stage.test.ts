@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { FIRST_POSITION, SEAT, WHOLE_NECK } from '../testing/seats'
-import { readingOf } from './reading'
 import { stageOf } from './stage'
 import { ensembleMapper } from '../balance/ensemble'
 import { DEFAULT_CLASS } from '../plan/class'
 import { emptyPlan } from '../plan/plan'
+import { saidSpots } from '../testing/said'
 import { pieceFrom } from '../testing/piece'
-import { fifth } from './spots/fifth'
 
 describe('where a seat stands', () => {
   const { instrument } = SEAT.violin
@@ -23,7 +22,7 @@ describe('where a seat stands', () => {
 it('one finger covers two strings at once, on the bass it rolls over them (common practice)', () => {
   const piece = pieceFrom('D4 A4 F#4 C#5 E4 B4:h A4 (A4 E4) (B4 F#4) D4:w', { fifths: 2, mode: 'major' })
   const map = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
-  const advice = (seat: 'violin' | 'bass') => fifth.find(readingOf(piece, map[seat])).map((s) => s.advice)
+  const advice = (seat: 'violin' | 'bass') => saidSpots(piece, map[seat]).flatMap((s) => (s.kind === 'fifth' ? [s.advice] : []))
   expect(advice('violin')[0]).toContain('both strings at once')
   expect(advice('bass')[0]).toMatch(/^Roll the finger/)
 })

@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { DEFAULT_POLICY } from '../fingering/policy'
 import { mapSeat } from '../fingering/map'
 import { frameChangeAt, sayFrameChange } from '../fingering/frameChange'
-import { handsAlong, sayFingers } from '../fingering/down'
+import { handsAlong } from '../fingering/down'
+import { sayFingers } from '../words/en/fingering'
+import { PLAIN_TONGUE } from '../words/en/hands'
 import type { Key } from '../music/key'
 import type { Meter } from '../music/time'
 import { pieceFrom } from '../testing/piece'
@@ -18,7 +20,7 @@ function mapped(text: string, { seat = 'violin', key = C, meter, octave = { viol
   const map = mapSeat(piece, piece.lines[0], SEAT[seat], { octave, policy: DEFAULT_POLICY, learned: FIRST_POSITION[seat] })
   return { piece, map, reading: readingOf(piece, map) }
 }
-const card = (text: string, how?: How) => startCardOf(mapped(text, how).reading)!
+const card = (text: string, how?: How) => startCardOf(mapped(text, how).reading, PLAIN_TONGUE)!
 const count = (text: string, meter?: Meter) => countIn(mapped(text, { meter }).reading)
 
 describe('the start card', () => {
@@ -88,8 +90,8 @@ describe('what is prepared in a rest', () => {
     const { map } = mapped('D4 z F4 E4')
     const ahead = handsAlong(map)[0].prepare!
     expect(ahead.during).toBe('rest')
-    expect(sayFingers(map.instrument, ahead.fingers)).toBe('1, 2 low on D')
+    expect(sayFingers(PLAIN_TONGUE, map.instrument, ahead.fingers)).toBe('1, 2 low on D')
     const { map: cello } = mapped('C2 z F#2 E2', { seat: 'cello', octave: 0 })
-    expect(sayFingers(cello.instrument, handsAlong(cello)[0].prepare!.fingers)).toMatch(/4 forward on C$/)
+    expect(sayFingers(PLAIN_TONGUE, cello.instrument, handsAlong(cello)[0].prepare!.fingers)).toMatch(/4 forward on C$/)
   })
 })

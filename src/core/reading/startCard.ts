@@ -1,12 +1,13 @@
 import { handSteps } from '../fingering/along'
-import { handsAlong, sayFingers } from '../fingering/down'
-import { sayStops } from '../fingering/explain'
+import { handsAlong } from '../fingering/down'
 import { sayCheck, trueChecksOf } from '../hands/trueChecks'
 import { sayList } from '../names'
+import { sayMeasure } from '../piece/address'
 import { feltBeatTicks, isCompound, QUARTER } from '../music/time'
 import { countInBefore } from '../performance/beats'
 import { stopOf, type Reading, type ReadNote } from './reading'
-import { bowPart, sayPitch, sayWhere, stringName } from './words'
+import { sayFingers } from '../words/en/fingering'
+import { bowPart, sayPitch, sayStops, stringName, type Tongue } from '../words/en/hands'
 
 /** What a seat has ready before the first note. */
 export type StartCard = {
@@ -21,32 +22,32 @@ export type StartCard = {
 }
 
 /** The start card of a seat; null where it has no note within reach. */
-export function startCardOf(r: Reading): StartCard | null {
+export function startCardOf(r: Reading, talk: Tongue): StartCard | null {
   const first = r.notes.find((n) => n.hold)
   if (!first?.hold) return null
-  return { note: noteOf(r, first), set: setOf(r, first), bow: bowOf(r, first), check: checkOf(r), count: countIn(r) }
+  return { note: noteOf(r, talk, first), set: setOf(r, talk, first), bow: bowOf(r, first), check: checkOf(r, talk), count: countIn(r) }
 }
 
-function noteOf(r: Reading, note: ReadNote): string {
+function noteOf(r: Reading, talk: Tongue, note: ReadNote): string {
   const { hold } = note
-  const names = note.heads.map((h) => sayPitch(h.pitch, note.placed.at.key))
+  const names = note.heads.map((h) => sayPitch(talk, h.pitch, note.placed.at.key))
   const position = r.instrument.positions[hold!.position].name
-  return `${sayList(names)}: ${sayStops(r.instrument, hold!)}${hold!.open || position === 'I' ? '' : ` in ${position === 'half' ? 'half position' : position}`}`
+  return `${sayList(names)}: ${sayStops(talk, r.instrument, hold!)}${hold!.open || position === 'I' ? '' : ` in ${position === 'half' ? 'half position' : position}`}`
 }
 
 /** The fingers of the first note, or those of the first stopped one, which are held ready over an open string. */
-function setOf(r: Reading, first: ReadNote): string {
+function setOf(r: Reading, talk: Tongue, first: ReadNote): string {
   const { map, instrument } = r
   const hands = handsAlong(map)
   const column = handSteps(map).findIndex((s) => s.placed.event.id === first.placed.event.id)
   if (!first.hold!.open) {
     const low = first.hold!.stops.filter((s) => s.place !== 'normal' && s.finger > 0)
     const where = low.length ? ` (${sayList(low.map((s) => `${s.finger} ${sayPlaceOf(r, s.place)}`))})` : ''
-    return `set ${sayFingers(instrument, hands[column].down)}${where}`
+    return `set ${sayFingers(talk, instrument, hands[column].down)}${where}`
   }
   const ahead = hands[column].prepare
   return ahead
-    ? `set nothing; ${sayFingers(instrument, ahead.fingers)} can be set while the open string rings`
+    ? `set nothing; ${sayFingers(talk, instrument, ahead.fingers)} can be set while the open string rings`
     : 'set nothing; keep the fingers over the string'
 }
 
@@ -59,13 +60,13 @@ function bowOf({ bowing }: Reading, first: ReadNote): string {
   return stroke ? `${stroke.bow}-bow, from ${bowPart(stroke.from)}` : 'plucked'
 }
 
-function checkOf(r: Reading): string {
+function checkOf(r: Reading, talk: Tongue): string {
   const note = r.notes.find((n) => stopOf(n))
   const stop = note && stopOf(note)
   if (!note || !stop) return 'open strings only: tune them'
   const [check] = trueChecksOf(r.instrument, stop)
-  const name = sayPitch(note.heads[0].pitch, note.placed.at.key)
-  const where = note.placed.at.index === 0 ? '' : ` in ${sayWhere(r, note)}`
+  const name = sayPitch(talk, note.heads[0].pitch, note.placed.at.key)
+  const where = note.placed.at.index === 0 ? '' : ` in ${sayMeasure(r.map.line, note.placed.at.index)}`
   return check
     ? `${name}${where} sounds ${sayCheck(r.instrument, check)}`
     : `${name}${where} has no open string of its name: sing it up from the open ${stringName(r.instrument, stop.string)}`

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { printedPitch } from '../music/pitch'
+import { printedPitch } from '../music/noteName'
 import { readTuning } from './tuning'
 
 const read = (text: string): string => {
   const found = readTuning(text)
-  return 'problem' in found ? found.problem : found.strings.map(printedPitch).join(' ')
+  return 'problem' in found ? found.problem : found.strings.map((s) => printedPitch('letters', s)).join(' ')
 }
 
 describe('open strings as a teacher writes them', () => {

@@ -1,6 +1,7 @@
 import { capital } from '../names'
 import { alterIn } from '../music/key'
-import { LETTERS, printedPitch } from '../music/pitch'
+import { plainNote, printedPitch } from '../music/noteName'
+import { LETTERS, type Letter } from '../music/pitch'
 import { nameOf } from '../piece/address'
 import { placesOf, staffOf } from '../reading/answerKey'
 import { calledTogether, sayCallers } from '../reading/calledTogether'
@@ -11,7 +12,10 @@ import type { Reading, ReadNote } from '../reading/reading'
 import { numeral } from '../reading/numeral'
 import { startCardOf } from '../reading/startCard'
 import type { Talk } from '../plan/talk'
-import { stringName } from '../reading/words'
+import { sayThing } from '../words/en/digest'
+import { tellingOf } from '../words/en/fingering'
+import { stringName, type Tongue } from '../words/en/hands'
+import { sayTrip } from '../words/en/spots/said'
 import type { ClassSettings } from '../plan/class'
 import { mapsOf } from '../balance/ensemble'
 import type { Block } from './blocks'
@@ -71,21 +75,26 @@ export const callsOfClass = (readings: readonly Reading[], klass: ClassSettings)
 ]
 
 /** Where each letter of the key stands and what plays it, for a seat. */
-export function keyBlocks(r: Reading, named: boolean): Block[] {
+export function keyBlocks(r: Reading, named: boolean, talk: Tongue): Block[] {
   const { setup } = r.map
   const staff = staffOf(setup)
+  const said = (letters: readonly Letter[]): string => letters.map((l) => plainNote(talk.names, l)).join(' ')
   return [
     ...(named ? [{ kind: 'head' as const, text: r.map.seat.name }] : []),
     {
       kind: 'text',
-      text: `${capital(setup.instrument.clef)} clef. Lines ${staff.lines.join(' ')}, spaces ${staff.spaces.join(' ')}, from the bottom. Open strings: ${staff.open.map((o) => `${o.string} (${o.staff})`).join(', ')}.`,
+      text: `${capital(setup.instrument.clef)} clef. Lines ${said(staff.lines)}, spaces ${said(staff.spaces)}, from the bottom. Open strings: ${staff.open.map((o) => `${o.string} (${o.staff})`).join(', ')}.`,
     },
     {
       kind: 'rows',
       widths: [0.8, 2, 4],
       head: ['Note', 'On the staff', 'Played'],
       rows: LETTERS.flatMap((letter) =>
-        placesOf(setup, { letter, alter: alterIn(r.piece.key, letter) }).map((p) => [printedPitch(p.pitch), p.staff, p.ways.join(', or ')]),
+        placesOf(setup, { letter, alter: alterIn(r.piece.key, letter) }, talk).map((p) => [
+          printedPitch(talk.names, p.pitch),
+          p.staff,
+          p.ways.join(', or '),
+        ]),
       ),
     },
   ]
@@ -93,23 +102,34 @@ export function keyBlocks(r: Reading, named: boolean): Block[] {
 
 /** What somebody who has never seen the class must know: how it starts, what to say first, then measure by measure. */
 export function substituteBlocks({ piece, ensemble, plan, klass }: Made, readings: readonly Reading[]): Block[] {
-  const readers = readersOf(piece, mapsOf(ensemble), plan.spots, klass.spots, klass.reads)
+  const seats = { maps: mapsOf(ensemble), talk: klass.talk }
+  const readers = readersOf(piece, seats.maps, plan.spots, klass.spots, klass.reads)
   const said = callRows(readings, klass)
   const starts = readings.flatMap((r) => {
-    const card = startCardOf(r)
+    const card = startCardOf(r, klass.talk)
     return card ? [[r.map.seat.name, card.note, card.set, card.bow]] : []
   })
-  const counted = readings.map(startCardOf).find((c) => c !== null)?.count
+  const counted = readings.map((r) => startCardOf(r, klass.talk)).find((c) => c !== null)?.count
   const help = (index: number): string =>
     readers
-      .flatMap(({ reading, shown }) => shown.filter((s) => s.index === index).map((s) => `${reading.map.seat.name}: ${s.text}`))
+      .flatMap(({ reading, shown }) =>
+        shown.filter((s) => s.index === index).map((s) => `${reading.map.seat.name}: ${sayTrip(s, tellingOf(reading.map, klass.talk))}`),
+      )
       .join(' ')
   return [
     { kind: 'head', text: 'Before the first note' },
     ...(counted ? [{ kind: 'text' as const, text: `Count: ${counted}.` }] : []),
     { kind: 'rows', widths: [1, 2, 3, 2], head: ['Seat', 'First note', 'Fingers', 'Bow'], rows: starts },
     { kind: 'head', text: 'To say first' },
-    { kind: 'rows', widths: [3, 3], head: ['What', 'What to do'], rows: digestOf(readers).map((t) => [t.text, t.advice]) },
+    {
+      kind: 'rows',
+      widths: [3, 3],
+      head: ['What', 'What to do'],
+      rows: digestOf(readers).map((t) => {
+        const { text, advice } = sayThing(seats, t)
+        return [text, advice]
+      }),
+    },
     { kind: 'head', text: 'Measure by measure' },
     {
       kind: 'rows',

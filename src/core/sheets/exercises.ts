@@ -1,10 +1,10 @@
 import { count } from '../count'
-import { sayFinger } from '../fingering/explain'
-import { byOctaves, letterName, type Pitch } from '../music/pitch'
+import { plainNote, printedNote } from '../music/noteName'
+import { byOctaves, type Letter, type Pitch } from '../music/pitch'
 import { nameOf } from '../piece/address'
 import type { Line, NoteEvent, Piece } from '../piece/piece'
 import type { Reading } from '../reading/reading'
-import { stringName } from '../reading/words'
+import { sayStop, stringName } from '../words/en/hands'
 import type { ClassSettings } from '../plan/class'
 import { emptyPlan, type Plan } from '../plan/plan'
 import type { Block } from './blocks'
@@ -13,9 +13,9 @@ import { allWays, partOf, type Made, type Source } from './made'
 /* Sheets that are written on or played from by one seat. */
 
 /** Letters that a part has at more than one place of a finger, or with a sign; else the one that it has most. */
-function askedLetters(r: Reading): string[] {
-  const kinds = new Map<string, Set<string>>()
-  const often = new Map<string, number>()
+function askedLetters(r: Reading): Letter[] {
+  const kinds = new Map<Letter, Set<string>>()
+  const often = new Map<Letter, number>()
   for (const n of r.notes)
     n.heads.forEach(({ pitch }, i) => {
       const stop = n.hold?.stops[i]
@@ -39,16 +39,17 @@ const placesByMeasure = (line: Line, found: readonly { readonly index: number; r
 /** What is to be circled and said, then a page with the answers. */
 export function circleBlocks(source: Made, r: Reading): Block[] {
   const { line, seat } = r.map
+  const { talk } = source.klass
   const tasks = [
     ...askedLetters(r).map((letter) => ({
-      task: `Circle every ${letter}. Which kind is it, and which finger plays it?`,
+      task: `Circle every ${plainNote(talk.names, letter)}. Which kind is it, and which finger plays it?`,
       found: r.notes.flatMap((n) =>
         n.heads.flatMap(({ pitch }, i) =>
           pitch.letter === letter && n.hold?.stops[i]
             ? [
                 {
                   index: n.placed.at.index,
-                  says: `${letterName(pitch)}, ${n.hold.stops[i].finger === 0 ? `open ${stringName(r.instrument, n.hold.stops[i].string)}` : `${sayFinger(r.instrument, n.hold.stops[i])} on ${stringName(r.instrument, n.hold.stops[i].string)}`}`,
+                  says: `${printedNote(talk.names, pitch)}, ${sayStop(talk, r.instrument, n.hold.stops[i])}`,
                 },
               ]
             : [],
@@ -100,6 +101,7 @@ const BLANK = '____'
 /** A row a measure with blanks for letter, string and finger; then a page with all right answers. */
 export function theoryBlocks(source: Made, r: Reading): Block[] {
   const { line, seat } = r.map
+  const { talk } = source.klass
   const measures = line.measures.flatMap((_, i) => (r.byMeasure[i]?.length ? [{ i, notes: r.byMeasure[i] }] : []))
   return [
     { kind: 'text', text: `Write the letter, the string and the finger of every note. ${count(r.notes.length, 'note')} in all.` },
@@ -121,7 +123,9 @@ export function theoryBlocks(source: Made, r: Reading): Block[] {
       head: ['Measure', 'Notes'],
       rows: measures.map(({ i, notes }) => [
         nameOf(line, i),
-        notes.map((n) => `${n.heads.map((h) => letterName(h.pitch)).join('+')} ${allWays(r, n).join(' or ')}`).join('; '),
+        notes
+          .map((n) => `${n.heads.map((h) => printedNote(talk.names, h.pitch)).join('+')} ${allWays(r, n, talk).join(' or ')}`)
+          .join('; '),
       ]),
     },
   ]

@@ -1,16 +1,15 @@
 import { handSteps } from '../fingering/along'
-import { sayHold } from '../fingering/explain'
 import type { SeatMap } from '../fingering/map'
 import { beatOf } from '../music/time'
-import { printedPitch } from '../music/pitch'
 import { headMeasure } from '../piece/address'
 import type { Ensemble } from '../balance/ensemble'
 import type { SeatId } from '../seats/seat'
+import { PLAIN_TONGUE, sayHold, sayPitches } from '../words/en/hands'
 import type { FrozenMap } from './frozen.schema'
 
 export type { FrozenMap } from './frozen.schema'
 
-/** How every note of some seats is played, in words: what a hand-out keeps beside its picture. */
+/** How every note of some seats is played, in words: what a hand-out keeps beside its picture. In plain ones, however the class talks: what is kept is compared with what is. */
 export const frozenMap = (ensemble: Ensemble, seats: readonly SeatId[]): FrozenMap =>
   Object.fromEntries(seats.flatMap((id) => (ensemble[id] ? [[id, { name: ensemble[id].seat.name, notes: notesOf(ensemble[id]) }]] : [])))
 
@@ -18,7 +17,7 @@ const notesOf = (map: SeatMap): FrozenMap[string]['notes'] =>
   handSteps(map).map(({ placed, pitches, hold }) => ({
     event: placed.event.id,
     where: `${headMeasure(map.line, placed.at.index)}, beat ${beatOf(placed.into, placed.at.meter)}`,
-    says: `${pitches.map(printedPitch).join(' and ')} ${sayHold(map.instrument, hold)}`,
+    says: `${sayPitches(PLAIN_TONGUE, pitches)} ${sayHold(PLAIN_TONGUE, map.instrument, hold)}`,
   }))
 
 /** What a map has otherwise than it had, a sentence each, seat by seat: "Cello: line 1, measure 3, beat 1: A3 was open A, is 4 on D." */

@@ -1,5 +1,4 @@
 import { candidates } from '../fingering/candidates'
-import { sayHold } from '../fingering/explain'
 import { atHome } from '../fingering/visits'
 import { isLearned } from '../hands/hold'
 import type { Piece } from '../piece/piece'
@@ -8,6 +7,7 @@ import type { ClassSettings } from '../plan/class'
 import type { Ensemble } from '../balance/ensemble'
 import type { Plan } from '../plan/plan'
 import type { SeatId } from '../seats/seat'
+import { sayHold, type Tongue } from '../words/en/hands'
 import type { Music } from './blocks'
 
 /** What a sheet is made of: the piece with its plan and class, and the same mapped. */
@@ -25,14 +25,14 @@ export const partOf = ({ piece, plan, klass }: Source, seat: SeatId, marks: Musi
 })
 
 /** Every way that a seat has learned to play a note, the way of the map first: all right answers. */
-export function allWays(r: Reading, n: ReadNote): string[] {
+export function allWays(r: Reading, n: ReadNote, talk: Tongue): string[] {
   if (!n.hold) return ['out of reach']
   const { setup } = r.map
-  const own = sayHold(r.instrument, n.hold)
+  const own = sayHold(talk, r.instrument, n.hold)
   const pitches = n.heads.map((h) => h.pitch)
   const others = atHome(
     setup.learned,
     candidates(setup, pitches).filter((h) => isLearned(h) && !h.respelled),
-  ).map((h) => sayHold(r.instrument, h))
+  ).map((h) => sayHold(talk, r.instrument, h))
   return [...new Set([own, ...others])]
 }

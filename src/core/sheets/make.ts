@@ -1,6 +1,5 @@
 import type { SeatMap } from '../fingering/map'
 import { readingOf } from '../reading/reading'
-import { fingersAsSaid, type Talk } from '../plan/talk'
 import { ensembleMapper, mapsOf } from '../balance/ensemble'
 import type { SeatId } from '../seats/seat'
 import { callsOfClass, callsOfSeat, keyBlocks, mapBlocks, substituteBlocks } from './aloud'
@@ -17,31 +16,12 @@ export function sheetOfKind(source: Source, kind: Exclude<SheetKind, 'warmup' | 
   const map = seat === null ? null : (made.ensemble[seat] ?? null)
   const wants = SHEETS[kind].for
   if ((seat !== null && !map) || (wants === 'seat' && !map) || (wants === 'class' && map)) return null
-  const blocks = blocksOf(made, kind, map).map((b) => inWords(source.klass.talk, b))
+  const blocks = blocksOf(made, kind, map)
   return {
     title: `${SHEETS[kind].name}: ${source.piece.title}`,
     name: map ? map.seat.name : 'The class',
     blocks,
     ...(kind === 'map' ? { fits: true as const } : {}),
-  }
-}
-
-/** A block with its low and high fingers as the class says them. */
-function inWords(talk: Talk, block: Block): Block {
-  const say = (text: string): string => fingersAsSaid(talk, text)
-  switch (block.kind) {
-    case 'head':
-    case 'text':
-      return { ...block, text: say(block.text) }
-    case 'rows':
-      return { ...block, rows: block.rows.map((r) => r.map(say)) }
-    case 'cards':
-      return { ...block, cards: block.cards.map((c) => ({ ...c, back: c.back.map(say) })) }
-    case 'drawing':
-      return { ...block, strokes: block.strokes.map((s) => (s.kind === 'text' ? { ...s, text: say(s.text) } : s)) }
-    case 'music':
-    case 'page':
-      return block
   }
 }
 
@@ -54,7 +34,7 @@ function blocksOf(made: Made, kind: Exclude<SheetKind, 'warmup' | 'week'>, map: 
     case 'calls':
       return map ? callsOfSeat(readings[0], klass) : callsOfClass(readings, klass)
     case 'key':
-      return readings.flatMap((r) => keyBlocks(r, readings.length > 1))
+      return readings.flatMap((r) => keyBlocks(r, readings.length > 1, klass.talk))
     case 'substitute':
       return substituteBlocks(made, readings)
     case 'spots':

@@ -1,10 +1,11 @@
 import { candidates } from '../fingering/candidates'
 import { count } from '../count'
-import { mannerOf } from '../fingering/explain'
+import { mannerOf } from '../hands/manner'
 import { isLearned } from '../hands/hold'
 import { CLEFS } from '../music/clef'
 import { alterIn } from '../music/key'
-import { byOctaves, letterName, LETTERS, midiOf, type Pitch } from '../music/pitch'
+import { printedNote } from '../music/noteName'
+import { byOctaves, LETTERS, midiOf, type Pitch } from '../music/pitch'
 import { FIRST } from '../instruments/instrument'
 import { capital } from '../names'
 import type { Piece } from '../piece/piece'
@@ -48,7 +49,7 @@ const rankOf = (r: Reading, { letter, alter }: Pitch): number =>
 type LearnedPlace = { readonly string: number; readonly k: number; readonly says: string; readonly note: string }
 
 /** The place so many half steps up a string, with every finger that the seat has learned there, by position: "4, III ↑1 ↓2"; null where it has none. */
-function learnedAt(r: Reading, string: number, k: number, low: Talk['low']): LearnedPlace | null {
+function learnedAt(r: Reading, string: number, k: number, { low, names }: Talk): LearnedPlace | null {
   const { setup } = r.map
   const { instrument } = setup
   const ways = spellingsOf(midiOf(instrument.strings[string]) + k).flatMap((pitch) =>
@@ -65,15 +66,15 @@ function learnedAt(r: Reading, string: number, k: number, low: Talk['low']): Lea
     const fingers = [...new Set(ways.filter((w) => w.position === at).map((w) => w.finger))].join(' ')
     return at === FIRST ? fingers : `${instrument.positions[at].name} ${fingers}`
   })
-  return { string, k, says: says.join(', '), note: letterName(pitch) }
+  return { string, k, says: says.join(', '), note: printedNote(names, pitch) }
 }
 
 /** The fingerboard with everything that a seat has learned, places true to scale among themselves, the strings side by side. */
-export function chartBlocks(r: Reading, { talk: { low } }: ClassSettings): Block[] {
+export function chartBlocks(r: Reading, { talk }: ClassSettings): Block[] {
   const { instrument, learned } = r.map.setup
   const strokes: Stroke[] = []
   const strings = learned.strings.filter((s) => instrument.strings[s])
-  const places = strings.flatMap((s) => Array.from({ length: FARTHEST }, (_, i) => learnedAt(r, s, i + 1, low) ?? []).flat())
+  const places = strings.flatMap((s) => Array.from({ length: FARTHEST }, (_, i) => learnedAt(r, s, i + 1, talk) ?? []).flat())
   const most = Math.max(1, ...places.map((p) => p.k))
   const scale = CHART_LENGTH / fromNut(1, most)
   const across = CHART_WIDTH / Math.max(1, instrument.strings.length - 1)
@@ -137,7 +138,11 @@ export function cardsOf({ klass }: Pick<Made, 'klass'>, r: Reading): Card[] {
       const plan: Plan = { ...emptyPlan(), octaves: { [seat.id]: r.map.octave }, lines: { [seat.id]: 0 } }
       return {
         front: { piece, plan, klass: { ...klass, seats: [row] }, seat: seat.id, much: 'none', marks: [] },
-        back: [letterName(pitch), ...allWays(r, n).map(capital), sayStaffPlace(pitch, CLEFS[r.instrument.clef])],
+        back: [
+          printedNote(klass.talk.names, pitch),
+          ...allWays(r, n, klass.talk).map(capital),
+          sayStaffPlace(pitch, CLEFS[r.instrument.clef]),
+        ],
       }
     })
 }

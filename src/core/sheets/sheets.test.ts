@@ -11,6 +11,7 @@ import type { Block } from './blocks'
 import { onOpenStrings } from './exercises'
 import { kindsFor, SHEET_KINDS, SHEETS } from './kinds'
 import { sheetOfKind } from './make'
+import { PLAIN_TONGUE } from '../words/en/hands'
 import { allWays } from './made'
 
 const PIECES = demoPieces()
@@ -67,7 +68,7 @@ describe('sheets of a piece', () => {
       const [letters, fingers] = rowsOf(blocks.slice(turn))
       for (const [letter, where] of letters.rows) {
         const pitch = r.notes.map((n) => n.heads[0].pitch).find((p) => letterName(p) === letter)!
-        expect(where.split(', or ')).toEqual(placesOf(r.map.setup, pitch).map((p) => p.staff))
+        expect(where.split(', or ')).toEqual(placesOf(r.map.setup, pitch, PLAIN_TONGUE).map((p) => p.staff))
       }
       expect(fingers.rows.map(([, letter]) => letter)).toEqual(asked.split('  '))
     }
@@ -107,8 +108,8 @@ describe('sheets of a piece', () => {
     for (const { id } of SEATS) {
       const r = readingIn('Two Barges', id)
       for (const n of r.notes) {
-        const ways = allWays(r, n)
-        const key = placesOf(r.map.setup, n.heads[0].pitch).find((p) => midiOf(p.pitch) === midiOf(n.heads[0].pitch))!
+        const ways = allWays(r, n, PLAIN_TONGUE)
+        const key = placesOf(r.map.setup, n.heads[0].pitch, PLAIN_TONGUE).find((p) => midiOf(p.pitch) === midiOf(n.heads[0].pitch))!
         expect([...ways].sort(), `${id} ${letterName(n.heads[0].pitch)}`).toEqual([...new Set([ways[0], ...key.ways])].sort())
       }
       const [blanks] = rowsOf(sheetOfKind(source('Two Barges'), 'theory', id)!.blocks)

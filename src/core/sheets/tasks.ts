@@ -1,3 +1,4 @@
+import { printedNote } from '../music/noteName'
 import { letterName, byOctaves, pitchName, type Pitch } from '../music/pitch'
 import type { Line, Measure } from '../piece/piece'
 import { placesOf } from '../reading/answerKey'
@@ -87,7 +88,8 @@ export function taskBlocks(made: Made, r: Reading): Block[] {
     const plain: Music = partOf(source, seat, [], 'none')
     return { kind: 'music', music: without ? { ...plain, without } : plain }
   }
-  const letters = pitches.map(letterName)
+  const { talk } = made.klass
+  const letters = pitches.map((p) => printedNote(talk.names, p))
   // Each letter once, with every place that the seat has learned.
   const asked = [...new Map(pitches.map((p) => [letterName(p), p])).values()]
   const tasks = [
@@ -113,8 +115,8 @@ export function taskBlocks(made: Made, r: Reading): Block[] {
       widths: [0.6, 5],
       head: null,
       rows: asked.map((p) => [
-        letterName(p),
-        placesOf(r.map.setup, p)
+        printedNote(talk.names, p),
+        placesOf(r.map.setup, p, talk)
           .map((x) => x.staff)
           .join(', or ') || 'not learned yet',
       ]),
@@ -124,7 +126,12 @@ export function taskBlocks(made: Made, r: Reading): Block[] {
     { kind: 'text', text: '3.' },
     music(barred),
     { kind: 'text', text: '4. Of each note the way of this class first; whatever else it has learned is right too.' },
-    { kind: 'rows', widths: [0.4, 0.6, 4], head: null, rows: notes.map((n, i) => [`${i + 1}.`, letters[i], allWays(r, n).join(' or ')]) },
+    {
+      kind: 'rows',
+      widths: [0.4, 0.6, 4],
+      head: null,
+      rows: notes.map((n, i) => [`${i + 1}.`, letters[i], allWays(r, n, talk).join(' or ')]),
+    },
   ]
 }
 

@@ -1,5 +1,5 @@
 import { handSteps } from '../fingering/along'
-import { sayFinger } from '../fingering/explain'
+import { fingerKey } from '../hands/manner'
 import type { SeatMap } from '../fingering/map'
 import type { Need } from '../hands/hold'
 import { FIRST, positionKey } from '../instruments/instrument'
@@ -21,7 +21,7 @@ export function newPlaces(map: SeatMap): NewPlace[] {
     for (const stop of hold.stops) {
       if (stop.finger === 0) continue
       const position = instrument.positions[hold.position]
-      const says = `${sayFinger(instrument, stop)}${hold.position === FIRST ? '' : ` in ${positionKey(position)}`}`
+      const says = `${fingerKey(instrument, stop)}${hold.position === FIRST ? '' : ` in ${positionKey(position)}`}`
       found.set(`${stop.k} ${says}`, { k: stop.k, says })
     }
   }

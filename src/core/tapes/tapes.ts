@@ -1,4 +1,4 @@
-import { sayFinger } from '../fingering/explain'
+import { fingerKey } from '../hands/manner'
 import { FIRST, positionKey, type Instrument, type Position, type Reach } from '../instruments/instrument'
 import { plainSpelling } from '../music/interval'
 import { midiOf, pitchAt, pitchName, stepsOf, type Pitch } from '../music/pitch'
@@ -57,7 +57,7 @@ export function placesOf(
           const k = position.base + r.offset
           // Behind the nut there is no string.
           if (k < 1) continue
-          const finger = sayFinger(instrument, { string, k, finger: r.finger, place: r.place, stretch: r.stretch === true })
+          const finger = fingerKey(instrument, { string, k, finger: r.finger, place: r.place, stretch: r.stretch === true })
           const mm = fromNut(length, k)
           const place: TapedPlace = {
             string: open.letter,

@@ -1,10 +1,10 @@
 import { handSteps } from '../fingering/along'
 import type { SeatMap } from '../fingering/map'
-import { sayFinger } from '../fingering/explain'
+import { fingerKey } from '../hands/manner'
 import { FIRST, positionKey } from '../instruments/instrument'
 import { letterName } from '../music/pitch'
 import type { Piece } from '../piece/piece'
-import { stringName } from '../reading/words'
+import { stringName } from '../words/en/hands'
 import { ensembleMapper } from '../balance/ensemble'
 import type { ClassSettings } from '../plan/class'
 import { loadOf } from '../balance/load'
@@ -33,7 +33,7 @@ export function metIn(map: SeatMap): string[] {
     hold.stops.forEach((s, n) => {
       const where = stringName(instrument, s.string)
       const position = hold.position !== FIRST && s.finger > 0 ? ` in ${positionKey(instrument.positions[hold.position])}` : ''
-      found.add(s.finger === 0 ? `open ${where}` : `${letterName(pitches[n])}, ${sayFinger(instrument, s)} on ${where}${position}`)
+      found.add(s.finger === 0 ? `open ${where}` : `${letterName(pitches[n])}, ${fingerKey(instrument, s)} on ${where}${position}`)
     })
   for (const { frame } of notes) if (frame) found.add(`frame: ${frame.name}`)
   return [...found]

@@ -1,7 +1,7 @@
 import { drillsOf } from '../drills/all'
 import type { Drill, DrillKind } from '../drills/drill'
 import { practised, type Practised } from '../drills/practised'
-import { sayFinger } from '../fingering/explain'
+import { fingerKey } from '../hands/manner'
 import type { SeatMap } from '../fingering/map'
 import type { Stretch } from '../piece/stretch'
 import type { Piece } from '../piece/piece'
@@ -17,7 +17,7 @@ export function practisedBy(
   plan: Plan = emptyPlan(),
   stretch: Stretch | null = null,
 ): Practised {
-  return practised(piece, seatsOf(klass), ensembleMapper()(piece, plan, klass), stretch, { ...plan, reads: klass.reads })
+  return practised(piece, seatsOf(klass), ensembleMapper()(piece, plan, klass), stretch, { ...plan, reads: klass.reads, talk: klass.talk })
 }
 
 /** A drill's map for one seat, made from its piece and plan alone, as anything else of the product makes it. */
@@ -36,7 +36,7 @@ export function fingersIn(drill: Drill, id: SeatId, klass: ClassSettings = DEFAU
   return map.notes
     .filter((n) => !n.held)
     .map((n) => {
-      const finger = sayFinger(map.instrument, n.stop)
+      const finger = fingerKey(map.instrument, n.stop)
       const position = n.position ?? at
       const moved = position === at ? '' : `${position} `
       at = position

@@ -1,12 +1,11 @@
-import { sayFinger } from '../fingering/explain'
 import type { Hold, Stop } from '../hands/hold'
 import { FIRST, positionKey } from '../instruments/instrument'
 import { CLEFS } from '../music/clef'
 import { alterIn } from '../music/key'
 import { stepsOf, type Pitch } from '../music/pitch'
 import { sayStaffPlace } from '../reading/answerKey'
-import { fingersAsSaid, writtenLetter } from '../plan/talk'
-import { stringName } from '../reading/words'
+import { writtenLetter } from '../plan/talk'
+import { sayFinger, stringName } from '../words/en/hands'
 import { oneOf } from '../composing/chance'
 import type { SeatNote } from './notes'
 import type { Option, Question, QuestionKind, Shown } from './question'
@@ -29,7 +28,7 @@ export type Kind = {
 export const letterSaid = (t: Trainee, p: Pick<Pitch, 'letter' | 'alter'>): string => writtenLetter(t.talk, { ...p, octave: 4 })
 
 /** "2", "low 2", "open": a finger as the class says it. */
-export const fingerSaid = (t: Trainee, s: Stop): string => fingersAsSaid(t.talk, sayFinger(t.setup.instrument, s))
+export const fingerSaid = (t: Trainee, s: Stop): string => sayFinger(t.talk, t.setup.instrument, s)
 
 /** "III", "raised III", "half position". */
 export const positionSaid = (t: Trainee, h: Hold): string => {

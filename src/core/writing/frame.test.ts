@@ -153,16 +153,16 @@ describe('beginning, selecting, saying where one is', () => {
   })
   it('all of the line is selected', () => {
     const d = selectAll(moveTo(draftOf(pieceFrom('D4 E4 F4 G4 | A4 B4')), 'start'))
-    expect(sayCaret(d)).toContain('6 selected')
+    expect(sayCaret(d, 'letters')).toContain('6 selected')
   })
   it('says measure, beat, the next length, the last note', () => {
     const d = draftOf(pieceFrom('D4 E4 F#4 G4 | A4 D5', G))
-    expect(sayCaret(d)).toBe('Measure 2, beat 3 · quarter · last D5')
-    expect(sayCaret(setBase(d, 'eighth'))).toBe('Measure 2, beat 3 · eighth · last D5')
-    expect(sayCaret({ ...d, dots: 1 })).toContain('dotted quarter')
-    expect(sayCaret(toggleTriplet(d))).toBe('Measure 2, beat 3 · quarter, triplet · last D5 · 3 of the triplet to go')
-    expect(sayCaret(moveTo(d, 'start'))).toBe('Measure 1, beat 1 · quarter')
+    expect(sayCaret(d, 'letters')).toBe('Measure 2, beat 3 · quarter · last D5')
+    expect(sayCaret(setBase(d, 'eighth'), 'letters')).toBe('Measure 2, beat 3 · eighth · last D5')
+    expect(sayCaret({ ...d, dots: 1 }, 'letters')).toContain('dotted quarter')
+    expect(sayCaret(toggleTriplet(d), 'letters')).toBe('Measure 2, beat 3 · quarter, triplet · last D5 · 3 of the triplet to go')
+    expect(sayCaret(moveTo(d, 'start'), 'letters')).toBe('Measure 1, beat 1 · quarter')
     // A pickup of one beat in 4/4 stands on beat 4.
-    expect(sayCaret(draftOf(begunPiece({ title: '', key: G, meter: FOUR, pickup: 1 })))).toContain('Measure 0, beat 4')
+    expect(sayCaret(draftOf(begunPiece({ title: '', key: G, meter: FOUR, pickup: 1 })), 'letters')).toContain('Measure 0, beat 4')
   })
 })

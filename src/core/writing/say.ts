@@ -1,12 +1,12 @@
 import { count } from '../count'
-import { printedPitch } from '../music/pitch'
+import { printedPitch, type NoteNames } from '../music/noteName'
 import { beatOf, measureTicks } from '../music/time'
 import { eventTicks, type NoteEvent } from '../piece/piece'
 import { placeMeasures } from '../piece/walk'
 import { lineOf, meant, type Draft } from './draft'
 
 /** "Measure 9, beat 2 · eighth · last D5 · 3 selected": where the caret is, what the next note will be, what stands before it. */
-export function sayCaret(d: Draft): string {
+export function sayCaret(d: Draft, names: NoteNames): string {
   const placed = placeMeasures(d.piece, lineOf(d))[d.at.measure]
   const before = placed.measure.events.slice(0, d.at.index)
   const into = placed.lead + before.reduce((n, e) => n + eventTicks(e, placed.meter), 0)
@@ -15,7 +15,7 @@ export function sayCaret(d: Draft): string {
   return [
     `Measure ${placed.measure.number}, ${into >= measureTicks(placed.meter) ? 'at its end' : `beat ${beatOf(into, placed.meter)}`}`,
     next,
-    ...(last ? [`last ${last.heads.map((h) => printedPitch(h.pitch)).join(' ')}`] : []),
+    ...(last ? [`last ${last.heads.map((h) => printedPitch(names, h.pitch)).join(' ')}`] : []),
     ...(d.from ? [`${count(meant(d).length, 'selected', 'selected')}`] : []),
     ...(d.slurFrom ? ['a slur has begun: l ends it'] : []),
     ...(d.triplet ? [`${d.triplet} of the triplet to go`] : []),

@@ -1,6 +1,7 @@
 import { memo } from 'react'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
-import { movesOf, sayMove, type Move } from '@/core/fingering/moves'
+import { movesOf, type Move } from '@/core/fingering/moves'
+import { sayMove } from '@/core/words/en/fingering'
 import { isDrawn, stringY, type Drawn, type Metrics } from './grid'
 
 type Props = {

@@ -3,11 +3,11 @@ import { memo, useCallback, useDeferredValue, useMemo } from 'react'
 import { bowingOf } from '@/core/bowing/bow'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { isBroken } from '@/core/hands/hold'
-import { letterName } from '@/core/music/pitch'
-import type { Talk } from '@/core/plan/talk'
+import { printedNote } from '@/core/music/noteName'
+import type { Tongue } from '@/core/words/en/hands'
 import type { Piece } from '@/core/piece/piece'
 import { placeEvents } from '@/core/piece/walk'
-import type { Spot } from '@/core/reading/spots/spot'
+import type { SaidSpot } from '@/core/words/en/spots/said'
 import type { Beat } from '@/core/balance/timeline'
 import { BowMark } from './BowMark'
 import { Chip, chipOf, Letters, Tail } from './Chip'
@@ -25,11 +25,11 @@ type Props = {
   m: Metrics
   top: number
   letters: boolean
-  /** How the class says a low finger: its arrow stands before or behind. */
-  low: Talk['low']
+  /** How the class calls notes, and where the arrow of a low finger stands. */
+  talk: Tongue
   bows: boolean
   /** What the teacher sees of what trips this seat. */
-  spots: readonly Spot[]
+  spots: readonly SaidSpot[]
   /** Which of them are written out. */
   said: ReadonlySet<string>
   /** Only what stands here is drawn. */
@@ -82,7 +82,7 @@ export const SeatRow = memo(function SeatRow({
   m,
   top,
   letters,
-  low,
+  talk,
   bows,
   spots,
   said,
@@ -102,7 +102,14 @@ export const SeatRow = memo(function SeatRow({
   const events = placeEvents(piece, map.line).filter((e) => isIn(system, e.onset) && isDrawn(chipX(system, timeline, e.onset, m), drawn))
   const notes = map.notes.filter((n) => isHere(n) && isDrawn(x(n), drawn))
   const chips = notes.map((n) =>
-    chipOf(n, x(n), stringY(n.stop.string, count, m), Math.max(x(n), xAt(system, timeline, n.placed.onset + n.placed.ticks) - 7), low, m),
+    chipOf(
+      n,
+      x(n),
+      stringY(n.stop.string, count, m),
+      Math.max(x(n), xAt(system, timeline, n.placed.onset + n.placed.ticks) - 7),
+      talk.low,
+      m,
+    ),
   )
   const bowing = bows ? bowingOf(piece, map.line) : null
   const wrong = new Set(bowing?.wrong.map((w) => w.event))
@@ -132,9 +139,9 @@ export const SeatRow = memo(function SeatRow({
             const names = n.chord
               ? all
                   .filter((o) => o.placed === n.placed)
-                  .map((o) => letterName(o.pitch))
+                  .map((o) => printedNote(talk.names, o.pitch))
                   .join('·')
-              : letterName(n.pitch)
+              : printedNote(talk.names, n.pitch)
             return <Letters key={keyOf(n)} x={x(n)} y={m.letters - m.chip / 2 - 3} text={names} />
           })}
       {bowing &&

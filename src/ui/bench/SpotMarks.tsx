@@ -1,5 +1,4 @@
-import { aboutKind } from '@/core/reading/spots/detectors'
-import type { Spot } from '@/core/reading/spots/spot'
+import { kindMark, type SaidSpot } from '@/core/words/en/spots/said'
 import { wedgeSize } from '@/ui/kit/Wedge'
 import { isBeyond } from '@/ui/session/selectors'
 
@@ -8,7 +7,7 @@ const LETTER = 6.1
 const GAP = 14
 
 type Props = {
-  spots: readonly Spot[]
+  spots: readonly SaidSpot[]
   /** Those that are written out: what is said first, and what is picked. */
   said: ReadonlySet<string>
   xAt: (onset: number) => number
@@ -20,7 +19,7 @@ type Props = {
  * when they are picked. Red is what is new for the class or out of reach.
  */
 export function SpotMarks({ spots, said, xAt, y }: Props) {
-  const byMoment = new Map<number, Spot[]>()
+  const byMoment = new Map<number, SaidSpot[]>()
   for (const s of spots) byMoment.set(s.onset, [...(byMoment.get(s.onset) ?? []), s])
   const marks = [...byMoment.values()]
     .map((all) => {
@@ -32,7 +31,7 @@ export function SpotMarks({ spots, said, xAt, y }: Props) {
   return (
     <g>
       {marks.map(({ shown, named, all, x }, i) => {
-        const word = aboutKind(shown.kind).mark
+        const word = kindMark(shown.kind)
         const nextWord = marks.slice(i + 1).find((m) => m.named)
         const next = marks[i + 1]
         const room = Math.min(next?.x ?? Infinity, nextWord?.x ?? Infinity) - x - GAP

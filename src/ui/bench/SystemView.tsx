@@ -32,7 +32,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
   const seat = useDesk((d) => d.seat)
   const letters = useDesk((d) => d.rows.includes('letter'))
   const bows = useDesk((d) => d.bows)
-  const low = useDesk((d) => d.klass.talk.low)
+  const klass = useDesk((d) => d.klass)
   const passage = useDesk((d) => d.passage)
   const pick = useDesk((d) => d.pick)
   const spots = useShownBySeat()
@@ -56,7 +56,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
       onPointerMove={(e) => {
         const p = at(e)
         setHovered(p?.moment ?? null)
-        setHover(p ? sayAll({ piece, ensemble, timeline }, spots[p.seat], p.moment, p.seat) : '')
+        setHover(p ? sayAll({ piece, ensemble, timeline, klass }, spots[p.seat], p.moment, p.seat) : '')
       }}
       onPointerLeave={() => {
         setHovered(null)
@@ -120,7 +120,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
           m={m}
           top={top}
           letters={letters}
-          low={low}
+          talk={klass.talk}
           bows={bows}
           spots={spots[id]}
           said={said}

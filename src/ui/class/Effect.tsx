@@ -13,6 +13,7 @@ import type { ClassSettings } from '@/core/plan/class'
 import { ensembleMapper, mapsOf } from '@/core/balance/ensemble'
 import type { Plan } from '@/core/plan/plan'
 import { count } from '@/core/count'
+import { sayProblem } from '@/core/words/en/fingering'
 import { sayNewPlaces } from '@/core/tapes/needed'
 
 /** A piece of the shelf, as far as the class page maps it. */
@@ -35,7 +36,9 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
           return {
             fresh: trouble.length,
             shifts: shiftsIn(map),
-            first: trouble[0] ? `${sayMeasure(map.line, trouble[0].placed.at.index)}: ${trouble[0].text}` : null,
+            first: trouble[0]
+              ? `${sayMeasure(map.line, trouble[0].placed.at.index)}: ${sayProblem({ talk: shown.talk, instrument: map.instrument }, trouble[0])}`
+              : null,
           }
         }
         const places = sayNewPlaces(mapsOf(ensemble))

@@ -4,7 +4,8 @@ import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { INSTRUMENTS } from '@/core/instruments/all'
 import { clefNameSchema } from '@/core/music/clef.schema'
-import { printedPitch } from '@/core/music/pitch'
+import { printedPitch } from '@/core/music/noteName'
+import type { Pitch } from '@/core/music/pitch'
 import { instrumentNamed, seatOf, type SeatId, type SeatRow } from '@/core/seats/seat'
 import { MOST_SEATS } from '@/core/seats/bounds'
 import { readTuning } from '@/core/seats/tuning'
@@ -121,7 +122,10 @@ export function SeatList({ rows, changeSeat, addSeat, removeSeat, moveSeat }: Pr
   )
 }
 
-const stringsOf = (row: SeatRow): string => seatOf(row).instrument.strings.map(printedPitch).join(' ')
+/** A tuning as it is typed: always by letters. */
+const printedStrings = (strings: readonly Pitch[]): string => strings.map((s) => printedPitch('letters', s)).join(' ')
+
+const stringsOf = (row: SeatRow): string => printedStrings(seatOf(row).instrument.strings)
 
 /** A seat's name: kept when it is left, since a seat needs one. */
 function Name({ row, onChange }: { row: SeatRow; onChange: (name: string) => void }) {
@@ -155,8 +159,8 @@ function Tuning({ row, onChange }: { row: SeatRow; onChange: (tuning: SeatRow['t
     const read = readTuning(text)
     if ('problem' in read) return setWrong(read.problem)
     setWrong('')
-    const usual = instrumentNamed(row.instrument).strings.map(printedPitch).join(' ')
-    const said = read.strings.map(printedPitch).join(' ')
+    const usual = printedStrings(instrumentNamed(row.instrument).strings)
+    const said = printedStrings(read.strings)
     if (said !== known) onChange(said === usual ? undefined : read.strings)
     setText(said)
   }

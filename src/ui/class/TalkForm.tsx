@@ -12,6 +12,7 @@ const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [
     options: [
       ['letters', 'C D E'],
       ['do-re-mi', 'do re mi'],
+      ['german', 'C D E, H for B'],
     ],
   },
   {

@@ -11,7 +11,7 @@ import type { StepId } from '@/core/instruments/instrument'
 import { STEPS, stepOf } from '@/core/instruments/ladder'
 import type { Learned } from '@/core/instruments/learned'
 import { pitchName } from '@/core/music/pitch'
-import { aboutKind } from '@/core/reading/spots/detectors'
+import { kindName } from '@/core/words/en/spots/said'
 import type { SpotKind } from '@/core/plan/spotKinds'
 import { atStep, type ClassSettings } from '@/core/plan/class'
 import type { Marked } from '@/ui/kit/autosave'
@@ -165,7 +165,7 @@ export function createClass(start: ClassDraft & { id: string; version: number })
         const { [kind]: _, ...others } = get().settings.spots
         alter(
           { settings: { ...get().settings, spots: choice ? { ...others, [kind]: choice } : others } },
-          `Class, ${inSentence(aboutKind(kind).name)}`,
+          `Class, ${inSentence(kindName(kind))}`,
         )
       },
       setTalk: (change) => {

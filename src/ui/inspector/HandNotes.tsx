@@ -3,17 +3,21 @@
 import { useMemo } from 'react'
 import { bowingOf, type Pace } from '@/core/bowing/bow'
 import { pluckedIn } from '@/core/bowing/strokes'
-import { handsAlong, sayFingers } from '@/core/fingering/down'
+import { handsAlong, type FingerOn } from '@/core/fingering/down'
 import { frameChangeAt, sayFrameChange } from '@/core/fingering/frameChange'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
-import { movesOf, sayMove } from '@/core/fingering/moves'
+import { movesOf } from '@/core/fingering/moves'
 import { sayCheck, trueChecksOf } from '@/core/hands/trueChecks'
+import { sayWrongBow } from '@/core/words/en/bowing'
+import { sayFingers, sayMove } from '@/core/words/en/fingering'
+import type { Tongue } from '@/core/words/en/hands'
 import { useDesk } from '@/ui/session/DeskProvider'
 
 /** What the hand and the bow do around a note: how it is come to, what stays down, what can be set ahead, and the bow. */
 export function HandNotes({ map, note }: { map: SeatMap; note: MappedNote }) {
   const piece = useDesk((d) => d.piece)
-  const rows = useMemo(() => facts(map, note), [map, note])
+  const talk = useDesk((d) => d.klass.talk)
+  const rows = useMemo(() => facts(talk, map, note), [talk, map, note])
   const bowing = bowingOf(piece, map.line)
   const stroke = bowing.byEvent.get(note.placed.event.id)
   const wrong = bowing.wrong.find((w) => stroke?.events.includes(w.event))
@@ -31,7 +35,7 @@ export function HandNotes({ map, note }: { map: SeatMap; note: MappedNote }) {
         />
       )}
       {plucked && <Row name="bow" text="Plucked." />}
-      {wrong && <Row name="" text={wrong.text} trouble />}
+      {wrong && <Row name="" text={sayWrongBow(map.line, wrong.facts)} trouble />}
     </dl>
   )
 }
@@ -45,13 +49,13 @@ const Row = ({ name, text, trouble = false }: { name: string; text: string; trou
   </>
 )
 
-function facts(map: SeatMap, note: MappedNote): { name: string; text: string }[] {
+function facts(talk: Tongue, map: SeatMap, note: MappedNote): { name: string; text: string }[] {
   const hand = handsAlong(map)[note.column]
   const moves = movesOf(map)
   const written = moves.find((m) => m.to === note.column && !m.jump)
   const again = moves.find((m) => m.to === note.column && m.jump)
   const frame = frameChangeAt(map, note)
-  const on = (list: Parameters<typeof sayFingers>[1]) => sayFingers(map.instrument, list)
+  const on = (list: readonly FingerOn[]) => sayFingers(talk, map.instrument, list)
   return [
     { name: 'to here', text: written ? sayMove(written).join(' ') : '' },
     { name: 'frame', text: frame ? sayFrameChange(frame) : '' },

@@ -3,7 +3,8 @@
 import { capital } from '@/core/names'
 import { struckIn } from '@/core/piece/struck'
 import { inForce, atBarline } from '@/core/music/accidentals'
-import { spokenLetter, type Pitch } from '@/core/music/pitch'
+import { spokenNote } from '@/core/music/noteName'
+import type { Pitch } from '@/core/music/pitch'
 import { answerAt } from '@/core/balance/timeline'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { sayWhere } from '@/ui/session/say'
@@ -25,7 +26,7 @@ export function Inspector() {
     const say = (p: Pitch) => {
       const byKey = inForce(atBarline, key, p)
       const from = p.alter === byKey ? (p.alter === 0 ? '' : ', by the key signature') : ', by its sign'
-      return spokenLetter(p, p.alter === 0 && byKey !== 0) + from
+      return spokenNote(d.klass.talk.names, p, p.alter === 0 && byKey !== 0) + from
     }
     const given = answer.placed.event.heads.flatMap((h) => (h.givenFinger === undefined ? [] : [h.givenFinger]))
     return (

@@ -2,10 +2,11 @@
 
 import { Pin } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { sayHold } from '@/core/fingering/explain'
-import { insteadAt } from '@/core/fingering/instead'
+import { insteadAt, type Instead } from '@/core/fingering/instead'
 import { choicesAt, type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { choiceOf, isLearned } from '@/core/hands/hold'
+import { saySpareds } from '@/core/words/en/fingering'
+import { sayHold } from '@/core/words/en/hands'
 import { pinned } from '@/ui/session/edits'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { Button } from '@/ui/kit/Button'
@@ -17,6 +18,7 @@ const BEYOND = 1
 /** What else could be done at a note: what each changes for the hand, and its price for the whole line; a click pins it. */
 export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) {
   const edit = useDesk((d) => d.edit)
+  const talk = useDesk((d) => d.klass.talk)
   const [all, setAll] = useState(false)
   const choices = useMemo(() => choicesAt(map, note), [map, note])
   const first = [
@@ -33,14 +35,14 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
           {rows.map((c) => (
             <li key={choiceOf(c.hold)} className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-2">
               <span className="text-sm leading-snug">
-                <span className="font-semibold first-letter:uppercase">{sayHold(map.instrument, c.hold)}</span>
+                <span className="font-semibold first-letter:uppercase">{sayHold(talk, map.instrument, c.hold)}</span>
                 {!isLearned(c.hold) && <span className="font-semibold text-madder"> new</span>}
                 <span className="block text-soft">{sayInstead(c)}</span>
               </span>
               <Button
                 size="small"
-                onClick={() => edit(pinned(map, note, c.hold))}
-                aria-label={`Pin ${sayHold(map.instrument, c.hold)} instead, ${sayPrice(c.price)}${isLearned(c.hold) ? '' : ', new for the class'}`}
+                onClick={() => edit(pinned(talk, map, note, c.hold))}
+                aria-label={`Pin ${sayHold(talk, map.instrument, c.hold)} instead, ${sayPrice(c.price)}${isLearned(c.hold) ? '' : ', new for the class'}`}
               >
                 <Pin size={13} aria-hidden /> <span className="tabular-nums">{priceTag(c.price)}</span>
               </Button>
@@ -50,8 +52,8 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
       )}
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         {!note.pinned && (
-          <Button size="small" className="border-rosin" onClick={() => edit(pinned(map, note, note.hold))}>
-            <Pin size={13} aria-hidden /> Pin {sayHold(map.instrument, note.hold)}
+          <Button size="small" className="border-rosin" onClick={() => edit(pinned(talk, map, note, note.hold))}>
+            <Pin size={13} aria-hidden /> Pin {sayHold(talk, map.instrument, note.hold)}
           </Button>
         )}
         {choices.length > first.length && (
@@ -70,7 +72,8 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
 }
 
 /** "This one saves 2 crossings; as it is spares the fourth finger." */
-function sayInstead({ now, then }: { now: string; then: string }): string {
+function sayInstead(of: Instead): string {
+  const [now, then] = [saySpareds(of.now), saySpareds(of.then)]
   if (!now && !then) return 'No different for the hand.'
   return [...(then ? [`for it: ${then}`] : []), ...(now ? [`as it is: ${now}`] : [])].join(' · ')
 }

@@ -5,15 +5,17 @@ import { capital } from '@/core/names'
 import { isStruck, struckIn } from '@/core/piece/struck'
 import { Pin, PinOff } from 'lucide-react'
 import { useDeferredValue, useMemo } from 'react'
-import { sayStops } from '@/core/fingering/explain'
-import { reasonFor, type MappedNote, type SeatMap } from '@/core/fingering/map'
+import type { MappedNote, SeatMap } from '@/core/fingering/map'
+import { reasonFor } from '@/core/fingering/reason'
 import { isBroken, isLearned } from '@/core/hands/hold'
 import type { SeatId } from '@/core/seats/seat'
 import { answerAt, type Answer as Found } from '@/core/balance/timeline'
-import { sayFrame } from '@/core/plan/talk'
+import { sayFrame, type Talk } from '@/core/plan/talk'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { Button } from '@/ui/kit/Button'
-import { printedPitch } from '@/core/music/pitch'
+import { printedPitch } from '@/core/music/noteName'
+import { sayProblem, sayReason, tellingOf } from '@/core/words/en/fingering'
+import { sayStops } from '@/core/words/en/hands'
 import { Fingerboard } from './Fingerboard'
 import { HandCommands } from './HandCommands'
 import { HandNotes } from './HandNotes'
@@ -35,13 +37,16 @@ const restWord = (map: SeatMap, { placed }: Found): string => capital(struckIn(m
 export function SeatAnswer({ seat }: { seat: SeatId }) {
   const { map, answer } = useAnswer(seat)
   const { name } = map.seat
+  const talk = useDesk((d) => d.klass.talk)
   const first = answer?.notes[0]
   return (
     <section aria-label={name} aria-current className="border-t border-rule px-4 py-2.5">
       <div className="flex items-start justify-between gap-2">
         <h3 className="text-body font-semibold">{name}</h3>
         {first && (
-          <span className="text-sm text-soft">{[...new Set(answer!.notes.map((n) => printedPitch(n.pitch)))].join(' ')} written</span>
+          <span className="text-sm text-soft">
+            {[...new Set(answer!.notes.map((n) => printedPitch(talk.names, n.pitch)))].join(' ')} written
+          </span>
         )}
       </div>
       {!answer ? (
@@ -57,7 +62,7 @@ export function SeatAnswer({ seat }: { seat: SeatId }) {
         <Answer seat={seat} map={map} answer={answer} note={first} />
       ) : (
         <>
-          <p className="text-madder">{troubleAt(map, answer)?.text ?? 'Out of reach.'}</p>
+          <p className="text-madder">{troubleText(map, answer, talk) ?? 'Out of reach.'}</p>
           <Instead seat={seat} map={map} answer={answer} />
         </>
       )}
@@ -70,6 +75,7 @@ export function SeatLine({ seat }: { seat: SeatId }) {
   const { map, answer } = useAnswer(seat)
   const moment = useDesk((d) => d.moment)
   const pick = useDesk((d) => d.pick)
+  const talk = useDesk((d) => d.klass.talk)
   const note = answer?.notes[0]
   const trouble = answer && troubleAt(map, answer)
   // What is pinned although it is new counts as pinned, and stays new.
@@ -80,7 +86,7 @@ export function SeatLine({ seat }: { seat: SeatId }) {
     : answer.placed.event.kind === 'rest'
       ? restWord(map, answer).toLowerCase()
       : note
-        ? `${capital(sayStops(map.instrument, note.hold))}${isBroken(note.hold) ? ', broken' : ''}`
+        ? `${capital(sayStops(talk, map.instrument, note.hold))}${isBroken(note.hold) ? ', broken' : ''}`
         : 'out of reach'
   return (
     <section aria-label={map.seat.name} className="border-t border-rule">
@@ -103,6 +109,12 @@ export function SeatLine({ seat }: { seat: SeatId }) {
 }
 
 const troubleAt = (map: SeatMap, { placed }: Found) => map.problems.find((p) => p.placed.event.id === placed.event.id)
+
+/** The same in words. */
+function troubleText(map: SeatMap, answer: Found, talk: Talk): string | undefined {
+  const p = troubleAt(map, answer)
+  return p && sayProblem(tellingOf(map, talk), p)
+}
 
 /** For a moment with trouble, or one that already has a substitute. */
 function Instead({ seat, map, answer }: { seat: SeatId; map: SeatMap; answer: Found }) {
@@ -128,7 +140,7 @@ type AnswerProps = { seat: SeatId; map: SeatMap; answer: Found; note: MappedNote
 function Answer({ seat, map, answer, note }: AnswerProps) {
   const lift = useDesk((d) => d.lift)
   const talk = useDesk((d) => d.klass.talk)
-  const why = useMemo(() => reasonFor(map, note), [map, note])
+  const why = useMemo(() => sayReason(tellingOf(map, talk), reasonFor(map, note)), [map, note, talk])
   // A changed finger is drawn first; what else could be done is priced a moment later.
   const later = useDeferredValue(useMemo(() => ({ map, note }), [map, note]))
   const trouble = map.problems.find((p) => p.placed === note.placed)
@@ -138,7 +150,7 @@ function Answer({ seat, map, answer, note }: AnswerProps) {
         <Fingerboard instrument={map.instrument} hold={note.hold} frame={note.frame} />
         <div>
           <p className="text-lg leading-tight font-bold first-letter:uppercase">
-            {sayStops(map.instrument, note.hold)}
+            {sayStops(talk, map.instrument, note.hold)}
             {note.pinned && <Pin size={14} role="img" aria-label="pinned" className="ml-1.5 inline text-rosin" />}
           </p>
           <p className="text-sm text-soft">
@@ -151,7 +163,9 @@ function Answer({ seat, map, answer, note }: AnswerProps) {
           </p>
         </div>
       </div>
-      <p className={`mt-1 text-sm leading-snug ${trouble ? 'text-madder' : ''}`}>{trouble?.text ?? why}</p>
+      <p className={`mt-1 text-sm leading-snug ${trouble ? 'text-madder' : ''}`}>
+        {trouble ? sayProblem(tellingOf(map, talk), trouble) : why}
+      </p>
       {note.pinned && (
         <Button size="small" className="mt-1.5" onClick={() => lift(seat, note)}>
           <PinOff size={14} aria-hidden /> Lift the pin

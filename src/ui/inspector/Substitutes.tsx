@@ -9,7 +9,8 @@ import { restored, substituted } from '@/ui/session/edits'
 import { offersFor } from '@/ui/session/selectors'
 import { count } from '@/core/count'
 import { Button } from '@/ui/kit/Button'
-import { printedPitch } from '@/core/music/pitch'
+import { printedPitch, type NoteNames } from '@/core/music/noteName'
+import { sayPitches } from '@/core/words/en/hands'
 
 const SHOWN = 4
 
@@ -17,7 +18,8 @@ const SHOWN = 4
 export function Offers({ map, event }: { map: SeatMap; event: string }) {
   const piece = useDesk((d) => d.piece)
   const edit = useDesk((d) => d.edit)
-  const offers = useMemo(() => offersFor(piece, map, event), [piece, map, event])
+  const talk = useDesk((d) => d.klass.talk)
+  const offers = useMemo(() => offersFor(piece, map, event, talk), [piece, map, event, talk])
   if (offers.length === 0) return null
   return (
     <div className="mt-2">
@@ -39,7 +41,7 @@ export function Offers({ map, event }: { map: SeatMap; event: string }) {
   )
 }
 
-function say(s: Substitute): string {
+function say(names: NoteNames, s: Substitute): string {
   switch (s.kind) {
     case 'octave':
       return Math.abs(s.by) === 1
@@ -48,9 +50,9 @@ function say(s: Substitute): string {
     case 'heads':
       return s.heads.length === 1 ? 'one note of the chord' : `${s.heads.length} notes of the chord`
     case 'tone':
-      return `${printedPitch(s.pitch)}`
+      return printedPitch(names, s.pitch)
     case 'chord':
-      return s.pitches.map(printedPitch).join(' and ')
+      return sayPitches({ names }, s.pitches)
     case 'rest':
       return 'a rest'
   }
@@ -59,9 +61,10 @@ function say(s: Substitute): string {
 /** A substitute that stands: what it is, and the way back. */
 export function InPlace({ map, event, substitute }: { map: SeatMap; event: string; substitute: Substitute }) {
   const edit = useDesk((d) => d.edit)
+  const names = useDesk((d) => d.klass.talk.names)
   return (
     <p className="mt-1 flex flex-wrap items-center gap-2 text-sm text-rosin">
-      In place of what is written: {say(substitute)}.
+      In place of what is written: {say(names, substitute)}.
       <Button size="small" onClick={() => edit(restored(map, event))}>
         <Undo2 size={14} aria-hidden /> As written
       </Button>

@@ -1,7 +1,7 @@
 'use client'
 
-import { sayFinger } from '@/core/fingering/explain'
-import { letterName } from '@/core/music/pitch'
+import { printedNote } from '@/core/music/noteName'
+import { sayFinger } from '@/core/words/en/hands'
 import { answerAt } from '@/core/balance/timeline'
 import { useDesk, useRows } from '@/ui/session/DeskProvider'
 
@@ -9,12 +9,13 @@ import { useDesk, useRows } from '@/ui/session/DeskProvider'
 export function Said({ shows, large = false }: { shows: 'letters' | 'fingers'; large?: boolean }) {
   const piece = useDesk((d) => d.piece)
   const ensemble = useDesk((d) => d.ensemble)
+  const talk = useDesk((d) => d.klass.talk)
   const onset = useDesk((d) => d.timeline[d.moment]?.onset)
   const seats = useRows()
   const said = seats.map(({ id, name }) => {
     const map = ensemble[id]
     const notes = onset === undefined ? [] : (answerAt(piece, map, onset)?.notes ?? [])
-    const words = notes.map((n) => (shows === 'letters' ? letterName(n.pitch) : sayFinger(map.instrument, n.stop)))
+    const words = notes.map((n) => (shows === 'letters' ? printedNote(talk.names, n.pitch) : sayFinger(talk, map.instrument, n.stop)))
     return { id, name, text: words.join(' ') || 'rest' }
   })
   const same = said.every((s) => s.text === said[0]?.text)

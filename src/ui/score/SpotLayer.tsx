@@ -2,15 +2,14 @@
 
 import { useEffect, useState } from 'react'
 import type { SeatId } from '@/core/seats/seat'
-import { aboutKind } from '@/core/reading/spots/detectors'
-import type { Spot } from '@/core/reading/spots/spot'
+import { kindMark, type SaidSpot } from '@/core/words/en/spots/said'
 import { eventId } from '@/engrave/ids'
 import { useSeats } from '@/ui/session/DeskProvider'
 import { wedgeSize } from '@/ui/kit/Wedge'
 
 /** Where a mark stands: left of its note. `over` is the height for a word over the staff, `room` what it has. */
 type Mark = {
-  readonly spot: Spot
+  readonly spot: SaidSpot
   readonly more: number
   readonly x: number
   readonly y: number
@@ -31,7 +30,7 @@ export function SpotLayer({
   systems,
 }: {
   root: React.RefObject<HTMLDivElement | null>
-  spots: readonly Spot[]
+  spots: readonly SaidSpot[]
   systems: readonly string[]
 }) {
   const seats = useSeats()
@@ -47,7 +46,7 @@ export function SpotLayer({
     <svg aria-hidden className="pointer-events-none absolute inset-0" style={{ width: '100%', height: '100%' }} fill="var(--madder)">
       {marks.map(({ spot, more, x, y, over, room }) => {
         const s = wedgeSize(spot.hard)
-        const word = aboutKind(spot.kind).mark + (more ? ` +${more}` : '')
+        const word = kindMark(spot.kind) + (more ? ` +${more}` : '')
         return (
           <g key={spot.id}>
             <title>{`${seats.find((x) => x.id === spot.seat)?.name}: ${spot.text}`}</title>
@@ -69,9 +68,9 @@ export function SpotLayer({
   )
 }
 
-function placed(root: HTMLElement, spots: readonly Spot[], first: SeatId): Mark[] {
+function placed(root: HTMLElement, spots: readonly SaidSpot[], first: SeatId): Mark[] {
   const frame = root.getBoundingClientRect()
-  const hardest = new Map<string, { spot: Spot; more: number }>()
+  const hardest = new Map<string, { spot: SaidSpot; more: number }>()
   for (const s of spots) {
     const id = eventId(s.seat, s.event)
     const known = hardest.get(id)

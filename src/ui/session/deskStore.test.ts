@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { MappedNote } from '@/core/fingering/map'
 import { QUARTER } from '@/core/music/time'
 import { ensembleMapper } from '@/core/balance/ensemble'
-import { together } from '@/core/reading/together'
+import { together } from '@/core/words/en/together'
 import { emptyPlan } from '@/core/plan/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { frameWidth, framesAlong } from '@/ui/bench/frames'
@@ -167,7 +167,7 @@ describe('the desk', () => {
     d.getState().edit(octaveChosen(SEAT.viola, 0))
     const { ensemble, piece } = d.getState()
     const trouble = ensemble.viola.problems[0].placed.event.id
-    const [best] = offersFor(piece, ensemble.viola, trouble)
+    const [best] = offersFor(piece, ensemble.viola, trouble, d.getState().klass.talk)
     d.getState().edit(substituted(ensemble.viola, trouble, best))
     expect(d.getState().ensemble.viola.problems).toHaveLength(best.left)
     expect(Object.keys(d.getState().plan.substitutes.viola ?? {})).toEqual(Object.keys(best.changes))

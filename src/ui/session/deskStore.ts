@@ -4,7 +4,9 @@ import { choicesAt, type MappedNote } from '@/core/fingering/map'
 import type { Hold } from '@/core/hands/hold'
 import type { HandCommand } from '@/core/fingering/handPins'
 import type { Piece } from '@/core/piece/piece'
-import { together, type Together } from '@/core/reading/together'
+import { tellingOf } from '@/core/words/en/fingering'
+import { sayTrip, type SaidSpot } from '@/core/words/en/spots/said'
+import { together } from '@/core/words/en/together'
 import type { Spot } from '@/core/reading/spots/spot'
 import type { ClassSettings } from '@/core/plan/class'
 import { changesBetween, type SeatChange } from '@/core/balance/change'
@@ -78,7 +80,7 @@ export type PickedSlice = {
   /** To the next spot that is shown, or the one before; what several seats are told together is one. */
   nextSpot(by?: 1 | -1): void
   /** To the first of spots that are told together. */
-  toSpot(spots: Together['spots']): void
+  toSpot(spots: readonly [Spot, ...Spot[]]): void
   /** To the next note that is new for the class or out of reach. */
   nextTrouble(): void
   toMeasure(number: string): boolean
@@ -192,15 +194,15 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
   const rowOf = (id: SeatId): number => get().seats.findIndex((s) => s.id === id)
   /** Pins the cheapest way at the picked note that `wanted` accepts. */
   const pinCheapest = (wanted: (h: Hold) => boolean, what: string) => {
-    const { ensemble, seat, edit } = get()
+    const { ensemble, seat, edit, klass } = get()
     const map = ensemble[seat]
     const note = pickedNotes(get(), seat)[0]
     if (!note) return edit(null, `${map.seat.name}: no note here to pin`)
     const hold = wanted(note.hold) ? note.hold : choicesAt(map, note).find((a) => wanted(a.hold))?.hold
-    edit(hold ? pinned(map, note, hold) : null, `${map.seat.name}: this note has no ${what}`)
+    edit(hold ? pinned(klass.talk, map, note, hold) : null, `${map.seat.name}: this note has no ${what}`)
   }
   /** To the next of these spots from here, or the one before; round again at the end. */
-  const stepTo = (spots: readonly Spot[], by: 1 | -1) => {
+  const stepTo = (spots: readonly SaidSpot[], by: 1 | -1) => {
     const all = together(spots).map((g) => g.spots)
     const d = get()
     if (all.length === 0) return set({ said: 'Nothing that trips anybody here' })
@@ -244,7 +246,10 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
     nextSpot: (by = 1) => stepTo(shownSpots(get()), by),
     nextTrouble: () => stepTo(shownSpots(get()).filter(isBeyond), 1),
     toSpot: (spots) => {
-      const [{ id, onset, seat, text }] = spots
+      const [first] = spots
+      const { id, onset, seat } = first
+      const { ensemble, klass } = get()
+      const text = sayTrip(first, tellingOf(ensemble[seat], klass.talk))
       const whom = saySeats(
         get().seats,
         spots.map((s) => s.seat),

@@ -1,6 +1,5 @@
 import { struckAt } from '@/core/fingering/along'
 import { givenPins } from '@/core/fingering/given'
-import { sayHold } from '@/core/fingering/explain'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import type { Offer } from '@/core/fingering/offers'
 import { handPin, type HandCommand } from '@/core/fingering/handPins'
@@ -10,8 +9,9 @@ import type { Hold } from '@/core/hands/hold'
 import { retitled } from '@/core/piece/edit'
 import type { Line, Piece } from '@/core/piece/piece'
 import { withStartAt } from '@/core/seats/book'
-import { aboutKind } from '@/core/reading/spots/detectors'
-import type { Thing } from '@/core/reading/digest/thing'
+import type { SaidThing } from '@/core/words/en/digest'
+import { sayHold, type Tongue } from '@/core/words/en/hands'
+import { kindName } from '@/core/words/en/spots/said'
 import type { Spot } from '@/core/reading/spots/spot'
 import type { SpotKind } from '@/core/plan/spotKinds'
 import {
@@ -47,8 +47,8 @@ const struckEvent = (map: SeatMap, note: MappedNote): string => struckAt(map, no
 const at = (map: SeatMap, note: MappedNote): string => `${map.seat.name}, ${sayMeasure(map.line, note.placed.at.index)}`
 
 /** A note held just so. */
-export const pinned = (map: SeatMap, note: MappedNote, hold: Hold): Edit =>
-  ofPlan(`${at(map, note)}: ${sayHold(map.instrument, hold)} pinned`, (plan) =>
+export const pinned = (talk: Tongue, map: SeatMap, note: MappedNote, hold: Hold): Edit =>
+  ofPlan(`${at(map, note)}: ${sayHold(talk, map.instrument, hold)} pinned`, (plan) =>
     withPin(plan, map.seat.id, struckEvent(map, note), pinFor(map.instrument, hold)),
   )
 
@@ -115,7 +115,7 @@ export const restored = (map: SeatMap, event: string): Edit =>
   })
 
 /** Leaves a thing of the digest out: all its spots are muted, as the list of kinds shows them. */
-export const leftOut = (thing: Thing): Edit =>
+export const leftOut = (thing: SaidThing): Edit =>
   ofPlan(`Left out: ${thing.text}`, (plan) =>
     withMuted(
       plan,
@@ -126,7 +126,7 @@ export const leftOut = (thing: Thing): Edit =>
 
 /** A kind of spot always or never; null: as the class has it. */
 export const kindShown = (kind: SpotKind, choice: 'show' | 'hide' | null): Edit =>
-  ofPlan(`${aboutKind(kind).name}: ${choice === null ? 'as the class' : choice === 'show' ? 'always shown' : 'hidden'}`, (plan) =>
+  ofPlan(`${kindName(kind)}: ${choice === null ? 'as the class' : choice === 'show' ? 'always shown' : 'hidden'}`, (plan) =>
     withKind(plan, kind, choice),
   )
 
@@ -136,7 +136,7 @@ export function muted(seats: readonly Seat[], line: Line, spots: readonly Spot[]
     seats,
     spots.map((s) => s.seat),
   )
-  return ofPlan(`${whom}, ${sayMeasure(line, index)}: ${inSentence(aboutKind(kind).name)} ${quiet ? 'muted' : 'shown again'}`, (plan) =>
+  return ofPlan(`${whom}, ${sayMeasure(line, index)}: ${inSentence(kindName(kind))} ${quiet ? 'muted' : 'shown again'}`, (plan) =>
     withMuted(
       plan,
       spots.map((s) => s.id),

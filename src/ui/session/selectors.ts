@@ -3,10 +3,11 @@ import { offersAt, type Offer } from '@/core/fingering/offers'
 import { once } from '@/core/once'
 import type { Piece } from '@/core/piece/piece'
 import { isShown, type KindChoice, type SpotChoice } from '@/core/reading/choice'
-import { asClassSays } from '@/core/reading/asClassSays'
 import { spotsOf } from '@/core/reading/spots'
 import type { Talk } from '@/core/plan/talk'
 import type { Spot } from '@/core/reading/spots/spot'
+import { tellingOf } from '@/core/words/en/fingering'
+import { said, type SaidSpot } from '@/core/words/en/spots/said'
 import type { ClassSettings } from '@/core/plan/class'
 import type { Ensemble } from '@/core/balance/ensemble'
 import type { Plan } from '@/core/plan/plan'
@@ -23,9 +24,9 @@ export const pickedNotes = (
 ): readonly MappedNote[] => (d.timeline[d.moment] ? (answerAt(d.piece, d.ensemble[seat], d.timeline[d.moment].onset)?.notes ?? []) : [])
 
 /** What the seat could play at an event in place of what it cannot; empty when there is no trouble there. */
-export function offersFor(piece: Piece, map: SeatMap, event: string): Offer[] {
+export function offersFor(piece: Piece, map: SeatMap, event: string, talk: Talk): Offer[] {
   const moment = map.moments.findIndex((m) => m.events.some((e) => e.event.id === event))
-  return moment < 0 ? [] : offersAt(piece, map, moment)
+  return moment < 0 ? [] : offersAt(piece, map, moment, talk)
 }
 
 /** The moment that begins at a time, or the last before it. */
@@ -38,32 +39,32 @@ export const momentAt = (timeline: readonly Beat[], onset: number): number => {
 type Shown = {
   readonly ofPiece: SpotChoice
   readonly ofClass: KindChoice
-  readonly low: Talk['low']
-  readonly spots: readonly Spot[]
+  readonly talk: Talk
+  readonly spots: readonly SaidSpot[]
 }
 const lastShown = once((_: readonly Spot[]): { was: Shown | null } => ({ was: null }))
 
 /** The spots of a seat that the teacher sees; the same list for as long as nothing about them changes. */
-export function shownIn({ piece, ensemble, plan, klass }: Opened, seat: SeatId): readonly Spot[] {
+export function shownIn({ piece, ensemble, plan, klass }: Opened, seat: SeatId): readonly SaidSpot[] {
   const all = spotsOf(piece, ensemble[seat])
   const last = lastShown(all)
-  const { low } = klass.talk
-  if (last.was?.ofPiece !== plan.spots || last.was.ofClass !== klass.spots || last.was.low !== low) {
+  const { talk } = klass
+  if (last.was?.ofPiece !== plan.spots || last.was.ofClass !== klass.spots || last.was.talk !== talk) {
     const shown = all.filter((x) => isShown(x, plan.spots, klass.spots))
-    last.was = { ofPiece: plan.spots, ofClass: klass.spots, low, spots: shown.map((x) => asClassSays(klass.talk, x)) }
+    last.was = { ofPiece: plan.spots, ofClass: klass.spots, talk, spots: shown.map((x) => said(x, tellingOf(ensemble[seat], talk))) }
   }
   return last.was.spots
 }
 
 /** The spots of all seats that the teacher sees, in the order of the music, seat after seat at one moment. */
-export const shownSpots = (d: Opened): Spot[] =>
+export const shownSpots = (d: Opened): SaidSpot[] =>
   inScoreOrder(
     d.ensemble,
     Object.keys(d.ensemble).flatMap((s) => shownIn(d, s)),
   )
 
 /** Spots in the order of the music, seat after seat at one moment, the hardest first. */
-export function inScoreOrder(ensemble: Ensemble, spots: readonly Spot[]): Spot[] {
+export function inScoreOrder<S extends Spot>(ensemble: Ensemble, spots: readonly S[]): S[] {
   const row = new Map(Object.keys(ensemble).map((seat, i) => [seat, i]))
   return [...spots].sort((a, b) => a.onset - b.onset || row.get(a.seat)! - row.get(b.seat)! || b.hard - a.hard)
 }

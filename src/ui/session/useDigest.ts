@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useMemo, useState } from 'react'
-import type { Thing } from '@/core/reading/digest/thing'
+import type { SaidThing } from '@/core/words/en/digest'
 import { mapsOf } from '@/core/balance/ensemble'
 import { useMapped } from './useSpots'
 
@@ -10,7 +10,7 @@ type Maker = Pick<typeof import('./digest'), 'digestFor'>
 let made: Maker | null = null
 
 /** The first things to say to the class, of what the teacher has not put away; or that they are not known yet, or cannot be. */
-export function useDigest(): readonly Thing[] | 'making' | 'failed' {
+export function useDigest(): readonly SaidThing[] | 'making' | 'failed' {
   const { piece, ensemble, plan, klass } = useMapped()
   const [maker, setMaker] = useState(made)
   const [failed, setFailed] = useState(false)

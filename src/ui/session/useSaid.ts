@@ -1,7 +1,7 @@
 'use client'
 
 import { useMemo } from 'react'
-import type { Thing } from '@/core/reading/digest/thing'
+import type { SaidThing } from '@/core/words/en/digest'
 import { useDesk } from './DeskProvider'
 import { useDigest } from './useDigest'
 import { useShownSpots } from './useSpots'
@@ -26,5 +26,5 @@ export function useSaid(): { readonly said: ReadonlySet<string>; readonly lit: R
   }, [things, shown, picked, pointed])
 }
 
-const NOTHING: readonly Thing[] = []
+const NOTHING: readonly SaidThing[] = []
 const NONE: ReadonlySet<number> = new Set()

@@ -3,9 +3,9 @@
 import { useDeferredValue, useMemo } from 'react'
 import type { EverySeat } from '@/core/seats/seat'
 import { mapsOf } from '@/core/balance/ensemble'
-import { asClassSays } from '@/core/reading/asClassSays'
 import { spotsOf } from '@/core/reading/spots'
-import type { Spot } from '@/core/reading/spots/spot'
+import { tellingOf } from '@/core/words/en/fingering'
+import { said, type SaidSpot } from '@/core/words/en/spots/said'
 import { useDesk } from './DeskProvider'
 import type { Desk } from './deskStore'
 import { inScoreOrder, shownIn, shownSpots } from './selectors'
@@ -22,25 +22,25 @@ export function useMapped(): Mapped {
 }
 
 /** The spots that the teacher sees, of all seats, in the order of the music. */
-export function useShownSpots(): readonly Spot[] {
+export function useShownSpots(): readonly SaidSpot[] {
   const mapped = useMapped()
   return useMemo(() => shownSpots(mapped), [mapped])
 }
 
 /** The same seat by seat, each the same list while nothing about it changes. */
-export function useShownBySeat(): EverySeat<readonly Spot[]> {
+export function useShownBySeat(): EverySeat<readonly SaidSpot[]> {
   const mapped = useMapped()
   return useMemo(() => Object.fromEntries(Object.keys(mapped.ensemble).map((s) => [s, shownIn(mapped, s)])), [mapped])
 }
 
 /** Every spot, shown or not. */
-export function useAllSpots(): readonly Spot[] {
+export function useAllSpots(): readonly SaidSpot[] {
   const { piece, ensemble, klass } = useMapped()
   return useMemo(
     () =>
       inScoreOrder(
         ensemble,
-        mapsOf(ensemble).flatMap((m) => spotsOf(piece, m).map((x) => asClassSays(klass.talk, x))),
+        mapsOf(ensemble).flatMap((m) => spotsOf(piece, m).map((x) => said(x, tellingOf(m, klass.talk)))),
       ),
     [piece, ensemble, klass.talk],
   )

@@ -5,7 +5,8 @@ import { useState } from 'react'
 import { useClassId } from '@/ui/kit/InClass'
 import { classApi } from '@/api/address'
 import { MOST_STRIPS, type StripAsk } from '@/api/tapes'
-import { parsePitch, printedPitch } from '@/core/music/pitch'
+import { printedPitch, type NoteNames } from '@/core/music/noteName'
+import { parsePitch } from '@/core/music/pitch'
 import { inSentence, sayList } from '@/core/names'
 import { INSTRUMENTS } from '@/core/instruments/all'
 import { positionKey } from '@/core/instruments/instrument'
@@ -39,10 +40,10 @@ const usual = (name: string, id: string): StripAsk => {
 const fileOf = (of: string, as: 'pdf' | 'svg', paper: string, strips: readonly StripAsk[]): string =>
   classApi(of, `/tapes?${new URLSearchParams({ as, paper, strips: JSON.stringify(strips) }).toString()}`)
 
-type Props = { all: readonly { name: string; instrument: string; length: number }[]; tapes: Talk['tapes'] }
+type Props = { all: readonly { name: string; instrument: string; length: number }[]; talk: Pick<Talk, 'tapes' | 'names'> }
 
 /** Where tapes go: for each instrument and size how far from the nut, and strips to be laid along the fingerboard. */
-export function TapesView({ all: start, tapes }: Props) {
+export function TapesView({ all: start, talk }: Props) {
   const of = useClassId()
   const [all, setAll] = useState<readonly StripAsk[]>(() => start.map((s) => ({ ...usual(s.name, s.instrument), length: s.length })))
   const [picked, setPicked] = useState(0)
@@ -76,18 +77,14 @@ export function TapesView({ all: start, tapes }: Props) {
       </header>
       <main className="grid grow grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 px-5 py-4 lg:grid-cols-[330px_minmax(0,1fr)_250px]">
         <Who all={all} picked={at} pick={setPicked} change={change} setAll={setAll} />
-        <Places
-          ask={here}
-          tapes={tapes}
-          change={(by) => setAll(all.map((s) => (s.instrument === here.instrument ? { ...s, ...by } : s)))}
-        />
+        <Places ask={here} talk={talk} change={(by) => setAll(all.map((s) => (s.instrument === here.instrument ? { ...s, ...by } : s)))} />
         <section aria-labelledby="strip">
           <h2 id="strip" className="font-title text-lg">
             The strip
           </h2>
           <p className="mb-2 text-fine text-soft">Smaller here; the print is true to scale, with two bars to measure it by.</p>
           <StripDrawing
-            page={stripSheet([stripFor(here, tapes)])}
+            page={stripSheet([stripFor(here, talk.tapes)])}
             name={`Strip of ${here.name || instrumentNamed(here.instrument).name}`}
           />
         </section>
@@ -226,11 +223,11 @@ function Who({
 /** The places of one instrument: what is taped (alike for all of it), how far from the nut, and which note it gives on each string. */
 function Places({
   ask,
-  tapes,
+  talk,
   change,
 }: {
   ask: StripAsk
-  tapes: Talk['tapes']
+  talk: Pick<Talk, 'tapes' | 'names'>
   change: (by: Pick<Partial<StripAsk>, 'frames' | 'positions'>) => void
 }) {
   const instrument = instrumentNamed(ask.instrument)
@@ -281,12 +278,12 @@ function Places({
           <tbody>
             {markers.map((m) => (
               <tr key={m.k} className="border-b border-rule">
-                <th className="py-1 pr-3 font-semibold">{sayList(m.says.map((s) => sayTape(tapes, s)))}</th>
+                <th className="py-1 pr-3 font-semibold">{sayList(m.says.map((s) => sayTape(talk.tapes, s)))}</th>
                 <td className="py-1 pr-3 text-right">{m.mm.toFixed(1)}</td>
                 <td className="py-1 pr-3 text-right">{places.find((p) => p.k === m.k)!.inches.toFixed(2)}</td>
                 {strings.map((s, i) => (
                   <td key={i} className="py-1 pr-3">
-                    {printed(places.find((p) => p.k === m.k && p.string === s)?.note ?? '')}
+                    {printed(talk.names, places.find((p) => p.k === m.k && p.string === s)?.note ?? '')}
                   </td>
                 ))}
               </tr>
@@ -308,7 +305,7 @@ function Places({
 }
 
 /** "B♭4" of "Bb4", as it is printed; nothing of nothing. */
-function printed(note: string): string {
+function printed(names: NoteNames, note: string): string {
   const pitch = parsePitch(note)
-  return pitch ? printedPitch(pitch) : ''
+  return pitch ? printedPitch(names, pitch) : ''
 }

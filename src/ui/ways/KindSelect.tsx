@@ -1,4 +1,4 @@
-import { aboutKind } from '@/core/reading/spots/detectors'
+import { kindName } from '@/core/words/en/spots/said'
 import type { SpotKind } from '@/core/plan/spotKinds'
 import { Select } from '@/ui/kit/Select'
 
@@ -17,14 +17,14 @@ type Props = {
 export function KindSelect({ kind, value, inherited, count, onChange }: Props) {
   return (
     <label className="flex items-center gap-2">
-      <span className="min-w-0 grow leading-tight">{aboutKind(kind).name}</span>
+      <span className="min-w-0 grow leading-tight">{kindName(kind)}</span>
       {count && (
         <span aria-hidden className="shrink-0 text-fine text-soft tabular-nums">
           {count}
         </span>
       )}
       <Select
-        aria-label={aboutKind(kind).name}
+        aria-label={kindName(kind)}
         value={value ?? ''}
         onChange={(e) => onChange(e.target.value === '' ? null : (e.target.value as Shown))}
         size="small"

@@ -25,7 +25,7 @@ export const crossings = (
       patterned(c, {
         kind,
         variant,
-        title: `${sayPair(pair.pitches)}, ${variant}`,
+        title: (t) => `${sayPair(t, pair.pitches)}, ${variant}`,
         purpose,
         pattern,
         ats: pair.ats,

@@ -1,8 +1,8 @@
-import { letterName } from '../../music/pitch'
+import { printedNote } from '../../music/noteName'
 import { inSentence, sayNames } from '../../names'
 import type { SpotKind } from '../../plan/spotKinds'
 import { sameSpacings, type SameSpacing } from '../../reading/sameSpacing'
-import { stringName } from '../../reading/words'
+import { PLAIN_TONGUE, stringName, type Tongue } from '../../words/en/hands'
 import { lineTouch } from '../passages'
 import { grouped, isAsked, touchAt, touchFor, type At, type Player, type Practised } from '../practised'
 import type { Generator } from './generator'
@@ -24,11 +24,11 @@ function transfers(c: Practised): Sketch[] {
       const event = eventOf(t.note)
       const spots = player.spots.filter((s) => s.event === event && CROSSED.includes(s.kind))
       const ats = spots.map((spot): At => ({ spot, player, note: t.note, last: player.reading.notes[t.note.index - 1] ?? null }))
-      return ats.length && isAsked(c, t.note.placed.at.index) ? [{ player, t, ats, title: titleOf(player, t) }] : []
+      return ats.length && isAsked(c, t.note.placed.at.index) ? [{ player, t, ats, title: titleOf(PLAIN_TONGUE, player, t) }] : []
     }),
   )
   return grouped(found, (x) => x.title).map((same) => {
-    const [{ player, t, title }] = same
+    const [{ player, t }] = same
     const [first] = t.events
     const event = eventOf(t.note)
     const own = new Map(same.map((x) => [x.player, x.t]))
@@ -36,7 +36,7 @@ function transfers(c: Practised): Sketch[] {
     return patterned(c, {
       kind: 'cross',
       variant: 'transfer',
-      title,
+      title: (talk) => titleOf(talk, player, t),
       purpose: `The fingers lie as far apart across the strings as on ${stringName(player.map.instrument, t.string)}, for ${inSentence(sayNames(namesIn(c, ats)))}: first there, then across.`,
       pattern: 'x y x y | a b a b',
       ats,
@@ -55,10 +55,10 @@ function transfers(c: Practised): Sketch[] {
 const CROSSED: readonly SpotKind[] = ['hand-crossing', 'lands-alone', 'skip-crossing']
 
 /** "B to G across, as B to D on A". */
-function titleOf(player: Player, t: SameSpacing): string {
+function titleOf({ names: by }: Tongue, player: Player, t: SameSpacing): string {
   const crossed = player.reading.notes[t.note.index - 1]
-  const names = [crossed, t.note].map((n) => letterName(n.heads.at(-1)!.pitch)).join(' to ')
-  return `${names} across, as ${t.pitches.map(letterName).join(' to ')} on ${stringName(player.map.instrument, t.string)}`
+  const names = [crossed, t.note].map((n) => printedNote(by, n.heads.at(-1)!.pitch)).join(' to ')
+  return `${names} across, as ${t.pitches.map((p) => printedNote(by, p)).join(' to ')} on ${stringName(player.map.instrument, t.string)}`
 }
 
 /** One finger that hops to the next string. */
@@ -67,7 +67,7 @@ const fifths = (c: Practised): Sketch[] =>
     patterned(c, {
       kind: 'cross',
       variant: 'one finger',
-      title: `${sayPair(pair.pitches)} with one finger`,
+      title: (t) => `${sayPair(t, pair.pitches)} with one finger`,
       purpose: `One finger on two strings, for ${inSentence(sayNames(namesIn(c, pair.ats)))}: over both at once, or hopping square.`,
       pattern: 'a:2 b:2 a:2 b:2 | a b a b',
       ats: pair.ats,

@@ -1,4 +1,5 @@
-import { letterName, midiOf } from '../../music/pitch'
+import { printedNote } from '../../music/noteName'
+import { midiOf } from '../../music/pitch'
 import { inSentence, sayNames } from '../../names'
 import type { Touch } from '../drill'
 import { grouped, linePitches, spotsOfKinds, touchAt, type Player } from '../practised'
@@ -17,13 +18,13 @@ export const doubleStop = {
     ).flatMap((ats) => {
       const [{ player, note }] = ats
       const event = eventOf(note)
-      const names = linePitches(player, note).map(letterName).join(' and ')
+      const pitches = linePitches(player, note)
       const whose = inSentence(sayNames(namesIn(c, ats)))
       const made = (variant: string, pattern: string, purpose: string) =>
         patterned(c, {
           kind: 'double stop',
           variant,
-          title: `${names} together, ${variant}`,
+          title: ({ names }) => `${pitches.map((p) => printedNote(names, p)).join(' and ')} together, ${variant}`,
           purpose,
           pattern,
           ats,
@@ -54,7 +55,7 @@ function part(p: Player, event: string, what: string): Touch | null {
     pitches: [chord.pitches[i]],
     pin: finger === 0 ? { strings: [string], fingers: [0] } : { ...pin, strings: [string], fingers: [finger] },
     // One note of it alone asks for no chord.
-    fresh: chord.fresh.filter((f) => !f.startsWith('two strings')),
+    fresh: chord.fresh.filter((f) => !f.startsWith('chord')),
     string,
   }
 }

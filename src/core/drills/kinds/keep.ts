@@ -1,7 +1,7 @@
 import { midiOf } from '../../music/pitch'
 import { inSentence, sayNames } from '../../names'
 import { stopOf } from '../../reading/reading'
-import { stringName } from '../../reading/words'
+import { stringName } from '../../words/en/hands'
 import { lineTouch } from '../passages'
 import { grouped, linePitch, spotsOfKinds, touchAt, type At } from '../practised'
 import { fingerUnder } from './fourth'

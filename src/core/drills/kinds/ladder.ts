@@ -1,5 +1,5 @@
 import { inSentence, sayList, sayNames } from '../../names'
-import { letterName, midiOf } from '../../music/pitch'
+import { midiOf } from '../../music/pitch'
 import { stopOf, type ReadNote } from '../../reading/reading'
 import type { Stretch } from '../../piece/stretch'
 import type { NoteMark } from '../../piece/piece'
@@ -112,12 +112,11 @@ function rungsOf(c: Practised, pair: Pair): Sketch[] {
   const { ats } = pair
   const whose = inSentence(sayNames(namesIn(c, ats)))
   const at = c.measures[ats[0].spot.index]
-  const where = sayPair(pair.pitches)
   const made = (rung: Pick<Rung, 'variant' | 'says'>, voice: (seat: Seat) => Voice | null): Sketch => ({
     kind: 'ladder',
     variant: rung.variant,
-    title: `${where}, ${shiftSays(ats)}: ${rung.variant}`,
-    purpose: `The shift from ${letterName(pair.pitches[0])} to ${letterName(pair.pitches[1])} for ${whose}: ${rung.says}.`,
+    title: (t) => `${sayPair(t, pair.pitches)}, ${shiftSays(ats)}: ${rung.variant}`,
+    purpose: (t) => `The shift from ${sayPair(t, pair.pitches)} for ${whose}: ${rung.says}.`,
     spots: spotsIn(ats),
     measures: indicesIn(ats),
     pace: 0.6,

@@ -1,4 +1,6 @@
-import { letterName, midiOf } from '../../music/pitch'
+import { printedNote } from '../../music/noteName'
+import { midiOf } from '../../music/pitch'
+import type { Tongue } from '../../words/en/hands'
 import { inSentence, sayNames } from '../../names'
 import type { Touch } from '../drill'
 import { lineTouch } from '../passages'
@@ -23,7 +25,7 @@ export const openAndHigh = {
       const open = checkFor(player, event)
       if (!open) return []
       const pitch = linePitch(player, note)
-      const name = letterName(pitch)
+      const name = ({ names }: Tongue) => printedNote(names, pitch)
       const whose = inSentence(sayNames(namesIn(c, ats)))
       const octaves = Math.abs(midiOf(open.pitches[0]) - midiOf(note.heads.at(-1)!.pitch)) / 12
       const apart = octaves === 0 ? 'the same note' : octaves === 1 ? 'an octave away' : `${octaves} octaves away`
@@ -31,15 +33,15 @@ export const openAndHigh = {
         if (what === 'h') return touchAt(p, event)
         return checkFor(p, event) ?? lineTouch(p, { ...open.pitches[0], octave: open.pitches[0].octave - player.map.written })
       }
-      const called = `Stopped ${name} and open ${name}`
+      const called = (t: Tongue) => `Stopped ${name(t)} and open ${name(t)}`
       const [a] = ats
       const at = c.measures[a.spot.index]
       return [
         patterned(c, {
           kind: 'open and high',
           variant: 'by turns',
-          title: `${called}, by turns`,
-          purpose: `${name} stopped against the open ${name}, ${apart}, for ${whose}.`,
+          title: (t) => `${called(t)}, by turns`,
+          purpose: (t) => `${name(t)} stopped against the open ${name(t)}, ${apart}, for ${whose}.`,
           pattern: 'o:2 h:2 o h o h',
           ats,
           touch,
@@ -47,8 +49,8 @@ export const openAndHigh = {
         {
           kind: 'open and high' as const,
           variant: 'sing and find',
-          title: `${called}, sung and found`,
-          purpose: `Hear the open ${name}, sing the ${name} that is wanted, then finger it and check, for ${whose}.`,
+          title: (t) => `${called(t)}, sung and found`,
+          purpose: (t) => `Hear the open ${name(t)}, sing the ${name(t)} that is wanted, then finger it and check, for ${whose}.`,
           spots: spotsIn(ats),
           measures: indicesIn(ats),
           pace: 0.7,

@@ -1,13 +1,15 @@
 import type { Strain } from '../care'
 import type { Key } from '../../music/key'
-import { letterName, midiOf, type Pitch } from '../../music/pitch'
+import { printedNote } from '../../music/noteName'
+import { midiOf, type Pitch } from '../../music/pitch'
 import type { Meter } from '../../music/time'
 import type { NoteMark } from '../../piece/piece'
 import type { SpotKind } from '../../plan/spotKinds'
 import type { Spot } from '../../reading/spots/spot'
 import type { Seat } from '../../seats/seat'
 import { cellsOf, voiceOf } from '../cells'
-import type { DrillKind, Sketch, Touch, Voice } from '../drill'
+import type { Tongue } from '../../words/en/hands'
+import type { DrillKind, Saying, Sketch, Touch, Voice } from '../drill'
 import { grouped, linePitch, spotsOfKinds, touchAt, type At, type Player, type Practised } from '../practised'
 
 /** Two notes of the piece that are practised one against the other, and the spots at the second. */
@@ -39,7 +41,8 @@ export const spotsIn = (ats: readonly At[]): Spot[] => ats.map((x) => x.spot)
 export const indicesIn = (ats: readonly At[]): number[] => [...new Set(ats.map((x) => x.spot.index))].sort((a, b) => a - b)
 
 /** "B to G". */
-export const sayPair = ([a, b]: readonly [Pitch, Pitch]): string => `${letterName(a)} to ${letterName(b)}`
+export const sayPair = ({ names }: Tongue, [a, b]: readonly [Pitch, Pitch]): string =>
+  `${printedNote(names, a)} to ${printedNote(names, b)}`
 
 /** The seats whose spots are served, by name, in score order. */
 export const namesIn = (c: Practised, ats: readonly At[]): string[] =>
@@ -49,8 +52,8 @@ export const namesIn = (c: Practised, ats: readonly At[]): string[] =>
 export type Patterned = {
   readonly kind: DrillKind
   readonly variant: string
-  readonly title: string
-  readonly purpose: string
+  readonly title: Saying
+  readonly purpose: Saying
   readonly pattern: string
   readonly ats: readonly At[]
   readonly pace?: number

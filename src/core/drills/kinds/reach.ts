@@ -25,7 +25,7 @@ export const reach = {
         patterned(c, {
           kind: 'reach',
           variant,
-          title: `${sayPair(low ? pair.pitches : [pair.pitches[1], pair.pitches[0]])}: the wide gap, ${variant}`,
+          title: (t) => `${sayPair(t, low ? pair.pitches : [pair.pitches[1], pair.pitches[0]])}: the wide gap, ${variant}`,
           purpose,
           pattern,
           ats: pair.ats,

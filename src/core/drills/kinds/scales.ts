@@ -1,5 +1,7 @@
 import { alterIn, tonic, type Key } from '../../music/key'
-import { letterName, LETTERS, midiOf, pitchAt, stepsOf, type Letter, type Pitch } from '../../music/pitch'
+import { printedNote } from '../../music/noteName'
+import { LETTERS, midiOf, pitchAt, stepsOf, type Letter, type Pitch } from '../../music/pitch'
+import type { Tongue } from '../../words/en/hands'
 import { inSentence, sayNames } from '../../names'
 import type { Seat } from '../../seats/seat'
 import { beatsIn, voiceOf, type Cell } from '../cells'
@@ -135,7 +137,8 @@ export function runSketches(
   for (const form of forms ? formsOf(c, key) : formsOf(c, key).slice(0, 1)) {
     const run = runIn(c, key, form, wanted)
     if (run.length < 3) continue
-    const of = `${letterName(tonic(key))} ${form === 'major' ? 'major' : forms ? `${form} minor` : 'minor'}`
+    const mode = form === 'major' ? 'major' : forms ? `${form} minor` : 'minor'
+    const of = ({ names }: Tongue): string => `${printedNote(names, tonic(key))} ${mode}`
     const usual = takenByAll(c, run)
     for (const way of WAYS) sketches.push(sketch(way, usual, of, form, run))
     // Where up the string and across the strings are two ways for a seat, both are practised: as its piece has it first.
@@ -152,7 +155,13 @@ export function runSketches(
   }
   return sketches
 
-  function sketch(way: Way, taken: ReadonlyMap<string, Taken | null>, of: string, form: ScaleForm, run: readonly Pitch[]): Sketch {
+  function sketch(
+    way: Way,
+    taken: ReadonlyMap<string, Taken | null>,
+    of: (t: Tongue) => string,
+    form: ScaleForm,
+    run: readonly Pitch[],
+  ): Sketch {
     const cells = way.cells(run, crossingsOf([...taken.values()]), beatsIn(meter))
     const staying = c.players.filter((p) => taken.get(p.seat.id)?.stays).map((p) => p.seat.name)
     const stays = staying.length
@@ -165,7 +174,7 @@ export function runSketches(
     return {
       kind,
       variant: form === 'major' || !forms ? way.variant : `${form}, ${way.variant}`,
-      title: `${name} of ${of}, ${way.variant}`,
+      title: (t) => `${name} of ${of(t)}, ${way.variant}`,
       purpose: `The key in the hand before the tune: ${way.says}.${stays}`,
       spots: served,
       isFor: () => true,

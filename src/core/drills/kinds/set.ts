@@ -13,7 +13,7 @@ export const set = {
       patterned(c, {
         kind: 'set',
         variant: 'shrinking rest',
-        title: `${sayPair(pair.pitches)}, set in the rest`,
+        title: (t) => `${sayPair(t, pair.pitches)}, set in the rest`,
         purpose: `All fingers of the next note are set in the rest, which is halved each time, for ${inSentence(sayNames(namesIn(c, pair.ats)))}.`,
         pattern: 'a z:2 b | a z b | a z:.5 b | a b',
         ats: pair.ats,

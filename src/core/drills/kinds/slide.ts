@@ -1,4 +1,6 @@
-import { letterName, midiOf, pitchAt, stepsOf, type Pitch } from '../../music/pitch'
+import { plainNote, printedNote } from '../../music/noteName'
+import { midiOf, pitchAt, stepsOf, type Pitch } from '../../music/pitch'
+import type { Tongue } from '../../words/en/hands'
 import { alterIn } from '../../music/key'
 import { lineTouch } from '../passages'
 import { grouped, linePitches, spotsOfKinds, touchAt, type At, type Player, type Practised } from '../practised'
@@ -17,13 +19,13 @@ export const slide = {
   find: (c) =>
     formsIn(c).flatMap((forms) => {
       const { high, low, ats } = forms
-      const title = `${letterName(high.pitch)} and ${letterName(low.pitch)}`
-      const made = (variant: string, pattern: string, purpose: string) =>
+      const title = ({ names }: Tongue) => `${printedNote(names, high.pitch)} and ${printedNote(names, low.pitch)}`
+      const made = (variant: string, pattern: string, purpose: (letter: string) => string) =>
         patterned(c, {
           kind: 'slide',
           variant,
-          title: `${title}, ${variant}`,
-          purpose,
+          title: (t) => `${title(t)}, ${variant}`,
+          purpose: ({ names }) => purpose(plainNote(names, low.pitch.letter)),
           pattern,
           ats,
           strains: ['low 2'],
@@ -33,10 +35,10 @@ export const slide = {
         made(
           'shrinking rests',
           'h z:2 l | h z l | h z:.5 l:.5 h | h l h l',
-          `From one form of ${low.pitch.letter} to the other, with time for it that grows less.`,
+          (x) => `From one form of ${x} to the other, with time for it that grows less.`,
         ),
-        made('alternating', 'h l h l l h l h', `Both forms of ${low.pitch.letter} by turns, as the piece has them.`),
-        made('same start', 's t h t | s t l t', `Both forms of ${low.pitch.letter} from the same start: two lines that differ only there.`),
+        made('alternating', 'h l h l l h l h', (x) => `Both forms of ${x} by turns, as the piece has them.`),
+        made('same start', 's t h t | s t l t', (x) => `Both forms of ${x} from the same start: two lines that differ only there.`),
       ]
     }),
 } as const satisfies Generator

@@ -1,4 +1,6 @@
-import { letterName, midiOf, type Pitch } from '../../music/pitch'
+import { printedNote } from '../../music/noteName'
+import { midiOf, type Pitch } from '../../music/pitch'
+import type { Tongue } from '../../words/en/hands'
 import { stopOf } from '../../reading/reading'
 import type { SpotKind } from '../../plan/spotKinds'
 import { allSpots, grouped, isAsked, linePitch, type At, type Player, type Practised } from '../practised'
@@ -42,13 +44,13 @@ export const touch = {
       const ats = allSpots(c).filter(
         ({ spot, player }): boolean => whose.has(player.seat.id) && SERVED.includes(spot.kind) && events.has(spot.event),
       )
-      const [low, high] = pitches.map(letterName)
+      const called = ({ names }: Tongue) => pitches.map((p) => printedNote(names, p)).join(' and ')
       const made = (variant: string, pattern: string) => ({
         ...patterned(c, {
           kind: 'touch' as const,
           variant,
-          title: `${low} and ${high}: a half step, ${variant}`,
-          purpose: `A half step between ${low} and ${high}, close and in tune.`,
+          title: (t) => `${called(t)}: a half step, ${variant}`,
+          purpose: (t) => `A half step between ${called(t)}, close and in tune.`,
           pattern,
           ats: ats satisfies readonly At[],
           touch: ofPair({ a, b }),

@@ -1,10 +1,8 @@
-import { capital } from '../../names'
-import { addressesOf, nameOf } from '../../piece/address'
 import { formOf } from '../form'
 import type { Spot } from '../spots/spot'
 import { plainThings } from './plain'
 import { signThings } from './signs'
-import { measuresOf, ORDER, placesIn, type Order, type Reader, type Thing } from './thing'
+import { measuresOf, ORDER, type Order, type Reader, type Thing } from './thing'
 import { visitThings } from './visits'
 
 /** How many things are said before playing: a class listens to no more. Common practice. */
@@ -58,18 +56,10 @@ function returning(readers: readonly Reader[]): Thing | null {
   const again = formOf(reading.piece, line).measures.filter((u) => u.like?.how.kind === 'same')
   if (again.length === 0 || readers.some((r) => r.reading.map.line !== line)) return null
   const form = formOf(reading.piece, line)
-  const name = (index: number) => nameOf(line, index)
   return {
     id: 'returns',
     order: 'friend',
-    text: `Old friends, note for note: ${placesIn(
-      reading,
-      again.map((u) => ({ index: u.from })),
-    )}.`,
-    advice:
-      capital(
-        again.map((u) => `${name(u.from)} is ${name(form.measures[u.like!.unit].from)} again`).join(addressesOf(line) ? '; ' : ', '),
-      ) + '.',
+    facts: { kind: 'returns', again: again.map((u) => ({ at: u.from, is: form.measures[u.like!.unit].from })) },
     seats: readers.map((r) => r.reading.map.seat.id),
     measures: measuresOf(again.map((u) => ({ index: u.from, measure: line.measures[u.from].number }))),
     kinds: [],

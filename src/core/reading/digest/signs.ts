@@ -1,40 +1,29 @@
 import { alterIn } from '../../music/key'
-import { spokenLetter, type Letter } from '../../music/pitch'
-import { sayList } from '../../names'
-import { sayStops } from '../../fingering/explain'
+import { stopsKey, type Hold } from '../../hands/hold'
+import type { Letter } from '../../music/pitch'
 import { top, type ReadNote } from '../reading'
 import type { Spot } from '../spots/spot'
-import { isHard, kindsIn, lower, measuresOf, placesForAll, seatsIn, weightOf, type Reader, type Thing } from './thing'
+import { isHard, kindsIn, measuresOf, seatsIn, weightOf, type Form, type FormAt, type Reader, type Thing, type Ways } from './thing'
 
 const SIGN_KINDS = ['two-forms', 'first-sign', 'carried-sign', 'cancelled-sign', 'by-key'] as const
-type SignSpot = Spot<(typeof SIGN_KINDS)[number]>
+export type SignKind = (typeof SIGN_KINDS)[number]
+type SignSpot = Spot<SignKind>
 const isOfSign = (s: Spot): s is SignSpot => SIGN_KINDS.some((k) => k === s.kind)
-
-type Form = { readonly letter: Letter; readonly alter: number }
-const sayForm = ({ letter, alter }: Form, natural = true): string => spokenLetter({ letter, alter }, natural)
 
 /** The note of a spot in its own seat's part. */
 const noteOf = (readers: readonly Reader[], s: Spot): ReadNote | undefined =>
   readers.find((r) => r.reading.map.seat.id === s.seat)?.reading.byEvent.get(s.event)
 
-/** Ways to play one note that are still said one by one. */
-const MOST_WAYS = 2
-
-/** How each seat plays a form wherever it comes by itself, seats that do alike together: "2 on D for violin and viola". */
-function fingersOf(readers: readonly Reader[], { letter, alter }: Form): string {
-  const by = new Map<string, string[]>()
-  for (const { reading } of readers) {
-    const ways = new Set<string>()
+/** How each seat plays a form wherever it comes by itself. */
+const waysTo = (readers: readonly Reader[], { letter, alter }: Form): Ways[] =>
+  readers.flatMap(({ reading }) => {
+    const holds = new Map<string, Hold>()
     for (const n of reading.notes) {
       const { pitch } = top(n)
-      if (n.heads.length === 1 && n.hold && pitch.letter === letter && pitch.alter === alter) ways.add(sayStops(reading.instrument, n.hold))
+      if (n.heads.length === 1 && n.hold && pitch.letter === letter && pitch.alter === alter) holds.set(stopsKey(n.hold), n.hold)
     }
-    if (ways.size === 0) continue
-    const said = ways.size > MOST_WAYS ? 'several places' : [...ways].join(' or ')
-    by.set(said, [...(by.get(said) ?? []), reading.map.seat.name])
-  }
-  return [...by].map(([finger, names]) => `${finger} for ${lower(names)}`).join(', ')
-}
+    return holds.size > 0 ? [{ seat: reading.map.seat.id, holds: [...holds.values()] }] : []
+  })
 
 /** Letters that the signature alters, each said at its first place; letters that come in two forms, or in one that is not of the key. */
 export function signThings(readers: readonly Reader[]): { things: Thing[]; said: Set<string> } {
@@ -57,10 +46,7 @@ export function signThings(readers: readonly Reader[]): { things: Thing[]; said:
   return { things, said }
 }
 
-/** "C sharp in 4 and 7"; a place of several words stands in brackets. */
-const formAt = (form: string, where: string): string => (/line|measure/.test(where) ? `${form} (${where})` : `${form} in ${where}`)
-
-/** "C sharp in 4 and 7, C natural in 5." with what each seat does for both. */
+/** A letter in its forms, with what each seat does for each. */
 function formsOf(readers: readonly Reader[], letter: Letter, spots: readonly SignSpot[]): Thing {
   const seats = seatsIn(readers, spots)
   const concerned = readers.filter((r) => seats.includes(r.reading.map.seat.id))
@@ -71,33 +57,24 @@ function formsOf(readers: readonly Reader[], letter: Letter, spots: readonly Sig
     for (const n of reading.notes)
       if (n.heads.some((h) => h.pitch.letter === letter) && near.has(n.placed.at.index))
         for (const h of n.heads) if (h.pitch.letter === letter) forms.set(h.pitch.alter, [...(forms.get(h.pitch.alter) ?? []), n])
-  const where = (notes: readonly ReadNote[]) =>
-    placesForAll(
-      concerned,
-      notes.map((n) => n.placed.at),
-    )
-  const key = noteOf(readers, spots[0])!.placed.at.key
+  const { key } = noteOf(readers, spots[0])!.placed.at
   const list = [...forms].sort(([, a], [, b]) => a[0].placed.onset - b[0].placed.onset)
-  const text =
-    list.length > 1
-      ? `${letter} comes in ${list.length === 2 ? 'two' : list.length} forms: ${sayList(list.map(([alter, notes]) => formAt(sayForm({ letter, alter }), where(notes))))}`
-      : `${formAt(sayForm({ letter, alter: list[0][0] }), where(list[0][1]))} is not in the key`
   const cancelled = spots.some((s) => s.kind === 'cancelled-sign')
-  const carried = spots.some((s) => s.kind === 'carried-sign')
-  const rule = cancelled
-    ? 'The barline takes a sign away.'
-    : carried || list.some(([alter]) => alter !== alterIn(key, letter))
-      ? 'A sign holds to the barline.'
-      : ''
-  const fingers = list.map(([alter]) => {
-    const how = fingersOf(concerned, { letter, alter })
-    return how && `${sayForm({ letter, alter })}: ${how}.`
-  })
+  const holds = spots.some((s) => s.kind === 'carried-sign') || list.some(([alter]) => alter !== alterIn(key, letter))
   return {
     id: `forms ${letter}`,
     order: 'sign',
-    text: `${text}${seats.length < readers.length ? `, for ${lower(concerned.map((r) => r.reading.map.seat.name))}` : ''}.`,
-    advice: [rule, ...fingers].filter(Boolean).join(' '),
+    facts: {
+      kind: 'forms',
+      letter,
+      forms: list.map(([alter, notes]): FormAt => ({
+        letter,
+        alter,
+        at: notes.map((n) => n.placed.at.index),
+        ways: waysTo(concerned, { letter, alter }),
+      })),
+      rule: cancelled ? 'barline takes' : holds ? 'holds' : null,
+    },
     seats,
     measures: measuresOf([
       ...spots,
@@ -109,30 +86,26 @@ function formsOf(readers: readonly Reader[], letter: Letter, spots: readonly Sig
   }
 }
 
-/** "F sharp and C sharp come from the signature, first in 1." */
+/** Letters that only the signature alters, each where it first stands. */
 function signature(readers: readonly Reader[], spots: readonly SignSpot[]): Thing {
   const forms = new Map<string, { form: Form; first: SignSpot }>()
   for (const s of [...spots].sort((a, b) => a.onset - b.onset)) {
-    const letter = s.facts.letter
+    const { letter } = s.facts
     const form = { letter, alter: alterIn(noteOf(readers, s)!.placed.at.key, letter) }
-    const name = sayForm(form, false)
+    const name = `${letter}${form.alter}`
     if (!forms.has(name)) forms.set(name, { form, first: s })
   }
-  const list = [...forms]
+  const list = [...forms.values()]
   const seats = seatsIn(readers, spots)
   const concerned = readers.filter((r) => seats.includes(r.reading.map.seat.id))
-  const place = (first: Spot) => placesForAll(concerned, [first])
-  const places = list.map(([, { first }]) => place(first))
-  const one = new Set(places).size === 1
-  const text = one
-    ? `Only the signature says ${sayList(list.map(([name]) => name))}, first in ${places[0]}`
-    : `Only the signature says ${sayList(list.map(([name, { first }]) => `${name} (first in ${place(first)})`))}`
-  const firsts = spots.filter((s) => list.some(([, { first }]) => first.onset === s.onset))
+  const firsts = spots.filter((s) => list.some(({ first }) => first.onset === s.onset))
   return {
     id: 'signature',
     order: 'sign',
-    text: `${text}${seats.length < readers.length ? `: ${lower(concerned.map((r) => r.reading.map.seat.name))}` : ''}.`,
-    advice: list.map(([name, { form }]) => `${name}: ${fingersOf(concerned, form)}.`).join(' '),
+    facts: {
+      kind: 'signature',
+      forms: list.map(({ form, first }) => ({ ...form, at: [first.index], ways: waysTo(concerned, form) })),
+    },
     seats,
     measures: measuresOf(firsts),
     kinds: ['by-key'],

@@ -1,7 +1,8 @@
-import { inSentence, sayList } from '../../names'
-import { nameAll, nameForAll } from '../../piece/address'
+import type { Hold } from '../../hands/hold'
+import type { Letter } from '../../music/pitch'
 import type { Reading } from '../reading'
 import type { SpotKind } from '../../plan/spotKinds'
+import type { SeatId } from '../../seats/seat'
 import { atFirst } from '../family'
 import type { Spot } from '../spots/spot'
 import { SHOWN_FROM } from '../choice'
@@ -10,17 +11,39 @@ import { SHOWN_FROM } from '../choice'
 export const ORDER = ['new', 'sign', 'rhythm', 'hand', 'crossing', 'bow', 'friend'] as const
 export type Order = (typeof ORDER)[number]
 
+/** A letter with its sign. */
+export type Form = { readonly letter: Letter; readonly alter: number }
+
+/** How a seat plays a form wherever it comes by itself: each hold once, in the order in which it is met. */
+export type Ways = { readonly seat: SeatId; readonly holds: readonly Hold[] }
+
+/** A form with the measures (by index) in which it stands, and how each seat that has it plays it. */
+export type FormAt = Form & { readonly at: readonly number[]; readonly ways: readonly Ways[] }
+
+/** What a thing says, as data; measures by index. */
+export type ThingFacts =
+  /** Like things at several places or seats, which the spots say: `bare`, their sentence says where; `one`, a single place is said in its own words. */
+  | { readonly kind: 'alike'; readonly bare: boolean; readonly one: boolean }
+  /** A letter in several forms, or in one that is not of the key; which rule of signs has to be said with it. */
+  | { readonly kind: 'forms'; readonly letter: Letter; readonly forms: readonly FormAt[]; readonly rule: 'barline takes' | 'holds' | null }
+  /** Letters that only the signature alters, each first where `at` says. */
+  | { readonly kind: 'signature'; readonly forms: readonly FormAt[] }
+  /** Hands that leave first position, and seats whose hand never does. */
+  | { readonly kind: 'visits'; readonly fresh: boolean; readonly away: readonly Away[]; readonly stay: readonly SeatId[] }
+  /** Measures that come again note for note, each with the one that it is. */
+  | { readonly kind: 'returns'; readonly again: readonly { readonly at: number; readonly is: number }[] }
+
+/** A seat whose hand leaves first position: to which positions, each once, and in which measures. */
+export type Away = { readonly seat: SeatId; readonly to: readonly string[]; readonly at: readonly number[] }
+
 /** One thing to say before playing. */
 export type Thing = {
   /** The same for the same thing while the piece stays as it is. */
   readonly id: string
   readonly order: Order
-  /** One sentence: what, where, whom. */
-  readonly text: string
-  /** What to do about it. */
-  readonly advice: string
+  readonly facts: ThingFacts
   /** Whom it concerns, in score order. */
-  readonly seats: readonly string[]
+  readonly seats: readonly SeatId[]
   /** As printed, in written order; each once. */
   readonly measures: readonly string[]
   readonly kinds: readonly SpotKind[]
@@ -45,43 +68,6 @@ export const isHard = (s: Spot): boolean => atFirst(s) >= SHOWN_FROM
 export const measuresOf = (places: readonly { readonly index: number; readonly measure: string }[]): string[] => [
   ...new Set([...places].sort((a, b) => a.index - b.index).map((p) => p.measure)),
 ]
-
-/** Places of a seat's part as the class says them: "6 and 10", "line 2, measures 2 and 3". */
-export const placesIn = ({ map }: Reading, places: readonly { readonly index: number }[]): string =>
-  nameAll(
-    map.line,
-    places.map((p) => p.index),
-  )
-
-/** The same for several parts at once. */
-export const placesForAll = (readers: readonly Reader[], places: readonly { readonly index: number }[]): string =>
-  nameForAll(
-    readers.map((r) => r.reading.map.line),
-    places.map((p) => p.index),
-  )
-
-type Place = { readonly seat: string; readonly index: number; readonly measure: string }
-
-/** Where and for whom: "in 6" where it is all, "in 6 and 10: viola and cello", "in 2 for cello, in 3 and 7 for viola". */
-export function sayPlaces(readers: readonly Reader[], places: readonly Place[]): string {
-  const by = new Map<string, string[]>()
-  for (const { reading } of readers) {
-    const { id, name } = reading.map.seat
-    const own = places.filter((p) => p.seat === id)
-    if (own.length === 0) continue
-    const said = placesIn(reading, own)
-    by.set(said, [...(by.get(said) ?? []), name])
-  }
-  const groups = [...by]
-  if (groups.length === 1) {
-    const [[where, names]] = groups
-    return `in ${where}${names.length === readers.length ? '' : `: ${lower(names)}`}`
-  }
-  return groups.map(([where, names]) => `in ${where} for ${lower(names)}`).join(', ')
-}
-
-/** "viola and cello", in a sentence. */
-export const lower = (names: readonly string[]): string => sayList(names.map(inSentence))
 
 /** Seats that spots belong to, in score order. */
 export const seatsIn = (readers: readonly Reader[], spots: readonly Pick<Spot, 'seat'>[]): string[] =>

@@ -1,8 +1,7 @@
 import { FIRST, positionKey } from '../../instruments/instrument'
-import { capital, sayList } from '../../names'
 import type { ReadNote } from '../reading'
 import type { Spot } from '../spots/spot'
-import { isHard, kindsIn, lower, measuresOf, placesIn, seatsIn, weightOf, type Reader, type Thing } from './thing'
+import { isHard, kindsIn, measuresOf, seatsIn, weightOf, type Away, type Reader, type Thing } from './thing'
 
 /** A hand away from first position, from the note that takes it there to the one before it is back. */
 export type Visit = {
@@ -45,8 +44,6 @@ const isOfTheMove = ({ hold }: ReadNote): boolean => !hold || hold.needs.length 
 /** What a move of the hand brings with it at the same note: said with it. */
 const MOVES = new Set<Spot['kind']>(['new-for-class', 'shift', 'half-position', 'two-new'])
 
-const sayPosition = (key: string): string => (key === 'half' ? 'half position' : key)
-
 const placesOf = (v: Visit) => v.notes.map((n) => ({ index: n.placed.at.index, measure: n.placed.at.measure.number }))
 
 /** Who leaves first position, where to and where: once for what is new, once for what is learned. Nothing where no spot says so. */
@@ -60,35 +57,16 @@ export function visitThings(readers: readonly Reader[]): { things: Thing[]; said
     for (const s of spots) said.add(s.id)
     const seats = seatsIn(readers, spots)
     const measures = measuresOf(here.flatMap(placesOf))
-    const away = seats.map((id) => {
-      const own = here.filter((v) => v.reader.reading.map.seat.id === id)
-      const { name } = own[0].reader.reading.map.seat
-      return {
-        name,
-        to: [...new Set(own.flatMap((v) => v.positions))].map(sayPosition),
-        where: placesIn(own[0].reader.reading, own.flatMap(placesOf)),
-      }
+    const away = seats.map((seat): Away => {
+      const own = here.filter((v) => v.reader.reading.map.seat.id === seat)
+      return { seat, to: [...new Set(own.flatMap((v) => v.positions))], at: own.flatMap(placesOf).map((p) => p.index) }
     })
-    const by = new Map<string, string[]>()
-    for (const { name, where } of away) by.set(where, [...(by.get(where) ?? []), name])
-    const others = readers.filter((r) => visitsOf(r).length === 0).map((r) => r.reading.map.seat.name)
-    const [[where, names]] = by
-    const more = away.length > 1
-    const text =
-      by.size === 1
-        ? `${capital(lower(names))} ${more ? 'leave' : 'leaves'} first position in ${where}`
-        : `First position is left ${sayList([...by].map(([at, who]) => `by ${lower(who)} in ${at}`))}`
-    const stays = others.length === 0 ? '' : `; ${lower(others)} ${others.length > 1 ? 'stay' : 'stays'}`
-    const to = away.map((a) => `${lower([a.name])} to ${sayList(a.to)}`).join('; ')
-    const advice = fresh
-      ? `${capital(to)}. Teach the move by itself first, or give ${more ? 'these seats' : 'this seat'} something else there.`
-      : `${capital(to)}. Hand and thumb go together, while there is time; then from note to note.`
+    const stay = readers.filter((r) => visitsOf(r).length === 0).map((r) => r.reading.map.seat.id)
     return [
       {
         id: `visits ${fresh ? 'new' : 'known'}`,
         order: fresh ? 'new' : 'hand',
-        text: `${text}${fresh ? ', which is new' : ''}${stays}.`,
-        advice,
+        facts: { kind: 'visits', fresh, away, stay },
         seats,
         measures,
         kinds: kindsIn(spots),

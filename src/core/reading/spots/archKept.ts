@@ -1,14 +1,9 @@
 import { after, before, stopOf, type ReadNote } from '../reading'
-import { stringName } from '../words'
-import { sayFinger } from '../../fingering/explain'
-import { WRONG } from './wrong'
 import { atNotes, type Detector } from './spot'
 
 /** A finger and the open string above it by turns: the finger stays down, and must not lean on the string that rings. */
 export const archKept = {
   kind: 'arch-kept',
-  name: 'A finger kept beside an open string',
-  mark: 'arch',
   concern: 'hand',
   load: 1,
   again: 0.5,
@@ -26,10 +21,8 @@ export const archKept = {
       return {
         note,
         hard: 0.4,
-        text: `${sayFinger(r.instrument, s)} stays on ${stringName(r.instrument, s.string)} while the open ${stringName(r.instrument, open.low)} sounds by turns with it.`,
-        advice: 'Arch the finger, on its tip, so that it leaves the open string free; listen whether it rings.',
+        facts: { stop: s, open: open.low },
         about: `${s.finger} ${s.string}`,
-        wrong: WRONG.arch,
       }
     }),
 } as const satisfies Detector<'arch-kept'>

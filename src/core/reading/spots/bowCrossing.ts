@@ -1,11 +1,9 @@
-import { fromCrossings, inSlur, pressed, strings } from './crossed'
+import { crossingOf, fromCrossings, pressed } from './crossed'
 import type { Detector } from './spot'
 
 /** Only the bow crosses: to or from an open string, the fingers stay over their string. */
 export const bowCrossing = {
   kind: 'bow-crossing',
-  name: 'Only the bow crosses',
-  mark: 'bow',
   concern: 'bow',
   load: 0,
   again: 0.8,
@@ -16,8 +14,7 @@ export const bowCrossing = {
       (c) => c.over === 1 && c.by === 'bow',
       (c) => ({
         hard: 0.12 + pressed(r, c),
-        text: `Only the bow goes from ${strings(r, c.last, c.note)}${inSlur(c)}; the fingers stay over their string.`,
-        advice: 'Say "bow only": the left hand does nothing here.',
+        facts: crossingOf(c),
       }),
     ),
 } as const satisfies Detector<'bow-crossing'>

@@ -1,4 +1,4 @@
-import { spokenLetter, type Letter } from '../../music/pitch'
+import type { Letter } from '../../music/pitch'
 import { signed } from './signed'
 import type { Detector } from './spot'
 
@@ -8,8 +8,6 @@ const FIRST_SIGNS: ReadonlySet<Letter> = new Set(['F', 'C'])
 /** A letter that only the signature alters: the note itself shows nothing. */
 export const byKey = {
   kind: 'by-key',
-  name: 'Altered by the key only',
-  mark: 'by key',
   concern: 'eye',
   load: 2,
   again: 0.5,
@@ -17,8 +15,6 @@ export const byKey = {
   find: (r) =>
     signed(r, 'key', (pitch) => ({
       hard: FIRST_SIGNS.has(pitch.letter) && pitch.alter > 0 ? 0.45 : 0.59,
-      text: `${spokenLetter(pitch)}: only the key signature says so.`,
-      advice: `Point to the signature and name every ${pitch.letter} of the line.`,
       about: pitch.letter,
     })),
 } as const satisfies Detector<'by-key'>

@@ -1,4 +1,3 @@
-import { sayMeasure } from '../../piece/address'
 import { beaten, ofLine, sung, type Reading } from '../reading'
 import type { Detector } from './spot'
 
@@ -8,8 +7,6 @@ type Changed = { readonly index: number; readonly like: number; readonly at: num
 /** The notes of an earlier bar in another rhythm. */
 export const changedRhythm = {
   kind: 'changed-rhythm',
-  name: 'The same notes in another rhythm',
-  mark: 'rhythm',
   concern: 'eye',
   load: 2,
   again: 0.9,
@@ -18,8 +15,7 @@ export const changedRhythm = {
     changed(r).map(({ index, like, at }) => ({
       note: r.byMeasure[index][at],
       hard: 0.5,
-      text: `The notes of ${sayMeasure(r.map.line, like)}, but in another rhythm from note ${at + 1} on.`,
-      advice: 'Clap both measures, one after the other, before they are played.',
+      facts: { like, at },
       about: `${index}`,
     })),
 } as const satisfies Detector<'changed-rhythm'>

@@ -2,28 +2,24 @@ import { isStruck } from '../../piece/struck'
 import { feltBeatTicks, measureTicks } from '../../music/time'
 import { before, ofLine, type Reading } from '../reading'
 import type { Detector } from './spot'
-import { count } from '../../count'
 
 /** An entry after rests that is not on the first beat, or after at least a measure of rest: it has to be counted. */
 export const countedRest = {
   kind: 'counted-rest',
-  name: 'Counted rest',
-  mark: 'count in',
   concern: 'eye',
   load: 1,
   again: 0.5,
   matters: [1.3, 1, 0.7],
   find: (r) =>
-    entries(r).map(({ at, beats, long, on, between }) => ({
+    entries(r).map(({ at, beats, on, between }) => ({
       note: r.notes[at],
       hard: between ? 0.5 : 0.45,
-      text: `Comes in ${between ? `between beats, after beat ${on}` : `on beat ${on}`}${long ? `, after ${beats} of rest` : ''}.`,
-      advice: 'Count the rest aloud and breathe in before the entry; the bow lies on the string in time.',
-      about: `${beats} ${between}`,
+      facts: { beats, on, between },
+      about: `${beats} beats ${between}`,
     })),
 } as const satisfies Detector<'counted-rest'>
 
-type Entry = { readonly at: number; readonly beats: string; readonly long: boolean; readonly on: number; readonly between: boolean }
+type Entry = { readonly at: number; readonly beats: number; readonly on: number; readonly between: boolean }
 
 const entries = ofLine((r: Reading): Entry[] => {
   const found: Entry[] = []
@@ -42,8 +38,7 @@ const entries = ofLine((r: Reading): Entry[] => {
     const beats = Math.round((100 * ticks) / beat) / 100
     found.push({
       at: note.index,
-      beats: count(beats, 'beat'),
-      long: beats > 1,
+      beats,
       on: Math.floor(into / beat) + 1,
       between: into % beat !== 0,
     })

@@ -3,8 +3,8 @@ import { facing } from '../../fingering/costs'
 import { once } from '../../once'
 import { secondsBetween } from '../../performance/tempo'
 import { before, motion, type Reading, type ReadNote } from '../reading'
-import { stringName } from '../words'
-import type { Said } from './spot'
+import type { OfCrossing } from './facts'
+import type { Seen } from './spot'
 
 /** Notes closer than this many seconds leave the hand no time to look; from memory. */
 const QUICK = 0.35
@@ -14,19 +14,20 @@ const AT_LEISURE = -0.16
 /** A rest gives hand and bow the time to go over: nobody is tripped. */
 const IN_REST = -0.25
 
-const crossedStrings = (last: ReadNote, note: ReadNote): [number, number] =>
-  note.hold!.low > last.hold!.high ? [last.hold!.high, note.hold!.low] : [last.hold!.low, note.hold!.high]
+/** Strings that a note is come to from and goes to. */
+export const crossedStrings = (last: ReadNote, note: ReadNote): { readonly from: number; readonly to: number } =>
+  note.hold!.low > last.hold!.high ? { from: last.hold!.high, to: note.hold!.low } : { from: last.hold!.low, to: note.hold!.high }
 
-/** Strings that a note is come to from and goes to: "A to D". */
+/** The two told from other pairs of strings, by their letters. */
 export function strings({ instrument }: Reading, last: ReadNote, note: ReadNote): string {
-  const [a, b] = crossedStrings(last, note)
-  return `${stringName(instrument, a)} to ${stringName(instrument, b)}`
+  const { from, to } = crossedStrings(last, note)
+  return `${instrument.strings[from].letter} to ${instrument.strings[to].letter}`
 }
 
 /** Letter steps between those strings: 4 where they are tuned in fifths, 3 in fourths. */
 export function stringSteps({ instrument }: Reading, last: ReadNote, note: ReadNote): number {
-  const [a, b] = crossedStrings(last, note)
-  return Math.abs(stepsOf(instrument.strings[b]) - stepsOf(instrument.strings[a]))
+  const { from, to } = crossedStrings(last, note)
+  return Math.abs(stepsOf(instrument.strings[to]) - stepsOf(instrument.strings[from]))
 }
 
 type Crossed = {
@@ -66,18 +67,20 @@ export function underHand({ note, last, over }: Crossed): boolean {
   return over === 1 && last.hold!.position === note.hold!.position && a.string > b.string && nearer >= 1 && nearer <= 2
 }
 
-export const inSlur = ({ note }: Crossed) => (note.slurred ? ', inside the slur' : '')
+/** What is known of every crossing: from which string to which, and whether under a slur. */
+export const crossingOf = ({ last, note }: Crossed): OfCrossing => ({ ...crossedStrings(last, note), slurred: note.slurred })
 
 const about = (r: Reading, c: Crossed) =>
   `${strings(r, c.last, c.note)} ${facing(c.last.hold!, c.note.hold!)
     .map((s) => s.finger)
     .join(' ')}${c.note.slurred ? ' slurred' : ''}`
 
-export const fromCrossings = (
+/** The crossings of a kind, as its detector sees them. */
+export const fromCrossings = <F>(
   r: Reading,
   of: (c: Crossed) => boolean,
-  found: (c: Crossed) => Omit<Said, 'about'>,
-): (Said & { readonly note: ReadNote })[] =>
+  found: (c: Crossed) => { readonly hard: number; readonly facts: F },
+): (Seen & { readonly note: ReadNote; readonly facts: F })[] =>
   crossed(r)
     .filter(of)
     .map((c) => ({ note: c.note, about: about(r, c), ...found(c) }))

@@ -48,8 +48,6 @@ import { wrongBow } from './wrongBow'
 /** Two hard things at one note, each for the first time: found among what the others have found, so it has no eye of its own. */
 export const TWO_NEW = {
   kind: 'two-new',
-  name: 'Two new things at once',
-  mark: 'two new',
   concern: 'class',
   load: 2,
   again: 1,
@@ -114,5 +112,5 @@ export type About = Omit<Detector, 'find' | 'kind'> & { readonly kind: Listed<Sp
 const ABOUT: readonly About[] = [...DETECTORS.slice(0, 4), TWO_NEW, ...DETECTORS.slice(4)]
 const BY_KIND = new Map<SpotKind, About>(ABOUT.map((d) => [d.kind, d]))
 
-/** What is known of a kind: its name, its mark, its concern, what it weighs. */
+/** What is known of a kind: its concern, what it weighs. */
 export const aboutKind = (kind: SpotKind): About => BY_KIND.get(kind)!

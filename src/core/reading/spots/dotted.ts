@@ -6,8 +6,6 @@ import type { Detector, Found } from './spot'
 /** A dotted note and the short one that completes it: the dot is cut, or the short one is late. */
 export const dotted = {
   kind: 'dotted',
-  name: 'Dotted rhythm',
-  mark: 'dotted',
   concern: 'eye',
   load: 2,
   again: 0.5,
@@ -22,15 +20,9 @@ export const dotted = {
       // What follows must complete the beat, else there is nothing to place between the beats.
       const completes = next && !next.rest && next.placed.ticks * 3 === note.placed.ticks && next.placed.at.index === note.placed.at.index
       if (!long || value.dots !== 1 || value.tuplet || isCompound(note.placed.at.meter) || !completes) continue
-      const short = long === 'quarter' ? 'eighth' : 'sixteenth'
       found.push({
         note,
         hard: 0.5,
-        text: `A dotted ${long} and ${short === 'eighth' ? 'an eighth' : 'a sixteenth'}: the ${short} comes late in the beat, after the dot.`,
-        advice:
-          long === 'quarter'
-            ? 'Count "one and two and" aloud: the dot is "two", the eighth is the "and" after it.'
-            : 'Say all four sixteenths of the beat and play on the first and the last.',
         about: long,
         facts: { long },
       })

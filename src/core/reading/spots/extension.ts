@@ -1,13 +1,9 @@
-import { stringName } from '../words'
-import { sayFinger } from '../../fingering/explain'
 import { before, type ReadNote } from '../reading'
 import { atNotes, type Detector } from './spot'
 
 /** The hand opens: the cello's extended frames, a stretched 4 or reached-back 1 of violin and viola. */
 export const extension = {
   kind: 'extension',
-  name: 'Extension',
-  mark: 'opens',
   concern: 'hand',
   load: 0,
   again: 0.45,
@@ -16,16 +12,10 @@ export const extension = {
     atNotes(r, (note) => {
       const s = note.hold?.stops.find((x) => x.stretch)
       if (!s || stays(before(r, note), note)) return null
-      const back = s.place === 'low'
       return {
         note,
         hard: note.slurred ? 0.7 : 0.6,
-        text: `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)}: the hand opens.`,
-        advice: r.letters
-          ? 'The hand stays, the finger alone stretches; short goes, rest and shake out the arm.'
-          : back
-            ? 'Open backward from 1; the thumb and the other fingers stay. Short goes, and rest.'
-            : 'Thumb, 2, 3 and 4 go up together, a whole step between 1 and 2. Short goes, and rest.',
+        facts: { stop: s },
         about: s.place,
       }
     }),

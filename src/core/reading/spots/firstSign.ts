@@ -1,8 +1,6 @@
 import { alterIn } from '../../music/key'
-import { letterName, spokenLetter, type Pitch } from '../../music/pitch'
+import type { Pitch } from '../../music/pitch'
 import type { SignName } from '../../instruments/reads'
-import { stringName } from '../words'
-import { sayFinger } from '../../fingering/explain'
 import { ofLine, type Reading } from '../reading'
 import type { Detector, Found } from './spot'
 
@@ -20,8 +18,6 @@ export const signsOf = ofLine((r: Reading) =>
 /** A note that a sign of its own alters against the signature. */
 export const firstSign = {
   kind: 'first-sign',
-  name: 'A sign that is not in the key',
-  mark: 'sign',
   concern: 'eye',
   load: 2,
   again: 0.4,
@@ -34,16 +30,11 @@ export const firstSign = {
       const { pitch } = note.heads[head]
       const known = signs.includes(sign)
       const stop = note.hold?.stops[head]
-      const finger = stop
-        ? `, ${stop.finger === 0 ? `open ${stringName(r.instrument, stop.string)}` : `${sayFinger(r.instrument, stop)} on ${stringName(r.instrument, stop.string)}`}`
-        : ''
       found.push({
         note,
         hard: known ? 0.5 : 0.8,
-        text: `${known ? '' : `New for this class: a ${sign} before a note. `}${spokenLetter(pitch, true)}${finger}: not in the key; the sign holds to the barline.`,
-        advice: `Find ${letterName(pitch)} by itself first, against the ${pitch.letter} of the key.`,
         about: `${pitch.letter}${pitch.alter}`,
-        facts: { letter: pitch.letter },
+        facts: { letter: pitch.letter, pitch, sign, known, stop: stop ?? null },
       })
     }
     return found

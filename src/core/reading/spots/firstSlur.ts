@@ -4,8 +4,6 @@ import type { Detector, Found } from './spot'
 /** The first slur of the piece: two or more notes in one bow. */
 export const firstSlur = {
   kind: 'first-slur',
-  name: 'First slur',
-  mark: 'slur',
   concern: 'bow',
   load: 1,
   again: 0.3,
@@ -21,10 +19,8 @@ export const firstSlur = {
       found.push({
         note,
         hard: known ? 0.45 : 0.8,
-        text: `${known ? '' : 'New for this class: '}${known ? `${notes} notes` : `a slur, ${notes} notes`} in one bow.`,
-        advice: 'Play them first in one bow with a stop between them, then without the stop.',
         about: 'slur',
-        facts: { known },
+        facts: { known, notes },
       })
     }
     return found

@@ -1,5 +1,4 @@
 import { after, before, type Reading, type ReadNote } from '../reading'
-import { stringName } from '../words'
 import { trueChecksOf } from '../../hands/trueChecks'
 import type { Instrument } from '../../instruments/instrument'
 import type { Stop } from '../../hands/hold'
@@ -11,8 +10,6 @@ const on = (n: ReadNote | null, string: number): boolean => n?.hold?.stops.lengt
 /** A note that both 4 and the next open string play, where the choice matters: it stays on the string, or crosses and comes back. */
 export const fourOrOpen = {
   kind: 'four-or-open',
-  name: 'Four or open',
-  mark: '4 or 0',
   concern: 'hand',
   load: 0,
   again: 0.5,
@@ -22,7 +19,6 @@ export const fourOrOpen = {
       const choice = choiceAt(r, note)
       if (!choice) return null
       const { string, four } = choice
-      const [low, high] = [stringName(r.instrument, string), stringName(r.instrument, string + 1)]
       const next = after(r, note)
       const slurred = (next?.slurred && on(next, string)) || (note.slurred && on(before(r, note), string))
       const stays = on(before(r, note), string) && on(next, string)
@@ -30,12 +26,8 @@ export const fourOrOpen = {
       return {
         note,
         hard: four || slurred ? 0.4 : 0.28,
-        text: four
-          ? `4 on ${low}, where open ${high} is the same note.`
-          : `Open ${high}, where 4 would stay on ${low}${slurred ? ' under the slur' : ' between its neighbours'}.`,
-        advice: 'Decide it once for everyone, say it, and write it in.',
         about: `${string} ${four}`,
-        facts: { four },
+        facts: { four, string, slurred },
       }
     }),
 } as const satisfies Detector<'four-or-open'>

@@ -1,12 +1,9 @@
-import { WRONG } from './wrong'
 import { before } from '../reading'
 import { atNotes, type Detector } from './spot'
 
 /** The hand a half step back from first position. */
 export const halfPosition = {
   kind: 'half-position',
-  name: 'Half position',
-  mark: 'half',
   concern: 'hand',
   load: 1,
   again: 0.75,
@@ -21,10 +18,8 @@ export const halfPosition = {
       return {
         note,
         hard: 0.45,
-        text: 'Half position: the whole hand lies a half step back, 1 next to the nut.',
-        advice: 'Move hand and thumb together; find it from the open string, by ear.',
+        facts: {},
         about: 'half',
-        wrong: WRONG.flown,
       }
     })
   },

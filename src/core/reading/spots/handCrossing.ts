@@ -1,11 +1,9 @@
-import { fromCrossings, inSlur, pressed, strings } from './crossed'
+import { crossingOf, fromCrossings, pressed } from './crossed'
 import type { Detector } from './spot'
 
 /** The left hand crosses: a finger on each of two neighbouring strings, a step apart in the tune. */
 export const handCrossing = {
   kind: 'hand-crossing',
-  name: 'The left hand crosses',
-  mark: 'crosses',
   concern: 'hand',
   load: 0,
   again: 0.7,
@@ -16,8 +14,7 @@ export const handCrossing = {
       (c) => !c.skip && c.over === 1 && c.by === 'hand',
       (c) => ({
         hard: 0.25 + pressed(r, c),
-        text: `The hand itself goes from ${strings(r, c.last, c.note)}${inSlur(c)}.`,
-        advice: 'Keep the finger that played down until the next one stands on the new string.',
+        facts: crossingOf(c),
       }),
     ),
 } as const satisfies Detector<'hand-crossing'>

@@ -1,14 +1,9 @@
-import { sayList } from '../../names'
 import { after, before, motion, stopOf, type ReadNote } from '../reading'
-import { stringName } from '../words'
-import { sayFinger } from '../../fingering/explain'
 import { atNotes, type Detector } from './spot'
 
 /** A finger above the first that visits another string for one note and finds no other finger there. */
 export const landsAlone = {
   kind: 'lands-alone',
-  name: 'A finger lands alone',
-  mark: 'alone',
   concern: 'hand',
   load: 1,
   again: 0.7,
@@ -25,11 +20,7 @@ export const landsAlone = {
         note,
         // Where the tune skips, the skip is what is said.
         hard: open || Math.abs(motion(last!, note)) >= 2 ? 0.2 : 0.4,
-        text: `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)} for one note: the notes before and after lie on other strings.`,
-        advice:
-          rule === 'blocks'
-            ? `Set ${sayList([1, 2, 3, 4].slice(0, s.finger).map(String))} together: lift, look, drop as one, four times; then from the note before.`
-            : 'Place it by itself, the others in the air: lift, look, drop, four times; then from the note before.',
+        facts: { stop: s, together: rule === 'blocks' },
         about: `${s.finger} ${s.string}`,
       }
     })

@@ -1,13 +1,10 @@
 import { FIRST } from '../../instruments/instrument'
 import { CLEFS, ledgerLines as linesOf } from '../../music/clef'
-import { printedPitch } from '../../music/pitch'
 import { atNotes, type Detector } from './spot'
 
 /** Off the staff by more lines than one counts at sight. */
 export const ledgerLines = {
   kind: 'ledger-lines',
-  name: 'Ledger lines',
-  mark: 'ledger',
   concern: 'eye',
   load: 2,
   again: 0.55,
@@ -27,8 +24,7 @@ export const ledgerLines = {
       return {
         note,
         hard: [0, 0.2, 0.42, 0.55][Math.min(lines, 3)] * (daily ? 0.65 : 1),
-        text: `${printedPitch(pitch)} needs ${lines === 1 ? 'a ledger line' : `${lines} ledger lines`}.`,
-        advice: 'Count up or down from a note that everyone knows; name it before the line is played.',
+        facts: { pitch, lines },
         about: `${lines}`,
       }
     })

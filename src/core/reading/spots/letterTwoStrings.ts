@@ -1,13 +1,10 @@
-import { letterName, midiOf, printedPitch } from '../../music/pitch'
+import { letterName, midiOf } from '../../music/pitch'
 import { near, top, type ReadNote } from '../reading'
-import { sayWhere, stringName } from '../words'
 import type { Detector, Found } from './spot'
 
 /** The same pitch in two places, or the same letter under fingers on two strings, close together. */
 export const letterTwoStrings = {
   kind: 'letter-two-strings',
-  name: 'One letter on two strings',
-  mark: 'two strings?',
   concern: 'eye',
   load: 1,
   again: 0.5,
@@ -27,16 +24,11 @@ export const letterTwoStrings = {
       if (!samePitch && (s.finger === 0 || there.finger === 0)) continue
       // 4 and the open string for one note are a choice, and said as that.
       const fourAndOpen = samePitch && (s.finger === 0 || there.finger === 0)
-      const [here, were] = [stringName(r.instrument, s.string), stringName(r.instrument, there.string)]
       found.push({
         note,
         hard: samePitch && !fourAndOpen ? 0.5 : 0.27,
-        text: samePitch
-          ? `${printedPitch(pitch)} is on ${here} here and was on ${were} in ${sayWhere(r, other)}.`
-          : `${letterName(pitch)} on ${here} here, ${letterName(pitch)} on ${were} in ${sayWhere(r, other)}.`,
-        advice: `Name it with its string: "${letterName(pitch)} on ${here}".`,
         about: letterName(pitch),
-        facts: { name: letterName(pitch) },
+        facts: { name: letterName(pitch), pitch, same: samePitch, here: s.string, there: there.string, at: other.placed.at.index },
       })
     }
     return found

@@ -1,8 +1,6 @@
-import { WRONG } from './wrong'
 import { QUARTER } from '../../music/time'
 import { before, type ReadNote } from '../reading'
 import { atNotes, type Detector } from './spot'
-import { count } from '../../count'
 
 /** Notes up to this long are short, in ticks: eighths. */
 const SHORT = QUARTER / 2
@@ -16,8 +14,6 @@ const RUN = 3
 /** A long note after a run of short ones: it is left too early. */
 export const longAfterShort = {
   kind: 'long-after-short',
-  name: 'A long note after short ones',
-  mark: 'long',
   concern: 'eye',
   load: 1,
   again: 0.55,
@@ -27,14 +23,11 @@ export const longAfterShort = {
       let run = 0
       for (let n: ReadNote | null = note.rest ? null : before(r, note); n && n.ticks <= SHORT; n = n.rest ? null : before(r, n)) run++
       if (run < RUN || note.ticks < LONG || note.ticks < TIMES * r.notes[note.index - 1].ticks) return null
-      const quarters = note.ticks / QUARTER
       return {
         note,
         hard: 0.4,
-        text: `A long note, ${count(quarters, 'quarter')}, after ${run} short ones: it is easily left too early, or the bow runs out.`,
-        advice: 'Count it aloud to its end; slow the bow down as it begins.',
+        facts: { quarters: note.ticks / QUARTER, short: run },
         about: `${note.ticks}`,
-        wrong: WRONG.trembles,
       }
     }),
 } as const satisfies Detector<'long-after-short'>

@@ -1,4 +1,3 @@
-import { sayMeasure, sayStretch } from '../../piece/address'
 import { beaten, ofLine, sung, type Reading, type ReadNote } from '../reading'
 import type { Detector } from './spot'
 
@@ -8,8 +7,6 @@ type Alike = { readonly index: number; readonly like: number; readonly at: numbe
 /** A bar that begins like an earlier one and goes on otherwise. */
 export const lookAlike = {
   kind: 'look-alike',
-  name: 'Looks like an earlier measure, but is not',
-  mark: 'differs',
   concern: 'eye',
   load: 2,
   again: 0.9,
@@ -18,15 +15,13 @@ export const lookAlike = {
     ...alike(r).map(({ index, like, at }) => ({
       note: r.byMeasure[index][at],
       hard: 0.6,
-      text: `Begins like ${sayMeasure(r.map.line, like)}; note ${at + 1} is another.`,
-      advice: 'Play the two measures one after the other and circle the note that differs.',
+      facts: { like, note: at },
       about: `${index}`,
     })),
     ...goingOn(r).map(({ index, like, same }) => ({
       note: r.byMeasure[index][0],
       hard: 0.5,
-      text: `The ${same} measures before were ${sayStretch(r.map.line, like - same, like - 1)} again; this one is not ${sayMeasure(r.map.line, like)}.`,
-      advice: 'Look ahead while the measures that are known run by themselves; mark where the new begins.',
+      facts: { like, same },
       about: `on ${index}`,
     })),
   ],

@@ -1,12 +1,9 @@
 import { before, stopOf } from '../reading'
-import { stringName } from '../words'
 import { atNotes, type Detector } from './spot'
 
 /** Fingers on the lowest string: the elbow has to come round. */
 export const lowestString = {
   kind: 'lowest-string',
-  name: 'The lowest string',
-  mark: 'lowest',
   concern: 'hand',
   load: 1,
   again: 0.6,
@@ -19,11 +16,7 @@ export const lowestString = {
       return {
         note,
         hard: 0.38,
-        text: `Fingers go to the ${stringName(r.instrument, 0)} string, the lowest.`,
-        advice:
-          r.instrument.held === 'shoulder'
-            ? 'Swing the elbow under the instrument first, then place the finger.'
-            : 'Bring the elbow forward and the whole hand with it.',
+        facts: {},
         about: 'lowest',
       }
     }),

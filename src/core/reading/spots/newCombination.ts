@@ -1,28 +1,19 @@
 import type { Learned } from '../../instruments/learned'
-import type { Combination } from '../../instruments/reads'
+import { COMBINATIONS, type Combination } from '../../instruments/reads'
 import { after, type Reading, type ReadNote } from '../reading'
 import type { NoteEvent } from '../../piece/piece'
 import type { Detector, Found } from './spot'
 
-const SAYS: Record<Combination, string> = {
-  'slur across strings': 'a slur and a change of string',
-  'fourth finger in a slur': 'a slur and the fourth finger',
-  'shift in a slur': 'a slur and a shift',
-  'dotted across strings': 'a dotted rhythm and a change of string',
-}
-
 /** Two things that are known each by itself, together for the first time. */
 export const newCombination = {
   kind: 'new-combination',
-  name: 'Known things, new together',
-  mark: 'together',
   concern: 'class',
   load: 3,
   again: 0.2,
   matters: [1, 1, 0.9],
   find: (r) => {
     const { learned } = r.map.setup
-    if (learned.combinations.length === ALL) return []
+    if (learned.combinations.length === COMBINATIONS.length) return []
     const found: Found<'new-combination'>[] = []
     // Only the first time is the first time.
     const met = new Set<Combination>(learned.combinations)
@@ -32,8 +23,6 @@ export const newCombination = {
           found.push({
             note,
             hard: 0.6,
-            text: `For the first time together: ${SAYS[c]}.`,
-            advice: 'Each by itself once more, then both, slowly, on this place alone.',
             about: c,
             facts: { together: c },
           })
@@ -54,8 +43,6 @@ function isKnown({ slurs, fingers, rhythms, shifts }: Learned, c: Combination): 
       return slurs && shifts !== 'none'
   }
 }
-
-const ALL = Object.keys(SAYS).length
 
 /** What comes together at a note: with the note before it, under its slur or in its rhythm. */
 function combinationsAt(r: Reading, note: ReadNote): Combination[] {

@@ -1,11 +1,9 @@
-import { rhythmsOf, sayRhythm } from '../rhythms'
+import { rhythmsOf } from '../rhythms'
 import type { Detector, Found } from './spot'
 
 /** A rhythm that the class has not learned: said at its first place, and again where it comes back. */
 export const newRhythm = {
   kind: 'new-rhythm',
-  name: 'New rhythm for this class',
-  mark: 'new rhythm',
   concern: 'class',
   load: 5,
   again: 0.3,
@@ -20,8 +18,6 @@ export const newRhythm = {
       found.push({
         note,
         hard: 0.8,
-        text: `New for this class: ${sayRhythm(fresh, note.placed.at.meter)}.`,
-        advice: 'Say and clap it by itself, then play it on one open string, before it comes in the piece.',
         about: fresh,
         facts: { rhythm: fresh, meter: note.placed.at.meter },
       })

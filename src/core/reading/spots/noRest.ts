@@ -1,4 +1,3 @@
-import { nameOf, sayMeasure } from '../../piece/address'
 import { QUARTER } from '../../music/time'
 import { stageOf, type Stage } from '../stage'
 import type { Detector, Found } from './spot'
@@ -9,8 +8,6 @@ const LONG_WAY: Record<Stage, number> = { beginning: 32, 'first position': 64, b
 /** A long way without a rest to set bow and hand anew. */
 export const noRest = {
   kind: 'no-rest',
-  name: 'No rest to set the bow',
-  mark: 'no rest',
   concern: 'bow',
   load: 2,
   again: 1,
@@ -27,14 +24,10 @@ export const noRest = {
       if (quarters < far) continue
       const [a, b] = [stretch[0], stretch[stretch.length - 1]].map((n) => n.placed.at.index)
       const all = stretch.length === notes.length
-      const where = all
-        ? 'in the whole piece'
-        : `from ${sayMeasure(map.line, a)} to ${i + 1 === notes.length ? 'the end' : nameOf(map.line, b)}`
       found.push({
         note: stretch[0],
         hard: Math.min(0.6, 0.3 + (0.1 * (quarters - far)) / far),
-        text: `No rest ${where}: nothing sets the bow or shakes out the hand.`,
-        advice: 'Choose one barline where everyone lifts, and mark it.',
+        facts: { from: all ? null : a, to: i + 1 === notes.length ? null : b },
         about: `${a}`,
       })
     }

@@ -1,14 +1,10 @@
-import { headMeasure } from '../../piece/address'
 import { dynamicAt, loudnessOf } from '../../piece/loudness'
 import { beaten, ofLine, sung, type Reading } from '../reading'
-import { WRONG } from './wrong'
 import type { Detector } from './spot'
 
 /** A passage that returns louder or softer than it was. */
 export const otherLoudness = {
   kind: 'other-loudness',
-  name: 'The same again at another loudness',
-  mark: 'loudness',
   concern: 'bow',
   load: 1,
   again: 0.6,
@@ -17,13 +13,8 @@ export const otherLoudness = {
     returns(r).map(({ index, like, now, was, softer }) => ({
       note: r.byMeasure[index][0],
       hard: 0.4,
-      text: `${headMeasure(r.map.line, like)} again, but ${now} instead of ${was}: the same tempo, ${softer ? 'smaller' : 'larger'} strokes.`,
-      advice: softer
-        ? 'Count it aloud; keep the speed of the bow and take less of it.'
-        : 'Count it aloud; take more bow, not more speed of the fingers.',
       about: softer ? 'softer' : 'louder',
-      facts: { softer },
-      ...(softer ? { wrong: WRONG.drags } : {}),
+      facts: { softer, like, now, was },
     })),
 } as const satisfies Detector<'other-loudness'>
 

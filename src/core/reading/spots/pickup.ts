@@ -1,12 +1,9 @@
 import { beatTicks } from '../../music/time'
-import { bowPart } from '../words'
 import type { Detector } from './spot'
 
 /** A piece that begins before its first full bar. */
 export const pickup = {
   kind: 'pickup',
-  name: 'Pickup',
-  mark: 'pickup',
   concern: 'eye',
   load: 1,
   again: 1,
@@ -20,10 +17,8 @@ export const pickup = {
       {
         note: first,
         hard: 0.5,
-        text: `Begins before the first full measure, on beat ${beat}, ${stroke ? `${stroke.bow}-bow` : 'plucked'}.`,
-        advice: `Count a whole measure and the beats before it aloud; ${stroke ? `set the bow ${bowPart(stroke.from) === 'near the tip' ? '' : 'at '}${bowPart(stroke.from)} first` : 'the plucking finger is ready over the string'}.`,
         about: 'pickup',
-        facts: { beat, bow: stroke?.bow ?? null },
+        facts: { beat, bow: stroke?.bow ?? null, from: stroke?.from ?? 0 },
       },
     ]
   },

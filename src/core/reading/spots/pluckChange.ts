@@ -9,8 +9,6 @@ const UNHURRIED = 1.5
 /** From bow to plucking, or back: the right hand needs time that the music may not give. */
 export const pluckChange = {
   kind: 'pluck-change',
-  name: 'From bow to plucking and back',
-  mark: 'pluck',
   concern: 'bow',
   load: 2,
   again: 0.8,
@@ -30,12 +28,8 @@ export const pluckChange = {
       found.push({
         note,
         hard: time >= UNHURRIED ? 0.3 : time > 0 ? 0.5 : 0.65,
-        text: `${is ? 'Plucked from here' : 'With the bow again from here'}, ${given > 0 ? `with ${given} ${given === 1 ? 'second' : 'seconds'} of rest to change` : 'with no rest to change'}.`,
-        advice: is
-          ? 'Keep the bow in the hand, one finger free over the fingerboard; practise the change alone, in time.'
-          : 'Fingers back on the bow while the last plucked note rings; set it on the string before it sounds.',
         about: is ? 'pluck' : 'bow',
-        facts: { plucked: is },
+        facts: { plucked: is, seconds: given },
       })
     }
     return found

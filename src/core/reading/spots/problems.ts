@@ -1,9 +1,14 @@
-import type { MapProblem } from '../../fingering/problems'
+import { problemKey, type MapProblem, type ProblemFacts } from '../../fingering/problems'
 import type { Reading, ReadNote } from '../reading'
 
-/** What the map says of notes, with the note as it is read. */
-export const problems = (r: Reading, of: (p: MapProblem) => boolean): { note: ReadNote; p: MapProblem; text: string; about: string }[] =>
-  r.map.problems.filter(of).flatMap((p) => {
-    const note = r.byEvent.get(p.placed.event.id)
-    return note ? [{ note, p, text: p.text, about: p.text }] : []
+/** What the map says of notes, with the note as it is read, and how hard it is. */
+export const problems = <F extends ProblemFacts>(
+  r: Reading,
+  of: (p: MapProblem) => F | null,
+  hard: (p: MapProblem) => number,
+): { note: ReadNote; hard: number; facts: F; about: string }[] =>
+  r.map.problems.flatMap((p) => {
+    const facts = of(p)
+    const note = facts && r.byEvent.get(p.placed.event.id)
+    return note ? [{ note, hard: hard(p), facts, about: problemKey(facts) }] : []
   })

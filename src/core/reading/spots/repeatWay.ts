@@ -1,14 +1,9 @@
-import { sayMeasure } from '../../piece/address'
-import { ordinal } from '../../names'
-import type { Measure } from '../../piece/piece'
 import { unfold } from '../../piece/unfold'
 import type { Detector, Found } from './spot'
 
 /** First and second endings, and where a repeat goes back to. */
 export const repeatWay = {
   kind: 'repeat-way',
-  name: 'Where the repeat goes',
-  mark: 'repeat',
   concern: 'eye',
   load: 1,
   again: 1,
@@ -23,8 +18,6 @@ export const repeatWay = {
       const notes = r.byMeasure[index]
       if (next === undefined || next === index + 1 || seen.has(index) || notes.length === 0) return
       seen.add(index)
-      const to = sayMeasure(r.map.line, next)
-      const back = next === 0 ? 'the beginning' : to
       const after = order.slice(i + 1)
       if (measures[index].ending && next <= index) {
         let first = index
@@ -33,24 +26,21 @@ export const repeatWay = {
         found.push({
           note: r.byMeasure[first][0] ?? notes[0],
           hard: 0.5,
-          text: `${endings(measures[index])}: from here back to ${back}${skips === undefined ? '' : `, and the next time on to ${sayMeasure(r.map.line, skips)}`}.`,
-          advice: 'Walk the way with a finger before anyone plays; play over the joint only.',
+          facts: { way: 'ending', passes: measures[index].ending, to: next, skips: skips ?? null },
           about: `${first}`,
         })
       } else if (next <= index) {
         found.push({
           note: notes[notes.length - 1],
           hard: 0.4,
-          text: `From the end of this measure back to ${back}.`,
-          advice: 'Play the last measure and the one it goes back to, as one.',
+          facts: { way: 'back', to: next },
           about: `${index}`,
         })
       } else if (!measures[index + 1]?.ending) {
         found.push({
           note: notes[notes.length - 1],
           hard: 0.5,
-          text: `From here on to ${to}.`,
-          advice: 'Mark the sign that it jumps to, and play over the joint only.',
+          facts: { way: 'on', to: next },
           about: `${index}`,
         })
       }
@@ -58,6 +48,3 @@ export const repeatWay = {
     return found
   },
 } as const satisfies Detector<'repeat-way'>
-
-/** "first ending", "first and second ending". */
-const endings = ({ ending }: Measure): string => `${(ending ?? []).map(ordinal).join(' and ')} ending`

@@ -5,8 +5,6 @@ import { atNotes, type Detector } from './spot'
 /** A stopped note that shares its letter with an open string, played in the same piece: "high D" against "open D". */
 export const sharedLetter = {
   kind: 'shared-letter',
-  name: 'Shares its letter with an open string',
-  mark: 'same letter',
   concern: 'eye',
   load: 1,
   again: 0.4,
@@ -36,10 +34,8 @@ export const sharedLetter = {
       return {
         note,
         hard: close ? 0.5 : 0.2,
-        text: `${which} ${name}, not the open ${name} that is also in this piece.`,
-        advice: `Call it "${which} ${name}" and the other "open ${name}".`,
         about: `${which} ${pitch.letter}`,
-        facts: { which, letter: pitch.letter },
+        facts: { which, letter: pitch.letter, pitch },
       }
     })
   },

@@ -1,6 +1,5 @@
 import { motion } from '../reading'
-import { sayInterval } from '../words'
-import { fromCrossings, inSlur, pressed, strings, underHand } from './crossed'
+import { crossingOf, fromCrossings, pressed, underHand } from './crossed'
 import type { Detector } from './spot'
 
 /** What is taken off where the finger lies under the hand already. */
@@ -9,8 +8,6 @@ const UNDER = 0.16
 /** A skip in the tune that also changes the string, fingers on both. */
 export const skipCrossing = {
   kind: 'skip-crossing',
-  name: 'A skip that changes string',
-  mark: 'skip',
   concern: 'hand',
   load: 1,
   again: 0.5,
@@ -21,8 +18,7 @@ export const skipCrossing = {
       (c) => c.skip && c.over === 1 && c.by === 'hand',
       (c) => ({
         hard: 0.45 + pressed(r, c) - (underHand(c) ? UNDER : 0),
-        text: `${sayInterval(motion(c.last, c.note))} from ${strings(r, c.last, c.note)} with a finger on each${inSlur(c)}.`,
-        advice: 'Set both fingers first, then let only the bow go between them.',
+        facts: { ...crossingOf(c), steps: Math.abs(motion(c.last, c.note)) },
       }),
     ),
 } as const satisfies Detector<'skip-crossing'>

@@ -5,34 +5,21 @@ import type { FactsOf } from './facts'
 /** Whom it asks something of: the eye, the left hand, the bow, or the class as a whole. */
 export type Concern = 'eye' | 'hand' | 'bow' | 'class'
 
-/** What is heard when a place goes wrong, and why it does. */
-export type Wrong = { readonly heard: string; readonly why: string }
-
-/** What every kind says of what it finds. */
-export type Said = {
+/** What every kind sees of what it finds. */
+export type Seen = {
   /** 0 to 1: how likely it stops a reader for whom everything of its kind is learned but not yet easy. */
   readonly hard: number
-  /** One sentence, as a teacher would say it. */
-  readonly text: string
-  /** What to do about it. */
-  readonly advice: string
-  /** How it sounds when it goes wrong, and the cause; the advice is the remedy. Common practice. */
-  readonly wrong?: Wrong
   /** What it is about: the same again later in the piece is an old friend and easier. */
   readonly about: string
 }
 
 /** What the detector of a kind finds at a note. */
-export type Found<K extends SpotKind = SpotKind> = Said & { readonly note: ReadNote } & FactsOf<K>
+export type Found<K extends SpotKind = SpotKind> = Seen & { readonly note: ReadNote } & FactsOf<K>
 
 /** One way to be tripped. Adding one is a file and a row in the list of detectors. */
 export type Detector<K extends SpotKind = SpotKind> = {
   /** Its own name. */
   readonly kind: K
-  /** As a heading: "One letter, two forms". */
-  readonly name: string
-  /** One word for the mark at the note. */
-  readonly mark: string
   readonly concern: Concern
   /** Points of load at its hardest, in units of the weights; 0 where the cost of the fingering has it already. */
   readonly load: number
@@ -43,7 +30,7 @@ export type Detector<K extends SpotKind = SpotKind> = {
   readonly find: (r: Reading) => readonly Found<K>[]
 }
 
-type Placed<K extends SpotKind> = Said & {
+type Placed<K extends SpotKind> = Seen & {
   /** The same for the same place in the same line, whatever else is found. */
   readonly id: string
   readonly kind: K
@@ -63,7 +50,7 @@ type Placed<K extends SpotKind> = Said & {
   readonly under?: string
 } & FactsOf<K>
 
-/** A place in a seat's part that will trip somebody: what, where, whom, how hard, why, what to do. */
+/** A place in a seat's part that will trip somebody: what, where, whom, how hard, of what kind; why and what to do is said in `words/en/spots.ts`. */
 export type Spot<K extends SpotKind = SpotKind> = { [Q in K]: Placed<Q> }[K]
 
 /** Asks about every note of a reading in turn. A plain loop: a search of keys asks this some thousand times of every note. */

@@ -6,9 +6,10 @@ import type { Meter } from '../../music/time'
 import { pieceFrom } from '../../testing/piece'
 import { isShown, SHOWN_FROM } from '../choice'
 import { stageOf } from '../stage'
+import { saidSpots } from '../../testing/said'
+import { kindMark, type SaidSpot } from '../../words/en/spots/said'
 import { spotsOf } from '../spots'
 import { aboutKind, DETECTORS } from './detectors'
-import type { Spot } from './spot'
 import { SPOT_KINDS, type SpotKind } from '../../plan/spotKinds'
 import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, SEAT } from '../../testing/seats'
 
@@ -27,7 +28,7 @@ type How = {
 const learned = (id: string): LearnedBySeat => STEPS.find((p) => p.id === id)!.learned
 
 /** The spots of one kind of a line in test words, as the seat reads it: events where they stand. */
-function find(kind: SpotKind, text: string, how: How = {}): Spot[] {
+function find(kind: SpotKind, text: string, how: How = {}): SaidSpot[] {
   const { seat = 'violin', fifths = 0, mode = 'major', octave = INSTRUMENTS[how.seat ?? 'violin'].sounds } = how
   const piece = { ...pieceFrom(text, { fifths, mode }, how.meter), ...(how.tempo ? { tempo: how.tempo } : {}) }
   const map = mapSeat(piece, piece.lines[0], SEAT[seat], {
@@ -35,7 +36,7 @@ function find(kind: SpotKind, text: string, how: How = {}): Spot[] {
     policy: { ...DEFAULT_POLICY, ...how.policy },
     learned: (how.learned ?? FIRST_POSITION)[seat],
   })
-  return spotsOf(piece, map).filter((s) => s.kind === kind)
+  return saidSpots(piece, map).filter((s) => s.kind === kind)
 }
 const events = (kind: SpotKind, text: string, how?: How): string[] => find(kind, text, how).map((s) => s.event)
 
@@ -340,7 +341,7 @@ describe('what is shown', () => {
     // In the same order: the lists that a teacher sees follow it.
     expect(SPOT_KINDS.filter((k) => k !== 'two-new')).toEqual(DETECTORS.map((d) => d.kind))
     expect(DETECTORS).toHaveLength(SPOT_KINDS.length - 1)
-    expect(new Set(SPOT_KINDS.map((k) => aboutKind(k).mark)).size).toBe(SPOT_KINDS.length)
+    expect(new Set(SPOT_KINDS.map((k) => kindMark(k))).size).toBe(SPOT_KINDS.length)
   })
 })
 

@@ -4,8 +4,6 @@ import type { Detector, Found } from './spot'
 /** A note struck between the beats and held over the next one, or tied over the barline: the strong beat is not played. */
 export const syncopation = {
   kind: 'syncopation',
-  name: 'Held over the beat',
-  mark: 'over the beat',
   concern: 'eye',
   load: 3,
   again: 0.5,
@@ -19,10 +17,6 @@ export const syncopation = {
       found.push({
         note,
         hard: 0.5,
-        text: tied ? 'Tied over the barline: beat 1 is not struck again.' : 'Struck between the beats and held over the next one.',
-        advice: tied
-          ? 'Play it once without the tie, then think the second note and let the bow go on.'
-          : 'Clap it while the foot keeps the beats; first with every eighth played, then joined.',
         about: tied ? 'tied' : 'between',
         facts: { tied },
       })

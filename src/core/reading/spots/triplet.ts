@@ -5,8 +5,6 @@ import type { Detector, Found } from './spot'
 /** Three in the time of two. */
 export const triplet = {
   kind: 'triplet',
-  name: 'Triplet',
-  mark: 'triplet',
   concern: 'eye',
   load: 2,
   again: 0.5,
@@ -24,8 +22,6 @@ export const triplet = {
       found.push({
         note,
         hard: 0.5,
-        text: `${tuplet!.actual} even notes in the time of ${tuplet!.normal}.`,
-        advice: 'Say a word of as many syllables on the beat, first alone, then after a measure of plain eighths.',
         about: `${tuplet!.actual} ${tuplet!.normal}`,
         facts: { actual: tuplet!.actual, normal: tuplet!.normal },
       })

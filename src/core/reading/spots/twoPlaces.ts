@@ -1,8 +1,5 @@
-import { wrongLow } from './wrong'
 import type { Stop } from '../../hands/hold'
 import { before, stopOf, type Reading, type ReadNote } from '../reading'
-import { stringName } from '../words'
-import { sayFinger } from '../../fingering/explain'
 import { atNotes, type Detector } from './spot'
 
 /** How many notes back the other string is still in the hand. */
@@ -11,8 +8,6 @@ const LOOK = 4
 /** The hand's other shape on the next string: 2 low on one and high on the other; on the cello 2 on one and 3 on the other. */
 export const twoPlaces = {
   kind: 'two-places',
-  name: 'Another place on the next string',
-  mark: 'other place',
   concern: 'hand',
   load: 2,
   again: 0.6,
@@ -22,14 +17,11 @@ export const twoPlaces = {
       const here = stopOf(note)
       const there = here && otherString(r, note, here)
       if (!here || !there) return null
-      const say = (s: Stop) => `${sayFinger(r.instrument, s)} on ${stringName(r.instrument, s.string)}`
       return {
         note,
         hard: 0.45,
-        text: `${say(here)}, but ${say(there)} just before.`,
-        advice: 'Set the hand on each string by itself and look where the half step lies, then go between them.',
+        facts: { here, there },
         about: [here.finger, there.finger].sort().join(),
-        ...wrongLow(r.instrument, here),
       }
     }),
 } as const satisfies Detector<'two-places'>

@@ -9,8 +9,6 @@ const TIMES = 2
 /** A measure of two strokes, the one twice as long as the other, as half and quarter in 3/4: much bow one way, little time back. */
 export const unevenBow = {
   kind: 'uneven-bow',
-  name: 'Uneven bows',
-  mark: 'uneven',
   concern: 'bow',
   load: 1,
   again: 0.6,
@@ -19,8 +17,7 @@ export const unevenBow = {
     uneven(r).map(({ index, first, second }) => ({
       note: r.byMeasure[index][0],
       hard: 0.4,
-      text: `A long ${first.bow}-bow and a short ${second.bow}-bow: the short one has to bring back as much bow as the long one took.`,
-      advice: 'Save the bow on the long note; go back quickly and lightly on the short one.',
+      facts: { long: first.bow, short: second.bow },
       about: `${first.ticks} ${second.ticks}`,
     })),
 } as const satisfies Detector<'uneven-bow'>

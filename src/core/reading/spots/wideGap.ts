@@ -1,14 +1,10 @@
-import { WRONG } from './wrong'
 import { TAPE } from '../../instruments/byLetter'
 import { before, stopOf } from '../reading'
-import { saySpacing } from '../words'
 import { atNotes, type Detector } from './spot'
 
 /** Two neighbouring fingers of violin or viola further apart than on the tapes: low 2 to 3, low 2 to high 3. */
 export const wideGap = {
   kind: 'wide-gap',
-  name: 'Wide gap between fingers',
-  mark: 'wide gap',
   concern: 'hand',
   load: 1,
   again: 0.7,
@@ -24,10 +20,8 @@ export const wideGap = {
       return {
         note,
         hard: gap >= 3 ? 0.75 : 0.28,
-        text: `${low.place === 'normal' ? '' : `${low.place} `}${low.finger} and ${high.place === 'normal' ? '' : `${high.place} `}${high.finger} lie ${saySpacing(gap)} apart.`,
-        advice: 'Open the hand from the base knuckles before the second finger falls; no squeezing, and rest the hand between goes.',
+        facts: { low, high, gap },
         about: `${low.finger} ${gap}`,
-        ...(low.finger === 2 && high.finger === 3 && low.place === 'low' ? { wrong: WRONG.gap } : {}),
       }
     }),
 } as const satisfies Detector<'wide-gap'>

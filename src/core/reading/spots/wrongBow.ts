@@ -3,8 +3,6 @@ import type { Detector, Found } from './spot'
 /** A strong beat that comes up-bow, or a repeat that needs a retake. */
 export const wrongBow = {
   kind: 'wrong-bow',
-  name: 'The bow comes out the wrong way',
-  mark: 'wrong bow',
   concern: 'bow',
   load: 2,
   again: 0.85,
@@ -20,10 +18,8 @@ export const wrongBow = {
         {
           note,
           hard,
-          text: w.text,
-          advice: 'Lift and set the bow anew, or join two notes before it in one bow; mark which.',
           about: w.again ? 'retake' : 'up',
-          facts: { retake: !!w.again },
+          facts: w.facts,
         },
       ]
     }),

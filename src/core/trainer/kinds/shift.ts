@@ -1,7 +1,7 @@
 import type { Hold } from '../../hands/hold'
 import { FIRST } from '../../instruments/instrument'
 import { numeral } from '../../reading/numeral'
-import { stringName } from '../../reading/words'
+import { stringName } from '../../words/en/hands'
 import { choiceOf, fingerSaid, letterSaid, noteNamed, positionSaid, waySaid, type Kind } from '../kind'
 import type { Option } from '../question'
 import { isOpened, type SeatNote } from '../notes'

@@ -1,7 +1,8 @@
 import { ordinal } from '../../names'
 import type { Piece } from '../../piece/piece'
 import { placeMeasures } from '../../piece/walk'
-import { asClassSays } from '../../reading/asClassSays'
+import { tellingOf } from '../../words/en/fingering'
+import { sayTrip } from '../../words/en/spots/said'
 import type { Reading, ReadNote } from '../../reading/reading'
 import { spotsOf } from '../../reading/spots'
 import { aboutKind } from '../../reading/spots/detectors'
@@ -78,7 +79,7 @@ export const trap: Kind = {
             .map(wrong),
         ),
       },
-      says: `${at(right)}: ${asClassSays(t.talk, spot).text}`,
+      says: `${at(right)}: ${sayTrip(spot, tellingOf(t.reading.map, t.talk))}`,
       note: '',
     }
   },

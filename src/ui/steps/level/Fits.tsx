@@ -9,6 +9,7 @@ import { notesReply } from '@/api/notes'
 import { shelfReply } from '@/api/shelf'
 import type { Fits as Found } from '@/core/composing/fit'
 import { count } from '@/core/count'
+import { sayAgainst, sayCanPlay, sayFit, saySides } from '@/core/words/en/composing'
 import { emptyPlan } from '@/core/plan/plan'
 import { writeAbc } from '@/formats/abc/write'
 import { answer, Trouble } from '@/ui/kit/answer'
@@ -123,14 +124,16 @@ export function Fits() {
 
 function Told({ found: { fit, duet, who }, klass }: { found: Found; klass: Parameters<typeof DeskProvider>[0]['klass'] }) {
   const seats = useSeats()
+  const line = useDesk((d) => d.piece.lines[0])
+  const { names } = klass.talk
   // Every other seat takes the second line, so that both are heard.
   const plan = { ...emptyPlan(), lines: Object.fromEntries(seats.map((s, i) => [s.id, i % 2])) }
   return (
     <div role="status" className="mt-2 grid gap-2">
-      <p className="font-semibold">{fit.says}</p>
+      <p className="font-semibold">{sayFit(line, fit)}</p>
       {!fit.apart && (
         <p className="text-soft">
-          {fit.together}{' '}
+          {saySides(names, fit.sides)}{' '}
           {fit.crossed > 0 && fit.places > 0 && `As they are written the second lies over the first at ${count(fit.crossed, 'place')}.`}
         </p>
       )}
@@ -138,7 +141,7 @@ function Told({ found: { fit, duet, who }, klass }: { found: Found; klass: Param
         <ul className="list-disc pl-5">
           {fit.against.slice(0, MOST_NAMED).map((a, i) => (
             <li key={i} className={a.strong ? 'font-semibold' : ''}>
-              {a.text}
+              {sayAgainst(line, names, a)}
             </li>
           ))}
           {fit.against.length > MOST_NAMED && <li>and {fit.against.length - MOST_NAMED} more.</li>}
@@ -149,7 +152,7 @@ function Told({ found: { fit, duet, who }, klass }: { found: Found; klass: Param
           <h3 className="panel-head">Who can play which</h3>
           <ul className="list-disc pl-5">
             {who.map((w) => (
-              <li key={w}>{w}</li>
+              <li key={w.seat}>{sayCanPlay(w)}</li>
             ))}
           </ul>
         </div>

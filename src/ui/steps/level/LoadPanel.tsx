@@ -2,8 +2,8 @@
 
 import { headMeasure } from '@/core/piece/address'
 import type { SeatId } from '@/core/seats/seat'
-import { printedPitch } from '@/core/music/pitch'
-import { aboutKind } from '@/core/reading/spots/detectors'
+import { printedPitch } from '@/core/music/noteName'
+import { kindName } from '@/core/words/en/spots/said'
 import { SPOT_KINDS, type SpotKind } from '@/core/plan/spotKinds'
 import { COST_NAMES, type LoadItem } from '@/core/balance/load'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
@@ -13,7 +13,7 @@ import { finePoints, points, sayPoints, useLoads } from '@/ui/session/useLoads'
 const KINDS: ReadonlySet<string> = new Set(SPOT_KINDS)
 const nameOf = (what: LoadItem['what']): string => {
   if (!KINDS.has(what)) return COST_NAMES[what as keyof typeof COST_NAMES]
-  const { name } = aboutKind(what as SpotKind)
+  const name = kindName(what as SpotKind)
   return name[0].toLowerCase() + name.slice(1)
 }
 
@@ -73,6 +73,7 @@ function summary(items: readonly LoadItem[]): string {
 /** Note by note, what each adds. */
 function ByNote({ seat, items }: { seat: SeatId; items: readonly LoadItem[] }) {
   const byEvent = useDesk((d) => d.ensemble[seat].byEvent)
+  const names = useDesk((d) => d.klass.talk.names)
   const events = [...new Set(items.map((i) => i.event))]
   if (events.length === 0) return <p className="text-sm text-soft">Nothing to do here.</p>
   return (
@@ -80,7 +81,7 @@ function ByNote({ seat, items }: { seat: SeatId; items: readonly LoadItem[] }) {
       {events.map((e) => {
         const own = items.filter((i) => i.event === e).sort((a, b) => b.points - a.points)
         const notes = byEvent.get(e)
-        const name = notes ? notes.map((n) => printedPitch(n.pitch)).join(' ') : 'out of reach'
+        const name = notes ? notes.map((n) => printedPitch(names, n.pitch)).join(' ') : 'out of reach'
         return (
           <li key={e} className="grid grid-cols-[52px_1fr_28px] gap-x-2">
             <span className="font-semibold">{name}</span>

@@ -1,9 +1,10 @@
 'use client'
 
 import { useMemo } from 'react'
+import { plainNote, printedNote } from '@/core/music/noteName'
 import { countsOf } from '@/core/reading/counts'
 import { readingOf } from '@/core/reading/reading'
-import { stringName } from '@/core/reading/words'
+import { stringName } from '@/core/words/en/hands'
 import { sayFrame } from '@/core/plan/talk'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { Chart } from '@/ui/kit/Chart'
@@ -68,11 +69,12 @@ export function CountsTab() {
       </table>
       <h3 className="mt-3 font-semibold">Letters, and where they lie</h3>
       <p className="leading-snug">
-        {counts.letters.map((l) => `${l.name} ${l.count} (${l.strings.map(on).join(', ') || 'out'})`).join(' · ')}
+        {counts.letters.map((l) => `${printedNote(talk.names, l)} ${l.count} (${l.strings.map(on).join(', ') || 'out'})`).join(' · ')}
       </p>
       {counts.forms.map((f) => (
         <p key={f.letter} className="mt-1 leading-snug">
-          <span className="font-semibold">{f.letter} in two forms:</span> {f.forms.map((x) => `${x.name} ${x.count}`).join(', ')}
+          <span className="font-semibold">{plainNote(talk.names, f.letter)} in two forms:</span>{' '}
+          {f.forms.map((x) => `${printedNote(talk.names, x)} ${x.count}`).join(', ')}
         </p>
       ))}
       <h3 className="mt-3 font-semibold">Where the half steps lie</h3>

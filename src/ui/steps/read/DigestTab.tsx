@@ -2,7 +2,7 @@
 
 import { indexNamed, sayMeasure, shortOf } from '@/core/piece/address'
 import { useState } from 'react'
-import type { Thing } from '@/core/reading/digest/thing'
+import type { SaidThing } from '@/core/words/en/digest'
 import { saySeats } from '@/core/seats/seat'
 import { Button } from '@/ui/kit/Button'
 import { Outline } from '@/ui/kit/Outline'
@@ -49,7 +49,7 @@ export function DigestTab({ onAll }: { onAll: () => void }) {
   )
 }
 
-function ThingRow({ thing, n }: { thing: Thing; n: number }) {
+function ThingRow({ thing, n }: { thing: SaidThing; n: number }) {
   const { text, advice, spots, measures, seats: ids } = thing
   const seats = useSeats()
   const picked = useDesk((d) => d.spot)

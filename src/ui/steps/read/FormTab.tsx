@@ -3,6 +3,7 @@
 import { capital } from '@/core/names'
 import { addressesOf, sayStretch, shortOf } from '@/core/piece/address'
 import { formOf, sayLearning, sayLikeness, type Unit } from '@/core/reading/form'
+import { sayRun } from '@/core/words/en/reading'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { SeatTitle } from './SeatTitle'
 
@@ -14,6 +15,7 @@ export function FormTab() {
   const form = formOf(piece, line)
   const printed = addressesOf(line) !== null
   const number = (index: number) => shortOf(line, index)
+  const names = useDesk((d) => d.klass.talk.names)
   const point = useDesk((d) => d.point)
   const pointed = useDesk((d) => d.pointed)
   const measuresOf = (u: Unit) => Array.from({ length: u.to - u.from + 1 }, (_, i) => u.from + i)
@@ -81,8 +83,8 @@ export function FormTab() {
                 className="text-left hover:underline"
                 onClick={() => point({ measures: [], notes: eventsBetween(r.from.onset, r.to.onset) })}
               >
-                <span className="font-semibold">{capital(sayStretch(line, r.from.at.index, r.to.at.index))}</span>: {r.name}, {r.notes}{' '}
-                notes
+                <span className="font-semibold">{capital(sayStretch(line, r.from.at.index, r.to.at.index))}</span>: {sayRun(names, r)},{' '}
+                {r.notes} notes
               </button>
             </li>
           ))}

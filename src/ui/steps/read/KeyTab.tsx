@@ -3,7 +3,8 @@
 import { useMemo, useState } from 'react'
 import { mapsOf } from '@/core/balance/ensemble'
 import { alterIn } from '@/core/music/key'
-import { letterName, LETTERS, printedPitch, spokenLetter, type Letter } from '@/core/music/pitch'
+import { plainNote, printedNote, printedPitch, spokenNote } from '@/core/music/noteName'
+import { LETTERS, type Letter } from '@/core/music/pitch'
 import { answersText, placesOf, staffOf, type AskedLetter } from '@/core/reading/answerKey'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { Choice } from '@/ui/kit/Choice'
@@ -15,6 +16,8 @@ export function KeyTab() {
   const key = useDesk((d) => d.piece.key)
   const ensemble = useDesk((d) => d.ensemble)
   const { setup } = useDesk((d) => d.ensemble[d.seat])
+  const talk = useDesk((d) => d.klass.talk)
+  const inTalk = (letters: readonly Letter[]): string => letters.map((l) => plainNote(talk.names, l)).join(' ')
   const [chosen, setChosen] = useState<readonly Letter[]>([])
   const [sign, setSign] = useState<'key' | 'plain'>('key')
   const asked = useMemo(
@@ -25,7 +28,7 @@ export function KeyTab() {
       })),
     [chosen, sign, key],
   )
-  const answers = useMemo(() => asked.map((a) => ({ asked: a, places: placesOf(setup, a) })), [setup, asked])
+  const answers = useMemo(() => asked.map((a) => ({ asked: a, places: placesOf(setup, a, talk) })), [setup, asked, talk])
   const staff = useMemo(() => staffOf(setup), [setup])
   const toggle = (l: Letter) => setChosen((c) => (c.includes(l) ? c.filter((x) => x !== l) : [...c, l]))
   return (
@@ -41,7 +44,7 @@ export function KeyTab() {
               onClick={() => toggle(l)}
               className={`h-7 w-7 rounded-full border ${chosen.includes(l) ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule hover:border-ink'}`}
             >
-              {l}
+              {plainNote(talk.names, l)}
             </button>
           ))}
         </div>
@@ -58,25 +61,25 @@ export function KeyTab() {
           name="Copy all seats"
           text={() =>
             mapsOf(ensemble)
-              .map((m) => answersText(m.setup, asked, m.seat.name))
+              .map((m) => answersText(m.setup, asked, talk, m.seat.name))
               .join('\n\n')
           }
         />
       </div>
       <p className="mt-2 text-sm leading-snug text-soft">
-        {setup.instrument.clef} clef · lines {staff.lines.join(' ')} · spaces {staff.spaces.join(' ')} · open strings{' '}
+        {setup.instrument.clef} clef · lines {inTalk(staff.lines)} · spaces {inTalk(staff.spaces)} · open strings{' '}
         {staff.open.map((o) => `${o.string} (${o.staff})`).join(', ')}
       </p>
       <dl className="mt-1">
         {answers.map(({ asked: a, places }) => (
           <div key={a.letter} className="border-t border-rule py-1">
             <dt className="font-semibold">
-              {letterName(a)} <span className="font-normal text-soft">{a.alter ? spokenLetter(a) : ''}</span>
+              {printedNote(talk.names, a)} <span className="font-normal text-soft">{a.alter ? spokenNote(talk.names, a) : ''}</span>
             </dt>
             {places.length === 0 && <dd className="text-soft">Not in what this seat has learned.</dd>}
             {places.map((p) => (
               <dd key={p.pitch.octave} className="grid grid-cols-[44px_1fr] gap-x-2 leading-snug">
-                <span>{printedPitch(p.pitch)}</span>
+                <span>{printedPitch(talk.names, p.pitch)}</span>
                 <span>
                   {p.staff}: {p.ways.join(', or ')}
                 </span>

@@ -2,6 +2,7 @@
 
 import { capital, inSentence } from '@/core/names'
 import { aboutKind } from '@/core/reading/spots/detectors'
+import { kindName } from '@/core/words/en/spots/said'
 import type { Concern } from '@/core/reading/spots/spot'
 import { SPOT_KINDS } from '@/core/plan/spotKinds'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
@@ -56,7 +57,7 @@ export function KindList() {
             {silenced.map((s) => (
               <li key={s.id} className="flex items-center gap-2 border-t border-rule py-1">
                 <span className="min-w-0 grow text-sm leading-snug">
-                  {capital(s.where)}, {inSentence(ensemble[s.seat].seat.name)}: {aboutKind(s.kind).name.toLowerCase()}
+                  {capital(s.where)}, {inSentence(ensemble[s.seat].seat.name)}: {kindName(s.kind).toLowerCase()}
                 </span>
                 <Button size="small" onClick={() => edit(muted(seats, line, [s], false))}>
                   Show

@@ -4,6 +4,8 @@ import { headMeasure } from '@/core/piece/address'
 import { useMemo } from 'react'
 import { readingOf } from '@/core/reading/reading'
 import { sameSpacings } from '@/core/reading/sameSpacing'
+import { tellingOf } from '@/core/words/en/fingering'
+import { saySameSpacing } from '@/core/words/en/reading'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { SeatTitle } from './SeatTitle'
 
@@ -13,6 +15,7 @@ export function SpacingTab() {
   const map = useDesk((d) => d.ensemble[d.seat])
   const line = useDesk((d) => d.ensemble[d.seat].line)
   const point = useDesk((d) => d.point)
+  const talk = useDesk((d) => d.klass.talk)
   const pointed = useDesk((d) => d.pointed)
   const all = useMemo(() => sameSpacings(readingOf(piece, map)), [piece, map])
   return (
@@ -35,7 +38,7 @@ export function SpacingTab() {
             >
               <span className="font-semibold">{headMeasure(line, t.note.placed.at.index)}</span>
             </button>
-            <p className="leading-snug">{t.text}</p>
+            <p className="leading-snug">{saySameSpacing(tellingOf(map, talk), t)}</p>
           </li>
         ))}
       </ul>

@@ -3,9 +3,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { capital } from '@/core/names'
 import { saySeats, type SeatId } from '@/core/seats/seat'
-import { aboutKind } from '@/core/reading/spots/detectors'
-import type { Spot } from '@/core/reading/spots/spot'
-import { together } from '@/core/reading/together'
+import { kindName, type SaidSpot } from '@/core/words/en/spots/said'
+import { together } from '@/core/words/en/together'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { kindShown, muted } from '@/ui/session/edits'
 import { useAllSpots, useShownSpots } from '@/ui/session/useSpots'
@@ -71,7 +70,7 @@ export function SpotList() {
 /** How many are listed at once. */
 const PART = 200
 
-function SpotRows({ spots }: { spots: readonly Spot[] }) {
+function SpotRows({ spots }: { spots: readonly SaidSpot[] }) {
   const seats = useSeats()
   const onset = useDesk((d) => d.timeline[d.moment]?.onset)
   const seat = useDesk((d) => d.seat)
@@ -125,7 +124,7 @@ function SpotRows({ spots }: { spots: readonly Spot[] }) {
                     all.map((s) => s.seat),
                   )}
                 </span>{' '}
-                · {aboutKind(first.kind).name}
+                · {kindName(first.kind)}
                 {again && <span className="text-soft"> · again</span>}
                 <span className="block leading-snug text-soft">{first.text}</span>
               </span>
@@ -145,7 +144,7 @@ function SpotRows({ spots }: { spots: readonly Spot[] }) {
   )
 }
 
-function Opened({ spots }: { spots: readonly [Spot, ...Spot[]] }) {
+function Opened({ spots }: { spots: readonly [SaidSpot, ...SaidSpot[]] }) {
   const edit = useDesk((d) => d.edit)
   const line = useDesk((d) => d.ensemble[d.seat].line)
   const seats = useSeats()

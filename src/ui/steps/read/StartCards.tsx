@@ -9,14 +9,14 @@ import { useMapped } from '@/ui/session/useSpots'
 
 /** What each seat has ready before the first note: string and fingers, bow, how it is tested; and the count. */
 export function StartCards() {
-  const { piece, ensemble } = useMapped()
+  const { piece, ensemble, klass } = useMapped()
   const cards = useMemo(
     () =>
       mapsOf(ensemble).flatMap((m) => {
-        const card = startCardOf(readingOf(piece, m))
+        const card = startCardOf(readingOf(piece, m), klass.talk)
         return card ? [{ id: m.seat.id, name: m.seat.name, ...card }] : []
       }),
-    [piece, ensemble],
+    [piece, ensemble, klass.talk],
   )
   if (cards.length === 0) return null
   return (

@@ -2,14 +2,15 @@
 
 import { Ear as EarIcon, Mic, UserRound, Volume2 } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
-import { sayFinger } from '@/core/fingering/explain'
+import { fingerOn } from '@/core/words/en/hands'
 import { sayCheck, trueChecksOf } from '@/core/hands/trueChecks'
 import { sayFree } from '@/core/hearing/free'
 import { TRUE_FOR, trueSince, tuningOrder } from '@/core/hearing/inTurn'
 import { sayNeedle } from '@/core/hearing/needle'
 import { STEADY, type Student } from '@/core/hearing/student'
 import { inSentence } from '@/core/names'
-import { letterName, midiOf, type Pitch } from '@/core/music/pitch'
+import { printedNote } from '@/core/music/noteName'
+import { midiOf, type Pitch } from '@/core/music/pitch'
 import { answerAt } from '@/core/balance/timeline'
 import { hertz } from '@/core/sounding/sounding'
 import { Button } from '@/ui/kit/Button'
@@ -45,6 +46,7 @@ export function Ear() {
   const [blind, setBlind] = useState(false)
   const [student, setStudent] = useState(MADE_UP)
   const { instrument, seat } = map
+  const talk = useDesk((d) => d.klass.talk)
 
   const note = onset === undefined ? undefined : answerAt(piece, map, onset)?.notes.at(-1)
   const open = typeof aimed === 'number' ? (instrument.strings[aimed] ?? null) : null
@@ -52,7 +54,7 @@ export function Ear() {
     ? { name: `open ${open.letter}`, pitch: open, hear: '', below: instrument.strings[(aimed as number) - 1] ?? null }
     : aimed === 'picked' && note
       ? {
-          name: `${letterName(note.pitch)}, ${sayFinger(instrument, note.stop)} on ${instrument.strings[note.stop.string].letter}`,
+          name: `${printedNote(talk.names, note.pitch)}, ${fingerOn(talk, instrument, note.stop)}`,
           pitch: note.pitch,
           hear: hearing(trueChecksOf(instrument, note.stop)[0]),
           below: instrument.strings[note.stop.string - 1] ?? null,
@@ -105,7 +107,7 @@ export function Ear() {
     if (done) return `All strings of the ${inSentence(seat.name)} were true.`
     if (!ear.from) return 'Nothing is listened to.'
     const who = ear.from === 'student' ? 'Made-up student. ' : ''
-    if (aimed === 'any') return ear.free === null ? 'Play any note.' : `${who}${sayFree(ear.free, a4, piece.key)}.`
+    if (aimed === 'any') return ear.free === null ? 'Play any note.' : `${who}${sayFree(ear.free, a4, piece.key, talk.names)}.`
     return shown ? `${who}${sayNeedle(shown)}` : 'Listening …'
   }
   return (

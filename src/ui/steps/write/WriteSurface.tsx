@@ -120,7 +120,7 @@ export function WriteSurface({ store, klass, onHelp, children }: Props) {
           <ClassScore draft={draft} klass={klass} />
         </div>
         <p role="status" aria-label="Note editor" className="border-t border-rule bg-sheet px-4 py-1 text-sm text-soft">
-          {sayCaret(draft)}
+          {sayCaret(draft, klass.talk.names)}
           {said ? ` · ${said}` : ''} · letters type notes, ? lists the keys
         </p>
       </section>

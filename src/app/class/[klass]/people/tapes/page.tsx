@@ -16,5 +16,5 @@ export default async function TapesPage({ params }: { params: Promise<{ klass: s
   })
   const all =
     students.length > 0 ? students : seats.map(({ name, instrument: i }) => ({ name, instrument: i.id, length: i.sizes[0].length }))
-  return <TapesView all={all.slice(0, MOST_STRIPS)} tapes={settings.talk.tapes} />
+  return <TapesView all={all.slice(0, MOST_STRIPS)} talk={settings.talk} />
 }

@@ -1,18 +1,18 @@
 import { describe, expect, it } from 'vitest'
-import { DEFAULT_CLASS } from '../plan/class'
-import { ensembleMapper } from '../balance/ensemble'
-import { emptyPlan } from '../plan/plan'
-import { pieceFrom } from '../testing/piece'
-import { spotsOf } from './spots'
-import type { Spot } from './spots/spot'
-import { saySeats, seatsOf } from '../seats/seat'
+import { DEFAULT_CLASS } from '../../plan/class'
+import { ensembleMapper } from '../../balance/ensemble'
+import { emptyPlan } from '../../plan/plan'
+import { pieceFrom } from '../../testing/piece'
+import { saidSpots } from '../../testing/said'
+import type { SaidSpot } from './spots/said'
+import { saySeats, seatsOf } from '../../seats/seat'
 import { together } from './together'
-import { SEATS, type Seat } from '../testing/seats'
+import { SEATS, type Seat } from '../../testing/seats'
 
 const of = (...seats: Seat[]) => seats
 const say = (ids: readonly string[]) => saySeats(seatsOf(DEFAULT_CLASS), ids)
-const spot = (seat: Seat, more: Partial<Spot> = {}) =>
-  ({ seat, id: `shift ${seat}`, kind: 'shift', onset: 0, text: 'Shift.', advice: 'Slowly.', hard: 0.5, before: 0, ...more }) as Spot
+const spot = (seat: Seat, more: Partial<SaidSpot> = {}) =>
+  ({ seat, id: `shift ${seat}`, kind: 'shift', onset: 0, text: 'Shift.', advice: 'Slowly.', hard: 0.5, before: 0, ...more }) as SaidSpot
 
 describe('what seats are told together', () => {
   it('is what trips them at one time for one reason in the same words', () => {
@@ -49,7 +49,7 @@ describe('what seats are told together', () => {
   it('loses nothing, and says the signature’s sharps once to a class in octaves', () => {
     const piece = pieceFrom('F#4 G4 F#4 E4 C#5:h B4:h', { fifths: 2, mode: 'major' })
     const maps = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
-    const all = SEATS.flatMap((s) => spotsOf(piece, maps[s])).sort((a, b) => a.onset - b.onset)
+    const all = SEATS.flatMap((s) => saidSpots(piece, maps[s])).sort((a, b) => a.onset - b.onset)
     const groups = together(all)
     expect(
       groups

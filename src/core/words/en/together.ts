@@ -1,8 +1,8 @@
-import type { Spot } from './spots/spot'
+import type { SaidSpot } from './spots/said'
 
 /** What trips several seats at one moment for one reason, in the same words: said once to all of them. */
 export type Together = {
-  readonly spots: readonly [Spot, ...Spot[]]
+  readonly spots: readonly [SaidSpot, ...SaidSpot[]]
   /** As hard as for the seat that finds it hardest. */
   readonly hard: number
   /** It has come before for every one of them. */
@@ -10,8 +10,8 @@ export type Together = {
 }
 
 /** Spots with those of other seats that say the same at the same time, in the order in which each is first listed. */
-export function together(spots: readonly Spot[]): Together[] {
-  const groups = new Map<string, [Spot, ...Spot[]]>()
+export function together(spots: readonly SaidSpot[]): Together[] {
+  const groups = new Map<string, [SaidSpot, ...SaidSpot[]]>()
   for (const s of spots) {
     const key = `${s.onset} ${s.kind} ${s.text} ${s.advice}`
     const group = groups.get(key)

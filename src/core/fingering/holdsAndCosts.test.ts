@@ -4,8 +4,7 @@ import { midiOf, parsePitch, type Pitch } from '../music/pitch'
 import { frameName } from '../hands/frames'
 import { candidates, type Setup } from './candidates'
 import { ANYWHERE, chargeHold, chargeMove, type Gap } from './costs'
-import { sayHold, sayWhy } from './explain'
-import { sayDifference } from './spared'
+import { PLAIN_TONGUE, sayHold } from '../words/en/hands'
 import { DEFAULT_POLICY, withChanges, type Policy, type PolicyChange } from './policy'
 import { WEIGHTS, type CostKind } from './weights'
 import { FIRST_POSITION, INSTRUMENTS, type Seat } from '../testing/seats'
@@ -20,9 +19,9 @@ const setup = (seat: Seat, change: PolicyChange = {}): Setup => ({
 const words = (s: Setup, ...names: string[]) =>
   candidates(s, names.map(p))
     .filter(isLearned)
-    .map((h) => sayHold(s.instrument, h))
+    .map((h) => sayHold(PLAIN_TONGUE, s.instrument, h))
 const holdOf = (s: Setup, text: string, ...names: string[]): Hold =>
-  candidates(s, names.map(p)).find((h) => sayHold(s.instrument, h) === text)!
+  candidates(s, names.map(p)).find((h) => sayHold(PLAIN_TONGUE, s.instrument, h) === text)!
 
 describe('ways to hold', () => {
   it('single notes that the class has learned', () => {
@@ -114,54 +113,5 @@ describe('costs', () => {
     expect(of(four, 'open')).toContain('againstPolicy')
     expect(of(openA, 'always')).toContain('againstPolicy')
     expect(of(openA, 'open')).toEqual([])
-  })
-})
-
-describe('sentences', () => {
-  const violin = INSTRUMENTS.violin
-  const [openA, four] = [holdOf(setup('violin'), 'open A', 'A4'), holdOf(setup('violin'), '4 on D', 'A4')]
-  const said = (...counts: [CostKind, number, number][]) =>
-    sayDifference({ times: new Map(counts.map(([k, mine, theirs]) => [k, { mine, theirs }])), learned: true }, WEIGHTS)
-  it('name the two things that weigh most, each family netted first', () => {
-    expect(said(['bowCrossing', 0, 1], ['crossing', 0, 1], ['shiftInSlur', 0, 1], ['fourthFinger', 1, 0])).toBe(
-      'no shift inside the slur, saves 2 crossings',
-    )
-    // One crossing more by the bow is no crossing saved.
-    expect(said(['crossing', 0, 1], ['bowCrossing', 2, 0])).toBe('')
-    expect(said(['crossing', 0, 1], ['bowCrossing', 1, 0])).toBe('only the bow crosses')
-    expect(said(['shift', 1, 0], ['shiftOverRest', 0, 2])).toBe('saves a shift')
-  })
-  it('never speak of a shift where there is none, nor of none where there is one', () => {
-    expect(said(['landing', 0, 1], ['shiftFar', 0, 3])).toBe('')
-    expect(said(['shift', 1, 1], ['shiftFar', 0, 2])).toBe('a shorter shift')
-    expect(said(['shiftInSlur', 1, 2])).toBe('fewer shifts inside slurs')
-    expect(said(['notLearned', 1, 2])).toBe('less that is new')
-  })
-  const alone = { rival: undefined, only: 'learned' as const, must: false, pinned: false }
-  it('say what was pinned, what is new, and what would serve as well', () => {
-    expect(sayWhy(violin, four, null, { ...alone, pinned: true })).toBe('4 on D: pinned.')
-    expect(sayWhy(violin, { ...four, needs: ['finger'] }, null, { ...alone, must: true })).toContain('nothing that the class has learned')
-    expect(sayWhy(violin, openA, null, { ...alone, rival: { hold: four, price: 0, spared: '' } })).toBe(
-      'Open A; 4 on D would serve as well.',
-    )
-    const stays = { ...alone, rival: { hold: openA, price: 8, spared: 'no shift inside the slur' } }
-    expect(sayWhy(violin, { ...four, needs: ['position'] }, null, stays)).toBe(
-      '4 on D rather than open A: no shift inside the slur. New is position I.',
-    )
-  })
-  it('say how far it is the only one', () => {
-    expect(sayWhy(violin, four, null, { ...alone, only: 'at all' })).toBe('4 on D: the one place for it.')
-    expect(sayWhy(violin, four, null, alone)).toBe('4 on D: the one place for it that the class has learned.')
-    expect(sayWhy(violin, four, null, { ...alone, only: 'plain' })).toContain('without a stretch or an odd spelling')
-    // Nothing to be said for it by itself, and still the cheaper line.
-    expect(sayWhy(violin, openA, null, { ...alone, rival: { hold: four, price: 3, spared: '' } })).toBe(
-      'Open A rather than 4 on D: less to do in the whole line.',
-    )
-  })
-  it('say which finger touches', () => {
-    const two = holdOf(setup('violin'), 'low 2 on D', 'F4')
-    expect(sayWhy(violin, two, { name: 'touch 1-2', places: [2, 3, 5, 7] }, alone)).toBe(
-      'Low 2 on D, touching 1: the one place for it that the class has learned.',
-    )
   })
 })

@@ -1,0 +1,253 @@
+import type { SeatMap } from '../../fingering/map'
+import type { Instrument } from '../../instruments/instrument'
+import type { Combination } from '../../instruments/reads'
+import { printedNote, spokenNote } from '../../music/noteName'
+import { capital, inSentence, sayList } from '../../names'
+import { addressesOf, nameAll, nameForAll, nameOf } from '../../piece/address'
+import type { ByPlaces } from '../../reading/digest/plain'
+import type { Form, FormAt, Thing, ThingFacts } from '../../reading/digest/thing'
+import { atFirst } from '../../reading/family'
+import type { SpotFacts } from '../../reading/spots/facts'
+import type { Spot } from '../../reading/spots/spot'
+import type { SeatId } from '../../seats/seat'
+import { sayNews, tellingOf } from './fingering'
+import { sayStops, type Tongue } from './hands'
+import { sayRhythm } from './spots/rhythm'
+import { adviseOn, sayTrip } from './spots/said'
+
+/** The seats of a class, in score order, with the line that each reads; and how the class talks. */
+type Seats = { readonly maps: readonly SeatMap[]; readonly talk: Tongue }
+
+/** A thing with what is said of it: one sentence, and what to do. */
+export type SaidThing = Thing & { readonly text: string; readonly advice: string }
+
+/** Two known things in as few words as a list has room for. */
+const TOGETHER: Record<Combination, string> = {
+  'slur across strings': 'slur across strings',
+  'fourth finger in a slur': 'fourth finger in a slur',
+  'shift in a slur': 'shift in a slur',
+  'dotted across strings': 'dotted across strings',
+}
+
+/** How a kind is said once for all its places. */
+const PLACES: { readonly [K in ByPlaces]: string | ((f: SpotFacts[K], instrument: Instrument, talk: Tongue) => string) } = {
+  'out-of-reach': 'It cannot be played as written',
+  'new-for-class': ({ news }, instrument, talk) => `New for this class: ${sayNews(talk, instrument, news)}`,
+  'new-rhythm': ({ rhythm, meter }) => `New for the class: ${sayRhythm(rhythm, meter)}`,
+  'new-combination': ({ together }) => `Known, but new together: ${TOGETHER[together]}`,
+  pickup: ({ beat, bow }) => `Begins before the first full measure, on beat ${beat}, ${bow ? `${bow}-bow` : 'plucked'}`,
+  dotted: ({ long }) => `Dotted ${long} and ${long === 'quarter' ? 'eighth' : 'sixteenth'}`,
+  triplet: ({ actual, normal }) => `${actual} even notes in the time of ${normal}`,
+  syncopation: ({ tied }) => (tied ? 'Tied over the barline' : 'Struck between the beats and held over the next'),
+  'counted-rest': 'Entries to be counted after a rest',
+  'changed-rhythm': 'Known notes in another rhythm',
+  'long-after-short': 'A long note after short ones',
+  extension: 'The hand opens',
+  'fourth-finger': 'The fourth finger',
+  'four-or-open': ({ four }) => (four ? 'The fourth finger' : 'An open string, where 4 would stay'),
+  'wide-gap': 'A wide gap between two fingers',
+  slide: 'One finger slides between two places',
+  'two-places': 'Fingers lie otherwise than on the next string',
+  'double-stop': 'Two strings at once',
+  'arch-kept': 'A finger kept while the open string beside it sounds',
+  'lowest-string': 'Fingers on the lowest string',
+  'skip-crossing': 'A skip to another string, a finger on each',
+  fifth: 'One finger on two strings',
+  'skip-string': 'A string is skipped',
+  'lands-alone': 'A finger lands alone',
+  'hand-crossing': 'The left hand crosses to the next string',
+  'bow-crossing': 'The bow crosses, the fingers stay',
+  'shared-letter': ({ which, pitch }, _, { names }) => {
+    const name = printedNote(names, { letter: pitch.letter, alter: 0 })
+    return `${capital(which)} ${name}, not the open ${name}`
+  },
+  'letter-two-strings': ({ pitch }, _, { names }) => `${printedNote(names, pitch)} lies on two strings`,
+  'ledger-lines': 'Notes far off the staff',
+  'first-slur': ({ known }) => (known ? 'Several notes in one bow' : 'New for the class: a slur, several notes in one bow'),
+  'wrong-bow': ({ retake }) => (retake ? 'The repeat needs a retake' : 'The first beat comes up-bow'),
+  'uneven-bow': 'A long bow and a short one back',
+  'pluck-change': ({ plucked }) => (plucked ? 'From bow to plucking' : 'From plucking back to the bow'),
+  'other-loudness': ({ softer }) => `What returns ${softer ? 'softer' : 'louder'}: the same tempo`,
+  'no-rest': 'A long way without a rest',
+  'look-alike': 'What begins like an earlier measure goes on otherwise',
+  'repeat-way': 'Look where the repeat goes',
+}
+
+/** What is known of any kind's words: the facts that it is given are those of its own kind. */
+const placesOf = PLACES as { readonly [K in Spot['kind']]?: string | ((f: Spot['facts'], instrument: Instrument, talk: Tongue) => string) }
+
+/** "viola and cello", in a sentence. */
+const lower = (names: readonly string[]): string => sayList(names.map(inSentence))
+
+const nameIn = ({ maps }: Seats, seat: SeatId): string => maps.find((m) => m.seat.id === seat)!.seat.name
+
+/** Measures that several seats read, as all of them have it printed. */
+const placesForAll = (maps: readonly SeatMap[], indices: readonly number[]): string =>
+  nameForAll(
+    maps.map((m) => m.line),
+    indices,
+  )
+
+/** Seats that say the same, together: "2 on D for violin and viola". */
+function together(said: readonly { readonly says: string; readonly name: string }[]): [says: string, names: string[]][] {
+  const by = new Map<string, string[]>()
+  for (const { says, name } of said) by.set(says, [...(by.get(says) ?? []), name])
+  return [...by]
+}
+
+/** Where and for whom: "in 6" where it is all, "in 6 and 10: viola and cello", "in 2 for cello, in 3 and 7 for viola". */
+function sayPlaces({ maps }: Seats, spots: readonly Spot[]): string {
+  const groups = together(
+    maps.flatMap((m) => {
+      const own = spots.filter((s) => s.seat === m.seat.id).map((s) => s.index)
+      return own.length === 0 ? [] : [{ says: nameAll(m.line, own), name: m.seat.name }]
+    }),
+  )
+  if (groups.length === 1) {
+    const [[where, names]] = groups
+    return `in ${where}${names.length === maps.length ? '' : `: ${lower(names)}`}`
+  }
+  return groups.map(([where, names]) => `in ${where} for ${lower(names)}`).join(', ')
+}
+
+/** Ways to play one note that are still said one by one. */
+const MOST_WAYS = 2
+
+/** "2 on D for violin and viola, 1 on A for cello": how each seat plays a form. */
+const sayWays = (of: Seats, { ways }: FormAt): string =>
+  together(
+    ways.map(({ seat, holds }) => {
+      const { instrument, seat: player } = of.maps.find((m) => m.seat.id === seat)!
+      const said = [...new Set(holds.map((h) => sayStops(of.talk, instrument, h)))]
+      return { says: said.length > MOST_WAYS ? 'several places' : said.join(' or '), name: player.name }
+    }),
+  )
+    .map(([finger, names]) => `${finger} for ${lower(names)}`)
+    .join(', ')
+
+/** "C sharp in 4 and 7"; a place of several words stands in brackets. */
+const formAt = (form: string, where: string): string => (/line|measure/.test(where) ? `${form} (${where})` : `${form} in ${where}`)
+
+/** A thing in the words of a class. */
+export function sayThing(of: Seats, thing: Thing): SaidThing {
+  const { facts } = thing
+  switch (facts.kind) {
+    case 'alike':
+      return { ...thing, text: sayAlike(of, thing, facts), advice: adviceFor(of, thing.spots) }
+    case 'forms':
+      return { ...thing, ...sayForms(of, thing, facts) }
+    case 'signature':
+      return { ...thing, ...saySignature(of, thing, facts) }
+    case 'visits':
+      return { ...thing, ...sayVisits(of, facts) }
+    case 'returns':
+      return { ...thing, ...sayReturns(of, facts) }
+  }
+}
+
+type Of<K extends ThingFacts['kind']> = Extract<ThingFacts, { kind: K }>
+type Words = { readonly text: string; readonly advice: string }
+
+function sayAlike(of: Seats, thing: Thing, { bare, one }: Of<'alike'>): string {
+  const { spots } = thing
+  const [first] = spots
+  const telling = (s: Spot) =>
+    tellingOf(
+      of.maps.find((m) => m.seat.id === s.seat)!,
+      of.talk,
+    )
+  const all = thing.seats.length === of.maps.length
+  if (one && all && spots.every((s) => s.onset === first.onset)) {
+    const [text, ...others] = spots.map((s) => sayTrip(s, telling(s)))
+    if (others.every((o) => o === text))
+      return `In ${placesForAll(of.maps, [first.index])}: ${text[0].toLowerCase()}${text.slice(1).replace(':', ',')}`
+  }
+  const row = placesOf[first.kind]!
+  const says = typeof row === 'string' ? row : row(first.facts, telling(first).instrument, of.talk)
+  return bare && all ? `${says}.` : `${says}, ${sayPlaces(of, spots)}.`
+}
+
+/** What to do: the remedy of each seat's hardest place, and for whom, where hands differ in it. */
+function adviceFor(of: Seats, spots: readonly Spot[]): string {
+  const by = together(
+    of.maps.flatMap((m) => {
+      const own = spots.filter((s) => s.seat === m.seat.id)
+      if (own.length === 0) return []
+      const hardest = own.reduce((a, b) => (atFirst(b) > atFirst(a) ? b : a))
+      return [{ says: adviseOn(hardest, tellingOf(m, of.talk)), name: m.seat.name }]
+    }),
+  )
+  return by.length === 1 ? by[0][0] : by.map(([advice, names]) => `${capital(lower(names))}: ${advice}`).join(' ')
+}
+
+const sayForm = ({ names }: Tongue, f: Form, natural = true): string => spokenNote(names, f, natural)
+
+/** Whom a thing concerns, where that is not everybody. */
+const concerned = ({ maps }: Seats, { seats }: Thing): readonly SeatMap[] => maps.filter((m) => seats.includes(m.seat.id))
+
+/** "C sharp in 4 and 7, C natural in 5." with what each seat does for both. */
+function sayForms(of: Seats, thing: Thing, { letter, forms, rule }: Of<'forms'>): Words {
+  const whose = concerned(of, thing)
+  const at = (f: FormAt) => formAt(sayForm(of.talk, f), placesForAll(whose, f.at))
+  const text =
+    forms.length > 1
+      ? `${printedNote(of.talk.names, { letter, alter: 0 })} comes in ${forms.length === 2 ? 'two' : forms.length} forms: ${sayList(forms.map(at))}`
+      : `${at(forms[0])} is not in the key`
+  const fingers = forms.map((f) => {
+    const how = sayWays(of, f)
+    return how && `${sayForm(of.talk, f)}: ${how}.`
+  })
+  const says = rule && { 'barline takes': 'The barline takes a sign away.', holds: 'A sign holds to the barline.' }[rule]
+  return {
+    text: `${text}${whose.length < of.maps.length ? `, for ${lower(whose.map((m) => m.seat.name))}` : ''}.`,
+    advice: [says, ...fingers].filter(Boolean).join(' '),
+  }
+}
+
+/** "F sharp and C sharp come from the signature, first in 1." */
+function saySignature(of: Seats, thing: Thing, { forms }: Of<'signature'>): Words {
+  const whose = concerned(of, thing)
+  const list = forms.map((f) => ({ f, name: sayForm(of.talk, f, false), place: placesForAll(whose, f.at) }))
+  const one = new Set(list.map((x) => x.place)).size === 1
+  const text = one
+    ? `Only the signature says ${sayList(list.map((x) => x.name))}, first in ${list[0].place}`
+    : `Only the signature says ${sayList(list.map((x) => `${x.name} (first in ${x.place})`))}`
+  return {
+    text: `${text}${whose.length < of.maps.length ? `: ${lower(whose.map((m) => m.seat.name))}` : ''}.`,
+    advice: list.map(({ f, name }) => `${name}: ${sayWays(of, f)}.`).join(' '),
+  }
+}
+
+const sayPosition = (key: string): string => (key === 'half' ? 'half position' : key)
+
+/** Who leaves first position, where to and where. */
+function sayVisits(of: Seats, { fresh, away, stay }: Of<'visits'>): Words {
+  const by = together(
+    away.map(({ seat, at }) => ({ says: nameAll(of.maps.find((m) => m.seat.id === seat)!.line, at), name: nameIn(of, seat) })),
+  )
+  const [[where, names]] = by
+  const more = away.length > 1
+  const text =
+    by.length === 1
+      ? `${capital(lower(names))} ${more ? 'leave' : 'leaves'} first position in ${where}`
+      : `First position is left ${sayList(by.map(([at, who]) => `by ${lower(who)} in ${at}`))}`
+  const others = stay.map((s) => nameIn(of, s))
+  const stays = others.length === 0 ? '' : `; ${lower(others)} ${others.length > 1 ? 'stay' : 'stays'}`
+  const to = away.map((a) => `${lower([nameIn(of, a.seat)])} to ${sayList(a.to.map(sayPosition))}`).join('; ')
+  return {
+    text: `${text}${fresh ? ', which is new' : ''}${stays}.`,
+    advice: fresh
+      ? `${capital(to)}. Teach the move by itself first, or give ${more ? 'these seats' : 'this seat'} something else there.`
+      : `${capital(to)}. Hand and thumb go together, while there is time; then from note to note.`,
+  }
+}
+
+/** "Old friends, note for note: 5 to 8." */
+function sayReturns({ maps: [{ line }] }: Seats, { again }: Of<'returns'>): Words {
+  const places = nameAll(
+    line,
+    again.map((u) => u.at),
+  )
+  const said = again.map((u) => `${nameOf(line, u.at)} is ${nameOf(line, u.is)} again`)
+  return { text: `Old friends, note for note: ${places}.`, advice: `${capital(said.join(addressesOf(line) ? '; ' : ', '))}.` }
+}

@@ -1,0 +1,233 @@
+import type { Lacks } from '../../fingering/pins'
+import type { FingerOn } from '../../fingering/down'
+import type { Move, Over } from '../../fingering/moves'
+import type { News, ProblemFacts } from '../../fingering/problems'
+import type { Only, Reason } from '../../fingering/reason'
+import type { Spared } from '../../fingering/spared'
+import { isLearned } from '../../hands/hold'
+import type { Instrument } from '../../instruments/instrument'
+import { printedPitch } from '../../music/noteName'
+import type { Pitch } from '../../music/pitch'
+import { count } from '../../count'
+import { capital } from '../../names'
+import { sayMeasure } from '../../piece/address'
+import type { Line } from '../../piece/piece'
+import { sayHold, sayNeeds, sayPitches, sayPlace, sayShaded, type Tongue } from './hands'
+
+/** Whom a sentence is about: the class's talk, the hand, and the line whose places are said. */
+export type Telling = { readonly talk: Tongue; readonly instrument: Instrument; readonly line: Line }
+
+/** The telling of a mapped part. */
+export const tellingOf = (map: { readonly instrument: Instrument; readonly line: Line }, talk: Tongue): Telling => ({
+  talk,
+  instrument: map.instrument,
+  line: map.line,
+})
+
+/** "low 2", "a shift without a rest or open string before it": the first of what is new, as it is said. */
+export const sayNews = (talk: Pick<Tongue, 'low'>, instrument: Instrument, { hold, shifts }: News): string =>
+  hold ? sayNeeds(talk, instrument, hold) : shifts === 'none' ? 'shifting' : 'a shift without a rest or open string before it'
+
+/** "it does not lie on G", "finger 3 cannot play it on D in any position". */
+function sayLacks(instrument: Instrument, { wish, pin }: Lacks): string {
+  const strings = pin.strings?.map((s) => instrument.strings[s]?.letter ?? '?').join(' and ')
+  const fingers = pin.fingers?.map((f) => (f === 0 ? 'an open string' : `finger ${f}`)).join(' and ')
+  const where = strings ? ` on ${strings}` : ''
+  switch (wish) {
+    case 'string':
+      return `it does not lie on ${strings}`
+    case 'finger':
+      return `${fingers} cannot play it${where} in any position`
+    case 'position':
+      return `${fingers ?? 'no finger'}${where} does not reach it in ${pin.position ?? 'that position'}`
+  }
+}
+
+const are = (pitches: readonly Pitch[]) => (pitches.length > 1 ? 'are' : 'is')
+
+/** What stands in the way at a note, in one sentence or two: out of reach, a chord to divide, a pin set aside, something new. */
+export function sayProblem(
+  { talk, instrument }: Pick<Telling, 'talk' | 'instrument'>,
+  { facts }: { readonly facts: ProblemFacts },
+): string {
+  const seat = instrument.name.toLowerCase()
+  switch (facts.kind) {
+    case 'below':
+      return `${sayPitches(talk, facts.pitches)} is below the ${seat}'s lowest string (${printedPitch(talk.names, instrument.strings[0])}); move the seat up an octave, or put a substitute here.`
+    case 'beyond':
+      return `${sayPitches(talk, facts.pitches)} is beyond VII position, where the thumb or the end of the fingerboard is; move the seat down an octave, or put a substitute here.`
+    case 'chord cut':
+      return `${sayPitches(talk, facts.pitches)} cannot be held together on the ${seat}; the top note is mapped, divide the others.`
+    case 'pin impossible':
+      return `The pin on ${sayPitches(talk, facts.pitches)} is set aside: ${sayLacks(instrument, facts.lacks)}.`
+    case 'new': {
+      const { pitches, easier, moved } = facts
+      const { hold, shifts } = facts.news
+      const hint = easier
+        ? ` An octave ${easier.by < 0 ? 'lower' : 'higher'}, ${sayPitches(talk, easier.pitches)} ${are(easier.pitches)} ${sayHold(talk, instrument, easier.hold)}.`
+        : ''
+      const beyond = hold
+        ? [
+            `New for this class: ${sayNews(talk, instrument, { hold, shifts: null })}. ${sayPitches(talk, pitches)} ${are(pitches)} ${sayHold(talk, instrument, hold)}.${hint}`,
+          ]
+        : []
+      const shifted = moved
+        ? [`New for this class: ${sayNews(talk, instrument, { hold: null, shifts })}. The hand goes from ${moved.from} to ${moved.to}.`]
+        : []
+      return [...beyond, ...shifted].join(' ')
+    }
+  }
+}
+
+const ONLY: Record<Only, string> = {
+  'at all': 'the one place for it',
+  learned: 'the one place for it that the class has learned',
+  first: 'the one place for it in first position',
+  plain: 'the one place for it without a stretch or an odd spelling',
+}
+
+const saves = (n: number, one: string, many: string): string => (n === 1 ? `saves ${one}` : `saves ${n} ${many}`)
+
+/** What the chosen way is spared, one thing. */
+function saySpared(s: Spared): string {
+  switch (s.kind) {
+    case 'learned':
+      return s.none ? 'stays with what the class has learned' : 'less that is new'
+    case 'taught sooner':
+      return 'what is usually taught sooner'
+    case 'unlearned shift':
+      return 'no shift that the class has not learned'
+    case 'shift in slur':
+      return s.none ? 'no shift inside the slur' : 'fewer shifts inside slurs'
+    case 'shifts':
+      return saves(s.times, 'a shift', 'shifts')
+    case 'time to shift':
+      return 'shifts where the hand has time'
+    case 'shorter shift':
+      return s.one ? 'a shorter shift' : 'shorter shifts'
+    case 'guided':
+      return 'a finger leads the shift'
+    case 'timing':
+      return 'shifts nearer to where the class wants it'
+    case 'pivot':
+      return s.none ? 'the hand need not roll' : 'the hand rolls less'
+    case 'begins in first':
+      return 'begins in first position'
+    case 'first position':
+      return s.none ? 'stays in first position' : 'less time away from first position'
+    case 'extension':
+      return s.none ? 'needs no stretch' : 'fewer stretches'
+    case 'opening':
+      return 'the hand opens less often'
+    case 'crossing in slur':
+      return s.none ? 'no crossing inside the slur' : 'fewer crossings inside slurs'
+    case 'crossings':
+      return saves(s.times, 'a crossing', 'crossings')
+    case 'skipped string':
+      return s.none ? 'skips no string' : 'skips fewer strings'
+    case 'crossing of the hand':
+      return s.none ? 'only the bow crosses' : 'the hand crosses less'
+    case 'fourth finger':
+      return s.none ? 'spares the fourth finger' : 'fewer fourth fingers'
+    case 'policy':
+      return s.none ? 'as the class is set' : 'nearer to how the class is set'
+    case 'slide':
+      return s.none ? 'no finger has to slide' : 'fewer slides'
+    case 'fifth':
+      return s.none ? 'no finger hops across strings' : 'fewer hops across strings'
+    case 'frame':
+      return s.none ? 'keeps one frame' : 'fewer new frames'
+    case 'otherwise':
+      return s.none ? 'fingered as where it came before' : 'more of it fingered as where it came before'
+    case 'harmonic':
+      return s.none ? 'needs no harmonic' : 'fewer harmonics'
+    case 'respelled':
+      return s.none ? 'fingered as it is spelled' : 'more of it fingered as it is spelled'
+    case 'off tape':
+      return s.none ? 'stays on the tapes' : 'fewer places off the tapes'
+  }
+}
+
+/** What the chosen way is spared, in words; empty when nothing can be said for it. */
+export const saySpareds = (all: readonly Spared[]): string => all.map(saySpared).join(', ')
+
+/** Why the hand does this at a note, in one sentence, against the runner-up. Tied-on notes say so. */
+export function sayReason({ talk, instrument, line }: Telling, r: Reason): string {
+  if (r.kind === 'held') return 'Held on from the note before.'
+  const { hold, touches } = r
+  const what = capital(sayHold(talk, instrument, hold))
+  const lie = touches === null ? '' : `, touching ${touches}`
+  const fresh = isLearned(hold) ? '' : ` New is ${sayNeeds(talk, instrument, hold)}.`
+  const otherwise =
+    r.metIn === null
+      ? ''
+      : ` In ${sayMeasure(line, r.metIn)}, with the same notes, it is fingered otherwise; what stands around it here makes this easier.`
+  switch (r.kind) {
+    case 'pinned':
+      return `${what}${lie}: pinned.${fresh}`
+    case 'must':
+      return `${what}${lie}: nothing that the class has learned plays it; new is ${sayNeeds(talk, instrument, hold)}.${otherwise}`
+    case 'only':
+      return `${what}${lie}: ${ONLY[r.only]}.${otherwise}`
+    case 'rather': {
+      const other = sayHold(talk, instrument, r.rival)
+      return r.price === 0
+        ? `${what}${lie}; ${other} would serve as well.${fresh}${otherwise}`
+        : `${what}${lie && `${lie},`} rather than ${other}: ${saySpareds(r.spared) || 'less to do in the whole line'}.${fresh}${otherwise}`
+    }
+  }
+}
+
+const steps = (n: number) => count(n, 'half step')
+const sayOver = (over: Over): string =>
+  ({ rest: 'in the rest', 'open string': 'while the open string rings', slur: 'inside the slur', nothing: 'from note to note' })[over]
+
+/** A move in short sentences, the dearest first: "Shift up to III, 5 half steps, in the rest; finger 1 leads." */
+export function sayMove(m: Move): string[] {
+  const out: string[] = []
+  if (m.shift) {
+    const { halfSteps, guide, to, over } = m.shift
+    const way = halfSteps > 0 ? 'up' : 'down'
+    out.push(
+      `Shift ${way} to ${to === 'half' ? 'half position' : to}, ${steps(Math.abs(halfSteps))}, ${sayOver(over)}${guide ? `; finger ${guide} leads` : ''}.`,
+    )
+  }
+  if (m.opening) out.push(m.opening === 'opens' ? 'The hand opens.' : 'The hand closes.')
+  if (m.slide) {
+    const { finger, from, to, across } = m.slide
+    out.push(
+      across
+        ? `Finger ${finger} changes its place on the next string, ${sayPlace(from)} to ${sayPlace(to)}.`
+        : `Finger ${finger} slides, ${sayPlace(from)} to ${sayPlace(to)}.`,
+    )
+  }
+  if (m.fifth) out.push(`Finger ${m.fifth} hops to the next string at the same place.`)
+  if (m.crossing) {
+    const { by, strings, slurred } = m.crossing
+    const skipped = Math.abs(strings) - 1
+    const where = `${strings > 0 ? 'up' : 'down'}${skipped ? `, skipping ${skipped === 1 ? 'a string' : `${skipped} strings`}` : ''}${slurred ? ', inside the slur' : ''}`
+    out.push(by === 'bow' ? `The bow alone crosses ${where}; the fingers stay.` : `The hand crosses ${where}.`)
+  }
+  return out
+}
+
+/** "1 2 on D, 3 on A"; with its place where that is not the usual one: "1, 2 low on D". */
+export function sayFingers({ low }: Pick<Tongue, 'low'>, instrument: Instrument, fingers: readonly FingerOn[]): string {
+  const byString = new Map<number, FingerOn[]>()
+  for (const f of fingers) byString.set(f.string, [...(byString.get(f.string) ?? []), f])
+  const say = ({ finger, place }: FingerOn) =>
+    !place || place === 'normal'
+      ? `${finger}`
+      : low === '↓2' && instrument.byLetter
+        ? sayShaded({ low }, place, finger)
+        : `${finger} ${instrument.byLetter ? place : place === 'low' ? 'back' : 'forward'}`
+  return [...byString]
+    .map(
+      ([string, list]) =>
+        `${list
+          .sort((a, b) => a.finger - b.finger)
+          .map(say)
+          .join(list.some((f) => f.place) ? ', ' : ' ')} on ${instrument.strings[string].letter}`,
+    )
+    .join(', ')
+}

@@ -1,0 +1,117 @@
+import type { Hold, Need, Stop } from '../../hands/hold'
+import { mannerOf } from '../../hands/manner'
+import { positionKey, type Instrument, type Place, type Position } from '../../instruments/instrument'
+import { alterIn, type Key } from '../../music/key'
+import { printedPitch, spokenNote, type NoteNames } from '../../music/noteName'
+import type { Pitch } from '../../music/pitch'
+import { sayNames } from '../../names'
+
+/** How a class calls notes and fingers: all that a sentence about the hand needs to know of its talk. */
+export type Tongue = { readonly names: NoteNames; readonly low: 'low 2' | '2 low' | '↓2' }
+
+/** Letters, and a finger beside where it usually lies as "low 2": how it is said where no class has chosen. */
+export const PLAIN_TONGUE: Tongue = { names: 'letters', low: 'low 2' }
+
+/** "F sharp", "F natural" where the key has it otherwise. */
+export const sayPitch = ({ names }: Pick<Tongue, 'names'>, p: Pitch, key: Pick<Key, 'fifths'>): string =>
+  spokenNote(names, p, alterIn(key, p.letter) !== 0)
+
+/** Pitches as they are printed, with their octaves: "D4 and A4". */
+export const sayPitches = ({ names }: Pick<Tongue, 'names'>, pitches: readonly Pitch[]): string =>
+  pitches.map((p) => printedPitch(names, p)).join(' and ')
+
+/** "low 2", "2 low", "↓2": a finger beside where it usually lies, as the class says it. */
+export const sayShaded = ({ low }: Pick<Tongue, 'low'>, manner: 'low' | 'high', finger: number | string): string =>
+  low === 'low 2' ? `${manner} ${finger}` : low === '2 low' ? `${finger} ${manner}` : `${manner === 'low' ? '↓' : '↑'}${finger}`
+
+/** "low 2", "4 reached forward", "3", "open": a stop without its string. */
+export function sayFinger(talk: Pick<Tongue, 'low'>, instrument: Pick<Instrument, 'byLetter'>, s: Stop): string {
+  const manner = mannerOf(instrument, s)
+  switch (manner) {
+    case 'open':
+      return 'open'
+    case 'plain':
+      return `${s.finger}`
+    case 'far':
+      return `${s.finger} on the place of ${s.finger - 1}`
+    case 'low':
+    case 'high':
+      return sayShaded(talk, manner, s.finger)
+    case 'harmonic':
+      return `${s.finger} touching the harmonic`
+    case 'reached back':
+    case 'reached forward':
+    case 'stretched':
+      return `${s.finger} ${manner}`
+  }
+}
+
+/** The name of a string: its letter. */
+export const stringName = (instrument: Instrument, string: number): string => instrument.strings[string].letter
+
+/** "low 2 on D", "4 reached forward on G"; an open string is "open on D" here. */
+export const fingerOn = (talk: Pick<Tongue, 'low'>, instrument: Instrument, s: Stop): string =>
+  `${sayFinger(talk, instrument, s)} on ${stringName(instrument, s.string)}`
+
+/** "low 2 on D", "open A", "4 reached forward on G". */
+export const sayStop = (talk: Pick<Tongue, 'low'>, instrument: Instrument, s: Stop): string =>
+  s.finger === 0 ? `open ${stringName(instrument, s.string)}` : fingerOn(talk, instrument, s)
+
+/** "2 on D", "open D and 1 on A": a hold without its position. */
+export const sayStops = (talk: Pick<Tongue, 'low'>, instrument: Instrument, h: Hold): string =>
+  h.stops.map((s) => sayStop(talk, instrument, s)).join(' and ')
+
+/** "half position", "III", "raised III". */
+const sayPosition = (p: Position): string => (p.name === 'half' ? 'half position' : positionKey(p))
+
+/** "2 on D", "1 on A in III", "open D and 1 on A". The position is said when it is not the first. */
+export function sayHold(talk: Pick<Tongue, 'low'>, instrument: Instrument, h: Hold): string {
+  const stops = sayStops(talk, instrument, h)
+  const at = instrument.positions[h.position]
+  return h.open || at.name === 'I' ? stops : `${stops} in ${sayPosition(at)}`
+}
+
+/** One new thing by its name: of a chord it may be any of its notes. */
+function sayNeed(talk: Pick<Tongue, 'low'>, instrument: Instrument, { stops, position }: Hold, need: Need): string {
+  const [s] = stops
+  const one = stops.length === 1
+  switch (need) {
+    case 'position': {
+      const at = instrument.positions[position]
+      return at.name === 'half' ? 'half position' : `position ${positionKey(at)}`
+    }
+    case 'string':
+      return one ? `the ${stringName(instrument, s.string)} string` : 'one of its strings'
+    case 'finger':
+      return one ? `finger ${s.finger}` : 'one of its fingers'
+    case 'place':
+      return one ? sayFinger(talk, instrument, s) : 'a low or high finger'
+    case 'extension':
+      return 'opening the hand'
+    case 'chord': {
+      const at = instrument.positions[position]
+      return at.name === 'I' ? 'two strings at once' : `two strings at once in ${sayPosition(at)}`
+    }
+  }
+}
+
+/** What of a hold is new for the class: "finger 4 and the E string", "low 2". */
+export const sayNeeds = (talk: Pick<Tongue, 'low'>, instrument: Instrument, h: Hold): string =>
+  sayNames(h.needs.map((n) => sayNeed(talk, instrument, h, n)))
+
+/** "a half step", "a whole step", "a step and a half", "4 half steps". */
+export function saySpacing(halfSteps: number): string {
+  const n = Math.abs(halfSteps)
+  return n === 1 ? 'a half step' : n === 2 ? 'a whole step' : n === 3 ? 'a step and a half' : `${n} half steps`
+}
+
+/** "a third", "a fifth", by letter steps. */
+export const sayInterval = (steps: number): string =>
+  ['a repeat', 'a step', 'a third', 'a fourth', 'a fifth', 'a sixth', 'a seventh', 'an octave'][Math.abs(steps)] ?? 'more than an octave'
+
+/** "low", "its usual place", "high": where a finger stands. */
+export const sayPlace = (p: Place): string => ({ low: 'low', normal: 'its usual place', high: 'high' })[p]
+
+/** Where on the bow a stroke begins, from the frog (0) to the tip (1). */
+export const bowPart = (from: number): 'the frog' | 'the middle' | 'near the tip' =>
+  from < 0.25 ? 'the frog' : from > 0.75 ? 'near the tip' : 'the middle'

@@ -1,0 +1,31 @@
+import { printedNote, type NoteNames } from '../../music/noteName'
+import { keyName } from '../../music/key'
+import { capital } from '../../names'
+import { sayMeasure } from '../../piece/address'
+import type { Run } from '../../reading/form'
+import type { SameSpacing } from '../../reading/sameSpacing'
+import type { Telling } from './fingering'
+import { fingerOn, sayInterval, saySpacing, stringName } from './hands'
+
+/** "1 on D to 3 on A: the fingers lie a whole step apart, as from E to G on D, in measure 2. The spacing is the same; the sound is not: here it is a fifth." */
+export function saySameSpacing(
+  { talk, instrument, line }: Telling,
+  { stops: [a, b], spacing, pitches, string, at, steps }: SameSpacing,
+): string {
+  const [low, high] = pitches.map((p) => printedNote(talk.names, p))
+  const where = at === null ? ', which the class has learned' : `, in ${sayMeasure(line, at)}`
+  return capital(
+    `${fingerOn(talk, instrument, a)} to ${fingerOn(talk, instrument, b)}: the fingers lie ${saySpacing(spacing)} apart, as from ${low} to ${high} on ${stringName(instrument, string)}${where}. The spacing is the same; the sound is not: here it is ${sayInterval(steps)}.`,
+  )
+}
+
+/** "D major scale, up, D to A", "G major arpeggio, down". */
+export function sayRun(names: NoteNames, r: Run): string {
+  const way = r.up ? 'up' : 'down'
+  switch (r.kind) {
+    case 'scale':
+      return `${keyName(r.key)} scale, ${way}, ${r.ends.map((p) => printedNote(names, p)).join(' to ')}`
+    case 'arpeggio':
+      return `${printedNote(names, r.root)} ${r.quality} arpeggio, ${way}`
+  }
+}
