@@ -99,6 +99,7 @@ const ROOMS = [
   ['drills', 'composing', 'sounding', 'roster'],
   ['words/en/composing'],
   ['practice', 'trainer', 'hearing'],
+  ['words/en/practice'],
   ['term'],
   ['sheets'],
   ['testing'],

@@ -1,6 +1,8 @@
-import { cleanup } from '@testing-library/react'
+import { cleanup, configure } from '@testing-library/react'
 import { afterEach } from 'vitest'
 
+// What is hidden is not looked for: whether each parent of each element is shown took most of the time.
+configure({ defaultHidden: true })
 // Each test has the page to itself.
 afterEach(cleanup)
 

@@ -34,6 +34,7 @@ import { traineesOf } from '../src/core/trainer/trainee'
 import { sayAgainst, sayFit, saySides } from '../src/core/words/en/composing'
 import { sayFingers, sayMove, sayProblem, sayReason, tellingOf } from '../src/core/words/en/fingering'
 import { PLAIN_TONGUE } from '../src/core/words/en/hands'
+import { sayItem, sayPlanProblem } from '../src/core/words/en/practice'
 import { sayRun, saySameSpacing } from '../src/core/words/en/reading'
 import { adviseOn, sayTrip } from '../src/core/words/en/spots/said'
 import { demoPieces } from '../src/formats/testing/demo'
@@ -104,7 +105,10 @@ function practisedSaid(piece: Piece, step: StepId): Said[] {
     ...[3, 5, 8, 12].map((minutes) => say('warm-up', todayOf(stock, { ...settled, minutes }).said)),
     ...[2, 10].flatMap((minutes) => {
       const plan = planDays({ learnings: learningsOf([{ id: 'piece', c }]), days, minutes })
-      return [say('plan', plan.problem ?? ''), ...plan.days.flatMap((d) => d.items.map((x) => say('plan', x.text)))]
+      return [
+        say('plan', plan.problem ? sayPlanProblem(plan.problem) : ''),
+        ...plan.days.flatMap((d) => d.items.map((x) => say('plan', sayItem(x.facts)))),
+      ]
     }),
   ]
 }

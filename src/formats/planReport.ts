@@ -1,5 +1,6 @@
 import { learningsOf } from '@/core/practice/prepares'
-import { planDays, type DayPlan, type PlanAsk, type PlanItem } from '@/core/practice/schedule'
+import { sayItem, sayPlanProblem } from '@/core/words/en/practice'
+import { planDays, type PlanAsk, type PlanItem } from '@/core/practice/schedule'
 import type { Practised } from '@/core/drills/practised'
 
 /** A day of a plan as the command line prints it. */
@@ -22,7 +23,7 @@ export type PlanDayReport = {
 export function planReport(
   all: readonly { readonly id: string; readonly c: Practised }[],
   ask: Omit<PlanAsk, 'learnings'>,
-): { readonly days: readonly PlanDayReport[]; readonly problem: DayPlan['problem'] } {
+): { readonly days: readonly PlanDayReport[]; readonly problem: string | null } {
   const byId = new Map(all.map((x) => [x.id, x.c]))
   const { days, problem } = planDays({ ...ask, learnings: learningsOf(all) })
   const number = (x: PlanItem, index: number): string => byId.get(x.piece)!.measures[index].measure.number
@@ -37,9 +38,9 @@ export function planReport(
         minutes: x.minutes,
         times: x.times,
         tempo: x.tempo,
-        text: x.text,
+        text: sayItem(x.facts),
       })),
     })),
-    problem,
+    problem: problem && sayPlanProblem(problem),
   }
 }

@@ -5,6 +5,7 @@ import { daysBetween, type Day } from '@/core/plan/calendar'
 import { shiftsToAim, tendenciesOf } from '@/core/practice/aims'
 import { learningsOf } from '@/core/practice/prepares'
 import type { PlanSettings } from '@/core/plan/record'
+import { sayItem, sayPlanProblem } from '@/core/words/en/practice'
 import { planDays, type DayPlan, type PlanAsk } from '@/core/practice/schedule'
 import { doneFrom, minutesByDay, studentsOf, surenessOf, sureOver, type Whose } from '@/core/practice/sure'
 import { ensembleMapper } from '@/core/balance/ensemble'
@@ -69,8 +70,9 @@ function shown(plan: DayPlan, learnings: PlanAsk['learnings']): PlanDayInfo[] {
   return plan.days.map((d) => ({
     date: d.date,
     minutes: d.minutes,
-    items: d.items.map(({ from: _f, to: _t, ...x }) => ({
+    items: d.items.map(({ from: _f, to: _t, facts, ...x }) => ({
       ...x,
+      text: sayItem(facts),
       title: titles.get(x.piece) ?? '',
       says: says.get(`${x.piece} ${x.chunk}`) ?? '',
     })),
@@ -98,7 +100,7 @@ export async function planOn(db: Knex, of: string, today: Day): Promise<PlanRepl
     shelf: shelf.heads.map(({ id, title }) => ({ id, title })),
     seats: seats.map(({ id, name }) => ({ id, name })),
     days: plan ? shown(plan, learnings) : [],
-    problem: plan?.problem ?? null,
+    problem: plan?.problem ? sayPlanProblem(plan.problem) : null,
     records: records.slice(-MOST_SHOWN).reverse(),
     sure: all.map(({ id, c }) => {
       const stands = (of: Whose) => {

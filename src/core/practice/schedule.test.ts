@@ -6,7 +6,9 @@ import { dayNumber, dayOf, daysBetween, sayWeekday, WEEKDAYS } from '../plan/cal
 import { carriedTo } from './carried'
 import { chunksOf } from './chunks'
 import { preparedBy } from './prepares'
-import { GAPS, learningOf, planDays, timesFor, wasSure, type Done } from './schedule'
+import { sayItem, sayPlanProblem } from '../words/en/practice'
+import { learningOf, planDays, timesFor, type Done } from './schedule'
+import { GAPS, wasSure } from './standing'
 
 const G = { fifths: 1, mode: 'major' } as const
 const TUNE = 'G4 A4 B4 D5 C5:e B4:e A4 B4:h D5 E5 D5:e B4:e G4 A4:h. z F#4 G4 A4 F#4 F4 E4 F4 D4 G4 A4 B4 D5 G4:h. z'
@@ -113,7 +115,7 @@ describe('a plan day by day', () => {
     for (let i = 1; i < on.length; i++) {
       const gap = dayNumber(on[i].date)! - dayNumber(on[i - 1].date)!
       expect(gap).toBeGreaterThanOrEqual(GAPS[Math.min(i - 1, GAPS.length - 1)])
-      expect(on[i].text).toContain(`again on ${sayWeekday(on[i].date)}: ${gap} day${gap === 1 ? '' : 's'} after the last time.`)
+      expect(sayItem(on[i].facts)).toContain(`again on ${sayWeekday(on[i].date)}: ${gap} day${gap === 1 ? '' : 's'} after the last time.`)
       expect(on[i].tempo).toBeGreaterThanOrEqual(on[i - 1].tempo)
     }
   })
@@ -132,13 +134,13 @@ describe('a plan day by day', () => {
     const after = planDays({ learnings: [learning], days: days.slice(1), minutes: 10, done })
     const [first] = after.days[0].items
     expect(first).toMatchObject({ chunk: cut[0].id, kind: 'review' })
-    expect(first.text).toContain('it slipped 2 days ago')
+    expect(sayItem(first.facts)).toContain('it slipped 2 days ago')
     // One clean time is not three; nothing slipped, and nothing is said to have.
     const once = { ...record(cut[0].id, 0), clean: 1 }
     const [{ items }] = planDays({ learnings: [learning], days: days.slice(1), minutes: 10, done: [once] }).days
-    expect(items[0].text).toContain('not clean often enough 2 days ago')
+    expect(sayItem(items[0].facts)).toContain('not clean often enough 2 days ago')
     const again = after.days.flatMap((d) => d.items).find((x) => x.chunk === cut[1].id)
-    expect(again?.text).toMatch(/last clean \d+ days ago|after the last time/)
+    expect(again && sayItem(again.facts)).toMatch(/last clean \d+ days ago|after the last time/)
     expect(
       after.days
         .flatMap((d) => d.items)
@@ -207,13 +209,13 @@ describe('a plan day by day', () => {
   it('says what cannot be done, and that what it names would make it fit', () => {
     const ask = { learnings: [learning], days, minutes: 1 }
     const short = planDays(ask)
-    expect(short.problem).toMatch(/in 12 days of 1 minute\. What would make it fit: \d+ minutes a day/)
-    const [, more] = /(\d+) minutes a day/.exec(short.problem!)!
+    expect(sayPlanProblem(short.problem!)).toMatch(/in 12 days of 1 minute\. What would make it fit: \d+ minutes a day/)
+    const [, more] = /(\d+) minutes a day/.exec(sayPlanProblem(short.problem!))!
     expect(planDays({ ...ask, minutes: Number(more) }).problem).toBeNull()
     // Where no minutes would do, none are named.
     const none = planDays({ ...ask, days: days.slice(0, 3) })
-    expect(none.problem).not.toContain('minutes a day')
-    expect(planDays({ ...ask, days: [] }).problem).toBe('There is no day to practise on between these dates.')
+    expect(sayPlanProblem(none.problem!)).not.toContain('minutes a day')
+    expect(sayPlanProblem(planDays({ ...ask, days: [] }).problem!)).toBe('There is no day to practise on between these dates.')
   })
 
   it('shares one budget between pieces, and meets what prepares another before it', () => {
@@ -221,7 +223,7 @@ describe('a plan day by day', () => {
     const exercise = { ...learningOf('exercise', easy), prepares: ['Test'] }
     const both = planDays({ learnings: [learning, exercise], days, minutes: 10 })
     expect(both.days[0].items[0]).toMatchObject({ piece: 'exercise' })
-    expect(both.days[0].items[0].text).toContain('It prepares Test.')
+    expect(sayItem(both.days[0].items[0].facts)).toContain('It prepares Test.')
     for (const d of both.days) expect(d.minutes).toBeLessThanOrEqual(10)
     // Two pieces of which none prepares the other are begun by turns, each with its hardest place.
     const turns = planDays({ learnings: [learning, learningOf('second', easy)], days, minutes: 30 })

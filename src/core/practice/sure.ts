@@ -1,7 +1,8 @@
 import type { SeatId } from '../seats/seat'
 import { stretchOf } from './chunks'
 import type { PracticeRecord } from '../plan/record'
-import { wasSure, type Done } from './schedule'
+import type { Done } from './schedule'
+import { wasSure } from './standing'
 import type { Day } from '../plan/calendar'
 
 /** How a measure stands for a seat: not met, met and not sure yet, sure. */

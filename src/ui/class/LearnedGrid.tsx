@@ -45,147 +45,149 @@ function Learned({ text, name, on, onToggle }: { text: string; name: string; on:
   )
 }
 
-type Props = { seats: readonly Seat[]; toggle: ClassActions['toggle']; setLearned: ClassActions['setLearned'] }
+type Acts = { toggle: ClassActions['toggle']; setLearned: ClassActions['setLearned'] }
+type Props = { seats: readonly Seat[] } & Acts
+
+/** A seat with what can be changed of it. */
+type Of = { readonly seat: Seat; readonly own: Has; readonly acts: Acts }
+
+/** What is learned of it is one of a list. */
+type Listed = Parameters<ClassActions['toggle']>[1]
+
+/** Chips for what is learned or not of one list: each with its text and its name, which is the text where none is said. */
+const chips = <K extends Listed>(
+  { seat, own, acts }: Of,
+  key: K,
+  all: readonly Has[K][number][],
+  text: (x: Has[K][number]) => string,
+  name: (x: Has[K][number]) => string = text,
+) =>
+  all.map((x) => (
+    <Learned
+      key={`${key} ${x}`}
+      text={text(x)}
+      name={`${seat.name}: ${name(x)}`}
+      on={(own[key] as readonly unknown[]).includes(x)}
+      onToggle={() => acts.toggle(seat.id, key, x)}
+    />
+  ))
+
+/** Every row of the table, with what stands in it for a seat. */
+const ROWS: readonly { readonly name: string; readonly cell: (of: Of) => React.ReactNode }[] = [
+  {
+    name: 'Strings',
+    cell: (of) => {
+      const { strings } = of.seat.instrument
+      const letter = (i: number): string => strings[i].letter
+      return chips(of, 'strings', [...strings.keys()], letter, (i) => `${letter(i)} string`)
+    },
+  },
+  { name: 'Fingers', cell: (of) => chips(of, 'fingers', FINGERS, String, (f) => `finger ${f}`) },
+  {
+    name: 'Low ↓ and high ↑',
+    cell: (of) =>
+      of.seat.instrument.byLetter ? (
+        <>
+          {chips(
+            of,
+            'low',
+            FINGERS,
+            (f) => `↓${f}`,
+            (f) => `low ${f}`,
+          )}
+          {chips(
+            of,
+            'high',
+            FINGERS.slice(0, 3),
+            (f) => `↑${f}`,
+            (f) => `high ${f}`,
+          )}
+        </>
+      ) : (
+        <span className="text-soft">by half steps</span>
+      ),
+  },
+  {
+    name: 'Positions',
+    cell: (of) =>
+      chips(
+        of,
+        'positions',
+        of.seat.instrument.positions.map(positionKey),
+        (key) => key.replace('lowered ', '↓').replace('raised ', '↑'),
+        (key) => (key === 'half' ? 'half position' : `position ${key}`),
+      ),
+  },
+  {
+    name: 'Opened hand',
+    cell: (of) => {
+      if (!opens(of.seat.instrument)) return <span className="text-soft">none</span>
+      const forward = of.seat.instrument.byLetter ? '4 stretched' : '4 forward'
+      return chips(of, 'extensions', ['back', 'forward'], (e) => (e === 'back' ? '1 back' : forward))
+    },
+  },
+  {
+    name: 'Shifts',
+    cell: ({ seat, own, acts }) => (
+      <Select
+        aria-label={`${seat.name}: shifts`}
+        value={own.shifts}
+        onChange={(e) => acts.setLearned(seat.id, { shifts: SHIFTS.find((s) => s === e.target.value)! })}
+        size="small"
+        className="max-w-full"
+      >
+        {SHIFTS.map((s) => (
+          <option key={s} value={s}>
+            {SAY_SHIFT[s]}
+          </option>
+        ))}
+      </Select>
+    ),
+  },
+  {
+    name: 'Double stops',
+    cell: ({ seat, own, acts }) => (
+      <Learned
+        text="two at once"
+        name={`${seat.name}: two strings at once`}
+        on={own.doubleStops}
+        onToggle={() => acts.setLearned(seat.id, { doubleStops: !own.doubleStops })}
+      />
+    ),
+  },
+  { name: 'Rhythms', cell: (of) => chips(of, 'rhythms', RHYTHMS, (x) => SAY_RHYTHM[x]) },
+  {
+    name: 'Signs and slurs',
+    cell: (of) => (
+      <>
+        {chips(
+          of,
+          'signs',
+          SIGNS,
+          (x) => SAY_SIGN[x],
+          (x) => `${x} before a note`,
+        )}
+        <Learned
+          text="slur"
+          name={`${of.seat.name}: slurs`}
+          on={of.own.slurs}
+          onToggle={() => of.acts.setLearned(of.seat.id, { slurs: !of.own.slurs })}
+        />
+      </>
+    ),
+  },
+  { name: 'Together', cell: (of) => chips(of, 'combinations', COMBINATIONS, String) },
+  {
+    name: 'Keys',
+    cell: (of) => {
+      const name = (fifths: number): string => keyName({ fifths, mode: 'major' })
+      return chips(of, 'keys', KEYS_TAUGHT.slice(0, MOST_KEYS), (k) => name(k).replace(' major', ''), name)
+    },
+  },
+]
 
 /** What each seat has learned, seat by seat: filled is learned. */
-export function LearnedGrid({ seats, toggle, setLearned }: Props) {
-  const cell = ({ id: seat, name, instrument, learned: own }: Seat, row: (typeof ROWS)[number]['key']) => {
-    const { strings, byLetter: letters } = instrument
-    const what = (text: string) => `${name}: ${text}`
-    switch (row) {
-      case 'strings':
-        return strings.map((p, i) => (
-          <Learned
-            key={i}
-            text={p.letter}
-            name={what(`${p.letter} string`)}
-            on={own.strings.includes(i)}
-            onToggle={() => toggle(seat, 'strings', i)}
-          />
-        ))
-      case 'fingers':
-        return FINGERS.map((f) => (
-          <Learned
-            key={f}
-            text={`${f}`}
-            name={what(`finger ${f}`)}
-            on={own.fingers.includes(f)}
-            onToggle={() => toggle(seat, 'fingers', f)}
-          />
-        ))
-      case 'places':
-        if (!letters) return <span className="text-soft">by half steps</span>
-        return (
-          <>
-            {FINGERS.map((f) => (
-              <Learned
-                key={`l${f}`}
-                text={`↓${f}`}
-                name={what(`low ${f}`)}
-                on={own.low.includes(f)}
-                onToggle={() => toggle(seat, 'low', f)}
-              />
-            ))}
-            {FINGERS.slice(0, 3).map((f) => (
-              <Learned
-                key={`h${f}`}
-                text={`↑${f}`}
-                name={what(`high ${f}`)}
-                on={own.high.includes(f)}
-                onToggle={() => toggle(seat, 'high', f)}
-              />
-            ))}
-          </>
-        )
-      case 'positions':
-        return instrument.positions
-          .map(positionKey)
-          .map((key) => (
-            <Learned
-              key={key}
-              text={key.replace('lowered ', '↓').replace('raised ', '↑')}
-              name={what(key === 'half' ? 'half position' : `position ${key}`)}
-              on={own.positions.includes(key)}
-              onToggle={() => toggle(seat, 'positions', key)}
-            />
-          ))
-      case 'extensions':
-        if (!opens(instrument)) return <span className="text-soft">none</span>
-        return (['back', 'forward'] as const).map((e) => {
-          const text = letters ? { back: '1 back', forward: '4 stretched' }[e] : { back: '1 back', forward: '4 forward' }[e]
-          return (
-            <Learned key={e} text={text} name={what(text)} on={own.extensions.includes(e)} onToggle={() => toggle(seat, 'extensions', e)} />
-          )
-        })
-      case 'shifts':
-        return (
-          <Select
-            aria-label={what('shifts')}
-            value={own.shifts}
-            onChange={(e) => setLearned(seat, { shifts: SHIFTS.find((s) => s === e.target.value)! })}
-            size="small"
-            className="max-w-full"
-          >
-            {SHIFTS.map((s) => (
-              <option key={s} value={s}>
-                {SAY_SHIFT[s]}
-              </option>
-            ))}
-          </Select>
-        )
-      case 'rhythms':
-        return RHYTHMS.map((x) => (
-          <Learned
-            key={x}
-            text={SAY_RHYTHM[x]}
-            name={what(SAY_RHYTHM[x])}
-            on={own.rhythms.includes(x)}
-            onToggle={() => toggle(seat, 'rhythms', x)}
-          />
-        ))
-      case 'signs':
-        return (
-          <>
-            {SIGNS.map((x) => (
-              <Learned
-                key={x}
-                text={SAY_SIGN[x]}
-                name={what(`${x} before a note`)}
-                on={own.signs.includes(x)}
-                onToggle={() => toggle(seat, 'signs', x)}
-              />
-            ))}
-            <Learned text="slur" name={what('slurs')} on={own.slurs} onToggle={() => setLearned(seat, { slurs: !own.slurs })} />
-          </>
-        )
-      case 'combinations':
-        return COMBINATIONS.map((x) => (
-          <Learned key={x} text={x} name={what(x)} on={own.combinations.includes(x)} onToggle={() => toggle(seat, 'combinations', x)} />
-        ))
-      case 'keys':
-        return KEYS_TAUGHT.slice(0, MOST_KEYS).map((fifths) => {
-          const name = keyName({ fifths, mode: 'major' })
-          return (
-            <Learned
-              key={fifths}
-              text={name.replace(' major', '')}
-              name={what(name)}
-              on={own.keys.includes(fifths)}
-              onToggle={() => toggle(seat, 'keys', fifths)}
-            />
-          )
-        })
-      case 'double':
-        return (
-          <Learned
-            text="two at once"
-            name={what('two strings at once')}
-            on={own.doubleStops}
-            onToggle={() => setLearned(seat, { doubleStops: !own.doubleStops })}
-          />
-        )
-    }
-  }
+export function LearnedGrid({ seats, ...acts }: Props) {
   return (
     <div className="relative overflow-x-auto">
       <table className="w-full min-w-[560px] table-fixed border-collapse text-left">
@@ -208,13 +210,13 @@ export function LearnedGrid({ seats, toggle, setLearned }: Props) {
         </thead>
         <tbody>
           {ROWS.map((r) => (
-            <tr key={r.key} className="border-b border-rule align-top">
+            <tr key={r.name} className="border-b border-rule align-top">
               <th scope="row" className="py-1.5 pr-2 text-sm font-normal text-soft">
                 {r.name}
               </th>
-              {seats.map((s) => (
-                <td key={s.id} className="px-1.5 py-1.5">
-                  <div className="flex flex-wrap items-center gap-1">{cell(s, r.key)}</div>
+              {seats.map((seat) => (
+                <td key={seat.id} className="px-1.5 py-1.5">
+                  <div className="flex flex-wrap items-center gap-1">{r.cell({ seat, own: seat.learned, acts })}</div>
                 </td>
               ))}
             </tr>
@@ -224,17 +226,3 @@ export function LearnedGrid({ seats, toggle, setLearned }: Props) {
     </div>
   )
 }
-
-const ROWS = [
-  { key: 'strings', name: 'Strings' },
-  { key: 'fingers', name: 'Fingers' },
-  { key: 'places', name: 'Low ↓ and high ↑' },
-  { key: 'positions', name: 'Positions' },
-  { key: 'extensions', name: 'Opened hand' },
-  { key: 'shifts', name: 'Shifts' },
-  { key: 'double', name: 'Double stops' },
-  { key: 'rhythms', name: 'Rhythms' },
-  { key: 'signs', name: 'Signs and slurs' },
-  { key: 'combinations', name: 'Together' },
-  { key: 'keys', name: 'Keys' },
-] as const
