@@ -4,11 +4,12 @@ import { createStore } from 'zustand/vanilla'
 import type { Stretch } from '@/core/piece/stretch'
 import { mapsOf, type Ensemble } from '@/core/balance/ensemble'
 import type { SeatId } from '@/core/seats/seat'
-import { bottomOf, climbed, slipped, USUAL_LADDER, type Ladder, type Rung } from '@/core/sounding/ladder'
-import { countBefore, silenceAfter, type Turn } from '@/core/practice/runSheet'
+import { bottomOf, slipped, USUAL_LADDER, type Ladder, type Rung } from '@/core/sounding/ladder'
+import { nextTime, nowAt, nowOf, onwardFrom, type Now, type Program, type TimeAsk } from '@/core/practice/program'
+import { silenceAfter, type Turn } from '@/core/practice/runSheet'
 import { ABOUT_MODE, type Mode } from '@/core/plan/modes'
 import { soundingOf, type Sounding } from '@/core/sounding/sounding'
-import { takeOf, type Take, type TakeBeat } from '@/core/sounding/take'
+import { takeOf, type Take } from '@/core/sounding/take'
 import { RATES } from '@/core/plan/run'
 import type { Piece } from '@/core/piece/piece'
 import type { DeskStore } from '@/ui/session/deskStore'
@@ -28,20 +29,6 @@ const isOn = ({ seats, alone }: Pick<Rehearse, 'seats' | 'alone'>, seat: SeatId)
 /** Whether a seat is heard: it is on, and its turn. */
 export const isHeard = (r: Pick<Rehearse, 'seats' | 'alone' | 'now'>, seat: SeatId): boolean =>
   isOn(r, seat) && (r.now?.cast?.includes(seat) ?? true)
-
-/** What is heard now. */
-export type Now = {
-  readonly beat: TakeBeat | null
-  /** The measure by index, the time through it, and what comes after it on the way. */
-  readonly index: number | null
-  readonly pass: number
-  readonly next: number | null
-  /** How often the passage has been played with this time. */
-  readonly time: number
-  readonly rate: number
-  /** The seats whose turn it is; null: nobody was told. */
-  readonly cast: readonly SeatId[] | null
-}
 
 /** What a row of a run asks for: a stretch (null: all of it), in a mode, at a tempo, turn after turn. */
 export type Told = {
@@ -129,22 +116,14 @@ function newRehearsal(desk: DeskStore) {
     const from = timeline[moment]?.first.at.index ?? 0
     return from === 0 ? null : { from, to: piece.lines[0].measures.length - 1 }
   }
-  const take = (
-    over: Stretch | null,
-    countIn: 'whole' | 'last two' | 'none',
-    introduction: number,
-    seats: readonly SeatId[] | null,
-  ): Take => {
+  const take = (ask: TimeAsk): Take => {
     const { piece, ensemble, timeline } = desk.getState()
     const { mode, sound, rate, ladder, rung, loop } = get()
     return takeOf(piece, soundingFor(piece, ensemble, mode), timeline, {
-      stretch: over,
+      ...ask,
       rate: ladder ? rung.rate : rate,
-      countIn,
-      introduction,
       breath: loop || told ? silenceAfter(sound.breath) : 0,
       parts: sound.parts,
-      seats,
     })
   }
   const mix = (): Mix => {
@@ -169,25 +148,15 @@ function newRehearsal(desk: DeskStore) {
 
   /** The take that is heard. */
   let heard: Take | null = null
-  /** What a run asks for, and which turn of it is heard; null: the teacher plays by hand. */
+  /** What a run asks for; null: the teacher plays by hand. */
   let told: Told | null = null
-  let turn = 0
-  const show = (what: Seen) => {
+  /** `time`: which time is heard, from 1. */
+  const show = (what: Seen, time: number) => {
     switch (what.kind) {
       case 'take':
         heard = what.take
         performance.clearMarks('beat shown')
-        set({
-          now: {
-            beat: null,
-            index: null,
-            pass: 1,
-            next: heard.way[0]?.index ?? null,
-            time: told ? turn + 1 : (get().now?.time ?? 0) + 1,
-            rate: heard.rate,
-            cast: heard.seats,
-          },
-        })
+        set({ now: nowOf(heard, time) })
         return
       case 'beat': {
         const { now } = get()
@@ -196,10 +165,8 @@ function newRehearsal(desk: DeskStore) {
       }
       case 'cue': {
         const { now } = get()
-        const { index, pass, moment } = what.cue
-        const at = heard?.way.findIndex((m) => m.index === index && m.pass === pass) ?? -1
-        if (now) set({ now: { ...now, index, pass, next: heard?.way[at + 1]?.index ?? null } })
-        desk.getState().pick(moment)
+        if (now && heard) set({ now: nowAt(now, heard, what.cue) })
+        desk.getState().pick(what.cue.moment)
         return
       }
       case 'ended':
@@ -213,27 +180,26 @@ function newRehearsal(desk: DeskStore) {
       }
     }
   }
-  const begin = (from: Stretch | null, whole: Stretch | null, countIn: 'whole' | 'last two' | 'none', introduction: number) => {
+  const begin = (asked: Omit<Program, 'turns' | 'time'>) => {
     if (typeof AudioContext === 'undefined')
       return set({ trouble: 'This browser makes no sound: it has no Web Audio. Everything else works.' })
     if (sounding !== stop) sounding?.()
-    const own = told
-    let first = true
-    // Asked for shortly before it is heard, so the turn that is heard is another one.
-    let asked = turn
+    let program: Program = { ...asked, turns: told?.turns ?? null, time: 0 }
+    // Asked for shortly before it is heard, so the time that is heard is another one.
+    let shown = 0
     const next = (): Take | null => {
-      if (!first && (own ? ++asked >= own.turns.length : !get().loop)) return null
-      if (!first && get().ladder) set({ rung: climbed(get().ladder!, get().rung) })
-      const seats = own ? own.turns[asked].seats : null
-      const made = first ? take(from, countIn, introduction, seats) : take(whole, countBefore(1, get().sound.breath), 0, seats)
-      first = false
+      const { loop, ladder, rung, sound } = get()
+      const time = nextTime(program, { loop, ladder, rung, breath: sound.breath })
+      if (!time) return null
+      if (time.rung !== rung) set({ rung: time.rung })
+      program = time.program
+      const made = take(time.ask)
       return made.way.length > 0 ? made : null
     }
-    let shown = asked - 1
-    set({ playing: true, over: whole, trouble: null, now: null, sound: soundNow() })
+    set({ playing: true, over: asked.whole, trouble: null, now: null, sound: soundNow() })
     thePlayer().play({ next }, mix, (what) => {
-      if (what.kind === 'take') turn = ++shown
-      show(what)
+      if (what.kind === 'take') shown++
+      show(what, shown)
     })
     sounding = stop
   }
@@ -249,16 +215,19 @@ function newRehearsal(desk: DeskStore) {
   }
   const start = () => {
     const from = stretch()
-    begin(from, from, 'whole', get().sound.introduction)
+    begin({ from, whole: from, countIn: 'whole', introduction: get().sound.introduction })
+  }
+  /** What is being played, with its count. */
+  const fromItsBeginning = () => {
+    const { over } = get()
+    begin({ from: over, whole: over, countIn: 'whole', introduction: 0 })
   }
   /** Goes on from a measure of what is being played. */
   const goOn = (by: number) => {
     const { now, playing, over } = get()
     if (!playing) return
-    const { piece } = desk.getState()
-    const last = over?.to ?? piece.lines[0].measures.length - 1
-    const at = Math.min(last, Math.max(over?.from ?? 0, (now?.index ?? over?.from ?? 0) + by))
-    begin({ from: at, to: last }, over, 'last two', 0)
+    const from = onwardFrom(now, over, desk.getState().piece.lines[0].measures.length, by)
+    begin({ from, whole: over, countIn: 'last two', introduction: 0 })
   }
 
   return {
@@ -271,22 +240,21 @@ function newRehearsal(desk: DeskStore) {
     /** Plays what a row of a run asks for, turn after turn, and says when it has ended; stopping says nothing. */
     play: (row: Told) => {
       sounding?.()
-      turn = 0
       told = row
       set({ mode: row.mode, rate: row.rate, loop: false, ladder: null })
-      begin(row.stretch, row.stretch, 'whole', 0)
+      begin({ from: row.stretch, whole: row.stretch, countIn: 'whole', introduction: 0 })
     },
     toggle: () => (get().playing ? stop() : start()),
     /** The passage from its beginning, with its count. */
-    again: () => (get().playing ? begin(get().over, get().over, 'whole', 0) : start()),
+    again: () => (get().playing ? fromItsBeginning() : start()),
     /** A measure back, or on. */
     goOn,
     /** It slipped: a step slower at once, where a ladder is climbed. */
     slip: () => {
-      const { ladder, rung, playing, over } = get()
+      const { ladder, rung, playing } = get()
       if (!ladder) return
       set({ rung: slipped(ladder, rung) })
-      if (playing) begin(over, over, 'whole', 0)
+      if (playing) fromItsBeginning()
     },
     setRate: (rate: number) => {
       set({ rate: Math.min(RATES.most, Math.max(RATES.least, Math.round(rate * 100) / 100)) })

@@ -12,7 +12,8 @@ import { answerTo } from '@/core/trainer/answer'
 import { chanceFrom } from '@/core/composing/chance'
 import { KINDS } from '@/core/trainer/all'
 import { QUESTION_KINDS, type QuestionKind } from '@/core/trainer/question'
-import { kindsFor, roundOf, type Round } from '@/core/trainer/round'
+import { kindsFor, roundOf } from '@/core/trainer/round'
+import { wallStep, wallWith, type WallEvent } from '@/core/trainer/wall'
 import type { Standing } from '@/core/trainer/standing'
 import { traineesOf } from '@/core/trainer/trainee'
 import type { Piece } from '@/core/piece/piece'
@@ -28,7 +29,7 @@ import { Select } from '@/ui/kit/Select'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { Unpacked, type Packed } from '@/ui/kit/Unpacked'
 import { keepAnswer, sendAnswers, takeOverOld } from '@/ui/asking/kept'
-import { RoundView, type Heard } from './Round'
+import { RoundView } from './Round'
 import { Told } from './Told'
 
 /** Where answers of seats go. */
@@ -55,7 +56,6 @@ export function WallTrainer({ of, ...rest }: Props) {
 }
 
 type Of = { readonly id: string; readonly piece: Piece; readonly plan: Plan }
-type Asked = { readonly round: Round | null; readonly at: number }
 
 function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of: Of | null }) {
   const router = useRouter()
@@ -66,51 +66,29 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
   const trainees = useMemo(() => traineesOf(klass, of), [klass, of])
   const kinds = useMemo(() => kindsFor(trainees), [trainees])
   const [tab, setTab] = useState<'ask' | 'told'>('ask')
-  const [kind, setKind] = useState<QuestionKind>(kinds.includes('letter') ? 'letter' : (kinds[0] ?? 'letter'))
   const [pace, setPace] = useState(0)
-  const [revealed, setRevealed] = useState(false)
-  const [heard, setHeard] = useState<Readonly<Record<string, Heard>>>({})
-  const [score, setScore] = useState<Readonly<Record<string, readonly [right: number, all: number]>>>({})
   const [chance] = useState(() => chanceFrom(seed))
   const known = useMemo(() => Object.fromEntries(Object.entries(standing).map(([s, x]) => [s, x.notes])), [standing])
   const draw = useCallback(
-    (k: QuestionKind, before: string | null): Asked => ({ round: roundOf(trainees, k, known, before, chance), at: Date.now() }),
+    (k: QuestionKind, before: string | null) => roundOf(trainees, k, known, before, chance),
     [trainees, known, chance],
   )
-  const [asked, setAsked] = useState<Asked>(() => draw(kind, null))
-  const { round } = asked
-  const ask = (k: QuestionKind) => {
-    keep()
-    setKind(k)
-    setRevealed(false)
-    setHeard({})
-    setAsked(draw(k, round?.about ?? null))
+  const [wall, setWall] = useState(() => wallWith(kinds.includes('letter') ? 'letter' : (kinds[0] ?? 'letter'), Date.now(), draw))
+  const { round, revealed, heard, score, kind } = wall
+  const now = useRef(wall)
+  /** What the teacher heard of a round is kept when it is over: of the whole seat, of nobody by name. */
+  const step = (e: WallEvent) => {
+    const { wall: next, keep: said } = wallStep(now.current, e)
+    now.current = next
+    setWall(next)
+    for (const { question, right, ms } of said)
+      keepAnswer(url, answerTo(question, { right, mistake: null, as: '' }, { id: newId(), ms, at: Date.now() }))
+    if (said.length > 0) void sendAnswers(url)
   }
-  /** What the teacher heard of this round is kept: of the whole seat, of nobody by name. */
-  const keep = () => {
-    if (!round) return
-    const said = round.questions.filter((q) => typeof heard[q.seat] === 'boolean')
-    for (const q of said) {
-      const judged = { right: heard[q.seat] === true, mistake: null, as: '' }
-      keepAnswer(url, answerTo(q, judged, { id: newId(), ms: Date.now() - asked.at, at: Date.now() }))
-    }
-    if (said.length === 0) return
-    setScore((now) => {
-      const next = { ...now }
-      for (const q of said) {
-        const [right, all] = next[q.seat] ?? [0, 0]
-        next[q.seat] = [right + Number(heard[q.seat] === true), all + 1]
-      }
-      return next
-    })
-    void sendAnswers(url)
-  }
-  const mark = (seat: string) =>
-    setHeard((now) => {
-      const is = now[seat] ?? null
-      return { ...now, [seat]: is === null ? true : is ? false : null }
-    })
-  const onward = () => (revealed ? ask(kind) : setRevealed(true))
+  const keep = () => step({ kind: 'keep', at: Date.now() })
+  const ask = (of: QuestionKind) => step({ kind: 'ask', of, at: Date.now(), draw })
+  const onward = () => step({ kind: 'onward', at: Date.now(), draw })
+  const mark = (seat: string) => step({ kind: 'mark', seat })
   const keeps = useRef(keep)
   useEffect(() => {
     keeps.current = keep
@@ -130,7 +108,7 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
     onward,
     mark: (n: number) => {
       const t = trainees[n]
-      if (t && revealed) mark(t.seat.id)
+      if (t) mark(t.seat.id)
     },
   }))
   return (
@@ -149,7 +127,6 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
           onChange={(t) => {
             if (t === 'told') {
               keep()
-              setHeard({})
               void sendAnswers(url).then(() => router.refresh())
             }
             setTab(t)
@@ -169,7 +146,7 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
             <p className="train-asks min-w-0 flex-1" aria-live="polite">
               {KINDS[kind].aloud}
             </p>
-            {pace > 0 && !revealed && <Pace key={asked.at} seconds={pace} over={() => setRevealed(true)} />}
+            {pace > 0 && !revealed && <Pace key={wall.askedAt} seconds={pace} over={() => step({ kind: 'reveal' })} />}
             <Button kind="filled" className="min-h-12 px-5 text-lead" onClick={onward} disabled={!round}>
               {revealed ? 'Next question' : 'Show the answers'}
             </Button>

@@ -5,8 +5,9 @@ import { useEffect, useRef, useState } from 'react'
 import { fingerOn } from '@/core/words/en/hands'
 import { sayCheck, trueChecksOf } from '@/core/hands/trueChecks'
 import { sayFree } from '@/core/hearing/free'
-import { TRUE_FOR, trueSince, tuningOrder } from '@/core/hearing/inTurn'
-import { sayNeedle } from '@/core/hearing/needle'
+import { tuningOrder } from '@/core/hearing/inTurn'
+import { LISTENING, listeningStep, type Aimed, type ListeningEvent } from '@/core/hearing/listening'
+import { sayNeedle, type Needle } from '@/core/hearing/needle'
 import { STEADY, type Student } from '@/core/hearing/student'
 import { inSentence } from '@/core/names'
 import { printedNote } from '@/core/music/noteName'
@@ -25,9 +26,6 @@ import { NeedleScale } from './NeedleScale'
 /** The student who plays where there is no microphone: a little sharp, a little uneven. */
 const MADE_UP: Student = { ...STEADY, tendency: 16, scatter: 7, vibrato: 12, noise: 0.02 }
 
-/** What is listened for: the picked note, an open string by index, or whichever note comes. */
-type Aimed = 'picked' | 'any' | number
-
 /** A note to be tuned: what it is called, its written pitch, what to hear, and the open string below it. */
 type Target = { readonly name: string; readonly pitch: Pitch; readonly hear: string; readonly below: Pitch | null }
 
@@ -38,9 +36,8 @@ export function Ear() {
   const onset = useDesk((d) => d.timeline[d.moment]?.onset)
   const a4 = useRehearsal((r) => r.sound.a4)
   const level = useRehearsal((r) => r.sound.level)
-  const [aimed, setAimed] = useState<Aimed>('picked')
-  // Which of the strings in turn is next; null: no turn is taken.
-  const [turn, setTurn] = useState<number | null>(null)
+  const [listening, setListening] = useState(LISTENING)
+  const { aimed, turn, done } = listening
   const [tone, setTone] = useState<(() => void) | null>(null)
   const [withBelow, setWithBelow] = useState(false)
   const [blind, setBlind] = useState(false)
@@ -67,40 +64,21 @@ export function Ear() {
   const pitch = target ? sounding(target.pitch) : null
 
   const order = tuningOrder(instrument.strings)
-  const since = useRef<number | null>(null)
-  const onNeedle = (needle: Parameters<typeof trueSince>[1], at: number) => {
-    if (turn === null) return false
-    since.current = trueSince(since.current, needle, at)
-    if (since.current === null || at - since.current < TRUE_FOR) return false
-    since.current = null
-    const next = turn + 1
-    if (next < order.length) {
-      setTurn(next)
-      setAimed(order[next])
-      return false
-    }
-    setTurn(null)
-    setDone(true)
-    return true
+  const now = useRef(listening)
+  const step = (e: ListeningEvent) => {
+    now.current = listeningStep(now.current, e, order)
+    setListening(now.current)
+    return now.current
   }
-  const [done, setDone] = useState(false)
+  /** Whether there is nothing more to listen for. */
+  const onNeedle = (needle: Needle, at: number): boolean => turn !== null && step({ kind: 'heard', needle, at }).done
   const ear = useEar(pitch, onNeedle)
   const silenceTone = () => {
     tone?.()
     setTone(null)
   }
   useEffect(() => () => tone?.(), [tone])
-  const aim = (to: Aimed) => {
-    setAimed(to)
-    setTurn(null)
-    setDone(false)
-  }
-  const inTurn = () => {
-    setDone(false)
-    setTurn(0)
-    setAimed(order[0])
-    since.current = null
-  }
+  const aim = (at: Aimed) => step({ kind: 'aim', at })
   // With eyes shut the needle stands still until the note has ended.
   const shown = !ear.from || (blind && ear.needle?.kind === 'heard' && !ear.needle.held) ? null : ear.needle
   const says = (): string => {
@@ -133,7 +111,7 @@ export function Ear() {
           type="checkbox"
           className="accent-rosin"
           checked={turn !== null}
-          onChange={(e) => (e.target.checked ? inTurn() : setTurn(null))}
+          onChange={(e) => step({ kind: e.target.checked ? 'in turn' : 'by hand' })}
         />
         Strings in turn: the next when one is true
       </label>
@@ -197,7 +175,7 @@ export function Ear() {
             disabled={!pitch && aimed !== 'any'}
             onClick={() => {
               silenceTone()
-              setDone(false)
+              step({ kind: 'listen' })
               ear.byMicrophone()
             }}
           >
@@ -209,7 +187,7 @@ export function Ear() {
           disabled={!pitch && aimed !== 'any'}
           onClick={() => {
             silenceTone()
-            setDone(false)
+            step({ kind: 'listen' })
             ear.byStudent(student, pitch ?? sounding(note?.pitch ?? instrument.strings[order[0]]), turn !== null)
           }}
         >
