@@ -173,19 +173,6 @@ test('another window is never overwritten unseen', async ({ page, context }) => 
   await saved(page)
 })
 
-test('keys are listed, and a measure is found by its number', async ({ page }) => {
-  await open(page, 'Kite over the Allotments')
-  await page.keyboard.press('?')
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
-  await page.keyboard.press('Escape')
-  await page.keyboard.press('/')
-  await page.keyboard.type('9')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'Line 2, measure 1, beat 1' })).toBeVisible()
-  // A double stop: open D and A for the violin.
-  await expect(answer(page, 'Violin')).toContainText('Open D and open A')
-})
-
 test('the place is in the address: measure, seat, passage, tab and view come back by reload, link and Back', async ({ page, context }) => {
   await open(page, 'Snow on the Signal Box')
   await page.keyboard.press('Control+ArrowRight')

@@ -25,27 +25,6 @@ async function search(page: Page): Promise<void> {
   await expect(page.getByText('9 keys tried.')).toBeVisible({ timeout: 30_000 })
 }
 
-test('load by measure and seat, opened down to the note, with a table beside the drawing', async ({ page }) => {
-  await level(page, 'The Ferry at Low Water')
-  await expect(page.getByRole('heading', { name: /^Everyone waits for the bass in .*1\.3/ })).toBeVisible()
-  await expect(page.getByText(/^Bass has most to do, \d+ points; violin least, \d+\./)).toBeVisible()
-  await page.getByRole('button', { name: '1.3 (bass)', exact: true }).click()
-  const bass = page.getByRole('region', { name: 'Bass', exact: true })
-  await expect(page.getByRole('heading', { name: 'Line 1, measure 3', exact: true })).toBeVisible()
-  await expect(bass).toContainText('E4')
-  await expect(bass).toContainText('new for this class')
-  await page.getByText('The same as a table').click()
-  const table = page.getByRole('table', { name: 'Load by measure and seat, in points' })
-  await expect(table.getByRole('row')).toHaveCount(17)
-  // The drawing says what the table says; a cell of it is picked by a click.
-  const cells = page.getByRole('img', { name: /^Load by measure and seat/ }).locator('svg text')
-  const inTable = (await table.getByRole('row').nth(3).getByRole('cell').allTextContents()).filter((t) => t !== '0')
-  const drawn = await cells.allTextContents()
-  for (const n of inTable) expect(drawn).toContain(n)
-  await cells.getByText(inTable[0], { exact: true }).first().click()
-  await expect(page.getByRole('complementary', { name: 'Load of the measure' })).toBeVisible()
-})
-
 test('another key is found in a worker, taken with one touch, undone, and saved', async ({ page }) => {
   // A copy: other tests go on with the tune as it was.
   const copy = 'The Ferry at Low Water (copy)'
@@ -171,88 +150,6 @@ test('a long search leaves the page free, and ends when it is cancelled', async 
   await page.goto('/')
   await page.getByRole('button', { name: 'Delete The Long Jetty' }).click()
   await expect(page.getByRole('link', { name: 'The Long Jetty' })).toBeHidden()
-})
-
-test('what would be easier is weighed for the class, taken, and given back', async ({ page }) => {
-  await level(page, 'The Ferry at Low Water')
-  await page.getByRole('button', { name: '2.3 (bass)', exact: true }).click()
-  const bass = page.getByRole('region', { name: 'Bass', exact: true })
-  await bass.getByRole('button', { name: 'What would be easier?' }).click()
-  await expect(bass.getByText('Easier, for this seat')).toBeVisible({ timeout: 15_000 })
-  await expect(bass).toContainText(/Seat \d+ → \d+ points, class \d+ % → \d+ % even/)
-  const before = await evenness(page)
-  await bass.getByRole('button', { name: 'Rest here' }).click()
-  await expect(bass).toContainText('0 points')
-  expect(await evenness(page)).not.toBe(before)
-  await page.getByRole('link', { name: 'Map', exact: true }).click()
-  await expect(page.getByRole('region', { name: 'Bass', exact: true })).toContainText('In place of what is written: a rest')
-  await page.keyboard.press('Control+z')
-  await expect(page.getByRole('region', { name: 'Bass', exact: true })).not.toContainText('In place of')
-  await saved(page)
-})
-
-test('a second line is made for a seat, taken into the piece, read by it alone, printed, and given back', async ({ page }) => {
-  await open(page, 'Two Barges')
-  await page.getByRole('link', { name: 'Level', exact: true }).click()
-  const second = page.getByRole('region', { name: 'A second line' })
-  await second.getByLabel('Second line for').selectOption('Bass')
-  await second.getByRole('button', { name: 'Make lines' }).click()
-  await expect(second.getByRole('listitem').first()).toBeVisible()
-  const now = Number(/has ([\d.]+) points? to do/.exec((await second.textContent())!)![1])
-  await expect(second.getByRole('button', { name: /^Take / })).toHaveCount(5)
-  await second.getByText('The chords of the tune').click()
-  await expect(second.getByRole('listitem').filter({ hasText: /^1 G$/ })).toBeVisible()
-  const rhythm = second.getByRole('listitem').filter({ hasText: 'Rhythm on one note' })
-  await expect(rhythm).toContainText('The rhythm of the tune on one note, open strings only, 0 shifts.')
-  const load = Number(/(\d+) points?$/.exec((await rhythm.textContent())!)![1])
-  expect(load).toBeLessThan(now)
-  expect(await found(page, { within: '[aria-labelledby="second-line"]' })).toEqual([])
-  await rhythm.getByRole('button', { name: 'Take rhythm on one note for the bass' }).click()
-  // The lines were made for what stood before: they are asked for anew.
-  await expect(second.getByRole('button', { name: /^Take / })).toHaveCount(0)
-  await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
-  // The bass plays open strings; the others what they did.
-  await second.getByRole('button', { name: 'Make lines' }).click()
-  await expect(second).toContainText(`As it stands the bass has ${load === 1 ? '1 point' : `${load} points`} to do.`)
-  const id = pieceIn(page.url())
-  const fingers = async (seat: string) => {
-    const reply = (await (await page.request.get(`${CLASS_API}/piece/${id}/part?seat=${seat}&marks=fingers`)).json()) as {
-      sheet: { pages: string[] }
-    }
-    const row = /class="verse row-finger"><g class="syl"><text [^>]*>(?:<tspan[^>]*>)*([^<]*)/g
-    return [...reply.sheet.pages.join('').matchAll(row)].map(([, text]) => text)
-  }
-  expect(new Set(await fingers('bass'))).toEqual(new Set(['0']))
-  expect(new Set(await fingers('violin')).size).toBeGreaterThan(2)
-  // Given back with one key: the tune for all again.
-  await page.keyboard.press('Control+z')
-  await expect(page.getByText('Undone: Bass: a second line, rhythm on one note').first()).toBeVisible()
-  await saved(page)
-  await expect.poll(async () => new Set(await fingers('bass')).size).toBeGreaterThan(2)
-})
-
-test('two lines are laid beside each other: what rubs is said, who could play which, and both are heard and kept', async ({ page }) => {
-  await open(page, 'Two Barges')
-  await page.getByRole('link', { name: 'Level', exact: true }).click()
-  const fits = page.getByRole('region', { name: 'Do two lines fit?' })
-  await fits.getByRole('button', { name: 'Look' }).click()
-  await expect(fits).toContainText('They nearly fit: of 18 places where both sound, 15 are at rest')
-  await expect(fits.getByText('Measure 5, beat 3: C against F♯, a tritone on a strong beat.')).toBeVisible()
-  await expect(fits.getByText(/^Bass: both, \d+ and \d+ points\.$/)).toBeVisible()
-  expect(await found(page, { within: '[aria-labelledby="fits"]' })).toEqual([])
-  await fits.getByRole('button', { name: 'Hear both' }).click()
-  await fits.getByRole('button', { name: 'Stop' }).click()
-  // Another piece of the shelf, in another meter.
-  await fits.getByLabel('The other line').focus()
-  await expect(fits.getByRole('option', { name: 'Two Bells and a Gate' })).toBeAttached()
-  await fits.getByLabel('The other line').selectOption('Two Bells and a Gate')
-  await expect(fits.getByText('They nearly fit')).toHaveCount(0)
-  await fits.getByRole('button', { name: 'Look' }).click()
-  await expect(fits.getByText(/^They do not come together: in measure \d+ 4\/4 goes against 3\/4\.$/)).toBeVisible()
-  // Itself, two measures later.
-  await fits.getByLabel('The other line').selectOption('round 2')
-  await fits.getByRole('button', { name: 'Look' }).click()
-  await expect(fits.getByText(/^The second enters 2 measures later, 4\/4, in G major\./)).toBeVisible()
 })
 
 test('a line to read is written for the class, another one with one touch, and put on the shelf as it stands', async ({ page }) => {

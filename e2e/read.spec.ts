@@ -17,41 +17,6 @@ async function readSpots(page: Page): Promise<void> {
   await page.getByRole('tab', { name: 'Spots' }).click()
 }
 
-test('the first things are said first: gone to, left out, brought back, and the rest is one click away', async ({ page }) => {
-  await read(page)
-  const things = page.getByRole('list', { name: 'Say before playing' })
-  const rows = things.getByRole('listitem')
-  const count = await rows.count()
-  expect(count).toBeGreaterThanOrEqual(5)
-  expect(count).toBeLessThanOrEqual(7)
-  await expect(rows.first()).toContainText(
-    'Cello and bass leave first position in line 1, measure 3; line 4, measure 1, which is new; violin and viola stay.',
-  )
-  // Gone to by the sentence, then by one of its measures.
-  await rows
-    .first()
-    .getByRole('button', { name: /leave first position/ })
-    .click()
-  await expect(rows.first().getByRole('button', { name: /leave first position/ })).toHaveAttribute('aria-current', 'true')
-  await expect(page.getByText(/^(Cello|Bass)( and bass)?: /)).toBeVisible()
-  await rows.first().getByRole('button', { name: 'To line 4, measure 1' }).click()
-  // Left out, kept over a reload, and undone by bringing its spots back.
-  await rows.first().getByRole('button', { name: 'Leave this out' }).click()
-  await expect(things).not.toContainText('leave first position')
-  await saved(page)
-  await reload(page)
-  await expect(rows.first()).toContainText('F comes in two forms')
-  await expect(things).not.toContainText('leave first position')
-  await page.getByRole('button', { name: /^Also: \d+ more things/ }).click()
-  await expect(page.getByRole('tab', { name: 'Spots' })).toHaveAttribute('aria-selected', 'true')
-  await page.getByRole('radio', { name: 'By kind' }).click()
-  for (const show of [...Array(await page.getByRole('button', { name: 'Show', exact: true }).count()).keys()].reverse())
-    await page.getByRole('button', { name: 'Show', exact: true }).nth(show).click()
-  await page.getByRole('tab', { name: 'First' }).click()
-  await expect(rows.first()).toContainText('Cello and bass leave first position')
-  await saved(page)
-})
-
 test('the spots are listed, stepped through, drawn on bench, score and ribbon, muted and brought back', async ({ page }) => {
   await readSpots(page)
   await expect(page).toHaveURL(/\/read\?tab=spots$/)
@@ -95,27 +60,9 @@ test('the spots are listed, stepped through, drawn on bench, score and ribbon, m
   await expect(spots(page)).not.toContainText('Violin')
 })
 
-test('the class decides a kind for all its pieces', async ({ page }) => {
-  await page.goto('/class')
-  await page.getByText('Decide kind by kind').click()
-  await page.getByLabel('Ledger lines').selectOption('never')
-  await saved(page)
-  await readSpots(page)
-  await expect(spots(page)).not.toContainText('Ledger lines')
-  await page.goto('/class')
-  await page.getByText('Decide kind by kind').click()
-  await page.getByLabel('Ledger lines').selectOption('')
-  await saved(page)
-})
-
-test('form, calls, same spacing, counts and the reading key of each seat', async ({ page, context }) => {
+test('calls are copied as text, and said big, measure by measure; what each seat has is drawn', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   await read(page)
-  await page.getByRole('tab', { name: 'Form' }).click()
-  await expect(panel(page)).toContainText('Line 4, measure 4 is line 2, measure 4, note for note')
-  await expect(panel(page)).toContainText('Line 4, measure 3 is line 2, measure 3, a fourth lower')
-  await page.getByRole('button', { name: /G major scale, up, G to D/ }).click()
-  await expect(page.getByText('Line 2, measure 3, beat 1, violin')).toBeVisible()
   await page.getByRole('tab', { name: 'Calls' }).click()
   await expect(panel(page)).toContainText('Violin and viola: G three on D, A open, B one, high D three')
   await page.getByRole('radio', { name: 'This seat' }).click()
@@ -134,14 +81,9 @@ test('form, calls, same spacing, counts and the reading key of each seat', async
   await expect(big).toContainText('Line 2, measure 4')
   await page.keyboard.press('Escape')
   await expect(big).toBeHidden()
-  await page.getByRole('tab', { name: 'Spacing' }).click()
-  await expect(panel(page)).toContainText('The spacing is the same; the sound is not')
   await page.getByRole('tab', { name: 'Counts' }).click()
   await expect(page.getByRole('table', { name: 'Notes by string and finger' })).toBeVisible()
   await expect(panel(page).locator('svg text').first()).toBeVisible()
-  await page.getByRole('tab', { name: 'Key' }).click()
-  await page.getByRole('button', { name: 'F', exact: true }).click()
-  await expect(panel(page)).toContainText('fourth line: 3 on D')
 })
 
 test('how the class talks is said once, on its page, and its calls follow', async ({ page }) => {
