@@ -1,7 +1,7 @@
 import { FREE_SAMPLES, freePitch } from '../src/core/hearing/free'
 import { loudness, nearPitch, samplesFor } from '../src/core/hearing/near'
-import { needleOf, withReading, type Reading } from '../src/core/hearing/needle'
-import { centsOf, playedBy, STEADY, type Student } from '../src/core/hearing/student'
+import { needleOf, withReading, type PitchReading } from '../src/core/hearing/needle'
+import { centsOf, playedBy, STEADY, type MadeUpStudent } from '../src/core/hearing/student'
 import { middle } from '../src/core/middle'
 import { hertz } from '../src/core/sounding/sounding'
 
@@ -17,19 +17,19 @@ const REGISTERS = [
   ['violin, viola C5–B5', 72, 83],
   ['violin C6–E6', 84, 88],
 ] as const
-const PLAYED: readonly (readonly [string, Partial<Student>])[] = [
+const PLAYED: readonly (readonly [string, Partial<MadeUpStudent>])[] = [
   ['bowed, vibrato 15, noise', { vibrato: 15, noise: 0.06 }],
   ['plucked', { manner: 'plucked', noise: 0.02 }],
   ['an octave sounds too', { neighbour: { semitones: 12, loud: 0.6 } }],
 ]
 
 /** One tone: what the needle settles on (cents off what was played; null: nothing), when it first shows it, and what the free search says. */
-function heard(student: Student, midi: number, tried: number) {
+function heard(student: MadeUpStudent, midi: number, tried: number) {
   const target = hertz(midi, 440)
   const size = samplesFor(target, RATE)
   const tone = playedBy(student, target, 1, RATE, tried)
   const off = centsOf(student, tried)
-  let readings: Reading[] = []
+  let readings: PitchReading[] = []
   let first: number | null = null
   for (let at = EVERY; at < 1; at += EVERY) {
     const end = Math.round(at * RATE)

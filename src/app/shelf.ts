@@ -3,15 +3,15 @@ import { previewSchema, type Preview } from '@/core/balance/preview.schema'
 import { drawLater } from '@/jobs/made'
 import type { StoredClass } from '@/store/classes'
 import { database } from '@/store/database'
-import { getHeads, listShelf, type Head } from '@/store/pieces'
+import { getHeads, listShelf, type PieceHead } from '@/store/pieces'
 import { keptPreviews, previewKey } from '@/store/previews'
 import { SHELF_PART, type Card, type ShelfQuery, type ShelfReply } from '@/api/shelf'
 
 /** The drawings of pieces of a class that are made, by id; null: it cannot be drawn. What is not made yet is asked for, and comes later. */
-async function drawn(klass: StoredClass, heads: readonly Head[]): Promise<Map<string, Preview | null>> {
+async function drawn(klass: StoredClass, heads: readonly PieceHead[]): Promise<Map<string, Preview | null>> {
   const db = await database()
   const kept = await keptPreviews(db, klass.id, new Map(heads.map((h) => [h.id, previewKey(h.version, klass.version)])))
-  const of = (h: Head): Preview | null => previewSchema.safeParse(kept.get(h.id)).data ?? null
+  const of = (h: PieceHead): Preview | null => previewSchema.safeParse(kept.get(h.id)).data ?? null
   const made = heads.filter((h) => !h.summary || kept.has(h.id))
   drawLater(
     db,
@@ -26,7 +26,7 @@ export async function shelfPart(klass: StoredClass, { q, from }: ShelfQuery): Pr
   const words = searchable(q).split(/\s+/).filter(Boolean).slice(0, 12)
   const { total, found, heads } = await listShelf(await database(), klass.id, { words, offset: from, limit: SHELF_PART })
   const made = await drawn(klass, heads)
-  const card = ({ id, title, summary, openedAt }: Head): Card => ({
+  const card = ({ id, title, summary, openedAt }: PieceHead): Card => ({
     id,
     title,
     summary,

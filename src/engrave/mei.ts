@@ -8,10 +8,10 @@ import type { Meter, Value } from '@/core/music/time'
 import { lowFirst, type Part, type PartEvent, type PartHead } from '@/core/part/part'
 import type { Measure, NoteEvent, Piece, PieceEvent } from '@/core/piece/piece'
 import { placeMeasures, type PlacedMeasure } from '@/core/piece/walk'
-import { groupEvents, type Group } from '@/core/piece/beams'
+import { groupEvents, type BeamGroup } from '@/core/piece/beams'
 import { ACCID, articsOf, DUR, GESTURAL, gracesOf, lyricOf, overEvent, overMeasure } from './markings'
 import { eventId, rowId } from './ids'
-import { PAPER_ROWS, rowText, type Letters, type Row, type Said } from './rows'
+import { PAPER_ROWS, rowText, type Letters, type Row, type SaidRow } from './rows'
 
 /** What to engrave: parts, top staff first, the rows under each staff, and whether positions are bracketed. */
 type MeiOptions = {
@@ -31,7 +31,7 @@ type MeiOptions = {
   /** Whether a line says how long a finger stays down. */
   readonly stays?: boolean
   /** What is said of the notes, by part. */
-  readonly said?: Readonly<Record<string, Said | undefined>>
+  readonly said?: Readonly<Record<string, SaidRow | undefined>>
   /** By part: the events under which rows and positions are written; without it, or where it is null, under all. */
   readonly written?: Readonly<Record<string, ReadonlySet<string> | null>>
 }
@@ -141,7 +141,7 @@ class Staff {
       if (drawn.length === 1) return `${graces}<note xml:id="${this.id(id)}" ${drawn[0].attrs} ${length}>${extra}</note>`
       return `${graces}<chord xml:id="${this.id(id)}" ${length}>${drawn.map((d) => `<note xml:id="${d.id}" ${d.attrs}/>`).join('')}${extra}</chord>`
     }
-    const group = (g: Group): string => {
+    const group = (g: BeamGroup): string => {
       switch (g.kind) {
         case 'single':
           return draw(g.event)

@@ -16,7 +16,7 @@ export type Letters = Pick<Talk, 'names' | 'sharps' | 'upper' | 'low'>
 const PLAIN: Letters = { names: 'letters', sharps: true, upper: '', low: 'low 2' }
 
 /** What is said of a part's notes, by event. */
-export type Said = ReadonlyMap<string, string>
+export type SaidRow = ReadonlyMap<string, string>
 
 /** The lowest octave in which each letter comes in a part. */
 const lowest = once(({ measures }: Part): ReadonlyMap<string, number> => {
@@ -31,7 +31,7 @@ const lowest = once(({ measures }: Part): ReadonlyMap<string, number> => {
 export const letterIn = (letters: Pick<Talk, 'names'>, p: Pitch): string => writtenLetter({ ...letters, sharps: false }, p)
 
 /** What a row says under an event, low note first; empty for a note that is only held on or not mapped. */
-export function rowText(part: Part, { heads, event }: PartEvent, row: Row, letters: Letters = PLAIN, said?: Said): string {
+export function rowText(part: Part, { heads, event }: PartEvent, row: Row, letters: Letters = PLAIN, said?: SaidRow): string {
   if (row === 'call') return said?.get(event.id) ?? ''
   const { map } = part
   const notes = lowFirst(heads).flatMap(({ note }) => (note && !note.held ? [note] : []))

@@ -22,7 +22,7 @@ import { seatsOf, type SeatId } from '@/core/seats/seat'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { headId } from './ids'
 import { meiOf, printedStarts } from './mei'
-import { letterIn, type Row, type Said } from './rows'
+import { letterIn, type Row, type SaidRow } from './rows'
 import { engravePages, engraveStand, type NoteSize, type Paper, type Toolkit } from './toolkit'
 
 /** What stands on a sheet: whose it is (null: the score of all seats), how much is written in, and how it is drawn. */
@@ -80,7 +80,7 @@ const rowsOf = (marks: readonly Mark[]): Row[] =>
   Object.entries(ROW_OF).flatMap(([mark, row]) => (marks.some((m) => m === mark) ? [row] : []))
 
 /** What the class says at each note of a seat: fingers, and where the hand goes. */
-const saidOf = (piece: Piece, map: SeatMap, klass: ClassSettings): Said =>
+const saidOf = (piece: Piece, map: SeatMap, klass: ClassSettings): SaidRow =>
   new Map(callsOf(readingOf(piece, map), { ...klass.talk, say: 'fingers' }).flatMap((c) => c.words.map((w) => [w.event, w.said] as const)))
 
 /** What is engraved for it: MEI for given breaks. */

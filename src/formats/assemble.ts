@@ -3,7 +3,7 @@ import { eventTicks, PIECE_VERSION, MOST_MEASURES, type Line, type Measure, type
 import { pieceSchema } from '@/core/piece/piece.schema'
 import { numbersOf, secondHalves } from '@/core/piece/split'
 import { misfits } from '@/core/piece/walk'
-import { refused, type Reading, type MisfitProblem } from './outcome'
+import { refused, type FileReading, type MisfitProblem } from './outcome'
 import { sayIssue } from '@/core/issue'
 
 /** A measure as a reader found it: its printed number if the file says one, and where it stands in the source. */
@@ -24,7 +24,7 @@ function numbered(found: readonly FoundMeasure[], first: Meter): Measure[] {
 }
 
 /** Makes a piece of what a reader found. Measures that are too long or too short are kept and said with their place. */
-export function assemble(head: Omit<Piece, 'version' | 'lines'>, lines: readonly FoundLine[], notices: readonly string[]): Reading {
+export function assemble(head: Omit<Piece, 'version' | 'lines'>, lines: readonly FoundLine[], notices: readonly string[]): FileReading {
   if (lines.length === 0 || lines.every((l) => l.measures.every((m) => m.events.length === 0)))
     return refused({ line: 1, column: 1, text: 'there are no notes here; add at least one measure' })
   const longest = Math.max(...lines.map((l) => l.measures.length))

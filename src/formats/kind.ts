@@ -1,7 +1,7 @@
 /** What a file can be, besides a zip of such. */
-export type Kind = 'musicxml' | 'abc' | 'midi' | 'json'
+export type FileKind = 'musicxml' | 'abc' | 'midi' | 'json'
 
-const BY_ENDING: Record<string, Kind> = {
+const BY_ENDING: Record<string, FileKind> = {
   musicxml: 'musicxml',
   xml: 'musicxml',
   mxl: 'musicxml',
@@ -15,7 +15,7 @@ const BY_ENDING: Record<string, Kind> = {
 export const baseName = (name: string): string => name.split(/[\\/]/).pop() ?? name
 
 /** What a file is by its first bytes, else by its ending; null when neither says. Without bytes by its ending alone. */
-export function kindOf(name: string, bytes?: Uint8Array): Kind | null {
+export function kindOf(name: string, bytes?: Uint8Array): FileKind | null {
   const ending = /\.([a-z]+)$/i.exec(name)?.[1].toLowerCase() ?? ''
   if (!bytes) return BY_ENDING[ending] ?? null
   const head = new TextDecoder('latin1').decode(bytes.subarray(0, 4000))
@@ -28,5 +28,5 @@ export function kindOf(name: string, bytes?: Uint8Array): Kind | null {
   return bytes.subarray(0, 4096).includes(0) ? null : (BY_ENDING[ending] ?? null)
 }
 
-const NAMES: Record<Kind, string> = { musicxml: 'MusicXML', abc: 'abc', midi: 'MIDI', json: 'a piece of this program' }
-export const sayKind = (kind: Kind): string => NAMES[kind]
+const NAMES: Record<FileKind, string> = { musicxml: 'MusicXML', abc: 'abc', midi: 'MIDI', json: 'a piece of this program' }
+export const sayKind = (kind: FileKind): string => NAMES[kind]

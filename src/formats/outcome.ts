@@ -10,11 +10,11 @@ export type MisfitProblem = SourceProblem & { readonly long: boolean }
  * What came of reading: the piece, what was left out of it and the measures that do not add up (kept as they are), or why
  * it could not be read.
  */
-export type Reading =
+export type FileReading =
   | { readonly ok: true; readonly piece: Piece; readonly notices: readonly string[]; readonly misfits: readonly MisfitProblem[] }
   | { readonly ok: false; readonly problems: readonly SourceProblem[] }
 
-export const refused = (...problems: SourceProblem[]): Reading => ({ ok: false, problems })
+export const refused = (...problems: SourceProblem[]): FileReading => ({ ok: false, problems })
 
 export type TextPlace = { readonly line: number; readonly column: number }
 
@@ -42,7 +42,7 @@ export class SourceError extends Error {
 }
 
 /** A problem of the file as a whole. */
-export const wholeFile = (text: string): Reading => refused({ line: 0, column: 0, text })
+export const wholeFile = (text: string): FileReading => refused({ line: 0, column: 0, text })
 
 /** "line 4, column 9: …". */
 export const sayProblem = (p: SourceProblem): string => (p.line === 0 ? p.text : `line ${p.line}, column ${p.column}: ${p.text}`)

@@ -1,20 +1,20 @@
 import { readAbcTunes } from './abc/read'
-import { baseName, kindOf, sayKind, type Kind } from './kind'
+import { baseName, kindOf, sayKind, type FileKind } from './kind'
 import { LIMITS, megabytes } from './limits'
 import { readingOf, readPieceFile } from './json/read'
 import { DEFAULT_CHOICES, readMidi, type MidiChoices } from './midi/read'
 import { readMusicXml } from './musicxml/read'
-import { wholeFile, type Reading } from './outcome'
+import { wholeFile, type FileReading } from './outcome'
 import type { Plan } from '@/core/plan/plan'
 import { decodeText } from './text'
-import { isZip, unpack, type Packed } from './zip'
+import { isZip, unpack, type ZipEntry } from './zip'
 
 /** One piece (or failure) out of a file: a file of tunes or a zip has several. */
-export type Item = {
+export type FileItem = {
   /** Where it was found: the file's name, with what is inside of it where there is more than one. */
   readonly name: string
-  readonly kind: Kind | null
-  readonly reading: Reading
+  readonly kind: FileKind | null
+  readonly reading: FileReading
   /** Its own text, where it was typed as one. */
   readonly text?: string
   /** What was decided about it, where the file says so. */
@@ -22,16 +22,16 @@ export type Item = {
 }
 
 /** Reads a file by what is in it; its ending only helps. Never throws; every trouble is a reading that says what to do. */
-export function readFile(name: string, bytes: Uint8Array, midi: MidiChoices = DEFAULT_CHOICES): Item[] {
+export function readFile(name: string, bytes: Uint8Array, midi: MidiChoices = DEFAULT_CHOICES): FileItem[] {
   if (bytes.length > LIMITS.file)
     return [failed(name, null, `the file is too large (${megabytes(bytes.length)}; up to ${megabytes(LIMITS.file)}); split it by piece`)]
   if (bytes.length === 0) return [failed(name, null, 'the file is empty; export it again')]
   return isZip(bytes) ? readZip(name, bytes, 0) : readOne(name, bytes, midi)
 }
 
-const failed = (name: string, kind: Kind | null, text: string): Item => ({ name, kind, reading: wholeFile(text) })
+const failed = (name: string, kind: FileKind | null, text: string): FileItem => ({ name, kind, reading: wholeFile(text) })
 
-function readOne(name: string, bytes: Uint8Array, midi: MidiChoices = DEFAULT_CHOICES): Item[] {
+function readOne(name: string, bytes: Uint8Array, midi: MidiChoices = DEFAULT_CHOICES): FileItem[] {
   const kind = kindOf(name, bytes)
   if (kind === 'midi') return [noted(name, { name, kind, reading: readMidi(baseName(name), bytes, midi) })]
   const decoded = decodeText(bytes)
@@ -52,7 +52,7 @@ function readOne(name: string, bytes: Uint8Array, midi: MidiChoices = DEFAULT_CH
   )
 }
 
-function textItems(name: string, kind: Exclude<Kind, 'midi'>, text: string): Item[] {
+function textItems(name: string, kind: Exclude<FileKind, 'midi'>, text: string): FileItem[] {
   switch (kind) {
     case 'musicxml':
       return [{ name, kind, reading: readMusicXml(text) }]
@@ -77,7 +77,7 @@ function textItems(name: string, kind: Exclude<Kind, 'midi'>, text: string): Ite
 }
 
 /** The item with what is to be said of its file, first of all when the ending says something else than what is in it. */
-function noted(name: string, item: Item, ...notices: string[]): Item {
+function noted(name: string, item: FileItem, ...notices: string[]): FileItem {
   const { reading, kind } = item
   const ending = kindOf(name)
   if (!reading.ok) return item
@@ -86,7 +86,7 @@ function noted(name: string, item: Item, ...notices: string[]): Item {
 }
 
 /** A zip: one score with its container (mxl), or several files. A zip in a zip is read once more, not deeper. */
-function readZip(name: string, bytes: Uint8Array, depth: number): Item[] {
+function readZip(name: string, bytes: Uint8Array, depth: number): FileItem[] {
   const unpacked = unpack(bytes, (n) => !/(^|\/)(__MACOSX\/|\.(?!\.?\/))/.test(n))
   if (!unpacked.ok) return [failed(name, null, unpacked.problem)]
   const { files } = unpacked
@@ -112,7 +112,7 @@ function readZip(name: string, bytes: Uint8Array, depth: number): Item[] {
 }
 
 /** The score that an mxl's container points to; null when there is no container. */
-function rootOf(files: readonly Packed[]): Packed | 'missing' | null {
+function rootOf(files: readonly ZipEntry[]): ZipEntry | 'missing' | null {
   const container = files.find((f) => f.name === 'META-INF/container.xml')
   if (!container) return null
   const text = decodeText(container.bytes)?.text ?? ''

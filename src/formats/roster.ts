@@ -7,8 +7,8 @@ import { LENGTHS, lengthOf } from '@/core/tapes/tapes'
 
 /** What a column of a list of students is. */
 export const COLUMNS = ['name', 'seat', 'size', 'length'] as const
-export type Column = (typeof COLUMNS)[number]
-export const SAY_COLUMN: Readonly<Record<Column, string>> = {
+export type RosterColumn = (typeof COLUMNS)[number]
+export const SAY_COLUMN: Readonly<Record<RosterColumn, string>> = {
   name: 'first name',
   seat: 'seat',
   size: 'size',
@@ -16,7 +16,7 @@ export const SAY_COLUMN: Readonly<Record<Column, string>> = {
 }
 
 /** How columns are headed in lists that schools keep, in small letters. */
-const HEADED: Readonly<Record<Column, RegExp>> = {
+const HEADED: Readonly<Record<RosterColumn, RegExp>> = {
   name: /^(first ?name|name|given name|student|pupil|child|vorname|pr[ée]nom)s?$/,
   seat: /^(seat|instrument|part|section|group)s?$/,
   size: /^(size|instrument size)s?$/,
@@ -28,7 +28,7 @@ export type RosterFile = {
   readonly headed: boolean
   readonly heads: readonly string[]
   readonly rows: readonly (readonly string[])[]
-  readonly columns: readonly (Column | null)[]
+  readonly columns: readonly (RosterColumn | null)[]
 }
 
 /** The most rows and the longest text that are read of a list. */
@@ -42,8 +42,8 @@ export function openRoster(text: string): RosterFile | { readonly problem: strin
   const rows = data.map((r) => r.map((c) => cellText(c.trim())))
   if (rows.length === 0) return { problem: 'The list is empty. It wants a row a student: first name and seat.' }
   if (rows.length > ROSTER_LIMITS.rows) return { problem: `The list has ${rows.length} rows; up to ${ROSTER_LIMITS.rows} are read.` }
-  const taken = new Set<Column>()
-  const columns = rows[0].map((head): Column | null => {
+  const taken = new Set<RosterColumn>()
+  const columns = rows[0].map((head): RosterColumn | null => {
     const found = COLUMNS.find((c) => !taken.has(c) && HEADED[c].test(head.toLowerCase()))
     if (found) taken.add(found)
     return found ?? null
@@ -74,13 +74,13 @@ function seatNamed(said: string, seats: readonly Seat[]): Seat | undefined {
 /** The students of a list by what its columns are; rows that cannot be kept are named. */
 export function studentsIn(
   { rows, headed }: RosterFile,
-  columns: readonly (Column | null)[],
+  columns: readonly (RosterColumn | null)[],
   seats: readonly Seat[],
   newId: () => string,
 ): { readonly students: readonly Student[]; readonly bad: readonly BadRow[] } {
   const students: Student[] = []
   const bad: BadRow[] = []
-  const cell = (row: readonly string[], c: Column): string => {
+  const cell = (row: readonly string[], c: RosterColumn): string => {
     const at = columns.indexOf(c)
     return at < 0 ? '' : (row[at] ?? '')
   }

@@ -27,9 +27,9 @@ import { ALL_SEATS } from './kinds'
 import { partsOfPiece } from '@/core/part/part'
 import { soundingNotes } from '@/core/testing/heard'
 import { readFile } from './read'
-import type { Reading } from './outcome'
+import type { FileReading } from './outcome'
 
-const pieceOf = (r: Reading): Piece => {
+const pieceOf = (r: FileReading): Piece => {
   if (!r.ok) throw new Error(JSON.stringify(r.problems))
   expect(r.misfits).toEqual([])
   return r.piece

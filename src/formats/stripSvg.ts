@@ -1,9 +1,9 @@
 import { element, elementInLines, type Xml } from '@/core/xml'
-import type { Mark, StripPage } from '@/core/tapes/strip'
+import type { StripMark, StripPage } from '@/core/tapes/strip'
 
 const n = (x: number): number => Math.round(x * 1000) / 1000
 
-function drawn(m: Mark): Xml {
+function drawn(m: StripMark): Xml {
   switch (m.kind) {
     case 'line': {
       const [[x1, y1], [x2, y2]] = [m.from, m.to].map(([x, y]) => [n(x), n(y)])

@@ -15,7 +15,7 @@ import { sayPassed, tasksOfStep, thingsOfStep, ticked, withoutTask, withTasks } 
 import { termSchema } from '@/core/plan/term.schema'
 import { buildsOn, knows, withoutThings, withThings } from '@/core/term/things'
 import { newThings } from '@/core/reading/newThings'
-import { kindOf, type Thing } from '@/core/plan/things'
+import { kindOf, type LearnedThing } from '@/core/plan/things'
 import { daysFor, sayOrder, whatNext } from '@/core/term/whatNext'
 import { newStudent } from '@/core/plan/student'
 import { demoPieces } from './testing/demo'
@@ -83,7 +83,7 @@ describe('what is new in a piece', () => {
   it('builds on things that come before it on the way of its instrument', () => {
     // Common practice: the order of fingers and positions as the handbook of the trade has it.
     const [violin, , cello] = seatsOf(classAt('first-position'))
-    const on = (seat: typeof violin, t: Thing) => buildsOn(seat.instrument, schoolOf(seat.instrument, '1-2-4'), t)
+    const on = (seat: typeof violin, t: LearnedThing) => buildsOn(seat.instrument, schoolOf(seat.instrument, '1-2-4'), t)
     expect(on(violin, 'finger:4')).toEqual(['finger:3'])
     expect(on(cello, 'finger:2')).toEqual(['finger:4'])
     expect(on(cello, 'extension:back')).toEqual(['extension:forward'])
@@ -127,7 +127,7 @@ describe('the ledger', () => {
   })
 
   it('keeps what another piece brought too when one is taken out', () => {
-    const both = { id: PIECES[0].id, title: 'One', news: { violin: ['finger:4'] as Thing[] } }
+    const both = { id: PIECES[0].id, title: 'One', news: { violin: ['finger:4'] as LearnedThing[] } }
     let k = begin(klass, both, '2026-09-01')
     k = { ...k, term: { ...k.term, begun: [...k.term.begun, { ...k.term.begun[0], piece: PIECES[1].id, title: 'Two' }] } }
     const one = unbegin(k, PIECES[0].id)

@@ -3,8 +3,8 @@ import { strFromU8, unzipSync, type UnzipFileInfo } from 'fflate'
 import { LIMITS, megabytes } from './limits'
 
 /** A file of a zip, under the name it has there. */
-export type Packed = { readonly name: string; readonly bytes: Uint8Array }
-type Unpacked = { readonly ok: true; readonly files: readonly Packed[] } | { readonly ok: false; readonly problem: string }
+export type ZipEntry = { readonly name: string; readonly bytes: Uint8Array }
+type Unpacked = { readonly ok: true; readonly files: readonly ZipEntry[] } | { readonly ok: false; readonly problem: string }
 
 export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b && (bytes[2] === 3 || bytes[2] === 5)
 

@@ -4,7 +4,7 @@ import { count } from '@/core/count'
 import type { Student } from '@/core/plan/student'
 import type { Block, BlockSheet, Music } from '@/core/sheets/blocks'
 import { SHEETS, type SheetKind } from '@/core/sheets/kinds'
-import type { Source } from '@/core/sheets/made'
+import type { SheetSource } from '@/core/sheets/made'
 import { sheetOfKind } from '@/core/sheets/make'
 import { weekBlocks } from '@/core/sheets/week'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
@@ -49,10 +49,10 @@ export async function musicEngraver(): Promise<EngraveMusic> {
 }
 
 /** Whose sheet it is, and of when: of a seat of a class, or (null) of the class; of one student where the week is theirs alone. */
-export type Whose = { readonly of: string; readonly seat: SeatId | null; readonly student: Student | null; readonly now: number }
+export type WhoseSheet = { readonly of: string; readonly seat: SeatId | null; readonly student: Student | null; readonly now: number }
 
 /** A sheet of a kind that is told by blocks; null where the class has no such seat, or the kind is not made for it. */
-export async function blockSheet(db: Knex, { known, ...source }: Known, what: SheetKind, whose: Whose): Promise<BlockSheet | null> {
+export async function blockSheet(db: Knex, { known, ...source }: Known, what: SheetKind, whose: WhoseSheet): Promise<BlockSheet | null> {
   const { seat } = whose
   const once = (make: () => BlockSheet | null) => sheets.of(`${known} ${what} ${seat}`, make)
   if (what !== 'warmup' && what !== 'week') return once(() => sheetOfKind(source, what, seat))
@@ -67,7 +67,7 @@ export async function blockSheet(db: Knex, { known, ...source }: Known, what: Sh
   return { title: `${SHEETS.week.name} from ${format(whose.now, 'd MMMM')}`, name, blocks: weekBlocks(called) }
 }
 
-function warmupBlocks(source: Source, seat: SeatId | null): Block[] {
+function warmupBlocks(source: SheetSource, seat: SeatId | null): Block[] {
   const { items, minutes } = warmupItems(source, seat)
   return [
     { kind: 'text', text: `${count(Math.round(minutes), 'minute')} in all.`, soft: true },

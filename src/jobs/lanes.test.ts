@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { Lanes, type Lane, type Place } from './lanes'
+import { Lanes, type Lane, type LanePlace } from './lanes'
 
-const quick: Place = { name: 'quick', holds: { now: 2, later: 0 } }
-const slow: Place = { name: 'slow', holds: { now: 1, later: 2 } }
+const quick: LanePlace = { name: 'quick', holds: { now: 2, later: 0 } }
+const slow: LanePlace = { name: 'slow', holds: { now: 1, later: 2 } }
 type T = { lane: Lane; who: string; name: string }
 const t = (lane: Lane, who: string, name: string): T => ({ lane, who, name })
 const row = (lanes: Lanes<T>): string[] => {

@@ -2,27 +2,27 @@
 export type Lane = 'now' | 'later'
 
 /** A task that waits for its turn: in which lane, and who asked for it. */
-export type Turn = { readonly lane: Lane; readonly who: string }
+export type LaneTurn = { readonly lane: Lane; readonly who: string }
 
 /** Threads of a kind: how many tasks they have between them, and in which lanes. */
-export type Place = { readonly name: string; readonly holds: Readonly<Record<Lane, number>> }
+export type LanePlace = { readonly name: string; readonly holds: Readonly<Record<Lane, number>> }
 
 /** How many tasks wait in a lane at the most; who comes after them is told to come again. */
-const MOST: Readonly<Record<Lane, number>> = { now: 240, later: 400 }
+const MOST_WAITING: Readonly<Record<Lane, number>> = { now: 240, later: 400 }
 
 /**
  * Who comes next, where. What somebody waits for comes before what can wait, and has threads that nothing else is ever put
  * on. Within a lane all who ask take turns, one task each, however many one of them has asked for. Bounded: a lane that is
  * full takes no more. It knows no thread and no clock.
  */
-export class Lanes<T extends Turn> {
+export class Lanes<T extends LaneTurn> {
   private readonly waiting: Readonly<Record<Lane, Map<string, T[]>>> = { now: new Map(), later: new Map() }
-  private readonly running = new Map<T, Place>()
+  private readonly running = new Map<T, LanePlace>()
 
   /** `places` in the order in which a task is put to them. */
   constructor(
-    private readonly places: readonly Place[],
-    private readonly most = MOST,
+    private readonly places: readonly LanePlace[],
+    private readonly most = MOST_WAITING,
   ) {}
 
   /** Lets a task wait; false: its lane is full. */
@@ -45,7 +45,7 @@ export class Lanes<T extends Turn> {
   }
 
   /** The next task that may begin, and where; null while there is none. It counts as begun. */
-  next(): { readonly task: T; readonly place: Place } | null {
+  next(): { readonly task: T; readonly place: LanePlace } | null {
     for (const lane of ['now', 'later'] as const) {
       const [first] = this.waiting[lane].values()
       const place = first && this.places.find((p) => this.at(p, lane) < p.holds[lane])
@@ -75,12 +75,12 @@ export class Lanes<T extends Turn> {
     return this.running.size
   }
 
-  private put({ lane, who }: Turn, own: T[]): void {
+  private put({ lane, who }: LaneTurn, own: T[]): void {
     if (own.length === 0) this.waiting[lane].delete(who)
     else this.waiting[lane].set(who, own)
   }
 
-  private at(place: Place, lane: Lane): number {
+  private at(place: LanePlace, lane: Lane): number {
     return [...this.running].filter(([t, p]) => p === place && t.lane === lane).length
   }
 }

@@ -10,7 +10,7 @@ import type { Task } from './protocol'
 const PATIENCE = 120_000
 
 /** A file of a pack: what it is called, and how it is made; nothing where it cannot be. */
-export type Packed = { readonly name: string; readonly text: boolean; readonly make: () => Promise<Uint8Array | undefined> }
+export type PackedSheets = { readonly name: string; readonly text: boolean; readonly make: () => Promise<Uint8Array | undefined> }
 
 type PdfTask = Extract<Task, { kind: 'pdf' }>
 /** What is chosen of a piece: the seats of the class, the sheets in the order of the print run, and how they are drawn. */
@@ -33,9 +33,16 @@ function byHands(sheets: Chosen['sheets']): Chosen['sheets'][] {
 }
 
 /** The files of a piece: for each pair of hands one, numbered in the order of the print run, so that no name comes twice; and its scores as MusicXML. */
-export function filesOf(of: string, id: string, { seats, sheets, drawing }: Chosen, h: HandOut, made: number, folder: string): Packed[] {
+export function filesOf(
+  of: string,
+  id: string,
+  { seats, sheets, drawing }: Chosen,
+  h: HandOut,
+  made: number,
+  folder: string,
+): PackedSheets[] {
   const nameOf = new Map(seats.map((s: Seat) => [s.id, s.name]))
-  const pdfs = byHands(sheets).map((own, i): Packed => {
+  const pdfs = byHands(sheets).map((own, i): PackedSheets => {
     const { student, seat } = own[0]
     const alone = own.length === 1 && own[0].what === 'part' ? 'Score' : 'Teacher'
     const who = [student?.name, seat === null ? alone : nameOf.get(seat)].filter(Boolean).join(', ')
@@ -46,7 +53,7 @@ export function filesOf(of: string, id: string, { seats, sheets, drawing }: Chos
     }
   })
   if (!h.xml) return pdfs
-  const xml = (name: string, seat: string, bow = false): Packed => ({
+  const xml = (name: string, seat: string, bow = false): PackedSheets => ({
     name: `${folder}MusicXML/${fileName(name)}.musicxml`,
     text: true,
     make: async () => (await inWorker({ kind: 'export', of, id, as: 'musicxml', seat, bow }, { patience: PATIENCE }))?.bytes,
@@ -61,7 +68,7 @@ export function filesOf(of: string, id: string, { seats, sheets, drawing }: Chos
 }
 
 /** Files as one pack, made one after the other while it is fetched; whoever stops fetching stops the making. What was begun and cannot be made whole ends in an error. */
-export function packed(files: readonly Packed[], made: number): ReadableStream<Uint8Array> {
+export function packed(files: readonly PackedSheets[], made: number): ReadableStream<Uint8Array> {
   let stopped = false
   return new ReadableStream<Uint8Array>({
     async start(controller) {

@@ -2,7 +2,7 @@ import { availableParallelism } from 'node:os'
 import path from 'node:path'
 import { MessageChannel } from 'node:worker_threads'
 import { Piscina } from 'piscina'
-import { Lanes, type Lane, type Place, type Turn } from './lanes'
+import { Lanes, type Lane, type LanePlace, type LaneTurn } from './lanes'
 import type { Task, TaskKind, Word } from './protocol'
 import type { Results } from './tasks'
 
@@ -52,7 +52,7 @@ const whoAsks = (task: Task): string => ('of' in task ? `${task.of} ${'student' 
 /** What is written may not be done twice: it is not begun again when its thread was ended by another task's fault. */
 const WRITES: ReadonlySet<TaskKind> = new Set<TaskKind>(['shelve', 'freeze', 'bring'])
 
-type Waiting = Turn & {
+type Waiting = LaneTurn & {
   readonly task: Task
   tries: number
   readonly resolve: (result: unknown) => void
@@ -83,8 +83,8 @@ export class Pool {
   private away = 0
 
   constructor({ file = built(), hung = HUNG, silent = SILENT, threads = Math.max(2, availableParallelism()) }: Made = {}) {
-    const quick: Place = { name: 'quick', holds: { now: 2 * (threads - 1), later: 0 } }
-    const slow: Place = { name: 'slow', holds: { now: 1, later: 4 } }
+    const quick: LanePlace = { name: 'quick', holds: { now: 2 * (threads - 1), later: 0 } }
+    const slow: LanePlace = { name: 'slow', holds: { now: 1, later: 4 } }
     this.lanes = new Lanes<Waiting>([quick, slow])
     ;[this.hung, this.silent] = [hung, silent]
     // A thread that waits for its next task must go on closing what the last one has opened.

@@ -34,9 +34,9 @@ import { classById, type StoredClass } from '@/store/classes'
 import { connect, noteOpened } from '@/store/connection'
 import { DataError, dataFile } from '@/store/database'
 import { getVersion } from '@/store/versions'
-import { backUp, type BackedUp, type Progress } from '@/store/library/backup'
-import { bring, compare, type Brought, type Compared } from '@/store/library/bring'
-import { look, type Looked } from '@/store/library/look'
+import { backUp, type BackupMade, type BackupProgress } from '@/store/library/backup'
+import { bring, compare, type BroughtBack, type Compared } from '@/store/library/bring'
+import { look, type LookedInto } from '@/store/library/look'
 import { parsedJson } from '@/store/json'
 import { bringPieces, getHead, getPiece, pinnedPieces } from '@/store/pieces'
 import { pinsSay, type PinsSay } from '@/core/balance/pinsSay'
@@ -96,9 +96,9 @@ export type Results = {
   differs: DiffersReply
   bridge: BridgeReply
   shelve: Shelved
-  backup: BackedUp
-  look: Looked & Compared
-  bring: Brought & { readonly safe: BackedUp | null }
+  backup: BackupMade
+  look: LookedInto & Compared
+  bring: BroughtBack & { readonly safe: BackupMade | null }
 }
 
 /** Of how many pieces the pins are weighed: those that were used last. */
@@ -196,7 +196,7 @@ async function fileOf(
 
 type Of<K extends TaskKind> = Extract<Task, { kind: K }>
 
-const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise<Results[K]> } = {
+const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: BackupProgress) => Promise<Results[K]> } = {
   preview: ({ of, id, measures }) =>
     using('reading', async (db) => {
       const source = await sourceOf(db, of, id)
@@ -306,5 +306,5 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: Progress) => Promise
 }
 
 /** Does a task in this thread. */
-export const done = <T extends Task>(task: T, say: Progress = () => undefined): Promise<Results[T['kind']]> =>
-  (TASKS[task.kind] as (task: Task, say: Progress) => Promise<Results[T['kind']]>)(task, say)
+export const done = <T extends Task>(task: T, say: BackupProgress = () => undefined): Promise<Results[T['kind']]> =>
+  (TASKS[task.kind] as (task: Task, say: BackupProgress) => Promise<Results[T['kind']]>)(task, say)

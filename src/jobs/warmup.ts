@@ -3,7 +3,7 @@ import { practised } from '@/core/drills/practised'
 import { capital, inSentence } from '@/core/names'
 import { stockOf, todayOf } from '@/core/practice/today'
 import { ensembleMapper } from '@/core/balance/ensemble'
-import type { Source } from '@/core/sheets/made'
+import type { SheetSource } from '@/core/sheets/made'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
 
 /** One thing of a warm-up as it is told to a seat, or (null) to the class; `music`: what is played, where there is any. */
@@ -12,12 +12,12 @@ export type WarmupItem = {
   readonly title: string
   readonly says: string
   readonly minutes: number
-  readonly music: Source | null
+  readonly music: SheetSource | null
 }
 
 /** The warm-up of a piece as the teacher has settled it. */
 export function warmupItems(
-  { piece, plan, klass }: Source,
+  { piece, plan, klass }: SheetSource,
   seat: SeatId | null,
 ): { readonly items: readonly WarmupItem[]; readonly minutes: number } {
   const seats = seatsOf(klass)

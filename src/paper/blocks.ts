@@ -1,4 +1,4 @@
-import type { Block, BlockSheet, Card, Music, Stroke } from '@/core/sheets/blocks'
+import type { Block, BlockSheet, NoteCard, Music, PenStroke } from '@/core/sheets/blocks'
 import { MARGIN, PAPERS, type Paper } from '@/engrave/toolkit'
 import { sizeOfEngraving } from './draw'
 import type { Pen } from './pen'
@@ -189,7 +189,7 @@ function rowPieces(pen: Pen, { widths, head, rows }: Extract<Block, { kind: 'row
   return [...(top ? [{ ...top, keep: true as const }] : []), ...body, gap(8 * by)]
 }
 
-function drawStrokes(pen: Pen, strokes: readonly Stroke[], x: number, y: number, scale: number): void {
+function drawStrokes(pen: Pen, strokes: readonly PenStroke[], x: number, y: number, scale: number): void {
   const at = ([dx, dy]: readonly [number, number]): [number, number] => [x + dx * scale, y + dy * scale]
   for (const s of strokes)
     switch (s.kind) {
@@ -209,7 +209,7 @@ function drawStrokes(pen: Pen, strokes: readonly Stroke[], x: number, y: number,
 const withoutMeter = (svg: string): string => svg.replace(/<g [^>]*class="meterSig"[^>]*>(?:\s*<use [^>]*\/>)*\s*<\/g>/g, '')
 
 /** Pages of cards: the fronts of a page, then their backs with the columns the other way round, as paper is turned over its long edge. */
-function cardPages(cards: readonly Card[], width: number, room: number, engrave: EngraveMusic): Piece[] {
+function cardPages(cards: readonly NoteCard[], width: number, room: number, engrave: EngraveMusic): Piece[] {
   const per = CARDS.across * CARDS.down
   const [w, h] = [width / CARDS.across, room / CARDS.down]
   const pages: Piece[] = []

@@ -32,7 +32,7 @@ const HEAD = ['id', 'summary', 'title', 'source_name', 'original_id', 'version',
 )
 
 /** What is known of a piece without reading its notes. Times in milliseconds since 1970. */
-export type Head = {
+export type PieceHead = {
   readonly id: string
   readonly title: string
   /** Null when its notes could not be read when they were last kept. */
@@ -45,7 +45,7 @@ export type Head = {
   readonly sourceName: string
 }
 
-const headOf = (row: unknown): Head => {
+const headOf = (row: unknown): PieceHead => {
   const r = headSchema.parse(row)
   const summary = summarySchema.safeParse(parsedJson(r.summary))
   return {
@@ -73,7 +73,7 @@ export type StoredPiece = {
   readonly changedAt: number
   readonly openedAt: number | null
 }
-export type Source = StoredPiece['source']
+export type StoredFile = StoredPiece['source']
 
 /** A piece whose notes cannot be read as they stand; its saved versions may still have some that can. */
 export class UnreadableError extends Error {
@@ -111,7 +111,7 @@ const whole = (db: Knex) =>
 const BY_USE = 'COALESCE(opened_at, created_at) DESC, pieces.rowid DESC'
 
 type Wanted = { readonly words?: readonly string[]; readonly offset?: number; readonly limit?: number }
-type Shelf = { readonly total: number; readonly found: number; readonly heads: readonly Head[] }
+type Shelf = { readonly total: number; readonly found: number; readonly heads: readonly PieceHead[] }
 
 /** What a search finds first: a title that begins with it, a word of a title that does, a title that has it, then all else. */
 const byRank = (first: string) => {
@@ -147,7 +147,7 @@ export async function listShelf(db: Knex, classId: string, { words = [], offset 
 }
 
 /** Pieces that were taken off the shelf, the last first. */
-export async function listDeleted(db: Knex, classId: string): Promise<Head[]> {
+export async function listDeleted(db: Knex, classId: string): Promise<PieceHead[]> {
   const rows: unknown[] = await onShelf(db, classId)
     .whereNotNull('deleted_at')
     .select(...HEAD)
@@ -156,7 +156,7 @@ export async function listDeleted(db: Knex, classId: string): Promise<Head[]> {
 }
 
 /** What is known of a piece on the shelf of a class, without its notes; null when it does not stand there. */
-export async function getHead(db: Knex, classId: string, id: string): Promise<Head | null> {
+export async function getHead(db: Knex, classId: string, id: string): Promise<PieceHead | null> {
   const row: unknown = await onShelf(db, classId)
     .where({ id, deleted_at: null })
     .first(...HEAD)
@@ -164,7 +164,7 @@ export async function getHead(db: Knex, classId: string, id: string): Promise<He
 }
 
 /** The same of several; those that stand there. */
-export async function getHeads(db: Knex, classId: string, ids: readonly string[]): Promise<Head[]> {
+export async function getHeads(db: Knex, classId: string, ids: readonly string[]): Promise<PieceHead[]> {
   const rows: unknown[] = await onShelf(db, classId)
     .where({ deleted_at: null })
     .whereIn('id', [...ids])
@@ -218,7 +218,7 @@ export async function pinnedPieces(db: Knex, classId: string, limit: number): Pr
 }
 
 /** A piece to be kept: what it came from, and what has been decided about it already. */
-type NewPiece = { readonly piece: Piece; readonly source: Source; readonly plan?: Plan; readonly originalId?: string | null }
+type NewPiece = { readonly piece: Piece; readonly source: StoredFile; readonly plan?: Plan; readonly originalId?: string | null }
 
 const summaryColumns = (piece: Piece) => {
   const summary = summaryOf(piece)
@@ -281,7 +281,7 @@ export const bringPieces = (
 ): Promise<string[]> => writing(db, (t) => insertBrought(t, classId, original, pieces, now))
 
 /** Keeps a new piece and says its id. */
-export async function addPiece(db: Knex, classId: string, piece: Piece, source: Source, now: number, plan?: Plan): Promise<string> {
+export async function addPiece(db: Knex, classId: string, piece: Piece, source: StoredFile, now: number, plan?: Plan): Promise<string> {
   const [id] = await addPieces(db, classId, [{ piece, source, ...(plan ? { plan } : {}) }], now)
   return id
 }
@@ -291,10 +291,10 @@ export type Saved =
   { readonly ok: true; readonly version: number } | { readonly ok: false; readonly reason: 'newer' | 'gone'; readonly version: number }
 
 /** What a save changes; `by` names the window that saves, for as long as it is open, and `seq` says which of its saves it is. */
-export type Change = {
+export type PieceChange = {
   readonly piece?: Piece
   readonly plan?: Plan
-  readonly source?: Source
+  readonly source?: StoredFile
   readonly by?: string | null
   readonly seq?: number
   /** What was done, in words, for the list of versions. */
@@ -305,7 +305,7 @@ export type Change = {
  * Saves a piece on the shelf of a class over version `base` only: a newer one is never overwritten, but for one that the same window made and has not heard
  * of. What stands already is not saved once more. Every version is kept ({@link listVersions}).
  */
-export async function savePiece(db: Knex, classId: string, id: string, base: number, change: Change, now: number): Promise<Saved> {
+export async function savePiece(db: Knex, classId: string, id: string, base: number, change: PieceChange, now: number): Promise<Saved> {
   return writing(db, async (t): Promise<Saved> => {
     const row = (await onShelf(t, classId).where({ id, deleted_at: null }).first('version', 'saved_by', 'saved_seq')) as
       { version: number; saved_by: string | null; saved_seq: number } | undefined

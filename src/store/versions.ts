@@ -4,7 +4,7 @@ import { upgraded, type Piece } from '@/core/piece/piece'
 import { pieceSchema } from '@/core/piece/piece.schema'
 import type { Plan } from '@/core/plan/plan'
 import { readPlan } from '@/core/plan/plan.schema'
-import { keptSince, keptWhole, LONGEST_CHAIN, stateAfter, type Kept, type State } from './states'
+import { keptSince, keptWhole, LONGEST_CHAIN, stateAfter, type KeptState, type State } from './states'
 import { versionsToDrop } from './thinning'
 import { writing } from './writing'
 
@@ -51,7 +51,7 @@ export const versionRowSchema = z.object({
   body: z.instanceof(Buffer),
 })
 type VersionRow = z.infer<typeof versionRowSchema>
-const keptOf = (r: VersionRow): Kept => ({ whole: r.whole === 1, body: r.body })
+const keptOf = (r: VersionRow): KeptState => ({ whole: r.whole === 1, body: r.body })
 
 /**
  * The states of a piece's versions, oldest first, one at a time: what the one before said is needed for the next, so a
@@ -190,7 +190,7 @@ export async function thin(t: Knex.Transaction, pieceId: string, now: number): P
     }
     let whole = row.whole === 1
     if (dropped) {
-      const again: Kept = kept && chain < LONGEST_CHAIN - 1 ? keptSince(kept, state) : keptWhole(state)
+      const again: KeptState = kept && chain < LONGEST_CHAIN - 1 ? keptSince(kept, state) : keptWhole(state)
       moved.push({
         version: row.version,
         change: { whole: Number(again.whole), body: again.body, notes: Number(notes || row.notes === 1) },

@@ -21,7 +21,7 @@ import type { Scored } from '@/core/balance/search'
 import { searchSpaceSchema } from '@/core/balance/search.schema'
 import type { Comparison } from '@/formats/midi/compare'
 import type { MidiChoices } from '@/formats/midi/read'
-import type { Item } from '@/formats/read'
+import type { FileItem } from '@/formats/read'
 
 /** What crosses to the engraving worker: the score, the width of the column in pixels, the scale in percent. */
 export const systemsRequest = z.object({
@@ -39,7 +39,7 @@ export type ReadRequest = { readonly name: string; readonly bytes: Uint8Array; r
 
 /** The reading worker's face. */
 export type FileReader = {
-  read(request: ReadRequest): Item[]
+  read(request: ReadRequest): FileItem[]
   /** What putting a MIDI file on the grid does to its first beats. */
   compare(request: ReadRequest): Comparison | null
 }

@@ -4,7 +4,7 @@ import * as z from 'zod/mini'
 import { BusyError, TaskError } from '@/jobs/pool'
 import { classById, type StoredClass } from '@/store/classes'
 import { database } from '@/store/database'
-import { getHead, type Head } from '@/store/pieces'
+import { getHead, type PieceHead } from '@/store/pieces'
 import { DataError } from '@/store/trouble'
 import { readAhead } from './body'
 
@@ -74,7 +74,7 @@ export const NO_PIECE = 'There is no such piece in this class.'
 export const NO_SEAT = 'There is no such piece, or no such seat in the class.'
 
 /** A handler for a piece that stands on the shelf of that class. */
-export const ofPiece = (handler: (asked: Asked & { readonly head: Head }) => Promise<Response>, form: Form = 'json') =>
+export const ofPiece = (handler: (asked: Asked & { readonly head: PieceHead }) => Promise<Response>, form: Form = 'json') =>
   ofRow(
     async ({ id, ...asked }) => {
       const head = await getHead(asked.db, asked.klass.id, id)

@@ -2,7 +2,7 @@ import type { NextRequest } from 'next/server'
 import { MOST_REQUEST } from '@/formats/brought'
 
 /** The largest save that is taken, in bytes: the longest piece with all its decisions has a tenth of it. */
-const MOST = 8_000_000
+const MOST_BODY = 8_000_000
 
 const weightOf = (request: NextRequest): number => Number(request.headers.get('content-length') ?? NaN)
 
@@ -22,11 +22,11 @@ export function readAhead(request: NextRequest, most = MOST_REQUEST): void {
 }
 
 /** The text of a request, or null when there is none or it is larger than `most`, in bytes. */
-export const textOf = async (request: NextRequest, most = MOST): Promise<string | null> =>
+export const textOf = async (request: NextRequest, most = MOST_BODY): Promise<string | null> =>
   weightOf(request) <= most ? (early.get(request) ?? request.text().catch(() => null)) : null
 
 /** The JSON of a request, or null when there is none, it is broken or larger than `most`, in bytes. */
-export async function jsonOf(request: NextRequest, most = MOST): Promise<unknown> {
+export async function jsonOf(request: NextRequest, most = MOST_BODY): Promise<unknown> {
   const text = await textOf(request, most)
   try {
     return text === null ? null : (JSON.parse(text) as unknown)

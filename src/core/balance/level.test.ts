@@ -23,12 +23,12 @@ import { profileOf, sayChanges } from './profile'
 import { rescuesFor, withRescue } from './rescue'
 import { byRank, search, searcher, USUAL_SPACE, type Scored } from './search'
 import { withSetting } from './setting'
-import { FIRST_POSITION, SEATS, type Seat, SEAT } from '../testing/seats'
+import { FIRST_POSITION, SEATS, type TestSeat, SEAT } from '../testing/seats'
 import { SCHOOLS } from '../instruments/instrument'
 
 const CLASS_SEATS = seatsOf(DEFAULT_CLASS)
 const major = (fifths: number) => ({ fifths, mode: 'major' }) as const
-const map = (text: string, seat: Seat = 'violin', tempo?: number) => {
+const map = (text: string, seat: TestSeat = 'violin', tempo?: number) => {
   const piece = { ...pieceFrom(text), ...(tempo ? { tempo } : {}) }
   const own = mapSeat(piece, piece.lines[0], SEAT[seat], {
     octave: seat === 'bass' ? -1 : 0,
@@ -37,7 +37,7 @@ const map = (text: string, seat: Seat = 'violin', tempo?: number) => {
   })
   return { piece, map: own }
 }
-const load = (text: string, seat: Seat = 'violin', tempo?: number) => {
+const load = (text: string, seat: TestSeat = 'violin', tempo?: number) => {
   const { piece, map: own } = map(text, seat, tempo)
   return loadOf(piece, own)
 }
@@ -193,7 +193,7 @@ describe('the search', () => {
                 const own = withSetting(there.plan, CLASS_SEATS, setting)
                 const e = ensembleMapper()(there.piece, own, DEFAULT_CLASS)
                 const loads = Object.fromEntries(SEATS.map((s) => [s, loadOf(there.piece, e[s]).byMeasure])) as Record<
-                  Seat,
+                  TestSeat,
                   readonly number[]
                 >
                 const { figure, total, wait, bySeat } = evennessOf(loads)

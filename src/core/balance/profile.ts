@@ -5,7 +5,7 @@ import { letterName } from '../music/pitch'
 import { spotsOf } from '../reading/spots'
 import type { SpotKind } from '../plan/spotKinds'
 import { newForHand } from '../reading/newThings'
-import { kindOf, type Thing } from '../plan/things'
+import { kindOf, type LearnedThing } from '../plan/things'
 import { stringName } from '../words/en/hands'
 import { count } from '../count'
 
@@ -15,7 +15,7 @@ export type Profile = {
   /** Notes at which something is new. */
   readonly fresh: number
   /** The different things that are new: each is taught once, however often it comes. */
-  readonly news: readonly Thing[]
+  readonly news: readonly LearnedThing[]
   /** Whether the class has not had the signature. */
   readonly strange: boolean
   readonly counts: Readonly<Partial<Record<SpotKind, number>>>
@@ -50,7 +50,7 @@ export function profileOf(piece: Piece, map: SeatMap): Profile {
  * What of the hand is new in a mapped part, each thing once. Who goes to a new position has to move there: that is not
  * counted beside it; but to hold two strings there is more than to visit it.
  */
-export function newsOf(map: SeatMap): readonly Thing[] {
+export function newsOf(map: SeatMap): readonly LearnedThing[] {
   const things = newForHand(map)
   const goes = things.some((t) => kindOf(t) === 'position')
   const holds = handSteps(map).some((s) => s.hold.needs.includes('chord'))
@@ -72,7 +72,7 @@ const WORTH: readonly (readonly [SpotKind, string, string])[] = [
 ]
 
 /** How many things are said of one seat. */
-const MOST = 3
+const MOST_CHANGES = 3
 
 /** What changes for a seat between two settings, dearest first: "no shifts instead of 4", "no F♯ on C, where there were 3". */
 export function sayChanges(now: Profile, then: Profile): string[] {
@@ -99,5 +99,5 @@ export function sayChanges(now: Profile, then: Profile): string[] {
     )
   if (gained && gained.by > 0)
     out.push(gained.was ? `${gained.by} more ${gained.name}` : `${gained.by} ${gained.name}, where there was none`)
-  return out.slice(0, MOST)
+  return out.slice(0, MOST_CHANGES)
 }

@@ -21,10 +21,10 @@ export function timelineOf(piece: Piece, ensemble: Ensemble): Beat[] {
 }
 
 /** What a seat does at a time: the event that sounds or rests then, and the notes it is held by (none: a rest, or out of reach). */
-export type Answer = { readonly placed: PlacedEvent; readonly notes: readonly MappedNote[] }
+export type MomentAnswer = { readonly placed: PlacedEvent; readonly notes: readonly MappedNote[] }
 
 /** The event of a seat's line at a time in ticks, or null after its end. */
-export function answerAt(piece: Piece, map: SeatMap, onset: number): Answer | null {
+export function answerAt(piece: Piece, map: SeatMap, onset: number): MomentAnswer | null {
   const events = placeEvents(piece, map.line)
   let [low, high] = [0, events.length - 1]
   while (low < high) {

@@ -3,13 +3,13 @@ import type { Line, Piece } from '../piece/piece'
 import { cheapest } from './cheapest'
 import { chordOn, toneIn, type Chord } from './chord'
 import { CHANGE, CHORDS, EDGES, FOREIGN, MOVES, OWN, TO_SEVENTH, UNRESOLVED } from './harmonyTable'
-import { beatsOf, notesOf, type Beat, type TuneNote } from './tune'
+import { beatsOf, notesOf, type TuneBeat, type TuneNote } from './tune'
 
 /** A beat with the chord that it has. */
-export type HarmonisedBeat = Beat & { readonly chord: Chord }
+export type HarmonisedBeat = TuneBeat & { readonly chord: Chord }
 
 /** What the notes of a beat cost against a chord. */
-function fit(beat: Beat, notes: readonly TuneNote[], chord: Chord): number {
+function fit(beat: TuneBeat, notes: readonly TuneNote[], chord: Chord): number {
   let cost = 0
   for (const n of notes) {
     const quarters = (Math.min(n.to, beat.to) - Math.max(n.from, beat.from)) / QUARTER
@@ -34,7 +34,7 @@ const isTonic = (c: Chord): boolean => c.degree === 0
 const same = (a: Chord, b: Chord): boolean => a.degree === b.degree && a.quality === b.quality
 
 /** What it costs to go from a chord to the next. */
-function move(from: Chord, to: Chord, beat: Beat): number {
+function move(from: Chord, to: Chord, beat: TuneBeat): number {
   if (same(from, to)) return 0
   if (from.degree === to.degree) return to.quality === 'seventh' ? TO_SEVENTH[beat.strength] : UNRESOLVED
   const unresolved = from.quality === 'seventh' && !isTonic(to) ? UNRESOLVED : 0
@@ -72,7 +72,7 @@ export function harmonise(piece: Piece, line: Line): HarmonisedBeat[] {
 }
 
 /** How many beats the last measure has: a close is made in it, or on its way there. */
-const beatsInLast = (beats: readonly Beat[]): number => beats.filter((b) => b.measure === beats.at(-1)!.measure).length
+const beatsInLast = (beats: readonly TuneBeat[]): number => beats.filter((b) => b.measure === beats.at(-1)!.measure).length
 
 /** A stretch of one chord within a measure. */
 export type Span = {
@@ -81,12 +81,12 @@ export type Span = {
   readonly chord: Chord
   readonly from: number
   readonly to: number
-  readonly strength: Beat['strength']
+  readonly strength: TuneBeat['strength']
 }
 
 /** The chords as they are held: a stretch ends where the chord changes and at each barline. */
 export function spansOf(beats: readonly HarmonisedBeat[]): Span[] {
-  const spans: { measure: number; beat: number; chord: Chord; from: number; to: number; strength: Beat['strength'] }[] = []
+  const spans: { measure: number; beat: number; chord: Chord; from: number; to: number; strength: TuneBeat['strength'] }[] = []
   for (const { measure, beat, chord, from, to, strength } of beats) {
     const last = spans.at(-1)
     if (last?.measure === measure && same(last.chord, chord)) last.to = to

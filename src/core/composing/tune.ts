@@ -17,7 +17,7 @@ export type TuneNote = {
 export type Strength = 'first' | 'strong' | 'weak'
 
 /** A felt beat of a tune. `beat` counts from 1 in felt beats; `from` and `to` in ticks from the start of the line. */
-export type Beat = {
+export type TuneBeat = {
   readonly measure: number
   readonly beat: number
   readonly strength: Strength
@@ -58,10 +58,10 @@ function strengthOf(beat: number, meter: Meter): Strength {
 }
 
 /** The felt beats of a line, measure by measure; what lies before a pickup's first note is none of them. */
-export function beatsOf(piece: Piece, line: Line): Beat[] {
+export function beatsOf(piece: Piece, line: Line): TuneBeat[] {
   return placeMeasures(piece, line).flatMap(({ index, key, meter, start, length, lead }) => {
     const one = feltBeatTicks(meter)
-    const beats: Beat[] = []
+    const beats: TuneBeat[] = []
     for (let into = Math.floor(lead / one) * one; into < lead + length; into += one) {
       const beat = into / one + 1
       const from = start + Math.max(into, lead) - lead

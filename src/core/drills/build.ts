@@ -8,9 +8,9 @@ import type { SeatId } from '../seats/seat'
 import { COMPANIONS, type Companion } from '../plan/companion'
 import { TEMPI, type DrillChoice } from '../plan/settled'
 import { PLAIN_TONGUE } from '../words/en/hands'
-import { inTalk, type Drill, type Sketch, type Touch, type Voice } from './drill'
+import { inTalk, type Drill, type Sketch, type Touch, type DrillVoice } from './drill'
 import { bowOnly, openOfKey, withTouches } from './passages'
-import { freshIn, openTouch, touchFor, type Player, type Practised } from './practised'
+import { freshIn, openTouch, touchFor, type SeatAtWork, type Practised } from './practised'
 
 /** Seconds it takes to tell a class what comes. Common practice. */
 export const TELLING = 15
@@ -22,7 +22,7 @@ export function minutesOf(measures: number, beatsInQuarters: number, tempo: numb
 }
 
 /** The new things of which a drill may ask one of a seat: what stands new at the spots that it serves there. */
-const allowed = (p: Player, sketch: Sketch): ReadonlySet<string> => {
+const allowed = (p: SeatAtWork, sketch: Sketch): ReadonlySet<string> => {
   const own = new Set<string>()
   for (const s of sketch.spots) {
     if (s.seat !== p.seat.id) continue
@@ -35,11 +35,11 @@ const allowed = (p: Player, sketch: Sketch): ReadonlySet<string> => {
 }
 
 /** Whether a seat can play a voice as the drill: nothing new in it, or the one new thing that the drill is for. */
-const isFor = (voice: Voice, news: ReadonlySet<string>): boolean =>
+const isFor = (voice: DrillVoice, news: ReadonlySet<string>): boolean =>
   voice.fresh.size === 0 || (voice.fresh.size === 1 && [...voice.fresh].every((f) => news.has(f)))
 
 /** A seat's way of being in a drill. */
-type Part = { readonly player: Player; readonly voice: Voice | null; readonly drills: boolean }
+type Part = { readonly player: SeatAtWork; readonly voice: DrillVoice | null; readonly drills: boolean }
 
 /**
  * A sketch with something to do for everybody, or null where no seat can play the drill itself. Whom it serves plays it; so
@@ -59,7 +59,7 @@ export function drillFrom(c: Practised, sketch: Sketch, choice: DrillChoice = {}
   if (serves.length === 0 && !sketch.isFor) return null
 
   const companions: Record<SeatId, Companion | null> = {}
-  const voices = parts.map((part): Voice => {
+  const voices = parts.map((part): DrillVoice => {
     const { id } = part.player.seat
     const wanted = choice.companions?.[id]
     const chosen = wanted ? companionVoice(wanted, part, lead, sketch) : null
@@ -77,7 +77,7 @@ export function drillFrom(c: Practised, sketch: Sketch, choice: DrillChoice = {}
 }
 
 /** The companions that a seat can have in a drill, the likeliest first; the last is always possible. */
-function* companionsOf(part: Part, lead: Part, sketch: Sketch): Generator<{ kind: Companion; voice: Voice }, undefined> {
+function* companionsOf(part: Part, lead: Part, sketch: Sketch): Generator<{ kind: Companion; voice: DrillVoice }, undefined> {
   for (const kind of COMPANIONS) {
     // Who plays the drill itself has the same notes already.
     const voice = kind === 'octave' && part.drills ? null : companionVoice(kind, part, lead, sketch)
@@ -85,7 +85,7 @@ function* companionsOf(part: Part, lead: Part, sketch: Sketch): Generator<{ kind
   }
 }
 
-type Settled = Pick<Drill, 'serves' | 'companions'> & { readonly voices: readonly Voice[]; readonly choices: () => Drill['choices'] }
+type Settled = Pick<Drill, 'serves' | 'companions'> & { readonly voices: readonly DrillVoice[]; readonly choices: () => Drill['choices'] }
 
 function finished(c: Practised, sketch: Sketch, choice: DrillChoice, { voices, choices, ...settled }: Settled): Drill {
   const { voice: _, spots: _s, isFor: _f, title, purpose, ...own } = sketch
@@ -126,7 +126,7 @@ export const tempoOf = (piece: Piece, pace: number): number =>
   Math.min(TEMPI.fastest, Math.max(TEMPI.slowest, Math.round((piece.tempo ?? USUAL_TEMPO) * pace)))
 
 /** The drill's piece: a line a seat with events of its own, and the plan that gives each seat its line, octave and fingers. */
-function pieceOf(c: Practised, sketch: Sketch, tempo: number, voices: readonly Voice[]): { piece: Piece; plan: Plan } {
+function pieceOf(c: Practised, sketch: Sketch, tempo: number, voices: readonly DrillVoice[]): { piece: Piece; plan: Plan } {
   const plan = emptyPlan()
   const pins: Record<SeatId, Record<string, NonNullable<Touch['pin']>>> = {}
   const lines = voices.map((v, i): Line => {
@@ -165,8 +165,8 @@ function pieceOf(c: Practised, sketch: Sketch, tempo: number, voices: readonly V
 }
 
 /** What a seat plays as a companion of some kind; null where it cannot. */
-function companionVoice(kind: Companion, { player, voice }: Part, lead: Part, sketch: Sketch): Voice | null {
-  const learned = (v: Voice | null): Voice | null => (v && v.fresh.size === 0 ? v : null)
+function companionVoice(kind: Companion, { player, voice }: Part, lead: Part, sketch: Sketch): DrillVoice | null {
+  const learned = (v: DrillVoice | null): DrillVoice | null => (v && v.fresh.size === 0 ? v : null)
   switch (kind) {
     case 'octave':
       return learned(voice) ?? learned(inItsOctave(player, lead))
@@ -185,7 +185,7 @@ function companionVoice(kind: Companion, { player, voice }: Part, lead: Part, sk
 }
 
 /** The leading seat's notes in the nearest octaves that a seat has learned, all of them moved alike; null where there is none. */
-function inItsOctave(player: Player, lead: Part): Voice | null {
+function inItsOctave(player: SeatAtWork, lead: Part): DrillVoice | null {
   const apart = player.map.written - lead.player.map.written
   const plays = new Set(lead.voice!.touches.values())
   for (const by of [0, -1, 1]) {
@@ -204,7 +204,7 @@ function inItsOctave(player: Player, lead: Part): Voice | null {
 }
 
 /** The same measures without a sound: what is counted while the fingers are set. */
-function silent(lead: Voice): Voice {
+function silent(lead: DrillVoice): DrillVoice {
   const none = withTouches(lead, () => null)
   let said = false
   return {

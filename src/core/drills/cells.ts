@@ -1,7 +1,7 @@
 import type { Pin } from '../fingering/pins'
 import { feltBeatTicks, measureTicks, valuesFor, type Meter, type Value } from '../music/time'
 import type { Measure, NoteMark, PieceEvent, Slur } from '../piece/piece'
-import type { Touch, Voice } from './drill'
+import type { Touch, DrillVoice } from './drill'
 
 /** One cell of a drill: a name for what is played (`z`: a rest) and how many beats of the measure's pulse it lasts. */
 export type Cell = {
@@ -55,7 +55,7 @@ export function voiceOf(
   meter: Meter,
   touchAt: (what: string) => Touch | null,
   { words, marks }: Said = {},
-): Voice | null {
+): DrillVoice | null {
   const touches = new Map<string, Touch>()
   const fresh = new Set<string>()
   for (const { what } of cells) {
@@ -88,7 +88,7 @@ export function voiceOf(
   }
 }
 
-type Laid = Omit<Voice, 'fresh' | 'length'>
+type Laid = Omit<DrillVoice, 'fresh' | 'length'>
 
 /** How long a cell is in ticks where so many are left of the measure: what is long is cut to a beat or more that is left, so that a pair of half notes fills a measure of three. */
 function ticksIn(cell: Cell, left: number, beat: number, whole: number): number {

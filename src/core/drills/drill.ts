@@ -45,7 +45,7 @@ export type Touch = {
 }
 
 /** One seat's line of a drill: measures with pitches as its part writes them, pins by event, and all that is new in it. */
-export type Voice = {
+export type DrillVoice = {
   readonly measures: readonly Measure[]
   readonly slurs: readonly Slur[]
   readonly pins: Readonly<Record<string, Pin>>
@@ -82,7 +82,7 @@ export type Sketch = {
   readonly key: Key
   readonly meter: Meter
   /** What the seat plays in it, null where it cannot; asked only when it is needed. */
-  readonly voice: (seat: Seat) => Voice | null
+  readonly voice: (seat: Seat) => DrillVoice | null
 }
 
 /** A drill that all seats play at the same time. */

@@ -13,7 +13,7 @@ import { drillMap, practisedBy } from '../testing/drills'
 import { drillsOf } from './all'
 import { minutesOf } from './build'
 import { DRILL_KINDS, type Drill } from './drill'
-import { freshIn, type Player } from './practised'
+import { freshIn, type SeatAtWork } from './practised'
 
 /** Tunes as classes have them: steps and skips around the staff, now and then a sign, a rest, a slur; three meters. */
 const tunes: fc.Arbitrary<Piece> = fc
@@ -64,7 +64,7 @@ const tunes: fc.Arbitrary<Piece> = fc
 const steps = fc.constantFrom(...STEP_IDS)
 
 /** What is new at the spots that a drill serves for a seat. */
-const servedNews = (p: Player, d: Drill): Set<string> =>
+const servedNews = (p: SeatAtWork, d: Drill): Set<string> =>
   new Set(
     d.serves
       .filter((s) => s.seat === p.seat.id)

@@ -3,8 +3,8 @@ import { midiOf } from '../music/pitch'
 import type { Stretch } from '../piece/stretch'
 import type { Measure, PieceEvent } from '../piece/piece'
 import { measureTicks, valuesFor } from '../music/time'
-import type { Touch, Voice } from './drill'
-import { openTouch, touchAt, touchFor, writtenFor, type Player, type Practised } from './practised'
+import type { Touch, DrillVoice } from './drill'
+import { openTouch, touchAt, touchFor, writtenFor, type SeatAtWork, type Practised } from './practised'
 
 /** What becomes of each note of a passage: what is played there, null for a rest in its place. */
 export type Change = (touch: Touch | null, event: string) => Touch | null
@@ -17,7 +17,7 @@ const fills = ({ measures }: Practised, index: number): boolean => measures[inde
  * and endings are left out, since a drill goes straight on; a short measure is filled with rests before it. Null when the
  * seat reads another line, or a measure is too long.
  */
-export function passageVoice(c: Practised, p: Player, { from, to }: Stretch, change: Change = (t) => t): Voice | null {
+export function passageVoice(c: Practised, p: SeatAtWork, { from, to }: Stretch, change: Change = (t) => t): DrillVoice | null {
   const { line } = p.map
   const measures: Measure[] = []
   const ids = new Map<string, string>()
@@ -79,7 +79,7 @@ export function passageVoice(c: Practised, p: Player, { from, to }: Stretch, cha
 }
 
 /** What a tied-on note plays: as the note that was struck. */
-function heldAt(p: Player, event: string): Touch | null {
+function heldAt(p: SeatAtWork, event: string): Touch | null {
   const struck = p.map.byEvent.get(event)?.[0]
   if (!struck) return null
   const moment = p.map.moments.find((m) => m.events.some((e) => e.event.id === event))
@@ -109,12 +109,12 @@ export function restsOf(ticks: number, id: () => string): PieceEvent[] | null {
 
 /** Every note becomes the open string that it is fingered on, in the same rhythm, slurs and rests. Common practice. */
 export const bowOnly =
-  (p: Player): Change =>
+  (p: SeatAtWork): Change =>
   (touch) =>
     touch && openTouch(p, touch.string)
 
 /** The open string of a seat that fits a key best: the keynote, then the fifth and third above it, then any of the key that it has learned; null: none. */
-export function openOfKey(p: Player, key: { readonly fifths: number; readonly mode: 'major' | 'minor' }): Touch | null {
+export function openOfKey(p: SeatAtWork, key: { readonly fifths: number; readonly mode: 'major' | 'minor' }): Touch | null {
   const keynote = pitchClass(7 * (key.mode === 'major' ? key.fifths : key.fifths + 3))
   const third = keynote + (key.mode === 'major' ? 4 : 3)
   const wanted = [keynote, keynote + 7, third].map(pitchClass)
@@ -137,7 +137,7 @@ export const onOne =
     touch && open
 
 /** A voice with something else at each of its notes: the companions of a drill. Ties fall away where they would join what is not the same. */
-export function withTouches(voice: Voice, change: (touch: Touch, event: string) => Touch | null): Voice {
+export function withTouches(voice: DrillVoice, change: (touch: Touch, event: string) => Touch | null): DrillVoice {
   const pins: Record<string, Pin> = {}
   const fresh = new Set<string>()
   const touches = new Map<string, Touch>()
@@ -160,5 +160,5 @@ export function withTouches(voice: Voice, change: (touch: Touch, event: string) 
 }
 
 /** A pitch of the line as a seat takes it; null where no hand does. */
-export const lineTouch = (p: Player, pitch: Parameters<typeof writtenFor>[1], string?: number): Touch | null =>
+export const lineTouch = (p: SeatAtWork, pitch: Parameters<typeof writtenFor>[1], string?: number): Touch | null =>
   touchFor(p, writtenFor(p, pitch), string)

@@ -24,7 +24,7 @@ import { PLAIN_TONGUE, type Tongue } from '../words/en/hands'
 import type { Touch } from './drill'
 
 /** One seat of a piece that is practised, with all that its drills are made from. */
-export type Player = {
+export type SeatAtWork = {
   readonly seat: Seat
   readonly map: SeatMap
   readonly reading: Reading
@@ -38,8 +38,8 @@ export type Player = {
 export type Practised = {
   readonly piece: Piece
   /** In score order; at least one. */
-  readonly players: readonly Player[]
-  readonly bySeat: EverySeat<Player>
+  readonly players: readonly SeatAtWork[]
+  readonly bySeat: EverySeat<SeatAtWork>
   /** The measures that drills are made for; null: all. */
   readonly stretch: Stretch | null
   /** What the piece has otherwise than its class, which its drills have too. */
@@ -64,7 +64,7 @@ export function practised(
   stretch: Stretch | null = null,
   { policy, seatPolicy, learned, reads = {}, talk = PLAIN_TONGUE }: Decided & Read = AS_CLASS,
 ): Practised {
-  const players = seats.map((seat): Player => {
+  const players = seats.map((seat): SeatAtWork => {
     const map = ensemble[seat.id]
     return {
       seat,
@@ -90,7 +90,7 @@ export function practised(
 export const isAsked = ({ stretch }: Practised, index: number): boolean => !stretch || (index >= stretch.from && index <= stretch.to)
 
 /** A spot with the note it stands at and the note before it in the seat's part. */
-export type At = { readonly spot: Spot; readonly player: Player; readonly note: ReadNote; readonly last: ReadNote | null }
+export type At = { readonly spot: Spot; readonly player: SeatAtWork; readonly note: ReadNote; readonly last: ReadNote | null }
 
 /** All spots of some kinds that can be drilled: the hand reaches the note. */
 export const spotsOfKinds = (c: Practised, kinds: readonly SpotKind[]): At[] =>
@@ -118,16 +118,16 @@ export function grouped<T>(all: readonly T[], keyOf: (x: T) => string): T[][] {
 }
 
 /** The pitches of a note as its line has them, whatever octave a seat reads it in: one key for all seats that read the line. */
-export const linePitches = ({ map }: Player, note: ReadNote): readonly Pitch[] => map.moments[note.index].pitches
+export const linePitches = ({ map }: SeatAtWork, note: ReadNote): readonly Pitch[] => map.moments[note.index].pitches
 
 /** The pitch of a note that carries the tune, as the line has it. */
-export const linePitch = (p: Player, note: ReadNote): Pitch => linePitches(p, note).at(-1)!
+export const linePitch = (p: SeatAtWork, note: ReadNote): Pitch => linePitches(p, note).at(-1)!
 
 /** What is new for a seat in a hold. */
-export const freshIn = ({ map }: Player, hold: Hold): string[] => (isLearned(hold) ? [] : needKeys(map.instrument, hold))
+export const freshIn = ({ map }: SeatAtWork, hold: Hold): string[] => (isLearned(hold) ? [] : needKeys(map.instrument, hold))
 
 /** What a seat's hand does at a hold, for these pitches of its part. */
-export const touchOf = (p: Player, pitches: readonly Pitch[], hold: Hold): Touch => ({
+export const touchOf = (p: SeatAtWork, pitches: readonly Pitch[], hold: Hold): Touch => ({
   pitches,
   pin: pinFor(p.map.instrument, hold),
   fresh: freshIn(p, hold),
@@ -137,14 +137,14 @@ export const touchOf = (p: Player, pitches: readonly Pitch[], hold: Hold): Touch
 const heldOf = once((_: SeatMap) => new Map<string, Touch | null>())
 
 /** What a seat plays at an event of the piece, held as it is there; null where it rests, has no such event, or cannot reach it. */
-export function touchAt(p: Player, event: string): Touch | null {
+export function touchAt(p: SeatAtWork, event: string): Touch | null {
   const known = heldOf(p.map)
   let touch = known.get(event)
   if (touch === undefined) known.set(event, (touch = heldAt(p, event)))
   return touch
 }
 
-function heldAt(p: Player, event: string): Touch | null {
+function heldAt(p: SeatAtWork, event: string): Touch | null {
   const note = p.reading.byEvent.get(event)
   if (!note?.hold || note.hold.stops.length !== note.heads.length) return null
   return touchOf(
@@ -169,7 +169,7 @@ const usual = once((map: SeatMap): ReadonlyMap<string, Pin> => {
 })
 const keyOf = (n: MappedNote): string => `${n.stop.string} ${n.stop.finger} ${n.stop.finger ? n.position : ''}`
 
-const setupOf = (p: Player): Setup => p.map.setup
+const setupOf = (p: SeatAtWork): Setup => p.map.setup
 
 const placesOf = once((_: SeatMap) => new Map<string, Touch | null>())
 
@@ -177,7 +177,7 @@ const placesOf = once((_: SeatMap) => new Map<string, Touch | null>())
  * How a seat takes one written pitch that stands in no place of the piece: as the piece always takes it, else on the given
  * string, else wherever it has learned it. Null where no hand takes it.
  */
-export function touchFor(p: Player, pitch: Pitch, string?: number): Touch | null {
+export function touchFor(p: SeatAtWork, pitch: Pitch, string?: number): Touch | null {
   const known = placesOf(p.map)
   const key = `${pitch.letter}${pitch.alter}${pitch.octave} ${string ?? ''}`
   let touch = known.get(key)
@@ -189,7 +189,7 @@ export function touchFor(p: Player, pitch: Pitch, string?: number): Touch | null
 const rank = (h: Hold): number =>
   100 * h.needs.length + 2 * Math.abs(h.open ? 0 : h.position - FIRST) + (h.stops.some((s) => s.stretch) ? 1 : 0)
 
-function placeFor(p: Player, pitch: Pitch, string?: number): Touch | null {
+function placeFor(p: SeatAtWork, pitch: Pitch, string?: number): Touch | null {
   const holds = candidates(setupOf(p), [pitch]).filter((h) => string === undefined || h.low === string)
   const best = holds.reduce<Hold | null>((a, b) => (a && rank(a) <= rank(b) ? a : b), null)
   if (!best) return null
@@ -199,17 +199,17 @@ function placeFor(p: Player, pitch: Pitch, string?: number): Touch | null {
 }
 
 /** A written pitch under one finger on one string in one position; null where the hand has no such place. */
-export function heldTouch(p: Player, pitch: Pitch, string: number, finger: number, position: number): Touch | null {
+export function heldTouch(p: SeatAtWork, pitch: Pitch, string: number, finger: number, position: number): Touch | null {
   const holds = candidates(setupOf(p), [pitch]).filter((h) => h.low === string && h.position === position && h.stops[0].finger === finger)
   const best = holds.reduce<Hold | null>((a, b) => (a && rank(a) <= rank(b) ? a : b), null)
   return best && touchOf(p, [pitch], best)
 }
 
 /** A pitch of the line as the seat's part writes it. */
-export const writtenFor = ({ map }: Player, pitch: Pitch): Pitch => byOctaves(pitch, map.written)
+export const writtenFor = ({ map }: SeatAtWork, pitch: Pitch): Pitch => byOctaves(pitch, map.written)
 
 /** The open string of a seat. */
-export const openTouch = (p: Player, string: number): Touch => ({
+export const openTouch = (p: SeatAtWork, string: number): Touch => ({
   pitches: [p.map.instrument.strings[string]],
   pin: { strings: [string], fingers: [0] },
   fresh: setupOf(p).learned.strings.includes(string) ? [] : [`string ${p.map.instrument.strings[string].letter}`],
@@ -217,7 +217,7 @@ export const openTouch = (p: Player, string: number): Touch => ({
 })
 
 /** The nearest open string that tells whether the stopped note of an event is true, where it is learned; null where none does. */
-export function checkFor(p: Player, event: string): Touch | null {
+export function checkFor(p: SeatAtWork, event: string): Touch | null {
   const note = p.reading.byEvent.get(event)
   const s = note && stopOf(note)
   for (const check of s ? trueChecksOf(p.map.instrument, s) : []) {
@@ -231,7 +231,7 @@ export function checkFor(p: Player, event: string): Touch | null {
  * How a seat takes a run of written pitches one after the other, solved as a line of its own with what the piece settles
  * held; one touch a pitch, null where no hand takes it. `policy`: what is decided otherwise for it.
  */
-export function solvedRun(c: Practised, p: Player, pitches: readonly Pitch[], policy: Partial<Policy> = {}): (Touch | null)[] {
+export function solvedRun(c: Practised, p: SeatAtWork, pitches: readonly Pitch[], policy: Partial<Policy> = {}): (Touch | null)[] {
   const line: Line = {
     name: '',
     clef: 'treble',

@@ -5,7 +5,7 @@ import { letterName, pitchName, type Pitch } from '../music/pitch'
 import { sayStaffPlace } from '../reading/answerKey'
 import { inSentence, sayList } from '../names'
 import { sayCare } from './care'
-import { linePitch, allSpots, type Player, type Practised } from './practised'
+import { linePitch, allSpots, type SeatAtWork, type Practised } from './practised'
 
 /** A step of a warm-up that has no notes: what is done, for how long, with a caution where one belongs. Looking has an answer. */
 export type SilentStep = {
@@ -91,7 +91,7 @@ function notesToSay(c: Practised): SilentStep[] {
 }
 
 /** "Point at every F♯": letters that the signature or a sign changes, with how many there are. */
-function lettersToPoint(c: Practised, leader: Player): SilentStep[] {
+function lettersToPoint(c: Practised, leader: SeatAtWork): SilentStep[] {
   const times = new Map<string, { readonly pitch: Pitch; readonly n: number }>()
   for (const n of leader.reading.notes) {
     const pitch = linePitch(leader, n)
@@ -113,7 +113,7 @@ function lettersToPoint(c: Practised, leader: Player): SilentStep[] {
 
 /** "Count every first finger on A", each seat for itself. */
 function fingersToCount(c: Practised): SilentStep[] {
-  const at = (p: Player, finger: number, letter: string): number =>
+  const at = (p: SeatAtWork, finger: number, letter: string): number =>
     p.map.notes.filter((n) => !n.held && n.stop.finger === finger && p.map.instrument.strings[n.stop.string].letter === letter).length
   return ['A', 'D'].flatMap((letter): SilentStep[] => {
     const counts = c.players.map((p) => at(p, 1, letter))

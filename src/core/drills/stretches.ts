@@ -5,7 +5,7 @@ import { once } from '../once'
 import { allSpots, type Practised } from './practised'
 
 /** How many passages of a piece are drilled: the hardest. */
-const MOST = 4
+const MOST_STRETCHES = 4
 
 /** Measures by index, hardest first: the class waits for the seat with most to do. */
 export function hardest(c: Practised): number[] {
@@ -22,7 +22,7 @@ export function passagesOf(c: Practised, long: number): Stretch[] {
   const found: Stretch[] = []
   const last = c.measures.length - 1
   for (const i of hardest(c)) {
-    if (found.length === MOST) break
+    if (found.length === MOST_STRETCHES) break
     const from = Math.min(i, Math.max(0, last - long + 1))
     if (!found.some((s) => i >= s.from && i <= s.to)) found.push({ from, to: Math.min(last, from + long - 1) })
   }

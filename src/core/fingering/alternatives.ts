@@ -3,7 +3,7 @@ import { choiceOf, isLearned, type Hold } from '../hands/hold'
 import { once } from '../once'
 import { isOtherwise } from './chosen'
 import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
-import { layOut, type Jump } from './layout'
+import { layOut, type ColumnJump } from './layout'
 import { endingsOf, keptHold, solve, stepInto, type Solution } from './solve'
 import type { CostKind } from './weights'
 
@@ -114,8 +114,8 @@ const sameHand = (a: Hold, b: Hold): boolean =>
     a.stops.every((s, i) => s.stretch === b.stops[i].stretch))
 
 /** The jumps that each column is an end of. */
-const jumpsAt = once((s: Solution): ReadonlyMap<number, readonly Jump[]> => {
-  const at = new Map<number, Jump[]>()
+const jumpsAt = once((s: Solution): ReadonlyMap<number, readonly ColumnJump[]> => {
+  const at = new Map<number, ColumnJump[]>()
   for (const j of s.jumps)
     for (const end of new Set([j.low, j.high])) {
       const known = at.get(end)

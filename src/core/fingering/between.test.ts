@@ -7,7 +7,7 @@ import { sayMove } from '../words/en/fingering'
 import { movesOf, moveTo } from './moves'
 import type { Pin } from './pins'
 import { DEFAULT_POLICY, type Policy } from './policy'
-import { FIRST_POSITION, INSTRUMENTS, STEPS, type Seat, SEAT } from '../testing/seats'
+import { FIRST_POSITION, INSTRUMENTS, STEPS, type TestSeat, SEAT } from '../testing/seats'
 
 // What the hand does from note to note: facts of the trade, common practice.
 
@@ -15,7 +15,7 @@ const D: Key = { fifths: 2, mode: 'major' }
 const learned = STEPS.find((p) => p.id === 'third-extended')!.learned
 
 function mapped(
-  seat: Seat,
+  seat: TestSeat,
   text: string,
   key: Key = D,
   policy: Partial<Policy> = {},

@@ -10,15 +10,15 @@ import { whyAt } from '../testing/said'
 import { movesOf } from './moves'
 import type { Pin } from './pins'
 import { DEFAULT_POLICY } from './policy'
-import { FIRST_POSITION, type LearnedBySeat, ONLY_FIRST, SEAT, type Seat, STEPS } from '../testing/seats'
+import { FIRST_POSITION, type LearnedBySeat, ONLY_FIRST, SEAT, type TestSeat, STEPS } from '../testing/seats'
 
 // Facts of the trade: common practice of string class teaching, no single published source. Written pitches of the seat.
 
-const OCTAVE: Record<Seat, number> = { violin: 0, viola: 0, cello: 0, bass: -1 }
+const OCTAVE: Record<TestSeat, number> = { violin: 0, viola: 0, cello: 0, bass: -1 }
 
 /** Maps words at the seat's own written pitch. */
 function written(
-  seat: Seat,
+  seat: TestSeat,
   text: string,
   key: Key = { fifths: 0, mode: 'major' },
   pins?: Map<string, Pin>,
@@ -167,7 +167,7 @@ describe('common practice in the first lessons', () => {
   })
   it('28: G by finger 1 in III and back, from any open string', () => {
     const third = STEPS.find((s) => s.id === 'third-extended')!.learned
-    const from = (seat: Seat, open: number): string => {
+    const from = (seat: TestSeat, open: number): string => {
       const { strings } = SEAT[seat].instrument
       const by = midiOf(strings[open]) - midiOf(strings.find((s) => s.letter === 'D')!)
       const texts = ['D', 'E', 'G', 'F#'].map((n) => plainSpelling(midiOf(parsePitch(`${n}${seat === 'cello' ? 3 : 4}`)!) + by))
@@ -181,7 +181,7 @@ describe('common practice in the first lessons', () => {
     for (const open of [0, 1, 2]) expect(from('cello', open)).toBe('0 1 1 3')
   })
   it('29: degrees 3 2 1 2 3 3 3 on D in major and in minor', () => {
-    const F = (seat: Seat, sharp: boolean) => {
+    const F = (seat: TestSeat, sharp: boolean) => {
       const [o, f] = [seat === 'violin' || seat === 'viola' ? 4 : 3, sharp ? 'F#' : 'F']
       return said(
         written(seat, `${f}${o} E${o} D${o} E${o} ${f}${o} ${f}${o} ${f}${o}`, { fifths: sharp ? 2 : -1, mode: sharp ? 'major' : 'minor' }),
@@ -207,7 +207,7 @@ describe('common practice in the first lessons', () => {
     expect(m.problems).toEqual([])
   })
   it('35: open strings that a stopped note is tested against, nearest first', () => {
-    const check = (seat: Seat, pitch: string, pin: Pin) => {
+    const check = (seat: TestSeat, pitch: string, pin: Pin) => {
       const m = written(seat, pitch, C, new Map([['e0', pin]]))
       return trueChecksOf(m.instrument, m.notes[0].stop).map((c) => sayCheck(m.instrument, c))
     }

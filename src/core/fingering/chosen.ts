@@ -1,7 +1,7 @@
 import { chosenAt } from './along'
 import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
 import { choiceOf, type Hold } from '../hands/hold'
-import type { Source } from './layout'
+import type { LineAsk } from './layout'
 import type { SeatMap } from './map'
 import type { Solution } from './solve'
 import type { CostKind } from './weights'
@@ -10,7 +10,7 @@ import type { CostKind } from './weights'
 type ChargeAt = (kind: CostKind, times: number, column: number) => void
 
 /** Whether a hold is another choice than that of the measure where it was met first. */
-export const isOtherwise = ({ keeps }: Source, moment: number, h: Hold): boolean => {
+export const isOtherwise = ({ keeps }: LineAsk, moment: number, h: Hold): boolean => {
   const kept = keeps?.get(moment)
   return kept !== undefined && kept !== choiceOf(h)
 }

@@ -13,12 +13,12 @@ export type Gap = {
   readonly slurred: boolean
   readonly rest: boolean
   /** How far a shift here would be from where the teacher wants shifts, in moments. */
-  readonly wait: Wait
+  readonly wait: StayWait
 }
 
 /** Moments by which a shift up or down would come too early or too late; 0 where the teacher does not mind. */
-export type Wait = { readonly up: number; readonly down: number }
-export const ANYWHERE: Wait = { up: 0, down: 0 }
+export type StayWait = { readonly up: number; readonly down: number }
+export const ANYWHERE: StayWait = { up: 0, down: 0 }
 
 /** Receives each cost as it falls due, `times` over when it is more than once. */
 type Charge = (kind: CostKind, times?: number) => void

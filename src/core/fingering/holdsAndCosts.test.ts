@@ -7,11 +7,11 @@ import { ANYWHERE, chargeHold, chargeMove, type Gap } from './costs'
 import { PLAIN_TONGUE, sayHold } from '../words/en/hands'
 import { DEFAULT_POLICY, withChanges, type Policy, type PolicyChange } from './policy'
 import { WEIGHTS, type CostKind } from './weights'
-import { FIRST_POSITION, INSTRUMENTS, type Seat } from '../testing/seats'
+import { FIRST_POSITION, INSTRUMENTS, type TestSeat } from '../testing/seats'
 import { inOneFrame } from '../hands/frames'
 
 const p = (name: string): Pitch => parsePitch(name)!
-const setup = (seat: Seat, change: PolicyChange = {}): Setup => ({
+const setup = (seat: TestSeat, change: PolicyChange = {}): Setup => ({
   instrument: INSTRUMENTS[seat],
   policy: withChanges(DEFAULT_POLICY, change),
   learned: FIRST_POSITION[seat],

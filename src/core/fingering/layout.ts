@@ -7,10 +7,10 @@ import type { Policy } from './policy'
 import type { Line } from '../piece/piece'
 import { FIRST } from '../instruments/instrument'
 import { candidates, type Setup } from './candidates'
-import { ANYWHERE, chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type Wait } from './costs'
+import { ANYWHERE, chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type StayWait } from './costs'
 import type { Moment } from './moments'
 import { pinAllows, pinLacks, type Lacks, type Pin } from './pins'
-import { stepsOf, type Step } from './route'
+import { stepsOf, type RouteStep } from './route'
 import { atHome, stayOnly, withStays } from './visits'
 import { weightsFor, type CostKind, type Weights } from './weights'
 
@@ -31,7 +31,7 @@ export type Column = {
 }
 
 /** A repeat or ending: two columns that follow each other as played, though not as written. `low` is the earlier written. */
-export type Jump = {
+export type ColumnJump = {
   readonly low: number
   readonly high: number
   /** Played from `high` back to `low`. */
@@ -53,14 +53,14 @@ export type Table = {
   readonly setup: Setup
   readonly weights: Weights
   readonly columns: readonly Column[]
-  readonly jumps: readonly Jump[]
+  readonly jumps: readonly ColumnJump[]
   readonly problems: readonly Problem[]
   /** What it was made from, to make it again with one column wider. */
-  readonly source: Source
+  readonly source: LineAsk
 }
 
 /** What a table is made from. `octaves` moves the line's pitches to where the seat's part writes them. */
-export type Source = {
+export type LineAsk = {
   readonly line: Line
   readonly moments: readonly Moment[]
   readonly octaves: number
@@ -124,7 +124,7 @@ type Group = {
  * Pins leave only what they allow; a pin that nothing satisfies is reported and set aside. At the moment `wide` every
  * way stands, pinned or learned or not.
  */
-export function layOut(setup: Setup, source: Source, wide = -1): Table {
+export function layOut(setup: Setup, source: LineAsk, wide = -1): Table {
   const weights = weightsFor(setup.policy)
   const { drafts, problems } = draftColumns(setup, source, wide)
   const price = pricing(setup, weights)
@@ -133,7 +133,7 @@ export function layOut(setup: Setup, source: Source, wide = -1): Table {
   const gapOf = gaps(setup, source, drafts)
   const chain = new Map<number, Gap>()
   const loops = new Map<number, Gap>()
-  const far: { step: Step; from: number; to: number }[] = []
+  const far: { step: RouteStep; from: number; to: number }[] = []
   for (const step of steps) {
     const [from, to] = [column.get(step.from)!, column.get(step.to)!]
     if (to === from + 1) chain.set(to, gapOf(step))
@@ -174,7 +174,7 @@ export function layOut(setup: Setup, source: Source, wide = -1): Table {
   })
   // The same of its repeats: many of them lead from like to like.
   const across = new Map<string, Float64Array>()
-  const jumps = far.map(({ step, from, to }): Jump => {
+  const jumps = far.map(({ step, from, to }): ColumnJump => {
     const gap = gapOf(step)
     const [low, high] = [Math.min(from, to), Math.max(from, to)]
     const back = to < from
@@ -244,13 +244,13 @@ function handsAt(all: readonly number[]): Hands {
 }
 
 /** The steps of a line for the seats that can play every moment. */
-const wholeRoute = onceIn((line: Line, moments: readonly Moment[]): Step[] => stepsOf(line, moments, () => false))
+const wholeRoute = onceIn((line: Line, moments: readonly Moment[]): RouteStep[] => stepsOf(line, moments, () => false))
 
-const route = ({ line, moments }: Source, skip: (moment: number) => boolean): Step[] =>
+const route = ({ line, moments }: LineAsk, skip: (moment: number) => boolean): RouteStep[] =>
   moments.some((_, i) => skip(i)) ? stepsOf(line, moments, skip) : wholeRoute(line, moments)
 
 /** What lies between the two moments of a step: as written when they are neighbours, else a fresh bow. */
-function gaps(setup: Setup, { moments }: Source, drafts: readonly Draft[]): (step: Step) => Gap {
+function gaps(setup: Setup, { moments }: LineAsk, drafts: readonly Draft[]): (step: RouteStep) => Gap {
   const before = new Map(drafts.map((d, i) => [d.moment, i > 0 ? drafts[i - 1].moment : -1]))
   const waits = waitsFor(setup, moments, drafts)
   return ({ from, to, rest }) => {
@@ -266,7 +266,7 @@ const LONGEST_WAIT = 8
  * For each moment how far a shift there would be from where the teacher wants it. Early: with the measure, so it counts
  * from its beginning. Late: on the last note that can wait, so it counts to the next that cannot.
  */
-function waitsFor({ policy }: Setup, moments: readonly Moment[], drafts: readonly Draft[]): Map<number, Wait> | null {
+function waitsFor({ policy }: Setup, moments: readonly Moment[], drafts: readonly Draft[]): Map<number, StayWait> | null {
   switch (policy.shiftWhere) {
     case 'pauses':
     case 'same finger':
@@ -284,7 +284,7 @@ function waitsFor({ policy }: Setup, moments: readonly Moment[], drafts: readonl
       )
     }
     case 'late': {
-      const waits = new Map<number, Wait>()
+      const waits = new Map<number, StayWait>()
       let [up, down]: [number | null, number] = [null, LONGEST_WAIT]
       for (const { moment, free } of [...drafts].reverse()) {
         // A note that first position lacks cannot wait for a shift up; one that only first position has, for a shift down.
@@ -334,7 +334,7 @@ const inOrder = (holds: readonly Hold[]): readonly Hold[] =>
   [...holds].sort((a, b) => Number(b.open) - Number(a.open) || a.position - b.position)
 
 /** Each moment with the holds that may be chosen, open strings still once; and what is out of reach. */
-function draftColumns(setup: Setup, { moments, octaves, pins }: Source, wide: number): { drafts: Draft[]; problems: Problem[] } {
+function draftColumns(setup: Setup, { moments, octaves, pins }: LineAsk, wide: number): { drafts: Draft[]; problems: Problem[] } {
   const problems: Problem[] = []
   const drafts: Draft[] = []
   const known = waysKnown(setup, octaves)

@@ -10,7 +10,7 @@ import type { PlacedEvent } from '../piece/walk'
 import { alternativesAt, type Alternative } from './alternatives'
 import { frameAt, type Frame } from './frame'
 import type { Setup } from './candidates'
-import { layOut, type Source } from './layout'
+import { layOut, type LineAsk } from './layout'
 import { momentsOf, type Moment } from './moments'
 import type { Pin } from './pins'
 import type { Policy } from './policy'
@@ -74,7 +74,7 @@ export function mapSeat(piece: Piece, line: Line, seat: Player, { octave, policy
   const written = writtenOctaves(instrument, octave)
   const moments = momentsOf(piece, line)
   const setup: Setup = { instrument, policy, learned }
-  const source: Source = { line, moments, octaves: written, pins }
+  const source: LineAsk = { line, moments, octaves: written, pins }
   const plain = solve(layOut(setup, source))
   // A measure that returns keeps its fingers, unless what stands around it makes others easier by more than that is worth.
   const keeps = otherwise(plain, moments)

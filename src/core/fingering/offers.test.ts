@@ -8,10 +8,10 @@ import { PLAIN_TONGUE } from '../words/en/hands'
 import { needsOffer, offersAt, phraseOf } from './offers'
 import { DEFAULT_POLICY } from './policy'
 import { withSubstitutes, type Substitutes } from './substitute'
-import { INSTRUMENTS, ONLY_FIRST, type Seat, SEAT } from '../testing/seats'
+import { INSTRUMENTS, ONLY_FIRST, type TestSeat, SEAT } from '../testing/seats'
 
 const D = { fifths: 2, mode: 'major' } as const
-const mapped = (piece: Piece, seat: Seat, substitutes: Substitutes = {}) =>
+const mapped = (piece: Piece, seat: TestSeat, substitutes: Substitutes = {}) =>
   mapSeat(piece, withSubstitutes(piece.lines[0], substitutes), SEAT[seat], {
     octave: INSTRUMENTS[seat].sounds,
     policy: DEFAULT_POLICY,

@@ -8,13 +8,13 @@ import { mapSeat } from './map'
 import { DEFAULT_POLICY, WHY_DEFAULT, withChanges, type PolicyChange } from './policy'
 import { policySchema } from './policy.schema'
 import { weightsFor } from './weights'
-import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, WHOLE_NECK, SEAT } from '../testing/seats'
+import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type TestSeat, WHOLE_NECK, SEAT } from '../testing/seats'
 
 const D: Key = { fifths: 2, mode: 'major' }
 const third = STEPS.find((p) => p.id === 'third-extended')!.learned
 const MARK = { low: '↓', normal: '', high: '↑' }
 
-function said(seat: Seat, text: string, change: PolicyChange = {}, learned: LearnedBySeat = FIRST_POSITION, key: Key = D): string {
+function said(seat: TestSeat, text: string, change: PolicyChange = {}, learned: LearnedBySeat = FIRST_POSITION, key: Key = D): string {
   const piece = pieceFrom(text, key)
   const m = mapSeat(piece, piece.lines[0], SEAT[seat], {
     octave: INSTRUMENTS[seat].sounds,

@@ -3,14 +3,14 @@ import { unfold } from '../piece/unfold'
 import type { Moment } from './moments'
 
 /** One moment follows another as the line is played. `rest`: a rest lies between. */
-export type Step = { readonly from: number; readonly to: number; readonly rest: boolean }
+export type RouteStep = { readonly from: number; readonly to: number; readonly rest: boolean }
 
 /**
  * Which moment follows which when the line is played, each pair once, repeats and endings followed: what a hand has to
  * learn. `skip` leaves out moments that no hand plays; what they leave is as good as a rest. Moments that are never
  * played (an ending of a pass that does not come) follow the one written before them.
  */
-export function stepsOf(line: Line, moments: readonly Moment[], skip: (moment: number) => boolean): Step[] {
+export function stepsOf(line: Line, moments: readonly Moment[], skip: (moment: number) => boolean): RouteStep[] {
   const inMeasure: ({ moment: number } | 'rest')[][] = line.measures.map(() => [])
   const struck = new Map(moments.map((m, i) => [m.events[0].event.id, i]))
   line.measures.forEach((m, i) => {
@@ -20,7 +20,7 @@ export function stepsOf(line: Line, moments: readonly Moment[], skip: (moment: n
       else if (moment !== undefined) inMeasure[i].push(skip(moment) ? 'rest' : { moment })
     }
   })
-  const steps = new Map<number, Step>()
+  const steps = new Map<number, RouteStep>()
   const reached = new Uint8Array(moments.length)
   let last = -1
   let rest = false

@@ -5,7 +5,7 @@ import { pieceFrom } from '../testing/piece'
 import { FIRST_POSITION_CHART, LOW_SCALES, SHIFT_SCALES, type ScaleRow } from '../testing/scaleTables'
 import { mapSeat } from './map'
 import { DEFAULT_POLICY } from './policy'
-import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, SEAT } from '../testing/seats'
+import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type TestSeat, SEAT } from '../testing/seats'
 
 const MARK = { low: '↓', normal: '', high: '↑' }
 const THIRD = STEPS.find((p) => p.id === 'third-position')!.learned
@@ -29,7 +29,7 @@ function scale(from: string, fifths: number, form: Form, notes: number): Pitch[]
   })
 }
 
-function fingered(seat: Seat, pitches: readonly Pitch[], key: Key, learned: LearnedBySeat): string[] {
+function fingered(seat: TestSeat, pitches: readonly Pitch[], key: Key, learned: LearnedBySeat): string[] {
   const piece = pieceFrom(pitches.map(pitchName).join(' '), key)
   const { notes, instrument } = mapSeat(piece, piece.lines[0], SEAT[seat], {
     octave: INSTRUMENTS[seat].sounds,
@@ -40,7 +40,7 @@ function fingered(seat: Seat, pitches: readonly Pitch[], key: Key, learned: Lear
 }
 
 /** Compares note by note and counts. */
-function agree(seat: Seat, pitches: readonly Pitch[], key: Key, expected: readonly string[], learned: LearnedBySeat): void {
+function agree(seat: TestSeat, pitches: readonly Pitch[], key: Key, expected: readonly string[], learned: LearnedBySeat): void {
   const found = fingered(seat, pitches, key, learned)
   placed += expected.length
   agreed += expected.filter((w, i) => w === found[i]).length

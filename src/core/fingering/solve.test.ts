@@ -7,7 +7,7 @@ import { unfold } from '../piece/unfold'
 import { problemText } from '../testing/said'
 import { pieceFrom } from '../testing/piece'
 import { alternativesAt, differenceOf } from './alternatives'
-import { chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type Wait } from './costs'
+import { chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type StayWait } from './costs'
 import { layOut, type Table } from './layout'
 import { mapSeat, writtenOctaves } from './map'
 import { momentsOf } from './moments'
@@ -15,7 +15,7 @@ import { pinFor, type Pin } from './pins'
 import { DEFAULT_POLICY, FOURTH, SHIFT_WHERE, STAY, type Policy } from './policy'
 import { solve } from './solve'
 import { weightsFor, type CostKind } from './weights'
-import { FIRST_POSITION, INSTRUMENTS, STEPS, SEATS, type Seat, SEAT } from '../testing/seats'
+import { FIRST_POSITION, INSTRUMENTS, STEPS, SEATS, type TestSeat, SEAT } from '../testing/seats'
 import { SCHOOLS } from '../instruments/instrument'
 
 const policies: fc.Arbitrary<Policy> = fc.record({
@@ -30,7 +30,7 @@ const policies: fc.Arbitrary<Policy> = fc.record({
 const levels = fc.constantFrom(...STEPS.map((p) => p.learned))
 
 /** A short line in a seat's written range, as test words: single notes, some slurred, some rests, some double stops. */
-function words(seat: Seat): fc.Arbitrary<string> {
+function words(seat: TestSeat): fc.Arbitrary<string> {
   const { strings } = INSTRUMENTS[seat]
   const [low, high] = [midiOf(strings[0]), midiOf(strings[3]) + 8]
   const pitch: fc.Arbitrary<string> = fc
@@ -73,7 +73,7 @@ function withForm(text: string, form: Form): Piece {
   return { ...piece, lines: [{ ...line, measures }] }
 }
 
-type Case = { readonly piece: Piece; readonly seat: Seat; readonly policy: Policy; readonly learned: (typeof STEPS)[number]['learned'] }
+type Case = { readonly piece: Piece; readonly seat: TestSeat; readonly policy: Policy; readonly learned: (typeof STEPS)[number]['learned'] }
 
 const tableFor = ({ piece, seat, policy, learned }: Case, pins: ReadonlyMap<string, Pin> = new Map()): Table => {
   const [line] = piece.lines
@@ -96,7 +96,7 @@ function costing(c: Case, t: Table, free = t): (path: readonly Hold[]) => number
   let rest = false
   const reached = new Set<number>()
   /** Straight from the words of the policy: early from the measure's first note, late up to the next note that must shift. */
-  const timing = (b: number): Wait => {
+  const timing = (b: number): StayWait => {
     const measure = (i: number) => moments[t.columns[i].moment].events[0].at.index
     const capped = (n: number) => Math.min(n, 8)
     if (c.policy.shiftWhere === 'early') {
@@ -165,7 +165,7 @@ function* paths(t: Table, i = 0, taken: Hold[] = []): Generator<Hold[]> {
 
 const small = (t: Table) => t.columns.length > 0 && t.columns.reduce((n, c) => n * c.holds.length, 1) <= 12_000
 
-const cases = (seat: Seat): fc.Arbitrary<Case> =>
+const cases = (seat: TestSeat): fc.Arbitrary<Case> =>
   fc
     .record({ text: words(seat), form: fc.constantFrom(...FORMS), policy: policies, learned: levels })
     .map(({ text, form, policy, learned }) => ({

@@ -1,4 +1,4 @@
-import type { Jump, Table } from './layout'
+import type { ColumnJump, Table } from './layout'
 
 /**
  * What the search keeps after a column: its hold, and with it the holds of earlier columns that a jump will still ask
@@ -82,9 +82,9 @@ type Step = {
 }
 
 /** The jumps that end at each column. */
-type Endings = ReadonlyMap<number, readonly Jump[]>
-export function endingsOf(jumps: readonly Jump[]): Endings {
-  const at = new Map<number, Jump[]>()
+type Endings = ReadonlyMap<number, readonly ColumnJump[]>
+export function endingsOf(jumps: readonly ColumnJump[]): Endings {
+  const at = new Map<number, ColumnJump[]>()
   for (const j of jumps) {
     const known = at.get(j.high)
     if (known) known.push(j)
@@ -135,11 +135,11 @@ const NOTHING_KEPT: Layer = { kept: [], size: 1 }
 /** What has to be kept after each column; a jump that would keep too much is left out of the table. */
 function layersFor(full: Table): { table: Table; layers: Layer[] } {
   if (full.jumps.length === 0) return { table: full, layers: full.columns.map(() => NOTHING_KEPT) }
-  const left = new Set<Jump>()
+  const left = new Set<ColumnJump>()
   const layers: Layer[] = []
-  const opening = new Map<number, Jump[]>()
+  const opening = new Map<number, ColumnJump[]>()
   for (const j of full.jumps) opening.set(j.low, [...(opening.get(j.low) ?? []), j])
-  let open = new Set<Jump>()
+  let open = new Set<ColumnJump>()
   for (let i = 0; i < full.columns.length; i++) {
     const opened = opening.get(i - 1)
     if (opened) for (const j of opened) if (!left.has(j)) open.add(j)

@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { hertz } from '../sounding/sounding'
 import { loudness, nearPitch, samplesFor } from './near'
-import { needleOf, QUIET, sayNeedle, withReading, type Reading } from './needle'
-import { centsOf, playedBy, STEADY, type Student } from './student'
+import { needleOf, QUIET, sayNeedle, withReading, type PitchReading } from './needle'
+import { centsOf, playedBy, STEADY, type MadeUpStudent } from './student'
 
 const RATE = 48_000
 /** Ranges by sounding key (MIDI 1.0): violin G3 to E6, viola C3 to A5, cello C2 to E5, bass E1 to D4. */
 const RANGES = { violin: [55, 88], viola: [48, 81], cello: [36, 76], bass: [28, 62] } as const
-const BOWED: Student = { ...STEADY, noise: 0.06 }
+const BOWED: MadeUpStudent = { ...STEADY, noise: 0.06 }
 
 /** Readings of a student over a range, every third of a tone's second half. */
-function readings(student: Student, [low, high]: readonly [number, number], meant = 0): { cents: number | null; off: number }[] {
+function readings(student: MadeUpStudent, [low, high]: readonly [number, number], meant = 0): { cents: number | null; off: number }[] {
   return Array.from({ length: high - low + 1 }, (_x, i) => low + i).flatMap((midi) => {
     const target = hertz(midi + meant, 440)
     const size = samplesFor(target, RATE)
@@ -70,11 +70,11 @@ describe('a pitch near the one that is meant', () => {
 
 describe('the needle', () => {
   /** Reads a tone as the tuner does, 25 times a second. */
-  const read = (student: Student, midi: number, seconds = 1): Reading[] => {
+  const read = (student: MadeUpStudent, midi: number, seconds = 1): PitchReading[] => {
     const target = hertz(midi, 440)
     const size = samplesFor(target, RATE)
     const tone = playedBy(student, target, seconds, RATE, 1)
-    let out: Reading[] = []
+    let out: PitchReading[] = []
     for (let at = 0.04; at + size / RATE < seconds; at += 0.025) {
       const part = tone.subarray(Math.round(at * RATE), Math.round(at * RATE) + size)
       out = withReading(out, { at, loud: loudness(part), cents: nearPitch(part, RATE, target)?.cents ?? null })
@@ -118,7 +118,7 @@ describe('the needle', () => {
 
 describe('the made-up student', () => {
   it('plays off by the tendency, scattered around it, the same for the same try', () => {
-    const student: Student = { ...STEADY, tendency: 18, scatter: 6 }
+    const student: MadeUpStudent = { ...STEADY, tendency: 18, scatter: 6 }
     const tries = Array.from({ length: 400 }, (_x, i) => centsOf(student, i))
     const mean = tries.reduce((a, b) => a + b, 0) / tries.length
     const spread = Math.sqrt(tries.reduce((sum, x) => sum + (x - mean) ** 2, 0) / tries.length)

@@ -1,5 +1,5 @@
 /** A pitch that was heard near the one that is meant: cents off it (sharp positive), and how clearly, from 0 to 1. */
-export type Heard = { readonly cents: number; readonly clarity: number }
+export type NearPitch = { readonly cents: number; readonly clarity: number }
 
 /** How far from the meant pitch is looked, in cents: a half step off is still told from the note beside it. */
 export const AROUND = 110
@@ -37,7 +37,7 @@ function likenessAt(samples: Float32Array, lag: number, count: number): number {
  * Whether a meant pitch is heard, and how far off: only the lags near it are looked at, so another seat that sounds too does
  * not lead away from it. Null: it is not, or too much else sounds. `samples` at `rate` a second; `hertz` the pitch meant.
  */
-export function nearPitch(samples: Float32Array, rate: number, hertz: number): Heard | null {
+export function nearPitch(samples: Float32Array, rate: number, hertz: number): NearPitch | null {
   const lag = rate / hertz
   const [from, to] = [Math.floor(lag * 2 ** (-AROUND / 1200)) - 1, Math.ceil(lag * 2 ** (AROUND / 1200)) + 1]
   const count = samples.length - to - 1

@@ -1,7 +1,7 @@
 import { middle } from '../middle'
 
 /** One reading of the microphone: seconds, how loud, and cents off the note; null where the note was not heard. */
-export type Reading = { readonly at: number; readonly loud: number; readonly cents: number | null }
+export type PitchReading = { readonly at: number; readonly loud: number; readonly cents: number | null }
 
 /** What the needle shows: nothing sounds; something does, but not clearly this note; or how far off the note is. */
 export type Needle =
@@ -22,10 +22,13 @@ const MOSTLY = 0.5
 const FORGET = 2
 
 /** Readings so far with one more, the old ones forgotten. */
-export const withReading = (readings: readonly Reading[], r: Reading): Reading[] => [...readings.filter((x) => r.at - x.at <= FORGET), r]
+export const withReading = (readings: readonly PitchReading[], r: PitchReading): PitchReading[] => [
+  ...readings.filter((x) => r.at - x.at <= FORGET),
+  r,
+]
 
 /** Where the needle stands: calm, by the middle of the last readings, and held after the note so that it can be read. */
-export function needleOf(readings: readonly Reading[]): Needle {
+export function needleOf(readings: readonly PitchReading[]): Needle {
   const now = readings.at(-1)
   if (!now) return { kind: 'silent' }
   const recent = readings.filter((r) => now.at - r.at < OVER && r.loud >= QUIET)

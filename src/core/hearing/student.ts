@@ -1,5 +1,5 @@
 /** A made-up player, in place of a microphone: how far off they play and how evenly, how the hand swings, what else is in the air. */
-export type Student = {
+export type MadeUpStudent = {
   /** Cents off the note on the whole, and how far single tries scatter around that (standard deviation). */
   readonly tendency: number
   readonly scatter: number
@@ -13,7 +13,7 @@ export type Student = {
   readonly neighbour: { readonly semitones: number; readonly loud: number } | null
 }
 
-export const STEADY: Student = { tendency: 0, scatter: 0, vibrato: 0, swing: 5.5, noise: 0.01, manner: 'bowed', neighbour: null }
+export const STEADY: MadeUpStudent = { tendency: 0, scatter: 0, vibrato: 0, swing: 5.5, noise: 0.01, manner: 'bowed', neighbour: null }
 
 /** Numbers from 0 to 1, the same for the same seed (Numerical Recipes' linear congruential generator). */
 export function randomOf(seed: number): () => number {
@@ -33,13 +33,14 @@ const OVERTONES = 24
 const FADES = 0.03
 
 /** How far off a try of the student is, in cents: the tendency with its scatter, the same for the same try. */
-export const centsOf = ({ tendency, scatter }: Student, tried: number): number => tendency + scatter * normal(randomOf(7919 * (tried + 1)))
+export const centsOf = ({ tendency, scatter }: MadeUpStudent, tried: number): number =>
+  tendency + scatter * normal(randomOf(7919 * (tried + 1)))
 
 /**
  * What the microphone would hear of a try: so many samples at `rate` a second of a tone at `hertz`, off by what the student is.
  * The same for the same try.
  */
-export function playedBy(student: Student, hertz: number, seconds: number, rate: number, tried: number): Float32Array {
+export function playedBy(student: MadeUpStudent, hertz: number, seconds: number, rate: number, tried: number): Float32Array {
   const random = randomOf(104_729 * (tried + 1))
   const out = new Float32Array(Math.round(seconds * rate))
   const off = centsOf(student, tried)

@@ -4,7 +4,7 @@ import { DEFAULT_POLICY } from '../fingering/policy'
 import type { Key } from '../music/key'
 import { problemText } from '../testing/said'
 import { pieceFrom } from '../testing/piece'
-import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, SEATS, type Seat, WHOLE_NECK, SEAT, bySeat } from '../testing/seats'
+import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, SEATS, type TestSeat, WHOLE_NECK, SEAT, bySeat } from '../testing/seats'
 import { INSTRUMENTS as ALL } from './all'
 import { positionKey, taughtIn } from './instrument'
 import { STEPS as SAID, sayStep, stepOf } from './ladder'
@@ -17,7 +17,7 @@ const C: Key = { fifths: 0, mode: 'major' }
 const presetOf = (learned: LearnedBySeat) => stepOf(SEATS.map((s) => ({ instrument: INSTRUMENTS[s], learned: learned[s] })))
 const preset = (id: string): LearnedBySeat => STEPS.find((p) => p.id === id)!.learned
 
-function mapped(seat: Seat, text: string, learned: LearnedBySeat, key: Key = D): SeatMap {
+function mapped(seat: TestSeat, text: string, learned: LearnedBySeat, key: Key = D): SeatMap {
   const piece = pieceFrom(text, key)
   return mapSeat(piece, piece.lines[0], SEAT[seat], { octave: INSTRUMENTS[seat].sounds, policy: DEFAULT_POLICY, learned: learned[seat] })
 }
@@ -43,7 +43,7 @@ describe('presets', () => {
     for (const s of SEATS) STEPS.slice(1).forEach((p, i) => expect(grows(STEPS[i].learned[s], p.learned[s])).toBe(true))
   })
   it('say what holds for all, then what the instruments of the class have for themselves', () => {
-    const said = (...seats: Seat[]) =>
+    const said = (...seats: TestSeat[]) =>
       sayStep(
         SAID[1],
         seats.map((s) => INSTRUMENTS[s]),

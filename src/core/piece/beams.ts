@@ -2,17 +2,17 @@ import { beatTicks, feltBeatTicks, measureTicks, QUARTER, ticksOf, type Meter } 
 import type { PieceEvent } from './piece'
 
 /** Events of a measure in engraving order: alone, under one beam, or in a tuplet that may hold beams. */
-export type Group =
+export type BeamGroup =
   | { readonly kind: 'single'; readonly event: PieceEvent }
   | { readonly kind: 'beam'; readonly events: readonly PieceEvent[] }
-  | { readonly kind: 'tuplet'; readonly actual: number; readonly normal: number; readonly parts: readonly Group[] }
+  | { readonly kind: 'tuplet'; readonly actual: number; readonly normal: number; readonly parts: readonly BeamGroup[] }
 
 const flagged = (e: PieceEvent): boolean => e.kind === 'note' && ['eighth', '16th', '32nd', '64th', '128th'].includes(e.value.base)
 const ticks = (e: PieceEvent): number => ticksOf(e.value)
 
 /** Groups a measure's events. `lead` is how many ticks of the bar lie before the first one (a pickup). Common practice: beams show the felt beat. */
-export function groupEvents(events: readonly PieceEvent[], meter: Meter, lead: number): Group[] {
-  const out: Group[] = []
+export function groupEvents(events: readonly PieceEvent[], meter: Meter, lead: number): BeamGroup[] {
+  const out: BeamGroup[] = []
   let at = lead
   for (let i = 0; i < events.length;) {
     const tuplet = events[i].value.tuplet
@@ -70,8 +70,8 @@ function windowOf(events: readonly PieceEvent[], meter: Meter, start: number): J
   }
 }
 
-function beamRuns(events: readonly PieceEvent[], joins: Joins): Group[] {
-  const out: Group[] = []
+function beamRuns(events: readonly PieceEvent[], joins: Joins): BeamGroup[] {
+  const out: BeamGroup[] = []
   for (let i = 0; i < events.length;) {
     let end = i + 1
     if (flagged(events[i])) while (end < events.length && flagged(events[end]) && joins(end - 1)) end++

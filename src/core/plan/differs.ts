@@ -9,12 +9,12 @@ import type { Plan } from './plan'
 import { seatsOf } from '../seats/seat'
 
 /** A piece with what was decided about it. */
-export type Standing = { readonly piece: Piece; readonly plan: Plan }
+export type PlanStanding = { readonly piece: Piece; readonly plan: Plan }
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 
 /** What a version has otherwise than what stands now, a sentence each; none where they are the same. */
-export function sayDifferences(then: Standing, now: Standing, klass: ClassSettings): string[] {
+export function sayDifferences(then: PlanStanding, now: PlanStanding, klass: ClassSettings): string[] {
   return [...ofPiece(then.piece, now.piece), ...ofPlan(then.plan, now.plan, klass)]
 }
 

@@ -22,19 +22,19 @@ export const THING_KINDS = [
 export type ThingKind = (typeof THING_KINDS)[number]
 
 /** One thing of a seat's way, as it is stored: its kind, and which of them: "finger:4", "position:III", "key:-1". */
-export type Thing = `${ThingKind}:${string}`
+export type LearnedThing = `${ThingKind}:${string}`
 
-export const kindOf = (thing: Thing): ThingKind => thing.slice(0, thing.indexOf(':')) as ThingKind
+export const kindOf = (thing: LearnedThing): ThingKind => thing.slice(0, thing.indexOf(':')) as ThingKind
 
 /** Which one of its kind a thing is: "4" of "finger:4". */
-export const valueOf = (thing: Thing): string => thing.slice(thing.indexOf(':') + 1)
+export const valueOf = (thing: LearnedThing): string => thing.slice(thing.indexOf(':') + 1)
 
 /** The same in a list, without its article: "E string". */
-export const bareThing = (instrument: Pick<Instrument, 'strings' | 'byLetter'>, thing: Thing): string =>
+export const bareThing = (instrument: Pick<Instrument, 'strings' | 'byLetter'>, thing: LearnedThing): string =>
   sayThing(instrument, thing).replace(/^the /, '')
 
 /** In the order of the kinds, and as they are written within one. */
-export const inOrder = (things: readonly Thing[]): Thing[] =>
+export const inOrder = (things: readonly LearnedThing[]): LearnedThing[] =>
   [...things].sort((a, b) => THING_KINDS.indexOf(kindOf(a)) - THING_KINDS.indexOf(kindOf(b)) || (a < b ? -1 : 1))
 
 const RHYTHM_SAYS: Record<Rhythm, string> = {
@@ -50,7 +50,7 @@ const RHYTHM_SAYS: Record<Rhythm, string> = {
 }
 
 /** A thing as it is said of an instrument: "finger 4", "the E string", "position III", "the key of G". */
-export function sayThing({ strings, byLetter }: Pick<Instrument, 'strings' | 'byLetter'>, thing: Thing): string {
+export function sayThing({ strings, byLetter }: Pick<Instrument, 'strings' | 'byLetter'>, thing: LearnedThing): string {
   const value = valueOf(thing)
   switch (kindOf(thing)) {
     case 'string':

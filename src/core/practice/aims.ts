@@ -9,10 +9,10 @@ import type { Aim } from '../plan/record'
 import { aimKey, sayTendency, tendencyOf } from './tendency'
 
 /** What tries are logged at: a shift, or a finger where the hand stays (it comes from where it is). */
-export type Shift = { seat: SeatId; from: string; to: string; string: string; up: boolean; finger: string }
+export type AimedShift = { seat: SeatId; from: string; to: string; string: string; up: boolean; finger: string }
 
 /** A move as a shift to log tries at; null: the hand stays. */
-function shiftIn(map: SeatMap, m: Move): Shift | null {
+function shiftIn(map: SeatMap, m: Move): AimedShift | null {
   if (!m.shift || m.jump) return null
   const [stop] = handSteps(map)[m.to].hold.stops
   const string = map.instrument.strings[stop.string].letter
@@ -20,13 +20,13 @@ function shiftIn(map: SeatMap, m: Move): Shift | null {
 }
 
 /** Every shift that a piece asks of its seats, once each. */
-export function shiftsToAim(c: Practised): Shift[] {
+export function shiftsToAim(c: Practised): AimedShift[] {
   const all = c.players.flatMap((p) => movesOf(p.map).flatMap((m) => shiftIn(p.map, m) ?? []))
   return [...new Map(all.map((s) => [JSON.stringify(s), s])).values()]
 }
 
 /** What a try at a note is at, by its event: the shift that leads to it, else its finger where the hand is; null: an open string. */
-export function aimAt(map: SeatMap, event: string): Shift | null {
+export function aimAt(map: SeatMap, event: string): AimedShift | null {
   const steps = handSteps(map)
   const column = steps.findIndex((s) => s.moment.events.some((e) => e.event.id === event))
   if (column < 0) return null
@@ -42,7 +42,7 @@ export function aimAt(map: SeatMap, event: string): Shift | null {
 }
 
 /** "up from I to III on A", "low 2 in I on A". */
-export const sayShift = (s: Pick<Shift, 'from' | 'to' | 'string' | 'up' | 'finger'>): string =>
+export const sayShift = (s: Pick<AimedShift, 'from' | 'to' | 'string' | 'up' | 'finger'>): string =>
   s.from === s.to ? `${s.finger} in ${s.to} on ${s.string}` : `${s.up ? 'up' : 'down'} from ${s.from} to ${s.to} on ${s.string}`
 
 /** What is known of one player's tries at a shift, in a sentence; `known`: a tendency is said. */

@@ -12,7 +12,7 @@ import {
   type PlanDay,
   type PlanItem,
 } from './schedule'
-import { after, FEWEST, partFor, TEMPI, wasSure, type Standing } from './standing'
+import { after, FEWEST, partFor, TEMPI, wasSure, type ChunkStanding } from './standing'
 
 /** The part of the days, at the end, that is for running through; and the part of the others by which all has been met once. From memory. */
 const [LAST, MET_BY] = [0.15, 0.6]
@@ -53,7 +53,7 @@ function orderOf(tasks: readonly Task[]): Map<string, number> {
   return new Map(turns.map(({ t }, i) => [t.key, i]))
 }
 
-type Stands = ReadonlyMap<string, Standing>
+type Stands = ReadonlyMap<string, ChunkStanding>
 
 /** A plan as far as it is made: what is settled for all of it, how every chunk stands after the days so far, and how many minutes of new work those had. */
 export type Course = {
@@ -76,7 +76,7 @@ export type Course = {
 export function courseOf({ learnings, days, minutes, done = [], moved = {} }: PlanAsk): Course {
   const tasks = learnings.flatMap(tasksOf)
   const known = new Set(tasks.map((t) => t.key))
-  const stands = new Map<string, Standing>()
+  const stands = new Map<string, ChunkStanding>()
   const carried = learnings.flatMap((l) => carriedTo(l, done))
   for (const d of carried.sort((a, b) => a.day.localeCompare(b.day))) {
     const key = `${d.piece} ${d.chunk}`
@@ -135,10 +135,10 @@ function put({ moved, days }: Course, day: Filling, t: Task, kind: ItemKind, mus
 }
 
 /** The same for the same task of a plan. */
-const itemId = (t: Task, kind: ItemKind, before: Standing | undefined, date: Day): string =>
+const itemId = (t: Task, kind: ItemKind, before: ChunkStanding | undefined, date: Day): string =>
   `${t.key} ${kind === 'review' ? `again ${before?.met ?? 0}` : kind === 'run-through' ? `run ${date}` : kind}`
 
-function factsOf({ l, chunk }: Task, kind: ItemKind, before: Standing | undefined, { date, today }: Filling): ItemFacts {
+function factsOf({ l, chunk }: Task, kind: ItemKind, before: ChunkStanding | undefined, { date, today }: Filling): ItemFacts {
   const what = { title: l.title, says: chunk.says }
   switch (kind) {
     case 'new':

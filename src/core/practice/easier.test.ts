@@ -4,7 +4,7 @@ import { emptyPlan } from '../plan/plan'
 import { practisedBy } from '../testing/drills'
 import { pieceFrom } from '../testing/piece'
 import { daysBetween } from '../plan/calendar'
-import { easierKeys, easierPlan, type Planned } from './easier'
+import { easierKeys, easierPlan, type PlannedEasier } from './easier'
 import { learningsOf } from './prepares'
 import { planDays } from './schedule'
 
@@ -13,7 +13,7 @@ const FLAT = { fifths: -4, mode: 'major' } as const
 const piece = pieceFrom('Ab4 Bb4 C5 Eb5 Db5:e C5:e Bb4 C5:h Eb5 F5 Eb5:e C5:e Ab4 Bb4:h. z G4 Ab4 Bb4 G4 F4 Gb4 F4 Eb4 Ab4:h. z', FLAT)
 const c = practisedBy(piece)
 const others = easierKeys(piece, emptyPlan(), DEFAULT_CLASS, c)
-const planned: Planned = { id: 'tune', c, others: () => others }
+const planned: PlannedEasier = { id: 'tune', c, others: () => others }
 const days = daysBetween('2026-03-02', '2026-03-27', ['Mon', 'Wed', 'Fri'])
 const left = (of: typeof c, minutes: number) => planDays({ learnings: learningsOf([{ id: 'tune', c: of }]), days, minutes }).left.length
 
@@ -51,7 +51,7 @@ describe('an easier key for a plan that does not fit', () => {
   })
 
   it('says so where no key has less to do', () => {
-    const none: Planned = { ...planned, others: () => [] }
+    const none: PlannedEasier = { ...planned, others: () => [] }
     expect(easierPlan([none], { days, minutes: 1 })).toEqual({
       text: `No other key has less to do for ${piece.title}.`,
       where: null,

@@ -50,14 +50,14 @@ export function easierKeys(piece: Piece, plan: Plan, klass: ClassSettings, now: 
 }
 
 /** A piece that a plan is made of, and where it has less to do. */
-export type Planned = { readonly id: string; readonly c: Practised; readonly others: () => readonly InOtherKey[] }
+export type PlannedEasier = { readonly id: string; readonly c: Practised; readonly others: () => readonly InOtherKey[] }
 
 /**
  * Whether a plan that does not fit would with a piece in a key with less to do, in a sentence. It is planned anew with each
  * of them: what was done of the piece so far was other notes and is learned anew there. `where`: the piece that it speaks of.
  */
 export function easierPlan(
-  all: readonly Planned[],
+  all: readonly PlannedEasier[],
   ask: Omit<PlanAsk, 'learnings'>,
   seat: SeatId | null = null,
 ): { readonly text: string; readonly where: string | null } {
@@ -86,5 +86,5 @@ export function easierPlan(
   return { text: `${head}. ${called(nearest)} leaves ${nearest.left} of the ${now.length} parts and joins undone.`, where: nearest.p.id }
 }
 
-const sayLoads = ({ p, to }: { p: Planned; to: InOtherKey }): string =>
+const sayLoads = ({ p, to }: { p: PlannedEasier; to: InOtherKey }): string =>
   `${Math.round(loadOf(p.c))} points to do become ${Math.round(loadOf(to.c))}`

@@ -2,13 +2,20 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { bottomOf, USUAL_LADDER } from '../sounding/ladder'
 import type { Take } from '../sounding/take'
-import { nextTime, nowAt, nowOf, onwardFrom, type Program } from './program'
+import { nextTime, nowAt, nowOf, onwardFrom, type TimeProgram } from './program'
 
-const BY_HAND: Program = { from: { from: 2, to: 7 }, whole: { from: 0, to: 7 }, countIn: 'last two', introduction: 1, turns: null, time: 0 }
+const BY_HAND: TimeProgram = {
+  from: { from: 2, to: 7 },
+  whole: { from: 0, to: 7 },
+  countIn: 'last two',
+  introduction: 1,
+  turns: null,
+  time: 0,
+}
 const MANNER = { loop: false, ladder: null, rung: bottomOf(USUAL_LADDER), breath: 0 }
 
 /** Every time of a program, as many as there are, at most so many. */
-function times(start: Program, manner: Parameters<typeof nextTime>[1], most = 50) {
+function times(start: TimeProgram, manner: Parameters<typeof nextTime>[1], most = 50) {
   const all = []
   let [program, rung] = [start, manner.rung]
   for (let i = 0; i < most; i++) {
@@ -49,7 +56,7 @@ describe('what is played, time after time', () => {
         fc.array(fc.constantFrom(['violin'], ['cello', 'bass'], null), { minLength: 1, maxLength: 6 }),
         fc.boolean(),
         (seats, loop) => {
-          const turns = seats.map((s) => ({ seats: s }) as NonNullable<Program['turns']>[number])
+          const turns = seats.map((s) => ({ seats: s }) as NonNullable<TimeProgram['turns']>[number])
           const all = times({ ...BY_HAND, turns }, { ...MANNER, loop })
           expect(all.map((x) => x.ask.seats)).toEqual(seats)
         },

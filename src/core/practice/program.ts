@@ -5,7 +5,7 @@ import type { Cue, Take, TakeBeat } from '../sounding/take'
 import { countBefore, type Turn } from './runSheet'
 
 /** What is played, time after time: where it begins and where every later time does, the count before it, and whose turn it is. */
-export type Program = {
+export type TimeProgram = {
   readonly from: Stretch | null
   readonly whole: Stretch | null
   readonly countIn: 'whole' | 'last two' | 'none'
@@ -21,7 +21,7 @@ export type Program = {
 type Manner = { readonly loop: boolean; readonly ladder: Ladder | null; readonly rung: Rung; readonly breath: number }
 
 /** What is asked of the next time. */
-export type TimeAsk = Pick<Program, 'countIn' | 'introduction'> & {
+export type TimeAsk = Pick<TimeProgram, 'countIn' | 'introduction'> & {
   readonly stretch: Stretch | null
   readonly seats: readonly SeatId[] | null
 }
@@ -31,9 +31,9 @@ export type TimeAsk = Pick<Program, 'countIn' | 'introduction'> & {
  * goes round; a run is over after its last turn. What goes round climbs.
  */
 export function nextTime(
-  p: Program,
+  p: TimeProgram,
   { loop, ladder, rung, breath }: Manner,
-): { readonly ask: TimeAsk; readonly rung: Rung; readonly program: Program } | null {
+): { readonly ask: TimeAsk; readonly rung: Rung; readonly program: TimeProgram } | null {
   const first = p.time === 0
   if (p.turns ? p.time >= p.turns.length : !first && !loop) return null
   const seats = p.turns ? p.turns[p.time].seats : null

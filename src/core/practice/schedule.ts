@@ -4,7 +4,7 @@ import type { Practised } from '../drills/practised'
 import type { Day } from '../plan/calendar'
 import { chunksOf, type Chunk, type Cut } from './chunks'
 import { courseOf, leftOf, nextDay, toTenth } from './course'
-import { FEWEST, type Standing } from './standing'
+import { FEWEST, type ChunkStanding } from './standing'
 
 /** A piece or an exercise that is learned. */
 export type Learning = {
@@ -55,7 +55,7 @@ export type ItemFacts = { readonly title: string; readonly says: string } & (
   /** `line`: a printed line in one go. */
   | { readonly kind: 'join'; readonly line: boolean }
   | ({ readonly kind: 'review'; readonly date: Day; /** Days since the last time. */ readonly days: number } & Pick<
-      Standing,
+      ChunkStanding,
       'recorded' | 'sure' | 'slipped'
     >)
   | { readonly kind: 'run-through' }
@@ -91,7 +91,7 @@ export type PlanAsk = {
 }
 
 /** Clean times in a row for what is hard. Common practice. */
-const MOST = 5
+const MOST_CLEAN_TIMES = 5
 /** A point of load beyond which a measure is worth a fourth and a fifth time. */
 const WORTH_MORE = 8
 /** Minutes to set out for a task, and how many tries a clean time takes. From memory. */
@@ -112,7 +112,7 @@ export function learningOf(id: string, c: Practised, cut: Cut = {}, prepares: re
 
 /** Clean times in a row that a chunk asks for. */
 export const timesFor = ({ load, from, to }: Pick<Chunk, 'load' | 'from' | 'to'>): number =>
-  Math.min(MOST, FEWEST + Math.floor(load / (to - from + 1) / WORTH_MORE))
+  Math.min(MOST_CLEAN_TIMES, FEWEST + Math.floor(load / (to - from + 1) / WORTH_MORE))
 
 /** Minutes that a chunk takes at a part of its tempo, so often. To a tenth. */
 export function minutesFor(l: Learning, chunk: Chunk, part: number, times: number): number {

@@ -8,7 +8,7 @@ export const TEMPI = [0.6, 0.75, 0.9, 1] as const
 export const FEWEST = 3
 
 /** How a chunk stands: never met; met so often, last on a day, and due again on one. */
-export type Standing = {
+export type ChunkStanding = {
   readonly met: number
   readonly last: number
   readonly due: number
@@ -21,11 +21,11 @@ export type Standing = {
 
 /** How a chunk stands after one more time. What was not clean comes back the next day, as if it had been met once. */
 export function after(
-  before: Standing | undefined,
+  before: ChunkStanding | undefined,
   day: number,
   sure: boolean,
-  how: Pick<Standing, 'recorded' | 'slipped' | 'tempo'>,
-): Standing {
+  how: Pick<ChunkStanding, 'recorded' | 'slipped' | 'tempo'>,
+): ChunkStanding {
   const met = sure ? (before?.met ?? 0) + 1 : Math.min(1, before?.met ?? 0)
   const gap = sure ? GAPS[Math.min(Math.max(met - 1, 0), GAPS.length - 1)] : 1
   return { ...how, met: Math.max(1, met), last: day, due: day + gap, sure }
@@ -35,7 +35,7 @@ export function after(
  * The part of the tempo at which a chunk comes next: the step above what was reached where it was sure, the step below where
  * it was not. Without a tempo by how often it was met. Common practice.
  */
-export function partFor({ tempo }: Learning, s: Standing | undefined): number {
+export function partFor({ tempo }: Learning, s: ChunkStanding | undefined): number {
   if (!s?.tempo) return TEMPI[Math.min(s?.met ?? 0, TEMPI.length - 1)]
   // The planned tempo is a whole number: what was reached is a step if it is within a beat of it.
   const [least, most] = [(s.tempo - 1) / tempo, (s.tempo + 1) / tempo]

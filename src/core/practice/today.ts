@@ -35,11 +35,11 @@ export function drillOf({ c, sketches }: Stock, id: string, { choices }: Pick<Wa
 }
 
 /** What is done today: a drill, or a step without notes. */
-export type Item = { readonly id: string; readonly minutes: number } & ({ readonly drill: Drill } | { readonly step: SilentStep })
+export type TodayItem = { readonly id: string; readonly minutes: number } & ({ readonly drill: Drill } | { readonly step: SilentStep })
 
 /** The warm-up of today, in order. */
 export type Today = {
-  readonly items: readonly Item[]
+  readonly items: readonly TodayItem[]
   readonly minutes: number
   readonly warmup: Warmup
   /** What it prepares and leaves, in a sentence. */
@@ -57,7 +57,7 @@ export function todayOf(stock: Stock, settled: WarmupSettled): Today {
   const left = settled.minutes - sumOf(silent)
   const known = new Set(drills.map((d) => d.id))
   const warmup = warmupOf(c, drills, { minutes: Math.max(0, left), locked: settled.locked, dropped: settled.dropped })
-  const items: Item[] = [
+  const items: TodayItem[] = [
     ...silent.map((step) => ({ id: step.id, minutes: step.minutes, step })),
     ...warmup.drills.map((drill) => ({ id: drill.id, minutes: drill.minutes, drill })),
   ]

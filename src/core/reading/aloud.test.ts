@@ -12,11 +12,11 @@ import { readingOf } from './reading'
 import { saySameSpacing } from '../words/en/reading'
 import { sameSpacings } from './sameSpacing'
 import { CLEFS } from '../music/clef'
-import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, WHOLE_NECK, SEAT } from '../testing/seats'
+import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type TestSeat, WHOLE_NECK, SEAT } from '../testing/seats'
 
 const read = (
   text: string,
-  seat: Seat = 'violin',
+  seat: TestSeat = 'violin',
   fifths = 0,
   learned: LearnedBySeat = FIRST_POSITION,
   octave: number = INSTRUMENTS[seat].sounds,
@@ -24,7 +24,7 @@ const read = (
   const piece = pieceFrom(text, { fifths, mode: 'major' })
   return readingOf(piece, mapSeat(piece, piece.lines[0], SEAT[seat], { octave, policy: DEFAULT_POLICY, learned: learned[seat] }))
 }
-const calls = (text: string, options: Partial<CallOptions>, seat: Seat = 'violin', fifths = 0) =>
+const calls = (text: string, options: Partial<CallOptions>, seat: TestSeat = 'violin', fifths = 0) =>
   callsOf(read(text, seat, fifths), { ...DEFAULT_CALLS, ...options }).map((c) => c.words.map((w) => w.said).join(' · '))
 
 describe('calls', () => {
@@ -188,7 +188,7 @@ describe('counts', () => {
 })
 
 describe('the reading key', () => {
-  const setup = (seat: Seat, learned = FIRST_POSITION) => ({
+  const setup = (seat: TestSeat, learned = FIRST_POSITION) => ({
     instrument: INSTRUMENTS[seat],
     policy: DEFAULT_POLICY,
     learned: learned[seat],
@@ -206,7 +206,7 @@ describe('the reading key', () => {
     expect(placesOf(setup('violin', beginners), { letter: 'F', alter: 0 }, DEFAULT_CALLS)).toEqual([])
   })
   it('names the nearest way first: the open string, first position, then what lies further off', () => {
-    const ways = (seat: Seat, letter: Letter, alter = 0) => placesOf(setup(seat), { letter, alter }, DEFAULT_CALLS).map((p) => p.ways)
+    const ways = (seat: TestSeat, letter: Letter, alter = 0) => placesOf(setup(seat), { letter, alter }, DEFAULT_CALLS).map((p) => p.ways)
     expect(ways('bass', 'D')).toEqual([['open D'], ['4 on G in III']])
     expect(ways('bass', 'C')[0]).toEqual(['2 on A', '4 on A in half position'])
     expect(ways('violin', 'A')).toEqual([['1 on G'], ['open A', '4 on D'], ['3 on E']])

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { pieceFrom } from '../testing/piece'
 import { placeEvents } from '../piece/walk'
 import { sayRun } from '../words/en/reading'
-import { cellOf, formOf, likeness, sayLearning, sayLikeness, type Cell, type Likeness } from './form'
+import { cellOf, formOf, likeness, sayLearning, sayLikeness, type FormCell, type Likeness } from './form'
 
 const form = (text: string, fifths = 0, mode: 'major' | 'minor' = 'major') => {
   const piece = pieceFrom(text, { fifths, mode })
@@ -109,7 +109,7 @@ describe('runs', () => {
 describe('the likest stretch', () => {
   /** The plain way: every earlier measure in turn. */
   const ORDER: readonly Likeness['kind'][] = ['same', 'moved', 'stepped', 'rhythm']
-  const plain = (cells: readonly (readonly Cell[])[], own: number) => {
+  const plain = (cells: readonly (readonly FormCell[])[], own: number) => {
     let best: { unit: number; how: Likeness } | null = null
     for (let unit = 0; unit < own; unit++) {
       const how = likeness(cells[unit], cells[own])
@@ -123,7 +123,7 @@ describe('the likest stretch', () => {
       fc.property(fc.array(measure, { minLength: 2, maxLength: 14 }), (measures) => {
         const piece = pieceFrom(measures.flat().join(' '))
         const [line] = piece.lines
-        const cells = line.measures.map((): Cell[] => [])
+        const cells = line.measures.map((): FormCell[] => [])
         for (const e of placeEvents(piece, line)) cells[e.at.index].push(cellOf(e))
         formOf(piece, line).measures.forEach((u, i) => expect(u.like).toEqual(plain(cells, i)))
       }),

@@ -28,7 +28,7 @@ export type Unit = {
 }
 
 /** Notes in a row that are just a scale, or a chord one after another. */
-export type Run = {
+export type ScaleOrChord = {
   readonly from: PlacedEvent
   readonly to: PlacedEvent
   readonly notes: number
@@ -42,7 +42,7 @@ type Form = {
   readonly measures: readonly Unit[]
   readonly pairs: readonly Unit[]
   readonly lines: readonly Unit[]
-  readonly runs: readonly Run[]
+  readonly runs: readonly ScaleOrChord[]
   /** Measures that have to be learned; the others return them note for note. */
   readonly toLearn: readonly number[]
 }
@@ -50,7 +50,7 @@ type Form = {
 /** What returns in a line, what is a scale and what a chord. Made once for a line. */
 export const formOf = onceIn((piece: Piece, line: Line): Form => {
   const events = placeEvents(piece, line)
-  const cells = line.measures.map((): Cell[] => [])
+  const cells = line.measures.map((): FormCell[] => [])
   for (const e of events) cells[e.at.index].push(cellOf(e))
   const first = line.measures[0].pickup ? 1 : 0
   const measures = unitsOf(cells, stretchesOf(cells.length, first, 1))
@@ -64,9 +64,14 @@ export const formOf = onceIn((piece: Piece, line: Line): Form => {
 })
 
 /** An event for comparing: how long, and its heads low first; none for a rest. */
-export type Cell = { readonly ticks: number; readonly steps: readonly number[]; readonly midi: readonly number[]; readonly struck?: true }
+export type FormCell = {
+  readonly ticks: number
+  readonly steps: readonly number[]
+  readonly midi: readonly number[]
+  readonly struck?: true
+}
 
-export function cellOf({ event, ticks }: PlacedEvent): Cell {
+export function cellOf({ event, ticks }: PlacedEvent): FormCell {
   if (event.kind === 'rest') return { ticks, steps: [], midi: [], ...(event.struck ? { struck: true } : {}) }
   const heads = [...event.heads].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch))
   return { ticks, steps: heads.map((h) => stepsOf(h.pitch)), midi: heads.map((h) => midiOf(h.pitch)) }
@@ -88,8 +93,8 @@ const stretchesOf = (measures: number, first: number, size: number): Stretch[] =
 const printed = (line: Line, first: number): Stretch[] | null =>
   printedLines(line)?.map(({ from, to }) => ({ from: Math.max(from, first), to })) ?? null
 
-function unitsOf(cells: readonly (readonly Cell[])[], stretches: readonly Stretch[]): Unit[] {
-  const units: (Unit & { cells: readonly Cell[] })[] = []
+function unitsOf(cells: readonly (readonly FormCell[])[], stretches: readonly Stretch[]): Unit[] {
+  const units: (Unit & { cells: readonly FormCell[] })[] = []
   const known = catalogue()
   let letters = 0
   for (const { from, to } of stretches) {
@@ -109,17 +114,17 @@ function unitsOf(cells: readonly (readonly Cell[])[], stretches: readonly Stretc
   return units.map(({ from, to, name, like }) => ({ from, to, name, like }))
 }
 
-const BARLINE: Cell = { ticks: -1, steps: [], midi: [] }
+const BARLINE: FormCell = { ticks: -1, steps: [], midi: [] }
 const primes = (name: string) => name.replace(/[^′]/g, '')
 const letterFor = (n: number): string => String.fromCharCode(65 + (n % 26)).repeat(1 + Math.floor(n / 26))
 
 /** What a stretch is found again by: its notes, its shape in half steps and in steps, its rhythm; and how high it begins. */
 type Marks = { readonly same: string; readonly moved: string; readonly stepped: string; readonly rhythm: string; readonly height: number }
 
-function marksOf(cells: readonly Cell[]): Marks {
+function marksOf(cells: readonly FormCell[]): Marks {
   const first = cells.find((c) => c.steps.length)!
   const rhythm = cells.map((c) => `${c.ticks}${c.steps.length ? '' : c.struck ? 'x' : 'r'}`).join(' ')
-  const by = (heads: (c: Cell) => readonly number[], from: number) =>
+  const by = (heads: (c: FormCell) => readonly number[], from: number) =>
     cells
       .map((c) =>
         heads(c)
@@ -146,7 +151,7 @@ function catalogue() {
     if (!map.has(key)) map.set(key, unit)
   }
   return {
-    add: (cells: readonly Cell[], unit: number): void => {
+    add: (cells: readonly FormCell[], unit: number): void => {
       const m = marksOf(cells)
       note(first.same, m.same, unit)
       note(first.moved, m.moved, unit)
@@ -156,7 +161,7 @@ function catalogue() {
       stepped.set(m.stepped, heights)
     },
     /** The earlier stretch that is most like this one; of equals the first. */
-    likest: (own: readonly Cell[], cellsOf: (unit: number) => readonly Cell[]): Unit['like'] => {
+    likest: (own: readonly FormCell[], cellsOf: (unit: number) => readonly FormCell[]): Unit['like'] => {
       const m = marksOf(own)
       // At its own height the steps are those of the same notes with other signs: no likeness by steps.
       const others = [...(stepped.get(m.stepped) ?? [])].flatMap(([height, unit]) => (height === m.height ? [] : [unit]))
@@ -176,10 +181,10 @@ function catalogue() {
 }
 
 /** What of a rhythm has to be worked out: a rest, a dot, whatever is shorter than a quarter. */
-const isWorked = (c: Cell): boolean => c.ticks > 0 && (c.steps.length === 0 || c.ticks % QUARTER !== 0 || c.ticks === 3 * QUARTER)
+const isWorked = (c: FormCell): boolean => c.ticks > 0 && (c.steps.length === 0 || c.ticks % QUARTER !== 0 || c.ticks === 3 * QUARTER)
 
 /** How two stretches are alike; null when they are not. */
-export function likeness(a: readonly Cell[], b: readonly Cell[]): Likeness | null {
+export function likeness(a: readonly FormCell[], b: readonly FormCell[]): Likeness | null {
   if (
     a.length !== b.length ||
     a.some((c, i) => c.ticks !== b[i].ticks || (c.steps.length === 0) !== (b[i].steps.length === 0) || c.struck !== b[i].struck)
@@ -221,8 +226,8 @@ const ARPEGGIO = 3
 
 type Sung = { readonly placed: PlacedEvent; readonly pitch: Pitch }
 
-function runsOf(events: readonly PlacedEvent[]): Run[] {
-  const runs: Run[] = []
+function runsOf(events: readonly PlacedEvent[]): ScaleOrChord[] {
+  const runs: ScaleOrChord[] = []
   for (const phrase of phrasesOf(events)) {
     stretches(
       phrase,

@@ -3,18 +3,18 @@ import type { SeatMap } from '../fingering/map'
 import { FIRST, positionKey } from '../instruments/instrument'
 import { once } from '../once'
 import type { Piece } from '../piece/piece'
-import { inOrder, type Thing } from '../plan/things'
+import { inOrder, type LearnedThing } from '../plan/things'
 import { readingOf } from './reading'
 import { rhythmsOf } from './rhythms'
 import { signsOf } from './spots/firstSign'
 import { newCombination } from './spots/newCombination'
 
 /** What a seat's part asks of the hand and the seat has not learned, each thing once, as it comes. Made once for a map. */
-export const newForHand = once((map: SeatMap): readonly Thing[] => {
+export const newForHand = once((map: SeatMap): readonly LearnedThing[] => {
   const { instrument, problems } = map
   const { learned } = map.setup
-  const found = new Set<Thing>()
-  const add = (known: boolean, thing: Thing) => void (known || found.add(thing))
+  const found = new Set<LearnedThing>()
+  const add = (known: boolean, thing: LearnedThing) => void (known || found.add(thing))
   for (const { hold } of handSteps(map))
     for (const need of hold.needs)
       for (const { string, finger, place, stretch } of hold.stops)
@@ -45,10 +45,10 @@ export const newForHand = once((map: SeatMap): readonly Thing[] => {
 })
 
 /** Everything that a seat's part asks for and the seat has not learned, of the hand and of the eye, each thing once, in the order of the kinds. */
-export function newThings(piece: Piece, map: SeatMap): Thing[] {
+export function newThings(piece: Piece, map: SeatMap): LearnedThing[] {
   const { learned } = map.setup
-  const found = new Set<Thing>(newForHand(map))
-  const add = (known: boolean, thing: Thing) => void (known || found.add(thing))
+  const found = new Set<LearnedThing>(newForHand(map))
+  const add = (known: boolean, thing: LearnedThing) => void (known || found.add(thing))
   const r = readingOf(piece, map)
   for (const { rhythms } of rhythmsOf(r)) for (const x of rhythms) add(learned.rhythms.includes(x), `rhythm:${x}`)
   for (const { sign } of signsOf(r)) add(learned.signs.includes(sign), `sign:${sign}`)

@@ -12,7 +12,7 @@ import { pieceFrom } from '../testing/piece'
 import { spotsOf } from './spots'
 import { aboutKind } from './spots/detectors'
 import type { Spot } from './spots/spot'
-import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, SEATS, type Seat, WHOLE_NECK, SEAT } from '../testing/seats'
+import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, SEATS, type TestSeat, WHOLE_NECK, SEAT } from '../testing/seats'
 
 /** A tune of the key, by letter steps above C0, with its lengths; what a class could meet. */
 const tunes = (low: number, high: number) =>
@@ -35,7 +35,7 @@ function pieceOf(tune: Tune, move: (p: Pitch) => Pitch = (p) => p, fifths = tune
   const words = pitchesOf(tune).map((p, i) => `${pitchName(move(p))}:${tune.notes[i].length}`)
   return { ...pieceFrom(words.join(' '), { fifths, mode: 'major' } satisfies Key), tempo: tune.tempo }
 }
-const mapOf = (piece: Piece, seat: Seat, octave: number, learned: LearnedBySeat) =>
+const mapOf = (piece: Piece, seat: TestSeat, octave: number, learned: LearnedBySeat) =>
   mapSeat(piece, piece.lines[0], SEAT[seat], { octave, policy: DEFAULT_POLICY, learned: learned[seat] })
 
 /** A spot without its place on the staff and its words: what the hand, the bow or the class meets. */

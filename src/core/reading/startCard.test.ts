@@ -8,11 +8,11 @@ import { PLAIN_TONGUE } from '../words/en/hands'
 import type { Key } from '../music/key'
 import type { Meter } from '../music/time'
 import { pieceFrom } from '../testing/piece'
-import { FIRST_POSITION, SEAT, type Seat } from '../testing/seats'
+import { FIRST_POSITION, SEAT, type TestSeat } from '../testing/seats'
 import { readingOf } from './reading'
 import { countIn, startCardOf } from './startCard'
 
-type How = { readonly seat?: Seat; readonly key?: Key; readonly meter?: Meter; readonly octave?: number }
+type How = { readonly seat?: TestSeat; readonly key?: Key; readonly meter?: Meter; readonly octave?: number }
 const C: Key = { fifths: 0, mode: 'major' }
 
 function mapped(text: string, { seat = 'violin', key = C, meter, octave = { violin: 0, viola: 0, cello: -1, bass: -2 }[seat] }: How = {}) {

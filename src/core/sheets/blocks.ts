@@ -6,7 +6,7 @@ import type { Amount } from '../plan/amounts'
 import type { ClassSettings } from '../plan/class'
 
 /** A drawing's line or text, in millimetres from its upper left corner; a circle by its middle. */
-export type Stroke =
+export type PenStroke =
   | { readonly kind: 'line'; readonly from: readonly [number, number]; readonly to: readonly [number, number]; readonly thick: number }
   | { readonly kind: 'dot'; readonly at: readonly [number, number]; readonly radius: number }
   | {
@@ -34,7 +34,7 @@ export type Music = {
 }
 
 /** A card for both sides of a page: music in front, words at the back. */
-export type Card = { readonly front: Music; readonly back: readonly string[] }
+export type NoteCard = { readonly front: Music; readonly back: readonly string[] }
 
 /** What a sheet is made of, in the order in which it is read. Nothing of it is cut by a page but a table between its rows. */
 export type Block =
@@ -49,8 +49,8 @@ export type Block =
     }
   | { readonly kind: 'music'; readonly music: Music }
   /** Millimetres; what is wider than the page is drawn smaller, but for what is true to scale among itself. */
-  | { readonly kind: 'drawing'; readonly width: number; readonly height: number; readonly strokes: readonly Stroke[] }
-  | { readonly kind: 'cards'; readonly cards: readonly Card[] }
+  | { readonly kind: 'drawing'; readonly width: number; readonly height: number; readonly strokes: readonly PenStroke[] }
+  | { readonly kind: 'cards'; readonly cards: readonly NoteCard[] }
   | { readonly kind: 'page' }
 
 /** A sheet that is told by blocks: what it is called, for whom it is. `fits`: it is drawn as small as it must be to stand on one page. */

@@ -8,7 +8,7 @@ import { sayStop, stringName } from '../words/en/hands'
 import type { ClassSettings } from '../plan/class'
 import { emptyPlan, type Plan } from '../plan/plan'
 import type { Block } from './blocks'
-import { allWays, partOf, type Made, type Source } from './made'
+import { allWays, partOf, type Made, type SheetSource } from './made'
 
 /* Sheets that are written on or played from by one seat. */
 
@@ -158,7 +158,7 @@ export function onOpenStrings(r: Reading): Piece {
 }
 
 /** The bow alone of a seat, as a piece with what it is mapped by. */
-export function bowAlone(klass: ClassSettings, r: Reading): Source {
+export function bowAlone(klass: ClassSettings, r: Reading): SheetSource {
   const { seat } = r.map
   const row = klass.seats.find((s) => s.id === seat.id)!
   const plan: Plan = { ...emptyPlan(), octaves: { [seat.id]: r.map.octave }, lines: { [seat.id]: 0 } }

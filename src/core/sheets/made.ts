@@ -11,11 +11,11 @@ import { sayHold, type Tongue } from '../words/en/hands'
 import type { Music } from './blocks'
 
 /** What a sheet is made of: the piece with its plan and class, and the same mapped. */
-export type Source = { readonly piece: Piece; readonly plan: Plan; readonly klass: ClassSettings }
-export type Made = Source & { readonly ensemble: Ensemble }
+export type SheetSource = { readonly piece: Piece; readonly plan: Plan; readonly klass: ClassSettings }
+export type Made = SheetSource & { readonly ensemble: Ensemble }
 
 /** The part of a seat as it stands on a sheet. */
-export const partOf = ({ piece, plan, klass }: Source, seat: SeatId, marks: Music['marks'], much: Music['much'] = 'all'): Music => ({
+export const partOf = ({ piece, plan, klass }: SheetSource, seat: SeatId, marks: Music['marks'], much: Music['much'] = 'all'): Music => ({
   piece,
   plan,
   klass,

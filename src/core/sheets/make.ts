@@ -6,12 +6,12 @@ import { callsOfClass, callsOfSeat, keyBlocks, mapBlocks, substituteBlocks } fro
 import type { Block, BlockSheet } from './blocks'
 import { bowBlocks, circleBlocks, theoryBlocks } from './exercises'
 import { SHEETS, type SheetKind } from './kinds'
-import type { Made, Source } from './made'
+import type { Made, SheetSource } from './made'
 import { cardsOf, chartBlocks } from './pictures'
 import { taskBlocks } from './tasks'
 
 /** A sheet of a kind for a seat, or (null) for the class; null where the class has no such seat, or the kind is not for it. The warm-up is made by who knows the drills, the week by who knows the plan. */
-export function sheetOfKind(source: Source, kind: Exclude<SheetKind, 'warmup' | 'week'>, seat: SeatId | null): BlockSheet | null {
+export function sheetOfKind(source: SheetSource, kind: Exclude<SheetKind, 'warmup' | 'week'>, seat: SeatId | null): BlockSheet | null {
   const made: Made = { ...source, ensemble: ensembleMapper()(source.piece, source.plan, source.klass) }
   const map = seat === null ? null : (made.ensemble[seat] ?? null)
   const wants = SHEETS[kind].for

@@ -16,7 +16,7 @@ import type { Talk } from '../plan/talk'
 import type { ClassSettings } from '../plan/class'
 import { emptyPlan, type Plan } from '../plan/plan'
 import { fromNut } from '../tapes/tapes'
-import type { Block, Card, Stroke } from './blocks'
+import type { Block, NoteCard, PenStroke } from './blocks'
 import { allWays, type Made } from './made'
 
 /* Sheets to look at: the fingerboard, and cards. */
@@ -72,7 +72,7 @@ function learnedAt(r: Reading, string: number, k: number, { low, names }: Talk):
 /** The fingerboard with everything that a seat has learned, places true to scale among themselves, the strings side by side. */
 export function chartBlocks(r: Reading, { talk }: ClassSettings): Block[] {
   const { instrument, learned } = r.map.setup
-  const strokes: Stroke[] = []
+  const strokes: PenStroke[] = []
   const strings = learned.strings.filter((s) => instrument.strings[s])
   const places = strings.flatMap((s) => Array.from({ length: FARTHEST }, (_, i) => learnedAt(r, s, i + 1, talk) ?? []).flat())
   const most = Math.max(1, ...places.map((p) => p.k))
@@ -100,7 +100,7 @@ export function chartBlocks(r: Reading, { talk }: ClassSettings): Block[] {
 }
 
 /** The different notes of a part, low first, a card each. */
-export function cardsOf({ klass }: Pick<Made, 'klass'>, r: Reading): Card[] {
+export function cardsOf({ klass }: Pick<Made, 'klass'>, r: Reading): NoteCard[] {
   const { seat } = r.map
   const row = klass.seats.find((s) => s.id === seat.id)!
   const byPitch = new Map<number, ReadNote>()
@@ -109,7 +109,7 @@ export function cardsOf({ klass }: Pick<Made, 'klass'>, r: Reading): Card[] {
       byPitch.set(midiOf(n.heads[0].pitch) * 10 + n.heads[0].pitch.alter, n)
   return [...byPitch]
     .sort((a, b) => a[0] - b[0])
-    .map(([, n]): Card => {
+    .map(([, n]): NoteCard => {
       const [{ pitch }] = n.heads
       const piece: Piece = {
         ...r.piece,

@@ -5,7 +5,7 @@ import { placesOf } from '../reading/answerKey'
 import type { Reading, ReadNote } from '../reading/reading'
 import { emptyPlan } from '../plan/plan'
 import type { Block, Music, Withheld } from './blocks'
-import { allWays, partOf, type Made, type Source } from './made'
+import { allWays, partOf, type Made, type SheetSource } from './made'
 
 /** How many notes are written and named, how many to a measure, and how many measures are barred. */
 const [NOTES, PER, MEASURES] = [12, 4, 8]
@@ -21,7 +21,7 @@ function differentNotes(r: Reading): ReadNote[] {
 }
 
 /** A line of measures as the one part of a seat. */
-function lineFor({ klass }: Made, r: Reading, measures: readonly Measure[], meter = r.piece.meter): Source {
+function lineFor({ klass }: Made, r: Reading, measures: readonly Measure[], meter = r.piece.meter): SheetSource {
   const seat = r.map.seat.id
   const line: Line = { ...r.map.line, slurs: [], measures: [...measures] }
   return {
@@ -32,7 +32,7 @@ function lineFor({ klass }: Made, r: Reading, measures: readonly Measure[], mete
 }
 
 /** Notes as quarters, four to a measure, where the seat has them. */
-function asQuarters(made: Made, r: Reading, pitches: readonly Pitch[]): Source {
+function asQuarters(made: Made, r: Reading, pitches: readonly Pitch[]): SheetSource {
   const quarter = { base: 'quarter', dots: 0 } as const
   const measures = Array.from({ length: Math.ceil(pitches.length / PER) }, (_, m): Measure => ({
     number: `${m + 1}`,
@@ -47,7 +47,7 @@ function asQuarters(made: Made, r: Reading, pitches: readonly Pitch[]): Source {
 }
 
 /** The same staff with nothing on it. */
-const emptied = (source: Source): Source => ({
+const emptied = (source: SheetSource): SheetSource => ({
   ...source,
   piece: {
     ...source.piece,
@@ -67,7 +67,7 @@ const emptied = (source: Source): Source => ({
 })
 
 /** The first whole measures of a part, without repeats and endings: to be barred anew. */
-function firstMeasures(made: Made, r: Reading): Source {
+function firstMeasures(made: Made, r: Reading): SheetSource {
   const measures = r.map.line.measures
     .slice(0, MEASURES)
     .map(({ repeatStart: _s, repeatEnd: _e, ending: _n, jump: _j, newLine: _l, ...m }) => m)
@@ -84,7 +84,7 @@ export function taskBlocks(made: Made, r: Reading): Block[] {
   const pitches = notes.map((n) => n.heads[0].pitch)
   const quarters = asQuarters(made, r, pitches)
   const barred = firstMeasures(made, r)
-  const music = (source: Source, without?: Withheld): Block => {
+  const music = (source: SheetSource, without?: Withheld): Block => {
     const plain: Music = partOf(source, seat, [], 'none')
     return { kind: 'music', music: without ? { ...plain, without } : plain }
   }

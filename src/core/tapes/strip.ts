@@ -1,7 +1,7 @@
 import type { Marker } from './tapes'
-import type { Point, Mark, StripPage } from './strip.schema'
+import type { StripPoint, StripMark, StripPage } from './strip.schema'
 
-export type { Mark, StripPage } from './strip.schema'
+export type { StripMark, StripPage } from './strip.schema'
 
 /** A strip to be laid along the fingerboard, true to scale: whose it is, how long the string, and its tapes. */
 export type Strip = { readonly name: string; readonly about: string; readonly length: number; readonly markers: readonly Marker[] }
@@ -46,23 +46,23 @@ function wrapped(words: readonly string[], size: number): string[] {
   return lines
 }
 
-function drawn({ strip, from, to, n, of }: Part, x: number, y: number): Mark[] {
+function drawn({ strip, from, to, n, of }: Part, x: number, y: number): StripMark[] {
   const at = (mm: number): number => y + mm - from
-  const across = (mm: number, thick: number, dashed?: true): Mark => ({
+  const across = (mm: number, thick: number, dashed?: true): StripMark => ({
     kind: 'line',
     from: [x, at(mm)],
     to: [x + STRIP, at(mm)],
     thick,
     ...(dashed && { dashed }),
   })
-  const beside = (mm: number, text: string, size: number, strong?: true): Mark => ({
+  const beside = (mm: number, text: string, size: number, strong?: true): StripMark => ({
     kind: 'text',
     at: [x + STRIP + 2, at(mm) + size / 3],
     text,
     size,
     ...(strong && { strong }),
   })
-  const side = (dx: number): Mark => ({ kind: 'line', from: [x + dx, at(from)], to: [x + dx, at(to)], thick: 0.2 })
+  const side = (dx: number): StripMark => ({ kind: 'line', from: [x + dx, at(from)], to: [x + dx, at(to)], thick: 0.2 })
   const inside = strip.markers.filter((m) => m.mm >= from - 1e-9 && m.mm <= to + 1e-9)
   const seams = [...(n > 1 ? [{ mm: from + OVERLAP / 2, name: n - 1 }] : []), ...(n < of ? [{ mm: to - OVERLAP / 2, name: n }] : [])]
   return [
@@ -73,7 +73,7 @@ function drawn({ strip, from, to, n, of }: Part, x: number, y: number): Mark[] {
     across(from, n === 1 ? 0.8 : 0.2),
     across(to, 0.2),
     ...(n === 1 ? [beside(0, 'edge at the nut', SMALL)] : []),
-    ...inside.flatMap((m): Mark[] => {
+    ...inside.flatMap((m): StripMark[] => {
       const lines = wrapped(m.says, SMALL)
       return [
         across(m.mm, 0.35),
@@ -83,17 +83,17 @@ function drawn({ strip, from, to, n, of }: Part, x: number, y: number): Mark[] {
           .map((text, i) => beside(m.mm + i * (SMALL + 0.4), i === 1 && lines.length > 2 ? `${text} …` : text, SMALL, true)),
       ]
     }),
-    ...seams.flatMap((s): Mark[] => [across(s.mm, 0.3, true), beside(s.mm, `seam ${s.name}: lay line on line`, SMALL)]),
+    ...seams.flatMap((s): StripMark[] => [across(s.mm, 0.3, true), beside(s.mm, `seam ${s.name}: lay line on line`, SMALL)]),
   ]
 }
 
 /** What stands on each page: how to print it, and a bar along each edge to be measured. */
-function framed(width: number, height: number, marks: readonly Mark[]): StripPage {
+function framed(width: number, height: number, marks: readonly StripMark[]): StripPage {
   const y = height - EDGE + 2
   const x = EDGE - 6
-  const bar = (from: Point, to: Point, tick: Point): Mark[] => [
+  const bar = (from: StripPoint, to: StripPoint, tick: StripPoint): StripMark[] => [
     { kind: 'line', from, to, thick: 0.4 },
-    ...[from, to].map((p): Mark => ({
+    ...[from, to].map((p): StripMark => ({
       kind: 'line',
       from: [p[0] - tick[0], p[1] - tick[1]],
       to: [p[0] + tick[0], p[1] + tick[1]],

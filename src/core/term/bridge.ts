@@ -5,10 +5,10 @@ import { burdensOf, easedBy, placesEased } from '../practice/eases'
 import { inOrder, representatives, sumOf } from '../practice/warmup'
 import type { SpotKind } from '../plan/spotKinds'
 import type { EverySeat } from '../seats/seat'
-import { kindOf, type Thing } from '../plan/things'
+import { kindOf, type LearnedThing } from '../plan/things'
 
 /** The spots that stand where a thing is new. */
-function spotOf(thing: Thing): SpotKind | null {
+function spotOf(thing: LearnedThing): SpotKind | null {
   switch (kindOf(thing)) {
     case 'rhythm':
       return 'new-rhythm'
@@ -43,7 +43,7 @@ export type Bridge = { readonly drills: readonly BridgeDrill[]; readonly minutes
 const MINUTES = 5
 
 /** Which drills of a piece bridge what is new in it, in five minutes: the ones that take most off where it is new. */
-export function bridgeOf(c: Practised, news: EverySeat<readonly Thing[]>): Bridge {
+export function bridgeOf(c: Practised, news: EverySeat<readonly LearnedThing[]>): Bridge {
   const kinds = new Map(Object.entries(news).map(([seat, things]) => [seat, new Set(things.map(spotOf))]))
   const burdens = burdensOf(c).filter((b) => kinds.get(b.seat)?.has(b.what as SpotKind))
   const drills = representatives(drillsOf(c))

@@ -11,14 +11,14 @@ import { loadOf } from '../balance/load'
 import type { Plan } from '../plan/plan'
 import { seatsOf, type EverySeat } from '../seats/seat'
 import { newThings } from '../reading/newThings'
-import { type Thing } from '../plan/things'
+import { type LearnedThing } from '../plan/things'
 
 /** What a piece is for a term, as the class stands today: what is new in it for whom, what is met in it at all, how much there is to do. */
 export type PieceFacts = {
   readonly id: string
   readonly title: string
   /** Beyond what each seat has learned. */
-  readonly news: EverySeat<readonly Thing[]>
+  readonly news: EverySeat<readonly LearnedThing[]>
   /** Notes with their strings and fingers, and frames, that come in each seat's part. */
   readonly met: EverySeat<readonly string[]>
   /** Points of the class's load. */

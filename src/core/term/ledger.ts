@@ -5,10 +5,10 @@ import type { PieceFacts } from './facts'
 import type { Begun } from '../plan/term'
 import { knows, withoutThings, withThings } from './things'
 import { inOrder } from '../plan/things'
-import { kindOf, type Thing } from '../plan/things'
+import { kindOf, type LearnedThing } from '../plan/things'
 
 /** What of a piece is new to a class as its seats stand now: facts that were made before may say more. */
-export const stillNew = ({ news }: Pick<PieceFacts, 'news'>, seats: readonly SeatRow[]): Record<SeatId, Thing[]> =>
+export const stillNew = ({ news }: Pick<PieceFacts, 'news'>, seats: readonly SeatRow[]): Record<SeatId, LearnedThing[]> =>
   Object.fromEntries(seats.map((r) => [r.id, (news[r.id] ?? []).filter((t) => !knows(r.learned, t))]))
 
 /** A class that begins a piece on a day: its seats have met what the piece brings, and the ledger says so. */
@@ -55,7 +55,7 @@ export const beganOn = (klass: ClassSettings, piece: string, on: Day): ClassSett
 /** A line of the ledger: a piece, its day, what it brought to whom of what is learned, and the notes and frames that no begun piece had before. */
 export type LedgerLine = {
   readonly begun: Begun
-  readonly brought: readonly { readonly seat: SeatId; readonly things: readonly Thing[] }[]
+  readonly brought: readonly { readonly seat: SeatId; readonly things: readonly LearnedThing[] }[]
   /** Null while the notes of the piece are not known: it is gone, or being worked out. */
   readonly met: readonly { readonly seat: SeatId; readonly what: readonly string[] }[] | null
 }

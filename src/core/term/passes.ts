@@ -11,27 +11,27 @@ import { opens, positionKey } from '../instruments/instrument'
 import type { TaskToPass, Term, Tick } from '../plan/term'
 import { knows } from './things'
 import { sayThing } from '../plan/things'
-import { type Thing } from '../plan/things'
+import { type LearnedThing } from '../plan/things'
 
 /** Every thing that an instrument's way has, in the order in which its kinds are asked. */
-const allThings = ({ instrument }: Seat): Thing[] => [
-  ...instrument.strings.map((_, i): Thing => `string:${i}`),
-  ...[1, 2, 3, 4].map((f): Thing => `finger:${f}`),
+const allThings = ({ instrument }: Seat): LearnedThing[] => [
+  ...instrument.strings.map((_, i): LearnedThing => `string:${i}`),
+  ...[1, 2, 3, 4].map((f): LearnedThing => `finger:${f}`),
   // Where half steps choose the finger nothing is low or high; not every hand opens.
-  ...(instrument.byLetter ? [1, 2, 3, 4].map((f): Thing => `low:${f}`) : []),
-  ...(instrument.byLetter ? [1, 2, 3].map((f): Thing => `high:${f}`) : []),
-  ...instrument.positions.map((p): Thing => `position:${positionKey(p)}`),
+  ...(instrument.byLetter ? [1, 2, 3, 4].map((f): LearnedThing => `low:${f}`) : []),
+  ...(instrument.byLetter ? [1, 2, 3].map((f): LearnedThing => `high:${f}`) : []),
+  ...instrument.positions.map((p): LearnedThing => `position:${positionKey(p)}`),
   ...(opens(instrument) ? (['extension:back', 'extension:forward'] as const) : []),
   'shifts:needed',
   'chord:two',
-  ...RHYTHMS.map((x): Thing => `rhythm:${x}`),
-  ...SIGNS.map((x): Thing => `sign:${x}`),
+  ...RHYTHMS.map((x): LearnedThing => `rhythm:${x}`),
+  ...SIGNS.map((x): LearnedThing => `sign:${x}`),
   'slur:slur',
-  ...COMBINATIONS.map((x): Thing => `together:${x}`),
+  ...COMBINATIONS.map((x): LearnedThing => `together:${x}`),
 ]
 
 /** What a seat learns at a step of the way beyond the step before. */
-export function thingsOfStep(seat: Seat, step: StepId): Thing[] {
+export function thingsOfStep(seat: Seat, step: StepId): LearnedThing[] {
   const { learned } = seat.instrument
   const before: Learned | null = STEP_IDS.indexOf(step) > 0 ? learned[STEP_IDS[STEP_IDS.indexOf(step) - 1]] : null
   return allThings(seat).filter((t) => knows(learned[step], t) && !(before && knows(before, t)))

@@ -7,7 +7,7 @@
  */
 
 /** A piece of the path: what is new in it for each seat beyond what is learned today, by the numbers of the things, and its load in points. */
-export type Stop = {
+export type PathStop = {
   readonly id: string
   /** By seat: numbers of things, each from 0 up to {@link Ask.things} of that seat. */
   readonly news: readonly (readonly number[])[]
@@ -19,7 +19,7 @@ export type Stop = {
 }
 
 export type Ask = {
-  readonly stops: readonly Stop[]
+  readonly stops: readonly PathStop[]
   /** By seat, by thing: the things that it builds on and that some piece of the set brings. */
   readonly on: readonly (readonly (readonly number[])[])[]
 }
@@ -45,10 +45,10 @@ export const compareCosts = (a: Cost, b: Cost): number => {
 type Met = readonly ReadonlySet<number>[]
 
 /** What of a piece is new after what has been met, by seat. */
-export const newAfter = (met: Met, { news }: Stop): number[][] => news.map((things, s) => things.filter((t) => !met[s].has(t)))
+export const newAfter = (met: Met, { news }: PathStop): number[][] => news.map((things, s) => things.filter((t) => !met[s].has(t)))
 
 /** What a piece costs where it comes after some others, of which `left` are still to come after it. */
-function costAfter({ on }: Ask, met: Met, stop: Stop, left: number): Cost {
+function costAfter({ on }: Ask, met: Met, stop: PathStop, left: number): Cost {
   let [early, squares] = [0, 0]
   const fresh = newAfter(met, stop)
   fresh.forEach((things, s) => {
@@ -59,7 +59,7 @@ function costAfter({ on }: Ask, met: Met, stop: Stop, left: number): Cost {
 }
 
 const plus = (a: Cost, b: Cost): Cost => [a[0] + b[0], a[1] + b[1], a[2] + b[2]]
-const withAll = (met: Met, { news }: Stop): Met => met.map((m, s) => (news[s].length ? new Set([...m, ...news[s]]) : m))
+const withAll = (met: Met, { news }: PathStop): Met => met.map((m, s) => (news[s].length ? new Set([...m, ...news[s]]) : m))
 const none = ({ on }: Ask): Met => on.map(() => new Set<number>())
 
 /** What an order costs. */

@@ -1,4 +1,4 @@
-import { kindOf, valueOf, type Thing } from '../plan/things'
+import { kindOf, valueOf, type LearnedThing } from '../plan/things'
 import { FIRST, positionKey, taughtIn, type Instrument, type School } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS, type Rhythm } from '../instruments/reads'
@@ -10,7 +10,7 @@ const put = <T>(list: readonly T[], value: T | undefined, on: boolean): T[] =>
   value === undefined ? [...list] : on ? (list.includes(value) ? [...list] : [...list, value]) : list.filter((x) => x !== value)
 
 /** What a seat has learned with a thing more, or less. Shifting is only ever learned: how far it was before is not kept here. */
-function turned(learned: Learned, thing: Thing, on: boolean): Learned {
+function turned(learned: Learned, thing: LearnedThing, on: boolean): Learned {
   const value = valueOf(thing)
   const n = Number(value)
   switch (kindOf(thing)) {
@@ -65,10 +65,12 @@ function turned(learned: Learned, thing: Thing, on: boolean): Learned {
 }
 
 /** What a seat has learned once it has met some things more. */
-export const withThings = (learned: Learned, things: readonly Thing[]): Learned => things.reduce((l, t) => turned(l, t, true), learned)
+export const withThings = (learned: Learned, things: readonly LearnedThing[]): Learned =>
+  things.reduce((l, t) => turned(l, t, true), learned)
 
 /** What a seat had learned before it met some things; how far it shifted then must be told by who knows. */
-export const withoutThings = (learned: Learned, things: readonly Thing[]): Learned => things.reduce((l, t) => turned(l, t, false), learned)
+export const withoutThings = (learned: Learned, things: readonly LearnedThing[]): Learned =>
+  things.reduce((l, t) => turned(l, t, false), learned)
 
 /** Fingers in the order in which an instrument's class learns them: step by step of its way, within a step from 1 up. */
 const fingersTaught = ({ learned }: Pick<Instrument, 'learned'>): number[] => [
@@ -78,7 +80,7 @@ const fingersTaught = ({ learned }: Pick<Instrument, 'learned'>): number[] => [
 ]
 
 /** What a thing is built on: other things, all of which come before it. Common practice of string class courses. */
-export function buildsOn(instrument: Instrument, school: School, thing: Thing): Thing[] {
+export function buildsOn(instrument: Instrument, school: School, thing: LearnedThing): LearnedThing[] {
   const value = valueOf(thing)
   const before = <T>(list: readonly T[], x: T): T | undefined => list[list.indexOf(x) - 1]
   switch (kindOf(thing)) {
@@ -99,7 +101,7 @@ export function buildsOn(instrument: Instrument, school: School, thing: Thing): 
       // The half-step hands open forward before they open back; a letter hand stretches 4 and reaches 1 back.
       return value === 'forward' ? ['finger:4'] : instrument.byLetter ? ['finger:1'] : ['extension:forward']
     case 'rhythm':
-      return RHYTHM_ON[RHYTHMS.find((x) => x === value) ?? 'whole'].map((x): Thing => `rhythm:${x}`)
+      return RHYTHM_ON[RHYTHMS.find((x) => x === value) ?? 'whole'].map((x): LearnedThing => `rhythm:${x}`)
     case 'together':
       return TOGETHER_ON[value] ? [...TOGETHER_ON[value]] : []
     case 'key': {
@@ -128,7 +130,7 @@ const RHYTHM_ON: Record<Rhythm, readonly Rhythm[]> = {
   syncopation: ['eighths', 'ties'],
 }
 
-const TOGETHER_ON: Readonly<Record<string, readonly Thing[]>> = {
+const TOGETHER_ON: Readonly<Record<string, readonly LearnedThing[]>> = {
   'slur across strings': ['slur:slur'],
   'fourth finger in a slur': ['slur:slur', 'finger:4'],
   'dotted across strings': ['rhythm:dotted quarter'],
@@ -136,7 +138,7 @@ const TOGETHER_ON: Readonly<Record<string, readonly Thing[]>> = {
 }
 
 /** Whether a seat has learned a thing. */
-export const knows = (learned: Learned, thing: Thing): boolean =>
+export const knows = (learned: Learned, thing: LearnedThing): boolean =>
   kindOf(thing) === 'shifts'
     ? learned.shifts === 'any' || (valueOf(thing) === 'needed' && learned.shifts !== 'none')
     : JSON.stringify(turned(learned, thing, true)) === JSON.stringify(learned)

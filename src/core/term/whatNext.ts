@@ -10,7 +10,7 @@ import { stillNew } from './ledger'
 import { bestPath, costOf, newAfter, type Ask } from './path'
 import { buildsOn, knows } from './things'
 import { sayThing } from '../plan/things'
-import { type Thing } from '../plan/things'
+import { type LearnedThing } from '../plan/things'
 
 /** A piece of the path: what is new in it once those before it are learned, seat by seat, and what of that comes before what it builds on. */
 export type Next = {
@@ -20,7 +20,7 @@ export type Next = {
   /** The teacher has given the place, or the day. */
   readonly pinned: boolean
   readonly dated: boolean
-  readonly news: readonly { readonly seat: Seat; readonly things: readonly Thing[] }[]
+  readonly news: readonly { readonly seat: Seat; readonly things: readonly LearnedThing[] }[]
   /** "the violin has finger 4 before finger 3". */
   readonly early: readonly string[]
 }
@@ -103,7 +103,7 @@ export function whatNext(klass: ClassSettings, all: readonly PieceFacts[]): What
 }
 
 /** What a thing builds on for a seat, by the school that its class follows. */
-const basesOf = (klass: ClassSettings, seat: Seat, thing: Thing): Thing[] =>
+const basesOf = (klass: ClassSettings, seat: Seat, thing: LearnedThing): LearnedThing[] =>
   buildsOn(seat.instrument, schoolOf(seat.instrument, withChanges(klass.policy, seat.policy).school), thing)
 
 /**

@@ -3,10 +3,10 @@ import type { Meter } from '../music/time'
 import type { Piece } from '../piece/piece'
 import type { SpotKind } from '../plan/spotKinds'
 import { pieceFrom } from './piece'
-import { type Seat } from '../testing/seats'
+import { type TestSeat } from '../testing/seats'
 
 /** A place that a teacher of a first-position class would circle, for all seats or for one. */
-export type Circle = { readonly for: Seat | 'all'; readonly event: string; readonly kind: SpotKind }
+export type Circle = { readonly for: TestSeat | 'all'; readonly event: string; readonly kind: SpotKind }
 export type CircledPiece = { readonly name: string; readonly piece: Piece; readonly circles: readonly Circle[] }
 
 const major = (fifths: number): Key => ({ fifths, mode: 'major' })

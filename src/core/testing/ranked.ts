@@ -3,19 +3,19 @@ import type { Key } from '../music/key'
 import type { Meter } from '../music/time'
 import type { Piece } from '../piece/piece'
 import { pieceFrom } from './piece'
-import { SEATS, type Seat } from './seats'
+import { SEATS, type TestSeat } from './seats'
 
 /** A place that a teacher of a class at this step would circle, for all seats or for one. */
-export type Circled = { readonly for: Seat | 'all'; readonly event: string; readonly kind: string }
+export type Circled = { readonly for: TestSeat | 'all'; readonly event: string; readonly kind: string }
 /** One thing a teacher would say before playing: what it is about, in which measures, to whom. */
-export type Said = { readonly kinds: readonly string[]; readonly measures: readonly string[]; readonly seats: readonly Seat[] }
+export type TeacherSaid = { readonly kinds: readonly string[]; readonly measures: readonly string[]; readonly seats: readonly TestSeat[] }
 export type RankedPiece = {
   readonly name: string
   readonly step: StepId
   readonly piece: Piece
   readonly circles: readonly Circled[]
   /** The first seven things said to the whole class, the first first. */
-  readonly said: readonly Said[]
+  readonly said: readonly TeacherSaid[]
 }
 
 const FOUR: Meter = { beats: 4, unit: 4 }
@@ -32,13 +32,13 @@ const circles = (text: string): Circled[] =>
   })
 
 /** "bass 6 new-for-class/shift": seats, measures, kinds. */
-const said = (lines: string): Said[] =>
+const said = (lines: string): TeacherSaid[] =>
   lines
     .trim()
     .split('\n')
     .map((line) => {
       const [who, measures, kinds] = line.trim().split(/\s+/)
-      return { seats: who === 'all' ? SEATS : (who.split('+') as Seat[]), measures: measures.split('+'), kinds: kinds.split('/') }
+      return { seats: who === 'all' ? SEATS : (who.split('+') as TestSeat[]), measures: measures.split('+'), kinds: kinds.split('/') }
     })
 
 type Tune = { name: string; step: StepId; key: Key; meter: Meter; text: string; circles: string; said: string }

@@ -1,4 +1,4 @@
-import { type Seat } from '../testing/seats'
+import { type TestSeat } from '../testing/seats'
 
 /*
  * Scales as school methods and scale books finger them. Common practice; written out from memory, no single published
@@ -23,7 +23,7 @@ export const FIRST_POSITION_CHART: Record<'violin' | 'viola', string> = {
 }
 
 /** Seat, first note, signature, mode of the scale, fingering upwards. */
-export type ScaleRow = readonly [Seat, string, number, 'major' | 'natural minor' | 'melodic minor', string]
+export type ScaleRow = readonly [TestSeat, string, number, 'major' | 'natural minor' | 'melodic minor', string]
 
 /** Cello and bass (1-2-4) in first position: the cello opens its hand, the bass goes back to half position and up to III. */
 export const LOW_SCALES: readonly ScaleRow[] = [

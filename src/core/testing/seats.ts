@@ -7,15 +7,16 @@ import { seatsOf, type Seat as SeatOfClass } from '../seats/seat'
 
 /** The seats of a class of which nothing has been said, by name. */
 export const SEATS = ['violin', 'viola', 'cello', 'bass'] as const
-export type Seat = (typeof SEATS)[number]
+export type TestSeat = (typeof SEATS)[number]
 
-export const bySeat = <T>(of: (seat: Seat) => T): Record<Seat, T> => Object.fromEntries(SEATS.map((s) => [s, of(s)])) as Record<Seat, T>
+export const bySeat = <T>(of: (seat: TestSeat) => T): Record<TestSeat, T> =>
+  Object.fromEntries(SEATS.map((s) => [s, of(s)])) as Record<TestSeat, T>
 
-export const INSTRUMENTS: Record<Seat, Instrument> = bySeat((s) => ALL.find((i) => i.id === s)!)
-export const SEAT: Record<Seat, SeatOfClass & Player> = bySeat((s) => seatsOf(DEFAULT_CLASS).find((x) => x.id === s)!)
+export const INSTRUMENTS: Record<TestSeat, Instrument> = bySeat((s) => ALL.find((i) => i.id === s)!)
+export const SEAT: Record<TestSeat, SeatOfClass & Player> = bySeat((s) => seatsOf(DEFAULT_CLASS).find((x) => x.id === s)!)
 
 /** What each seat has learned at a step of the way. */
-export type LearnedBySeat = Record<Seat, Learned>
+export type LearnedBySeat = Record<TestSeat, Learned>
 const learnedAt = (step: StepId): LearnedBySeat => bySeat((s) => INSTRUMENTS[s].learned[step])
 export const FIRST_POSITION = learnedAt('first-position')
 /** First position and nothing beyond it, whatever it has no room for. */

@@ -7,12 +7,12 @@ import { staffPlaces, stringPlaces } from './kinds/places'
 import { shift } from './kinds/shift'
 import { step } from './kinds/step'
 import { trap } from './kinds/trap'
-import type { Kind } from './kind'
+import type { AskedKind } from './kind'
 import type { Question, QuestionKind } from './question'
 import type { Trainee } from './trainee'
 
 /** Every kind of question by its name. */
-export const KINDS: Readonly<Record<QuestionKind, Kind>> = {
+export const KINDS: Readonly<Record<QuestionKind, AskedKind>> = {
   letter,
   finger,
   draw,

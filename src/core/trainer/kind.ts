@@ -12,7 +12,7 @@ import type { Option, Question, QuestionKind, Shown } from './question'
 import type { Trainee } from './trainee'
 
 /** One kind of question. Adding one is a file, its name in `QUESTION_KINDS` and a row in `all.ts`. */
-export type Kind = {
+export type AskedKind = {
   readonly kind: QuestionKind
   /** As it is chosen: "Letter of a note". */
   readonly name: string

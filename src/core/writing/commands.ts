@@ -24,7 +24,7 @@ import {
   withMeasureAt,
   withMeasures,
   type Draft,
-  type Place,
+  type CaretPlace,
 } from './draft'
 
 /** Types a note: the letter nearest to the last one, as long as the next note is to be. */
@@ -146,7 +146,7 @@ export function move(d: Draft, by: -1 | 1, extend = false): Draft {
   const { measures } = lineOf(d)
   const { measure, index } = d.at
   const here = measures[measure].events.length
-  const at: Place | null =
+  const at: CaretPlace | null =
     by > 0
       ? index < here
         ? { ...d.at, index: index + 1 }
@@ -165,7 +165,7 @@ export function move(d: Draft, by: -1 | 1, extend = false): Draft {
 export function moveTo(d: Draft, where: 'measure start' | 'measure end' | 'start' | 'end', extend = false): Draft {
   const { measures } = lineOf(d)
   const last = measures.length - 1
-  const at: Record<typeof where, Place> = {
+  const at: Record<typeof where, CaretPlace> = {
     'measure start': { ...d.at, index: 0 },
     'measure end': { ...d.at, index: measures[d.at.measure].events.length },
     start: { ...d.at, measure: 0, index: 0 },

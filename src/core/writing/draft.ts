@@ -8,14 +8,14 @@ import { numbersOf } from '../piece/split'
 import { placeMeasures } from '../piece/walk'
 
 /** A place between events: before event `index` of a measure of a line. */
-export type Place = { readonly line: number; readonly measure: number; readonly index: number }
+export type CaretPlace = { readonly line: number; readonly measure: number; readonly index: number }
 
 /** What is being written: the piece, where the next note goes, what is selected, and how long the next note is. */
 export type Draft = {
   readonly piece: Piece
-  readonly at: Place
+  readonly at: CaretPlace
   /** The other end of the selection; null when nothing but the event before `at` is meant. */
-  readonly from: Place | null
+  readonly from: CaretPlace | null
   readonly base: Base
   readonly dots: number
   /** How many notes of a triplet are still to come. */
@@ -49,7 +49,7 @@ export function draftOf(piece: Piece, line = 0): Draft {
 }
 
 /** Behind the last note; at the start of a line that has none. */
-function endOf(measures: readonly Measure[], line: number): Place {
+function endOf(measures: readonly Measure[], line: number): CaretPlace {
   for (let m = measures.length - 1; m >= 0; m--) {
     const last = measures[m].events.findLastIndex((e) => e.kind === 'note')
     if (last >= 0) return { line, measure: m, index: last + 1 }
@@ -58,7 +58,7 @@ function endOf(measures: readonly Measure[], line: number): Place {
 }
 
 export const lineOf = (d: Draft, line = d.at.line): Line => d.piece.lines[line]
-const before = (a: Place, b: Place): boolean => a.measure < b.measure || (a.measure === b.measure && a.index < b.index)
+const before = (a: CaretPlace, b: CaretPlace): boolean => a.measure < b.measure || (a.measure === b.measure && a.index < b.index)
 
 /** The draft with a measure of its line replaced. */
 export function withMeasures(d: Draft, change: (measures: readonly Measure[]) => readonly Measure[], line = d.at.line): Draft {
@@ -77,14 +77,14 @@ const withEvents = (d: Draft, measure: number, events: readonly PieceEvent[]): D
   withMeasures(d, (all) => all.map((m, i) => (i === measure ? { ...m, events: [...events] } : m)))
 
 /** First and past-the-last place of what is meant: the selection, else the event before the cursor. */
-export function span(d: Draft): { readonly first: Place; readonly last: Place } | null {
+export function span(d: Draft): { readonly first: CaretPlace; readonly last: CaretPlace } | null {
   if (d.from) return before(d.from, d.at) ? { first: d.from, last: d.at } : { first: d.at, last: d.from }
   const place = placeBefore(d)
   return place && { first: place, last: { ...place, index: place.index + 1 } }
 }
 
 /** The place of the event before the cursor, or null at the start of the line. */
-function placeBefore(d: Draft): Place | null {
+function placeBefore(d: Draft): CaretPlace | null {
   if (d.at.index > 0) return { ...d.at, index: d.at.index - 1 }
   for (let m = d.at.measure - 1; m >= 0; m--) {
     const { length } = lineOf(d).measures[m].events
@@ -100,7 +100,7 @@ export function meant(d: Draft): PieceEvent[] {
   return lineOf(d).measures.flatMap((m, i) => m.events.filter((_, j) => within(s, i, j)))
 }
 
-const within = (s: { first: Place; last: Place }, measure: number, index: number): boolean =>
+const within = (s: { first: CaretPlace; last: CaretPlace }, measure: number, index: number): boolean =>
   (measure > s.first.measure || (measure === s.first.measure && index >= s.first.index)) &&
   (measure < s.last.measure || (measure === s.last.measure && index < s.last.index))
 

@@ -5,13 +5,13 @@ import { placeMeasures } from '../piece/walk'
 import { emptyMeasure, lineOf, renumbered, type Draft } from './draft'
 
 /** What a change of key or time holds for: the whole tune, or from the cursor's measure on. */
-export type Reach = 'whole' | 'here'
+export type KeyReach = 'whole' | 'here'
 
 /** Whether anything has been written yet: before that there is nothing to ask about. */
 export const hasNotes = (d: Draft): boolean => d.piece.lines.some((l) => l.measures.some((m) => m.events.some((e) => e.kind === 'note')))
 
 /** The first measure that a change reaches, and the one before which the next such change ends it. */
-function stretch(d: Draft, reach: Reach, what: 'key' | 'meter'): { from: number; to: number } {
+function stretch(d: Draft, reach: KeyReach, what: 'key' | 'meter'): { from: number; to: number } {
   const { measures } = lineOf(d)
   const from = reach === 'whole' ? 0 : d.at.measure
   const next = reach === 'whole' ? -1 : measures.findIndex((m, i) => i > from && m[what] !== undefined)
@@ -24,7 +24,7 @@ const everyLine = (d: Draft, change: (line: Line) => Line): Draft => ({ ...d, pi
  * Another signature. With `letters` the notes keep their letters and are read in the new key: what the old signature did to
  * a letter the new one does now, a sign of its own stays. Without it every note sounds as before, with signs where they are needed.
  */
-export function changeKey(d: Draft, key: Key, reach: Reach, letters: boolean): Draft {
+export function changeKey(d: Draft, key: Key, reach: KeyReach, letters: boolean): Draft {
   const { from, to } = stretch(d, reach, 'key')
   const changed = everyLine(d, (line) => {
     const before = placeMeasures(d.piece, line).map((m) => m.key)
@@ -56,7 +56,7 @@ export type Refused = { readonly refused: string }
  * Another time. The barlines are set anew from there on, a note that lies over one is tied; what repeats, endings and signs
  * divide stays divided. Refused where a triplet would lie over a barline.
  */
-export function changeMeter(d: Draft, meter: Meter, reach: Reach): Draft | Refused {
+export function changeMeter(d: Draft, meter: Meter, reach: KeyReach): Draft | Refused {
   const { from, to } = stretch(d, reach, 'meter')
   const hold: Hold = { next: d.next, trouble: null }
   const lines = d.piece.lines.map((line) => {

@@ -4,13 +4,13 @@ import { keyName } from '@/core/music/key'
 import { letterName, type Letter } from '@/core/music/pitch'
 import { LeftOut } from '../leftOut'
 import { LIMITS, megabytes } from '../limits'
-import { placesIn, refused, SourceError, type Reading, type SourceProblem, type TextPlace } from '../outcome'
+import { placesIn, refused, SourceError, type FileReading, type SourceProblem, type TextPlace } from '../outcome'
 import { readKey, readMeter, type AbcElement, type AbcTune } from './shape'
 import { inOrder, playedOrder } from './order'
-import { readVoice, tempoOf, type TuneContext, type Voice } from './voice'
+import { readVoice, tempoOf, type TuneContext, type AbcVoice } from './voice'
 
 /** A tune of a collection: how it is listed, its own text with the fields that stand before all tunes, and what it reads as. */
-type TuneReading = { readonly label: string; readonly text: string; readonly reading: Reading }
+type TuneReading = { readonly label: string; readonly text: string; readonly reading: FileReading }
 
 type Tune = { readonly text: string; readonly offset: number }
 
@@ -65,7 +65,7 @@ const HARMLESS = /decoration|Unknown directive|Unknown instruction|Unknown comma
  * Reads the first tune of an abc 2.1 text. A sign holds for its letter in its own octave to the barline; with
  * `%%propagate-accidentals pitch` in all octaves, with `not` nowhere.
  */
-export function readAbc(source: string): Reading {
+export function readAbc(source: string): FileReading {
   const all = unixed(source)
   const { heading, tunes } = tunesOf(all)
   const reading = readTune(placesIn(all), heading, tunes[0])
@@ -75,7 +75,7 @@ export function readAbc(source: string): Reading {
     : reading
 }
 
-function readTune(where: (offset: number) => TextPlace, heading: string, { text: own, offset }: Tune): Reading {
+function readTune(where: (offset: number) => TextPlace, heading: string, { text: own, offset }: Tune): FileReading {
   if (own.length > LIMITS.tune)
     return refused({
       ...where(offset),
@@ -193,8 +193,8 @@ const NEW_LINE: AbcElement = { el_type: 'newLine', startChar: 0, duration: 0 }
 const linesCount = (text: string): boolean => !/^(I:|%%)\s*linebreak\b(?!.*<EOL>)/m.test(text)
 
 /** abcjs breaks voices into printed lines; here each becomes one run again, with a mark where a line begins. */
-function collect(tune: AbcTune, printed: boolean): Voice[] {
-  const voices: Voice[] = []
+function collect(tune: AbcTune, printed: boolean): AbcVoice[] {
+  const voices: AbcVoice[] = []
   for (const line of tune.lines) {
     let index = 0
     for (const staff of line.staff ?? [])

@@ -22,7 +22,7 @@ type AbcPitch = NonNullable<AbcElement['pitches']>[number]
 type TupletMark = { readonly tuplet?: 'start' | 'stop' }
 
 /** A voice in one run, as it is read. */
-export type Voice = { staff: AbcStaff; name: string; elements: AbcElement[] }
+export type AbcVoice = { staff: AbcStaff; name: string; elements: AbcElement[] }
 
 /** What holds for every voice of a tune. */
 export type TuneContext = {
@@ -91,7 +91,7 @@ function readerOf(index: number, tune: TuneContext): Reader {
 }
 
 /** Reads a voice to a line. Everything passed over is counted. */
-export function readVoice(v: Voice, index: number, tune: TuneContext): { line: FoundLine; parts: readonly PartStart[] } {
+export function readVoice(v: AbcVoice, index: number, tune: TuneContext): { line: FoundLine; parts: readonly PartStart[] } {
   const r = readerOf(index, tune)
   for (const e of v.elements) readElement(r, e)
   closeMeasure(r, null)

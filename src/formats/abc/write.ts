@@ -6,7 +6,7 @@ import { CLEFS } from '@/core/music/clef'
 import { pitchAt, stepsOf, type Pitch } from '@/core/music/pitch'
 import { measureTicks, QUARTER, valueOf, type Meter } from '@/core/music/time'
 import { partsOfPiece, type Part, type PartEvent } from '@/core/part/part'
-import { groupEvents, type Group } from '@/core/piece/beams'
+import { groupEvents, type BeamGroup } from '@/core/piece/beams'
 import { eventTicks, type Measure, type NoteEvent, type NoteMark, type Piece, type PieceEvent } from '@/core/piece/piece'
 import { printedLines } from '@/core/piece/address'
 import { feltTempo } from '@/core/piece/headline'
@@ -141,7 +141,7 @@ class VoiceWriter {
     return letterOf(pitchAt(CLEFS[this.part.clef].middle, 0))
   }
 
-  private group(g: Group, write: (e: PieceEvent) => string): string {
+  private group(g: BeamGroup, write: (e: PieceEvent) => string): string {
     switch (g.kind) {
       case 'single':
         return write(g.event)
@@ -201,7 +201,7 @@ function plainTicks(e: PieceEvent): number {
   return tuplet ? eventTicks({ ...e, value: plain } as PieceEvent, { beats: 4, unit: 4 }) : eventTicks(e, { beats: 4, unit: 4 })
 }
 
-const countOf = (g: Group): number =>
+const countOf = (g: BeamGroup): number =>
   g.kind === 'single' ? 1 : g.kind === 'beam' ? g.events.length : g.parts.reduce((n, p) => n + countOf(p), 0)
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))

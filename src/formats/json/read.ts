@@ -3,14 +3,14 @@ import { sayIssue } from '@/core/issue'
 import { upgraded, type Piece } from '@/core/piece/piece'
 import { upgradedPlan } from '@/core/plan/upgrade'
 import { misfitProblems } from '../assemble'
-import { refused, wholeFile, type Reading } from '../outcome'
+import { refused, wholeFile, type FileReading } from '../outcome'
 import { pieceFileSchema } from './schema'
 
 /** A piece as it stands, as a reading. */
-export const readingOf = (piece: Piece): Reading => ({ ok: true, piece, notices: [], misfits: misfitProblems(piece) })
+export const readingOf = (piece: Piece): FileReading => ({ ok: true, piece, notices: [], misfits: misfitProblems(piece) })
 
 /** A piece file: the piece, and the plan when there is one. */
-export function readPieceFile(text: string): z.infer<typeof pieceFileSchema> | { readonly problem: Reading } {
+export function readPieceFile(text: string): z.infer<typeof pieceFileSchema> | { readonly problem: FileReading } {
   let value: unknown
   try {
     value = JSON.parse(text)

@@ -4,11 +4,11 @@ import { parseMidi, playedOf } from './read'
 import { DRUMS } from './tune'
 
 /** A note as played and as written, in quarters from the start. */
-export type Span = { readonly at: number; readonly length: number; readonly midi: number }
+export type MidiSpan = { readonly at: number; readonly length: number; readonly midi: number }
 /** The first beats of a file before and after the grid, and how far its notes were moved (milliseconds). */
 export type Comparison = {
-  readonly played: readonly Span[]
-  readonly written: readonly Span[]
+  readonly played: readonly MidiSpan[]
+  readonly written: readonly MidiSpan[]
   readonly quarters: number
   readonly mean: number
   readonly most: number
@@ -25,7 +25,7 @@ export function compareMidi(bytes: Uint8Array, grid: Grid): Comparison | null {
   const notes = playedOf(file, track)
   const first = Math.floor(Math.min(...notes.map((n) => n.at)) / QUARTER) * QUARTER
   const shown = <T extends { at: number }>(list: readonly T[]) => list.filter((n) => n.at >= first - 1 && n.at < first + SHOWN * QUARTER)
-  const span = (at: number, length: number, midi: number): Span => ({ at: (at - first) / QUARTER, length: length / QUARTER, midi })
+  const span = (at: number, length: number, midi: number): MidiSpan => ({ at: (at - first) / QUARTER, length: length / QUARTER, midi })
   return {
     played: shown(notes).map((n) => span(n.at, n.length, n.midi)),
     written: shown(quantised(notes, grid)).flatMap((s) => s.midis.map((midi) => span(s.at, s.length, midi))),

@@ -3,7 +3,7 @@ import { QUARTER } from '@/core/music/time'
 /** A note as it was played: when, how long (ticks of the piece's clock, not rounded), and its key number. */
 export type Played = { readonly at: number; readonly length: number; readonly midi: number }
 /** Notes that begin together on the grid. */
-export type Struck = { readonly at: number; readonly length: number; readonly midis: readonly number[]; readonly beatParts: number }
+export type MidiNote = { readonly at: number; readonly length: number; readonly midis: readonly number[]; readonly beatParts: number }
 
 /** The grid that times are put on: parts of a quarter, and whether a beat may be in three. */
 export type Grid = { readonly parts: 1 | 2 | 4 | 8; readonly triplets: boolean }
@@ -32,7 +32,7 @@ function partsOfBeats(notes: readonly Played[], grid: Grid): (beat: number) => n
  * Puts played notes on the grid: onsets to the nearest place, notes of one place together, each as long as to its own end
  * on the grid or the next onset, whichever comes first.
  */
-export function quantised(notes: readonly Played[], grid: Grid): Struck[] {
+export function quantised(notes: readonly Played[], grid: Grid): MidiNote[] {
   const parts = partsOfBeats(notes, grid)
   const place = (at: number): number => {
     const beat = Math.floor(at / QUARTER + 1e-6)

@@ -5,9 +5,9 @@ import { measureTicks, QUARTER, valueOf, valuesFor, type Meter, type Value } fro
 import { meterSchema } from '@/core/music/time.schema'
 import { MOST_LINES, type NoteEvent, type PieceEvent } from '@/core/piece/piece'
 import { assemble, type FoundLine, type FoundMeasure } from '../assemble'
-import { wholeFile, type Reading } from '../outcome'
+import { wholeFile, type FileReading } from '../outcome'
 import { chunksOf } from './chunks'
-import { DEFAULT_GRID, quantised, type Grid, type Played, type Struck } from './quantise'
+import { DEFAULT_GRID, quantised, type Grid, type Played, type MidiNote } from './quantise'
 import { count } from '@/core/count'
 import { DRUMS, tuneOf, type MidiTune, type TuneTrack } from './tune'
 
@@ -20,7 +20,7 @@ const MOST_NOTES = 40_000
 const MOST_HEADS = 8
 
 /** Reads a standard MIDI file: every track with notes a line, put on the grid and spelled in the key. */
-export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices = DEFAULT_CHOICES): Reading {
+export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices = DEFAULT_CHOICES): FileReading {
   const chunks = chunksOf(bytes)
   if (!chunks.ok) return wholeFile(chunks.problem)
   const file = tuneOf(chunks.bytes)
@@ -108,7 +108,7 @@ function barsOf(meters: readonly MeterFrom[], end: number): Bar[] {
   return bars
 }
 
-function lineOf(name: string, all: readonly Struck[], key: Key, bars: readonly Bar[], index: number): FoundLine {
+function lineOf(name: string, all: readonly MidiNote[], key: Key, bars: readonly Bar[], index: number): FoundLine {
   let next = 0
   const id = () => `${index < 26 ? String.fromCharCode(97 + index) : `t${index}n`}${next++}`
   // Of a crowd the highest are kept: the tune is at the top.

@@ -1,9 +1,9 @@
 import { parseMidi as parseEvents, type MidiEvent } from 'midi-file'
 
 /** A note of a track: when it is struck and how long it is held, in ticks of the file, and its key number. */
-export type TuneNote = { readonly ticks: number; readonly length: number; readonly midi: number }
+export type MidiTuneNote = { readonly ticks: number; readonly length: number; readonly midi: number }
 /** What one instrument plays: a track of the file, or of a track with several channels or programs each of them. */
-export type TuneTrack = { readonly name: string; readonly channel: number; readonly notes: readonly TuneNote[] }
+export type TuneTrack = { readonly name: string; readonly channel: number; readonly notes: readonly MidiTuneNote[] }
 /** What a standard MIDI file says of a tune (Standard MIDI Files 1.0), its times in ticks of the file. */
 export type MidiTune = {
   readonly title: string

@@ -2,7 +2,7 @@ import { eventTicks, type NoteEvent, type NoteMark } from '@/core/piece/piece'
 import { readJumpWords, type MeasureHead } from '../measureHead'
 import { directionTypes, readMetronome, readSound } from './measureHead'
 import { dynamicOf } from './note'
-import type { State, Voice } from './state'
+import type { XmlState, XmlVoice } from './state'
 import { child, textOf, type XmlNode } from './tree'
 
 /** Something over the staff, waiting for the note that it stands at. */
@@ -64,7 +64,7 @@ export function readDirection(n: XmlNode, at: number, head: MeasureHead, pending
 }
 
 /** Puts what stood over a staff at the first note of its top voice from there on, or at the last one before. */
-export function attach(state: State, p: Pending, index: number): void {
+export function attach(state: XmlState, p: Pending, index: number): void {
   const voice =
     [...state.voices.values()].find((v) => v.staff === p.staff && v.measures.has(index)) ??
     [...state.voices.values()].find((v) => v.measures.has(index))
@@ -95,7 +95,7 @@ export function attach(state: State, p: Pending, index: number): void {
 }
 
 /** A hairpin ends with the last event that begins before the sign: in this measure, or where it stands at the barline in the one before. */
-function endHairpin(voice: Voice | undefined, state: State, at: number, index: number): void {
+function endHairpin(voice: XmlVoice | undefined, state: XmlState, at: number, index: number): void {
   let into = 0
   let last = -1
   const here = voice?.measures.get(index) ?? []

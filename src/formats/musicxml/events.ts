@@ -2,11 +2,11 @@ import { isStruck } from '@/core/piece/struck'
 import { measureTicks } from '@/core/music/time'
 import type { NoteEvent } from '@/core/piece/piece'
 import { bearingOf, graceOf, headOf, valuesOf, type NoteContext } from './note'
-import { newId, rests, WHOLE_REST, type State, type Voice } from './state'
+import { newId, rests, WHOLE_REST, type XmlState, type XmlVoice } from './state'
 import { child, childrenOf, textOf, type XmlNode } from './tree'
 
 /** A grace note waits for the note that follows it. */
-export function addGrace(voice: Voice, c: NoteContext, n: XmlNode): void {
+export function addGrace(voice: XmlVoice, c: NoteContext, n: XmlNode): void {
   const grace = graceOf(c, n)
   const last = voice.graces.at(-1)
   if (child(n, 'chord') && last) voice.graces[voice.graces.length - 1] = { ...last, heads: [...last.heads, ...grace.heads] }
@@ -15,7 +15,7 @@ export function addGrace(voice: Voice, c: NoteContext, n: XmlNode): void {
 }
 
 /** Puts a note or rest into its voice, tied where no single value is that long; what lies before it unfilled is rest. */
-export function addEvent(state: State, voice: Voice, c: NoteContext, n: XmlNode, index: number, at: number, length: number): void {
+export function addEvent(state: XmlState, voice: XmlVoice, c: NoteContext, n: XmlNode, index: number, at: number, length: number): void {
   const events = voice.measures.get(index) ?? []
   voice.measures.set(index, events)
   if (at < voice.filled) return c.leave('note that overlaps another of its voice')
@@ -63,7 +63,7 @@ export function addEvent(state: State, voice: Voice, c: NoteContext, n: XmlNode,
 }
 
 /** Ends and begins slurs at a note; `id` is its last event where it is written as several, `first` the first. */
-function readSlurs(voice: Voice, n: XmlNode, first: string, id: string): void {
+function readSlurs(voice: XmlVoice, n: XmlNode, first: string, id: string): void {
   const slurs = childrenOf(n, 'notations').flatMap((x) => childrenOf(x, 'slur'))
   for (const s of slurs.filter((x) => x.attrs.type === 'stop')) {
     const number = s.attrs.number ?? '1'
@@ -75,7 +75,7 @@ function readSlurs(voice: Voice, n: XmlNode, first: string, id: string): void {
 }
 
 /** A further head of the chord that was put last. */
-export function addHead(voice: Voice, c: NoteContext, n: XmlNode, index: number, chordAt: number): void {
+export function addHead(voice: XmlVoice, c: NoteContext, n: XmlNode, index: number, chordAt: number): void {
   const events = voice.measures.get(index)
   const last = events?.at(-1)
   // Several things struck at once are one clap.

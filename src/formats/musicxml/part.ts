@@ -9,7 +9,7 @@ import { attach, readDirection, type Pending } from './direction'
 import { addEvent, addGrace, addHead } from './events'
 import { readBarline, readSound, settleJumps } from './measureHead'
 import type { NoteContext } from './note'
-import { newId, rests, voiceOf, WHOLE_REST, type State } from './state'
+import { newId, rests, voiceOf, WHOLE_REST, type XmlState } from './state'
 import { child, childrenOf, numberOf, refuseAt, type XmlNode } from './tree'
 
 const NO_INTERVAL: Interval = { steps: 0, semitones: 0 }
@@ -18,7 +18,7 @@ const NO_INTERVAL: Interval = { steps: 0, semitones: 0 }
  * notes. What is passed over is counted in `leftOut`.
  */
 export function readPart(part: XmlNode, name: string, index: number, leftOut: LeftOut): FoundLine[] {
-  const state: State = {
+  const state: XmlState = {
     prefix: index < 26 ? String.fromCharCode(97 + index) : `p${index}n`,
     leftOut,
     divisions: 1,
@@ -66,7 +66,7 @@ export function readPart(part: XmlNode, name: string, index: number, leftOut: Le
 type ReadMeasure = { head: MeasureHead; number: string; length: number; node: XmlNode; implicit: boolean; inForce: Meter }
 
 /** A measure in which a voice is silent: as long as the others. */
-function silence(state: State, length: number, full: number, number: string): PieceEvent[] {
+function silence(state: XmlState, length: number, full: number, number: string): PieceEvent[] {
   if (length === 0 || length === full) return [{ kind: 'rest', id: newId(state), value: WHOLE_REST, wholeMeasure: true }]
   return rests(state, length, number)
 }
@@ -75,13 +75,13 @@ function silence(state: State, length: number, full: number, number: string): Pi
 type Cursor = { at: number; chordAt: number }
 
 /** How long an element says it is. */
-function ticksOf(state: State, n: XmlNode, number: string): number {
+function ticksOf(state: XmlState, n: XmlNode, number: string): number {
   const exact = ((numberOf(n, 'duration') ?? 0) * QUARTER) / state.divisions
   return exact >= 0 && exact < 1e9 ? Math.round(exact) : refuseAt(n, `measure ${number}: this duration cannot be`)
 }
 
 /** A note element: a note or rest, a further head of a chord, a grace note, or a cue that only takes its time. */
-function readNote(state: State, n: XmlNode, index: number, cursor: Cursor, c: NoteContext): void {
+function readNote(state: XmlState, n: XmlNode, index: number, cursor: Cursor, c: NoteContext): void {
   if (child(n, 'cue')) {
     c.leave('cue note')
     if (!child(n, 'chord')) cursor.at += ticksOf(state, n, c.number)
@@ -100,7 +100,7 @@ function readNote(state: State, n: XmlNode, index: number, cursor: Cursor, c: No
 }
 
 /** Reads a measure into every voice that has notes in it. */
-function readMeasure(state: State, node: XmlNode, index: number): ReadMeasure {
+function readMeasure(state: XmlState, node: XmlNode, index: number): ReadMeasure {
   const number = (node.attrs.number || `${index + 1}`).slice(0, 12)
   const head: MeasureHead = {}
   const pending: Pending[] = []
@@ -173,7 +173,7 @@ function freeMeter(ticks: number): Meter {
 }
 
 /** Takes over what attributes say; whether the measure has no meter. */
-function readAttributes(state: State, n: XmlNode, index: number, number: string, head: MeasureHead): boolean {
+function readAttributes(state: XmlState, n: XmlNode, index: number, number: string, head: MeasureHead): boolean {
   const divisions = numberOf(n, 'divisions')
   if (divisions !== undefined) {
     if (!(divisions > 0)) refuseAt(n, `measure ${number}: divisions must be more than nothing`)

@@ -5,7 +5,7 @@ import { MOST_LINES } from '@/core/piece/piece'
 import { assemble, type FoundLine } from '../assemble'
 import type { MeasureHead } from '../measureHead'
 import { LeftOut } from '../leftOut'
-import { refused, SourceError, wholeFile, type Reading } from '../outcome'
+import { refused, SourceError, wholeFile, type FileReading } from '../outcome'
 import { keyOf, meterOf } from './attributes'
 import { directionTypes, readMetronome, readSound } from './measureHead'
 import { readPart } from './part'
@@ -13,7 +13,7 @@ import { partwise } from './timewise'
 import { child, childrenOf, numberOf, parseXml, refuseAt, textOf, type XmlNode } from './tree'
 
 /** Reads a MusicXML document (1.0 to 4.0, partwise or timewise): every voice of every part becomes a line. */
-export function readMusicXml(source: string): Reading {
+export function readMusicXml(source: string): FileReading {
   try {
     const text = source.replace(/^\uFEFF/, '')
     const found = parseXml(text)

@@ -8,7 +8,7 @@ import { textOf, type XmlNode } from './tree'
 export const WHOLE_REST = { base: 'whole', dots: 0 } as const
 
 /** One voice of a part while it is read: its events by measure. */
-export type Voice = {
+export type XmlVoice = {
   readonly staff: number
   readonly name: string
   readonly measures: Map<number, PieceEvent[]>
@@ -20,7 +20,7 @@ export type Voice = {
 }
 
 /** What carries over from measure to measure while a part is read. */
-export type State = {
+export type XmlState = {
   readonly prefix: string
   readonly leftOut: LeftOut
   divisions: number
@@ -28,27 +28,27 @@ export type State = {
   key: { fifths: number }
   readonly clefs: Map<number, ClefName>
   transpose: Interval
-  readonly voices: Map<string, Voice>
+  readonly voices: Map<string, XmlVoice>
   ending: number[] | undefined
   next: number
 }
 
 /** The voice that a note belongs to, by its staff and name. */
-export function voiceOf(state: State, n: XmlNode): Voice {
+export function voiceOf(state: XmlState, n: XmlNode): XmlVoice {
   const staff = Number(textOf(n, 'staff') ?? 1) || 1
   const name = textOf(n, 'voice') ?? '1'
   const key = `${staff} ${name}`
   const known = state.voices.get(key)
   if (known) return known
-  const made: Voice = { staff, name, measures: new Map(), filled: 0, graces: [], openSlurs: new Map(), slurs: [] }
+  const made: XmlVoice = { staff, name, measures: new Map(), filled: 0, graces: [], openSlurs: new Map(), slurs: [] }
   state.voices.set(key, made)
   return made
 }
 
-export const newId = (state: State) => `${state.prefix}${state.next++}`
+export const newId = (state: XmlState) => `${state.prefix}${state.next++}`
 
 /** Rests for a stretch in which a voice is silent without saying so. */
-export function rests(state: State, ticks: number, number: string): RestEvent[] {
+export function rests(state: XmlState, ticks: number, number: string): RestEvent[] {
   let values = valuesFor(ticks)
   if (!values) {
     state.leftOut.add('gap of a length that no rest has (the nearest is written)', number)

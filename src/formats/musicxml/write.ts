@@ -4,7 +4,7 @@ import type { Key } from '@/core/music/key'
 import { pitchAt, type Pitch } from '@/core/music/pitch'
 import { QUARTER, type Meter, type Value } from '@/core/music/time'
 import type { Part, PartEvent, PartHead } from '@/core/part/part'
-import { groupEvents, type Group } from '@/core/piece/beams'
+import { groupEvents, type BeamGroup } from '@/core/piece/beams'
 import { printedLines } from '@/core/piece/address'
 import { feltTempo, sayJump } from '@/core/piece/headline'
 import type { PlacedMeasure } from '@/core/piece/walk'
@@ -297,7 +297,7 @@ const valueTags = (v: Value, accidental: Content = null): readonly Content[] => 
 const notations = (inside: readonly Xml[]): Xml | null => (inside.length ? el('notations', inside) : null)
 
 /** `<beam>` elements by event id, one a flag: each level begins, goes on, ends, or hooks. */
-function beamsOf(groups: readonly Group[], found = new Map<string, readonly Xml[]>()): Map<string, readonly Xml[]> {
+function beamsOf(groups: readonly BeamGroup[], found = new Map<string, readonly Xml[]>()): Map<string, readonly Xml[]> {
   for (const g of groups)
     if (g.kind === 'tuplet') beamsOf(g.parts, found)
     else if (g.kind === 'beam') {
@@ -315,9 +315,9 @@ function beamsOf(groups: readonly Group[], found = new Map<string, readonly Xml[
 }
 
 /** `<tuplet>` elements by event id, at the ends of each group. */
-function tupletEnds(groups: readonly Group[]): Map<string, readonly Xml[]> {
+function tupletEnds(groups: readonly BeamGroup[]): Map<string, readonly Xml[]> {
   const found = new Map<string, readonly Xml[]>()
-  const eventsOf = (g: Group): readonly PieceEvent[] =>
+  const eventsOf = (g: BeamGroup): readonly PieceEvent[] =>
     g.kind === 'single' ? [g.event] : g.kind === 'beam' ? g.events : g.parts.flatMap(eventsOf)
   for (const g of groups) {
     if (g.kind !== 'tuplet') continue

@@ -27,10 +27,15 @@ import { aimsOf, planSettings, recordsOf } from '../practice'
 import { seal } from './seal'
 
 /** How far it is: of so many things, what is being done. */
-export type Progress = (done: number, total: number, what: string) => void
+export type BackupProgress = (done: number, total: number, what: string) => void
 
 /** What came of it; `skipped` are the titles of pieces that cannot be read as they stand, kept in the file as they are. */
-export type BackedUp = { readonly pieces: number; readonly originals: number; readonly bytes: number; readonly skipped: readonly string[] }
+export type BackupMade = {
+  readonly pieces: number
+  readonly originals: number
+  readonly bytes: number
+  readonly skipped: readonly string[]
+}
 
 /**
  * Writes everything that a data file holds as one sealed zip file, piece by piece, in memory that does not grow with it:
@@ -39,7 +44,7 @@ export type BackedUp = { readonly pieces: number; readonly originals: number; re
  *
  * @param db a connection that reads
  */
-export async function backUp(db: Knex, to: string, now: number, say: Progress): Promise<BackedUp> {
+export async function backUp(db: Knex, to: string, now: number, say: BackupProgress): Promise<BackupMade> {
   const part = `${to}.part`
   const t = await db.transaction()
   try {

@@ -7,7 +7,7 @@ import { ONLY_CLASS } from './look'
 export type Bringing = (typeof BRINGING)[number]
 
 /** What came of it: pieces added, put back on the shelf, there already and left alone; pieces that stood here and are gone. */
-export type Brought = {
+export type BroughtBack = {
   readonly added: number
   readonly putBack: number
   readonly there: number
@@ -46,7 +46,7 @@ const COLUMNS: Record<Exclude<(typeof TABLES)[number], 'pieces' | 'shelves'>, st
  * here; what is here stays as it is, but for pieces that were taken off the shelf and are on it in the file: they are put
  * back. Replacing leaves nothing of what stood here, and takes over the class with its settings.
  */
-export async function bring(db: Knex, staged: string, how: Bringing): Promise<Brought> {
+export async function bring(db: Knex, staged: string, how: Bringing): Promise<BroughtBack> {
   const at = openedFile(db)
   try {
     await db.raw('ATTACH DATABASE ? AS brought', [staged])
@@ -62,7 +62,7 @@ export async function bring(db: Knex, staged: string, how: Bringing): Promise<Br
   }
 }
 
-async function copy(t: Knex.Transaction, how: Bringing): Promise<Brought> {
+async function copy(t: Knex.Transaction, how: Bringing): Promise<BroughtBack> {
   const count = async (sql: string): Promise<number> => Number(((await t.raw(`SELECT count(*) AS n FROM ${sql}`)) as { n: number }[])[0].n)
   const before = await count('main.pieces')
   const inFile = await count('brought.pieces')

@@ -10,9 +10,9 @@ import { aimSchema, planSettingsSchema, recordSchema } from '@/core/plan/record.
 import { openDatabase } from '../database'
 import { addAnswers } from '../answers'
 import { putPractice, savePlanSettings } from '../practice'
-import { changed, keptChanges, keptSince, keptWhole, LONGEST_CHAIN, type Kept, type State } from '../states'
+import { changed, keptChanges, keptSince, keptWhole, LONGEST_CHAIN, type KeptState, type State } from '../states'
 import { openArchive, type Archive } from './archive'
-import type { Progress } from './backup'
+import type { BackupProgress } from './backup'
 import {
   CONTENTS,
   contentsSchema,
@@ -34,7 +34,7 @@ import { sayList } from '@/core/names'
 import { sayIssue } from '@/core/issue'
 
 /** What a library file holds, as it was found when every byte of it was read; `problems` in the teacher's words. */
-export type Looked = {
+export type LookedInto = {
   readonly madeAt: number | null
   readonly className: string
   readonly school: string
@@ -58,7 +58,7 @@ const MOST_CONTENTS = 64_000_000
  * Reads a whole library file, checks everything in it and lays it down as a data file of its own beside the one in use, one
  * piece at a time: bringing it back is then only a matter of copying. Pieces that are damaged are named and left out.
  */
-export async function look(file: string, staged: string, say: Progress): Promise<Looked> {
+export async function look(file: string, staged: string, say: BackupProgress): Promise<LookedInto> {
   let archive: Archive
   try {
     archive = await openArchive(file)
@@ -85,7 +85,7 @@ export async function look(file: string, staged: string, say: Progress): Promise
   }
 }
 
-type Finding = { -readonly [K in keyof Looked]: Looked[K] } & { problems: string[] }
+type Finding = { -readonly [K in keyof LookedInto]: LookedInto[K] } & { problems: string[] }
 
 async function oldLibrary(archive: Archive): Promise<OldLibrary | null> {
   let value: unknown
@@ -129,7 +129,7 @@ const layClass = (db: Knex, klass: Contents['class'], { id = ONLY_CLASS, opened_
     removed_at,
   })
 
-async function layNew(db: Knex, archive: Archive, say: Progress): Promise<Finding> {
+async function layNew(db: Knex, archive: Archive, say: BackupProgress): Promise<Finding> {
   const contents = await readContents(archive)
   const classes = contents.classes ?? []
   if (classes.length === 0) await layClass(db, contents.class)
@@ -290,7 +290,7 @@ async function layPiece(t: Knex.Transaction, archive: Archive, id: string, home:
     const line = versionLineSchema.parse(value)
     if (line.version <= last) throw new Error('its versions are out of order')
     last = line.version
-    let kept: Kept
+    let kept: KeptState
     let state: State
     try {
       // What changed is applied here once, so that a chain that does not fit is found now and not when it is needed.
@@ -337,7 +337,7 @@ const insertVersion = (
   t: Knex.Transaction,
   id: string,
   v: { version: number; saved_at: number; notes: boolean; name: string | null; said?: string },
-  kept: Kept,
+  kept: KeptState,
 ) =>
   t('piece_versions').insert({
     piece_id: id,
@@ -376,7 +376,7 @@ async function layStanding(t: Knex.Transaction, p: PieceLine, home: string): Pro
   return { piece, plan, text: p.source_text }
 }
 
-async function layOld(db: Knex, archive: Archive, old: OldLibrary, say: Progress): Promise<Finding> {
+async function layOld(db: Knex, archive: Archive, old: OldLibrary, say: BackupProgress): Promise<Finding> {
   await layClass(db, old.class)
   const found: Finding = {
     madeAt: null,

@@ -4,12 +4,12 @@ import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } fro
 import { printedLines } from '@/core/piece/address'
 import { useDesk, useRows } from '@/ui/session/DeskProvider'
 import { useSaid } from '@/ui/session/useSaid'
-import { ALL_DRAWN, drawnAround, FIRST_DRAWN, fitting, layOutBench, SIDE, systemHeight, USUAL_ROOM, type Room } from './grid'
+import { ALL_DRAWN, drawnAround, FIRST_DRAWN, fitting, layOutBench, SIDE, systemHeight, USUAL_ROOM, type BenchRoom } from './grid'
 import { SeatLabel } from './SeatLabel'
 import { SystemView } from './SystemView'
 
 /** The room of an element, followed as it changes. */
-function useRoom(ref: RefObject<HTMLDivElement | null>): Room {
+function useRoom(ref: RefObject<HTMLDivElement | null>): BenchRoom {
   const [room, setRoom] = useState(USUAL_ROOM)
   useEffect(() => {
     const el = ref.current
@@ -148,7 +148,7 @@ function Along({
 type DownProps = {
   systems: Layout
   height: number
-  room: Room
+  room: BenchRoom
   fixed: string | null
   children: (i: number, drawn: boolean) => React.ReactNode
 }

@@ -3,7 +3,7 @@ import { handSpans } from '@/core/fingering/hands'
 import type { Frame } from '@/core/fingering/frame'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { framesAlong, indentFor, SEMITONE } from './frames'
-import { isDrawn, type Drawn, type Metrics } from './grid'
+import { isDrawn, type DrawnStretch, type Metrics } from './grid'
 
 type GlyphProps = { x: number; y: number; string: string; frame: Frame }
 
@@ -53,7 +53,7 @@ type LaneProps = {
   /** Where the system ends. */
   width: number
   xOf: (n: MappedNote) => number
-  drawn: Drawn
+  drawn: DrawnStretch
 }
 
 /** The hand under a seat's notes: a bracket while it stays, its position at the left, its frames to scale. */

@@ -2,7 +2,7 @@ import { memo } from 'react'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { movesOf, type Move } from '@/core/fingering/moves'
 import { sayMove } from '@/core/words/en/fingering'
-import { isDrawn, stringY, type Drawn, type Metrics } from './grid'
+import { isDrawn, stringY, type DrawnStretch, type Metrics } from './grid'
 
 type Props = {
   map: SeatMap
@@ -10,7 +10,7 @@ type Props = {
   isHere: (n: MappedNote) => boolean
   xOf: (n: MappedNote) => number
   m: Metrics
-  drawn: Drawn
+  drawn: DrawnStretch
   hand: number
 }
 

@@ -14,7 +14,7 @@ import { Chip, chipOf, Letters, Tail } from './Chip'
 import { HandLane } from './HandLane'
 import { MoveMarks } from './MoveMarks'
 import { SpotMarks } from './SpotMarks'
-import { chipX, isDrawn, isIn, stringWeight, stringY, xAt, type Drawn, type Metrics, type System } from './grid'
+import { chipX, isDrawn, isIn, stringWeight, stringY, xAt, type DrawnStretch, type Metrics, type System } from './grid'
 
 type Props = {
   piece: Piece
@@ -33,7 +33,7 @@ type Props = {
   /** Which of them are written out. */
   said: ReadonlySet<string>
   /** Only what stands here is drawn. */
-  drawn: Drawn
+  drawn: DrawnStretch
   label: string
 }
 

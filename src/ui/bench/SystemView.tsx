@@ -7,14 +7,14 @@ import type { Passage } from '@/ui/session/deskStore'
 import { setHover } from '@/ui/session/hover'
 import { sayAll } from '@/ui/session/say'
 import { useShownBySeat } from '@/ui/session/useSpots'
-import { chipX, HEAD, isDrawn, isIn, seatHeight, stringY, type Drawn, type Metrics, type System } from './grid'
+import { chipX, HEAD, isDrawn, isIn, seatHeight, stringY, type DrawnStretch, type Metrics, type System } from './grid'
 import { SeatRow } from './SeatRow'
 
 type Props = {
   system: System
   m: Metrics
   height: number
-  drawn: Drawn
+  drawn: DrawnStretch
   /** The moment under the pointer. */
   hovered: number | null
   setHovered: (moment: number | null) => void
@@ -229,7 +229,7 @@ const InPassage = memo(function InPassage({ system, passage }: { system: System;
   )
 })
 
-type BarsProps = { system: System; rows: ReturnType<typeof rowsOf>['rows']; m: Metrics; drawn: Drawn; line: Line }
+type BarsProps = { system: System; rows: ReturnType<typeof rowsOf>['rows']; m: Metrics; drawn: DrawnStretch; line: Line }
 
 /** The measures' names and lines. */
 const Bars = memo(function Bars({ system, rows, m, drawn, line }: BarsProps) {

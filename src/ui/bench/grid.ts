@@ -48,15 +48,15 @@ export const seatHeight = (strings: number, m: Metrics): number => m.letters + (
 export const systemHeight = (strings: readonly number[], m: Metrics): number => HEAD + strings.reduce((h, n) => h + seatHeight(n, m), 0)
 
 /** How much room there is for the bench, in pixels. */
-export type Room = { readonly width: number; readonly height: number }
+export type BenchRoom = { readonly width: number; readonly height: number }
 
 /** Before anybody knows how large the page is. */
-export const USUAL_ROOM: Room = { width: 780, height: 620 }
+export const USUAL_ROOM: BenchRoom = { width: 780, height: 620 }
 
 /** How many systems fit one under the other, and how large their rows can be. One alone goes along the page, more go down it. */
 export function fitting(
   strings: readonly number[],
-  { height }: Room,
+  { height }: BenchRoom,
   systems: number,
 ): { readonly metrics: Metrics; readonly shown: number } {
   const least = systemHeight(strings, metricsAt(LEAST_STRING))
@@ -200,18 +200,18 @@ export const stringY = (string: number, strings: number, m: Metrics): number => 
 export const stringWeight = (string: number, strings: number): number => [1, 1.7, 2.5, 3.4, 4.2][strings - 1 - string] ?? 4.6
 
 /** The stretch of a system that is drawn, in pixels: what is seen and about a page to both sides. */
-export type Drawn = { readonly from: number; readonly to: number }
+export type DrawnStretch = { readonly from: number; readonly to: number }
 
 /** The bench is drawn in steps of so many pixels, so that scrolling seldom draws anew. */
 const STEP = 1200
 /** What is drawn before anybody knows how wide the page is. */
-export const FIRST_DRAWN: Drawn = { from: 0, to: 2 * STEP }
-export const ALL_DRAWN: Drawn = { from: -Infinity, to: Infinity }
+export const FIRST_DRAWN: DrawnStretch = { from: 0, to: 2 * STEP }
+export const ALL_DRAWN: DrawnStretch = { from: -Infinity, to: Infinity }
 
 /** What is to be drawn when this much is seen. */
-export const drawnAround = (left: number, width: number): Drawn => ({
+export const drawnAround = (left: number, width: number): DrawnStretch => ({
   from: Math.max(0, Math.floor(left / STEP - 1) * STEP),
   to: Math.max(FIRST_DRAWN.to, Math.ceil((left + width) / STEP + 1) * STEP),
 })
 
-export const isDrawn = (x: number, { from, to }: Drawn): boolean => x >= from && x <= to
+export const isDrawn = (x: number, { from, to }: DrawnStretch): boolean => x >= from && x <= to

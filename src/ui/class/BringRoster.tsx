@@ -5,7 +5,7 @@ import { useMemo, useState, type ReactElement } from 'react'
 import { count } from '@/core/count'
 import type { Student } from '@/core/plan/student'
 import type { Seat } from '@/core/seats/seat'
-import { COLUMNS, openRoster, SAY_COLUMN, studentsIn, type Column, type RosterFile } from '@/formats/roster'
+import { COLUMNS, openRoster, SAY_COLUMN, studentsIn, type RosterColumn, type RosterFile } from '@/formats/roster'
 import { Button } from '@/ui/kit/Button'
 import { landmark } from '@/ui/kit/landmark'
 import { newId } from '@/ui/kit/newId'
@@ -26,7 +26,7 @@ type Props = {
 export function BringRoster({ button, seats, room, bring }: Props) {
   const [open, setOpen] = useState(true)
   const [file, setFile] = useState<RosterFile | null>(null)
-  const [columns, setColumns] = useState<readonly (Column | null)[]>([])
+  const [columns, setColumns] = useState<readonly (RosterColumn | null)[]>([])
   const [problem, setProblem] = useState('')
   const found = useMemo(() => (file ? studentsIn(file, columns, seats, newId) : null), [file, columns, seats])
   const students = found?.students.slice(0, room) ?? []

@@ -5,7 +5,7 @@ import { SHIFTS, type Learned as Has } from '@/core/instruments/learned'
 import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS, type Rhythm, type SignName } from '@/core/instruments/reads'
 import { keyName } from '@/core/music/key'
 import type { Seat } from '@/core/seats/seat'
-import type { ClassActions } from './classStore'
+import type { ClassEdits } from './classStore'
 import { Select } from '@/ui/kit/Select'
 
 const FINGERS = [1, 2, 3, 4]
@@ -45,14 +45,14 @@ function Learned({ text, name, on, onToggle }: { text: string; name: string; on:
   )
 }
 
-type Acts = { toggle: ClassActions['toggle']; setLearned: ClassActions['setLearned'] }
+type Acts = { toggle: ClassEdits['toggle']; setLearned: ClassEdits['setLearned'] }
 type Props = { seats: readonly Seat[] } & Acts
 
 /** A seat with what can be changed of it. */
 type Of = { readonly seat: Seat; readonly own: Has; readonly acts: Acts }
 
 /** What is learned of it is one of a list. */
-type Listed = Parameters<ClassActions['toggle']>[1]
+type Listed = Parameters<ClassEdits['toggle']>[1]
 
 /** Chips for what is learned or not of one list: each with its text and its name, which is the text where none is said. */
 const chips = <K extends Listed>(

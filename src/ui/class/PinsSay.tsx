@@ -13,7 +13,7 @@ import type { Seat } from '@/core/seats/seat'
 import { answer, Trouble } from '@/ui/kit/answer'
 import { Button } from '@/ui/kit/Button'
 import { decisionsOf, sayAnswer } from '@/ui/ways/words'
-import type { ClassActions } from './classStore'
+import type { ClassEdits } from './classStore'
 
 type Said = Extract<z.infer<typeof pinsReply>, { ok: true }>
 type Best = NonNullable<Said['best']>
@@ -25,7 +25,7 @@ function sayWay(seats: readonly Seat[], { way }: Best): string {
   return decision ? `“${sayAnswer(decision, way.value as Policy[keyof Policy])}” (${inSentence(decision.title)})` : way.key
 }
 
-type Props = { seats: readonly Seat[]; saved: boolean; decide: ClassActions['decide']; toStep: ClassActions['toStep'] }
+type Props = { seats: readonly Seat[]; saved: boolean; decide: ClassEdits['decide']; toStep: ClassEdits['toStep'] }
 
 /** What the pins of all pieces say of the class's ways: asked for, never done by itself. */
 export function PinsSay({ seats, saved, decide, toStep }: Props) {

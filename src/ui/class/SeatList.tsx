@@ -10,7 +10,7 @@ import { instrumentNamed, seatOf, type SeatId, type SeatRow } from '@/core/seats
 import { MOST_SEATS } from '@/core/seats/bounds'
 import { readTuning } from '@/core/seats/tuning'
 import { Button } from '@/ui/kit/Button'
-import type { ClassActions } from './classStore'
+import type { ClassEdits } from './classStore'
 import { Select } from '@/ui/kit/Select'
 
 const CLEFS = clefNameSchema.options
@@ -18,10 +18,10 @@ const field = 'rounded border border-rule bg-sheet px-1.5 py-0.5'
 
 type Props = {
   rows: readonly SeatRow[]
-  changeSeat: ClassActions['changeSeat']
-  addSeat: ClassActions['addSeat']
-  removeSeat: ClassActions['removeSeat']
-  moveSeat: ClassActions['moveSeat']
+  changeSeat: ClassEdits['changeSeat']
+  addSeat: ClassEdits['addSeat']
+  removeSeat: ClassEdits['removeSeat']
+  moveSeat: ClassEdits['moveSeat']
 }
 
 /** Who sits in the class: a row a seat, in score order. */

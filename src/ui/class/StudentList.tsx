@@ -17,7 +17,7 @@ import { newId } from '@/ui/kit/newId'
 import { later, Opens } from '@/ui/kit/Opens'
 import { Select } from '@/ui/kit/Select'
 import type { ShelfEntry } from './Assign'
-import type { ClassActions } from './classStore'
+import type { ClassEdits } from './classStore'
 
 const field = 'rounded border border-rule bg-sheet px-1.5 py-0.5'
 /** How many of the class's pieces are a student's. */
@@ -43,7 +43,7 @@ type Props = {
   name: string
   /** What stands on the shelf of the class. */
   shelf: readonly ShelfEntry[]
-} & Pick<ClassActions, 'addStudent' | 'changeStudent' | 'removeStudent' | 'bringStudents'>
+} & Pick<ClassEdits, 'addStudent' | 'changeStudent' | 'removeStudent' | 'bringStudents'>
 
 /** Who plays, by first name: seat, size, and what holds for them alone. */
 export function StudentList({ students, seats, name, shelf, addStudent, changeStudent, removeStudent, bringStudents }: Props) {

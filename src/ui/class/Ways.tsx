@@ -6,11 +6,11 @@ import type { Seat, SeatId } from '@/core/seats/seat'
 import { Choice } from '@/ui/kit/Choice'
 import { DecisionSelect } from '@/ui/ways/DecisionSelect'
 import { decisionsOf, sayAnswer } from '@/ui/ways/words'
-import type { ClassActions } from './classStore'
+import type { ClassEdits } from './classStore'
 
 const ALL = 'all'
 
-type Props = { seats: readonly Seat[]; policy: Policy; decide: ClassActions['decide']; decideFor: ClassActions['decideFor'] }
+type Props = { seats: readonly Seat[]; policy: Policy; decide: ClassEdits['decide']; decideFor: ClassEdits['decideFor'] }
 
 /** How the class fingers, and what one seat does otherwise. */
 export function Ways({ seats, policy, decide, decideFor }: Props) {

@@ -25,7 +25,7 @@ export type ClassState = ClassDraft & Kept<ClassDraft> & { readonly id: string }
 
 type ListKey = 'positions' | 'strings' | 'fingers' | 'low' | 'high' | 'extensions' | 'rhythms' | 'signs' | 'combinations' | 'keys'
 
-export type ClassActions = {
+export type ClassEdits = {
   rename(change: Partial<Pick<ClassDraft, 'name' | 'school'>>): void
   decide<K extends keyof Policy>(key: K, value: Policy[K]): void
   /** Decides for one seat otherwise than the class; undefined takes it back. */
@@ -73,7 +73,7 @@ function relearned(before: SeatRow, after: SeatRow): SeatRow {
 
 /** The class page's state: one store, with undo. */
 export function createClass(start: ClassDraft & { id: string; version: number }) {
-  return createStore<ClassState & ClassActions>()((set, get) => {
+  return createStore<ClassState & ClassEdits>()((set, get) => {
     const now = (): ClassDraft => ({ name: get().name, school: get().school, settings: get().settings })
     const alter = (next: Partial<ClassDraft>, said: string) => set((s) => ({ ...next, ...stepped(s, now(), said) }))
     const setSeats = (seats: SeatRow[], said: string) => alter({ settings: { ...get().settings, seats } }, said)

@@ -7,16 +7,16 @@ import type { ClassSave, keptClass } from '@/api/saving'
 import { takeTheirs, useAutosave, type SaveBy } from '@/ui/kit/autosave'
 import { Button } from '@/ui/kit/Button'
 import { useKeys, type KeyRow } from '@/ui/kit/keys'
-import { createClass, type ClassActions, type ClassDraft, type ClassState } from './classStore'
+import { createClass, type ClassEdits, type ClassDraft, type ClassState } from './classStore'
 
 /** The keys of a page that changes the class. */
-const CLASS_KEYS: readonly KeyRow<ClassActions>[] = [
+const CLASS_KEYS: readonly KeyRow<ClassEdits>[] = [
   { keys: 'Ctrl Z', words: 'undo', run: { 'Control+z': (c) => c.undo() } },
   { keys: 'Ctrl Shift Z', words: 'redo', run: { 'Control+Shift+z': (c) => c.redo(), 'Control+y': (c) => c.redo() } },
 ]
 
 /** Saves are over the version they were made on; a class without a name waits for one. */
-const SAVE: SaveBy<ClassState & ClassActions, typeof keptClass> = {
+const SAVE: SaveBy<ClassState & ClassEdits, typeof keptClass> = {
   url: (s) => classApi(s.id),
   body: (s): Omit<ClassSave, 'base' | 'by' | 'seq'> => ({ name: s.name, school: s.school, settings: s.settings }),
   ready: (s) => s.name.trim() !== '',

@@ -1,8 +1,8 @@
 /** What stood before a step, and what the step was, in words. */
-export type Done<S> = { readonly state: S; readonly said: string }
+export type DoneStep<S> = { readonly state: S; readonly said: string }
 
 /** What undo goes back to and redo on to, the nearest last and first. */
-export type History<S> = { readonly past: readonly Done<S>[]; readonly future: readonly Done<S>[] }
+export type History<S> = { readonly past: readonly DoneStep<S>[]; readonly future: readonly DoneStep<S>[] }
 
 export const NO_HISTORY = { past: [], future: [] } as const
 

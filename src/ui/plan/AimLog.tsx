@@ -2,14 +2,14 @@
 
 import { useState } from 'react'
 import { sayShift } from '@/core/practice/aims'
-import { HEARD, type Heard } from '@/core/plan/record'
+import { HEARD, type HeardAs } from '@/core/plan/record'
 import { capital } from '@/core/names'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
-import type { Plan, PlanWork } from './usePlan'
+import type { ShownPlan, PlanWork } from './usePlan'
 
 /** Tries at a shift, one tap each, and what is known of how it lands. */
-export function AimLog({ plan, aim, busy }: { plan: Plan } & Pick<PlanWork, 'aim' | 'busy'>) {
+export function AimLog({ plan, aim, busy }: { plan: ShownPlan } & Pick<PlanWork, 'aim' | 'busy'>) {
   const all = plan.sure.flatMap((p) => p.shifts.map((s) => ({ ...s, piece: p.piece, title: p.title })))
   const [index, setIndex] = useState(0)
   const [student, setStudent] = useState('')
@@ -20,7 +20,7 @@ export function AimLog({ plan, aim, busy }: { plan: Plan } & Pick<PlanWork, 'aim
   const { title: _, ...shift } = chosen
   const measured = cents.trim() === '' ? null : Number(cents.replace(',', '.').replace('−', '-'))
   const wrong = measured !== null && !(Math.abs(measured) <= 200)
-  const tap = (heard: Heard) => {
+  const tap = (heard: HeardAs) => {
     if (wrong) return
     void aim({ ...shift, student: student.trim(), heard, cents: measured }, `${sayShift(shift)}: ${heard}`)
     setCents('')

@@ -20,16 +20,16 @@ import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
 import { SeatSelect } from './SeatSelect'
 import { TempoReached } from '@/ui/kit/TempoReached'
-import type { Plan, PlanWork, Who } from './usePlan'
+import type { ShownPlan, PlanWork, PlanWho } from './usePlan'
 
 const KINDS: Readonly<Record<PlanItemInfo['kind'], string>> = { new: 'new', join: 'join', review: 'again', 'run-through': 'whole' }
 const sayDate = (d: string): string => format(parseISO(d), 'EEEE, d MMMM')
 
-type Props = { plan: Plan } & Pick<PlanWork, 'record' | 'move' | 'today' | 'busy'>
+type Props = { plan: ShownPlan } & Pick<PlanWork, 'record' | 'move' | 'today' | 'busy'>
 
 /** The days of the plan from today on; a task is dragged to another day, or sent there from its list. */
 export function Days({ plan, record, move, today, busy }: Props) {
-  const [who, setWho] = useState<Who>({ seat: plan.settings?.seat ?? null, student: '' })
+  const [who, setWho] = useState<PlanWho>({ seat: plan.settings?.seat ?? null, student: '' })
   const id = useId()
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }))
   const dates = plan.days.map((d) => d.date)
@@ -79,7 +79,7 @@ export function Days({ plan, record, move, today, busy }: Props) {
 }
 
 /** How often it went clean and with a slip today, for whom one records. */
-function tallyOf(plan: Plan, item: PlanItemInfo, today: string, who: Who): { clean: number; slips: number } {
+function tallyOf(plan: ShownPlan, item: PlanItemInfo, today: string, who: PlanWho): { clean: number; slips: number } {
   const mine = plan.records.filter(
     (r) => r.day === today && r.piece === item.piece && r.target === item.chunk && r.seat === who.seat && r.student === who.student.trim(),
   )

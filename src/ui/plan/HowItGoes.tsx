@@ -7,10 +7,10 @@ import { count } from '@/core/count'
 import { inSentence, sayNames } from '@/core/names'
 import { Chart, type ChartOption } from '@/ui/kit/Chart'
 import { heatOption } from '@/ui/kit/heat'
-import type { Plan } from './usePlan'
+import type { ShownPlan } from './usePlan'
 
 /** What is sure, measure by measure and seat by seat, and how many minutes were done. */
-export function HowItGoes({ plan }: { plan: Plan }) {
+export function HowItGoes({ plan }: { plan: ShownPlan }) {
   const names = useMemo(() => new Map(plan.seats.map((s) => [s.id, s.name])), [plan.seats])
   const any = plan.records.length > 0
   const students = byStudent(plan.records)
@@ -63,7 +63,7 @@ export function HowItGoes({ plan }: { plan: Plan }) {
   )
 }
 
-type Piece = Plan['sure'][number]
+type Piece = ShownPlan['sure'][number]
 type Row = Piece['rows'][number]
 type Names = ReadonlyMap<string, string>
 

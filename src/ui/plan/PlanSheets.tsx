@@ -14,14 +14,14 @@ import { BackLink } from '@/ui/kit/BackLink'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
 import { todayIs } from '@/ui/session/record'
-import type { Plan } from './usePlan'
+import type { ShownPlan } from './usePlan'
 
 /** How many boxes stand for a task: one for each clean time. */
 const boxes = (times: number): string => '☐ '.repeat(times).trim()
 
 /** Days put together by their week. */
-function weeksOf(days: Plan['days']): Plan['days'][] {
-  const weeks = new Map<string, Plan['days'][number][]>()
+function weeksOf(days: ShownPlan['days']): ShownPlan['days'][] {
+  const weeks = new Map<string, ShownPlan['days'][number][]>()
   for (const d of days) {
     const date = parseISO(d.date)
     const key = `${format(date, 'RRRR')} ${getISOWeek(date)}`
@@ -91,7 +91,7 @@ export function PlanSheets() {
   )
 }
 
-function Week({ whose, days }: { whose: string | null; days: Plan['days'] }) {
+function Week({ whose, days }: { whose: string | null; days: ShownPlan['days'] }) {
   return (
     <section className="plan-week">
       <h2 className="font-title text-xl">

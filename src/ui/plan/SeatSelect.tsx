@@ -2,10 +2,10 @@
 
 import { Select } from '@/ui/kit/Select'
 import type { SeatId } from '@/core/seats/seat'
-import type { Plan } from './usePlan'
+import type { ShownPlan } from './usePlan'
 
 type Props = {
-  seats: Plan['seats']
+  seats: ShownPlan['seats']
   seat: SeatId | null
   choose: (seat: SeatId | null) => void
   size?: 'small'

@@ -7,7 +7,7 @@ import { PLAN_BOUNDS, type PlanSettings } from '@/core/plan/record'
 import { planSettingsSchema } from '@/core/plan/record.schema'
 import { Button } from '@/ui/kit/Button'
 import { SeatSelect } from './SeatSelect'
-import type { Plan, PlanWork } from './usePlan'
+import type { ShownPlan, PlanWork } from './usePlan'
 
 const iso = (d: Date): string => format(d, 'yyyy-MM-dd')
 const field = 'rounded border border-rule bg-paper px-2 py-1'
@@ -25,7 +25,7 @@ const usual = (today: string): PlanSettings => ({
 })
 
 /** What the plan is made from: pieces, dates, days, minutes, whose. */
-export function SettingsForm({ plan, today, save, busy }: { plan: Plan } & Pick<PlanWork, 'save' | 'busy' | 'today'>) {
+export function SettingsForm({ plan, today, save, busy }: { plan: ShownPlan } & Pick<PlanWork, 'save' | 'busy' | 'today'>) {
   const [draft, setDraft] = useState<PlanSettings>(plan.settings ?? usual(today))
   const [holiday, setHoliday] = useState('')
   const [wrong, setWrong] = useState<string | null>(null)

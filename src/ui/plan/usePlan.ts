@@ -7,9 +7,9 @@ import { planReply, planSaveReply, type PlanItemInfo, type PlanReply } from '@/a
 import type { Aim, PlanSettings, PracticeRecord } from '@/core/plan/record'
 import type { SeatId } from '@/core/seats/seat'
 import { answer, Trouble } from '@/ui/kit/answer'
-import { aimOf, keep as kept, recordOf, takeBack, todayIs, type Table } from '@/ui/session/record'
+import { aimOf, keep as kept, recordOf, takeBack, todayIs, type RecordTable } from '@/ui/session/record'
 
-export type Plan = Extract<PlanReply, { ok: true }>
+export type ShownPlan = Extract<PlanReply, { ok: true }>
 
 const json = (method: string, body: unknown): RequestInit => ({
   method,
@@ -19,15 +19,15 @@ const json = (method: string, body: unknown): RequestInit => ({
 const said = (e: unknown): string => (e instanceof Trouble ? e.message : 'Something went wrong. Load the page again.')
 
 /** Whose doing is recorded: the class (null) or a seat, and a student by name. */
-export type Who = { readonly seat: SeatId | null; readonly student: string }
+export type PlanWho = { readonly seat: SeatId | null; readonly student: string }
 
 /** What can be taken back: the last taps, by table and id. */
-type Tap = { readonly table: Table; readonly id: string; readonly says: string }
+type Tap = { readonly table: RecordTable; readonly id: string; readonly says: string }
 
 /** The plan of the class, and all that is done to it. */
 export function usePlan() {
   const of = useClassId()
-  const [plan, setPlan] = useState<Plan | null>(null)
+  const [plan, setPlan] = useState<ShownPlan | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
   const [taps, setTaps] = useState<readonly Tap[]>([])
   const [busy, setBusy] = useState(false)
@@ -72,7 +72,7 @@ export function usePlan() {
       await kept(of, table, body)
       setTaps((t) => [...t, { table, id: body.id, says }])
     })
-  const record = (item: PlanItemInfo, clean: boolean, who: Who, tempo: number) => {
+  const record = (item: PlanItemInfo, clean: boolean, who: PlanWho, tempo: number) => {
     const first = !plan?.records.some((r) => r.day === today && r.piece === item.piece && r.target === item.chunk)
     return keep(
       'records',

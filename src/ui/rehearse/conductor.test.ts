@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Take } from '@/core/sounding/take'
-import { AHEAD, conductor, dueAt, heardAt, SETTLE, type Seen, type Struck } from './conductor'
+import { AHEAD, conductor, dueAt, heardAt, SETTLE, type SeenNow, type StruckNow } from './conductor'
 
 const take = (beats: readonly number[], lasts: number): Take => ({
   beats: beats.map((at, i) => ({ at, says: `${i + 1}`, accent: 'beat', ahead: false, index: 0 })),
@@ -22,12 +22,12 @@ const programOf = (...takes: Take[]) => {
 /** Plays a program with ticks and frames at given times; what was struck and shown, and when. */
 function played(takes: Take[], times: readonly number[]) {
   const struck: { at: number; said: number }[] = []
-  const shown: { what: Seen; at: number; seen: number }[] = []
+  const shown: { what: SeenNow; at: number; seen: number }[] = []
   let now = 0
   const c = conductor(
     programOf(...takes),
     {
-      strike: (_what: Struck, at) => struck.push({ at, said: now }),
+      strike: (_what: StruckNow, at) => struck.push({ at, said: now }),
       show: (what, at) => shown.push({ what, at, seen: now }),
     },
     0,

@@ -4,8 +4,8 @@ import type { Cue, Take, TakeBeat, TakeNote } from '@/core/sounding/take'
 export type Program = { readonly next: () => Take | null }
 
 /** What is struck, and what is seen, at its time (seconds of the clock that sounds). */
-export type Struck = { readonly kind: 'note'; readonly note: TakeNote } | { readonly kind: 'beat'; readonly beat: TakeBeat }
-export type Seen =
+export type StruckNow = { readonly kind: 'note'; readonly note: TakeNote } | { readonly kind: 'beat'; readonly beat: TakeBeat }
+export type SeenNow =
   | { readonly kind: 'take'; readonly take: Take }
   | { readonly kind: 'beat'; readonly beat: TakeBeat }
   | { readonly kind: 'cue'; readonly cue: Cue }
@@ -14,8 +14,8 @@ export type Seen =
   | { readonly kind: 'over' }
 
 export type Hands = {
-  readonly strike: (what: Struck, at: number) => void
-  readonly show: (what: Seen, at: number) => void
+  readonly strike: (what: StruckNow, at: number) => void
+  readonly show: (what: SeenNow, at: number) => void
 }
 
 /** How far ahead is struck: longer than the page is ever busy. Seconds. */
@@ -32,8 +32,8 @@ type At<T> = { readonly at: number; readonly what: T }
  * shown when it is heard. Knows nothing of sound: the clock and the hands are given.
  */
 export function conductor(program: Program, hands: Hands, from: number) {
-  let toStrike: At<Struck>[] = []
-  let toShow: At<Seen>[] = []
+  let toStrike: At<StruckNow>[] = []
+  let toShow: At<SeenNow>[] = []
   let begins = from + SETTLE
   let asked = true
   let late = 0
@@ -45,18 +45,18 @@ export function conductor(program: Program, hands: Hands, from: number) {
       toShow.push({ at: begins, what: { kind: 'over' } })
       return
     }
-    const sounds: At<Struck>[] = [
-      ...take.notes.map((note): At<Struck> => ({ at: begins + note.at, what: { kind: 'note', note } })),
-      ...take.beats.map((beat): At<Struck> => ({ at: begins + beat.at, what: { kind: 'beat', beat } })),
+    const sounds: At<StruckNow>[] = [
+      ...take.notes.map((note): At<StruckNow> => ({ at: begins + note.at, what: { kind: 'note', note } })),
+      ...take.beats.map((beat): At<StruckNow> => ({ at: begins + beat.at, what: { kind: 'beat', beat } })),
     ]
     toStrike = [...toStrike, ...sounds.sort((a, b) => a.at - b.at)]
     toShow = [
       ...toShow,
       { at: begins, what: { kind: 'take', take } },
       ...[
-        ...take.beats.map((beat): At<Seen> => ({ at: begins + beat.at, what: { kind: 'beat', beat } })),
-        ...take.cues.map((cue): At<Seen> => ({ at: begins + cue.at, what: { kind: 'cue', cue } })),
-        { at: begins + take.ends, what: { kind: 'ended' } as Seen },
+        ...take.beats.map((beat): At<SeenNow> => ({ at: begins + beat.at, what: { kind: 'beat', beat } })),
+        ...take.cues.map((cue): At<SeenNow> => ({ at: begins + cue.at, what: { kind: 'cue', cue } })),
+        { at: begins + take.ends, what: { kind: 'ended' } as SeenNow },
       ].sort((a, b) => a.at - b.at),
     ]
     begins += Math.max(take.lasts, 0.05)

@@ -3,8 +3,8 @@
 import { middle } from '@/core/middle'
 import { FREE_SAMPLES, freePitch } from '@/core/hearing/free'
 import { loudness, nearPitch, samplesFor } from '@/core/hearing/near'
-import { needleOf, QUIET, withReading, type Needle, type Reading } from '@/core/hearing/needle'
-import { playedBy, type Student } from '@/core/hearing/student'
+import { needleOf, QUIET, withReading, type Needle, type PitchReading } from '@/core/hearing/needle'
+import { playedBy, type MadeUpStudent } from '@/core/hearing/student'
 
 /** How often is listened, in milliseconds, and how much of the signal is kept to listen to. */
 const [EVERY, KEPT] = [25, FREE_SAMPLES]
@@ -15,10 +15,10 @@ export const HOLDS = 2.5
 export class NoEar extends Error {}
 
 /** A source that is listened to, until it is let go. */
-export type Source = { readonly context: AudioContext; readonly node: AudioNode; readonly end: () => void }
+export type SoundSource = { readonly context: AudioContext; readonly node: AudioNode; readonly end: () => void }
 
 /** The microphone, as it is: without what a telephone does to a voice. Throws {@link NoEar} in words. */
-export async function microphone(): Promise<Source> {
+export async function microphone(): Promise<SoundSource> {
   if (!window.isSecureContext)
     throw new NoEar('A browser opens the microphone only on this machine (localhost) or over https. Playing, click and wall work here too.')
   if (!('mediaDevices' in navigator)) throw new NoEar('This browser has no microphone to offer. Everything else works.')
@@ -44,7 +44,7 @@ export async function microphone(): Promise<Source> {
 }
 
 /** A made-up student who plays a note, softly heard: what is listened to goes the same way as the microphone. */
-export function studentPlays(student: Student, hertz: number, tried: number): Source {
+export function studentPlays(student: MadeUpStudent, hertz: number, tried: number): SoundSource {
   const context = new AudioContext({ sampleRate: 48_000 })
   void context.resume()
   const samples = playedBy(student, hertz, HOLDS, context.sampleRate, tried)
@@ -68,7 +68,7 @@ const [LAST, CLEAR] = [15, 4]
  * which pitch it is. Returns how to stop.
  */
 export function listen(
-  { context, node, end }: Source,
+  { context, node, end }: SoundSource,
   meant: () => number | null,
   show: (needle: Needle, free: number | null) => void,
 ): () => void {
@@ -76,7 +76,7 @@ export function listen(
   analyser.fftSize = KEPT
   node.connect(analyser)
   const all = new Float32Array(KEPT)
-  let readings: readonly Reading[] = []
+  let readings: readonly PitchReading[] = []
   let free: (number | null)[] = []
   let target = meant()
   const timer = setInterval(() => {

@@ -2,7 +2,7 @@
 
 import type { EverySeat, SeatId } from '@/core/seats/seat'
 import { hertz } from '@/core/sounding/sounding'
-import { AHEAD, conductor, dueAt, heardAt, type Program, type Seen, type Stamp } from './conductor'
+import { AHEAD, conductor, dueAt, heardAt, type Program, type SeenNow, type Stamp } from './conductor'
 import { bowed, click, plucked, type Body } from './voices'
 
 /** What is heard, and how: read anew at every note, so that it changes while it plays. */
@@ -25,7 +25,7 @@ const FADE = 0.03
 
 type Player = {
   /** Plays a program from its beginning; what played before is stopped. */
-  play(program: Program, mix: () => Mix, show: (what: Seen) => void): void
+  play(program: Program, mix: () => Mix, show: (what: SeenNow) => void): void
   stop(): void
   /** Volumes have changed. */
   remix(): void

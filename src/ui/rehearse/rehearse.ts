@@ -5,7 +5,7 @@ import type { Stretch } from '@/core/piece/stretch'
 import { mapsOf, type Ensemble } from '@/core/balance/ensemble'
 import type { SeatId } from '@/core/seats/seat'
 import { bottomOf, slipped, USUAL_LADDER, type Ladder, type Rung } from '@/core/sounding/ladder'
-import { nextTime, nowAt, nowOf, onwardFrom, type Now, type Program, type TimeAsk } from '@/core/practice/program'
+import { nextTime, nowAt, nowOf, onwardFrom, type Now, type TimeProgram, type TimeAsk } from '@/core/practice/program'
 import { silenceAfter, type Turn } from '@/core/practice/runSheet'
 import { ABOUT_MODE, type Mode } from '@/core/plan/modes'
 import { soundingOf, type Sounding } from '@/core/sounding/sounding'
@@ -13,7 +13,7 @@ import { takeOf, type Take } from '@/core/sounding/take'
 import { RATES } from '@/core/plan/run'
 import type { Piece } from '@/core/piece/piece'
 import type { DeskStore } from '@/ui/session/deskStore'
-import type { Seen } from './conductor'
+import type { SeenNow } from './conductor'
 import { thePlayer, type Mix } from './player'
 import { keepSound, keptSound, USUAL_SOUND, type SoundSettings } from './settings'
 import { bodyOf } from './voices'
@@ -151,7 +151,7 @@ function newRehearsal(desk: DeskStore) {
   /** What a run asks for; null: the teacher plays by hand. */
   let told: Told | null = null
   /** `time`: which time is heard, from 1. */
-  const show = (what: Seen, time: number) => {
+  const show = (what: SeenNow, time: number) => {
     switch (what.kind) {
       case 'take':
         heard = what.take
@@ -180,11 +180,11 @@ function newRehearsal(desk: DeskStore) {
       }
     }
   }
-  const begin = (asked: Omit<Program, 'turns' | 'time'>) => {
+  const begin = (asked: Omit<TimeProgram, 'turns' | 'time'>) => {
     if (typeof AudioContext === 'undefined')
       return set({ trouble: 'This browser makes no sound: it has no Web Audio. Everything else works.' })
     if (sounding !== stop) sounding?.()
-    let program: Program = { ...asked, turns: told?.turns ?? null, time: 0 }
+    let program: TimeProgram = { ...asked, turns: told?.turns ?? null, time: 0 }
     // Asked for shortly before it is heard, so the time that is heard is another one.
     let shown = 0
     const next = (): Take | null => {

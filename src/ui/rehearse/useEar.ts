@@ -2,8 +2,8 @@
 
 import { useEffect, useRef, useState } from 'react'
 import type { Needle } from '@/core/hearing/needle'
-import type { Student } from '@/core/hearing/student'
-import { HOLDS, listen, microphone, NoEar, studentPlays, type Source } from './ear'
+import type { MadeUpStudent } from '@/core/hearing/student'
+import { HOLDS, listen, microphone, NoEar, studentPlays, type SoundSource } from './ear'
 
 /** What a made-up student still has of what was off, one try after another on the same note: they listen, and mend it. */
 const LEFT = 0.4
@@ -45,7 +45,7 @@ export function useEar(pitch: number | null, heardNow: (needle: Needle, at: numb
     },
     [],
   )
-  const hear = (source: Source, what: 'microphone' | 'student') => {
+  const hear = (source: SoundSource, what: 'microphone' | 'student') => {
     stop.current?.()
     stop.current = listen(
       source,
@@ -67,10 +67,10 @@ export function useEar(pitch: number | null, heardNow: (needle: Needle, at: numb
     )
   }
   /** The student plays what is meant, or `hertz`; with `mends` again and again, nearer each time, until another note is meant. */
-  const byStudent = (student: Student, hertz: number, mends = false) => {
+  const byStudent = (student: MadeUpStudent, hertz: number, mends = false) => {
     silence()
     setTrouble(null)
-    const play = (s: Student, at: number) => {
+    const play = (s: MadeUpStudent, at: number) => {
       hear(studentPlays(s, at, ++tries.current), 'student')
       if (!mends) return
       const ends = performance.now() + (HOLDS + BREATHES) * 1000

@@ -1,10 +1,10 @@
 import { memo } from 'react'
 
 /** A measure of one seat: its load in points, and whether the others wait for it there. */
-export type Lane = { readonly load: number; readonly heavy: boolean }
+export type RibbonLane = { readonly load: number; readonly heavy: boolean }
 
 /** What is marked at a measure: something new or out of reach, or else something hard. */
-export type Mark = 'beyond' | 'hard' | null
+export type CellMark = 'beyond' | 'hard' | null
 
 type Props = {
   index: number
@@ -14,8 +14,8 @@ type Props = {
   name: string
   /** A printed line begins with it. */
   begins: boolean
-  lanes: readonly Lane[]
-  mark: Mark
+  lanes: readonly RibbonLane[]
+  mark: CellMark
   /** The heaviest load of any measure, for the scale. */
   most: number
   current: boolean

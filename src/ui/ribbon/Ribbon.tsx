@@ -10,7 +10,7 @@ import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { isBeyond } from '@/ui/session/selectors'
 import { useLoads } from '@/ui/session/useLoads'
 import { useShownBySeat } from '@/ui/session/useSpots'
-import { Cell, type Lane, type Mark } from './Cell'
+import { Cell, type RibbonLane, type CellMark } from './Cell'
 import { GoTo } from './GoTo'
 
 /** Cells are drawn where they are seen, in blocks of so many; of a piece of the usual length all at once. */
@@ -26,12 +26,12 @@ function useCells(line: Line) {
     const addresses = addressesOf(line)
     const work = seats.map((s) => loads[s.id].byMeasure.map(Math.round))
     const cells = line.measures.map((_, m) => {
-      const lanes = seats.map((s, r): Lane => ({
+      const lanes = seats.map((s, r): RibbonLane => ({
         load: work[r][m] ?? 0,
         heavy: waits.some((w) => w.seat === s.id && w.measures.includes(m)),
       }))
       const here = seats.flatMap((s) => spots[s.id].filter((x) => x.index === m))
-      const mark: Mark = here.some(isBeyond) ? 'beyond' : here.some((s) => s.hard >= HARD) ? 'hard' : null
+      const mark: CellMark = here.some(isBeyond) ? 'beyond' : here.some((s) => s.hard >= HARD) ? 'hard' : null
       const beyond = mark === 'beyond' ? '; something here is beyond the class' : ''
       return {
         index: m,

@@ -2,7 +2,7 @@ import type { Desk, Passage } from './deskStore'
 import { READ_TABS } from './tabs'
 
 /** What the desk shows where nobody has picked anything. */
-export type Shown = Pick<Desk, 'timeline' | 'moment' | 'seat' | 'seats' | 'passage' | 'tab' | 'view' | 'alone' | 'ensemble'>
+export type ShownPlace = Pick<Desk, 'timeline' | 'moment' | 'seat' | 'seats' | 'passage' | 'tab' | 'view' | 'alone' | 'ensemble'>
 
 const sayPassage = (measures: Desk['ensemble'][string]['line']['measures'], { from, to }: Passage): string =>
   `${measures[from].number}~${measures[to].number}`
@@ -12,7 +12,7 @@ export const passageIn = ({ passage, ensemble, seat }: Pick<Desk, 'passage' | 'e
   passage ? new URLSearchParams({ p: sayPassage(ensemble[seat].line.measures, passage) }).toString() : ''
 
 /** The address of what is shown, without its path: only what is not as it is at first. Empty where nothing is. */
-export function queryOf({ timeline, moment, seat, seats, passage, tab, view, alone, ensemble }: Shown): string {
+export function queryOf({ timeline, moment, seat, seats, passage, tab, view, alone, ensemble }: ShownPlace): string {
   const query = new URLSearchParams()
   const { measures } = ensemble[seat].line
   const here = timeline[moment]?.first.at

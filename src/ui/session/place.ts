@@ -1,7 +1,7 @@
 import '@/core/jitless'
 import * as z from 'zod/mini'
 import { seatIdSchema } from '@/core/seats/seat.schema'
-import type { Shown } from './address'
+import type { ShownPlace } from './address'
 import type { Passage, View } from './deskStore'
 import { READ_TABS, type ReadTab } from './tabs'
 
@@ -32,7 +32,7 @@ type Place = {
 }
 
 /** The place that an address means on this desk; what it does not say is as at first, what is not there any more too. */
-export function placeIn(search: string, { timeline, seats, ensemble }: Shown): Place {
+export function placeIn(search: string, { timeline, seats, ensemble }: ShownPlace): Place {
   const { m, n = 1, seat, p, tab, view, only } = placeSchema.parse(Object.fromEntries(new URLSearchParams(search)))
   const whose = seats.find((s) => s.id === seat)?.id ?? seats[0].id
   const { measures } = ensemble[whose].line

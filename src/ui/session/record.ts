@@ -14,17 +14,17 @@ export const recordOf = (r: Omit<PracticeRecord, 'id' | 'day' | 'at'>): Practice
 export const aimOf = (a: Omit<Aim, 'id' | 'day' | 'at'>): Aim => ({ ...a, ...stamp() })
 
 /** What can be kept of practising: taps at chunks and drills, tries at shifts. */
-export type Table = 'records' | 'aims'
+export type RecordTable = 'records' | 'aims'
 
 /** Keeps a record or a try of a class at the server; throws {@link Trouble} in words where it was not kept. The same once more changes nothing. */
-export async function keep(of: string, table: Table, body: PracticeRecord | Aim): Promise<void> {
+export async function keep(of: string, table: RecordTable, body: PracticeRecord | Aim): Promise<void> {
   const init = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
   const reply = await answer(keptReply, classApi(of, `/${table}`), init)
   if (!reply.ok) throw new Trouble(reply.problem)
 }
 
 /** Takes one out again. */
-export async function takeBack(of: string, table: Table, id: string): Promise<void> {
+export async function takeBack(of: string, table: RecordTable, id: string): Promise<void> {
   const reply = await answer(keptReply, classApi(of, `/${table}/${id}`), { method: 'DELETE' })
   if (!reply.ok) throw new Trouble(reply.problem)
 }

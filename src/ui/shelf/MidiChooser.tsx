@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react'
 import { keyName, type Key } from '@/core/music/key'
-import type { Comparison, Span } from '@/formats/midi/compare'
+import type { Comparison, MidiSpan } from '@/formats/midi/compare'
 import type { MidiChoices } from '@/formats/midi/read'
 import { headline } from '@/core/piece/headline'
 import { Button } from '@/ui/kit/Button'
@@ -106,7 +106,7 @@ function BeforeAfter({ comparison: c }: { comparison: Comparison }) {
   const [low, high] = [Math.min(...pitches) - 1, Math.max(...pitches) + 1]
   const x = (quarters: number) => Math.round((quarters / c.quarters) * WIDTH * 10) / 10
   const y = (midi: number) => Math.round(((high - midi) / (high - low)) * HEIGHT * 10) / 10
-  const row = (spans: readonly Span[], name: string, top: number) => (
+  const row = (spans: readonly MidiSpan[], name: string, top: number) => (
     <g transform={`translate(70 ${top})`}>
       <text x={-8} y={HEIGHT / 2 + 5} textAnchor="end" className="fill-soft text-body">
         {name}

@@ -1,17 +1,17 @@
 import { describe, expect, it, vi } from 'vitest'
 import type { BringReply } from '@/api/shelf'
 import { pieceFrom } from '@/core/testing/piece'
-import type { Item } from '@/formats/read'
+import type { FileItem } from '@/formats/read'
 import { wholeFile } from '@/formats/outcome'
 import { createBring, type BringDoing } from './bringStore'
 
 const piece = (title: string) => ({ ...pieceFrom('D4 E4'), title })
-const good = (name: string, kind: Item['kind'] = 'musicxml', title = name): Item => ({
+const good = (name: string, kind: FileItem['kind'] = 'musicxml', title = name): FileItem => ({
   name,
   kind,
   reading: { ok: true, piece: piece(title), notices: ['a chord symbol was left out'], misfits: [] },
 })
-const bad = (name: string): Item => ({ name, kind: null, reading: wholeFile('it is no music') })
+const bad = (name: string): FileItem => ({ name, kind: null, reading: wholeFile('it is no music') })
 const file = (name: string) => new File(['x'], name)
 
 function bring(read: BringDoing['read'], put?: BringDoing['put']) {

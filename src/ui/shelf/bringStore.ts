@@ -1,6 +1,6 @@
 import { createStore } from 'zustand/vanilla'
 import type { MidiChoices } from '@/formats/midi/read'
-import type { Item } from '@/formats/read'
+import type { FileItem } from '@/formats/read'
 import { sayProblem } from '@/formats/outcome'
 import type { BringReply } from '@/api/shelf'
 import type { BroughtPieces } from '@/formats/brought'
@@ -16,12 +16,12 @@ export type BroughtLine = {
   readonly says: readonly string[]
   readonly pieceId?: string
   /** Tunes to choose from, or a MIDI file whose grid can be changed; with the file that they are in. */
-  readonly items: readonly Item[]
+  readonly items: readonly FileItem[]
   readonly file: File
 }
 
 export type BringDoing = {
-  read(file: File, midi?: MidiChoices): Promise<Item[]>
+  read(file: File, midi?: MidiChoices): Promise<FileItem[]>
   put(of: string, file: File, pieces: BroughtPieces): Promise<BringReply>
   /** Called after something was added; with its id when it was all there was to do. */
   added(of: string, only: string | null): void
@@ -33,7 +33,7 @@ type BringState = {
   readonly total: number
   bring(of: string, files: readonly File[]): Promise<void>
   /** Adds the chosen items of a line that waits. */
-  choose(id: number, items: readonly Item[]): Promise<void>
+  choose(id: number, items: readonly FileItem[]): Promise<void>
   /** Reads a MIDI line anew. */
   again(id: number, midi: MidiChoices): Promise<void>
   dismiss(id: number): void
@@ -61,7 +61,7 @@ export function createBring(doing: BringDoing) {
     const failed = (line: BroughtLine, says: readonly string[]): void => put({ ...line, state: 'failed', says, items: [] })
 
     /** Adds items that could be read, and says of each what came of it; the first takes the place of `line`. */
-    const add = async (line: BroughtLine, items: readonly Item[]): Promise<string[]> => {
+    const add = async (line: BroughtLine, items: readonly FileItem[]): Promise<string[]> => {
       const good = items.flatMap(({ reading, text, plan }) => (reading.ok ? [{ reading, text, plan }] : []))
       const reply: BringReply | null = good.length
         ? await doing.put(

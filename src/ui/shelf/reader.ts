@@ -2,7 +2,7 @@
 
 import { LIMITS, megabytes } from '@/formats/limits'
 import type { MidiChoices } from '@/formats/midi/read'
-import type { Item } from '@/formats/read'
+import type { FileItem } from '@/formats/read'
 import { wholeFile } from '@/formats/outcome'
 import { keptWorker, TookTooLong } from '@/ui/kit/workerClient'
 import type { FileReader } from '@/workers/protocol'
@@ -19,10 +19,10 @@ const reader = keptWorker<FileReader>(
   PATIENCE,
 )
 
-const failed = (name: string, text: string): Item[] => [{ name, kind: null, reading: wholeFile(text) }]
+const failed = (name: string, text: string): FileItem[] => [{ name, kind: null, reading: wholeFile(text) }]
 
 /** Reads a file away from the page. Never rejects. */
-export async function readInWorker(file: File, midi?: MidiChoices): Promise<Item[]> {
+export async function readInWorker(file: File, midi?: MidiChoices): Promise<FileItem[]> {
   // Not even opened: the browser would hold it in memory.
   if (file.size > LIMITS.file)
     return failed(file.name, `the file is too large (${megabytes(file.size)}; up to ${megabytes(LIMITS.file)}); split it by piece`)
@@ -33,7 +33,7 @@ export async function readInWorker(file: File, midi?: MidiChoices): Promise<Item
     return failed(file.name, 'the file could not be opened; is it still where it was?')
   }
   try {
-    return (await reader.ask((w) => w.read({ name: file.name, bytes, ...(midi ? { midi } : {}) }))) as Item[]
+    return (await reader.ask((w) => w.read({ name: file.name, bytes, ...(midi ? { midi } : {}) }))) as FileItem[]
   } catch (e) {
     return failed(
       file.name,

@@ -4,8 +4,8 @@ import { useCallback, useState } from 'react'
 import * as z from 'zod/mini'
 
 /** The boxes of a few weeks: older ones go. */
-const MOST = 600
-const keptSchema = z.array(z.string().check(z.maxLength(500))).check(z.maxLength(MOST))
+const MOST_TICKS = 600
+const keptSchema = z.array(z.string().check(z.maxLength(500))).check(z.maxLength(MOST_TICKS))
 
 function keptIn(name: string): readonly string[] {
   try {
@@ -23,7 +23,7 @@ export function useTicks(token: string): { has: (key: string) => boolean; toggle
   const toggle = useCallback(
     (key: string) =>
       setTicks((now) => {
-        const next = (now.includes(key) ? now.filter((k) => k !== key) : [...now, key]).slice(-MOST)
+        const next = (now.includes(key) ? now.filter((k) => k !== key) : [...now, key]).slice(-MOST_TICKS)
         try {
           localStorage.setItem(name, JSON.stringify(next))
         } catch {

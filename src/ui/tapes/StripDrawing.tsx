@@ -1,4 +1,4 @@
-import type { Mark, StripPage } from '@/core/tapes/strip'
+import type { StripMark, StripPage } from '@/core/tapes/strip'
 
 /** A page of strips as it will be printed, as large as there is room. */
 export function StripDrawing({ page, name }: { page: StripPage; name: string }) {
@@ -16,7 +16,7 @@ export function StripDrawing({ page, name }: { page: StripPage; name: string }) 
   )
 }
 
-function Drawn({ mark: m }: { mark: Mark }) {
+function Drawn({ mark: m }: { mark: StripMark }) {
   if (m.kind === 'line')
     return (
       <line

@@ -7,7 +7,7 @@ import { seatOf } from '@/core/seats/seat'
 import { sayFrame } from '@/core/plan/talk'
 import { beganOn, begin, ledgerOf, unbegin } from '@/core/term/ledger'
 import { sayThing } from '@/core/plan/things'
-import type { ClassActions } from '@/ui/class/classStore'
+import type { ClassEdits } from '@/ui/class/classStore'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
 import { todayIs } from '@/ui/session/record'
@@ -17,7 +17,7 @@ import type { Facts } from './useFacts'
 const FRAME = 'frame: '
 const field = 'tap rounded border border-rule bg-sheet px-1.5 py-0.5'
 
-type Props = { settings: ClassSettings; facts: Facts | null; settle: ClassActions['settle'] }
+type Props = { settings: ClassSettings; facts: Facts | null; settle: ClassEdits['settle'] }
 
 /** What was introduced when: filled from the pieces that are marked as begun. */
 export function Ledger({ settings, facts, settle }: Props) {

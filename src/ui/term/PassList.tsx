@@ -9,7 +9,7 @@ import { seatOf } from '@/core/seats/seat'
 import type { ClassSettings } from '@/core/plan/class'
 import { sayPassed, tasksOfStep, tickOf, ticked, withoutTask, withTasks } from '@/core/term/passes'
 import { TERM_BOUNDS, type Term } from '@/core/plan/term'
-import type { ClassActions } from '@/ui/class/classStore'
+import type { ClassEdits } from '@/ui/class/classStore'
 import { Button } from '@/ui/kit/Button'
 import { newId } from '@/ui/kit/newId'
 import { Select } from '@/ui/kit/Select'
@@ -19,7 +19,7 @@ import type { Facts } from './useFacts'
 
 const field = 'tap rounded border border-rule bg-sheet px-1.5 py-0.5'
 
-type Props = { settings: ClassSettings; facts: Facts | null; settle: ClassActions['settle'] }
+type Props = { settings: ClassSettings; facts: Facts | null; settle: ClassEdits['settle'] }
 
 /** What each student has passed of a step's tasks and pieces, with the day. */
 export function PassList({ settings, facts, settle }: Props) {

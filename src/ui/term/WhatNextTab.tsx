@@ -8,7 +8,7 @@ import { begin } from '@/core/term/ledger'
 import { TERM_BOUNDS, type Term } from '@/core/plan/term'
 import { sayThing } from '@/core/plan/things'
 import { sayOrder, whatNext, type Next } from '@/core/term/whatNext'
-import type { ClassActions } from '@/ui/class/classStore'
+import type { ClassEdits } from '@/ui/class/classStore'
 import { Button } from '@/ui/kit/Button'
 import { NumberField } from '@/ui/kit/NumberField'
 import { Select } from '@/ui/kit/Select'
@@ -19,7 +19,7 @@ import type { Facts } from './useFacts'
 
 const field = 'tap rounded border border-rule bg-sheet px-1.5 py-0.5'
 
-type Props = { id: string; settings: ClassSettings; facts: Facts | null; settle: ClassActions['settle'] }
+type Props = { id: string; settings: ClassSettings; facts: Facts | null; settle: ClassEdits['settle'] }
 
 /** The pieces that are not begun, in the order in which each brings the least that is new at once. */
 export function WhatNextTab({ id, settings, facts, settle }: Props) {

@@ -1,6 +1,7 @@
 'use client'
 
 import { Check, Minus, X } from 'lucide-react'
+import type { Heard } from '@/core/trainer/wall'
 import type { Round } from '@/core/trainer/round'
 import type { Question } from '@/core/trainer/question'
 import type { Trainee } from '@/core/trainer/trainee'
@@ -10,9 +11,6 @@ import { capital } from '@/core/names'
 import { Board } from '@/ui/asking/Board'
 import { Shows } from '@/ui/asking/Shows'
 import { Staff } from '@/ui/asking/Staff'
-
-/** How a seat answered, by the teacher's ear; null: not said. */
-export type Heard = boolean | null
 
 /** One question, an answer for every seat: shown to all, said aloud, then revealed. */
 export function RoundView({

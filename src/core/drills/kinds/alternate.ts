@@ -1,14 +1,14 @@
 import type { SpotKind } from '../../plan/spotKinds'
 import { inSentence, sayNames } from '../../names'
 import type { DrillKind, Sketch, Touch } from '../drill'
-import { openTouch, touchAt, type Player, type Practised } from '../practised'
+import { openTouch, touchAt, type SeatAtWork, type Practised } from '../practised'
 import type { Generator } from './generator'
 import { namesIn, pairsOf, patterned, sayPair, type Pair } from './pairs'
 
 /** A pair with its open strings: `o` and `q` are the strings of a and b. */
 export const withOpen =
   ({ a, b }: Pick<Pair, 'a' | 'b'>) =>
-  (p: Player, what: string): Touch | null => {
+  (p: SeatAtWork, what: string): Touch | null => {
     const touch = touchAt(p, what === 'a' || what === 'o' ? a : b)
     return touch && (what === 'o' || what === 'q') ? openTouch(p, touch.string) : touch
   }
@@ -18,7 +18,7 @@ export const crossings = (
   c: Practised,
   kind: DrillKind,
   kinds: readonly SpotKind[],
-  says: (whose: string) => readonly Crossing[],
+  says: (whose: string) => readonly CrossingDrill[],
 ): Sketch[] =>
   pairsOf(c, kinds, undefined, true).flatMap((pair) =>
     says(inSentence(sayNames(namesIn(c, pair.ats)))).map(({ variant, pattern, purpose }) =>
@@ -33,7 +33,7 @@ export const crossings = (
       }),
     ),
   )
-export type Crossing = { readonly variant: string; readonly pattern: string; readonly purpose: string }
+export type CrossingDrill = { readonly variant: string; readonly pattern: string; readonly purpose: string }
 
 /** Two strings by turns: the bow alone, and with the left hand where it crosses too. */
 export const alternate = {

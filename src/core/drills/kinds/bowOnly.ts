@@ -3,7 +3,7 @@ import type { Spot } from '../../reading/spots/spot'
 import { aboutKind } from '../../reading/spots/detectors'
 import { bowOnly as onOpen, passageVoice } from '../passages'
 import { indicesOf, passagesOf, sayPassage, spotsOfStretch } from '../stretches'
-import type { Voice } from '../drill'
+import type { DrillVoice } from '../drill'
 import type { Generator } from './generator'
 
 const WAYS = [
@@ -45,7 +45,7 @@ export const bowOnly = {
 } as const satisfies Generator
 
 /** A voice with words over its first note. */
-export function worded(voice: Voice | null, words: string | undefined): Voice | null {
+export function worded(voice: DrillVoice | null, words: string | undefined): DrillVoice | null {
   if (!voice || !words) return voice
   const first = voice.measures.flatMap((m) => m.events).find((e) => e.kind === 'note')
   const measures = voice.measures.map((m) => ({ ...m, events: m.events.map((e) => (e === first ? { ...e, words } : e)) }))

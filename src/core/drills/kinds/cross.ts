@@ -4,7 +4,7 @@ import type { SpotKind } from '../../plan/spotKinds'
 import { sameSpacings, type SameSpacing } from '../../reading/sameSpacing'
 import { PLAIN_TONGUE, stringName, type Tongue } from '../../words/en/hands'
 import { lineTouch } from '../passages'
-import { grouped, isAsked, touchAt, touchFor, type At, type Player, type Practised } from '../practised'
+import { grouped, isAsked, touchAt, touchFor, type At, type SeatAtWork, type Practised } from '../practised'
 import type { Generator } from './generator'
 import { eventOf, namesIn, ofPair, pairsOf, patterned, sayPair } from './pairs'
 import type { Sketch } from '../drill'
@@ -55,7 +55,7 @@ function transfers(c: Practised): Sketch[] {
 const CROSSED: readonly SpotKind[] = ['hand-crossing', 'lands-alone', 'skip-crossing']
 
 /** "B to G across, as B to D on A". */
-function titleOf({ names: by }: Tongue, player: Player, t: SameSpacing): string {
+function titleOf({ names: by }: Tongue, player: SeatAtWork, t: SameSpacing): string {
   const crossed = player.reading.notes[t.note.index - 1]
   const names = [crossed, t.note].map((n) => printedNote(by, n.heads.at(-1)!.pitch)).join(' to ')
   return `${names} across, as ${t.pitches.map((p) => printedNote(by, p)).join(' to ')} on ${stringName(player.map.instrument, t.string)}`

@@ -2,7 +2,7 @@ import { printedNote } from '../../music/noteName'
 import { midiOf } from '../../music/pitch'
 import { inSentence, sayNames } from '../../names'
 import type { Touch } from '../drill'
-import { grouped, linePitches, spotsOfKinds, touchAt, type Player } from '../practised'
+import { grouped, linePitches, spotsOfKinds, touchAt, type SeatAtWork } from '../practised'
 import type { Generator } from './generator'
 import { eventOf, namesIn, patterned } from './pairs'
 
@@ -44,7 +44,7 @@ export const doubleStop = {
 } as const satisfies Generator
 
 /** The chord at an event, or its lower or upper note held as in the chord. */
-function part(p: Player, event: string, what: string): Touch | null {
+function part(p: SeatAtWork, event: string, what: string): Touch | null {
   const chord = touchAt(p, event)
   const hold = p.reading.byEvent.get(event)?.hold
   if (!chord || !hold || what === 'c' || chord.pitches.length === 1) return chord

@@ -1,14 +1,14 @@
 import { capital } from '../../names'
 import { sayMeasures } from '../../piece/address'
 import type { Seat } from '../../seats/seat'
-import type { Sketch, Voice } from '../drill'
+import type { Sketch, DrillVoice } from '../drill'
 import { passageVoice } from '../passages'
 import type { Practised } from '../practised'
 import { hardest, sayPassage, spotsOfStretch, indicesOf } from '../stretches'
 import type { Generator } from './generator'
 
 /** How many hard measures are given back by themselves, and how many make a chain. */
-const [MOST, CHAIN] = [4, 4]
+const [MOST_ECHOES, CHAIN] = [4, 4]
 
 /** A measure is played, and given back in a measure of rest; the hard measures one after the other in a chain. */
 export const echo = {
@@ -16,7 +16,7 @@ export const echo = {
   name: 'Echo',
   eases: 0.25,
   find: (c) => {
-    const asked = c.stretch ? indicesOf(c.stretch) : hardest(c).slice(0, MOST)
+    const asked = c.stretch ? indicesOf(c.stretch) : hardest(c).slice(0, MOST_ECHOES)
     const playable = asked.filter((i) => c.players.some((p) => passageVoice(c, p, { from: i, to: i })))
     const alone = playable.map((i) => sketch(c, [i], 'measure', capital(`${sayPassage(c, { from: i, to: i })}, echo`), 4))
     const chain = playable
@@ -53,12 +53,12 @@ function sketch(c: Practised, indices: readonly number[], variant: string, title
 }
 
 /** Measures each with a measure of rest after it, as one voice. */
-function echoed(voices: readonly (Voice | null)[]): Voice | null {
-  const measures: Voice['measures'][number][] = []
-  const slurs: Voice['slurs'][number][] = []
-  const pins: Record<string, NonNullable<Voice['pins'][string]>> = {}
+function echoed(voices: readonly (DrillVoice | null)[]): DrillVoice | null {
+  const measures: DrillVoice['measures'][number][] = []
+  const slurs: DrillVoice['slurs'][number][] = []
+  const pins: Record<string, NonNullable<DrillVoice['pins'][string]>> = {}
   const fresh = new Set<string>()
-  const touches = new Map<string, NonNullable<ReturnType<Voice['touches']['get']>>>()
+  const touches = new Map<string, NonNullable<ReturnType<DrillVoice['touches']['get']>>>()
   for (const [i, v] of voices.entries()) {
     if (!v) return null
     const own = (id: string) => `m${i}${id}`

@@ -6,7 +6,7 @@ import { trueChecksOf } from '../../hands/trueChecks'
 import { spelled } from '../../music/spell'
 import type { Touch } from '../drill'
 import { lineTouch } from '../passages'
-import { grouped, heldTouch, linePitch, openTouch, spotsOfKinds, touchAt, type At, type Player } from '../practised'
+import { grouped, heldTouch, linePitch, openTouch, spotsOfKinds, touchAt, type At, type SeatAtWork } from '../practised'
 import type { Generator } from './generator'
 import { eventOf, namesIn, patterned } from './pairs'
 
@@ -53,7 +53,7 @@ export const fourth = {
 const isFour = ({ note }: At): boolean => stopOf(note)?.finger === 4
 
 /** The open string with the note of a stopped one, where there is one at the unison. */
-function openFor(p: Player, event: string): Touch | null {
+function openFor(p: SeatAtWork, event: string): Touch | null {
   const note = p.reading.byEvent.get(event)
   const s = note && stopOf(note)
   const check = s && trueChecksOf(p.map.instrument, s).find((x) => x.octaves === 0)
@@ -61,7 +61,7 @@ function openFor(p: Player, event: string): Touch | null {
 }
 
 /** A lower finger in the frame that a note stands in, with its pitch in the line. */
-export function fingerUnder(p: Player, note: At['note'], finger: number): Under | null {
+export function fingerUnder(p: SeatAtWork, note: At['note'], finger: number): Under | null {
   // Every rung of a ladder asks for the same fingers.
   const known = fingersOf(p.map)
   const key = `${eventOf(note)} ${finger}`
@@ -70,9 +70,9 @@ export function fingerUnder(p: Player, note: At['note'], finger: number): Under 
   return under
 }
 type Under = { readonly touch: Touch; readonly pitch: Pitch }
-const fingersOf = once((_: Player['map']) => new Map<string, Under | null>())
+const fingersOf = once((_: SeatAtWork['map']) => new Map<string, Under | null>())
 
-function placedUnder(p: Player, note: At['note'], finger: number): Under | null {
+function placedUnder(p: SeatAtWork, note: At['note'], finger: number): Under | null {
   const s = stopOf(note)
   const mapped = p.map.byEvent.get(eventOf(note))?.[0]
   const k = finger === s?.finger ? s.k : mapped?.frame?.places[finger - 1]
@@ -89,7 +89,7 @@ function placedUnder(p: Player, note: At['note'], finger: number): Under | null 
 }
 
 /** The same finger of another seat that plays the event with the same finger: its own frame. */
-function fingerAt(p: Player, event: string, finger: number): Touch | null {
+function fingerAt(p: SeatAtWork, event: string, finger: number): Touch | null {
   const note = p.reading.byEvent.get(event)
   return note && stopOf(note)?.finger === 4 ? (fingerUnder(p, note, finger)?.touch ?? null) : null
 }

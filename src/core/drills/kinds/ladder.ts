@@ -5,9 +5,9 @@ import type { Stretch } from '../../piece/stretch'
 import type { NoteMark } from '../../piece/piece'
 import type { Seat } from '../../seats/seat'
 import { cellsOf, voiceOf } from '../cells'
-import type { Sketch, Touch, Voice } from '../drill'
+import type { Sketch, Touch, DrillVoice } from '../drill'
 import { lineTouch, passageVoice } from '../passages'
-import { checkFor, linePitch, touchAt, type At, type Player, type Practised } from '../practised'
+import { checkFor, linePitch, touchAt, type At, type SeatAtWork, type Practised } from '../practised'
 import { fingerUnder } from './fourth'
 import type { Generator } from './generator'
 import { eventOf, indicesIn, namesIn, pairsOf, sayPair, spotsIn, type Pair } from './pairs'
@@ -84,7 +84,7 @@ const between = ({ note }: At): string => [note.move?.shift?.from, note.move?.sh
 
 /** A pair of notes that one seat goes between in two ways is two ladders: each seat has one way in each. */
 function alike(pair: Pair): Pair[] {
-  const ways = new Map<Player, string>()
+  const ways = new Map<SeatAtWork, string>()
   for (const at of pair.ats) if (!ways.has(at.player)) ways.set(at.player, between(at))
   const same = pair.ats.filter((at) => ways.get(at.player) === between(at))
   const others = pair.ats.filter((at) => !same.includes(at))
@@ -112,7 +112,7 @@ function rungsOf(c: Practised, pair: Pair): Sketch[] {
   const { ats } = pair
   const whose = inSentence(sayNames(namesIn(c, ats)))
   const at = c.measures[ats[0].spot.index]
-  const made = (rung: Pick<Rung, 'variant' | 'says'>, voice: (seat: Seat) => Voice | null): Sketch => ({
+  const made = (rung: Pick<Rung, 'variant' | 'says'>, voice: (seat: Seat) => DrillVoice | null): Sketch => ({
     kind: 'ladder',
     variant: rung.variant,
     title: (t) => `${sayPair(t, pair.pitches)}, ${shiftSays(ats)}: ${rung.variant}`,
@@ -153,7 +153,7 @@ function shiftSays(ats: readonly At[]): string {
       : `to ${sayList(to)}`
 }
 
-function rungVoice(c: Practised, pair: Pair, rung: Rung, p: Player): Voice | null {
+function rungVoice(c: Practised, pair: Pair, rung: Rung, p: SeatAtWork): DrillVoice | null {
   const at = c.measures[pair.ats[0].spot.index]
   const shifts = pair.ats.some((x) => x.player === p)
   const [{ player: lead }] = pair.ats
@@ -168,7 +168,7 @@ function rungVoice(c: Practised, pair: Pair, rung: Rung, p: Player): Voice | nul
 }
 
 /** What a shifting seat plays at a name of a rung's pattern. */
-function atRung(p: Player, pair: Pair, what: string): Touch | null {
+function atRung(p: SeatAtWork, pair: Pair, what: string): Touch | null {
   const [a, b] = [p.reading.byEvent.get(pair.a), p.reading.byEvent.get(pair.b)]
   if (!a || !b) return null
   const [before, after] = [touchAt(p, pair.a), touchAt(p, pair.b)]
@@ -189,10 +189,10 @@ function atRung(p: Player, pair: Pair, what: string): Touch | null {
 }
 
 /** Finger 1 in the hand that plays a note. */
-const firstOf = (p: Player, note: ReadNote): Touch | null => (stopOf(note) ? (fingerUnder(p, note, 1)?.touch ?? null) : null)
+const firstOf = (p: SeatAtWork, note: ReadNote): Touch | null => (stopOf(note) ? (fingerUnder(p, note, 1)?.touch ?? null) : null)
 
 /** The finger of the first hand that stands where finger 1 of the second will: violin 3, cello 4. */
-function replacedBy(p: Player, a: ReadNote, b: ReadNote): Touch | null {
+function replacedBy(p: SeatAtWork, a: ReadNote, b: ReadNote): Touch | null {
   const [from, to] = [stopOf(a), stopOf(b)]
   if (!from || !to || from.string !== to.string || a.hold!.position >= b.hold!.position) return null
   const place = p.map.byEvent.get(b.placed.event.id)?.[0]?.frame?.places[0]
@@ -203,7 +203,7 @@ function replacedBy(p: Player, a: ReadNote, b: ReadNote): Touch | null {
   return null
 }
 
-const replacing = (p: Player, pair: Pair): boolean => {
+const replacing = (p: SeatAtWork, pair: Pair): boolean => {
   const [a, b] = [p.reading.byEvent.get(pair.a), p.reading.byEvent.get(pair.b)]
   return !!a && !!b && replacedBy(p, a, b) !== null
 }

@@ -4,9 +4,9 @@ import { midiOf, pitchAt, stepsOf, type Letter, type Pitch } from '../../music/p
 import type { SpotKind } from '../../plan/spotKinds'
 import type { Seat } from '../../seats/seat'
 import { cellsOf, voiceOf } from '../cells'
-import type { Sketch, Touch, Voice } from '../drill'
+import type { Sketch, Touch, DrillVoice } from '../drill'
 import { lineTouch } from '../passages'
-import { openTouch, touchFor, writtenFor, type Player, type Practised } from '../practised'
+import { openTouch, touchFor, writtenFor, type SeatAtWork, type Practised } from '../practised'
 import type { Generator } from './generator'
 
 /** Strings in the order of ease, by letter: those that a class begins on first. Common practice. */
@@ -36,15 +36,15 @@ export const oneString = {
 } as const satisfies Generator
 
 /** The string of a letter, where the seat has it and the piece goes there; −1 for none. */
-const stringOf = ({ seat }: Player, letter: Letter): number =>
+const stringOf = ({ seat }: SeatAtWork, letter: Letter): number =>
   seat.instrument.strings.findIndex((s) => s.letter === letter && s.alter === 0)
-const uses = (p: Player, letter: Letter): boolean => {
+const uses = (p: SeatAtWork, letter: Letter): boolean => {
   const string = stringOf(p, letter)
   return string >= 0 && p.reading.notes.some((n) => n.hold?.stops.some((s) => s.string === string))
 }
 
 /** The open string and the three notes of the key above it, as the seat takes them: on that string, or the next one open. */
-function notesOn(c: Practised, p: Player, string: number): (Touch | null)[] {
+function notesOn(c: Practised, p: SeatAtWork, string: number): (Touch | null)[] {
   const open = p.seat.instrument.strings[string]
   return [0, 1, 2, 3].map((i): Touch | null => {
     const natural = pitchAt(stepsOf(open) + i, 0)
@@ -66,7 +66,7 @@ function sketchOn(c: Practised, letter: Letter, times: number, { variant, cells,
       (s) => SERVED.includes(s.kind) && p.reading.byEvent.get(s.event)?.hold?.stops.some((x) => x.string === string && x.finger > 0),
     )
   })
-  const voice = (seat: Seat): Voice | null => {
+  const voice = (seat: Seat): DrillVoice | null => {
     const p = c.bySeat[seat.id]
     const string = stringOf(p, letter)
     const notes =
@@ -93,7 +93,7 @@ function sketchOn(c: Practised, letter: Letter, times: number, { variant, cells,
 }
 
 /** A written pitch of a seat as the line has it. */
-const backToLine = (p: Player, pitch: Pitch): Pitch => {
+const backToLine = (p: SeatAtWork, pitch: Pitch): Pitch => {
   const by = writtenFor(p, pitch).octave - pitch.octave
   return { ...pitch, octave: pitch.octave - by }
 }

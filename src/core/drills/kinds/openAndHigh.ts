@@ -4,7 +4,7 @@ import type { Tongue } from '../../words/en/hands'
 import { inSentence, sayNames } from '../../names'
 import type { Touch } from '../drill'
 import { lineTouch } from '../passages'
-import { checkFor, grouped, linePitch, spotsOfKinds, touchAt, type Player } from '../practised'
+import { checkFor, grouped, linePitch, spotsOfKinds, touchAt, type SeatAtWork } from '../practised'
 import { cellsOf, voiceOf } from '../cells'
 import type { Generator } from './generator'
 import { eventOf, indicesIn, namesIn, patterned, spotsIn } from './pairs'
@@ -29,7 +29,7 @@ export const openAndHigh = {
       const whose = inSentence(sayNames(namesIn(c, ats)))
       const octaves = Math.abs(midiOf(open.pitches[0]) - midiOf(note.heads.at(-1)!.pitch)) / 12
       const apart = octaves === 0 ? 'the same note' : octaves === 1 ? 'an octave away' : `${octaves} octaves away`
-      const touch = (p: Player, what: string): Touch | null => {
+      const touch = (p: SeatAtWork, what: string): Touch | null => {
         if (what === 'h') return touchAt(p, event)
         return checkFor(p, event) ?? lineTouch(p, { ...open.pitches[0], octave: open.pitches[0].octave - player.map.written })
       }

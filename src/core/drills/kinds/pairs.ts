@@ -9,8 +9,8 @@ import type { Spot } from '../../reading/spots/spot'
 import type { Seat } from '../../seats/seat'
 import { cellsOf, voiceOf } from '../cells'
 import type { Tongue } from '../../words/en/hands'
-import type { DrillKind, Saying, Sketch, Touch, Voice } from '../drill'
-import { grouped, linePitch, spotsOfKinds, touchAt, type At, type Player, type Practised } from '../practised'
+import type { DrillKind, Saying, Sketch, Touch, DrillVoice } from '../drill'
+import { grouped, linePitch, spotsOfKinds, touchAt, type At, type SeatAtWork, type Practised } from '../practised'
 
 /** Two notes of the piece that are practised one against the other, and the spots at the second. */
 export type Pair = {
@@ -64,7 +64,7 @@ export type Patterned = {
   readonly key?: Key
   readonly meter?: Meter
   /** What a seat plays at a name of the pattern. */
-  readonly touch: (p: Player, what: string) => Touch | null
+  readonly touch: (p: SeatAtWork, what: string) => Touch | null
 }
 
 /** A drill that is a pattern over a few notes, in the key and time of the place that it comes from. */
@@ -84,12 +84,12 @@ export function patterned(c: Practised, { pattern, touch, ats, words, marks, ...
     ...(x.strains ? { strains: x.strains } : {}),
     key: x.key ?? at.key,
     meter,
-    voice: (seat: Seat): Voice | null => voiceOf(cells, meter, (what) => touch(c.bySeat[seat.id], what), { words, marks }),
+    voice: (seat: Seat): DrillVoice | null => voiceOf(cells, meter, (what) => touch(c.bySeat[seat.id], what), { words, marks }),
   }
 }
 
 /** What a seat plays at the two notes of a pair, called a and b. */
 export const ofPair =
   ({ a, b }: Pick<Pair, 'a' | 'b'>) =>
-  (p: Player, what: string): Touch | null =>
+  (p: SeatAtWork, what: string): Touch | null =>
     touchAt(p, what === 'a' ? a : b)

@@ -1,6 +1,6 @@
 import { midiOf } from '../../music/pitch'
 import { stopOf } from '../../reading/reading'
-import { touchFor, touchAt, type At, type Player } from '../practised'
+import { touchFor, touchAt, type At, type SeatAtWork } from '../practised'
 import type { Generator } from './generator'
 import { namesIn, ofPair, pairsOf, patterned, sayPair, type Pair } from './pairs'
 import { inSentence, sayNames } from '../../names'
@@ -55,7 +55,7 @@ const isLowTwo = ({ ats }: Pair): boolean =>
   ats.some(({ last, note }) => [last && stopOf(last), stopOf(note)].some((s) => s?.finger === 2 && s.place === 'low'))
 
 /** The pair with `h`: the lower note a half step higher, in the other place of its finger. */
-const against = (pair: Pair, lower: string) => (p: Player, what: string) => {
+const against = (pair: Pair, lower: string) => (p: SeatAtWork, what: string) => {
   if (what !== 'h') return ofPair(pair)(p, what)
   const low = touchAt(p, lower === 'a' ? pair.a : pair.b)
   const pitch = low?.pitches.at(-1)

@@ -5,8 +5,8 @@ import type { Tongue } from '../../words/en/hands'
 import { inSentence, sayNames } from '../../names'
 import type { Seat } from '../../seats/seat'
 import { beatsIn, voiceOf, type Cell } from '../cells'
-import type { Sketch, Touch, Voice } from '../drill'
-import { linePitch, solvedRun, writtenFor, type Player, type Practised } from '../practised'
+import type { Sketch, Touch, DrillVoice } from '../drill'
+import { linePitch, solvedRun, writtenFor, type SeatAtWork, type Practised } from '../practised'
 
 /** The forms of a minor scale: its sixth and seventh are raised not at all, the seventh alone, or both on the way up. */
 export const MINOR_FORMS = ['natural', 'harmonic', 'melodic'] as const
@@ -72,7 +72,7 @@ export function runIn(c: Practised, key: Key, form: ScaleForm, wanted: (degree: 
 /** A run as one seat takes it. Where it has not learned a note it stays on the nearest of the run that it has; null where most is not learned. */
 export type Taken = { readonly touches: readonly Touch[]; readonly stays: boolean }
 
-function takenBy(c: Practised, p: Player, run: readonly Pitch[], up?: 'string' | 'first position'): Taken | null {
+function takenBy(c: Practised, p: SeatAtWork, run: readonly Pitch[], up?: 'string' | 'first position'): Taken | null {
   const touches = solvedRun(
     c,
     p,
@@ -167,7 +167,7 @@ export function runSketches(
     const stays = staying.length
       ? ` ${sayNames(staying)} ${staying.length === 1 ? 'stays' : 'stay'} on the nearest note where one is not learned.`
       : ''
-    const voice = (seat: Seat): Voice | null => {
+    const voice = (seat: Seat): DrillVoice | null => {
       const t = taken.get(seat.id)
       return t ? voiceOf(cells, meter, (what) => t.touches[Number(what.slice(1))]) : null
     }

@@ -3,7 +3,7 @@ import { midiOf, pitchAt, stepsOf, type Pitch } from '../../music/pitch'
 import type { Tongue } from '../../words/en/hands'
 import { alterIn } from '../../music/key'
 import { lineTouch } from '../passages'
-import { grouped, linePitches, spotsOfKinds, touchAt, type At, type Player, type Practised } from '../practised'
+import { grouped, linePitches, spotsOfKinds, touchAt, type At, type SeatAtWork, type Practised } from '../practised'
 import type { Generator } from './generator'
 import { patterned } from './pairs'
 
@@ -63,7 +63,7 @@ const placeOf = ({ player, note }: At): string => `${stepsOf(linePitches(player,
 
 const touchIn =
   (c: Practised, { high, low }: Forms) =>
-  (p: Player, what: string) => {
+  (p: SeatAtWork, what: string) => {
     const { key } = c.measures[0]
     const under = (by: number): Pitch => {
       const natural = pitchAt(stepsOf(low.pitch) - by, 0)
@@ -82,7 +82,7 @@ const touchIn =
   }
 
 /** The form as the piece has it for the seat: its own finger where it stands alone, else a place for it. */
-function single(p: Player, { pitch, event }: Form) {
+function single(p: SeatAtWork, { pitch, event }: Form) {
   const there = touchAt(p, event)
   return there?.pitches.length === 1 ? there : lineTouch(p, pitch)
 }

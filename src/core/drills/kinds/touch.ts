@@ -3,7 +3,7 @@ import { midiOf, type Pitch } from '../../music/pitch'
 import type { Tongue } from '../../words/en/hands'
 import { stopOf } from '../../reading/reading'
 import type { SpotKind } from '../../plan/spotKinds'
-import { allSpots, grouped, isAsked, linePitch, type At, type Player, type Practised } from '../practised'
+import { allSpots, grouped, isAsked, linePitch, type At, type SeatAtWork, type Practised } from '../practised'
 import type { Generator } from './generator'
 import { eventOf, ofPair, patterned } from './pairs'
 
@@ -11,10 +11,10 @@ import { eventOf, ofPair, patterned } from './pairs'
 const SERVED: readonly SpotKind[] = ['by-key', 'first-sign', 'two-forms', 'carried-sign', 'slide']
 
 /** How many half steps of a piece are drilled: those that come most often. */
-const MOST = 3
+const MOST_HALF_STEPS = 3
 
 /** Neighbouring fingers that touch, one after the other: a half step on one string, in one position. */
-type Touching = { readonly a: string; readonly b: string; readonly pitches: readonly [Pitch, Pitch]; readonly player: Player }
+type Touching = { readonly a: string; readonly b: string; readonly pitches: readonly [Pitch, Pitch]; readonly player: SeatAtWork }
 
 function touchings(c: Practised): Touching[] {
   return c.players.flatMap((player) =>
@@ -37,7 +37,7 @@ export const touch = {
   eases: 0.4,
   find: (c) => {
     const pairs = grouped(touchings(c), (t) => t.pitches.map(midiOf).join(' ')).sort((x, y) => y.length - x.length)
-    return pairs.slice(0, MOST).flatMap((same) => {
+    return pairs.slice(0, MOST_HALF_STEPS).flatMap((same) => {
       const [{ a, b, pitches }] = same
       const events = new Set(same.flatMap((t) => [t.a, t.b]))
       const whose = new Set(same.map((t) => t.player.seat.id))

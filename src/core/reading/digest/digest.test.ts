@@ -3,10 +3,10 @@ import { classAt, DEFAULT_CLASS, type ClassSettings } from '../../plan/class'
 import { ensembleMapper, mapsOf } from '../../balance/ensemble'
 import { emptyPlan } from '../../plan/plan'
 import { pieceFrom } from '../../testing/piece'
-import { RANKED, type Said } from '../../testing/ranked'
+import { RANKED, type TeacherSaid } from '../../testing/ranked'
 import type { Piece } from '../../piece/piece'
 import type { SpotChoice } from '../choice'
-import { INSTRUMENTS, type Seat } from '../../testing/seats'
+import { INSTRUMENTS, type TestSeat } from '../../testing/seats'
 import { PLAIN_TONGUE } from '../../words/en/hands'
 import { adviseOn } from '../../words/en/spots/said'
 import type { Spot } from '../spots/spot'
@@ -21,11 +21,11 @@ const digest = (piece: Piece, klass: ClassSettings = DEFAULT_CLASS, choice = NOT
   saidDigest(readersOf(piece, mapsOf(ensembleMapper()(piece, emptyPlan(), klass)), choice, {}))
 /** What is said of a spot by itself to the seat that it trips. */
 const adviceOn = (s: Spot, seat: string): string =>
-  adviseOn(s, { talk: PLAIN_TONGUE, instrument: INSTRUMENTS[seat as Seat], line: pieceFrom('D4').lines[0] })
+  adviseOn(s, { talk: PLAIN_TONGUE, instrument: INSTRUMENTS[seat as TestSeat], line: pieceFrom('D4').lines[0] })
 const texts = (things: readonly SaidThing[]) => things.map((t) => t.text)
 
 /** Whether one of ours says what a teacher said: the same kind of thing, in one of the measures, to one of the seats. */
-const says = (t: Thing, s: Said): boolean =>
+const says = (t: Thing, s: TeacherSaid): boolean =>
   t.kinds.some((k) => s.kinds.includes(k)) &&
   t.measures.some((m) => s.measures.includes(m)) &&
   t.seats.some((x) => s.seats.some((y) => y === x))

@@ -11,10 +11,10 @@ import { kindMark, type SaidSpot } from '../../words/en/spots/said'
 import { spotsOf } from '../spots'
 import { aboutKind, DETECTORS } from './detectors'
 import { SPOT_KINDS, type SpotKind } from '../../plan/spotKinds'
-import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type Seat, SEAT } from '../../testing/seats'
+import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type TestSeat, SEAT } from '../../testing/seats'
 
 type How = {
-  readonly seat?: Seat
+  readonly seat?: TestSeat
   readonly fifths?: number
   readonly mode?: Key['mode']
   readonly meter?: Meter

@@ -1,7 +1,7 @@
 import type { Meter } from '../../music/time'
 import { PIECE_VERSION, type Piece, type PieceEvent } from '../../piece/piece'
 import { meterName } from '../../music/time'
-import { choiceOf, type Kind } from '../kind'
+import { choiceOf, type AskedKind } from '../kind'
 import type { Option } from '../question'
 import { counted, isCounted, lastsA, miscounted, rhythmOf, rhythmText, RHYTHMS_ASKED, type Beaten } from '../rhythm'
 import type { Trainee } from '../trainee'
@@ -38,7 +38,7 @@ function measureOf(t: Trainee, rhythm: readonly Beaten[], meter: Meter): Piece {
 }
 
 /** A measure of a rhythm: how is it counted? */
-export const count: Kind = {
+export const count: AskedKind = {
   kind: 'count',
   name: 'Count a rhythm',
   aloud: 'Count this measure aloud.',

@@ -1,11 +1,11 @@
 import { CLEFS, stemOf } from '../../music/clef'
 import { stepsOf } from '../../music/pitch'
 import { numeral } from '../../reading/numeral'
-import { letterSaid, noteNamed, placeSaid, touched, waySaid, type Kind } from '../kind'
+import { letterSaid, noteNamed, placeSaid, touched, waySaid, type AskedKind } from '../kind'
 import { placeKey } from '../question'
 
 /** A finger on a string: put its note on the staff, on its line or space, with the stem the right way. */
-export const draw: Kind = {
+export const draw: AskedKind = {
   kind: 'draw',
   name: 'Draw the note of a finger',
   aloud: 'Which line or space, and which way does the stem go?',

@@ -1,8 +1,8 @@
-import { noteNamed, letterSaid, staffOf, waySaid, type Kind } from '../kind'
+import { noteNamed, letterSaid, staffOf, waySaid, type AskedKind } from '../kind'
 import { placeKey } from '../question'
 
 /** A note on the staff: which string, which finger? Touched on the fingerboard; every learned way is right. */
-export const finger: Kind = {
+export const finger: AskedKind = {
   kind: 'finger',
   name: 'String and finger of a note',
   aloud: 'Which string, which finger?',

@@ -3,7 +3,7 @@ import { KEYS_TAUGHT } from '../../instruments/reads'
 import { FIRST } from '../../instruments/instrument'
 import type { Hold } from '../../hands/hold'
 import { saySpacing } from '../../words/en/hands'
-import { choiceOf, fingerSaid, letterSaid, noteNamed, staffOf, type Kind } from '../kind'
+import { choiceOf, fingerSaid, letterSaid, noteNamed, staffOf, type AskedKind } from '../kind'
 import { isOpened, type SeatNote } from '../notes'
 import type { Mistake, Option } from '../question'
 import type { Trainee } from '../trainee'
@@ -29,7 +29,7 @@ function hand(t: Trainee, h: Hold): string {
 }
 
 /** A note by its signature, or with its sign: which form of the letter, which finger, how far from 1? */
-export const form: Kind = {
+export const form: AskedKind = {
   kind: 'form',
   name: 'Which form of a letter, and how far from 1',
   aloud: 'Which form of the letter, which finger, how far from 1?',

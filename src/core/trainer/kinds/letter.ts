@@ -1,7 +1,7 @@
 import { CLEFS, staffPlace } from '../../music/clef'
 import { alterIn } from '../../music/key'
 import { pitchAt, stepsOf, type Pitch } from '../../music/pitch'
-import { choiceOf, letterSaid, noteNamed, placeSaid, staffOf, type Kind } from '../kind'
+import { choiceOf, letterSaid, noteNamed, placeSaid, staffOf, type AskedKind } from '../kind'
 import type { Mistake, Option } from '../question'
 import type { Trainee } from '../trainee'
 
@@ -25,7 +25,7 @@ export function misreadings(t: Trainee, pitch: Pitch, fifths: number): Option[] 
 }
 
 /** A note on the staff: which letter? */
-export const letter: Kind = {
+export const letter: AskedKind = {
   kind: 'letter',
   name: 'Letter of a note',
   aloud: 'Which letter is it?',

@@ -1,6 +1,6 @@
 import { stepsOf, pitchName } from '../../music/pitch'
 import { capital, sayList } from '../../names'
-import { letterSaid, placeSaid, touched, waySaid, type Kind } from '../kind'
+import { letterSaid, placeSaid, touched, waySaid, type AskedKind } from '../kind'
 import type { SeatNote } from '../notes'
 import { placeKey } from '../question'
 import type { Trainee } from '../trainee'
@@ -12,7 +12,7 @@ const notesOf = (t: Trainee, letter: string): SeatNote[] =>
   t.notes.filter((n) => lettered(n) === letter).sort((a, b) => stepsOf(a.pitch) - stepsOf(b.pitch))
 
 /** A letter: all its places on the staff. */
-export const staffPlaces: Kind = {
+export const staffPlaces: AskedKind = {
   kind: 'staff places',
   name: 'Every place of a letter on the staff',
   aloud: 'Where on your staff is this letter? Every place.',
@@ -43,7 +43,7 @@ export const staffPlaces: Kind = {
 }
 
 /** A letter: all its places on the strings. */
-export const stringPlaces: Kind = {
+export const stringPlaces: AskedKind = {
   kind: 'string places',
   name: 'Every place of a letter on the strings',
   aloud: 'Where on your strings is this letter? Every place.',

@@ -2,7 +2,7 @@ import type { Hold } from '../../hands/hold'
 import { FIRST } from '../../instruments/instrument'
 import { numeral } from '../../reading/numeral'
 import { stringName } from '../../words/en/hands'
-import { choiceOf, fingerSaid, letterSaid, noteNamed, positionSaid, waySaid, type Kind } from '../kind'
+import { choiceOf, fingerSaid, letterSaid, noteNamed, positionSaid, waySaid, type AskedKind } from '../kind'
 import type { Option } from '../question'
 import { isOpened, type SeatNote } from '../notes'
 
@@ -19,7 +19,7 @@ const movesOf = (note: SeatNote): { readonly from: Hold; readonly to: Hold }[] =
 }
 
 /** A finger on a string, and the hand shifts: which finger is it then? */
-export const shift: Kind = {
+export const shift: AskedKind = {
   kind: 'shift',
   name: 'The finger after a shift',
   aloud: 'Which finger after the shift?',

@@ -1,5 +1,5 @@
 import { midiOf, stepsOf } from '../../music/pitch'
-import { choiceOf, noteNamed, staffOf, type Kind } from '../kind'
+import { choiceOf, noteNamed, staffOf, type AskedKind } from '../kind'
 import type { SeatNote } from '../notes'
 import type { Option } from '../question'
 import type { Trainee } from '../trainee'
@@ -32,7 +32,7 @@ function pairsOf(t: Trainee): [SeatNote, SeatNote][] {
 }
 
 /** Two notes: a step, a skip or the same, and is a string crossed? */
-export const step: Kind = {
+export const step: AskedKind = {
   kind: 'step',
   name: 'Step, skip or same, and crossings',
   aloud: 'A step, a skip or the same? Does the bow cross?',

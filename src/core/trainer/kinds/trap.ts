@@ -7,7 +7,7 @@ import type { Reading, ReadNote } from '../../reading/reading'
 import { spotsOf } from '../../reading/spots'
 import { aboutKind } from '../../reading/spots/detectors'
 import type { Spot } from '../../reading/spots/spot'
-import { ANSWERS, choiceOf, letterSaid, type Kind } from '../kind'
+import { ANSWERS, choiceOf, letterSaid, type AskedKind } from '../kind'
 import type { Option } from '../question'
 
 /** From here on something at a note is a trap worth asking for; under the second a note counts as none. */
@@ -48,7 +48,7 @@ function measureOf(r: Reading, index: number): Piece {
 }
 
 /** A measure of the piece: which note of it is the trap? */
-export const trap: Kind = {
+export const trap: AskedKind = {
   kind: 'trap',
   name: 'Find the trap in a measure',
   aloud: 'Which note is the trap?',

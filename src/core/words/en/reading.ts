@@ -2,7 +2,7 @@ import { printedNote, type NoteNames } from '../../music/noteName'
 import { keyName } from '../../music/key'
 import { capital } from '../../names'
 import { sayMeasure } from '../../piece/address'
-import type { Run } from '../../reading/form'
+import type { ScaleOrChord } from '../../reading/form'
 import type { SameSpacing } from '../../reading/sameSpacing'
 import type { Telling } from './fingering'
 import { fingerOn, sayInterval, saySpacing, stringName } from './hands'
@@ -20,7 +20,7 @@ export function saySameSpacing(
 }
 
 /** "D major scale, up, D to A", "G major arpeggio, down". */
-export function sayRun(names: NoteNames, r: Run): string {
+export function sayRun(names: NoteNames, r: ScaleOrChord): string {
   const way = r.up ? 'up' : 'down'
   switch (r.kind) {
     case 'scale':

@@ -7,11 +7,11 @@ import { saidSpots } from '../../testing/said'
 import type { SaidSpot } from './spots/said'
 import { saySeats, seatsOf } from '../../seats/seat'
 import { together } from './together'
-import { SEATS, type Seat } from '../../testing/seats'
+import { SEATS, type TestSeat } from '../../testing/seats'
 
-const of = (...seats: Seat[]) => seats
+const of = (...seats: TestSeat[]) => seats
 const say = (ids: readonly string[]) => saySeats(seatsOf(DEFAULT_CLASS), ids)
-const spot = (seat: Seat, more: Partial<SaidSpot> = {}) =>
+const spot = (seat: TestSeat, more: Partial<SaidSpot> = {}) =>
   ({ seat, id: `shift ${seat}`, kind: 'shift', onset: 0, text: 'Shift.', advice: 'Slowly.', hard: 0.5, before: 0, ...more }) as SaidSpot
 
 describe('what seats are told together', () => {

@@ -31,7 +31,10 @@ describe('what to say first', () => {
   })
 
   it('has a button to each of its measures, and says whom it concerns', async () => {
-    const { desk, user } = atDesk(<DigestTab onAll={() => undefined} />, { piece: demoPiece('Two Barges'), klass: classAt('three-fingers') })
+    const { desk, user } = atDesk(<DigestTab onAll={() => undefined} />, {
+      piece: demoPiece('Two Barges'),
+      klass: classAt('three-fingers'),
+    })
     const [first] = within(await things()).getAllByRole('listitem')
     await user.click(within(first).getAllByRole('button')[0])
     const places = within(first).getAllByRole('button', { name: /^To / })

@@ -8,7 +8,7 @@ import { sayFree } from '@/core/hearing/free'
 import { tuningOrder } from '@/core/hearing/inTurn'
 import { LISTENING, listeningStep, type Aimed, type ListeningEvent } from '@/core/hearing/listening'
 import { sayNeedle, type Needle } from '@/core/hearing/needle'
-import { STEADY, type Student } from '@/core/hearing/student'
+import { STEADY, type MadeUpStudent } from '@/core/hearing/student'
 import { inSentence } from '@/core/names'
 import { printedNote } from '@/core/music/noteName'
 import { midiOf, type Pitch } from '@/core/music/pitch'
@@ -24,7 +24,7 @@ import { MadeUp } from './MadeUp'
 import { NeedleScale } from './NeedleScale'
 
 /** The student who plays where there is no microphone: a little sharp, a little uneven. */
-const MADE_UP: Student = { ...STEADY, tendency: 16, scatter: 7, vibrato: 12, noise: 0.02 }
+const MADE_UP: MadeUpStudent = { ...STEADY, tendency: 16, scatter: 7, vibrato: 12, noise: 0.02 }
 
 /** A note to be tuned: what it is called, its written pitch, what to hear, and the open string below it. */
 type Target = { readonly name: string; readonly pitch: Pitch; readonly hear: string; readonly below: Pitch | null }

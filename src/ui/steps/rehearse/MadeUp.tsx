@@ -1,6 +1,6 @@
 'use client'
 
-import type { Student } from '@/core/hearing/student'
+import type { MadeUpStudent } from '@/core/hearing/student'
 import { Select } from '@/ui/kit/Select'
 
 const TENDENCIES = [
@@ -19,7 +19,7 @@ const ROOMS = [
 ] as const
 
 /** What the made-up student is like, to try tuner and log without a device. */
-export function MadeUp({ student, set }: { student: Student; set: (s: Student) => void }) {
+export function MadeUp({ student, set }: { student: MadeUpStudent; set: (s: MadeUpStudent) => void }) {
   const choice = <T extends number>(label: string, value: number, all: readonly (readonly [T, string])[], change: (v: T) => void) => (
     <Select size="small" aria-label={label} value={value} onChange={(e) => change(Number(e.target.value) as T)}>
       {all.map(([v, name]) => (

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { keyName, type Key } from '@/core/music/key'
 import { meterName, type Meter } from '@/core/music/time'
 import { lineOf, type Draft } from '@/core/writing/draft'
-import { changeKey, changeMeter, type Reach } from '@/core/writing/frame'
+import { changeKey, changeMeter, type KeyReach } from '@/core/writing/frame'
 import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
 
@@ -15,7 +15,7 @@ type Props = { asked: Asked; draft: Draft; run: (command: (d: Draft) => Draft, s
 
 /** For what a new signature or time holds, and what becomes of the notes: asked where it was chosen, before anything is changed. */
 export function AskReach({ asked, draft, run, done }: Props) {
-  const [reach, setReach] = useState<Reach>('whole')
+  const [reach, setReach] = useState<KeyReach>('whole')
   const [how, setHow] = useState<'letters' | 'sound'>('letters')
   const [refused, setRefused] = useState('')
   const { number } = lineOf(draft).measures[draft.at.measure]

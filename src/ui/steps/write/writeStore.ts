@@ -3,7 +3,7 @@ import { draftOf, type Draft } from '@/core/writing/draft'
 import { copy, paste, remove, type Clip } from '@/core/writing/commands'
 import type { Piece } from '@/core/piece/piece'
 import { writeAbc } from '@/formats/abc/write'
-import type { Reading } from '@/formats/outcome'
+import type { FileReading } from '@/formats/outcome'
 import type { Marked } from '@/ui/kit/autosave'
 import { fresh, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
 import { count } from '@/core/count'
@@ -19,7 +19,7 @@ export type WriteState = Snapshot &
     /** The class for which it is open, by id. */
     readonly of: string
     /** What the last reading of the text said; null while none has been asked for. */
-    readonly reading: Reading | null
+    readonly reading: FileReading | null
     /** Whether event ids have stayed since the last save: reading the text anew gives new ones. */
     readonly ids: boolean
     readonly clip: Clip
@@ -36,7 +36,7 @@ export type WriteActions = {
   begin(piece: Piece): void
   /** The text as it is typed; it is read a moment later. */
   typeText(text: string): void
-  read(text: string, reading: Reading): void
+  read(text: string, reading: FileReading): void
   copy(): void
   cut(): void
   paste(): void

@@ -12,7 +12,7 @@ import { bytesOf, jsonOf } from '../../body'
 type Context = { params: Promise<{ id: string }> }
 
 /** The largest library file that is taken, in bytes. */
-const MOST = 20_000_000_000
+const MOST_UPLOAD = 20_000_000_000
 
 const refuse = (problem: string, status: number) => NextResponse.json({ ok: false, problem }, { status })
 const gone = () => refuse('This file is no longer here; choose it again.', 404)
@@ -33,7 +33,7 @@ export const PUT = answering(async (request: NextRequest, context: Context) => {
   if (!at.success || at.data !== size) return NextResponse.json({ ok: true, size })
   const bytes = await bytesOf(request, PIECE_OF_FILE)
   if (!bytes) return refuse('The piece is empty, cut off or too large.', 400)
-  if (size + bytes.length > MOST) return refuse('The file is too large.', 413)
+  if (size + bytes.length > MOST_UPLOAD) return refuse('The file is too large.', 413)
   try {
     appendFileSync(to.file, bytes)
   } catch (e) {

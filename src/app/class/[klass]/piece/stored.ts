@@ -4,7 +4,7 @@ import * as z from 'zod/mini'
 import { piecePage } from '@/api/address'
 import type { StoredClass } from '@/store/classes'
 import { database } from '@/store/database'
-import { getHead, getPiece, UnreadableError, type Head, type StoredPiece } from '@/store/pieces'
+import { getHead, getPiece, UnreadableError, type PieceHead, type StoredPiece } from '@/store/pieces'
 import { classNamed } from '../named'
 
 /** Which piece of which class a page is about. */
@@ -32,7 +32,7 @@ export async function loadPiece(params: PieceParams): Promise<StoredPiece & { re
 }
 
 /** What is known of the piece without its notes. */
-export async function loadHead(params: PieceParams): Promise<Head & { readonly of: StoredClass }> {
+export async function loadHead(params: PieceParams): Promise<PieceHead & { readonly of: StoredClass }> {
   const of = await classNamed(params)
   const id = z.uuid().safeParse((await params).id)
   const head = id.success ? await getHead(await database(), of.id, id.data) : null

@@ -10,7 +10,7 @@ import { jsonOf, readAhead } from '../../../body'
 
 const GONE = 'This link does not work any more.'
 /** The largest body that a link may send, in bytes: as many answers as are taken at once have a quarter of it. */
-const MOST = 400_000
+const MOST_BODY = 400_000
 
 const reply = (body: DeckReply | AnswersReply, status = 200) =>
   NextResponse.json(body, { status, headers: { 'cache-control': 'no-store' } })
@@ -29,10 +29,10 @@ export const GET = answering(async (request: NextRequest, { params }: { params: 
 
 /** Keeps answers of a student: whose they are, and of which seat, the link says and not the phone; no moment lies ahead of now. */
 export const POST = answering(async (request: NextRequest, { params }: { params: Promise<{ token: string }> }) => {
-  readAhead(request, MOST)
+  readAhead(request, MOST_BODY)
   const to = await followedBy(params)
   if (!to) return reply({ ok: false, problem: GONE }, 404)
-  const body = answersRequest.safeParse(await jsonOf(request, MOST))
+  const body = answersRequest.safeParse(await jsonOf(request, MOST_BODY))
   if (!body.success) return reply({ ok: false, problem: sayIssue(body.error) }, 400)
   const { db, klass, student } = to
   if (await hasAnsweredEnough(db, klass.id, student.id, now()))

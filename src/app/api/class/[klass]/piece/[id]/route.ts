@@ -5,7 +5,7 @@ import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
 import { retitledSource } from '@/formats/source'
 import { now } from '@/store/clock'
-import { getPiece, savePiece, type Change, type Head } from '@/store/pieces'
+import { getPiece, savePiece, type PieceChange, type PieceHead } from '@/store/pieces'
 import { saveRequest } from '@/api/saving'
 import { type SaveReply } from '@/api/saved'
 import { ofPiece } from '../../../../answer'
@@ -14,7 +14,7 @@ import { jsonOf } from '../../../../body'
 const reply = (body: SaveReply, status: number) => NextResponse.json(body, { status })
 
 /** What the save changes besides the plan: moved notes have no text of their own until they are written again. */
-async function changes(db: Knex, of: string, head: Head, title: string, notes: Piece | null): Promise<Change | null> {
+async function changes(db: Knex, of: string, head: PieceHead, title: string, notes: Piece | null): Promise<PieceChange | null> {
   if (notes) return { piece: retitled(notes, title), source: { name: head.sourceName, text: '' } }
   // The notes are read only where they are to be changed.
   if (title === head.title) return {}

@@ -1,6 +1,6 @@
 import { FILES_IN_PACK, handOutQuery } from '@/api/handOut'
 import { fileName } from '@/formats/fileName'
-import { filesOf, packed, type Packed } from '@/jobs/pack'
+import { filesOf, packed, type PackedSheets } from '@/jobs/pack'
 import { now } from '@/store/clock'
 import { getHead } from '@/store/pieces'
 import { ofPiece, queryOf } from '../../../../../answer'
@@ -12,7 +12,7 @@ export const GET = ofPiece(async ({ request, db, klass, head }) => {
   const others = await Promise.all(h.and.filter((x) => x !== head.id).map((x) => getHead(db, klass.id, x)))
   const heads = [head, ...others.filter((x) => x !== null)]
   const made = now()
-  const files: Packed[] = []
+  const files: PackedSheets[] = []
   for (const [i, { id: piece, title }] of heads.entries()) {
     const chosen = await chosenSheets(db, request, klass, piece)
     if (!chosen) {
