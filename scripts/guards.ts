@@ -103,9 +103,7 @@ export const GUARDS: readonly Mutation[] = [
     'src/core/practice/course.ts',
     ['src/core/practice'],
     ['fixed !== day.date && days.includes(fixed)', 'fixed !== day.date'],
-    ['day.items.some((x) => x.piece === t.l.id && x.chunk === t.chunk.id) || (takes', '(takes'],
     ['(stands.get(key)?.last ?? today) < today', '(stands.get(key)?.last ?? today) <= today'],
-    ['kindOf(t) === kind) day = put', 'kindOf(t) === kind) put'],
   ),
   ...of(
     'src/core/practice/program.ts',

@@ -115,7 +115,7 @@ function put({ moved, days }: Course, day: Filling, t: Task, kind: ItemKind, mus
   const id = itemId(t, kind, before, day.date)
   const fixed = moved[id]
   if (fixed !== undefined && fixed !== day.date && days.includes(fixed)) return day
-  if (day.items.some((x) => x.piece === t.l.id && x.chunk === t.chunk.id) || (takes > day.room + ROUNDING && !must)) return day
+  if (takes > day.room + ROUNDING && !must) return day
   const { from, to } = t.chunk
   const tempo = Math.round(t.l.tempo * part)
   const item: PlanItem = {
