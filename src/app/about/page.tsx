@@ -25,7 +25,7 @@ const LICENCES = [...new Set(PACKAGES.map((p) => p.licence))].sort().map((licenc
 export default function AboutPage() {
   return (
     <main className="mx-auto max-w-3xl px-6 py-8">
-      <Link href="/" className="text-rosin underline">
+      <Link href="/" className="text-link underline">
         Back to the shelf
       </Link>
       <h1 className="mt-4 font-title text-2xl">About Even Seat</h1>

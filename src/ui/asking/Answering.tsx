@@ -150,7 +150,7 @@ function OnStaff({ answer, trainee, done, give }: Form<'staff'>) {
         {({ y, width, space }) =>
           done ? null : (
             <g>
-              <line x1={0} x2={width} y1={y(at)} y2={y(at)} stroke="var(--rosin)" strokeWidth={space} opacity={0.18} />
+              <line x1={0} x2={width} y1={y(at)} y2={y(at)} stroke="var(--pick)" strokeWidth={space} opacity={0.18} />
               {Array.from({ length: to - from + 1 }, (_, i) => to - i).map((s) => (
                 <rect
                   key={s}

@@ -69,7 +69,7 @@ export function Board({
         const key = placeKey(p)
         const on = chosen.includes(key) || (!touch && !shown && at !== null)
         const good = right?.includes(key)
-        const fill = right ? (good ? 'var(--spruce)' : on ? 'var(--madder)' : 'var(--sheet)') : on ? 'var(--rosin)' : 'var(--sheet)'
+        const fill = right ? (good ? 'var(--spruce)' : on ? 'var(--madder)' : 'var(--sheet)') : on ? 'var(--pick)' : 'var(--sheet)'
         const filled = on || good === true
         const text = touch ? p.finger : p.finger.split(' ')[0]
         const mark = (

@@ -91,7 +91,7 @@ export function Staff({ clef, fifths, notes, put, right, from, to, label, classN
           x={first + i * NOTE_ROOM}
           y={y}
           stem={put?.stem ?? null}
-          fill={!right ? 'var(--rosin)' : right.includes(s) ? 'var(--spruce)' : 'var(--madder)'}
+          fill={!right ? 'var(--pick)' : right.includes(s) ? 'var(--spruce)' : 'var(--madder)'}
         />
       ))}
       {children?.({ y, width, space: SPACE })}

@@ -70,7 +70,7 @@ export const Chip = memo(function Chip({ x, y, text, open, fresh, held, pinned, 
         <path
           className="pin-mark"
           d={`M${x + width / 2 - 4} ${y - size / 2 - 6} h8 l-4 7 z`}
-          fill="var(--rosin)"
+          fill="var(--pinned)"
           stroke="var(--sheet)"
           strokeWidth={0.8}
         />

@@ -29,7 +29,7 @@ export function SeatLabel({ seat, m, plain = false }: { seat: SeatId; m: Metrics
         onClick={() => pick(moment, seat)}
         style={{ top: m.letters - 11 }}
         // A finger has the room around the name too.
-        className={`absolute left-3 min-h-0! border-b-2 pr-1 before:absolute before:-inset-x-3 before:-inset-y-2 before:content-[''] text-left text-base font-semibold ${picked ? 'border-rosin' : 'border-transparent'}`}
+        className={`absolute left-3 min-h-0! border-b-2 pr-1 before:absolute before:-inset-x-3 before:-inset-y-2 before:content-[''] text-left text-base font-semibold ${picked ? 'border-pick' : 'border-transparent'}`}
       >
         {name}
       </button>

@@ -72,7 +72,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
       {under && <Column x={under.x} width={under.width} height={height} />}
       {box && (
         <>
-          <rect x={box.x - 1} y={HEAD - 2} width={pickedWidth(box.width, m)} height={height - HEAD} rx={3} fill="var(--rosin-wash)" />
+          <rect x={box.x - 1} y={HEAD - 2} width={pickedWidth(box.width, m)} height={height - HEAD} rx={3} fill="var(--pick-wash)" />
           {rows.map((r) =>
             r.id !== seat ? null : (
               <rect
@@ -83,7 +83,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
                 height={r.height - m.gap + 2}
                 rx={3}
                 fill="none"
-                stroke="var(--rosin)"
+                stroke="var(--pick)"
                 strokeWidth={2}
               />
             ),
@@ -105,7 +105,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
                 cy={top + stringY(n.stop.string, strings, m)}
                 r={m.chip / 2 + 3.5}
                 fill="none"
-                stroke="var(--rosin)"
+                stroke="var(--pick)"
                 strokeWidth={2}
               />
             )),
@@ -149,7 +149,7 @@ const Lit = memo(function Lit({ system, lit, height }: { system: System; lit: Re
         width={(system.bars[i + 1]?.x ?? system.width) - x - 3}
         height={height - HEAD}
         rx={3}
-        fill="var(--rosin-wash)"
+        fill="var(--pick-wash)"
         opacity={0.55}
       />
     ) : null,
@@ -177,7 +177,7 @@ function Changed({ system, rows, m }: { system: System; rows: ReturnType<typeof 
           cy={row.top + stringY(note.stop.string, row.strings, m)}
           r={m.chip / 2 + 5}
           fill="none"
-          stroke="var(--rosin)"
+          stroke="var(--pick)"
           strokeWidth={2.5}
           strokeDasharray="4 3"
         />
@@ -205,7 +205,7 @@ function PointedAt({ system, rows, m }: { system: System; rows: ReturnType<typeo
         cy={row.top + stringY(note.stop.string, row.strings, m)}
         r={m.chip / 2 + 5}
         fill="none"
-        stroke="var(--rosin)"
+        stroke="var(--pick)"
         strokeWidth={2.5}
       />
     )
@@ -222,7 +222,7 @@ const InPassage = memo(function InPassage({ system, passage }: { system: System;
         x2={(system.bars[i + 1]?.x ?? system.width) - 3}
         y1={HEAD - 4}
         y2={HEAD - 4}
-        stroke="var(--rosin)"
+        stroke="var(--pick)"
         strokeWidth={3}
       />
     ) : null,

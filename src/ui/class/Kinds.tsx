@@ -23,7 +23,7 @@ export function Kinds({ seats, spots, setSpot }: Props) {
         The level decides what is worth a mark: {stands}. What is daily bread at one stage stops the stage before.
       </p>
       <details className="mt-1">
-        <summary className="cursor-pointer text-rosin underline underline-offset-2">
+        <summary className="cursor-pointer text-link underline underline-offset-2">
           Decide kind by kind{own > 0 && ` (${own} decided)`}
         </summary>
         <ul className="mt-1 grid grid-cols-1 gap-x-6 sm:grid-cols-2">

@@ -19,10 +19,10 @@ export function Ladder({ seats, onChange }: { seats: readonly Seat[]; onChange: 
       {STEPS.map((p, i) => (
         <label
           key={p.id}
-          className={`flex cursor-pointer gap-2.5 border-l-[3px] py-1.5 pr-2 pl-3 ${here === p ? 'border-l-rosin bg-wash/50' : 'border-l-rule hover:bg-wash/40'}`}
+          className={`flex cursor-pointer gap-2.5 border-l-[3px] py-1.5 pr-2 pl-3 ${here === p ? 'border-l-pick bg-wash/50' : 'border-l-rule hover:bg-wash/40'}`}
         >
           <RadioGroup.Item value={p.id} className="mt-0.5 grid size-4 shrink-0 place-items-center rounded-full border border-ink">
-            <RadioGroup.Indicator className="size-2 rounded-full bg-rosin" />
+            <RadioGroup.Indicator className="size-2 rounded-full bg-pick" />
           </RadioGroup.Item>
           <span className="leading-tight">
             <span className={here === p ? 'font-semibold' : ''}>
@@ -32,7 +32,7 @@ export function Ladder({ seats, onChange }: { seats: readonly Seat[]; onChange: 
           </span>
         </label>
       ))}
-      {!here && <p className="mt-1 border-l-[3px] border-l-rosin bg-wash/50 py-1.5 pl-3 font-semibold">Set by hand, seat by seat</p>}
+      {!here && <p className="mt-1 border-l-[3px] border-l-pick bg-wash/50 py-1.5 pl-3 font-semibold">Set by hand, seat by seat</p>}
     </RadioGroup.Root>
   )
 }

@@ -258,7 +258,7 @@ function Row({
 }
 
 const Tick = ({ label, on, set }: { label: string; on: boolean; set: (on: boolean) => void }) => (
-  <input type="checkbox" aria-label={label} className="size-5 accent-rosin" checked={on} onChange={(e) => set(e.target.checked)} />
+  <input type="checkbox" aria-label={label} className="size-5 accent-control" checked={on} onChange={(e) => set(e.target.checked)} />
 )
 
 /** A text that is kept when it is left. */

@@ -89,7 +89,7 @@ export function TalkForm({ talk, set }: { talk: Talk; set: (change: Partial<Talk
       </label>
       {(['sharps', 'high'] as const).map((key) => (
         <label key={key} className="flex items-center gap-1.5 text-sm">
-          <input type="checkbox" className="accent-rosin" checked={talk[key]} onChange={(e) => set({ [key]: e.target.checked })} />
+          <input type="checkbox" className="accent-control" checked={talk[key]} onChange={(e) => set({ [key]: e.target.checked })} />
           {key === 'sharps' ? 'say “sharp” and “flat”' : '“high D”, “low D” and “open D” apart'}
         </label>
       ))}

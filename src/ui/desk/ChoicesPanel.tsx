@@ -155,7 +155,7 @@ export function ChoicesPanel() {
         <Ways />
         <p className="mt-2 text-sm text-soft">
           What has an orange frame differs from the class.{' '}
-          <Link href={classPage(of, 'people')} className="text-rosin underline">
+          <Link href={classPage(of, 'people')} className="text-link underline">
             Change it for the whole class
           </Link>
         </p>
@@ -167,12 +167,12 @@ export function ChoicesPanel() {
           <div className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
             {ROWS.map((r) => (
               <label key={r} className="flex cursor-pointer items-center gap-1.5">
-                <input type="checkbox" className="accent-rosin" checked={rows.includes(r)} onChange={() => toggleRow(r)} />
+                <input type="checkbox" className="accent-control" checked={rows.includes(r)} onChange={() => toggleRow(r)} />
                 {SAY_ROW[r]}
               </label>
             ))}
             <label className="flex cursor-pointer items-center gap-1.5">
-              <input type="checkbox" className="accent-rosin" checked={bows} onChange={toggleBows} />
+              <input type="checkbox" className="accent-control" checked={bows} onChange={toggleBows} />
               bows
             </label>
           </div>

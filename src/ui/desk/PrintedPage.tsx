@@ -100,7 +100,7 @@ export function PrintedPage() {
       {klass.places === 'numbers' && (
         <p className="mt-1 text-fine text-soft">
           This class says places by number, so lines are not used.{' '}
-          <Link href={classPage(of, 'people')} className="text-rosin underline">
+          <Link href={classPage(of, 'people')} className="text-link underline">
             Change it
           </Link>
         </p>

@@ -89,7 +89,7 @@ export function History({ id, of, title, now, versions, wanted, shown, drawn, ac
                         href={`${piecePage(of, id, 'history')}?version=${v.version}`}
                         prefetch={false}
                         aria-current={v.version === wanted ? 'true' : undefined}
-                        className={`block border-l-[3px] px-4 py-1.5 leading-tight ${v.version === wanted ? 'border-l-rosin bg-wash/50 font-semibold' : 'border-l-transparent hover:bg-wash/40'}`}
+                        className={`block border-l-[3px] px-4 py-1.5 leading-tight ${v.version === wanted ? 'border-l-pick bg-wash/50 font-semibold' : 'border-l-transparent hover:bg-wash/40'}`}
                       >
                         {v.name ?? capital(sayVersion(v))}
                         <span className="block text-fine font-normal text-soft">

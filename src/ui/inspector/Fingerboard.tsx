@@ -63,10 +63,10 @@ export function Fingerboard({ instrument, hold, frame }: { instrument: Instrumen
         )}
       {hold.stops.map((s) =>
         s.finger === 0 ? (
-          <circle key={s.string} cx={NUT - 2} cy={y(s.string)} r={5.5} fill="var(--sheet)" stroke="var(--rosin)" strokeWidth={2.4} />
+          <circle key={s.string} cx={NUT - 2} cy={y(s.string)} r={5.5} fill="var(--sheet)" stroke="var(--pick)" strokeWidth={2.4} />
         ) : (
           <g key={s.string}>
-            <circle cx={x(s.k)} cy={y(s.string)} r={8} fill="var(--rosin)" />
+            <circle cx={x(s.k)} cy={y(s.string)} r={8} fill="var(--pick)" />
             <text x={x(s.k)} y={y(s.string) + 4.2} textAnchor="middle" fontSize={12} fontWeight={700} fill="var(--sheet)">
               {s.finger}
             </text>

@@ -52,12 +52,12 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
       )}
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         {!note.pinned && (
-          <Button size="small" className="border-rosin" onClick={() => edit(pinned(talk, map, note, note.hold))}>
+          <Button size="small" className="border-pinned" onClick={() => edit(pinned(talk, map, note, note.hold))}>
             <Pin size={13} aria-hidden /> Pin {sayHold(talk, map.instrument, note.hold)}
           </Button>
         )}
         {choices.length > first.length && (
-          <button type="button" className="px-1 text-sm text-rosin underline" onClick={() => setAll(!all)}>
+          <button type="button" className="px-1 text-sm text-link underline" onClick={() => setAll(!all)}>
             {all ? 'fewer' : `${choices.length - first.length} more`}
           </button>
         )}

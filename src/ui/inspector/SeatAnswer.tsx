@@ -102,7 +102,7 @@ export function SeatLine({ seat }: { seat: SeatId }) {
           <span className="text-sm text-soft">{note.position === 'half' ? '½' : note.position}</span>
         )}
         {marked && <span className="text-sm font-semibold text-madder">{marked}</span>}
-        {note?.pinned && <Pin size={13} aria-hidden className="text-rosin" />}
+        {note?.pinned && <Pin size={13} aria-hidden className="text-pinned" />}
       </button>
     </section>
   )
@@ -151,7 +151,7 @@ function Answer({ seat, map, answer, note }: AnswerProps) {
         <div>
           <p className="text-lg leading-tight font-bold first-letter:uppercase">
             {sayStops(talk, map.instrument, note.hold)}
-            {note.pinned && <Pin size={14} role="img" aria-label="pinned" className="ml-1.5 inline text-rosin" />}
+            {note.pinned && <Pin size={14} role="img" aria-label="pinned" className="ml-1.5 inline text-pinned" />}
           </p>
           <p className="text-sm text-soft">
             {note.position

@@ -63,7 +63,7 @@ export function InPlace({ map, event, substitute }: { map: SeatMap; event: strin
   const edit = useDesk((d) => d.edit)
   const names = useDesk((d) => d.klass.talk.names)
   return (
-    <p className="mt-1 flex flex-wrap items-center gap-2 text-sm text-rosin">
+    <p className="mt-1 flex flex-wrap items-center gap-2 text-sm text-accent">
       In place of what is written: {say(names, substitute)}.
       <Button size="small" onClick={() => edit(restored(map, event))}>
         <Undo2 size={14} aria-hidden /> As written

@@ -5,7 +5,9 @@ import { useTheme } from 'next-themes'
 import { useEffect, useRef, useState } from 'react'
 
 /** The page's colours, as the drawing needs them. */
-export type ChartColors = Readonly<Record<'ink' | 'soft' | 'rule' | 'sheet' | 'paper' | 'spruce' | 'ochre' | 'rosin' | 'madder', string>>
+export type ChartColors = Readonly<
+  Record<'ink' | 'soft' | 'rule' | 'sheet' | 'paper' | 'spruce' | 'ochre' | 'pick' | 'accent' | 'madder', string>
+>
 
 /** What is drawn, in the page's colours; made outside of components or memoised. */
 export type ChartOption = (colors: ChartColors) => object
@@ -13,7 +15,7 @@ export type ChartOption = (colors: ChartColors) => object
 /** `height` in pixels, or as a CSS height. */
 type Props = { option: ChartOption; height: number | string; label: string; onPick?: (at: { data: unknown; index: number }) => void }
 
-const NAMES = ['ink', 'soft', 'rule', 'sheet', 'paper', 'spruce', 'ochre', 'rosin', 'madder'] as const
+const NAMES = ['ink', 'soft', 'rule', 'sheet', 'paper', 'spruce', 'ochre', 'pick', 'accent', 'madder'] as const
 
 /** Loads the drawing library once, when something is to be drawn. */
 let loading: Promise<typeof import('./echarts')> | null = null

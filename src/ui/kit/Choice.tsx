@@ -24,7 +24,7 @@ export function Choice<T extends string>({
       {options.map(([v, says]) => (
         <label
           key={v}
-          className="tap relative flex items-center justify-center px-2.5 py-1 whitespace-nowrap -outline-offset-2 not-has-checked:bg-sheet not-has-checked:hover:bg-wash has-checked:bg-ink has-checked:text-paper has-focus-visible:outline-2 has-focus-visible:outline-rosin"
+          className="tap relative flex items-center justify-center px-2.5 py-1 whitespace-nowrap -outline-offset-2 not-has-checked:bg-sheet not-has-checked:hover:bg-wash has-checked:bg-ink has-checked:text-paper has-focus-visible:outline-2 has-focus-visible:outline-pick"
         >
           <input
             type="radio"

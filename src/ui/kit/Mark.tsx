@@ -5,9 +5,9 @@ export function Mark({ size = 26 }: { size?: number }) {
       {[1, 1.7, 2.5, 3.4].map((w, i) => (
         <line key={w} x1={1} x2={25} y1={4 + i * 6} y2={4 + i * 6} stroke="currentColor" strokeWidth={w} opacity={0.55} />
       ))}
-      <line x1={13} x2={13} y1={1} y2={25} stroke="var(--rosin)" strokeWidth={2} />
+      <line x1={13} x2={13} y1={1} y2={25} stroke="var(--accent)" strokeWidth={2} />
       {[0, 1, 2, 3].map((i) => (
-        <circle key={i} cx={13} cy={4 + i * 6} r={2.6} fill="var(--rosin)" />
+        <circle key={i} cx={13} cy={4 + i * 6} r={2.6} fill="var(--accent)" />
       ))}
     </svg>
   )

@@ -13,7 +13,7 @@ export function Select({ size = 'normal', own = false, className = '', ...rest }
   return (
     <select
       data-own={own || undefined}
-      className={`rounded border bg-sheet disabled:opacity-45 ${own ? 'border-rosin font-semibold' : 'border-rule'} ${SIZE[size]} ${className}`}
+      className={`rounded border bg-sheet disabled:opacity-45 ${own ? 'border-own font-semibold' : 'border-rule'} ${SIZE[size]} ${className}`}
       {...rest}
     />
   )

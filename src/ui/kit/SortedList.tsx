@@ -51,7 +51,7 @@ export function SortedRow({
         setNodeRef(li)
       }}
       style={{ transform: CSS.Transform.toString(transform), transition }}
-      className={`scroll-mt-32 scroll-mb-2 rounded-md border bg-sheet ${here ? 'border-rosin' : 'border-rule'}`}
+      className={`scroll-mt-32 scroll-mb-2 rounded-md border bg-sheet ${here ? 'border-pick' : 'border-rule'}`}
     >
       <div className="flex items-center gap-0.5 py-1 pr-1">
         <button

@@ -17,7 +17,7 @@ type Heat = {
 /** A grid of numbers, darker for more, each cell with its number: it is read without its colour too. */
 export function heatOption(
   { columns, rows, cells, left, numbered, fontSize }: Heat,
-  { ink, soft, spruce, sheet, rule, rosin }: ChartColors,
+  { ink, soft, spruce, sheet, rule, pick }: ChartColors,
 ) {
   const most = Math.max(1, ...cells.map((c) => c.n))
   const bare = { axisTick: { show: false } }
@@ -33,7 +33,7 @@ export function heatOption(
           value: [x, y, n],
           // On a dark cell the number turns light.
           label: { color: n > most * 0.45 ? sheet : ink },
-          itemStyle: { borderColor: framed ? rosin : rule, borderWidth: framed ? 3 : 1 },
+          itemStyle: { borderColor: framed ? pick : rule, borderWidth: framed ? 3 : 1 },
         })),
         label: {
           show: numbered,

@@ -44,7 +44,7 @@ export function LibraryView({ pieces, backups, locked, actions }: Props) {
             <ul className="mt-1">
               {backups.map((b) => (
                 <li key={b.name}>
-                  <a href={`/api/kept/${b.name}`} className="text-rosin underline">
+                  <a href={`/api/kept/${b.name}`} className="text-link underline">
                     {format(b.savedAt, 'd MMM yyyy, HH:mm')}
                   </a>{' '}
                   <span className="text-soft">{megabytes(b.bytes)}; the last five are kept</span>

@@ -52,7 +52,7 @@ export function SaveAll() {
         <div role="status" className="mt-3">
           <p>
             {count(state.made.pieces, 'piece')} and {count(state.made.originals, 'file')} are in it, {megabytes(state.made.bytes)}.{' '}
-            <a ref={link} download href={`/api/backup/${state.id}`} className="text-rosin underline">
+            <a ref={link} download href={`/api/backup/${state.id}`} className="text-link underline">
               Fetch it
             </a>{' '}
             if the browser has not done so by itself.

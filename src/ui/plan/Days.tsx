@@ -92,7 +92,7 @@ function DayCard({ date, minutes, now, children }: { date: string; minutes: numb
     <section
       ref={setNodeRef}
       aria-label={sayDate(date)}
-      className={`rounded-lg border bg-sheet px-3 py-2 ${isOver ? 'border-rosin' : now ? 'border-ink' : 'border-rule'}`}
+      className={`rounded-lg border bg-sheet px-3 py-2 ${isOver ? 'border-pick' : now ? 'border-ink' : 'border-rule'}`}
     >
       <h2 className="flex items-baseline justify-between gap-2">
         <span className="font-title text-lead">{now ? `Today, ${format(parseISO(date), 'd MMMM')}` : sayDate(date)}</span>

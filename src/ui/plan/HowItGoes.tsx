@@ -112,7 +112,7 @@ function Sure({ piece, names }: { piece: Piece; names: Names }) {
       <p className="text-fine text-soft">Full colour: sure. Half: met, not sure yet. Empty: not met.</p>
       <Over piece={piece} names={names} />
       <details>
-        <summary className="cursor-pointer text-fine text-rosin underline underline-offset-2">The same as a table</summary>
+        <summary className="cursor-pointer text-fine text-link underline underline-offset-2">The same as a table</summary>
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`${piece.title} as a table`}>
           <table className="text-fine">
             <tbody>
@@ -163,7 +163,7 @@ function Over({ piece, names }: { piece: Piece; names: Names }) {
   const days = useMemo(() => [...new Set(lines.flatMap((l) => l.over.map((o) => o.day)))].sort(), [lines])
   const option = useMemo(
     (): ChartOption =>
-      ({ ink, soft, rule, spruce, ochre, rosin, madder }) => ({
+      ({ ink, soft, rule, spruce, ochre, accent, madder }) => ({
         grid: { left: 30, right: 8, top: 8, bottom: 22 },
         xAxis: {
           type: 'category',
@@ -177,7 +177,7 @@ function Over({ piece, names }: { piece: Piece; names: Names }) {
           type: 'line',
           name: l.name,
           symbol: SHAPES[i % SHAPES.length].symbol,
-          color: [spruce, ochre, rosin, madder, ink][i % 5],
+          color: [spruce, ochre, accent, madder, ink][i % 5],
           // A day without a record stands as the day before.
           data: days.map((d) => l.over.findLast((o) => o.day <= d)?.sure ?? 0),
         })),

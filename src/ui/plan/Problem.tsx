@@ -39,7 +39,7 @@ export function Problem({ text, today }: { text: string; today: string }) {
         <p role="status">
           {found.text}{' '}
           {found.where && (
-            <Link href={piecePage(of, found.where, 'balance')} className="text-rosin underline underline-offset-2">
+            <Link href={piecePage(of, found.where, 'balance')} className="text-link underline underline-offset-2">
               Choose its key
             </Link>
           )}

@@ -53,7 +53,7 @@ export function SettingsForm({ plan, today, save, busy }: { plan: ShownPlan } & 
               <label className="tick">
                 <input
                   type="checkbox"
-                  className="accent-rosin"
+                  className="accent-control"
                   checked={draft.pieces.includes(p.id)}
                   disabled={!draft.pieces.includes(p.id) && draft.pieces.length >= PLAN_BOUNDS.pieces}
                   onChange={(e) => change({ pieces: toggle(draft.pieces, p.id, e.target.checked) })}
@@ -81,7 +81,7 @@ export function SettingsForm({ plan, today, save, busy }: { plan: ShownPlan } & 
             <label key={d} className="tick">
               <input
                 type="checkbox"
-                className="accent-rosin"
+                className="accent-control"
                 checked={draft.weekdays.includes(d)}
                 onChange={(e) => change({ weekdays: WEEKDAYS.filter((x) => toggle(draft.weekdays, d, e.target.checked).includes(x)) })}
               />

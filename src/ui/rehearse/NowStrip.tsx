@@ -34,7 +34,7 @@ export function NowStrip({ coming }: { coming: (turn: number) => string | null }
     <div className="now-strip" role="group" aria-label="Now">
       <span
         key={`${beat?.at} ${now?.time}`}
-        className={`now-beat ${beat?.accent === 'bar' ? 'text-rosin' : ''} ${beat?.ahead ? 'opacity-70' : ''}`}
+        className={`now-beat ${beat?.accent === 'bar' ? 'text-accent' : ''} ${beat?.ahead ? 'opacity-70' : ''}`}
       >
         {beat?.says || (beat ? '·' : '–')}
       </span>

@@ -32,7 +32,7 @@ const [LANE, BAR] = [5, 3]
 
 /** One measure in the overview: a thin line of load a seat, and a mark over a hard one. */
 export const Cell = memo(function Cell({ index, label, name, begins, lanes, mark, most, current, inPassage, drawn, said }: Props) {
-  const edge = current ? 'border-rosin ring-1 ring-rosin' : inPassage ? 'border-rosin' : 'border-rule hover:border-ink'
+  const edge = current ? 'border-pick ring-1 ring-pick' : inPassage ? 'border-pick' : 'border-rule hover:border-ink'
   return (
     <li className={`min-w-[26px] grow ${begins ? 'ml-[7px]' : ''}`}>
       <button

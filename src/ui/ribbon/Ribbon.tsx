@@ -124,8 +124,8 @@ export function Ribbon({ findRef }: { findRef: RefObject<HTMLInputElement | null
           </p>
           {passage && (
             <p className="flex shrink-0 items-center gap-2">
-              <span className="font-semibold text-rosin">{sayStretch(line, passage.from, passage.to)}</span>
-              <button type="button" className="text-rosin underline underline-offset-2" onClick={() => setPassage(null)}>
+              <span className="font-semibold text-accent">{sayStretch(line, passage.from, passage.to)}</span>
+              <button type="button" className="text-link underline underline-offset-2" onClick={() => setPassage(null)}>
                 whole piece
               </button>
             </p>

@@ -127,7 +127,7 @@ function NewClass({
             </label>
             {like !== '' && (
               <label className="tick">
-                <input type="checkbox" name="pieces" className="accent-rosin" /> with its pieces on the shelf
+                <input type="checkbox" name="pieces" className="accent-control" /> with its pieces on the shelf
               </label>
             )}
             <p className="text-sm text-soft">

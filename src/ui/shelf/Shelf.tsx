@@ -164,7 +164,7 @@ export function Shelf({
         ) : found === 0 ? (
           <p className="py-10 text-soft">
             Nothing on the shelf has “{query}” in its title, key or time.{' '}
-            <button type="button" className="text-rosin underline" onClick={() => setQuery('')}>
+            <button type="button" className="text-link underline" onClick={() => setQuery('')}>
               Show all {total}
             </button>
           </p>
@@ -209,7 +209,7 @@ export function Shelf({
         </Link>
       </footer>
       {isDragActive && (
-        <div className="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-xl border-2 border-dashed border-rosin bg-paper/90">
+        <div className="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-xl border-2 border-dashed border-accent bg-paper/90">
           <p className="font-title text-2xl">Let go to put it on the shelf</p>
         </div>
       )}

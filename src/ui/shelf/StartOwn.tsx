@@ -32,7 +32,7 @@ export function StartOwn({ button, pieces, others, action }: Props) {
             </label>
             {pieces > 0 && (
               <label className="flex items-start gap-2">
-                <input type="checkbox" name="clear" defaultChecked className="mt-1 accent-rosin" />
+                <input type="checkbox" name="clear" defaultChecked className="mt-1 accent-control" />
                 <span>
                   Take the {count(pieces, 'piece')} that {pieces === 1 ? 'is' : 'are'} here off the shelf.
                   <span className="block text-fine text-soft">They stay in the library, where you can put them back.</span>

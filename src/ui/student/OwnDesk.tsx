@@ -91,7 +91,7 @@ function PlayAlong() {
             onChange={(e) => rehearsal.setRate(e.target.valueAsNumber / 100)}
             onPointerUp={rehearsal.takeUp}
             onKeyUp={rehearsal.takeUp}
-            className="min-h-11 min-w-0 flex-1 accent-rosin"
+            className="min-h-11 min-w-0 flex-1 accent-control"
           />
           <span className="w-16 shrink-0 text-right tabular-nums">♩ = {Math.round(written * rate)}</span>
         </label>

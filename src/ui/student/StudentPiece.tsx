@@ -80,7 +80,7 @@ function Surface({ token, id, name, large, title, hands }: SurfaceProps) {
               <Tabs.Trigger
                 key={value}
                 value={value}
-                className="min-h-11 grow border-b-[3px] border-transparent px-1 data-[state=active]:border-rosin data-[state=active]:font-semibold"
+                className="min-h-11 grow border-b-[3px] border-transparent px-1 data-[state=active]:border-pick data-[state=active]:font-semibold"
               >
                 {text}
               </Tabs.Trigger>

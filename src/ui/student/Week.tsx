@@ -50,7 +50,7 @@ export function Week({ token }: { token: string }) {
                                 <label key={i} className="flex size-11 items-center justify-center">
                                   <input
                                     type="checkbox"
-                                    className="size-7 accent-rosin"
+                                    className="size-7 accent-control"
                                     aria-label={`${x.text} Time ${i + 1} of ${x.times}`}
                                     checked={has(key)}
                                     onChange={() => toggle(key)}

@@ -120,7 +120,7 @@ function Who({
           const size = instrument.sizes.find((x) => x.length === s.length)?.name
           const who = s.name || `${instrument.name} ${i + 1}`
           return (
-            <li key={i} className={`grid gap-1 rounded-md border bg-sheet p-2 ${i === picked ? 'border-rosin' : 'border-rule'}`}>
+            <li key={i} className={`grid gap-1 rounded-md border bg-sheet p-2 ${i === picked ? 'border-pick' : 'border-rule'}`}>
               <div className="flex items-center gap-1.5">
                 <input
                   aria-label={`Name ${i + 1}`}
@@ -243,7 +243,7 @@ function Places({
         <label key={n} className="tick">
           <input
             type="checkbox"
-            className="accent-rosin"
+            className="accent-control"
             checked={chosen.includes(n)}
             disabled={chosen.length === 1 && chosen.includes(n)}
             onChange={(e) => set(names.filter((x) => toggle(chosen, n, e.target.checked).includes(x)))}

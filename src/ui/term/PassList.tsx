@@ -136,7 +136,7 @@ export function PassList({ settings, facts, settle }: Props) {
                       <td key={s.id} className="px-1 py-1 text-center">
                         <input
                           type="checkbox"
-                          className="size-5 accent-rosin"
+                          className="size-5 accent-control"
                           aria-label={`${s.name}: ${t.text}${tick ? `, passed on ${sayDate(tick.on)}` : ''}`}
                           title={tick ? sayDate(tick.on) : undefined}
                           checked={!!tick}

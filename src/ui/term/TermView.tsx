@@ -55,7 +55,7 @@ export function TermView(start: ClassDraft & { id: string; version: number }) {
               <Tabs.Trigger
                 key={value}
                 value={value}
-                className="tap border-b-[3px] border-transparent px-2 py-1.5 hover:border-rule data-[state=active]:border-rosin data-[state=active]:font-semibold"
+                className="tap border-b-[3px] border-transparent px-2 py-1.5 hover:border-rule data-[state=active]:border-pick data-[state=active]:font-semibold"
               >
                 {text}
               </Tabs.Trigger>

@@ -187,7 +187,7 @@ function Which({
           <label key={id} className="tap flex items-center gap-1.5">
             <input
               type="checkbox"
-              className="size-5 accent-rosin"
+              className="size-5 accent-control"
               checked={has(id)}
               onChange={(e) => {
                 const next = open.map((x) => x.id).filter((x) => (x === id ? e.target.checked : has(x)))

@@ -92,7 +92,7 @@ function Head({ now }: { now: WallNow | null }) {
   return (
     <header className="wall-head">
       <h1 className="sr-only">{title}, on the wall</h1>
-      <span className={`wall-beat ${now?.beat?.accent === 'bar' ? 'text-rosin' : ''}`} aria-hidden>
+      <span className={`wall-beat ${now?.beat?.accent === 'bar' ? 'text-accent' : ''}`} aria-hidden>
         {sign?.until != null ? <Left until={sign.until} clock={dayClock} /> : (now?.beat?.says ?? '–')}
       </span>
       <span className="min-w-0 flex-1">

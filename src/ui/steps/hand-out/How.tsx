@@ -26,7 +26,7 @@ export function How({ wanted, change }: Props) {
             <label key={m} className="tick">
               <input
                 type="checkbox"
-                className="accent-rosin"
+                className="accent-control"
                 checked={wanted.marks.includes(m)}
                 onChange={(e) => change({ marks: MARKS.filter((x) => (x === m ? e.target.checked : wanted.marks.includes(x))) })}
               />

@@ -55,7 +55,7 @@ export function Pack({ id, others, wanted, change, chosen }: Props) {
         A file each, packed
       </h2>
       <label className="tick">
-        <input type="checkbox" className="accent-rosin" checked={wanted.xml} onChange={(e) => change({ xml: e.target.checked })} />
+        <input type="checkbox" className="accent-control" checked={wanted.xml} onChange={(e) => change({ xml: e.target.checked })} />
         with parts, score and bow alone as MusicXML
       </label>
       {others.length > 0 && (
@@ -69,7 +69,7 @@ export function Pack({ id, others, wanted, change, chosen }: Props) {
                 <label className="tick">
                   <input
                     type="checkbox"
-                    className="accent-rosin"
+                    className="accent-control"
                     checked={wanted.and.includes(o.id)}
                     onChange={(e) =>
                       change({ and: others.map((x) => x.id).filter((x) => (x === o.id ? e.target.checked : wanted.and.includes(x))) })

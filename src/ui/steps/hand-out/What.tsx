@@ -23,13 +23,18 @@ export function What({ wanted, change }: Props) {
       <ul className="grid gap-1">
         <li>
           <label className="tick">
-            <input type="checkbox" className="accent-rosin" checked={wanted.parts} onChange={(e) => change({ parts: e.target.checked })} />
+            <input
+              type="checkbox"
+              className="accent-control"
+              checked={wanted.parts}
+              onChange={(e) => change({ parts: e.target.checked })}
+            />
             Parts
           </label>
           <label className="tick ml-6">
             <input
               type="checkbox"
-              className="accent-rosin"
+              className="accent-control"
               checked={wanted.fade}
               disabled={!wanted.parts}
               onChange={(e) => change({ fade: e.target.checked })}
@@ -44,7 +49,7 @@ export function What({ wanted, change }: Props) {
           <label className="tick">
             <input
               type="checkbox"
-              className="accent-rosin"
+              className="accent-control"
               checked={wanted.score !== null}
               onChange={(e) => change({ score: e.target.checked ? 'all' : null })}
             />
@@ -66,7 +71,7 @@ export function What({ wanted, change }: Props) {
                 <label className="tick">
                   <input
                     type="checkbox"
-                    className="accent-rosin"
+                    className="accent-control"
                     checked={whom !== null}
                     aria-describedby={whom ? `says-${kind}` : undefined}
                     onChange={(e) => put(kind, e.target.checked ? usualWhom(kind) : null)}

@@ -34,7 +34,7 @@ export function Whom({ seats, wanted, change }: Props) {
             <label className="tick">
               <input
                 type="checkbox"
-                className="accent-rosin"
+                className="accent-control"
                 checked={chosen.includes(s.id)}
                 onChange={(e) => toggle(s.id, e.target.checked)}
               />
@@ -63,7 +63,7 @@ function Students({ seats, on, set }: { seats: Seats; on: boolean; set: (on: boo
   return (
     <>
       <label className="tick">
-        <input type="checkbox" className="accent-rosin" checked={on} onChange={(e) => set(e.target.checked)} />A sheet for each student (
+        <input type="checkbox" className="accent-control" checked={on} onChange={(e) => set(e.target.checked)} />A sheet for each student (
         {all})
       </label>
       {on && (

@@ -63,7 +63,7 @@ function Evenness() {
         {evenness.measures.slice(0, NAMED).map((m, i) => (
           <span key={m.index} className="whitespace-nowrap">
             {i > 0 && ', '}
-            <button type="button" className="text-rosin underline underline-offset-2" onClick={() => goTo(m.index, m.heaviest)}>
+            <button type="button" className="text-link underline underline-offset-2" onClick={() => goTo(m.index, m.heaviest)}>
               {numbers[m.index].short} ({inSentence(nameOf(m.heaviest))})
             </button>
           </span>
@@ -80,14 +80,14 @@ function Evenness() {
         }}
       />
       <details className="inline-block w-full">
-        <summary className="cursor-pointer text-sm text-rosin underline underline-offset-2">What the figures mean</summary>
+        <summary className="cursor-pointer text-sm text-link underline underline-offset-2">What the figures mean</summary>
         <p className="mt-1 max-w-prose text-sm leading-snug">
           A point is about one plain crossing of the bow at an easy speed. In every measure the class waits for the seat with most to do;
           the mean seat does {percent(evenness.figure)} of that, which is the evenness. At 100 % all work alike in every measure.
         </p>
       </details>
       <details>
-        <summary className="cursor-pointer text-sm text-rosin underline underline-offset-2">The same as a table</summary>
+        <summary className="cursor-pointer text-sm text-link underline underline-offset-2">The same as a table</summary>
         <div className="overflow-x-auto">
           <table className="mt-1 text-sm tabular-nums">
             <caption className="sr-only">Load by measure and seat, in points</caption>

@@ -43,7 +43,7 @@ function SeatLoadOf({ seat, name, index }: { seat: SeatId; name: string; index: 
   return (
     <section
       aria-label={name}
-      className={`border-t border-l-[3px] border-t-rule px-3 py-2 ${picked ? 'border-l-rosin bg-wash/40' : 'border-l-transparent'}`}
+      className={`border-t border-l-[3px] border-t-rule px-3 py-2 ${picked ? 'border-l-pick bg-wash/40' : 'border-l-transparent'}`}
     >
       <div className="flex items-baseline justify-between">
         <button type="button" aria-pressed={picked} onClick={() => pick(moment, seat)} className="text-body font-semibold">

@@ -75,7 +75,7 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
         ))}
       </ul>
       {mine.length > SHOWN + 1 && (
-        <button type="button" className="text-sm text-rosin underline" onClick={() => setAll(!all)}>
+        <button type="button" className="text-sm text-link underline" onClick={() => setAll(!all)}>
           {all ? 'fewer' : `${mine.length - SHOWN - 1} more`}
         </button>
       )}

@@ -79,11 +79,11 @@ export function SearchPanel() {
           </label>
         )}
       </div>
-      {running && <progress value={search.done} max={search.of} aria-label="Keys tried" className="mt-1 h-1.5 w-full accent-rosin" />}
+      {running && <progress value={search.done} max={search.of} aria-label="Keys tried" className="mt-1 h-1.5 w-full accent-control" />}
       {taken && <Taken {...taken} />}
       {sorted.length > 0 && <FoundList found={sorted} onTaken={setTaken} />}
       <details className="mt-2" open={sorted.length === 0 && !running}>
-        <summary className="cursor-pointer text-sm text-rosin underline underline-offset-2">What is tried</summary>
+        <summary className="cursor-pointer text-sm text-link underline underline-offset-2">What is tried</summary>
         <p className="mt-1 max-w-prose text-sm leading-snug">
           Every key of up to four signs with every seat where it is, an octave lower and an octave higher, and whether up to three notes
           replaced would make it work. First comes what leaves nothing out of reach and the fewest things to teach, in a key that the class
@@ -92,25 +92,25 @@ export function SearchPanel() {
         <div className="mt-1.5 flex flex-wrap gap-x-4 gap-y-1.5">
           {deciding(seats, 'school').length > 0 && (
             <label className="tick">
-              <input type="checkbox" className="accent-rosin" checked={schools} onChange={(e) => setSchools(e.target.checked)} /> both{' '}
+              <input type="checkbox" className="accent-control" checked={schools} onChange={(e) => setSchools(e.target.checked)} /> both{' '}
               {inSentence(deciding(seats, 'school')[0].instrument.name)} schools
             </label>
           )}
           {deciding(seats, 'fourth').length > 0 && (
             <label className="tick">
-              <input type="checkbox" className="accent-rosin" checked={fourths} onChange={(e) => setFourths(e.target.checked)} /> every rule
-              for 4 or open
+              <input type="checkbox" className="accent-control" checked={fourths} onChange={(e) => setFourths(e.target.checked)} /> every
+              rule for 4 or open
             </label>
           )}
           <label className="tick">
-            <input type="checkbox" className="accent-rosin" checked={all} onChange={(e) => setAll(e.target.checked)} /> keys of five and
+            <input type="checkbox" className="accent-control" checked={all} onChange={(e) => setAll(e.target.checked)} /> keys of five and
             more signs
           </label>
         </div>
       </details>
       {option && (
         <details className="mt-1">
-          <summary className="cursor-pointer text-sm text-rosin underline underline-offset-2">The keys in a picture</summary>
+          <summary className="cursor-pointer text-sm text-link underline underline-offset-2">The keys in a picture</summary>
           <figure className="max-w-xl">
             <Chart option={option} height={260} label="Keys by load in all and evenness; the table above it says the same" />
             <figcaption className="text-fine text-soft">

@@ -111,7 +111,7 @@ function Offers({ made, name, take }: { made: SecondOffers; name: string; take: 
         ))}
       </ul>
       <details className="mt-1">
-        <summary className="cursor-pointer text-sm text-rosin underline underline-offset-2">The chords of the tune</summary>
+        <summary className="cursor-pointer text-sm text-link underline underline-offset-2">The chords of the tune</summary>
         <ul className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
           {made.chords.map((c, i) => (
             <li key={i}>

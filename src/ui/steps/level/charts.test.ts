@@ -7,7 +7,7 @@ import type { SeatLoad } from '@/core/balance/load'
 import type { Scored } from '@/core/balance/search'
 
 const colors = Object.fromEntries(
-  ['ink', 'soft', 'rule', 'sheet', 'paper', 'spruce', 'ochre', 'rosin', 'madder'].map((n) => [n, `#${n}`]),
+  ['ink', 'soft', 'rule', 'sheet', 'paper', 'spruce', 'ochre', 'pick', 'madder'].map((n) => [n, `#${n}`]),
 ) as ChartColors
 const load = (...byMeasure: number[]): SeatLoad => ({ byMeasure, total: byMeasure.reduce((a, b) => a + b, 0), items: [] })
 const key = (fifths: number, total: number, evenness: number, out = 0) => ({ setting: { fifths }, total, evenness, out }) as Scored

@@ -72,7 +72,7 @@ export function nameSides(dots: readonly { total: number; evenness: number }[]):
 /** Keys compared: total load to the right, evenness upwards; the best lie at the top left. The present one is a diamond. */
 export const keysChart =
   (found: readonly Scored[], mode: Key['mode'], now: { fifths: number; total: number; evenness: number }): ChartOption =>
-  ({ ink, soft, spruce, madder, rosin, rule }) => {
+  ({ ink, soft, spruce, madder, pick, rule }) => {
     const sides = nameSides(found)
     return {
       grid: { left: 44, right: 26, top: 12, bottom: 38 },
@@ -117,7 +117,7 @@ export const keysChart =
           symbol: 'diamond',
           symbolSize: 16,
           data: [{ name: `now, ${keyName({ fifths: now.fifths, mode })}`, value: [now.total, 100 * now.evenness] }],
-          itemStyle: { color: 'transparent', borderColor: rosin, borderWidth: 2.5 },
+          itemStyle: { color: 'transparent', borderColor: pick, borderWidth: 2.5 },
         },
       ],
     }

@@ -20,7 +20,7 @@ export function PlayDrill() {
         {playing ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />} {playing ? 'Stop' : 'Play'}
       </Button>
       <label className="tick">
-        <input type="checkbox" className="accent-rosin" checked={loop} onChange={(e) => rehearsal.setState({ loop: e.target.checked })} />
+        <input type="checkbox" className="accent-control" checked={loop} onChange={(e) => rehearsal.setState({ loop: e.target.checked })} />
         again and again
       </label>
       {playing && (

@@ -54,7 +54,7 @@ function Looked() {
         <p className="mt-2 text-lead">{step.words}</p>
         {step.answer && (
           <details className="mt-3">
-            <summary className="cursor-pointer text-rosin underline underline-offset-2">The answer</summary>
+            <summary className="cursor-pointer text-link underline underline-offset-2">The answer</summary>
             <p className="mt-1">{step.answer}</p>
           </details>
         )}

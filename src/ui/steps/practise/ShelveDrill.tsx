@@ -26,7 +26,7 @@ export function ShelveDrill() {
       {mine?.added ? (
         <>
           It is on the shelf:{' '}
-          <Link href={piecePage(of, mine.added)} className="text-rosin underline underline-offset-2">
+          <Link href={piecePage(of, mine.added)} className="text-link underline underline-offset-2">
             {title}
           </Link>
           .

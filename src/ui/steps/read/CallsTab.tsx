@@ -104,11 +104,11 @@ export function CallsTab() {
           </Button>
         </div>
         <p className="mt-1.5 text-fine">
-          <Link href={`${classPage(of, 'people')}#talk`} className="text-rosin underline underline-offset-2">
+          <Link href={`${classPage(of, 'people')}#talk`} className="text-link underline underline-offset-2">
             In which words: how the class talks
           </Link>
           {' · '}
-          <Link href={`${classPage(of, 'reading')}?piece=${id}`} className="text-rosin underline underline-offset-2">
+          <Link href={`${classPage(of, 'reading')}?piece=${id}`} className="text-link underline underline-offset-2">
             Ask the class to read it
           </Link>
         </p>

@@ -39,7 +39,7 @@ export function DigestTab({ onAll }: { onAll: () => void }) {
       )}
       <StartCards />
       <p className="border-t border-rule px-3 py-1.5">
-        <button type="button" className="text-rosin underline" onClick={onAll}>
+        <button type="button" className="text-link underline" onClick={onAll}>
           {typeof digest === 'string' || left === 0
             ? 'All spots'
             : `Also: ${left} more ${left === 1 ? 'thing' : 'things'}, by measure, kind or seat`}
@@ -68,8 +68,8 @@ function ThingRow({ thing, n }: { thing: SaidThing; n: number }) {
     setWent(true)
   }
   return (
-    <li className={`flex gap-2.5 border-t border-rule px-3 py-2 ${here ? 'border-l-[3px] border-l-rosin bg-wash/50 pl-[9px]' : ''}`}>
-      <span aria-hidden className="w-4 shrink-0 font-title text-lead leading-none text-rosin">
+    <li className={`flex gap-2.5 border-t border-rule px-3 py-2 ${here ? 'border-l-[3px] border-l-pick bg-wash/50 pl-[9px]' : ''}`}>
+      <span aria-hidden className="w-4 shrink-0 font-title text-lead leading-none text-accent">
         {n}
       </span>
       <div className="min-w-0 grow">
@@ -89,7 +89,7 @@ function ThingRow({ thing, n }: { thing: SaidThing; n: number }) {
                 key={m}
                 type="button"
                 aria-label={`To ${sayMeasure(line, indexNamed(line, m))}`}
-                className="min-w-6 rounded-full border border-rule bg-sheet px-1.5 leading-5 text-rosin hover:border-ink"
+                className="min-w-6 rounded-full border border-rule bg-sheet px-1.5 leading-5 text-accent hover:border-ink"
                 onClick={() => go(m)}
               >
                 {shortOf(line, indexNamed(line, m))}

@@ -34,7 +34,7 @@ export function ReadPanel() {
             <Tabs.Trigger
               key={value}
               value={value}
-              className="border-b-[3px] border-transparent grow px-1.5 py-1.5 whitespace-nowrap hover:border-rule data-[state=active]:border-rosin"
+              className="border-b-[3px] border-transparent grow px-1.5 py-1.5 whitespace-nowrap hover:border-rule data-[state=active]:border-pick"
             >
               {name}
             </Tabs.Trigger>

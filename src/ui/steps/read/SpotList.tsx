@@ -91,7 +91,7 @@ function SpotRows({ spots }: { spots: readonly SaidSpot[] }) {
   const [more, setMore] = useState({ before: 0, after: 0 })
   const from = groups.length <= PART ? 0 : Math.max(0, openAt - PART / 2 - more.before)
   const to = Math.min(groups.length, Math.max(openAt + PART / 2, PART) + more.after)
-  const button = 'w-full border-t border-rule px-3 py-2 text-left text-rosin underline'
+  const button = 'w-full border-t border-rule px-3 py-2 text-left text-link underline'
   return (
     <ol aria-label="Spots" className="min-h-0 grow overflow-y-auto" tabIndex={0}>
       {from > 0 && (

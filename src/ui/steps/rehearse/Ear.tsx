@@ -109,7 +109,7 @@ export function Ear() {
       <label className="tick text-sm">
         <input
           type="checkbox"
-          className="accent-rosin"
+          className="accent-control"
           checked={turn !== null}
           onChange={(e) => step({ kind: e.target.checked ? 'in turn' : 'by hand' })}
         />
@@ -129,7 +129,7 @@ export function Ear() {
         {says()}
       </p>
       <label className="tick text-sm">
-        <input type="checkbox" className="accent-rosin" checked={blind} onChange={(e) => setBlind(e.target.checked)} />
+        <input type="checkbox" className="accent-control" checked={blind} onChange={(e) => setBlind(e.target.checked)} />
         Eyes shut: shown only after the note
       </label>
       {note && aimed === 'picked' && (
@@ -152,7 +152,7 @@ export function Ear() {
         <label className="tick text-sm">
           <input
             type="checkbox"
-            className="accent-rosin"
+            className="accent-control"
             checked={withBelow}
             disabled={!target?.below}
             onChange={(e) => {

@@ -242,7 +242,7 @@ function PlayedSaid({ row, say }: { row: PlayedRow; say: Say }) {
               <label key={id} className="tick">
                 <input
                   type="checkbox"
-                  className="accent-rosin"
+                  className="accent-control"
                   checked={on}
                   disabled={on && next.length === 0}
                   onChange={() => say(`${name} ${on ? 'rests' : 'plays'}`, { seats: next })}

@@ -152,7 +152,7 @@ function Going() {
         <Went />
       </div>
       <label className="tick text-sm">
-        <input type="checkbox" className="accent-rosin" checked={byHand} onChange={(e) => lesson.setByHand(e.target.checked)} />
+        <input type="checkbox" className="accent-control" checked={byHand} onChange={(e) => lesson.setByHand(e.target.checked)} />
         Row by row, by hand
       </label>
       <TimeLeft />

@@ -48,7 +48,7 @@ export function MadeUp({ student, set }: { student: MadeUpStudent; set: (s: Made
         <label className="tick">
           <input
             type="checkbox"
-            className="accent-rosin"
+            className="accent-control"
             checked={student.neighbour !== null}
             onChange={(e) => set({ ...student, neighbour: e.target.checked ? { semitones: 3, loud: 1.4 } : null })}
           />

@@ -9,7 +9,7 @@ export function NeedleScale({ needle }: { needle: Needle | null }) {
   const held = needle?.kind === 'heard' && needle.held
   return (
     <svg viewBox="0 0 280 40" className="w-full" aria-hidden>
-      <rect x={MIDDLE - TRUE_WITHIN * CENT} y={6} width={2 * TRUE_WITHIN * CENT} height={18} rx={3} fill="var(--rosin-wash)" />
+      <rect x={MIDDLE - TRUE_WITHIN * CENT} y={6} width={2 * TRUE_WITHIN * CENT} height={18} rx={3} fill="var(--pick-wash)" />
       {[-50, -25, 0, 25, 50].map((c) => (
         <g key={c}>
           <line

@@ -116,7 +116,7 @@ function Tempo() {
           step={5}
           value={percent(rate)}
           onChange={(e) => set(e.target.valueAsNumber / 100)}
-          className="min-w-0 flex-1 accent-rosin"
+          className="min-w-0 flex-1 accent-control"
         />
         <Button size="small" onClick={tap}>
           Tap
@@ -143,7 +143,7 @@ function Again() {
       <label className="tick">
         <input
           type="checkbox"
-          className="accent-rosin"
+          className="accent-control"
           checked={loop}
           disabled={ladder !== null}
           onChange={(e) => rehearsal.setState({ loop: e.target.checked })}
@@ -164,7 +164,7 @@ function Again() {
       <label className="tick">
         <input
           type="checkbox"
-          className="accent-rosin"
+          className="accent-control"
           checked={ladder !== null}
           onChange={(e) => rehearsal.setLadder(e.target.checked ? USUAL_LADDER : null)}
         />
@@ -238,7 +238,7 @@ function WhoIsHeard() {
               <label className="tick min-w-0">
                 <input
                   type="checkbox"
-                  className="accent-rosin"
+                  className="accent-control"
                   checked={on}
                   disabled={alone !== null}
                   onChange={(e) => rehearsal.setSeat(id, { on: e.target.checked })}
@@ -252,7 +252,7 @@ function WhoIsHeard() {
                 max={100}
                 value={percent(volume)}
                 onChange={(e) => rehearsal.setSeat(id, { volume: e.target.valueAsNumber / 100 })}
-                className="min-w-0 accent-rosin"
+                className="min-w-0 accent-control"
               />
               <Button
                 size="small"
@@ -279,11 +279,11 @@ function Sound() {
       <legend className="panel-head">Click, count and loudness</legend>
       <div className="flex flex-wrap gap-x-4 gap-y-1">
         <label className="tick">
-          <input type="checkbox" className="accent-rosin" checked={sound.click} onChange={(e) => setSound({ click: e.target.checked })} />
+          <input type="checkbox" className="accent-control" checked={sound.click} onChange={(e) => setSound({ click: e.target.checked })} />
           Click
         </label>
         <label className="tick">
-          <input type="checkbox" className="accent-rosin" checked={sound.parts} onChange={(e) => setSound({ parts: e.target.checked })} />
+          <input type="checkbox" className="accent-control" checked={sound.parts} onChange={(e) => setSound({ parts: e.target.checked })} />
           in eighths
         </label>
       </div>
@@ -305,7 +305,7 @@ function Sound() {
           max={100}
           value={percent(sound.level)}
           onChange={(e) => setSound({ level: e.target.valueAsNumber / 100 })}
-          className="accent-rosin"
+          className="accent-control"
         />
       </label>
       <p className="text-fine text-soft">Loud enough to play to, no louder: ears that ring were given too much.</p>

@@ -31,7 +31,7 @@ export function RehearsePanel() {
             <Tabs.Trigger
               key={value}
               value={value}
-              className="grow border-b-[3px] border-transparent px-1.5 py-1.5 whitespace-nowrap hover:border-rule data-[state=active]:border-rosin"
+              className="grow border-b-[3px] border-transparent px-1.5 py-1.5 whitespace-nowrap hover:border-rule data-[state=active]:border-pick"
             >
               {name}
             </Tabs.Trigger>

@@ -18,11 +18,11 @@ type Props = {
 const look = EditorView.theme({
   '&': { height: '100%', fontSize: '16px', backgroundColor: 'var(--sheet)', color: 'var(--ink)' },
   '.cm-scroller': { fontFamily: 'ui-monospace, "DejaVu Sans Mono", monospace', lineHeight: '1.5' },
-  '.cm-content': { caretColor: 'var(--rosin)' },
+  '.cm-content': { caretColor: 'var(--accent)' },
   '.cm-gutters': { backgroundColor: 'var(--paper)', color: 'var(--soft)', border: 'none' },
-  '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in srgb, var(--rosin-wash) 45%, transparent)' },
-  '.cm-cursor': { borderLeftColor: 'var(--rosin)', borderLeftWidth: '2px' },
-  '&.cm-focused .cm-selectionBackground, .cm-selectionBackground': { backgroundColor: 'var(--rosin-wash) !important' },
+  '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in srgb, var(--pick-wash) 45%, transparent)' },
+  '.cm-cursor': { borderLeftColor: 'var(--accent)', borderLeftWidth: '2px' },
+  '&.cm-focused .cm-selectionBackground, .cm-selectionBackground': { backgroundColor: 'var(--pick-wash) !important' },
   '.cm-tooltip': { backgroundColor: 'var(--sheet)', color: 'var(--ink)', border: '1px solid var(--rule)' },
 })
 

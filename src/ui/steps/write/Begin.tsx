@@ -84,7 +84,7 @@ export function Begin({ begin }: { begin: (beginning: Beginning) => void }) {
         <span className="text-soft">Then letters type notes: a to g. Key and time can be changed later.</span>
       </div>
       <p>
-        <Link href={classPage(of, 'line')} className="text-rosin underline underline-offset-2">
+        <Link href={classPage(of, 'line')} className="text-link underline underline-offset-2">
           Or have a line to read written
         </Link>{' '}
         <span className="text-soft">out of what the whole class has learned.</span>

@@ -91,9 +91,9 @@ export function TuneScore({ draft, run, onKeyDown }: Props) {
       <div ref={column}>
         <div ref={sheet} className="score relative">
           {/* Only the heads of what is meant are lifted by a drag: the engraving follows when it is let go. */}
-          <style>{colours ? `${colours} { color: var(--rosin); fill: var(--rosin); } ${lift ? `${colours} { ${lift} }` : ''}` : ''}</style>
+          <style>{colours ? `${colours} { color: var(--pick); fill: var(--pick); } ${lift ? `${colours} { ${lift} }` : ''}` : ''}</style>
           <Systems systems={systems} />
-          <span ref={caret} hidden aria-hidden className="pointer-events-none absolute w-[2px] rounded bg-rosin" />
+          <span ref={caret} hidden aria-hidden className="pointer-events-none absolute w-[2px] rounded bg-pick" />
           {drag && drag.steps !== 0 && (
             <span className="absolute top-1 right-2 rounded bg-ink px-2 py-0.5 text-sm text-paper">
               {count(Math.abs(drag.steps), 'step')} {drag.steps > 0 ? 'higher' : 'lower'}
