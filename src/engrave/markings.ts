@@ -1,4 +1,4 @@
-import { xmlText } from '@/core/xml'
+import { element, type Attributes, type Content, type Xml } from '@/core/xml'
 import type { Meter, Value } from '@/core/music/time'
 import { alterIn, type Key } from '@/core/music/key'
 import { feltTempo, sayJump } from '@/core/piece/headline'
@@ -16,7 +16,7 @@ const ARTICS: Partial<Record<NoteMark, string>> = {
 }
 
 /** Articulations inside a note. */
-export const articsOf = (e: NoteEvent): string => (e.marks ?? []).map((m) => (ARTICS[m] ? `<artic artic="${ARTICS[m]}"/>` : '')).join('')
+export const articsOf = (e: NoteEvent): Content => (e.marks ?? []).map((m) => ARTICS[m] && element('artic', { artic: ARTICS[m] }))
 
 /** Note values and signs in MEI. */
 export const DUR: Record<Value['base'], string> = {
@@ -34,56 +34,68 @@ export const ACCID: Record<number, string> = { [-2]: 'ff', [-1]: 'f', 0: 'n', 1:
 /** The same where no sign is printed: MEI spells the double sharp there with two letters. */
 export const GESTURAL: Record<number, string> = { ...ACCID, 2: 'ss' }
 
-/** The grace notes before a note, small; each shows its sign where the signature does not make it. */
-export function gracesOf(graces: readonly Grace[], key: Key): string {
-  if (graces.length === 0) return ''
+/** Something said at an event, or at a time of a measure, in its letters. */
+export const said = (at: Attributes, letters: Attributes, text: string): Xml => element('dir', at, element('rend', letters, text))
+
+/** The grace notes before a note, small; each shows its sign where the signature does not make it. Under a beam their stems go as it has them. */
+export function gracesOf(graces: readonly Grace[], key: Key, beamed: boolean): Content {
+  if (graces.length === 0) return null
   const notes = graces.map((g) => {
-    const heads = g.heads.map(({ pitch: p }) => {
-      const accid = alterIn(key, p.letter) === p.alter ? (p.alter ? ` accid.ges="${GESTURAL[p.alter]}"` : '') : ` accid="${ACCID[p.alter]}"`
-      return { attrs: `pname="${p.letter.toLowerCase()}" oct="${p.octave}"${accid}` }
+    const heads = g.heads.map(({ pitch: p }): Attributes => {
+      const byKey = alterIn(key, p.letter) === p.alter
+      return {
+        pname: p.letter.toLowerCase(),
+        oct: p.octave,
+        'accid.ges': byKey && p.alter !== 0 && GESTURAL[p.alter],
+        accid: !byKey && ACCID[p.alter],
+      }
     })
-    const how = `dur="${DUR[g.base]}" grace="unacc" stem.dir="up"${g.slash ? ' stem.mod="1slash"' : ''}`
+    const how: Attributes = {
+      dur: DUR[g.base],
+      grace: 'unacc',
+      'stem.dir': beamed ? null : 'up',
+      'stem.mod': g.slash && '1slash',
+    }
     return heads.length === 1
-      ? `<note ${heads[0].attrs} ${how}/>`
-      : `<chord ${how}>${heads.map((h) => `<note ${h.attrs}/>`).join('')}</chord>`
+      ? element('note', { ...heads[0], ...how })
+      : element(
+          'chord',
+          how,
+          heads.map((h) => element('note', h)),
+        )
   })
-  return `<graceGrp>${notes.join('')}</graceGrp>`
+  return element('graceGrp', {}, notes)
 }
 
 /** What stands over or under a staff at an event: words, dynamic, pizz. and arco, fermata, breath. `id` is its element's. */
-export function overEvent(e: PieceEvent, id: string, staff: number): string {
-  const at = `startid="#${id}" staff="${staff}"`
-  const words = (text: string) => `<dir ${at} place="above"><rend fontstyle="italic">${xmlText(text)}</rend></dir>`
+export function overEvent(e: PieceEvent, id: string, staff: number): Content {
+  const at: Attributes = { startid: `#${id}`, staff }
+  const words = (text: string): Xml => said({ ...at, place: 'above' }, { fontstyle: 'italic' }, text)
   const marks = e.kind === 'note' ? (e.marks ?? []) : []
   return [
-    ...(e.words ? [words(e.words)] : []),
-    ...marks.flatMap((m) =>
+    e.words && words(e.words),
+    marks.map((m) =>
       m === 'pizz' || m === 'arco'
-        ? [words(m === 'pizz' ? 'pizz.' : 'arco')]
-        : m === 'fermata'
-          ? [`<fermata ${at} place="above"/>`]
-          : m === 'breath'
-            ? [`<breath ${at} place="above"/>`]
-            : [],
+        ? words(m === 'pizz' ? 'pizz.' : 'arco')
+        : (m === 'fermata' || m === 'breath') && element(m, { ...at, place: 'above' }),
     ),
-    ...(e.dynamic ? [`<dynam ${at} place="below">${e.dynamic}</dynam>`] : []),
-  ].join('')
+    e.dynamic && element('dynam', { ...at, place: 'below' }, e.dynamic),
+  ]
 }
 
 /** Signs and words of a measure that lead elsewhere, over the top staff; a tempo that begins there. */
-export function overMeasure(m: Measure, meter: Meter): string {
-  const at = (tstamp: string) => `staff="1" place="above" tstamp="${tstamp}"`
+export function overMeasure(m: Measure, meter: Meter): Content {
+  const at = (tstamp: number): Attributes => ({ staff: 1, place: 'above', tstamp })
   // At the last beat: beyond the barline the staff would be drawn on.
-  const end = `${meter.beats}`
-  const out: string[] = []
-  if (m.segno) out.push(`<repeatMark ${at('1')} func="segno"/>`)
-  if (m.coda) out.push(`<repeatMark ${at('1')} func="coda"/>`)
-  if (m.tempo) out.push(`<tempo ${at('1')}>${tempoText(m.tempo, meter)}</tempo>`)
-  const word = (text: string) => out.push(`<dir ${at(end)}><rend fontweight="bold" fontstyle="normal">${text}</rend></dir>`)
-  if (m.toCoda) word('To Coda')
-  if (m.fine) word('Fine')
-  if (m.jump) word(sayJump(m.jump))
-  return out.join('')
+  const word = (text: string): Xml => said(at(meter.beats), { fontweight: 'bold', fontstyle: 'normal' }, text)
+  return [
+    m.segno && element('repeatMark', { ...at(1), func: 'segno' }),
+    m.coda && element('repeatMark', { ...at(1), func: 'coda' }),
+    m.tempo && element('tempo', at(1), tempoText(m.tempo, meter)),
+    m.toCoda && word('To Coda'),
+    m.fine && word('Fine'),
+    m.jump && word(sayJump(m.jump)),
+  ]
 }
 
 /** The beat that is felt, as text: the faces that ship have its sign. */
@@ -93,5 +105,5 @@ const tempoText = (tempo: number, meter: Meter): string => {
 }
 
 /** A syllable as the lowest row. */
-export const lyricOf = (e: NoteEvent, n: number): string =>
-  e.lyric ? `<verse n="${n}" type="row-lyric"><syl${e.lyric.joined ? ' con="d"' : ''}>${xmlText(e.lyric.text)}</syl></verse>` : ''
+export const lyricOf = (e: NoteEvent, n: number): Content =>
+  e.lyric && element('verse', { n, type: 'row-lyric' }, element('syl', { con: e.lyric.joined && 'd' }, e.lyric.text))
