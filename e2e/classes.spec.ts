@@ -51,6 +51,8 @@ test('several classes: another one is opened with its shelf, one is made like it
   await page.getByRole('button', { name: 'Shelves of Two Bells and a Gate' }).click()
   await expect(page.getByRole('menuitemcheckbox', { name: 'Friday Beginners' })).toHaveAttribute('aria-checked', 'true')
   await page.keyboard.press('Escape')
+  // Its focus goes back to where it was opened from; a menu opened meanwhile would lose it, and close.
+  await expect(page.getByRole('button', { name: 'Shelves of Two Bells and a Gate' })).toBeFocused()
 
   await classes.click()
   await page.getByRole('menuitem', { name: 'Take Monday Owls away' }).click()
@@ -143,7 +145,7 @@ test('students: added, brought from a list with its columns matched and bad rows
 test('tapes: for each student by their size, with the note on each string, as strips true to scale', async ({ page }) => {
   await shelf(page)
   await page.goto('/class')
-  await page.getByRole('link', { name: 'Tapes' }).click()
+  await page.getByRole('banner').getByRole('link', { name: 'Tapes' }).click()
   await expect(page.getByRole('heading', { name: 'Ada: from the nut' })).toBeVisible()
   const places = page.getByRole('region', { name: /from the nut/ })
   await expect(places.getByRole('row', { name: /^2 67\.7 2\.66/ })).toContainText('C♯5')

@@ -7,7 +7,7 @@ async function listening(page: Page): Promise<void> {
   await open(page, 'Two Barges')
   await page.keyboard.press('y')
   await page.getByRole('tab', { name: 'True strings' }).click()
-  await expect(ear(page)).toBeVisible({ timeout: 15_000 })
+  await expect(ear(page)).toBeVisible()
 }
 
 test('a made-up student plays an open string and is sharp; the picked note says how it is tested', async ({ page }) => {
@@ -16,9 +16,7 @@ test('a made-up student plays an open string and is sharp; the picked note says 
   await ear(page).getByRole('button', { name: 'Open A' }).click()
   await expect(ear(page).getByText('Violin: open A, 440.0 Hz.')).toBeVisible()
   await ear(page).getByRole('button', { name: 'Made-up student' }).click()
-  await expect(ear(page).getByRole('status')).toHaveText(/^Made-up student\. (Sharp by \d+ cents: lower|True \(\+\d cents\))\.$/, {
-    timeout: 15_000,
-  })
+  await expect(ear(page).getByRole('status')).toHaveText(/^Made-up student\. (Sharp by \d+ cents: lower|True \(\+\d cents\))\.$/)
   await ear(page).getByRole('button', { name: 'Hear it' }).click()
   await expect(ear(page).getByRole('button', { name: 'Stop the tone' })).toBeVisible()
   await ear(page).getByRole('button', { name: 'Stop the tone' }).click()
@@ -39,7 +37,7 @@ test('with eyes shut a try at a shift is shown after the note, and goes into the
   await ear(page).getByRole('button', { name: 'Made-up student' }).click()
   await expect(ear(page).getByText('Listening …')).toBeVisible()
   const log = ear(page).getByRole('button', { name: 'Log this try' })
-  await expect(log).toBeEnabled({ timeout: 15_000 })
+  await expect(log).toBeEnabled()
   await log.click()
   await expect(ear(page).getByText(/^Logged: (sharp|true|flat), -?[\d.]+ cents\.$/)).toBeVisible()
 })
@@ -61,9 +59,9 @@ test('the microphone is read against the note that is meant; a wrong note is no 
   await listening(page)
   await ear(page).getByRole('button', { name: 'Open A' }).click()
   await ear(page).getByRole('button', { name: 'Microphone' }).click()
-  await expect(ear(page).getByRole('status')).toHaveText(/^Flat by (19|20|21) cents: higher\.$/, { timeout: 15_000 })
+  await expect(ear(page).getByRole('status')).toHaveText(/^Flat by (19|20|21) cents: higher\.$/)
   await ear(page).getByRole('button', { name: 'Open E' }).click()
-  await expect(ear(page).getByRole('status')).toHaveText('Too much else sounding, or another note.', { timeout: 15_000 })
+  await expect(ear(page).getByRole('status')).toHaveText('Too much else sounding, or another note.')
   await ear(page).getByRole('button', { name: 'Stop listening' }).click()
   await expect(ear(page).getByRole('status')).toHaveText('Nothing is listened to.')
 })
@@ -90,9 +88,9 @@ test('open strings in turn: the next comes when one is true, and the made-up stu
   await ear(page).getByText('What the made-up student is like').click()
   await ear(page).getByLabel('How the made-up student plays').selectOption('true')
   await ear(page).getByRole('button', { name: 'Made-up student' }).click()
-  await expect(ear(page).getByText('Bass: open E, 41.2 Hz.')).toBeVisible({ timeout: 20_000 })
-  await expect(ear(page).getByText('Bass: open G, 98.0 Hz.')).toBeVisible({ timeout: 30_000 })
-  await expect(ear(page).getByRole('status')).toHaveText('All strings of the bass were true.', { timeout: 20_000 })
+  await expect(ear(page).getByText('Bass: open E, 41.2 Hz.')).toBeVisible()
+  await expect(ear(page).getByText('Bass: open G, 98.0 Hz.')).toBeVisible()
+  await expect(ear(page).getByRole('status')).toHaveText('All strings of the bass were true.')
 })
 
 test('what was that? names any note; a drone has the string below; a try at a note where the hand stays is logged', async ({ page }) => {
@@ -104,9 +102,7 @@ test('what was that? names any note; a drone has the string below; a try at a no
   await ear(page).getByRole('button', { name: 'what was that?' }).click()
   await expect(ear(page).getByText('Whichever note comes is named.')).toBeVisible()
   await ear(page).getByRole('button', { name: 'Made-up student' }).click()
-  await expect(ear(page).getByRole('status')).toHaveText(/^Made-up student\. [A-G][♯♭]?(, \d+ cents (sharp|flat))? \([\d.]+ Hz\)\.$/, {
-    timeout: 15_000,
-  })
+  await expect(ear(page).getByRole('status')).toHaveText(/^Made-up student\. [A-G][♯♭]?(, \d+ cents (sharp|flat))? \([\d.]+ Hz\)\.$/)
   await ear(page).getByRole('button', { name: 'picked note' }).click()
   await page.getByRole('group', { name: /^Notes of the seats/ }).focus()
   const tried = ear(page).getByText(/^A try at (low |high )?[1-4] in I on [GDAE]\.$/)
@@ -128,7 +124,7 @@ test('what was that? names any note; a drone has the string below; a try at a no
   await expect(tried).toBeVisible()
   await ear(page).getByRole('button', { name: 'Made-up student' }).click()
   const log = ear(page).getByRole('button', { name: 'Log this try' })
-  await expect(log).toBeEnabled({ timeout: 15_000 })
+  await expect(log).toBeEnabled()
   await log.click()
   await expect(ear(page).getByText(/^Logged: /)).toBeVisible()
   // Once: the same try is not logged again.

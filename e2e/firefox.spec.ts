@@ -7,7 +7,7 @@ import { ORIGIN, pieceAt } from './origin'
 const FIREFOX = process.env.FIREFOX ?? '/usr/bin/firefox-esr'
 
 const text = (page: Page) => page.evaluate(() => document.body.innerText)
-const seen = (page: Page, wanted: RegExp) => expect.poll(() => text(page), { timeout: 20_000 }).toMatch(wanted)
+const seen = (page: Page, wanted: RegExp) => expect.poll(() => text(page)).toMatch(wanted)
 
 test('the main screens open in a second engine, and its console stays empty', async () => {
   test.skip(!existsSync(FIREFOX), `there is no Firefox at ${FIREFOX}`)
@@ -32,23 +32,23 @@ test('the main screens open in a second engine, and its console stays empty', as
     await seen(page, /Line 1, measure \d|Line 1, the pickup|pickup/i)
     expect(await page.$$eval('[aria-label="Bench"] svg circle, [aria-label="Bench"] svg rect', (all) => all.length)).toBeGreaterThan(50)
     const awake = () => page.evaluate(() => Object.keys(document.querySelector('main') ?? {}).some((key) => key.startsWith('__reactFiber')))
-    await expect.poll(awake, { timeout: 20_000 }).toBe(true)
+    await expect.poll(awake).toBe(true)
     // What listens for keys is attached a moment later.
     const searched = () => page.evaluate(() => location.search)
-    await expect.poll(async () => (await page.keyboard.press('ArrowRight'), searched()), { timeout: 20_000 }).toMatch(/m=|n=/)
+    await expect.poll(async () => (await page.keyboard.press('ArrowRight'), searched())).toMatch(/m=|n=/)
     await page.keyboard.press('ArrowDown')
     await expect.poll(() => page.evaluate(() => location.search)).toMatch(/seat=viola/)
 
     await at('/fingering?view=score')
-    await expect.poll(() => page.$$eval('.score .system svg', (all) => all.length), { timeout: 30_000 }).toBeGreaterThan(0)
+    await expect.poll(() => page.$$eval('.score .system svg', (all) => all.length)).toBeGreaterThan(0)
     await at('/read')
     await seen(page, /Say before playing/)
     await at('/balance')
     await seen(page, /Everyone waits|Nobody keeps/)
     await at('/print?score=all')
-    await expect.poll(() => page.$$eval('.page', (all) => all.length), { timeout: 30_000 }).toBe(5)
+    await expect.poll(() => page.$$eval('.page', (all) => all.length)).toBe(5)
     await at('/stand?seat=cello')
-    await expect.poll(() => page.$$eval('.system svg', (all) => all.length), { timeout: 30_000 }).toBeGreaterThan(0)
+    await expect.poll(() => page.$$eval('.system svg', (all) => all.length)).toBeGreaterThan(0)
     await at('/write')
     await seen(page, /Reads well\./)
     await at('/history')

@@ -18,7 +18,7 @@ test('what was printed is kept: it comes out again byte for byte when the finger
   await page.getByLabel('Name of what is kept').fill('March')
   await page.getByRole('button', { name: 'Keep this' }).click()
   const again = /^Print again: March, /
-  await expect(page.getByRole('link', { name: again })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('link', { name: again })).toBeVisible()
   const march = await fetched(page, again)
   expect(march.subarray(0, 5).toString()).toBe('%PDF-')
   await page.getByText('What is otherwise today').click()

@@ -17,9 +17,9 @@ test('a lesson is made of the warm-up, changed, moved with the keys, and taken b
   await atLesson(page, 'Copper Kettle March')
   await expect(lesson(page).getByText(/^Nothing is in it yet/)).toBeVisible()
   await lesson(page).getByRole('button', { name: 'Of the warm-up and the plan' }).click()
-  await expect(rows(page).first()).toContainText('Tune', { timeout: 30_000 })
+  await expect(rows(page).first()).toContainText('Tune')
   await expect(rows(page).last()).toContainText('All of it')
-  await expect(lesson(page).getByText(/^\d+ of 30 minutes\.$/)).toBeVisible({ timeout: 30_000 })
+  await expect(lesson(page).getByText(/^\d+ of 30 minutes\.$/)).toBeVisible()
   // A step that takes ten minutes more is ten minutes more.
   const minutes = async () =>
     Number(
@@ -76,7 +76,7 @@ test('it runs by itself: a step, a passage that seats take in turn, what comes n
   await expect(rows(page).nth(2)).toContainText('viola')
   const wall = await page.context().newPage()
   await wall.goto(page.url().replace(/rehearse.*/, 'wall'))
-  await expect(wall.getByText('In step with the window that rehearses.')).toBeVisible({ timeout: 15_000 })
+  await expect(wall.getByText('In step with the window that rehearses.')).toBeVisible()
   await page.bringToFront()
 
   const began = Date.now()
@@ -95,14 +95,14 @@ test('it runs by itself: a step, a passage that seats take in turn, what comes n
   await page.keyboard.press('c')
   await expect(lesson(page).getByText('This row: 1 clean.')).toBeVisible()
   // It rests, and says what comes; then goes on by itself.
-  await expect(now(page).getByText('Next: viola, measures 1 to 2', { exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(now(page).getByText('Next: viola, measures 1 to 2', { exact: true })).toBeVisible()
   await expect(wall.getByText('Next: viola, measures 1 to 2', { exact: true })).toBeVisible()
-  await expect(now(page).getByText('Bows ready')).toBeVisible({ timeout: 10_000 })
+  await expect(now(page).getByText('Bows ready')).toBeVisible()
   // Stopped in the middle, it waits and comes again.
   await page.keyboard.press('PageDown')
   await expect(now(page).getByText('Again: viola, measures 1 to 2')).toBeVisible()
   await page.keyboard.press('PageDown')
-  await expect(now(page).getByText('That was all of it')).toBeVisible({ timeout: 20_000 })
+  await expect(now(page).getByText('That was all of it')).toBeVisible()
   await expect(rows(page).nth(1)).toContainText('done')
   await expect(lesson(page).getByRole('alert')).toHaveCount(0)
 
@@ -123,12 +123,12 @@ test('it runs by itself: a step, a passage that seats take in turn, what comes n
 test('a warm-up goes into the lesson and plays as a whole: its drill stands on the bench, row by row by hand', async ({ page }) => {
   await open(page, 'Two Bells and a Gate')
   await page.keyboard.press('t')
-  await page.getByRole('button', { name: 'Into the lesson' }).click({ timeout: 30_000 })
+  await page.getByRole('button', { name: 'Into the lesson' }).click()
   await expect(page).toHaveURL(/\/rehearse/)
-  await expect(rows(page).first()).toContainText('♩ = ', { timeout: 30_000 })
+  await expect(rows(page).first()).toContainText('♩ = ')
   await lesson(page).getByLabel('Row by row, by hand').check()
   await lesson(page).getByRole('button', { name: 'Run it' }).click()
-  await expect(page.getByRole('group', { name: /^Notes of the drill/ })).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByRole('group', { name: /^Notes of the drill/ })).toBeVisible()
   await expect(now(page).getByText('Bows ready')).toBeVisible()
   await page.keyboard.press('Control+ArrowRight')
   await expect(rows(page).nth(1)).toContainText('now')

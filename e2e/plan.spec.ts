@@ -9,7 +9,7 @@ const HERE = ownServer(3293)
 test('what is tapped is counted, can be taken back, and the demonstration says what is sure', async ({ page }) => {
   await page.goto(`${HERE}/plan`)
   const today = page.getByRole('region', { name: /day, \d+ / }).first()
-  await expect(today.getByRole('button', { name: /^Clean:/ }).first()).toBeVisible({ timeout: 20_000 })
+  await expect(today.getByRole('button', { name: /^Clean:/ }).first()).toBeVisible()
   await expect(page.getByText(/it slipped \d+ days? ago|it slipped the day before/).first()).toBeVisible()
   await expect(page.getByText(/^Sure, of 16 measures: violin \d+, viola \d+, cello \d+, bass \d+\.$/)).toBeVisible()
   await today
@@ -30,7 +30,7 @@ test('what is tapped is counted, can be taken back, and the demonstration says w
   await page.getByRole('button', { name: /^Undo: .*: a slip$/ }).click()
   await expect(today.getByText('2 clean', { exact: true })).toBeVisible()
   await page.reload()
-  await expect(page.getByText('2 clean', { exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('2 clean', { exact: true })).toBeVisible()
   // For a seat and a student it is another tally.
   await page.getByLabel('Recorded for').selectOption('Viola')
   await page.getByLabel('student').first().fill('Nele')
@@ -60,14 +60,14 @@ test('what is tapped is counted, can be taken back, and the demonstration says w
 test('a task is moved to another day, by list and by dragging, and the rest is planned around it', async ({ page }) => {
   await page.goto(`${HERE}/plan`)
   const days = page.getByRole('region', { name: /day, \d+ / })
-  await expect(days.nth(2)).toBeVisible({ timeout: 20_000 })
+  await expect(days.nth(2)).toBeVisible()
   const from = days.nth(1)
   const select = from.getByRole('combobox').first()
   const name = (await select.getAttribute('aria-label'))!
   const there = (await days.nth(2).getAttribute('aria-label'))!
   const value = await select.locator('option').nth(2).getAttribute('value')
   await select.selectOption(value)
-  await expect(page.getByRole('region', { name: there }).getByRole('combobox', { name })).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByRole('region', { name: there }).getByRole('combobox', { name })).toBeVisible()
 
   const task = days.nth(1).getByRole('listitem').first()
   const text = (await task.innerText()).split('\n').find((t) => t.includes(' of '))!
@@ -82,15 +82,13 @@ test('a task is moved to another day, by list and by dragging, and the rest is p
   await page.mouse.move(box.x + 60, Math.min(box.y + 40, 780), { steps: 12 })
   await page.mouse.up()
   const short = text.replace(/ again on .*/, '').replace(/, (new|joined).*/, '')
-  await expect(target.getByText(short).first()).toBeVisible({ timeout: 15_000 })
+  await expect(target.getByText(short).first()).toBeVisible()
 })
 
 test('tries at a shift are logged, and a tendency is said only when there is one', async ({ page }) => {
   await page.goto(`${HERE}/plan`)
   const log = page.getByRole('region', { name: 'Where shifts land' })
-  await expect(log.getByText('Up to IV on A: sharp, about +18 cents, sure enough after 10 tries; aim lower.')).toBeVisible({
-    timeout: 20_000,
-  })
+  await expect(log.getByText('Up to IV on A: sharp, about +18 cents, sure enough after 10 tries; aim lower.')).toBeVisible()
   await log.getByLabel('student').fill('Nele')
   for (let i = 0; i < 2; i++) {
     await log.getByRole('button', { name: 'Flat' }).click()
@@ -100,7 +98,7 @@ test('tries at a shift are logged, and a tendency is said only when there is one
 
 test('a plan is made for other pieces, says what does not fit, and is taken away as a table, a calendar and on paper', async ({ page }) => {
   await page.goto(`${HERE}/plan`)
-  await page.getByText('What it is made from').click({ timeout: 20_000 })
+  await page.getByText('What it is made from').click()
   const form = page.getByRole('region', { name: 'What the plan is made from' })
   await form.getByLabel('The Ferry at Low Water').uncheck()
   await form.getByLabel('Two Barges').uncheck()
@@ -109,12 +107,12 @@ test('a plan is made for other pieces, says what does not fit, and is taken away
   await form.getByLabel('Snow on the Signal Box').check()
   await form.getByLabel('minutes a day').fill('1')
   await form.getByRole('button', { name: 'Plan anew' }).click()
-  await expect(page.getByText(/What would make it fit: .*minutes a day/)).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByText(/What would make it fit: .*minutes a day/)).toBeVisible()
   await page.getByRole('button', { name: 'Would an easier key fit?' }).click()
-  await expect(page.getByText(/^(It would fit with|In none of the keys|No other key)/)).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/^(It would fit with|In none of the keys|No other key)/)).toBeVisible()
   await form.getByLabel('minutes a day').fill('15')
   await form.getByRole('button', { name: 'Plan anew' }).click()
-  await expect(page.getByText(/What would make it fit/)).toHaveCount(0, { timeout: 15_000 })
+  await expect(page.getByText(/What would make it fit/)).toHaveCount(0)
   for (const [name, file] of [
     ['CSV', 'practice-plan.csv'],
     ['Calendar', 'practice-plan.ics'],
@@ -124,7 +122,7 @@ test('a plan is made for other pieces, says what does not fit, and is taken away
     expect((await download).suggestedFilename()).toBe(file)
   }
   await page.getByRole('link', { name: 'Practice sheets' }).click()
-  await expect(page.getByText('Name: _').first()).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByText('Name: _').first()).toBeVisible()
   await expect(page.getByText('☐ ☐ ☐').first()).toBeVisible()
   // A stack for every seat, each week with its name.
   const weeks = page.locator('.plan-week')
@@ -139,7 +137,7 @@ test('a plan is made for other pieces, says what does not fit, and is taken away
 
 test('what was changed in another window is not overwritten unseen', async ({ page, request }) => {
   await page.goto(`${HERE}/plan`)
-  await page.getByText('What it is made from').click({ timeout: 20_000 })
+  await page.getByText('What it is made from').click()
   const now = (await (await request.get(`${HERE}${CLASS_API}/plan?today=2026-03-02`)).json()) as { version: number; settings: object }
   const other = await request.put(`${HERE}${CLASS_API}/plan`, {
     data: { base: now.version, settings: { ...now.settings, minutes: 33 } },

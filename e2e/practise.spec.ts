@@ -6,7 +6,7 @@ async function warmUp(page: Page, title: string): Promise<void> {
   await open(page, title)
   await page.keyboard.press('t')
   await expect(page).toHaveURL(/\/warm-up/)
-  await expect(page.getByRole('group', { name: 'Notes of the drill' })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('group', { name: 'Notes of the drill' })).toBeVisible()
 }
 const list = (page: Page) => page.getByRole('region', { name: 'Warm-up' })
 const titles = (page: Page) => list(page).getByRole('listitem').allInnerTexts()
@@ -47,7 +47,7 @@ test('a warm-up of eight minutes is chosen, kept, dropped, put in another order,
   await expect.poll(async () => (await titles(page))[1]).toContain('Scale of G major')
   await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
   await reload(page)
-  await expect.poll(async () => (await titles(page))[1], { timeout: 15_000 }).toContain('Scale of G major')
+  await expect.poll(async () => (await titles(page))[1]).toContain('Scale of G major')
 })
 
 test('a drill has its variants, something to do for every seat, and a piece of its own on the shelf', async ({ page }) => {
@@ -76,7 +76,7 @@ test('a drill has its variants, something to do for every seat, and a piece of i
   // Played, by itself.
   const play = drill.getByRole('group', { name: 'Play the drill' })
   await play.getByRole('button', { name: 'Play' }).click()
-  await expect(play.getByRole('status')).toHaveText('2', { timeout: 15_000 })
+  await expect(play.getByRole('status')).toHaveText('2')
   await play.getByRole('button', { name: 'Stop' }).click()
   await expect(play.getByRole('status')).toBeHidden()
 
@@ -98,7 +98,7 @@ test('a drill has its variants, something to do for every seat, and a piece of i
   await expect(page.getByRole('heading', { name: 'F♯ and F, same start' })).toBeVisible()
   await awake(page)
   await page.getByRole('radio', { name: 'Score' }).click()
-  await expect(page.locator('.score .system').first()).toBeVisible({ timeout: 20_000 })
+  await expect(page.locator('.score .system').first()).toBeVisible()
   for (const seat of ['Violin', 'Viola', 'Cello', 'Bass'])
     await expect(page.locator('.score').getByText(seat, { exact: true }).first()).toBeVisible()
 })
@@ -116,7 +116,7 @@ test('the warm-up prints with all seats or one', async ({ page }) => {
   await warmUp(page, 'Two Barges')
   await list(page).getByRole('link', { name: 'Print' }).click()
   await expect(page.getByRole('heading', { name: 'Warm-up for Two Barges' }).first()).toBeVisible()
-  await expect(page.locator('.warmup-item .system').first()).toBeVisible({ timeout: 20_000 })
+  await expect(page.locator('.warmup-item .system').first()).toBeVisible()
   await expect(page.locator('.warmup-item').first().getByText('Cello', { exact: true }).first()).toBeVisible()
   await page.getByRole('radio', { name: 'Cello' }).click()
   await expect(page.locator('.warmup-sheet').getByText(/^Cello\. [\d.]+ min in all\.$/)).toBeVisible()

@@ -38,7 +38,7 @@ test('the spots are listed, stepped through, drawn on bench, score and ribbon, m
   await expect(page.getByRole('region', { name: 'Bench' }).locator('title').first()).toBeAttached()
   await expect(page.getByRole('list', { name: 'Measures' }).locator('svg').first()).toBeAttached()
   await page.getByRole('radio', { name: 'Score', exact: true }).click()
-  await expect(page.locator('.score > svg title').first()).toBeAttached({ timeout: 20_000 })
+  await expect(page.locator('.score > svg title').first()).toBeAttached()
   await page.getByRole('radio', { name: 'Bench', exact: true }).click()
   // What several seats are told together is one row, and muted for all of them.
   await expect(spots(page)).toContainText('All seats')

@@ -35,8 +35,8 @@ test('it counts, plays, goes along in the music, loops and climbs a ladder of te
   await page.keyboard.press('Space')
   await expect(now(page).getByText('Bows ready')).toBeVisible()
   await expect(now(page).getByText(/easure 1/)).toBeVisible()
-  await expect(picked(page).first()).toContainText('beat 3', { timeout: 15_000 })
-  await expect(now(page).getByText(/time 2/)).toBeVisible({ timeout: 20_000 })
+  await expect(picked(page).first()).toContainText('beat 3')
+  await expect(now(page).getByText(/time 2/)).toBeVisible()
   await expect(panel(page).getByText(/^Now 1[34]0 %/)).toBeVisible()
   await page.keyboard.press('x')
   await expect(panel(page).getByText(/^Now 1[23]0 %/)).toBeVisible()
@@ -66,9 +66,7 @@ test('what is seen is what is heard: the beat is drawn with the frame in which i
   })
   await panel(page).getByLabel('in eighths').check()
   await panel(page).getByRole('button', { name: 'Play' }).click()
-  await expect
-    .poll(() => page.evaluate(() => (window as unknown as { late: number[] }).late.length), { timeout: 40_000 })
-    .toBeGreaterThan(30)
+  await expect.poll(() => page.evaluate(() => (window as unknown as { late: number[] }).late.length)).toBeGreaterThan(30)
   const late = (await page.evaluate(() => (window as unknown as { late: number[] }).late)).map(Math.abs).sort((a, b) => a - b)
   const frames = (await page.evaluate(() => (window as unknown as { frames: number[] }).frames)).sort((a, b) => a - b)
   const frame = frames[frames.length >> 1]
@@ -104,7 +102,7 @@ test('nothing is struck late while the page is busy: blocked for 150 ms in every
   await panel(page).getByLabel('in eighths').check()
   await panel(page).getByRole('button', { name: 'Play' }).click()
   const heard = () => page.evaluate(() => (window as unknown as { heard: { beats: number; late: number } }).heard)
-  await expect.poll(async () => (await heard()).beats, { timeout: 40_000 }).toBeGreaterThan(40)
+  await expect.poll(async () => (await heard()).beats).toBeGreaterThan(40)
   const { beats, late } = await heard()
   const slept = await page.evaluate(() => (window as unknown as { slept: { most: number } }).slept.most)
   console.log(`under load: ${late} struck late in ${beats} beats with four seats sounding; the page slept ${slept.toFixed(0)} ms at most`)
@@ -117,18 +115,18 @@ test('letters and fingers are said in time, a measure back and again, and leavin
   await panel(page).getByLabel('What the class does').selectOption('Say fingers')
   await expect(panel(page).getByText('Only the click is heard.')).toBeVisible()
   await panel(page).getByRole('button', { name: 'Play' }).click()
-  await expect(now(page).getByText('cello', { exact: false }).first()).toBeVisible({ timeout: 15_000 })
+  await expect(now(page).getByText('cello', { exact: false }).first()).toBeVisible()
   await expect(
     now(page)
       .getByText(/easure 2/)
       .first(),
-  ).toBeVisible({ timeout: 20_000 })
+  ).toBeVisible()
   await page.keyboard.press('ArrowLeft')
   await expect(
     now(page)
       .getByText(/easure 1/)
       .first(),
-  ).toBeVisible({ timeout: 15_000 })
+  ).toBeVisible()
   await panel(page).getByRole('button', { name: 'Viola alone' }).click()
   await expect(panel(page).getByRole('checkbox', { name: 'Violin' })).toBeDisabled()
   await page.keyboard.press('m')
@@ -153,7 +151,7 @@ test('the wall goes along in a second window, with the calls of each seat, and a
   await rehearse(page, 'Two Barges')
   const wall = await page.context().newPage()
   await wall.goto(page.url().replace(/rehearse.*/, 'wall'))
-  await expect(wall.getByText('In step with the window that rehearses.')).toBeVisible({ timeout: 15_000 })
+  await expect(wall.getByText('In step with the window that rehearses.')).toBeVisible()
   await wall.waitForLoadState('networkidle')
   const asked: string[] = []
   // A link that is seen is fetched ahead once; that is not of the rehearsal.
@@ -166,9 +164,9 @@ test('the wall goes along in a second window, with the calls of each seat, and a
   await expect(wall.getByText('Say the fingers in time.')).toBeVisible()
   await panel(page).getByRole('button', { name: 'Play' }).click()
   await expect(wall.getByText('Bows ready')).toBeVisible()
-  await expect(wall.getByText('Then 2.')).toBeVisible({ timeout: 15_000 })
+  await expect(wall.getByText('Then 2.')).toBeVisible()
   // Both windows are at the same beat: each shows it when it is heard.
-  await expect(wall.getByText('Measure 2', { exact: true })).toBeVisible({ timeout: 15_000 })
+  await expect(wall.getByText('Measure 2', { exact: true })).toBeVisible()
   await expect(now(page).getByText(/^Measure [23]/)).toBeVisible()
   const calls = wall.getByRole('list', { name: 'Calls' })
   await expect(calls.getByRole('listitem').first()).toContainText(/one|two|three|open/)

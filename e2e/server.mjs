@@ -1,7 +1,7 @@
 // Serves the built application with fresh demonstration data in a folder of its own, for the browser tests.
 // SIGHUP: the same once more, for a test that is tried again. The file `markOf(port)` has the process and how many times.
 import { spawn, spawnSync } from 'node:child_process'
-import { mkdtempSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, renameSync, writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 
@@ -20,7 +20,10 @@ function serve() {
     stdio: 'inherit',
   })
   server.on('exit', (code) => process.exit(code ?? 0))
-  writeFileSync(path.join(os.tmpdir(), `even-seat-e2e-${port}.json`), JSON.stringify({ pid: process.pid, times: ++times }))
+  // Put there whole: a test that is tried again looks at it every moment, and half of it is no mark.
+  const mark = path.join(os.tmpdir(), `even-seat-e2e-${port}.json`)
+  writeFileSync(`${mark}.new`, JSON.stringify({ pid: process.pid, times: ++times }))
+  renameSync(`${mark}.new`, mark)
 }
 
 serve()

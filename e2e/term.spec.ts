@@ -11,7 +11,7 @@ test('pieces stand in the order in which least is new; a place and a day are kep
   await page.goto(HERE)
   await awake(page)
   await page.getByRole('link', { name: 'The term' }).click()
-  await expect(page.getByText('Every order was weighed.')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('Every order was weighed.')).toBeVisible()
   // Nine pieces, two of them begun.
   await expect(titles(page)).toHaveCount(7)
   await expect(titles(page).first()).toHaveText(/Shortcut/)
@@ -30,7 +30,7 @@ test('pieces stand in the order in which least is new; a place and a day are kep
   const lanterns = page.getByRole('listitem').filter({ hasText: 'Lanterns on the Weir' })
   await expect(lanterns.getByText('Cello: position IV', { exact: true })).toBeVisible()
   await lanterns.getByText('What leads to it').click()
-  await expect(lanterns.getByText(/minutes; they take something off/)).toBeVisible({ timeout: 20_000 })
+  await expect(lanterns.getByText(/minutes; they take something off/)).toBeVisible()
   await lanterns.getByRole('button', { name: 'Begin today' }).click()
   await expect(titles(page)).toHaveCount(6)
   // The Ferry's IV is no longer new for the cello, which has met it there.

@@ -38,7 +38,7 @@ export const test = base.extend<{ fresh: void }, { house: BrowserContext }>({
       if (info.retry > 0) await freshData()
       await use()
     },
-    { auto: true, timeout: 60_000 },
+    { auto: true, timeout: 120_000 },
   ],
   house: [
     async ({ browser }, use) => {

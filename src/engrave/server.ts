@@ -1,10 +1,14 @@
 import 'server-only'
 import createVerovioModule from 'verovio/wasm'
-import { VerovioToolkit } from 'verovio/esm'
+import { enableLog, LOG_ERROR, VerovioToolkit } from 'verovio/esm'
 import type { Toolkit } from './toolkit'
 
 const held = globalThis as { evenSeatToolkit?: Promise<Toolkit> }
 
 /** The engraver on the server, loaded once. */
 export const serverToolkit = (): Promise<Toolkit> =>
-  (held.evenSeatToolkit ??= createVerovioModule().then((m) => new VerovioToolkit(m) as unknown as Toolkit))
+  (held.evenSeatToolkit ??= createVerovioModule().then((m) => {
+    // How tightly a system is set is measured by our own tests; a server's log is for what went wrong.
+    enableLog(LOG_ERROR, m)
+    return new VerovioToolkit(m) as unknown as Toolkit
+  }))
