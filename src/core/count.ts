@@ -1,2 +1,12 @@
+import { LANGUAGE } from './language'
+
+const PLURALS = new Intl.PluralRules(LANGUAGE)
+
+/** The word for so many: "note" for 1, "notes" for 3; `many` where the plural is not the word with an s. */
+export const plural = (n: number, one: string, many = `${one}s`): string => (PLURALS.select(n) === 'one' ? one : many)
+
 /** "1 note", "3 notes"; `many` where the plural is not the word with an s. */
-export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
+export const count = (n: number, one: string, many?: string): string => `${n} ${plural(n, one, many)}`
+
+/** How often: "once", "3 times". */
+export const sayTimes = (n: number): string => (n === 1 ? 'once' : `${n} times`)

@@ -1,6 +1,9 @@
+import { LANGUAGE } from './language'
+
+const LISTS = new Intl.ListFormat(LANGUAGE, { type: 'conjunction' })
+
 /** "a", "a and b", "a, b and c", each as it is. */
-export const sayList = (all: readonly string[]): string =>
-  all.length < 2 ? all.join('') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`
+export const sayList = (all: readonly string[]): string => LISTS.format(all)
 
 /** Names of seats in a sentence: "Violin", "Violin and viola", "Violin, viola and cello". */
 export const sayNames = (all: readonly string[]): string => sayList(all.map((n, i) => (i === 0 ? n : inSentence(n))))
@@ -13,5 +16,8 @@ export const inSentence = (name: string): string => (/^[A-Z][^A-Z]*$/.test(name)
 
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth', 'eleventh', 'twelfth']
 
-/** "first" for 1, up to "twelfth"; beyond it the number. */
-export const ordinal = (n: number): string => ORDINALS[n - 1] ?? `${n}th`
+const BEYOND = new Intl.PluralRules(LANGUAGE, { type: 'ordinal' })
+const ENDINGS: Partial<Record<Intl.LDMLPluralRule, string>> = { one: 'st', two: 'nd', few: 'rd' }
+
+/** "first" for 1, up to "twelfth"; beyond it the number: "13th", "21st". `n`: from 1. */
+export const ordinal = (n: number): string => ORDINALS[n - 1] ?? `${n}${ENDINGS[BEYOND.select(n)] ?? 'th'}`

@@ -1,5 +1,5 @@
 import { capital } from '@/core/names'
-import { headMeasure, sayStretch } from '@/core/piece/address'
+import { headBeat, sayStretch } from '@/core/piece/address'
 import { sayTempo } from '@/core/piece/headline'
 import type { Line, Piece } from '@/core/piece/piece'
 import type { Mark } from '@/core/part/marks'
@@ -165,7 +165,7 @@ export function sheetOf(toolkit: Toolkit, source: Source, wanted: Wanted, drawn:
       map.problems
         .filter((p) => isInside(made.stretch, p.placed.at.index))
         .map((p) => {
-          const text = `${headMeasure(map.line, p.placed.at.index)}, beat ${p.beat}: ${sayProblem({ talk: source.klass.talk, instrument: map.instrument }, p)}`
+          const text = `${headBeat(map.line, p.placed.at.index, p.beat)}: ${sayProblem({ talk: source.klass.talk, instrument: map.instrument }, p)}`
           return alone ? text : `${map.seat.name}: ${text}`
         }),
     ),

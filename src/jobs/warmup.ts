@@ -5,6 +5,7 @@ import { stockOf, todayOf } from '@/core/practice/today'
 import { ensembleMapper } from '@/core/balance/ensemble'
 import type { SheetSource } from '@/core/sheets/made'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
+import { sayTimes } from '@/core/count'
 
 /** One thing of a warm-up as it is told to a seat, or (null) to the class; `music`: what is played, where there is any. */
 export type WarmupItem = {
@@ -40,7 +41,7 @@ export function warmupItems(
       return {
         id: item.id,
         title: drill.title,
-        says: `${what}${others.length > 0 ? ` ${capital(others.join('; '))}.` : ''} ♩ = ${drill.tempo}, ${drill.times === 1 ? 'once' : `${drill.times} times`}.`,
+        says: `${what}${others.length > 0 ? ` ${capital(others.join('; '))}.` : ''} ♩ = ${drill.tempo}, ${sayTimes(drill.times)}.`,
         minutes: item.minutes,
         music: { piece: drill.piece, plan: drill.plan, klass },
       }

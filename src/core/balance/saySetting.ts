@@ -1,5 +1,5 @@
 import { bareThing } from '../plan/things'
-import { count } from '../count'
+import { count, plural } from '../count'
 import { keyName, type Key } from '../music/key'
 import { inSentence, sayList } from '../names'
 import { intervalTo } from '../piece/transpose'
@@ -41,7 +41,7 @@ const NUMBERS = ['no', 'one', 'two', 'three']
 export function sayReplaced(seats: readonly Seat[], { substitutes }: Scored['setting']): string | null {
   const said = seats.flatMap(({ id, name }) => {
     const n = Object.keys(substitutes?.[id] ?? {}).length
-    return n === 0 ? [] : [`${NUMBERS[n] ?? n} ${n === 1 ? 'note' : 'notes'} of the ${inSentence(name)}`]
+    return n === 0 ? [] : [`${NUMBERS[n] ?? n} ${plural(n, 'note')} of the ${inSentence(name)}`]
   })
   return said.length ? `with ${sayList(said)} replaced` : null
 }

@@ -55,6 +55,9 @@ export const sayMeasure = (line: Line, index: number): string =>
 /** The same at the head of a sentence or a list. */
 export const headMeasure = (line: Line, index: number): string => capital(sayMeasure(line, index))
 
+/** A moment at the head of a sentence or a list: "Measure 5, beat 4", "Line 2, measure 3, beat 1". `beat`: from 1, as `beatOf` has it. */
+export const headBeat = (line: Line, index: number, beat: number | string): string => `${headMeasure(line, index)}, beat ${beat}`
+
 const MOST_PLACES = 5
 
 /** Stretches of whole numbers in a row: "4 to 7", a pair as two. What is not a number stands by itself. */

@@ -1,7 +1,7 @@
 import { handSteps } from '../fingering/along'
 import type { SeatMap } from '../fingering/map'
 import { beatOf } from '../music/time'
-import { headMeasure } from '../piece/address'
+import { headBeat } from '../piece/address'
 import type { Ensemble } from '../balance/ensemble'
 import type { SeatId } from '../seats/seat'
 import { PLAIN_TONGUE, sayHold, sayPitches } from '../words/en/hands'
@@ -16,7 +16,7 @@ export const frozenMap = (ensemble: Ensemble, seats: readonly SeatId[]): FrozenM
 const notesOf = (map: SeatMap): FrozenMap[string]['notes'] =>
   handSteps(map).map(({ placed, pitches, hold }) => ({
     event: placed.event.id,
-    where: `${headMeasure(map.line, placed.at.index)}, beat ${beatOf(placed.into, placed.at.meter)}`,
+    where: headBeat(map.line, placed.at.index, beatOf(placed.into, placed.at.meter)),
     says: `${sayPitches(PLAIN_TONGUE, pitches)} ${sayHold(PLAIN_TONGUE, map.instrument, hold)}`,
   }))
 

@@ -1,6 +1,7 @@
 import { count } from '../count'
 import { printedPitch, type NoteNames } from '../music/noteName'
 import { beatOf, measureTicks } from '../music/time'
+import { headBeat, headMeasure } from '../piece/address'
 import { eventTicks, type NoteEvent } from '../piece/piece'
 import { placeMeasures } from '../piece/walk'
 import { lineOf, meant, type Draft } from './draft'
@@ -13,7 +14,9 @@ export function sayCaret(d: Draft, names: NoteNames): string {
   const next = `${d.dots && !d.triplet ? 'dotted ' : ''}${d.base}${d.triplet ? ', triplet' : ''}`
   const last = lastNote(d)
   return [
-    `Measure ${placed.measure.number}, ${into >= measureTicks(placed.meter) ? 'at its end' : `beat ${beatOf(into, placed.meter)}`}`,
+    into >= measureTicks(placed.meter)
+      ? `${headMeasure(lineOf(d), d.at.measure)}, at its end`
+      : headBeat(lineOf(d), d.at.measure, beatOf(into, placed.meter)),
     next,
     ...(last ? [`last ${last.heads.map((h) => printedPitch(names, h.pitch)).join(' ')}`] : []),
     ...(d.from ? [`${count(meant(d).length, 'selected', 'selected')}`] : []),

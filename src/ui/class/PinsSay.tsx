@@ -5,7 +5,7 @@ import type { z } from 'zod/mini'
 import { useClassId } from '@/ui/kit/InClass'
 import { classApi } from '@/api/address'
 import { pinsReply } from '@/api/pins'
-import { count } from '@/core/count'
+import { count, plural } from '@/core/count'
 import type { Policy } from '@/core/fingering/policy'
 import { STEPS } from '@/core/instruments/ladder'
 import { inSentence } from '@/core/names'
@@ -76,7 +76,7 @@ export function PinsSay({ seats, saved, decide, toStep }: Props) {
 /** "With … 9 of your 11 pins would not be needed. …": each part from what was counted. */
 function sayAll(seats: readonly Seat[], { pins, pieces, needless, best }: Said): string {
   if (pins === 0) return 'Nothing is pinned in a piece of this class.'
-  const now = needless === 0 ? '' : ` As the class is, ${needless} of them ${needless === 1 ? 'is' : 'are'} not needed.`
+  const now = needless === 0 ? '' : ` As the class is, ${needless} of them ${plural(needless, 'is', 'are')} not needed.`
   const whole = `${count(pins, 'pin')} in ${count(pieces, 'piece')}`
   if (!best) return `You have ${whole}; no other way of the class would make more of them needless.${now}`
   const others =

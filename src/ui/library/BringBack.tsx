@@ -8,7 +8,7 @@ import { Bar } from '@/ui/kit/Bar'
 import { begin, follow, forget, send } from './errands'
 import { Trouble } from '@/ui/kit/answer'
 import { bringState, lookState, type Brought, type Looked } from '@/api/library'
-import { count } from '@/core/count'
+import { count, plural } from '@/core/count'
 import { countIs } from './words'
 
 type State =
@@ -104,7 +104,7 @@ function sayBrought({ added, putBack, there, gone, klass, safe }: Brought): stri
     `${count(added, 'piece')} added`,
     ...(putBack ? [`${count(putBack, 'piece')} put back on the shelf`] : []),
     ...(stayed
-      ? [`${count(stayed, 'piece')} that ${stayed === 1 ? 'was' : 'were'} here stayed as ${stayed === 1 ? 'it was' : 'they were'}`]
+      ? [`${count(stayed, 'piece')} that ${plural(stayed, 'was', 'were')} here stayed as ${stayed === 1 ? 'it was' : 'they were'}`]
       : []),
     ...(klass ? ['the classes are as in the file'] : []),
   ]

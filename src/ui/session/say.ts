@@ -1,5 +1,5 @@
 import { struckIn } from '@/core/piece/struck'
-import { headMeasure } from '@/core/piece/address'
+import { headBeat } from '@/core/piece/address'
 import type { Line } from '@/core/piece/piece'
 import { spokenNote } from '@/core/music/noteName'
 import { sayHold } from '@/core/words/en/hands'
@@ -11,8 +11,7 @@ import { answerAt, type Beat } from '@/core/balance/timeline'
 import type { Desk } from './deskStore'
 
 /** "Measure 5, beat 4", as a seat has it printed. */
-export const sayWhere = (line: Line, b: Beat): string =>
-  `${headMeasure(line, b.first.at.index)}, beat ${beatOf(b.first.into, b.first.at.meter)}`
+export const sayWhere = (line: Line, b: Beat): string => headBeat(line, b.first.at.index, beatOf(b.first.into, b.first.at.meter))
 
 /** "Measure 5, beat 4, viola: F sharp, 2 on D". */
 export function sayMoment(d: Pick<Desk, 'piece' | 'ensemble' | 'timeline' | 'klass'>, moment: number, seat: SeatId): string {

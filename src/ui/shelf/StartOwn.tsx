@@ -2,7 +2,7 @@
 
 import * as Dialog from '@radix-ui/react-dialog'
 import type { ReactElement } from 'react'
-import { count } from '@/core/count'
+import { count, plural } from '@/core/count'
 import { Button } from '@/ui/kit/Button'
 
 type Props = { button: ReactElement; pieces: number; others: boolean; action: (form: FormData) => Promise<void> }
@@ -34,7 +34,7 @@ export function StartOwn({ button, pieces, others, action }: Props) {
               <label className="flex items-start gap-2">
                 <input type="checkbox" name="clear" defaultChecked className="mt-1 accent-control" />
                 <span>
-                  Take the {count(pieces, 'piece')} that {pieces === 1 ? 'is' : 'are'} here off the shelf.
+                  Take the {count(pieces, 'piece')} that {plural(pieces, 'is', 'are')} here off the shelf.
                   <span className="block text-fine text-soft">They stay in the library, where you can put them back.</span>
                 </span>
               </label>

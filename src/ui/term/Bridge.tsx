@@ -7,6 +7,7 @@ import { bridgeReply, type BridgeReply } from '@/api/term'
 import { inSentence, sayList } from '@/core/names'
 import type { SeatRow } from '@/core/seats/seat'
 import { answer, Trouble } from '@/ui/kit/answer'
+import { plural } from '@/core/count'
 
 type Props = { of: string; piece: string; title: string; seats: readonly SeatRow[] }
 
@@ -42,7 +43,7 @@ export function Bridge({ of, piece, title, seats }: Props) {
           </ul>
           <p>
             {found.minutes} minutes; they take something off {found.eased === found.places ? 'all' : `${found.eased} of the`} {found.places}{' '}
-            {found.places === 1 ? 'place' : 'places'} where something is new.{' '}
+            {plural(found.places, 'place')} where something is new.{' '}
             <Link href={piecePage(of, piece, 'warm-up')} className="underline">
               To its drills
             </Link>

@@ -1,7 +1,7 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { count } from '@/core/count'
+import { count, plural } from '@/core/count'
 import { capital, sayList } from '@/core/names'
 import type { ClassSettings } from '@/core/plan/class'
 import { begin } from '@/core/term/ledger'
@@ -152,7 +152,7 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
       </ol>
       {facts.beyond > 0 && (
         <p className="mt-2 text-soft">
-          {count(facts.beyond, 'piece')} of the shelf {facts.beyond === 1 ? 'is' : 'are'} not looked at: {TERM_BOUNDS.path} at most, by
+          {count(facts.beyond, 'piece')} of the shelf {plural(facts.beyond, 'is', 'are')} not looked at: {TERM_BOUNDS.path} at most, by
           title.
         </p>
       )}

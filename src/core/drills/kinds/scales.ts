@@ -7,6 +7,7 @@ import type { Seat } from '../../seats/seat'
 import { beatsIn, voiceOf, type Cell } from '../cells'
 import type { Sketch, Touch, DrillVoice } from '../drill'
 import { linePitch, solvedRun, writtenFor, type SeatAtWork, type Practised } from '../practised'
+import { plural } from '../../count'
 
 /** The forms of a minor scale: its sixth and seventh are raised not at all, the seventh alone, or both on the way up. */
 export const MINOR_FORMS = ['natural', 'harmonic', 'melodic'] as const
@@ -165,7 +166,7 @@ export function runSketches(
     const cells = way.cells(run, crossingsOf([...taken.values()]), beatsIn(meter))
     const staying = c.players.filter((p) => taken.get(p.seat.id)?.stays).map((p) => p.seat.name)
     const stays = staying.length
-      ? ` ${sayNames(staying)} ${staying.length === 1 ? 'stays' : 'stay'} on the nearest note where one is not learned.`
+      ? ` ${sayNames(staying)} ${plural(staying.length, 'stays', 'stay')} on the nearest note where one is not learned.`
       : ''
     const voice = (seat: Seat): DrillVoice | null => {
       const t = taken.get(seat.id)

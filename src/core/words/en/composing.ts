@@ -5,7 +5,7 @@ import { printedNote, printedPitch, type NoteNames } from '../../music/noteName'
 import { midiOf, stepsOf, type Pitch } from '../../music/pitch'
 import { meterName } from '../../music/time'
 import { capital, sayList } from '../../names'
-import { headMeasure, sayMeasure } from '../../piece/address'
+import { headBeat, sayMeasure } from '../../piece/address'
 import type { Line } from '../../piece/piece'
 
 const INTERVALS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh'] as const
@@ -36,7 +36,7 @@ function sayRub(names: NoteNames, [x, y]: readonly [Pitch, Pitch], strong: boole
 /** "Measure 5, beat 3: C against F♯, a tritone on a strong beat." `line`: the first of the two. */
 export function sayAgainst(line: Line, names: NoteNames, a: Against): string {
   const what = a.kind === 'rub' ? sayRub(names, a.pitches, a.strong) : `${a.kind} one after the other`
-  return `${headMeasure(line, a.index)}, beat ${a.beat}: ${what}.`
+  return `${headBeat(line, a.index, a.beat)}: ${what}.`
 }
 
 function sayApart(line: Line, apart: Apart): string {

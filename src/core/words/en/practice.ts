@@ -1,4 +1,4 @@
-import { count } from '../../count'
+import { count, plural } from '../../count'
 import { capital, sayList } from '../../names'
 import { sayWeekday } from '../../plan/calendar'
 import type { ItemFacts, PlanProblem } from '../../practice/schedule'
@@ -33,7 +33,7 @@ export function sayPlanProblem(p: PlanProblem): string {
   const named = what.slice(0, NAMED).map((x) => `${x.says.toLowerCase()} of ${x.piece}`)
   const others = what.length > NAMED ? ` and ${what.length - NAMED} more` : ''
   const head = what.length
-    ? `${capital(sayList(named))}${others} ${what.length === 1 ? 'is' : 'are'} not reached in ${time}.`
+    ? `${capital(sayList(named))}${others} ${plural(what.length, 'is', 'are')} not reached in ${time}.`
     : `All is learned, but not all is joined in ${time}.`
   const pieces = [...new Set(what.map((x) => x.piece))]
   const ways = [

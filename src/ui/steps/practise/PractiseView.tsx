@@ -10,6 +10,7 @@ import { PlayDrill } from './PlayDrill'
 import { TodayList } from './TodayList'
 import { pickedIn, usePick, usePractise, usePractiseWork } from './usePractise'
 import type { DrillInfo } from '@/workers/protocol'
+import { sayTimes } from '@/core/count'
 
 /** Where list and drill stand one under the other, as in globals.css. */
 const NARROW = '(max-width: 899px)'
@@ -83,7 +84,7 @@ function DrillStage() {
       <header className="px-4 pt-2.5 pb-1">
         <h2 className="font-title text-lg leading-tight">{info.title}</h2>
         <p className="text-fine text-soft">
-          {info.purpose} ♩ = {info.tempo}, {info.times === 1 ? 'once' : `${info.times} times`}.
+          {info.purpose} ♩ = {info.tempo}, {sayTimes(info.times)}.
         </p>
       </header>
       <DeskProvider key={key} id="drill" piece={piece} plan={plan} klass={klass} version={0}>

@@ -7,7 +7,7 @@ import { useClassId } from '@/ui/kit/InClass'
 import { classPage, piecePage } from '@/api/address'
 import { WARMUP_BOUNDS } from '@/core/plan/settled'
 import { WARMUP_MINUTES } from '@/core/practice/warmup'
-import { count } from '@/core/count'
+import { count, plural } from '@/core/count'
 import { Button, buttonLook } from '@/ui/kit/Button'
 import { SortedList, SortedRow } from '@/ui/kit/SortedList'
 import { lessonOf } from '@/ui/rehearse/lesson'
@@ -40,7 +40,7 @@ export function TodayList() {
         {over > 0 && ` What stays in takes ${sayMinutes(over)} more than there are.`}
         {today &&
           today.gone.length > 0 &&
-          ` ${count(today.gone.length, 'drill')} that stayed in ${today.gone.length === 1 ? 'is' : 'are'} not in this piece any more.`}
+          ` ${count(today.gone.length, 'drill')} that stayed in ${plural(today.gone.length, 'is', 'are')} not in this piece any more.`}
       </p>
       {today && <Items />}
       <div className="mt-2 flex flex-wrap gap-1.5">

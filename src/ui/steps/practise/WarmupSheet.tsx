@@ -23,6 +23,7 @@ import { useEngraver } from '@/ui/score/useEngraver'
 import type { DrillMusic, StockInfo, TodayInfo } from '@/workers/protocol'
 import { musicFor, stockFor, todayFor } from '@/ui/session/practiser'
 import { sayMinutes } from './minutes'
+import { sayTimes } from '@/core/count'
 
 type Props = {
   id: string
@@ -169,7 +170,7 @@ function DrillOnPaper({ n, music, klass, seat, care }: OnPaper) {
       <h3>
         {n}. {info.title}{' '}
         <span className="font-normal">
-          ♩ = {info.tempo}, {info.times === 1 ? 'once' : `${info.times} times`}, {sayMinutes(info.minutes)}
+          ♩ = {info.tempo}, {sayTimes(info.times)}, {sayMinutes(info.minutes)}
         </span>
       </h3>
       <p className="text-fine">

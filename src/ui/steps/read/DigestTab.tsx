@@ -11,6 +11,7 @@ import { leftOut } from '@/ui/session/edits'
 import { StartCards } from './StartCards'
 import { useDigest } from '@/ui/session/useDigest'
 import { useShownSpots } from '@/ui/session/useSpots'
+import { plural } from '@/core/count'
 
 /** What a teacher says before the class plays: a few things, the first first; the rest is one click away. */
 export function DigestTab({ onAll }: { onAll: () => void }) {
@@ -40,9 +41,7 @@ export function DigestTab({ onAll }: { onAll: () => void }) {
       <StartCards />
       <p className="border-t border-rule px-3 py-1.5">
         <button type="button" className="text-link underline" onClick={onAll}>
-          {typeof digest === 'string' || left === 0
-            ? 'All spots'
-            : `Also: ${left} more ${left === 1 ? 'thing' : 'things'}, by measure, kind or seat`}
+          {typeof digest === 'string' || left === 0 ? 'All spots' : `Also: ${left} more ${plural(left, 'thing')}, by measure, kind or seat`}
         </button>
       </p>
     </div>

@@ -9,6 +9,7 @@ import type { Beginning } from '@/core/writing/begin'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
 import { KEYS, METERS } from './signatures'
+import { plural } from '@/core/count'
 
 const field = 'grid gap-0.5'
 
@@ -71,7 +72,7 @@ export function Begin({ begin }: { begin: (beginning: Beginning) => void }) {
             <option value="0">none</option>
             {[1, 2, 3].map((n) => (
               <option key={n} value={n}>
-                {n} {n === 1 ? 'beat' : 'beats'}
+                {n} {plural(n, 'beat')}
               </option>
             ))}
           </Select>

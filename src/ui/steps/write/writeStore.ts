@@ -1,6 +1,7 @@
 import { createStore } from 'zustand/vanilla'
 import { draftOf, type Draft } from '@/core/writing/draft'
 import { copy, paste, remove, type Clip } from '@/core/writing/commands'
+import { sayMeasure } from '@/core/piece/address'
 import type { Piece } from '@/core/piece/piece'
 import { writeAbc } from '@/formats/abc/write'
 import type { FileReading } from '@/formats/outcome'
@@ -59,7 +60,7 @@ export function createWrite({ of = '', ...start }: { id: string; of?: string; ve
       set((s) => ({ ...next, ...stepped(s, before, said) }))
     }
     /** Where the caret is, for what has no words of its own. */
-    const here = ({ piece, at }: Draft): string => `measure ${piece.lines[at.line].measures[at.measure]?.number ?? ''}`
+    const here = ({ piece, at }: Draft): string => sayMeasure(piece.lines[at.line], at.measure)
     const turn = (way: 'undo' | 'redo') => {
       const turn = turned(get(), now(), way)
       if (turn) set({ ...turn.to, ...turn.kept, text: turn.to.good, reading: null, ids: false, said: turn.said })
