@@ -1,10 +1,8 @@
 import { strToU8 } from 'fflate'
 import ical from 'ical-generator'
 import { count } from '@/core/count'
-import { dayNumber } from '@/core/plan/calendar'
+import { DAY_MS, dayNumber } from '@/core/plan/calendar'
 import type { PlannedDay } from './planFile'
-
-const DAY_MS = 86_400_000
 
 /** A plan as entries of a calendar (iCalendar, RFC 5545): one for each day, all day long. `now` in milliseconds. */
 export function planIcs(days: readonly PlannedDay[], now: number): Uint8Array {

@@ -1,6 +1,7 @@
-import { addDays, format, parseISO } from 'date-fns'
+import { format, parseISO } from 'date-fns'
 import type { Knex } from 'knex'
 import { count } from '@/core/count'
+import { dayLater } from '@/core/plan/calendar'
 import type { Student } from '@/core/plan/student'
 import type { Block, BlockSheet, Music } from '@/core/sheets/blocks'
 import { SHEETS, type SheetKind } from '@/core/sheets/kinds'
@@ -62,7 +63,7 @@ export async function blockSheet(db: Knex, { known, ...source }: Known, what: Sh
   const { title } = source.piece
   if (what === 'warmup') return once(() => ({ title: `${SHEETS.warmup.name}: ${title}`, name, blocks: warmupBlocks(source, seat) }))
   const today = format(whose.now, 'yyyy-MM-dd')
-  const days = await weekFor(db, whose, today, format(addDays(whose.now, WEEK - 1), 'yyyy-MM-dd'))
+  const days = await weekFor(db, whose, today, dayLater(today, WEEK - 1))
   const called = days.map(({ date, ...d }) => ({ ...d, name: format(parseISO(date), 'EEEE, d MMMM') }))
   return { title: `${SHEETS.week.name} from ${format(whose.now, 'd MMMM')}`, name, blocks: weekBlocks(called) }
 }

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { DAY_MS } from '@/core/plan/calendar'
 import type { Answer } from '@/core/trainer/answer'
 import { answerSchema } from '@/core/trainer/answer.schema'
 import { writing } from './writing'
@@ -14,7 +15,6 @@ const MOST_READ = 20_000
 
 /** How many answers of one student are taken on a day: more than anybody gives, and an end to what a link can fill up. */
 export const MOST_A_DAY = 2000
-const DAY = 86_400_000
 
 /** Rows as they are checked, in the order in which they were given: one that cannot be read is left out, the others stand. */
 const read = (rows: readonly unknown[]): Answer[] =>
@@ -60,7 +60,7 @@ export const hasAnsweredEnough = async (db: Knex, classId: string, student: stri
   const of = () => db('answers').where({ class_id: classId, student }).count({ n: '*' })
   const [today, all] = (await Promise.all([
     of()
-      .where('kept_at', '>', now - DAY)
+      .where('kept_at', '>', now - DAY_MS)
       .first(),
     of().first(),
   ])) as { n: number }[]

@@ -14,6 +14,9 @@ const NAMES: Readonly<Record<Weekday, string>> = {
 /** A day as ISO 8601 has it: "2026-03-02". */
 export type Day = string
 
+/** A day in milliseconds, as clocks count. */
+export const DAY_MS = 86_400_000
+
 /** Days of a whole turn of the calendar: 400 years. */
 const ERA = 146_097
 /** 1 January 1970, counted from 1 March 0000. */
@@ -60,6 +63,12 @@ export const weekdayOf = (n: number): Weekday => WEEKDAYS[(((n + 3) % 7) + 7) % 
 
 /** "Thursday". */
 export const sayWeekday = (day: Day): string => NAMES[weekdayOf(dayNumber(day) ?? 0)]
+
+/** The day that comes so many days later; the day itself where it is none of the calendar. */
+export function dayLater(day: Day, by: number): Day {
+  const n = dayNumber(day)
+  return n === null ? day : dayOf(n + by)
+}
 
 /** How far a plan may reach, in days. */
 export const LONGEST_PLAN = 400

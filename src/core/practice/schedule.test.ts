@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { practisedBy } from '../testing/drills'
 import { pieceFrom } from '../testing/piece'
-import { dayNumber, dayOf, daysBetween, sayWeekday, WEEKDAYS } from '../plan/calendar'
+import { DAY_MS, dayLater, dayNumber, dayOf, daysBetween, sayWeekday, WEEKDAYS } from '../plan/calendar'
 import { carriedTo } from './carried'
 import { chunksOf } from './chunks'
 import { preparedBy } from './prepares'
@@ -23,11 +23,13 @@ describe('the calendar', () => {
     expect(sayWeekday('2000-02-29')).toBe('Tuesday')
     expect(sayWeekday('1969-12-31')).toBe('Wednesday')
     expect(dayNumber('1970-01-01')).toBe(0)
+    expect(dayLater('2028-02-27', 2)).toBe('2028-02-29')
+    expect([dayLater('2026-12-31', 1), dayLater('2027-01-01', -1), dayLater('no day', 1)]).toEqual(['2027-01-01', '2026-12-31', 'no day'])
     for (const no of ['2026-02-30', '2026-13-01', '2026-3-2', 'tomorrow', '2025-02-29']) expect(dayNumber(no), no).toBeNull()
     // The same as the calendar of the language has it (ECMAScript Date, proleptic Gregorian).
     fc.assert(
       fc.property(fc.integer({ min: -200_000, max: 400_000 }), (n) => {
-        expect(dayOf(n)).toBe(new Date(n * 86_400_000).toISOString().slice(0, 10))
+        expect(dayOf(n)).toBe(new Date(n * DAY_MS).toISOString().slice(0, 10))
         expect(dayNumber(dayOf(n))).toBe(n)
       }),
     )

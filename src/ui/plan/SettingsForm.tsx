@@ -1,22 +1,21 @@
 'use client'
 
-import { addDays, format, parseISO } from 'date-fns'
+import { format, parseISO } from 'date-fns'
 import { useState } from 'react'
-import { WEEKDAYS } from '@/core/plan/calendar'
+import { dayLater, WEEKDAYS } from '@/core/plan/calendar'
 import { PLAN_BOUNDS, type PlanSettings } from '@/core/plan/record'
 import { planSettingsSchema } from '@/core/plan/record.schema'
 import { Button } from '@/ui/kit/Button'
 import { SeatSelect } from './SeatSelect'
 import type { ShownPlan, PlanWork } from './usePlan'
 
-const iso = (d: Date): string => format(d, 'yyyy-MM-dd')
 const field = 'rounded border border-rule bg-paper px-2 py-1'
 
 /** Four weeks from today, three days a week, ten minutes: what a first plan is made from. Common practice. */
 const usual = (today: string): PlanSettings => ({
   pieces: [],
   from: today,
-  to: iso(addDays(parseISO(today), 27)),
+  to: dayLater(today, 27),
   weekdays: ['Mon', 'Wed', 'Fri'],
   holidays: [],
   minutes: 10,

@@ -2,6 +2,7 @@ import type { NextRequest } from 'next/server'
 import type { Knex } from 'knex'
 import { linksReply, linksRequest, type LinksReply } from '@/api/student'
 import { sayIssue } from '@/core/issue'
+import { DAY_MS } from '@/core/plan/calendar'
 import { FROM_DOOR } from '@/server/address'
 import { now } from '@/store/clock'
 import { giveLinks, linksOf } from '@/store/links'
@@ -20,7 +21,6 @@ export const GET = inClass(({ db, request, klass }) => standing(db, request, kla
 
 /** How long a link may work, in days. */
 const LONGEST = 400
-const DAY_MS = 86_400_000
 
 /** Gives students links until the end of a day; what they had before is withdrawn. */
 export const POST = inClass(async ({ db, request, klass }) => {
