@@ -49,7 +49,9 @@ export const GUARDS: readonly Mutation[] = [
   ...of('src/store/own.ts', ['src/store/own.test.ts'], ['id in versions ?', 'id in versions && false ?']),
   ...of(
     'src/ui/kit/autosave.ts',
-    ['src/ui/kit/autosave.test.ts'],
+    ['src/ui/kit/autosave.test.ts', 'src/ui/kit/autosave.model.test.ts'],
+    ['u.seq + TAKEN_OVER', 'u.seq'],
+    ['const more = changed(store.getState(), s)', 'const more = false'],
     ["s.save === 'failed' || s.save === 'newer' ||", "s.save === 'failed' ||"],
     ["s.save !== 'waiting' && s.save !== 'failed' && s.save !== 'saving'", "s.save !== 'waiting' && s.save !== 'saving'"],
     ['b.u.at - a.u.at', 'a.u.at - b.u.at'],

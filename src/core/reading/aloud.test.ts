@@ -171,7 +171,7 @@ describe('counts', () => {
     expect([counts.notes, counts.rests]).toEqual([9, 1])
   })
   it('letters with their strings, and letters in two forms', () => {
-    expect(counts.letters.find((l) => l.name === 'D')).toEqual({ name: 'D', count: 3, strings: [1] })
+    expect(counts.letters.find((l) => l.name === 'D')).toEqual({ name: 'D', letter: 'D', alter: 0, count: 3, strings: [1] })
     expect(counts.forms).toEqual([
       {
         letter: 'C',

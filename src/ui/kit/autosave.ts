@@ -38,6 +38,11 @@ const AGAIN = 4000
 /** How often what an earlier visit left is asked for, and after how many milliseconds again. */
 const TRIES = 8
 const BETWEEN = 250
+/**
+ * How far the count of a window that is taken over goes on: what it tried again and again is not counted in what it kept, and a
+ * save that comes with a count that the server has had is taken for one that came late. A window would have to try for four days.
+ */
+const TAKEN_OVER = 100_000
 /** Browsers take no more than 64 KB from a page that is being left, in all. */
 const LAST_WORDS = 60_000
 
@@ -158,7 +163,7 @@ export function createAutosave<S extends Saving>(store: StoreApi<S>, by: SaveBy<
       // From here on this is that window: the server knows which of its saves it has.
       if (store.getState().save !== 'saved' || stopped) return (theirs(), true)
       release?.()
-      ;[name, seq, release] = [u.by, u.seq, theirs]
+      ;[name, seq, release] = [u.by, u.seq + TAKEN_OVER, theirs]
       // Kept from now on as this page keeps it: the same piece may have been changed for another class.
       const url = by.url(store.getState())
       if (u.url !== url && (await world.outbox.put({ ...u, url }))) await world.outbox.drop(u)
