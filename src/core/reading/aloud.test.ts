@@ -176,8 +176,8 @@ describe('counts', () => {
       {
         letter: 'C',
         forms: [
-          { name: 'C', count: 1 },
-          { name: 'C♯', count: 1 },
+          { name: 'C', letter: 'C', alter: 0, count: 1 },
+          { name: 'C♯', letter: 'C', alter: 1, count: 1 },
         ],
       },
     ])
