@@ -1,5 +1,4 @@
-import { handSteps } from '../fingering/along'
-import { chargeMap } from '../fingering/chosen'
+import { chargeMap, handSteps } from '../fingering/along'
 import type { SeatMap } from '../fingering/map'
 import { FOR_NEW, type CostKind } from '../fingering/weights'
 import { onceIn } from '../once'

@@ -2,9 +2,11 @@ import type { Hold } from '../hands/hold'
 import type { Pitch } from '../music/pitch'
 import { once } from '../once'
 import type { PlacedEvent } from '../piece/walk'
+import { chargeWritten } from './chosen'
 import type { MappedNote, SeatMap } from './map'
 import type { Moment } from './moments'
-import type { Solution } from './solve'
+import { chosenAt } from './solve'
+import type { CostKind } from './weights'
 
 /** One thing that the hand does, on the way that was found for a line. */
 export type HandStep = {
@@ -17,10 +19,6 @@ export type HandStep = {
   /** Whether the hand comes to it from the step before. */
   readonly comes: boolean
 }
-
-/** The hold on the chosen way at a column of a solved line, from 0. */
-export const chosenAt = ({ columns, chosen }: Pick<Solution, 'columns' | 'chosen'>, column: number): Hold =>
-  columns[column].holds[chosen[column]]
 
 /** What the hand does along a mapped line, in written order: a step for each column (`MappedNote.column` counts them). Made once for a map. */
 export const handSteps = once(({ solution, moments }: SeatMap): readonly HandStep[] =>
@@ -38,3 +36,7 @@ export const struckAt = (map: SeatMap, { column }: Pick<MappedNote, 'column'>): 
 
 /** Every way to hold the notes of a step, learned or not; those of a wrong column are none. */
 export const waysAt = ({ solution }: SeatMap, column: number): readonly Hold[] => solution.columns[column]?.all ?? []
+
+/** What a mapped line is charged as it is written: what for, how many points, and at which step of the hand. */
+export const chargeMap = ({ solution }: SeatMap, charge: (kind: CostKind, points: number, step: number) => void): void =>
+  chargeWritten(solution, (kind, times, i) => charge(kind, solution.weights[kind] * times, i))

@@ -1,10 +1,9 @@
-import { chosenAt } from './along'
 import { choiceOf, isLearned, type Hold } from '../hands/hold'
 import { once } from '../once'
 import { isOtherwise } from './chosen'
 import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
 import { layOut, type ColumnJump } from './layout'
-import { endingsOf, keptHold, solve, stepInto, type Solution } from './solve'
+import { chosenAt, endingsOf, keptHold, type Solution, solve, stepInto } from './solve'
 import type { CostKind } from './weights'
 
 /** Two lines where they differ: how often each kind of cost falls due on the chosen one and on the other. */

@@ -1,9 +1,7 @@
-import { chosenAt } from './along'
 import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
 import { choiceOf, type Hold } from '../hands/hold'
 import type { LineAsk } from './layout'
-import type { SeatMap } from './map'
-import type { Solution } from './solve'
+import { chosenAt, type Solution } from './solve'
 import type { CostKind } from './weights'
 
 /** Receives each cost of a line with the column where it falls due: the later one of a move. */
@@ -16,7 +14,7 @@ export const isOtherwise = ({ keeps }: LineAsk, moment: number, h: Hold): boolea
 }
 
 /** Everything that the chosen way is charged as it is written, column by column; repeats and endings are left out. */
-function chargeWritten(s: Solution, charge: ChargeAt): void {
+export function chargeWritten(s: Solution, charge: ChargeAt): void {
   const { columns, setup, source } = s
   columns.forEach((c, i) => {
     const here = (kind: CostKind, times = 1) => charge(kind, times, i)
@@ -28,11 +26,7 @@ function chargeWritten(s: Solution, charge: ChargeAt): void {
   })
 }
 
-/** What a mapped line is charged as it is written: what for, how many points, and at which step of the hand. */
-export const chargeMap = ({ solution }: SeatMap, charge: (kind: CostKind, points: number, step: number) => void): void =>
-  chargeWritten(solution, (kind, times, i) => charge(kind, solution.weights[kind] * times, i))
-
-/** The same with the ways that repeats and endings lead. */
+/** Everything that the chosen way is charged, with the ways that repeats and endings lead. */
 export function chargeChosen(s: Solution, charge: ChargeAt): void {
   chargeWritten(s, charge)
   for (const { low, high, back, gap } of s.jumps) {

@@ -1,4 +1,5 @@
-import { chosenAt, handSteps, type HandStep } from './along'
+import { handSteps, type HandStep } from './along'
+import { chosenAt } from './solve'
 import type { Hold, Stop } from '../hands/hold'
 import type { Place } from '../instruments/instrument'
 import { once } from '../once'

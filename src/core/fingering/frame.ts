@@ -1,11 +1,10 @@
-import { chosenAt } from './along'
 import { frameName, type Spacing } from '../hands/frames'
 import type { Stop } from '../hands/hold'
 import { alterIn, type Key } from '../music/key'
 import { midiOf, pitchAt, stepsOf } from '../music/pitch'
 import { schoolOf } from '../instruments/instrument'
 import type { Setup } from './candidates'
-import type { Solution } from './solve'
+import { chosenAt, type Solution } from './solve'
 
 /** The hand on one string: our name for it, and where each of fingers 1 to 4 lies (semitones above open; null: not used). */
 export type Frame = { readonly name: string; readonly places: readonly (number | null)[] }

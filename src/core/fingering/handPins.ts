@@ -1,4 +1,4 @@
-import { chosenAt } from './along'
+import { chosenAt } from './solve'
 import { FIRST, positionKey } from '../instruments/instrument'
 import type { Hold } from '../hands/hold'
 import type { SeatMap } from './map'

@@ -1,4 +1,3 @@
-import { chosenAt } from './along'
 import type { Hold, Stop } from '../hands/hold'
 import type { Instrument } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
@@ -16,7 +15,7 @@ import type { Pin } from './pins'
 import type { Policy } from './policy'
 import { problemsOf, type MapProblem } from './problems'
 import { otherwise } from './returns'
-import { solve, type Solution } from './solve'
+import { chosenAt, type Solution, solve } from './solve'
 
 /** A written head of the seat's part with what the hand does for it. */
 export type MappedNote = {

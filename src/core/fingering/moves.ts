@@ -1,4 +1,4 @@
-import { chosenAt } from './along'
+import { chosenAt } from './solve'
 import type { Hold } from '../hands/hold'
 import { positionKey, type Place } from '../instruments/instrument'
 import { once } from '../once'

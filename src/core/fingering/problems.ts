@@ -1,4 +1,3 @@
-import { chosenAt } from './along'
 import { choiceOf, isLearned, type Hold } from '../hands/hold'
 import { fingerKey } from '../hands/manner'
 import { positionKey, type Instrument } from '../instruments/instrument'
@@ -11,7 +10,7 @@ import { easiestHold } from './easiest'
 import type { Problem } from './layout'
 import type { Lacks } from './pins'
 import type { Moment } from './moments'
-import type { Solution } from './solve'
+import { chosenAt, type Solution } from './solve'
 import { isMet } from './visits'
 
 /** What is new at a note, as data: the hold that is not learned, and how far the seat has learned to shift where a shift goes beyond it. */

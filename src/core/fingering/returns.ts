@@ -1,9 +1,8 @@
-import { chosenAt } from './along'
 import { choiceOf } from '../hands/hold'
 import { pitchName } from '../music/pitch'
 import { once } from '../once'
 import type { Moment } from './moments'
-import type { Solution } from './solve'
+import { chosenAt, type Solution } from './solve'
 
 /** Fewest notes of a measure that is met again as the same. */
 const LEAST = 2

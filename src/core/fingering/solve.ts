@@ -1,3 +1,4 @@
+import type { Hold } from '../hands/hold'
 import type { ColumnJump, Table } from './layout'
 
 /**
@@ -19,6 +20,10 @@ export type Solution = Table & {
 
 /** Combinations that are kept at most; jumps beyond that (several endings over each other, wide chords) go unpriced. */
 const MOST_KEPT = 2048
+
+/** The hold on the chosen way at a column of a solved line, from 0. */
+export const chosenAt = ({ columns, chosen }: Pick<Solution, 'columns' | 'chosen'>, column: number): Hold =>
+  columns[column].holds[chosen[column]]
 
 /** The exact least-cost way through the columns and jumps (shortest path in one pass; ties go to the hold listed first). */
 export function solve(full: Table): Solution {
