@@ -398,7 +398,7 @@ export const MUTATIONS: readonly Mutation[] = [
     'src/store/answers.ts',
     ['src/store/answers.test.ts'],
     ["if (await t('answers').where({ id: a.id }).first('id')) continue", ''],
-    ["where('kept_at', '>', now - DAY)", "where('kept_at', '>', 0)"],
+    ["where('kept_at', '>', now - DAY_MS)", "where('kept_at', '>', 0)"],
   ),
   ...of('src/formats/csv.ts', ['src/formats/csv.test.ts'], ['FORMULA.test(v) && ', '']),
   ...of('src/store/library/bring.ts', ['src/store/answers.test.ts'], ['id NOT IN (SELECT id FROM main.answers)', 'false']),
