@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest'
+import { DEFAULT_CLASS } from '@/core/plan/class'
+import { emptyPlan, withWarmup } from '@/core/plan/plan'
+import { seatsOf } from '@/core/seats/seat'
+import { pieceFrom } from '@/core/testing/piece'
+import { warmupItems } from './warmup'
+
+/** A tune with a crossing inside a slur and an arpeggio, for which there is something to warm up with. */
+const PIECE = pieceFrom('D4 A4 F#4 D5 C#5 A4 G4 E4 D4 F#4 A4 D5 B4 G4 E4 C#4', { fifths: 2, mode: 'major' })
+const source = { piece: PIECE, plan: emptyPlan(), klass: DEFAULT_CLASS }
+const SEATS = seatsOf(DEFAULT_CLASS)
+
+describe('the warm-up of a piece, as it is told', () => {
+  it('is one for the class and one for each seat, of the same drills in the same order', () => {
+    const all = warmupItems(source, null)
+    expect(all.items.length).toBeGreaterThan(1)
+    for (const { id } of SEATS) {
+      const own = warmupItems(source, id)
+      expect(own.items.map((x) => x.id)).toEqual(all.items.map((x) => x.id))
+      expect(own.minutes).toBe(all.minutes)
+    }
+  })
+  it('says to a seat what it plays along, and to the class who does', () => {
+    const all = warmupItems(source, null).items
+    for (const seat of SEATS)
+      warmupItems(source, seat.id).items.forEach((x, i) => {
+        const along = /^You play along: (.+?)\. ♩/.exec(x.says)?.[1]
+        const named = new RegExp(`[.;] ${seat.name}: `, 'i').test(all[i].says)
+        expect(along !== undefined, `${seat.name}: ${x.says} | ${all[i].says}`).toBe(named)
+        if (along) expect(all[i].says.toLowerCase()).toContain(`${seat.name.toLowerCase()}: ${along.toLowerCase()}`)
+      })
+  })
+  it('is no longer than is settled, but for what was kept in, and has its tempo and times', () => {
+    for (const minutes of [2, 4, 8]) {
+      const plan = withWarmup(source.plan, (w) => ({ ...w, minutes }))
+      const { items, minutes: sum } = warmupItems({ ...source, plan }, null)
+      expect(sum).toBeLessThanOrEqual(minutes)
+      expect(sum).toBeCloseTo(items.reduce((n, x) => n + x.minutes, 0))
+      for (const x of items) if (x.music) expect(x.says).toMatch(/♩ = \d+, (once|\d+ times)\.$/)
+    }
+  })
+  it('has drills as music for every seat of the class', () => {
+    for (const { music } of warmupItems(source, null).items.filter((x) => x.music))
+      expect(Object.keys(music!.plan.lines).sort()).toEqual(SEATS.map((s) => s.id).sort())
+  })
+})
