@@ -1,52 +1,21 @@
 'use client'
 
-import { FileDown, FileUp, Plus, QrCode, Trash2 } from 'lucide-react'
+import { FileDown, FileUp, Plus, QrCode } from 'lucide-react'
 import Link from 'next/link'
 import { useState } from 'react'
 import { useClassId } from '@/ui/kit/InClass'
 import { classPage } from '@/api/address'
-import { AMOUNTS, type Amount } from '@/core/plan/amounts'
-import { stringOf } from '@/core/roster/student'
-import { type Student } from '@/core/plan/student'
 import { MOST_STUDENTS, newStudent } from '@/core/plan/student'
-import type { Seat } from '@/core/seats/seat'
-import { LENGTHS } from '@/core/tapes/tapes'
 import { fileName } from '@/formats/fileName'
 import { Button, buttonLook } from '@/ui/kit/Button'
 import { newId } from '@/ui/kit/newId'
 import { later, Opens } from '@/ui/kit/Opens'
-import { Select } from '@/ui/kit/Select'
-import type { ShelfEntry } from './Assign'
-import type { ClassEdits } from './classStore'
+import { field, Row, SeatSelect, type StudentsProps } from './StudentRow'
 
-const field = 'rounded border border-rule bg-sheet px-1.5 py-0.5'
-/** How many of the class's pieces are a student's. */
-const sayPieces = ({ pieces }: Pick<Student, 'pieces'>, shelf: Props['shelf']): string =>
-  pieces === null ? 'all' : `${shelf.filter((p) => pieces.includes(p.id)).length} of ${shelf.length}`
-
-const Assign = later(() => import('./Assign').then((m) => m.Assign))
 const Bring = later(() => import('./BringRoster').then((m) => m.BringRoster))
 
-/** How much is written in, as a student's row says it. */
-const SAY_AMOUNT: Readonly<Record<Amount, string>> = {
-  all: 'everything',
-  changes: 'where it changes',
-  new: 'what is new',
-  trouble: 'where it trips',
-  unread: 'what is not read yet',
-  none: 'nothing',
-}
-
-type Props = {
-  students: readonly Student[]
-  seats: readonly Seat[]
-  name: string
-  /** What stands on the shelf of the class. */
-  shelf: readonly ShelfEntry[]
-} & Pick<ClassEdits, 'addStudent' | 'changeStudent' | 'removeStudent' | 'bringStudents'>
-
 /** Who plays, by first name: seat, size, and what holds for them alone. */
-export function StudentList({ students, seats, name, shelf, addStudent, changeStudent, removeStudent, bringStudents }: Props) {
+export function StudentList({ students, seats, name, shelf, addStudent, changeStudent, removeStudent, bringStudents }: StudentsProps) {
   const of = useClassId()
   const [typed, setTyped] = useState('')
   const [seat, setSeat] = useState(seats[0].id)
@@ -148,149 +117,4 @@ function save(called: string, text: string): void {
   a.download = called
   a.click()
   setTimeout(() => URL.revokeObjectURL(url), 10_000)
-}
-
-function SeatSelect({ label, seats, value, set }: { label: string; seats: readonly Seat[]; value: string; set: (id: string) => void }) {
-  const gone = !seats.some((s) => s.id === value)
-  return (
-    <Select size="small" aria-label={label} aria-invalid={gone || undefined} value={value} onChange={(e) => set(e.target.value)}>
-      {gone && <option value={value}>choose: the seat is gone</option>}
-      {seats.map((s) => (
-        <option key={s.id} value={s.id}>
-          {s.name}
-        </option>
-      ))}
-    </Select>
-  )
-}
-
-function Row({
-  student: s,
-  seats,
-  shelf,
-  change,
-  remove,
-}: {
-  student: Student
-  seats: readonly Seat[]
-  shelf: Props['shelf']
-  change: (by: Partial<Omit<Student, 'id'>>) => void
-  remove: () => void
-}) {
-  const seat = seats.find((x) => x.id === s.seat)
-  return (
-    <tr className="border-b border-rule">
-      <td className="py-1 pr-2">
-        <Text label={`Name of ${s.name}`} value={s.name} set={(name) => name && change({ name })} width="w-24" />
-      </td>
-      <td className="py-1 pr-2">
-        <SeatSelect label={`Seat of ${s.name}`} seats={seats} value={s.seat} set={(id) => change({ seat: id, size: '', length: null })} />
-      </td>
-      <td className="py-1 pr-2">
-        <Select
-          size="small"
-          aria-label={`Size of ${s.name}`}
-          value={s.size}
-          disabled={!seat}
-          onChange={(e) => change({ size: e.target.value })}
-        >
-          <option value="">not said</option>
-          {seat?.instrument.sizes.map((x) => (
-            <option key={x.name} value={x.name}>
-              {x.name}
-            </option>
-          ))}
-        </Select>
-      </td>
-      <td className="py-1 pr-2">
-        <Text
-          label={`String of ${s.name} in mm, if measured`}
-          value={s.length === null ? '' : `${s.length}`}
-          placeholder={seat ? `${stringOf(s, seat)}` : ''}
-          set={(text) => {
-            const mm = Number(text.replace(',', '.'))
-            if (text === '') change({ length: null })
-            else if (mm >= LENGTHS.least && mm <= LENGTHS.most) change({ length: mm })
-          }}
-          width="w-16"
-        />
-      </td>
-      <td className="py-1 pr-2">
-        <Tick label={`${s.name}: no fourth finger yet`} on={s.noFourth} set={(noFourth) => change({ noFourth })} />
-      </td>
-      <td className="py-1 pr-2">
-        <Tick label={`${s.name}: large print`} on={s.large} set={(large) => change({ large })} />
-      </td>
-      <td className="py-1 pr-2">
-        <Select
-          size="small"
-          aria-label={`Written in for ${s.name}`}
-          value={s.much ?? ''}
-          onChange={(e) => change({ much: AMOUNTS.find((a) => a === e.target.value) ?? null })}
-        >
-          <option value="">as the seat</option>
-          {AMOUNTS.map((a) => (
-            <option key={a} value={a}>
-              {SAY_AMOUNT[a]}
-            </option>
-          ))}
-        </Select>
-      </td>
-      <td className="py-1 pr-2">
-        <Opens
-          has="menu"
-          load={Assign.load}
-          button={
-            <Button size="small" aria-label={`Pieces of ${s.name}: ${sayPieces(s, shelf)}`}>
-              {sayPieces(s, shelf)}
-            </Button>
-          }
-          opened={(button) => <Assign.Part button={button} says={`Pieces of ${s.name}`} shelf={shelf} student={s} change={change} />}
-        />
-      </td>
-      <td className="py-1">
-        <button type="button" aria-label={`Take ${s.name} out`} onClick={remove} className="tap rounded p-1 hover:bg-wash">
-          <Trash2 size={15} aria-hidden />
-        </button>
-      </td>
-    </tr>
-  )
-}
-
-const Tick = ({ label, on, set }: { label: string; on: boolean; set: (on: boolean) => void }) => (
-  <input type="checkbox" aria-label={label} className="size-5 accent-control" checked={on} onChange={(e) => set(e.target.checked)} />
-)
-
-/** A text that is kept when it is left. */
-function Text({
-  label,
-  value,
-  set,
-  width,
-  placeholder,
-}: {
-  label: string
-  value: string
-  set: (text: string) => void
-  width: string
-  placeholder?: string
-}) {
-  const [text, setText] = useState<string | null>(null)
-  const leave = () => {
-    const next = text?.trim()
-    if (next !== undefined && next !== value) set(next)
-    setText(null)
-  }
-  return (
-    <input
-      aria-label={label}
-      value={text ?? value}
-      maxLength={60}
-      placeholder={placeholder}
-      onChange={(e) => setText(e.target.value)}
-      onBlur={leave}
-      onKeyDown={(e) => e.key === 'Enter' && leave()}
-      className={`${width} ${field}`}
-    />
-  )
 }
