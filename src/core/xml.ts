@@ -1,5 +1,5 @@
 /** A text as it may stand in XML, in an element or in an attribute (XML 1.0, 2.4). */
-export const xmlText = (s: string): string => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
+const xmlText = (s: string): string => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
 
 /** XML that is finished: what is text in it is escaped. Only `element` makes it, so that no text can come in as marks. */
 export class Xml {

@@ -1,5 +1,5 @@
 import type { Rhythm } from '../instruments/reads'
-import { feltBeatTicks, isCompound, meterName, type Meter } from '../music/time'
+import { feltBeatTicks, isCompound } from '../music/time'
 import type { NoteEvent } from '../piece/piece'
 import { ofLine, type ReadNote, type Reading } from './reading'
 
@@ -40,27 +40,3 @@ export const rhythmsOf = ofLine((r: Reading) =>
     return rhythms.length ? [{ at: n.index, rhythms }] : []
   }),
 )
-
-/** "a dotted quarter and what completes its beat". */
-export function sayRhythm(rhythm: Rhythm, meter: Meter): string {
-  switch (rhythm) {
-    case 'whole':
-      return 'a whole note'
-    case 'eighths':
-      return 'eighth notes'
-    case 'dotted half':
-      return 'a dotted half note'
-    case 'dotted quarter':
-      return 'a dotted quarter note'
-    case 'ties':
-      return 'a tie'
-    case 'sixteenths':
-      return 'sixteenth notes'
-    case 'triplets':
-      return 'a triplet'
-    case 'compound':
-      return `${meterName(meter)}, felt in dotted beats`
-    case 'syncopation':
-      return 'a note between the beats that is held over the next one'
-  }
-}
