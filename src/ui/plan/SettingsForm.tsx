@@ -2,7 +2,8 @@
 
 import { format, parseISO } from 'date-fns'
 import { useState } from 'react'
-import { dayLater, WEEKDAYS } from '@/core/plan/calendar'
+import { sayIssue } from '@/core/issue'
+import { dayLater, dayNumber, WEEKDAYS } from '@/core/plan/calendar'
 import { PLAN_BOUNDS, type PlanSettings } from '@/core/plan/record'
 import { planSettingsSchema } from '@/core/plan/record.schema'
 import { Button } from '@/ui/kit/Button'
@@ -152,5 +153,7 @@ function problemOf(draft: PlanSettings): string | null {
   if (draft.to < draft.from) return 'The last day lies before the first.'
   if (!(draft.minutes >= PLAN_BOUNDS.least && draft.minutes <= PLAN_BOUNDS.most))
     return `Minutes a day: ${PLAN_BOUNDS.least} to ${PLAN_BOUNDS.most}.`
-  return planSettingsSchema.safeParse(draft).success ? null : 'One of the dates is no day of the calendar.'
+  if ([draft.from, draft.to, ...draft.holidays].some((d) => dayNumber(d) === null)) return 'One of the dates is no day of the calendar.'
+  const { error } = planSettingsSchema.safeParse(draft)
+  return error ? `This cannot be kept: ${sayIssue(error)}` : null
 }
