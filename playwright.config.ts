@@ -20,8 +20,8 @@ export default defineConfig({
   // For machines that are slow or busy: what is broken is found all the same, later.
   timeout: 180_000,
   expect: { timeout: 45_000 },
-  // A machine that stands still for some seconds is no fault of the product; what needed a second try is listed as flaky.
-  retries: 1,
+  // A machine that stands still for some seconds is no fault of the product; what needed another try is listed as flaky.
+  retries: 2,
   reporter: [['list']],
   use: {
     baseURL: ORIGIN,
