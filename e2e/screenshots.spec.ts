@@ -8,7 +8,7 @@ const right = async (page: Page, times: number) => {
 }
 
 test('pictures for the README', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(400_000)
   await open(page, 'The Ferry at Low Water')
   await right(page, 19)
   await shot(page, 'desk-bench')
