@@ -1,7 +1,7 @@
 import * as z from 'zod/mini'
 import { versionNumber } from '@/core/bounds.schema'
 import { aimSchema, daySchema, planSettingsSchema, recordSchema } from '@/core/plan/record.schema'
-import { ITEM_KINDS } from '@/core/practice/schedule'
+import { ITEM_KINDS } from '@/core/practice/dayPlan'
 import { SURENESS } from '@/core/practice/sure'
 
 /** The plan as it is asked for: the day on which one stands, by the clock of whoever asks. */

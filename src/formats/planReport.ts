@@ -1,6 +1,7 @@
 import { learningsOf } from '@/core/practice/prepares'
 import { sayItem, sayPlanProblem } from '@/core/words/en/practice'
-import { planDays, type PlanAsk, type PlanItem } from '@/core/practice/schedule'
+import { planDays } from '@/core/practice/schedule'
+import type { PlanAsk, PlanItem } from '@/core/practice/dayPlan'
 import type { Practised } from '@/core/drills/practised'
 
 /** A day of a plan as the command line prints it. */

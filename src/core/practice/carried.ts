@@ -1,5 +1,5 @@
 import { stretchOf } from './chunks'
-import type { Done, Learning } from './schedule'
+import type { Done, Learning } from './dayPlan'
 
 /**
  * What was done of a piece, for its chunks as they are cut now: for a seat it is cut otherwise than for the class, and after

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { dayNumber, dayOf, type Day } from '../plan/calendar'
 import type { Chunk } from './chunks'
 import { courseOf, leftOf, nextDay, type Course } from './course'
-import type { Done, Learning, PlanAsk, PlanDay } from './schedule'
+import type { Done, Learning, PlanAsk, PlanDay } from './dayPlan'
 
 const addDays = (day: Day, n: number): Day => dayOf(dayNumber(day)! + n)
 const DAYS = Array.from({ length: 40 }, (_, i) => addDays('2026-03-02', i))

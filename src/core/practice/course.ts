@@ -1,17 +1,8 @@
 import { dayNumber, type Day } from '../plan/calendar'
 import { carriedTo } from './carried'
 import type { Chunk } from './chunks'
-import {
-  minutesFor,
-  timesFor,
-  type ItemFacts,
-  type ItemKind,
-  type Learning,
-  type Left,
-  type PlanAsk,
-  type PlanDay,
-  type PlanItem,
-} from './schedule'
+import type { ItemFacts, ItemKind, Learning, Left, PlanAsk, PlanDay, PlanItem } from './dayPlan'
+import { minutesFor, timesFor, toTenth } from './effort'
 import { after, FEWEST, partFor, TEMPI, wasSure, type ChunkStanding } from './standing'
 
 /** The part of the days, at the end, that is for running through; and the part of the others by which all has been met once. From memory. */
@@ -209,8 +200,6 @@ const dueOn = ({ tasks }: Course, stands: Stands, today: number): Task[] =>
     })
 
 const isJoin = ({ chunk }: Task): boolean => chunk.kind === 'join' || chunk.kind === 'line'
-
-export const toTenth = (x: number): number => Math.round(x * 10) / 10
 
 const kindOf = (t: Task): ItemKind => (t.chunk.kind === 'chunk' ? 'new' : 'join')
 

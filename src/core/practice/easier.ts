@@ -10,7 +10,8 @@ import { searcher, USUAL_SPACE } from '../balance/search'
 import { seatsOf, type SeatId } from '../seats/seat'
 import { withSetting } from '../balance/setting'
 import { learningsOf } from './prepares'
-import { planDays, type PlanAsk } from './schedule'
+import { planDays } from './schedule'
+import type { PlanAsk } from './dayPlan'
 
 /** A piece in another key, with the octaves that suit it there. */
 export type InOtherKey = { readonly key: string; readonly c: Practised }

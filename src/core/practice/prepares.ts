@@ -1,7 +1,8 @@
 import type { Practised } from '../drills/practised'
 import type { SeatId } from '../seats/seat'
 import { burdensOf } from './eases'
-import { learningOf, type Learning } from './schedule'
+import { learningOf } from './schedule'
+import type { Learning } from './dayPlan'
 import { sayBurden } from './warmup'
 
 /** How many of the things that load a piece most are looked for in an exercise, and how many of them it must have. */

@@ -7,7 +7,9 @@ import { carriedTo } from './carried'
 import { chunksOf } from './chunks'
 import { preparedBy } from './prepares'
 import { sayItem, sayPlanProblem } from '../words/en/practice'
-import { learningOf, planDays, timesFor, type Done } from './schedule'
+import { learningOf, planDays } from './schedule'
+import type { Done } from './dayPlan'
+import { timesFor } from './effort'
 import { GAPS, wasSure } from './standing'
 
 const G = { fifths: 1, mode: 'major' } as const

@@ -1,4 +1,4 @@
-import type { Learning, Done } from './schedule'
+import type { Learning, Done } from './dayPlan'
 
 /** What was sure is met again after so many days, each time it stays sure. Common practice. */
 export const GAPS = [2, 4, 8] as const

@@ -1,7 +1,7 @@
 import type { SeatId } from '../seats/seat'
 import { stretchOf } from './chunks'
 import type { PracticeRecord } from '../plan/record'
-import type { Done } from './schedule'
+import type { Done } from './dayPlan'
 import { wasSure } from './standing'
 import type { Day } from '../plan/calendar'
 

@@ -1,7 +1,7 @@
 import { count, plural } from '../../count'
 import { capital, sayList } from '../../names'
 import { sayWeekday } from '../../plan/calendar'
-import type { ItemFacts, PlanProblem } from '../../practice/schedule'
+import type { ItemFacts, PlanProblem } from '../../practice/dayPlan'
 
 /** What is practised on a day, in one sentence: "Measure 6 again on Thursday: last clean 3 days ago." */
 export function sayItem(f: ItemFacts): string {
