@@ -39,9 +39,29 @@ describe('keys as teachers choose them', () => {
   ])('check 23, %s of a beginning class: D first, G next, no flat key before them (common practice)', (_, text) => {
     const names = keys(ranked(pieceFrom(text, D), classAt(beginning)))
     expect(names.slice(0, 2)).toEqual(['D major', 'G major'])
-    // Flats last for violins: low 1 and low 2 come after the other strings.
-    const flats = names.filter((n) => n.includes('♭') || n === 'F major')
-    expect(names.slice(-flats.length).sort()).toEqual([...flats].sort())
+    // The keys of a class that learns before all others, then those with fewer signs.
+    expect(names.slice(0, 6).sort()).toEqual(['A major', 'B♭ major', 'C major', 'D major', 'F major', 'G major'])
+    const signs = (name: string) => (name === 'E♭ major' ? 3 : 4)
+    expect(names.slice(6).map(signs)).toEqual(names.slice(6).map(signs).sort())
+  })
+
+  it.each([
+    ['E minor', 'E4 F#4 G4 A4 B4 A4 G4 F#4 E4:h B4:h E4:w', 1],
+    ['A minor', 'A4 B4 C5 D5 E5 D5 C5 B4 A4:h E5:h A4:w', 0],
+    ['D minor', 'D4 E4 F4 G4 A4 Bb4 A4 G4 F4 E4 D4:h', -1],
+  ])('in minor D, A and E come before all others: %s', (_, text, fifths) => {
+    for (const step of ['four-strings', 'first-position', 'third-position'] as const) {
+      const found = ranked(pieceFrom(text, { fifths, mode: 'minor' }), classAt(step))
+      expect(new Set(found.slice(0, 3).map((f) => f.setting.fifths)), step).toEqual(new Set([1, 0, -1]))
+      const others = found.slice(3).map((f) => Math.abs(f.setting.fifths))
+      expect(others, step).toEqual([...others].sort((a, b) => a - b))
+    }
+  })
+
+  it('nobody is sent to another octave than the one it reads in by itself only to even the load', () => {
+    const found = ranked(pieceFrom('D4 E4 F#4 G4 A4 G4 F#4 E4 D4 F#4 A4 F#4 D4:w', D), classAt('first-position'))
+    const home = found.filter((f) => f.setting.fifths >= -2 && f.setting.fifths <= 3)
+    expect(home.map((f) => f.moved)).toEqual(home.map(() => 0))
   })
 
   it('wherever it is written, it is found in the same keys', () => {

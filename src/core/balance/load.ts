@@ -45,7 +45,11 @@ export const loadOf = onceIn((piece: Piece, map: SeatMap): SeatLoad => {
 /** What a cost is called where the load is opened. */
 export const COST_NAMES: Record<CostKind, string> = {
   notLearned: 'not learned',
+  openingNotLearned: 'opened hand not learned',
+  fingerNotLearned: 'finger or place not learned',
+  stringNotLearned: 'string not learned',
   taughtLater: 'usually taught later',
+  laterNote: 'in a position that is usually taught later',
   shiftNotLearned: 'shift not learned',
   shiftInSlur: 'shift inside a slur',
   shift: 'shift',

@@ -1,73 +1,89 @@
 import { candidates } from '../fingering/candidates'
-import { momentsOf } from '../fingering/moments'
+import { mapSeat, unpinned, writtenOctaves } from '../fingering/map'
+import { momentsOf, type Moment } from '../fingering/moments'
 import type { Policy } from '../fingering/policy'
-import { isLearned } from '../hands/hold'
+import { OCTAVES } from '../fingering/weights'
 import type { Learned } from '../instruments/learned'
 import { CLEFS, ledgerLines } from '../music/clef'
 import { byOctaves, midiOf } from '../music/pitch'
+import { once } from '../once'
 import type { Line, Piece } from '../piece/piece'
-import { mapSeat, writtenOctaves } from '../fingering/map'
-import { shiftsIn } from '../fingering/moves'
 import { loadOf } from './load'
 import type { Seat, SeatId } from '../seats/seat'
 
 /** How many ledger lines a class part may ask for before another octave reads better. */
 const READABLE_LEDGER_LINES = 3
 
-/** How bad a moment is for an octave: not to be held at all, new for the class, far off the staff. */
-const OUT = 100
-const NEW = 10
-const UNREAD = 1
-/** The part of a line that may be new before the seat is better moved. */
-const BEARABLE = 0.12
+/** How far from its usual octave a seat is looked for, the nearest first, of two the lower. */
+const STEPS = [0, -1, 1, -2, 2, -3, 3, -4, 4] as const
 
 /** How a seat fingers and what it has learned. */
 type Ways = { readonly policy: Policy; readonly learned: Learned }
 
-/** How badly an octave fits a seat: moments it cannot hold, moments beyond the class, moments far off the staff. */
-function misfit(piece: Piece, line: Line, { instrument }: Seat, octave: number, { policy, learned }: Ways): number {
-  const setup = { instrument, policy, learned }
-  const by = writtenOctaves(instrument, octave)
-  const known = new Map<string, number>()
-  let sum = 0
-  for (const m of momentsOf(piece, line)) {
-    const pitches = m.pitches.map((p) => byOctaves(p, by))
-    const name = pitches.map((p) => midiOf(p)).join(' ')
-    let bad = known.get(name)
-    if (bad === undefined) {
-      const holds = candidates(setup, pitches)
-      const unread = pitches.some((p) => ledgerLines(p, CLEFS[instrument.clef]) > READABLE_LEDGER_LINES)
-      // Of a chord beyond the hand the top note is left, with a substitute at hand.
-      const cut = holds.length === 0 && pitches.length > 1 && candidates(setup, pitches.slice(-1)).length > 0
-      bad = cut ? NEW : holds.length === 0 ? OUT : holds.some(isLearned) ? (unread ? UNREAD : 0) : NEW
-      known.set(name, bad)
-    }
-    sum += bad
+/** A line as a seat would play it. */
+type Part = { readonly piece: Piece; readonly line: Line; readonly seat: Seat; readonly ways: Ways }
+
+/** The different notes and chords of a line, each with how often it comes. */
+const soundsIn = once((moments: readonly Moment[]): readonly { readonly pitches: Moment['pitches']; readonly times: number }[] => {
+  const found = new Map<string, { pitches: Moment['pitches']; times: number }>()
+  for (const { pitches } of moments) {
+    const key = pitches.map((p) => midiOf(p)).join(' ')
+    const known = found.get(key)
+    if (known) known.times++
+    else found.set(key, { pitches, times: 1 })
   }
-  return sum
+  return [...found.values()]
+})
+
+/** How many moments no hand of the instrument can hold in an octave, and how many stand too far off its staff. */
+function misfits({ piece, line, seat: { instrument }, ways }: Part, octave: number): { out: number; unread: number } {
+  const by = writtenOctaves(instrument, octave)
+  let [out, unread] = [0, 0]
+  for (const { pitches, times } of soundsIn(momentsOf(piece, line))) {
+    const there = pitches.map((p) => byOctaves(p, by))
+    // Of a chord beyond the hand the top note is left, with a substitute at hand.
+    if (candidates({ instrument, ...ways }, there.slice(-1)).length === 0) out += times
+    else if (there.some((p) => ledgerLines(p, CLEFS[instrument.clef]) > READABLE_LEDGER_LINES)) unread += times
+  }
+  return { out, unread }
 }
 
-/** Shifts and new things that another octave must save before a seat leaves the first one's side, and the part of them that may be left. */
-const [SAVES, LEAVES] = [4, 0.5]
-
-/** What a seat meets in an octave: what it cannot hold, what is new, how often the hand shifts, and its load in points. */
-type Met = { readonly out: number; readonly fresh: number; readonly shifts: number; readonly load: number }
-
-function met(piece: Piece, line: Line, seat: Seat, octave: number, { policy, learned }: Ways): Met {
-  const map = mapSeat(piece, line, seat, { octave, policy, learned })
-  const marked = (...marks: readonly string[]) => map.problems.filter((p) => marks.includes(p.mark)).length
-  return {
-    out: marked('out', 'divide'),
-    fresh: marked('new'),
-    shifts: shiftsIn(map),
-    load: loadOf(piece, map).total,
-  }
+/** What an octave costs a seat: its line as the hand solves it, and what is hard to read of it. */
+function costIn(part: Part, octave: number, unread: number): number {
+  const { piece, line, seat, ways } = part
+  const { instrument } = seat
+  const { total } = unpinned({ instrument, ...ways }, line, momentsOf(piece, line), writtenOctaves(instrument, octave))
+  return total + unread * OCTAVES.offStaff
 }
 
 /**
- * The octave (sounding, against the line) that each of `asked` reads in: the usual place beside the first seat of the
- * class if the seat's hand, what it has learned and its clef allow it, else the nearest octave that fits best; of those
- * that fit as well, one in which the hand has clearly less to do. Where it is about the same, seats stay beside the first.
+ * Where a seat reads: of the octaves in which the fewest notes are out of reach the nearest to its usual one in which its
+ * line costs the hand about the least. One that is nearer yet and costs not much more is taken where its part has less load.
+ */
+function bestFor(part: Part, usual: number, stays: number): number {
+  const { piece, line, seat, ways } = part
+  const count = momentsOf(piece, line).length
+  const at = new Map<number, ReturnType<typeof misfits>>()
+  const misfitsAt = (octave: number) => at.get(octave) ?? at.set(octave, misfits(part, octave)).get(octave)!
+  const cost = (octave: number) => costIn(part, octave, misfitsAt(octave).unread)
+  // Nothing costs less than nothing: most seats are at home, and no other octave is asked about.
+  if (misfitsAt(usual).out === 0 && cost(usual) <= stays * count) return usual
+  const tries = STEPS.map((by) => usual + by)
+  const fewest = Math.min(...tries.map((o) => misfitsAt(o).out))
+  const tried = tries.filter((o) => misfitsAt(o).out === fewest).map((octave) => ({ octave, cost: cost(octave) }))
+  const least = Math.min(...tried.map((t) => t.cost))
+  const near = tried.findIndex((t) => t.cost <= least + (t.octave === usual ? stays : OCTAVES.usual) * count)
+  if (tried[near].octave === usual) return usual
+  // Nobody goes further than need be; nearer by, where it costs about as much, all that the part asks is weighed.
+  const tied = tried.slice(0, near + 1).filter((t) => t.cost <= least + OCTAVES.tie * count)
+  if (tied.length === 1) return tied[0].octave
+  const loads = tied.map(({ octave }) => loadOf(piece, mapSeat(piece, line, seat, { octave, ...ways })).total)
+  return tied[loads.indexOf(Math.min(...loads))].octave
+}
+
+/**
+ * The octave (sounding, against the line) that each of `asked` reads in: beside the first seat of the class, in unison or
+ * octaves, where the seat's hand is about as well off there as anywhere; else where it has least to do.
  */
 export function octavePlan(
   piece: Piece,
@@ -76,42 +92,14 @@ export function octavePlan(
   asked: readonly Seat[],
   waysOf: (seat: Seat) => Ways,
 ): Record<SeatId, number> {
-  const best = (seat: Seat, wanted: number): number => {
-    const line = lineOf(seat)
-    const ways = waysOf(seat)
-    const tries = [0, -1, 1, -2, 2, -3, 3, -4, 4].map((d) => wanted + d)
-    let least = { octave: wanted, bad: misfit(piece, line, seat, wanted, ways) }
-    // A few new notes are no reason to leave the class's unison.
-    const patience = momentsOf(piece, line).length * (NEW * BEARABLE)
-    if (least.bad <= patience && least.bad < OUT) return wanted
-    for (const octave of tries.slice(1)) {
-      const bad = misfit(piece, line, seat, octave, ways)
-      if (bad < least.bad) least = { octave, bad }
-      if (bad === 0) break
-    }
-    return least.octave
-  }
-  /** Of the octaves in which no more is out of reach or new, the one with clearly less to do. */
-  const lighter = (seat: Seat, octave: number): number => {
-    const [line, ways] = [lineOf(seat), waysOf(seat)]
-    const now = met(piece, line, seat, octave, ways)
-    const trouble = ({ fresh, shifts }: Met) => fresh + shifts
-    if (trouble(now) < SAVES) return octave
-    let best = { octave, load: now.load * seat.instrument.leavesFor }
-    for (const o of [octave - 1, octave + 1]) {
-      const there = met(piece, line, seat, o, ways)
-      if (there.out > now.out || there.fresh > now.fresh) continue
-      const saved = trouble(now) - trouble(there)
-      if (saved >= SAVES && trouble(there) <= trouble(now) * LEAVES && there.load < best.load) best = { octave: o, load: there.load }
-    }
-    return best.octave
-  }
   const [leader] = seats
+  const best = (seat: Seat, usual: number) =>
+    bestFor({ piece, line: lineOf(seat), seat, ways: waysOf(seat) }, usual, seat === leader ? OCTAVES.leader : OCTAVES.usual)
   // A line written in a low clef stays with those who read it, and higher seats go above it.
   const low = CLEFS[lineOf(leader).clef].middle < CLEFS.alto.middle
   const found = best(leader, (low ? 1 : 0) + leader.instrument.beside)
   const base = low ? 1 : found - leader.instrument.beside
   const plan: Record<SeatId, number> = { [leader.id]: found }
-  for (const seat of asked) if (seat !== leader) plan[seat.id] = lighter(seat, best(seat, base + seat.instrument.beside))
+  for (const seat of asked) if (seat !== leader) plan[seat.id] = best(seat, base + seat.instrument.beside)
   return plan
 }

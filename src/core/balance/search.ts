@@ -4,6 +4,7 @@ import type { Substitutes } from '../fingering/substitute'
 import { momentsOf } from '../fingering/moments'
 import { FOURTH, type Policy } from '../fingering/policy'
 import { SCHOOLS, type SchoolName } from '../instruments/instrument'
+import type { Key } from '../music/key'
 import { byOctaves, pitchName, stepsOf, type Pitch } from '../music/pitch'
 import { intervalTo } from '../piece/transpose'
 import type { Piece } from '../piece/piece'
@@ -47,6 +48,10 @@ export type Scored = {
   readonly news: number
   /** How many seats have not had the signature. */
   readonly strange: number
+  /** 0 for a key of a class that learns, else its signs. */
+  readonly foreign: number
+  /** How many seats read in another octave than they would by themselves in this key. */
+  readonly moved: number
   /** Notes that are replaced, which is what makes it work. */
   readonly replaced: number
   readonly out: number
@@ -60,16 +65,36 @@ type Variant = {
   readonly byMeasure: readonly number[]
   readonly profile: Profile
   readonly substitutes?: Substitutes
+  /** It is not where the seat would read by itself. */
+  readonly moved: boolean
 }
 
-export type Rank = Pick<Scored, 'out' | 'news' | 'strange' | 'replaced' | 'wait' | 'total'>
+export type Rank = Pick<Scored, 'foreign' | 'out' | 'news' | 'strange' | 'replaced' | 'moved' | 'wait' | 'total'>
+
+/** The keys of a class that learns, by fifths. Common practice: D, G, C, A, F, B flat; D, A and E minor. */
+const CLASS_KEYS: Readonly<Record<Key['mode'], readonly number[]>> = { major: [2, 1, 0, 3, -1, -2], minor: [-1, 0, 1] }
+
+/** 0 for a key of a class that learns, else its signs. */
+const foreignness = ({ fifths, mode }: Key): number => (CLASS_KEYS[mode].includes(fifths) ? 0 : Math.max(1, Math.abs(fifths)))
+
+/** A key of a class that learns in which everybody has every note, some of them replaced, comes before all others. */
+const isHome = (r: Rank): boolean => r.foreign === 0 && r.out === 0
 
 /**
- * Better first, as teachers choose: fewer notes out of reach, fewer different things to teach, a key that the class knows,
- * fewer notes replaced; then the less the class works through or waits for, then the less in all. Common practice.
+ * Better first, as teachers choose: the keys of a class that learns; else fewer notes out of reach, then fewer signs. Of
+ * those fewer different things to teach, a key that the class knows, fewer notes replaced, fewer seats away from where they
+ * read by themselves; then the less the class works through or waits for, then the less in all. Common practice.
  */
 export const byRank = (a: Rank, b: Rank): number =>
-  a.out - b.out || a.news - b.news || a.strange - b.strange || a.replaced - b.replaced || a.wait - b.wait || a.total - b.total
+  Number(isHome(b)) - Number(isHome(a)) ||
+  a.out - b.out ||
+  a.foreign - b.foreign ||
+  a.news - b.news ||
+  a.strange - b.strange ||
+  a.replaced - b.replaced ||
+  a.moved - b.moved ||
+  a.wait - b.wait ||
+  a.total - b.total
 
 type InAKey = { readonly setting: { readonly fifths: number } }
 
@@ -95,7 +120,6 @@ export type Searcher = (fifths: number) => Scored[]
 
 /** Prepares a search: what does not depend on the key is found once. */
 export function searcher(piece: Piece, plan: Plan, klass: ClassSettings, space: SearchSpace = USUAL_SPACE): Searcher {
-  const home = octavesFor(piece, plan, klass)
   const seats = seatsOf(klass)
   // Seats that have no choice are not tried twice: what stands for the first that has one is tried, or for the class.
   const own = (decision: 'school' | 'fourth') => settingsFor(klass, plan, deciding(seats, decision)[0] ?? seats[0]).policy
@@ -105,6 +129,8 @@ export function searcher(piece: Piece, plan: Plan, klass: ClassSettings, space: 
   return (fifths) => {
     const there = inKey(piece, plan, fifths)
     if (!there) return []
+    const home = octavesFor(there.piece, there.plan, klass)
+    const foreign = foreignness(there.piece.key)
     const known = new Map<string, Variant[]>()
     const variants = (seat: Seat, school: SchoolName, fourth: Policy['fourth']): Variant[] => {
       const { decisions } = seat.instrument
@@ -112,7 +138,7 @@ export function searcher(piece: Piece, plan: Plan, klass: ClassSettings, space: 
       let made = known.get(key)
       if (!made) {
         const octaves = space.octaves.map((o) => home[seat.id] + o)
-        known.set(key, (made = variantsOf(there, klass, seat, octaves, { school, fourth }, reaches)))
+        known.set(key, (made = variantsOf(there, klass, seat, home[seat.id], octaves, { school, fourth }, reaches)))
       }
       return made
     }
@@ -120,7 +146,7 @@ export function searcher(piece: Piece, plan: Plan, klass: ClassSettings, space: 
     for (const school of schools)
       for (const fourth of fourths)
         for (const chosen of combined(seats.map((s) => variants(s, school, fourth)))) {
-          const ranked: Ranked = { ...rankOf(chosen), school, fourth, chosen }
+          const ranked: Ranked = { ...rankOf(chosen, foreign), school, fourth, chosen }
           if (best.length < KEPT || byRank(ranked, best[best.length - 1]) < 0) best = [...best, ranked].sort(byRank).slice(0, KEPT)
         }
     const replaced = best[0] && withReplaced(there, klass, seats, best[0])
@@ -132,9 +158,10 @@ export function searcher(piece: Piece, plan: Plan, klass: ClassSettings, space: 
 /** A variant for every seat, with what they are ranked by. */
 type Ranked = Rank & { readonly school: SchoolName; readonly fourth: Policy['fourth']; readonly chosen: readonly Variant[] }
 
-const rankOf = (chosen: readonly Variant[]): Rank => {
-  const ranks = { out: 0, news: 0, strange: 0, replaced: 0 }
-  for (const { profile, substitutes } of chosen) {
+const rankOf = (chosen: readonly Variant[], foreign: number): Rank => {
+  const ranks = { out: 0, news: 0, strange: 0, replaced: 0, moved: 0, foreign }
+  for (const { profile, substitutes, moved } of chosen) {
+    if (moved) ranks.moved++
     ranks.out += profile.out
     ranks.news += profile.news.length
     ranks.strange += profile.strange ? 1 : 0
@@ -167,9 +194,9 @@ function withReplaced(
     const done = replacing(piece, mapped({}), left, mapped)
     if (!done) return null
     left -= Object.keys(done.substitutes).length
-    chosen.push({ ...weighed(piece, done.map, variant.octave), substitutes: done.substitutes })
+    chosen.push({ ...weighed(piece, done.map, variant.octave, variant.moved), substitutes: done.substitutes })
   }
-  return { ...ranked, ...rankOf(chosen), chosen }
+  return { ...ranked, ...rankOf(chosen, ranked.foreign), chosen }
 }
 
 /** How a seat's part in a key and an octave is mapped, with its pins where they still stand. */
@@ -190,8 +217,9 @@ function mapIn(
   })
 }
 
-const weighed = (piece: Piece, map: SeatMap, octave: number): Variant => ({
+const weighed = (piece: Piece, map: SeatMap, octave: number, moved: boolean): Variant => ({
   octave,
+  moved,
   byMeasure: loadOf(piece, map).byMeasure,
   profile: profileOf(piece, map),
 })
@@ -210,6 +238,7 @@ function variantsOf(
   { piece, plan }: Pick<InKey, 'piece' | 'plan'>,
   klass: ClassSettings,
   seat: Seat,
+  home: number,
   octaves: readonly number[],
   ways: { school: SchoolName; fourth: Policy['fourth'] },
   reaches: Reaches,
@@ -226,7 +255,12 @@ function variantsOf(
   return octaves
     .filter((_, i) => missed[i] === least)
     .map((octave) =>
-      weighed(piece, mapSeat(piece, line, seat, { octave, policy: setup.policy, learned, pins: pinned(plan, seat.id) }), octave),
+      weighed(
+        piece,
+        mapSeat(piece, line, seat, { octave, policy: setup.policy, learned, pins: pinned(plan, seat.id) }),
+        octave,
+        octave !== home,
+      ),
     )
 }
 
@@ -260,7 +294,7 @@ function reachOf(): Reaches {
 const replacedIn = (seats: readonly Seat[], chosen: readonly Variant[]): EverySeat<Substitutes> =>
   Object.fromEntries(chosen.flatMap((v, i) => (v.substitutes ? [[seats[i].id, v.substitutes] as const] : [])))
 
-function score(fifths: number, seats: readonly Seat[], { school, fourth, chosen }: Ranked): Scored {
+function score(fifths: number, seats: readonly Seat[], { school, fourth, chosen, foreign }: Ranked): Scored {
   const of = <T>(value: (v: Variant) => T): EverySeat<T> => Object.fromEntries(seats.map((s, i) => [s.id, value(chosen[i])]))
   const { figure, bySeat } = evennessOf(of((v) => v.byMeasure))
   const sum = (f: (p: Profile) => number) => chosen.reduce((n, v) => n + f(v.profile), 0)
@@ -268,7 +302,7 @@ function score(fifths: number, seats: readonly Seat[], { school, fourth, chosen 
     setting: { fifths, octaves: of((v) => v.octave), school, fourth, substitutes: replacedIn(seats, chosen) },
     evenness: figure,
     fresh: sum((p) => p.fresh),
-    ...rankOf(chosen),
+    ...rankOf(chosen, foreign),
     bySeat,
     profiles: of((v) => v.profile),
   }

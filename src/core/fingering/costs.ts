@@ -6,7 +6,7 @@ import { midiOf } from '../music/pitch'
 import { once } from '../once'
 import type { Setup } from './candidates'
 import { isMet, isVisited } from './visits'
-import type { CostKind } from './weights'
+import { NEED_COSTS, type CostKind } from './weights'
 
 /** What lies between two sounding moments of the line. */
 export type Gap = {
@@ -26,8 +26,9 @@ type Charge = (kind: CostKind, times?: number) => void
 /** What a hold costs by itself, whatever comes before and after. */
 export function chargeHold(setup: Setup, h: Hold, charge: Charge): void {
   const { instrument, policy } = setup
-  const met = h.needs.reduce((n, need) => n + (isVisited(need) ? 0 : 1), 0)
-  if (met) charge('notLearned', met)
+  for (const need of h.needs) if (!isVisited(need)) charge(NEED_COSTS[need])
+  const later = h.open ? null : laterThanNext(setup, h.position)
+  if (later) charge('laterNote', later)
   if (h.respelled) charge('respelled')
   if (h.position !== FIRST) charge(h.position < FIRST ? 'halfPosition' : 'awayFromFirst')
   const letters = instrument.byLetter
@@ -63,8 +64,18 @@ function chargeEntry(setup: Setup, a: Hold | null, b: Hold, charge: Charge): voi
     }
   }
   if (b.needs.length === 0) return
-  if (isMet('string', a, b)) charge('notLearned')
-  if (isMet('extension', a, b)) charge('notLearned')
+  if (isMet('string', a, b)) charge('stringNotLearned', beyondStrings(setup.learned, b))
+  if (isMet('extension', a, b)) charge('openingNotLearned')
+}
+
+/** How far the string of a hold that is furthest off lies from those that are learned; at least 1. */
+function beyondStrings({ strings }: Learned, h: Hold): number {
+  let far = 1
+  for (const { string } of h.stops) {
+    const away = strings.reduce((least, s) => Math.min(least, Math.abs(s - string)), Infinity)
+    if (away > far && away < Infinity) far = away
+  }
+  return far
 }
 
 /** What it costs to begin a line with this hold: a hand that is not at home has to be found; while an open string rings it has time. */
@@ -133,7 +144,8 @@ function chargeShift(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Charge): 
   if (far === 1 && schoolOf(setup.instrument, setup.policy.school).rolls) return charge('pivot')
   charge(gap.rest ? 'shiftOverRest' : a.open ? 'shiftOverOpen' : gap.slurred ? 'shiftInSlur' : 'shift')
   if (far === 1 && halfStepShifts) charge('shiftByHalfStep')
-  else {
+  // Half position is first with the hand a half step back: no shift that has to be learned.
+  if (!(far === 1 && halfStepShifts && Math.max(a.position, b.position) <= FIRST)) {
     const { shifts } = setup.learned
     if (shifts === 'none' || (shifts === 'pauses' && !gap.rest && !a.open)) charge('shiftNotLearned')
   }
@@ -191,7 +203,7 @@ function chargeSameString(setup: Setup, a: Hold, b: Hold, charge: Charge): void 
  * How many positions that are not learned either are usually taught before this one: 0 when it comes next. Null when it is
  * learned. Made once for what is learned and an instrument.
  */
-function laterThanNext({ instrument, learned, policy }: Setup, position: number): number | null {
+export function laterThanNext({ instrument, learned, policy }: Setup, position: number): number | null {
   const byInstrument = lateness(learned)
   const school = schoolOf(instrument, policy.school)
   let known = byInstrument.get(school)

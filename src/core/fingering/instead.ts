@@ -1,5 +1,5 @@
-import { isLearned, type Hold } from '../hands/hold'
-import { differenceOf, type Difference } from './alternatives'
+import type { Hold } from '../hands/hold'
+import { differenceFor, type Difference } from './alternatives'
 import { sparedOf, type Spared } from './spared'
 import type { MappedNote, SeatMap } from './map'
 
@@ -7,14 +7,15 @@ import type { MappedNote, SeatMap } from './map'
 export type Instead = { readonly now: readonly Spared[]; readonly then: readonly Spared[] }
 
 /** The other way round: what the other line has of what the chosen one spares. */
-const turned = ({ times }: Difference, learned: boolean): Difference => ({
+const turned = ({ times, fresh, visits }: Difference): Difference => ({
   times: new Map([...times].map(([kind, { mine, theirs }]) => [kind, { mine: theirs, theirs: mine }])),
-  learned,
+  fresh: { mine: fresh.theirs, theirs: fresh.mine },
+  visits: { mine: visits.theirs, theirs: visits.mine },
 })
 
 /** What the hand would do otherwise with another hold at a note: each is true of both whole lines. */
 export function insteadAt({ solution }: SeatMap, { column }: Pick<MappedNote, 'column'>, hold: Hold): Instead {
-  const differs = differenceOf(solution, column, hold)
+  const differs = differenceFor(solution, column, hold)
   const { weights } = solution
-  return { now: sparedOf(differs, weights), then: sparedOf(turned(differs, isLearned(hold)), weights) }
+  return { now: sparedOf(differs, weights), then: sparedOf(turned(differs), weights) }
 }

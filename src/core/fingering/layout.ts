@@ -12,7 +12,7 @@ import type { Moment } from './moments'
 import { pinAllows, pinLacks, type Lacks, type Pin } from './pins'
 import { stepsOf, type RouteStep } from './route'
 import { atHome, stayOnly, withStays } from './visits'
-import { weightsFor, type CostKind, type Weights } from './weights'
+import { NEED_COSTS, WEIGHTS, weightsFor, type CostKind, type Weights } from './weights'
 
 /** The ways to hold one moment, each with its own cost. `moment` is its index in the line. */
 export type Column = {
@@ -67,6 +67,8 @@ export type LineAsk = {
   readonly pins: ReadonlyMap<string, Pin>
   /** By moment: the choice that is kept because the measure has been met with it before. */
   readonly keeps?: ReadonlyMap<number, string>
+  /** Positions, by index, that are left out where another way stands: one that is not learned does where two would be asked for. */
+  readonly without?: ReadonlySet<number>
 }
 
 /** Prices holds and moves with a set of weights. */
@@ -107,7 +109,11 @@ function pricing(setup: Setup, weights: Weights): Pricing {
 }
 
 /** A column before its costs: `free` are the ways that stand without a pin, `all` those of a class that has learned everything. */
-type Draft = Pick<Column, 'moment' | 'pitches' | 'holds' | 'pinned' | 'all'> & { readonly free: readonly Hold[] }
+type Draft = Pick<Column, 'moment' | 'pitches' | 'holds' | 'pinned' | 'all'> & {
+  readonly free: readonly Hold[]
+  /** Of a pin, its own or one that holds on here, the ways that it allows. */
+  readonly asked: readonly Hold[]
+}
 /** Holds that several moments share: the same pitches under the same pin, with the same hands waiting. */
 type Group = {
   readonly index: number
@@ -121,12 +127,12 @@ type Group = {
 /**
  * Lays out the columns: for each moment the ways that the class has learned, or, where none serves, those with the fewest
  * new things; around these also the ways to stay where the hand had to go (`visits.ts`).
- * Pins leave only what they allow; a pin that nothing satisfies is reported and set aside. At the moment `wide` every
- * way stands, pinned or learned or not.
+ * Pins leave only what they allow, also of the same notes struck again right after; a pin that nothing satisfies is
+ * reported and set aside.
  */
-export function layOut(setup: Setup, source: LineAsk, wide = -1): Table {
+export function layOut(setup: Setup, source: LineAsk): Table {
   const weights = weightsFor(setup.policy)
-  const { drafts, problems } = draftColumns(setup, source, wide)
+  const { drafts, problems } = draftColumns(setup, source)
   const price = pricing(setup, weights)
   const column = new Map(drafts.map((d, i) => [d.moment, i]))
   const steps = route(source, (m) => !column.has(m))
@@ -318,23 +324,77 @@ function waysKnown({ instrument, policy, learned }: Setup, octaves: number): Map
 /** Policies whose ways are kept for one seat's learning. */
 const MOST_POLICIES = 24
 
+/** What is new in a way to hold, at its price; 0 where all of it is learned. */
+const newness = ({ needs }: Hold): number => needs.reduce((sum, need) => sum + WEIGHTS[NEED_COSTS[need]], 0)
+
+/** Ways that ask for this much more than the least stand beside it: which is less in all, the whole line says. */
+const [LITTLE_MORE, MORE] = [WEIGHTS.openingNotLearned, WEIGHTS.notLearned]
+
 /**
- * The ways that ask for the fewest new things; those in a position that is known come first. Where only a new position
- * serves, one thing more may be asked: the position that is taught next may need a finger that is new too.
+ * The ways that are learned; where there are none, those that ask for little that is new. A position that is known comes
+ * first: only where it would ask for clearly more does a new one stand beside it.
  */
 function fewestNew(all: readonly Hold[]): readonly Hold[] {
-  const least = all.reduce((n, h) => Math.min(n, h.needs.length), Infinity)
-  const fewest = all.filter((h) => h.needs.length === least)
-  const known = fewest.filter((h) => !h.needs.includes('position'))
-  return known.length ? known : all.filter((h) => h.needs.length <= least + 1)
+  const least = (ways: readonly Hold[]) => ways.reduce((n, h) => Math.min(n, newness(h)), Infinity)
+  const fewest = least(all)
+  if (fewest === 0) return all.filter((h) => h.needs.length === 0)
+  const known = all.filter((h) => !h.needs.includes('position'))
+  const there = least(known)
+  if (there <= fewest + LITTLE_MORE) return known.filter((h) => newness(h) <= there + LITTLE_MORE)
+  return all.filter((h) => newness(h) <= fewest + MORE)
 }
 
 /** Where two ways cost the same the one listed first is taken: an open string, then the lower position. */
 const inOrder = (holds: readonly Hold[]): readonly Hold[] =>
   [...holds].sort((a, b) => Number(b.open) - Number(a.open) || a.position - b.position)
 
+/** The same without some positions, where that leaves any; the same list for the same ways. */
+function sparing(ways: readonly Hold[], without: LineAsk['without']): readonly Hold[] {
+  if (!without?.size) return ways
+  const known = spared(ways)
+  const key = [...without].sort((a, b) => a - b).join()
+  let list = known.get(key)
+  if (!list) {
+    const rest = ways.filter((h) => h.open || !without.has(h.position))
+    known.set(key, (list = rest.length && rest.length < ways.length ? rest : ways))
+  }
+  return list
+}
+const spared = once((_: readonly Hold[]) => new Map<string, readonly Hold[]>())
+
+/** A pin at a moment: its own, or one that holds on from a moment before. */
+type Asked = { readonly pin: Pin; readonly own: boolean }
+
+/**
+ * The pin of each moment. What is decided for a note holds for the same note struck again right after it; a place of the
+ * hand that is decided up to a note (`until`) holds up to there. A pin of its own leads.
+ */
+function pinsAt(moments: readonly Moment[], pins: LineAsk['pins']): (Asked | undefined)[] {
+  if (pins.size === 0) return []
+  const at: (Asked | undefined)[] = moments.map((m) => {
+    const pin = pins.get(m.events[0].event.id)
+    return pin && { pin, own: true }
+  })
+  const ends = new Map(moments.flatMap((m, i) => m.events.map((e) => [e.event.id, i] as const)))
+  moments.forEach((m, i) => {
+    const own = pins.get(m.events[0].event.id)
+    const end = own?.until === undefined ? undefined : ends.get(own.until)
+    if (own?.position === undefined || end === undefined) return
+    const place: Asked = { pin: { position: own.position, ...(own.base === undefined ? {} : { base: own.base }) }, own: false }
+    for (let j = i + 1; j <= end && !at[j]?.own; j++) at[j] = place
+  })
+  for (let i = 1; i < moments.length; i++) {
+    const last = at[i - 1]
+    if (!at[i] && last && samePitches(moments[i - 1], moments[i])) at[i] = { pin: last.pin, own: false }
+  }
+  return at
+}
+
+const samePitches = (a: Moment, b: Moment): boolean =>
+  a.pitches.length === b.pitches.length && a.pitches.every((p, i) => pitchName(p) === pitchName(b.pitches[i]))
+
 /** Each moment with the holds that may be chosen, open strings still once; and what is out of reach. */
-function draftColumns(setup: Setup, { moments, octaves, pins }: LineAsk, wide: number): { drafts: Draft[]; problems: Problem[] } {
+function draftColumns(setup: Setup, { moments, octaves, pins, without }: LineAsk): { drafts: Draft[]; problems: Problem[] } {
   const problems: Problem[] = []
   const drafts: Draft[] = []
   const known = waysKnown(setup, octaves)
@@ -348,6 +408,7 @@ function draftColumns(setup: Setup, { moments, octaves, pins }: LineAsk, wide: n
     }
     return found
   }
+  const pinAt = pinsAt(moments, pins)
   moments.forEach((m, moment) => {
     let found = waysOf(m.pitches)
     if (found.all.length === 0 && m.pitches.length > 1) {
@@ -355,23 +416,26 @@ function draftColumns(setup: Setup, { moments, octaves, pins }: LineAsk, wide: n
       problems.push({ moment, kind: 'chord-cut', pitches: found.pitches })
       found = waysOf(m.pitches.slice(-1))
     }
-    const { pitches, all, free } = found
+    const { pitches, all } = found
     if (all.length === 0) {
       problems.push({ moment, kind: 'out-of-reach', pitches })
       return
     }
-    const pin = pins.size ? pins.get(m.events[0].event.id) : undefined
-    const allowed = pin ? all.filter((h) => pinAllows(pin, setup.instrument, h)) : []
-    if (pin && allowed.length === 0) problems.push({ moment, kind: 'pin-impossible', pitches, lacks: pinLacks(pin, setup.instrument, all) })
-    const pinned = allowed.length > 0
-    drafts.push({ moment, pitches, holds: pinned ? allowed : free, free, all, pinned })
+    const pinned = pinAt[moment]
+    const asked = pinned ? all.filter((h) => pinAllows(pinned.pin, setup.instrument, h)) : []
+    if (pinned?.own && asked.length === 0)
+      problems.push({ moment, kind: 'pin-impossible', pitches, lacks: pinLacks(pinned.pin, setup.instrument, all) })
+    const free = sparing(found.free, without)
+    drafts.push({ moment, pitches, holds: asked.length ? asked : free, free, all, asked, pinned: pinned?.own === true && asked.length > 0 })
   })
   const standing = withStays(drafts, setup.learned)
-  return {
-    drafts: drafts.map((d, i) => {
-      const free = standing[i]
-      return { ...d, free, holds: d.moment === wide ? d.all : d.pinned ? d.holds : free }
-    }),
-    problems,
-  }
+  // How long a shift can wait is asked of the line as it stands without pins.
+  const unasked =
+    pins.size && setup.policy.shiftWhere === 'late'
+      ? withStays(
+          drafts.map((d) => ({ ...d, asked: [] })),
+          setup.learned,
+        )
+      : standing
+  return { drafts: drafts.map((d, i) => ({ ...d, free: unasked[i], holds: d.asked.length ? d.asked : standing[i] })), problems }
 }

@@ -6,10 +6,12 @@ import { byOctaves, type Pitch } from '../music/pitch'
 import { quarters } from '../music/time'
 import type { Line, Piece } from '../piece/piece'
 import type { PlacedEvent } from '../piece/walk'
-import { alternativesAt, type Alternative } from './alternatives'
+import { once } from '../once'
+import { pinsAt, type Alternative } from './alternatives'
 import { frameAt, type Frame } from './frame'
 import type { Setup } from './candidates'
 import { layOut, type LineAsk } from './layout'
+import { laterThanNext } from './costs'
 import { momentsOf, type Moment } from './moments'
 import type { Pin } from './pins'
 import type { Policy } from './policy'
@@ -67,17 +69,72 @@ export const writtenOctaves = (instrument: Instrument, octave: number): number =
 
 const NO_PINS: ReadonlyMap<string, Pin> = new Map()
 
+/** How many ways to finger one line are kept: four seats in a few octaves. */
+const MOST_KEPT = 24
+
+const found = once((_: readonly Moment[]): Solution[] => [])
+
+/**
+ * The line's fingering without a pin, kept with the line: octaves are chosen by it, and what pins cost is told against it.
+ * One position that is not learned does where two would be asked for; and a measure that returns keeps its fingers, unless
+ * what stands around it makes others easier by more than that is worth.
+ */
+export function unpinned(setup: Setup, line: Line, moments: readonly Moment[], octaves: number): Solution {
+  const known = found(moments)
+  const { instrument, policy, learned } = setup
+  const made = known.find(
+    ({ setup: s, source }) => s.instrument === instrument && s.policy === policy && s.learned === learned && source.octaves === octaves,
+  )
+  if (made) return made
+  const source: LineAsk = { line, moments, octaves, pins: NO_PINS }
+  const plain = fewestPlaces(solve(layOut(setup, source)))
+  const keeps = otherwise(plain, moments)
+  const solution = keeps.size ? solve(layOut(setup, { ...plain.source, keeps })) : plain
+  if (known.length >= MOST_KEPT) known.shift()
+  known.push(solution)
+  return solution
+}
+
+/** More positions that are not learned than this are no part for a class: nothing is tried for it. */
+const MOST_TRIED = 4
+
+/** A solution that goes to no position that is not learned where another one that it goes to would do; the one taught last goes first. */
+function fewestPlaces(first: Solution): Solution {
+  let best = first
+  let used = newPlaces(first)
+  if (used.length > MOST_TRIED) return first
+  for (const place of used.length > 1 ? [...used].reverse() : []) {
+    if (used.length < 2 || !used.includes(place)) continue
+    const others = best.setup.instrument.positions.flatMap((_, p) =>
+      laterThanNext(best.setup, p) !== null && (p === place || !used.includes(p)) ? [p] : [],
+    )
+    const tried = solve(layOut(best.setup, { ...best.source, without: new Set(others) }))
+    const left = newPlaces(tried)
+    if (left.length < used.length && left.every((p) => used.includes(p))) [best, used] = [tried, left]
+  }
+  return best
+}
+
+/** The positions to which a solution goes that are not learned, those that are taught first before the others. */
+function newPlaces(s: Solution): number[] {
+  const later = new Map<number, number>()
+  s.columns.forEach((_, i) => {
+    const hold = chosenAt(s, i)
+    const at = hold.open || !hold.needs.includes('position') ? null : laterThanNext(s.setup, hold.position)
+    if (at !== null) later.set(hold.position, at)
+  })
+  return [...later.keys()].sort((a, b) => later.get(a)! - later.get(b)!)
+}
+
 /** Maps a line for a seat: every note gets a string, finger, place, position and frame, or a problem. */
 export function mapSeat(piece: Piece, line: Line, seat: Player, { octave, policy, learned, pins = NO_PINS }: MapOptions): SeatMap {
   const { instrument } = seat
   const written = writtenOctaves(instrument, octave)
   const moments = momentsOf(piece, line)
   const setup: Setup = { instrument, policy, learned }
-  const source: LineAsk = { line, moments, octaves: written, pins }
-  const plain = solve(layOut(setup, source))
-  // A measure that returns keeps its fingers, unless what stands around it makes others easier by more than that is worth.
-  const keeps = otherwise(plain, moments)
-  const solution = keeps.size ? solve(layOut(setup, { ...source, keeps })) : plain
+  const free = unpinned(setup, line, moments, written)
+  // What a pin costs is told beforehand: it changes nothing but what it says, not what the other measures are asked to keep.
+  const solution = pins.size ? solve(layOut(setup, { ...free.source, pins })) : free
   const problems = problemsOf(solution, moments)
   // What only drawing asks for is made when it is first asked for: a search maps a line many times and draws none.
   let notes: readonly MappedNote[] | undefined
@@ -147,8 +204,8 @@ function notesOf(s: Solution, column: number, moments: readonly Moment[], writte
   return notes
 }
 
-/** Every other choice at a note, learned or not, cheapest first. */
-export const choicesAt = (map: SeatMap, note: MappedNote): Alternative[] => alternativesAt(map.solution, note.column, true)
+/** Every other choice at a note, learned or not, cheapest first, each at the price that its pin costs. */
+export const choicesAt = (map: SeatMap, note: MappedNote): Alternative[] => pinsAt(map.solution, note.column)
 
 /** Onset and length of a note in quarters, as exact fractions. */
 export const timesOf = (n: MappedNote) => ({ onset: quarters(n.placed.onset), duration: quarters(n.placed.ticks) })

@@ -12,5 +12,7 @@ export const pinSchema = z.object({
   base: z.optional(z.int().check(z.minimum(1), z.maximum(14))),
   /** At the octave, where a finger can press or touch: touched. */
   harmonic: z.optional(z.boolean()),
+  /** Event id of the last note for which the position holds; without it the hand stays until it has a reason to leave. */
+  until: z.optional(z.string().check(z.maxLength(64))),
 })
 export type Pin = Readonly<z.infer<typeof pinSchema>>

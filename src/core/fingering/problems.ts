@@ -97,7 +97,8 @@ export function problemsOf(s: Solution, moments: readonly Moment[]): MapProblem[
   const all = s.problems.map((p) => problemAt(s, moments, p))
   const easier = new Map<Hold, NewFacts['easier']>()
   s.columns.forEach((c, i) => {
-    const beyond = !c.pinned && meetsNew(s, i)
+    // What is pinned is new as well: the teacher has decided it, the class has not learned it.
+    const beyond = meetsNew(s, i)
     const shifted = c.moves && s.setup.learned.shifts !== 'any' && isNewShift(s, i)
     if (!beyond && !shifted) return
     const hold = chosenAt(s, i)

@@ -1,7 +1,7 @@
 import { choiceOf, isLearned, type Hold, type Stop } from '../hands/hold'
 import { isReached } from '../hands/manner'
 import type { Instrument } from '../instruments/instrument'
-import { alternativesAt, differenceOf } from './alternatives'
+import { alternativesAt, differenceFor, priceOf } from './alternatives'
 import type { Frame } from './frame'
 import type { MappedNote, SeatMap } from './map'
 import { metOtherwise } from './returns'
@@ -45,8 +45,10 @@ export function reasonFor(map: SeatMap, note: MappedNote): Reason {
   if (!holds.some(isLearned)) return { kind: 'must', ...held }
   const rival = alternativesAt(solution, note.column).find((a) => isLearned(a.hold) && isWeighed(instrument, hold, a.hold))
   if (rival) {
-    const spared = sparedOf(differenceOf(solution, note.column, rival.hold), solution.weights)
-    return { kind: 'rather', rival: rival.hold, price: rival.price, spared, ...held }
+    // Both lines whole: with the other choice pinned there, the rest as it would then be.
+    const price = Math.max(0, priceOf(solution, note.column, rival.hold))
+    const spared = sparedOf(differenceFor(solution, note.column, rival.hold), solution.weights)
+    return { kind: 'rather', rival: rival.hold, price, spared, ...held }
   }
   const elsewhere = all.filter((h) => choiceOf(h) !== choiceOf(hold))
   const known = elsewhere.filter(isLearned)

@@ -6,7 +6,7 @@ import type { Piece } from '../piece/piece'
 import { unfold } from '../piece/unfold'
 import { problemText } from '../testing/said'
 import { pieceFrom } from '../testing/piece'
-import { alternativesAt, differenceOf } from './alternatives'
+import { alternativesAt, differenceOf, pinsAt } from './alternatives'
 import { chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type StayWait } from './costs'
 import { layOut, type Table } from './layout'
 import { mapSeat, writtenOctaves } from './map'
@@ -229,7 +229,7 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
         const free = solve(tableFor(c))
         fc.pre(free.columns.length > 0)
         const column = where % free.columns.length
-        const others = alternativesAt(free, column, true)
+        const others = pinsAt(free, column)
         fc.pre(others.length > 0)
         const wanted = others[which % others.length]
         const [line] = c.piece.lines
@@ -323,7 +323,7 @@ describe('repeats', () => {
       learned,
     }
     const free = solve(tableFor(c))
-    const others = alternativesAt(free, 1, true)
+    const others = pinsAt(free, 1)
     expect(others.length).toBeGreaterThan(3)
     for (const { hold, price } of others) {
       const pinned = solve(tableFor(c, new Map([['e1', pinFor(INSTRUMENTS.bass, hold)]])))

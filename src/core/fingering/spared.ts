@@ -31,14 +31,18 @@ export type Spared =
   | { readonly kind: Less; readonly none: boolean }
   | { readonly kind: 'shifts' | 'crossings'; readonly times: number }
   | { readonly kind: 'shorter shift'; readonly one: boolean }
+  /** To positions that are not learned it goes so often, and always to the same where it is named. */
+  | { readonly kind: 'fewer visits'; readonly times: number; readonly to: string | null }
   | { readonly kind: 'taught sooner' | 'unlearned shift' | 'time to shift' | 'guided' | 'timing' }
 
 /** A family of costs that a teacher sees as one thing: what it comes to is netted before anything is said of it. */
 type Family = {
   readonly kinds: readonly CostKind[]
-  readonly spares: (of: (...kinds: CostKind[]) => Times, learned: boolean) => Spared | null
+  readonly spares: (of: (...kinds: CostKind[]) => Times, differs: Difference) => Spared | null
 }
 
+/** What is charged where something new is met. */
+const NEW: readonly CostKind[] = ['notLearned', 'openingNotLearned', 'fingerNotLearned', 'stringNotLearned']
 const SHIFTS: readonly CostKind[] = ['shift', 'shiftInSlur', 'shiftOverOpen', 'shiftOverRest']
 
 /** What is spared when the chosen line has less of something, or none. */
@@ -53,21 +57,23 @@ const family = (kinds: readonly CostKind[], kind: Less): Family => ({ kinds, spa
 
 const FAMILIES: readonly Family[] = [
   {
-    kinds: ['notLearned', 'taughtLater'],
-    spares: (of, learned) => {
-      const fresh = of('notLearned')
-      if (fresh.theirs > fresh.mine) return { kind: 'learned', none: learned && fresh.mine === 0 }
+    kinds: [...NEW, 'taughtLater', 'laterNote'],
+    spares: (of, { fresh, visits }) => {
+      if (fresh.theirs > fresh.mine) return { kind: 'learned', none: fresh.mine === 0 }
+      const { mine, theirs } = visits
+      if (theirs.length > mine.length && mine.length > 0)
+        return { kind: 'fewer visits', times: mine.length, to: new Set(mine).size === 1 ? mine[0] : null }
       const later = of('taughtLater')
-      return later.theirs > later.mine && fresh.mine === fresh.theirs ? { kind: 'taught sooner' } : null
+      return later.theirs > later.mine && mine.length === theirs.length ? { kind: 'taught sooner' } : null
     },
   },
   {
     kinds: [...SHIFTS, 'shiftNotLearned', 'guideFinger', 'shiftByHalfStep', 'shiftFar', 'landing', 'timing'],
-    spares: (of, learned) => {
+    spares: (of, differs) => {
       const { mine, theirs } = of(...SHIFTS)
       const unlearned = of('shiftNotLearned')
       if (mine <= theirs && unlearned.theirs > unlearned.mine && unlearned.mine === 0) return { kind: 'unlearned shift' }
-      const slur = mine <= theirs ? less(['shiftInSlur'], 'shift in slur')(of, learned) : null
+      const slur = mine <= theirs ? less(['shiftInSlur'], 'shift in slur')(of, differs) : null
       if (slur) return slur
       if (theirs > mine) return { kind: 'shifts', times: theirs - mine }
       if (mine > theirs || mine === 0) return null
@@ -84,23 +90,23 @@ const FAMILIES: readonly Family[] = [
   family(['pivot'], 'pivot'),
   {
     kinds: ['startAway', 'startAwayOpen', 'awayFromFirst', 'halfPosition'],
-    spares: (of, learned) =>
-      less(['startAway', 'startAwayOpen'], 'begins in first')(of, learned) ??
-      less(['awayFromFirst', 'halfPosition'], 'first position')(of, learned),
+    spares: (of, differs) =>
+      less(['startAway', 'startAwayOpen'], 'begins in first')(of, differs) ??
+      less(['awayFromFirst', 'halfPosition'], 'first position')(of, differs),
   },
   {
     kinds: ['extension', 'opening', 'closing'],
-    spares: (of, learned) => less(['extension'], 'extension')(of, learned) ?? less(['opening'], 'opening')(of, learned),
+    spares: (of, differs) => less(['extension'], 'extension')(of, differs) ?? less(['opening'], 'opening')(of, differs),
   },
   {
     kinds: ['crossing', 'bowCrossing', 'crossingInSlur', 'openInSlur', 'skipString'],
-    spares: (of, learned) => {
+    spares: (of, differs) => {
       const { mine, theirs } = of('crossing', 'bowCrossing')
-      const slur = mine <= theirs ? less(['crossingInSlur'], 'crossing in slur')(of, learned) : null
+      const slur = mine <= theirs ? less(['crossingInSlur'], 'crossing in slur')(of, differs) : null
       if (slur) return slur
       if (theirs > mine) return { kind: 'crossings', times: theirs - mine }
       if (mine > theirs) return null
-      return less(['skipString'], 'skipped string')(of, learned) ?? less(['crossing'], 'crossing of the hand')(of, learned)
+      return less(['skipString'], 'skipped string')(of, differs) ?? less(['crossing'], 'crossing of the hand')(of, differs)
     },
   },
   family(['fourthFinger'], 'fourth finger'),
@@ -130,6 +136,6 @@ export function sparedOf(differs: Difference, weights: Weights): readonly Spared
   }))
     .filter(({ cost }) => cost > 0)
     .sort((a, b) => b.cost - a.cost)
-    .flatMap(({ spares }) => spares(of, differs.learned) ?? [])
+    .flatMap(({ spares }) => spares(of, differs) ?? [])
     .slice(0, 2)
 }

@@ -24,8 +24,11 @@ export function atHome({ shifts }: Pick<Learned, 'shifts'>, ways: readonly Hold[
   return home.length ? home : ways
 }
 
-/** A moment, with the ways to hold it that the class has learned or, where none serves, those with few new things (`free`). */
-type Held = { readonly all: readonly Hold[]; readonly free: readonly Hold[] }
+/**
+ * A moment, with the ways to hold it that the class has learned or, where none serves, those with few new things (`free`);
+ * and of a pin those that it allows (`asked`).
+ */
+type Held = { readonly all: readonly Hold[]; readonly free: readonly Hold[]; readonly asked: readonly Hold[] }
 
 /** Where a hand has to go because nothing learned serves: its neighbours may be played there too. */
 type Goal = {
@@ -36,13 +39,20 @@ type Goal = {
   readonly high: number
 }
 
-/** How many moments a hand stays on at most where it had to go. */
-const LONGEST_STAY = 8
+/** How many moments a hand stays on at most where it had to go: about a line of quarters and eighths. From memory. */
+const LONGEST_STAY = 32
+
+const goal = ({ position, shape, needs, low, high }: Hold): Goal => ({ position, shape, needs: needs.filter(isVisited), low, high })
 
 const goalsOf = ({ free }: Held, needed: boolean): Goal[] =>
-  free.every((h) => !h.open && (h.needs.some(isVisited) || (needed && h.position > FIRST)))
-    ? free.map(({ position, shape, needs, low, high }) => ({ position, shape, needs: needs.filter(isVisited), low, high }))
-    : []
+  free.every((h) => !h.open && (h.needs.some(isVisited) || (needed && h.position > FIRST))) ? free.map(goal) : []
+
+/** Where a pin sends the hand: a place away from the nut, if it leaves only one. */
+function sentTo({ asked }: Held): Goal[] {
+  const [first] = asked
+  if (!first || first.position === FIRST || asked.some((h) => h.open || h.position !== first.position)) return []
+  return asked.map(goal)
+}
 
 const keyOf = (g: Goal): string => `${g.position} ${g.shape} ${g.needs.join()} ${g.needs.includes('string') ? `${g.low}-${g.high}` : ''}`
 
@@ -58,10 +68,10 @@ const stays = (h: Hold, g: Goal): boolean =>
 /**
  * For each moment the ways that stand without a pin. After a note that takes the hand somewhere new it may stay on, so that
  * it goes back at a good place: the ways there stand beside those that are learned. It does not leave sooner what it knows.
- * So does a class that leaves first position only for what that has no room for.
+ * So does a class that leaves first position only for what that has no room for, and a hand that a pin has sent away.
  */
 export function withStays(moments: readonly Held[], { shifts }: Pick<Learned, 'shifts'>): (readonly Hold[])[] {
-  const goals = moments.map((m) => goalsOf(m, shifts === 'needed'))
+  const goals = moments.map((m) => (m.asked.length ? sentTo(m) : goalsOf(m, shifts === 'needed')))
   if (goals.every((g) => g.length === 0)) return moments.map((m) => m.free)
   return moments.map((m, i) => {
     // While an open string rings the hand goes back by itself.

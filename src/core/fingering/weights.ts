@@ -1,4 +1,5 @@
 import { once } from '../once'
+import type { Need } from '../hands/hold'
 import type { Policy } from './policy'
 
 /**
@@ -6,15 +7,23 @@ import type { Policy } from './policy'
  * place where the trade's judgement is a number. Roughly from dear to cheap, as teachers rank them (common practice).
  */
 export const WEIGHTS = {
-  /**
-   * A finger, place or chord that the class has not learned, at each note; a position, string or opened hand when the hand
-   * comes there.
-   */
+  /** A position that the class has not learned, when the hand comes there; a chord that it has not, each time. */
   notLearned: 100,
-  /** A position that is usually taught later than others that are not learned either: for each of these. */
-  taughtLater: 8,
+  /** An opened hand that the class has not learned, when it opens: taught before the first shift where it is usual. */
+  openingNotLearned: 60,
+  /** A finger or place that the class has not learned, at each note: sooner taught than a position. */
+  fingerNotLearned: 40,
+  /**
+   * A string that the class has not learned, when the hand comes there, for each string that it lies beyond those that are:
+   * its fingers are those of the other strings.
+   */
+  stringNotLearned: 80,
+  /** A position that is usually taught later than others that are not learned either: for each of these, when the hand comes there. */
+  taughtLater: 40,
+  /** The same at each note there: what the next position serves is played in the next position. */
+  laterNote: 2,
   /** A shift of a class that has not learned to shift there. */
-  shiftNotLearned: 60,
+  shiftNotLearned: 100,
   shiftInSlur: 18,
   /** Between notes that follow each other, hand moving while the bow sounds or turns. */
   shift: 12,
@@ -34,7 +43,7 @@ export const WEIGHTS = {
   /** A four-finger bass hand that rolls a half step on its thumb. */
   pivot: 3,
   /** A line that begins with the hand away from first position: a shift that nobody hears. */
-  startAway: 13,
+  startAway: 9,
   /** The same where it begins on an open string: the hand is set while it rings. */
   startAwayOpen: 3,
   /** Every note away from first position. */
@@ -76,9 +85,39 @@ export const WEIGHTS = {
   offTape: 1,
 } as const satisfies Record<string, number>
 
+/** What octaves are chosen by, in the same units, for each note of the line. Common practice; the figures are from memory. */
+export const OCTAVES = {
+  /** A seat stays beside the others though another octave would cost it so much less. */
+  usual: 0.7,
+  /** The same of the seat after which the others go: with it the whole class would move. */
+  leader: 1.6,
+  /** Octaves that cost about the same: then what the whole part asks is weighed. */
+  tie: 5,
+  /** A note that stands too far off the staff to be read easily. */
+  offStaff: 2,
+} as const
+
 export type CostKind = keyof typeof WEIGHTS
 /** What is charged for what a class has not learned, beside what it asks of the hand. */
-export const FOR_NEW: readonly CostKind[] = ['notLearned', 'taughtLater', 'shiftNotLearned']
+export const FOR_NEW: readonly CostKind[] = [
+  'notLearned',
+  'openingNotLearned',
+  'fingerNotLearned',
+  'stringNotLearned',
+  'taughtLater',
+  'laterNote',
+  'shiftNotLearned',
+]
+
+/** What each new thing of a hold is charged as. */
+export const NEED_COSTS = {
+  position: 'notLearned',
+  string: 'stringNotLearned',
+  finger: 'fingerNotLearned',
+  place: 'fingerNotLearned',
+  extension: 'openingNotLearned',
+  chord: 'notLearned',
+} as const satisfies Record<Need, CostKind>
 
 export type Weights = Readonly<Record<CostKind, number>>
 

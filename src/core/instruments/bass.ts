@@ -21,7 +21,6 @@ export const bass: Instrument = {
   named: /\b((double|contra|kontra|string )\s*bass\w*|contrabass\w*|kontrab[aä]ss\w*|basses|bass|cb|db)\b/i,
   reads: [{ clef: 'bass', pick: 'lowest' }],
   beside: -2,
-  leavesFor: 0.8,
   held: 'upright',
   byLetter: false,
   positions: POSITIONS,

@@ -50,7 +50,6 @@ export const cello: Instrument = {
     { clef: 'tenor', pick: 'highest' },
   ],
   beside: -1,
-  leavesFor: 0.5,
   held: 'upright',
   byLetter: false,
   positions: POSITIONS,

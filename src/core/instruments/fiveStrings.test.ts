@@ -55,7 +55,6 @@ vi.mock('./all', async (original) => {
     named: /\bfiddles?\b/i,
     reads: [{ clef: 'treble', pick: 'highest' }],
     beside: 0,
-    leavesFor: 0.5,
   }
   return { ...all, INSTRUMENTS: [...all.INSTRUMENTS, quinton.made] }
 })

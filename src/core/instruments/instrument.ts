@@ -89,8 +89,6 @@ export type Instrument = {
   readonly reads: readonly { readonly clef: ClefName; readonly pick: 'highest' | 'lowest' }[]
   /** Octaves from where a violin plays a tune to where this plays it in unison. Common practice. */
   readonly beside: number
-  /** The part of its load there that another octave may ask at most, before it leaves that place for it. Common practice: the bass goes lower sooner. */
-  readonly leavesFor: number
   /** Held at the shoulder, or upright before the player. */
   readonly held: 'shoulder' | 'upright'
   /** The letter chooses the finger and its sign the place; else the half step chooses the finger. */

@@ -21,5 +21,4 @@ export const viola: Instrument = {
     { clef: 'treble', pick: 'highest' },
   ],
   beside: 0,
-  leavesFor: 0.5,
 }

@@ -20,5 +20,4 @@ export const violin: Instrument = {
   named: /\b(violins?|violino|violini|violons?|geigen?|vln|vl|vn)\b/i,
   reads: [{ clef: 'treble', pick: 'highest' }],
   beside: 0,
-  leavesFor: 0.5,
 }

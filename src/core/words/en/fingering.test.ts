@@ -17,8 +17,9 @@ const holdOf = (text: string, name: string): Hold =>
   candidates(setup, [parsePitch(name)!]).find((h) => sayHold(PLAIN_TONGUE, setup.instrument, h) === text)!
 
 describe('what a line is spared', () => {
-  const said = (...counts: [CostKind, number, number][]) =>
-    saySpareds(sparedOf({ times: new Map(counts.map(([k, mine, theirs]) => [k, { mine, theirs }])), learned: true }, WEIGHTS))
+  const NOTHING_NEW = { fresh: { mine: 0, theirs: 0 }, visits: { mine: [], theirs: [] } }
+  const times = (...counts: [CostKind, number, number][]) => new Map(counts.map(([k, mine, theirs]) => [k, { mine, theirs }]))
+  const said = (...counts: [CostKind, number, number][]) => saySpareds(sparedOf({ times: times(...counts), ...NOTHING_NEW }, WEIGHTS))
   it('names the two things that weigh most, each family netted first', () => {
     expect(said(['bowCrossing', 0, 1], ['crossing', 0, 1], ['shiftInSlur', 0, 1], ['fourthFinger', 1, 0])).toBe(
       'no shift inside the slur, saves 2 crossings',
@@ -32,7 +33,21 @@ describe('what a line is spared', () => {
     expect(said(['landing', 0, 1], ['shiftFar', 0, 3])).toBe('')
     expect(said(['shift', 1, 1], ['shiftFar', 0, 2])).toBe('a shorter shift')
     expect(said(['shiftInSlur', 1, 2])).toBe('fewer shifts inside slurs')
-    expect(said(['notLearned', 1, 2])).toBe('less that is new')
+  })
+  it('of what is new says what was counted: notes, or how often the hand goes there', () => {
+    const of = (mine: number, theirs: number, to: string[], others: string[]) =>
+      saySpareds(
+        sparedOf(
+          { times: times(['notLearned', to.length, others.length]), fresh: { mine, theirs }, visits: { mine: to, theirs: others } },
+          WEIGHTS,
+        ),
+      )
+    expect(of(0, 2, [], ['IV', 'IV'])).toBe('stays with what the class has learned')
+    expect(of(3, 5, ['IV'], ['IV', 'IV'])).toBe('fewer notes with something new')
+    // More notes are new, but the hand goes there once.
+    expect(of(12, 7, ['IV'], ['IV', 'IV'])).toBe('goes to IV only once')
+    expect(of(12, 7, ['IV', 'III'], ['IV', 'IV', 'IV'])).toBe('goes to new positions only 2 times')
+    expect(of(5, 5, [], [])).toBe('')
   })
 })
 

@@ -8,7 +8,7 @@ import { isLearned } from '../../hands/hold'
 import type { Instrument } from '../../instruments/instrument'
 import { printedPitch } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
-import { count } from '../../count'
+import { count, sayTimes } from '../../count'
 import { capital } from '../../names'
 import { sayMeasure } from '../../piece/address'
 import type { Line } from '../../piece/piece'
@@ -92,7 +92,9 @@ const saves = (n: number, one: string, many: string): string => (n === 1 ? `save
 function saySpared(s: Spared): string {
   switch (s.kind) {
     case 'learned':
-      return s.none ? 'stays with what the class has learned' : 'less that is new'
+      return s.none ? 'stays with what the class has learned' : 'fewer notes with something new'
+    case 'fewer visits':
+      return `goes to ${s.to ?? 'new positions'} only ${sayTimes(s.times)}`
     case 'taught sooner':
       return 'what is usually taught sooner'
     case 'unlearned shift':
