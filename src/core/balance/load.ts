@@ -48,6 +48,7 @@ export const COST_NAMES: Record<CostKind, string> = {
   openingNotLearned: 'opened hand not learned',
   fingerNotLearned: 'finger or place not learned',
   stringNotLearned: 'string not learned',
+  openNotLearned: 'open string not learned',
   taughtLater: 'usually taught later',
   laterNote: 'in a position that is usually taught later',
   shiftNotLearned: 'shift not learned',

@@ -1,14 +1,18 @@
 import { candidates } from '../fingering/candidates'
-import { mapSeat, unpinned, writtenOctaves } from '../fingering/map'
+import { chargeMap, handSteps } from '../fingering/along'
+import { mapSeat, writtenOctaves } from '../fingering/map'
 import { momentsOf, type Moment } from '../fingering/moments'
 import type { Policy } from '../fingering/policy'
-import { OCTAVES } from '../fingering/weights'
+import { FOR_NEW, OCTAVES } from '../fingering/weights'
+import { isLearned } from '../hands/hold'
 import type { Learned } from '../instruments/learned'
 import { CLEFS, ledgerLines } from '../music/clef'
 import { byOctaves, midiOf } from '../music/pitch'
 import { once } from '../once'
+import { kindOf, type ThingKind } from '../plan/things'
 import type { Line, Piece } from '../piece/piece'
 import { loadOf } from './load'
+import { newForHand } from '../reading/newThings'
 import type { Seat, SeatId } from '../seats/seat'
 
 /** How many ledger lines a class part may ask for before another octave reads better. */
@@ -16,6 +20,26 @@ const READABLE_LEDGER_LINES = 3
 
 /** How far from its usual octave a seat is looked for, the nearest first, of two the lower. */
 const STEPS = [0, -1, 1, -2, 2, -3, 3, -4, 4] as const
+
+/**
+ * What it is for a seat to learn a thing so that a tune can be played, in the units of the weights: fingers come sooner than
+ * strings and these than positions (common practice; the figures are from memory). What the eye learns is the same in every octave.
+ */
+const NEW_THINGS: Readonly<Record<ThingKind, number>> = {
+  finger: 15,
+  low: 15,
+  high: 15,
+  string: 60,
+  extension: 60,
+  chord: 60,
+  shifts: 60,
+  position: 100,
+  rhythm: 0,
+  sign: 0,
+  slur: 0,
+  together: 0,
+  key: 0,
+}
 
 /** How a seat fingers and what it has learned. */
 type Ways = { readonly policy: Policy; readonly learned: Learned }
@@ -48,12 +72,23 @@ function misfits({ piece, line, seat: { instrument }, ways }: Part, octave: numb
   return { out, unread }
 }
 
-/** What an octave costs a seat: its line as the hand solves it, and what is hard to read of it. */
-function costIn(part: Part, octave: number, unread: number): number {
-  const { piece, line, seat, ways } = part
-  const { instrument } = seat
-  const { total } = unpinned({ instrument, ...ways }, line, momentsOf(piece, line), writtenOctaves(instrument, octave))
-  return total + unread * OCTAVES.offStaff
+/**
+ * What an octave costs a seat: its line as the hand solves it, what is hard to read of it, and what is new in it. A thing is
+ * taught once, however often the hand comes to it: the solver's own charges for it are taken out again. `shifts` are those
+ * that the class has not learned.
+ */
+function costIn({ piece, line, seat, ways }: Part, octave: number, unread: number): { cost: number; shifts: number } {
+  const map = mapSeat(piece, line, seat, { octave, ...ways })
+  let cost = unread * OCTAVES.offStaff
+  chargeMap(map, (kind, points) => {
+    if (!FOR_NEW.includes(kind)) cost += points
+  })
+  const fresh = handSteps(map).filter((s) => !isLearned(s.hold)).length
+  const shifts = map.problems.filter((p) => p.shift).length
+  if (fresh + shifts === 0) return { cost, shifts }
+  const things = newForHand(map)
+  cost += things.reduce((sum, t) => sum + NEW_THINGS[kindOf(t)], 0) + (fresh + shifts) * OCTAVES.newNote
+  return { cost, shifts }
 }
 
 /**
@@ -67,15 +102,16 @@ function bestFor(part: Part, usual: number, stays: number): number {
   const misfitsAt = (octave: number) => at.get(octave) ?? at.set(octave, misfits(part, octave)).get(octave)!
   const cost = (octave: number) => costIn(part, octave, misfitsAt(octave).unread)
   // Nothing costs less than nothing: most seats are at home, and no other octave is asked about.
-  if (misfitsAt(usual).out === 0 && cost(usual) <= stays * count) return usual
+  if (misfitsAt(usual).out === 0 && cost(usual).cost <= stays * count) return usual
   const tries = STEPS.map((by) => usual + by)
   const fewest = Math.min(...tries.map((o) => misfitsAt(o).out))
-  const tried = tries.filter((o) => misfitsAt(o).out === fewest).map((octave) => ({ octave, cost: cost(octave) }))
+  const tried = tries.filter((o) => misfitsAt(o).out === fewest).map((octave) => ({ octave, ...cost(octave) }))
   const least = Math.min(...tried.map((t) => t.cost))
   const near = tried.findIndex((t) => t.cost <= least + (t.octave === usual ? stays : OCTAVES.usual) * count)
   if (tried[near].octave === usual) return usual
-  // Nobody goes further than need be; nearer by, where it costs about as much, all that the part asks is weighed.
-  const tied = tried.slice(0, near + 1).filter((t) => t.cost <= least + OCTAVES.tie * count)
+  // Nobody goes further than need be: nearer by, where it costs about as much and no shift is asked for that the class has
+  // not learned, all that the part asks is weighed.
+  const tied = tried.slice(0, near + 1).filter((t) => t.cost <= least + OCTAVES.tie * count && t.shifts <= tried[near].shifts)
   if (tied.length === 1) return tied[0].octave
   const loads = tied.map(({ octave }) => loadOf(piece, mapSeat(piece, line, seat, { octave, ...ways })).total)
   return tied[loads.indexOf(Math.min(...loads))].octave

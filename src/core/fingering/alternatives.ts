@@ -3,7 +3,7 @@ import { positionKey } from '../instruments/instrument'
 import { once } from '../once'
 import { isOtherwise } from './chosen'
 import { pinFor } from './pins'
-import { chargeHold, chargeJump, chargeMove, chargeStart, laterThanNext } from './costs'
+import { chargeHold, chargeJump, chargeMove, chargeStart, laterThanNext, shiftOf } from './costs'
 import { layOut, type ColumnJump } from './layout'
 import { chosenAt, endingsOf, keptHold, type Solution, solve, stepInto } from './solve'
 import type { CostKind } from './weights'
@@ -15,6 +15,8 @@ export type Difference = {
   readonly fresh: { readonly mine: number; readonly theirs: number }
   /** The positions that are not learned to which each goes, as often as it does. */
   readonly visits: { readonly mine: readonly string[]; readonly theirs: readonly string[] }
+  /** Half steps that the hand is shifted in all. */
+  readonly shifted: { readonly mine: number; readonly theirs: number }
 }
 
 /** Another choice at a moment: what the whole line would cost more, and in what. */
@@ -212,6 +214,11 @@ function differs(s: Solution, rival: ReadonlyMap<number, Hold>): Difference {
   const other = (i: number): Hold => rival.get(i) ?? chosen(i)
   const theirs = counted(other)
   const freshAmong = (holdAt: (i: number) => Hold): number => [...rival.keys()].filter((i) => !isLearned(holdAt(i))).length
+  const shiftedBy = (holdAt: (i: number) => Hold): number =>
+    [...rival.keys()].reduce(
+      (sum, i) => (rival.has(i - 1) && s.columns[i].moves ? sum + Math.abs(shiftOf(s.setup, holdAt(i - 1), holdAt(i))) : sum),
+      0,
+    )
   const visitsOf = (holdAt: (i: number) => Hold): string[] =>
     [...rival.keys()].flatMap((i) => {
       const comes = i === 0 || (rival.has(i - 1) && s.columns[i].moves !== null)
@@ -224,5 +231,6 @@ function differs(s: Solution, rival: ReadonlyMap<number, Hold>): Difference {
     times: new Map(kinds.map((k) => [k, { mine: mine.get(k) ?? 0, theirs: theirs.get(k) ?? 0 }])),
     fresh: { mine: freshAmong(chosen), theirs: freshAmong(other) },
     visits: { mine: visitsOf(chosen), theirs: visitsOf(other) },
+    shifted: { mine: shiftedBy(chosen), theirs: shiftedBy(other) },
   }
 }

@@ -64,7 +64,7 @@ function chargeEntry(setup: Setup, a: Hold | null, b: Hold, charge: Charge): voi
     }
   }
   if (b.needs.length === 0) return
-  if (isMet('string', a, b)) charge('stringNotLearned', beyondStrings(setup.learned, b))
+  if (isMet('string', a, b)) charge(b.open ? 'openNotLearned' : 'stringNotLearned', beyondStrings(setup.learned, b))
   if (isMet('extension', a, b)) charge('openingNotLearned')
 }
 

@@ -7,10 +7,11 @@ import type { MappedNote, SeatMap } from './map'
 export type Instead = { readonly now: readonly Spared[]; readonly then: readonly Spared[] }
 
 /** The other way round: what the other line has of what the chosen one spares. */
-const turned = ({ times, fresh, visits }: Difference): Difference => ({
+const turned = ({ times, fresh, visits, shifted }: Difference): Difference => ({
   times: new Map([...times].map(([kind, { mine, theirs }]) => [kind, { mine: theirs, theirs: mine }])),
   fresh: { mine: fresh.theirs, theirs: fresh.mine },
   visits: { mine: visits.theirs, theirs: visits.mine },
+  shifted: { mine: shifted.theirs, theirs: shifted.mine },
 })
 
 /** What the hand would do otherwise with another hold at a note: each is true of both whole lines. */

@@ -43,7 +43,9 @@ export function reasonFor(map: SeatMap, note: MappedNote): Reason {
   const held: Held = { hold, touches, metIn: pinned ? null : metOtherwise(solution, map.moments, note.column) }
   if (pinned) return { kind: 'pinned', ...held }
   if (!holds.some(isLearned)) return { kind: 'must', ...held }
-  const rival = alternativesAt(solution, note.column).find((a) => isLearned(a.hold) && isWeighed(instrument, hold, a.hold))
+  // A choice is learned that can be held so; the best line with it may hold it in an opened hand.
+  const isKnown = (other: Hold) => holds.some((h) => isLearned(h) && choiceOf(h) === choiceOf(other))
+  const rival = alternativesAt(solution, note.column).find((a) => isKnown(a.hold) && isWeighed(instrument, hold, a.hold))
   if (rival) {
     // Both lines whole: with the other choice pinned there, the rest as it would then be.
     const price = Math.max(0, priceOf(solution, note.column, rival.hold))

@@ -42,7 +42,7 @@ type Family = {
 }
 
 /** What is charged where something new is met. */
-const NEW: readonly CostKind[] = ['notLearned', 'openingNotLearned', 'fingerNotLearned', 'stringNotLearned']
+const NEW: readonly CostKind[] = ['notLearned', 'openingNotLearned', 'fingerNotLearned', 'stringNotLearned', 'openNotLearned']
 const SHIFTS: readonly CostKind[] = ['shift', 'shiftInSlur', 'shiftOverOpen', 'shiftOverRest']
 
 /** What is spared when the chosen line has less of something, or none. */
@@ -79,8 +79,8 @@ const FAMILIES: readonly Family[] = [
       if (mine > theirs || mine === 0) return null
       const hurried = of('shift', 'shiftInSlur')
       if (hurried.theirs > hurried.mine) return { kind: 'time to shift' }
-      const far = of('shiftFar')
-      if (far.theirs > far.mine) return { kind: 'shorter shift', one: mine === 1 }
+      const { shifted } = differs
+      if (shifted.theirs > shifted.mine) return { kind: 'shorter shift', one: mine === 1 }
       const guide = of('guideFinger')
       if (guide.mine > guide.theirs) return { kind: 'guided' }
       const late = of('timing')

@@ -18,6 +18,8 @@ export const WEIGHTS = {
    * its fingers are those of the other strings.
    */
   stringNotLearned: 80,
+  /** The same for its open string: only the bow comes there. */
+  openNotLearned: 30,
   /** A position that is usually taught later than others that are not learned either: for each of these, when the hand comes there. */
   taughtLater: 40,
   /** The same at each note there: what the next position serves is played in the next position. */
@@ -85,14 +87,16 @@ export const WEIGHTS = {
   offTape: 1,
 } as const satisfies Record<string, number>
 
-/** What octaves are chosen by, in the same units, for each note of the line. Common practice; the figures are from memory. */
+/** What octaves are chosen by, in the same units, for each note of the line where nothing else is said. Common practice; the figures are from memory. */
 export const OCTAVES = {
   /** A seat stays beside the others though another octave would cost it so much less. */
-  usual: 0.7,
+  usual: 0.6,
   /** The same of the seat after which the others go: with it the whole class would move. */
-  leader: 1.6,
+  leader: 1.2,
   /** Octaves that cost about the same: then what the whole part asks is weighed. */
-  tie: 5,
+  tie: 3.5,
+  /** A note that asks for something that is not learned; what that is counts once, by its kind (`balance/octaves.ts`). */
+  newNote: 12,
   /** A note that stands too far off the staff to be read easily. */
   offStaff: 2,
 } as const

@@ -17,7 +17,7 @@ const holdOf = (text: string, name: string): Hold =>
   candidates(setup, [parsePitch(name)!]).find((h) => sayHold(PLAIN_TONGUE, setup.instrument, h) === text)!
 
 describe('what a line is spared', () => {
-  const NOTHING_NEW = { fresh: { mine: 0, theirs: 0 }, visits: { mine: [], theirs: [] } }
+  const NOTHING_NEW = { fresh: { mine: 0, theirs: 0 }, visits: { mine: [], theirs: [] }, shifted: { mine: 5, theirs: 8 } }
   const times = (...counts: [CostKind, number, number][]) => new Map(counts.map(([k, mine, theirs]) => [k, { mine, theirs }]))
   const said = (...counts: [CostKind, number, number][]) => saySpareds(sparedOf({ times: times(...counts), ...NOTHING_NEW }, WEIGHTS))
   it('names the two things that weigh most, each family netted first', () => {
@@ -38,7 +38,12 @@ describe('what a line is spared', () => {
     const of = (mine: number, theirs: number, to: string[], others: string[]) =>
       saySpareds(
         sparedOf(
-          { times: times(['notLearned', to.length, others.length]), fresh: { mine, theirs }, visits: { mine: to, theirs: others } },
+          {
+            times: times(['notLearned', to.length, others.length]),
+            fresh: { mine, theirs },
+            visits: { mine: to, theirs: others },
+            shifted: { mine: 0, theirs: 0 },
+          },
           WEIGHTS,
         ),
       )
