@@ -171,7 +171,7 @@ export const MUTATIONS: readonly Mutation[] = [
     `${core}fingering/layout.ts`,
     FINGERING,
     ["const key = short.some((h) => h.open) ? hands.key : ''", "const key = ''"],
-    ['pinned ? allowed : free', 'free'],
+    ['holds: d.asked.length ? d.asked : standing[i]', 'holds: standing[i]'],
     ['if (loop) own = own.map', 'if (!loop) own = own.map'],
   ),
   // What eye and hand meet.
@@ -205,13 +205,13 @@ export const MUTATIONS: readonly Mutation[] = [
     SEATS,
     ['const KEPT = 3', 'const KEPT = 1'],
     ['.filter((_, i) => missed[i] === least)', ''],
-    ['a.out - b.out || a.news - b.news', 'a.news - b.news'],
+    ['  a.out - b.out ||\n  a.foreign - b.foreign ||', '  a.foreign - b.foreign ||'],
   ),
   ...of(
     `${core}balance/octaves.ts`,
     SEATS,
-    ['const BEARABLE = 0.12', 'const BEARABLE = 0'],
-    ['if (least.bad <= patience && least.bad < OUT) return wanted', 'if (least.bad <= patience) return wanted'],
+    ['(fresh + shifts) * OCTAVES.newNote', '0'],
+    ['misfitsAt(o).out === fewest', 'true'],
     ['CLEFS[lineOf(leader).clef].middle < CLEFS.alto.middle', 'false'],
   ),
   ...of(

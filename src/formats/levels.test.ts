@@ -24,12 +24,12 @@ const alongTheWay = (piece: Piece, given?: Record<SeatId, number>): Met[][] =>
   })
 
 /** Where a later step, which has learned all that an earlier one has, meets more. */
-const harder = (rows: readonly (readonly Met[])[], compare: (a: Met, b: Met) => boolean): string[] =>
+const harder = (rows: readonly (readonly Met[])[], compare: (a: Met, b: Met) => boolean, more = 1): string[] =>
   rows.flatMap((before, a) =>
     rows.slice(a + 1).flatMap((after, n) =>
       before.flatMap((x, i) => {
         const y = after[i]
-        if (!compare(x, y) || (y.fresh <= x.fresh && y.load <= x.load)) return []
+        if (!compare(x, y) || (y.fresh <= x.fresh && y.load <= x.load * more)) return []
         return [`${x.seat} ${STEP_IDS[a]} to ${STEP_IDS[a + 1 + n]}: new ${x.fresh} to ${y.fresh}, load ${x.load} to ${y.load}`]
       }),
     ),
@@ -40,6 +40,7 @@ describe('learning more never makes a piece harder', () => {
     const beside = octavesFor(piece, emptyPlan(), classAt('first-position'))
     expect(harder(alongTheWay(piece, beside), () => true)).toEqual([])
     // A seat may leave an octave in which some notes could only be replaced, once it can play them all in another.
-    expect(harder(alongTheWay(piece), (a, b) => a.out <= b.out)).toEqual([])
+    // On a near tie the usual octave is taken, once it is learned there.
+    expect(harder(alongTheWay(piece), (a, b) => a.out <= b.out, 1.1)).toEqual([])
   })
 })

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { mapsOf, ensembleMapper } from '@/core/balance/ensemble'
 import { classAt } from '@/core/plan/class'
-import { emptyPlan } from '@/core/plan/plan'
+import { emptyPlan, withOctave } from '@/core/plan/plan'
 import { STEP_IDS } from '@/core/instruments/instrument'
 import { newPlaces, sayNewPlaces } from '@/core/tapes/needed'
 import { fromNut } from '@/core/tapes/tapes'
@@ -29,7 +29,7 @@ describe('places for the first time', () => {
   })
   it('are said with how far they lie from the nut; a class that has learned everything needs none', () => {
     const ferry = demoPieces().find((p) => p.title === 'The Ferry at Low Water')!
-    const maps = (step: (typeof STEP_IDS)[number]) => mapsOf(ensembleMapper()(ferry, emptyPlan(), classAt(step)))
+    const maps = (step: (typeof STEP_IDS)[number]) => mapsOf(ensembleMapper()(ferry, withOctave(emptyPlan(), 'cello', -1), classAt(step)))
     expect(sayNewPlaces(maps('seventh-position'))).toBe('')
     const said = sayNewPlaces(maps('first-position'))
     expect(said).toContain(`cello 1 in IV (${fromNut(692, 7).toFixed(1)} mm)`)

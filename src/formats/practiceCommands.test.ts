@@ -6,7 +6,7 @@ import type { DrillReport, WarmupReport } from './drillReport'
 import type { PlanDayReport } from './planReport'
 import { runCommand } from './testing/commandLine'
 
-const TUNE = 'X:1\nT:Test\nM:4/4\nL:1/4\nQ:1/4=80\nK:G\nG A B d|c/B/ A B2|d e d/B/ G|A3 z|^F G A F|=F E F D|G A B d|G3 z|]\n'
+const TUNE = 'X:1\nT:Test\nM:4/4\nL:1/4\nQ:1/4=80\nK:G\nG A B d|c/B/ A B2|d c d/B/ G|A3 z|^F G A F|=F E F D|G A B d|G3 z|]\n'
 
 describe('the command lines of practising', () => {
   const tune = path.join(mkdtempSync(path.join(os.tmpdir(), 'even-seat-practice-')), 'tune.abc')

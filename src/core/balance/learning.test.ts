@@ -61,9 +61,9 @@ describe('learning more never makes a part harder', () => {
     expect(pairs).toBe(TUNES * 4 * 28)
     expect(out).toBe(0)
     expect(cost / pairs).toBeLessThan(0.002)
-    expect(load / pairs).toBeLessThan(0.015)
+    expect(load / pairs).toBeLessThan(0.02)
     // A part of little load doubles it by a crossing or two: by half a point a note beside.
-    expect(soft / pairs).toBeLessThan(0.004)
+    expect(soft / pairs).toBeLessThan(0.01)
   })
   it.each([0, -1, -2])('with every seat %i octaves from the line', (octave) => {
     const { pairs, cost, load, out } = counted((piece, step) => partsOf(piece, step, () => octave))

@@ -65,7 +65,6 @@ function misfits({ piece, line, seat: { instrument }, ways }: Part, octave: numb
   let [out, unread] = [0, 0]
   for (const { pitches, times } of soundsIn(momentsOf(piece, line))) {
     const there = pitches.map((p) => byOctaves(p, by))
-    // Of a chord beyond the hand the top note is left, with a substitute at hand.
     if (candidates({ instrument, ...ways }, there.slice(-1)).length === 0) out += times
     else if (there.some((p) => ledgerLines(p, CLEFS[instrument.clef]) > READABLE_LEDGER_LINES)) unread += times
   }
@@ -74,44 +73,51 @@ function misfits({ piece, line, seat: { instrument }, ways }: Part, octave: numb
 
 /**
  * What an octave costs a seat: its line as the hand solves it, what is hard to read of it, and what is new in it. A thing is
- * taught once, however often the hand comes to it: the solver's own charges for it are taken out again. `shifts` are those
- * that the class has not learned.
+ * taught once, however often the hand comes to it: the solver's own charges for it are taken out again. `fresh` are the
+ * notes and shifts that are new.
  */
-function costIn({ piece, line, seat, ways }: Part, octave: number, unread: number): { cost: number; shifts: number } {
+function costIn({ piece, line, seat, ways }: Part, octave: number, unread: number): { cost: number; fresh: number } {
   const map = mapSeat(piece, line, seat, { octave, ...ways })
-  let cost = unread * OCTAVES.offStaff
+  // Of a chord beyond the hand the top note is left, with a substitute at hand.
+  const cut = map.problems.filter((p) => p.mark === 'divide').length
+  let cost = unread * OCTAVES.offStaff + cut * OCTAVES.cutChord
   chargeMap(map, (kind, points) => {
     if (!FOR_NEW.includes(kind)) cost += points
   })
   const fresh = handSteps(map).filter((s) => !isLearned(s.hold)).length
   const shifts = map.problems.filter((p) => p.shift).length
-  if (fresh + shifts === 0) return { cost, shifts }
+  if (fresh + shifts === 0) return { cost, fresh: 0 }
   const things = newForHand(map)
   cost += things.reduce((sum, t) => sum + NEW_THINGS[kindOf(t)], 0) + (fresh + shifts) * OCTAVES.newNote
-  return { cost, shifts }
+  return { cost, fresh: fresh + shifts }
 }
 
 /**
  * Where a seat reads: of the octaves in which the fewest notes are out of reach the nearest to its usual one in which its
  * line costs the hand about the least. One that is nearer yet and costs not much more is taken where its part has less load.
  */
-function bestFor(part: Part, usual: number, stays: number): number {
+function bestFor(part: Part, usual: number, leads: boolean): number {
   const { piece, line, seat, ways } = part
   const count = momentsOf(piece, line).length
+  const stays = leads ? OCTAVES.leader : OCTAVES.usual
   const at = new Map<number, ReturnType<typeof misfits>>()
   const misfitsAt = (octave: number) => at.get(octave) ?? at.set(octave, misfits(part, octave)).get(octave)!
   const cost = (octave: number) => costIn(part, octave, misfitsAt(octave).unread)
   // Nothing costs less than nothing: most seats are at home, and no other octave is asked about.
-  if (misfitsAt(usual).out === 0 && cost(usual).cost <= stays * count) return usual
+  const { out, unread } = misfitsAt(usual)
+  if (out === 0) {
+    const there = cost(usual)
+    // With the leader the whole class would move: what it has learned it plays as it is written.
+    if (there.cost <= stays * count || (leads && there.fresh === 0 && unread === 0 && there.cost <= OCTAVES.asWritten * count)) return usual
+  }
   const tries = STEPS.map((by) => usual + by)
   const fewest = Math.min(...tries.map((o) => misfitsAt(o).out))
   const tried = tries.filter((o) => misfitsAt(o).out === fewest).map((octave) => ({ octave, ...cost(octave) }))
   const least = Math.min(...tried.map((t) => t.cost))
   const near = tried.findIndex((t) => t.cost <= least + (t.octave === usual ? stays : OCTAVES.usual) * count)
   if (tried[near].octave === usual) return usual
-  // Nobody goes further than need be: nearer by, where it costs about as much and no shift is asked for that the class has
-  // not learned, all that the part asks is weighed.
-  const tied = tried.slice(0, near + 1).filter((t) => t.cost <= least + OCTAVES.tie * count && t.shifts <= tried[near].shifts)
+  // Nobody goes further than need be: nearer by, where it costs about as much, all that the part asks is weighed.
+  const tied = tried.slice(0, near + 1).filter((t) => t.cost <= least + OCTAVES.tie * count)
   if (tied.length === 1) return tied[0].octave
   const loads = tied.map(({ octave }) => loadOf(piece, mapSeat(piece, line, seat, { octave, ...ways })).total)
   return tied[loads.indexOf(Math.min(...loads))].octave
@@ -129,8 +135,7 @@ export function octavePlan(
   waysOf: (seat: Seat) => Ways,
 ): Record<SeatId, number> {
   const [leader] = seats
-  const best = (seat: Seat, usual: number) =>
-    bestFor({ piece, line: lineOf(seat), seat, ways: waysOf(seat) }, usual, seat === leader ? OCTAVES.leader : OCTAVES.usual)
+  const best = (seat: Seat, usual: number) => bestFor({ piece, line: lineOf(seat), seat, ways: waysOf(seat) }, usual, seat === leader)
   // A line written in a low clef stays with those who read it, and higher seats go above it.
   const low = CLEFS[lineOf(leader).clef].middle < CLEFS.alto.middle
   const found = best(leader, (low ? 1 : 0) + leader.instrument.beside)

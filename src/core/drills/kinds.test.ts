@@ -193,6 +193,7 @@ describe('the shifting ladder', () => {
   const klass = classAt('third-extended')
   const c = practisedBy(pieceFrom('D5 G5 D5 G5 D5 C#5 B4 A4', D), klass, {
     ...emptyPlan(),
+    octaves: { viola: 0 },
     pins: { viola: { e1: { strings: [3], fingers: [4], position: 'III' }, e3: { strings: [3], fingers: [4], position: 'III' } } },
   })
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { pieceFrom } from '../testing/piece'
 import { SEAT, STEPS } from '../testing/seats'
-import { handPin, type HandCommand } from './handPins'
+import { handPin, heldOn, heldPlace, type HandCommand } from './handPins'
 import { mapSeat } from './map'
 import type { Pin } from './pins'
 import { DEFAULT_POLICY } from './policy'
@@ -37,5 +37,31 @@ describe('a hand told where to be', () => {
     expect(handPin(m, m.notes.length - 1, 'enter')).toBeNull()
     // G5 is beyond first position.
     expect(handPin(m, 4, 'home')).toBeNull()
+  })
+})
+
+describe('a place that is pinned', () => {
+  const tune = pieceFrom('D4 E4 G4 G4 A4 B4 G4 F#4 E4', { fifths: 2, mode: 'major' })
+  const at = (pins: ReadonlyMap<string, Pin> = new Map()) =>
+    mapSeat(tune, tune.lines[0], SEAT.violin, { octave: 0, policy: DEFAULT_POLICY, learned: third.violin, pins })
+  const { pin } = handPin(at(), 2, 'next')!
+  it('is the one that is taught next, with one key', () => {
+    expect(pin).toEqual({ position: 'III', base: 5 })
+    const m = at(new Map([['e2', pin]]))
+    expect(m.notes[2].stop).toMatchObject({ finger: 1, string: 1 })
+    expect(m.notes[3].position).toBe('III')
+  })
+  it('is known at every note that it holds, and its end is moved by a note at a time', () => {
+    const m = at(new Map([['e2', pin]]))
+    const place = heldPlace(m, 3)!
+    expect(place).toMatchObject({ event: 'e2', position: 'III', from: 2 })
+    expect(heldPlace(m, 0)).toBeNull()
+    const longer = heldOn(m, place, 1)!
+    const held = at(new Map([['e2', longer]]))
+    expect(heldPlace(held, 3)!.to).toBeGreaterThanOrEqual(place.to + 1)
+    const less = heldOn(held, heldPlace(held, 3)!, -1)!
+    expect(at(new Map([['e2', less]])).notes.map((n) => n.position)).toEqual(m.notes.map((n) => n.position))
+    // What was not asked to stay is not asked to leave.
+    expect(heldOn(m, place, -1)).toBeNull()
   })
 })

@@ -367,7 +367,7 @@ type Asked = { readonly pin: Pin; readonly own: boolean }
 
 /**
  * The pin of each moment. What is decided for a note holds for the same note struck again right after it; a place of the
- * hand that is decided up to a note (`until`) holds up to there. A pin of its own leads.
+ * hand that is decided holds under the slur, and up to a note if one is named (`until`). A pin of its own leads.
  */
 function pinsAt(moments: readonly Moment[], pins: LineAsk['pins']): (Asked | undefined)[] {
   if (pins.size === 0) return []
@@ -378,10 +378,10 @@ function pinsAt(moments: readonly Moment[], pins: LineAsk['pins']): (Asked | und
   const ends = new Map(moments.flatMap((m, i) => m.events.map((e) => [e.event.id, i] as const)))
   moments.forEach((m, i) => {
     const own = pins.get(m.events[0].event.id)
-    const end = own?.until === undefined ? undefined : ends.get(own.until)
-    if (own?.position === undefined || end === undefined) return
+    if (own?.position === undefined) return
+    const end = (own.until === undefined ? undefined : ends.get(own.until)) ?? i
     const place: Asked = { pin: { position: own.position, ...(own.base === undefined ? {} : { base: own.base }) }, own: false }
-    for (let j = i + 1; j <= end && !at[j]?.own; j++) at[j] = place
+    for (let j = i + 1; j < moments.length && !at[j]?.own && (j <= end || moments[j].gap.slurred); j++) at[j] = place
   })
   for (let i = 1; i < moments.length; i++) {
     const last = at[i - 1]

@@ -45,7 +45,7 @@ export const WEIGHTS = {
   /** A four-finger bass hand that rolls a half step on its thumb. */
   pivot: 3,
   /** A line that begins with the hand away from first position: a shift that nobody hears. */
-  startAway: 9,
+  startAway: 10,
   /** The same where it begins on an open string: the hand is set while it rings. */
   startAwayOpen: 3,
   /** Every note away from first position. */
@@ -93,10 +93,14 @@ export const OCTAVES = {
   usual: 0.6,
   /** The same of the seat after which the others go: with it the whole class would move. */
   leader: 1.2,
+  /** The same where the leader has learned all of it as it is written. */
+  asWritten: 5,
   /** Octaves that cost about the same: then what the whole part asks is weighed. */
-  tie: 3.5,
+  tie: 5,
   /** A note that asks for something that is not learned; what that is counts once, by its kind (`balance/octaves.ts`). */
   newNote: 12,
+  /** A chord of which only the top note can be held. */
+  cutChord: 120,
   /** A note that stands too far off the staff to be read easily. */
   offStaff: 2,
 } as const

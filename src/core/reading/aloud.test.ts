@@ -42,7 +42,7 @@ describe('calls', () => {
   it('low under the open string of the letter, never high; nothing at its own pitch (common practice)', () => {
     expect(calls('E4 G4 E5 z', {}, 'violin')).toEqual(['low E one on D · G three · E open · rest'])
     expect(calls('E4 G4 A4 z', {}, 'violin')).toEqual(['E one on D · G three · A open · rest'])
-    const piece = pieceFrom('(G4 A4) A4 D4')
+    const piece = pieceFrom('(G4 A4) B4 A4 D4')
     const pins = new Map([['e1', { fingers: [4] }]])
     const map = mapSeat(piece, piece.lines[0], SEAT.violin, {
       octave: 0,
@@ -50,7 +50,7 @@ describe('calls', () => {
       learned: FIRST_POSITION.violin,
       pins,
     })
-    expect(callsOf(readingOf(piece, map), { ...DEFAULT_CALLS, say: 'letters' }).map(sayCall)).toEqual(['slur G to A with four, open A, D'])
+    expect(callsOf(readingOf(piece, map), { ...DEFAULT_CALLS, say: 'letters' }).map(sayCall)).toEqual(['slur G to A with four, B, open A', 'D'])
   })
   it('a letter that fingers play on two strings is named with its string', () => {
     expect(calls('B3 D4 B4 G4', { say: 'letters', high: false })).toEqual(['B on G · D · B on A · G'])

@@ -250,13 +250,16 @@ function length({ event }: PlacedEvent, { lengths }: CallOptions): string {
   return whole ? ' for the measure' : ` ${'dotted '.repeat(event.value.dots)}${name}`
 }
 
+/** What a stop of a note sounds: of a chord that is too wide only the upper heads are held. */
+const soundOf = (n: ReadNote, stop: number): Pitch | undefined => n.heads[n.heads.length - (n.hold?.stops.length ?? 0) + stop]?.pitch
+
 /** The open strings that the part plays and that a finger plays the letter of too: what the others are told apart from. */
 function openPitches(r: Reading, options: CallOptions): Map<string, Pitch[]> {
   const open = new Map<string, Map<number, Pitch>>()
   const stopped = new Set<string>()
   for (const n of r.notes)
     n.hold?.stops.forEach((s, i) => {
-      const pitch = n.heads[i]?.pitch
+      const pitch = soundOf(n, i)
       if (!pitch) return
       const name = keyOf(pitch, options)
       if (s.finger > 0) stopped.add(name)
@@ -270,7 +273,7 @@ function onTwoStrings(r: Reading): Set<string> {
   const strings = new Map<string, Set<number>>()
   for (const n of r.notes)
     n.hold?.stops.forEach((s, i) => {
-      const name = letterName(n.heads[i]?.pitch ?? top(n).pitch)
+      const name = letterName(soundOf(n, i) ?? top(n).pitch)
       if (s.finger > 0) strings.set(name, (strings.get(name) ?? new Set()).add(s.string))
     })
   return new Set([...strings].flatMap(([name, on]) => (on.size > 1 ? [name] : [])))

@@ -18,8 +18,12 @@ type Tune = { readonly name: string; readonly piece: Piece; readonly step?: Step
 /** "violin e5 sign": a place with what is said of it. One note is circled once for one thing, whatever it is called. */
 const placed = (seat: string, event: string, kind: string) => `${seat} ${event} ${familyOf(kind as SpotKind)}`
 
-function compare({ piece, circles, step }: Tune, plan: Plan) {
-  const ensemble = ensembleMapper()(piece, plan, step ? classAt(step) : DEFAULT_CLASS)
+/** Seats for which a tune was circled where they read beside the violin, which they now leave: their parts are lighter below. */
+const CIRCLED_AT: Readonly<Record<string, Plan['octaves']>> = { 'three in a bar': { viola: 0 }, 'flat side': { viola: 0, cello: -1 } }
+
+function compare({ name, piece, circles, step }: Tune, plan: Plan) {
+  const octaves = { ...plan.octaves, ...CIRCLED_AT[name] }
+  const ensemble = ensembleMapper()(piece, { ...plan, octaves }, step ? classAt(step) : DEFAULT_CLASS)
   const shown = new Map<string, string>()
   for (const seat of SEATS)
     for (const s of spotsOf(piece, ensemble[seat]))
@@ -49,10 +53,12 @@ function measured(name: string, tunes: readonly Tune[], plan: Plan): { recall: n
   return { recall, precision }
 }
 
+/** In unison by octaves, as they were circled. */
+const AS_CIRCLED: Plan = { ...emptyPlan(), octaves: { violin: 0, viola: 0, cello: -1, bass: -2 } }
+
 describe('what a teacher would circle (common practice and judgement, written down before it was looked for)', () => {
   it('first set: is found, and not much else', () => {
-    // In unison by octaves, as they were circled.
-    const { recall, precision } = measured('first set', CIRCLED, { ...emptyPlan(), octaves: { violin: 0, viola: 0, cello: -1, bass: -2 } })
+    const { recall, precision } = measured('first set', CIRCLED, AS_CIRCLED)
     expect(recall).toBeGreaterThan(0.97)
     expect(precision).toBeGreaterThan(0.84)
   })

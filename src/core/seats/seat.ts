@@ -2,6 +2,7 @@ import { type PolicyChange } from '../fingering/policy'
 import { INSTRUMENTS } from '../instruments/all'
 import type { Instrument, StepId } from '../instruments/instrument'
 import { type Learned } from '../instruments/learned'
+import { pitchName, type Pitch } from '../music/pitch'
 import { sayNames } from '../names'
 import { once } from '../once'
 import type { SeatRow } from './seat.schema'
@@ -32,9 +33,25 @@ export const instrumentNamed = (id: string): Instrument => INSTRUMENTS.find((i) 
 export const seatOf = once((row: SeatRow): Seat => {
   const usual = instrumentNamed(row.instrument)
   const changed = row.tuning || (row.clef && row.clef !== usual.clef)
-  const instrument = changed ? { ...usual, strings: row.tuning ?? usual.strings, clef: row.clef ?? usual.clef } : usual
+  const strings = row.tuning ?? usual.strings
+  const learned = row.tuning ? strung(usual, row.tuning) : usual.learned
+  const instrument = changed ? { ...usual, strings, learned, clef: row.clef ?? usual.clef } : usual
   return { id: row.id, name: row.name, instrument, players: row.players, learned: row.learned, policy: row.policy }
 })
+
+/**
+ * What is learned at each step on strings that are not the usual ones: of all strings all; of some those of the same name,
+ * wherever they lie; where none has its name (the whole instrument is tuned otherwise) those in the same place.
+ */
+function strung({ strings, learned }: Instrument, now: readonly Pitch[]): Instrument['learned'] {
+  const names = now.map(pitchName)
+  const byName = strings.some((p) => names.includes(pitchName(p)))
+  const placeOf = (i: number): number => (byName ? names.indexOf(pitchName(strings[i])) : i)
+  const all = now.map((_, i) => i)
+  const on = (l: Learned): number[] =>
+    strings.every((_, i) => l.strings.includes(i)) ? all : l.strings.map(placeOf).filter((i) => i >= 0 && i < now.length)
+  return Object.fromEntries(Object.entries(learned).map(([step, l]) => [step, { ...l, strings: on(l) }])) as Record<StepId, Learned>
+}
 
 const allOf = once((rows: readonly SeatRow[]): readonly Seat[] => rows.map(seatOf))
 

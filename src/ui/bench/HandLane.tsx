@@ -1,4 +1,5 @@
 import { Fragment, memo } from 'react'
+import { heldPlace } from '@/core/fingering/handPins'
 import { handSpans } from '@/core/fingering/hands'
 import type { Frame } from '@/core/fingering/frame'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
@@ -56,7 +57,7 @@ type LaneProps = {
   drawn: DrawnStretch
 }
 
-/** The hand under a seat's notes: a bracket while it stays, its position at the left, its frames to scale. */
+/** The hand under a seat's notes: a bracket while it stays (thick where a pin holds it), its position at the left, its frames to scale. */
 export const HandLane = memo(function HandLane({ map, notes, y, m, width, xOf, drawn }: LaneProps) {
   const [first, last] = [notes[0]?.placed.onset ?? 0, notes.at(-1)?.placed.onset ?? -1]
   const spans = handSpans(map).filter((s) => s.to.placed.onset >= first && s.from.placed.onset <= last)
@@ -72,8 +73,8 @@ export const HandLane = memo(function HandLane({ map, notes, y, m, width, xOf, d
             <path
               d={`M${left(span.from)} ${y} ${span.from.placed.onset < first ? 'm0 4' : 'v4'} H${right(span.to)} ${span.to.placed.onset > last ? '' : 'v-4'}`}
               fill="none"
-              stroke="var(--soft)"
-              strokeWidth={1.2}
+              stroke={heldPlace(map, span.from.column) ? 'var(--pinned)' : 'var(--soft)'}
+              strokeWidth={heldPlace(map, span.from.column) ? 2.4 : 1.2}
             />
             <Numeral x={left(span.from)} y={words} position={span.position} />
           </g>

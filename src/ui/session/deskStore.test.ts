@@ -4,7 +4,7 @@ import type { MappedNote } from '@/core/fingering/map'
 import { QUARTER } from '@/core/music/time'
 import { ensembleMapper } from '@/core/balance/ensemble'
 import { together } from '@/core/words/en/together'
-import { emptyPlan } from '@/core/plan/plan'
+import { emptyPlan, withOctave } from '@/core/plan/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { frameWidth, framesAlong } from '@/ui/bench/frames'
 import { fitting, layOutBench, stringY, USUAL_ROOM, xAt } from '@/ui/bench/grid'
@@ -177,7 +177,8 @@ describe('the desk', () => {
   })
   it('tells the hand where to be by a pin of its position, and says so where there is nothing to tell', () => {
     const piece = pieceFrom('E4 F#4 B4 D5 G5 F#5 B4 F#4 z', { fifths: 2, mode: 'major' })
-    const d = createDesk({ id: 'x', piece, plan: emptyPlan(), klass: classAt('third-position'), version: 1 })
+    const plan = withOctave(emptyPlan(), 'viola', 0)
+    const d = createDesk({ id: 'x', piece, plan, klass: classAt('third-position'), version: 1 })
     const position = (moment: number) => {
       d.getState().pick(moment, 'viola')
       return pickedNotes(d.getState(), 'viola')[0].position

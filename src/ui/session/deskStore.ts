@@ -17,7 +17,7 @@ import { timelineOf, type Beat } from '@/core/balance/timeline'
 import type { Row } from '@/engrave/rows'
 import type { Marked } from '@/ui/kit/autosave'
 import { fresh, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
-import { called, givenPinned, handTold, lifted, pinned, type Edit, type Snapshot } from './edits'
+import { called, givenPinned, handTold, heldLonger, lifted, pinned, type Edit, type Snapshot } from './edits'
 import { READ_TABS, type ReadTab } from './tabs'
 import { isBeyond, momentAt, pickedNotes, shownSpots } from './selectors'
 
@@ -96,6 +96,8 @@ export type PickedSlice = {
   pinString(letter: string): void
   /** Tells the picked seat's hand where to be at the picked note. */
   tellHand(command: HandCommand): void
+  /** Holds the pinned place of the hand a note longer, or a note less. */
+  holdPlace(by: 1 | -1): void
 }
 
 export type View = 'bench' | 'score'
@@ -289,8 +291,20 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
       const { ensemble, seat, edit } = get()
       const map = ensemble[seat]
       const note = pickedNotes(get(), seat)[0]
-      const what = { stay: 'no other position before it to stay in', home: 'no shift to undo', enter: 'no shift after it to make sooner' }
+      const what = {
+        stay: 'no other position before it to stay in',
+        home: 'no shift to undo',
+        enter: 'no shift after it to make sooner',
+        next: 'this note lies in no other position',
+      }
       edit(note ? handTold(map, note, command) : null, `${map.seat.name}: ${note ? what[command] : 'no note here to pin'}`)
+    },
+    holdPlace: (by) => {
+      const { ensemble, seat, edit } = get()
+      const map = ensemble[seat]
+      const note = pickedNotes(get(), seat)[0]
+      const why = by > 0 ? 'no pinned position here that the next note has too' : 'no pinned position here that is held on'
+      edit(note ? heldLonger(map, note, by) : null, `${map.seat.name}: ${note ? why : 'no note here'}`)
     },
     pinString: (letter) => {
       const { strings } = get().ensemble[get().seat].instrument

@@ -2,7 +2,7 @@ import { struckAt } from '@/core/fingering/along'
 import { givenPins } from '@/core/fingering/given'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import type { Offer } from '@/core/fingering/offers'
-import { handPin, type HandCommand } from '@/core/fingering/handPins'
+import { handPin, heldOn, heldPlace, type HandCommand } from '@/core/fingering/handPins'
 import { pinFor } from '@/core/fingering/pins'
 import type { Substitutes } from '@/core/fingering/substitute'
 import type { Hold } from '@/core/hands/hold'
@@ -54,7 +54,7 @@ export const pinned = (talk: Tongue, map: SeatMap, note: MappedNote, hold: Hold)
 
 /** What a command asks the hand, in words; `position` as "III". */
 export const sayCommand = (command: HandCommand, position: string): string =>
-  ({ stay: `stay in ${position}`, home: 'back to first position', enter: `go to ${position}` })[command]
+  ({ stay: `stay in ${position}`, home: 'back to first position', enter: `go to ${position}`, next: `${position} from here` })[command]
 
 /** The hand told where to be at a note; null where the command asks for nothing that can be. */
 export function handTold(map: SeatMap, note: MappedNote, command: HandCommand): Edit | null {
@@ -62,6 +62,16 @@ export function handTold(map: SeatMap, note: MappedNote, command: HandCommand): 
   if (!told) return null
   return ofPlan(`${at(map, note)}: ${sayCommand(command, told.position)} here, pinned`, (plan) =>
     withPin(plan, map.seat.id, struckEvent(map, note), told.pin),
+  )
+}
+
+/** The pinned place of the hand at a note, held a note longer or a note less; null where there is none or it cannot be. */
+export function heldLonger(map: SeatMap, note: MappedNote, by: 1 | -1): Edit | null {
+  const place = heldPlace(map, note.column)
+  const pin = place && heldOn(map, place, by)
+  if (!place || !pin) return null
+  return ofPlan(`${at(map, note)}: ${place.position} held a note ${by > 0 ? 'longer' : 'less'}`, (plan) =>
+    withPin(plan, map.seat.id, place.event, pin),
   )
 }
 

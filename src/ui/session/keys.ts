@@ -74,6 +74,16 @@ export const DESK_KEYS: readonly KeyRow<AtDesk>[] = [
   { keys: 's', words: 'stay here in the position before', run: { s: ({ desk }) => desk.tellHand('stay') } },
   { keys: 'h', words: 'back to first position here', run: { h: ({ desk }) => desk.tellHand('home') } },
   { keys: 'n', words: 'be here already in the next position', run: { n: ({ desk }) => desk.tellHand('enter') } },
+  {
+    keys: 'i',
+    words: 'the next position from here on, until the hand has a reason to leave',
+    run: { i: ({ desk }) => desk.tellHand('next') },
+  },
+  {
+    keys: '+ −',
+    words: 'hold the pinned position a note longer, a note less',
+    run: { '+': ({ desk }) => desk.holdPlace(1), 'Shift++': ({ desk }) => desk.holdPlace(1), '-': ({ desk }) => desk.holdPlace(-1) },
+  },
   { keys: 'Delete', words: 'lift the pin', run: { Delete: ({ desk }) => lift(desk), Backspace: ({ desk }) => lift(desk) } },
   {
     keys: '. ,',
