@@ -23,6 +23,9 @@ const alongTheWay = (piece: Piece, given?: Record<SeatId, number>): Met[][] =>
     })
   })
 
+/** More places with something new than this are most of a demonstration piece. */
+const MOSTLY_NEW = 15
+
 /** Where a later step, which has learned all that an earlier one has, meets more. */
 const harder = (rows: readonly (readonly Met[])[], compare: (a: Met, b: Met) => boolean, more = 1): string[] =>
   rows.flatMap((before, a) =>
@@ -40,7 +43,7 @@ describe('learning more never makes a piece harder', () => {
     const beside = octavesFor(piece, emptyPlan(), classAt('first-position'))
     expect(harder(alongTheWay(piece, beside), () => true)).toEqual([])
     // A seat may leave an octave in which some notes could only be replaced, once it can play them all in another.
-    // On a near tie the usual octave is taken, once it is learned there.
-    expect(harder(alongTheWay(piece), (a, b) => a.out <= b.out, 1.1)).toEqual([])
+    // On a near tie the usual octave is taken, once it is learned there; a part most of which is new is none to be played yet.
+    expect(harder(alongTheWay(piece), (a, b) => a.out <= b.out && a.fresh <= MOSTLY_NEW, 1.1)).toEqual([])
   })
 })

@@ -15,7 +15,8 @@ import { ensembleMapper, octavesFor } from './ensemble'
  * Learning more never makes a seat's part harder: with automatic octaves and with any one octave kept, for every two steps
  * of the way, one of which has learned more. Counted, and not true of every tune: a hand that has learned some notes of a
  * high passage and not others goes to and fro where it stayed before, and what is new is no load. The bounds are what was
- * measured with some room; before the octave was chosen by what its line costs the hand, 516 of 6,720 pairs had more load.
+ * measured with some room: of 4,480 pairs with automatic octaves 2 cost more and 85 have a tenth more load; before the octave
+ * was chosen by what its line costs the hand it was 58 and 430.
  */
 const TUNES = 40
 
@@ -61,9 +62,9 @@ describe('learning more never makes a part harder', () => {
     expect(pairs).toBe(TUNES * 4 * 28)
     expect(out).toBe(0)
     expect(cost / pairs).toBeLessThan(0.002)
-    expect(load / pairs).toBeLessThan(0.02)
+    expect(load / pairs).toBeLessThan(0.03)
     // A part of little load doubles it by a crossing or two: by half a point a note beside.
-    expect(soft / pairs).toBeLessThan(0.01)
+    expect(soft / pairs).toBeLessThan(0.015)
   })
   it.each([0, -1, -2])('with every seat %i octaves from the line', (octave) => {
     const { pairs, cost, load, out } = counted((piece, step) => partsOf(piece, step, () => octave))

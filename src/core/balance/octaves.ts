@@ -120,7 +120,7 @@ function bestFor(part: Part, usual: number, leads: boolean): number {
   const tied = tried.slice(0, near + 1).filter((t) => t.cost <= least + OCTAVES.tie * count)
   if (tied.length === 1) return tied[0].octave
   const loads = tied.map(({ octave }) => loadOf(piece, mapSeat(piece, line, seat, { octave, ...ways })).total)
-  return tied[loads.indexOf(Math.min(...loads))].octave
+  return tied[loads.findIndex((load) => load <= Math.min(...loads) * OCTAVES.clearly)].octave
 }
 
 /**

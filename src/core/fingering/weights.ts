@@ -97,6 +97,8 @@ export const OCTAVES = {
   asWritten: 5,
   /** Octaves that cost about the same: then what the whole part asks is weighed. */
   tie: 5,
+  /** How many times the load of the other a part has that is clearly harder. Not by the note. */
+  clearly: 1.4,
   /** A note that asks for something that is not learned; what that is counts once, by its kind (`balance/octaves.ts`). */
   newNote: 12,
   /** A chord of which only the top note can be held. */

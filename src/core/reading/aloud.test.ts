@@ -50,7 +50,10 @@ describe('calls', () => {
       learned: FIRST_POSITION.violin,
       pins,
     })
-    expect(callsOf(readingOf(piece, map), { ...DEFAULT_CALLS, say: 'letters' }).map(sayCall)).toEqual(['slur G to A with four, B, open A', 'D'])
+    expect(callsOf(readingOf(piece, map), { ...DEFAULT_CALLS, say: 'letters' }).map(sayCall)).toEqual([
+      'slur G to A with four, B, open A',
+      'D',
+    ])
   })
   it('a letter that fingers play on two strings is named with its string', () => {
     expect(calls('B3 D4 B4 G4', { say: 'letters', high: false })).toEqual(['B on G · D · B on A · G'])
