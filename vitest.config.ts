@@ -1,3 +1,4 @@
+import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { configDefaults, defineConfig } from 'vitest/config'
 
@@ -5,8 +6,11 @@ import { configDefaults, defineConfig } from 'vitest/config'
 const ALONE = [
   'src/ui/kit/autosave.test.ts',
   'src/ui/steps/level/weigher.test.ts',
-  'src/core/instruments/fiveStrings.test.ts',
-  'src/app/api/everyRoute.test.ts',
+  ...readdirSync(path.resolve(import.meta.dirname, 'src'), { recursive: true, encoding: 'utf8' })
+    .map((file) => path.join('src', file))
+    .filter(
+      (file) => file.endsWith('.test.ts') && /\bvi\.(mock|doMock)\(/.test(readFileSync(path.resolve(import.meta.dirname, file), 'utf8')),
+    ),
 ]
 
 export default defineConfig({
