@@ -57,6 +57,23 @@ describe('the picked moment', () => {
     expect(desk.getState().plan.substitutes.violin ?? {}).toEqual({})
   })
 
+  it('the hand is sent to the next position from here, held a note longer and a note less', async () => {
+    const { desk, user } = atDesk(<Inspector />, { piece: 'D4 E4 G4 G4 A4 B4 G4 F#4 E4', klass: classAt('third-position') })
+    act(() => desk.getState().pick(2))
+    await user.click(seat('Violin').getByRole('button', { name: /^III from here/ }))
+    expect(pinnedIn(desk, 'violin')).toEqual([{ position: 'III', base: 5 }])
+    expect(desk.getState().said).toBe('Violin, measure 1: III from here, pinned')
+    // At the same note again the hand is still there, and says how far.
+    act(() => desk.getState().pick(3))
+    const held = () => within(seat('Violin').getByRole('group', { name: 'Pinned position' }))
+    const before = held().getByText(/to measure/).textContent
+    expect((held().getByRole('button', { name: /^a note less/ }) as HTMLButtonElement).disabled).toBe(true)
+    await user.click(held().getByRole('button', { name: /^a note longer/ }))
+    expect(held().getByText(/to measure/).textContent).not.toBe(before)
+    await user.click(held().getByRole('button', { name: /^a note less/ }))
+    expect(held().getByText(/to measure/).textContent).toBe(before)
+  })
+
   it('says how the note is come to, what stays down, and how it is tested', () => {
     const { desk } = atDesk(<Inspector />, { piece: 'G4 A4 G4 A4 | D5 B4 G4:h' })
     act(() => desk.getState().pick(2))

@@ -60,7 +60,8 @@ export const sayCommand = (command: HandCommand, position: string): string =>
 export function handTold(map: SeatMap, note: MappedNote, command: HandCommand): Edit | null {
   const told = handPin(map, note.column, command)
   if (!told) return null
-  return ofPlan(`${at(map, note)}: ${sayCommand(command, told.position)} here, pinned`, (plan) =>
+  const said = sayCommand(command, told.position)
+  return ofPlan(`${at(map, note)}: ${command === 'next' ? said : `${said} here`}, pinned`, (plan) =>
     withPin(plan, map.seat.id, struckEvent(map, note), told.pin),
   )
 }
