@@ -53,8 +53,14 @@ describe('substitutes', () => {
     expect(names).toContain('Octave lower, whole phrase')
     expect(names.some((n) => n.endsWith('instead'))).toBe(true)
     expect(offers.find((o) => o.name === 'Octave lower')!.why).toBe('F♯4 is 2 on D; only this note moves')
-    // Ranked: never a dearer one before a cheaper one that leaves as little.
-    offers.slice(1).forEach((o, i) => expect(o.left > offers[i].left || o.price >= offers[i].price).toBe(true))
+    // The note itself an octave away, then notes of its chord, then more of the line.
+    expect(names[0]).toBe('Octave lower')
+    const rank = (n: string) => (/^Octave (lower|higher)$/.test(n) ? 0 : n.endsWith('instead') ? 1 : 2)
+    expect(names.map(rank)).toEqual(names.map(rank).sort())
+    // Of a kind never a dearer one before a cheaper one that leaves as little.
+    offers.slice(1).forEach((o, i) => {
+      if (rank(o.name) === rank(offers[i].name)) expect(o.left > offers[i].left || o.price >= offers[i].price).toBe(true)
+    })
   })
   it('the one that is picked is what the seat then plays, everything else unchanged', () => {
     const piece = pieceFrom('A4 B4 E5 F#5 E5 D5', D)

@@ -10,6 +10,7 @@ import { sayHold, sayPitches, type Tongue } from '../words/en/hands'
 import { mapSeat, type SeatMap } from './map'
 import type { Moment } from './moments'
 import { withSubstitutes, type Substitute } from './substitute'
+import { FOR_NEW } from './weights'
 
 /** One thing that a seat could play instead, with what it does to the line. */
 export type Offer = {
@@ -26,33 +27,40 @@ export type Offer = {
 
 const OCTAVES = [-1, 1, -2, 2] as const
 
+/** What is changed: the note alone, to an octave beside it; what sounds, to another note of its chord; more than that. */
+const RANKS = ['note', 'chord', 'more'] as const
+type Rank = (typeof RANKS)[number]
+
 /**
- * What a seat can play in place of a moment that is out of reach, cut or new, best first: fewest troubles left, then the
- * least work for the hand. Each is tried on the whole line.
+ * What a seat can play in place of a moment that is out of reach, cut or new, as teachers choose: the note itself an octave
+ * away, then notes of its chord, then more of the line moved; of those fewest troubles left, then the least work for the
+ * hand. Each is tried on the whole line, and is no trouble itself. Common practice.
  */
 export function offersAt(piece: Piece, map: SeatMap, moment: number, talk: Tongue): Offer[] {
   const m = map.moments[moment]
-  const tried = new Map<string, Offer>()
+  const tried = new Map<string, Offer & { readonly rank: Rank }>()
   const before = laborOf(map)
-  const offer = ({ name, why, changes }: Draft) => {
-    const key = JSON.stringify(changes)
-    if (tried.has(key) || Object.keys(changes).length === 0) return
-    const { setup, source } = map.solution
-    const line = withSubstitutes(map.line, changes)
-    const after = mapSeat(piece, line, map.seat, {
-      octave: map.octave,
-      policy: setup.policy,
-      learned: setup.learned,
-      pins: source.pins,
-    })
-    const left = troubles(after)
-    // What is put here must be no trouble itself.
-    if (left < troubles(map) && !needsOffer(after, momentOf(after, m)))
-      tried.set(key, { name, why: why((x = m) => playedAt(talk, after, x)), changes, left, price: laborOf(after) - before })
-  }
+  const offer =
+    (rank: Rank) =>
+    ({ name, why, changes }: Draft): void => {
+      const key = JSON.stringify(changes)
+      if (tried.has(key) || Object.keys(changes).length === 0) return
+      const { setup, source } = map.solution
+      const line = withSubstitutes(map.line, changes)
+      const after = mapSeat(piece, line, map.seat, {
+        octave: map.octave,
+        policy: setup.policy,
+        learned: setup.learned,
+        pins: source.pins,
+      })
+      const left = troubles(after)
+      // What is put here must be no trouble itself.
+      if (left < troubles(map) && !needsOffer(after, momentOf(after, m)))
+        tried.set(key, { name, why: why((x = m) => playedAt(talk, after, x)), changes, left, price: laborOf(after) - before, rank })
+    }
   for (const by of OCTAVES) {
     const name = by < 0 ? (by === -1 ? 'Octave lower' : 'Two octaves lower') : by === 1 ? 'Octave higher' : 'Two octaves higher'
-    offer({
+    offer(Math.abs(by) === 1 ? 'note' : 'more')({
       name,
       why: (played) =>
         `${names(talk, map, m.pitches, by)} ${m.pitches.length > 1 ? 'are' : 'is'} ${played()}; only this ${m.pitches.length > 1 ? 'chord' : 'note'} moves`,
@@ -62,18 +70,20 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number, talk: Tongu
     if (phrase.length > 1) {
       const [a, b] = [phrase[0], phrase[phrase.length - 1]].map((x) => x.events[0].at.index)
       const where = sayStretch(map.line, a, b)
-      offer({
+      offer('more')({
         name: `${name}, whole ${bounds === null ? 'measure' : 'phrase'}`,
         why: () => `${phrase.length} notes of ${where} move together${bounds === null ? '' : `, ${bounds}`}`,
         changes: all(phrase, { kind: 'octave', by }),
       })
     }
   }
-  inversions(talk, map, m).forEach(offer)
-  byTurns(talk, map, moment).forEach(offer)
-  divisi(talk, map, m).forEach(offer)
-  tones(talk, piece, map, m).forEach(offer)
-  return [...tried.values()].sort((a, b) => a.left - b.left || a.price - b.price)
+  inversions(talk, map, m).forEach(offer('chord'))
+  byTurns(talk, map, moment).forEach(offer('chord'))
+  divisi(talk, map, m).forEach(offer('chord'))
+  tones(talk, piece, map, m).forEach(offer('chord'))
+  return [...tried.values()]
+    .sort((a, b) => RANKS.indexOf(a.rank) - RANKS.indexOf(b.rank) || a.left - b.left || a.price - b.price)
+    .map(({ rank: _, ...o }) => o)
 }
 
 /** Notes that are out of reach, cut or new for the class. */
@@ -83,7 +93,7 @@ export const troubles = (map: SeatMap): number => map.problems.filter((p) => p.m
 function laborOf({ solution }: SeatMap): number {
   let labor = 0
   chargeChosen(solution, (kind, times) => {
-    if (kind !== 'notLearned' && kind !== 'taughtLater') labor += times * solution.weights[kind]
+    if (!FOR_NEW.includes(kind)) labor += times * solution.weights[kind]
   })
   return labor
 }
