@@ -143,6 +143,30 @@ describe('common practice in the first lessons', () => {
       expect(m.notes.slice(1).every((n) => n.hold.needs.includes('position'))).toBe(true)
     }
   })
+  it('38: bass B C D E D C B where III is not learned: 1 and 4 in III, E by 4 in IV; never by way of II', () => {
+    for (const step of STEPS.slice(1, 3)) {
+      const m = written('bass', 'B3 C4 D4 E4 D4 C4 B3', C, undefined, step.learned)
+      expect(said(m)).toBe('G4 G1 G4 G4 G4 G1 G4')
+      expect(positions(m)).toBe('I III III IV III III I')
+    }
+    // In a piece C is not 4 in II at one place and 1 in III at another.
+    const m = written('bass', 'C4 B3 C4 D4 E4 D4 C4 B3 A3 G3 C4 D4 C4', C, undefined, STEPS[2].learned)
+    expect(new Set(m.notes.filter((n) => n.pitch.letter === 'C').map((n) => `${n.stop.finger} ${n.position}`))).toEqual(new Set(['1 III']))
+  })
+  it('39: bass with 1-2-3-4, D F sharp A D up and down: one hand in II½ around the open D', () => {
+    for (const step of STEPS.slice(4)) {
+      const piece = pieceFrom('D3 F#3 A3 D4 A3 F#3 D3', D)
+      const policy = { ...DEFAULT_POLICY, school: '1-2-3-4' as const }
+      const m = mapSeat(piece, piece.lines[0], SEAT.bass, { octave: -1, policy, learned: step.learned.bass })
+      expect(said(m), step.id).toBe('D0 D1 D4 G4 D4 D1 D0')
+    }
+  })
+  it('40: cello C D E flat: one hand in lowered II from the first note, where it is learned', () => {
+    for (const step of STEPS.slice(5)) {
+      const m = written('cello', 'C4 D4 Eb4 D4 C4 D4 Eb4 D4 C4', { fifths: -3, mode: 'major' }, undefined, step.learned)
+      expect(said(m), step.id).toBe('A1 A3 A4 A3 A1 A3 A4 A3 A1')
+    }
+  })
   it('20: E4 in a tune that also has the open E5 is low, never high: see the calls', () => {
     expect(said(written('violin', 'E4 E5', D))).toBe('D1 E0')
   })
