@@ -40,7 +40,8 @@ export const newForHand = once((map: SeatMap): readonly LearnedThing[] => {
             // A class that only visits a position holds no two strings there.
             if (hold.position > FIRST && (learned.shifts === 'needed' || learned.shifts === 'none')) found.add('shifts:any')
         }
-  if (problems.some((p) => p.shift) && !found.has('shifts:any')) found.add(learned.shifts === 'none' ? 'shifts:needed' : 'shifts:any')
+  // Who holds two strings away from home has learned to go there first.
+  if (problems.some((p) => p.shift) || found.has('shifts:any')) found.add(learned.shifts === 'none' ? 'shifts:needed' : 'shifts:any')
   return [...found]
 })
 

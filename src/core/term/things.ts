@@ -27,7 +27,8 @@ function turned(learned: Learned, thing: LearnedThing, on: boolean): Learned {
     case 'extension':
       return { ...learned, extensions: put(learned.extensions, value === 'back' ? 'back' : 'forward', on) }
     case 'shifts':
-      return on ? { ...learned, shifts: SHIFTS_TO[value] ?? learned.shifts } : learned
+      // What is learned beyond it stays.
+      return on && learned.shifts !== 'any' ? { ...learned, shifts: SHIFTS_TO[value] ?? learned.shifts } : learned
     case 'chord':
       return { ...learned, doubleStops: on }
     case 'rhythm':
