@@ -219,7 +219,8 @@ test('each student has a sheet of their own: by name, larger, without the fourth
   const [fenna, goran] = [await fingers(await pageOf('Fenna, viola')), await fingers(await pageOf('Goran, viola'))]
   expect(goran).toContain('4')
   expect(fenna).not.toContain('4')
-  expect(fenna.length).toBe(goran.length)
+  // Every note has its finger; where the hand shifts for want of the fourth, more of them are said.
+  expect(fenna.length).toBeGreaterThanOrEqual(goran.length)
   await page.goto('/class')
   await awake(page)
   await students(page).getByLabel('Fenna: no fourth finger yet').uncheck()
