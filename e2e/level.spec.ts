@@ -34,14 +34,15 @@ test('another key is found in a worker, taken with one touch, undone, and saved'
   await level(page, copy)
   const before = await evenness(page)
   await search(page)
-  await expect(settings(page).getByRole('row').nth(2)).toContainText('C major')
+  // The keys of a class that learns come first; of these the one with the least to wait for.
+  await expect(settings(page).getByRole('row').nth(2)).toContainText('D major')
   // Six keys and more are seen at once, each with what is to be taught, how even and how much it is.
   for (let row = 2; row < 8; row++) {
     await expect(settings(page).getByRole('row').nth(row)).toBeInViewport()
     await expect(settings(page).getByRole('row').nth(row)).toContainText(/(nothing new|new things?|out of reach).*\d+ % even.*\d+ points?/)
   }
-  await page.getByRole('button', { name: 'C major', exact: true }).click()
-  await expect(settings(page)).toContainText(/\d+ shifts instead of \d+/)
+  await page.getByRole('button', { name: 'D major', exact: true }).click()
+  await expect(settings(page)).toContainText(/instead of/)
   await page.getByText('The keys in a picture').click()
   await expect(
     page
