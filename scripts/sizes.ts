@@ -18,7 +18,7 @@ export const PAGES: readonly Page[] = [
   { name: 'sign-in', route: '/sign-in/page', most: 160 },
   { name: 'pupil’s home', route: '/s/[token]/page', most: 170 },
   { name: 'pupil’s piece', route: '/s/[token]/[id]/page', most: 210 },
-  { name: 'pupil’s note reading', route: '/s/[token]/train/page', most: 265 },
+  { name: 'pupil’s note reading', route: '/s/[token]/train/page', most: 268 },
   { name: 'shelf', route: `${C}/pieces/page`, most: 195 },
   { name: 'fingering', route: `${PIECE}/fingering/page`, most: 240 },
   { name: 'read', route: `${PIECE}/read/page`, most: 240 },
@@ -27,7 +27,7 @@ export const PAGES: readonly Page[] = [
   { name: 'rehearse', route: `${PIECE}/rehearse/page`, most: 240 },
   { name: 'write', route: `${PIECE}/write/page`, most: 266 },
   { name: 'print', route: `${PIECE}/print/page`, most: 226 },
-  { name: 'people', route: `${C}/people/page`, most: 260 },
+  { name: 'people', route: `${C}/people/page`, most: 262 },
   { name: 'term', route: `${C}/term/page`, most: 250 },
 ]
 /** The most that the faces of a page in Latin letters may weigh, in KB: text, titles and signs. */
