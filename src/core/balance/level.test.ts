@@ -21,7 +21,7 @@ import { seatsOf } from '../seats/seat'
 import { emptyPlan, withPin, withSubstitute, type Plan } from '../plan/plan'
 import { profileOf, sayChanges } from './profile'
 import { rescuesFor, withRescue } from './rescue'
-import { byRank, search, searcher, USUAL_SPACE, type Scored } from './search'
+import { byRank, search, searcher, USUAL_SPACE, WHOLE_SPACE, type Scored } from './search'
 import { withSetting } from './setting'
 import { FIRST_POSITION, SEATS, type TestSeat, SEAT } from '../testing/seats'
 import { SCHOOLS } from '../instruments/instrument'
@@ -219,7 +219,7 @@ describe('the search', () => {
     return out.sort(byRank)
   }
   it('keeps three settings of a key, those that everyone can reach first', () => {
-    const found = searcher(pieceFrom('G4 A4 B4 D5', major(1)), emptyPlan(), DEFAULT_CLASS)(1)
+    const found = searcher(pieceFrom('G4 A4 B4 D5', major(1)), emptyPlan(), DEFAULT_CLASS, WHOLE_SPACE)(1)
     expect(found).toHaveLength(3)
     expect([...found].sort(byRank)).toEqual(found)
     // A class's own key that all can play; then out of reach, signs of other keys, different new things, seats to whom the

@@ -33,8 +33,12 @@ export const WHOLE_SPACE: SearchSpace = {
 /** More signs than this are no key for a class that learns. Common practice. */
 const MOST_SIGNS = 4
 
-/** The signatures that a class is moved to, each seat where it is, an octave lower, an octave higher. */
-export const USUAL_SPACE: SearchSpace = { ...WHOLE_SPACE, signatures: WHOLE_SPACE.signatures.filter((f) => Math.abs(f) <= MOST_SIGNS) }
+/** The signatures that a class is moved to, each seat where it reads by itself in that key: there it asks for the fewest new things. */
+export const USUAL_SPACE: SearchSpace = {
+  ...WHOLE_SPACE,
+  signatures: WHOLE_SPACE.signatures.filter((f) => Math.abs(f) <= MOST_SIGNS),
+  octaves: [0],
+}
 
 /** A setting with what it comes to. Loads in points. */
 export type Scored = {
