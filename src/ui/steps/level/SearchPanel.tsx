@@ -85,9 +85,9 @@ export function SearchPanel() {
       <details className="mt-2" open={sorted.length === 0 && !running}>
         <summary className="cursor-pointer text-sm text-link underline underline-offset-2">What is tried</summary>
         <p className="mt-1 max-w-prose text-sm leading-snug">
-          Every key of up to four signs with every seat where it is, an octave lower and an octave higher, and whether up to three notes
-          replaced would make it work. First comes what leaves nothing out of reach and the fewest things to teach, in a key that the class
-          knows.
+          Every key of up to four signs, each seat in the octave that it takes there by itself, and whether up to three notes replaced would
+          make it work. First come the keys of a class that learns (D, G, C, A, F, B♭; D, A and E minor), then fewer signs; of these the
+          fewest things to teach.
         </p>
         <div className="mt-1.5 flex flex-wrap gap-x-4 gap-y-1.5">
           {deciding(seats, 'school').length > 0 && (
@@ -104,7 +104,7 @@ export function SearchPanel() {
           )}
           <label className="tick">
             <input type="checkbox" className="accent-control" checked={all} onChange={(e) => setAll(e.target.checked)} /> keys of five and
-            more signs
+            more signs, every seat also an octave lower and higher
           </label>
         </div>
       </details>
