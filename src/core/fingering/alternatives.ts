@@ -98,6 +98,8 @@ export function alternativesAt(s: Solution, column: number): Alternative[] {
 }
 
 const solvedWith = once((_: Solution) => new Map<string, Solution>())
+/** How many lines with a pin are kept for one line: what the inspector shows of a note. */
+const MOST_PINNED = 24
 
 /** The line as it is when a choice is pinned at a column, learned or not. */
 function pinnedTo(s: Solution, column: number, hold: Hold): Solution {
@@ -107,6 +109,7 @@ function pinnedTo(s: Solution, column: number, hold: Hold): Solution {
   if (!made) {
     const { event } = s.source.moments[s.columns[column].moment].events[0]
     const pins = new Map([...s.source.pins, [event.id, pinFor(s.setup.instrument, hold)]])
+    if (known.size >= MOST_PINNED) known.clear()
     known.set(key, (made = solve(layOut(s.setup, { ...s.source, pins }))))
   }
   return made

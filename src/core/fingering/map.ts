@@ -79,7 +79,7 @@ const found = once((_: readonly Moment[]): Solution[] => [])
  * One position that is not learned does where two would be asked for; and a measure that returns keeps its fingers, unless
  * what stands around it makes others easier by more than that is worth.
  */
-export function unpinned(setup: Setup, line: Line, moments: readonly Moment[], octaves: number): Solution {
+function unpinned(setup: Setup, line: Line, moments: readonly Moment[], octaves: number): Solution {
   const known = found(moments)
   const { instrument, policy, learned } = setup
   const made = known.find(

@@ -1,7 +1,7 @@
 import { choiceOf, isLearned, type Hold, type Stop } from '../hands/hold'
 import { isReached } from '../hands/manner'
 import type { Instrument } from '../instruments/instrument'
-import { alternativesAt, differenceFor, priceOf } from './alternatives'
+import { alternativesAt, differenceFor, differenceOf, priceOf } from './alternatives'
 import type { Frame } from './frame'
 import type { MappedNote, SeatMap } from './map'
 import { metOtherwise } from './returns'
@@ -33,6 +33,9 @@ const isWeighed = (instrument: Instrument, chosen: Hold, other: Hold): boolean =
     !chosen.stops.some((s) => isReached(instrument, s))
   )
 
+/** A line of more steps than this is longer than a class's pieces. */
+const LONG = 600
+
 /** Why the hand does this at a note, as data. */
 export function reasonFor(map: SeatMap, note: MappedNote): Reason {
   if (note.held) return { kind: 'held' }
@@ -47,10 +50,12 @@ export function reasonFor(map: SeatMap, note: MappedNote): Reason {
   const isKnown = (other: Hold) => holds.some((h) => isLearned(h) && choiceOf(h) === choiceOf(other))
   const rival = alternativesAt(solution, note.column).find((a) => isKnown(a.hold) && isWeighed(instrument, hold, a.hold))
   if (rival) {
-    // Both lines whole: with the other choice pinned there, the rest as it would then be.
-    const price = Math.max(0, priceOf(solution, note.column, rival.hold))
-    const spared = sparedOf(differenceFor(solution, note.column, rival.hold), solution.weights)
-    return { kind: 'rather', rival: rival.hold, price, spared, ...held }
+    // Both lines whole, with the other choice pinned there; of a long line, which a report would solve anew for every note,
+    // by forward and backward costs.
+    const long = solution.columns.length > LONG
+    const differs = (long ? differenceOf : differenceFor)(solution, note.column, rival.hold)
+    const price = long ? rival.price : Math.max(0, priceOf(solution, note.column, rival.hold))
+    return { kind: 'rather', rival: rival.hold, price, spared: sparedOf(differs, solution.weights), ...held }
   }
   const elsewhere = all.filter((h) => choiceOf(h) !== choiceOf(hold))
   const known = elsewhere.filter(isLearned)
