@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { FIRST } from '../instruments/instrument'
-import type { StepId } from '../instruments/instrument'
+import { FIRST, STEP_IDS, type StepId } from '../instruments/instrument'
 import { classAt } from '../plan/class'
 import { emptyPlan } from '../plan/plan'
 import { pieceFrom } from '../testing/piece'
@@ -21,14 +20,7 @@ type Judged = {
 }
 
 const times = (n: number, text: string) => Array.from({ length: n }, () => text).join(' ')
-const AT_HOME: readonly StepId[] = [
-  'four-strings',
-  'first-position',
-  'third-position',
-  'third-extended',
-  'fifth-position',
-  'seventh-position',
-]
+const AT_HOME = STEP_IDS.slice(2)
 const SHIFTING: readonly StepId[] = ['first-position', 'third-position', 'third-extended', 'fifth-position']
 
 const JUDGED: readonly Judged[] = [
