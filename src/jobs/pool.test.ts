@@ -13,7 +13,7 @@ let done = 0
 export default async ({ task, port }) => {
   const [what, n] = String(task.id ?? task.to ?? task.piece).split(' ')
   if (what === 'sleep') await new Promise((r) => setTimeout(r, Number(n)))
-  if (what === 'hang') for (;;);
+  if (what === 'hang') Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0)
   if (what === 'crash') process.exit(1)
   if (what === 'fill') { const all = []; for (;;) all.push(new Array(1e6).fill(Math.random())) }
   if (what === 'fail') return { ok: false, problem: 'the disk is full', teacher: n === 'teacher' }
@@ -31,6 +31,8 @@ const later = (id: string, of = 'tuesday'): Task => ({ kind: 'preview', of, id, 
 let pool: Pool
 const make = (more: ConstructorParameters<typeof Pool>[0] = {}) => (pool = new Pool({ file, threads: 2, ...more }))
 const run = (task: Task, how?: { patience?: number }) => pool.run(task, how) as unknown as Promise<Made>
+/** How long a task may hang here, in milliseconds: longer than a new thread takes to begin on a busy machine. */
+const LONG = 2500
 const wait = (ms: number) => new Promise((r) => setTimeout(r, ms))
 
 beforeEach(() => void vi.spyOn(console, 'error').mockImplementation(() => undefined))
@@ -60,11 +62,12 @@ describe('the threads', () => {
     make()
     const { thread } = await run(now('x'))
     await expect(run(now('sleep 300'), { patience: 60 })).rejects.toThrow(BusyError)
-    await wait(350)
+    // What was slow goes on and ends.
+    await vi.waitUntil(() => pool.load === 0, { timeout: 30_000 })
     expect(await run(now('x'))).toMatchObject({ thread, done: 3 })
   })
   it('are ended when they hang; what stood beside on the same thread is begun again, but nothing that writes is', async () => {
-    make({ hung: 400 })
+    make({ hung: LONG })
     const { thread } = await run(now('x'))
     const hung = run(now('hang')).catch((e: unknown) => e)
     const beside = run(now('y', 'friday')).catch((e: unknown) => e)
@@ -108,7 +111,7 @@ describe('the threads', () => {
     expect(pool.load).toBe(0)
   })
   it('an errand says how far it is, and one that is silent for too long is ended', async () => {
-    make({ silent: 300 })
+    make({ silent: LONG })
     const told: string[] = []
     const backup = (to: string): Task => ({ kind: 'backup', to, now: 1 })
     await pool.errand(backup('tell'), (done, total, what) => told.push(`${done}/${total} ${what}`))
@@ -120,9 +123,9 @@ describe('the threads', () => {
 describe('errands', () => {
   const held = globalThis as { evenSeatPool?: Pool; evenSeatErrands?: unknown }
   const backup = (to: string): Task => ({ kind: 'backup', to, now: 1 })
-  const ended = (id: string) => vi.waitUntil(() => errand(id)?.state !== 'running', { timeout: 10_000 })
+  const ended = (id: string) => vi.waitUntil(() => errand(id)?.state !== 'running', { timeout: 60_000 })
   beforeEach(() => {
-    held.evenSeatPool = make({ silent: 1500 })
+    held.evenSeatPool = make({ silent: LONG })
     held.evenSeatErrands = undefined
   })
   afterEach(() => {
@@ -143,7 +146,7 @@ describe('errands', () => {
   it('say how far they are, what came of them, and why nothing did', async () => {
     const id = begin(backup('tell'))!
     expect(errand(id)).toEqual({ state: 'running', done: 0, total: 1, what: '' })
-    await vi.waitUntil(() => (errand(id) as { what?: string }).what === 'pieces' || errand(id)?.state === 'done')
+    await vi.waitUntil(() => (errand(id) as { what?: string }).what === 'pieces' || errand(id)?.state === 'done', { timeout: 60_000 })
     await ended(id)
     const failed = begin(backup('fail teacher'))!
     await ended(failed)
