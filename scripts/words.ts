@@ -231,7 +231,7 @@ writeFileSync(
   ALL,
   `# Patterns
 
-Every pattern of sentence that the nine demo pieces bring out at the eight steps, with how often and one example (${said.length} sentences, ${rows.length} patterns). Calls are made of words, not of sentences: see the sample.
+Every pattern of sentence that the nine demo pieces bring out at the ${STEP_IDS.length} steps, with how often and one example (${said.length} sentences, ${rows.length} patterns). Calls are made of words, not of sentences: see the sample.
 
 | kind | times | example |
 |---|---|---|

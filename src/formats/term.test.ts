@@ -222,12 +222,13 @@ describe('the pass list', () => {
           expect(knows(seat.instrument.learned[step], t)).toBe(true)
           if (had) expect(knows(had, t)).toBe(false)
         }
-        if (had && i < 4)
+        if (had && i < 6)
           expect(withThings(had, thingsOfStep(seat, step)).fingers.sort()).toEqual([...seat.instrument.learned[step].fingers].sort())
       }
-    expect(tasksOfStep(klass, 'first-position')).toContain('Finger 4 (violin and viola)')
-    expect(tasksOfStep(klass, 'first-position')).toContain('Sixteenth notes')
-    expect(tasksOfStep(klass, 'first-position')).toContain('Low 1 (violin and viola)')
+    expect(tasksOfStep(klass, 'fourth-finger')).toContain('Finger 4 (violin and viola)')
+    expect(tasksOfStep(klass, 'high-and-low')).toContain('Sixteenth notes')
+    expect(tasksOfStep(klass, 'high-and-low')).toContain('Low 1 (violin and viola)')
+    expect(tasksOfStep(klass, 'first-position')).toContain('Position III (violin and viola)')
   })
 
   it('ticks with a day, counts, and forgets with the task', () => {

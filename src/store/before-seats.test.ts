@@ -12,6 +12,9 @@ import { classAt, DEFAULT_CLASS, type ClassSettings } from '@/core/plan/class'
 import { classSettingsSchema, readClassSettings } from '@/core/plan/class.schema'
 import { INSTRUMENTS } from '@/core/testing/seats'
 import { STEP_IDS } from '@/core/instruments/instrument'
+import { stepOf } from '@/core/instruments/ladder'
+import { RHYTHMS } from '@/core/instruments/reads'
+import { seatsOf } from '@/core/seats/seat'
 import { upgradedClass, upgradedPlan } from '@/core/plan/upgrade'
 import { readPieceFile } from '@/formats/json/read'
 import { classSaveRequest, saveRequest } from '@/api/saving'
@@ -140,6 +143,16 @@ describe('what was stored when a class had four seats', () => {
     // Once brought up to date, a seat that is set to what was a step before keeps it.
     const again = { ...classAt('third-position'), seats: classAt('third-position').seats.slice(0, 1) }
     expect(readClassSettings(JSON.parse(JSON.stringify(again)))).toEqual(again)
+  })
+
+  it('a class that stood on a step before there were steps between keeps what it has, and stands there still', () => {
+    const rhythms = [...RHYTHMS.slice(0, 8)]
+    const klass = classAt('third-position')
+    const then = { ...klass, steps: 3, seats: klass.seats.map((r) => ({ ...r, learned: { ...r.learned, rhythms } })) }
+    const now = readClassSettings(JSON.parse(JSON.stringify(then)))
+    expect(now.seats).toEqual(then.seats)
+    expect(stepOf(seatsOf(now))?.id).toBe('third-position')
+    expect(readClassSettings(JSON.parse(JSON.stringify(now)))).toEqual(now)
   })
 
   it('seats of a class that was not asked what it reads read as their step does; set by hand, everything', () => {

@@ -15,8 +15,8 @@ import { ensembleMapper, octavesFor } from './ensemble'
  * Learning more never makes a seat's part harder: with automatic octaves and with any one octave kept, for every two steps
  * of the way, one of which has learned more. Counted, and not true of every tune: a hand that has learned some notes of a
  * high passage and not others goes to and fro where it stayed before, and what is new is no load. The bounds are what was
- * measured with some room: of 4,480 pairs with automatic octaves 2 cost more and 85 have a tenth more load; before the octave
- * was chosen by what its line costs the hand it was 58 and 430.
+ * measured with some room: of 7,200 pairs with automatic octaves 3 cost more and 172 have a tenth more load (with eight steps, 4,480
+ * pairs, 2 and 85); before the octave was chosen by what its line costs the hand it was 58 and 430 of 4,480.
  */
 const TUNES = 40
 
@@ -59,7 +59,7 @@ describe('learning more never makes a part harder', () => {
       const octaves = octavesFor(piece, emptyPlan(), classAt(step))
       return partsOf(piece, step, (id) => octaves[id])
     })
-    expect(pairs).toBe(TUNES * 4 * 28)
+    expect(pairs).toBe(TUNES * 4 * 45)
     expect(out).toBe(0)
     expect(cost / pairs).toBeLessThan(0.002)
     expect(load / pairs).toBeLessThan(0.03)
@@ -69,7 +69,7 @@ describe('learning more never makes a part harder', () => {
   it.each([0, -1, -2])('with every seat %i octaves from the line', (octave) => {
     const { pairs, cost, load, out } = counted((piece, step) => partsOf(piece, step, () => octave))
     expect(out).toBe(0)
-    expect(cost / pairs).toBeLessThan(0.005)
+    expect(cost / pairs).toBeLessThan(0.008)
     expect(load / pairs).toBeLessThan(0.025)
   })
   it('13 and 36: the viola of the smallest case reads an octave lower at every step that has four strings, all of it in I', () => {

@@ -34,12 +34,12 @@ describe('a pin holds', () => {
   })
   it('so does a fourth finger, until another note comes', () => {
     const again = pieceFrom('F#4 A4 A4 A4 B4 A4', { fifths: 2, mode: 'major' })
-    const m = mapped(again, { seat: 'violin', step: 4 }, new Map([['e1', { strings: [1], fingers: [4] }]]))
+    const m = mapped(again, { seat: 'violin', step: 6 }, new Map([['e1', { strings: [1], fingers: [4] }]]))
     expect(m.notes.map((n) => n.stop.finger)).toEqual([2, 4, 4, 4, 1, 0])
   })
   it('under its slur the hand stays where it was sent, in a class that leaves first position only where it must, too', () => {
     const slurred = pieceFrom('D4 (G4 A4 B4) F#4 E4', { fifths: 2, mode: 'major' })
-    for (const step of [3, 4]) {
+    for (const step of [5, 6]) {
       const m = mapped(slurred, { seat: 'violin', step }, new Map([one('e1')]))
       // The open A may ring meanwhile; B is 3 on D with the hand where it was sent.
       expect([1, 2, 3].map((i) => m.notes[i].hold.position)).toEqual(Array(3).fill(m.notes[1].hold.position))
@@ -49,9 +49,9 @@ describe('a pin holds', () => {
   it('a place that is pinned up to a note holds up to there, and no further', () => {
     const scale = pieceFrom('D5 E5 F#5 G5 F#5 E5 D5 C#5', { fifths: 2, mode: 'major' })
     const until = new Map([['e0', { position: 'III', base: 5, until: 'e6' } satisfies Pin]])
-    const m = mapped(scale, { seat: 'viola', step: 4 }, until)
+    const m = mapped(scale, { seat: 'viola', step: 6 }, until)
     expect(positions(m)).toBe('III III III III III III III I')
-    const home = mapped(scale, { seat: 'violin', step: 4 }, new Map([['e0', { position: 'III', base: 5, until: 'e3' } satisfies Pin]]))
+    const home = mapped(scale, { seat: 'violin', step: 6 }, new Map([['e0', { position: 'III', base: 5, until: 'e3' } satisfies Pin]]))
     expect(positions(home).split(' ').slice(0, 4)).toEqual(['III', 'III', 'III', 'III'])
     expect(positions(home).split(' ')[7]).toBe('I')
   })
@@ -89,7 +89,7 @@ describe('a pin holds', () => {
   it('two pins are enough where a teacher writes III twice: no shift between the notes that they hold', () => {
     for (const seat of ['violin', 'viola'] as const) {
       const strings = [seat === 'viola' ? 2 : 1]
-      const m = mapped(tune, { seat, step: 4 }, new Map(['e2', 'e9'].map((e) => [e, { ...one(e)[1], strings }])))
+      const m = mapped(tune, { seat, step: 6 }, new Map(['e2', 'e9'].map((e) => [e, { ...one(e)[1], strings }])))
       const at = m.notes.map((n) => n.hold.position)
       for (const i of [3, 4, 5, 6, 10]) expect(at[i]).toBe(at[i - 1])
     }

@@ -82,6 +82,8 @@ export const cello: Instrument = {
   says: {
     'three-fingers': 'cello 1 3 4',
     'four-strings': 'cello 1 to 4',
+    'fourth-finger': 'cello 4 forward',
+    'high-and-low': 'cello 1 back',
     'third-position': 'cello to IV',
     'third-extended': 'cello to IV',
   },

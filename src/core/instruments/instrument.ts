@@ -58,6 +58,8 @@ export const STEP_IDS = [
   'first-finger',
   'three-fingers',
   'four-strings',
+  'fourth-finger',
+  'high-and-low',
   'first-position',
   'third-position',
   'third-extended',

@@ -1,5 +1,5 @@
 import { STEP_IDS, type Instrument, type StepId } from './instrument'
-import { readsAll, sameLearned, type Learned } from './learned'
+import { readsAll, sameButRhythms, type Learned } from './learned'
 import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS, type Rhythm } from './reads'
 
 /** A step of the class's way, ready made; the teacher edits it from there. Common practice of string class courses. */
@@ -9,7 +9,9 @@ const SAID: Record<StepId, Omit<Step, 'id'>> = {
   'first-finger': { name: 'Open strings and first finger', says: 'two strings, finger 1' },
   'three-fingers': { name: 'First frame on two strings', says: 'the major start: 1 2 3' },
   'four-strings': { name: 'Four strings, two frames', says: 'low 2, no fourth finger yet' },
-  'first-position': { name: 'First position', says: 'all fingers and places; III only where I has no room' },
+  'fourth-finger': { name: 'Fourth finger', says: '4 first, its places later' },
+  'high-and-low': { name: 'High 3 and low 1', says: 'the sharps and flats of first position' },
+  'first-position': { name: 'First position', says: 'all fingers and places, two strings at once; III only where I has no room' },
   'third-position': { name: 'Third position', says: 'violin and viola without extensions' },
   'third-extended': { name: 'Third position, extensions', says: 'half to III; the opened hand' },
   'fifth-position': { name: 'Fifth position', says: 'half to V' },
@@ -23,11 +25,29 @@ export const STEPS: readonly Step[] = STEP_IDS.map((id) => ({ id, ...SAID[id] })
 export const sayStep = (step: Step, instruments: readonly Instrument[]): string =>
   [step.says, ...new Set(instruments.flatMap((i) => i.says[step.id] ?? []))].join(', ')
 
+/** How many of {@link RHYTHMS} all seats read, from the first on; null where some have others, or not all the same. */
+export function rhythmsTo(seats: readonly Pick<Seated, 'learned'>[]): number | null {
+  const upTo = seats[0]?.learned.rhythms.length ?? 0
+  const all = seats.every(({ learned: { rhythms } }) => rhythms.length === upTo && RHYTHMS.slice(0, upTo).every((r) => rhythms.includes(r)))
+  return all ? upTo : null
+}
+
+/**
+ * What a seat has learned when it is put on a step: the hand, signs and keys of the step. Rhythms have a line of their
+ * own: they go along while they are those that are usual at the step where the seat stands, and stay once they were set.
+ */
+export function learnedAt({ instrument, learned }: Seated, step: StepId): Learned {
+  const usual = instrument.learned[step]
+  const here = stepOf([{ instrument, learned }])
+  return here && sameList(instrument.learned[here.id].rhythms, learned.rhythms) ? usual : { ...usual, rhythms: learned.rhythms }
+}
+const sameList = (a: readonly string[], b: readonly string[]): boolean => a.length === b.length && a.every((x) => b.includes(x))
+
 type Seated = { readonly instrument: Instrument; readonly learned: Learned }
 
 /** The step at which all seats of a class stand, or null when one has been set by hand. */
 export const stepOf = (seats: readonly Seated[]): Step | null =>
-  STEPS.find((s) => seats.every(({ instrument, learned }) => sameLearned(instrument.learned[s.id], learned))) ?? null
+  STEPS.find((s) => seats.every(({ instrument, learned }) => sameButRhythms(instrument.learned[s.id], learned))) ?? null
 
 /** What an instrument begins with and where its hand goes: the rest of the way is the same for all. */
 type Way = {
@@ -39,7 +59,9 @@ type Way = {
   readonly fingers: readonly number[]
   /** The opened hand belongs to first position. */
   readonly opensFirst: boolean
-  /** Keys of the positions at each step: first position may borrow what it has no room for. */
+  /** Keys of the positions at each step, where it has more than I: first position may borrow what it has no room for. */
+  readonly fourth?: readonly string[]
+  readonly highLow?: readonly string[]
   readonly first: readonly string[]
   readonly third: readonly string[]
   readonly extended: readonly string[]
@@ -92,31 +114,51 @@ export function ladder(way: Way): Record<StepId, Learned> {
     doubleStops: true,
     ...reads({ to: 'sixteenths', keys: 5, signs: SIGNS, slurs: true, together: 3 }),
   }
+  const four: Learned = {
+    ...none,
+    strings: all,
+    fingers: copy(way.fingers),
+    low: [2],
+    ...reads({ to: 'dotted quarter', keys: 3, signs: ['natural', 'sharp'], slurs: true }),
+  }
+  // Where the hand opens in first position, it opens forward before it opens back.
+  const fourth: Learned = {
+    ...four,
+    fingers: ALL_FINGERS,
+    extensions: way.opensFirst ? ['forward'] : [],
+    positions: copy(way.fourth ?? ['I']),
+    shifts: way.fourth ? 'needed' : 'none',
+    ...reads({ to: 'ties', keys: 3, signs: ['natural', 'sharp'], slurs: true, together: 1 }),
+  }
+  const highLow: Learned = {
+    ...fourth,
+    low: [1, 2],
+    high: [3],
+    extensions: first.extensions,
+    positions: copy(way.highLow ?? fourth.positions),
+    ...reads({ to: 'sixteenths', keys: 5, signs: SIGNS, slurs: true, together: 2 }),
+  }
   const third: Learned = {
     ...first,
     positions: copy(way.third),
     shifts: 'any',
-    ...reads({ to: 'compound', keys: 6, signs: SIGNS, slurs: true, together: 3 }),
+    ...reads({ to: 'sixteenths', keys: 6, signs: SIGNS, slurs: true, together: 3 }),
   }
-  const whole = reads({ to: 'syncopation', keys: 8, signs: SIGNS, slurs: true, together: 4 })
+  const whole = reads({ to: 'sixteenths', keys: 8, signs: SIGNS, slurs: true, together: 4 })
   const extended: Learned = { ...third, positions: copy(way.extended), extensions: ['back', 'forward'], ...whole }
   return {
     'first-finger': none,
     'three-fingers': { ...none, fingers: copy(way.major), ...reads({ to: 'eighths', keys: 2 }) },
-    'four-strings': {
-      ...none,
-      strings: all,
-      fingers: copy(way.fingers),
-      low: [2],
-      ...reads({ to: 'dotted half', keys: 3, signs: ['natural', 'sharp'], slurs: true }),
-    },
+    'four-strings': four,
+    'fourth-finger': fourth,
+    'high-and-low': highLow,
     'first-position': first,
     'third-position': third,
     'third-extended': extended,
     'fifth-position': {
       ...extended,
       positions: copy(way.fifth),
-      ...reads({ to: 'syncopation', keys: 9, signs: SIGNS, slurs: true, together: 4 }),
+      ...reads({ to: 'sixteenths', keys: 9, signs: SIGNS, slurs: true, together: 4 }),
     },
     'seventh-position': { ...readsAll(extended), positions: copy(way.seventh) },
   }

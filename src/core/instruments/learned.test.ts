@@ -7,7 +7,7 @@ import { pieceFrom } from '../testing/piece'
 import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, SEATS, type TestSeat, WHOLE_NECK, SEAT, bySeat } from '../testing/seats'
 import { INSTRUMENTS as ALL } from './all'
 import { positionKey, taughtIn } from './instrument'
-import { STEPS as SAID, sayStep, stepOf } from './ladder'
+import { learnedAt, rhythmsTo, STEPS as SAID, sayStep, stepOf } from './ladder'
 import { sameLearned, type Learned } from './learned'
 import { learnedSchema } from './learned.schema'
 
@@ -32,6 +32,32 @@ describe('presets', () => {
     }
     expect(SAID[0].name).toBe('Open strings and first finger')
     expect(STEPS.at(-1)!.learned).toEqual(WHOLE_NECK)
+  })
+  it('bring the fourth finger, then high 3 and low 1, then III, each in its turn', () => {
+    const had = (id: string, seat: TestSeat) => preset(id)[seat]
+    for (const s of ['violin', 'viola'] as const) {
+      expect(had('four-strings', s)).toMatchObject({ fingers: [1, 2, 3], low: [2], high: [], positions: ['I'] })
+      expect(had('fourth-finger', s)).toMatchObject({ fingers: [1, 2, 3, 4], low: [2], high: [], positions: ['I'], doubleStops: false })
+      expect(had('high-and-low', s)).toMatchObject({ low: [1, 2], high: [3], positions: ['I'], doubleStops: false, shifts: 'none' })
+      expect(had('first-position', s)).toMatchObject({ positions: ['I', 'III'], doubleStops: true, shifts: 'needed' })
+    }
+    // Common practice: the cello opens its hand forward before back; the bass has III for the D scale before half position for flats.
+    const steps = ['four-strings', 'fourth-finger', 'high-and-low']
+    expect(steps.map((id) => had(id, 'cello').extensions)).toEqual([[], ['forward'], ['back', 'forward']])
+    expect(steps.map((id) => had(id, 'bass').positions)).toEqual([['I'], ['I', 'III'], ['half', 'I', 'III']])
+  })
+  it('have rhythms in the order in which they are taught, and none that comes with a position', () => {
+    for (const { learned } of STEPS) expect(rhythmsTo(SEATS.map((s) => ({ learned: learned[s] })))).not.toBeNull()
+    const violin = STEPS.slice(0, -1).map((p) => p.learned.violin.rhythms.length)
+    expect(violin).toEqual([0, 2, 4, 5, 6, 6, 6, 6, 6])
+  })
+  it('leave rhythms that were set as they are, and take along those that were not', () => {
+    const { violin } = INSTRUMENTS
+    const set: Learned = { ...violin.learned['four-strings'], rhythms: ['whole', 'eighths', 'triplets'] }
+    const up = learnedAt({ instrument: violin, learned: set }, 'third-position')
+    expect(up).toEqual({ ...violin.learned['third-position'], rhythms: set.rhythms })
+    expect(stepOf([{ instrument: violin, learned: up }])?.id).toBe('third-position')
+    expect(learnedAt({ instrument: violin, learned: violin.learned['first-position'] }, 'first-finger')).toEqual(violin.learned['first-finger'])
   })
   it('name only positions that the seat has', () => {
     for (const p of STEPS)

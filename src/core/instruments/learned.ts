@@ -8,6 +8,9 @@ export const SHIFTS = ['none', 'pauses', 'needed', 'any'] as const
 /** More strings than any bowed instrument of a class has. */
 export const MOST_STRINGS = 8
 
+/** Whether two seats have learned the same for the hand and of signs and keys; rhythms have a line of their own. */
+export const sameButRhythms = (a: Learned, b: Learned): boolean => sameLearned({ ...a, rhythms: [] }, { ...b, rhythms: [] })
+
 /** Whether two seats have learned the same, in whatever order their lists stand. */
 export const sameLearned = (a: Learned, b: Learned): boolean => textOf(a) === textOf(b)
 

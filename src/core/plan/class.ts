@@ -1,6 +1,7 @@
 import { DEFAULT_POLICY, withChanges, type Policy } from '../fingering/policy'
 import { NEW_CLASS } from '../instruments/all'
 import type { StepId } from '../instruments/instrument'
+import { learnedAt } from '../instruments/ladder'
 import type { Learned } from '../instruments/learned'
 import { DEFAULT_TALK } from './talk'
 import type { Plan } from './plan'
@@ -11,7 +12,7 @@ import type { ClassSettings } from './class.schema'
 export type { ClassSettings } from './class.schema'
 
 /** The steps of the way as they are made today; a class of before has no such number. */
-export const STEPS_OF_TODAY = 3
+export const STEPS_OF_TODAY = 4
 
 /** A class as it is begun, at a step of the way. */
 export const classAt = (step: StepId): ClassSettings => ({
@@ -29,10 +30,10 @@ export const classAt = (step: StepId): ClassSettings => ({
 /** A class of which nothing has been said: first position is where mixed classes work longest. */
 export const DEFAULT_CLASS: ClassSettings = classAt('first-position')
 
-/** The class with all its seats at a step of the way, whatever they had learned. */
+/** The class with all its seats at a step of the way; rhythms that were set stay ({@link learnedAt}). */
 export const atStep = (klass: ClassSettings, step: StepId): ClassSettings => ({
   ...klass,
-  seats: klass.seats.map((row): SeatRow => ({ ...row, learned: seatOf(row).instrument.learned[step] })),
+  seats: klass.seats.map((row): SeatRow => ({ ...row, learned: learnedAt(seatOf(row), step) })),
 })
 
 /** What holds for a seat in a piece: the class's settings, the seat's own in the class, the piece's, the seat's own in the piece. */

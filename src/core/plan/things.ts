@@ -49,6 +49,9 @@ const RHYTHM_SAYS: Record<Rhythm, string> = {
   syncopation: 'syncopation',
 }
 
+/** A rhythm in a sentence. */
+export const sayRhythm = (rhythm: Rhythm): string => RHYTHM_SAYS[rhythm]
+
 /** A thing as it is said of an instrument: "finger 4", "the E string", "position III", "the key of G". */
 export function sayThing({ strings, byLetter }: Pick<Instrument, 'strings' | 'byLetter'>, thing: LearnedThing): string {
   const value = valueOf(thing)

@@ -47,6 +47,9 @@ function before(instrument: Instrument, step: StepId): readonly Learned[] {
     : [{ ...now, shifts: 'any' }, ...(instrument.byLetter ? [{ ...now, shifts: 'any' as const, positions: ['I'] }] : [])]
 }
 
+/** Since this making there are steps between, and nothing else is otherwise for who stood on a step: such a class keeps what it has. */
+const ONLY_MORE_STEPS_SINCE = 3
+
 /**
  * Seats that all stand at a step as an earlier making had it, at that step as it is made today; what was set by hand stays.
  * Before the third making nobody was asked what a class reads, before the second the steps themselves were others.
@@ -75,7 +78,7 @@ export function upgradedClass(value: unknown): unknown {
     : klass.seats
   return {
     ...others,
-    ...(seats === undefined ? {} : { seats: klass.steps === STEPS_OF_TODAY ? seats : upgradedSeats(seats, klass.steps) }),
+    ...(seats === undefined ? {} : { seats: klass.steps === STEPS_OF_TODAY || klass.steps === ONLY_MORE_STEPS_SINCE ? seats : upgradedSeats(seats, klass.steps) }),
     steps: STEPS_OF_TODAY,
     ...('policy' in klass ? { policy: upgradedPolicy(klass.policy) } : {}),
   }

@@ -1,5 +1,5 @@
 import { kindOf, valueOf, type LearnedThing } from '../plan/things'
-import { FIRST, positionKey, taughtIn, type Instrument, type School } from '../instruments/instrument'
+import { FIRST, positionKey, STEP_IDS, taughtIn, type Instrument, type School } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS, type Rhythm } from '../instruments/reads'
 
@@ -76,7 +76,7 @@ export const withoutThings = (learned: Learned, things: readonly LearnedThing[])
 /** Fingers in the order in which an instrument's class learns them: step by step of its way, within a step from 1 up. */
 const fingersTaught = ({ learned }: Pick<Instrument, 'learned'>): number[] => [
   ...new Set(
-    [learned['first-finger'], learned['three-fingers'], learned['four-strings'], learned['first-position']].flatMap((l) => l.fingers),
+    STEP_IDS.flatMap((step) => learned[step].fingers),
   ),
 ]
 

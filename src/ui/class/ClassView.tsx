@@ -18,7 +18,7 @@ import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { Effect, type ShelfPiece } from './Effect'
 import { FrameWordsForm } from './FrameWordsForm'
 import { Kinds } from './Kinds'
-import { Ladder } from './Ladder'
+import { Ladder, RhythmLine } from './Ladder'
 import { LearnedGrid } from './LearnedGrid'
 import { SeatList } from './SeatList'
 import { StudentList } from './StudentList'
@@ -89,6 +89,7 @@ export function ClassView({ packed, shelf, ...start }: Props) {
             Has learned
           </h2>
           <Ladder seats={seats} onChange={act.toStep} />
+          <RhythmLine seats={seats} onChange={act.readRhythms} />
         </section>
         {/* Between a tablet and a desk the effect stands beside the ladder: what a step changes is seen as it is picked. */}
         <div className="lg:col-span-2 xl:col-span-1">

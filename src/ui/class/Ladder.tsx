@@ -2,8 +2,11 @@
 
 import * as RadioGroup from '@radix-ui/react-radio-group'
 import type { StepId } from '@/core/instruments/instrument'
-import { sayStep, STEPS, stepOf } from '@/core/instruments/ladder'
+import { rhythmsTo, sayStep, STEPS, stepOf } from '@/core/instruments/ladder'
+import { RHYTHMS } from '@/core/instruments/reads'
+import { sayRhythm } from '@/core/plan/things'
 import type { Seat } from '@/core/seats/seat'
+import { Select } from '@/ui/kit/Select'
 
 /** The steps of a class's way; picking one sets every seat, and from there it can be edited. */
 export function Ladder({ seats, onChange }: { seats: readonly Seat[]; onChange: (step: StepId) => void }) {
@@ -34,5 +37,24 @@ export function Ladder({ seats, onChange }: { seats: readonly Seat[]; onChange: 
       ))}
       {!here && <p className="mt-1 border-l-[3px] border-l-pick bg-wash/50 py-1.5 pl-3 font-semibold">Set by hand, seat by seat</p>}
     </RadioGroup.Root>
+  )
+}
+
+/** How far the class has come in the order in which rhythms are taught, whatever its hands have learned. */
+export function RhythmLine({ seats, onChange }: { seats: readonly Seat[]; onChange: (upTo: number) => void }) {
+  const here = rhythmsTo(seats)
+  return (
+    <label className="mt-3 block text-sm text-soft">
+      Reads rhythms up to
+      <Select value={here ?? ''} onChange={(e) => onChange(Number(e.target.value))} className="mt-0.5 w-full">
+        {here === null && <option value="">set by hand, seat by seat</option>}
+        <option value={0}>quarters and halves</option>
+        {RHYTHMS.map((r, i) => (
+          <option key={r} value={i + 1}>
+            {sayRhythm(r)}
+          </option>
+        ))}
+      </Select>
+    </label>
   )
 }

@@ -10,7 +10,9 @@ import type { PolicyChange } from '@/core/fingering/policy'
 import type { StepId } from '@/core/instruments/instrument'
 import { STEPS, stepOf } from '@/core/instruments/ladder'
 import type { Learned } from '@/core/instruments/learned'
+import { RHYTHMS } from '@/core/instruments/reads'
 import { pitchName } from '@/core/music/pitch'
+import { sayRhythm } from '@/core/plan/things'
 import { kindName } from '@/core/words/en/spots/said'
 import type { SpotKind } from '@/core/plan/spotKinds'
 import { atStep, type ClassSettings } from '@/core/plan/class'
@@ -39,6 +41,8 @@ export type ClassEdits = {
   moveSeat(seat: SeatId, by: 1 | -1): void
   /** Adds to or takes from what a seat has learned. */
   toggle<K extends ListKey>(seat: SeatId, key: K, value: Learned[K][number]): void
+  /** All seats to so many rhythms of the order in which they are taught. */
+  readRhythms(upTo: number): void
   setLearned(seat: SeatId, change: Partial<Pick<Learned, 'shifts' | 'doubleStops' | 'slurs'>>): void
   /** Shows a kind of spot always or never; null: by what is learned. */
   setSpot(kind: SpotKind, choice: 'show' | 'hide' | null): void
@@ -112,6 +116,14 @@ export function createClass(start: ClassDraft & { id: string; version: number })
         const { settings } = get()
         alter({ settings: atStep(settings, step) }, `Has learned: ${inSentence(STEPS.find((s) => s.id === step)!.name)}`)
       },
+      readRhythms: (upTo) => {
+        const rhythms = RHYTHMS.slice(0, upTo)
+        const last = rhythms.at(-1)
+        setSeats(
+          rows().map((r) => ({ ...r, learned: { ...r.learned, rhythms } })),
+          last ? `Reads rhythms up to ${sayRhythm(last)}` : 'Reads quarters and halves only',
+        )
+      },
       changeSeat: (seat, change) =>
         seatTo(seat, `${Object.keys(change).join(', ')} changed`, (r) => {
           if (change.instrument === undefined || change.instrument === r.instrument) return relearned(r, { ...r, ...change })
@@ -120,7 +132,7 @@ export function createClass(start: ClassDraft & { id: string; version: number })
           const [was, is] = [instrumentNamed(r.instrument), instrumentNamed(change.instrument)]
           // A seat that was named after its instrument is named after the new one.
           const name = r.name.startsWith(was.name) ? r.name.replace(was.name, is.name) : r.name
-          return { ...others, name, ...change, learned: is.learned[step] }
+          return { ...others, name, ...change, learned: { ...is.learned[step], rhythms: r.learned.rhythms } }
         }),
       addSeat: (id) => {
         const instrument = instrumentNamed(id)

@@ -1,6 +1,6 @@
 import type { PolicyChange } from '@/core/fingering/policy'
 import type { StepId } from '@/core/instruments/instrument'
-import { STEPS } from '@/core/instruments/ladder'
+import { learnedAt, STEPS } from '@/core/instruments/ladder'
 import { inSentence } from '@/core/names'
 import type { Book } from '@/core/seats/book'
 import { withBook, withDecision, withLearned } from '@/core/plan/plan'
@@ -24,7 +24,7 @@ export function decided<K extends keyof PolicyChange>(seats: readonly Seat[], se
 /** What the seats are taken to have learned in this piece; null: as the class. */
 export const learnedHere = (seats: readonly Seat[], step: StepId | null): Edit =>
   ofPlan(`Has learned: ${step ? inSentence(STEPS.find((s) => s.id === step)!.name) : 'as the class'}`, (plan) =>
-    withLearned(plan, step && Object.fromEntries(seats.map((s) => [s.id, s.instrument.learned[step]]))),
+    withLearned(plan, step && Object.fromEntries(seats.map((s) => [s.id, learnedAt(s, step)]))),
   )
 
 /** Something of the printed page said, for the class or in one seat's book; undefined: as before it was said. */

@@ -66,7 +66,7 @@ const ROWS: Record<SpotKind, { readonly hit: Row; readonly miss: Row; readonly n
     near: ['C5 D5 C#5', []],
   },
   'new-rhythm': {
-    hit: ['D4:q. E4:e F#4:h', ['e0'], { learned: learned('four-strings') }],
+    hit: ['D4:q. E4:e F#4:h', ['e0'], { learned: learned('three-fingers') }],
     miss: ['D4:q. E4:e F#4:h', []],
     // In 6/8 a dotted quarter is one beat: the meter itself is what is new, at each of its notes.
     near: ['D4:q. E4:q.', ['e0', 'e1'], { meter: { beats: 6, unit: 8 } }],
