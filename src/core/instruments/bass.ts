@@ -60,8 +60,12 @@ export const bass: Instrument = {
     fifth: upTo(POSITIONS, 'V½'),
     seventh: upTo(POSITIONS, 'VII'),
   }),
-  says: { 'three-fingers': 'bass 1 4', 'four-strings': 'bass 1 to 4',
+  says: {
+    'three-fingers': 'bass 1 4',
+    'four-strings': 'bass 1 to 4',
     'fourth-finger': 'bass III for what I has no room for',
     'high-and-low': 'bass half position',
-    'third-position': 'bass to III', 'fifth-position': 'bass V½' },
+    'third-position': 'bass to III',
+    'fifth-position': 'bass V½',
+  },
 }

@@ -57,7 +57,9 @@ describe('presets', () => {
     const up = learnedAt({ instrument: violin, learned: set }, 'third-position')
     expect(up).toEqual({ ...violin.learned['third-position'], rhythms: set.rhythms })
     expect(stepOf([{ instrument: violin, learned: up }])?.id).toBe('third-position')
-    expect(learnedAt({ instrument: violin, learned: violin.learned['first-position'] }, 'first-finger')).toEqual(violin.learned['first-finger'])
+    expect(learnedAt({ instrument: violin, learned: violin.learned['first-position'] }, 'first-finger')).toEqual(
+      violin.learned['first-finger'],
+    )
   })
   it('name only positions that the seat has', () => {
     for (const p of STEPS)

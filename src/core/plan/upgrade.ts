@@ -78,7 +78,9 @@ export function upgradedClass(value: unknown): unknown {
     : klass.seats
   return {
     ...others,
-    ...(seats === undefined ? {} : { seats: klass.steps === STEPS_OF_TODAY || klass.steps === ONLY_MORE_STEPS_SINCE ? seats : upgradedSeats(seats, klass.steps) }),
+    ...(seats === undefined
+      ? {}
+      : { seats: klass.steps === STEPS_OF_TODAY || klass.steps === ONLY_MORE_STEPS_SINCE ? seats : upgradedSeats(seats, klass.steps) }),
     steps: STEPS_OF_TODAY,
     ...('policy' in klass ? { policy: upgradedPolicy(klass.policy) } : {}),
   }

@@ -75,9 +75,7 @@ export const withoutThings = (learned: Learned, things: readonly LearnedThing[])
 
 /** Fingers in the order in which an instrument's class learns them: step by step of its way, within a step from 1 up. */
 const fingersTaught = ({ learned }: Pick<Instrument, 'learned'>): number[] => [
-  ...new Set(
-    STEP_IDS.flatMap((step) => learned[step].fingers),
-  ),
+  ...new Set(STEP_IDS.flatMap((step) => learned[step].fingers)),
 ]
 
 /** What a thing is built on: other things, all of which come before it. Common practice of string class courses. */
