@@ -2,6 +2,7 @@ import { element, type Attributes, type Content, type Xml } from '@/core/xml'
 import type { Meter, Value } from '@/core/music/time'
 import { alterIn, type Key } from '@/core/music/key'
 import { feltTempo, sayJump } from '@/core/piece/headline'
+import type { Ornament } from '@/core/piece/piece.schema'
 import type { Grace, Measure, NoteEvent, NoteMark, PieceEvent } from '@/core/piece/piece'
 
 const ARTICS: Partial<Record<NoteMark, string>> = {
@@ -13,6 +14,7 @@ const ARTICS: Partial<Record<NoteMark, string>> = {
   open: 'open',
   harmonic: 'harm',
   snap: 'snap',
+  stopped: 'lhpizz',
 }
 
 /** Articulations inside a note. */
@@ -67,6 +69,23 @@ export function gracesOf(graces: readonly Grace[], key: Key, beamed: boolean): C
   return element('graceGrp', {}, notes)
 }
 
+/** The sign of an ornament, with what small signs make of its neighbours. */
+function ornamentOf({ kind, upper, lower }: Ornament, at: Attributes): Xml {
+  const signs: Attributes = { accidupper: upper === undefined ? null : ACCID[upper], accidlower: lower === undefined ? null : ACCID[lower] }
+  switch (kind) {
+    case 'trill':
+      return element('trill', { ...at, ...signs })
+    case 'mordent':
+      return element('mordent', { ...at, form: 'lower', ...signs })
+    case 'inverted mordent':
+      return element('mordent', { ...at, form: 'upper', ...signs })
+    case 'turn':
+      return element('turn', { ...at, form: 'upper', ...signs })
+    case 'inverted turn':
+      return element('turn', { ...at, form: 'lower', ...signs })
+  }
+}
+
 /** What stands over or under a staff at an event: words, dynamic, pizz. and arco, fermata, breath. `id` is its element's. */
 export function overEvent(e: PieceEvent, id: string, staff: number): Content {
   const at: Attributes = { startid: `#${id}`, staff }
@@ -79,6 +98,7 @@ export function overEvent(e: PieceEvent, id: string, staff: number): Content {
         ? words(m === 'pizz' ? 'pizz.' : 'arco')
         : (m === 'fermata' || m === 'breath') && element(m, { ...at, place: 'above' }),
     ),
+    e.kind === 'note' && e.ornament && ornamentOf(e.ornament, { ...at, place: 'above' }),
     e.dynamic && element('dynam', { ...at, place: 'below' }, e.dynamic),
   ]
 }

@@ -2,6 +2,7 @@ import { isStruck } from '@/core/piece/struck'
 import { hairpinsOf } from '@/core/piece/loudness'
 import { element, type Attributes, type Content, type Xml } from '@/core/xml'
 import { CLEFS, stemOf } from '@/core/music/clef'
+import { slides } from '@/core/piece/ornament'
 import { alterIn, type Key } from '@/core/music/key'
 import { stepsOf } from '@/core/music/pitch'
 import type { Meter } from '@/core/music/time'
@@ -157,7 +158,13 @@ class Staff {
         drawn.map((d) => d.head.pitch),
         CLEFS[this.part.clef],
       )
-      const how: Attributes = { ...length, 'stem.dir': beamed ? null : stem }
+      const slidTo = slides(this.part.line).get(id)
+      if (slidTo) controls.push(element('gliss', { ...this.fromTo(id, slidTo), staff: this.n }))
+      const how: Attributes = {
+        ...length,
+        'stem.dir': beamed ? null : stem,
+        'stem.mod': event.tremolo ? `${event.tremolo}slash` : null,
+      }
       const graces = gracesOf(e.graces, placed.key, beamed)
       const extra: Content = [
         articsOf(event),

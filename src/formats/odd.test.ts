@@ -182,13 +182,13 @@ describe('odd files that we did not write', () => {
     )
     expect(r.notices).toEqual([
       'left out: 1 chord symbol in measure 1',
-      'left out: 2 ornaments in measure 1',
       'left out: 1 articulation in measure 1',
       'left out: 1 syllable of another verse in measure 1',
       'left out: 1 slur that does not end in measure 1',
     ])
     expect(r.piece.lines[0].measures[0].events[0]).toMatchObject({
       bow: 'up',
+      ornament: { kind: 'trill' },
       marks: ['staccato', 'fermata'],
       words: 'dolce',
       dynamic: 'mf',

@@ -54,7 +54,7 @@ const topNotes = (piece: Piece): Piece => ({
 
 // What each format can say comes back as it went out.
 describe('a piece, written and read again', () => {
-  const everything = { marks: MARKS, dynamics: DYNAMICS, strings: true, chordFingers: true, graceChords: true }
+  const everything = { marks: MARKS, dynamics: DYNAMICS, strings: true, chordFingers: true, graceChords: true, ornamentSigns: true }
   it('MusicXML: all of it', () => {
     fc.assert(
       fc.property(sayable(everything), (piece) => {
@@ -75,13 +75,14 @@ describe('a piece, written and read again', () => {
       { numRuns: 20 },
     )
   })
-  it('abc: all but strings, harmonics, pizzicato, and fingers of some heads only', () => {
+  it('abc: all but strings, harmonics, signs over ornaments, and fingers of some heads only', () => {
     const abc = {
       marks: ABC_MARKS.filter((m): m is NoteMark => m !== 'marcato'),
       dynamics: DYNAMICS.filter((d) => d !== 'sf' && d !== 'fp'),
       strings: false,
       chordFingers: false,
       graceChords: false,
+      ornamentSigns: false,
     }
     fc.assert(
       fc.property(sayable(abc), (piece) => {

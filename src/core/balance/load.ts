@@ -81,6 +81,8 @@ export const COST_NAMES: Record<CostKind, string> = {
   bowCrossing: 'the bow crosses',
   newFrame: 'another frame on the next string',
   harmonic: 'harmonic',
+  ornament: 'no finger for the other note of an ornament',
+  slideBroken: 'a glissando that no finger can slide',
   respelled: 'unusual spelling',
   otherwise: 'fingered otherwise than where it came before',
   offTape: 'low or high place',

@@ -10,7 +10,7 @@ type PlacedNote = PlacedEvent & { readonly event: NoteEvent }
  */
 export type Group = { readonly notes: readonly [PlacedNote, ...PlacedNote[]]; readonly rest: boolean; readonly afresh: boolean }
 
-/** The notes of a line that are plucked, by id: from pizz. to arco, and each that is snapped. Found once for a line. */
+/** The notes of a line that are plucked, by id: from pizz. to arco, and each that is snapped or plucked by the left hand. Found once for a line. */
 export const pluckedIn = once((line: Line): ReadonlySet<string> => {
   const plucked = new Set<string>()
   let on = false
@@ -19,7 +19,7 @@ export const pluckedIn = once((line: Line): ReadonlySet<string> => {
       if (e.kind === 'rest') continue
       if (e.marks?.includes('pizz')) on = true
       if (e.marks?.includes('arco')) on = false
-      if (on || e.marks?.includes('snap')) plucked.add(e.id)
+      if (on || e.marks?.some((m) => m === 'snap' || m === 'stopped')) plucked.add(e.id)
     }
   return plucked
 })

@@ -1,10 +1,12 @@
-import type { Hold } from '../hands/hold'
+import type { Hold, Stop } from '../hands/hold'
 import type { Pitch } from '../music/pitch'
 import { once } from '../once'
 import type { PlacedEvent } from '../piece/walk'
-import { chargeWritten } from './chosen'
+import type { OrnamentKind } from '../piece/ornament'
+import { aroundAt, chargeWritten } from './chosen'
 import type { MappedNote, SeatMap } from './map'
 import type { Moment } from './moments'
+import { otherFinger } from './ornaments'
 import { chosenAt } from './solve'
 import type { CostKind } from './weights'
 
@@ -36,6 +38,20 @@ export const struckAt = (map: SeatMap, { column }: Pick<MappedNote, 'column'>): 
 
 /** Every way to hold the notes of a step, learned or not; those of a wrong column are none. */
 export const waysAt = ({ solution }: SeatMap, column: number): readonly Hold[] => solution.columns[column]?.all ?? []
+
+/** The ornament at a step with the finger for each of its other notes, which is null where none is there. */
+export type OrnamentAt = { readonly kind: OrnamentKind; readonly others: readonly { readonly pitch: Pitch; readonly stop: Stop | null }[] }
+
+/** How the hand plays the ornament at a step; null where there is none. */
+export function ornamentAt({ solution }: SeatMap, column: number): OrnamentAt | null {
+  const { moment } = solution.columns[column]
+  const { event } = solution.source.moments[moment].events[0]
+  const kind = event.kind === 'note' ? event.ornament?.kind : undefined
+  if (!kind) return null
+  const hold = chosenAt(solution, column)
+  const others = aroundAt(solution.source, moment).map((pitch) => ({ pitch, stop: otherFinger(solution.setup, hold, pitch) }))
+  return { kind, others }
+}
 
 /** What a mapped line is charged as it is written: what for, how many points, and at which step of the hand. */
 export const chargeMap = ({ solution }: SeatMap, charge: (kind: CostKind, points: number, step: number) => void): void =>

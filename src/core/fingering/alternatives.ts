@@ -1,7 +1,8 @@
 import { choiceOf, isLearned, type Hold } from '../hands/hold'
 import { positionKey } from '../instruments/instrument'
+import { chargeOrnament } from './ornaments'
 import { once } from '../once'
-import { isOtherwise } from './chosen'
+import { aroundAt, isOtherwise } from './chosen'
 import { pinFor } from './pins'
 import { chargeHold, chargeJump, chargeMove, chargeStart, laterThanNext, shiftOf } from './costs'
 import { layOut, type ColumnJump } from './layout'
@@ -203,6 +204,7 @@ function differs(s: Solution, rival: ReadonlyMap<number, Hold>): Difference {
     const charge = (kind: CostKind, n = 1) => times.set(kind, (times.get(kind) ?? 0) + n)
     for (const i of rival.keys()) {
       chargeHold(s.setup, holdAt(i), charge)
+      chargeOrnament(s.setup, holdAt(i), aroundAt(s.source, s.columns[i].moment), charge)
       if (isOtherwise(s.source, s.columns[i].moment, holdAt(i))) charge('otherwise')
       if (i === 0) chargeStart(s.setup, holdAt(0), charge)
       if (rival.has(i - 1) && s.columns[i].moves) chargeMove(s.setup, holdAt(i - 1), holdAt(i), s.columns[i].gap, charge)

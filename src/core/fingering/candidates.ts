@@ -60,7 +60,7 @@ function reachingsOf({ instrument, policy }: Setup): readonly (readonly Reaching
 }
 
 /** Every stop of one pitch on one string, in every position of the table. */
-function waysOnString(setup: Setup, pitch: Pitch, string: number): Way[] {
+export function waysOnString(setup: Setup, pitch: Pitch, string: number): Way[] {
   const open = setup.instrument.strings[string]
   const k = midiOf(pitch) - midiOf(open)
   if (k <= 0) return []
@@ -82,6 +82,22 @@ export function candidates(setup: Setup, pitches: readonly Pitch[]): Hold[] {
   const plain = pitches.map((p) => plainEqual(p) ?? p)
   if (plain.every((p, i) => p === pitches[i]) || !setup.instrument.byLetter) return holds
   return [...holds, ...holdsOf(setup, plain, true)]
+}
+
+/** Where a string has a natural harmonic that a hand may be asked to touch, in semitones above open, but for its middle. */
+const NODES: ReadonlySet<number> = new Set([4, 5, 7, 9, 16, 19, 24])
+const touching = once((policy: Policy): Policy => ({ ...policy, harmonics: true }))
+
+/**
+ * The ways to touch a note that is printed as a harmonic: at the middle of a string, which sounds as it is written; else where
+ * the finger is written to lie, on a string that has a harmonic there. All ways where there is none: two fingers would be needed.
+ */
+export function harmonics(setup: Setup, pitches: readonly Pitch[]): Hold[] {
+  const all = candidates({ ...setup, policy: touching(setup.policy) }, pitches)
+  const middle = all.filter((h) => h.stops.some((s) => s.harmonic))
+  if (middle.length) return middle
+  const nodes = all.filter((h) => h.stops.length === 1 && NODES.has(h.stops[0].k) && !h.stops[0].stretch)
+  return nodes.length ? nodes.map((h) => ({ ...h, stops: [{ ...h.stops[0], harmonic: true }] })) : all
 }
 
 function holdsOf(setup: Setup, pitches: readonly Pitch[], respelled: boolean): Hold[] {

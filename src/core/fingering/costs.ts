@@ -12,6 +12,8 @@ import { NEED_COSTS, type CostKind } from './weights'
 export type Gap = {
   readonly slurred: boolean
   readonly rest: boolean
+  /** The finger slides from the one to the other: a glissando. */
+  readonly slid?: boolean
   /** How far a shift here would be from where the teacher wants shifts, in moments. */
   readonly wait: StayWait
 }
@@ -96,6 +98,8 @@ export function chargeMove(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Cha
   if (isOpened(b) && !(isOpened(a) && a.position === b.position && a.shape === b.shape)) charge('opening')
   // While an open string rings or in a rest the hand closes by itself.
   else if (a.shape !== 'closed' && b.shape === 'closed' && !a.open && !b.open && !gap.rest && a.position === b.position) charge('closing')
+  if (gap.slid && !a.stops.some((s) => s.finger > 0 && b.stops.some((t) => t.string === s.string && t.finger === s.finger)))
+    charge('slideBroken')
   if (movesUpperFingers(a, b)) charge('frameBroken')
   const apart = stringsApart(a, b)
   if (apart > 0) chargeCrossing(setup, a, b, apart, gap, charge)

@@ -6,10 +6,12 @@ import { once, onceIn } from '../once'
 import type { Policy } from './policy'
 import type { Line } from '../piece/piece'
 import { FIRST } from '../instruments/instrument'
-import { candidates, type Setup } from './candidates'
+import { candidates, harmonics, type Setup } from './candidates'
 import { ANYWHERE, chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type StayWait } from './costs'
 import type { Moment } from './moments'
+import { chargeOrnament } from './ornaments'
 import { pinAllows, pinLacks, type Lacks, type Pin } from './pins'
+import { pinsAt } from './pinsHold'
 import { stepsOf, type RouteStep } from './route'
 import { atHome, stayOnly, withStays } from './visits'
 import { NEED_COSTS, WEIGHTS, weightsFor, type CostKind, type Weights } from './weights'
@@ -75,6 +77,7 @@ export type LineAsk = {
 type Pricing = {
   readonly hold: (h: Hold) => number
   readonly start: (h: Hold) => number
+  readonly ornament: (h: Hold, around: readonly Pitch[]) => number
   readonly move: (a: Hold, b: Hold, gap: Gap) => number
   readonly jump: (a: Hold, b: Hold, gap: Gap) => number
 }
@@ -94,6 +97,11 @@ function pricing(setup: Setup, weights: Weights): Pricing {
     start: (h) => {
       sum = 0
       chargeStart(setup, h, charge)
+      return sum
+    },
+    ornament: (h, around) => {
+      sum = 0
+      chargeOrnament(setup, h, around, charge)
       return sum
     },
     move: (a, b, gap) => {
@@ -148,7 +156,11 @@ export function layOut(setup: Setup, source: LineAsk): Table {
   }
   const groups = grouping(drafts, (i) => chain.has(i), price)
   const keyOf = (a: Group, b: Group, gap: Gap): number =>
-    (a.index * groups.length + b.index) * 4096 + (gap.wait.up * 16 + gap.wait.down) * 4 + (gap.slurred ? 2 : 0) + (gap.rest ? 1 : 0)
+    (a.index * groups.length + b.index) * 4096 +
+    (gap.wait.up * 16 + gap.wait.down) * 4 +
+    (gap.slurred ? 2 : 0) +
+    (gap.rest ? 1 : 0) +
+    (gap.slid ? 1024 : 0)
   // A tune has few pairs of neighbours that differ: each matrix of moves is made once.
   const matrices = new Map<number, Float64Array>()
   const movesOf = (a: Group, b: Group, gap: Gap): Float64Array => {
@@ -171,6 +183,16 @@ export function layOut(setup: Setup, source: LineAsk): Table {
     // Where nothing leads here a hand does not stay: it comes.
     if (!gap && group.stays.size) own = own.map((c, h) => (group.stays.has(group.holds[h]) ? Infinity : c))
     if (i === 0) own = own.map((c, h) => c + price.start(group.holds[h]))
+    const { around } = source.moments[d.moment]
+    if (around.length)
+      own = own.map(
+        (c, h) =>
+          c +
+          price.ornament(
+            group.holds[h],
+            around.map((p) => byOctaves(p, source.octaves)),
+          ),
+      )
     const keeps = source.keeps?.get(d.moment)
     if (keeps !== undefined) own = own.map((c, h) => c + (choiceOf(group.holds[h]) === keeps ? 0 : weights.otherwise))
     if (loop) own = own.map((c, h) => c + price.jump(group.holds[h], group.holds[h], loop))
@@ -362,55 +384,25 @@ function sparing(ways: readonly Hold[], without: LineAsk['without']): readonly H
 }
 const spared = once((_: readonly Hold[]) => new Map<string, readonly Hold[]>())
 
-/** A pin at a moment: its own, or one that holds on from a moment before. */
-type Asked = { readonly pin: Pin; readonly own: boolean }
-
-/**
- * The pin of each moment. What is decided for a note holds for the same note struck again right after it; a place of the
- * hand that is decided holds under the slur, and up to a note if one is named (`until`). A pin of its own leads.
- */
-function pinsAt(moments: readonly Moment[], pins: LineAsk['pins']): (Asked | undefined)[] {
-  if (pins.size === 0) return []
-  const at: (Asked | undefined)[] = moments.map((m) => {
-    const pin = pins.get(m.events[0].event.id)
-    return pin && { pin, own: true }
-  })
-  const ends = new Map(moments.flatMap((m, i) => m.events.map((e) => [e.event.id, i] as const)))
-  moments.forEach((m, i) => {
-    const own = pins.get(m.events[0].event.id)
-    if (own?.position === undefined) return
-    const end = (own.until === undefined ? undefined : ends.get(own.until)) ?? i
-    const place: Asked = { pin: { position: own.position, ...(own.base === undefined ? {} : { base: own.base }) }, own: false }
-    for (let j = i + 1; j < moments.length && !at[j]?.own && (j <= end || moments[j].gap.slurred); j++) at[j] = place
-  })
-  for (let i = 1; i < moments.length; i++) {
-    const last = at[i - 1]
-    if (!at[i] && last && samePitches(moments[i - 1], moments[i])) at[i] = { pin: last.pin, own: false }
-  }
-  return at
-}
-
-const samePitches = (a: Moment, b: Moment): boolean =>
-  a.pitches.length === b.pitches.length && a.pitches.every((p, i) => pitchName(p) === pitchName(b.pitches[i]))
-
 /** Each moment with the holds that may be chosen, open strings still once; and what is out of reach. */
 function draftColumns(setup: Setup, { moments, octaves, pins, without }: LineAsk): { drafts: Draft[]; problems: Problem[] } {
   const problems: Problem[] = []
   const drafts: Draft[] = []
   const known = waysKnown(setup, octaves)
-  const waysOf = (written: readonly Pitch[]): Known => {
-    const key = written.length === 1 ? letterSteps(written[0]) * 8 + written[0].alter : written.map(pitchName).join(' ')
+  const waysOf = (written: readonly Pitch[], touched = false): Known => {
+    const plain = written.length === 1 ? letterSteps(written[0]) * 8 + written[0].alter : written.map(pitchName).join(' ')
+    const key = touched ? `touched ${plain}` : plain
     let found = known.get(key)
     if (!found) {
       const pitches = written.map((p) => byOctaves(p, octaves))
-      const all = inOrder(candidates(setup, pitches))
+      const all = inOrder((touched ? harmonics : candidates)(setup, pitches))
       known.set(key, (found = { pitches, all, free: atHome(setup.learned, fewestNew(all)) }))
     }
     return found
   }
   const pinAt = pinsAt(moments, pins)
   moments.forEach((m, moment) => {
-    let found = waysOf(m.pitches)
+    let found = waysOf(m.pitches, m.touched)
     if (found.all.length === 0 && m.pitches.length > 1) {
       // A chord beyond the hand: the top note stands for it, and the teacher is told.
       problems.push({ moment, kind: 'chord-cut', pitches: found.pitches })

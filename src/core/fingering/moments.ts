@@ -1,5 +1,6 @@
 import { midiOf, type Pitch } from '../music/pitch'
 import { onceIn } from '../once'
+import { neighboursOf, slides } from '../piece/ornament'
 import type { Line, NoteEvent, Piece } from '../piece/piece'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
 import { ANYWHERE, type Gap } from './costs'
@@ -11,6 +12,10 @@ export type Moment = {
   /** As the line writes them, low first; `order` gives the head in the event that each one is. */
   readonly pitches: readonly Pitch[]
   readonly order: readonly number[]
+  /** The other notes of an ornament, as the line writes them. */
+  readonly around: readonly Pitch[]
+  /** It is printed as a harmonic: touched, not pressed. */
+  readonly touched: boolean
   /** What lies between the moment before and this one. */
   readonly gap: Gap
 }
@@ -39,7 +44,8 @@ export const momentsOf = onceIn((piece: Piece, line: Line): readonly Moment[] =>
   }
   for (let i = 1; i < covered.length; i++) covered[i] += covered[i - 1]
 
-  type Open = { events: [PlacedEvent, ...PlacedEvent[]]; pitches: Pitch[]; order: number[]; gap: Gap }
+  type Open = { -readonly [K in keyof Moment]: Moment[K] } & { events: [PlacedEvent, ...PlacedEvent[]] }
+  const slidTo = new Set(slides(line).values())
   const moments: Open[] = []
   let rest = false
   let slurred = false
@@ -57,7 +63,9 @@ export const momentsOf = onceIn((piece: Piece, line: Line): readonly Moment[] =>
         events: [p],
         pitches: heads.map((h) => h.pitch),
         order: heads.map((h) => h.n),
-        gap: { slurred: slurred && !rest, rest, wait: ANYWHERE },
+        around: neighboursOf(p.event, p.at.key),
+        touched: p.event.marks?.includes('harmonic') ?? false,
+        gap: { slurred: slurred && !rest, rest, wait: ANYWHERE, ...(slidTo.has(p.event.id) ? { slid: true } : {}) },
       })
     }
     last = p.event

@@ -23,6 +23,8 @@ type Less =
   | 'frame'
   | 'otherwise'
   | 'harmonic'
+  | 'ornament'
+  | 'glissando'
   | 'respelled'
   | 'off tape'
 
@@ -116,6 +118,8 @@ const FAMILIES: readonly Family[] = [
   family(['frameBroken', 'newFrame'], 'frame'),
   family(['otherwise'], 'otherwise'),
   family(['harmonic'], 'harmonic'),
+  family(['ornament'], 'ornament'),
+  family(['slideBroken'], 'glissando'),
   family(['respelled'], 'respelled'),
   family(['offTape'], 'off tape'),
 ]

@@ -79,6 +79,10 @@ export const WEIGHTS = {
   newFrame: 1,
   /** The octave harmonic, touched at the middle of the string. */
   harmonic: 2,
+  /** No finger of the hand as it lies is there for the other note of a trill, mordent or turn. */
+  ornament: 14,
+  /** A glissando that no one finger can play on one string. */
+  slideBroken: 30,
   /** Each note of a measure that returns that is fingered otherwise than where it was met first. */
   otherwise: 2,
   /** F read where E sharp is written. */

@@ -20,4 +20,5 @@ export const meterSchema = z.object({
   /** How an additive signature is felt, adding up to the beats: 3 and 2 in 3+2/8. */
   groups: z.optional(z.array(z.int().check(z.minimum(1), z.maximum(32))).check(z.minLength(2), z.maxLength(8))),
 })
-export type Meter = Readonly<z.infer<typeof meterSchema>>
+/** `felt`: how an uneven signature is felt that says nothing of it itself (`piece/felt.ts`); never stored, never printed. */
+export type Meter = Readonly<z.infer<typeof meterSchema>> & { readonly felt?: readonly number[] }

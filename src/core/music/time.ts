@@ -70,6 +70,18 @@ export const measureTicks = (m: Meter): number => m.beats * beatTicks(m)
 /** Ticks of the beat that is felt: the dotted group in 6/8, 9/8 and 12/8, else the written beat. */
 export const feltBeatTicks = (m: Meter): number => (m.unit >= 8 && m.beats % 3 === 0 && m.beats > 3 ? 3 * beatTicks(m) : beatTicks(m))
 
+/** Ticks from the barline at which each group of an uneven meter begins, as its signature or its music has them; null of an even one. */
+export function groupStarts(m: Meter): number[] | null {
+  const groups = m.groups ?? m.felt
+  if (!groups) return null
+  let at = 0
+  return groups.map((g) => {
+    const start = at
+    at += g * beatTicks(m)
+    return start
+  })
+}
+
 /** Felt in dotted beats: 6/8, 9/8, 12/8. */
 export const isCompound = (m: Meter): boolean => feltBeatTicks(m) > beatTicks(m)
 

@@ -1,8 +1,8 @@
-import { beatTicks, feltBeatTicks, isCompound, measureTicks, type Meter } from '../music/time'
+import { beatTicks, feltBeatTicks, groupStarts, isCompound, measureTicks, type Meter } from '../music/time'
 import type { PlacedMeasure } from '../piece/walk'
 
-/** How a beat is struck: the first of a bar, a beat that is felt, a part of one. */
-export const ACCENTS = ['bar', 'beat', 'part'] as const
+/** How a beat is struck: the first of a bar, the first of a group of beats (4 of five), a beat that is felt, a part of one. */
+export const ACCENTS = ['bar', 'group', 'beat', 'part'] as const
 export type Accent = (typeof ACCENTS)[number]
 
 /** A beat of a bar: ticks from the barline, and what the class says at it. */
@@ -10,8 +10,9 @@ export type BarBeat = { readonly into: number; readonly says: string; readonly a
 
 /** Ticks from the barline of every felt beat: equal ones, or those of the groups that the meter has (2+2+3 eighths). */
 function feltBeats(m: Meter): number[] {
-  const unit = beatTicks(m)
-  if (m.groups) return m.groups.map((_g, i) => m.groups!.slice(0, i).reduce((sum, g) => sum + g * unit, 0))
+  const starts = groupStarts(m)
+  // Groups of eighths are felt as one beat each; quarters are beats themselves.
+  if (starts && m.unit >= 8) return starts
   const felt = feltBeatTicks(m)
   return Array.from({ length: Math.ceil(measureTicks(m) / felt) }, (_x, i) => i * felt)
 }
@@ -22,10 +23,16 @@ function feltBeats(m: Meter): number[] {
  */
 export function beatsOfBar(m: Meter, parts: boolean): BarBeat[] {
   const felt = feltBeats(m)
-  const beats = felt.map((into, i): BarBeat => ({ into, says: `${i + 1}`, accent: i === 0 ? 'bar' : 'beat' }))
+  const starts = groupStarts(m)
+  const uneven = starts !== null && m.unit >= 8
+  const beats = felt.map((into, i): BarBeat => ({
+    into,
+    says: `${i + 1}`,
+    accent: i === 0 ? 'bar' : !uneven && starts?.includes(into) ? 'group' : 'beat',
+  }))
   if (!parts) return beats
-  const step = isCompound(m) || m.groups ? beatTicks(m) : feltBeatTicks(m) / 2
-  const said = isCompound(m) || m.groups ? '' : 'and'
+  const step = isCompound(m) || uneven ? beatTicks(m) : feltBeatTicks(m) / 2
+  const said = isCompound(m) || uneven ? '' : 'and'
   const end = measureTicks(m)
   return felt.flatMap((from, i) => {
     const to = felt[i + 1] ?? end

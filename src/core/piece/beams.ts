@@ -1,4 +1,4 @@
-import { beatTicks, feltBeatTicks, measureTicks, QUARTER, ticksOf, type Meter } from '../music/time'
+import { beatTicks, feltBeatTicks, groupStarts, measureTicks, QUARTER, ticksOf, type Meter } from '../music/time'
 import type { PieceEvent } from './piece'
 
 /** Events of a measure in engraving order: alone, under one beam, or in a tuplet that may hold beams. */
@@ -63,6 +63,12 @@ function windowOf(events: readonly PieceEvent[], meter: Meter, start: number): J
   const half = measureTicks(meter) / 2
   const wide = meter.beats === 4 && beatTicks(meter) === QUARTER
   const allEighths = (h: number) => events.every((e, i) => Math.floor(onsets[i] / half) !== h || (flagged(e) && ticks(e) === QUARTER / 2))
+  const starts = groupStarts(meter)
+  // An uneven meter is beamed by its groups.
+  if (starts && meter.unit >= 8) {
+    const groupAt = (at: number): number => starts.findLastIndex((s) => s <= at)
+    return (i) => groupAt(onsets[i]) === groupAt(onsets[i + 1])
+  }
   return (i) => {
     const h = Math.floor(onsets[i] / half)
     if (wide && Math.floor(onsets[i + 1] / half) === h && allEighths(h)) return true

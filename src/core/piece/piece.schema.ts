@@ -5,6 +5,7 @@ import { keySchema } from '../music/key.schema'
 import { pitchSchema } from '../music/pitch.schema'
 import { BASE_NAMES } from '../music/time'
 import { meterSchema, valueSchema } from '../music/time.schema'
+import { MOST_STROKES, ORNAMENTS } from './ornament'
 import { PIECE_VERSION, MARKS, DYNAMICS, HAIRPINS, MOST_LINES, MOST_MEASURES } from './piece'
 
 /** One head of a note or chord. `tie` joins it to the same pitch in the next note of the line. */
@@ -17,6 +18,12 @@ const headSchema = z.object({
   givenString: z.optional(z.int().check(z.minimum(1), z.maximum(8))),
 })
 export type Head = Readonly<z.infer<typeof headSchema>>
+
+const alter = z.int().check(z.minimum(-2), z.maximum(2))
+
+/** A sign over a note that alternates it with its neighbours; `upper` and `lower`: what a small sign makes of them. */
+const ornamentSchema = z.object({ kind: z.enum(ORNAMENTS), upper: z.optional(alter), lower: z.optional(alter) })
+export type Ornament = Readonly<z.infer<typeof ornamentSchema>>
 
 const id = z.string().check(z.minLength(1), z.maxLength(40))
 
@@ -51,6 +58,9 @@ const noteSchema = z.object({
   heads: z.array(headSchema).check(z.minLength(1), z.maxLength(8)),
   bow: z.optional(z.enum(['down', 'up'])),
   marks: z.optional(z.array(z.enum(MARKS)).check(z.minLength(1), z.maxLength(8))),
+  ornament: z.optional(ornamentSchema),
+  /** Strokes through the stem: it is struck again and again. */
+  tremolo: z.optional(z.int().check(z.minimum(1), z.maximum(MOST_STROKES))),
   /** Played just before it. */
   graces: z.optional(z.array(graceSchema).check(z.minLength(1), z.maxLength(16))),
   /** A syllable of the first verse; `joined` when the word goes on at the next one. */

@@ -13,6 +13,8 @@ export const MARKS = [
   'pizz',
   'arco',
   'snap',
+  /** Plucked by the left hand, a plus over the note. */
+  'stopped',
   'staccato',
   'staccatissimo',
   'tenuto',
@@ -20,6 +22,8 @@ export const MARKS = [
   'marcato',
   'fermata',
   'breath',
+  /** The finger slides from this note to the next. */
+  'glissando',
 ] as const
 export type NoteMark = (typeof MARKS)[number]
 

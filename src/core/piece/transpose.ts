@@ -1,7 +1,8 @@
 import type { Key } from '../music/key'
 import { intervalFor, transposed, transposedKey, type Interval } from '../music/interval'
-import type { Pitch } from '../music/pitch'
-import type { Head, Line, Piece, PieceEvent } from './piece'
+import { pitchAt, stepsOf, type Pitch } from '../music/pitch'
+import type { Head, Line, NoteEvent, Piece, PieceEvent } from './piece'
+import type { Ornament } from './piece.schema'
 
 /** Half steps that a piece is moved at the most, to come into another key: up to a tritone, upwards. */
 const FARTHEST = 6
@@ -55,12 +56,21 @@ function transposedPiece(piece: Piece, semitones: number, fifths: number): Moved
     if (givenFinger !== undefined || givenString !== undefined) dropped++
     return { ...h, pitch: moved(h.pitch, interval) }
   }
+  /** A small sign over an ornament is that of a neighbour, which moves as the note does. */
+  const ornament = (e: NoteEvent, interval: Interval): Ornament => {
+    const { kind, ...signs } = e.ornament!
+    const top = Math.max(...e.heads.map((h) => stepsOf(h.pitch)))
+    const sign = (side: 'upper' | 'lower', by: number): Partial<Ornament> =>
+      signs[side] === undefined ? {} : { [side]: transposed(pitchAt(top + by, signs[side]), interval).alter }
+    return { kind, ...sign('upper', 1), ...sign('lower', -1) }
+  }
   const event = (e: PieceEvent, interval: Interval): PieceEvent =>
     e.kind === 'rest'
       ? e
       : {
           ...e,
           heads: e.heads.map((h) => head(h, interval)),
+          ...(e.ornament ? { ornament: ornament(e, interval) } : {}),
           ...(e.graces
             ? { graces: e.graces.map((g) => ({ ...g, heads: g.heads.map((h) => ({ pitch: moved(h.pitch, interval) })) })) }
             : {}),

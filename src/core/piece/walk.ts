@@ -1,5 +1,6 @@
 import type { Key } from '../music/key'
 import { measureTicks, type Meter } from '../music/time'
+import { feltMeters } from './felt'
 import { onceIn } from '../once'
 import { secondHalves } from './split'
 import { eventTicks, type Line, type Measure, type Piece, type PieceEvent } from './piece'
@@ -28,14 +29,14 @@ export type PlacedEvent = {
 
 /** The measures of a line as written, each with the key and meter in force. */
 export function placeMeasures(piece: Piece, line: Line): PlacedMeasure[] {
-  let { key, meter } = piece
+  let { key } = piece
+  const meters = feltMeters(line, piece.meter)
   let start = 0
   const second = secondHalves(line.measures, piece.meter)
   return line.measures.map((measure, index) => {
     key = measure.key ?? key
-    meter = measure.meter ?? meter
-    const inForce = meter
-    const length = measure.events.reduce((sum, e) => sum + eventTicks(e, inForce), 0)
+    const meter = meters[index]
+    const length = measure.events.reduce((sum, e) => sum + eventTicks(e, meter), 0)
     const lead = measure.pickup || second[index] ? Math.max(0, measureTicks(meter) - length) : 0
     const placed = { index, measure, key, meter, start, length, lead }
     start += length

@@ -1,3 +1,5 @@
+import { ornamentAt } from '../fingering/along'
+import type { OrnamentKind } from '../piece/ornament'
 import { isStruck, struckIn } from '../piece/struck'
 import { mannerOf } from '../hands/manner'
 import type { Stop } from '../hands/hold'
@@ -76,7 +78,7 @@ export function callsOf(r: Reading, options: CallOptions): Call[] {
       const moved = to !== position && options.say !== 'letters'
       const where = sayPosition(r.instrument.positions[to], options.positions)
       const slur = !note.slurred && slurBegins(r, note) ? 'slur ' : ''
-      const said = sayNote(r, note, options, { ...around, string }) + length(placed, options)
+      const said = sayNote(r, note, options, { ...around, string }) + marksOf(r, note, options) + length(placed, options)
       // Inside a slur there is no time to say it before.
       if (!moved) put(slur + said, note.slurred)
       else if (note.slurred) put(`${said} in ${where}`, true)
@@ -163,6 +165,31 @@ function sayNote(r: Reading, note: ReadNote, options: CallOptions, around: Aroun
   if (options.say === 'letters') return letter + where
   const finger = stops[0] ? fingerWord(r.instrument, stops[0], options) : { said: 'out', placed: false }
   return options.say === 'fingers' ? finger.said + where : `${letter}${finger.placed ? ' with ' : ' '}${finger.said}${where}`
+}
+
+/** What is done to a note beside playing it: " trill with three", " tremolo", " slide". */
+function marksOf(r: Reading, note: ReadNote, options: CallOptions): string {
+  const { event } = note.placed
+  if (event.kind === 'rest') return ''
+  const column = r.map.byEvent.get(event.id)?.[0].column
+  const fingers = column === undefined || options.say === 'letters' ? [] : (ornamentAt(r.map, column)?.others ?? [])
+  const withThem = fingers.flatMap((o) => (o.stop ? [fingerWord(r.instrument, o.stop, options).said] : []))
+  const said = [
+    event.ornament && `${ORNAMENT_CALLS[event.ornament.kind]}${withThem.length ? ` with ${withThem.join(' and ')}` : ''}`,
+    event.tremolo && 'tremolo',
+    event.marks?.includes('stopped') && 'left hand plucks',
+    event.marks?.includes('snap') && 'snap',
+    event.marks?.includes('glissando') && 'and slide',
+  ]
+  return said.flatMap((s) => (s ? [` ${s}`] : [])).join('')
+}
+
+const ORNAMENT_CALLS: Record<OrnamentKind, string> = {
+  trill: 'trill',
+  mordent: 'mordent',
+  'inverted mordent': 'upper mordent',
+  turn: 'turn',
+  'inverted turn': 'turn from below',
 }
 
 /** "Open D and A", "one on both", "B one on G and open D". */

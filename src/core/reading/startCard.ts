@@ -79,6 +79,10 @@ export function countIn({ notes, map }: Pick<Reading, 'notes' | 'map'>): string 
   const { at } = notes[0].placed
   const first = notes.filter((n) => n.placed.at.index <= (map.line.measures[0].pickup ? 1 : 0))
   const inEighths = !isCompound(at.meter) && feltBeatTicks(at.meter) === QUARTER && first.some((n) => n.placed.ticks < QUARTER)
+  const groups = at.meter.groups ?? at.meter.felt
+  // Groups of eighths are not alike: each is counted from one.
+  if (groups && at.meter.unit >= 8 && at.lead === 0)
+    return `one bar, felt ${groups.join(' + ')}: ${groups.map((g) => Array.from({ length: g }, (_, i) => i + 1).join(' ')).join(', ')}`
   const counted = countInBefore(at, inEighths).beats.filter((b) => b.says !== '')
   const beats = counted.filter((b) => b.accent !== 'part').length
   const said = NUMBERS[beats] ?? `${beats} beats`

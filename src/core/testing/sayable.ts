@@ -11,7 +11,8 @@ import {
   type Piece,
   type PieceEvent,
 } from '../piece/piece'
-import { pieceSchema } from '../piece/piece.schema'
+import { MOST_STROKES, ORNAMENTS } from '../piece/ornament'
+import { pieceSchema, type Ornament } from '../piece/piece.schema'
 
 /** What a format can say: pieces for its round trip hold nothing else. */
 type Sayable = {
@@ -20,6 +21,8 @@ type Sayable = {
   readonly strings: boolean
   readonly chordFingers: boolean
   readonly graceChords: boolean
+  /** Small signs over an ornament. */
+  readonly ornamentSigns: boolean
 }
 
 type Bare = Omit<NoteEvent, 'id'> | Omit<Extract<PieceEvent, { kind: 'rest' }>, 'id'>
@@ -69,6 +72,13 @@ const graces = (can: Sayable): fc.Arbitrary<Grace[]> =>
     })
     .map((g) => g.groups.map((heads): Grace => ({ heads, base: 'eighth', ...(g.slash ? { slash: true } : {}) })))
 
+/** An ornament; a small sign only for a neighbour that it has. */
+const ornament = (can: Sayable): fc.Arbitrary<Ornament> =>
+  fc.record({ kind: fc.constantFrom(...ORNAMENTS), alter: rarely(fc.integer({ min: -2, max: 2 })) }).map(({ kind, alter }): Ornament => ({
+    kind,
+    ...(alter === undefined || !can.ornamentSigns ? {} : kind === 'mordent' ? { lower: alter } : { upper: alter }),
+  }))
+
 const noteOf = (can: Sayable, value: fc.Arbitrary<Value>): fc.Arbitrary<Bare> =>
   fc
     .record({
@@ -83,6 +93,8 @@ const noteOf = (can: Sayable, value: fc.Arbitrary<Value>): fc.Arbitrary<Bare> =>
       ),
       bow: rarely(fc.constantFrom('down' as const, 'up' as const)),
       marks: rarely(fc.uniqueArray(fc.constantFrom(...can.marks), { minLength: 1, maxLength: 3 })),
+      ornament: rarely(ornament(can)),
+      tremolo: rarely(fc.integer({ min: 1, max: MOST_STROKES })),
       graces: rarely(graces(can)),
       lyric: rarely(fc.record({ text: fc.stringMatching(/^[a-zé]{1,6}$/), joined: fc.boolean() })),
       dynamic: rarely(fc.constantFrom(...can.dynamics)),

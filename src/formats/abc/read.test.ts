@@ -108,8 +108,15 @@ describe('abc', () => {
     expect(line.measures[0].events.map((e) => (e.kind === 'note' ? (e.marks ?? []) : []))).toEqual([[], ['pizz'], [], ['arco']])
     expect(line.measures[0].events.every((e) => e.words === undefined)).toBe(true)
   })
+  it('ornaments, strokes through a stem, slides and the left hand', () => {
+    const [line] = read(`${HEAD}!trill!D TE !lowermordent!F !turn!G | P^c !///!A !~(!B !~)!c | !+!D ~E !trem2!F G |`).lines
+    const said = line.measures.flatMap((m) =>
+      m.events.map((e) => (e.kind === 'note' ? [e.ornament?.kind, e.tremolo, ...(e.marks ?? [])].filter(Boolean).join() : '')),
+    )
+    expect(said).toEqual(['trill', 'trill', 'mordent', 'turn', 'inverted mordent', '3', 'glissando', '', 'stopped', 'turn', '2', ''])
+  })
   it('says what it leaves out', () => {
-    const r = readAbc(`${HEAD}{g}D4 | !trill!E4 |\n\nX:2\nT:Other\nK:C\nC4 |`)
+    const r = readAbc(`${HEAD}{g}D4 | !slide!E4 |\n\nX:2\nT:Other\nK:C\nC4 |`)
     expect(r.ok && r.notices).toEqual(['left out: 1 ornament in measure 2', expect.stringContaining('only the first tune')])
     expect(r.ok && r.piece.lines[0].measures[0].events[0]).toMatchObject({ graces: [{ base: 'eighth' }] })
   })

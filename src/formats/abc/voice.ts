@@ -222,6 +222,8 @@ function readChord(r: Reader, e: AbcElement, written: readonly AbcPitch[], value
   const bearing: Partial<NoteEvent> = {
     ...(marks.bow ? { bow: marks.bow } : {}),
     ...(marks.marks.length ? { marks: marks.marks.slice(0, 8) } : {}),
+    ...(marks.ornament ? { ornament: marks.ornament } : {}),
+    ...(marks.tremolo ? { tremolo: marks.tremolo } : {}),
     ...gracesOf(r, e),
     ...lyricOf(r, e),
   }

@@ -7,6 +7,7 @@ import { pitchAt, stepsOf, type Pitch } from '@/core/music/pitch'
 import { measureTicks, QUARTER, valueOf, type Meter } from '@/core/music/time'
 import { partsOfPiece, type Part, type PartEvent } from '@/core/part/part'
 import { groupEvents, type BeamGroup } from '@/core/piece/beams'
+import { slides, type OrnamentKind } from '@/core/piece/ornament'
 import { eventTicks, type Measure, type NoteEvent, type NoteMark, type Piece, type PieceEvent } from '@/core/piece/piece'
 import { printedLines } from '@/core/piece/address'
 import { feltTempo } from '@/core/piece/headline'
@@ -18,6 +19,8 @@ const SIGNS: Record<number, string> = { [-2]: '__', [-1]: '_', 0: '=', 1: '^', 2
 const MARKS: Partial<Record<NoteMark, string>> = {
   open: '!open!',
   snap: '!snap!',
+  stopped: '!+!',
+  glissando: '!~(!',
   staccato: '.',
   staccatissimo: '!wedge!',
   tenuto: '!tenuto!',
@@ -31,6 +34,14 @@ const MARKS: Partial<Record<NoteMark, string>> = {
 }
 /** Marks that abc has a sign for. */
 export const ABC_MARKS = Object.keys(MARKS) as readonly NoteMark[]
+
+const ORNAMENT_SIGNS: Record<OrnamentKind, string> = {
+  trill: '!trill!',
+  mordent: '!lowermordent!',
+  'inverted mordent': '!uppermordent!',
+  turn: '!turn!',
+  'inverted turn': '!invertedturn!',
+}
 
 /** Dynamics that abc 2.1 has no decoration for: the nearest, or as words. */
 const DYNAMIC_SIGNS: Partial<Record<NonNullable<NoteEvent['dynamic']>, string>> = { sf: '!sfz!', fp: '"_fp"' }
@@ -86,8 +97,11 @@ class VoiceWriter {
   /** The kind of the hairpin that ends at an event. */
   private readonly hairpins = new Map<string, string>()
   private readonly to = new Map<string, number>()
+  /** The notes to which a finger slides. */
+  private readonly slidTo: ReadonlySet<string>
 
   constructor(private readonly part: Part) {
+    this.slidTo = new Set(slides(part.line).values())
     for (const h of hairpinsOf(part.line)) this.hairpins.set(h.to, h.kind)
     for (const s of part.line.slurs) {
       this.from.set(s.from, (this.from.get(s.from) ?? 0) + 1)
@@ -180,6 +194,9 @@ class VoiceWriter {
     const fingers = of.heads.map((h) => h.finger).filter((f) => f !== undefined)
     const decorations = [
       ...(position ? [`"^${position}"`] : []),
+      ...(this.slidTo.has(e.id) ? ['!~)!'] : []),
+      ...(e.ornament ? [ORNAMENT_SIGNS[e.ornament.kind]] : []),
+      ...(e.tremolo ? [`!${'/'.repeat(e.tremolo)}!`] : []),
       ...(e.marks ?? []).flatMap((m) => (m === 'staccato' ? [] : (MARKS[m] ?? []))),
       ...(bow ? [bow === 'up' ? '!upbow!' : '!downbow!'] : []),
       ...fingers.map((f) => `!${f}!`),

@@ -3,6 +3,8 @@ import { LETTERS, midiOf, pitchAt, type Letter, type Pitch } from '@/core/music/
 import { pitchSchema } from '@/core/music/pitch.schema'
 import { BASE_NAMES, QUARTER, ticksOf, valueOf, valuesFor, valuesNear, type Base, type Value } from '@/core/music/time'
 import { valueSchema } from '@/core/music/time.schema'
+import { MOST_STROKES, type OrnamentKind } from '@/core/piece/ornament'
+import type { Ornament } from '@/core/piece/piece.schema'
 import { DYNAMICS, type Grace, type Head, type NoteEvent, type NoteMark } from '@/core/piece/piece'
 import { child, childrenOf, numberOf, refuseAt, textOf, type XmlNode } from './tree'
 
@@ -99,18 +101,28 @@ const ARTICULATIONS: Record<string, NoteMark> = {
   'breath-mark': 'breath',
   caesura: 'breath',
 }
-const TECHNICAL: Record<string, NoteMark> = { 'open-string': 'open', harmonic: 'harmonic', 'snap-pizzicato': 'snap' }
+const TECHNICAL: Record<string, NoteMark> = { 'open-string': 'open', harmonic: 'harmonic', 'snap-pizzicato': 'snap', stopped: 'stopped' }
+const ORNAMENTED: Record<string, OrnamentKind> = {
+  'trill-mark': 'trill',
+  mordent: 'mordent',
+  'inverted-mordent': 'inverted mordent',
+  turn: 'turn',
+  'delayed-turn': 'turn',
+  'inverted-turn': 'inverted turn',
+  'delayed-inverted-turn': 'inverted turn',
+}
+const ALTERS: Record<string, number> = { 'flat-flat': -2, flat: -1, natural: 0, sharp: 1, 'double-sharp': 2, 'sharp-sharp': 2 }
 /** Read elsewhere, or part of the note itself. */
 const KNOWN = new Set(['fingering', 'string', 'up-bow', 'down-bow'])
 const KINDS: Record<string, string> = { ornaments: 'ornament', articulations: 'articulation', technical: 'technical mark' }
 
 const technicalOf = (n: XmlNode): XmlNode[] => childrenOf(n, 'notations').flatMap((x) => childrenOf(x, 'technical'))
 
-type Ornaments = Pick<NoteEvent, 'bow' | 'marks' | 'lyric' | 'dynamic' | 'tuplet'>
+type Bearing = Pick<NoteEvent, 'bow' | 'marks' | 'ornament' | 'tremolo' | 'lyric' | 'dynamic' | 'tuplet'>
 
 /** Everything that a note bears besides its head: bow, marks, dynamic, syllable, and the ends of its tuplet. */
-export function bearingOf(c: NoteContext, n: XmlNode): Ornaments {
-  const found: { -readonly [K in keyof Ornaments]: Ornaments[K] } = {}
+export function bearingOf(c: NoteContext, n: XmlNode): Bearing {
+  const found: { -readonly [K in keyof Bearing]: Bearing[K] } = {}
   const marks: NoteMark[] = []
   for (const group of childrenOf(n, 'notations'))
     for (const what of group.children)
@@ -135,6 +147,13 @@ export function bearingOf(c: NoteContext, n: XmlNode): Ornaments {
             if (ARTICULATIONS[a.name]) marks.push(ARTICULATIONS[a.name])
             else c.leave(KINDS.articulations)
           break
+        case 'ornaments':
+          readOrnaments(c, what, found)
+          break
+        case 'glissando':
+        case 'slide':
+          if (what.attrs.type === 'start') marks.push('glissando')
+          break
         case 'fermata':
           marks.push('fermata')
           break
@@ -151,6 +170,26 @@ export function bearingOf(c: NoteContext, n: XmlNode): Ornaments {
   if (verses.length) c.leave('syllable of another verse')
   return Object.fromEntries(Object.entries(found).filter(([, v]) => v !== undefined))
 }
+
+/** A sign over a note with the small signs at it, and strokes through its stem; of several the first is kept. */
+function readOrnaments(c: NoteContext, group: XmlNode, found: { ornament?: Ornament; tremolo?: number }): void {
+  for (const o of group.children) {
+    const kind = ORNAMENTED[o.name]
+    if (kind && !found.ornament) found.ornament = { kind }
+    else if (o.name === 'accidental-mark' && found.ornament) {
+      const alter = ALTERS[o.text.trim()]
+      const side = o.attrs.placement === 'below' || found.ornament.kind === 'mordent' ? 'lower' : 'upper'
+      if (alter === undefined) c.leave('sign over an ornament')
+      else found.ornament = { ...found.ornament, [side]: alter }
+    } else if (o.name === 'tremolo') {
+      // Between two notes it has strokes between their stems, and both sound at once.
+      if (o.attrs.type === 'start' || o.attrs.type === 'stop') c.leave('tremolo between two notes')
+      else found.tremolo = Math.min(MOST_STROKES, Math.max(1, Number(o.text.trim()) || UNMEASURED))
+    } else if (o.name !== 'wavy-line') c.leave(KINDS.ornaments)
+  }
+}
+/** Strokes of a tremolo whose number is not said: as fast as can be. */
+const UNMEASURED = 3
 
 /** A `<dynamics>` that the piece can keep. */
 export const dynamicOf = (n: XmlNode): NoteEvent['dynamic'] => DYNAMICS.find((d) => child(n, d))

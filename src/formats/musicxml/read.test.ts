@@ -35,6 +35,46 @@ const bar = (n: number | string, inside: string, attrs = '') => `<measure number
 
 // Source of the expected readings: the W3C MusicXML 4.0 specification (element reference).
 describe('MusicXML', () => {
+  it('reads ornaments with their small signs, strokes through stems, slides and the left hand; of two notes a tremolo is told', () => {
+    const on = (inside: string) => `<notations>${inside}</notations>`
+    const r = readMusicXml(
+      score(
+        bar(
+          1,
+          ATTRIBUTES +
+            note(
+              'D',
+              4,
+              3,
+              'eighth',
+              on('<ornaments><trill-mark/><accidental-mark>sharp</accidental-mark><wavy-line type="start"/></ornaments>'),
+            ) +
+            note('E', 4, 3, 'eighth', on('<ornaments><mordent/><tremolo type="single">3</tremolo></ornaments>')) +
+            note('F#', 4, 3, 'eighth', on('<ornaments><inverted-turn/></ornaments><slide type="start" number="1"/>')) +
+            note(
+              'G',
+              4,
+              3,
+              'eighth',
+              on(
+                '<slide type="stop" number="1"/><technical><stopped/></technical><ornaments><tremolo type="start">2</tremolo></ornaments>',
+              ),
+            ),
+        ),
+      ),
+    )
+    if (!r.ok) throw new Error('refused')
+    const said = r.piece.lines[0].measures[0].events.map((e) =>
+      e.kind === 'note' ? { ornament: e.ornament, tremolo: e.tremolo, marks: e.marks } : {},
+    )
+    expect(said).toEqual([
+      { ornament: { kind: 'trill', upper: 1 }, tremolo: undefined, marks: undefined },
+      { ornament: { kind: 'mordent' }, tremolo: 3, marks: undefined },
+      { ornament: { kind: 'inverted turn' }, tremolo: undefined, marks: ['glissando'] },
+      { ornament: undefined, tremolo: undefined, marks: ['stopped'] },
+    ])
+    expect(r.notices).toEqual(['left out: 1 tremolo between two notes in measure 1'])
+  })
   it('reads pitches, lengths, chords, rests and the key', () => {
     const piece = read(
       score(

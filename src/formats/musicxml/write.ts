@@ -8,6 +8,7 @@ import { groupEvents, type BeamGroup } from '@/core/piece/beams'
 import { printedLines } from '@/core/piece/address'
 import { feltTempo, sayJump } from '@/core/piece/headline'
 import type { PlacedMeasure } from '@/core/piece/walk'
+import { slides, type OrnamentKind } from '@/core/piece/ornament'
 import type { Measure, NoteEvent, NoteMark, Piece, PieceEvent } from '@/core/piece/piece'
 
 const el = (name: string, content: Content = null, attributes: Attributes = {}): Xml => element(name, attributes, content)
@@ -61,11 +62,13 @@ class PartWriter {
   private readonly slursFrom = new Map<string, string[]>()
   private readonly slursTo = new Map<string, string[]>()
   private readonly numbers = new Map<string, number>()
+  private readonly slidTo: ReadonlySet<string>
 
   constructor(
     private readonly piece: Piece,
     private readonly part: Part,
   ) {
+    this.slidTo = new Set(slides(part.line).values())
     for (const { from, to } of part.line.slurs) {
       this.slursFrom.set(from, [...(this.slursFrom.get(from) ?? []), to])
       this.slursTo.set(to, [...(this.slursTo.get(to) ?? []), from])
@@ -230,14 +233,20 @@ class PartWriter {
       ...(has('harmonic') ? [el('harmonic', el('natural'))] : []),
       ...(open || has('open') ? [el('open-string')] : []),
       ...(has('snap') ? [el('snap-pizzicato')] : []),
+      ...(has('stopped') ? [el('stopped')] : []),
       ...(finger !== undefined ? [el('fingering', finger)] : []),
       ...(string !== undefined ? [el('string', string)] : []),
     ]
     const articulations = (Object.keys(ARTICULATIONS) as NoteMark[]).filter(has).map((m) => el(ARTICULATIONS[m]!))
+    const ornaments = first ? ornamentsOf(e) : []
+    const slid = first && this.slidTo.has(e.id)
     return [
       ...(h.held ? [el('tied', null, { type: 'stop' })] : []),
       ...(h.of.tie ? [el('tied', null, { type: 'start' })] : []),
       ...(first ? [...this.slurs(e.id), ...tuplets] : []),
+      ...(slid ? [el('glissando', null, { type: 'stop', number: 1 })] : []),
+      ...(has('glissando') ? [el('glissando', null, { type: 'start', number: 1 })] : []),
+      ...(ornaments.length ? [el('ornaments', ornaments)] : []),
       ...(technical.length ? [el('technical', technical)] : []),
       ...(articulations.length ? [el('articulations', articulations)] : []),
       ...(has('fermata') ? [el('fermata')] : []),
@@ -264,6 +273,25 @@ class PartWriter {
 
 const pitchTag = ({ letter, alter, octave }: Pitch): Xml =>
   el('pitch', [el('step', letter), alter !== 0 && el('alter', alter), el('octave', octave)])
+
+const ORNAMENT_TAGS: Record<OrnamentKind, string> = {
+  trill: 'trill-mark',
+  mordent: 'mordent',
+  'inverted mordent': 'inverted-mordent',
+  turn: 'turn',
+  'inverted turn': 'inverted-turn',
+}
+const ALTERS: Record<number, string> = { [-2]: 'flat-flat', [-1]: 'flat', 0: 'natural', 1: 'sharp', 2: 'double-sharp' }
+
+/** The ornament of a note with the small signs above and below it, and the strokes through its stem. */
+function ornamentsOf({ ornament: o, tremolo }: NoteEvent): Xml[] {
+  const sign = (alter: number | undefined, placement: string): Xml[] =>
+    alter === undefined ? [] : [el('accidental-mark', ALTERS[alter], { placement })]
+  return [
+    ...(o ? [el(ORNAMENT_TAGS[o.kind]), ...sign(o.upper, 'above'), ...sign(o.lower, 'below')] : []),
+    ...(tremolo ? [el('tremolo', tremolo, { type: 'single' })] : []),
+  ]
+}
 
 const ARTICULATIONS: Partial<Record<NoteMark, string>> = {
   accent: 'accent',

@@ -1,6 +1,6 @@
 'use client'
 
-import { handSteps } from '@/core/fingering/along'
+import { handSteps, ornamentAt } from '@/core/fingering/along'
 import { capital } from '@/core/names'
 import { isStruck, struckIn } from '@/core/piece/struck'
 import { Pin, PinOff } from 'lucide-react'
@@ -14,7 +14,7 @@ import { sayFrame, type Talk } from '@/core/plan/talk'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { Button } from '@/ui/kit/Button'
 import { printedPitch } from '@/core/music/noteName'
-import { sayProblem, sayReason, tellingOf } from '@/core/words/en/fingering'
+import { sayOrnament, sayProblem, sayReason, tellingOf } from '@/core/words/en/fingering'
 import { sayStops } from '@/core/words/en/hands'
 import { Fingerboard } from './Fingerboard'
 import { HandCommands } from './HandCommands'
@@ -141,6 +141,7 @@ function Answer({ seat, map, answer, note }: AnswerProps) {
   const lift = useDesk((d) => d.lift)
   const talk = useDesk((d) => d.klass.talk)
   const why = useMemo(() => sayReason(tellingOf(map, talk), reasonFor(map, note)), [map, note, talk])
+  const ornament = note.held ? null : ornamentAt(map, note.column)
   // A changed finger is drawn first; what else could be done is priced a moment later.
   const later = useDeferredValue(useMemo(() => ({ map, note }), [map, note]))
   const trouble = map.problems.find((p) => p.placed === note.placed)
@@ -166,6 +167,7 @@ function Answer({ seat, map, answer, note }: AnswerProps) {
       <p className={`mt-1 text-sm leading-snug ${trouble ? 'text-madder' : ''}`}>
         {trouble ? sayProblem(tellingOf(map, talk), trouble) : why}
       </p>
+      {ornament && <p className="mt-1 text-sm leading-snug">{sayOrnament(tellingOf(map, talk), note.placed.at.key, ornament)}</p>}
       {note.pinned && (
         <Button size="small" className="mt-1.5" onClick={() => lift(seat, note)}>
           <PinOff size={14} aria-hidden /> Lift the pin

@@ -154,7 +154,12 @@ export function plucked(ctx: BaseAudioContext, out: AudioNode, body: Body, note:
 }
 
 /** Hertz and loudness of the click by what it says. */
-const CLICK: Readonly<Record<Accent, readonly [number, number]>> = { bar: [1760, 0.42], beat: [1175, 0.3], part: [880, 0.14] }
+const CLICK: Readonly<Record<Accent, readonly [number, number]>> = {
+  bar: [1760, 0.42],
+  group: [1397, 0.36],
+  beat: [1175, 0.3],
+  part: [880, 0.14],
+}
 
 /** A click: up in a millisecond, gone in fifty. */
 export function click(ctx: BaseAudioContext, out: AudioNode, at: number, accent: Accent): void {

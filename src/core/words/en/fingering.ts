@@ -2,17 +2,20 @@ import type { Lacks } from '../../fingering/pins'
 import type { FingerOn } from '../../fingering/down'
 import type { Move, Over } from '../../fingering/moves'
 import type { News, ProblemFacts } from '../../fingering/problems'
+import type { OrnamentAt } from '../../fingering/along'
 import type { Only, Reason } from '../../fingering/reason'
 import type { Spared } from '../../fingering/spared'
 import { isLearned } from '../../hands/hold'
 import type { Instrument } from '../../instruments/instrument'
+import type { Key } from '../../music/key'
 import { printedPitch } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
 import { count, sayTimes } from '../../count'
 import { capital } from '../../names'
 import { sayMeasure } from '../../piece/address'
+import type { OrnamentKind } from '../../piece/ornament'
 import type { Line } from '../../piece/piece'
-import { sayHold, sayNeeds, sayPitches, sayPlace, sayShaded, type Tongue } from './hands'
+import { sayHold, sayNeeds, sayPitch, sayPitches, sayStop, sayPlace, sayShaded, type Tongue } from './hands'
 
 /** Whom a sentence is about: the class's talk, the hand, and the line whose places are said. */
 export type Telling = { readonly talk: Tongue; readonly instrument: Instrument; readonly line: Line }
@@ -143,6 +146,10 @@ function saySpared(s: Spared): string {
       return s.none ? 'fingered as where it came before' : 'more of it fingered as where it came before'
     case 'harmonic':
       return s.none ? 'needs no harmonic' : 'fewer harmonics'
+    case 'ornament':
+      return s.none ? 'a finger is there for the other note of the ornament' : 'more ornaments with a finger for their other note'
+    case 'glissando':
+      return s.none ? 'one finger slides the whole way' : 'more slides with one finger'
     case 'respelled':
       return s.none ? 'fingered as it is spelled' : 'more of it fingered as it is spelled'
     case 'off tape':
@@ -178,6 +185,23 @@ export function sayReason({ talk, instrument, line }: Telling, r: Reason): strin
         : `${what}${lie && `${lie},`} rather than ${other}: ${saySpareds(r.spared) || 'less to do in the whole line'}.${fresh}${otherwise}`
     }
   }
+}
+
+const ORNAMENT_NAMES: Record<OrnamentKind, string> = {
+  trill: 'Trill',
+  mordent: 'Mordent',
+  'inverted mordent': 'Upper mordent',
+  turn: 'Turn',
+  'inverted turn': 'Turn from below',
+}
+
+/** How an ornament is played: "Trill with 3 on D, G." Where no finger is there: "Trill: no finger is there for C; play it plain." */
+export function sayOrnament({ talk, instrument }: Telling, key: Pick<Key, 'fifths'>, { kind, others }: OrnamentAt): string {
+  const name = ORNAMENT_NAMES[kind]
+  const missing = others.filter((o) => o.stop === null)
+  if (missing.length)
+    return `${name}: with the hand here no finger is there for ${missing.map((o) => sayPitch(talk, o.pitch, key)).join(' and ')}; play it plain.`
+  return `${name} with ${others.map((o) => `${sayStop(talk, instrument, o.stop!)} (${sayPitch(talk, o.pitch, key)})`).join(' and ')}.`
 }
 
 const steps = (n: number) => count(n, 'half step')
