@@ -170,7 +170,7 @@ export const MUTATIONS: readonly Mutation[] = [
   ...of(
     `${core}fingering/layout.ts`,
     FINGERING,
-    ["const key = short.some((h) => h.open) ? hands.key : ''", "const key = ''"],
+    ["const key = open ? hands.key : ''", "const key = ''"],
     ['holds: d.asked.length ? d.asked : standing[i]', 'holds: standing[i]'],
     ['if (loop) own = own.map', 'if (!loop) own = own.map'],
   ),
@@ -210,7 +210,7 @@ export const MUTATIONS: readonly Mutation[] = [
   ...of(
     `${core}balance/octaves.ts`,
     SEATS,
-    ['(fresh + shifts) * OCTAVES.newNote', '0'],
+    ['fresh * OCTAVES.newNote', '0'],
     ['misfitsAt(o).out === fewest', 'true'],
     ['CLEFS[lineOf(leader).clef].middle < CLEFS.alto.middle', 'false'],
   ),

@@ -1,10 +1,9 @@
-import { candidates } from '../fingering/candidates'
-import { chargeMap, handSteps } from '../fingering/along'
+import { chargeMap, newIn } from '../fingering/along'
 import { mapSeat, writtenOctaves } from '../fingering/map'
 import { momentsOf, type Moment } from '../fingering/moments'
 import type { Policy } from '../fingering/policy'
+import { waysIn } from '../fingering/ways'
 import { FOR_NEW, OCTAVES } from '../fingering/weights'
-import { isLearned } from '../hands/hold'
 import type { Learned } from '../instruments/learned'
 import { CLEFS, ledgerLines } from '../music/clef'
 import { byOctaves, midiOf } from '../music/pitch'
@@ -63,10 +62,10 @@ const soundsIn = once((moments: readonly Moment[]): readonly { readonly pitches:
 function misfits({ piece, line, seat: { instrument }, ways }: Part, octave: number): { out: number; unread: number } {
   const by = writtenOctaves(instrument, octave)
   let [out, unread] = [0, 0]
+  const waysOf = waysIn({ instrument, ...ways }, by)
   for (const { pitches, times } of soundsIn(momentsOf(piece, line))) {
-    const there = pitches.map((p) => byOctaves(p, by))
-    if (candidates({ instrument, ...ways }, there.slice(-1)).length === 0) out += times
-    else if (there.some((p) => ledgerLines(p, CLEFS[instrument.clef]) > READABLE_LEDGER_LINES)) unread += times
+    if (waysOf(pitches.slice(-1)).all.length === 0) out += times
+    else if (pitches.some((p) => ledgerLines(byOctaves(p, by), CLEFS[instrument.clef]) > READABLE_LEDGER_LINES)) unread += times
   }
   return { out, unread }
 }
@@ -79,17 +78,16 @@ function misfits({ piece, line, seat: { instrument }, ways }: Part, octave: numb
 function costIn({ piece, line, seat, ways }: Part, octave: number, unread: number): { cost: number; fresh: number } {
   const map = mapSeat(piece, line, seat, { octave, ...ways })
   // Of a chord beyond the hand the top note is left, with a substitute at hand.
-  const cut = map.problems.filter((p) => p.mark === 'divide').length
+  const { notes, shifts, cut } = newIn(map)
   let cost = unread * OCTAVES.offStaff + cut * OCTAVES.cutChord
   chargeMap(map, (kind, points) => {
     if (!FOR_NEW.includes(kind)) cost += points
   })
-  const fresh = handSteps(map).filter((s) => !isLearned(s.hold)).length
-  const shifts = map.problems.filter((p) => p.shift).length
-  if (fresh + shifts === 0) return { cost, fresh: 0 }
+  const fresh = notes + shifts
+  if (fresh === 0) return { cost, fresh }
   const things = newForHand(map)
-  cost += things.reduce((sum, t) => sum + NEW_THINGS[kindOf(t)], 0) + (fresh + shifts) * OCTAVES.newNote
-  return { cost, fresh: fresh + shifts }
+  cost += things.reduce((sum, t) => sum + NEW_THINGS[kindOf(t)], 0) + fresh * OCTAVES.newNote
+  return { cost, fresh }
 }
 
 /**

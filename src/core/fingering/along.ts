@@ -1,4 +1,4 @@
-import type { Hold, Stop } from '../hands/hold'
+import { isLearned, type Hold, type Stop } from '../hands/hold'
 import type { Pitch } from '../music/pitch'
 import { once } from '../once'
 import type { PlacedEvent } from '../piece/walk'
@@ -7,6 +7,7 @@ import { aroundAt, chargeWritten } from './chosen'
 import type { MappedNote, SeatMap } from './map'
 import type { Moment } from './moments'
 import { otherFinger } from './ornaments'
+import { isNewShift } from './problems'
 import { chosenAt } from './solve'
 import type { CostKind } from './weights'
 
@@ -38,6 +39,17 @@ export const struckAt = (map: SeatMap, { column }: Pick<MappedNote, 'column'>): 
 
 /** Every way to hold the notes of a step, learned or not; those of a wrong column are none. */
 export const waysAt = ({ solution }: SeatMap, column: number): readonly Hold[] => solution.columns[column]?.all ?? []
+
+/** How much of a mapped line is new or cut: notes and shifts that are not learned, and chords of which only the top note is held. */
+export function newIn({ solution }: SeatMap): { readonly notes: number; readonly shifts: number; readonly cut: number } {
+  let [notes, shifts] = [0, 0]
+  const any = solution.setup.learned.shifts === 'any'
+  solution.columns.forEach((c, i) => {
+    if (!isLearned(chosenAt(solution, i))) notes++
+    if (!any && c.moves && isNewShift(solution, i)) shifts++
+  })
+  return { notes, shifts, cut: solution.problems.filter((p) => p.kind === 'chord-cut').length }
+}
 
 /** The ornament at a step with the finger for each of its other notes, which is null where none is there. */
 export type OrnamentAt = { readonly kind: OrnamentKind; readonly others: readonly { readonly pitch: Pitch; readonly stop: Stop | null }[] }

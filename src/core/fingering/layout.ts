@@ -1,20 +1,18 @@
 import { choiceOf, type Hold } from '../hands/hold'
-import { byOctaves, pitchName, stepsOf as letterSteps, type Pitch } from '../music/pitch'
-import type { Instrument } from '../instruments/instrument'
-import type { Learned } from '../instruments/learned'
+import { byOctaves, type Pitch } from '../music/pitch'
 import { once, onceIn } from '../once'
-import type { Policy } from './policy'
 import type { Line } from '../piece/piece'
 import { FIRST } from '../instruments/instrument'
-import { candidates, harmonics, type Setup } from './candidates'
+import type { Setup } from './candidates'
 import { ANYWHERE, chargeHold, chargeJump, chargeMove, chargeStart, type Gap, type StayWait } from './costs'
 import type { Moment } from './moments'
 import { chargeOrnament } from './ornaments'
 import { pinAllows, pinLacks, type Lacks, type Pin } from './pins'
 import { pinsAt } from './pinsHold'
 import { stepsOf, type RouteStep } from './route'
-import { atHome, stayOnly, withStays } from './visits'
-import { NEED_COSTS, WEIGHTS, weightsFor, type CostKind, type Weights } from './weights'
+import { stayOnly, withStays } from './visits'
+import { waysIn } from './ways'
+import { weightsFor, type CostKind, type Weights } from './weights'
 
 /** The ways to hold one moment, each with its own cost. `moment` is its index in the line. */
 export type Column = {
@@ -124,12 +122,15 @@ type Draft = Pick<Column, 'moment' | 'pitches' | 'holds' | 'pinned' | 'all'> & {
 }
 /** Holds that several moments share: the same pitches under the same pin, with the same hands waiting. */
 type Group = {
-  readonly index: number
   readonly holds: readonly Hold[]
   readonly own: Float64Array
   readonly hands: Hands
   /** Those that the hand may not come to, only stay at. */
   readonly stays: ReadonlySet<Hold>
+  /** What it costs to come to it from another group, by what lies between: worked out once for all lines that have both. */
+  readonly from: Map<Group, Map<number, Float64Array>>
+  /** Of a list of ways that is kept for a class; not of one that a pin has made. */
+  readonly lasts: boolean
 }
 
 /**
@@ -142,29 +143,30 @@ export function layOut(setup: Setup, source: LineAsk): Table {
   const weights = weightsFor(setup.policy)
   const { drafts, problems } = draftColumns(setup, source)
   const price = pricing(setup, weights)
-  const column = new Map(drafts.map((d, i) => [d.moment, i]))
-  const steps = route(source, (m) => !column.has(m))
+  const column = new Int32Array(source.moments.length).fill(-1)
+  drafts.forEach((d, i) => (column[d.moment] = i))
+  const steps = route(source, (m) => column[m] < 0)
   const gapOf = gaps(setup, source, drafts)
-  const chain = new Map<number, Gap>()
+  const chain = new Array<Gap | undefined>(drafts.length)
   const loops = new Map<number, Gap>()
   const far: { step: RouteStep; from: number; to: number }[] = []
   for (const step of steps) {
-    const [from, to] = [column.get(step.from)!, column.get(step.to)!]
-    if (to === from + 1) chain.set(to, gapOf(step))
+    const [from, to] = [column[step.from], column[step.to]]
+    if (to === from + 1) chain[to] = gapOf(step)
     else if (to === from) loops.set(to, gapOf(step))
     else far.push({ step, from, to })
   }
-  const groups = grouping(drafts, (i) => chain.has(i), price)
-  const keyOf = (a: Group, b: Group, gap: Gap): number =>
-    (a.index * groups.length + b.index) * 4096 +
-    (gap.wait.up * 16 + gap.wait.down) * 4 +
-    (gap.slurred ? 2 : 0) +
-    (gap.rest ? 1 : 0) +
-    (gap.slid ? 1024 : 0)
-  // A tune has few pairs of neighbours that differ: each matrix of moves is made once.
-  const matrices = new Map<number, Float64Array>()
+  const groups = grouping(drafts, (i) => chain[i] !== undefined, price)
+  const keyOf = (gap: Gap): number =>
+    (gap.wait.up * 16 + gap.wait.down) * 8 + (gap.slurred ? 4 : 0) + (gap.rest ? 2 : 0) + (gap.slid ? 1 : 0)
+  const pinnedBefore = new Map<Group, Map<Group, Map<number, Float64Array>>>()
+  // Tunes have few pairs of neighbours that differ: each matrix of moves is made once.
   const movesOf = (a: Group, b: Group, gap: Gap): Float64Array => {
-    const key = keyOf(a, b, gap)
+    // What lasts must not hold what a pin has made.
+    const from = a.lasts || !b.lasts ? b.from : (pinnedBefore.get(b) ?? pinnedBefore.set(b, new Map()).get(b)!)
+    let matrices = from.get(a)
+    if (!matrices) from.set(a, (matrices = new Map()))
+    const key = keyOf(gap)
     let moves = matrices.get(key)
     if (!moves) {
       moves = new Float64Array(a.holds.length * b.holds.length)
@@ -177,8 +179,8 @@ export function layOut(setup: Setup, source: LineAsk): Table {
   }
   const columns = drafts.map((d, i): Column => {
     const group = groups[i]
-    const gap = chain.get(i)
-    const loop = loops.get(i)
+    const gap = chain[i]
+    const loop = loops.size ? loops.get(i) : undefined
     let own = group.own
     // Where nothing leads here a hand does not stay: it comes.
     if (!gap && group.stays.size) own = own.map((c, h) => (group.stays.has(group.holds[h]) ? Infinity : c))
@@ -201,16 +203,20 @@ export function layOut(setup: Setup, source: LineAsk): Table {
     return { moment, pitches, pinned, all, gap: gap ?? NO_GAP, holds: group.holds, stays: group.stays, own, moves }
   })
   // The same of its repeats: many of them lead from like to like.
-  const across = new Map<string, Float64Array>()
+  const across = new Map<Group, Map<Group, Map<number, Float64Array>>>()
   const jumps = far.map(({ step, from, to }): ColumnJump => {
     const gap = gapOf(step)
     const [low, high] = [Math.min(from, to), Math.max(from, to)]
     const back = to < from
-    const key = `${keyOf(groups[low], groups[high], gap)}${back ? ' back' : ''}`
-    let moves = across.get(key)
+    const [a, b] = [groups[low], groups[high]]
+    const byHigh = across.get(a) ?? new Map<Group, Map<number, Float64Array>>()
+    const byGap = byHigh.get(b) ?? new Map<number, Float64Array>()
+    across.set(a, byHigh.set(b, byGap))
+    const key = keyOf(gap) * 2 + Number(back)
+    let moves = byGap.get(key)
     if (!moves) {
-      moves = matrixOf(groups[low].holds, groups[high].holds, (x, y) => (back ? price.jump(y, x, gap) : price.jump(x, y, gap)))
-      across.set(key, moves)
+      moves = matrixOf(a.holds, b.holds, (x, y) => (back ? price.jump(y, x, gap) : price.jump(x, y, gap)))
+      byGap.set(key, moves)
     }
     return { low, high, back, gap, moves }
   })
@@ -234,19 +240,17 @@ type Hands = { readonly key: string; readonly positions: readonly number[] }
  * position of the line.
  */
 function grouping(drafts: readonly Draft[], chained: (column: number) => boolean, price: Pricing): Group[] {
-  const groups = new Map<readonly Hold[], Map<string, Group>>()
-  let count = 0
-  const groupOf = (short: readonly Hold[], hands: Hands): Group => {
-    let byHands = groups.get(short)
-    if (!byHands) groups.set(short, (byHands = new Map()))
-    const key = short.some((h) => h.open) ? hands.key : ''
+  const groupOf = (short: readonly Hold[], lasts: boolean, hands: Hands): Group => {
+    const { byHands, open } = groupsOf(short)
+    const key = open ? hands.key : ''
     let group = byHands.get(key)
     if (!group) {
       const holds = short.flatMap((h) => (h.open ? hands.positions.map((position): Hold => ({ ...h, position })) : [h]))
       byHands.set(
         key,
         (group = {
-          index: count++,
+          from: new Map(),
+          lasts,
           holds,
           own: Float64Array.from(holds, price.hold),
           hands: handsAt(holds.map((h) => h.position)),
@@ -257,14 +261,20 @@ function grouping(drafts: readonly Draft[], chained: (column: number) => boolean
     return group
   }
   // From every way to hold the line, learned or pinned or not: what one moment leaves open must not depend on another's pin.
-  const anywhere = handsAt([FIRST, ...[...new Set(drafts.map((d) => d.all))].flat().flatMap((h) => (h.open ? [] : [h.position]))])
+  const anywhere = handsAt([FIRST, ...[...new Set(drafts.map((d) => d.all))].flatMap(positionsIn)])
   const out: Group[] = []
   drafts.forEach((d, i) => {
     const waiting = i > 0 && chained(i) ? out[i - 1].hands : anywhere
-    out.push(groupOf(d.holds, waiting))
+    out.push(groupOf(d.holds, d.asked.length === 0, waiting))
   })
   return out
 }
+
+/** The groups of a list of ways, by where hands may be waiting: the list is that of one seat's learning and decisions, and so are they. */
+const groupsOf = once((short: readonly Hold[]) => ({ byHands: new Map<string, Group>(), open: short.some((h) => h.open) }))
+
+/** The positions from which a list of ways is stopped. */
+const positionsIn = once((ways: readonly Hold[]): readonly number[] => [...new Set(ways.flatMap((h) => (h.open ? [] : [h.position])))])
 
 function handsAt(all: readonly number[]): Hands {
   const positions = [...new Set(all)].sort((a, b) => a - b)
@@ -279,10 +289,9 @@ const route = ({ line, moments }: LineAsk, skip: (moment: number) => boolean): R
 
 /** What lies between the two moments of a step: as written when they are neighbours, else a fresh bow. */
 function gaps(setup: Setup, { moments }: LineAsk, drafts: readonly Draft[]): (step: RouteStep) => Gap {
-  const before = new Map(drafts.map((d, i) => [d.moment, i > 0 ? drafts[i - 1].moment : -1]))
   const waits = waitsFor(setup, moments, drafts)
   return ({ from, to, rest }) => {
-    const written = to === from + 1 && before.get(to) === from ? moments[to].gap : { slurred: false, rest, wait: ANYWHERE }
+    const written = to === from + 1 ? moments[to].gap : { slurred: false, rest, wait: ANYWHERE }
     return waits ? { ...written, wait: waits.get(to)! } : written
   }
 }
@@ -326,55 +335,10 @@ function waitsFor({ policy }: Setup, moments: readonly Moment[], drafts: readonl
   }
 }
 
-/** The ways to hold a written note or chord, in what octave, all and those that stand without a pin. */
-type Known = { readonly pitches: readonly Pitch[]; readonly all: readonly Hold[]; readonly free: readonly Hold[] }
-
-const ways = once((_: Learned) => new Map<Policy, Map<Instrument, Map<number, Map<string | number, Known>>>>())
-
-/** What is known of ways to hold already: a line is laid out again for every pin, and its notes stay what they are. */
-function waysKnown({ instrument, policy, learned }: Setup, octaves: number): Map<string | number, Known> {
-  const byPolicy = ways(learned)
-  const byInstrument = byPolicy.get(policy) ?? new Map<Instrument, Map<number, Map<string | number, Known>>>()
-  const byOctave = byInstrument.get(instrument) ?? new Map<number, Map<string | number, Known>>()
-  const known = byOctave.get(octaves) ?? new Map<string | number, Known>()
-  // A class has few policies at a time; what a search of many made is let go.
-  if (!byPolicy.has(policy) && byPolicy.size >= MOST_POLICIES) byPolicy.clear()
-  byPolicy.set(policy, byInstrument.set(instrument, byOctave.set(octaves, known)))
-  return known
-}
-
-/** Policies whose ways are kept for one seat's learning. */
-const MOST_POLICIES = 24
-
-/** What is new in a way to hold, at its price; 0 where all of it is learned. */
-const newness = ({ needs }: Hold): number => needs.reduce((sum, need) => sum + WEIGHTS[NEED_COSTS[need]], 0)
-
-/** Ways that ask for this much more than the least stand beside it: which is less in all, the whole line says. */
-const [LITTLE_MORE, MORE] = [WEIGHTS.openingNotLearned, WEIGHTS.notLearned]
-
-/**
- * The ways that are learned; where there are none, those that ask for little that is new. A position that is known comes
- * first: only where it would ask for clearly more does a new one stand beside it.
- */
-function fewestNew(all: readonly Hold[]): readonly Hold[] {
-  const least = (ways: readonly Hold[]) => ways.reduce((n, h) => Math.min(n, newness(h)), Infinity)
-  const fewest = least(all)
-  if (fewest === 0) return all.filter((h) => h.needs.length === 0)
-  const known = all.filter((h) => !h.needs.includes('position'))
-  const there = least(known)
-  if (there <= fewest + LITTLE_MORE) return known.filter((h) => newness(h) <= there + LITTLE_MORE)
-  return all.filter((h) => newness(h) <= fewest + MORE)
-}
-
-/** Where two ways cost the same the one listed first is taken: an open string, then the lower position. */
-const inOrder = (holds: readonly Hold[]): readonly Hold[] =>
-  [...holds].sort((a, b) => Number(b.open) - Number(a.open) || a.position - b.position)
-
 /** The same without some positions, where that leaves any; the same list for the same ways. */
-function sparing(ways: readonly Hold[], without: LineAsk['without']): readonly Hold[] {
+function sparing(ways: readonly Hold[], without: LineAsk['without'], key: string): readonly Hold[] {
   if (!without?.size) return ways
   const known = spared(ways)
-  const key = [...without].sort((a, b) => a - b).join()
   let list = known.get(key)
   if (!list) {
     const rest = ways.filter((h) => h.open || !without.has(h.position))
@@ -388,19 +352,9 @@ const spared = once((_: readonly Hold[]) => new Map<string, readonly Hold[]>())
 function draftColumns(setup: Setup, { moments, octaves, pins, without }: LineAsk): { drafts: Draft[]; problems: Problem[] } {
   const problems: Problem[] = []
   const drafts: Draft[] = []
-  const known = waysKnown(setup, octaves)
-  const waysOf = (written: readonly Pitch[], touched = false): Known => {
-    const plain = written.length === 1 ? letterSteps(written[0]) * 8 + written[0].alter : written.map(pitchName).join(' ')
-    const key = touched ? `touched ${plain}` : plain
-    let found = known.get(key)
-    if (!found) {
-      const pitches = written.map((p) => byOctaves(p, octaves))
-      const all = inOrder((touched ? harmonics : candidates)(setup, pitches))
-      known.set(key, (found = { pitches, all, free: atHome(setup.learned, fewestNew(all)) }))
-    }
-    return found
-  }
+  const waysOf = waysIn(setup, octaves)
   const pinAt = pinsAt(moments, pins)
+  const spares = [...(without ?? [])].sort((a, b) => a - b).join()
   moments.forEach((m, moment) => {
     let found = waysOf(m.pitches, m.touched)
     if (found.all.length === 0 && m.pitches.length > 1) {
@@ -417,7 +371,7 @@ function draftColumns(setup: Setup, { moments, octaves, pins, without }: LineAsk
     const asked = pinned ? all.filter((h) => pinAllows(pinned.pin, setup.instrument, h)) : []
     if (pinned?.own && asked.length === 0)
       problems.push({ moment, kind: 'pin-impossible', pitches, lacks: pinLacks(pinned.pin, setup.instrument, all) })
-    const free = sparing(found.free, without)
+    const free = sparing(found.free, without, spares)
     drafts.push({ moment, pitches, holds: asked.length ? asked : free, free, all, asked, pinned: pinned?.own === true && asked.length > 0 })
   })
   const standing = withStays(drafts, setup.learned)

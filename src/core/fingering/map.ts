@@ -1,5 +1,5 @@
 import type { Hold, Stop } from '../hands/hold'
-import type { Instrument } from '../instruments/instrument'
+import { positionKey, type Instrument } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import type { Player } from '../instruments/player'
 import { byOctaves, type Pitch } from '../music/pitch'
@@ -104,7 +104,7 @@ function fewestPlaces(first: Solution): Solution {
   let used = newPlaces(first)
   if (used.length > MOST_TRIED) return first
   for (const place of used.length > 1 ? [...used].reverse() : []) {
-    if (used.length < 2 || !used.includes(place)) continue
+    if (used.length < 2 || !used.includes(place) || !canSpare(best, place, used)) continue
     const others = best.setup.instrument.positions.flatMap((_, p) =>
       laterThanNext(best.setup, p) !== null && (p === place || !used.includes(p)) ? [p] : [],
     )
@@ -113,6 +113,16 @@ function fewestPlaces(first: Solution): Solution {
     if (left.length < used.length && left.every((p) => used.includes(p))) [best, used] = [tried, left]
   }
   return best
+}
+
+/** Whether every note that is played in a position may be played elsewhere, without another new position than those it goes to. */
+function canSpare(s: Solution, place: number, used: readonly number[]): boolean {
+  const { instrument, learned } = s.setup
+  const stands = instrument.positions.map((p, i) => i !== place && (used.includes(i) || learned.positions.includes(positionKey(p))))
+  return s.columns.every((c, i) => {
+    const hold = chosenAt(s, i)
+    return hold.open || hold.position !== place || c.all.some((h) => h.open || stands[h.position])
+  })
 }
 
 /** The positions to which a solution goes that are not learned, those that are taught first before the others. */
@@ -135,10 +145,10 @@ export function mapSeat(piece: Piece, line: Line, seat: Player, { octave, policy
   const free = unpinned(setup, line, moments, written)
   // What a pin costs is told beforehand: it changes nothing but what it says, not what the other measures are asked to keep.
   const solution = pins.size ? solve(layOut(setup, { ...free.source, pins })) : free
-  const problems = problemsOf(solution, moments)
   // What only drawing asks for is made when it is first asked for: a search maps a line many times and draws none.
   let notes: readonly MappedNote[] | undefined
   let byEvent: ReadonlyMap<string, readonly MappedNote[]> | undefined
+  let problems: readonly MapProblem[] | undefined
   return {
     seat,
     instrument,
@@ -148,7 +158,9 @@ export function mapSeat(piece: Piece, line: Line, seat: Player, { octave, policy
     moments,
     setup,
     solution,
-    problems,
+    get problems() {
+      return (problems ??= problemsOf(solution, moments))
+    },
     get notes() {
       return (notes ??= solution.columns.flatMap((_, column) => notesOf(solution, column, moments, written)))
     },

@@ -15,11 +15,11 @@ export function pinsAt(moments: readonly Moment[], pins: ReadonlyMap<string, Pin
     const pin = pins.get(m.events[0].event.id)
     return pin && { pin, own: true }
   })
-  const ends = new Map(moments.flatMap((m, i) => m.events.map((e) => [e.event.id, i] as const)))
+  const endAt = (id: string): number => moments.findIndex((m) => m.events.some((e) => e.event.id === id))
   moments.forEach((m, i) => {
     const own = pins.get(m.events[0].event.id)
     if (own?.position === undefined) return
-    const end = (own.until === undefined ? undefined : ends.get(own.until)) ?? i
+    const end = Math.max(i, own.until === undefined ? i : endAt(own.until))
     const place: Asked = { pin: { position: own.position, ...(own.base === undefined ? {} : { base: own.base }) }, own: false }
     for (let j = i + 1; j < moments.length && !at[j]?.own && (j <= end || moments[j].gap.slurred); j++) at[j] = place
   })

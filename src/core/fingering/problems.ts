@@ -176,7 +176,7 @@ function comesBack(s: Solution, column: number): boolean {
 }
 
 /** Whether the hand shifts to a column as the class has not learned to. */
-function isNewShift(s: Solution, column: number): boolean {
+export function isNewShift(s: Solution, column: number): boolean {
   let isNew = false
   chargeMove(s.setup, chosenAt(s, column - 1), chosenAt(s, column), s.columns[column].gap, (kind) => (isNew ||= kind === 'shiftNotLearned'))
   return isNew

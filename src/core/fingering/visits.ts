@@ -37,24 +37,32 @@ type Goal = {
   readonly needs: readonly Need[]
   readonly low: number
   readonly high: number
+  /** The same for the same place. */
+  readonly key: string
 }
 
 /** How many moments a hand stays on at most where it had to go: about a line of quarters and eighths. From memory. */
 const LONGEST_STAY = 32
 
-const goal = ({ position, shape, needs, low, high }: Hold): Goal => ({ position, shape, needs: needs.filter(isVisited), low, high })
-
-const goalsOf = ({ free }: Held, needed: boolean): Goal[] =>
-  free.every((h) => !h.open && (h.needs.some(isVisited) || (needed && h.position > FIRST))) ? free.map(goal) : []
-
-/** Where a pin sends the hand: a place away from the nut, if it leaves only one. */
-function sentTo({ asked }: Held): Goal[] {
-  const [first] = asked
-  if (!first || first.position === FIRST || asked.some((h) => h.open || h.position !== first.position)) return []
-  return asked.map(goal)
+const goal = ({ position, shape, needs: all, low, high }: Hold): Goal => {
+  const needs = all.filter(isVisited)
+  const key = `${position} ${shape} ${needs.join()} ${needs.includes('string') ? `${low}-${high}` : ''}`
+  return { position, shape, needs, low, high, key }
 }
 
-const keyOf = (g: Goal): string => `${g.position} ${g.shape} ${g.needs.join()} ${g.needs.includes('string') ? `${g.low}-${g.high}` : ''}`
+const NO_GOALS: readonly Goal[] = []
+const goalsAmong = (free: readonly Hold[], needed: boolean): readonly Goal[] =>
+  free.every((h) => !h.open && (h.needs.some(isVisited) || (needed && h.position > FIRST))) ? free.map(goal) : NO_GOALS
+/** Where the ways of a list have to go, by whether its class leaves first position only where it must. Found once for a list. */
+const goalsNeeded = once((free: readonly Hold[]) => goalsAmong(free, true))
+const goalsElse = once((free: readonly Hold[]) => goalsAmong(free, false))
+
+/** Where a pin sends the hand: a place away from the nut, if it leaves only one. */
+function sentTo({ asked }: Held): readonly Goal[] {
+  const [first] = asked
+  if (!first || first.position === FIRST || asked.some((h) => h.open || h.position !== first.position)) return NO_GOALS
+  return asked.map(goal)
+}
 
 /** Whether a hold stays where the hand had to go, with nothing new but what it went there for, and without reaching for it. */
 const stays = (h: Hold, g: Goal): boolean =>
@@ -71,16 +79,32 @@ const stays = (h: Hold, g: Goal): boolean =>
  * So does a class that leaves first position only for what that has no room for, and a hand that a pin has sent away.
  */
 export function withStays(moments: readonly Held[], { shifts }: Pick<Learned, 'shifts'>): (readonly Hold[])[] {
-  const goals = moments.map((m) => (m.asked.length ? sentTo(m) : goalsOf(m, shifts === 'needed')))
+  const goalsOf = shifts === 'needed' ? goalsNeeded : goalsElse
+  const goals = moments.map((m) => (m.asked.length ? sentTo(m) : goalsOf(m.free)))
   if (goals.every((g) => g.length === 0)) return moments.map((m) => m.free)
+  // The places that a hand may have come to of late, each with how many of the last moments it stands in.
+  const near = new Map<string, { readonly goal: Goal; readonly times: number }>()
+  let key: string | null = ''
+  const count = (all: readonly Goal[], by: 1 | -1): void => {
+    for (const g of all) {
+      const times = (near.get(g.key)?.times ?? 0) + by
+      if (times === 0) near.delete(g.key)
+      else near.set(g.key, { goal: g, times })
+      if (times === 0 || (times === 1 && by === 1)) key = null
+    }
+  }
   return moments.map((m, i) => {
+    if (i > 0) count(goals[i - 1], 1)
+    if (i > LONGEST_STAY) count(goals[i - 1 - LONGEST_STAY], -1)
     // While an open string rings the hand goes back by itself.
-    if (m.free.some((h) => h.stops.some((s) => s.finger === 0))) return m.free
-    const near = new Map<string, Goal>()
-    for (let j = Math.max(0, i - LONGEST_STAY); j < i; j++) for (const g of goals[j]) near.set(keyOf(g), g)
-    return near.size ? stayingAt(m, near) : m.free
+    if (near.size === 0 || ringsIn(m.free)) return m.free
+    key ??= [...near.keys()].sort().join('|')
+    return stayingAt(m, key, () => [...near.values()].map((n) => n.goal))
   })
 }
+
+/** Whether one of a list's ways has an open string. */
+const ringsIn = once((ways: readonly Hold[]): boolean => ways.some((h) => h.stops.some((s) => s.finger === 0)))
 
 /** Of a list of ways those that only stand because the hand is there already: it may not come there for them. */
 export const stayOnly = (ways: readonly Hold[]): ReadonlySet<Hold> => added(ways).stays
@@ -90,12 +114,11 @@ const added = once((_: readonly Hold[]) => ({ stays: NONE }))
 /** The same list for the same ways and goals: many moments share it. */
 const staying = once((_: readonly Hold[]) => new Map<string, readonly Hold[]>())
 
-function stayingAt({ all, free }: Held, near: ReadonlyMap<string, Goal>): readonly Hold[] {
+function stayingAt({ all, free }: Held, key: string, near: () => readonly Goal[]): readonly Hold[] {
   const known = staying(free)
-  const key = [...near.keys()].sort().join('|')
   let list = known.get(key)
   if (!list) {
-    const goals = [...near.values()]
+    const goals = near()
     const more = all.filter((h) => !free.includes(h) && goals.some((g) => stays(h, g)))
     known.set(key, (list = more.length ? [...free, ...more] : free))
     if (more.length) added(list).stays = new Set(more)

@@ -1,4 +1,4 @@
-import { handSteps } from '../fingering/along'
+import { handSteps, newIn } from '../fingering/along'
 import type { SeatMap } from '../fingering/map'
 import { FIRST, positionKey } from '../instruments/instrument'
 import { once } from '../once'
@@ -11,7 +11,7 @@ import { newCombination } from './spots/newCombination'
 
 /** What a seat's part asks of the hand and the seat has not learned, each thing once, as it comes. Made once for a map. */
 export const newForHand = once((map: SeatMap): readonly LearnedThing[] => {
-  const { instrument, problems } = map
+  const { instrument } = map
   const { learned } = map.setup
   const found = new Set<LearnedThing>()
   const add = (known: boolean, thing: LearnedThing) => void (known || found.add(thing))
@@ -41,7 +41,7 @@ export const newForHand = once((map: SeatMap): readonly LearnedThing[] => {
             if (hold.position > FIRST && (learned.shifts === 'needed' || learned.shifts === 'none')) found.add('shifts:any')
         }
   // Who holds two strings away from home has learned to go there first.
-  if (problems.some((p) => p.shift) || found.has('shifts:any')) found.add(learned.shifts === 'none' ? 'shifts:needed' : 'shifts:any')
+  if (found.has('shifts:any') || newIn(map).shifts > 0) found.add(learned.shifts === 'none' ? 'shifts:needed' : 'shifts:any')
   return [...found]
 })
 
