@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { mapSeat } from '../fingering/map'
+import { offersAt } from '../fingering/offers'
+import { PLAIN_TONGUE } from '../words/en/hands'
 import { DEFAULT_POLICY, FOURTH } from '../fingering/policy'
 import { fifthsOf } from '../music/interval'
 import { alterIn } from '../music/key'
@@ -338,9 +340,29 @@ describe('rescue', () => {
     expect(names.at(-1)).toBe('Rest here')
     expect(found.some((r) => r.why.includes('from rest to rest'))).toBe(false)
   })
+  it('offers first, and in the same order, what the inspector offers for the one note: the open string under a chord note', () => {
+    // D, A, D, A with the bass an octave too low: D2 lies below its E string, D3 is its open string.
+    const low = pieceFrom('D4:h A4:h F#4:h A4:h', major(2))
+    const fixed = { ...plan, octaves: { bass: -3 } }
+    const all = ensembleMapper()(low, fixed, DEFAULT_CLASS)
+    const [first] = all.bass.moments
+    const offered = offersAt(low, all.bass, 0, PLAIN_TONGUE).filter((o) => o.rank !== 'more')
+    expect(first.pitches.map((p) => p.letter)).toEqual(['D'])
+    const rescues = rescuesFor(low, fixed, DEFAULT_CLASS, all, 'bass', 0)
+    expect(offered[0]).toMatchObject({ name: 'Octave higher' })
+    expect(rescues[0]).toMatchObject({ name: 'Octave higher', why: offered[0].why })
+    const names = new Set(rescues.map((r) => r.name))
+    const both = offered.map((o) => o.name).filter((n) => names.has(n))
+    expect(
+      rescues
+        .map((r) => r.name)
+        .filter((n) => both.includes(n))
+        .slice(0, both.length),
+    ).toEqual(both)
+  })
   it('weighs each by the whole class, as it then stands', () => {
     for (const r of found) {
-      const then = withRescue(plan, 'bass', r.change)
+      const then = withRescue(withIds, plan, 'bass', r.change)
       const after = ensembleMapper()(withIds, then, DEFAULT_CLASS)
       const fixed = r.change.kind === 'line' ? after.bass : seatMap(withIds, then, DEFAULT_CLASS, SEAT.bass, e.bass.octave)
       expect(loadOf(withIds, fixed).total).toBeCloseTo(r.load.after)
@@ -349,7 +371,7 @@ describe('rescue', () => {
   })
   it('changes only that seat, only that measure, and keeps the rhythm', () => {
     const rest = found.find((r) => r.name === 'Rest here')!
-    const then = withRescue(plan, 'bass', rest.change)
+    const then = withRescue(withIds, plan, 'bass', rest.change)
     const bass = seatMap(withIds, then, DEFAULT_CLASS, SEAT.bass, e.bass.octave)
     bass.line.measures.forEach((m, i) => {
       const before = e.bass.line.measures[i]

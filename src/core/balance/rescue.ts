@@ -35,16 +35,18 @@ export type Rescue = {
 }
 
 /** Something to try; `why` is said of the seat as it then plays. `last`: only when nothing else will do. */
-type Draft = Pick<Rescue, 'name' | 'change'> & { readonly why: (after: SeatMap) => string; readonly last?: true }
+/** `place`: where it stands among what the inspector offers for one note, which comes first here too. */
+type Draft = Pick<Rescue, 'name' | 'change'> & { readonly why: (after: SeatMap) => string; readonly last?: true; readonly place?: number }
 
 /** The plan with a rescue taken. */
-export const withRescue = (plan: Plan, seat: SeatId, change: RescueChange): Plan =>
-  change.kind === 'line' ? withLine(plan, seat, change.line) : withSubstitute(plan, seat, change.changes)
+export const withRescue = (piece: Piece, plan: Plan, seat: SeatId, change: RescueChange): Plan =>
+  change.kind === 'line' ? withLine(piece, plan, seat, change.line) : withSubstitute(plan, seat, change.changes)
 
 /**
  * What could make a measure easier for one seat: its phrase or the measure by octaves, what a note out of reach offers,
  * an easier measure in the same rhythm, a rest, another line of the piece. Each is mapped and weighed with the whole
- * class; only what lightens the seat or takes away a trouble is kept, best first by what the class then waits for.
+ * class; only what lightens the seat or takes away a trouble is kept. What is put for one note or chord comes first, in the
+ * order in which the inspector offers it; then best first by what the class waits for.
  */
 export function rescuesFor(piece: Piece, plan: Plan, klass: ClassSettings, ensemble: Ensemble, id: SeatId, index: number): Rescue[] {
   const map = ensemble[id]
@@ -60,7 +62,7 @@ export function rescuesFor(piece: Piece, plan: Plan, klass: ClassSettings, ensem
     if (tried.has(key)) return []
     tried.add(key)
     const octave = d.change.kind === 'line' ? undefined : map.octave
-    const after = seatMap(piece, withRescue(plan, id, d.change), klass, seat, octave)
+    const after = seatMap(piece, withRescue(piece, plan, id, d.change), klass, seat, octave)
     const load = loadOf(piece, after)
     const even = evennessOf({ ...loads, [id]: load.byMeasure })
     const rescue: Rescue = {
@@ -71,9 +73,13 @@ export function rescuesFor(piece: Piece, plan: Plan, klass: ClassSettings, ensem
       evenness: { before: before.figure, after: even.figure },
       troubles: troubles(after),
     }
-    return load.total < own || rescue.troubles < troubles(map) ? [{ rescue, wait: even.wait, last: d.last ? 1 : 0 }] : []
+    return load.total < own || rescue.troubles < troubles(map)
+      ? [{ rescue, wait: even.wait, last: d.last ? 1 : 0, place: d.place ?? MOST_PLACES }]
+      : []
   })
-  return weighed.sort((a, b) => a.last - b.last || a.rescue.troubles - b.rescue.troubles || a.wait - b.wait).map((w) => w.rescue)
+  return weighed
+    .sort((a, b) => a.last - b.last || a.place - b.place || a.rescue.troubles - b.rescue.troubles || a.wait - b.wait)
+    .map((w) => w.rescue)
 }
 
 const all = (moments: readonly Moment[], s: Substitute): RescueChange => ({
@@ -82,7 +88,8 @@ const all = (moments: readonly Moment[], s: Substitute): RescueChange => ({
 })
 
 /** How many troubled notes of a measure are asked for their substitutes, and how many of each. */
-const [ASKED, TAKEN] = [2, 2]
+const [ASKED, TAKEN] = [2, 4]
+const MOST_PLACES = ASKED * TAKEN
 
 function drafts(talk: Tongue, piece: Piece, map: SeatMap, index: number): Draft[] {
   const inside = map.moments.flatMap((m, i) => (m.events[0].at.index === index ? [i] : []))
@@ -90,6 +97,16 @@ function drafts(talk: Tongue, piece: Piece, map: SeatMap, index: number): Draft[
   const measure = inside.map((i) => map.moments[i])
   const here = sayMeasure(map.line, index)
   const out: Draft[] = []
+  const asked = inside.filter((m) => needsOffer(map, m)).slice(0, ASKED)
+  asked.forEach((i, n) =>
+    offersAt(piece, map, i, talk)
+      .slice(0, TAKEN)
+      .forEach((o, k) => {
+        // Of two notes the first offers of both come before the second ones.
+        const place = o.rank === 'more' ? {} : { place: k * asked.length + n }
+        out.push({ name: o.name, why: () => o.why, change: { kind: 'substitutes', changes: o.changes }, ...place })
+      }),
+  )
   const { moments: phrase, bounds } = phraseOf(map, inside[0])
   const four = formOf(piece, map.line).lines.find((u) => u.from <= index && index <= u.to)
   const line = map.moments.filter((m) => four && four.from <= m.events[0].at.index && m.events[0].at.index <= four.to)
@@ -111,9 +128,6 @@ function drafts(talk: Tongue, piece: Piece, map: SeatMap, index: number): Draft[
     if (!measure[0].events[0].at.measure.ending)
       out.push({ name: `Measure ${where}`, why: () => `${here} only`, change: all(measure, { kind: 'octave', by }) })
   }
-  for (const i of inside.filter((m) => needsOffer(map, m)).slice(0, ASKED))
-    for (const o of offersAt(piece, map, i, talk).slice(0, TAKEN))
-      out.push({ name: o.name, why: () => o.why, change: { kind: 'substitutes', changes: o.changes } })
   out.push(...easier(talk, piece, map, measure, here))
   out.push({
     name: 'Rest here',

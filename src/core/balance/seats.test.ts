@@ -90,7 +90,7 @@ describe('the mapper', () => {
         },
       ],
     }
-    const map = ensembleMapper()(piece, withLine(emptyPlan(), 'cello', 1), DEFAULT_CLASS)
+    const map = ensembleMapper()(piece, withLine(piece, emptyPlan(), 'cello', 1), DEFAULT_CLASS)
     expect(map.cello.notes).toHaveLength(2)
     expect(timelineOf(piece, map)).toHaveLength(8)
     expect(answerAt(piece, map.cello, 3 * QUARTER)?.placed.event.id).toBe('b0')

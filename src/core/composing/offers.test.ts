@@ -6,7 +6,7 @@ import { pieceSchema } from '../piece/piece.schema'
 import { DEFAULT_CLASS, classAt } from '../plan/class'
 import { ensembleMapper, lineIndexFor, octavesFor } from '../balance/ensemble'
 import { loadOf } from '../balance/load'
-import { emptyPlan } from '../plan/plan'
+import { emptyPlan, withLine, withOctave } from '../plan/plan'
 import { planSchema } from '../plan/plan.schema'
 import { seatsOf } from '../seats/seat'
 import { midiOf } from '../music/pitch'
@@ -89,6 +89,19 @@ describe('second lines that are offered', () => {
     expect(first.piece.lines).toHaveLength(piece.lines.length + 1)
     expect(first.piece.lines[0]).toBe(piece.lines[0])
     const again = secondOffers(first.piece, first.plan, DEFAULT_CLASS, 'cello').offers
+    // Given back, the seat reads the tune where it read it before, and nothing is out of reach.
+    const back = withLine(first.piece, first.plan, 'cello', 0)
+    expect(back.octaves.cello).toBe('auto')
+    const before = octavesFor(piece, emptyPlan(), DEFAULT_CLASS)
+    const plain = ensembleMapper()(first.piece, back, DEFAULT_CLASS).cello
+    expect(plain.octave).toBe(before.cello)
+    expect(plain.problems.filter((p) => p.mark === 'out')).toEqual([])
+    // An octave that the teacher had chosen comes back as well, and going to the made line once more is at its own pitches.
+    const chosen = withSecond(piece, withOctave(emptyPlan(), 'cello', -2), DEFAULT_CLASS, 'cello', one[0])!
+    expect(chosen.plan.octaves.cello).toBe(0)
+    const returned = withLine(chosen.piece, chosen.plan, 'cello', 0)
+    expect([returned.octaves.cello, returned.octavesBefore]).toEqual([-2, {}])
+    expect(withLine(chosen.piece, returned, 'cello', piece.lines.length).octaves.cello).toBe(0)
     const second = withSecond(first.piece, first.plan, DEFAULT_CLASS, 'cello', again[1])!
     expect(second.piece.lines).toHaveLength(piece.lines.length + 1)
     expect(pieceSchema.safeParse(second.piece).success).toBe(true)

@@ -3,7 +3,7 @@ import type { Pin } from '../fingering/pins'
 import { settingsFor, type ClassSettings } from '../plan/class'
 import { ensembleMapper, lineIndexFor, octavesFor } from '../balance/ensemble'
 import { loadOf } from '../balance/load'
-import { withLine, withOctave, withPin, type Plan } from '../plan/plan'
+import { isMade, withLine, withOctave, withPin, type Plan } from '../plan/plan'
 import { seatsOf, type SeatId } from '../seats/seat'
 import { chordName } from './chord'
 import { harmonise, spansOf } from './harmonise'
@@ -70,15 +70,12 @@ export function withSecond(
   if (!madeBefore && piece.lines.length >= MOST_LINES) return null
   const at = madeBefore ? own : piece.lines.length
   const lines = madeBefore ? piece.lines.map((l, i) => (i === at ? offer.line : l)) : [...piece.lines, offer.line]
-  let next = withOctave(plan, seat, 0)
-  for (const s of seats) next = withLine(next, s.id, s.id === seat ? at : (reads.get(s.id) ?? 0))
   const made = { ...piece, lines }
+  let next = plan
+  for (const s of seats) next = withLine(made, next, s.id, s.id === seat ? at : (reads.get(s.id) ?? 0))
   // Where the others find their octave beside a seat that now plays something else, they stay where they were.
   const [before, after] = [octavesFor(piece, plan, klass), octavesFor(made, next, klass)]
   for (const s of seats) if (s.id !== seat && before[s.id] !== after[s.id]) next = withOctave(next, s.id, before[s.id])
   for (const [event, pin] of Object.entries(offer.pins)) next = withPin(next, seat, event, pin)
   return { piece: made, plan: next }
 }
-
-/** Whether a line was made as a second one: the ids of its events say so. */
-const isMade = ({ measures }: Line): boolean => measures.every((m) => m.events.every((e) => /^s\d+-\d+$/.test(e.id)))

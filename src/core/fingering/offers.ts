@@ -23,13 +23,14 @@ export type Offer = {
   readonly left: number
   /** Cost of the whole line against the line as it is, in units of the weights, trouble not counted. */
   readonly price: number
+  readonly rank: OfferRank
 }
 
 const OCTAVES = [-1, 1, -2, 2] as const
 
 /** What is changed: the note alone, to an octave beside it; what sounds, to another note of its chord; more than that. */
-const RANKS = ['note', 'chord', 'more'] as const
-type Rank = (typeof RANKS)[number]
+export const OFFER_RANKS = ['note', 'chord', 'more'] as const
+type OfferRank = (typeof OFFER_RANKS)[number]
 
 /**
  * What a seat can play in place of a moment that is out of reach, cut or new, as teachers choose: the note itself an octave
@@ -38,10 +39,10 @@ type Rank = (typeof RANKS)[number]
  */
 export function offersAt(piece: Piece, map: SeatMap, moment: number, talk: Tongue): Offer[] {
   const m = map.moments[moment]
-  const tried = new Map<string, Offer & { readonly rank: Rank }>()
+  const tried = new Map<string, Offer>()
   const before = laborOf(map)
   const offer =
-    (rank: Rank) =>
+    (rank: OfferRank) =>
     ({ name, why, changes }: Draft): void => {
       const key = JSON.stringify(changes)
       if (tried.has(key) || Object.keys(changes).length === 0) return
@@ -81,9 +82,9 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number, talk: Tongu
   byTurns(talk, map, moment).forEach(offer('chord'))
   divisi(talk, map, m).forEach(offer('chord'))
   tones(talk, piece, map, m).forEach(offer('chord'))
-  return [...tried.values()]
-    .sort((a, b) => RANKS.indexOf(a.rank) - RANKS.indexOf(b.rank) || a.left - b.left || a.price - b.price)
-    .map(({ rank: _, ...o }) => o)
+  return [...tried.values()].sort(
+    (a, b) => OFFER_RANKS.indexOf(a.rank) - OFFER_RANKS.indexOf(b.rank) || a.left - b.left || a.price - b.price,
+  )
 }
 
 /** Notes that are out of reach, cut or new for the class. */

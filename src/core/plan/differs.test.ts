@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { pieceFrom } from '../testing/piece'
 import { DEFAULT_CLASS } from './class'
 import { sayDifferences } from './differs'
-import { emptyPlan, withBook, withDecision, withLine, withOctave, withPin, withSubstitute, type Plan } from './plan'
+import { emptyPlan, withBook, withDecision, withOctave, withPin, withSubstitute, type Plan } from './plan'
 
 const piece = pieceFrom('D4 E4 F4 G4 | A4 B4 C5 D5 | D5 C5 B4 A4')
 const say = (then: Partial<{ piece: typeof piece; plan: Plan }>, now: Partial<{ piece: typeof piece; plan: Plan }> = {}) =>
@@ -43,7 +43,7 @@ describe('what a version has otherwise than what stands now', () => {
     expect(say({ plan: withOctave(withOctave(emptyPlan(), 'cello', -1), 'bass', -1) })).toEqual([
       'Another octave chosen for cello and bass.',
     ])
-    expect(say({ plan: withLine(emptyPlan(), 'viola', 1) })).toEqual(['Another line read by viola.'])
+    expect(say({ plan: { ...emptyPlan(), lines: { viola: 1 } } })).toEqual(['Another line read by viola.'])
     expect(say({ plan: withDecision(emptyPlan(), null, 'fourth', 'open') })).toEqual(['Fingered in other ways.'])
     expect(say({ plan: withBook(emptyPlan(), null, { page: '14' }) })).toEqual(['Another place in the printed book.'])
   })

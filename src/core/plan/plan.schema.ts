@@ -27,6 +27,8 @@ export const planSchema = z.object({
   octaves: perSeat(octaveSchema),
   /** Which line of the piece each seat reads, from 0; undecided: the one that is its own by name or clef. */
   lines: perSeat(z.int().check(z.minimum(0), z.maximum(MOST_LINES - 1))),
+  /** Of a seat that reads a line made for it, at the pitches of that line: the octave that it had before. */
+  octavesBefore: z._default(perSeat(octaveSchema), {}),
   /** What this piece has otherwise than its class; and a seat otherwise than the piece. */
   policy: policyChangeSchema,
   seatPolicy: perSeat(policyChangeSchema),

@@ -2,6 +2,7 @@ import { type Pin } from '../fingering/pins'
 import { type PolicyChange } from '../fingering/policy'
 import { type Substitute } from '../fingering/substitute'
 import { type Learned } from '../instruments/learned'
+import type { Line, Piece } from '../piece/piece'
 import { USUAL_RUN, type Run } from './run'
 import { USUAL_WARMUP, type WarmupSettled } from './settled'
 import type { SpotKind } from './spotKinds'
@@ -15,6 +16,7 @@ export type { OctaveChoice, Plan } from './plan.schema'
 export const emptyPlan = (): Plan => ({
   octaves: {},
   lines: {},
+  octavesBefore: {},
   policy: {},
   seatPolicy: {},
   learned: null,
@@ -55,8 +57,23 @@ export const withOctave = (plan: Plan, seat: SeatId, octave: OctaveChoice): Plan
   octaves: { ...plan.octaves, [seat]: octave },
 })
 
-/** The plan with a seat reading another line. */
-export const withLine = (plan: Plan, seat: SeatId, line: number): Plan => ({ ...plan, lines: { ...plan.lines, [seat]: line } })
+/** Whether a line was made as a second one: the ids of its events say so. */
+export const isMade = (line: Line | undefined): boolean =>
+  line?.measures.every((m) => m.events.every((e) => /^s\d+-\d+$/.test(e.id))) === true
+
+/**
+ * The plan with a seat reading another line of the piece. A line that was made for a seat is read at its own pitches; who
+ * goes back from it to another one has the octave back that was there before.
+ */
+export function withLine(piece: Pick<Piece, 'lines'>, plan: Plan, seat: SeatId, line: number): Plan {
+  const next: Plan = { ...plan, lines: { ...plan.lines, [seat]: line } }
+  const from = plan.lines[seat]
+  const [was, is] = [from !== undefined && isMade(piece.lines[from]), isMade(piece.lines[line])]
+  if (was === is) return next
+  const { [seat]: before = 'auto', ...others } = plan.octavesBefore
+  if (!is) return { ...withOctave(next, seat, before), octavesBefore: others }
+  return { ...withOctave(next, seat, 0), octavesBefore: { ...others, [seat]: plan.octaves[seat] ?? 'auto' } }
+}
 
 /** The change with one decision made otherwise (undefined: as the class has it). */
 function decide<K extends keyof PolicyChange>(change: PolicyChange, key: K, value: PolicyChange[K]): PolicyChange {

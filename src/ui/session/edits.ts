@@ -96,7 +96,7 @@ export const octaveChosen = (seat: Seat, octave: OctaveChoice): Edit =>
   ofPlan(`${seat.name}: ${octave === 'auto' ? 'where it fits' : sayOctave(octave)}`, (plan) => withOctave(plan, seat.id, octave))
 
 export const lineChosen = (piece: Piece, seat: Seat, line: number): Edit =>
-  ofPlan(`${seat.name} reads ${piece.lines[line]?.name || `line ${line + 1}`}`, (plan) => withLine(plan, seat.id, line))
+  ofPlan(`${seat.name} reads ${piece.lines[line]?.name || `line ${line + 1}`}`, (plan) => withLine(piece, plan, seat.id, line))
 
 export const substituted = (map: SeatMap, event: string, offer: Pick<Offer, 'name' | 'changes'>): Edit =>
   ofPlan(`${atEvent(map, event)}: ${inSentence(offer.name)}`, (plan) => withSubstitute(plan, map.seat.id, offer.changes))

@@ -9,14 +9,16 @@ import type { Plan } from '@/core/plan/plan'
 import { withRescue, type RescueChange } from '@/core/balance/rescue'
 import type { Seat } from '@/core/seats/seat'
 import { deciding, withSetting, type Setting } from '@/core/balance/setting'
-import { ofPlan, type Edit, type Snapshot } from './edits'
+import type { Edit, Snapshot } from './edits'
 
 /*
  * What is taken over of what was offered: an easier way for a seat, a second line, another key.
  */
 
-export const rescued = (seat: Seat, where: string, name: string, change: RescueChange): Edit =>
-  ofPlan(`${seat.name}, ${where}: ${inSentence(name)}`, (plan) => withRescue(plan, seat.id, change))
+export const rescued = (seat: Seat, where: string, name: string, change: RescueChange): Edit => ({
+  said: `${seat.name}, ${where}: ${inSentence(name)}`,
+  change: ({ piece, plan }) => ({ plan: withRescue(piece, plan, seat.id, change) }),
+})
 
 /** How those seats finger as things stand that a setting may change: of each way the first seat that has the choice. */
 function ownWays(klass: ClassSettings, plan: Plan, seats: readonly Seat[]): Pick<Setting, 'school' | 'fourth'> {
