@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { pieceFrom } from '../testing/piece'
 import { SEAT, STEPS } from '../testing/seats'
-import { handPin, heldOn, heldPlace, type HandCommand } from './handPins'
+import { handPin, heldOn, heldPlace, heldUpTo, type HandCommand } from './handPins'
 import { mapSeat } from './map'
 import type { Pin } from './pins'
 import { DEFAULT_POLICY } from './policy'
@@ -61,6 +61,24 @@ describe('a place that is pinned', () => {
     expect(heldPlace(held, 3)!.to).toBeGreaterThanOrEqual(place.to + 1)
     const less = heldOn(held, heldPlace(held, 3)!, -1)!
     expect(at(new Map([['e2', less]])).notes.map((n) => n.position)).toEqual(m.notes.map((n) => n.position))
+    // Drawn to a note it holds up to there; not over a note that the place does not have, nor to where it ends anyway.
+    const to = heldUpTo(m, place, 5)!
+    expect(
+      at(new Map([['e2', to]]))
+        .notes.slice(2, 6)
+        .map((n) => n.position ?? 'III'),
+    ).toEqual(Array(4).fill('III'))
+    expect(heldUpTo(m, place, place.to)).toBeNull()
+    const low = pieceFrom('D4 E4 G4 A3 G4', { fifths: 2, mode: 'major' })
+    const beyond = mapSeat(low, low.lines[0], SEAT.violin, {
+      octave: 0,
+      policy: DEFAULT_POLICY,
+      learned: third.violin,
+      pins: new Map([['e2', pin]]),
+    })
+    expect(heldUpTo(beyond, heldPlace(beyond, 2)!, 4)).toBeNull()
+    const shorter = heldUpTo(held, heldPlace(held, 3)!, 2)!
+    expect(shorter.until).toBeUndefined()
     // What was not asked to stay is not asked to leave.
     expect(heldOn(m, place, -1)).toBeNull()
   })

@@ -80,6 +80,25 @@ export function heldPlace(map: SeatMap, column: number): HeldPlace | null {
   return null
 }
 
+/**
+ * The pin with the place held up to a column; null where a note on the way cannot be played there, and where the hand stays
+ * longer by itself than the pin asks.
+ */
+export function heldUpTo(map: SeatMap, place: HeldPlace, column: number): Pin | null {
+  const { columns, source } = map.solution
+  const eventAt = (i: number): string => source.moments[columns[i].moment].events[0].event.id
+  const position = chosenAt(map.solution, place.from).position
+  if (column > place.to) {
+    const between = columns.slice(place.to + 1, column + 1)
+    const can = between.every((c) => c.all.some((h) => h.open || h.position === position))
+    return between.length && can ? { ...place.pin, until: eventAt(column) } : null
+  }
+  const end = columns.findIndex((_, i) => eventAt(i) === place.pin.until)
+  if (end < 0 || column >= end || column < place.from) return null
+  const { until: _, ...rest } = place.pin
+  return column > place.from ? { ...rest, until: eventAt(column) } : rest
+}
+
 /** The pin with the place held a note longer, or a note less than it was asked to; null where that cannot be. */
 export function heldOn(map: SeatMap, place: HeldPlace, by: 1 | -1): Pin | null {
   const { columns, source } = map.solution

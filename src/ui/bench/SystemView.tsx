@@ -5,6 +5,7 @@ import { setHover } from '@/ui/session/hover'
 import { sayAll } from '@/ui/session/say'
 import { useShownBySeat } from '@/ui/session/useSpots'
 import { chipX, HEAD, stringY, type DrawnStretch, type Metrics, type System } from './grid'
+import { HeldEnd } from './HeldEnd'
 import { SeatRow } from './SeatRow'
 import { Lit, Changed, PointedAt, InPassage, Bars, Column, rowsOf } from './SystemLayers'
 
@@ -126,6 +127,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
           label={`${ensemble[id].seat.name}: ${ensemble[id].notes.length} notes`}
         />
       ))}
+      <HeldEnd system={system} rows={rows} m={m} />
     </svg>
   )
 }

@@ -17,7 +17,7 @@ import { timelineOf, type Beat } from '@/core/balance/timeline'
 import type { Row } from '@/engrave/rows'
 import type { Marked } from '@/ui/kit/autosave'
 import { fresh, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
-import { called, givenPinned, handTold, heldLonger, lifted, pinned, type Edit, type Snapshot } from './edits'
+import { called, givenPinned, handTold, heldLonger, heldTo, lifted, pinned, type Edit, type Snapshot } from './edits'
 import { READ_TABS, type ReadTab } from './tabs'
 import { isBeyond, momentAt, pickedNotes, shownSpots } from './selectors'
 
@@ -98,6 +98,8 @@ export type PickedSlice = {
   tellHand(command: HandCommand): void
   /** Holds the pinned place of the hand a note longer, or a note less. */
   holdPlace(by: 1 | -1): void
+  /** Holds the pinned position at the picked note up to a column of the seat's line. */
+  holdPlaceTo(column: number): void
 }
 
 export type View = 'bench' | 'score'
@@ -305,6 +307,12 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
       const note = pickedNotes(get(), seat)[0]
       const why = by > 0 ? 'no pinned position here that the next note has too' : 'no pinned position here that is held on'
       edit(note ? heldLonger(map, note, by) : null, `${map.seat.name}: ${note ? why : 'no note here'}`)
+    },
+    holdPlaceTo: (column) => {
+      const { ensemble, seat, edit } = get()
+      const map = ensemble[seat]
+      const note = pickedNotes(get(), seat)[0]
+      edit(note ? heldTo(map, note, column) : null, `${map.seat.name}: the pinned position cannot end there`)
     },
     pinString: (letter) => {
       const { strings } = get().ensemble[get().seat].instrument

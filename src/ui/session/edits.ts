@@ -1,8 +1,8 @@
-import { struckAt } from '@/core/fingering/along'
+import { handSteps, struckAt } from '@/core/fingering/along'
 import { givenPins } from '@/core/fingering/given'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import type { Offer } from '@/core/fingering/offers'
-import { handPin, heldOn, heldPlace, type HandCommand } from '@/core/fingering/handPins'
+import { handPin, heldOn, heldUpTo, heldPlace, type HandCommand } from '@/core/fingering/handPins'
 import { pinFor } from '@/core/fingering/pins'
 import type { Substitutes } from '@/core/fingering/substitute'
 import type { Hold } from '@/core/hands/hold'
@@ -72,6 +72,16 @@ export function heldLonger(map: SeatMap, note: MappedNote, by: 1 | -1): Edit | n
   const pin = place && heldOn(map, place, by)
   if (!place || !pin) return null
   return ofPlan(`${at(map, note)}: ${place.position} held a note ${by > 0 ? 'longer' : 'less'}`, (plan) =>
+    withPin(plan, map.seat.id, place.event, pin),
+  )
+}
+
+/** The pinned place of the hand at a note, held up to a column of its seat's line; null where there is none or it cannot be. */
+export function heldTo(map: SeatMap, note: MappedNote, column: number): Edit | null {
+  const place = heldPlace(map, note.column)
+  const pin = place && heldUpTo(map, place, column)
+  if (!place || !pin) return null
+  return ofPlan(`${at(map, note)}: ${place.position} held to measure ${handSteps(map)[column].placed.at.measure.number}`, (plan) =>
     withPin(plan, map.seat.id, place.event, pin),
   )
 }
