@@ -26,7 +26,8 @@ export function HeldEnd({ system, rows, m }: Props) {
   const [drawnTo, setDrawnTo] = useState<number | null>(null)
   const row = rows.find((r) => r.id === map.seat.id)
   const place = note ? heldPlace(map, note.column) : null
-  const last = place && map.notes.find((n) => n.column === place.to)
+  // Where the bracket ends: on an open string after it the hand only waits there.
+  const last = place && map.notes.findLast((n) => n.column >= place.from && n.column <= place.to && !n.hold.open)
   if (!row || !place || !last || !isIn(system, last.placed.onset)) return null
   const xOf = (n: MappedNote): number => chipX(system, timeline, n.placed.onset, m) + m.chip / 2
   const y = row.top + stringY(0, row.strings, m) + m.marks
