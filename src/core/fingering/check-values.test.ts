@@ -161,6 +161,16 @@ describe('common practice in the first lessons', () => {
       expect(said(m), step.id).toBe('D0 D1 D4 G4 D4 D1 D0')
     }
   })
+  it('39, of a class that leaves first position only where it must: II½, which that school teaches before III, and it stays there', () => {
+    for (const step of STEPS.slice(3, 6)) {
+      const piece = pieceFrom('D3 F#3 A3 D4 A3 F#3 D3', D)
+      const policy = { ...DEFAULT_POLICY, school: '1-2-3-4' as const }
+      const m = mapSeat(piece, piece.lines[0], SEAT.bass, { octave: -1, policy, learned: step.learned.bass })
+      expect(said(m), step.id).toBe('D0 D3 G1 G4 D4 D1 D0')
+      expect(positions(m), step.id).toBe('- I I II½ II½ II½ -')
+      expect(m.problems, step.id).toEqual([])
+    }
+  })
   it('40: cello C D E flat: one hand in lowered II from the first note, where it is learned', () => {
     for (const step of STEPS.slice(7)) {
       const m = written('cello', 'C4 D4 Eb4 D4 C4 D4 Eb4 D4 C4', { fifths: -3, mode: 'major' }, undefined, step.learned)

@@ -1,5 +1,6 @@
 import type { Hold, Stop } from '../hands/hold'
-import { positionKey, type Instrument } from '../instruments/instrument'
+import { positionKey, schoolOf, type Instrument } from '../instruments/instrument'
+import { throughSchool } from '../instruments/throughSchool'
 import type { Learned } from '../instruments/learned'
 import type { Player } from '../instruments/player'
 import { byOctaves, type Pitch } from '../music/pitch'
@@ -141,7 +142,7 @@ export function mapSeat(piece: Piece, line: Line, seat: Player, { octave, policy
   const { instrument } = seat
   const written = writtenOctaves(instrument, octave)
   const moments = momentsOf(piece, line)
-  const setup: Setup = { instrument, policy, learned }
+  const setup: Setup = { instrument, policy, learned: throughSchool(instrument, schoolOf(instrument, policy.school), learned) }
   const free = unpinned(setup, line, moments, written)
   // What a pin costs is told beforehand: it changes nothing but what it says, not what the other measures are asked to keep.
   const solution = pins.size ? solve(layOut(setup, { ...free.source, pins })) : free
