@@ -31,7 +31,7 @@ export const WHOLE_SPACE: SearchSpace = {
 }
 
 /** More signs than this are no key for a class that learns. Common practice. */
-const MOST_SIGNS = 4
+export const MOST_SIGNS = 4
 
 /** The signatures that a class is moved to, each seat where it reads by itself in that key: there it asks for the fewest new things. */
 export const USUAL_SPACE: SearchSpace = {
@@ -76,7 +76,7 @@ type Variant = {
 export type Rank = Pick<Scored, 'foreign' | 'out' | 'news' | 'strange' | 'replaced' | 'moved' | 'wait' | 'total'>
 
 /** The keys of a class that learns, by fifths. Common practice: D, G, C, A, F, B flat; D, A and E minor. */
-const CLASS_KEYS: Readonly<Record<Key['mode'], readonly number[]>> = { major: [2, 1, 0, 3, -1, -2], minor: [-1, 0, 1] }
+export const CLASS_KEYS: Readonly<Record<Key['mode'], readonly number[]>> = { major: [2, 1, 0, 3, -1, -2], minor: [-1, 0, 1] }
 
 /** 0 for a key of a class that learns, else its signs. */
 const foreignness = ({ fifths, mode }: Key): number => (CLASS_KEYS[mode].includes(fifths) ? 0 : Math.max(1, Math.abs(fifths)))
