@@ -6,7 +6,8 @@ import { ensembleMapper } from '@/core/balance/ensemble'
 import { evennessOf } from '@/core/balance/evenness'
 import { loadOf } from '@/core/balance/load'
 import { rescuesFor } from '@/core/balance/rescue'
-import { searcher } from '@/core/balance/search'
+import { CLASS_KEYS, MOST_SIGNS, searcher, USUAL_SPACE, WHOLE_SPACE } from '@/core/balance/search'
+import { keyName } from '@/core/music/key'
 import { classAt } from '@/core/plan/class'
 import { atDesk, demoPiece } from '@/ui/session/testing/atDesk'
 import type { FitRequest, SearchRequest, WeighRequest } from '@/workers/protocol'
@@ -91,6 +92,19 @@ describe('another key', () => {
     expect(desk.getState().piece.key).not.toEqual(before.piece.key)
     await user.click(screen.getByRole('button', { name: 'Back as it was' }))
     expect([desk.getState().piece, desk.getState().plan]).toEqual([before.piece, before.plan])
+  })
+
+  it('says what is tried as the search has it', () => {
+    atDesk(<LevelView />)
+    const said = screen.getByText(/^Every key of up to/).textContent.replace(/\s+/g, ' ')
+    expect(said).toContain(`up to ${['no', 'one', 'two', 'three', 'four', 'five'][MOST_SIGNS]} signs`)
+    const letters = (mode: 'major' | 'minor') => CLASS_KEYS[mode].map((fifths) => keyName({ fifths, mode }).replace(/ m.*/, ''))
+    const [last, ...before] = letters('minor').toReversed()
+    expect(said).toContain(`(${letters('major').join(', ')}; ${before.toReversed().join(', ')} and ${last} minor)`)
+    // Each seat in one octave, its own; all others only when they are asked for.
+    expect(USUAL_SPACE.octaves).toEqual([0])
+    expect(USUAL_SPACE.signatures.every((f) => Math.abs(f) <= MOST_SIGNS)).toBe(true)
+    expect(WHOLE_SPACE.signatures.some((f) => Math.abs(f) > MOST_SIGNS)).toBe(true)
   })
 
   it('ends when it is cancelled, and what was found stands', async () => {
