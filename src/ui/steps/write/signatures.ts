@@ -12,6 +12,8 @@ export const METERS: readonly Meter[] = [
   { beats: 6, unit: 8 },
   { beats: 9, unit: 8 },
   { beats: 12, unit: 8 },
+  { beats: 5, unit: 8 },
+  { beats: 7, unit: 8 },
 ]
 
 /** The keys, those that string classes meet first in front (common practice): the first sign of its name finds each of them. */
