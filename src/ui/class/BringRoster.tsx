@@ -2,7 +2,7 @@
 
 import * as Dialog from '@radix-ui/react-dialog'
 import { useMemo, useState, type ReactElement } from 'react'
-import { count } from '@/core/count'
+import { count, plural } from '@/core/count'
 import type { Student } from '@/core/plan/student'
 import type { Seat } from '@/core/seats/seat'
 import { COLUMNS, openRoster, SAY_COLUMN, studentsIn, type RosterColumn, type RosterFile } from '@/formats/roster'
@@ -124,7 +124,8 @@ export function BringRoster({ button, seats, room, bring }: Props) {
               )}
               {found && found.students.length > room && (
                 <p>
-                  Only {count(room, 'student')} more fit into a class; the last {found.students.length - room} are left out.
+                  {room === 0 ? 'The class is full' : `Only ${count(room, 'more student')} ${plural(room, 'fits', 'fit')} into the class`};{' '}
+                  {count(found.students.length - room, 'student')} at the end {plural(found.students.length - room, 'is', 'are')} left out.
                 </p>
               )}
             </>
