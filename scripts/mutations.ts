@@ -358,7 +358,12 @@ export const MUTATIONS: readonly Mutation[] = [
     [`${core}composing/offers.test.ts`],
     ['if (s.id !== seat && before[s.id] !== after[s.id])', 'if (false)'],
     ['id !== seat && line === own', 'false'],
-    ['let next = withOctave(plan, seat, 0)', 'let next = plan'],
+  ),
+  ...of(
+    `${core}plan/plan.ts`,
+    [`${core}composing/offers.test.ts`],
+    ['withOctave(next, seat, 0)', 'next'],
+    ['withOctave(next, seat, before)', 'next'],
   ),
   ...of(
     `${core}composing/fit.ts`,
