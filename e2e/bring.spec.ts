@@ -34,7 +34,7 @@ test('four files dropped at once, one of them broken: each has its line, nothing
   await page.goto('/')
   await expect(page.getByRole('button', { name: 'Bring a tune' })).toBeVisible()
   await drop(page, [
-    { name: 'one.abc', text: abc('Drop One', 'G A B c | !trill!d4 |]') },
+    { name: 'one.abc', text: abc('Drop One', 'G A B c | !slide!d4 |]') },
     { name: 'broken.musicxml', text: '<score-partwise>\n<part id="P1">\n<measure number="1"><note>\n' },
     { name: 'two.abc', text: abc('Drop Two', 'G A B c d | e4 |]') },
     { name: 'wrong.mid', text: abc('Drop Three', 'D E F G |]') },
