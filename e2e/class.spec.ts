@@ -21,14 +21,14 @@ test('what the class has learned is set, seen on the shelf at once, kept, and fe
   await answer(page, 'Violin').getByRole('button').first().click()
   await expect(answer(page, 'Violin')).toContainText(/New for this class: the [A-G] string and finger \d/)
   await page.goto('/class')
-  // By keyboard: the fourth step of the ladder, then 4 taken from the violins and given back.
+  // By keyboard: the sixth step of the ladder, then 4 taken from the violins and given back.
   await page.getByRole('radio', { name: /Open strings and first finger/ }).focus()
-  for (const step of ['2', '3', '4']) {
+  for (const step of ['2', '3', '4', '5', '6']) {
     await page.keyboard.press('ArrowDown', { delay: 60 })
     await expect(page.getByRole('radio', { name: new RegExp(`^${step} · `) })).toBeFocused()
   }
   await page.keyboard.press('Space')
-  await expect(page.getByRole('radio', { name: /4 · First position/ })).toBeChecked()
+  await expect(page.getByRole('radio', { name: /6 · First position/ })).toBeChecked()
   const four = page.getByRole('button', { name: 'Violin: finger 4', exact: true })
   await four.focus()
   await page.keyboard.press('Space')
@@ -36,7 +36,7 @@ test('what the class has learned is set, seen on the shelf at once, kept, and fe
   await expect(page.getByText('Set by hand, seat by seat')).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(four).toHaveAttribute('aria-pressed', 'true')
-  await expect(page.getByRole('radio', { name: /4 · First position/ })).toBeChecked()
+  await expect(page.getByRole('radio', { name: /6 · First position/ })).toBeChecked()
   await saved(page)
 })
 
