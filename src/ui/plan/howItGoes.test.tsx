@@ -30,7 +30,8 @@ const record = (student: string, outcome: 'clean' | 'slip', day: string) => ({
   to: 0,
   seat: 'violin',
   student,
-  outcome,
+  clean: Number(outcome === 'clean'),
+  slips: Number(outcome === 'slip'),
   day,
   at: 1,
 })

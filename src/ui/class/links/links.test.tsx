@@ -73,7 +73,7 @@ describe('links for students', () => {
     const day = screen.getByLabelText(/^New links work until/)
     fireEvent.change(day, { target: { value: '2026-12-18' } })
     fireEvent.change(day, { target: { value: '' } })
-    await user.click(card('Ben').getByRole('button', { name: 'Give a link to Ben' }))
+    await user.click(await card('Ben').findByRole('button', { name: 'Give a link to Ben' }))
     expect(await card('Ben').findByRole('img')).toBeTruthy()
     expect(asked.find((a) => a.method === 'POST')?.body).toEqual({ class: 'class', students: [BEN], until: '2026-12-18' })
   })
@@ -102,10 +102,10 @@ describe('links for students', () => {
     const user = view()
     await screen.findByRole('button', { name: 'A link for everyone' })
     refuses = 'A class has 120 links at most.'
-    await user.click(card('Ada').getByRole('button', { name: 'Give a link to Ada' }))
+    await user.click(await card('Ada').findByRole('button', { name: 'Give a link to Ada' }))
     expect((await screen.findByRole('alert')).textContent).toBe('A class has 120 links at most.')
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no')))
-    await user.click(card('Ada').getByRole('button', { name: 'Give a link to Ada' }))
+    await user.click(await card('Ada').findByRole('button', { name: 'Give a link to Ada' }))
     expect((await screen.findByText(/^No answer from Even Seat/)).textContent).toContain('Nothing was changed.')
   })
   it('of a class without students say where these are listed', async () => {
