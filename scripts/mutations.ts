@@ -171,6 +171,8 @@ export const MUTATIONS: readonly Mutation[] = [
     `${core}fingering/layout.ts`,
     FINGERING,
     ["const key = open ? hands.key : ''", "const key = ''"],
+    ['if (around.length)', 'if (false)'],
+    ['a.lasts || !b.lasts', 'true'],
     ['holds: d.asked.length ? d.asked : standing[i]', 'holds: standing[i]'],
     ['if (loop) own = own.map', 'if (!loop) own = own.map'],
   ),
@@ -358,6 +360,17 @@ export const MUTATIONS: readonly Mutation[] = [
     [`${core}composing/offers.test.ts`],
     ['if (s.id !== seat && before[s.id] !== after[s.id])', 'if (false)'],
     ['id !== seat && line === own', 'false'],
+  ),
+  ...of(
+    `${core}piece/felt.ts`,
+    [`${core}piece/felt.test.ts`],
+    ['at < b && b < next', 'at <= b && b <= next'],
+    ['Math.min(...over)', 'Math.max(...over)'],
+  ),
+  ...of(
+    `${core}instruments/ladder.ts`,
+    [`${core}instruments`, 'src/ui/class/classStore.test.ts'],
+    ['? usual : { ...usual, rhythms: learned.rhythms }', '? usual : usual'],
   ),
   ...of(
     `${core}plan/plan.ts`,

@@ -68,6 +68,16 @@ describe('the other note of an ornament', () => {
     const map = mapSeat(sharp, sharp.lines[0], SEAT.violin, { octave: 0, policy: DEFAULT_POLICY, learned: STEPS[5].learned.violin })
     expect(ornamentAt(map, 2)!.others).toMatchObject([{ pitch: { letter: 'G', alter: 1 }, stop: { finger: 3, place: 'high' } }])
   })
+  it('decides where the fourth finger would have no finger above it', () => {
+    const at = (notes: string) => {
+      const { map } = mapped('violin', notes, 'D')
+      return map.notes.map((n) => `${n.stop.finger}${map.instrument.strings[n.stop.string].letter}`).join(' ')
+    }
+    // Under a slur from the string below A is 4; with a trill it is the open string, with 1.
+    expect(at('G (F A) F')).toBe('3D 2D 4D 2D')
+    expect(at('G (F !trill!A) F')).toBe('3D 2D 0A 2D')
+    expect(fingers('violin', 'G (F !trill!A) F', 'D')).toBe('openA: 1A')
+  })
   it('moves the hand where nothing else speaks, and is played plain where the class has no finger for it', () => {
     // C sharp on A is 2 with 3 above it, wherever the scale comes from.
     expect(fingers('violin', 'B !trill!c d c', 'D')).toBe('2A: 3A')

@@ -83,6 +83,9 @@ export function addHead(voice: XmlVoice, c: NoteContext, n: XmlNode, index: numb
   if (!events || last?.kind !== 'note' || last.heads.length >= 8 || voice.filled <= chordAt)
     return c.leave('chord note that follows no note')
   const head = headOf(c, n)
-  events[events.length - 1] = { ...last, heads: [...last.heads, head] }
+  // What stands at one head of a chord stands at the chord, whichever head a program writes it with.
+  const { tuplet: _, marks: here = [], ...more } = bearingOf(c, n)
+  const marks = [...new Set([...(last.marks ?? []), ...here])].slice(0, 8)
+  events[events.length - 1] = { ...more, ...last, ...(marks.length ? { marks } : {}), heads: [...last.heads, head] }
   readSlurs(voice, n, last.id, last.id)
 }

@@ -35,6 +35,29 @@ const bar = (n: number | string, inside: string, attrs = '') => `<measure number
 
 // Source of the expected readings: the W3C MusicXML 4.0 specification (element reference).
 describe('MusicXML', () => {
+  it('takes what stands at any head of a chord for the chord', () => {
+    const on = (inside: string) => `<notations>${inside}</notations>`
+    const piece = read(
+      score(
+        bar(
+          1,
+          ATTRIBUTES +
+            note('D', 4, 12, 'half', on('<articulations><staccato/></articulations>')) +
+            note(
+              'A',
+              4,
+              12,
+              'half',
+              on('<technical><up-bow/></technical><articulations><accent/></articulations><ornaments><trill-mark/></ornaments>'),
+              '<chord/>',
+            ),
+        ),
+      ),
+    )
+    const [chord] = piece.lines[0].measures[0].events
+    expect(chord).toMatchObject({ bow: 'up', marks: ['staccato', 'accent'], ornament: { kind: 'trill' } })
+    expect(chord.kind === 'note' && chord.heads).toHaveLength(2)
+  })
   it('reads ornaments with their small signs, strokes through stems, slides and the left hand; of two notes a tremolo is told', () => {
     const on = (inside: string) => `<notations>${inside}</notations>`
     const r = readMusicXml(
