@@ -172,7 +172,6 @@ export const MUTATIONS: readonly Mutation[] = [
     FINGERING,
     ["const key = open ? hands.key : ''", "const key = ''"],
     ['if (around.length)', 'if (false)'],
-    ['a.lasts || !b.lasts', 'true'],
     ['holds: d.asked.length ? d.asked : standing[i]', 'holds: standing[i]'],
     ['if (loop) own = own.map', 'if (!loop) own = own.map'],
   ),
