@@ -361,17 +361,6 @@ export const MUTATIONS: readonly Mutation[] = [
     ['id !== seat && line === own', 'false'],
   ),
   ...of(
-    `${core}piece/felt.ts`,
-    [`${core}piece/felt.test.ts`],
-    ['at < b && b < next', 'at <= b && b <= next'],
-    ['Math.min(...over)', 'Math.max(...over)'],
-  ),
-  ...of(
-    `${core}instruments/ladder.ts`,
-    [`${core}instruments`, 'src/ui/class/classStore.test.ts'],
-    ['? usual : { ...usual, rhythms: learned.rhythms }', '? usual : usual'],
-  ),
-  ...of(
     `${core}plan/plan.ts`,
     [`${core}composing/offers.test.ts`],
     ['withOctave(next, seat, 0)', 'next'],
