@@ -34,8 +34,10 @@ export type Rescue = {
   readonly troubles: number
 }
 
-/** Something to try; `why` is said of the seat as it then plays. `last`: only when nothing else will do. */
-/** `place`: where it stands among what the inspector offers for one note, which comes first here too. */
+/**
+ * Something to try; `why` is said of the seat as it then plays. `last`: only when nothing else will do. `place`: where it
+ * stands among what the inspector offers for one note, which comes first here too.
+ */
 type Draft = Pick<Rescue, 'name' | 'change'> & { readonly why: (after: SeatMap) => string; readonly last?: true; readonly place?: number }
 
 /** The plan with a rescue taken. */

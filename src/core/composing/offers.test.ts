@@ -102,6 +102,8 @@ describe('second lines that are offered', () => {
     const returned = withLine(chosen.piece, chosen.plan, 'cello', 0)
     expect([returned.octaves.cello, returned.octavesBefore]).toEqual([-2, {}])
     expect(withLine(chosen.piece, returned, 'cello', piece.lines.length).octaves.cello).toBe(0)
+    const lower = withSecond(first.piece, withOctave(first.plan, 'cello', -1), DEFAULT_CLASS, 'cello', again[1])!
+    expect([lower.plan.octaves.cello, lower.plan.octavesBefore.cello]).toEqual([0, 'auto'])
     const second = withSecond(first.piece, first.plan, DEFAULT_CLASS, 'cello', again[1])!
     expect(second.piece.lines).toHaveLength(piece.lines.length + 1)
     expect(pieceSchema.safeParse(second.piece).success).toBe(true)

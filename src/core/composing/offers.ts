@@ -73,6 +73,8 @@ export function withSecond(
   const made = { ...piece, lines }
   let next = plan
   for (const s of seats) next = withLine(made, next, s.id, s.id === seat ? at : (reads.get(s.id) ?? 0))
+  // In place of a line made before, too, it is read at its own pitches, whatever octave was chosen for that one.
+  next = withOctave(next, seat, 0)
   // Where the others find their octave beside a seat that now plays something else, they stay where they were.
   const [before, after] = [octavesFor(piece, plan, klass), octavesFor(made, next, klass)]
   for (const s of seats) if (s.id !== seat && before[s.id] !== after[s.id]) next = withOctave(next, s.id, before[s.id])
