@@ -101,15 +101,8 @@ export function heldUpTo(map: SeatMap, place: HeldPlace, column: number): Pin | 
 
 /** The pin with the place held a note longer, or a note less than it was asked to; null where that cannot be. */
 export function heldOn(map: SeatMap, place: HeldPlace, by: 1 | -1): Pin | null {
+  if (by > 0) return heldUpTo(map, place, place.to + 1)
   const { columns, source } = map.solution
-  const eventAt = (i: number): string => source.moments[columns[i].moment].events[0].event.id
-  if (by > 0) {
-    const next = columns[place.to + 1]
-    const position = chosenAt(map.solution, place.from).position
-    return next?.all.some((h) => h.open || h.position === position) ? { ...place.pin, until: eventAt(place.to + 1) } : null
-  }
-  const end = columns.findIndex((_, i) => eventAt(i) === place.pin.until)
-  if (end < 0) return null
-  const { until: _, ...rest } = place.pin
-  return end - 1 > place.from ? { ...rest, until: eventAt(end - 1) } : rest
+  const end = columns.findIndex((c) => source.moments[c.moment].events[0].event.id === place.pin.until)
+  return end < 0 ? null : heldUpTo(map, place, Math.max(place.from, end - 1))
 }

@@ -1,5 +1,4 @@
 import { ornamentAt } from '../fingering/along'
-import type { OrnamentKind } from '../piece/ornament'
 import { isStruck, struckIn } from '../piece/struck'
 import { mannerOf } from '../hands/manner'
 import type { Stop } from '../hands/hold'
@@ -12,7 +11,7 @@ import { nameOf, sayMeasure } from '../piece/address'
 import { unfold } from '../piece/unfold'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
 import type { CallOptions } from '../plan/talk'
-import { stringName } from '../words/en/hands'
+import { ORNAMENT_NAMES, stringName } from '../words/en/hands'
 import { top, type Reading, type ReadNote } from './reading'
 
 /** What is said for one event. `slurred`: it goes on in the bow of the event before. */
@@ -175,21 +174,13 @@ function marksOf(r: Reading, note: ReadNote, options: CallOptions): string {
   const fingers = column === undefined || options.say === 'letters' ? [] : (ornamentAt(r.map, column)?.others ?? [])
   const withThem = fingers.flatMap((o) => (o.stop ? [fingerWord(r.instrument, o.stop, options).said] : []))
   const said = [
-    event.ornament && `${ORNAMENT_CALLS[event.ornament.kind]}${withThem.length ? ` with ${withThem.join(' and ')}` : ''}`,
+    event.ornament && `${ORNAMENT_NAMES[event.ornament.kind]}${withThem.length ? ` with ${withThem.join(' and ')}` : ''}`,
     event.tremolo && 'tremolo',
     event.marks?.includes('stopped') && 'left hand plucks',
     event.marks?.includes('snap') && 'snap',
     event.marks?.includes('glissando') && 'and slide',
   ]
   return said.flatMap((s) => (s ? [` ${s}`] : [])).join('')
-}
-
-const ORNAMENT_CALLS: Record<OrnamentKind, string> = {
-  trill: 'trill',
-  mordent: 'mordent',
-  'inverted mordent': 'upper mordent',
-  turn: 'turn',
-  'inverted turn': 'turn from below',
 }
 
 /** "Open D and A", "one on both", "B one on G and open D". */

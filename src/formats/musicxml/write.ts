@@ -281,12 +281,11 @@ const ORNAMENT_TAGS: Record<OrnamentKind, string> = {
   turn: 'turn',
   'inverted turn': 'inverted-turn',
 }
-const ALTERS: Record<number, string> = { [-2]: 'flat-flat', [-1]: 'flat', 0: 'natural', 1: 'sharp', 2: 'double-sharp' }
 
 /** The ornament of a note with the small signs above and below it, and the strokes through its stem. */
 function ornamentsOf({ ornament: o, tremolo }: NoteEvent): Xml[] {
   const sign = (alter: number | undefined, placement: string): Xml[] =>
-    alter === undefined ? [] : [el('accidental-mark', ALTERS[alter], { placement })]
+    alter === undefined ? [] : [el('accidental-mark', SIGNS[alter], { placement })]
   return [
     ...(o ? [el(ORNAMENT_TAGS[o.kind]), ...sign(o.upper, 'above'), ...sign(o.lower, 'below')] : []),
     ...(tremolo ? [el('tremolo', tremolo, { type: 'single' })] : []),

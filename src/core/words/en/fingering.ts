@@ -13,9 +13,8 @@ import type { Pitch } from '../../music/pitch'
 import { count, sayTimes } from '../../count'
 import { capital } from '../../names'
 import { sayMeasure } from '../../piece/address'
-import type { OrnamentKind } from '../../piece/ornament'
 import type { Line } from '../../piece/piece'
-import { sayHold, sayNeeds, sayPitch, sayPitches, sayStop, sayPlace, sayShaded, type Tongue } from './hands'
+import { ORNAMENT_NAMES, sayHold, sayNeeds, sayPitch, sayPitches, sayStop, sayPlace, sayShaded, type Tongue } from './hands'
 
 /** Whom a sentence is about: the class's talk, the hand, and the line whose places are said. */
 export type Telling = { readonly talk: Tongue; readonly instrument: Instrument; readonly line: Line }
@@ -147,7 +146,7 @@ function saySpared(s: Spared): string {
     case 'harmonic':
       return s.none ? 'needs no harmonic' : 'fewer harmonics'
     case 'ornament':
-      return s.none ? 'a finger is there for the other note of the ornament' : 'more ornaments with a finger for their other note'
+      return s.none ? 'keeps a finger free for the ornament' : 'keeps a finger free for more ornaments'
     case 'glissando':
       return s.none ? 'one finger slides the whole way' : 'more slides with one finger'
     case 'respelled':
@@ -187,20 +186,12 @@ export function sayReason({ talk, instrument, line }: Telling, r: Reason): strin
   }
 }
 
-const ORNAMENT_NAMES: Record<OrnamentKind, string> = {
-  trill: 'Trill',
-  mordent: 'Mordent',
-  'inverted mordent': 'Upper mordent',
-  turn: 'Turn',
-  'inverted turn': 'Turn from below',
-}
-
-/** How an ornament is played: "Trill with 3 on D, G." Where no finger is there: "Trill: no finger is there for C; play it plain." */
+/** How an ornament is played: "Trill with 3 on D, G." Where none reaches: "Trill: with the hand here no finger reaches C; play it plain." */
 export function sayOrnament({ talk, instrument }: Telling, key: Pick<Key, 'fifths'>, { kind, others }: OrnamentAt): string {
-  const name = ORNAMENT_NAMES[kind]
+  const name = capital(ORNAMENT_NAMES[kind])
   const missing = others.filter((o) => o.stop === null)
   if (missing.length)
-    return `${name}: with the hand here no finger is there for ${missing.map((o) => sayPitch(talk, o.pitch, key)).join(' and ')}; play it plain.`
+    return `${name}: with the hand here no finger reaches ${missing.map((o) => sayPitch(talk, o.pitch, key)).join(' and ')}; play it plain.`
   return `${name} with ${others.map((o) => `${sayStop(talk, instrument, o.stop!)} (${sayPitch(talk, o.pitch, key)})`).join(' and ')}.`
 }
 

@@ -5,6 +5,7 @@ import { alterIn, type Key } from '../../music/key'
 import { printedPitch, spokenNote, type NoteNames } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
 import { sayNames } from '../../names'
+import type { OrnamentKind } from '../../piece/ornament'
 
 /** How a class calls notes and fingers: all that a sentence about the hand needs to know of its talk. */
 export type Tongue = { readonly names: NoteNames; readonly low: 'low 2' | '2 low' | '↓2' }
@@ -44,6 +45,15 @@ export function sayFinger(talk: Pick<Tongue, 'low'>, instrument: Pick<Instrument
     case 'stretched':
       return `${s.finger} ${manner}`
   }
+}
+
+/** How ornaments are called, in a sentence and aloud. */
+export const ORNAMENT_NAMES: Readonly<Record<OrnamentKind, string>> = {
+  trill: 'trill',
+  mordent: 'mordent',
+  'inverted mordent': 'upper mordent',
+  turn: 'turn',
+  'inverted turn': 'turn from below',
 }
 
 /** The name of a string: its letter. */
