@@ -3,6 +3,7 @@
 import path from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { build } from 'esbuild'
+import { COMMON } from './commands.mjs'
 
 const root = path.resolve(import.meta.dirname, '..')
 const outfile = path.join(root, 'node_modules/.cache/bench-file.mjs')
@@ -10,12 +11,6 @@ await build({
   absWorkingDir: root,
   entryPoints: ['scripts/bench-file.ts'],
   outfile,
-  bundle: true,
-  platform: 'node',
-  target: 'node20',
-  format: 'esm',
-  packages: 'external',
-  alias: { 'server-only': './scripts/empty.ts' },
-  logLevel: 'warning',
+  ...COMMON,
 })
 await import(pathToFileURL(outfile).href)

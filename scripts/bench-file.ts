@@ -69,20 +69,20 @@ for (let round = 0; round < WARM + ROUNDS; round++)
     for (let i = 0; i < times; i++) keep = TASKS[name]()
     if (round >= WARM) took.get(name)!.push((performance.now() - from) / times)
   }
-const mean = (name: Task): number => {
+const middleOf = (name: Task): number => {
   const all = took.get(name)!.toSorted((a, b) => a - b)
   return all[all.length >> 1]
 }
 const line = (text: string) => process.stdout.write(`${text}\n`)
 line(
-  `${BARS} measures, MusicXML of ${Math.round(xml.length / 1024)} KB; the XML parser alone: ${mean('XML').toFixed(1)} ms; middle of each`,
+  `${BARS} measures, MusicXML of ${Math.round(xml.length / 1024)} KB; the XML parser alone: ${middleOf('XML').toFixed(1)} ms; middle of each`,
 )
 for (const name of names)
-  line(`${name.padEnd(24)} ${mean(name).toFixed(2).padStart(8)} ms  ${(mean(name) / mean('XML')).toFixed(2).padStart(6)} × XML`)
-line(`file to four parts: ${(mean('file to four parts') / mean('XML')).toFixed(2)} × XML (aim: at most 3)`)
-line(`map with every price: ${(mean('map with every price') / mean('XML')).toFixed(2)} × XML (aim: at most 1)`)
-line(`pin: ${(mean('pin') / mean('XML')).toFixed(3)} × XML (aim: at most 0.05)`)
+  line(`${name.padEnd(24)} ${middleOf(name).toFixed(2).padStart(8)} ms  ${(middleOf(name) / middleOf('XML')).toFixed(2).padStart(6)} × XML`)
+line(`file to four parts: ${(middleOf('file to four parts') / middleOf('XML')).toFixed(2)} × XML (aim: at most 3)`)
+line(`map with every price: ${(middleOf('map with every price') / middleOf('XML')).toFixed(2)} × XML (aim: at most 1)`)
+line(`pin: ${(middleOf('pin') / middleOf('XML')).toFixed(3)} × XML (aim: at most 0.05)`)
 line(
-  `15 keys with their octaves: ${(mean('15 keys, octaves and maps') / mean('map')).toFixed(1)} × map (aim: at most 12); ranked by load and evenness too ${(mean('15 keys, ranked') / mean('map')).toFixed(0)}`,
+  `15 keys with their octaves: ${(middleOf('15 keys, octaves and maps') / middleOf('map')).toFixed(1)} × map (aim: at most 12); ranked by load and evenness too ${(middleOf('15 keys, ranked') / middleOf('map')).toFixed(0)}`,
 )
 if (keep === null) line('')

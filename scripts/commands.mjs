@@ -6,7 +6,7 @@ import path from 'node:path'
 import { build } from 'esbuild'
 
 const root = path.resolve(import.meta.dirname, '..')
-const COMMON = {
+export const COMMON = {
   bundle: true,
   platform: 'node',
   target: 'node20',
