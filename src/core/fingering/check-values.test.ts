@@ -122,11 +122,12 @@ describe('common practice in the first lessons', () => {
   })
   it('18: a viola up in III stays there under the slur and shifts after it, though III is new', () => {
     for (const text of ['D5 (G5 F#5 E5) A4', 'D5 G5 F#5 E5 A4']) {
-      for (const learned of [ONLY_FIRST, FIRST_POSITION]) {
-        const m = written('viola', text, D, undefined, learned)
-        expect(m.notes.map((n) => n.stop.finger)).toEqual([3, 4, 3, 2, 0])
-        expect(m.notes.slice(1, 4).map((n) => n.position)).toEqual(['III', 'III', 'III'])
-      }
+      const m = written('viola', text, D, undefined, ONLY_FIRST)
+      expect(m.notes.map((n) => n.stop.finger)).toEqual([3, 4, 3, 2, 0])
+      expect(m.notes.slice(1, 4).map((n) => n.position)).toEqual(['III', 'III', 'III'])
+      // Where it is learned the hand begins where it will stay.
+      const known = written('viola', text, D, undefined, FIRST_POSITION)
+      expect(known.notes.map((n) => n.stop.finger)).toEqual([1, 4, 3, 2, 0])
     }
     const m = written('viola', '(F#5 E5 D5) A4', D, undefined, ONLY_FIRST)
     expect(m.notes.map((n) => n.stop.finger)).toEqual([3, 2, 1, 0])
@@ -154,20 +155,12 @@ describe('common practice in the first lessons', () => {
     expect(new Set(m.notes.filter((n) => n.pitch.letter === 'C').map((n) => `${n.stop.finger} ${n.position}`))).toEqual(new Set(['1 III']))
   })
   it('39: bass with 1-2-3-4, D F sharp A D up and down: one hand in II½ around the open D', () => {
-    for (const step of STEPS.slice(6)) {
+    // A class that leaves first position only where it must goes there at once, while the open string rings.
+    for (const step of STEPS.slice(3)) {
       const piece = pieceFrom('D3 F#3 A3 D4 A3 F#3 D3', D)
       const policy = { ...DEFAULT_POLICY, school: '1-2-3-4' as const }
       const m = mapSeat(piece, piece.lines[0], SEAT.bass, { octave: -1, policy, learned: step.learned.bass })
       expect(said(m), step.id).toBe('D0 D1 D4 G4 D4 D1 D0')
-    }
-  })
-  it('39, of a class that leaves first position only where it must: II½, which that school teaches before III, and it stays there', () => {
-    for (const step of STEPS.slice(3, 6)) {
-      const piece = pieceFrom('D3 F#3 A3 D4 A3 F#3 D3', D)
-      const policy = { ...DEFAULT_POLICY, school: '1-2-3-4' as const }
-      const m = mapSeat(piece, piece.lines[0], SEAT.bass, { octave: -1, policy, learned: step.learned.bass })
-      expect(said(m), step.id).toBe('D0 D3 G1 G4 D4 D1 D0')
-      expect(positions(m), step.id).toBe('- I I II½ II½ II½ -')
       expect(m.problems, step.id).toEqual([])
     }
   })

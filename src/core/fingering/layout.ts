@@ -116,6 +116,8 @@ function pricing(setup: Setup, weights: Weights): Pricing {
 
 /** A column before its costs: `free` are the ways that stand without a pin, `all` those of a class that has learned everything. */
 type Draft = Pick<Column, 'moment' | 'pitches' | 'holds' | 'pinned' | 'all'> & {
+  /** A rest stands before it. */
+  readonly rested: boolean
   readonly free: readonly Hold[]
   /** Of a pin, its own or one that holds on here, the ways that it allows. */
   readonly asked: readonly Hold[]
@@ -372,7 +374,8 @@ function draftColumns(setup: Setup, { moments, octaves, pins, without }: LineAsk
     if (pinned?.own && asked.length === 0)
       problems.push({ moment, kind: 'pin-impossible', pitches, lacks: pinLacks(pinned.pin, setup.instrument, all) })
     const free = sparing(found.free, without, spares)
-    drafts.push({ moment, pitches, holds: asked.length ? asked : free, free, all, asked, pinned: pinned?.own === true && asked.length > 0 })
+    const holds = asked.length ? asked : free
+    drafts.push({ moment, pitches, holds, free, all, asked, pinned: pinned?.own === true && asked.length > 0, rested: m.gap.rest })
   })
   const standing = withStays(drafts, setup.learned)
   // How long a shift can wait is asked of the line as it stands without pins.

@@ -28,7 +28,13 @@ export function atHome({ shifts }: Pick<Learned, 'shifts'>, ways: readonly Hold[
  * A moment, with the ways to hold it that the class has learned or, where none serves, those with few new things (`free`);
  * and of a pin those that it allows (`asked`).
  */
-type Held = { readonly all: readonly Hold[]; readonly free: readonly Hold[]; readonly asked: readonly Hold[] }
+type Held = {
+  readonly all: readonly Hold[]
+  readonly free: readonly Hold[]
+  readonly asked: readonly Hold[]
+  /** A rest stands before it. */
+  readonly rested: boolean
+}
 
 /** Where a hand has to go because nothing learned serves: its neighbours may be played there too. */
 type Goal = {
@@ -43,6 +49,9 @@ type Goal = {
 
 /** How many moments a hand stays on at most where it had to go: about a line of quarters and eighths. From memory. */
 const LONGEST_STAY = 32
+
+/** How many notes a hand plays at the most where one after them will take it, so that it goes there in a pause. From memory. */
+const EARLIEST = 2
 
 const goal = ({ position, shape, needs: all, low, high }: Hold): Goal => {
   const needs = all.filter(isVisited)
@@ -75,13 +84,15 @@ const stays = (h: Hold, g: Goal): boolean =>
 
 /**
  * For each moment the ways that stand without a pin. After a note that takes the hand somewhere new it may stay on, so that
- * it goes back at a good place: the ways there stand beside those that are learned. It does not leave sooner what it knows.
+ * it goes back at a good place: the ways there stand beside those that are learned. It does not leave sooner what it knows,
+ * but for a pause: while an open string rings or in a rest, a note or two before, it may go at once to a place that it knows.
  * So does a class that leaves first position only for what that has no room for, and a hand that a pin has sent away.
  */
 export function withStays(moments: readonly Held[], { shifts }: Pick<Learned, 'shifts'>): (readonly Hold[])[] {
   const goalsOf = shifts === 'needed' ? goalsNeeded : goalsElse
   const goals = moments.map((m) => (m.asked.length ? sentTo(m) : goalsOf(m.free)))
   if (goals.every((g) => g.length === 0)) return moments.map((m) => m.free)
+  const ahead = goalsAhead(moments, goals)
   // The places that a hand may have come to of late, each with how many of the last moments it stands in.
   const near = new Map<string, { readonly goal: Goal; readonly times: number }>()
   let key: string | null = ''
@@ -96,11 +107,36 @@ export function withStays(moments: readonly Held[], { shifts }: Pick<Learned, 's
   return moments.map((m, i) => {
     if (i > 0) count(goals[i - 1], 1)
     if (i > LONGEST_STAY) count(goals[i - 1 - LONGEST_STAY], -1)
+    const early = ahead.get(i)
     // While an open string rings the hand goes back by itself.
-    if (near.size === 0 || ringsIn(m.free)) return m.free
+    if ((near.size === 0 && !early) || ringsIn(m.free)) return m.free
     key ??= [...near.keys()].sort().join('|')
-    return stayingAt(m, key, () => [...near.values()].map((n) => n.goal))
+    return stayingAt(m, key, () => [...near.values()].map((n) => n.goal), early ?? NOBODY)
   })
+}
+
+/** Where a hand may be early at a moment: it comes there, or is there already. */
+type Early = { readonly goals: readonly Goal[]; readonly comes: boolean; readonly key: string }
+const NOBODY: Early = { goals: NO_GOALS, comes: false, key: '' }
+
+/** For the moments between a pause and a note that takes the hand away, where it will have to be. */
+function goalsAhead(moments: readonly Held[], goals: readonly (readonly Goal[])[]): ReadonlyMap<number, Early> {
+  const ahead = new Map<number, Early>()
+  let pause = 0
+  moments.forEach((m, i) => {
+    if (m.rested) pause = i
+    if (ringsIn(m.free)) pause = i + 1
+    if (i - pause > EARLIEST || m.asked.length > 0) return
+    const known = goals[i].filter((g) => g.needs.length === 0)
+    if (known.length === 0) return
+    const key = known.map((g) => g.key).join('|')
+    // What is nearer counts where two notes ask for different places.
+    for (let k = pause; k < i; k++) {
+      const comes = k === pause
+      if (goals[k].length === 0 && !ahead.has(k)) ahead.set(k, { goals: known, comes, key: comes ? `${key}!` : key })
+    }
+  })
+  return ahead
 }
 
 /** Whether one of a list's ways has an open string. */
@@ -114,13 +150,16 @@ const added = once((_: readonly Hold[]) => ({ stays: NONE }))
 /** The same list for the same ways and goals: many moments share it. */
 const staying = once((_: readonly Hold[]) => new Map<string, readonly Hold[]>())
 
-function stayingAt({ all, free }: Held, key: string, near: () => readonly Goal[]): readonly Hold[] {
+function stayingAt({ all, free }: Held, key: string, near: () => readonly Goal[], early: Early): readonly Hold[] {
   const known = staying(free)
-  let list = known.get(key)
+  const whole = early === NOBODY ? key : `${key} then ${early.key}`
+  let list = known.get(whole)
   if (!list) {
     const goals = near()
-    const more = all.filter((h) => !free.includes(h) && goals.some((g) => stays(h, g)))
-    known.set(key, (list = more.length ? [...free, ...more] : free))
+    const others = all.filter((h) => !free.includes(h))
+    const comes = early.comes ? others.filter((h) => early.goals.some((g) => stays(h, g))) : []
+    const more = others.filter((h) => !comes.includes(h) && [...goals, ...early.goals].some((g) => stays(h, g)))
+    known.set(whole, (list = comes.length + more.length ? [...free, ...comes, ...more] : free))
     if (more.length) added(list).stays = new Set(more)
   }
   return list
