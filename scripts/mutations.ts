@@ -149,7 +149,7 @@ export const MUTATIONS: readonly Mutation[] = [
     FINGERING,
     ['const LOOK = 8', 'const LOOK = 2'],
     ['columns[i].gap.rest || h.position', 'h.position'],
-    ['s.string === f.string ? s.finger > f.finger', 's.string === f.string ? s.finger < f.finger'],
+    ['? rankOf(s.finger) > rankOf(f.finger)', '? rankOf(s.finger) < rankOf(f.finger)'],
   ),
   ...of(
     `${core}fingering/candidates.ts`,

@@ -55,7 +55,7 @@ describe('second, the command line', () => {
     [['demo/two-barges.abc', '--kind', 'polka'], '--kind polka is none of drone, roots, thirds, rhythm, skeleton, round'],
     [
       ['demo/two-barges.abc', '--kind', 'roots', '--level', 'none'],
-      '--level none is none of first-finger, three-fingers, four-strings, fourth-finger, high-and-low, first-position, third-position, third-extended, fifth-position, seventh-position',
+      '--level none is none of first-finger, three-fingers, four-strings, fourth-finger, high-and-low, first-position, third-position, third-extended, fifth-position, seventh-position, thumb-position',
     ],
     [['demo/two-barges.abc', '--kind', 'roots', '--seat', 'tuba'], '--seat tuba is none of violin, viola, cello, bass'],
   ])('%j: a plain line and 2', (args, says) => {

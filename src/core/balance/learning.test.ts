@@ -15,7 +15,7 @@ import { ensembleMapper, octavesFor } from './ensemble'
  * Learning more never makes a seat's part harder: with automatic octaves and with any one octave kept, for every two steps
  * of the way, one of which has learned more. Counted, and not true of every tune: a hand that has learned some notes of a
  * high passage and not others goes to and fro where it stayed before, and what is new is no load. The bounds are what was
- * measured with some room: of 7,200 pairs with automatic octaves 3 cost more and 172 have a tenth more load (with eight steps, 4,480
+ * measured with some room: of 8,800 pairs with automatic octaves 4 cost more and 211 have a tenth more load (with eight steps, 4,480
  * pairs, 2 and 85); before the octave was chosen by what its line costs the hand it was 58 and 430 of 4,480.
  */
 const TUNES = 40
@@ -59,7 +59,7 @@ describe('learning more never makes a part harder', () => {
       const octaves = octavesFor(piece, emptyPlan(), classAt(step))
       return partsOf(piece, step, (id) => octaves[id])
     })
-    expect(pairs).toBe(TUNES * 4 * 45)
+    expect(pairs).toBe(TUNES * 4 * 55)
     expect(out).toBe(0)
     expect(cost / pairs).toBeLessThan(0.002)
     expect(load / pairs).toBeLessThan(0.03)

@@ -1,7 +1,7 @@
 import type { Hold, Stop } from '../hands/hold'
 import { inOneFrame } from '../hands/frames'
 import { needsOf } from '../hands/needs'
-import { FIRST, OCTAVE_HARMONIC, schoolOf, type Instrument, type Shape } from '../instruments/instrument'
+import { FIRST, OCTAVE_HARMONIC, reachesAt, schoolOf, type Instrument, type Shape } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import { midiOf, pitchAt, stepsOf, type Pitch } from '../music/pitch'
 import { once } from '../once'
@@ -40,8 +40,9 @@ function reachingsOf({ instrument, policy }: Setup): readonly (readonly Reaching
   const put = (k: number, position: number, letters: number | null, shapes: readonly Shape[], stop: Omit<Stop, 'string' | 'k'>) => {
     if (k > 0) (made[k] ??= []).push({ position, letters, shapes, stop: { string: 0, k, ...stop } })
   }
-  positions.forEach(({ base, letters: first, name }, position) => {
-    for (const r of school.reaches) {
+  positions.forEach((at, position) => {
+    const { base, letters: first, name } = at
+    for (const r of reachesAt(school, at)) {
       const { finger, place } = r
       if (byLetter && ((name === 'half' && place === 'high') || (r.up && position <= FIRST))) continue
       const stop = { finger, place, stretch: r.stretch === true, ...(r.far ? { far: r.far } : {}) }
@@ -66,8 +67,11 @@ export function waysOnString(setup: Setup, pitch: Pitch, string: number): Way[] 
   if (k <= 0) return []
   const letters = stepsOf(pitch) - stepsOf(open)
   const ways: Way[] = []
+  const { positions } = setup.instrument
+  const here = ({ position }: Way) => positions[position].own?.strings.includes(open.letter) ?? true
   for (const r of reachingsOf(setup)[k] ?? [])
-    if (r.letters === null || r.letters === letters) ways.push({ position: r.position, shapes: r.shapes, stop: { ...r.stop, string } })
+    if ((r.letters === null || r.letters === letters) && here(r))
+      ways.push({ position: r.position, shapes: r.shapes, stop: { ...r.stop, string } })
   return ways
 }
 

@@ -1,3 +1,6 @@
+import { candidates } from './candidates'
+import { cello } from '../instruments/cello'
+import { THUMB } from '../instruments/instrument'
 import { describe, expect, it } from 'vitest'
 import type { Key } from '../music/key'
 import { sayCheck, trueChecksOf } from '../hands/trueChecks'
@@ -31,7 +34,9 @@ function written(
 const MARK = { low: '↓', normal: '', high: '↑' }
 /** "D0 D1 D↓2 A0": string, place and finger of every note. */
 const said = (m: SeatMap) =>
-  m.notes.map((n) => `${m.instrument.strings[n.stop.string].letter}${MARK[n.stop.place]}${n.stop.finger}`).join(' ')
+  m.notes
+    .map((n) => `${m.instrument.strings[n.stop.string].letter}${MARK[n.stop.place]}${n.stop.finger === THUMB ? 'T' : n.stop.finger}`)
+    .join(' ')
 const positions = (m: SeatMap) => m.notes.map((n) => n.position ?? '-').join(' ')
 const framesOn = (m: SeatMap, string: string) =>
   new Set(m.notes.filter((n) => n.frame && m.instrument.strings[n.stop.string].letter === string).map((n) => n.frame!.name))
@@ -169,6 +174,24 @@ describe('common practice in the first lessons', () => {
       const m = written('cello', 'C4 D4 Eb4 D4 C4 D4 Eb4 D4 C4', { fifths: -3, mode: 'major' }, undefined, step.learned)
       expect(said(m), step.id).toBe('A1 A3 A4 A3 A1 A3 A4 A3 A1')
     }
+  })
+  it('51: cello with the thumb: A4 B4 C sharp D by thumb 1 2 3, a fifth lower the same on D, C natural 2 low, E5 3 reached forward', () => {
+    const { learned } = STEPS.find((s) => s.id === 'thumb-position')!
+    const withThumb = (text: string) => said(written('cello', text, D, undefined, learned))
+    expect(withThumb('A4 B4 C#5 D5')).toBe('AT A1 A2 A3')
+    expect(withThumb('D4 E4 F#4 G4 A4 B4 C#5 D5')).toBe('DT D1 D2 D3 AT A1 A2 A3')
+    expect(withThumb('D5 C5 B4 A4 G4 F4 E4 D4')).toBe('A3 A↓2 A1 AT D3 D↓2 D1 DT')
+    expect(withThumb('D5 E5 D5')).toBe('A3 A↑3 A3')
+    expect(written('cello', 'A4 B4 C#5 D5', D, undefined, learned).problems).toEqual([])
+    // The thumb lies over both strings: nothing hops from one to the other.
+    expect(movesOf(written('cello', 'D5 A4 D4 F#4', D, undefined, learned)).map((m) => m.fifth)).toEqual([null, null, null])
+  })
+  it('51, where it is not learned: thumb position is said to be new, and no other string has it', () => {
+    const { learned } = STEPS.find((s) => s.id === 'seventh-position')!
+    expect(problemText(written('cello', 'A4 B4 C#5 D5', D, undefined, learned))).toContain('New for this class: thumb position.')
+    // The thumb lies on D and A; on G nothing is done with it.
+    const far = candidates({ instrument: cello, learned: learned.cello, policy: DEFAULT_POLICY }, [parsePitch('G4')!])
+    expect(far.filter((h) => cello.positions[h.position].name === 'thumb').map((h) => h.stops[0].string)).toEqual([2])
   })
   it('20: E4 in a tune that also has the open E5 is low, never high: see the calls', () => {
     expect(said(written('violin', 'E4 E5', D))).toBe('D1 E0')

@@ -1,6 +1,6 @@
 import type { Hold, Stop } from '../hands/hold'
 import { inOneFrame } from '../hands/frames'
-import { FIRST, positionKey, schoolOf, taughtIn, type School } from '../instruments/instrument'
+import { FIRST, positionKey, rankOf, schoolOf, taughtIn, THUMB, type School } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import { midiOf } from '../music/pitch'
 import { once } from '../once'
@@ -127,7 +127,7 @@ const isOpened = (h: Hold): boolean => (!h.open && h.shape !== 'closed') || h.st
 const movesUpperFingers = (a: Hold, b: Hold): boolean =>
   a.position === b.position && (a.shape === 'forward') !== (b.shape === 'forward') && usesUpper(a) && usesUpper(b)
 
-const usesUpper = (h: Hold): boolean => h.stops.some((s) => s.finger > 1)
+const usesUpper = (h: Hold): boolean => h.stops.some((s) => s.finger > 1 && s.finger !== THUMB)
 
 /** Half steps that the hand goes, up positive. */
 export const shiftOf = (setup: Pick<Setup, 'instrument'>, a: Hold, b: Hold): number => {
@@ -165,7 +165,7 @@ function chargeShift(setup: Setup, a: Hold, b: Hold, gap: Gap, charge: Charge): 
 /** The lowest finger that is down. */
 function fingerOf(h: Hold): number {
   let least = Infinity
-  for (const { finger } of h.stops) if (finger > 0 && finger < least) least = finger
+  for (const { finger } of h.stops) if (finger > 0) least = Math.min(least, rankOf(finger))
   return least
 }
 
@@ -182,6 +182,8 @@ function chargeCrossing(setup: Setup, a: Hold, b: Hold, apart: number, gap: Gap,
   if (apart > 1) charge('skipString', apart - 1)
   const [s, t] = facing(a, b)
   if (apart > 1 || s.finger === 0 || t.finger === 0 || a.position !== b.position) return
+  // The thumb lies over both strings already.
+  if (s.finger === THUMB && t.finger === THUMB) return
   if (s.finger === t.finger) charge(s.k === t.k ? 'fifth' : 'slide')
   else if (setup.instrument.byLetter && !inOneFrame(true, s, t)) charge('newFrame')
 }

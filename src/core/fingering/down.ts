@@ -1,7 +1,7 @@
 import { handSteps, type HandStep } from './along'
 import { chosenAt } from './solve'
 import type { Hold, Stop } from '../hands/hold'
-import type { Place } from '../instruments/instrument'
+import { type Place, rankOf } from '../instruments/instrument'
 import { once } from '../once'
 import type { SeatMap } from './map'
 import type { Policy } from './policy'
@@ -44,7 +44,7 @@ function derive(map: SeatMap, rule: Policy['fingersDown']): HandAt[] {
     if (s.finger === 0 || s.harmonic) return s.finger ? [{ finger: s.finger, string: s.string }] : []
     // On the bass in 1-2-4, 3 is set with 4 and helps it.
     const alone = rule === 'independent' || (rule === 'visits' && isLoneVisit(map, at))
-    const lower = !alone ? [1, 2, 3].filter((f) => f < s.finger) : []
+    const lower = !alone ? [1, 2, 3].filter((f) => f < rankOf(s.finger)) : []
     return [...lower, s.finger].map((finger) => ({ finger, string: s.string }))
   }
   const hands: HandAt[] = []
@@ -99,11 +99,11 @@ export function isLoneVisit(map: SeatMap, column: number): boolean {
 const same = (a: FingerOn, b: FingerOn) => a.finger === b.finger && a.string === b.string
 
 /** A higher finger on the same string: in a block it stands on the lower ones. */
-const isAbove = (g: FingerOn, f: FingerOn) => g.string === f.string && g.finger > f.finger
+const isAbove = (g: FingerOn, f: FingerOn) => g.string === f.string && rankOf(g.finger) > rankOf(f.finger)
 
 /** A finger may stay while a hold sounds unless it would stop a string lower down or is needed there itself. */
 const mayStay = (h: Hold, f: FingerOn): boolean =>
-  h.stops.every((s) => (s.string === f.string ? s.finger > f.finger : s.finger !== f.finger))
+  h.stops.every((s) => (s.string === f.string ? rankOf(s.finger) > rankOf(f.finger) : s.finger !== f.finger))
 
 /** Whether a finger plays again on its string soon, with the hand in place and nothing against it on the way. */
 function returns(map: SeatMap, from: number, f: FingerOn): boolean {

@@ -2,7 +2,7 @@ import { frameName, type Spacing } from '../hands/frames'
 import type { Stop } from '../hands/hold'
 import { alterIn, type Key } from '../music/key'
 import { midiOf, pitchAt, stepsOf } from '../music/pitch'
-import { schoolOf } from '../instruments/instrument'
+import { reachesAt, schoolOf, THUMB_POSITION } from '../instruments/instrument'
 import type { Setup } from './candidates'
 import { chosenAt, type Solution } from './solve'
 
@@ -21,14 +21,15 @@ const LOOK = 24
 export function frameAt(s: Solution, column: number, stop: Stop, key: Key): Frame {
   const { setup } = s
   const { position, shape } = chosenAt(s, column)
-  const { base } = setup.instrument.positions[position]
+  const at = setup.instrument.positions[position]
   const school = schoolOf(setup.instrument, setup.policy.school)
   if (setup.instrument.byLetter) return letterFrame(s, column, stop, key)
   const places = FINGERS.map((f) => {
-    const reach = school.reaches.find((r) => r.finger === f && r.shapes.includes(shape))
-    return reach ? base + reach.offset : null
+    if (f === stop.finger) return stop.k
+    const reach = reachesAt(school, at).find((r) => r.finger === f && r.shapes.includes(shape))
+    return reach ? at.base + reach.offset : null
   })
-  return { name: school.frames[shape], places }
+  return { name: at.own ? THUMB_POSITION : school.frames[shape], places }
 }
 
 function letterFrame(s: Solution, column: number, stop: Stop, key: Key): Frame {

@@ -1,6 +1,6 @@
 import { chosenAt } from './solve'
 import type { Hold } from '../hands/hold'
-import { positionKey, type Place } from '../instruments/instrument'
+import { type Place, positionKey, THUMB } from '../instruments/instrument'
 import { once } from '../once'
 import { facing, guideOf, shiftOf, stringsApart } from './costs'
 import type { SeatMap } from './map'
@@ -108,7 +108,7 @@ function slideTo(map: SeatMap, from: number, b: Hold, over: Over): Slide | null 
 function fifthOf(a: Hold, b: Hold): number | null {
   if (a.position !== b.position || stringsApart(a, b) !== 1) return null
   const [s, t] = facing(a, b)
-  return s.finger > 0 && t.finger === s.finger && t.k === s.k ? s.finger : null
+  return s.finger > 0 && s.finger !== THUMB && t.finger === s.finger && t.k === s.k ? s.finger : null
 }
 
 /** How often the hand shifts along the line as it is written. */

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import { THUMB } from '../instruments/instrument'
 import { MOST_STRINGS } from '../instruments/learned'
 
 /**
@@ -7,7 +8,7 @@ import { MOST_STRINGS } from '../instruments/learned'
  */
 export const pinSchema = z.object({
   strings: z.optional(z.array(z.int().check(z.minimum(0), z.maximum(MOST_STRINGS - 1))).check(z.maxLength(8))),
-  fingers: z.optional(z.array(z.int().check(z.minimum(0), z.maximum(4))).check(z.maxLength(8))),
+  fingers: z.optional(z.array(z.int().check(z.minimum(0), z.maximum(THUMB))).check(z.maxLength(8))),
   position: z.optional(z.string().check(z.maxLength(6))),
   base: z.optional(z.int().check(z.minimum(1), z.maximum(14))),
   /** At the octave, where a finger can press or touch: touched. */

@@ -1,4 +1,4 @@
-import type { Finger, Place } from '../instruments/instrument'
+import { rankOf, THUMB, type Finger, type Place } from '../instruments/instrument'
 
 /** Semitones between neighbouring fingers: 1-2, 2-3, 3-4. */
 export type Spacing = readonly [number, number, number]
@@ -33,13 +33,15 @@ type Down = { readonly finger: Finger; readonly k: number; readonly place: Place
  * stretched fourth (6). Half steps: 2, 3 and 4 move together, and the hand does not open both ways at once.
  */
 export function inOneFrame(byLetter: boolean, a: Down, b: Down): boolean {
-  if (a.finger > b.finger) return inOneFrame(byLetter, b, a)
+  if (rankOf(a.finger) > rankOf(b.finger)) return inOneFrame(byLetter, b, a)
   if (byLetter) {
     const gap = b.finger - a.finger
     const apart = b.k - a.k
     return gap === 0 ? apart === 0 : apart >= gap && apart <= Math.min(gap < 3 ? 2 * gap + 1 : 6, 6)
   }
   if (a.finger === b.finger) return a.k === b.k
+  // The thumb bears the whole hand, and 1 beside it goes where 2 is not.
+  if (a.finger === THUMB) return true
   if (a.finger === 1) return !(a.place === 'low' && b.place === 'high')
   return a.place === b.place
 }

@@ -1,4 +1,4 @@
-import type { Instrument } from '../instruments/instrument'
+import { THUMB, type Instrument } from '../instruments/instrument'
 import type { Stop } from './hold'
 
 /** How a finger plays: as it lies, where the one below it usually stands, low or high, reached or stretched, touching, or not at all. */
@@ -9,7 +9,7 @@ export function mannerOf({ byLetter }: Pick<Instrument, 'byLetter'>, s: Stop): M
   if (s.finger === 0) return 'open'
   if (s.harmonic) return 'harmonic'
   if (s.far) return 'far'
-  if (!byLetter) return ({ low: 'reached back', normal: 'plain', high: 'reached forward' } as const)[s.place]
+  if (!byLetter && s.stretch) return s.place === 'low' ? 'reached back' : 'reached forward'
   if (s.stretch) return s.finger === 1 ? 'reached back' : 'stretched'
   return s.place === 'normal' ? 'plain' : s.place
 }
@@ -27,7 +27,7 @@ export function fingerKey(instrument: Pick<Instrument, 'byLetter'>, s: Stop): st
     case 'open':
       return 'open'
     case 'plain':
-      return `${s.finger}`
+      return s.finger === THUMB ? 'thumb' : `${s.finger}`
     case 'far':
       return `${s.finger} on the place of ${s.finger - 1}`
     case 'low':

@@ -1,4 +1,4 @@
-import { FIRST, positionKey, type Instrument, type Shape } from '../instruments/instrument'
+import { FIRST, positionKey, THUMB, type Instrument, type Shape } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import type { Need, Stop } from './hold'
 
@@ -8,7 +8,7 @@ export function needsOf(instrument: Instrument, learned: Learned, stops: readonl
   const down = stops.filter((s) => s.finger > 0)
   if (down.length && !learned.positions.includes(positionKey(instrument.positions[position]))) needs.push('position')
   if (stops.some((s) => !learned.strings.includes(s.string))) needs.push('string')
-  if (down.some((s) => !learned.fingers.includes(s.finger))) needs.push('finger')
+  if (down.some((s) => s.finger !== THUMB && !learned.fingers.includes(s.finger))) needs.push('finger')
   if (instrument.byLetter) {
     const off = (s: Stop) =>
       !s.stretch && !s.harmonic && s.place !== 'normal' && !(s.place === 'low' ? learned.low : learned.high).includes(s.finger)

@@ -1,6 +1,17 @@
 import { inPlace } from './byHalfStep'
-import { tuned, upTo, type Instrument, type Position, type Reach } from './instrument'
+import { THUMB, THUMB_POSITION, tuned, upTo, type Instrument, type Position, type Reach } from './instrument'
 import { ladder } from './ladder'
+
+/** The thumb over the octave harmonics, the fingers by whole steps from it; 2 low for the natural, 3 reached forward. Common practice. */
+const WITH_THUMB: readonly Reach[] = [
+  inPlace(THUMB, 0, ['closed', 'forward']),
+  inPlace(1, 2, ['closed', 'forward']),
+  { finger: 1, place: 'low', offset: 1, letters: null, shapes: ['closed', 'forward'] },
+  inPlace(2, 4, ['closed', 'forward']),
+  { finger: 2, place: 'low', offset: 3, letters: null, shapes: ['closed', 'forward'] },
+  inPlace(3, 5),
+  { finger: 3, place: 'high', offset: 7, letters: null, stretch: true, shapes: ['forward'] },
+]
 
 /** By half steps, some positions in a lowered and a raised form. Common practice. */
 const POSITIONS: readonly Position[] = [
@@ -16,6 +27,7 @@ const POSITIONS: readonly Position[] = [
   { name: 'VI', base: 10, letters: 6, shade: 'lowered' },
   { name: 'VI', base: 11, letters: 6 },
   { name: 'VII', base: 12, letters: 7 },
+  { name: THUMB_POSITION, base: 12, letters: 7, own: { reaches: WITH_THUMB, strings: ['D', 'A'] } },
 ]
 
 /** The closed hand, a finger a half step, and the hand opened back or forward by one. */
@@ -62,7 +74,7 @@ export const cello: Instrument = {
     },
   ],
   near: 5,
-  taught: ['I', 'IV', 'II', 'lowered II', 'III', 'raised III', 'half', 'lowered V', 'V', 'lowered VI', 'VI', 'VII'],
+  taught: ['I', 'IV', 'II', 'lowered II', 'III', 'raised III', 'half', 'lowered V', 'V', 'lowered VI', 'VI', 'VII', THUMB_POSITION],
   halfStepShifts: false,
   twoForms: [2, 3],
   overStrings: 'cover',
@@ -78,6 +90,7 @@ export const cello: Instrument = {
     extended: upTo(POSITIONS, 'IV'),
     fifth: upTo(POSITIONS, 'V'),
     seventh: upTo(POSITIONS, 'VII'),
+    thumb: upTo(POSITIONS, THUMB_POSITION),
   }),
   says: {
     'three-fingers': 'cello 1 3 4',
@@ -86,5 +99,6 @@ export const cello: Instrument = {
     'high-and-low': 'cello 1 back',
     'third-position': 'cello to IV',
     'third-extended': 'cello to IV',
+    'thumb-position': 'cello with the thumb across D and A',
   },
 }

@@ -4,7 +4,11 @@ import type { Learned } from './learned'
 
 /** Where a finger lies against its usual place: by letters low/high by alteration; by half steps reached back/forward. */
 export type Place = 'low' | 'normal' | 'high'
-export type Finger = 0 | 1 | 2 | 3 | 4
+/** 0: open; 1 to 4; and the thumb on the string, which lies below 1 though it is counted last. */
+export type Finger = 0 | 1 | 2 | 3 | 4 | 5
+export const THUMB = 5
+/** Where a finger comes in its hand, from the nut up. */
+export const rankOf = (finger: number): number => (finger === THUMB ? 0.5 : finger)
 /** How the hand is opened: the closed and the extended frames of a hand by half steps; every other hand is `closed`. */
 export type Shape = 'closed' | 'back' | 'forward'
 
@@ -13,7 +17,14 @@ export type Shape = 'closed' | 'back' | 'forward'
  * above the open string; `letters` is how many letters above the open string finger 1 plays (where the letter names the
  * position; else 0).
  */
-export type Position = { readonly name: string; readonly base: number; readonly letters: number; readonly shade?: 'lowered' | 'raised' }
+export type Position = {
+  readonly name: string
+  readonly base: number
+  readonly letters: number
+  readonly shade?: 'lowered' | 'raised'
+  /** A hand of its own, on some of the strings, by letter: the thumb on the string. `base` is where the thumb lies then. */
+  readonly own?: { readonly reaches: readonly Reach[]; readonly strings: readonly string[] }
+}
 
 /** One thing a hand can do from its position: `offset` is semitones from the position's base. */
 export type Reach = {
@@ -65,6 +76,7 @@ export const STEP_IDS = [
   'third-extended',
   'fifth-position',
   'seventh-position',
+  'thumb-position',
 ] as const
 export type StepId = (typeof STEP_IDS)[number]
 
@@ -129,6 +141,18 @@ export const taughtIn = ({ taught }: Pick<Instrument, 'taught'>, school: School)
 
 /** How a position is named in a list of what is learned: "III", "raised III". */
 export const positionKey = (p: Position): string => (p.shade ? `${p.shade} ${p.name}` : p.name)
+
+/** A position by its key, as it is said: "half position", "thumb position", "III", "raised III". */
+export const sayPositionKey = (key: string): string => (key === 'half' || key === THUMB_POSITION ? `${key} position` : key)
+
+/** A position by its key, named: "half position", "thumb position", "position III". */
+export const namePosition = (key: string): string => (sayPositionKey(key) === key ? `position ${key}` : sayPositionKey(key))
+
+/** The name of the position in which the thumb stops the string. */
+export const THUMB_POSITION = 'thumb'
+
+/** What a hand does from a position. */
+export const reachesAt = (school: Pick<School, 'reaches'>, at: Pick<Position, 'own'>): readonly Reach[] => at.own?.reaches ?? school.reaches
 
 /** The keys of the positions from the nut up to the last of a name. */
 export const upTo = (positions: readonly Position[], last: string): string[] => {

@@ -9,17 +9,23 @@ const SAID: Record<StepId, Omit<Step, 'id'>> = {
   'first-finger': { name: 'Open strings and first finger', says: 'two strings, finger 1' },
   'three-fingers': { name: 'First frame on two strings', says: 'the major start: 1 2 3' },
   'four-strings': { name: 'Four strings, two frames', says: 'low 2, no fourth finger yet' },
-  'fourth-finger': { name: 'Fourth finger', says: '4 first, its places later' },
+  'fourth-finger': { name: 'Fourth finger', says: '4 instead of the next open string' },
   'high-and-low': { name: 'High 3 and low 1', says: 'the sharps and flats of first position' },
   'first-position': { name: 'First position', says: 'all fingers and places, two strings at once; III only where I has no room' },
   'third-position': { name: 'Third position', says: 'violin and viola without extensions' },
   'third-extended': { name: 'Third position, extensions', says: 'half to III; the opened hand' },
   'fifth-position': { name: 'Fifth position', says: 'half to V' },
-  'seventh-position': { name: 'Seventh position', says: 'half to VII, everything this tool maps' },
+  'seventh-position': { name: 'Seventh position', says: 'half to VII' },
+  'thumb-position': { name: 'Thumb position', says: 'the whole neck' },
 }
 
 /** From the first finger to the whole fingerboard. */
 export const STEPS: readonly Step[] = STEP_IDS.map((id) => ({ id, ...SAID[id] }))
+
+/** The steps that bring something to one at least of a class's instruments: without a cello nobody puts the thumb on the string. */
+export const stepsFor = (instruments: readonly Pick<Instrument, 'learned'>[]): readonly Step[] =>
+  STEPS.filter(({ id }, i) => i === 0 || instruments.some(({ learned }) => !sameLearned(learned[STEPS[i - 1].id], learned[id])))
+const sameLearned = (a: Learned, b: Learned): boolean => sameButRhythms(a, b) && sameList(a.rhythms, b.rhythms)
 
 /** What a step is, for the instruments of a class: what holds for all, then what each has for itself. */
 export const sayStep = (step: Step, instruments: readonly Instrument[]): string =>
@@ -67,6 +73,8 @@ type Way = {
   readonly extended: readonly string[]
   readonly fifth: readonly string[]
   readonly seventh: readonly string[]
+  /** With the thumb on the string, where an instrument has that. */
+  readonly thumb?: readonly string[]
 }
 
 const ALL_FINGERS = [1, 2, 3, 4]
@@ -161,5 +169,6 @@ export function ladder(way: Way): Record<StepId, Learned> {
       ...reads({ to: 'sixteenths', keys: 9, signs: SIGNS, slurs: true, together: 4 }),
     },
     'seventh-position': { ...readsAll(extended), positions: copy(way.seventh) },
+    'thumb-position': { ...readsAll(extended), positions: copy(way.thumb ?? way.seventh) },
   }
 }

@@ -7,7 +7,7 @@ import { pieceFrom } from '../testing/piece'
 import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, SEATS, type TestSeat, WHOLE_NECK, SEAT, bySeat } from '../testing/seats'
 import { INSTRUMENTS as ALL } from './all'
 import { positionKey, taughtIn } from './instrument'
-import { learnedAt, rhythmsTo, STEPS as SAID, sayStep, stepOf } from './ladder'
+import { learnedAt, rhythmsTo, STEPS as SAID, stepsFor, sayStep, stepOf } from './ladder'
 import { sameLearned, type Learned } from './learned'
 import { learnedSchema } from './learned.schema'
 
@@ -48,8 +48,15 @@ describe('presets', () => {
   })
   it('have rhythms in the order in which they are taught, and none that comes with a position', () => {
     for (const { learned } of STEPS) expect(rhythmsTo(SEATS.map((s) => ({ learned: learned[s] })))).not.toBeNull()
-    const violin = STEPS.slice(0, -1).map((p) => p.learned.violin.rhythms.length)
+    const violin = STEPS.slice(0, -2).map((p) => p.learned.violin.rhythms.length)
     expect(violin).toEqual([0, 2, 4, 5, 6, 6, 6, 6, 6])
+  })
+  it('end with the thumb of the cello: a class without one has no such step', () => {
+    const { violin, bass, cello } = INSTRUMENTS
+    expect(stepsFor([violin, bass]).map((s) => s.id)).toEqual(SAID.map((s) => s.id).filter((id) => id !== 'thumb-position'))
+    expect(stepsFor([violin, cello])).toEqual(SAID)
+    expect(stepOf([{ instrument: violin, learned: violin.learned['thumb-position'] }])?.id).toBe('seventh-position')
+    expect(cello.learned['thumb-position'].positions.at(-1)).toBe('thumb')
   })
   it('leave rhythms that were set as they are, and take along those that were not', () => {
     const { violin } = INSTRUMENTS

@@ -12,8 +12,8 @@ import { PIECE_VERSION, MARKS, DYNAMICS, HAIRPINS, MOST_LINES, MOST_MEASURES } f
 const headSchema = z.object({
   pitch: pitchSchema,
   tie: z.optional(z.boolean()),
-  /** A finger that the file brought, 0–4. Kept as given; it decides nothing until it is pinned. */
-  givenFinger: z.optional(z.int().check(z.minimum(0), z.maximum(4))),
+  /** A finger that the file brought: 0 to 4, or 5 for the thumb. Kept as given; it decides nothing until it is pinned. */
+  givenFinger: z.optional(z.int().check(z.minimum(0), z.maximum(5))),
   /** A string that the file brought, 1 = the highest. */
   givenString: z.optional(z.int().check(z.minimum(1), z.maximum(8))),
 })

@@ -1,4 +1,4 @@
-import type { Instrument } from '../instruments/instrument'
+import { type Instrument, namePosition } from '../instruments/instrument'
 import { RHYTHMS, type Rhythm } from '../instruments/reads'
 import { keyName } from '../music/key'
 
@@ -64,7 +64,7 @@ export function sayThing({ strings, byLetter }: Pick<Instrument, 'strings' | 'by
     case 'high':
       return `${kindOf(thing)} ${value}`
     case 'position':
-      return value === 'half' ? 'half position' : `position ${value}`
+      return namePosition(value)
     case 'extension':
       return byLetter ? (value === 'back' ? '1 reached back' : '4 stretched') : `the hand opened ${value}`
     case 'shifts':

@@ -1,3 +1,4 @@
+import { sayPositionKey } from '../instruments/instrument'
 import { count } from '../count'
 import { capital } from '../names'
 import type { Aim } from '../plan/record'
@@ -87,7 +88,7 @@ const REMEDY = {
 /** "Up to III on A: sharp, about +18 cents, sure enough after 9 tries; aim lower." What is not known is not said. */
 export function sayTendency({ up, from, to, string, finger }: AimAt, t: Tendency): string {
   const stays = from === to
-  const place = `${to === 'half' ? 'half position' : to} on ${string}`
+  const place = `${sayPositionKey(to)} on ${string}`
   const shift = stays ? `${capital(finger)} in ${place}` : `${up ? 'Up' : 'Down'} to ${place}`
   const tries = count(t.tries, 'try', 'tries')
   if (t.tries < ENOUGH) return `${shift}: no tendency yet (${tries}; ${ENOUGH} are wanted).`

@@ -2,7 +2,7 @@ import { ornamentAt } from '../fingering/along'
 import { isStruck, struckIn } from '../piece/struck'
 import { mannerOf } from '../hands/manner'
 import type { Stop } from '../hands/hold'
-import { FIRST, type Instrument, type Position } from '../instruments/instrument'
+import { FIRST, type Instrument, type Position, sayPositionKey, THUMB } from '../instruments/instrument'
 import { plainNote, spokenNote } from '../music/noteName'
 import { letterName, midiOf, stepsOf, type Pitch } from '../music/pitch'
 import { feltBeatTicks, type Base } from '../music/time'
@@ -30,7 +30,7 @@ export type Call = {
   readonly close: string
 }
 
-const NUMBERS = ['open', 'one', 'two', 'three', 'four']
+const NUMBERS = ['open', 'one', 'two', 'three', 'four', 'thumb']
 const AMERICAN: Record<Base, string> = {
   breve: 'double whole',
   whole: 'whole',
@@ -138,8 +138,8 @@ function sayPosition(p: Position, how: CallOptions['positions']): string {
   const name = p.name.replace('½', '')
   const shade = p.shade ? `${p.shade} ` : ''
   const half = p.name.includes('½') ? ' and a half' : ''
-  if (how === 'III') return `${shade}${p.name === 'half' ? 'half position' : p.name}`
-  if (name === 'half') return `${shade}half position`
+  if (how === 'III') return `${shade}${sayPositionKey(p.name)}`
+  if (sayPositionKey(name) !== name) return sayPositionKey(name)
   const n = ROMAN.indexOf(name)
   if (how === 'position three') return `${shade}position ${n > 0 ? CARDINALS[n] : name}${half}`
   return `${shade}${n > 0 ? ordinal(n) : name}${half} position`
@@ -235,7 +235,7 @@ const keyOf = (p: Pitch, { sharps }: Pick<CallOptions, 'sharps'>): string => (sh
 
 /** A finger as it is said; `placed`: with a word of where it lies, which must not be taken for that of a letter. */
 function fingerWord(instrument: Instrument, s: Stop, { low, numbers }: CallOptions): { said: string; placed: boolean } {
-  const number = numbers === 'words' ? NUMBERS[s.finger] : s.finger === 0 ? '0' : `${s.finger}`
+  const number = numbers === 'words' ? NUMBERS[s.finger] : s.finger === 0 ? '0' : s.finger === THUMB ? 'thumb' : `${s.finger}`
   const manner = mannerOf(instrument, s)
   switch (manner) {
     case 'open':

@@ -1,6 +1,6 @@
 import { handSteps, newIn } from '../fingering/along'
 import type { SeatMap } from '../fingering/map'
-import { FIRST, positionKey } from '../instruments/instrument'
+import { FIRST, positionKey, THUMB } from '../instruments/instrument'
 import { once } from '../once'
 import type { Piece } from '../piece/piece'
 import { inOrder, type LearnedThing } from '../plan/things'
@@ -26,7 +26,7 @@ export const newForHand = once((map: SeatMap): readonly LearnedThing[] => {
             add(learned.strings.includes(string), `string:${string}`)
             break
           case 'finger':
-            if (finger > 0) add(learned.fingers.includes(finger), `finger:${finger}`)
+            if (finger > 0 && finger !== THUMB) add(learned.fingers.includes(finger), `finger:${finger}`)
             break
           case 'place':
             if (finger > 0 && !stretch && place !== 'normal') add(learned[place].includes(finger), `${place}:${finger}`)

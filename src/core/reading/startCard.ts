@@ -1,3 +1,4 @@
+import { sayPositionKey } from '../instruments/instrument'
 import { handSteps } from '../fingering/along'
 import { handsAlong } from '../fingering/down'
 import { sayCheck, trueChecksOf } from '../hands/trueChecks'
@@ -32,7 +33,7 @@ function noteOf(r: Reading, talk: Tongue, note: ReadNote): string {
   const { hold } = note
   const names = note.heads.map((h) => sayPitch(talk, h.pitch, note.placed.at.key))
   const position = r.instrument.positions[hold!.position].name
-  return `${sayList(names)}: ${sayStops(talk, r.instrument, hold!)}${hold!.open || position === 'I' ? '' : ` in ${position === 'half' ? 'half position' : position}`}`
+  return `${sayList(names)}: ${sayStops(talk, r.instrument, hold!)}${hold!.open || position === 'I' ? '' : ` in ${sayPositionKey(position)}`}`
 }
 
 /** The fingers of the first note, or those of the first stopped one, which are held ready over an open string. */

@@ -84,7 +84,7 @@ const noteOf = (can: Sayable, value: fc.Arbitrary<Value>): fc.Arbitrary<Bare> =>
     .record({
       value,
       heads: fc.uniqueArray(
-        fc.record({ pitch, finger: rarely(fc.integer({ min: 0, max: 4 })), string: rarely(fc.integer({ min: 1, max: 4 })) }),
+        fc.record({ pitch, finger: rarely(fc.integer({ min: 0, max: 5 })), string: rarely(fc.integer({ min: 1, max: 4 })) }),
         {
           minLength: 1,
           maxLength: 3,

@@ -21,7 +21,7 @@ const learnedAt = (step: StepId): LearnedBySeat => bySeat((s) => INSTRUMENTS[s].
 export const FIRST_POSITION = learnedAt('first-position')
 /** First position and nothing beyond it, whatever it has no room for. */
 export const ONLY_FIRST: LearnedBySeat = bySeat((s) => ({ ...FIRST_POSITION[s], positions: ['I'] }))
-export const WHOLE_NECK = learnedAt('seventh-position')
+export const WHOLE_NECK = learnedAt('thumb-position')
 /** Every step, with what each seat has learned there. */
 export const STEPS: readonly { readonly id: StepId; readonly learned: LearnedBySeat }[] = STEP_IDS.map((id) => ({
   id,

@@ -1,5 +1,5 @@
 import type { Hold, Stop } from '../hands/hold'
-import { FIRST, positionKey } from '../instruments/instrument'
+import { FIRST, positionKey, sayPositionKey } from '../instruments/instrument'
 import { CLEFS } from '../music/clef'
 import { alterIn } from '../music/key'
 import { stepsOf, type Pitch } from '../music/pitch'
@@ -33,7 +33,7 @@ export const fingerSaid = (t: Trainee, s: Stop): string => sayFinger(t.talk, t.s
 /** "III", "raised III", "half position". */
 export const positionSaid = (t: Trainee, h: Hold): string => {
   const p = t.setup.instrument.positions[h.position]
-  return p.name === 'half' ? 'half position' : positionKey(p)
+  return sayPositionKey(positionKey(p))
 }
 
 /** "low 2 on D", "open A", "1 on A in III". */

@@ -1,3 +1,4 @@
+import { THUMB } from '@/core/instruments/instrument'
 import type { OrnamentKind } from '@/core/piece/ornament'
 import { DYNAMICS, type Measure, type NoteEvent, type NoteMark } from '@/core/piece/piece'
 
@@ -72,6 +73,7 @@ export function readMarks(decorations: readonly string[] | undefined, leave: (wh
   for (const d of decorations ?? []) {
     const level = DYNAMICS.find((x) => x === d)
     if (/^[0-4]$/.test(d)) fingers.push(Number(d))
+    else if (d === 'thumb') fingers.push(THUMB)
     else if (d === 'upbow') bow = 'up'
     else if (d === 'downbow') bow = 'down'
     else if (MARKS[d]) marks.push(MARKS[d])

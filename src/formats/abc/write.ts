@@ -1,3 +1,4 @@
+import { THUMB } from '@/core/instruments/instrument'
 import { isSilent } from '@/core/piece/struck'
 import { hairpinsOf } from '@/core/piece/loudness'
 import { atBarline, inForce, type BarSigns } from '@/core/music/accidentals'
@@ -199,7 +200,7 @@ class VoiceWriter {
       ...(e.tremolo ? [`!${'/'.repeat(e.tremolo)}!`] : []),
       ...(e.marks ?? []).flatMap((m) => (m === 'staccato' ? [] : (MARKS[m] ?? []))),
       ...(bow ? [bow === 'up' ? '!upbow!' : '!downbow!'] : []),
-      ...fingers.map((f) => `!${f}!`),
+      ...fingers.map((f) => (f === THUMB ? '!thumb!' : `!${f}!`)),
       // The dot stands right before the note: not every reader takes one before a decoration in signs.
       ...(e.marks?.includes('staccato') ? ['.'] : []),
     ].join('')

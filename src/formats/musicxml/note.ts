@@ -1,3 +1,4 @@
+import { THUMB } from '@/core/instruments/instrument'
 import { plainSpelling, transposed, type Interval } from '@/core/music/interval'
 import { LETTERS, midiOf, pitchAt, type Letter, type Pitch } from '@/core/music/pitch'
 import { pitchSchema } from '@/core/music/pitch.schema'
@@ -46,7 +47,8 @@ export function headOf(c: NoteContext, n: XmlNode): Head {
     const value = technical.map((t) => numberOf(t, name)).find((v) => v !== undefined)
     return value !== undefined && Number.isInteger(value) && value >= 0 && value <= max ? value : undefined
   }
-  const finger = given('fingering', 4)
+  const thumb = technical.some((t) => childrenOf(t, 'thumb-position').length > 0)
+  const finger = thumb ? THUMB : given('fingering', 4)
   const string = given('string', 6)
   return {
     pitch: pitchOf(c, n),
@@ -113,7 +115,7 @@ const ORNAMENTED: Record<string, OrnamentKind> = {
 }
 const ALTERS: Record<string, number> = { 'flat-flat': -2, flat: -1, natural: 0, sharp: 1, 'double-sharp': 2, 'sharp-sharp': 2 }
 /** Read elsewhere, or part of the note itself. */
-const KNOWN = new Set(['fingering', 'string', 'up-bow', 'down-bow'])
+const KNOWN = new Set(['fingering', 'thumb-position', 'string', 'up-bow', 'down-bow'])
 const KINDS: Record<string, string> = { ornaments: 'ornament', articulations: 'articulation', technical: 'technical mark' }
 
 const technicalOf = (n: XmlNode): XmlNode[] => childrenOf(n, 'notations').flatMap((x) => childrenOf(x, 'technical'))

@@ -1,3 +1,4 @@
+import { THUMB } from '@/core/instruments/instrument'
 import { element, elementInLines, type Xml, type Attributes, type Content } from '@/core/xml'
 import { CLEFS } from '@/core/music/clef'
 import type { Key } from '@/core/music/key'
@@ -234,7 +235,7 @@ class PartWriter {
       ...(open || has('open') ? [el('open-string')] : []),
       ...(has('snap') ? [el('snap-pizzicato')] : []),
       ...(has('stopped') ? [el('stopped')] : []),
-      ...(finger !== undefined ? [el('fingering', finger)] : []),
+      ...(finger !== undefined ? [finger === THUMB ? el('thumb-position') : el('fingering', finger)] : []),
       ...(string !== undefined ? [el('string', string)] : []),
     ]
     const articulations = (Object.keys(ARTICULATIONS) as NoteMark[]).filter(has).map((m) => el(ARTICULATIONS[m]!))

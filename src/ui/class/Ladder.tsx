@@ -2,7 +2,7 @@
 
 import * as RadioGroup from '@radix-ui/react-radio-group'
 import type { StepId } from '@/core/instruments/instrument'
-import { rhythmsTo, sayStep, STEPS, stepOf } from '@/core/instruments/ladder'
+import { rhythmsTo, sayStep, stepOf, STEPS, stepsFor } from '@/core/instruments/ladder'
 import { RHYTHMS } from '@/core/instruments/reads'
 import { sayRhythm } from '@/core/plan/things'
 import type { Seat } from '@/core/seats/seat'
@@ -19,7 +19,7 @@ export function Ladder({ seats, onChange }: { seats: readonly Seat[]; onChange: 
       onValueChange={(id) => onChange(STEPS.find((p) => p.id === id)!.id)}
       className="flex flex-col"
     >
-      {STEPS.map((p, i) => (
+      {stepsFor(instruments).map((p, i) => (
         <label
           key={p.id}
           className={`flex cursor-pointer gap-2.5 border-l-[3px] py-1.5 pr-2 pl-3 ${here === p ? 'border-l-pick bg-wash/50' : 'border-l-rule hover:bg-wash/40'}`}

@@ -1,6 +1,6 @@
 'use client'
 
-import { opens, positionKey } from '@/core/instruments/instrument'
+import { namePosition, opens, positionKey } from '@/core/instruments/instrument'
 import { SHIFTS, type Learned as Has } from '@/core/instruments/learned'
 import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS, type Rhythm, type SignName } from '@/core/instruments/reads'
 import { keyName } from '@/core/music/key'
@@ -115,7 +115,7 @@ const ROWS: readonly { readonly name: string; readonly cell: (of: Of) => React.R
         'positions',
         of.seat.instrument.positions.map(positionKey),
         (key) => key.replace('lowered ', '↓').replace('raised ', '↑'),
-        (key) => (key === 'half' ? 'half position' : `position ${key}`),
+        namePosition,
       ),
   },
   {

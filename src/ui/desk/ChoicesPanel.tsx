@@ -8,7 +8,7 @@ import { classPage } from '@/api/address'
 import { givenTo } from '@/core/balance/givenTo'
 import { withChanges, type Policy, type PolicyChange } from '@/core/fingering/policy'
 import type { SeatId } from '@/core/seats/seat'
-import { STEPS, stepOf } from '@/core/instruments/ladder'
+import { stepOf, STEPS, stepsFor } from '@/core/instruments/ladder'
 import { sayChanges } from '@/core/balance/change'
 import { ROWS } from '@/engrave/rows'
 import { toMusic } from '@/ui/session/toMusic'
@@ -75,7 +75,7 @@ function LearnedSelect() {
       </label>
       <Select id="piece-learned" value={here?.id ?? ''} onChange={(e) => take(e.target.value)} own={Boolean(own)} className="w-full">
         <option value="">as the class: {ofClass}</option>
-        {STEPS.map((p) => (
+        {stepsFor(seats.map((s) => s.instrument)).map((p) => (
           <option key={p.id} value={p.id}>
             {p.name}
           </option>

@@ -1,3 +1,4 @@
+import { fingerSign } from '@/core/reading/numeral'
 import type { Frame } from '@/core/fingering/frame'
 import type { Hold } from '@/core/hands/hold'
 import type { Instrument } from '@/core/instruments/instrument'
@@ -68,7 +69,7 @@ export function Fingerboard({ instrument, hold, frame }: { instrument: Instrumen
           <g key={s.string}>
             <circle cx={x(s.k)} cy={y(s.string)} r={8} fill="var(--pick)" />
             <text x={x(s.k)} y={y(s.string) + 4.2} textAnchor="middle" fontSize={12} fontWeight={700} fill="var(--sheet)">
-              {s.finger}
+              {fingerSign(s.finger)}
             </text>
           </g>
         ),

@@ -1,5 +1,6 @@
 'use client'
 
+import { sayPositionKey } from '@/core/instruments/instrument'
 import { handSteps, ornamentAt } from '@/core/fingering/along'
 import { capital } from '@/core/names'
 import { isStruck, struckIn } from '@/core/piece/struck'
@@ -156,7 +157,7 @@ function Answer({ seat, map, answer, note }: AnswerProps) {
           </p>
           <p className="text-sm text-soft">
             {note.position
-              ? `${note.position === 'half' ? 'half position' : note.position} · ${note.frame ? sayFrame(talk, note.frame.name) : ''}`
+              ? `${sayPositionKey(note.position)} · ${note.frame ? sayFrame(talk, note.frame.name) : ''}`
               : isFirstOf(map, note)
                 ? 'no finger is down yet'
                 : 'hand stays where it was'}

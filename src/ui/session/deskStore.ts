@@ -1,3 +1,4 @@
+import { THUMB } from '@/core/instruments/instrument'
 import { indexNamed } from '@/core/piece/address'
 import { createStore, type StateCreator } from 'zustand/vanilla'
 import { choicesAt, type MappedNote } from '@/core/fingering/map'
@@ -288,7 +289,11 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
       setPassage({ from: stays, to })
       pickMeasure(to)
     },
-    pinFinger: (finger) => pinCheapest((h) => h.stops.some((s) => s.finger === finger), finger === 0 ? 'open string' : `finger ${finger}`),
+    pinFinger: (finger) =>
+      pinCheapest(
+        (h) => h.stops.some((s) => s.finger === finger),
+        finger === 0 ? 'open string' : finger === THUMB ? 'thumb' : `finger ${finger}`,
+      ),
     tellHand: (command) => {
       const { ensemble, seat, edit } = get()
       const map = ensemble[seat]

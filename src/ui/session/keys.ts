@@ -1,3 +1,4 @@
+import { THUMB } from '@/core/instruments/instrument'
 import { lineStartAt } from './edits'
 import { each, type KeyRow } from '@/ui/kit/keys'
 import type { Desk } from './deskStore'
@@ -60,6 +61,11 @@ export const DESK_KEYS: readonly KeyRow<AtDesk>[] = [
         ({ desk }) =>
           desk.pinFinger(Number(c)),
     ),
+  },
+  {
+    keys: 'Shift T',
+    words: 'pin the thumb at the picked note, where the hand has it',
+    run: { 'Shift+T': ({ desk }) => desk.pinFinger(THUMB) },
   },
   {
     keys: 'letter of a string',

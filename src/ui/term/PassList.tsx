@@ -3,7 +3,7 @@
 import { Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { STEP_IDS } from '@/core/instruments/instrument'
-import { STEPS, stepOf } from '@/core/instruments/ladder'
+import { stepOf, STEPS, stepsFor } from '@/core/instruments/ladder'
 import { inSentence } from '@/core/names'
 import { seatOf } from '@/core/seats/seat'
 import type { ClassSettings } from '@/core/plan/class'
@@ -45,7 +45,7 @@ export function PassList({ settings, facts, settle }: Props) {
     <>
       <div className="mb-2 flex flex-wrap items-center gap-2">
         <Select aria-label="Level" value={step} onChange={(e) => setStep(STEP_IDS.find((s) => s === e.target.value)!)}>
-          {STEPS.map((s) => (
+          {stepsFor(settings.seats.map((s) => seatOf(s).instrument)).map((s) => (
             <option key={s.id} value={s.id}>
               {s.name}
             </option>

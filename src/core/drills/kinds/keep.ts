@@ -8,7 +8,7 @@ import { fingerUnder } from './fourth'
 import type { Generator } from './generator'
 import { eventOf, namesIn, patterned } from './pairs'
 
-const above = ({ note }: At): boolean => (stopOf(note)?.finger ?? 0) >= 3
+const above = ({ note }: At): boolean => [3, 4].includes(stopOf(note)?.finger ?? 0)
 
 /** A finger that lands alone, added over 1, which stays. */
 export const keep = {

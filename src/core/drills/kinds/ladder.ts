@@ -1,3 +1,4 @@
+import { sayPositionKey } from '../../instruments/instrument'
 import { inSentence, sayList, sayNames } from '../../names'
 import { midiOf } from '../../music/pitch'
 import { stopOf, type ReadNote } from '../../reading/reading'
@@ -144,13 +145,7 @@ function rungsOf(c: Practised, pair: Pair): Sketch[] {
 function shiftSays(ats: readonly At[]): string {
   const shifts = ats.flatMap(({ note }) => note.move?.shift ?? [])
   const to = [...new Set(shifts.map((s) => (s.halfSteps > 0 ? s.to : s.from)))]
-  return to.length > 2
-    ? 'each hand its own way'
-    : to.length === 1
-      ? to[0] === 'half'
-        ? 'to half position'
-        : `to ${to[0]}`
-      : `to ${sayList(to)}`
+  return to.length > 2 ? 'each hand its own way' : to.length === 1 ? `to ${sayPositionKey(to[0])}` : `to ${sayList(to)}`
 }
 
 function rungVoice(c: Practised, pair: Pair, rung: Rung, p: SeatAtWork): DrillVoice | null {

@@ -1,3 +1,4 @@
+import { rankOf } from '../../instruments/instrument'
 import { after, before, motion, stopOf, type ReadNote } from '../reading'
 import { atNotes, type Detector } from './spot'
 
@@ -14,7 +15,7 @@ export const landsAlone = {
       const s = stopOf(note)
       const [last, next] = [before(r, note), after(r, note)]
       const elsewhere = (n: ReadNote | null) => n?.hold && (n.hold.high < s!.string || n.hold.low > s!.string)
-      if (!s || s.finger < 2 || !elsewhere(last) || !elsewhere(next) || note.move?.fifth) return null
+      if (!s || rankOf(s.finger) < 2 || !elsewhere(last) || !elsewhere(next) || note.move?.fifth) return null
       const open = last!.hold!.open
       return {
         note,

@@ -1,5 +1,5 @@
 import type { SeatMap } from '../../fingering/map'
-import type { Instrument } from '../../instruments/instrument'
+import { sayPositionKey, type Instrument } from '../../instruments/instrument'
 import type { Combination } from '../../instruments/reads'
 import { printedNote, spokenNote } from '../../music/noteName'
 import { capital, inSentence, sayList } from '../../names'
@@ -218,8 +218,6 @@ function saySignature(of: Seats, thing: Thing, { forms }: Of<'signature'>): Word
   }
 }
 
-const sayPosition = (key: string): string => (key === 'half' ? 'half position' : key)
-
 /** Who leaves first position, where to and where. */
 function sayVisits(of: Seats, { fresh, away, stay }: Of<'visits'>): Words {
   const by = together(
@@ -233,7 +231,7 @@ function sayVisits(of: Seats, { fresh, away, stay }: Of<'visits'>): Words {
       : `First position is left ${sayList(by.map(([at, who]) => `by ${lower(who)} in ${at}`))}`
   const others = stay.map((s) => nameIn(of, s))
   const stays = others.length === 0 ? '' : `; ${lower(others)} ${others.length > 1 ? 'stay' : 'stays'}`
-  const to = away.map((a) => `${lower([nameIn(of, a.seat)])} to ${sayList(a.to.map(sayPosition))}`).join('; ')
+  const to = away.map((a) => `${lower([nameIn(of, a.seat)])} to ${sayList(a.to.map(sayPositionKey))}`).join('; ')
   return {
     text: `${text}${fresh ? ', which is new' : ''}${stays}.`,
     advice: fresh

@@ -6,7 +6,7 @@ import type { OrnamentAt } from '../../fingering/along'
 import type { Only, Reason } from '../../fingering/reason'
 import type { Spared } from '../../fingering/spared'
 import { isLearned } from '../../hands/hold'
-import type { Instrument } from '../../instruments/instrument'
+import { type Instrument, rankOf, sayPositionKey, THUMB } from '../../instruments/instrument'
 import type { Key } from '../../music/key'
 import { printedPitch } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
@@ -14,7 +14,7 @@ import { count, sayTimes } from '../../count'
 import { capital } from '../../names'
 import { sayMeasure } from '../../piece/address'
 import type { Line } from '../../piece/piece'
-import { ORNAMENT_NAMES, sayHold, sayNeeds, sayPitch, sayPitches, sayStop, sayPlace, sayShaded, type Tongue } from './hands'
+import { fingerName, ORNAMENT_NAMES, sayHold, sayNeeds, sayPitch, sayPitches, sayPlace, sayShaded, sayStop, type Tongue } from './hands'
 
 /** Whom a sentence is about: the class's talk, the hand, and the line whose places are said. */
 export type Telling = { readonly talk: Tongue; readonly instrument: Instrument; readonly line: Line }
@@ -204,9 +204,11 @@ export function sayMove(m: Move): string[] {
   const out: string[] = []
   if (m.shift) {
     const { halfSteps, guide, to, over } = m.shift
-    const way = halfSteps > 0 ? 'up' : 'down'
+    const led = guide ? `; ${guide === THUMB ? 'the thumb' : `finger ${guide}`} leads` : ''
     out.push(
-      `Shift ${way} to ${to === 'half' ? 'half position' : to}, ${steps(Math.abs(halfSteps))}, ${sayOver(over)}${guide ? `; finger ${guide} leads` : ''}.`,
+      halfSteps === 0
+        ? `The hand changes to ${sayPositionKey(to)} where it is, ${sayOver(over)}.`
+        : `Shift ${halfSteps > 0 ? 'up' : 'down'} to ${sayPositionKey(to)}, ${steps(Math.abs(halfSteps))}, ${sayOver(over)}${led}.`,
     )
   }
   if (m.opening) out.push(m.opening === 'opens' ? 'The hand opens.' : 'The hand closes.')
@@ -234,7 +236,7 @@ export function sayFingers({ low }: Pick<Tongue, 'low'>, instrument: Instrument,
   for (const f of fingers) byString.set(f.string, [...(byString.get(f.string) ?? []), f])
   const say = ({ finger, place }: FingerOn) =>
     !place || place === 'normal'
-      ? `${finger}`
+      ? fingerName(finger)
       : low === '↓2' && instrument.byLetter
         ? sayShaded({ low }, place, finger)
         : `${finger} ${instrument.byLetter ? place : place === 'low' ? 'back' : 'forward'}`
@@ -242,7 +244,7 @@ export function sayFingers({ low }: Pick<Tongue, 'low'>, instrument: Instrument,
     .map(
       ([string, list]) =>
         `${list
-          .sort((a, b) => a.finger - b.finger)
+          .sort((a, b) => rankOf(a.finger) - rankOf(b.finger))
           .map(say)
           .join(list.some((f) => f.place) ? ', ' : ' ')} on ${instrument.strings[string].letter}`,
     )

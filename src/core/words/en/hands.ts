@@ -1,6 +1,6 @@
 import type { Hold, Need, Stop } from '../../hands/hold'
 import { mannerOf } from '../../hands/manner'
-import { positionKey, type Instrument, type Place, type Position } from '../../instruments/instrument'
+import { type Instrument, namePosition, type Place, type Position, positionKey, sayPositionKey, THUMB } from '../../instruments/instrument'
 import { alterIn, type Key } from '../../music/key'
 import { printedPitch, spokenNote, type NoteNames } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
@@ -25,6 +25,9 @@ export const sayPitches = ({ names }: Pick<Tongue, 'names'>, pitches: readonly P
 export const sayShaded = ({ low }: Pick<Tongue, 'low'>, manner: 'low' | 'high', finger: number | string): string =>
   low === 'low 2' ? `${manner} ${finger}` : low === '2 low' ? `${finger} ${manner}` : `${manner === 'low' ? '↓' : '↑'}${finger}`
 
+/** A finger by its number; the thumb by its name. */
+export const fingerName = (finger: number): string => (finger === THUMB ? 'thumb' : `${finger}`)
+
 /** "low 2", "4 reached forward", "3", "open": a stop without its string. */
 export function sayFinger(talk: Pick<Tongue, 'low'>, instrument: Pick<Instrument, 'byLetter'>, s: Stop): string {
   const manner = mannerOf(instrument, s)
@@ -32,7 +35,7 @@ export function sayFinger(talk: Pick<Tongue, 'low'>, instrument: Pick<Instrument
     case 'open':
       return 'open'
     case 'plain':
-      return `${s.finger}`
+      return fingerName(s.finger)
     case 'far':
       return `${s.finger} on the place of ${s.finger - 1}`
     case 'low':
@@ -72,7 +75,7 @@ export const sayStops = (talk: Pick<Tongue, 'low'>, instrument: Instrument, h: H
   h.stops.map((s) => sayStop(talk, instrument, s)).join(' and ')
 
 /** "half position", "III", "raised III". */
-const sayPosition = (p: Position): string => (p.name === 'half' ? 'half position' : positionKey(p))
+const sayPosition = (p: Position): string => sayPositionKey(positionKey(p))
 
 /** "2 on D", "1 on A in III", "open D and 1 on A". The position is said when it is not the first. */
 export function sayHold(talk: Pick<Tongue, 'low'>, instrument: Instrument, h: Hold): string {
@@ -87,13 +90,12 @@ function sayNeed(talk: Pick<Tongue, 'low'>, instrument: Instrument, { stops, pos
   const one = stops.length === 1
   switch (need) {
     case 'position': {
-      const at = instrument.positions[position]
-      return at.name === 'half' ? 'half position' : `position ${positionKey(at)}`
+      return namePosition(positionKey(instrument.positions[position]))
     }
     case 'string':
       return one ? `the ${stringName(instrument, s.string)} string` : 'one of its strings'
     case 'finger':
-      return one ? `finger ${s.finger}` : 'one of its fingers'
+      return one ? `finger ${fingerName(s.finger)}` : 'one of its fingers'
     case 'place':
       return one ? sayFinger(talk, instrument, s) : 'a low or high finger'
     case 'extension':

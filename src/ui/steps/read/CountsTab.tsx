@@ -1,5 +1,6 @@
 'use client'
 
+import { sayPositionKey } from '@/core/instruments/instrument'
 import { useMemo } from 'react'
 import { plainNote, printedNote } from '@/core/music/noteName'
 import { countsOf } from '@/core/reading/counts'
@@ -82,7 +83,7 @@ export function CountsTab() {
         {counts.frames.map((f) => (
           <li key={`${f.string} ${f.position} ${f.name}`} className="flex justify-between border-t border-rule py-0.5">
             <span>
-              {on(f.string)}, {f.position === 'half' ? 'half position' : f.position}: {sayFrame(talk, f.name)}
+              {on(f.string)}, {sayPositionKey(f.position)}: {sayFrame(talk, f.name)}
             </span>
             <span className="text-soft tabular-nums">{f.count} notes</span>
           </li>

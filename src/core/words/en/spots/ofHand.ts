@@ -1,8 +1,9 @@
+import { sayPositionKey, THUMB } from '../../../instruments/instrument'
 import type { Shift } from '../../../fingering/moves'
 import type { Stop } from '../../../hands/hold'
 import { sayList } from '../../../names'
 import type { SpotKind } from '../../../plan/spotKinds'
-import { fingerOn, sayFinger, sayInterval, sayPlace, sayShaded, saySpacing, stringName, type Tongue } from '../hands'
+import { fingerName, fingerOn, sayFinger, sayInterval, sayPlace, sayShaded, saySpacing, stringName, type Tongue } from '../hands'
 import { inSlur, strings, wrongLow, type SpotWords, type Wrong } from './kind'
 
 const OVER: Record<Shift['over'], string> = {
@@ -17,7 +18,7 @@ const SHIFT_DOWN: Wrong = { heard: 'what comes after the shift back is sharp', w
 const ARCH: Wrong = { heard: 'the open string beside it does not ring', why: 'the finger leans over' }
 
 /** A finger beside its tape, its plain number where it lies on it: "low 2", "3". */
-const shaded = (t: Tongue, s: Stop): string => (s.place === 'normal' ? `${s.finger}` : sayShaded(t, s.place, s.finger))
+const shaded = (t: Tongue, s: Stop): string => (s.place === 'normal' ? fingerName(s.finger) : sayShaded(t, s.place, s.finger))
 
 /** What is said of what asks the left hand. */
 export const OF_HAND = {
@@ -94,7 +95,9 @@ export const OF_HAND = {
     name: 'Shift',
     mark: 'shift',
     text: ({ to, halfSteps, over, guide }) =>
-      `Shift ${halfSteps > 0 ? 'up' : 'down'} to ${to === 'half' ? 'half position' : to}, ${saySpacing(halfSteps)}, ${OVER[over]}${guide ? `; finger ${guide} leads` : ''}.`,
+      halfSteps === 0
+        ? `The hand changes to ${sayPositionKey(to)} where it is, ${OVER[over]}.`
+        : `Shift ${halfSteps > 0 ? 'up' : 'down'} to ${sayPositionKey(to)}, ${saySpacing(halfSteps)}, ${OVER[over]}${guide ? `; ${guide === THUMB ? 'the thumb' : `finger ${guide}`} leads` : ''}.`,
     advice: ({ over }) =>
       over === 'nothing' || over === 'slur'
         ? 'Stop the bow for the shift, hand and thumb as one, and hear the new note first; then make that stop shorter and shorter.'
