@@ -1,3 +1,4 @@
+import { once } from '../once'
 import { candidates, type Setup } from '../fingering/candidates'
 import { mapSeat, writtenOctaves, type SeatMap } from '../fingering/map'
 import type { Substitutes } from '../fingering/substitute'
@@ -203,6 +204,20 @@ function withReplaced(
   return { ...ranked, ...rankOf(chosen, ranked.foreign), chosen }
 }
 
+type PolicyWays = { readonly school: SchoolName; readonly fourth: Policy['fourth'] }
+
+const decided = once((_: Policy) => new Map<string, Policy>())
+
+/** A policy with other ways, the same value each time: what is known of a hand is kept by it, from key to key. */
+function withWays(policy: Policy, ways: PolicyWays): Policy {
+  if (policy.school === ways.school && policy.fourth === ways.fourth) return policy
+  const known = decided(policy)
+  const key = `${ways.school} ${ways.fourth}`
+  const made = known.get(key) ?? { ...policy, ...ways }
+  known.set(key, made)
+  return made
+}
+
 /** How a seat's part in a key and an octave is mapped, with its pins where they still stand. */
 function mapIn(
   piece: Piece,
@@ -210,12 +225,12 @@ function mapIn(
   klass: ClassSettings,
   seat: Seat,
   octave: number,
-  ways: { school: SchoolName; fourth: Policy['fourth'] },
+  ways: PolicyWays,
 ): SeatMap {
   const { policy, learned } = settingsFor(klass, plan, seat)
   return mapSeat(piece, playedLine(piece, plan, klass, seat), seat, {
     octave,
-    policy: { ...policy, ...ways },
+    policy: withWays(policy, ways),
     learned,
     pins: pinned(plan, seat.id),
   })
@@ -244,12 +259,12 @@ function variantsOf(
   seat: Seat,
   home: number,
   octaves: readonly number[],
-  ways: { school: SchoolName; fourth: Policy['fourth'] },
+  ways: PolicyWays,
   reaches: Reaches,
 ): Variant[] {
   const { policy, learned } = settingsFor(klass, plan, seat)
   const line = playedLine(piece, plan, klass, seat)
-  const setup: Setup = { instrument: seat.instrument, policy: { ...policy, ...ways }, learned }
+  const setup: Setup = { instrument: seat.instrument, policy: withWays(policy, ways), learned }
   const sets = distinct(momentsOf(piece, line).map((m) => m.pitches))
   const missed = octaves.map((octave) => {
     const by = writtenOctaves(setup.instrument, octave)
