@@ -115,6 +115,7 @@ function settings(command: Printed): Settings {
       fingersDown: said('fingers-down', FINGERS_DOWN, own.policy.fingersDown),
       extensions: own.policy.extensions && !values['no-cello-extensions'],
       harmonics: own.policy.harmonics || values.harmonics,
+      downbeats: own.policy.downbeats,
     }
     const step = values.level === undefined ? null : oneOf('level', values.level, STEP_IDS)
     if (command !== 'map' && values.format !== 'json') stop(`${command}: --format takes json`)

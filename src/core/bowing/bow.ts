@@ -35,10 +35,13 @@ type Turned =
   | { readonly by: 'beginning'; readonly strokes: number }
   | { readonly by: 'measure'; readonly from: number; readonly began: Bow; readonly strokes: number }
 
-/** What is wrong with the bow, as data: a measure that begins up-bow, or a repeat that needs a retake. Measures by index. */
+/** What is wrong with the bow, as data: a measure that begins up-bow (`also` those after it), or a repeat that needs a retake. Measures by index. */
 export type WrongFacts =
-  | { readonly retake: false; readonly at: number; readonly turned: Turned }
+  | { readonly retake: false; readonly at: number; readonly also: readonly number[]; readonly turned: Turned }
   | { readonly retake: true; readonly from: number; readonly to: number; readonly bow: Bow }
+
+/** The bow is lifted in the rest before a measure, which begins down-bow again. */
+export type LiftFacts = { readonly lift: true; readonly at: number }
 
 /** A place where the bow comes out the wrong way round. */
 export type WrongWay = {
@@ -167,10 +170,10 @@ function towardsStrongBeat(groups: readonly Group[], i: number, natural: Bow): B
   return strokes % 2 === 0 ? 'down' : 'up'
 }
 
-/** First beats that come up-bow, once for each stretch of measures. */
+/** First beats that come up-bow, once for each stretch of measures, which is told from its first to its last. */
 function wrongWays(plain: readonly Plain[]): WrongWay[] {
   const wrong: WrongWay[] = []
-  const wrongAt = new Set<number>()
+  const stretches = new Map<number, number[]>()
   plain.forEach((p, i) => {
     if (!onStrongBeat(p.group)) return
     // The stroke on the first beat before this one, as it is played.
@@ -187,13 +190,19 @@ function wrongWays(plain: readonly Plain[]): WrongWay[] {
     // Three even strokes to a measure alternate: every other measure begins up, as it should.
     const alternates = beats % 2 === 1 && before?.bow === 'down' && strokes % 2 === 1
     if (p.bow !== 'up' || p.given || alternates) return
-    wrongAt.add(i)
-    if (wrongAt.has(at)) return
     const { index, measure } = p.group.notes[0].at
+    const stretch = stretches.get(at)
+    if (stretch) {
+      stretches.set(i, stretch)
+      stretch.push(index)
+      return
+    }
+    const also: number[] = []
+    stretches.set(i, also)
     wrong.push({
       event: p.group.notes[0].event.id,
       measure: measure.number,
-      facts: { retake: false, at: index, turned: turnedBy(before, strokes, marked) },
+      facts: { retake: false, at: index, also, turned: turnedBy(before, strokes, marked) },
       again: false,
     })
   })

@@ -14,6 +14,9 @@ export const STAY = ['first position', 'string'] as const
 /** Where a shift is best: while an open string or a rest gives time · led by one finger · with the bar that needs it · at the last note. */
 export const SHIFT_WHERE = ['pauses', 'same finger', 'early', 'late'] as const
 
+/** The bow goes as it comes · every first beat is to come down-bow, and where it does not, that is said. */
+export const DOWNBEATS = ['as it comes', 'down'] as const
+
 /** The defaults; {@link WHY_DEFAULT} says why. */
 export const DEFAULT_POLICY: Policy = {
   fourth: 'slurs',
@@ -23,6 +26,7 @@ export const DEFAULT_POLICY: Policy = {
   extensions: true,
   shiftWhere: 'pauses',
   harmonics: false,
+  downbeats: 'as it comes',
 }
 
 /** Why each default is what it is, for the teacher. Common practice. */
@@ -33,6 +37,7 @@ export const WHY_DEFAULT: Record<keyof Policy, string> = {
   school: 'Most school methods teach 1-2-4.',
   extensions: 'F♯ on C and C♯ on G have no other place in first position.',
   shiftWhere: 'While an open string rings or in a rest the hand has time.',
+  downbeats: 'The bow turns by itself; a lift is for the beginning of a phrase, where a rest gives time.',
   harmonics: 'A harmonic breaks the frame; it is an effect until the hand knows the octave.',
 }
 

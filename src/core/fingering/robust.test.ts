@@ -11,7 +11,7 @@ import { sayMove } from '../words/en/fingering'
 import { PLAIN_TONGUE } from '../words/en/hands'
 import { movesOf } from './moves'
 import { offersAt } from './offers'
-import { DEFAULT_POLICY, FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from './policy'
+import { DEFAULT_POLICY, DOWNBEATS, FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from './policy'
 import { INSTRUMENTS, STEPS, SEATS, SEAT } from '../testing/seats'
 import { SCHOOLS } from '../instruments/instrument'
 
@@ -23,6 +23,7 @@ const policies: fc.Arbitrary<Policy> = fc.record({
   extensions: fc.boolean(),
   shiftWhere: fc.constantFrom(...SHIFT_WHERE),
   harmonics: fc.boolean(),
+  downbeats: fc.constantFrom(...DOWNBEATS),
 })
 
 it('any piece the schema admits maps for every seat, policy and learned, and all that is derived from it', () => {

@@ -12,7 +12,7 @@ import { layOut, type Table } from './layout'
 import { mapSeat, writtenOctaves } from './map'
 import { momentsOf } from './moments'
 import { pinFor, type Pin } from './pins'
-import { DEFAULT_POLICY, FOURTH, SHIFT_WHERE, STAY, type Policy } from './policy'
+import { DEFAULT_POLICY, DOWNBEATS, FOURTH, SHIFT_WHERE, STAY, type Policy } from './policy'
 import { solve } from './solve'
 import { weightsFor, type CostKind } from './weights'
 import { FIRST_POSITION, INSTRUMENTS, STEPS, SEATS, type TestSeat, SEAT } from '../testing/seats'
@@ -26,6 +26,7 @@ const policies: fc.Arbitrary<Policy> = fc.record({
   extensions: fc.boolean(),
   shiftWhere: fc.constantFrom(...SHIFT_WHERE),
   harmonics: fc.boolean(),
+  downbeats: fc.constantFrom(...DOWNBEATS),
 })
 const levels = fc.constantFrom(...STEPS.map((p) => p.learned))
 

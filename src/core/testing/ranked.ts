@@ -2,8 +2,12 @@ import type { StepId } from '../instruments/instrument'
 import type { Key } from '../music/key'
 import type { Meter } from '../music/time'
 import type { Piece } from '../piece/piece'
+import type { ClassSettings } from '../plan/class'
 import { pieceFrom } from './piece'
 import { SEATS, type TestSeat } from './seats'
+
+/** These tunes were circled by a teacher who wants first beats down-bow and says where they come up. */
+export const firstBeatsDown = (klass: ClassSettings): ClassSettings => ({ ...klass, policy: { ...klass.policy, downbeats: 'down' } })
 
 /** A place that a teacher of a class at this step would circle, for all seats or for one. */
 export type Circled = { readonly for: TestSeat | 'all'; readonly event: string; readonly kind: string }

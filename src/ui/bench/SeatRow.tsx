@@ -112,7 +112,8 @@ export const SeatRow = memo(function SeatRow({
     ),
   )
   const bowing = bows ? bowingOf(piece, map.line) : null
-  const wrong = new Set(bowing?.wrong.map((w) => w.event))
+  // As it comes is the rule: a ring only where the class wants its first beats down.
+  const wrong = new Set(map.setup.policy.downbeats === 'down' ? bowing?.wrong.map((w) => w.event) : [])
   const broken = notes.filter((n) => isBroken(n.hold) && !n.held && n.stop === n.hold.stops[0])
   return (
     <g transform={`translate(0 ${top})`} aria-label={label} role="img">

@@ -20,7 +20,7 @@ export function HandNotes({ map, note }: { map: SeatMap; note: MappedNote }) {
   const rows = useMemo(() => facts(talk, map, note), [talk, map, note])
   const bowing = bowingOf(piece, map.line)
   const stroke = bowing.byEvent.get(note.placed.event.id)
-  const wrong = bowing.wrong.find((w) => stroke?.events.includes(w.event))
+  const wrong = map.setup.policy.downbeats === 'down' && bowing.wrong.find((w) => stroke?.events.includes(w.event))
   const plucked = pluckedIn(map.line).has(note.placed.event.id)
   const first = stroke?.events[0] === note.placed.event.id
   return (

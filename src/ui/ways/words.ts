@@ -1,4 +1,4 @@
-import { FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from '@/core/fingering/policy'
+import { DOWNBEATS, FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from '@/core/fingering/policy'
 import { SCHOOLS, type Instrument, type OwnDecision } from '@/core/instruments/instrument'
 
 /** A decision as the teacher reads it: its question and its answers in order. */
@@ -82,6 +82,15 @@ const QUESTIONS: readonly Question[] = [
     each(SCHOOLS, {
       '1-2-4': '1-2-4: a whole step in the hand',
       '1-2-3-4': '1-2-3-4: a finger a half step',
+    }),
+  ),
+  question(
+    'downbeats',
+    null,
+    'First beats',
+    each(DOWNBEATS, {
+      'as it comes': 'as the bow comes',
+      down: 'down-bow: say where they come up',
     }),
   ),
   question('harmonics', null, 'Octave harmonic', [

@@ -1,8 +1,9 @@
-import { formOf } from '../form'
+import { meterThing, octaveThing } from './beforehand'
+import { friendsOf } from './friends'
 import type { Spot } from '../spots/spot'
 import { plainThings } from './plain'
 import { signThings } from './signs'
-import { measuresOf, ORDER, type Order, type Reader, type Thing } from './thing'
+import { ORDER, type Order, type Reader, type Thing } from './thing'
 import { visitThings } from './visits'
 
 /** How many things are said before playing: a class listens to no more. Common practice. */
@@ -40,30 +41,13 @@ export function digestOf(readers: readonly Reader[]): Thing[] {
   const things = [...visits.things, ...signs.things, ...plainThings(readers, said)].filter((t) =>
     t.spots.some((s) => isShownIn(readers, s)),
   )
-  const chosen = [...things].sort((a, b) => counted(b) - counted(a)).slice(0, MOST_SAID)
-  const friend = chosen.length < MOST_SAID ? returning(readers) : null
+  const whole = [octaveThing(readers), meterThing(readers)].filter((t) => t !== null)
+  // One of the seven is what nobody has to learn.
+  const friend = friendsOf(readers)
+  const chosen = [...whole, ...things].sort((a, b) => counted(b) - counted(a)).slice(0, MOST_SAID - (friend ? 1 : 0))
   return [...chosen, ...(friend ? [friend] : [])].sort((a, b) => ORDER.indexOf(a.order) - ORDER.indexOf(b.order) || counted(b) - counted(a))
 }
 
 const counted = (t: Thing): number => COUNTS[t.order] * t.weight ** SOME
 
 const isShownIn = (readers: readonly Reader[], s: Spot): boolean => readers.some((r) => r.shown.includes(s))
-
-/** What comes again note for note, so that nobody learns it twice; null when nothing does. */
-function returning(readers: readonly Reader[]): Thing | null {
-  const [{ reading }] = readers
-  const { line } = reading.map
-  const again = formOf(reading.piece, line).measures.filter((u) => u.like?.how.kind === 'same')
-  if (again.length === 0 || readers.some((r) => r.reading.map.line !== line)) return null
-  const form = formOf(reading.piece, line)
-  return {
-    id: 'returns',
-    order: 'friend',
-    facts: { kind: 'returns', again: again.map((u) => ({ at: u.from, is: form.measures[u.like!.unit].from })) },
-    seats: readers.map((r) => r.reading.map.seat.id),
-    measures: measuresOf(again.map((u) => ({ index: u.from, measure: line.measures[u.from].number }))),
-    kinds: [],
-    spots: [],
-    weight: 0,
-  }
-}

@@ -1,5 +1,7 @@
 import type { Hold } from '../../hands/hold'
 import type { Letter } from '../../music/pitch'
+import type { Meter } from '../../music/time'
+import type { ScaleOrChord } from '../form'
 import type { Reading } from '../reading'
 import type { SpotKind } from '../../plan/spotKinds'
 import type { SeatId } from '../../seats/seat'
@@ -30,8 +32,22 @@ export type ThingFacts =
   | { readonly kind: 'signature'; readonly forms: readonly FormAt[] }
   /** Hands that leave first position, and seats whose hand never does. */
   | { readonly kind: 'visits'; readonly fresh: boolean; readonly away: readonly Away[]; readonly stay: readonly SeatId[] }
-  /** Measures that come again note for note, each with the one that it is. */
-  | { readonly kind: 'returns'; readonly again: readonly { readonly at: number; readonly is: number }[] }
+  /** Measures that come again note for note, each with the one that it is; and scales and chords that the class knows. */
+  | {
+      readonly kind: 'returns'
+      readonly again: readonly { readonly at: number; readonly is: number }[]
+      readonly runs: readonly KnownRun[]
+    }
+  /** Seats that read lower than usual for want of a string; `stays`: there all of it lies in first position. */
+  | { readonly kind: 'octave'; readonly moved: readonly Elsewhere[]; readonly stays: boolean }
+  /** Uneven meters, with the beats of their groups. */
+  | { readonly kind: 'meter'; readonly felt: readonly { readonly meter: Meter; readonly groups: readonly number[] }[] }
+
+/** A scale or a chord one after another, and the measures, by index, that are nothing else. */
+export type KnownRun = { readonly run: ScaleOrChord; readonly at: readonly number[] }
+
+/** A seat in another octave than usual, up positive, and the letter of the string that it would need for the usual one. */
+export type Elsewhere = { readonly seat: SeatId; readonly by: number; readonly lacks: Letter }
 
 /** A seat whose hand leaves first position: to which positions, each once, and in which measures. */
 export type Away = { readonly seat: SeatId; readonly to: readonly string[]; readonly at: readonly number[] }
@@ -47,7 +63,7 @@ export type Thing = {
   /** As printed, in written order; each once. */
   readonly measures: readonly string[]
   readonly kinds: readonly SpotKind[]
-  /** The spots that it says, the first place first; none for what returns. */
+  /** The spots that it says, the first place first; none for what no single note says. */
   readonly spots: readonly Spot[]
   /** How much it matters: likelihood, how many it concerns, how often. */
   readonly weight: number

@@ -1,4 +1,4 @@
-import type { Bow, WrongFacts } from '../../bowing/bow'
+import type { Bow, LiftFacts, WrongFacts } from '../../bowing/bow'
 import type { Over, Shift, Slide } from '../../fingering/moves'
 import type { ProblemFacts } from '../../fingering/problems'
 import type { Stop } from '../../hands/hold'
@@ -55,7 +55,8 @@ export type SpotFacts = {
   /** So many in the time of so many. */
   triplet: { readonly actual: number; readonly normal: number }
   /** Tied over the barline, else struck between the beats. */
-  syncopation: { readonly tied: boolean }
+  /** Tied over the barline; or held over the next beat, from between the beats or (`weak`) from the second of four. */
+  syncopation: { readonly tied: boolean; readonly weak: boolean }
   /** Beats of rest, the beat of the entry, whether it comes between beats. */
   'counted-rest': { readonly beats: number; readonly on: number; readonly between: boolean }
   /** The earlier measure, and the note (from 0) from which the rhythm is another. */
@@ -90,7 +91,7 @@ export type SpotFacts = {
   'arch-kept': { readonly stop: Stop; readonly open: number }
   /** How many notes are in the bow. */
   'first-slur': { readonly known: boolean; readonly notes: number }
-  'wrong-bow': WrongFacts
+  'wrong-bow': WrongFacts | LiftFacts
   'uneven-bow': { readonly long: Bow; readonly short: Bow }
   /** Seconds of rest to change in. */
   'pluck-change': { readonly plucked: boolean; readonly seconds: number }

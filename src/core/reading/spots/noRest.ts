@@ -3,7 +3,7 @@ import { stageOf, type Stage } from '../stage'
 import type { Detector, Found } from './spot'
 
 /** Quarters without a rest after which bow and hand would like one, at each stage; from memory. */
-const LONG_WAY: Record<Stage, number> = { beginning: 32, 'first position': 64, beyond: 128 }
+const LONG_WAY: Record<Stage, number> = { beginning: 48, 'first position': 64, beyond: 128 }
 
 /** A long way without a rest to set bow and hand anew. */
 export const noRest = {

@@ -269,9 +269,10 @@ const ROWS: Record<SpotKind, { readonly hit: Row; readonly miss: Row; readonly n
     near: ['D4 [E4,A4]', ['e1']],
   },
   'wrong-bow': {
-    hit: ['D4 E4 F4:h G4:w', ['e3']],
-    miss: ['D4 E4 F4 G4 A4:w', []],
-    near: ['D4 E4 F4 z A4:w', []],
+    // Three strokes and a rest: lifted in it. As it comes is the rule: without a rest nobody asks.
+    hit: ['D4 E4 F4 z A4:w', ['e4']],
+    miss: ['D4 E4 F4:h G4:w', []],
+    near: ['D4:h E4 z A4:w', []],
   },
   'other-loudness': {
     hit: ['f:D4 E4 F4 G4 A4:w p:D4 E4 F4 G4', ['e5']],
@@ -292,12 +293,23 @@ const ROWS: Record<SpotKind, { readonly hit: Row; readonly miss: Row; readonly n
     near: ['(D4:h E4) F4 G4 A4', [], { meter: { beats: 3, unit: 4 } }],
   },
   'no-rest': {
-    hit: ['D4:w E4:w D4:w E4:w D4:w E4:w D4:w E4:w', ['e0'], { learned: learned('four-strings') }],
-    // Eight measures are long at the beginning only.
-    miss: ['D4:w E4:w D4:w E4:w D4:w E4:w D4:w E4:w', []],
-    near: ['D4:w E4:w D4:w z:w D4:w E4:w D4:w E4:w', [], { learned: learned('four-strings') }],
+    hit: ['D4:w E4:w D4:w E4:w D4:w E4:w D4:w E4:w D4:w E4:w D4:w E4:w', ['e0'], { learned: learned('four-strings') }],
+    // Twelve measures are long at the beginning only.
+    miss: ['D4:w E4:w D4:w E4:w D4:w E4:w D4:w E4:w D4:w E4:w D4:w E4:w', []],
+    near: ['D4:w E4:w D4:w E4:w D4:w E4:w D4:w z:w D4:w E4:w D4:w E4:w', [], { learned: learned('four-strings') }],
   },
 }
+
+describe('first beats', () => {
+  const policy = { downbeats: 'down' } as const
+  it('that come up are told where the class wants them down, from the first to the last of them', () => {
+    const text = 'D4 E4 F4:h G4 A4 B4:h A4 G4 F4 E4 D4 E4 F4 G4'
+    expect(events('wrong-bow', text)).toEqual([])
+    expect(find('wrong-bow', text, { policy }).map((s) => s.facts)).toMatchObject([{ at: 1, also: [] }])
+    const long = find('wrong-bow', 'D4 E4 F4:h G4 A4 B4 A4 G4 F4 E4 F4 D4:w', { policy })
+    expect(long.map((s) => s.facts)).toMatchObject([{ at: 1, also: [2, 3] }])
+  })
+})
 
 describe.each(SPOT_KINDS)('%s', (kind) => {
   it.each(Object.entries(ROWS[kind]))('%s', (_, [text, expected, how]) => {

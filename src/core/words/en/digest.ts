@@ -1,9 +1,13 @@
+import { keyName } from '../../music/key'
+import { meterName } from '../../music/time'
+import { type ScaleOrChord } from '../../reading/form'
 import type { SeatMap } from '../../fingering/map'
 import { sayPositionKey, type Instrument } from '../../instruments/instrument'
 import type { Combination } from '../../instruments/reads'
 import { printedNote, spokenNote } from '../../music/noteName'
 import { capital, inSentence, sayList } from '../../names'
-import { addressesOf, nameAll, nameForAll, nameOf } from '../../piece/address'
+import { addressesOf, nameAll, nameForAll, nameOf, sayMeasure } from '../../piece/address'
+import type { Line } from '../../piece/piece'
 import type { ByPlaces } from '../../reading/digest/plain'
 import type { Form, FormAt, Thing, ThingFacts } from '../../reading/digest/thing'
 import { atFirst } from '../../reading/family'
@@ -30,7 +34,7 @@ const TOGETHER: Record<Combination, string> = {
 }
 
 /** How a kind is said once for all its places. */
-const PLACES: { readonly [K in ByPlaces]: string | ((f: SpotFacts[K], instrument: Instrument, talk: Tongue) => string) } = {
+const PLACES: { readonly [K in ByPlaces]: string | ((f: SpotFacts[K], instrument: Instrument, talk: Tongue, line: Line) => string) } = {
   'out-of-reach': 'It cannot be played as written',
   'new-for-class': ({ news }, instrument, talk) => `New for this class: ${sayNews(talk, instrument, news)}`,
   'new-rhythm': ({ rhythm, meter }) => `New for the class: ${sayRhythm(rhythm, meter)}`,
@@ -38,7 +42,12 @@ const PLACES: { readonly [K in ByPlaces]: string | ((f: SpotFacts[K], instrument
   pickup: ({ beat, bow }) => `Begins before the first full measure, on beat ${beat}, ${bow ? `${bow}-bow` : 'plucked'}`,
   dotted: ({ long }) => `Dotted ${long} and ${long === 'quarter' ? 'eighth' : 'sixteenth'}`,
   triplet: ({ actual, normal }) => `${actual} even notes in the time of ${normal}`,
-  syncopation: ({ tied }) => (tied ? 'Tied over the barline' : 'Struck between the beats and held over the next'),
+  syncopation: ({ tied, weak }) =>
+    tied
+      ? 'Tied over the barline'
+      : weak
+        ? 'Short, long, short: the long note comes on 2'
+        : 'Struck between the beats and held over the next',
   'counted-rest': 'Entries to be counted after a rest',
   'changed-rhythm': 'Known notes in another rhythm',
   'long-after-short': 'A long note after short ones',
@@ -64,17 +73,23 @@ const PLACES: { readonly [K in ByPlaces]: string | ((f: SpotFacts[K], instrument
   'letter-two-strings': ({ pitch }, _, { names }) => `${printedNote(names, pitch)} lies on two strings`,
   'ledger-lines': 'Notes far off the staff',
   'first-slur': ({ known }) => (known ? 'Several notes in one bow' : 'New for the class: a slur, several notes in one bow'),
-  'wrong-bow': ({ retake }) => (retake ? 'The repeat needs a retake' : 'The first beat comes up-bow'),
+  'wrong-bow': (f) =>
+    'lift' in f ? 'Lift in the rest and begin down-bow again' : f.retake ? 'The repeat needs a retake' : 'The first beat comes up-bow',
   'uneven-bow': 'A long bow and a short one back',
   'pluck-change': ({ plucked }) => (plucked ? 'From bow to plucking' : 'From plucking back to the bow'),
   'other-loudness': ({ softer }) => `What returns ${softer ? 'softer' : 'louder'}: the same tempo`,
-  'no-rest': 'A long way without a rest',
+  'no-rest': ({ from, to }, _, __, line) =>
+    from === null
+      ? 'No rest in the whole piece'
+      : `No rest from ${sayMeasure(line, from)} to ${to === null ? 'the end' : nameOf(line, to)}`,
   'look-alike': 'What begins like an earlier measure goes on otherwise',
   'repeat-way': 'Look where the repeat goes',
 }
 
 /** What is known of any kind's words: the facts that it is given are those of its own kind. */
-const placesOf = PLACES as { readonly [K in Spot['kind']]?: string | ((f: Spot['facts'], instrument: Instrument, talk: Tongue) => string) }
+const placesOf = PLACES as {
+  readonly [K in Spot['kind']]?: string | ((f: Spot['facts'], instrument: Instrument, talk: Tongue, line: Line) => string)
+}
 
 /** "viola and cello", in a sentence. */
 const lower = (names: readonly string[]): string => sayList(names.map(inSentence))
@@ -95,11 +110,14 @@ function together(said: readonly { readonly says: string; readonly name: string 
   return [...by]
 }
 
+/** Every measure that a spot speaks of: where first beats come up-bow, all of them. */
+const placesOfSpot = ({ index, facts }: Spot): readonly number[] => ('also' in facts ? [index, ...facts.also] : [index])
+
 /** Where and for whom: "in 6" where it is all, "in 6 and 10: viola and cello", "in 2 for cello, in 3 and 7 for viola". */
 function sayPlaces({ maps }: Seats, spots: readonly Spot[]): string {
   const groups = together(
     maps.flatMap((m) => {
-      const own = spots.filter((s) => s.seat === m.seat.id).map((s) => s.index)
+      const own = spots.filter((s) => s.seat === m.seat.id).flatMap(placesOfSpot)
       return own.length === 0 ? [] : [{ says: nameAll(m.line, own), name: m.seat.name }]
     }),
   )
@@ -142,6 +160,10 @@ export function sayThing(of: Seats, thing: Thing): SaidThing {
       return { ...thing, ...sayVisits(of, facts) }
     case 'returns':
       return { ...thing, ...sayReturns(of, facts) }
+    case 'octave':
+      return { ...thing, ...sayOctaves(of, facts) }
+    case 'meter':
+      return { ...thing, ...sayMeters(facts) }
   }
 }
 
@@ -163,7 +185,7 @@ function sayAlike(of: Seats, thing: Thing, { bare, one }: Of<'alike'>): string {
       return `In ${placesForAll(of.maps, [first.index])}: ${text[0].toLowerCase()}${text.slice(1).replace(':', ',')}`
   }
   const row = placesOf[first.kind]!
-  const says = typeof row === 'string' ? row : row(first.facts, telling(first).instrument, of.talk)
+  const says = typeof row === 'string' ? row : row(first.facts, telling(first).instrument, of.talk, telling(first).line)
   return bare && all ? `${says}.` : `${says}, ${sayPlaces(of, spots)}.`
 }
 
@@ -240,12 +262,55 @@ function sayVisits(of: Seats, { fresh, away, stay }: Of<'visits'>): Words {
   }
 }
 
-/** "Old friends, note for note: 5 to 8." */
-function sayReturns({ maps: [{ line }] }: Seats, { again }: Of<'returns'>): Words {
+/** "Old friends: 5 to 8 come again note for note, and 3 is a D major scale, up." */
+function sayReturns({ maps: [{ line }], talk }: Seats, { again, runs }: Of<'returns'>): Words {
   const places = nameAll(
     line,
     again.map((u) => u.at),
   )
+  const named = runs.map(({ run, at }) => `${nameAll(line, at)} ${at.length > 1 ? 'are' : 'is'} ${sayKnown(talk, run)}`)
   const said = again.map((u) => `${nameOf(line, u.at)} is ${nameOf(line, u.is)} again`)
-  return { text: `Old friends, note for note: ${places}.`, advice: `${capital(said.join(addressesOf(line) ? '; ' : ', '))}.` }
+  const text = [
+    ...(places ? [`Old friends, note for note: ${places}`] : []),
+    ...named.slice(0, 1).map((x) => (places ? capital(x) : `Old friends: ${x}`)),
+    ...named.slice(1),
+  ]
+  return {
+    text: `${places ? `${text[0]}.${named.length ? ` ${text.slice(1).join('; ')}.` : ''}` : `${text.join('; ')}.`}`,
+    advice: said.length
+      ? `${capital(said.join(addressesOf(line) ? '; ' : ', '))}.`
+      : 'Play it by itself once, as in the warm-up; then it is known.',
+  }
+}
+
+/** "the scale of D major, down", "the chord of D major, note by note". */
+const sayKnown = ({ names }: Tongue, r: ScaleOrChord): string =>
+  r.kind === 'scale' ? `the ${keyName(r.key)} scale, ${r.up ? 'up' : 'down'}` : `${printedNote(names, r.root)} ${r.quality}, note by note`
+
+/** "Viola and cello have no E string: they read an octave lower than usual." */
+function sayOctaves(of: Seats, { moved, stays }: Of<'octave'>): Words {
+  const said = together(
+    moved.map(({ seat, by, lacks }) => ({
+      says: `no ${lacks} string|${by === -1 ? 'an octave' : `${-by} octaves`}`,
+      name: nameIn(of, seat),
+    })),
+  ).map(([says, names]) => {
+    const [lacks, far] = says.split('|')
+    const [has, reads] = names.length > 1 ? ['have', 'they read'] : ['has', 'it reads']
+    return `${capital(lower(names))} ${has} ${lacks}: ${reads} ${far} lower than usual`
+  })
+  return {
+    text: `${said.join('. ')}.`,
+    advice: `${stays ? 'There all of it lies in first position.' : 'There the hand has least to do.'} Say the first note with its string before anybody plays.`,
+  }
+}
+
+const GROUPS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'four' }
+
+/** "5/4 is felt in two and three." */
+function sayMeters({ felt }: Of<'meter'>): Words {
+  const said = felt.map(({ meter, groups }) => `${meterName(meter)} is felt in ${sayList(groups.map((g) => GROUPS[g] ?? `${g}`))}`)
+  const [{ groups }] = felt
+  const counted = groups.map((g) => Array.from({ length: g }, (_, i) => i + 1).join(' ')).join(' · ')
+  return { text: `${said.join('; ')}.`, advice: `Count ${counted}, a step of the foot on each 1; then say the notes over it.` }
 }

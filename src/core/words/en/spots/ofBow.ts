@@ -27,8 +27,12 @@ export const OF_BOW = {
   'wrong-bow': {
     name: 'The bow comes out the wrong way',
     mark: 'wrong bow',
-    text: (f, { line }) => sayWrongBow(line, f),
-    advice: 'Lift and set the bow anew, or join two notes before it in one bow; mark which.',
+    text: (f, { line }) =>
+      'lift' in f ? `The bow is lifted in the rest before ${sayMeasure(line, f.at)}, which begins down-bow again.` : sayWrongBow(line, f),
+    advice: (f) =>
+      'lift' in f
+        ? 'In the rest the bow goes back to the frog through the air and waits on the string.'
+        : 'Lift and set the bow anew, or join two notes before it in one bow; mark which.',
   },
   'uneven-bow': {
     name: 'Uneven bows',

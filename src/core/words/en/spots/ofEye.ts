@@ -122,8 +122,12 @@ export const OF_EYE = {
   syncopation: {
     name: 'Held over the beat',
     mark: 'over the beat',
-    text: ({ tied }) =>
-      tied ? 'Tied over the barline: beat 1 is not struck again.' : 'Struck between the beats and held over the next one.',
+    text: ({ tied, weak }) =>
+      tied
+        ? 'Tied over the barline: beat 1 is not struck again.'
+        : weak
+          ? 'Short, long, short: struck on 2 and held over 3.'
+          : 'Struck between the beats and held over the next one.',
     advice: ({ tied }) =>
       tied
         ? 'Play it once without the tie, then think the second note and let the bow go on.'

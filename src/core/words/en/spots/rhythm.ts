@@ -21,6 +21,6 @@ export function sayRhythm(rhythm: Rhythm, meter: Meter): string {
     case 'compound':
       return `${meterName(meter)}, felt in dotted beats`
     case 'syncopation':
-      return 'a note between the beats that is held over the next one'
+      return 'syncopation, a note held over the beat'
   }
 }

@@ -1,0 +1,50 @@
+import { describe, expect, it } from 'vitest'
+import { ensembleMapper, mapsOf } from '../../balance/ensemble'
+import { classAt } from '../../plan/class'
+import { emptyPlan } from '../../plan/plan'
+import { saidDigest } from '../../testing/said'
+import { TOLD, type ToldPiece, type ToSay } from '../../testing/saidFirst'
+import type { SaidThing } from '../../words/en/digest'
+import { MOST_SAID } from './digest'
+import { readersOf } from './readers'
+
+const NOTHING = { kinds: {}, muted: [] }
+
+const digest = ({ piece, step }: ToldPiece): SaidThing[] =>
+  saidDigest(readersOf(piece, mapsOf(ensembleMapper()(piece, emptyPlan(), classAt(step))), NOTHING, {}))
+
+/** What a thing is about: the kinds of its spots, or its own. */
+const about = ({ kinds, facts }: SaidThing): readonly string[] =>
+  facts.kind === 'returns' ? [...(facts.again.length ? ['returns'] : []), ...(facts.runs.length ? ['run'] : [])] : [...kinds, facts.kind]
+
+/** Whether it says what a teacher said: the same kind of thing, in one of the measures, to one of the seats. */
+const says = (t: SaidThing, s: ToSay): boolean =>
+  about(t).some((k) => s.kinds.includes(k)) &&
+  t.measures.some((m) => s.measures.includes(m)) &&
+  t.seats.some((x) => s.seats.some((y) => y === x))
+
+/** Old friends and the way of a repeat are said last, by the order in which things are said: they count among the seven. */
+const isLast = (s: ToSay): boolean => s.kinds.some((k) => k === 'returns' || k === 'repeat-way')
+
+describe('what is said first, against what a teacher wrote down beforehand', () => {
+  const all = TOLD.map((r) => ({ r, ours: digest(r) }))
+  const share = (found: number, of: number): number => Math.round((100 * found) / of)
+  it('nine in ten of what must be said stand in the first five, three in four of all in the seven', () => {
+    const must = all.flatMap(({ r, ours }) => r.must.map((s) => ours.slice(0, isLast(s) ? MOST_SAID : 5).some((t) => says(t, s))))
+    const whole = all.flatMap(({ r, ours }) => [...r.must, ...r.also].map((s) => ours.some((t) => says(t, s))))
+    const [first, seven] = [must, whole].map((x) => share(x.filter(Boolean).length, x.length))
+    console.log(`said first: ${first} % of ${must.length} in the first five, ${seven} % of ${whole.length} in the seven`)
+    expect(first).toBeGreaterThanOrEqual(90)
+    expect(seven).toBeGreaterThanOrEqual(75)
+  })
+  it.each(all.map(({ r, ours }) => [r.name, r, ours] as const))(
+    '%s: nothing that must not be said, and one of the seven is an old friend',
+    (_, r, ours) => {
+      // A rest gives time to lift the bow in: that is no first beat that comes up.
+    const told = ours.filter((t) => !t.spots.some((s) => 'lift' in s.facts)).flatMap((t) => t.kinds)
+    expect(told.filter((k) => r.never.includes(k))).toEqual([])
+      expect(ours.length).toBeLessThanOrEqual(MOST_SAID)
+      if ([...r.must, ...r.also].some((s) => s.kinds.includes('returns'))) expect(ours.at(-1)!.facts.kind).toBe('returns')
+    },
+  )
+})
