@@ -13,12 +13,28 @@ import { bowOnly, openOfKey, withTouches } from './passages'
 import { freshIn, openTouch, touchFor, type SeatAtWork, type Practised } from './practised'
 
 /** Seconds it takes to tell a class what comes. Common practice. */
-export const TELLING = 15
+export const TELLING = 20
 
-/** Minutes that a drill takes: its measures at its tempo, so often, and the telling. To a tenth. */
-export function minutesOf(measures: number, beatsInQuarters: number, tempo: number, times: number): number {
-  const seconds = (measures * beatsInQuarters * 60 * times) / tempo + TELLING
-  return Math.round(seconds / 6) / 10
+/** A thing is played so often at least, and often enough that it takes about so many seconds, but not more often than a class bears. Common practice. */
+const [FEWEST_TIMES, PLAYED, MOST_REPEATED] = [3, 70, 8] as const
+/** What strains is played so many seconds in a row at the most; then the hand rests so long. Common practice. */
+const [IN_A_ROW, REST] = [60, 20] as const
+
+/** Seconds that a drill is played once through. */
+const secondsOnce = (measures: number, beatsInQuarters: number, tempo: number): number => (measures * beatsInQuarters * 60) / tempo
+
+/** How often a drill is played where nobody has settled it: `strains`, it strains a small hand. */
+export function timesOf(measures: number, beatsInQuarters: number, tempo: number, least: number, strains: boolean): number {
+  const once = secondsOnce(measures, beatsInQuarters, tempo)
+  const often = strains ? Math.floor(IN_A_ROW / once) : Math.round(PLAYED / once)
+  return Math.max(FEWEST_TIMES, least, Math.min(MOST_REPEATED, often))
+}
+
+/** Minutes that a drill takes: its measures at its tempo, so often, the telling, and rest for the hand where it strains. To a tenth. */
+export function minutesOf(measures: number, beatsInQuarters: number, tempo: number, times: number, strains: boolean): number {
+  const seconds = secondsOnce(measures, beatsInQuarters, tempo) * times
+  const rest = strains ? REST * Math.ceil(seconds / IN_A_ROW) : 0
+  return Math.round((seconds + rest + TELLING) / 6) / 10
 }
 
 /** The new things of which a drill may ask one of a seat: what stands new at the spots that it serves there. */
@@ -90,8 +106,9 @@ type Settled = Pick<Drill, 'serves' | 'companions'> & { readonly voices: readonl
 function finished(c: Practised, sketch: Sketch, choice: DrillChoice, { voices, choices, ...settled }: Settled): Drill {
   const { voice: _, spots: _s, isFor: _f, title, purpose, ...own } = sketch
   const tempo = choice.tempo ?? tempoOf(c.piece, sketch.pace)
-  const times = choice.times ?? sketch.times
   const quarters = (sketch.meter.beats * beatTicks(sketch.meter)) / QUARTER
+  const strains = (sketch.strains?.length ?? 0) > 0
+  const times = choice.times ?? timesOf(voices[0].length, quarters, tempo, sketch.times, strains)
   const id = drillIdOf(sketch)
   let made: { piece: Piece; plan: Plan } | undefined
   const make = () => (made ??= pieceOf(c, sketch, tempo, voices))
@@ -103,7 +120,7 @@ function finished(c: Practised, sketch: Sketch, choice: DrillChoice, { voices, c
     id,
     tempo,
     times,
-    minutes: minutesOf(voices[0].length, quarters, tempo, times),
+    minutes: minutesOf(voices[0].length, quarters, tempo, times, strains),
     // Most drills of a piece are only weighed: what is played in them is put together when it is looked at.
     get choices() {
       return choices()

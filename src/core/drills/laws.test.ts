@@ -89,7 +89,9 @@ describe('every drill', () => {
           expect(d.minutes).toBeGreaterThan(0)
           // Told before it is laid out, and so when it is.
           const quarters = (d.meter.beats * 4) / d.meter.unit
-          expect(d.minutes, d.id).toBe(minutesOf(d.piece.lines[0].measures.length, quarters, d.tempo, d.times))
+          expect(d.minutes, d.id).toBe(
+            minutesOf(d.piece.lines[0].measures.length, quarters, d.tempo, d.times, (d.strains?.length ?? 0) > 0),
+          )
         }
       }),
       { numRuns: 12, seed: 7 },

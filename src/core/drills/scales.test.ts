@@ -1,6 +1,10 @@
+import { beatsIn } from './cells'
+import { TOLD } from '../testing/saidFirst'
+import { RANKED } from '../testing/ranked'
+import { placeEvents } from '../piece/walk'
 import { describe, expect, it } from 'vitest'
 import { pitchName } from '../music/pitch'
-import { DEFAULT_CLASS } from '../plan/class'
+import { classAt, DEFAULT_CLASS } from '../plan/class'
 import { emptyPlan } from '../plan/plan'
 import { drill, drillMap, fingersIn, practisedBy } from '../testing/drills'
 import { pieceFrom } from '../testing/piece'
@@ -76,16 +80,60 @@ describe('the scale of the key', () => {
     expect(fingersIn(natural, 'violin').split(' ').slice(-13).join(' ')).toContain('low 2 low 1 0 3 low 2 1 0')
   })
 
-  it('stays on the nearest note where one is not learned, and says so', () => {
+  it('goes to another octave where a note is not learned, and says so', () => {
     const piece = pieceFrom('G4 A4 B4 C5 D5 E5 D5 C5', G)
     const all = drill(practisedBy(piece), 'scale', 'half notes')
-    expect(all.purpose).not.toContain('stay')
+    expect(all.purpose).not.toContain('another octave')
     // An octave under the violin the bass would have E4 on its G string, beyond III.
     const high = drill(practisedBy(piece, DEFAULT_CLASS, { ...emptyPlan(), octaves: { bass: -2 } }), 'scale', 'half notes')
-    expect(high.purpose).toContain('Bass stays on the nearest note where one is not learned.')
+    expect(high.purpose).toContain('Bass plays in another octave what is not learned there.')
     const pitches = drillMap(high, 'bass').notes.map((n) => pitchName(n.pitch))
-    expect(pitches.slice(3, 7)).toEqual(['C4', 'D4', 'D4', 'D4'])
+    expect(pitches.slice(3, 7)).toEqual(['C4', 'D4', 'E3', 'D4'])
     expect(high.companions.bass).toBeNull()
+  })
+
+  it('sounds one letter in all seats at every note, in the meter of the piece, no two ways with the same music', () => {
+    let seen = 0
+    for (const { name, piece, step } of [...TOLD, ...RANKED]) {
+      const c = practisedBy(piece, classAt(step))
+      const music = new Set<string>()
+      for (const d of drillsOf(c, ['scale', 'arpeggio'])) {
+        const lines = c.players.flatMap(({ seat }, i) => (d.companions[seat.id] === null ? [d.piece.lines[i]] : []))
+        const letters = lines.map((line) =>
+          placeEvents(d.piece, line).map(({ event }) => (event.kind === 'note' ? event.heads.map((h) => h.pitch.letter).join() : null)),
+        )
+        letters[0].forEach((_, i) => {
+          const here = new Set(letters.map((l) => l[i]).filter((x) => x !== null))
+          expect(here.size, `${name}, ${d.id}: note ${i}`).toBeLessThanOrEqual(1)
+          seen += here.size
+        })
+        for (const line of lines)
+          for (const m of line.measures)
+            for (const e of m.events)
+              if (e.kind === 'note')
+                expect(
+                  e.heads.some((h) => h.tie),
+                  `${name}, ${d.id}`,
+                ).toBe(false)
+        if (d.purpose.includes('two beats to each note')) expect(beatsIn(d.meter) % 2, `${name}, ${d.id}`).toBe(0)
+        const key = JSON.stringify([
+          d.kind,
+          d.piece.lines.map((l) => l.measures.map((m) => m.events.map((e) => (e.kind === 'note' ? [e.value, e.heads] : [e.value])))),
+          Object.values(d.plan.pins).map((x) => Object.values(x ?? {})),
+        ])
+        expect(music.has(key), `${name}, ${d.id}`).toBe(false)
+        music.add(key)
+      }
+    }
+    expect(seen).toBeGreaterThan(1000)
+  })
+
+  it('44: in three a measure to each note, never half notes over a barline', () => {
+    const three = practisedBy(pieceFrom('D4 E4 F#4 G4 A4 B4 C#5 D5:h', D, { beats: 3, unit: 4 }))
+    const scales = drillsOf(three, ['scale'])
+    expect(scales.map((d) => d.variant)).not.toContain('half notes')
+    const [long] = scales
+    expect(long.piece.lines[0].measures.every((m) => m.events.length === 1)).toBe(true)
   })
 
   it('has the arpeggio over the same range', () => {

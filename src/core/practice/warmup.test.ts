@@ -14,7 +14,6 @@ const drills = drillsOf(c)
 describe('a warm-up', () => {
   it('begins with the key and ends with the passage, in the time there is', () => {
     const w = warmupOf(c, drills, { minutes: 8 })
-    expect(w.proven).toBe(true)
     expect(w.minutes).toBeLessThanOrEqual(8)
     expect(w.minutes).toBe(sumOf(w.drills))
     expect(w.drills[0].kind).toBe('scale')

@@ -6,28 +6,28 @@ import { COST_NAMES } from '../balance/load'
 import { kindName } from '../words/en/spots/said'
 import { SPOT_KINDS, type SpotKind } from '../plan/spotKinds'
 import type { CostKind } from '../fingering/weights'
-import { choose } from './choose'
+import { fillArc, partOf, type ArcItem } from './arc'
+import { takenOff } from './choose'
 import { burdensOf, easedBy, type Burden } from './eases'
 
 /** The usual lengths of a warm-up, in minutes. Common practice. */
 export const WARMUP_MINUTES = [3, 5, 8, 12] as const
-
-/** From this many minutes on a warm-up begins with the scale of the key, whatever else is hard. Common practice. */
-export const SCALE_FROM = 5
 
 /** How many of the hardest places of a piece a warm-up is measured by. */
 const HARDEST = 11
 
 /** The variant of a kind that stands for its family until the teacher takes another. Common practice. */
 const STANDS_FOR: Readonly<Partial<Record<Drill['kind'], readonly string[]>>> = {
-  scale: ['half notes'],
-  arpeggio: ['half notes'],
+  scale: ['half notes', 'long notes'],
+  arpeggio: ['half notes', 'long notes'],
   ladder: ['slide heard', 'hand alone'],
   passage: ['slow'],
 }
 
 /** Drills that differ only in how the same is practised: what the teacher chooses between at one place. */
-export const familyOf = (d: Drill): string => `${d.kind}/${d.title.replace(d.variant, '')}`
+export const familyOf = (d: Drill): string =>
+  // A piece has one scale and one chord of its key, in whatever form of minor.
+  d.kind === 'scale' || d.kind === 'arpeggio' ? d.kind : `${d.kind}/${d.title.replace(d.variant, '')}`
 
 /** One drill for each family: the one that stands for it, of minor scales in the form that the piece uses. */
 export function representatives(drills: readonly Drill[]): Drill[] {
@@ -59,36 +59,40 @@ export type Warmup = {
   readonly covered: number
   readonly total: number
   readonly places: readonly HardPlace[]
-  /** Whether nothing better was left unlooked at. */
-  readonly proven: boolean
 }
 
-/** The drills that take the most load off in the time there is, with those that are locked; in the order of a warm-up. */
+/**
+ * The first minutes of a lesson: the scale of the key, an arpeggio where the piece has one, one thing at a time for the
+ * hardest places, the passage itself; so many as there is time for (`arc.ts`), with those that are locked. Of all ways to
+ * fill the arc the one that takes most off, seats alike.
+ */
 export function warmupOf(c: Practised, drills: readonly Drill[], { minutes, locked = [], dropped = [] }: WarmupAsk): Warmup {
   const burdens = burdensOf(c)
   const kept = drills.filter((d) => locked.includes(d.id))
   const out = new Set(drills.filter((d) => dropped.includes(d.id)).map(familyOf))
   const taken = new Set(kept.map(familyOf))
   const open = representatives(drills).filter((d) => !taken.has(familyOf(d)) && !out.has(familyOf(d)))
-  const scale = minutes >= SCALE_FROM && !kept.some((d) => d.kind === 'scale') ? open.find((d) => d.kind === 'scale') : undefined
-  const set = scale ? [scale, ...kept] : kept
-  const free = open.filter((d) => d !== scale)
-  const all = [...set, ...free]
+  const all = [...kept, ...open]
   const eased = easedBy(all, burdens)
-  const { indices, points, proven } = choose(
-    all.map((d, i) => ({ minutes: d.minutes, eased: eased[i] })),
-    burdens.map((b) => b.points),
+  const seats = c.players.map((p) => p.seat.id)
+  const items = all.map((d, i): ArcItem => ({ part: partOf(d.kind), kind: d.kind, minutes: d.minutes, eased: eased[i] }))
+  const indices = fillArc(
+    items,
+    burdens.map((b) => ({ points: b.points, seat: seats.indexOf(b.seat) })),
     minutes,
-    set.map((_, i) => i),
+    kept.map((_, i) => i),
   )
   const chosen = indices.map((i) => all[i])
+  const points = burdens.map((b) => b.points)
   return {
     drills: inOrder(chosen),
     minutes: sumOf(chosen),
-    covered: points,
-    total: burdens.reduce((sum, b) => sum + b.points, 0),
+    covered: takenOff(
+      indices.map((i) => items[i]),
+      points,
+    ),
+    total: points.reduce((sum, p) => sum + p, 0),
     places: placesOf(c, burdens, new Set(indices.flatMap((i) => [...eased[i].burdens]))),
-    proven,
   }
 }
 

@@ -1,12 +1,13 @@
 import { alterIn, tonic, type Key } from '../../music/key'
 import { printedNote } from '../../music/noteName'
-import { LETTERS, midiOf, pitchAt, stepsOf, type Letter, type Pitch } from '../../music/pitch'
+import { byOctaves, LETTERS, midiOf, pitchAt, stepsOf, type Letter, type Pitch } from '../../music/pitch'
 import type { Tongue } from '../../words/en/hands'
+import { measureTicks, valueOf, type Meter } from '../../music/time'
 import { inSentence, sayNames } from '../../names'
 import type { Seat } from '../../seats/seat'
 import { beatsIn, voiceOf, type Cell } from '../cells'
 import type { Sketch, Touch, DrillVoice } from '../drill'
-import { linePitch, solvedRun, writtenFor, type SeatAtWork, type Practised } from '../practised'
+import { linePitch, solvedRun, touchFor, writtenFor, type SeatAtWork, type Practised } from '../practised'
 import { plural } from '../../count'
 
 /** The forms of a minor scale: its sixth and seventh are raised not at all, the seventh alone, or both on the way up. */
@@ -70,25 +71,19 @@ export function runIn(c: Practised, key: Key, form: ScaleForm, wanted: (degree: 
   return kept.map((s, i) => scalePitch(key, form, s, i > 0 ? s < kept[i - 1] : false))
 }
 
-/** A run as one seat takes it. Where it has not learned a note it stays on the nearest of the run that it has; null where most is not learned. */
-export type Taken = { readonly touches: readonly Touch[]; readonly stays: boolean }
+/**
+ * A run as one seat takes it: everybody sounds the same letter at every note. What a seat has not learned it takes in another
+ * octave (`moved`), the lower first; where that is not learned either it rests (null). Null where most is not learned.
+ */
+export type Taken = { readonly touches: readonly (Touch | null)[]; readonly moved: boolean; readonly rests: boolean }
 
 function takenBy(c: Practised, p: SeatAtWork, run: readonly Pitch[], up?: 'string' | 'first position'): Taken | null {
-  const touches = solvedRun(
-    c,
-    p,
-    run.map((x) => writtenFor(p, x)),
-    up ? { stay: up } : {},
-  )
-  const good = touches.map((t) => (t && t.fresh.length === 0 ? t : null))
+  const written = run.map((x) => writtenFor(p, x))
+  const learned = (t: Touch | null): Touch | null => (t && t.fresh.length === 0 ? t : null)
+  const good = solvedRun(c, p, written, up ? { stay: up } : {}).map(learned)
   if (good.filter((t) => t).length * 2 < good.length) return null
-  const nearest = (i: number): Touch => {
-    for (let d = 1; ; d++) {
-      const t = good[i - d] ?? good[i + d]
-      if (t) return t
-    }
-  }
-  return { touches: good.map((t, i) => t ?? nearest(i)), stays: good.some((t) => !t) }
+  const touches = good.map((t, i) => t ?? learned(touchFor(p, byOctaves(written[i], -1))) ?? learned(touchFor(p, byOctaves(written[i], 1))))
+  return { touches, moved: touches.some((t, i) => t && !good[i]), rests: touches.some((t) => !t) }
 }
 
 /** One way of playing a run: how each note is laid out, and what the class is told. */
@@ -123,8 +118,28 @@ const WAYS: readonly Way[] = [
 /** Where any seat goes to another string along a run. */
 function crossingsOf(taken: readonly (Taken | null)[]): Set<number> {
   const found = new Set<number>()
-  for (const t of taken) t?.touches.forEach((x, i) => i > 0 && x.string !== t.touches[i - 1].string && found.add(i))
+  for (const t of taken)
+    t?.touches.forEach((x, i) => {
+      const last = t.touches[i - 1]
+      if (x && last && x.string !== last.string) found.add(i)
+    })
   return found
+}
+
+/** The ways to play a run in a meter: two beats to a note only where a measure has room for pairs of them, no two with the same music. */
+function waysIn(meter: Meter, run: readonly Pitch[], crossings: ReadonlySet<number>): { way: Way; cells: readonly Cell[] }[] {
+  const beats = beatsIn(meter)
+  const groups = meter.groups ?? meter.felt
+  const made = new Map<string, { way: Way; cells: readonly Cell[] }>()
+  for (const way of WAYS) {
+    if (way.variant === 'half notes' && beats % 2 !== 0) continue
+    // A measure that no one note fills, of five or seven: a note to each of its groups.
+    const grouped = way.variant === 'long notes' && groups && !valueOf(measureTicks(meter))
+    const cells = grouped ? each(run, (i) => [named(i, groups[i % groups.length])]) : way.cells(run, crossings, beats)
+    const key = JSON.stringify(cells.map(({ what, beats: long }) => [what, long]))
+    if (!made.has(key)) made.set(key, { way: grouped ? { ...way, says: 'a group of the measure to each note' } : way, cells })
+  }
+  return [...made.values()]
 }
 
 /** Drills that play a run of the key: the scale, or the arpeggio. */
@@ -141,7 +156,10 @@ export function runSketches(
     const mode = form === 'major' ? 'major' : forms ? `${form} minor` : 'minor'
     const of = ({ names }: Tongue): string => `${printedNote(names, tonic(key))} ${mode}`
     const usual = takenByAll(c, run)
-    for (const way of WAYS) sketches.push(sketch(way, usual, of, form, run))
+    const ways = waysIn(c.players[0].reading.notes[0]?.placed.at.meter ?? meter, run, crossingsOf([...usual.values()]))
+    for (const { way, cells } of ways) sketches.push(sketch(way, cells, usual, of, form))
+    // The calmest but one, where there are two beats to a note; else a measure to each.
+    const { way: calm, cells: plain } = ways.find(({ way }) => way.variant === 'half notes') ?? ways[0]
     // Where up the string and across the strings are two ways for a seat, both are practised: as its piece has it first.
     for (const up of ['first position', 'string'] as const) {
       if (c.players.every((p) => p.map.setup.policy.stay === up)) continue
@@ -150,27 +168,35 @@ export function runSketches(
       if (whom.length === 0) continue
       const variant = up === 'string' ? 'up the string' : 'across the strings'
       const names = inSentence(sayNames(whom.map((p) => p.seat.name)))
-      const says = `two beats to each note, ${names} ${variant}`
-      sketches.push(sketch({ ...WAYS[1], variant, says }, other, of, form, run))
+      const says = `${calm.says}, ${names} ${variant}`
+      sketches.push(sketch({ ...calm, variant, says }, plain, other, of, form))
     }
   }
   return sketches
 
   function sketch(
     way: Way,
+    cells: readonly Cell[],
     taken: ReadonlyMap<string, Taken | null>,
     of: (t: Tongue) => string,
     form: ScaleForm,
-    run: readonly Pitch[],
   ): Sketch {
-    const cells = way.cells(run, crossingsOf([...taken.values()]), beatsIn(meter))
-    const staying = c.players.filter((p) => taken.get(p.seat.id)?.stays).map((p) => p.seat.name)
-    const stays = staying.length
-      ? ` ${sayNames(staying)} ${plural(staying.length, 'stays', 'stay')} on the nearest note where one is not learned.`
-      : ''
+    const who = (is: (t: Taken) => boolean): string[] =>
+      c.players.filter((p) => is(taken.get(p.seat.id) ?? NOT_TAKEN)).map((p) => p.seat.name)
+    const [moving, resting] = [who((t) => t.moved), who((t) => t.rests)]
+    const stays = [
+      moving.length ? ` ${sayNames(moving)} ${plural(moving.length, 'plays', 'play')} in another octave what is not learned there.` : '',
+      resting.length ? ` ${sayNames(resting)} ${plural(resting.length, 'rests', 'rest')} where a note is not learned.` : '',
+    ].join('')
     const voice = (seat: Seat): DrillVoice | null => {
       const t = taken.get(seat.id)
-      return t ? voiceOf(cells, meter, (what) => t.touches[Number(what.slice(1))]) : null
+      if (!t) return null
+      const touchAt = (what: string) => t.touches[Number(what.slice(1))]
+      return voiceOf(
+        cells.map((x) => (x.what === 'z' || touchAt(x.what) ? x : { ...x, what: 'z' })),
+        meter,
+        touchAt,
+      )
     }
     return {
       kind,
@@ -189,11 +215,13 @@ export function runSketches(
   }
 }
 
+const NOT_TAKEN: Taken = { touches: [], moved: false, rests: false }
+
 const takenByAll = (c: Practised, run: readonly Pitch[], up?: 'string' | 'first position'): Map<string, Taken | null> =>
   new Map(c.players.map((p) => [p.seat.id, takenBy(c, p, run, up)]))
 
 const differs = (a: Taken | null | undefined, b: Taken | null | undefined): boolean =>
-  !!a && !!b && a.touches.some((t, i) => t.string !== b.touches[i].string)
+  !!a && !!b && a.touches.some((t, i) => t?.string !== b.touches[i]?.string)
 
 /** What the scale of the key takes the load off: the letters that the signature changes. */
 const servedBy = (c: Practised) =>
