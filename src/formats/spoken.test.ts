@@ -109,6 +109,13 @@ const CLAIMS: readonly (readonly [RegExp, Check])[] = [
     ([, , strokes], n, _, r) => Number(strokes) % 2 === 0 && r.bowing.byEvent.get(n.placed.event.id)?.bow === 'up',
   ],
   [
+    /^The bow is lifted in the rest before measure (\S+), which begins down-bow again\.$/,
+    ([, number], n, last, r) => {
+      const bow = (x: ReadNote | null) => x && r.bowing.byEvent.get(x.placed.event.id)?.bow
+      return n.placed.at.measure.number === number && n.placed.into === 0 && n.rest && bow(n) === 'down' && bow(last) === 'down'
+    },
+  ],
+  [
     /^Begins like measure (\S+); note (\d+) is another\.$/,
     ([, number, at], n, _, r) => {
       const [own, theirs] = [r.byMeasure[n.placed.at.index], r.byMeasure[measureIndex(r, number)]]
@@ -148,7 +155,8 @@ const CLAIMS: readonly (readonly [RegExp, Check])[] = [
 ]
 
 describe('what the spots say', () => {
-  const all = demoReadings().map((d) => d.reading)
+  // A class that wants its first beats down is told more.
+  const all = demoReadings(undefined, { downbeats: 'down' }).map((d) => d.reading)
   it('is true of the part that it is said of', () => {
     const wrong: string[] = []
     const checked = new Map<string, number>()

@@ -1,3 +1,4 @@
+import { comesEarly } from '../reading/rhythms'
 import { FIRST } from '../instruments/instrument'
 import type { Rhythm } from '../instruments/reads'
 import { keyName, tonic, type Key } from '../music/key'
@@ -73,7 +74,12 @@ function rhythmFor(chance: () => number, meter: Meter, known: ReadonlySet<Rhythm
     const values: Value[] = []
     let left = whole
     while (left > 0) {
-      const fitting = open.filter((c) => c.values.reduce((s, x) => s + ticksOf(x), 0) <= left && (wants || !c.asks || chance() < 0.35))
+      const fitting = open.filter(
+        (c) =>
+          c.values.reduce((s, x) => s + ticksOf(x), 0) <= left &&
+          (known.has('syncopation') || !comesEarly(meter, whole - left, ticksOf(c.values[0]))) &&
+          (wants || !c.asks || chance() < 0.35),
+      )
       if (fitting.length === 0) break
       const { values: own } = oneOf(chance, fitting)
       values.push(...own)

@@ -1,5 +1,5 @@
 import type { Rhythm } from '../instruments/reads'
-import { feltBeatTicks, isCompound, measureTicks } from '../music/time'
+import { feltBeatTicks, isCompound, measureTicks, type Meter } from '../music/time'
 import type { NoteEvent } from '../piece/piece'
 import { ofLine, type ReadNote, type Reading } from './reading'
 
@@ -7,12 +7,16 @@ import { ofLine, type ReadNote, type Reading } from './reading'
  * Whether a note is struck between the beats that are felt and held on over the next one; or, of four beats, on the second
  * and held on over the third, with another after it: short, long, short. Common practice.
  */
-export function isSyncopated({ placed, ticks }: Pick<ReadNote, 'placed' | 'ticks'>): boolean {
-  const beat = feltBeatTicks(placed.at.meter)
-  const off = placed.into % beat
+export const isSyncopated = ({ placed, ticks }: Pick<ReadNote, 'placed' | 'ticks'>): boolean =>
+  comesEarly(placed.at.meter, placed.into, ticks)
+
+/** The same of a note so many ticks into a measure. */
+export function comesEarly(meter: Meter, into: number, ticks: number): boolean {
+  const beat = feltBeatTicks(meter)
+  const off = into % beat
   if (off > 0) return off + ticks > beat
-  const whole = measureTicks(placed.at.meter)
-  return whole === 4 * beat && placed.into === beat && ticks >= 2 * beat && placed.into + ticks < whole
+  const whole = measureTicks(meter)
+  return whole === 4 * beat && into === beat && ticks >= 2 * beat && into + ticks < whole
 }
 
 /** Whether a note is tied on over a barline. */
