@@ -16,7 +16,12 @@ export const bass: Instrument = {
   strings: tuned('E2', 'A2', 'D3', 'G3'),
   clef: 'bass',
   sounds: -1,
-  sizes: [{ name: '3/4', length: 1050 }],
+  sizes: [
+    { name: '3/4', length: 1050 },
+    { name: '1/2', length: 900 },
+    { name: '1/4', length: 800 },
+    { name: '1/8', length: 710 },
+  ],
   midiProgram: 43,
   named: /\b((double|contra|kontra|string )\s*bass\w*|contrabass\w*|kontrab[aä]ss\w*|basses|bass|cb|db)\b/i,
   reads: [{ clef: 'bass', pick: 'lowest' }],

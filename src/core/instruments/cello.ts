@@ -51,9 +51,12 @@ export const cello: Instrument = {
   sounds: 0,
   sizes: [
     { name: '4/4', length: 692 },
+    { name: '7/8', length: 650 },
     { name: '3/4', length: 630 },
     { name: '1/2', length: 570 },
     { name: '1/4', length: 500 },
+    { name: '1/8', length: 440 },
+    { name: '1/10', length: 400 },
   ],
   midiProgram: 42,
   named: /\b(cell[oi]s?|celli|violoncell\w*|vlc|vc)\b/i,

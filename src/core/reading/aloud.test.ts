@@ -146,6 +146,22 @@ describe('same spacing', () => {
       'from B to C♯ on A, in measure 1',
     )
   })
+  it('starts where the crossing starts, in its order, and takes the nearest', () => {
+    // A by 1 on G to F sharp by 2 on D is A to B on G; B by 1 on A to F sharp by 2 on D is B to C sharp on A.
+    const [low] = sameSpacings(read('A3 F#4 D4 z', 'violin', 2))
+    expect(low).toMatchObject({
+      string: 0,
+      pitches: [
+        { letter: 'A', octave: 3 },
+        { letter: 'B', octave: 3 },
+      ],
+    })
+    const [high] = sameSpacings(read('B4 F#4 D4 z', 'violin', 2))
+    expect(high).toMatchObject({ string: 2, pitches: [{ letter: 'B' }, { letter: 'C', alter: 1 }] })
+    // Of two places in the piece the nearer; the way back is no such pair.
+    const [near] = sameSpacings(read('B4 C#5 D5 z C#5 B4 D4 z D4 z z z B4 C#5 A4 z B4 F#4 D4 z', 'violin', 2))
+    expect(near).toMatchObject({ from: 'piece', at: 3 })
+  })
   it('for the cello and the bass by half steps', () => {
     expect(sameSpacings(read('B3 G3', 'cello'))[0]).toMatchObject({ spacing: 3 })
     expect(sameSpacings(read('A3 F#3', 'bass', 1))[0]).toMatchObject({ spacing: 2 })

@@ -37,7 +37,12 @@ export function sameSpacings(r: Reading): SameSpacing[] {
     if (a.finger === b.finger || Math.sign(spacing) !== Math.sign(b.finger - a.finger)) return []
     const key = `${a.finger} ${a.k} ${b.finger} ${b.k} ${a.string} ${b.string}`
     if (seen.has(key)) return []
-    const known = fromPiece(r, note, a, b) ?? fromLearned(r, note, a, b)
+    // Where the crossing starts the fingers are already: that string first, in the order of the crossing.
+    const known =
+      fromPiece(r, note, a, b, (s) => s === a.string) ??
+      fromLearned(r, note, a, b, [a.string]) ??
+      fromPiece(r, note, a, b, () => true) ??
+      fromLearned(r, note, a, b, easiest(r))
     if (!known) return []
     seen.add(key)
     const { string, pitches, at, events } = known
@@ -67,17 +72,16 @@ type Known = {
 
 const eventOf = (n: ReadNote): string => n.placed.event.id
 
-/** The same fingers as far apart, one after the other on one string, earlier in the piece or else anywhere in it. */
-function fromPiece(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
+/** The same fingers as far apart, one after the other in that order on one string of those that are asked for: the nearest in the piece. */
+function fromPiece(r: Reading, note: ReadNote, a: Stop, b: Stop, on: (string: number) => boolean): Known | null {
   const matches = r.notes.filter((n) => {
     const last = before(r, n)
     const [x, y] = [last && stopOf(last), stopOf(n)]
-    if (!x || !y || n.rest || x.string !== y.string || last!.hold!.position !== n.hold!.position) return false
-    const there = x.finger === a.finger && y.finger === b.finger && x.k === a.k && y.k === b.k
-    const back = x.finger === b.finger && y.finger === a.finger && x.k === b.k && y.k === a.k
-    return there || back
+    if (!x || !y || n.rest || x.string !== y.string || !on(x.string) || last!.hold!.position !== n.hold!.position) return false
+    return x.finger === a.finger && y.finger === b.finger && x.k === a.k && y.k === b.k
   })
-  const found = matches.find((n) => n.index < note.index) ?? matches[0]
+  const far = (n: ReadNote) => Math.abs(n.index - note.index)
+  const found = matches.reduce<ReadNote | null>((best, n) => (best && far(best) <= far(n) ? best : n), null)
   if (!found) return null
   const last = before(r, found)!
   return {
@@ -89,16 +93,18 @@ function fromPiece(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
   }
 }
 
-/** The same two places on a string that the class has learned: its first one, the easiest. */
-function fromLearned(r: Reading, note: ReadNote, a: Stop, b: Stop): Known | null {
+/** The strings in the order in which a class begins on them: the inner ones, the higher first. Common practice. */
+function easiest({ instrument: { strings } }: Reading): number[] {
+  const last = strings.length - 1
+  return [...strings.map((_, i) => last - i).filter((i) => i > 0 && i < last), last, 0]
+}
+
+/** The same two places on the first of some strings on which the class has learned both. */
+function fromLearned(r: Reading, note: ReadNote, a: Stop, b: Stop, strings: readonly number[]): Known | null {
   const { learned: has } = r.map.setup
-  const { strings } = r.instrument
   const { position, shape } = note.hold!
   const learned = (string: number) => [a, b].every((s) => needsOf(r.instrument, has, [{ ...s, string }], position, shape).length === 0)
-  // The strings that a class begins on come first; here the inner ones, the higher first. Common practice.
-  const last = strings.length - 1
-  const inner = strings.map((_, i) => last - i).filter((i) => i > 0 && i < last)
-  const string = [...inner, last, 0].find(learned)
+  const string = strings.find(learned)
   if (string === undefined) return null
   return {
     from: 'learned',

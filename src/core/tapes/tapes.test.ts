@@ -100,11 +100,16 @@ describe('where tapes go', () => {
     expect(two.find((m) => m.k === 5)?.says).toEqual(['3 in I', '1 in III'])
   })
 
-  it('sizes are those of the handbook', () => {
-    const lengths = (i: (typeof INSTRUMENTS)[number]) => i.sizes.map((s) => s.length)
-    expect(lengths(violin)).toEqual([328, 308, 283, 260, 236])
-    expect(lengths(cello)).toEqual([692, 630, 570, 500])
-    expect(lengths(bass)[0]).toBeGreaterThanOrEqual(1040)
-    expect(lengths(viola)).toEqual([375, 360])
+  it('sizes are those of the trade: nominal, common practice; violas by the length of the body', () => {
+    const sizes = (i: (typeof INSTRUMENTS)[number]) => Object.fromEntries(i.sizes.map((s) => [s.name, s.length]))
+    const small = { '1/2': 283, '1/4': 260, '1/8': 236, '1/10': 215, '1/16': 200 }
+    expect(sizes(violin)).toEqual({ '4/4': 328, '7/8': 317, '3/4': 308, ...small })
+    expect(sizes(cello)).toEqual({ '4/4': 692, '7/8': 650, '3/4': 630, '1/2': 570, '1/4': 500, '1/8': 440, '1/10': 400 })
+    expect(sizes(bass)).toEqual({ '3/4': 1050, '1/2': 900, '1/4': 800, '1/8': 710 })
+    const bodies = viola.sizes.filter((s) => s.name.endsWith('cm')).map((s) => [parseInt(s.name), s.length])
+    expect([Math.min(...bodies.map(([cm]) => cm)), Math.max(...bodies.map(([cm]) => cm))]).toEqual([30, 43])
+    // The larger the body, the longer the string; the usual size stands first.
+    expect([...bodies].sort(([a], [b]) => a - b).map(([, mm]) => mm)).toEqual([...bodies.map(([, mm]) => mm)].sort((a, b) => a - b))
+    expect(viola.sizes[0]).toEqual({ name: '4/4', length: 375 })
   })
 })

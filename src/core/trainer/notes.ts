@@ -28,6 +28,9 @@ export const waysOf = (setup: Setup, pitch: Pitch): Hold[] =>
 /** The hand is opened for it. */
 export const isOpened = (h: Hold): boolean => h.shape !== 'closed' || h.stops[0].stretch
 
+/** Whether the signature says the note: no sign stands before it. */
+export const isOfKey = ({ pitch, key }: Pick<SeatNote, 'pitch' | 'key'>): boolean => alterIn(key, pitch.letter) === pitch.alter
+
 /** Of each place on the fingerboard the nearest way: what a class that stays at home plays there. */
 function placesOf({ learned }: Setup, ways: readonly Hold[]): Hold[] {
   const byPlace = new Map<string, Hold>()

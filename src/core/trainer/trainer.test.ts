@@ -1,14 +1,19 @@
+import { letterSaid } from './kind'
+import { TOLD } from '../testing/saidFirst'
+import { RANKED } from '../testing/ranked'
+import { seatsOf } from '../seats/seat'
+import { alterIn } from '../music/key'
 import { describe, expect, it } from 'vitest'
 import { chanceFrom } from '../composing/chance'
 import { STEP_IDS } from '../instruments/instrument'
-import { midiOf, parsePitch, pitchName, LETTERS, type Pitch } from '../music/pitch'
+import { LETTERS, midiOf, parsePitch, type Pitch, pitchAt, pitchName } from '../music/pitch'
 import type { ClefName } from '../music/clef'
 import { classAt, type ClassSettings } from '../plan/class'
 import { emptyPlan } from '../plan/plan'
 import { pieceFrom } from '../testing/piece'
 import { itemsOf, questionOf } from './all'
 import { judged, placeKey, QUESTION_KINDS, type Given, type Question, type QuestionKind } from './question'
-import { traineesOf, type Trainee } from './trainee'
+import { type Trainee, traineeOf, traineesOf } from './trainee'
 
 const at = (klass: ClassSettings, seat: string, of: Parameters<typeof traineesOf>[1] = null): Trainee =>
   traineesOf(klass, of).find((t) => t.seat.id === seat)!
@@ -215,5 +220,51 @@ describe('questions of a piece', () => {
   it('is silent where nothing is left to ask: an item of another piece', () => {
     expect(questionOf(at(klass, 'violin', of), { id: '', kind: 'trap', subject: 'p2 e1 slide' }, chanceFrom(1))).toBeNull()
     expect(questionOf(at(klass, 'violin', of), { id: '', kind: 'letter', subject: pitchName(parsePitch('B3')!) }, chanceFrom(1))).toBeNull()
+  })
+})
+
+describe('questions of a piece', () => {
+  const asked = [...TOLD, ...RANKED].flatMap(({ name, piece, step }) =>
+    seatsOf(classAt(step)).flatMap((seat) => {
+      const t = traineeOf(classAt(step), seat, { id: name.replaceAll(' ', '-'), piece, plan: emptyPlan() })
+      return itemsOf(t, ['form', 'draw', 'staff places', 'trap']).flatMap((item) => {
+        const q = questionOf(t, item, chanceFrom(7))
+        return q ? [{ t, item, q }] : []
+      })
+    }),
+  )
+  const of = (kind: string) => asked.filter((a) => a.q.kind === kind)
+
+  it('look at the signature only for what it says', () => {
+    const byKey = of('form').filter(({ q }) => q.asks.startsWith('Look at the signature'))
+    expect(byKey.length).toBeGreaterThan(5)
+    for (const { q } of byKey) expect(q.shows.kind === 'staff' && q.shows.notes.some((n) => n.sign), q.item).toBe(false)
+    expect(of('form').some(({ q }) => q.asks.startsWith('A sign'))).toBe(true)
+  })
+  it('ask for no note that the signature makes another, on the staff or of the letter', () => {
+    for (const { t, q } of [...of('draw'), ...of('staff places')]) {
+      if (q.answer.form !== 'staff') throw new Error(q.item)
+      const { fifths, right } = q.answer
+      expect(right.length, q.item).toBeGreaterThan(0)
+      for (const steps of right) {
+        const letter = pitchAt(steps, 0).letter
+        const read = letterSaid(t, { letter, alter: alterIn({ fifths }, letter) })
+        expect(q.says.startsWith(read), `${q.item}: ${q.says} under ${fifths}`).toBe(true)
+      }
+    }
+    expect(of('draw').length).toBeGreaterThan(100)
+  })
+  it('a trap has three answers at the least, and of a dotted note and a short one the short one is the trap', () => {
+    expect(of('trap').length).toBeGreaterThan(5)
+    for (const { t, item, q } of of('trap')) {
+      if (q.answer.form !== 'choice') throw new Error(q.item)
+      expect(q.answer.options.length, q.item).toBeGreaterThanOrEqual(3)
+      const [, event, kind] = item.subject.split(' ')
+      const notes = t.reading!.notes
+      const at = notes.findIndex((n) => n.placed.event.id === event)
+      const right = q.answer.options.find((o) => o.mistake === null)!.text
+      const meant = notes[kind === 'dotted' ? at + 1 : at]
+      expect(right, q.item).toContain(letterSaid(t, meant.heads[0].pitch))
+    }
   })
 })

@@ -1,3 +1,4 @@
+import { isOfKey } from '../notes'
 import { CLEFS, stemOf } from '../../music/clef'
 import { stepsOf } from '../../music/pitch'
 import { numeral } from '../../reading/numeral'
@@ -9,15 +10,16 @@ export const draw: AskedKind = {
   kind: 'draw',
   name: 'Draw the note of a finger',
   aloud: 'Which line or space, and which way does the stem go?',
-  subjects: (t) => t.notes.map((n) => n.name),
+  // A head on a line or a space is all that is drawn: what needs a sign before it is not asked for.
+  subjects: (t) => t.notes.filter(isOfKey).map((n) => n.name),
   ask(t, subject) {
     const note = noteNamed(t, subject)
-    if (!note) return null
+    if (!note || !isOfKey(note)) return null
     const [way] = note.places
     const clef = CLEFS[t.setup.instrument.clef]
     const at = placeKey(way.stops[0])
     // What else this finger plays there in the same key, as E sharp beside F: written otherwise, and right.
-    const same = t.notes.filter((n) => n.key.fifths === note.key.fifths && n.places.some((h) => placeKey(h.stops[0]) === at))
+    const same = t.notes.filter((n) => isOfKey(n) && n.key.fifths === note.key.fifths && n.places.some((h) => placeKey(h.stops[0]) === at))
     const stem = stemOf([note.pitch], clef)
     return {
       item: `draw ${subject}`,

@@ -4,7 +4,7 @@ import { FIRST } from '../../instruments/instrument'
 import type { Hold } from '../../hands/hold'
 import { saySpacing } from '../../words/en/hands'
 import { choiceOf, fingerSaid, letterSaid, noteNamed, staffOf, type AskedKind } from '../kind'
-import { isOpened, type SeatNote } from '../notes'
+import { isOfKey, isOpened, type SeatNote } from '../notes'
 import type { Mistake, Option } from '../question'
 import type { Trainee } from '../trainee'
 
@@ -33,7 +33,8 @@ export const form: AskedKind = {
   kind: 'form',
   name: 'Which form of a letter, and how far from 1',
   aloud: 'Which form of the letter, which finger, how far from 1?',
-  subjects: (t) => t.notes.filter((n) => formsOf(t, n)).flatMap((n) => [`${n.name} key`, `${n.name} sign`]),
+  // By the signature only what the signature says: a note with a sign of its own is asked by its sign.
+  subjects: (t) => t.notes.filter((n) => formsOf(t, n)).flatMap((n) => [...(isOfKey(n) ? [`${n.name} key`] : []), `${n.name} sign`]),
   ask(t, subject, chance) {
     const [name, by] = subject.split(' ')
     const note = noteNamed(t, name)
@@ -42,7 +43,7 @@ export const form: AskedKind = {
     const { own, other, way } = forms
     // By its sign: in the first key of the way whose signature has the letter otherwise.
     const otherwise = KEYS_TAUGHT.find((fifths) => alterIn({ fifths }, note.pitch.letter) === other.pitch.alter)
-    if (by === 'sign' && otherwise === undefined) return null
+    if (by === 'sign' ? otherwise === undefined : !isOfKey(note)) return null
     const [mine, theirs] = [letterSaid(t, note.pitch), letterSaid(t, other.pitch)]
     if (mine === theirs) return null
     const right = `${mine}: ${hand(t, own)}`

@@ -1,7 +1,7 @@
 import { stepsOf, pitchName } from '../../music/pitch'
 import { capital, sayList } from '../../names'
 import { letterSaid, placeSaid, touched, waySaid, type AskedKind } from '../kind'
-import type { SeatNote } from '../notes'
+import { isOfKey, type SeatNote } from '../notes'
 import { placeKey } from '../question'
 import type { Trainee } from '../trainee'
 
@@ -11,14 +11,21 @@ const lettered = ({ pitch }: SeatNote): string => pitchName(pitch).replace(/\d+$
 const notesOf = (t: Trainee, letter: string): SeatNote[] =>
   t.notes.filter((n) => lettered(n) === letter).sort((a, b) => stepsOf(a.pitch) - stepsOf(b.pitch))
 
+/** The notes of a letter that stand on the staff without a sign, under the signature of the first of them. */
+function onStaff(t: Trainee, letter: string): SeatNote[] {
+  const notes = notesOf(t, letter).filter(isOfKey)
+  return notes.filter((n) => n.key.fifths === notes[0].key.fifths)
+}
+
 /** A letter: all its places on the staff. */
 export const staffPlaces: AskedKind = {
   kind: 'staff places',
   name: 'Every place of a letter on the staff',
   aloud: 'Where on your staff is this letter? Every place.',
-  subjects: lettersOf,
+  // Under its signature: no place reads C where every one of them reads C sharp.
+  subjects: (t) => lettersOf(t).filter((l) => onStaff(t, l).length > 0),
   ask(t, subject) {
-    const notes = notesOf(t, subject)
+    const notes = onStaff(t, subject)
     if (notes.length === 0) return null
     const letter = letterSaid(t, notes[0].pitch)
     return {

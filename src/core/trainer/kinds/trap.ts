@@ -13,7 +13,10 @@ import type { Option } from '../question'
 /** From here on something at a note is a trap worth asking for; under the second a note counts as none. */
 const [TRAP, NONE] = [0.5, 0.15]
 
-type Trap = { readonly spot: Spot; readonly notes: readonly ReadNote[]; readonly plain: readonly ReadNote[] }
+type Trap = { readonly spot: Spot; readonly right: ReadNote; readonly notes: readonly ReadNote[]; readonly plain: readonly ReadNote[] }
+
+/** Fewest notes beside the trap: with two answers a guess is half right. */
+const FEWEST_PLAIN = 2
 
 /** Measures with one note that trips the eye or the hand most, and others that do not. */
 function trapsOf(r: Reading): Trap[] {
@@ -23,8 +26,12 @@ function trapsOf(r: Reading): Trap[] {
     const hardest = here.filter((s) => !s.under).sort((a, b) => b.hard - a.hard)
     const [spot, second] = hardest
     if (!spot || spot.hard < TRAP || (second && second.event !== spot.event && second.hard >= spot.hard)) return []
-    const plain = notes.filter((n) => here.every((s) => s.event !== n.placed.event.id || s.hard < NONE))
-    return plain.length >= 1 && notes.length <= 8 ? [{ spot, notes, plain }] : []
+    const at = notes.findIndex((n) => n.placed.event.id === spot.event)
+    // Of a dotted note and a short one it is the short one that is said to come late.
+    const right = notes[spot.kind === 'dotted' ? at + 1 : at]
+    if (at < 0 || !right) return []
+    const plain = notes.filter((n) => n !== right && here.every((s) => s.event !== n.placed.event.id || s.hard < NONE))
+    return plain.length >= FEWEST_PLAIN && notes.length <= 8 ? [{ spot, right, notes, plain }] : []
   })
 }
 
@@ -57,11 +64,9 @@ export const trap: AskedKind = {
     const [, event, kind] = subject.split(' ')
     const found = t.reading && trapsOf(t.reading).find((x) => x.spot.event === event && x.spot.kind === kind)
     if (!t.reading || !found) return null
-    const { spot, notes, plain } = found
+    const { spot, right, notes, plain } = found
     const at = (n: ReadNote): string =>
       `the ${ordinal(notes.indexOf(n) + 1)} note, ${n.heads.map((h) => letterSaid(t, h.pitch)).join(' and ')}`
-    const right = notes.find((n) => n.placed.event.id === event)
-    if (!right) return null
     const wrong = (n: ReadNote): Option => ({ text: at(n), mistake: 'somewhere else', as: at(n) })
     return {
       item: `trap ${subject}`,
