@@ -25,8 +25,18 @@ export const ownWarmupReply = z.discriminatedUnion('ok', [
     ok: z.literal(true),
     minutes: z.number(),
     items: z.array(
-      z.object({ id: z.string(), title: z.string(), says: z.string(), minutes: z.number(), systems: z.readonly(z.array(z.string())) }),
+      z.object({
+        id: z.string(),
+        title: z.string(),
+        says: z.string(),
+        minutes: z.number(),
+        /** What the hand has to mind in it. */
+        care: z.nullable(z.string()),
+        systems: z.readonly(z.array(z.string())),
+      }),
     ),
+    /** What holds for all that strains; null where nothing does. */
+    care: z.nullable(z.string()),
   }),
   refused,
 ])

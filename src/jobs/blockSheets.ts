@@ -1,3 +1,4 @@
+import { CARE_ALWAYS } from '@/core/drills/care'
 import { format, parseISO } from 'date-fns'
 import type { Knex } from 'knex'
 import { count } from '@/core/count'
@@ -61,20 +62,24 @@ export async function blockSheet(db: Knex, { known, ...source }: Known, what: Sh
   if (seat !== null && !player) return null
   const name = player?.name ?? 'The class'
   const { title } = source.piece
-  if (what === 'warmup') return once(() => ({ title: `${SHEETS.warmup.name}: ${title}`, name, blocks: warmupBlocks(source, seat) }))
+  if (what === 'warmup') return once(() => ({ title: `${SHEETS.warmup.name}: ${title}`, name, blocks: warmupSheet(source, seat) }))
   const today = format(whose.now, 'yyyy-MM-dd')
   const days = await weekFor(db, whose, today, dayLater(today, WEEK - 1))
   const called = days.map(({ date, ...d }) => ({ ...d, name: format(parseISO(date), 'EEEE, d MMMM') }))
   return { title: `${SHEETS.week.name} from ${format(whose.now, 'd MMMM')}`, name, blocks: weekBlocks(called) }
 }
 
-function warmupBlocks(source: SheetSource, seat: SeatId | null): Block[] {
+/** A warm-up as it is told on paper: what holds for all that strains once, then each thing with its music. */
+export function warmupSheet(source: SheetSource, seat: SeatId | null): Block[] {
   const { items, minutes } = warmupItems(source, seat)
   return [
     { kind: 'text', text: `${count(Math.round(minutes), 'minute')} in all.`, soft: true },
+    // Nobody stands beside who practises: what holds for all that strains, once.
+    ...(items.some((x) => x.care) ? [{ kind: 'text' as const, text: CARE_ALWAYS }] : []),
     ...items.flatMap((x, i): Block[] => [
       { kind: 'head', text: `${i + 1}. ${x.title}` },
       { kind: 'text', text: x.says },
+      ...(x.care ? [{ kind: 'text' as const, text: x.care, soft: true as const }] : []),
       ...(x.music
         ? [
             {

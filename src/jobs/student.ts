@@ -1,3 +1,4 @@
+import { CARE_ALWAYS } from '@/core/drills/care'
 import type { Knex } from 'knex'
 import type { OwnWarmupReply, WeekReply } from '@/api/student'
 import { warmupItems } from './warmup'
@@ -68,10 +69,11 @@ export async function ownWarmup(db: Knex, who: Who & { readonly piece: string },
   const toolkit = await serverToolkit()
   const from = `${knownBy(klass, { id: who.piece, version: stored.version })} ${student.seat} ${width} ${scale}`
   return kept.of(from, (): OwnWarmupReply => {
-    const { items, minutes } = warmupItems({ piece: stored.piece, plan: stored.plan, klass: klass.settings }, student.seat)
+    const { items, minutes } = warmupItems({ piece: stored.piece, plan: stored.plan, klass: klass.settings }, student.seat, true)
     return {
       ok: true,
       minutes,
+      care: items.some((x) => x.care) ? CARE_ALWAYS : null,
       items: items.map(({ music, ...x }) => ({
         ...x,
         systems: music ? (systemsOf(toolkit, music, wanted(student.seat, 'all'), width, scale) ?? []) : [],

@@ -3,6 +3,9 @@ import { DEFAULT_CLASS } from '@/core/plan/class'
 import { emptyPlan, withWarmup } from '@/core/plan/plan'
 import { seatsOf } from '@/core/seats/seat'
 import { pieceFrom } from '@/core/testing/piece'
+import { CARE_ALWAYS } from '@/core/drills/care'
+import type { Block } from '@/core/sheets/blocks'
+import { warmupSheet } from './blockSheets'
 import { warmupItems } from './warmup'
 
 /** A tune with a crossing inside a slur and an arpeggio, for which there is something to warm up with. */
@@ -43,4 +46,30 @@ describe('the warm-up of a piece, as it is told', () => {
     for (const { music } of warmupItems(source, null).items.filter((x) => x.music))
       expect(Object.keys(music!.plan.lines).sort()).toEqual(SEATS.map((s) => s.id).sort())
   })
+  it('says what the hand has to mind at each thing that strains, and once what holds for all of them', () => {
+    // The bass goes to III, the cello opens its hand.
+    const away = { ...source, piece: pieceFrom('D4 C#5 D5 B4 C#5 D5 G#4 A4 C#5 D5 G#4 A4', { fifths: 2, mode: 'major' }) }
+    const { items } = warmupItems(away, null)
+    const said = items.filter((x) => x.care !== null)
+    expect(said.length).toBeGreaterThan(0)
+    for (const x of items) expect(x.care ?? '').not.toContain(CARE_ALWAYS)
+    const blocks = blocksOf(warmupSheet(away, null))
+    expect(blocks.filter((text) => text === CARE_ALWAYS)).toHaveLength(1)
+    for (const x of said) expect(blocks).toContain(x.care)
+    const easy = { ...source, piece: pieceFrom('D4:w D4:w', { fifths: 2, mode: 'major' }) }
+    expect(blocksOf(warmupSheet(easy, null))).not.toContain(CARE_ALWAYS)
+  })
+  it('of who practises alone is their own: nothing in which they play along, and what is hard for them', () => {
+    const away = { ...source, piece: pieceFrom('D4 C#5 D5 B4 C#5 D5 G#4 A4 C#5 D5 G#4 A4', { fifths: 2, mode: 'major' }) }
+    for (const { id } of SEATS) {
+      const { items } = warmupItems(away, id, true)
+      expect(items.length).toBeGreaterThan(1)
+      for (const x of items) expect(x.says, `${id}: ${x.title}`).not.toContain('You play along')
+    }
+    const shifts = (id: string) => warmupItems(away, id, true).items.filter((x) => /, to III/.test(x.title))
+    expect(shifts('bass').length).toBeGreaterThan(0)
+    expect(shifts('violin')).toEqual([])
+  })
 })
+
+const blocksOf = (blocks: readonly Block[]): string[] => blocks.flatMap((b) => (b.kind === 'text' ? [b.text] : []))

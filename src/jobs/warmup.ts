@@ -1,3 +1,4 @@
+import { careOf } from '@/core/drills/care'
 import { COMPANION_NAMES } from '@/core/plan/companion'
 import { practised } from '@/core/drills/practised'
 import { capital, inSentence } from '@/core/names'
@@ -13,23 +14,29 @@ export type WarmupItem = {
   readonly title: string
   readonly says: string
   readonly minutes: number
+  /** What the hand has to mind in it; null where nothing strains. */
+  readonly care: string | null
   readonly music: SheetSource | null
 }
 
-/** The warm-up of a piece as the teacher has settled it. */
+/**
+ * The warm-up of a piece as the teacher has settled it, as it is told to the class or to a seat in it. `alone`: of a seat that
+ * practises by itself, its own hard places, and nothing in which it would play along.
+ */
 export function warmupItems(
   { piece, plan, klass }: SheetSource,
   seat: SeatId | null,
+  alone = false,
 ): { readonly items: readonly WarmupItem[]; readonly minutes: number } {
   const seats = seatsOf(klass)
   const c = practised(piece, seats, ensembleMapper()(piece, plan, klass), null, { ...plan, reads: klass.reads, talk: klass.talk })
-  const today = todayOf(stockOf(c), plan.warmup)
+  const today = todayOf(stockOf(c), plan.warmup, alone ? seat : null)
   return {
     minutes: today.minutes,
     items: today.items.map((item): WarmupItem => {
       if ('step' in item) {
-        const { id, title, words, minutes } = item.step
-        return { id, title, says: words, minutes, music: null }
+        const { id, title, words, minutes, caution } = item.step
+        return { id, title, says: words, minutes, care: caution && careOf(['shift']), music: null }
       }
       const { drill } = item
       const does = seat === null ? null : drill.companions[seat]
@@ -43,6 +50,7 @@ export function warmupItems(
         title: drill.title,
         says: `${what}${others.length > 0 ? ` ${capital(others.join('; '))}.` : ''} ♩ = ${drill.tempo}, ${sayTimes(drill.times)}.`,
         minutes: item.minutes,
+        care: careOf(drill.strains),
         music: { piece: drill.piece, plan: drill.plan, klass },
       }
     }),

@@ -11,10 +11,16 @@ const OWN: Record<Strain, string> = {
   'double stop': 'The finger stands arched, without pressing harder.',
 }
 
-/** What holds for all that strains. Common practice. */
-const ALL =
+/** What holds for all that strains, once a page or a screen. Common practice. */
+export const CARE_ALWAYS =
   'Short goes: a minute at most, then rest and shake out the arm. Straight wrist, an instrument of the right size. Stop when it hurts; pain that stays goes to the teacher and a health professional.'
 
-/** The caution of a drill, said once where it is set; null where nothing strains. */
-export const sayCare = (strains: readonly Strain[] = []): string | null =>
-  strains.length === 0 ? null : [...new Set(strains)].map((s) => OWN[s]).join(' ') + ` ${ALL}`
+/** The caution of one drill, in a line; null where nothing strains. */
+export const careOf = (strains: readonly Strain[] = []): string | null =>
+  strains.length === 0 ? null : [...new Set(strains)].map((s) => OWN[s]).join(' ')
+
+/** The caution of a drill that stands alone, with what holds for all that strains; null where nothing does. */
+export const sayCare = (strains: readonly Strain[] = []): string | null => {
+  const own = careOf(strains)
+  return own && `${own} ${CARE_ALWAYS}`
+}

@@ -1,3 +1,4 @@
+import { type SeatId } from '../seats/seat'
 import { sketchesOf } from '../drills/all'
 import { drillFrom, drillIdOf } from '../drills/build'
 import type { Drill, Sketch } from '../drills/drill'
@@ -48,15 +49,19 @@ export type Today = {
   readonly gone: readonly string[]
 }
 
-/** The warm-up as it is settled: what is kept in, and the best that fills up the rest. Steps without notes come first. */
-export function todayOf(stock: Stock, settled: WarmupSettled): Today {
+/**
+ * The warm-up as it is settled: what is kept in, and the best that fills up the rest. Steps without notes come first. Of a
+ * seat `alone` what that seat plays itself, chosen by what is hard for it.
+ */
+export function todayOf(stock: Stock, settled: WarmupSettled, alone: SeatId | null = null): Today {
   const { c, steps } = stock
   // What was settled about a drill changes how long it takes.
-  const drills = stock.drills.map((d) => (settled.choices[d.id] ? (drillOf(stock, d.id, settled) ?? d) : d))
+  const all = stock.drills.map((d) => (settled.choices[d.id] ? (drillOf(stock, d.id, settled) ?? d) : d))
+  const drills = alone === null ? all : all.filter((d) => d.companions[alone] === null)
   const silent = settled.steps.flatMap((id) => steps.find((s) => s.id === id) ?? [])
   const left = settled.minutes - sumOf(silent)
-  const known = new Set(drills.map((d) => d.id))
-  const warmup = warmupOf(c, drills, { minutes: Math.max(0, left), locked: settled.locked, dropped: settled.dropped })
+  const known = new Set(all.map((d) => d.id))
+  const warmup = warmupOf(c, drills, { minutes: Math.max(0, left), locked: settled.locked, dropped: settled.dropped }, alone)
   const items: TodayItem[] = [
     ...silent.map((step) => ({ id: step.id, minutes: step.minutes, step })),
     ...warmup.drills.map((drill) => ({ id: drill.id, minutes: drill.minutes, drill })),

@@ -1,3 +1,4 @@
+import { type SeatId } from '../seats/seat'
 import { DRILL_KINDS, type Drill } from '../drills/drill'
 import type { Practised } from '../drills/practised'
 import { capital, inSentence, sayList } from '../names'
@@ -64,10 +65,15 @@ export type Warmup = {
 /**
  * The first minutes of a lesson: the scale of the key, an arpeggio where the piece has one, one thing at a time for the
  * hardest places, the passage itself; so many as there is time for (`arc.ts`), with those that are locked. Of all ways to
- * fill the arc the one that takes most off, seats alike.
+ * fill the arc the one that takes most off, seats alike; of a seat `alone` what takes most off that one.
  */
-export function warmupOf(c: Practised, drills: readonly Drill[], { minutes, locked = [], dropped = [] }: WarmupAsk): Warmup {
-  const burdens = burdensOf(c)
+export function warmupOf(
+  c: Practised,
+  drills: readonly Drill[],
+  { minutes, locked = [], dropped = [] }: WarmupAsk,
+  alone: SeatId | null = null,
+): Warmup {
+  const burdens = burdensOf(c).filter((b) => alone === null || b.seat === alone)
   const kept = drills.filter((d) => locked.includes(d.id))
   const out = new Set(drills.filter((d) => dropped.includes(d.id)).map(familyOf))
   const taken = new Set(kept.map(familyOf))

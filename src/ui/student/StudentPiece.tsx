@@ -96,6 +96,7 @@ function Surface({ token, id, name, large, title, hands }: SurfaceProps) {
               {(made) => (
                 <>
                   <p className="text-soft">{count(Math.round(made.minutes), 'minute')} in all.</p>
+                  {made.care && <p className="mt-2 border-l-[3px] border-l-pick pl-3 text-sm">{made.care}</p>}
                   <ol>
                     {made.items.map((x, i) => (
                       <li key={x.id} className="mt-4">
@@ -103,6 +104,7 @@ function Surface({ token, id, name, large, title, hands }: SurfaceProps) {
                           {i + 1}. {x.title}
                         </h2>
                         <p className="text-sm">{x.says}</p>
+                        {x.care && <p className="text-sm text-soft">{x.care}</p>}
                         <Systems systems={x.systems} />
                       </li>
                     ))}
