@@ -300,30 +300,6 @@ const ROWS: Record<SpotKind, { readonly hit: Row; readonly miss: Row; readonly n
   },
 }
 
-describe('syncopation', () => {
-  it('41: is short, long, short, where the long note comes on the second of four beats; not in three, and not where nothing follows', () => {
-    const said = (text: string, meter?: How['meter']) =>
-      find('syncopation', text, { meter }).map((s) => [s.event, s.text])
-    expect(said('D4 F4:h A4 G4:w')).toEqual([['e1', 'Short, long, short: struck on 2 and held over 3.']])
-    expect(said('D4 F4:h A4 G4:h A4 F4 D4', { beats: 2, unit: 2 })).toEqual([
-      ['e1', 'Struck between the beats and held over the next one.'],
-    ])
-    expect(said('D4 F4:h A4 G4:h', { beats: 3, unit: 4 })).toEqual([])
-    expect(said('D4 F4:h. A4:h G4:h')).toEqual([])
-  })
-})
-
-describe('first beats', () => {
-  const policy = { downbeats: 'down' } as const
-  it('that come up are told where the class wants them down, from the first to the last of them', () => {
-    const text = 'D4 E4 F4:h G4 A4 B4:h A4 G4 F4 E4 D4 E4 F4 G4'
-    expect(events('wrong-bow', text)).toEqual([])
-    expect(find('wrong-bow', text, { policy }).map((s) => s.facts)).toMatchObject([{ at: 1, also: [] }])
-    const long = find('wrong-bow', 'D4 E4 F4:h G4 A4 B4 A4 G4 F4 E4 F4 D4:w', { policy })
-    expect(long.map((s) => s.facts)).toMatchObject([{ at: 1, also: [2, 3] }])
-  })
-})
-
 describe.each(SPOT_KINDS)('%s', (kind) => {
   it.each(Object.entries(ROWS[kind]))('%s', (_, [text, expected, how]) => {
     expect(events(kind, text, how)).toEqual(expected)
