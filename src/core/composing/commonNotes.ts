@@ -1,3 +1,4 @@
+import { isMetIn } from './ofKey'
 import type { Policy } from '../fingering/policy'
 import type { Learned } from '../instruments/learned'
 import { alterIn, tonic, type Key } from '../music/key'
@@ -8,7 +9,11 @@ import { reachableBy } from './learnedPitches'
 /** A seat with what it has learned and how it is fingered. */
 export type Whom = { readonly seat: Seat; readonly learned: Learned; readonly policy: Policy }
 
-/** The notes that all seats have, each in its own octave, as the first seat's part would write them; low first. */
+/** Whether a tune of a key can be made of some of its notes: its keynote is among them, and they span a fifth. Common practice. */
+const isEnough = (notes: readonly Pitch[], home: string): boolean =>
+  notes.length >= 3 && notes.some((p) => p.letter === home) && stepsOf(notes[notes.length - 1]) - stepsOf(notes[0]) >= 4
+
+/** The notes that all seats have, each in its own octave, as the first seat's part would write them; low first. Null where they are too few for a tune of the key. */
 export function commonNotes(
   whom: readonly Whom[],
   key: Key,
@@ -29,8 +34,8 @@ export function commonNotes(
       octaves[seat.id] = [0, -1, 1, -2, -3].reduce((a, b) => (fits(b) > fits(a) ? b : a))
       notes = notes.filter((p) => known[i].has(midiOf(p) + 12 * octaves[seat.id]))
     })
-    const worth = notes.length + (notes.some((p) => p.letter === home.letter) ? 3 : 0) + (octaves[whom[0].seat.id] === 0 ? 0.5 : 0)
-    if (notes.length >= 3 && (!best || worth > best.worth)) best = { notes, octaves, worth }
+    const worth = notes.length + (octaves[whom[0].seat.id] === 0 ? 0.5 : 0)
+    if (isEnough(notes, home.letter) && (!best || worth > best.worth)) best = { notes, octaves, worth }
   }
   return best
 }
@@ -56,8 +61,13 @@ export function onOneString(
   return [...groups.values()].sort((a, b) => worth(b) - worth(a))[0] ?? []
 }
 
-/** Another form of one of some notes, that every seat has learned too in its octave: a natural before a sign more; null where there is none. */
-export function otherForm(whom: readonly Whom[], octaves: Readonly<Record<SeatId, number>>, notes: readonly Pitch[]): Pitch | null {
+/** Another form of one of some notes, as it is met in the key, that every seat has learned too in its octave: a natural before a sign more; null where there is none. */
+export function otherForm(
+  whom: readonly Whom[],
+  octaves: Readonly<Record<SeatId, number>>,
+  notes: readonly Pitch[],
+  key: Key,
+): Pitch | null {
   const known = whom.map(
     ({ seat, learned, policy }) => new Set(reachableBy({ instrument: seat.instrument, learned, policy }).map((r) => midiOf(r.pitch))),
   )
@@ -66,7 +76,7 @@ export function otherForm(whom: readonly Whom[], octaves: Readonly<Record<SeatId
       const other: Pitch = { ...p, alter }
       // Another note of the key at the same key of the keyboard would be heard as that one.
       const own = notes.some((q) => midiOf(q) === midiOf(other))
-      return !own && whom.every(({ seat }, i) => known[i].has(midiOf(other) + 12 * octaves[seat.id])) ? [other] : []
+      return !own && isMetIn(key, other) && whom.every(({ seat }, i) => known[i].has(midiOf(other) + 12 * octaves[seat.id])) ? [other] : []
     }),
   )
   return found.sort((a, b) => Math.abs(a.alter) - Math.abs(b.alter))[0] ?? null

@@ -1,14 +1,16 @@
+import { emptyPlan } from '../plan/plan'
+import { commonNotes } from './commonNotes'
 import { describe, expect, it } from 'vitest'
 import { isLearned } from '../hands/hold'
 import { FIRST, STEP_IDS } from '../instruments/instrument'
-import { keyName, keyNamed, type Key } from '../music/key'
-import { midiOf, stepsOf } from '../music/pitch'
+import { type Key, keyName, keyNamed, tonic } from '../music/key'
+import { LETTERS, midiOf, pitchName, stepsOf } from '../music/pitch'
 import { measureTicks } from '../music/time'
 import { eventTicks } from '../piece/piece'
 import { pieceSchema } from '../piece/piece.schema'
 import { rhythmsAt } from '../reading/rhythms'
 import { readingOf } from '../reading/reading'
-import { classAt, DEFAULT_CLASS } from '../plan/class'
+import { classAt, DEFAULT_CLASS, settingsFor } from '../plan/class'
 import { mapsOf } from '../balance/ensemble'
 import { evennessOf } from '../balance/evenness'
 import { loadOf } from '../balance/load'
@@ -139,11 +141,15 @@ describe('a line to order', () => {
     for (const step of STEP_IDS.slice(0, 5))
       for (const fifths of [2, 1])
         for (let seed = 21; seed <= 24; seed++) {
-          const made = writeLine(classAt(step), order({ key: { fifths, mode: 'major' }, seed }))!
+          const made = writeLine(classAt(step), order({ key: { fifths, mode: 'major' }, seed }))
+          // Two strings and the first finger have no G in common.
+          if (step === 'first-finger' && fifths === 1) expect(made).toBeNull()
+          if (!made) continue
           all++
           if (made.holds) kept++
         }
-    expect(kept / all).toBeGreaterThanOrEqual(0.95)
+    // Since a line is heard in its key three of 36 are 83 % even at the most, and say so.
+    expect(kept / all).toBeGreaterThanOrEqual(0.9)
   })
   it('is easier and harder as it is wished: what the seats have to do goes up with it', () => {
     const mean = (wish: 0 | 1 | 2) => {
@@ -194,6 +200,67 @@ describe('a line to order', () => {
       }
     const none = orderedLine(classAt('first-finger'), order({ train: 'rhythm' }))!
     expect(sayShort(none, { train: 'rhythm' })).toContain('has more than quarters, halves and whole notes, can be sung')
+  })
+  it('is heard in its key: the keynote early and at the end, come to by step or from the fifth, notes of the signature, a fifth of range, an answer', () => {
+    let [sound, all, none] = [0, 0, 0]
+    for (const step of STEP_IDS.slice(1, 6))
+      for (const fifths of [2, 1, 0, 3, -1, -2])
+        for (const meter of [FOUR, { beats: 3, unit: 4 } as const])
+          for (const measures of [4, 8] as const) {
+            const key = { fifths, mode: 'major' } as const
+            const line = writeLine(classAt(step), order({ key, meter, measures, seed: 5 + measures }))
+            if (!line) none++
+            all++
+            if (!line?.sound) continue
+            sound++
+            const said = `${step}, ${keyName(key)}, ${meter.beats}/4, ${measures}`
+            const bars = line.piece.lines[0].measures
+            const inBar = (i: number) => bars[i].events.flatMap((e) => (e.kind === 'note' ? [e.heads[0].pitch] : []))
+            const sung = notes(line)
+            const home = tonic(key).letter
+            // On beat 1, or on beat 3 of four, or on the first beat of the second measure of three.
+            const third = (): string | undefined => {
+              if (meter.beats === 3) return inBar(1)[0].letter
+              let at = 0
+              for (const e of bars[0].events) {
+                if (at === measureTicks(meter) / 2 && e.kind === 'note') return e.heads[0].pitch.letter
+                at += eventTicks(e, meter)
+              }
+            }
+            expect([sung[0].letter, third()], said).toContain(home)
+            const end = sung.at(-1)!
+            // A last note that is struck twice is come to once.
+            const last = sung.findLast((p) => midiOf(p) !== midiOf(end))!
+            expect(end.letter, said).toBe(home)
+            const fifth = LETTERS[(LETTERS.indexOf(home) + 4) % 7]
+            expect(Math.abs(stepsOf(end) - stepsOf(last)) === 1 || last.letter === fifth, said).toBe(true)
+            const steps = sung.map(stepsOf)
+            const common = commonNotes(
+              seatsOf(classAt(step)).map((seat) => ({ seat, ...settingsFor(classAt(step), emptyPlan(), seat) })),
+              key,
+            )!
+            if (common.notes.length >= 5) expect(Math.max(...steps) - Math.min(...steps), said).toBeGreaterThanOrEqual(4)
+            const rhythm = (i: number) => bars[i].events.map((e) => `${e.value.base} ${e.value.dots}`).join()
+            expect(rhythm(measures / 2), said).toBe(rhythm(0))
+            expect(inBar(measures / 2).map(midiOf), said).not.toEqual(inBar(0).map(midiOf))
+            // From the third step on the signature's notes are learned wherever the key is.
+            if (fifths > 0 && fifths <= 2)
+              expect(
+                sung.some((p) => p.alter !== 0),
+                said,
+              ).toBe(true)
+          }
+    console.log(`lines to order: ${sound} of ${all} heard in their key, ${none} told that the class has too few notes for it`)
+    expect(sound / (all - none)).toBeGreaterThan(0.9)
+  })
+  it('has no note strange to its key as the other form of a letter', () => {
+    for (const step of STEP_IDS.slice(4, 8))
+      for (const fifths of [2, 1, 0, -1]) {
+        const key = { fifths, mode: 'major' } as const
+        const line = writeLine(classAt(step), order({ key, train: 'two forms', seed: 3 }))
+        const strange = line ? notes(line).filter((p) => ['C-1', 'F-1', 'E1', 'B1'].includes(`${p.letter}${p.alter}`)) : []
+        expect(strange.map(pitchName), `${step}, ${keyName(key)}`).toEqual([])
+      }
   })
   it('is not made where the seats have too few notes of a key in common', () => {
     expect(writeLine(classAt('first-finger'), order({ key: { fifths: -6, mode: 'major' } }))).toBeNull()

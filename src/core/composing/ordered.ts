@@ -1,7 +1,8 @@
+import { comesHome, isHeardInKey, secondStrong } from './ofKey'
 import { comesEarly } from '../reading/rhythms'
 import { FIRST } from '../instruments/instrument'
 import type { Rhythm } from '../instruments/reads'
-import { keyName, tonic, type Key } from '../music/key'
+import { alterIn, keyName, tonic, type Key } from '../music/key'
 import { stepsOf, type Pitch } from '../music/pitch'
 import { measureTicks, ticksOf, type Meter, type Value } from '../music/time'
 import { PIECE_VERSION, type Line, type Measure, type Piece, type PieceEvent } from '../piece/piece'
@@ -133,12 +134,14 @@ const pieceOf = ({ key, meter }: LineOrder, title: string, cells: readonly Cell[
 const [UNEVEN, NEAR, WISHING, AIM, HARD] = [3, 0.35, 0.8, 0.92, 0.35]
 
 /** How many measures are tried out at once, and how often a line is begun anew, and how many measures are changed for others after it was mapped. */
-const [POOL, TRIES, SWAPS] = [44, 14, 6]
+const [POOL, TRIES, SWAPS] = [44, 20, 6]
+/** How many of the measures tried out have the rhythm of one that is answered. */
+const ANSWERS = 10
 
 /**
  * A line of reading for a class in unison: notes that every seat has learned, singable (steps before skips, a keynote to end
- * on, one highest place), with what is to be trained in it, and as even as can be found. The same seed gives the same line.
- * Null where the class has no three notes of the key in common.
+ * on, one highest place) and heard in its key (`ofKey.ts`), with what is to be trained in it, and as even as can be found. The same seed gives the same line.
+ * Null where the class has too few notes of the key in common for a tune.
  */
 export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine | null {
   const seats = seatsOf(klass)
@@ -148,7 +151,7 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
   const notes = order.train === 'one string' ? onOneString(whom, common.octaves, common.notes, order.key) : common.notes
   if (notes.length < 2) return null
   const plan: Plan = { ...emptyPlan(), octaves: common.octaves }
-  const all: Notes = { own: notes, other: order.train === 'two forms' ? otherForm(whom, common.octaves, notes) : null }
+  const all: Notes = { own: notes, other: order.train === 'two forms' ? otherForm(whom, common.octaves, notes, order.key) : null }
   const known = new Set(whom[0].learned.rhythms.filter((r) => whom.every((w) => w.learned.rhythms.includes(r))))
   const chance = chanceFrom(order.seed * 7919 + order.measures)
   const title = `Line in ${keyName(order.key)}, ${order.seed}`
@@ -161,7 +164,8 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
     const sound =
       maps.every((m) => m.problems.length === 0 && m.notes.every((n) => n.hold.open || n.hold.position === FIRST)) &&
       trains(piece, ensemble, order.train) &&
-      isSingable(piece, notes, order.train)
+      isSingable(piece, notes, order.train) &&
+      isHeardInKey(piece, notes)
     return {
       line: { piece, plan, ensemble, evenness, sound, holds: sound && evenness.figure >= EVEN },
       tasks: tasksOf(loads, cells.length),
@@ -228,8 +232,11 @@ function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan,
   const homes = notes.flatMap((p, i) => (p.letter === home.letter ? [i] : []))
   const end = homes[0] ?? 0
   const skips = order.train === 'skips' ? 0.5 : 0.15
-  const pool = Array.from({ length: POOL }, (): Cell => {
-    const values = rhythmFor(chance, order.meter, known, order.train === 'rhythm')
+  // Two measures that are answered in the middle: many to choose from in the rhythm of each.
+  const motifs = [0, 1].map(() => rhythmFor(chance, order.meter, known, order.train === 'rhythm'))
+  const motifAt = (k: number): number => (k < ANSWERS ? 0 : k < 2 * ANSWERS ? 1 : -1)
+  const pool = Array.from({ length: POOL }, (_, k): Cell => {
+    const values = motifs[motifAt(k)] ?? rhythmFor(chance, order.meter, known, order.train === 'rhythm')
     const at = walk(chance, values.length, Math.floor(chance() * notes.length), notes, skips)
     return { values, at, ...(all.other && chance() < 0.4 ? { other: true } : {}) }
   })
@@ -250,6 +257,17 @@ function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan,
   const jitter = cells.map(() => chance() * 0.8)
   const goal = Math.floor(order.measures * 0.6)
   const last = order.measures - 1
+  const half = order.measures / 2
+  /** Whether a measure has the keynote on its first or, inside it, its second strong beat. */
+  const isHome = ({ values, at }: Cell): boolean => {
+    let into = 0
+    return values.some((value, i) => {
+      const strong = into === 0 || into === secondStrong({ meter: order.meter })
+      into += ticksOf(value)
+      return strong && homes.includes(at[i])
+    })
+  }
+  const altered = (i: number): boolean => alterIn(order.key, notes[i].letter) !== 0
   return {
     cells,
     tasks,
@@ -257,26 +275,31 @@ function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan,
     cost: ({ most, mean }) =>
       UNEVEN * (AIM * most - mean) + (order.wish === undefined || order.wish === USUAL ? NEAR : WISHING) * Math.abs(mean - wished),
     lead: (a, b, at) => {
-      const far = Math.abs(cells[a].at.at(-1)! - cells[b].at[0])
-      const close = at === last && far !== 1 ? 2 : 0
+      const [before, after] = [cells[a].at.at(-1)!, cells[b].at[0]]
+      const far = Math.abs(before - after)
+      const close = at === last && homes.length > 0 && !comesHome(order.key, notes[before], notes[after]) ? 6 : 0
       return (a === b ? 6 : 0) + (far === 0 ? 0.4 : far === 1 ? 0 : far === 2 ? 0.6 : 4 * far) + close
     },
     own: (k, at) => {
       const c = cells[k]
       const top = Math.max(...c.at)
-      const begins = at === 0 && !homes.includes(c.at[0]) ? 1.5 : 0
+      const begins = at === 0 && homes.length > 0 && !isHome(c) ? 6 : 0
+      const signed = c.at.some(altered) ? -0.3 : 0
       const peak = at === goal ? -0.3 * top : 0.1 * top
       const still = new Set(c.at).size === 1 && c.at.length > 1 && at < last ? 2 : 0
-      return begins + peak + still + jitter[k]
+      return begins + signed + peak + still + jitter[k]
     },
     open: (at, free) => {
       if (at === last) return closes.map((_, k) => POOL + k)
-      const wanted = hard
+      const motif = at === 0 || at === half ? 0 : order.measures > PHRASE && (at === 1 || at === half + 1) ? 1 : -1
+      const trained = hard
         ? free.filter((k) => (at === last - 1 ? hard[k] >= HARD : hard[k] < HARD))
         : met && at % PHRASE === 1
           ? free.filter((k) => met.has(k))
           : []
-      return wanted.length > 0 ? wanted : free
+      const wanted = trained.length > 0 ? trained : free
+      const answering = motif < 0 ? [] : wanted.filter((k) => motifAt(k) === motif)
+      return answering.length > 0 ? answering : wanted
     },
   }
 }
