@@ -1,3 +1,6 @@
+import { harmonise } from './harmonise'
+import { TOLD } from '../testing/saidFirst'
+import { RANKED } from '../testing/ranked'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoPieces } from '@/formats/testing/demo'
@@ -17,7 +20,7 @@ import { cheapest } from './cheapest'
 import { toneIn } from './chord'
 import { consonance, isParallel } from './counterpoint'
 import { SECOND_KINDS, secondLine, secondLines, type Second, type SecondKind } from './second'
-import { notesOf, soundingAt } from './tune'
+import { beatsOf, notesOf, soundingAt } from './tune'
 
 const whom = (step: (typeof STEP_IDS)[number]) => {
   const klass = classAt(step)
@@ -207,5 +210,58 @@ describe('a second line', () => {
     expect(ranked.map((s) => s.load)).toEqual(ranked.map((s) => s.load).sort((a, b) => a - b))
     const silent = pieceFrom('z z z z', key)
     expect(secondLine(silent, silent.lines[0], 'roots', whom('first-position')[0])).toBeNull()
+  })
+})
+
+describe('check values of second lines (common practice)', () => {
+  const of = (kind: SecondKind, piece: Piece, seat: string) =>
+    secondLine(
+      piece,
+      piece.lines[0],
+      kind,
+      whom('first-position').find((w) => w.seat.id === seat)!,
+    )
+  it('42: at a close V–I the bass goes root to root; and roots are what it has, but where a parallel forbids', () => {
+    let [roots, all, closes] = [0, 0, 0]
+    for (const { piece } of [...TOLD, ...RANKED].filter(({ piece: p }) => p.key.mode === 'major')) {
+      const made = of('roots', piece, 'bass')
+      if (!made) continue
+      const chordAt = (tick: number) => made.beats.findLast((b) => b.from <= tick)!.chord
+      for (const n of made.notes) {
+        all++
+        if (toneIn(chordAt(n.from), n.pitches[0]) === 0) roots++
+      }
+      const [last, end] = made.notes.slice(-2)
+      if (!end || chordAt(last.from).degree !== 4 || chordAt(end.from).degree !== 0) continue
+      closes++
+      const tones = [last, end].map((n) => toneIn(chordAt(n.from), n.pitches[0]))
+      const tune = notesOf(piece, piece.lines[0])
+      const tuneAt = (tick: number) => soundingAt(tune, tick)?.pitch ?? null
+      const [a, b] = [tuneAt(end.from - 1), tuneAt(end.from)]
+      // Root to root, unless that makes a parallel with the tune.
+      if (tones[0] !== 0 || tones[1] !== 0) expect(a && b, piece.title).toBeTruthy()
+      else expect(tones).toEqual([0, 0])
+    }
+    expect(closes).toBeGreaterThan(3)
+    expect(roots / all).toBeGreaterThan(0.9)
+    const d = of('roots', pieceFrom('D4 F#4 A4 F#4 E4 G4 F#4 E4 D4 F#4 A4 F#4 E4:h C#4:h D4:w', key), 'bass')!
+    expect(d.notes.slice(-2).map((n) => n.pitches[0].letter)).toEqual(['A', 'D'])
+  })
+  it('43: no drone on open strings for a cello in B flat: neither keynote nor fifth is open; in D it is D or A', () => {
+    const flat = pieceFrom('Bb3 C4 D4 Eb4 F4:h D4:h C4 A3 C4 Eb4 D4:h Bb3:h', { fifths: -2, mode: 'major' })
+    expect(of('drone', flat, 'cello')).toBeNull()
+    const made = of('drone', pieceFrom('D4 E4 F#4 G4 A4:h F#4:h E4 G4 C#4 E4 D4:w', key), 'cello')!
+    for (const n of made.notes) expect(['D', 'A']).toContain(n.pitches[0].letter)
+  })
+  it('46: in six eighths chords change on the two big beats', () => {
+    const six = { beats: 6, unit: 8 } as const
+    const tune = pieceFrom('D4:e F#4:e A4:e C#5:e A4:e E4:e D4:q. F#4:q. G4:e B4:e G4:e A4:e C#5:e E4:e D4:h.', key, six)
+    const beats = beatsOf(tune, tune.lines[0])
+    expect(beats.slice(0, 2).map((b) => [b.beat, b.strength])).toEqual([
+      [1, 'first'],
+      [2, 'strong'],
+    ])
+    const chords = harmonise(tune, tune.lines[0]).map((b) => b.chord.degree)
+    expect(chords.slice(0, 2)).toEqual([0, 4])
   })
 })

@@ -121,10 +121,10 @@ const afterPickup = ({ spans, beats }: Given): readonly Span[] => {
   return first <= 0 ? spans : spans.filter((s) => s.from >= beats[first].from)
 }
 
-/** Open strings that hold on, a new one where the chord asks for it: tonic and dominant before all others. */
+/** Open strings that hold on, a new one where the chord asks for it: the keynote and the fifth of the key, and no other. Null where neither is open. Common practice. */
 function drone(g: Given): Voiced[] | null {
   const spans = afterPickup(g)
-  const open = g.reachable.filter((r) => r.open)
+  const open = g.reachable.filter((r) => r.open && spans.every((_, i) => isDegree(g, i, r.pitch, 0) || isDegree(g, i, r.pitch, 4)))
   const chosen = cheapest(
     spans.map(() => open),
     ({ pitch }, i) => {
@@ -161,7 +161,7 @@ function joined(spans: readonly Span[], chosen: readonly Reachable[]): Voiced[] 
   return out.map(({ measure: _, ...n }) => n)
 }
 
-/** Roots and fifths of the chords in long notes, the root first and last. */
+/** The roots of the chords in long notes; another tone only where no root is learned or a parallel with the tune forbids it. Common practice: at V–I root to root. */
 function roots(g: Given): Voiced[] | null {
   const spans = afterPickup(g)
   const chosen = cheapest(
@@ -172,7 +172,8 @@ function roots(g: Given): Voiced[] | null {
       const edge = i === 0 || i === spans.length - 1
       const tune = soundingAt(g.tune, from)
       const above = tune ? (midiOf(pitch) > midiOf(tune.pitch) ? ABOVE : 0) + 0.3 * away(g, tune, pitch) : 0
-      return (tone === 0 ? 0 : tone === 2 ? 0.5 + (edge ? 3 : 0) : 1.6 + (edge ? 4 : 0)) + above + (open ? 0 : NOT_OPEN)
+      // Wider than any leap to the root costs.
+      return (tone === 0 ? 0 : tone === 2 ? 4.5 + (edge ? 3 : 0) : 5.5 + (edge ? 4 : 0)) + above + (open ? 0 : NOT_OPEN)
     },
     (a, b, i) => (parallels(g.tune, a.pitch, b.pitch, spans[i].from) ? Infinity : leap(a.pitch, b.pitch)),
   )
@@ -345,7 +346,9 @@ function say(
   const shifts = movesOf(map).filter((m) => m.shift).length
   const changing = notes.filter((n, i) => i > 0 && midiOf(n.pitches[0]) !== midiOf(notes[i - 1].pitches[0]))
   const on = [...new Set(changing.map((n) => beats.find((b) => b.from === n.from)?.beat ?? 0))].filter((b) => b > 0).sort((a, b) => a - b)
-  const what = kind === 'drone' ? `Long ${sayList(letters)}` : NAMES[kind][0].toUpperCase() + NAMES[kind].slice(1)
+  const rooted = notes.every((n) => toneIn((beats.findLast((b) => b.from <= n.from) ?? beats[0]).chord, n.pitches[0]) === 0)
+  const named = kind === 'roots' && rooted ? 'roots of the chords, in long notes' : NAMES[kind]
+  const what = kind === 'drone' ? `Long ${sayList(letters)}` : named[0].toUpperCase() + named.slice(1)
   const where = open ? (kind === 'drone' ? ' on open strings' : ', open strings only') : ''
   const moves =
     changing.length === 0

@@ -1,6 +1,6 @@
 import type { Key } from '../music/key'
 import { stepsOf, type Pitch } from '../music/pitch'
-import { feltBeatTicks, measureTicks, type Meter } from '../music/time'
+import { feltBeatTicks, isCompound, measureTicks, type Meter } from '../music/time'
 import type { Line, Piece } from '../piece/piece'
 import { placeEvents, placeMeasures } from '../piece/walk'
 
@@ -54,7 +54,7 @@ export function notesOf(piece: Piece, line: Line): TuneNote[] {
 /** How strong a beat is: the first, the middle of four (or of two in six), the others. */
 function strengthOf(beat: number, meter: Meter): Strength {
   const beats = measureTicks(meter) / feltBeatTicks(meter)
-  return beat === 1 ? 'first' : beats % 2 === 0 && beats > 2 && beat === beats / 2 + 1 ? 'strong' : 'weak'
+  return beat === 1 ? 'first' : beats % 2 === 0 && (beats > 2 || isCompound(meter)) && beat === beats / 2 + 1 ? 'strong' : 'weak'
 }
 
 /** The felt beats of a line, measure by measure; what lies before a pickup's first note is none of them. */
