@@ -150,3 +150,103 @@ export const TOLD: readonly ToldPiece[] = [
     never: 'uneven-bow',
   }),
 ]
+
+/** Eight more, written down in the same way after the rules had been changed, before they were asked about these. */
+export const TOLD_AFTER: readonly ToldPiece[] = [
+  told({
+    name: 'low string walk',
+    step: 'four-strings',
+    key: major(1),
+    meter: FOUR,
+    text: 'G4 F#4 E4 D4 E4:h D4:h G4 A4 B4 G4 A4:h. z G4 F#4 E4 D4 E4:h D4:h B4 A4 G4 A4 G4:w',
+    must: `all 1 by-key
+      all 5+6 returns`,
+    also: `all 5 counted-rest
+      all 7+4 wrong-bow/look-alike`,
+    never: 'uneven-bow',
+  }),
+  told({
+    name: 'high and dotted',
+    step: 'fourth-finger',
+    key: major(2),
+    meter: FOUR,
+    text: 'D5:q. C#5:e D5 E5 F#5:h D5:h E5:q. D5:e C#5 B4 A4:w D5:q. C#5:e D5 E5 F#5:h A5:h G5:q. E5:e C#5 E5 D5:w',
+    must: `all 1+3+5+7 dotted
+      viola 1 octave
+      all 5 returns`,
+    also: `cello 1 octave
+      all 1 by-key`,
+    never: 'wrong-bow',
+  }),
+  told({
+    name: 'three with a pickup',
+    step: 'four-strings',
+    key: major(0),
+    meter: THREE,
+    text: 'G4 | C5:h B4 A4:h G4 F4 E4 F4 G4:h G4 C5:h B4 A4:h G4 F4 D4 E4 C4:h',
+    must: `all 1 pickup
+      all 6+7 returns`,
+    also: `all 2+3 uneven-bow
+      bass 2 new-for-class/shift`,
+    never: 'wrong-bow',
+  }),
+  told({
+    name: 'slurs over strings',
+    step: 'first-position',
+    key: major(2),
+    meter: FOUR,
+    text: '(D4 A4) (F#4 A4) (E4 A4) (G4 A4) F#4 A4 D5 A4 B4:h A4:h (D4 A4) (F#4 A4) (E4 A4) (C#5 A4) D5:h A4:h D4:w',
+    must: `all 1+2 bow-crossing/first-slur/new-combination/four-or-open
+      all 5 returns`,
+    also: `all 3 run`,
+    never: 'wrong-bow',
+  }),
+  told({
+    name: 'seven',
+    step: 'third-position',
+    key: major(1),
+    meter: { beats: 7, unit: 8 },
+    text: 'G4:e A4:e B4:e C5:e D5:q. B4:e A4:e G4:e A4:e B4:q. G4:e A4:e B4:e C5:e D5:q. E5:e D5:e C5:e A4:e G4:q.',
+    must: `all 1 meter
+      all 3 returns`,
+    also: `cello+viola+bass 4 shift/fourth-finger/skip-crossing/extension`,
+    never: 'wrong-bow',
+  }),
+  told({
+    name: 'natural and flat',
+    step: 'high-and-low',
+    key: major(0),
+    meter: FOUR,
+    text: 'C5 B4 A4 G4 Bb4:h A4:h G4 F4 E4 D4 E4:h C4:h C5 B4 A4 G4 Bb4:h G4:h F4 E4 D4 E4 C4:w',
+    must: `all 1+2+5+6 two-forms/first-sign
+      all 5 returns`,
+    also: `all 1 run
+      all 3 run
+      bass 1 shift/new-for-class`,
+    never: 'wrong-bow',
+  }),
+  told({
+    name: 'short long short in G',
+    step: 'fourth-finger',
+    key: major(1),
+    meter: FOUR,
+    text: 'G4 B4:h D5 D5 C5:h A4 B4 G4 A4 B4 A4:w G4 B4:h D5 E5 D5:h C5 B4 A4 F#4 A4 G4:w',
+    must: `all 1+2+5 syncopation/new-rhythm
+      all 5 returns`,
+    also: `all 7 by-key
+      all 7 two-places/skip-crossing`,
+    never: 'wrong-bow',
+  }),
+  told({
+    name: 'all plucked in four',
+    step: 'three-fingers',
+    key: major(2),
+    meter: FOUR,
+    text: 'pizz:D4 F#4 A4 F#4 G4 E4 A4:h D4 F#4 A4 D5 C#5 A4 D5:h D4 F#4 A4 F#4 G4 E4 A4:h E4 F#4 G4 E4 D4:w',
+    must: `all 1 by-key
+      bass 3+4 new-for-class/shift
+      all 5+6 returns`,
+    also: `all 1+3 run`,
+    never: 'wrong-bow uneven-bow first-slur no-rest bow-crossing',
+  }),
+]
