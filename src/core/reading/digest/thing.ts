@@ -30,8 +30,8 @@ export type ThingFacts =
   | { readonly kind: 'forms'; readonly letter: Letter; readonly forms: readonly FormAt[]; readonly rule: 'barline takes' | 'holds' | null }
   /** Letters that only the signature alters, each first where `at` says. */
   | { readonly kind: 'signature'; readonly forms: readonly FormAt[] }
-  /** Hands that leave first position, and seats whose hand never does. */
-  | { readonly kind: 'visits'; readonly fresh: boolean; readonly away: readonly Away[]; readonly stay: readonly SeatId[] }
+  /** Hands that leave first position, where that is new and where it is known, and seats whose hand never does. */
+  | { readonly kind: 'visits'; readonly fresh: readonly Away[]; readonly known: readonly Away[]; readonly stay: readonly SeatId[] }
   /** Measures that come again note for note, each with the one that it is; and scales and chords that the class knows. */
   | {
       readonly kind: 'returns'

@@ -46,34 +46,39 @@ const MOVES = new Set<Spot['kind']>(['new-for-class', 'shift', 'half-position', 
 
 const placesOf = (v: Visit) => v.notes.map((n) => ({ index: n.placed.at.index, measure: n.placed.at.measure.number }))
 
-/** Who leaves first position, where to and where: once for what is new, once for what is learned. Nothing where no spot says so. */
+/** Who leaves first position, where to and where: in one sentence, what is new first. Nothing where no spot says so. */
 export function visitThings(readers: readonly Reader[]): { things: Thing[]; said: Set<string> } {
   const visits = readers.flatMap(visitsOf).filter((v) => v.spots.some(isHard))
-  const said = new Set<string>()
-  const things = [true, false].flatMap((fresh): Thing[] => {
-    const here = visits.filter((v) => v.fresh === fresh)
-    if (here.length === 0) return []
-    const spots = here.flatMap((v) => v.spots).sort((a, b) => a.onset - b.onset)
-    for (const s of spots) said.add(s.id)
-    const seats = seatsIn(readers, spots)
-    const measures = measuresOf(here.flatMap(placesOf))
-    const away = seats.map((seat): Away => {
-      const own = here.filter((v) => v.reader.reading.map.seat.id === seat)
-      return { seat, to: [...new Set(own.flatMap((v) => v.positions))], at: own.flatMap(placesOf).map((p) => p.index) }
+  if (visits.length === 0) return { things: [], said: new Set() }
+  const awayIn = (here: readonly Visit[]): Away[] =>
+    readers.flatMap(({ reading }): Away[] => {
+      const own = here.filter((v) => v.reader.reading === reading)
+      if (own.length === 0) return []
+      const to = [...new Set(own.flatMap((v) => v.positions))]
+      return [{ seat: reading.map.seat.id, to, at: own.flatMap(placesOf).map((p) => p.index) }]
     })
-    const stay = readers.filter((r) => visitsOf(r).length === 0).map((r) => r.reading.map.seat.id)
-    return [
+  const [fresh, known] = [visits.filter((v) => v.fresh), visits.filter((v) => !v.fresh)]
+  const spots = visits.flatMap((v) => v.spots).sort((a, b) => a.onset - b.onset)
+  // Where something is new the move is taught; what is known goes along in the same sentence.
+  const counted = fresh.length ? fresh.flatMap((v) => v.spots) : spots
+  return {
+    said: new Set(spots.map((s) => s.id)),
+    things: [
       {
-        id: `visits ${fresh ? 'new' : 'known'}`,
-        order: fresh ? 'new' : 'hand',
-        facts: { kind: 'visits', fresh, away, stay },
-        seats,
-        measures,
+        id: `visits ${fresh.length ? 'new' : 'known'}`,
+        order: fresh.length ? 'new' : 'hand',
+        facts: {
+          kind: 'visits',
+          fresh: awayIn(fresh),
+          known: awayIn(known),
+          stay: readers.filter((r) => visitsOf(r).length === 0).map((r) => r.reading.map.seat.id),
+        },
+        seats: seatsIn(readers, spots),
+        measures: measuresOf(visits.flatMap(placesOf)),
         kinds: kindsIn(spots),
         spots,
-        weight: weightOf(readers, spots) * (fresh ? 2 : 1),
+        weight: weightOf(readers, counted) * (fresh.length ? 2 : 1),
       },
-    ]
-  })
-  return { things, said }
+    ],
+  }
 }

@@ -9,7 +9,7 @@ import { capital, inSentence, sayList } from '../../names'
 import { addressesOf, nameAll, nameForAll, nameOf, sayMeasure } from '../../piece/address'
 import type { Line } from '../../piece/piece'
 import type { ByPlaces } from '../../reading/digest/plain'
-import type { Form, FormAt, Thing, ThingFacts } from '../../reading/digest/thing'
+import type { Away, Form, FormAt, Thing, ThingFacts } from '../../reading/digest/thing'
 import { atFirst } from '../../reading/family'
 import type { SpotFacts } from '../../reading/spots/facts'
 import type { Spot } from '../../reading/spots/spot'
@@ -241,24 +241,26 @@ function saySignature(of: Seats, thing: Thing, { forms }: Of<'signature'>): Word
 }
 
 /** Who leaves first position, where to and where. */
-function sayVisits(of: Seats, { fresh, away, stay }: Of<'visits'>): Words {
-  const by = together(
-    away.map(({ seat, at }) => ({ says: nameAll(of.maps.find((m) => m.seat.id === seat)!.line, at), name: nameIn(of, seat) })),
-  )
-  const [[where, names]] = by
-  const more = away.length > 1
-  const text =
-    by.length === 1
-      ? `${capital(lower(names))} ${more ? 'leave' : 'leaves'} first position in ${where}`
-      : `First position is left ${sayList(by.map(([at, who]) => `by ${lower(who)} in ${at}`))}`
+function sayVisits(of: Seats, { fresh, known, stay }: Of<'visits'>): Words {
+  const groupsOf = (away: readonly Away[]) =>
+    together(away.map(({ seat, at }) => ({ says: nameAll(of.maps.find((m) => m.seat.id === seat)!.line, at), name: nameIn(of, seat) })))
+  const [news, olds] = [groupsOf(fresh), groupsOf(known)]
+  const all = [...news, ...olds]
+  const by = (groups: readonly (readonly [string, readonly string[]])[]) => sayList(groups.map(([at, who]) => `by ${lower(who)} in ${at}`))
   const others = stay.map((s) => nameIn(of, s))
   const stays = others.length === 0 ? '' : `; ${lower(others)} ${others.length > 1 ? 'stay' : 'stays'}`
-  const to = away.map((a) => `${lower([nameIn(of, a.seat)])} to ${sayList(a.to.map(sayPositionKey))}`).join('; ')
+  const text =
+    all.length === 1
+      ? `${capital(lower(all[0][1]))} ${all[0][1].length > 1 ? 'leave' : 'leaves'} first position in ${all[0][0]}${news.length ? ', which is new' : ''}`
+      : news.length === 0
+        ? `First position is left ${by(olds)}`
+        : `First position is left ${by(news)}, which is new${olds.length ? `; ${by(olds)}, which is known` : ''}`
+  const to = (away: readonly Away[]) => away.map((a) => `${lower([nameIn(of, a.seat)])} to ${sayList(a.to.map(sayPositionKey))}`).join('; ')
   return {
-    text: `${text}${fresh ? ', which is new' : ''}${stays}.`,
-    advice: fresh
-      ? `${capital(to)}. Teach the move by itself first, or give ${more ? 'these seats' : 'this seat'} something else there.`
-      : `${capital(to)}. Hand and thumb go together, while there is time; then from note to note.`,
+    text: `${text}${stays}.`,
+    advice: fresh.length
+      ? `${capital(to(fresh))}. Teach the move by itself first, or give ${fresh.length > 1 ? 'these seats' : 'this seat'} something else there.${known.length ? ` ${capital(to(known))}: hand and thumb together, while there is time.` : ''}`
+      : `${capital(to(known))}. Hand and thumb go together, while there is time; then from note to note.`,
   }
 }
 
@@ -283,9 +285,11 @@ function sayReturns({ maps: [{ line }], talk }: Seats, { again, runs }: Of<'retu
   }
 }
 
-/** "the scale of D major, down", "the chord of D major, note by note". */
+/** "the D major scale, down", "the chord of D major, note by note". */
 const sayKnown = ({ names }: Tongue, r: ScaleOrChord): string =>
-  r.kind === 'scale' ? `the ${keyName(r.key)} scale, ${r.up ? 'up' : 'down'}` : `${printedNote(names, r.root)} ${r.quality}, note by note`
+  r.kind === 'scale'
+    ? `the ${keyName(r.key)} scale, ${r.up ? 'up' : 'down'}`
+    : `the chord of ${printedNote(names, r.root)} ${r.quality}, note by note`
 
 /** "Viola and cello have no E string: they read an octave lower than usual." */
 function sayOctaves(of: Seats, { moved, stays }: Of<'octave'>): Words {
