@@ -193,7 +193,7 @@ export const MUTATIONS: readonly Mutation[] = [
     `${core}reading/sameSpacing.ts`,
     READING,
     ["note.move?.crossing?.by !== 'hand'", 'false'],
-    ['const string = [...inner, last, 0].find(learned)', 'const string = [0, last, ...inner].find(learned)'],
+    ['fromLearned(r, note, a, b, [a.string])', 'fromLearned(r, note, a, b, [0])'],
   ),
   ...of(`${core}words/en/spots/ofHand.ts`, READING, ["instrument.overStrings === 'roll'", "instrument.overStrings !== 'roll'"]),
   ...of(`${core}words/en/hands.ts`, READING.concat(`${core}plan/talk.test.ts`, `${core}words`), ["low === '2 low'", "low !== '2 low'"]),
@@ -341,7 +341,11 @@ export const MUTATIONS: readonly Mutation[] = [
     ["filled ? '#fff' : 'currentColor'", "'currentColor'"],
     ['LETTERED = 1.7', 'LETTERED = 1.2'],
   ),
-  ...of('src/paper/blocks.ts', ['src/paper/blocks.test.ts'], ["block.kind === 'text' && sheet.blocks[i + 1]?.kind === 'music'", 'false']),
+  ...of(
+    'src/paper/blocks.ts',
+    ['src/paper/blocks.test.ts'],
+    ["block.kind === 'text' && sheet.blocks.slice(i + 1)", "block.kind !== 'text' && sheet.blocks.slice(i + 1)"],
+  ),
   {
     file: 'src/api/handOut.ts',
     from: 'h.also.filter((a) => a.whom === whom)',

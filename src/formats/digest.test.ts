@@ -124,7 +124,8 @@ describe('every sentence of the digest', () => {
     let claims = 0
     for (const { where, readers, things } of digests)
       for (const t of things.filter((x) => x.id.startsWith('visits'))) {
-        const [, said, stays] = /^(.+?)(?:, which is new)?(?:; (.+) stays?)?\.$/.exec(t.text)!
+        const plain = t.text.replace(/, which is (new|known)/g, '').replace(/; by /g, ' and by ')
+        const [, said, stays] = /^(.+?)(?:; (.+) stays?)?\.$/.exec(plain)!
         const one = /^(.+?) leaves? first position in (.+)$/.exec(said)
         const parts = one
           ? [[one[1], one[2]]]

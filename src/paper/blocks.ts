@@ -95,7 +95,7 @@ function paginated(pen: Pen, sheet: BlockSheet, width: number, room: number, by:
       return
     }
     const pieces = piecesOf(pen, block, width, room, by, engrave)
-    const before = block.kind === 'text' && sheet.blocks[i + 1]?.kind === 'music'
+    const before = block.kind === 'text' && sheet.blocks.slice(i + 1).find((b) => b.kind !== 'text')?.kind === 'music'
     waiting.push(...(before ? pieces.map((p) => ({ ...p, keep: true as const })) : pieces))
   })
   put(waiting)
