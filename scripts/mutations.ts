@@ -341,11 +341,7 @@ export const MUTATIONS: readonly Mutation[] = [
     ["filled ? '#fff' : 'currentColor'", "'currentColor'"],
     ['LETTERED = 1.7', 'LETTERED = 1.2'],
   ),
-  ...of(
-    'src/paper/blocks.ts',
-    ['src/paper/blocks.test.ts'],
-    ["block.kind === 'text' && sheet.blocks.slice(i + 1)", "block.kind !== 'text' && sheet.blocks.slice(i + 1)"],
-  ),
+  ...of('src/paper/blocks.ts', ['src/paper/blocks.test.ts'], ["block.kind === 'text' && sheet", 'false && sheet']),
   {
     file: 'src/api/handOut.ts',
     from: 'h.also.filter((a) => a.whom === whom)',
