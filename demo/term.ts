@@ -6,7 +6,7 @@ import type { ClassSettings } from '../src/core/plan/class'
 import { emptyPlan } from '../src/core/plan/plan'
 import { factsOf } from '../src/core/term/facts'
 import { begin } from '../src/core/term/ledger'
-import { tasksOfStep, ticked, withTasks } from '../src/core/term/passes'
+import { isToPass, tasksOfStep, ticked, withTasks } from '../src/core/term/passes'
 import { TERM_BOUNDS } from '../src/core/plan/term'
 
 /** Days between the pieces that the made-up class has begun, and how long ago the last was. */
@@ -28,11 +28,11 @@ export function demoTerm(
   )
   const tasks = tasksOfStep(started, step)
     .slice(0, TASKS)
-    .map((text) => ({ id: randomUUID(), text, piece: null }))
+    .map((t) => ({ ...t, id: randomUUID(), piece: null }))
   let term = withTasks(started.term, step, tasks, TERM_BOUNDS.tasks)
   started.students.forEach((s, i) =>
     term.tasks.forEach((t, j) => {
-      if ((i * 2 + j) % EVERY === 0) term = ticked(term, s.id, t.id, dayOf(now - ((i + j) % APART)))
+      if (isToPass(t, s) && (i * 2 + j) % EVERY === 0) term = ticked(term, s.id, t.id, dayOf(now - ((i + j) % APART)))
     }),
   )
   return { ...started, term: { ...term, path: { ...term.path, from: dayOf(now + APART - AGO) } } }

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import { bass } from '@/core/instruments/bass'
+import { cello } from '@/core/instruments/cello'
 import { STEP_IDS } from '@/core/instruments/instrument'
-import { schoolOf } from '@/core/instruments/instrument'
+import { schoolOf, type Instrument } from '@/core/instruments/instrument'
 import { sameLearned } from '@/core/instruments/learned'
 import { classAt, type ClassSettings } from '@/core/plan/class'
 import { ensembleMapper } from '@/core/balance/ensemble'
@@ -11,7 +13,7 @@ import { bridgeOf } from '@/core/term/bridge'
 import { practised } from '@/core/drills/practised'
 import { factsOf, type PieceFacts } from '@/core/term/facts'
 import { begin, beganOn, ledgerOf, stillNew, unbegin } from '@/core/term/ledger'
-import { sayPassed, tasksOfStep, thingsOfStep, ticked, withoutTask, withTasks } from '@/core/term/passes'
+import { isToPass, sayPassed, tasksOfStep, thingsOfStep, ticked, withoutTask, withTasks } from '@/core/term/passes'
 import { termSchema } from '@/core/plan/term.schema'
 import { buildsOn, knows, withoutThings, withThings } from '@/core/term/things'
 import { newThings } from '@/core/reading/newThings'
@@ -87,10 +89,10 @@ describe('what is new in a piece', () => {
     expect(on(violin, 'finger:4')).toEqual(['finger:3'])
     expect(on(cello, 'finger:2')).toEqual(['finger:4'])
     expect(on(cello, 'extension:back')).toEqual(['extension:forward'])
-    expect(on(cello, 'position:V')).toEqual(['position:IV'])
-    expect(on(cello, 'position:II')).toEqual([])
+    expect(on(cello, 'position:V')).toEqual(['position:raised III'])
+    expect(on(cello, 'position:II')).toEqual(['position:IV'])
     expect(on(violin, 'position:III')).toEqual([])
-    expect(on(violin, 'position:V')).toEqual(['position:III'])
+    expect(on(violin, 'position:V')).toEqual(['position:IV'])
     expect(on(violin, 'rhythm:dotted quarter')).toEqual(['rhythm:eighths'])
     expect(on(violin, 'key:-1')).toEqual(['key:0'])
     expect(on(violin, 'key:4')).toEqual(['key:3'])
@@ -225,10 +227,33 @@ describe('the pass list', () => {
         if (had && i < 6)
           expect(withThings(had, thingsOfStep(seat, step)).fingers.sort()).toEqual([...seat.instrument.learned[step].fingers].sort())
       }
-    expect(tasksOfStep(klass, 'fourth-finger')).toContain('Finger 4 (violin and viola)')
-    expect(tasksOfStep(klass, 'high-and-low')).toContain('Sixteenth notes')
-    expect(tasksOfStep(klass, 'high-and-low')).toContain('Low 1 (violin and viola)')
-    expect(tasksOfStep(klass, 'first-position')).toContain('Position III (violin and viola)')
+    expect(tasksOfStep(klass, 'fourth-finger')).toContainEqual({ text: 'Finger 4 (violin and viola)', seats: ['violin', 'viola'] })
+    expect(tasksOfStep(klass, 'high-and-low')).toContainEqual({ text: 'Sixteenth notes' })
+    expect(tasksOfStep(klass, 'high-and-low').map((t) => t.text)).toContain('Low 1 (violin and viola)')
+    expect(tasksOfStep(klass, 'first-position').map((t) => t.text)).toContain('Position III (violin and viola)')
+  })
+
+  it('counts for a student what is theirs: another instrument’s task is not', () => {
+    const [ida] = klass.students
+    const bo = { ...ida, seat: 'bass' }
+    const tasks = tasksOfStep(klass, 'fourth-finger').map((t, i) => ({ ...t, id: `${i}`, step: 'fourth-finger' as const, piece: null }))
+    const four = tasks.find((t) => t.text.startsWith('Finger 4'))!
+    expect([isToPass(four, ida), isToPass(four, bo)]).toEqual([true, false])
+    const own = tasks.filter((t) => isToPass(t, bo)).length
+    expect(own).toBeLessThan(tasks.length)
+    expect(sayPassed(bo, tasks, [])).toBe(`none of ${own} tasks`)
+  })
+
+  it('goes up the neck as it is taught: III before II on the bass, IV before V½; half position waits for none', () => {
+    const on = (i: Instrument, key: string) => buildsOn(i, i.schools[0], `position:${key}`)
+    expect(['III', 'II', 'IV', 'V½', 'half'].map((key) => on(bass, key))).toEqual([
+      [],
+      ['position:III'],
+      ['position:III½'],
+      ['position:V'],
+      [],
+    ])
+    expect(on(cello, 'II')).toEqual(['position:IV'])
   })
 
   it('ticks with a day, counts, and forgets with the task', () => {

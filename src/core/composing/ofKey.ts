@@ -6,6 +6,8 @@ import { eventTicks, type Measure, type Piece } from '../piece/piece'
 /** The least range of a line, in steps: a fifth. Common practice. */
 const FIFTH = 4
 const ENOUGH = 5
+/** The longest line, in measures, of which no answer is asked. */
+const SHORT = 4
 
 /** The fifth note of a key. */
 export const dominant = (key: Key): Letter => LETTERS[(LETTERS.indexOf(tonic(key).letter) + 4) % 7]
@@ -41,7 +43,7 @@ export const comesHome = (key: Key, last: Pitch, end: Pitch): boolean =>
 /**
  * Whether a line is heard in its key, as far as `notes`, of which it may be made, allow: the keynote on the first or second
  * strong beat and at the end, come to by step or from the fifth; a note that the signature alters; a fifth of range; and a
- * measure in the middle that answers the first one, in its rhythm. Common practice.
+ * measure in the middle of a longer line that answers the first one, in its rhythm. Common practice.
  */
 export function isHeardInKey(piece: Piece, notes: readonly Pitch[]): boolean {
   const { key } = piece
@@ -60,6 +62,8 @@ export function isHeardInKey(piece: Piece, notes: readonly Pitch[]): boolean {
   // Of three or four notes a line is made as it can.
   if (notes.length >= ENOUGH && rangeOf(sung.map((s) => s.pitch)) < Math.min(FIFTH, rangeOf(notes))) return false
   const { measures } = piece.lines[0]
+  // Of four measures one is the end: there is little room for an answer.
+  if (measures.length <= SHORT) return true
   const [first, answer] = [measures[0], measures[measures.length / 2]]
   return rhythmOf(first) === rhythmOf(answer) && pitchesOf(first) !== pitchesOf(answer)
 }

@@ -241,8 +241,8 @@ describe('a line to order', () => {
             )!
             if (common.notes.length >= 5) expect(Math.max(...steps) - Math.min(...steps), said).toBeGreaterThanOrEqual(4)
             const rhythm = (i: number) => bars[i].events.map((e) => `${e.value.base} ${e.value.dots}`).join()
-            expect(rhythm(measures / 2), said).toBe(rhythm(0))
-            expect(inBar(measures / 2).map(midiOf), said).not.toEqual(inBar(0).map(midiOf))
+            if (measures > 4) expect(rhythm(measures / 2), said).toBe(rhythm(0))
+            if (measures > 4) expect(inBar(measures / 2).map(midiOf), said).not.toEqual(inBar(0).map(midiOf))
             // From the third step on the signature's notes are learned wherever the key is.
             if (fifths > 0 && fifths <= 2)
               expect(

@@ -134,9 +134,11 @@ const pieceOf = ({ key, meter }: LineOrder, title: string, cells: readonly Cell[
 const [UNEVEN, NEAR, WISHING, AIM, HARD] = [3, 0.35, 0.8, 0.92, 0.35]
 
 /** How many measures are tried out at once, and how often a line is begun anew, and how many measures are changed for others after it was mapped. */
-const [POOL, TRIES, SWAPS] = [44, 20, 6]
-/** How many of the measures tried out have the rhythm of one that is answered. */
-const ANSWERS = 10
+const [POOL, TRIES, SWAPS] = [48, 8, 6]
+/** How often the same measures are put together before others are tried; and how loud chance speaks. */
+const [SHAKES, JITTER] = [2, 0.8]
+/** How many of the measures tried out have a rhythm that is answered: of one measure, or of two. */
+const ANSWERS = 26
 
 /**
  * A line of reading for a class in unison: notes that every seat has learned, singable (steps before skips, a keynote to end
@@ -176,17 +178,24 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
   let kept = 0
   for (let tries = 0; tries < TRIES && kept < ENOUGH[wish]; tries++) {
     const stock = stockOf(klass, order, all, plan, known, chance)
-    let chosen = composed(order, stock)
-    let now = weighed(chosen.map((k) => stock.cells[k]))
-    const tried = new Set<string>()
-    for (let n = 0; n < SWAPS && !now.line.holds; n++) {
-      const swap = swapped(order, stock, chosen, now.tasks, tried)
-      if (!swap) break
-      const next = weighed(swap.map((k) => stock.cells[k]))
-      if (isBetter(next.line, now.line)) [chosen, now] = [swap, next]
+    for (let shaken = 0; shaken < SHAKES && kept < ENOUGH[wish]; shaken++) {
+      if (shaken > 0) stock.shake(shaken)
+      let chosen = composed(order, stock)
+      let now = weighed(chosen.map((k) => stock.cells[k]))
+      const tried = new Set<string>()
+      for (let n = 0; n < SWAPS && !now.line.holds; n++) {
+        const swap = swapped(order, stock, chosen, now.tasks, tried)
+        if (!swap) break
+        const next = weighed(swap.map((k) => stock.cells[k]))
+        if (isBetter(next.line, now.line)) [chosen, now] = [swap, next]
+      }
+      if (!best || (now.line.holds && best.holds ? wishedMore(wish, now.line, best) : isBetter(now.line, best))) best = now.line
+      // One of a stock is enough where several are wished for: others of it are like it.
+      if (now.line.holds) {
+        kept++
+        break
+      }
     }
-    if (now.line.holds) kept++
-    if (!best || (now.line.holds && best.holds ? wishedMore(wish, now.line, best) : isBetter(now.line, best))) best = now.line
   }
   return best
 }
@@ -221,6 +230,8 @@ type Stock = {
   readonly tasks: readonly Task[]
   readonly lead: (a: number, b: number, at: number) => number
   readonly own: (k: number, at: number) => number
+  /** Lets chance speak anew, louder each time: the same measures are put together otherwise. */
+  readonly shake: (times: number) => void
   /** The measures that may stand at a place, of those that are free. */
   readonly open: (at: number, free: readonly number[]) => readonly number[]
 }
@@ -233,10 +244,11 @@ function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan,
   const end = homes[0] ?? 0
   const skips = order.train === 'skips' ? 0.5 : 0.15
   // Two measures that are answered in the middle: many to choose from in the rhythm of each.
-  const motifs = [0, 1].map(() => rhythmFor(chance, order.meter, known, order.train === 'rhythm'))
-  const motifAt = (k: number): number => (k < ANSWERS ? 0 : k < 2 * ANSWERS ? 1 : -1)
+  const answered = [0, 1].map(() => rhythmFor(chance, order.meter, known, order.train === 'rhythm'))
+  const motifs = order.measures > PHRASE ? 2 : 1
+  const motifAt = (k: number): number => (k < ANSWERS ? Math.floor((k * motifs) / ANSWERS) : -1)
   const pool = Array.from({ length: POOL }, (_, k): Cell => {
-    const values = motifs[motifAt(k)] ?? rhythmFor(chance, order.meter, known, order.train === 'rhythm')
+    const values = answered[motifAt(k)] ?? rhythmFor(chance, order.meter, known, order.train === 'rhythm')
     const at = walk(chance, values.length, Math.floor(chance() * notes.length), notes, skips)
     return { values, at, ...(all.other && chance() < 0.4 ? { other: true } : {}) }
   })
@@ -254,7 +266,7 @@ function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan,
     .sort((a, b) => a - b)[Math.floor(WISHED[order.wish ?? USUAL] * (POOL - 1))]
   const met = order.train === 'crossing' || order.train === 'rhythm' || order.train === 'two forms' ? metIn(piece, maps, order.train) : null
   const hard = order.train === 'trap' ? hardest(piece, maps) : null
-  const jitter = cells.map(() => chance() * 0.8)
+  const jitter = cells.map(() => chance() * JITTER)
   const goal = Math.floor(order.measures * 0.6)
   const last = order.measures - 1
   const half = order.measures / 2
@@ -289,9 +301,13 @@ function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan,
       const still = new Set(c.at).size === 1 && c.at.length > 1 && at < last ? 2 : 0
       return begins + signed + peak + still + jitter[k]
     },
+    shake: (times) => {
+      cells.forEach((_, k) => (jitter[k] = chance() * JITTER * (1 + times)))
+    },
     open: (at, free) => {
       if (at === last) return closes.map((_, k) => POOL + k)
-      const motif = at === 0 || at === half ? 0 : order.measures > PHRASE && (at === 1 || at === half + 1) ? 1 : -1
+      const motif =
+        order.measures > PHRASE && (at === 0 || at === half) ? 0 : order.measures > PHRASE && (at === 1 || at === half + 1) ? 1 : -1
       const trained = hard
         ? free.filter((k) => (at === last - 1 ? hard[k] >= HARD : hard[k] < HARD))
         : met && at % PHRASE === 1

@@ -1,3 +1,4 @@
+import { MOST_SEATS } from '../seats/bounds'
 import * as z from 'zod/mini'
 import { STEP_IDS } from '../instruments/instrument'
 import { SHIFTS } from '../instruments/learned'
@@ -24,6 +25,8 @@ export const taskToPassSchema = z.object({
   /** The task, or the title of the piece. */
   text: z.string().check(z.trim(), z.minLength(1), z.maxLength(200)),
   piece: z._default(z.nullable(z.uuid()), null),
+  /** The seats that it is for; left out: everybody. */
+  seats: z.optional(z.array(seatIdSchema).check(z.maxLength(MOST_SEATS))),
 })
 export type TaskToPass = Readonly<z.infer<typeof taskToPassSchema>>
 

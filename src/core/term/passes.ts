@@ -37,8 +37,11 @@ export function thingsOfStep(seat: Seat, step: StepId): LearnedThing[] {
   return allThings(seat).filter((t) => knows(learned[step], t) && !(before && knows(before, t)))
 }
 
-/** Tasks that a step brings, one a thing, with the seats that it is for where not all of them: "Finger 4 (violin and viola)". */
-export function tasksOfStep(klass: ClassSettings, step: StepId): string[] {
+/** A task of a step in words, and whom it is for where that is not everybody. */
+export type StepTask = Pick<TaskToPass, 'text' | 'seats'>
+
+/** Tasks that a step brings, one a thing, each for the seats that learn it: "Finger 4 (violin and viola)". */
+export function tasksOfStep(klass: ClassSettings, step: StepId): StepTask[] {
   const seats = seatsOf(klass)
   const who = new Map<string, Seat[]>()
   for (const seat of seats)
@@ -46,11 +49,21 @@ export function tasksOfStep(klass: ClassSettings, step: StepId): string[] {
       const text = capital(sayThing(seat.instrument, t))
       who.set(text, [...(who.get(text) ?? []), seat])
     }
-  return [...who].map(([text, of]) => (of.length === seats.length ? text : `${text} (${sayList(of.map((s) => inSentence(s.name)))})`))
+  return [...who].map(([text, of]) =>
+    of.length === seats.length ? { text } : { text: `${text} (${sayList(of.map((s) => inSentence(s.name)))})`, seats: of.map((s) => s.id) },
+  )
 }
 
+/** Whether a task is a student's: of their seat, or of everybody. */
+export const isToPass = ({ seats }: Pick<TaskToPass, 'seats'>, { seat }: Pick<Student, 'seat'>): boolean => !seats || seats.includes(seat)
+
 /** The tasks of a step with some more, each text once. */
-export function withTasks(term: Term, step: StepId, more: readonly Pick<TaskToPass, 'id' | 'text' | 'piece'>[], most: number): Term {
+export function withTasks(
+  term: Term,
+  step: StepId,
+  more: readonly Pick<TaskToPass, 'id' | 'text' | 'piece' | 'seats'>[],
+  most: number,
+): Term {
   const has = (text: string, piece: string | null) => term.tasks.some((t) => t.step === step && t.text === text && t.piece === piece)
   const added = more.filter((m) => !has(m.text, m.piece)).map((m): TaskToPass => ({ ...m, step }))
   return { ...term, tasks: [...term.tasks, ...added].slice(0, most) }
@@ -73,8 +86,9 @@ export function ticked(term: Term, student: string, task: string, on: Day | null
 export const tickOf = (ticks: readonly Tick[], student: string, task: string): Tick | null =>
   ticks.find((t) => t.student === student && t.task === task) ?? null
 
-/** "Rosa has passed 3 of 8." */
+/** "3 of 8 tasks": of those that are a student's. */
 export function sayPassed(student: Student, tasks: readonly TaskToPass[], ticks: readonly Tick[]): string {
-  const n = tasks.filter((t) => tickOf(ticks, student.id, t.id)).length
-  return tasks.length === 0 ? '' : `${n === tasks.length ? 'all' : n === 0 ? 'none' : n} of ${count(tasks.length, 'task')}`
+  const own = tasks.filter((t) => isToPass(t, student))
+  const n = own.filter((t) => tickOf(ticks, student.id, t.id)).length
+  return own.length === 0 ? '' : `${n === own.length ? 'all' : n === 0 ? 'none' : n} of ${count(own.length, 'task')}`
 }

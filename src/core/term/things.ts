@@ -91,10 +91,12 @@ export function buildsOn(instrument: Instrument, school: School, thing: LearnedT
     case 'high':
       return [`finger:${value}`]
     case 'position': {
-      // Whoever goes farther up has gone up before: to the position that is taught first after I.
+      // One after another as they are taught, its two shades being one: III before II on the bass, IV before V½. Half position waits for none.
       const keys = instrument.positions.map(positionKey)
-      const first = taughtIn(instrument, school).find((key) => keys.indexOf(key) > FIRST)
-      return first !== undefined && keys.indexOf(value) > keys.indexOf(first) ? [`position:${first}`] : []
+      const name = (key: string) => key.split(' ').at(-1)
+      const up = taughtIn(instrument, school).filter((key) => keys.indexOf(key) > FIRST)
+      const last = up.slice(0, Math.max(0, up.indexOf(value))).findLast((key) => name(key) !== name(value))
+      return last === undefined ? [] : [`position:${last}`]
     }
     case 'extension':
       // The half-step hands open forward before they open back; a letter hand stretches 4 and reaches 1 back.

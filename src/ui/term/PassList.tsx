@@ -7,7 +7,7 @@ import { stepOf, STEPS, stepsFor } from '@/core/instruments/ladder'
 import { inSentence } from '@/core/names'
 import { seatOf } from '@/core/seats/seat'
 import type { ClassSettings } from '@/core/plan/class'
-import { sayPassed, tasksOfStep, tickOf, ticked, withoutTask, withTasks } from '@/core/term/passes'
+import { isToPass, sayPassed, type StepTask, tasksOfStep, ticked, tickOf, withoutTask, withTasks } from '@/core/term/passes'
 import { TERM_BOUNDS, type Term } from '@/core/plan/term'
 import type { ClassEdits } from '@/ui/class/classStore'
 import { Button } from '@/ui/kit/Button'
@@ -29,7 +29,7 @@ export function PassList({ settings, facts, settle }: Props) {
   const tasks = term.tasks.filter((t) => t.step === step)
   const full = term.tasks.length >= TERM_BOUNDS.tasks
   const change = (to: (term: Term) => Term, said: string) => settle((s) => ({ ...s, term: to(s.term) }), said)
-  const add = (more: { text: string; piece: string | null }[], said: string) =>
+  const add = (more: (StepTask & { piece: string | null })[], said: string) =>
     change(
       (t) =>
         withTasks(
@@ -94,7 +94,7 @@ export function PassList({ settings, facts, settle }: Props) {
           disabled={full}
           onClick={() =>
             add(
-              tasksOfStep(settings, step).map((t) => ({ text: t, piece: null })),
+              tasksOfStep(settings, step).map((t) => ({ ...t, piece: null })),
               `To pass: what ${inSentence(stepName)} brings`,
             )
           }
@@ -132,6 +132,8 @@ export function PassList({ settings, facts, settle }: Props) {
                   </th>
                   {students.map((s) => {
                     const tick = tickOf(term.ticks, s.id, t.id)
+                    // Another instrument's task: nothing to tick, unless it was.
+                    if (!isToPass(t, s) && !tick) return <td key={s.id} />
                     return (
                       <td key={s.id} className="px-1 py-1 text-center">
                         <input
