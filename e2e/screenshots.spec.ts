@@ -13,7 +13,7 @@ test('pictures for the README', async ({ page }) => {
   await right(page, 19)
   await shot(page, 'desk-bench')
   await page.getByRole('link', { name: 'Read', exact: true }).click()
-  await page.getByRole('button', { name: /leave first position/ }).click()
+  await page.getByRole('button', { name: /first position is left|leaves? first position/i }).click()
   await page.mouse.move(640, 20)
   await shot(page, 'read')
   await page.getByRole('link', { name: 'Level', exact: true }).click()
