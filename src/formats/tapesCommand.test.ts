@@ -41,7 +41,10 @@ describe('tapes, the command line', () => {
     [['--instrument', 'harp', '--size', '4/4'], '--instrument harp is none of violin, viola, cello, bass'],
     [['--instrument', 'violin'], 'say either --size or --length'],
     [['--instrument', 'violin', '--size', '4/4', '--length', '300'], 'say either --size or --length'],
-    [['--instrument', 'viola', '--size', '1/8'], '--size 1/8 is none of 4/4, 43 cm, 42 cm, 40 cm, 38 cm, 36 cm, 33 cm, 30 cm; or give the measured --length'],
+    [
+      ['--instrument', 'viola', '--size', '1/8'],
+      '--size 1/8 is none of 4/4, 43 cm, 42 cm, 40 cm, 38 cm, 36 cm, 33 cm, 30 cm; or give the measured --length',
+    ],
     [['--instrument', 'violin', '--length', '20'], '--length 20 cannot be: nut to bridge is 150 to 1200 mm'],
     [['--instrument', 'violin', '--length', 'long'], '--length long cannot be: nut to bridge is 150 to 1200 mm'],
     [['--instrument', 'bass', '--size', '3/4', '--frames', 'touch 2-3'], '--frames touch 2-3 is none of 1-2-4, 1-2-3-4'],

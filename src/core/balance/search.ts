@@ -219,14 +219,7 @@ function withWays(policy: Policy, ways: PolicyWays): Policy {
 }
 
 /** How a seat's part in a key and an octave is mapped, with its pins where they still stand. */
-function mapIn(
-  piece: Piece,
-  plan: Plan,
-  klass: ClassSettings,
-  seat: Seat,
-  octave: number,
-  ways: PolicyWays,
-): SeatMap {
+function mapIn(piece: Piece, plan: Plan, klass: ClassSettings, seat: Seat, octave: number, ways: PolicyWays): SeatMap {
   const { policy, learned } = settingsFor(klass, plan, seat)
   return mapSeat(piece, playedLine(piece, plan, klass, seat), seat, {
     octave,

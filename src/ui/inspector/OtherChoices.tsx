@@ -64,7 +64,8 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
       </div>
       {choices.length > 0 && (
         <p className="mt-1.5 text-fine leading-snug text-soft">
-          +1 is about one more bow crossing in the whole line; something new for the class counts 30 to 100, a position taught later or a string further off more.
+          +1 is about one more bow crossing in the whole line; something new for the class counts 30 to 100, a position taught later or a
+          string further off more.
         </p>
       )}
     </div>

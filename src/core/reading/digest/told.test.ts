@@ -47,8 +47,8 @@ describe.each([
       const told = ours.filter((t) => !t.spots.some((s) => 'lift' in s.facts)).flatMap((t) => t.kinds)
       expect(told.filter((k) => r.never.includes(k))).toEqual([])
       expect(ours.length).toBeLessThanOrEqual(MOST_SAID)
-    // One topic, one sentence: whoever leaves first position, new or known.
-    expect(ours.filter((t) => t.facts.kind === 'visits').length).toBeLessThanOrEqual(1)
+      // One topic, one sentence: whoever leaves first position, new or known.
+      expect(ours.filter((t) => t.facts.kind === 'visits').length).toBeLessThanOrEqual(1)
       if ([...r.must, ...r.also].some((s) => s.kinds.includes('returns'))) expect(ours.at(-1)!.facts.kind).toBe('returns')
     },
   )
