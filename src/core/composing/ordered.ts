@@ -306,8 +306,7 @@ function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan,
     },
     open: (at, free) => {
       if (at === last) return closes.map((_, k) => POOL + k)
-      const motif =
-        order.measures > PHRASE && (at === 0 || at === half) ? 0 : order.measures > PHRASE && (at === 1 || at === half + 1) ? 1 : -1
+      const motif = order.measures <= PHRASE ? -1 : at === 0 || at === half ? 0 : at === 1 || at === half + 1 ? 1 : -1
       const trained = hard
         ? free.filter((k) => (at === last - 1 ? hard[k] >= HARD : hard[k] < HARD))
         : met && at % PHRASE === 1

@@ -22,10 +22,10 @@ export type RankedPiece = {
   readonly said: readonly TeacherSaid[]
 }
 
-const FOUR: Meter = { beats: 4, unit: 4 }
-const THREE: Meter = { beats: 3, unit: 4 }
+export const FOUR: Meter = { beats: 4, unit: 4 }
+export const THREE: Meter = { beats: 3, unit: 4 }
 const SIX: Meter = { beats: 6, unit: 8 }
-const major = (fifths: number): Key => ({ fifths, mode: 'major' })
+export const major = (fifths: number): Key => ({ fifths, mode: 'major' })
 const minor = (fifths: number): Key => ({ fifths, mode: 'minor' })
 
 /** "violin+viola e15 two-places", one or more seats to a circle. */
@@ -36,7 +36,7 @@ const circles = (text: string): Circled[] =>
   })
 
 /** "bass 6 new-for-class/shift": seats, measures, kinds. */
-const said = (lines: string): TeacherSaid[] =>
+export const teacherSaid = (lines: string): TeacherSaid[] =>
   lines
     .trim()
     .split('\n')
@@ -52,7 +52,7 @@ const ranked = ({ name, step, key, meter, text, ...c }: Tune): RankedPiece => ({
   step,
   piece: pieceFrom(text, key, meter),
   circles: circles(c.circles),
-  said: said(c.said),
+  said: teacherSaid(c.said),
 })
 
 /**

@@ -3,10 +3,10 @@ import type { Key } from '../music/key'
 import type { Meter } from '../music/time'
 import type { Piece } from '../piece/piece'
 import { pieceFrom } from './piece'
-import { SEATS, type TestSeat } from './seats'
+import { FOUR, major, teacherSaid, THREE, type TeacherSaid } from './ranked'
 
 /** One thing that is to be said: what it is about (kinds of spots or of things), in which measures, to whom. */
-export type ToSay = { readonly kinds: readonly string[]; readonly measures: readonly string[]; readonly seats: readonly TestSeat[] }
+export type ToSay = TeacherSaid
 
 export type ToldPiece = {
   readonly name: string
@@ -20,27 +20,14 @@ export type ToldPiece = {
   readonly never: readonly string[]
 }
 
-const FOUR: Meter = { beats: 4, unit: 4 }
-const THREE: Meter = { beats: 3, unit: 4 }
 const FIVE: Meter = { beats: 5, unit: 4 }
-const major = (fifths: number): Key => ({ fifths, mode: 'major' })
-
-const toSay = (lines: string): ToSay[] =>
-  lines
-    .trim()
-    .split('\n')
-    .map((line) => {
-      const [who, measures, kinds] = line.trim().split(/\s+/)
-      return { seats: who === 'all' ? SEATS : (who.split('+') as TestSeat[]), measures: measures.split('+'), kinds: kinds.split('/') }
-    })
-
 type Tune = { name: string; step: StepId; key: Key; meter: Meter; text: string; must: string; also: string; never: string }
 const told = ({ name, step, key, meter, text, must, also, never }: Tune): ToldPiece => ({
   name,
   step,
   piece: pieceFrom(text, key, meter),
-  must: toSay(must),
-  also: toSay(also),
+  must: teacherSaid(must),
+  also: teacherSaid(also),
   never: never.split(' '),
 })
 
