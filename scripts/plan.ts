@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util'
 import { STEP_IDS } from '../src/core/instruments/instrument'
-import { dayNumber, daysBetween, LONGEST_PLAN, WEEKDAYS } from '../src/core/plan/calendar'
+import { dayNumber, daysBetween, LONGEST_PLAN, WEEKDAYS, withOtherDays } from '../src/core/plan/calendar'
 import { easierKeys, easierPlan } from '../src/core/practice/easier'
 import { atStep } from '../src/core/plan/class'
 import { emptyPlan } from '../src/core/plan/plan'
@@ -74,8 +74,9 @@ const all = positionals.flatMap((file) => {
   })
 })
 if (all.length === 0) process.exit(2)
-const ask = { days: daysBetween(from, to, weekdays, holidays), minutes }
-const { days, problem } = planReport(all, ask)
+const ask = { days: daysBetween(from, to, weekdays, holidays), minutes, others: withOtherDays(from, to, weekdays, holidays) }
+const { days, problem, spare } = planReport(all, ask)
 for (const d of days) process.stdout.write(`${JSON.stringify(d)}\n`)
 if (problem) process.stderr.write(`${problem}${ask.days.length ? ` ${easierPlan(all, ask).text}` : ''}\n`)
+if (spare) process.stderr.write(`${spare}\n`)
 process.exitCode = whole ? 0 : 2

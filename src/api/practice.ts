@@ -80,6 +80,8 @@ export const planReply = z.discriminatedUnion('ok', [
     seats: z.array(z.object({ id: z.string(), name: z.string() })),
     days: z.array(planDay),
     problem: z.nullable(z.string()),
+    /** That far less time would do, in a sentence. */
+    spare: z.nullable(z.string()),
     /** What was recorded so far, newest first, as far as it is shown. */
     records: z.array(recordSchema),
     /** For each piece of the plan: the names of its measures, and how each stands for each seat. */

@@ -1,5 +1,5 @@
 import { learningsOf } from '@/core/practice/prepares'
-import { sayItem, sayPlanProblem } from '@/core/words/en/practice'
+import { sayItem, sayPlanProblem, saySpare } from '@/core/words/en/practice'
 import { planDays } from '@/core/practice/schedule'
 import type { PlanAsk, PlanItem } from '@/core/practice/dayPlan'
 import type { Practised } from '@/core/drills/practised'
@@ -24,9 +24,9 @@ export type PlanDayReport = {
 export function planReport(
   all: readonly { readonly id: string; readonly c: Practised }[],
   ask: Omit<PlanAsk, 'learnings'>,
-): { readonly days: readonly PlanDayReport[]; readonly problem: string | null } {
+): { readonly days: readonly PlanDayReport[]; readonly problem: string | null; readonly spare: string | null } {
   const byId = new Map(all.map((x) => [x.id, x.c]))
-  const { days, problem } = planDays({ ...ask, learnings: learningsOf(all) })
+  const { days, problem, spare } = planDays({ ...ask, learnings: learningsOf(all) })
   const number = (x: PlanItem, index: number): string => byId.get(x.piece)!.measures[index].measure.number
   return {
     days: days.map(({ date, minutes, items }) => ({
@@ -43,5 +43,6 @@ export function planReport(
       })),
     })),
     problem: problem && sayPlanProblem(problem),
+    spare: spare && saySpare(spare),
   }
 }

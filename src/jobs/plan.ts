@@ -1,11 +1,10 @@
 import type { Knex } from 'knex'
 import { shortOf } from '@/core/piece/address'
 import { practised, type Practised } from '@/core/drills/practised'
-import { daysBetween, type Day } from '@/core/plan/calendar'
+import { daysBetween, withOtherDays, type Day } from '@/core/plan/calendar'
 import { shiftsToAim, tendenciesOf } from '@/core/practice/aims'
 import { learningsOf } from '@/core/practice/prepares'
-import type { PlanSettings } from '@/core/plan/record'
-import { sayItem, sayPlanProblem } from '@/core/words/en/practice'
+import { sayItem, sayPlanProblem, saySpare } from '@/core/words/en/practice'
 import { planDays } from '@/core/practice/schedule'
 import type { DayPlan, PlanAsk } from '@/core/practice/dayPlan'
 import { doneFrom, minutesByDay, studentsOf, surenessOf, sureOver, type Whose } from '@/core/practice/sure'
@@ -58,10 +57,15 @@ async function sourcesOf(db: Knex, of: string) {
 type Sources = Awaited<ReturnType<typeof sourcesOf>>
 
 /** What is asked of the plan from a day on, for a seat or (null) the class, but for its pieces; null: nothing is settled. */
-function askOf({ settings, records, all }: Sources, today: Day, seat: SeatId | null): Omit<PlanAsk, 'learnings'> | null {
-  if (!settings || all.length === 0) return null
+function askOf({ settings, records, all: pieces }: Sources, today: Day, seat: SeatId | null): Omit<PlanAsk, 'learnings'> | null {
+  if (!settings || pieces.length === 0) return null
   const done = doneFrom(records, seat).filter((d) => d.day < today)
-  return { days: daysOf(settings, today), minutes: settings.minutes, done, moved: settings.moved }
+  const { from, to, weekdays, holidays, minutes, moved } = settings
+  const all = daysBetween(from, to, weekdays, holidays)
+  const begin = today > from ? today : from
+  // What lies before today was recorded or was not done.
+  const days = all.filter((d) => d >= begin)
+  return { days, gone: all.length - days.length, minutes, others: withOtherDays(begin, to, weekdays, holidays), done, moved }
 }
 
 /** Days as they are shown, with the names of what is practised. */
@@ -102,6 +106,7 @@ export async function planOn(db: Knex, of: string, today: Day): Promise<PlanRepl
     seats: seats.map(({ id, name }) => ({ id, name })),
     days: plan ? shown(plan, learnings) : [],
     problem: plan?.problem ? sayPlanProblem(plan.problem) : null,
+    spare: plan?.spare ? saySpare(plan.spare) : null,
     records: records.slice(-MOST_SHOWN).reverse(),
     sure: all.map(({ id, c }) => {
       const stands = (of: Whose) => {
@@ -190,10 +195,6 @@ export async function easierOn(db: Knex, of: string, today: Day): Promise<Easier
   }))
   return { ok: true, ...easierPlan(pieces, ask, from.settings?.seat ?? null) }
 }
-
-/** The days from this one on; what lies before it was recorded or was not done. */
-const daysOf = ({ from, to, weekdays, holidays }: PlanSettings, today: Day): Day[] =>
-  daysBetween(today > from ? today : from, to, weekdays, holidays)
 
 type Stored = Awaited<ReturnType<typeof getPieces>>[number]
 

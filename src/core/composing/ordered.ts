@@ -1,10 +1,9 @@
 import { comesHome, isHeardInKey, secondStrong } from './ofKey'
-import { comesEarly } from '../reading/rhythms'
 import { FIRST } from '../instruments/instrument'
 import type { Rhythm } from '../instruments/reads'
 import { alterIn, keyName, tonic, type Key } from '../music/key'
 import { stepsOf, type Pitch } from '../music/pitch'
-import { measureTicks, ticksOf, type Meter, type Value } from '../music/time'
+import { measureTicks, ticksOf, type Meter } from '../music/time'
 import { PIECE_VERSION, type Line, type Measure, type Piece, type PieceEvent } from '../piece/piece'
 import { sayThing } from '../words/en/digest'
 import { digestOf } from '../reading/digest/digest'
@@ -15,7 +14,8 @@ import { evennessOf, type Evenness } from '../balance/evenness'
 import { loadOf } from '../balance/load'
 import { emptyPlan, type Plan } from '../plan/plan'
 import { seatsOf, type EverySeat } from '../seats/seat'
-import { chanceFrom, oneOf } from './chance'
+import { lastValues, rhythmFor, walk, type Cell } from './cell'
+import { chanceFrom } from './chance'
 import { cheapest } from './cheapest'
 import { commonNotes, onOneString, otherForm } from './commonNotes'
 import { hardest, isSingable, metIn, trains, type Train } from './trains'
@@ -53,58 +53,6 @@ export type WrittenLine = {
 /** From here on a line counts as even. */
 export const EVEN = 0.85
 
-const v = (base: Value['base'], dots = 0): Value => ({ base, dots })
-
-/** Rhythms of a beat or more, with what has to be learned for each; the quarter stands there twice, to come as often as two others. */
-const CELLS: readonly { readonly values: readonly Value[]; readonly asks?: Rhythm }[] = [
-  { values: [v('quarter')] },
-  { values: [v('quarter')] },
-  { values: [v('half')] },
-  { values: [v('eighth'), v('eighth')], asks: 'eighths' },
-  { values: [v('half', 1)], asks: 'dotted half' },
-  { values: [v('quarter', 1), v('eighth')], asks: 'dotted quarter' },
-]
-
-/** A measure in the making: its values, and for each which of the common notes it is; `other`: one letter has its other form in it. */
-type Cell = { readonly values: readonly Value[]; readonly at: readonly number[]; readonly other?: true }
-
-function rhythmFor(chance: () => number, meter: Meter, known: ReadonlySet<Rhythm>, wants: boolean): Value[] {
-  const whole = measureTicks(meter)
-  const open = CELLS.filter((c) => !c.asks || known.has(c.asks))
-  for (let tries = 0; tries < 20; tries++) {
-    const values: Value[] = []
-    let left = whole
-    while (left > 0) {
-      const fitting = open.filter(
-        (c) =>
-          c.values.reduce((s, x) => s + ticksOf(x), 0) <= left &&
-          (known.has('syncopation') || !comesEarly(meter, whole - left, ticksOf(c.values[0]))) &&
-          (wants || !c.asks || chance() < 0.35),
-      )
-      if (fitting.length === 0) break
-      const { values: own } = oneOf(chance, fitting)
-      values.push(...own)
-      left -= own.reduce((s, x) => s + ticksOf(x), 0)
-    }
-    if (left === 0) return values
-  }
-  return Array.from({ length: meter.beats }, () => v(meter.unit === 8 ? 'eighth' : meter.unit === 2 ? 'half' : 'quarter'))
-}
-
-/** A walk over the notes from one of them: by step as a rule, by skip as often as is asked for. */
-function walk(chance: () => number, count: number, from: number, notes: readonly Pitch[], skips: number): number[] {
-  const out = [from]
-  while (out.length < count) {
-    const here = out.at(-1)!
-    const r = chance()
-    const by = r < 0.06 ? 0 : r < 1 - skips ? 1 : 2
-    const up = chance() < (here <= 1 ? 0.85 : here >= notes.length - 2 ? 0.15 : 0.5)
-    const next = here + (up ? by : -by)
-    out.push(Math.max(0, Math.min(notes.length - 1, next)))
-  }
-  return out
-}
-
 /** The notes of a line: those of the key, and the other form of one of them, where all have learned it. */
 type Notes = { readonly own: readonly Pitch[]; readonly other: Pitch | null }
 
@@ -133,10 +81,12 @@ const pieceOf = ({ key, meter }: LineOrder, title: string, cells: readonly Cell[
 /** How a measure is chosen: what a point of unevenness beyond the aim counts, one away from the usual load, and from one that is wished; how even is aimed at, above what must be. From here on a measure is a trap. */
 const [UNEVEN, NEAR, WISHING, AIM, HARD] = [3, 0.35, 0.8, 0.92, 0.35]
 
-/** How many measures are tried out at once, and how often a line is begun anew, and how many measures are changed for others after it was mapped. */
-const [POOL, TRIES, SWAPS] = [48, 8, 6]
-/** How often the same measures are put together before others are tried; and how loud chance speaks. */
-const [SHAKES, JITTER] = [2, 0.8]
+/** How many measures are tried out at once, and how often a line is begun anew, how often where none was what was asked, and how many measures are changed for others after it was mapped. */
+const [POOL, TRIES, UNSOUND, SWAPS] = [48, 8, 4, 6]
+/** How often the same measures are put together and mapped before others are tried, how often until they can be sung; and how loud chance speaks. */
+const [SHAKES, UNTIL_SUNG, JITTER] = [2, 6, 0.8]
+/** How many swaps are looked at for one with which a line can be sung. */
+const LOOKED_AT = 24
 /** How many of the measures tried out have a rhythm that is answered: of one measure, or of two. */
 const ANSWERS = 26
 
@@ -157,6 +107,9 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
   const known = new Set(whom[0].learned.rhythms.filter((r) => whom.every((w) => w.learned.rhythms.includes(r))))
   const chance = chanceFrom(order.seed * 7919 + order.measures)
   const title = `Line in ${keyName(order.key)}, ${order.seed}`
+  /** What is heard without a map: before any is made. */
+  const isSung = (piece: Piece): boolean => isSingable(piece, notes, order.train) && isHeardInKey(piece, notes)
+  const sings = (cells: readonly Cell[]): boolean => isSung(pieceOf(order, title, cells, all))
   const weighed = (cells: readonly Cell[]): Weighed => {
     const piece = pieceOf(order, title, cells, all)
     const ensemble = ensembleMapper()(piece, plan, klass)
@@ -166,8 +119,7 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
     const sound =
       maps.every((m) => m.problems.length === 0 && m.notes.every((n) => n.hold.open || n.hold.position === FIRST)) &&
       trains(piece, ensemble, order.train) &&
-      isSingable(piece, notes, order.train) &&
-      isHeardInKey(piece, notes)
+      isSung(piece)
     return {
       line: { piece, plan, ensemble, evenness, sound, holds: sound && evenness.figure >= EVEN },
       tasks: tasksOf(loads, cells.length),
@@ -176,17 +128,21 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
   let best: WrittenLine | null = null
   const wish = order.wish ?? USUAL
   let kept = 0
-  for (let tries = 0; tries < TRIES && kept < ENOUGH[wish]; tries++) {
+  for (let tries = 0; tries < (best?.sound === false ? UNSOUND : TRIES) && kept < ENOUGH[wish]; tries++) {
     const stock = stockOf(klass, order, all, plan, known, chance)
     for (let shaken = 0; shaken < SHAKES && kept < ENOUGH[wish]; shaken++) {
       if (shaken > 0) stock.shake(shaken)
       let chosen = composed(order, stock)
-      let now = weighed(chosen.map((k) => stock.cells[k]))
+      for (let n = 1; n < UNTIL_SUNG && !sings(cellsOf(stock, chosen)); n++) {
+        stock.shake(n)
+        chosen = composed(order, stock)
+      }
+      let now = weighed(cellsOf(stock, chosen))
       const tried = new Set<string>()
       for (let n = 0; n < SWAPS && !now.line.holds; n++) {
-        const swap = swapped(order, stock, chosen, now.tasks, tried)
+        const swap = swapped(order, stock, chosen, now.tasks, tried, sings)
         if (!swap) break
-        const next = weighed(swap.map((k) => stock.cells[k]))
+        const next = weighed(cellsOf(stock, swap))
         if (isBetter(next.line, now.line)) [chosen, now] = [swap, next]
       }
       if (!best || (now.line.holds && best.holds ? wishedMore(wish, now.line, best) : isBetter(now.line, best))) best = now.line
@@ -236,6 +192,8 @@ type Stock = {
   readonly open: (at: number, free: readonly number[]) => readonly number[]
 }
 
+const cellsOf = ({ cells }: Stock, chosen: readonly number[]): Cell[] => chosen.map((k) => cells[k])
+
 /** A pool of measures, mapped once. */
 function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan, known: ReadonlySet<Rhythm>, chance: () => number): Stock {
   const { own: notes } = all
@@ -245,8 +203,7 @@ function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan,
   const skips = order.train === 'skips' ? 0.5 : 0.15
   // Two measures that are answered in the middle: many to choose from in the rhythm of each.
   const answered = [0, 1].map(() => rhythmFor(chance, order.meter, known, order.train === 'rhythm'))
-  const motifs = order.measures > PHRASE ? 2 : 1
-  const motifAt = (k: number): number => (k < ANSWERS ? Math.floor((k * motifs) / ANSWERS) : -1)
+  const motifAt = (k: number): number => (order.measures > PHRASE && k < ANSWERS ? Math.floor((k * answered.length) / ANSWERS) : -1)
   const pool = Array.from({ length: POOL }, (_, k): Cell => {
     const values = answered[motifAt(k)] ?? rhythmFor(chance, order.meter, known, order.train === 'rhythm')
     const at = walk(chance, values.length, Math.floor(chance() * notes.length), notes, skips)
@@ -337,30 +294,31 @@ function composed(order: LineOrder, { cost, tasks, own, lead, open }: Stock): nu
   return chosen
 }
 
-/** The same with one measure changed for another of the pool that promises most against what the line really asks; null when all were tried. */
+/** The same with one measure changed for another of the pool: that which promises most against what the line really asks, of those with which it can be sung; null when all were tried. */
 function swapped(
   order: LineOrder,
-  { cost, tasks, own, lead, open }: Stock,
+  stock: Stock,
   chosen: readonly number[],
   real: readonly Task[],
   tried: Set<string>,
+  sings: (cells: readonly Cell[]) => boolean,
 ): number[] | null {
+  const { cost, tasks, own, lead, open } = stock
   const free = Array.from({ length: POOL }, (_, k) => k).filter((k) => !chosen.includes(k))
-  let best: { i: number; k: number; gain: number } | null = null
-  for (let i = 0; i < order.measures - 1; i++) {
+  const swaps = chosen.slice(0, order.measures - 1).flatMap((was, i) => {
     const beside = (k: number): number =>
       own(k, i) + (i > 0 ? lead(chosen[i - 1], k, i) : 0) + (i + 1 < chosen.length ? lead(k, chosen[i + 1], i + 1) : 0)
-    const now = cost(real[i]) + beside(chosen[i])
-    for (const k of open(i, free)) {
-      if (tried.has(`${i} ${k}`)) continue
-      const gain = now - cost(tasks[k]) - beside(k)
-      if (!best || gain > best.gain) best = { i, k, gain }
-    }
-  }
+    const now = cost(real[i]) + beside(was)
+    return open(i, free)
+      .filter((k) => !tried.has(`${i} ${k}`))
+      .map((k) => ({ i, k, gain: now - cost(tasks[k]) - beside(k) }))
+  })
+  const into = ({ i, k }: { i: number; k: number }): number[] => chosen.map((was, n) => (n === i ? k : was))
+  swaps.sort((a, b) => b.gain - a.gain)
+  const best = swaps.slice(0, LOOKED_AT).find((s) => sings(cellsOf(stock, into(s)))) ?? swaps.at(0)
   if (!best) return null
   tried.add(`${best.i} ${best.k}`)
-  const { i, k } = best
-  return chosen.map((was, n) => (n === i ? k : was))
+  return into(best)
 }
 
 /** A way through columns in which nothing comes twice: where it does, it is taken out of the later column and the way is looked for anew. */
@@ -382,16 +340,6 @@ function withoutAgain(
 
 /** Measures of a phrase. */
 const PHRASE = 4
-
-/** How a last measure may go: one long note, or two. */
-function lastValues(whole: number, known: ReadonlySet<Rhythm>): Value[][] {
-  const long = [v('whole'), v('half', 1), v('half'), v('quarter', 1)].find((x) => ticksOf(x) === whole)
-  const allowed =
-    long && (long.base !== 'whole' || known.has('whole')) && (long.base !== 'half' || long.dots === 0 || known.has('dotted half'))
-  if (long && allowed) return [[long]]
-  const half = [v('half'), v('quarter')].find((x) => ticksOf(x) * 2 === whole)
-  return half ? [[half, half]] : [Array.from({ length: Math.round(whole / ticksOf(v('quarter'))) }, () => v('quarter'))]
-}
 
 /** A line as it is offered: the piece with the octave of each seat, how even it is, points of each seat, what is said first, and whether it is as it was asked. */
 export type OrderedLine = {

@@ -61,6 +61,8 @@ export function dayOf(n: number): Day {
 /** 1 January 1970 was a Thursday. */
 export const weekdayOf = (n: number): Weekday => WEEKDAYS[(((n + 3) % 7) + 7) % 7]
 
+export const weekdayName = (weekday: Weekday): string => NAMES[weekday]
+
 /** "Thursday". */
 export const sayWeekday = (day: Day): string => NAMES[weekdayOf(dayNumber(day) ?? 0)]
 
@@ -81,4 +83,16 @@ export function daysBetween(from: Day, to: Day, weekdays: readonly Weekday[], ho
   for (let n = a; n <= b && n - a <= LONGEST_PLAN; n++)
     if (weekdays.includes(weekdayOf(n)) && !holidays.includes(dayOf(n))) days.push(dayOf(n))
   return days
+}
+
+/** The days that there would be with one more weekday, each by itself, and with all of them. */
+export function withOtherDays(
+  from: Day,
+  to: Day,
+  weekdays: readonly Weekday[],
+  holidays: readonly Day[] = [],
+): { readonly weekdays: readonly Weekday[]; readonly days: readonly Day[] }[] {
+  const free = WEEKDAYS.filter((d) => !weekdays.includes(d))
+  const sets = [...free.map((d) => [d]), ...(free.length > 1 ? [free] : [])]
+  return sets.map((more) => ({ weekdays: more, days: daysBetween(from, to, [...weekdays, ...more], holidays) }))
 }

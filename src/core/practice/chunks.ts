@@ -9,7 +9,7 @@ import type { SeatId } from '../seats/seat'
 export type Chunk = {
   /** The same for the same stretch of the same piece: "3-4", "3-6 join". */
   readonly id: string
-  readonly kind: 'chunk' | 'join' | 'line' | 'whole'
+  readonly kind: 'chunk' | 'join' | 'line' | 'part' | 'whole'
   /** Measures by index, both included. */
   readonly from: number
   readonly to: number
@@ -19,12 +19,14 @@ export type Chunk = {
   readonly after: readonly string[]
   /** "Line 1, measures 3 and 4". */
   readonly says: string
+  /** Of several measures the one with most to do, as it is said: what is taken by itself where the whole slips; null: there is but one. */
+  readonly hardest: string | null
 }
 
 /** The measures of a chunk by its id, both included; null: it is no chunk's. */
 export function stretchOf(id: string): { readonly from: number; readonly to: number } | null {
   if (id === 'whole') return { from: 0, to: Infinity }
-  const found = /^(\d+)-(\d+)( join| line)?$/.exec(id)
+  const found = /^(\d+)-(\d+)( join| line| part)?$/.exec(id)
   return found && { from: Number(found[1]), to: Number(found[2]) }
 }
 
@@ -117,21 +119,36 @@ export function chunksOf(c: Practised, cut: Cut = {}): Chunk[] {
 function withJoins(c: Practised, pieces: readonly { from: number; to: number }[], loads: readonly number[]): Chunk[] {
   const [{ map }] = c.players
   const { line } = map
-  const learned = new Set(formOf(c.piece, line).toLearn)
+  const form = formOf(c.piece, line)
+  const learned = new Set(form.toLearn)
   const says = (from: number, to: number) => capital(from === to ? sayMeasure(line, from) : sayStretch(line, from, to))
+  const hardest = (from: number, to: number) => {
+    const own = loads.slice(from, to + 1)
+    return from === to ? null : sayMeasure(line, from + own.indexOf(Math.max(...own)))
+  }
   const load = (from: number, to: number) => loads.slice(from, to + 1).reduce((a, b) => a + b, 0)
   const idOf = (from: number, to: number) => `${from}-${to}`
   // A chunk of which every measure has come before is known already.
   const isNew = ({ from, to }: { from: number; to: number }) =>
     Array.from({ length: to - from + 1 }, (_, i) => from + i).some((i) => learned.has(i))
-  const chunks = pieces
-    .filter(isNew)
-    .map(({ from, to }): Chunk => ({ id: idOf(from, to), kind: 'chunk', from, to, load: load(from, to), after: [], says: says(from, to) }))
-  const known = new Set(chunks.map((x) => x.id))
+  const chunks = pieces.filter(isNew).map(({ from, to }): Chunk => ({
+    id: idOf(from, to),
+    kind: 'chunk',
+    from,
+    to,
+    load: load(from, to),
+    after: [],
+    says: says(from, to),
+    hardest: hardest(from, to),
+  }))
+  const heldBy = chunkOf(chunks, form)
+  /** The chunks in which measures are met first, where they stand or where they stand before. */
+  const metIn = (from: number, to: number): string[] => [
+    ...new Set(Array.from({ length: to - from + 1 }, (_, i) => heldBy(from + i)).flatMap((x) => x ?? [])),
+  ]
   const joins = pieces.slice(1).flatMap((right, i): Chunk[] => {
     const left = pieces[i]
     if (!isNew(left) && !isNew(right)) return []
-    const after = [left, right].map(({ from, to }) => idOf(from, to)).filter((id) => known.has(id))
     return [
       {
         id: `${idOf(left.from, right.to)} join`,
@@ -139,13 +156,14 @@ function withJoins(c: Practised, pieces: readonly { from: number; to: number }[]
         from: left.from,
         to: right.to,
         load: load(left.from, right.to),
-        after,
+        after: metIn(left.from, right.to),
         says: says(left.from, right.to),
+        hardest: hardest(left.from, right.to),
       },
     ]
   })
-  const lines = formOf(c.piece, line)
-    .lines.filter((u) => u.like?.how.kind !== 'same' && u.name !== '–')
+  const lines = form.lines
+    .filter((u) => u.like?.how.kind !== 'same' && u.name !== '–')
     .flatMap((u): Chunk[] => {
       // The pickup goes with the first line.
       const from = u.from === 1 && line.measures[0].pickup ? 0 : u.from
@@ -159,8 +177,9 @@ function withJoins(c: Practised, pieces: readonly { from: number; to: number }[]
           from,
           to: u.to,
           load: load(from, u.to),
-          after: inside.map((x) => x.id),
+          after: [...new Set([...inside.map((x) => x.id), ...metIn(from, u.to)])],
           says: says(from, u.to),
+          hardest: hardest(from, u.to),
         },
       ]
     })
@@ -173,6 +192,35 @@ function withJoins(c: Practised, pieces: readonly { from: number; to: number }[]
     load: load(0, last),
     after: [...chunks, ...joins, ...lines].map((x) => x.id),
     says: says(0, last),
+    hardest: hardest(0, last),
   }
   return [...chunks, ...joins, ...lines, whole]
+}
+
+/** In which chunk a measure is met: its own, or that of the measure which it returns note for note; null: nothing is played in it. */
+function chunkOf(chunks: readonly Chunk[], { measures }: ReturnType<typeof formOf>): (index: number) => string | null {
+  const first = new Map(measures.map((u) => [u.from, u.like?.how.kind === 'same' ? measures[u.like.unit].from : u.from]))
+  const holds = (index: number) => chunks.find((x) => x.from <= index && x.to >= index)
+  return (index) => (holds(index) ?? holds(first.get(index) ?? index))?.id ?? null
+}
+
+/** A piece that is too long to be run through at once, in so many parts of about one length: each ends where a line does. */
+export function partsOf(c: Practised, chunks: readonly Chunk[], seconds: readonly number[], count: number): Chunk[] {
+  const { line } = c.players[0].map
+  const whole = chunks.find((x) => x.kind === 'whole')
+  if (!whole) return []
+  const total = seconds.reduce((a, b) => a + b, 0)
+  const ends = formOf(c.piece, line).lines.flatMap((u) => (u.to < whole.to ? [u.to] : []))
+  const until = (to: number) => seconds.slice(0, to + 1).reduce((a, b) => a + b, 0)
+  const cuts = Array.from({ length: count - 1 }, (_, i) => {
+    const goal = (total * (i + 1)) / count
+    const far = (to: number) => Math.abs(until(to) - goal)
+    return ends.reduce<number | null>((best, to) => (best === null || far(to) < far(best) ? to : best), null)
+  })
+  const borders = [...new Set(cuts.flatMap((x) => x ?? []))].sort((a, b) => a - b)
+  const starts = [whole.from, ...borders.map((x) => x + 1)]
+  return starts.map((from, i): Chunk => {
+    const to = borders[i] ?? whole.to
+    return { ...whole, id: `${from}-${to} part`, kind: 'part', from, to, says: capital(sayStretch(line, from, to)) }
+  })
 }

@@ -10,7 +10,16 @@ const DAYS = Array.from({ length: 40 }, (_, i) => addDays('2026-03-02', i))
 
 /** A made-up piece of so many single measures, a join of each two, and the whole. */
 function learning(id: string, loads: readonly number[], tempo = 80): Learning {
-  const single = loads.map((load, i): Chunk => ({ id: `m${i}`, kind: 'chunk', from: i, to: i, load, says: `Measure ${i + 1}`, after: [] }))
+  const single = loads.map((load, i): Chunk => ({
+    id: `m${i}`,
+    kind: 'chunk',
+    from: i,
+    to: i,
+    load,
+    says: `Measure ${i + 1}`,
+    after: [],
+    hardest: null,
+  }))
   const joins = loads.slice(1).map((load, i): Chunk => ({
     id: `j${i}`,
     kind: 'join',
@@ -19,9 +28,19 @@ function learning(id: string, loads: readonly number[], tempo = 80): Learning {
     load,
     says: `Measures ${i + 1} and ${i + 2}`,
     after: [`m${i}`, `m${i + 1}`],
+    hardest: `measure ${i + 1}`,
   }))
-  const whole: Chunk = { id: 'all', kind: 'whole', from: 0, to: loads.length - 1, load: 0, says: 'All', after: [] }
-  return { id, title: id, chunks: [...single, ...joins, whole], seconds: loads.map(() => 3), tempo, prepares: [] }
+  const whole: Chunk = { id: 'all', kind: 'whole', from: 0, to: loads.length - 1, load: 0, says: 'All', after: [], hardest: null }
+  return {
+    id,
+    title: id,
+    chunks: [...single, ...joins, whole],
+    parts: [],
+    until: (to) => `measure ${to + 1}`,
+    seconds: loads.map(() => 3),
+    tempo,
+    prepares: [],
+  }
 }
 
 const run = (ask: PlanAsk): { days: PlanDay[]; course: Course } => {

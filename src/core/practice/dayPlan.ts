@@ -1,4 +1,4 @@
-import type { Day } from '../plan/calendar'
+import type { Day, Weekday } from '../plan/calendar'
 import type { Chunk } from './chunks'
 
 /** A piece or an exercise that is learned. */
@@ -6,6 +6,10 @@ export type Learning = {
   readonly id: string
   readonly title: string
   readonly chunks: readonly Chunk[]
+  /** The whole in two, three, four parts: for days that are too short to run it through. */
+  readonly parts: readonly (readonly Chunk[])[]
+  /** Its beginning as far as a measure by index, as it is said. */
+  readonly until: (to: number) => string
   /** Seconds that a measure takes at the tempo of the piece, by index. */
   readonly seconds: readonly number[]
   /** Quarter notes a minute in the end. */
@@ -58,33 +62,58 @@ export type ItemFacts = { readonly title: string; readonly says: string } & (
       readonly recorded: boolean
       readonly sure: boolean
       readonly slipped: boolean
+      /** Before it is due: there is time for it. */
+      readonly early: boolean
+      /** How often it slipped, where that is too often, and the measure in it that is to be taken by itself. */
+      readonly often: { readonly slips: number; readonly alone: string | null } | null
     }
-  | { readonly kind: 'run-through' }
+  /** `part`: of so many in which the piece is run through, for the day is too short for all of it; null: all of it. */
+  | { readonly kind: 'run-through'; readonly part: { readonly nth: number; readonly of: number } | null }
 )
 export type PlanDay = { readonly date: Day; readonly minutes: number; readonly items: readonly PlanItem[] }
 
 /** A chunk that is not reached, of a piece by its title. */
 export type Left = { readonly piece: string; readonly says: string; readonly kind: Chunk['kind'] }
 
-/** Why not all fits: there is no day; or what is left, of so many chunks, in so many days of so many minutes, and how many minutes a day would do (null: none that was tried). */
+/** What would make a plan fit: each was tried. */
+export type PlanHelp =
+  | { readonly kind: 'minutes'; readonly minutes: number }
+  | { readonly kind: 'weekday'; readonly weekdays: readonly Weekday[] }
+  /** Without a piece, by its title. */
+  | { readonly kind: 'without'; readonly piece: string }
+  /** No more of a piece than a stretch from its beginning. */
+  | { readonly kind: 'less'; readonly piece: string; readonly says: string }
+
+/** Why not all fits: there is no day; or what is left in so many days of so many minutes, and what would help. */
 export type PlanProblem =
   | { readonly kind: 'no day' }
   | {
       readonly kind: 'left'
       readonly left: readonly Left[]
-      readonly of: number
       readonly days: number
       readonly minutes: number
-      readonly more: number | null
+      readonly helps: readonly PlanHelp[]
+      /** What was tried: so many minutes, other days, fewer pieces. */
+      readonly tried: { readonly minutes: number; readonly days: boolean; readonly pieces: boolean }
     }
 
-/** A plan: its days, what does not fit, and what would make it fit; null: it all fits. */
-export type DayPlan = { readonly days: readonly PlanDay[]; readonly left: readonly Left[]; readonly problem: PlanProblem | null }
+/** A plan: its days, what does not fit, and what would make it fit; null: it all fits. `needs`: minutes of which no day takes more, where that is far less than there are. */
+export type DayPlan = {
+  readonly days: readonly PlanDay[]
+  readonly left: readonly Left[]
+  readonly problem: PlanProblem | null
+  readonly spare: { readonly needs: number; readonly minutes: number } | null
+}
 
 export type PlanAsk = {
   readonly learnings: readonly Learning[]
+  /** The days that are left. The last of them is the day that all is for: the concert. */
   readonly days: readonly Day[]
+  /** How many days of the plan lie behind. */
+  readonly gone?: number
   readonly minutes: number
+  /** The days there would be with one more weekday, or several. */
+  readonly others?: readonly { readonly weekdays: readonly Weekday[]; readonly days: readonly Day[] }[]
   /** What has been done so far. The plan begins after it. */
   readonly done?: readonly Done[]
   /** Tasks that the teacher has put on a day, by their id. */

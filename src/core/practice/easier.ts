@@ -10,7 +10,7 @@ import { searcher, USUAL_SPACE } from '../balance/search'
 import { seatsOf, type SeatId } from '../seats/seat'
 import { withSetting } from '../balance/setting'
 import { learningsOf } from './prepares'
-import { planDays } from './schedule'
+import { leftIn } from './schedule'
 import type { PlanAsk } from './dayPlan'
 
 /** A piece in another key, with the octaves that suit it there. */
@@ -65,7 +65,7 @@ export function easierPlan(
   const planned = (by: ReadonlyMap<string, InOtherKey>) => {
     const pieces = all.map(({ id, c }) => ({ id, c: by.get(id)?.c ?? c }))
     const done = ask.done?.filter((d) => !by.has(d.piece))
-    return planDays({ ...ask, done, learnings: learningsOf(pieces, seat) }).left
+    return leftIn({ ...ask, done, learnings: learningsOf(pieces, seat) })
   }
   const now = planned(new Map())
   if (now.length === 0) return { text: 'All of it fits as it is.', where: null }

@@ -15,8 +15,12 @@ export const toTenth = (x: number): number => Math.round(x * 10) / 10
 export const timesFor = ({ load, from, to }: Pick<Chunk, 'load' | 'from' | 'to'>): number =>
   Math.min(MOST_CLEAN_TIMES, FEWEST + Math.floor(load / (to - from + 1) / WORTH_MORE))
 
-/** Minutes that a chunk takes at a part of its tempo, so often. To a tenth. */
-export function minutesFor(l: Learning, chunk: Chunk, part: number, times: number): number {
-  const seconds = l.seconds.slice(chunk.from, chunk.to + 1).reduce((a, b) => a + b, 0)
-  return toTenth(SETTING + (seconds * times * TRIES) / part / 60)
-}
+/** Seconds that a chunk takes once, at its tempo. */
+export const secondsOf = (l: Learning, { from, to }: Pick<Chunk, 'from' | 'to'>): number =>
+  l.seconds.slice(from, to + 1).reduce((a, b) => a + b, 0)
+
+/** Minutes that so many seconds of music take from beginning to end, once, at a part of their tempo. To a tenth. */
+export const minutesOnce = (seconds: number, part: number): number => toTenth(SETTING + seconds / part / 60)
+
+/** Minutes that so many seconds of music take at a part of their tempo until they were clean so often. To a tenth. */
+export const minutesFor = (seconds: number, part: number, times: number): number => toTenth(SETTING + (seconds * times * TRIES) / part / 60)

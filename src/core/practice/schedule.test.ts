@@ -164,9 +164,37 @@ describe('a plan day by day', () => {
     expect([then(Math.round(learning.tempo * 0.6), 0), then(learning.tempo, 0), then(learning.tempo * 2, 0)]).toEqual(
       [0.75, 1, 1].map(close),
     )
-    // It slipped at 0.9 of the tempo: 0.75 next; at the slowest: the slowest again.
-    expect([then(Math.round(learning.tempo * 0.9), 3), then(Math.round(learning.tempo * 0.6), 3)]).toEqual([0.75, 0.6].map(close))
-    expect(then(null, 0)).toBeCloseTo(0.75, 1)
+    // It slipped at 0.9 of the tempo: 0.75 next; at the slowest: half the tempo.
+    expect([then(Math.round(learning.tempo * 0.9), 3), then(Math.round(learning.tempo * 0.6), 3)]).toEqual([0.75, 0.5].map(close))
+    // Nobody said how fast: as fast as it was to be. Sure: a step faster; with slips: slower, not faster.
+    expect([then(null, 0), then(null, 3)]).toEqual([0.75, 0.5].map(close))
+  })
+
+  it('five slips say something: the measure that is hardest by itself; of one measure half of it', () => {
+    const cut = learning.chunks.filter((x) => x.kind === 'chunk')
+    const of = (chunk: string, ...slips: number[]) => {
+      const done = slips.map((n, i): Done => ({ day: `2026-02-0${i + 1}`, piece: 'tune', chunk, clean: 1, slips: n, tempo: null }))
+      const made = planDays({ learnings: [learning], days, minutes: 10, done })
+      return sayItem(made.days[0].items.find((x) => x.chunk === chunk)!.facts)
+    }
+    const two = cut.find((x) => x.to > x.from)!
+    expect(of(two.id, 2, 3)).toContain(` It slipped 5 times: ${two.hardest} alone first.`)
+    expect(two.hardest).toMatch(/^(line \d+, )?measure \d$/)
+    expect(of(two.id, 2, 2)).not.toContain('alone')
+    const one = cut.find((x) => x.to === x.from)
+    if (one) expect(of(one.id, 5)).toContain(' It slipped 5 times: half of it at a time, slower.')
+  })
+
+  it('goes by the last third of all its days, also when some lie behind', () => {
+    const sure = learning.chunks
+      .filter((x) => x.kind !== 'whole')
+      .map((x): Done => ({ day: '2026-03-01', piece: 'tune', chunk: x.id, clean: 3, slips: 0, tempo: null }))
+    const first = (gone: number) =>
+      planDays({ learnings: [learning], days: days.slice(gone), gone, minutes: 10, done: sure }).days.findIndex((d) =>
+        d.items.some((x) => x.kind === 'run-through'),
+      ) + gone
+    expect([0, 4, 7].map(first)).toEqual([8, 8, 8])
+    expect(first(10)).toBe(10)
   })
 
   it('counts for a chunk what was recorded of other stretches that hold all of it', () => {

@@ -4,6 +4,10 @@ import type { Learning, Done } from './dayPlan'
 export const GAPS = [2, 4, 8] as const
 /** The part of the tempo at which a chunk is met the first time, and each time again. */
 export const TEMPI = [0.6, 0.75, 0.9, 1] as const
+/** Where it slips at the slowest of them: half the tempo. */
+const SLOWEST = 0.5
+/** So many slips say that a chunk is too large. From memory. */
+export const TOO_MANY_SLIPS = 5
 /** Clean times in a row that make sure of a chunk: three. Common practice. */
 export const FEWEST = 3
 
@@ -15,8 +19,10 @@ export type ChunkStanding = {
   readonly sure: boolean
   readonly recorded: boolean
   readonly slipped: boolean
-  /** The tempo of the last time, recorded or planned; null: recorded without one. */
-  readonly tempo: number | null
+  /** Slips since it was sure the last time. */
+  readonly slips: number
+  /** Quarter notes a minute the last time: as it was recorded, or as it was planned. */
+  readonly tempo: number
 }
 
 /** How a chunk stands after one more time. What was not clean comes back the next day, as if it had been met once. */
@@ -24,22 +30,33 @@ export function after(
   before: ChunkStanding | undefined,
   day: number,
   sure: boolean,
-  how: Pick<ChunkStanding, 'recorded' | 'slipped' | 'tempo'>,
+  { slips, ...how }: Pick<ChunkStanding, 'recorded' | 'tempo'> & { readonly slips: number },
 ): ChunkStanding {
   const met = sure ? (before?.met ?? 0) + 1 : Math.min(1, before?.met ?? 0)
   const gap = sure ? GAPS[Math.min(Math.max(met - 1, 0), GAPS.length - 1)] : 1
-  return { ...how, met: Math.max(1, met), last: day, due: day + gap, sure }
+  const all = sure ? 0 : (before?.slips ?? 0) + slips
+  return { ...how, slipped: slips > 0, slips: all, met: Math.max(1, met), last: day, due: day + gap, sure }
 }
+
+/** How a chunk stands after it was met before it was due: as it was, and not due sooner than if it had been met on its day. */
+export const again = (before: ChunkStanding, day: number, tempo: number): ChunkStanding => ({
+  ...before,
+  recorded: false,
+  slipped: false,
+  last: day,
+  due: Math.max(before.due, day + GAPS[0]),
+  tempo,
+})
 
 /**
  * The part of the tempo at which a chunk comes next: the step above what was reached where it was sure, the step below where
- * it was not. Without a tempo by how often it was met. Common practice.
+ * it was not. Common practice.
  */
 export function partFor({ tempo }: Learning, s: ChunkStanding | undefined): number {
-  if (!s?.tempo) return TEMPI[Math.min(s?.met ?? 0, TEMPI.length - 1)]
+  if (!s) return TEMPI[0]
   // The planned tempo is a whole number: what was reached is a step if it is within a beat of it.
   const [least, most] = [(s.tempo - 1) / tempo, (s.tempo + 1) / tempo]
-  return (s.sure ? TEMPI.find((t) => t > most) : TEMPI.findLast((t) => t < least)) ?? (s.sure ? 1 : TEMPI[0])
+  return (s.sure ? TEMPI.find((t) => t > most) : TEMPI.findLast((t) => t < least)) ?? (s.sure ? 1 : SLOWEST)
 }
 
 /** Whether it went as it should: clean as often as asked, and no slip after. */

@@ -84,6 +84,7 @@ export function PlanView() {
               <>
                 <section aria-label="The days" className="plan-days">
                   {plan.problem && <Problem key={`${plan.problem} ${plan.records[0]?.id ?? ''}`} text={plan.problem} today={today} />}
+                  {plan.spare && <p className="text-soft mb-3 max-w-prose">{plan.spare}</p>}
                   {plan.days.every((d) => d.items.length === 0) && !plan.problem && (
                     <p className="text-soft">Nothing is left to practise in this plan.</p>
                   )}
