@@ -3,6 +3,7 @@ import { classAt, DEFAULT_CLASS } from '@/core/plan/class'
 import fc from 'fast-check'
 import { XMLValidator } from 'fast-xml-parser'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { casesOf } from '@/core/testing/depth'
 import { whyAt } from '@/core/testing/said'
 import { unfold } from '@/core/piece/unfold'
 import { placeEvents } from '@/core/piece/walk'
@@ -52,7 +53,7 @@ describe('any piece the schema admits', () => {
         })
         expect(XMLValidator.validate(mei)).toBe(true)
       }),
-      { numRuns: 150 },
+      { numRuns: casesOf(150) },
     )
   })
   it('is taken by the engraver', () => {
@@ -65,7 +66,7 @@ describe('any piece the schema admits', () => {
           toolkit.loadData(meiOf(piece, { parts: [partOfSeat(piece, e.violin, false)], rows: ['finger'], positions: true, labels: false })),
         ).toBeTruthy()
       }),
-      { numRuns: 25 },
+      { numRuns: casesOf(25) },
     )
   })
 })

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { someOf } from '@/core/testing/depth'
 import { drillsOf } from '@/core/drills/all'
 import { DRILL_KINDS } from '@/core/drills/drill'
 import { drill, fingersIn } from '@/core/testing/drills'
@@ -22,7 +23,7 @@ describe('the drills of the demonstration', () => {
   })
 
   it('comes back from MusicXML as it was written, one of each variant of each piece', () => {
-    for (const piece of demo) {
+    for (const piece of someOf(demo)) {
       const seen = new Set<string>()
       for (const d of drillsOf(practise(piece))) {
         if (seen.has(`${d.kind} ${d.variant}`)) continue

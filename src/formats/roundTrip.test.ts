@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { casesOf } from '@/core/testing/depth'
 import { QUARTER } from '@/core/music/time'
 import { DYNAMICS, MARKS, type NoteMark, type Piece } from '@/core/piece/piece'
 import { measuresPlayed } from '@/core/performance/performance'
@@ -62,7 +63,7 @@ describe('a piece, written and read again', () => {
         expect(sorted(pieceOf(r))).toEqual(sorted(piece))
         expect(r.ok && r.notices).toEqual([])
       }),
-      { numRuns: 250 },
+      { numRuns: casesOf(250) },
     )
   })
   it('MXL: the same, in its container', () => {
@@ -72,7 +73,7 @@ describe('a piece, written and read again', () => {
         expect(kind).toBe('musicxml')
         expect(sorted(pieceOf(reading))).toEqual(sorted(piece))
       }),
-      { numRuns: 20 },
+      { numRuns: casesOf(20) },
     )
   })
   it('abc: all but strings, harmonics, signs over ornaments, and fingers of some heads only', () => {
@@ -88,7 +89,7 @@ describe('a piece, written and read again', () => {
       fc.property(sayable(abc), (piece) => {
         expect(sorted(pieceOf(readAbc(writeAbc(piece))))).toEqual(sorted(piece))
       }),
-      { numRuns: 250 },
+      { numRuns: casesOf(250) },
     )
   })
   it('JSON: all of it, with the plan', () => {
@@ -96,7 +97,7 @@ describe('a piece, written and read again', () => {
       fc.property(sayable(everything), (piece) => {
         expect(readPieceFile(writeJson(piece, emptyPlan()))).toEqual({ format: 'even-seat-piece', piece, plan: emptyPlan() })
       }),
-      { numRuns: 50 },
+      { numRuns: casesOf(50) },
     )
   })
   it('JSON: the published schema is the one that is read by (npm run schema writes it)', () => {
@@ -120,7 +121,7 @@ describe('a piece, written and read again', () => {
         expect(heard(back).length).toBeGreaterThan(0)
         expect(heard(back)).toEqual(heard(piece))
       }),
-      { numRuns: 60 },
+      { numRuns: casesOf(60) },
     )
   })
   it('what any seat of any class plays of any piece can be read again, in every format', () => {
@@ -148,7 +149,7 @@ describe('a piece, written and read again', () => {
             }
         },
       ),
-      { numRuns: 120 },
+      { numRuns: casesOf(120) },
     )
   })
 })

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { casesOf } from '../testing/depth'
 import { OCTAVES } from '../fingering/weights'
 import { STEP_IDS, type StepId } from '../instruments/instrument'
 import { classAt, settingsFor } from '../plan/class'
@@ -18,7 +19,7 @@ import { ensembleMapper, octavesFor } from './ensemble'
  * measured with some room: of 8,800 pairs with automatic octaves 4 cost more and 211 have a tenth more load (with eight steps, 4,480
  * pairs, 2 and 85); before the octave was chosen by what its line costs the hand it was 58 and 430 of 4,480.
  */
-const TUNES = 40
+const TUNES = casesOf(40)
 
 type Part = { readonly cost: number; readonly load: number; readonly out: number }
 

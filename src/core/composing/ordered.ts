@@ -14,7 +14,7 @@ import { evennessOf, type Evenness } from '../balance/evenness'
 import { loadOf } from '../balance/load'
 import { emptyPlan, type Plan } from '../plan/plan'
 import { seatsOf, type EverySeat } from '../seats/seat'
-import { lastValues, rhythmFor, walk, type Cell } from './cell'
+import { lastValues, rhythmFor, walk, type TuneMeasure } from './tuneMeasure'
 import { chanceFrom } from './chance'
 import { cheapest } from './cheapest'
 import { commonNotes, onOneString, otherForm } from './commonNotes'
@@ -57,10 +57,10 @@ export const EVEN = 0.85
 type Notes = { readonly own: readonly Pitch[]; readonly other: Pitch | null }
 
 /** A note of a measure: in its other form where the measure has it. */
-const noteOf = ({ own, other }: Notes, cell: Cell, at: number): Pitch =>
+const noteOf = ({ own, other }: Notes, cell: TuneMeasure, at: number): Pitch =>
   cell.other && other && stepsOf(own[at]) === stepsOf(other) ? other : own[at]
 
-const line = (cells: readonly Cell[], notes: Notes): Line => {
+const line = (cells: readonly TuneMeasure[], notes: Notes): Line => {
   let n = 0
   const measures = cells.map((c, i): Measure => ({
     number: `${i + 1}`,
@@ -69,7 +69,7 @@ const line = (cells: readonly Cell[], notes: Notes): Line => {
   return { name: 'A', clef: 'treble', measures, slurs: [] }
 }
 
-const pieceOf = ({ key, meter }: LineOrder, title: string, cells: readonly Cell[], notes: Notes): Piece => ({
+const pieceOf = ({ key, meter }: LineOrder, title: string, cells: readonly TuneMeasure[], notes: Notes): Piece => ({
   version: PIECE_VERSION,
   title,
   key,
@@ -82,11 +82,11 @@ const pieceOf = ({ key, meter }: LineOrder, title: string, cells: readonly Cell[
 const [UNEVEN, NEAR, WISHING, AIM, HARD] = [3, 0.35, 0.8, 0.92, 0.35]
 
 /** How many measures are tried out at once, and how often a line is begun anew, how often where none was what was asked, and how many measures are changed for others after it was mapped. */
-const [POOL, TRIES, UNSOUND, SWAPS] = [48, 8, 4, 6]
+const [POOL, TRIES, UNSOUND, SWAPS] = [48, 8, 6, 9]
 /** How often the same measures are put together and mapped before others are tried, how often until they can be sung; and how loud chance speaks. */
 const [SHAKES, UNTIL_SUNG, JITTER] = [2, 6, 0.8]
 /** How many swaps are looked at for one with which a line can be sung. */
-const LOOKED_AT = 24
+const LOOKED_AT = 60
 /** How many of the measures tried out have a rhythm that is answered: of one measure, or of two. */
 const ANSWERS = 26
 
@@ -109,8 +109,8 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
   const title = `Line in ${keyName(order.key)}, ${order.seed}`
   /** What is heard without a map: before any is made. */
   const isSung = (piece: Piece): boolean => isSingable(piece, notes, order.train) && isHeardInKey(piece, notes)
-  const sings = (cells: readonly Cell[]): boolean => isSung(pieceOf(order, title, cells, all))
-  const weighed = (cells: readonly Cell[]): Weighed => {
+  const sings = (cells: readonly TuneMeasure[]): boolean => isSung(pieceOf(order, title, cells, all))
+  const weighed = (cells: readonly TuneMeasure[]): Weighed => {
     const piece = pieceOf(order, title, cells, all)
     const ensemble = ensembleMapper()(piece, plan, klass)
     const maps = mapsOf(ensemble)
@@ -134,7 +134,7 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
       if (shaken > 0) stock.shake(shaken)
       let chosen = composed(order, stock)
       for (let n = 1; n < UNTIL_SUNG && !sings(cellsOf(stock, chosen)); n++) {
-        stock.shake(n)
+        stock.shake(shaken)
         chosen = composed(order, stock)
       }
       let now = weighed(cellsOf(stock, chosen))
@@ -181,7 +181,7 @@ const isBetter = (a: WrittenLine, b: WrittenLine): boolean => (a.sound !== b.sou
 
 /** Measures that were tried out all at once: what each costs, how one leads to another, and which may stand where. */
 type Stock = {
-  readonly cells: readonly Cell[]
+  readonly cells: readonly TuneMeasure[]
   readonly cost: (task: Task) => number
   readonly tasks: readonly Task[]
   readonly lead: (a: number, b: number, at: number) => number
@@ -192,7 +192,7 @@ type Stock = {
   readonly open: (at: number, free: readonly number[]) => readonly number[]
 }
 
-const cellsOf = ({ cells }: Stock, chosen: readonly number[]): Cell[] => chosen.map((k) => cells[k])
+const cellsOf = ({ cells }: Stock, chosen: readonly number[]): TuneMeasure[] => chosen.map((k) => cells[k])
 
 /** A pool of measures, mapped once. */
 function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan, known: ReadonlySet<Rhythm>, chance: () => number): Stock {
@@ -204,12 +204,12 @@ function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan,
   // Two measures that are answered in the middle: many to choose from in the rhythm of each.
   const answered = [0, 1].map(() => rhythmFor(chance, order.meter, known, order.train === 'rhythm'))
   const motifAt = (k: number): number => (order.measures > PHRASE && k < ANSWERS ? Math.floor((k * answered.length) / ANSWERS) : -1)
-  const pool = Array.from({ length: POOL }, (_, k): Cell => {
+  const pool = Array.from({ length: POOL }, (_, k): TuneMeasure => {
     const values = answered[motifAt(k)] ?? rhythmFor(chance, order.meter, known, order.train === 'rhythm')
     const at = walk(chance, values.length, Math.floor(chance() * notes.length), notes, skips)
     return { values, at, ...(all.other && chance() < 0.4 ? { other: true } : {}) }
   })
-  const closes = lastValues(measureTicks(order.meter), known).map((values): Cell => ({ values, at: values.map(() => end) }))
+  const closes = lastValues(measureTicks(order.meter), known).map((values): TuneMeasure => ({ values, at: values.map(() => end) }))
   const cells = [...pool, ...closes]
   const piece = pieceOf(order, 'pool', cells, all)
   const maps = mapsOf(ensembleMapper()(piece, plan, klass))
@@ -228,7 +228,7 @@ function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan,
   const last = order.measures - 1
   const half = order.measures / 2
   /** Whether a measure has the keynote on its first or, inside it, its second strong beat. */
-  const isHome = ({ values, at }: Cell): boolean => {
+  const isHome = ({ values, at }: TuneMeasure): boolean => {
     let into = 0
     return values.some((value, i) => {
       const strong = into === 0 || into === secondStrong({ meter: order.meter })
@@ -301,7 +301,7 @@ function swapped(
   chosen: readonly number[],
   real: readonly Task[],
   tried: Set<string>,
-  sings: (cells: readonly Cell[]) => boolean,
+  sings: (cells: readonly TuneMeasure[]) => boolean,
 ): number[] | null {
   const { cost, tasks, own, lead, open } = stock
   const free = Array.from({ length: POOL }, (_, k) => k).filter((k) => !chosen.includes(k))

@@ -3,6 +3,7 @@ import { TOLD } from '../testing/saidFirst'
 import { RANKED } from '../testing/ranked'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { casesOf } from '../testing/depth'
 import { demoPieces } from '@/formats/testing/demo'
 import { isLearned } from '../hands/hold'
 import { FIRST, STEP_IDS } from '../instruments/instrument'
@@ -189,7 +190,7 @@ describe('a second line', () => {
           if (line) holds(piece, line)
         }
       }),
-      { numRuns: 30 },
+      { numRuns: casesOf(30) },
     )
   })
   it('says what it is, from its own notes', () => {

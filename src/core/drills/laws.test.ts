@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { casesOf } from '../testing/depth'
 import { isLearned } from '../hands/hold'
 import { PIECE_VERSION, type Measure, type Piece } from '../piece/piece'
 import { pieceSchema } from '../piece/piece.schema'
@@ -120,7 +121,7 @@ describe('every drill', () => {
               }
             }
       }),
-      { numRuns: 40, seed: 11 },
+      { numRuns: casesOf(40), seed: 11 },
     )
   })
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
+import { casesOf } from '../testing/depth'
 import { pieces } from '../testing/arbitrary'
 import { pieceFrom } from '../testing/piece'
 import { alternativesAt } from './alternatives'
@@ -49,7 +50,7 @@ it('any piece the schema admits maps for every seat, policy and learned, and all
         }
       },
     ),
-    { numRuns: 250 },
+    { numRuns: casesOf(250) },
   )
 })
 

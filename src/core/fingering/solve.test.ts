@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { casesOf } from '../testing/depth'
 import { choiceOf, type Hold } from '../hands/hold'
 import { LETTERS, midiOf, pitchName, type Pitch } from '../music/pitch'
 import type { Piece } from '../piece/piece'
@@ -177,7 +178,7 @@ const cases = (seat: TestSeat): fc.Arbitrary<Case> =>
     }))
 
 /** Random lines for each seat. */
-const LINES = 1000
+const LINES = casesOf(1000)
 
 describe.each(SEATS)('the solver for the %s', (seat) => {
   it(`finds the least cost that exhaustive search finds, on ${LINES} lines with every policy, learned and kind of repeat`, () => {
@@ -221,7 +222,7 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
           expect(sum).toBe(a.price)
         }
       }),
-      { numRuns: 120 },
+      { numRuns: casesOf(120) },
     )
   })
   it('a pin holds and the rest stays optimal around it, at the price that was said', () => {
@@ -246,7 +247,7 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
         expect(s.total).toBe(least)
         expect(s.total - free.total).toBe(wanted.price)
       }),
-      { numRuns: 100 },
+      { numRuns: casesOf(100) },
     )
   })
   it('moves by an octave keep the letters', () => {
@@ -261,7 +262,7 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
           if (other) expect([other.pitch.letter, other.pitch.alter]).toEqual([n.pitch.letter, n.pitch.alter])
         }
       }),
-      { numRuns: 60 },
+      { numRuns: casesOf(60) },
     )
   })
   it('maps every note or says why not', () => {
@@ -279,7 +280,7 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
           expect(n.position === null).toBe(n.stop.finger === 0)
         }
       }),
-      { numRuns: 150 },
+      { numRuns: casesOf(150) },
     )
   })
 })

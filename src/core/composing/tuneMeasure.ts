@@ -17,7 +17,7 @@ const CELLS: readonly { readonly values: readonly Value[]; readonly asks?: Rhyth
 ]
 
 /** A measure in the making: its values, and for each which of the common notes it is; `other`: one letter has its other form in it. */
-export type Cell = { readonly values: readonly Value[]; readonly at: readonly number[]; readonly other?: true }
+export type TuneMeasure = { readonly values: readonly Value[]; readonly at: readonly number[]; readonly other?: true }
 
 /** A rhythm for a whole measure out of what is known; what has to be learned comes a third as often unless it is wanted. */
 export function rhythmFor(chance: () => number, meter: Meter, known: ReadonlySet<Rhythm>, wants: boolean): Value[] {
