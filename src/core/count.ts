@@ -8,5 +8,10 @@ export const plural = (n: number, one: string, many = `${one}s`): string => (PLU
 /** "1 note", "3 notes"; `many` where the plural is not the word with an s. */
 export const count = (n: number, one: string, many?: string): string => `${n} ${plural(n, one, many)}`
 
+const CARDINALS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
+
+/** A number as it is said in a sentence: "no", "two", "13". */
+export const inWords = (n: number): string => CARDINALS[n] ?? `${n}`
+
 /** How often: "once", "3 times". */
 export const sayTimes = (n: number): string => (n === 1 ? 'once' : `${n} times`)

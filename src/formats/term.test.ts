@@ -1,4 +1,6 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { dayNumber, dayOf, weekdayOf, WEEKDAYS, type Weekday } from '@/core/plan/calendar'
 import { bass } from '@/core/instruments/bass'
 import { cello } from '@/core/instruments/cello'
 import { STEP_IDS } from '@/core/instruments/instrument'
@@ -168,7 +170,10 @@ describe('what next', () => {
     expect(next.exact).toBe(true)
     expect(next.squares).toBeLessThanOrEqual(next.asGiven)
     const most = Math.max(...next.pieces.flatMap((p) => p.news.map((x) => x.things.length)))
-    expect(sayOrder(next)).toContain(`At most ${most} new thing`)
+    expect(sayOrder(next)).toContain(`No piece brings a seat more than ${['no', 'one', 'two', 'three', 'four', 'five'][most]} new thing`)
+    // Whether the order of the titles would be heavier is said as it is.
+    expect(sayOrder(next).includes('In the order of their titles')).toBe(next.asGiven > next.squares)
+    expect(sayOrder(next)).not.toMatch(/squared|\d/)
     expect(sayOrder(next)).toContain('Every order was weighed.')
   })
 
@@ -191,6 +196,42 @@ describe('what next', () => {
     expect(at('2026-09-07', { c: '2026-09-17' })).toEqual(['2026-09-07', '2026-09-12', '2026-09-17', '2026-10-01'])
     expect(at('2026-09-07', { c: '2026-11-02' })).toEqual(['2026-09-07', '2026-09-21', '2026-11-02', '2026-11-16'])
     expect(at(null, { b: '2026-09-21' })).toEqual(['2026-09-07', '2026-09-21', '2026-10-05', '2026-10-19'])
+  })
+
+  it('gives days on which the class meets, but for those that the teacher gave', () => {
+    const at = (from: string | null, days: Record<string, string>, meets: Weekday[], weeks = 2) =>
+      daysFor(['a', 'b', 'c', 'd'], { term: { ...klass.term, meets, path: { ...klass.term.path, from, days, weeks } } })
+    // 5 September 2026 is a Saturday; a Tuesday class begins on the 8th, and goes on by Tuesdays.
+    expect(at('2026-09-05', {}, ['Tue'])).toEqual(['2026-09-08', '2026-09-22', '2026-10-06', '2026-10-20'])
+    // Between given days too; those stay as they were given.
+    expect(at('2026-09-08', { d: '2026-10-17' }, ['Tue'])).toEqual(['2026-09-08', '2026-09-22', '2026-10-06', '2026-10-17'])
+    expect(at('2026-09-05', { b: '2026-09-07' }, ['Tue'])).toEqual(['2026-09-05', '2026-09-07', '2026-09-22', '2026-10-06'])
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 20_000, max: 21_000 }),
+        fc.subarray([...WEEKDAYS], { minLength: 1 }),
+        fc.integer({ min: 1, max: 4 }),
+        (n, meets, weeks) => {
+          for (const day of at(dayOf(n), {}, meets, weeks)) expect(meets).toContain(weekdayOf(dayNumber(day!)!))
+        },
+      ),
+    )
+  })
+
+  it('puts a position before another that is built on it over ones that no piece brings: bass II before V½', () => {
+    const made = (id: string, title: string, ...things: LearnedThing[]): PieceFacts => ({
+      ...facts[0],
+      id,
+      title,
+      load: 1,
+      news: { bass: things },
+    })
+    const early = classAt('four-strings')
+    const far = made(PIECES[0].id, 'A', 'position:V½')
+    const near = made(PIECES[1].id, 'B', 'position:II')
+    const next = whatNext({ ...early, term: { ...early.term, path: { ...early.term.path, pieces: null } } }, [far, near])
+    expect(next.pieces.map((p) => p.title)).toEqual(['B', 'A'])
+    expect(next.pieces[1].early.join()).not.toContain('before position II')
   })
 
   it('names drills that lead to what is new, and how many of its places they ease', () => {

@@ -1,5 +1,5 @@
 import { bareThing } from '../plan/things'
-import { count, plural } from '../count'
+import { inWords, count, plural } from '../count'
 import { keyName, type Key } from '../music/key'
 import { inSentence, sayList } from '../names'
 import { intervalTo } from '../piece/transpose'
@@ -35,13 +35,11 @@ export function sayOctaves(seats: readonly Seat[], now: EverySeat<number>, then:
   return [...by].map(([where, names]) => `${sayList(names)} ${where}`).join(', ')
 }
 
-const NUMBERS = ['no', 'one', 'two', 'three']
-
 /** "with two notes of the bass replaced"; null where none is. */
 export function sayReplaced(seats: readonly Seat[], { substitutes }: Scored['setting']): string | null {
   const said = seats.flatMap(({ id, name }) => {
     const n = Object.keys(substitutes?.[id] ?? {}).length
-    return n === 0 ? [] : [`${NUMBERS[n] ?? n} ${plural(n, 'note')} of the ${inSentence(name)}`]
+    return n === 0 ? [] : [`${inWords(n)} ${plural(n, 'note')} of the ${inSentence(name)}`]
   })
   return said.length ? `with ${sayList(said)} replaced` : null
 }

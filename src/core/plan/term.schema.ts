@@ -5,6 +5,7 @@ import { SHIFTS } from '../instruments/learned'
 import { daySchema } from './record.schema'
 import { seatIdSchema } from '../seats/seat.schema'
 import { thingSchema } from './things.schema'
+import { WEEKDAYS } from './calendar'
 import { TERM_BOUNDS } from './term'
 
 /** A piece that the class has begun: when, and what it brought to whom beyond what was learned then. */
@@ -36,6 +37,8 @@ export type Tick = Readonly<z.infer<typeof tickSchema>>
 
 /** The term of a class: what was begun, what comes next as far as the teacher has settled it, what is to be passed and was. */
 export const termSchema = z.object({
+  /** On which days of the week the class meets; none: nobody has said. */
+  meets: z._default(z.array(z.enum(WEEKDAYS)).check(z.maxLength(WEEKDAYS.length)), []),
   begun: z._default(z.array(begunSchema).check(z.maxLength(TERM_BOUNDS.begun)), []),
   path: z._default(
     z.object({

@@ -1,3 +1,4 @@
+import { inWords } from '../count'
 import { ornamentAt } from '../fingering/along'
 import { isStruck, struckIn } from '../piece/struck'
 import { mannerOf } from '../hands/manner'
@@ -141,11 +142,10 @@ function sayPosition(p: Position, how: CallOptions['positions']): string {
   if (how === 'III') return `${shade}${sayPositionKey(p.name)}`
   if (sayPositionKey(name) !== name) return sayPositionKey(name)
   const n = ROMAN.indexOf(name)
-  if (how === 'position three') return `${shade}position ${n > 0 ? CARDINALS[n] : name}${half}`
+  if (how === 'position three') return `${shade}position ${n > 0 ? inWords(n) : name}${half}`
   return `${shade}${n > 0 ? ordinal(n) : name}${half} position`
 }
 
-const CARDINALS = ['', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
 const ROMAN = ['', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII', 'VIII', 'IX', 'X', 'XI', 'XII']
 
 /** A rest, once for every beat that it lasts. */

@@ -1,10 +1,10 @@
 import { schoolOf } from '../instruments/instrument'
-import { dayNumber, dayOf, type Day } from '../plan/calendar'
+import { dayNumber, dayOf, weekdayOf, type Day } from '../plan/calendar'
 import { withChanges } from '../fingering/policy'
 import type { ClassSettings } from '../plan/class'
 import { seatsOf, type Seat } from '../seats/seat'
-import { count } from '../count'
-import { inSentence } from '../names'
+import { inWords, plural } from '../count'
+import { capital, inSentence } from '../names'
 import type { PieceFacts } from './facts'
 import { stillNew } from './ledger'
 import { bestPath, costOf, newAfter, type Ask } from './path'
@@ -58,7 +58,7 @@ export function whatNext(klass: ClassSettings, all: readonly PieceFacts[]): What
       day: days[f.id] ?? null,
     })),
     on: seats.map((s, k) =>
-      things[k].map((t) => basesOf(klass, s, t).flatMap((u) => (things[k].includes(u) ? [things[k].indexOf(u)] : []))),
+      things[k].map((t) => allBasesOf(klass, s, t).flatMap((u) => (things[k].includes(u) ? [things[k].indexOf(u)] : []))),
     ),
   }
   const path = bestPath(ask)
@@ -83,8 +83,8 @@ export function whatNext(klass: ClassSettings, all: readonly PieceFacts[]): What
     const now = newAfter(met, ask.stops[i])
     const early = seats.flatMap((s, k) =>
       now[k].flatMap((t) =>
-        basesOf(klass, s, things[k][t])
-          .filter((u) => !knows(s.learned, u) && !ask.stops[i].news[k].includes(things[k].indexOf(u)) && !met[k].has(things[k].indexOf(u)))
+        missing(klass, s, things[k][t], things[k])
+          .filter((u) => !ask.stops[i].news[k].includes(things[k].indexOf(u)) && !met[k].has(things[k].indexOf(u)))
           .map((u) => `${inSentence(s.name)} has ${sayThing(s.instrument, things[k][t])} before ${sayThing(s.instrument, u)}`),
       ),
     )
@@ -106,12 +106,33 @@ export function whatNext(klass: ClassSettings, all: readonly PieceFacts[]): What
 const basesOf = (klass: ClassSettings, seat: Seat, thing: LearnedThing): LearnedThing[] =>
   buildsOn(seat.instrument, schoolOf(seat.instrument, withChanges(klass.policy, seat.policy).school), thing)
 
+/** The same with what those are built on, and so on: the nearest first. */
+function allBasesOf(klass: ClassSettings, seat: Seat, thing: LearnedThing): LearnedThing[] {
+  const found: LearnedThing[] = []
+  const open = [thing]
+  for (let t = open.shift(); t !== undefined; t = open.shift())
+    for (const u of basesOf(klass, seat, t))
+      if (!found.includes(u)) {
+        found.push(u)
+        open.push(u)
+      }
+  return found
+}
+
+/** What a thing builds on that is not known: its own bases, and of what those build on what a piece brings. */
+const missing = (klass: ClassSettings, seat: Seat, thing: LearnedThing, brought: readonly LearnedThing[]): LearnedThing[] => {
+  const own = basesOf(klass, seat, thing)
+  return allBasesOf(klass, seat, thing).filter((u) => !knows(seat.learned, u) && (own.includes(u) || brought.includes(u)))
+}
+
 /**
  * The day on which each piece of an order begins: its own where the teacher has given one; else so many weeks after the one
- * before; where a given day comes sooner than that, those before it share the time evenly. Null without a first day.
+ * before; where a given day comes sooner than that, those before it share the time evenly. What is not given falls on a day
+ * on which the class meets, where that is known and no given day comes before it. Null without a first day.
  */
 export function daysFor(order: readonly string[], { term }: Pick<ClassSettings, 'term'>): (Day | null)[] {
   const { from, weeks, days } = term.path
+  const { meets } = term
   const given = order.map((id) => (days[id] ? dayNumber(days[id]) : null))
   const start = given[0] ?? (from ? dayNumber(from) : null)
   const first = given.findIndex((d) => d !== null)
@@ -132,7 +153,13 @@ export function daysFor(order: readonly string[], { term }: Pick<ClassSettings, 
     }
     out.push(next < 0 ? last + step : Math.min(last + step, last + Math.floor(Math.max(0, given[next]! - last) / (next - i + 1))))
   }
-  return out.map(dayOf)
+  if (meets.length === 0) return out.map(dayOf)
+  return out.map((day, i) => {
+    if (given[i] !== null) return dayOf(day)
+    const end = given.find((d, j) => j > i && d !== null) ?? Infinity
+    const near = Array.from({ length: DAYS_OF_WEEK }, (_, n) => day + n)
+    return dayOf(near.find((d) => d <= end && meets.includes(weekdayOf(d))) ?? day)
+  })
 }
 
 /** How good the order is, as far as that is known. */
@@ -142,20 +169,19 @@ export function sayOrder({ pieces, exact, squares, least, asGiven, problem }: Wh
   const sum = pieces.reduce((n, p) => n + p.news.reduce((m, x) => m + x.things.length, 0), 0)
   if (sum === 0) return 'Nothing in these pieces is new for this class: the lightest comes first.'
   const most = Math.max(...pieces.flatMap((p) => p.news.map((x) => x.things.length)))
-  const atOnce = `At most ${count(most, 'new thing')} for one seat in one piece`
+  const atOnce = `No piece brings a seat more than ${inWords(most)} new ${plural(most, 'thing')}`
   const early = pieces.reduce((n, p) => n + p.early.length, 0)
   const but =
-    early > 0 ? ` ${count(early, 'thing')} ${early === 1 ? 'comes before what it builds' : 'come before what they build'} on.` : ''
-  const shelf =
-    asGiven > squares
-      ? ` In the order of their titles it would be heavier: ${asGiven} against ${squares}, each seat’s new things squared.`
+    early > 0
+      ? ` ${capital(inWords(early))} ${plural(early, 'thing')} ${early === 1 ? 'comes before what it builds' : 'come before what they build'} on.`
       : ''
+  const shelf = asGiven > squares ? ' In the order of their titles more would be new at once.' : ''
   const how = exact
     ? pieces.length > 1
       ? ' Every order was weighed.'
       : ''
     : squares === least
       ? ' No order has less at once.'
-      : ` Found by following the best beginnings: ${squares}, where no order can have less than ${least} (each seat’s new things squared).`
+      : ' There may be a better order: for so many pieces not every one was weighed.'
   return `${atOnce}.${but}${how}${shelf}`
 }

@@ -5,6 +5,7 @@ import { count, plural } from '@/core/count'
 import { capital, sayList } from '@/core/names'
 import type { ClassSettings } from '@/core/plan/class'
 import { begin } from '@/core/term/ledger'
+import { WEEKDAYS, weekdayName } from '@/core/plan/calendar'
 import { TERM_BOUNDS, type Term } from '@/core/plan/term'
 import { sayThing } from '@/core/plan/things'
 import { sayOrder, whatNext, type Next } from '@/core/term/whatNext'
@@ -66,6 +67,28 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
             set={(weeks) => path({ weeks }, `${count(weeks, 'week')} for each piece`)}
           />
         </label>
+        <fieldset className="flex flex-wrap items-center gap-x-2.5 text-sm text-soft">
+          <legend className="float-left mr-1.5">Class on</legend>
+          {WEEKDAYS.map((d) => (
+            <label key={d} className="tap flex items-center gap-1">
+              <input
+                type="checkbox"
+                className="size-5 accent-control"
+                checked={term.meets.includes(d)}
+                onChange={(e) =>
+                  settle(
+                    (s) => ({
+                      ...s,
+                      term: { ...s.term, meets: WEEKDAYS.filter((x) => (x === d ? e.target.checked : s.term.meets.includes(x))) },
+                    }),
+                    `Class on ${weekdayName(d)}${e.target.checked ? '' : ' no more'}`,
+                  )
+                }
+              />
+              {d}
+            </label>
+          ))}
+        </fieldset>
         {pinned > 0 && (
           <Button size="small" onClick={() => path({ places: {}, days: {} }, 'All places and days free')}>
             Free all places and days
