@@ -126,7 +126,7 @@ test('a warm-up goes into the lesson and plays as a whole: its drill stands on t
   await page.getByRole('button', { name: 'Into the lesson' }).click()
   await expect(page).toHaveURL(/\/rehearse/)
   await expect(rows(page).first()).toContainText('♩ = ')
-  await lesson(page).getByLabel('Row by row, by hand').check()
+  await lesson(page).getByLabel('One after the other, by hand').check()
   await lesson(page).getByRole('button', { name: 'Run it' }).click()
   await expect(page.getByRole('group', { name: /^Notes of the drill/ })).toBeVisible()
   await expect(now(page).getByText('Bows ready')).toBeVisible()

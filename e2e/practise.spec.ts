@@ -103,6 +103,32 @@ test('a drill has its variants, something to do for every seat, and a piece of i
     await expect(page.locator('.score').getByText(seat, { exact: true }).first()).toBeVisible()
 })
 
+test('all of it is played, item after item, each by the one key or by itself', async ({ page }) => {
+  await warmUp(page, 'The Ferry at Low Water')
+  const items = await titles(page)
+  const here = list(page).locator('[aria-current]')
+  const now = page.getByRole('group', { name: 'Now' })
+  await list(page).getByRole('button', { name: 'Play all of it' }).click()
+  await expect(here).toContainText(items[0].split('\n')[0].replace(/ [\d.]+ min.*/, ''))
+  // Counted in, in the measure's beats.
+  await expect(now).toContainText(/[1-4]/)
+  await expect(now).toContainText('Everyone')
+  // The next one at once; stopped in its middle it comes again, from its beginning.
+  await page.keyboard.press('Control+ArrowRight')
+  await expect(here).toContainText('F♯ and F')
+  await page.keyboard.press('PageDown')
+  await expect(now).toContainText(/Again: everyone, F♯ and F/)
+  // The last: said to be the last, and then that it was all of it.
+  for (let i = 2; i < items.length; i++) await page.keyboard.press('Control+ArrowRight')
+  await page.keyboard.press('Control+ArrowRight')
+  await expect(now).toContainText('That was all of it')
+  await list(page).getByRole('button', { name: 'Once more from the beginning' }).click()
+  await expect(now).toContainText('Everyone')
+  // Whoever leaves, leaves silence.
+  await page.keyboard.press('r')
+  await expect(page.getByRole('group', { name: 'Now' })).toBeHidden()
+})
+
 test('steps without notes stand in a warm-up too, with their answer', async ({ page }) => {
   await warmUp(page, 'Lanterns on the Weir')
   await page.getByRole('button', { name: 'Add a drill' }).click()

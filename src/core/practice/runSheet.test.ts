@@ -22,6 +22,7 @@ import {
   sayWhoPlays,
   secondsOf,
   turnsOf,
+  warmupRows,
   withWarmup,
   countBefore,
   silenceAfter,
@@ -170,6 +171,18 @@ describe('the run of a lesson', () => {
     expect(new Set(made.map((r) => r.id)).size).toBe(5)
     for (const row of made) expect(runRowSchema.parse(row)).toEqual(row)
     expect(withWarmup(made, [{ words: 'Tap', seconds: 99 }])).toEqual(made)
+    // Played by itself: in its order, with time to tell the next one after what is played.
+    const alone = warmupRows(
+      [
+        { words: 'Tap', seconds: 20 },
+        { drill: 'scale', title: 'Scale', times: 3 },
+      ],
+      25,
+    )
+    expect(alone.map((r) => [r.kind, r.rest])).toEqual([
+      ['step', 0],
+      ['drill', 25],
+    ])
   })
 
   it('goes into the record as what it was of the piece; a step does not', () => {

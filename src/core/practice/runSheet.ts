@@ -38,6 +38,10 @@ export function withWarmup(rows: readonly RunRow[], warmup: readonly Warming[]):
   return all
 }
 
+/** A warm-up as it is played by itself, item after item: between two of them there is time to tell the next one. `telling`: seconds. */
+export const warmupRows = (warmup: readonly Warming[], telling: number): RunRow[] =>
+  withWarmup([], warmup).map((row): RunRow => (row.kind === 'step' ? row : { ...row, rest: telling }))
+
 /**
  * A lesson's run out of the warm-up and of what the plan has for the day: tuned first, then the warm-up, then the passages of
  * the plan, each slowly as the plan says, and the whole piece without stopping. `measures`: how many the piece has; `tempo`: its own.

@@ -3,15 +3,15 @@
 import { useDesk } from '@/ui/session/DeskProvider'
 import { Left } from './Left'
 import { signOf } from './sign'
-import { useLesson } from './useLesson'
+import { useLesson, useRunRows } from './useLesson'
 
 /** What a lesson says between what is played: a step, or what comes next, with the time that is left to it. */
 export function LessonStrip() {
   const lesson = useLesson((l) => l)
+  const rows = useRunRows()
   const piece = useDesk((d) => d.piece)
-  const plan = useDesk((d) => d.plan)
   const seats = useDesk((d) => d.seats)
-  const sign = signOf(lesson, { piece, plan, seats })
+  const sign = signOf(lesson, { piece, rows, seats })
   const { until, phase, trouble } = lesson
   if (!sign) return null
   return (

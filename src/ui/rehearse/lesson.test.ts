@@ -4,7 +4,10 @@ import { DEFAULT_CLASS } from '@/core/plan/class'
 import { emptyPlan } from '@/core/plan/plan'
 import { pieceFrom } from '@/core/testing/piece'
 import { createDesk } from '@/ui/session/deskStore'
-import { lessonOf } from './lesson'
+import { practiseOf } from '@/ui/session/practiser'
+import type { SilentStep } from '@/core/drills/silent'
+import type { TodayInfo } from '@/workers/protocol'
+import { lessonOf, warmupRunOf } from './lesson'
 
 const step = (id: string, seconds = 10, rest = 5): RunRow => ({ kind: 'step', id, words: `Do ${id}.`, seconds, rest })
 function lesson(rows: readonly RunRow[]) {
@@ -21,7 +24,7 @@ function lesson(rows: readonly RunRow[]) {
     desk.getState().edit({ change: ({ plan: p }) => ({ plan: { ...p, run: { ...p.run, rows: [...next] } } }), said: 'rows' })
   const at = () => [l.getState().phase, l.getState().row]
   const wait = (seconds: number) => vi.advanceTimersByTime(seconds * 1000)
-  return { l, put, at, wait }
+  return { l, desk, put, at, wait }
 }
 
 beforeEach(() => void vi.useFakeTimers())
@@ -81,5 +84,39 @@ describe('a lesson that runs row by row', () => {
     expect(at()).toEqual(['waiting', 'a'])
     l.go()
     expect(at()).toEqual(['step', 'b'])
+  })
+})
+
+describe('a warm-up that is played by itself', () => {
+  const silent = (id: string): SilentStep => ({ id, title: `Do ${id}`, words: '', minutes: 0.5, caution: null })
+  const today = (...ids: string[]): TodayInfo => ({
+    items: ids.map((id) => ({ id, minutes: 0.5, drill: null })),
+    minutes: 1,
+    said: '',
+    gone: [],
+  })
+  it('goes through the items of today as they stand, and leaves the lesson of the desk alone', () => {
+    const { l, desk, wait } = lesson([step('a')])
+    const stock = { drills: [], first: [], steps: ['x', 'y', 'z'].map(silent) }
+    practiseOf(desk).setState({ stock, today: today('x', 'y') })
+    const run = warmupRunOf(desk)
+    const words = () => run.rows().map((r) => (r.kind === 'step' ? [r.words, r.seconds] : r.kind))
+    expect(words()).toEqual([
+      ['Do x', 30],
+      ['Do y', 30],
+    ])
+    // The same rows as long as today is the same.
+    expect(run.rows()).toBe(run.rows())
+    run.go()
+    expect([run.getState().phase, run.getState().row]).toEqual(['step', 'r1'])
+    wait(30)
+    expect(run.getState().row).toBe('r2')
+    practiseOf(desk).setState({ today: today('x', 'y', 'z') })
+    wait(30)
+    expect(run.getState().row).toBe('r3')
+    wait(30)
+    expect(run.getState().phase).toBe('over')
+    expect(l.getState().phase).toBe('off')
+    expect(warmupRunOf(desk)).toBe(run)
   })
 })

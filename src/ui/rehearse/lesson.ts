@@ -6,14 +6,16 @@ import type { Piece } from '@/core/piece/piece'
 import type { PracticeRecord } from '@/core/plan/record'
 import type { PlayedRow, RunRow } from '@/core/plan/run'
 import { lessonStep, NO_LESSON, type LessonEffect, type LessonEvent, type LessonRun } from '@/core/practice/lessonRun'
-import { recordedAs, turnsOf, within } from '@/core/practice/runSheet'
+import { recordedAs, turnsOf, warmupRows, within } from '@/core/practice/runSheet'
+import { TELLING } from '@/core/drills/build'
 import { TEMPI } from '@/core/plan/settled'
 import { Trouble } from '@/ui/kit/answer'
 import { createDesk, type DeskStore } from '@/ui/session/deskStore'
-import { musicFor } from '@/ui/session/practiser'
+import { musicFor, practiseOf } from '@/ui/session/practiser'
 import { keep, recordOf } from '@/ui/session/record'
 import type { DrillMusic } from '@/workers/protocol'
 import { rehearsalOf } from './rehearse'
+import { warming } from './warming'
 
 /** The id of a desk that has a drill on it: of nothing that is stored. */
 export const DRILL = 'drill'
@@ -36,19 +38,44 @@ export type Lesson = LessonRun & {
 const START: Lesson = { ...NO_LESSON, tab: 'play', stage: null, music: {}, loaded: false, unsent: [] }
 
 type LessonStore = ReturnType<typeof newLesson>
-const stores = new WeakMap<DeskStore, LessonStore>()
+const lessons = new WeakMap<DeskStore, LessonStore>()
+const warmups = new WeakMap<DeskStore, LessonStore>()
 
-/** The lesson of a desk; everything that shows it reads the same. */
-export function lessonOf(desk: DeskStore): LessonStore {
-  const known = stores.get(desk)
+/** The one of a desk; everything that shows it reads the same. */
+function keptFor(kept: WeakMap<DeskStore, LessonStore>, desk: DeskStore, rows: () => readonly RunRow[]): LessonStore {
+  const known = kept.get(desk)
   if (known) return known
-  const made = newLesson(desk)
-  stores.set(desk, made)
+  const made = newLesson(desk, rows)
+  kept.set(desk, made)
   return made
 }
 
-/** Runs a lesson: what comes when is said by `lessonStep`, here it is done. */
-function newLesson(desk: DeskStore) {
+/** The lesson of a desk: the run that is settled in its plan. */
+export const lessonOf = (desk: DeskStore): LessonStore => keptFor(lessons, desk, () => desk.getState().plan.run.rows)
+
+/** The warm-up of a desk, played by itself: the items of today, one after the other. */
+export const warmupRunOf = (desk: DeskStore): LessonStore =>
+  keptFor(
+    warmups,
+    desk,
+    onceFor(
+      () => practiseOf(desk).getState().today,
+      (today) => warmupRows(warming(practiseOf(desk).getState().stock, today, desk.getState().passage), TELLING),
+    ),
+  )
+
+/** Made anew only when what it is made from is another. */
+function onceFor<K, T>(from: () => K, make: (from: K) => T): () => T {
+  let last: { from: K; made: T } | null = null
+  return () => {
+    const now = from()
+    if (!last || last.from !== now) last = { from: now, made: make(now) }
+    return last.made
+  }
+}
+
+/** Runs the rows of a lesson: what comes when is said by `lessonStep`, here it is done. */
+function newLesson(desk: DeskStore, rowsNow: () => readonly RunRow[]) {
   const store = createStore<Lesson>(() => START)
   const get = store.getState
   const set = (change: Partial<Lesson>) => store.setState(change)
@@ -58,8 +85,7 @@ function newLesson(desk: DeskStore) {
     row.kind === 'drill' ? (get().music[row.drill]?.piece ?? null) : row.kind === 'passage' ? desk.getState().piece : null
 
   const dispatch = (event: LessonEvent) => {
-    const { rows } = desk.getState().plan.run
-    const { run, effects } = lessonStep(get(), event, rows, { now: performance.now(), day: Date.now() })
+    const { run, effects } = lessonStep(get(), event, rowsNow(), { now: performance.now(), day: Date.now() })
     set(run)
     effects.forEach(perform)
   }
@@ -152,7 +178,7 @@ function newLesson(desk: DeskStore) {
   /** Makes the music of the drills in the run ready. */
   async function load(): Promise<void> {
     const { piece, plan, klass } = desk.getState()
-    const drills = plan.run.rows.flatMap((r) => (r.kind === 'drill' ? [r] : []))
+    const drills = rowsNow().flatMap((r) => (r.kind === 'drill' ? [r] : []))
     const music: Record<string, DrillMusic> = {}
     // Drills of a passage are made out of it alone.
     for (const from of new Set(drills.map((d) => JSON.stringify(d.stretch ?? null)))) {
@@ -168,6 +194,7 @@ function newLesson(desk: DeskStore) {
     getState: store.getState,
     getInitialState: store.getInitialState,
     setState: store.setState,
+    rows: rowsNow,
     load,
     flush,
     /** Begins the lesson at a row. */

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { withRow, type PlayedRow, type RunRow } from '@/core/plan/run'
 import { DEFAULT_CLASS } from '@/core/plan/class'
-import { emptyPlan } from '@/core/plan/plan'
 import { seatsOf } from '@/core/seats/seat'
 import { pieceFrom } from '@/core/testing/piece'
 import { comingAfter, signOf } from './sign'
@@ -11,7 +10,7 @@ const tuned = withRow([], { kind: 'step', words: 'Tune', seconds: 60 })
 const rows = withRow(tuned, { kind: 'passage', from: 1, to: 2, times: 2 }).map((r): RunRow =>
   r.kind === 'step' ? r : ({ ...r, who: 'joining', mode: 'pluck' } as PlayedRow),
 )
-const given = { piece, plan: { ...emptyPlan(), run: { minutes: 30, rows } }, seats: seatsOf(DEFAULT_CLASS) }
+const given = { piece, rows, seats: seatsOf(DEFAULT_CLASS) }
 const at = (phase: 'off' | 'playing' | 'step' | 'rest' | 'waiting' | 'over', row: string | null, again = false) => ({ phase, row, again })
 
 describe('what a lesson says between what is played', () => {
@@ -23,8 +22,8 @@ describe('what a lesson says between what is played', () => {
     expect(signOf(at('playing', 'r2'), given)).toBeNull()
     expect(signOf(at('off', null), given)).toBeNull()
     // A step at the end has nothing after it.
-    const last = { ...given, plan: { ...given.plan, run: { minutes: 30, rows: tuned } } }
-    expect(signOf(at('step', 'r1'), last)?.tells).toBe('The last of this lesson.')
+    const last = { ...given, rows: tuned }
+    expect(signOf(at('step', 'r1'), last)?.tells).toBe('The last one.')
   })
   it('while it is played: who joins next with the same, then the next row; nothing where the same go on', () => {
     const says = (turn: number) => comingAfter(at('playing', 'r2'), given, turn)
@@ -33,9 +32,7 @@ describe('what a lesson says between what is played', () => {
     expect(says(6)).toBe('Next: everyone, the same')
     expect(says(8)).toBeNull()
     const more = withRow(rows, { kind: 'step', words: 'Listen', seconds: 30 })
-    expect(comingAfter(at('playing', 'r2'), { ...given, plan: { ...given.plan, run: { minutes: 30, rows: more } } }, 8)).toBe(
-      'Next: listen',
-    )
+    expect(comingAfter(at('playing', 'r2'), { ...given, rows: more }, 8)).toBe('Next: listen')
     expect(comingAfter(at('rest', 'r2'), given, 2)).toBeNull()
   })
 })

@@ -1,7 +1,6 @@
 import type { Piece } from '@/core/piece/piece'
 import type { RunRow } from '@/core/plan/run'
 import { sayComing, sayNext, sayRow, sayWhoPlays, turnsOf } from '@/core/practice/runSheet'
-import type { Plan } from '@/core/plan/plan'
 import type { Seat } from '@/core/seats/seat'
 import { ABOUT_MODE } from '@/core/plan/modes'
 import type { Lesson } from './lesson'
@@ -10,15 +9,14 @@ import type { Lesson } from './lesson'
 export type Sign = { readonly head: string; readonly tells: string }
 
 /** What a lesson is about. */
-type Given = { readonly piece: Piece; readonly plan: Plan; readonly seats: readonly Seat[] }
+type Given = { readonly piece: Piece; readonly rows: readonly RunRow[]; readonly seats: readonly Seat[] }
 type Standing = Pick<Lesson, 'phase' | 'row' | 'again'>
 
 const namesOf = (seats: readonly Seat[]) => new Map(seats.map((s) => [s.id, s.name]))
 const idsOf = (seats: readonly Seat[]) => seats.map((s) => s.id)
 
 /** The row that a lesson is at, and the one after it. */
-function rowsAt({ row }: Standing, { plan }: Given): { here: RunRow | null; next: RunRow | null } {
-  const { rows } = plan.run
+function rowsAt({ row }: Standing, { rows }: Given): { here: RunRow | null; next: RunRow | null } {
   const at = rows.findIndex((r) => r.id === row)
   return { here: rows[at] ?? null, next: at >= 0 ? (rows[at + 1] ?? null) : null }
 }
@@ -36,7 +34,7 @@ export function signOf(lesson: Standing, given: Given): Sign | null {
     case 'playing':
       return null
     case 'step':
-      return { head: here ? sayRow(here, line) : '', tells: next ? `${coming(next)}.` : 'The last of this lesson.' }
+      return { head: here ? sayRow(here, line) : '', tells: next ? `${coming(next)}.` : 'The last one.' }
     case 'rest':
     case 'waiting': {
       if (lesson.again && here && here.kind !== 'step') {

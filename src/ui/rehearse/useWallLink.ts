@@ -19,9 +19,10 @@ function nowOf(desk: DeskStore): WallNow {
   const stage = lesson.stage ?? desk
   const rehearsal = rehearsalOf(stage).getState()
   const { now: heard, playing, mode, rate } = rehearsal
-  const { moment, seats, plan } = desk.getState()
+  const { moment, seats, plan, piece } = desk.getState()
+  const given = { piece, seats, rows: plan.run.rows }
   const on = seats.filter(({ id }) => isHeard(rehearsal, id))
-  const sign = signOf(lesson, desk.getState())
+  const sign = signOf(lesson, given)
   return {
     kind: 'now',
     moment: stage === desk ? moment : stage.getState().moment,
@@ -36,7 +37,7 @@ function nowOf(desk: DeskStore): WallNow {
     rate: heard?.rate ?? rate,
     who: on.length === seats.length ? [] : on.map((s) => s.name),
     sign: sign && { ...sign, until: lesson.until === null ? null : byTheDay(lesson.until) },
-    coming: heard && comingAfter(lesson, desk.getState(), heard.time),
+    coming: heard && comingAfter(lesson, given, heard.time),
     ends: isOn(lesson) && lesson.began !== null ? lesson.began + plan.run.minutes * 60_000 : null,
   }
 }

@@ -4,11 +4,18 @@ import { useEffect, useMemo, useRef } from 'react'
 import { Outline } from '@/ui/kit/Outline'
 import { Bench } from '@/ui/bench/Bench'
 import { Button } from '@/ui/kit/Button'
-import { DeskProvider, useDesk } from '@/ui/session/DeskProvider'
+import { DeskProvider, useDesk, useDeskStore } from '@/ui/session/DeskProvider'
+import { LessonStrip } from '@/ui/rehearse/LessonStrip'
+import { Stage } from '@/ui/rehearse/Stage'
+import { warmupRunOf } from '@/ui/rehearse/lesson'
+import { RunInstead, useLesson, useLessonStore, useRunRows } from '@/ui/rehearse/useLesson'
+import { useRunKeys } from '../rehearse/keys'
+import { Playing } from '../rehearse/Playing'
 import { instead } from './edits'
 import { PlayDrill } from './PlayDrill'
 import { TodayList } from './TodayList'
 import { pickedIn, usePick, usePractise, usePractiseWork } from './usePractise'
+import type { RunRow } from '@/core/plan/run'
 import type { DrillInfo } from '@/workers/protocol'
 import { sayTimes } from '@/core/count'
 
@@ -17,7 +24,18 @@ const NARROW = '(max-width: 899px)'
 
 /** What the class warms up with today, and the drill that is looked at, on the bench. */
 export function PractiseView() {
+  const run = warmupRunOf(useDeskStore())
+  return (
+    <RunInstead value={run}>
+      <Practise />
+    </RunInstead>
+  )
+}
+
+function Practise() {
   usePractiseWork()
+  const on = useLesson((l) => l.phase !== 'off')
+  useRun()
   const failed = usePractise((p) => p.failed)
   const picked = usePractise((p) => p.picked)
   const drill = useRef<HTMLElement>(null)
@@ -34,11 +52,59 @@ export function PractiseView() {
             The drills could not be made. Load the page again; if it stays so, the piece may be too long for this machine: pick a passage
             below.
           </p>
+        ) : on ? (
+          <Run />
         ) : (
           <Looked />
         )}
       </section>
     </div>
+  )
+}
+
+/** The item that is played is the one that is looked at; whoever leaves, leaves silence. */
+function useRun(): void {
+  const run = useLessonStore()
+  const pick = usePick()
+  useRunKeys(run)
+  const shown = useShown()
+  const looked = useRef(pick)
+  useEffect(() => {
+    looked.current = pick
+  })
+  useEffect(() => {
+    if (shown?.kind === 'drill') looked.current(shown.drill)
+  }, [shown])
+  // What was settled otherwise meanwhile is played as it is now.
+  const today = usePractise((p) => p.today)
+  useEffect(() => run.setState({ music: {}, loaded: false }), [run, today])
+  useEffect(() => () => run.stop(), [run])
+}
+
+/** The item that is on the stand: the one that is played, and between two the one that comes. */
+function useShown(): RunRow | null {
+  const rows = useRunRows()
+  const doing = useLesson((l) => l.doing)
+  const row = useLesson((l) => l.row)
+  const comes = useLesson((l) => (l.phase === 'rest' || l.phase === 'waiting') && !l.again)
+  return comes ? (rows[rows.findIndex((r) => r.id === row) + 1] ?? null) : doing
+}
+
+/** The warm-up as it is played, item after item: what is heard now, or what comes next, what is told of it, and how soon. */
+function Run() {
+  const playing = useLesson((l) => l.phase === 'playing')
+  const shown = useShown()
+  const purpose = useLesson((l) => (shown?.kind === 'drill' ? l.music[shown.drill]?.info.purpose : undefined))
+  return (
+    <>
+      {playing ? <Playing /> : <LessonStrip />}
+      {!playing && purpose && <p className="border-b border-rule px-4 py-1.5">{purpose}</p>}
+      <Stage>
+        <div className="drill-bench min-h-0 flex-1">
+          <Bench fixed="Notes of the drill" />
+        </div>
+      </Stage>
+    </>
   )
 }
 

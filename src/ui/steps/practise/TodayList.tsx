@@ -14,7 +14,8 @@ import { lessonOf } from '@/ui/rehearse/lesson'
 import { useDesk, useDeskStore } from '@/ui/session/DeskProvider'
 import { stepInPlace } from '@/ui/session/useAddress'
 import { warmupPut } from '../rehearse/edits'
-import { warming } from '../rehearse/warming'
+import { warming } from '@/ui/rehearse/warming'
+import { Going } from '../rehearse/LessonGoing'
 import { AddDrill } from './AddDrill'
 import { asBefore, keptIn, lasting, leftOut, ordered } from './edits'
 import { sayMinutes } from './minutes'
@@ -43,6 +44,11 @@ export function TodayList() {
           ` ${count(today.gone.length, 'drill')} that stayed in ${plural(today.gone.length, 'is', 'are')} not in this piece any more.`}
       </p>
       {today && <Items />}
+      {today && today.items.length > 0 && (
+        <div className="grid gap-2">
+          <Going start="Play all of it" />
+        </div>
+      )}
       <div className="mt-2 flex flex-wrap gap-1.5">
         <AddDrill />
         <Link href={piecePage(of, id, 'warm-up/print')} className={`tap ${buttonLook('plain', 'small')}`}>

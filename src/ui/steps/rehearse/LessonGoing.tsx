@@ -6,24 +6,22 @@ import { sayLeft } from '@/core/practice/runSheet'
 import { Button } from '@/ui/kit/Button'
 import { Left } from '@/ui/rehearse/Left'
 import { isOn, type Phase } from '@/core/practice/lessonRun'
-import { useLesson, useLessonStore } from '@/ui/rehearse/useLesson'
-import { useDesk } from '@/ui/session/DeskProvider'
+import { useLesson, useLessonStore, useRunRows } from '@/ui/rehearse/useLesson'
 
-const GO: Readonly<Record<Phase, string>> = {
-  off: 'Run it',
-  over: 'Run it again',
+const GO: Readonly<Record<Exclude<Phase, 'off'>, string>> = {
+  over: 'Once more from the beginning',
   playing: 'Stop here',
   step: 'Done, go on',
   rest: 'Go on now',
   waiting: 'Go on',
 }
 
-/** What the teacher presses while it runs. */
-export function Going() {
+/** What the teacher presses while it runs. `start`: what begins it; `minutes`: how long the lesson is, where it has an end. */
+export function Going({ start, minutes = null }: { start: string; minutes?: number | null }) {
   const lesson = useLessonStore()
   const phase = useLesson((l) => l.phase)
   const byHand = useLesson((l) => l.byHand)
-  const any = useDesk((d) => d.plan.run.rows.length > 0)
+  const any = useRunRows().length > 0
   const on = useLesson(isOn)
   if (!any) return null
   return (
@@ -32,7 +30,7 @@ export function Going() {
       <div className="sticky top-0 z-10 -mx-4 grid gap-2 bg-sheet px-4 py-2">
         <div className="flex items-center gap-1.5">
           <Button kind="filled" className="min-h-11 flex-1 justify-center text-lead" onClick={lesson.go}>
-            {phase === 'playing' ? <Square size={17} aria-hidden /> : <Play size={17} aria-hidden />} {GO[phase]}
+            {phase === 'playing' ? <Square size={17} aria-hidden /> : <Play size={17} aria-hidden />} {phase === 'off' ? start : GO[phase]}
           </Button>
           {on && (
             <>
@@ -52,9 +50,9 @@ export function Going() {
       </div>
       <label className="tick text-sm">
         <input type="checkbox" className="accent-control" checked={byHand} onChange={(e) => lesson.setByHand(e.target.checked)} />
-        Row by row, by hand
+        One after the other, by hand
       </label>
-      <TimeLeft />
+      {minutes !== null && <TimeLeft minutes={minutes} />}
     </>
   )
 }
@@ -63,7 +61,7 @@ export function Going() {
 function Went() {
   const lesson = useLessonStore()
   const id = useLesson((l) => l.row)
-  const row = useDesk((d) => d.plan.run.rows.find((r) => r.id === id))
+  const row = useRunRows().find((r) => r.id === id)
   const phase = useLesson((l) => l.phase)
   const clean = useLesson((l) => l.clean)
   const slips = useLesson((l) => l.slips)
@@ -99,10 +97,9 @@ function Went() {
 }
 
 /** How much of the lesson is left, by the clock of the day. */
-function TimeLeft() {
+function TimeLeft({ minutes }: { minutes: number }) {
   const began = useLesson((l) => l.began)
   const on = useLesson(isOn)
-  const minutes = useDesk((d) => d.plan.run.minutes)
   if (!on || began === null) return null
   return (
     <p className="text-fine text-soft">

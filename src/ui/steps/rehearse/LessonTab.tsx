@@ -16,13 +16,14 @@ import { PutIn } from './PutIn'
 /** The run of a lesson: who plays what in which order, for how long, and what was done. */
 export function LessonTab() {
   const rows = useDesk((d) => d.plan.run.rows)
+  const minutes = useDesk((d) => d.plan.run.minutes)
   const edit = useDesk((d) => d.edit)
   const [open, setOpen] = useState<string | null>(null)
   const seconds = useSeconds()
   return (
     <section aria-labelledby="lesson" className="grid content-start gap-3 p-4">
       <Head seconds={rows.reduce((sum, r) => sum + (seconds.get(r.id) ?? 0), 0)} />
-      <Going />
+      <Going start="Run it" minutes={minutes} />
       {rows.length === 0 ? (
         <p className="text-soft">
           Nothing is in it yet. Make it of the warm-up and the plan, or put in passages, drills and steps, in the order of the lesson.

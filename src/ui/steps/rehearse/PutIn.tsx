@@ -18,7 +18,7 @@ import { stockFor, todayFor } from '@/ui/session/practiser'
 import { todayIs } from '@/ui/session/record'
 import type { StockInfo } from '@/workers/protocol'
 import { madeOf, rowPut } from './edits'
-import { warming } from './warming'
+import { warming } from '@/ui/rehearse/warming'
 
 /** What can be put in: a passage, a step, a drill; or all of the warm-up and the plan. */
 export function PutIn() {

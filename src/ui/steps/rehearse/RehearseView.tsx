@@ -5,15 +5,14 @@ import { useEffect } from 'react'
 import { Outline } from '@/ui/kit/Outline'
 import { Bench } from '@/ui/bench/Bench'
 import { LessonStrip } from '@/ui/rehearse/LessonStrip'
-import { NowStrip } from '@/ui/rehearse/NowStrip'
 import { DRILL } from '@/ui/rehearse/lesson'
-import { comingAfter } from '@/ui/rehearse/sign'
 import { Stage } from '@/ui/rehearse/Stage'
 import { useLesson, useLessonStore } from '@/ui/rehearse/useLesson'
 import { useRehearsalStore } from '@/ui/rehearse/useRehearsal'
 import { useWallLink } from '@/ui/rehearse/useWallLink'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { useRehearseKeys } from './keys'
+import { Playing } from './Playing'
 
 const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView), {
   loading: () => <Outline says="Engraving the score …" rows={6} />,
@@ -41,20 +40,6 @@ export function RehearseView() {
         <Music />
       </Stage>
     </div>
-  )
-}
-
-/** What is heard now; in a lesson with what comes after it. */
-function Playing() {
-  const lesson = useLesson((l) => l)
-  const piece = useDesk((d) => d.piece)
-  const plan = useDesk((d) => d.plan)
-  const seats = useDesk((d) => d.seats)
-  const coming = (turn: number) => comingAfter(lesson, { piece, plan, seats }, turn)
-  return (
-    <Stage>
-      <NowStrip coming={coming} />
-    </Stage>
   )
 }
 

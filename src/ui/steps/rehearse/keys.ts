@@ -34,18 +34,18 @@ export const PLAYING_KEYS: readonly KeyRow<Rehearsal>[] = [
 export const LESSON_KEYS: readonly KeyRow<Lesson>[] = [
   {
     keys: 'Space, PageDown',
-    words: 'in a lesson: go on, be done with a step, stop in a row',
+    words: 'in a lesson or a warm-up: go on, be done with a step, stop in a row',
     run: { ' ': (l) => l.go(), PageDown: (l) => l.go() },
   },
-  { keys: 'PageUp', words: 'in a lesson: the row again', run: { PageUp: (l) => l.again() } },
+  { keys: 'PageUp', words: 'in a lesson or a warm-up: the row again', run: { PageUp: (l) => l.again() } },
   {
     keys: 'Ctrl ← →',
-    words: 'in a lesson: the row before, the next row',
+    words: 'in a lesson or a warm-up: the row before, the next row',
     run: { 'Control+ArrowLeft': (l) => l.back(), 'Control+ArrowRight': (l) => l.skip() },
   },
   {
     keys: 'c x',
-    words: 'in a lesson: the row was clean, it slipped (into the record)',
+    words: 'in a lesson or a warm-up: the row was clean, it slipped (into the record)',
     run: { c: (l) => l.tap(true), x: (l) => l.tap(false) },
   },
 ]
@@ -53,14 +53,34 @@ export const LESSON_KEYS: readonly KeyRow<Lesson>[] = [
 /** A row that is being moved in a list has the keys. */
 const MOVED = '[aria-roledescription=sortable]'
 
+/** Whether a key is somebody else's: of a field, a button, a row that is moved. */
+const isTaken = (e: KeyboardEvent): boolean => {
+  const on = e.target as HTMLElement
+  return on.closest(TAKEN) !== null || on.closest(MOVED) !== null || (e.key === ' ' && on.closest(PRESSED) !== null)
+}
+
+/** The keys of what runs row by row, as long as it does. */
+export function useRunKeys(lesson: Lesson): void {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      const run = isOn(lesson.getState()) && !isTaken(e) ? runOf(LESSON_KEYS, e) : null
+      if (!run) return
+      run(lesson)
+      e.preventDefault()
+      e.stopPropagation()
+    }
+    window.addEventListener('keydown', onKey, true)
+    return () => window.removeEventListener('keydown', onKey, true)
+  }, [lesson])
+}
+
 /** The keys of playing, as long as the step is open. */
 export function useRehearseKeys(): void {
   const piece = useRehearsalStore()
   const lesson = useLessonStore()
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      const on = e.target as HTMLElement
-      if (on.closest(TAKEN) || on.closest(MOVED) || (e.key === ' ' && on.closest(PRESSED))) return
+      if (isTaken(e)) return
       // In a lesson what plays may be a drill on a desk of its own.
       const { stage } = lesson.getState()
       const rehearsal = stage ? rehearsalOf(stage) : piece
