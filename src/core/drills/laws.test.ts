@@ -142,4 +142,36 @@ describe('every drill', () => {
       { numRuns: 8, seed: 3 },
     )
   })
+
+  it('slides from one stopped note to another on one string, and takes the bow back from something that was played', () => {
+    let slurs = 0
+    fc.assert(
+      fc.property(tunes, steps, (piece, step) => {
+        const klass = classAt(step)
+        const c = practisedBy(piece, klass)
+        for (const d of drillsOf(c, ['rhythm']).filter(
+          (x) => x.variant === 'take back and set' && x.serves.some((s) => s.kind === 'wrong-bow'),
+        ))
+          expect(Math.max(...d.measures), d.id).toBeGreaterThan(0)
+        for (const d of drillsOf(c, ['ladder'])
+          .filter((x) => ['slide heard', 'finger light'].includes(x.variant))
+          .slice(0, 6))
+          for (const { seat } of c.players.filter((p) => d.serves.some((s) => s.seat === p.seat.id))) {
+            const map = drillMap(d, seat.id, klass)
+            for (const { from, to } of map.line.slurs) {
+              const [a, b] = [from, to].map((id) => map.byEvent.get(id)?.[0])
+              if (!a || !b) continue
+              slurs++
+              expect([a.stop.finger > 0, b.stop.finger > 0, a.stop.string === b.stop.string], `${d.id} ${seat.id}`).toEqual([
+                true,
+                true,
+                true,
+              ])
+            }
+          }
+      }),
+      { numRuns: casesOf(60), seed: 5 },
+    )
+    expect(slurs).toBeGreaterThan(20)
+  })
 })

@@ -5,13 +5,16 @@ import { drillsOf } from '../drills/all'
 import { classAt } from '../plan/class'
 import { practisedBy } from '../testing/drills'
 import { RANKED } from '../testing/ranked'
-import { TOLD } from '../testing/saidFirst'
+import { TOLD, TOLD_AFTER } from '../testing/saidFirst'
 import { fillArc, itemsIn, partOf, worthOf, type ArcBurden, type ArcItem } from './arc'
 import { warmupOf } from './warmup'
 
 const cases = fc
   .record({
-    burdens: fc.array(fc.record({ points: fc.integer({ min: 0, max: 20 }), seat: fc.nat({ max: 3 }) }), { minLength: 1, maxLength: 8 }),
+    burdens: fc.array(fc.record({ points: fc.integer({ min: 0, max: 20 }), seat: fc.nat({ max: 3 }), note: fc.nat({ max: 5 }) }), {
+      minLength: 1,
+      maxLength: 8,
+    }),
     minutes: fc.constantFrom(3, 5, 8, 12),
     items: fc.array(
       fc.record({
@@ -34,10 +37,11 @@ const cases = fc
     })),
   }))
 
-/** Whether one does for the other, told from the other side: of one kind, or more than half of the shorter list in the longer. */
-const alike = (a: ArcItem, b: ArcItem): boolean => {
-  const common = a.eased.burdens.filter((i) => b.eased.burdens.includes(i)).length
-  return a.kind === b.kind || common > Math.min(a.eased.burdens.length, b.eased.burdens.length) / 2
+/** Whether one does for the other, told from the other side: of one kind, or more than half of the notes of the one that has fewer among those of the other. */
+const alike = (a: ArcItem, b: ArcItem, burdens: readonly ArcBurden[]): boolean => {
+  const all = [a, b].map((x) => [...new Set(x.eased.burdens.map((i) => burdens[i].note))])
+  const common = all[0].filter((n) => all[1].includes(n)).length
+  return a.kind === b.kind || common > Math.min(all[0].length, all[1].length) / 2
 }
 
 /** The worth of the best set that keeps the rules, of every set there is. */
@@ -53,7 +57,7 @@ function bruteForce(all: readonly ArcItem[], burdens: readonly ArcBurden[], minu
     const scales = set.filter((x) => x.part === 'scale')
     if (time > minutes + 1e-9 || set.length > itemsIn(minutes) || passages.length > 1) continue
     if (scales.length !== (scale === first && scale >= 0 ? 1 : 0) || (scales[0] && scales[0] !== all[first])) continue
-    if (singles.some((a, i) => singles.slice(i + 1).some((b) => alike(a, b)))) continue
+    if (singles.some((a, i) => singles.slice(i + 1).some((b) => alike(a, b, burdens)))) continue
     // A passage ends it wherever one fits beside the scale.
     const room = minutes - (scales[0]?.minutes ?? 0)
     if (passages.length === 0 && all.some((x) => x.part === 'passage' && x.minutes <= room + 1e-9) && scales.length < itemsIn(minutes))
@@ -95,6 +99,36 @@ describe('the arc of a warm-up', () => {
       }
       expect(new Set(w.drills.map((d) => d.kind)).size, name).toBe(w.drills.length)
     }
+  })
+
+  it('has no two drills for one note, and nothing of the bow where all is plucked: 24 tunes, eight and twelve minutes', () => {
+    for (const { name, piece, step } of [...TOLD, ...TOLD_AFTER, ...RANKED])
+      for (const minutes of [8, 12]) {
+        const c = practisedBy(piece, classAt(step))
+        const { drills } = warmupOf(c, drillsOf(c), { minutes })
+        const singles = drills.filter((d) => ['single', 'whole'].includes(partOf(d.kind)))
+        for (const [i, a] of singles.entries())
+          for (const b of singles.slice(i + 1)) {
+            const [x, y] = [a, b].map(
+              (d) =>
+                new Set(
+                  d.title
+                    .split(/[,:]| across/)[0]
+                    .split(' to ')
+                    .sort(),
+                ),
+            )
+            expect(
+              [...x].join() === [...y].join() && a.serves.some((s) => b.serves.some((t) => t.event === s.event)),
+              `${name}: ${a.title}, ${b.title}`,
+            ).toBe(false)
+          }
+        if (!name.includes('plucked')) continue
+        expect(
+          drills.filter((d) => /\bbows?\b/i.test(`${d.title} ${d.purpose}`)).map((d) => d.title),
+          name,
+        ).toEqual([])
+      }
   })
 
   it('has one thing for the hands that have most to do, each for its own', () => {

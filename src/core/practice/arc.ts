@@ -22,8 +22,8 @@ export const partOf = (kind: DrillKind): ArcPart => {
 /** What may stand in a warm-up. */
 export type ArcItem = { readonly part: ArcPart; readonly kind: DrillKind; readonly minutes: number; readonly eased: Eased }
 
-/** What loads a seat (by index) at a note. */
-export type ArcBurden = { readonly points: number; readonly seat: number }
+/** What loads a seat (by index) at a note (by number). */
+export type ArcBurden = { readonly points: number; readonly seat: number; readonly note: number }
 
 /** How many items a warm-up has, up to so many minutes; beyond the last, one more for every two minutes. Common practice. */
 const ITEMS: readonly (readonly [minutes: number, items: number])[] = [
@@ -128,12 +128,13 @@ export function fillArc(all: readonly ArcItem[], burdens: readonly ArcBurden[], 
 /** Of what two items take something off, this part is common where they are for the same place. */
 const COMMON = 0.5
 
-/** Whether one item does for another: of one kind, or for mostly the same places. */
-function isLike(a: ArcItem, b: ArcItem): boolean {
+/** Whether one item does for another: of one kind, or for mostly the same notes. */
+function isLike(a: ArcItem, b: ArcItem, burdens: readonly ArcBurden[]): boolean {
   if (a.kind === b.kind) return true
-  const [few, many] = a.eased.burdens.length < b.eased.burdens.length ? [a, b] : [b, a]
-  const known = new Set(many.eased.burdens)
-  return few.eased.burdens.filter((i) => known.has(i)).length > few.eased.burdens.length * COMMON
+  const notesOf = ({ eased }: ArcItem) => new Set(eased.burdens.map((i) => burdens[i].note))
+  const [x, y] = [notesOf(a), notesOf(b)]
+  const [few, many] = x.size < y.size ? [x, y] : [y, x]
+  return [...few].filter((n) => many.has(n)).length > few.size * COMMON
 }
 
 /** Of some items, no two of one kind or for the same places, those that are worth most beside `chosen`, in so many minutes and so many at the most. */
@@ -148,7 +149,7 @@ function mostWorth(
   const filled = emptyOf(burdens)
   for (const i of chosen) take(filled, burdens, all[i].eased)
   const singles = chosen.filter((i) => all[i].part === 'single' || all[i].part === 'whole')
-  const open = some.filter((i) => !singles.some((s) => isLike(all[s], all[i])) && gainOf(filled, burdens, all[i].eased) > SLACK)
+  const open = some.filter((i) => !singles.some((s) => isLike(all[s], all[i], burdens)) && gainOf(filled, burdens, all[i].eased) > SLACK)
   let best: readonly number[] = []
   let highest = -1
   /** Tries every way on from `picked`, which leaves `space` minutes and `left` places. */
@@ -157,7 +158,7 @@ function mostWorth(
     if (value > highest + SLACK) [best, highest] = [picked, value]
     if (left <= 0) return
     const gains = open.slice(from).flatMap((i) => {
-      if (all[i].minutes > space + SLACK || picked.some((p) => isLike(all[p], all[i]))) return []
+      if (all[i].minutes > space + SLACK || picked.some((p) => isLike(all[p], all[i], burdens))) return []
       return [{ i, gain: gainOf(now, burdens, all[i].eased) }]
     })
     const bound = [...gains].sort((a, b) => b.gain - a.gain).slice(0, left)

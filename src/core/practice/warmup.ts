@@ -81,10 +81,11 @@ export function warmupOf(
   const all = [...kept, ...open]
   const eased = easedBy(all, burdens)
   const seats = c.players.map((p) => p.seat.id)
+  const notes = [...new Set(burdens.map((b) => `${b.seat} ${b.event}`))]
   const items = all.map((d, i): ArcItem => ({ part: partOf(d.kind), kind: d.kind, minutes: d.minutes, eased: eased[i] }))
   const indices = fillArc(
     items,
-    burdens.map((b) => ({ points: b.points, seat: seats.indexOf(b.seat) })),
+    burdens.map((b) => ({ points: b.points, seat: seats.indexOf(b.seat), note: notes.indexOf(`${b.seat} ${b.event}`) })),
     minutes,
     kept.map((_, i) => i),
   )

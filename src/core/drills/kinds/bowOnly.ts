@@ -1,4 +1,7 @@
+import { pluckedIn } from '../../bowing/strokes'
 import { capital } from '../../names'
+import type { Stretch } from '../../piece/stretch'
+import type { Practised } from '../practised'
 import type { Spot } from '../../reading/spots/spot'
 import { aboutKind } from '../../reading/spots/detectors'
 import { bowOnly as onOpen, passageVoice } from '../passages'
@@ -17,31 +20,40 @@ export const forBow = (s: Spot): boolean =>
   aboutKind(s.kind).concern === 'bow' ||
   ['bow-crossing', 'hand-crossing', 'skip-crossing', 'skip-string', 'dotted', 'syncopation', 'new-rhythm'].includes(s.kind)
 
+/** Whether anything in a passage is bowed: what is plucked has no bow to learn. */
+const isBowed = (c: Practised, { from, to }: Stretch): boolean =>
+  c.players.some(({ map: { line } }) => {
+    const plucked = pluckedIn(line)
+    return line.measures.slice(from, to + 1).some((m) => m.events.some((e) => e.kind === 'note' && !plucked.has(e.id)))
+  })
+
 /** A passage on the open strings that it is fingered on: the bow arm alone. */
 export const bowOnly = {
   kind: 'bow only',
   name: 'The bow alone',
   eases: 0.3,
   find: (c) =>
-    passagesOf(c, 2).flatMap((stretch) =>
-      WAYS.map(({ variant, pace, words, says }) => ({
-        kind: 'bow only' as const,
-        variant,
-        title: `${capital(sayPassage(c, stretch))}, bow alone, ${variant}`,
-        purpose: `The bow arm learns ${sayPassage(c, stretch)} without the fingers, on open strings: ${says}.`,
-        spots: spotsOfStretch(c, stretch).filter(forBow),
-        isFor: () => true,
-        measures: indicesOf(stretch),
-        pace,
-        times: 2,
-        key: c.measures[stretch.from].key,
-        meter: c.measures[stretch.from].meter,
-        voice: (seat) => {
-          const p = c.bySeat[seat.id]
-          return worded(passageVoice(c, p, stretch, onOpen(p)), words)
-        },
-      })),
-    ),
+    passagesOf(c, 2)
+      .filter((stretch) => isBowed(c, stretch))
+      .flatMap((stretch) =>
+        WAYS.map(({ variant, pace, words, says }) => ({
+          kind: 'bow only' as const,
+          variant,
+          title: `${capital(sayPassage(c, stretch))}, bow alone, ${variant}`,
+          purpose: `The bow arm learns ${sayPassage(c, stretch)} without the fingers, on open strings: ${says}.`,
+          spots: spotsOfStretch(c, stretch).filter(forBow),
+          isFor: () => true,
+          measures: indicesOf(stretch),
+          pace,
+          times: 2,
+          key: c.measures[stretch.from].key,
+          meter: c.measures[stretch.from].meter,
+          voice: (seat) => {
+            const p = c.bySeat[seat.id]
+            return worded(passageVoice(c, p, stretch, onOpen(p)), words)
+          },
+        })),
+      ),
 } as const satisfies Generator
 
 /** A voice with words over its first note. */

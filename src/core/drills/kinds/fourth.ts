@@ -82,7 +82,10 @@ function placedUnder(p: SeatAtWork, note: At['note'], finger: number): Under | n
   const open = instrument.strings[s.string]
   const midi = midiOf(open) + k
   const steps = stepsOf(open) + position.letters + finger - 1
-  const written = instrument.byLetter ? pitchAt(steps, midi - midiOf(pitchAt(steps, 0))) : spelled([midi], note.placed.at.key)[0]
+  const byKey = spelled([midi], note.placed.at.key)[0]
+  const byFinger = pitchAt(steps, midi - midiOf(pitchAt(steps, 0)))
+  // A finger has its letter, but no sharp in a key of flats: finger 1 next to the nut of A is B flat there.
+  const written = instrument.byLetter && !(byFinger.alter > 0 && note.placed.at.key.fifths < 0) ? byFinger : byKey
   if (Math.abs(written.alter) > 2) return null
   const touch = heldTouch(p, written, s.string, finger, note.hold.position)
   return touch && { touch, pitch: { ...written, octave: written.octave - p.map.written } }

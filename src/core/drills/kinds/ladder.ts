@@ -18,17 +18,24 @@ type Rung = {
   readonly variant: string
   readonly pattern: string
   readonly says: string
+  /** What stands over the notes: of whoever shifts alone where it tells the hand what to do. */
   readonly words?: string
+  readonly ofHand?: true
   readonly marks?: readonly NoteMark[]
+  /** The finger goes along the string from note to note; with {@link STAYS} in place of the rest of it where it cannot. */
+  readonly slides?: true
 }
+/** What is left of a slide where the notes of the piece lie on two strings, or one is open: finger 1 alone, there and back. */
+const STAYS = '(f:2 t:2) | (t:2 f:2)'
 
 /** Lowest rung first, each both ways and several times, 1 to 1 first and then the finger that lands. Common practice. */
 const RUNGS: readonly Rung[] = [
   {
     variant: 'hand alone',
     pattern: 'f:2 t:2 | t:2 f:2',
-    says: 'hand and thumb go there and back along the neck, without the bow',
-    words: 'hand alone, no bow',
+    says: 'hand and thumb go there and back along the neck, without a sound',
+    words: 'hand alone, no sound',
+    ofHand: true,
   },
   {
     variant: 'plucked',
@@ -42,12 +49,16 @@ const RUNGS: readonly Rung[] = [
     pattern: '(f:2 t:2) | (t:2 f:2) | (a:2 b:2) | (b:2 a:2)',
     says: 'one bow, and the slide is heard',
     words: 'let it slide',
+    ofHand: true,
+    slides: true,
   },
   {
     variant: 'finger light',
     pattern: '(f:2 t:2) | (t:2 f:2) | (a:2 b:2) | (b:2 a:2)',
     says: 'one bow, with the finger light on the string',
     words: 'finger light',
+    ofHand: true,
+    slides: true,
   },
   { variant: 'stop one beat', pattern: 'a z b o | b z a z | a z b o | b z a z', says: 'the bow stops for a beat while the hand goes' },
   {
@@ -127,7 +138,11 @@ function rungsOf(c: Practised, pair: Pair): Sketch[] {
     meter: at.meter,
     voice,
   })
-  const rungs = RUNGS.map((rung) => made(rung, (seat) => rungVoice(c, pair, rung, c.bySeat[seat.id])))
+  const hands = ats.map((x) => x.player)
+  const rungs = RUNGS.flatMap((rung): Rung[] => {
+    if (!rung.slides || hands.every((p) => isSlide(p, pair, 'a', 'b') && isSlide(p, pair, 'f', 't'))) return [rung]
+    return hands.every((p) => isSlide(p, pair, 'f', 't')) ? [{ ...rung, pattern: STAYS }] : []
+  }).map((rung) => made(rung, (seat) => rungVoice(c, pair, rung, c.bySeat[seat.id])))
   const replaced = ats.some((x) => replacing(x.player, pair))
   const find: Rung = { variant: 'find the place', pattern: 'r:2 t:2 r:2 t:2', says: 'finger 1 goes where a higher finger was' }
   const [from, to] = [ats[0].last!.placed.at.index, ats[0].spot.index]
@@ -139,6 +154,13 @@ function rungsOf(c: Practised, pair: Pair): Sketch[] {
     ),
     ...rungs.slice(-1),
   ]
+}
+
+/** Whether a finger can go along one string from one name of a rung's pattern to another: stopped, both on that string. */
+function isSlide(p: SeatAtWork, pair: Pair, from: string, to: string): boolean {
+  const [a, b] = [atRung(p, pair, from), atRung(p, pair, to)]
+  const isStopped = ({ pin }: Touch) => pin?.fingers?.every((f) => f > 0) ?? false
+  return !!a && !!b && a.string === b.string && isStopped(a) && isStopped(b)
 }
 
 /** "to IV", "to IV and V½": where the hands go. */
@@ -159,7 +181,7 @@ function rungVoice(c: Practised, pair: Pair, rung: Rung, p: SeatAtWork): DrillVo
     const pitch = atRung(lead, pair, what)?.pitches[0]
     return pitch ? lineTouch(p, { ...pitch, octave: pitch.octave - lead.map.written }) : null
   }
-  return voiceOf(cellsOf(rung.pattern), at.meter, touch, { words: rung.words, marks: rung.marks })
+  return voiceOf(cellsOf(rung.pattern), at.meter, touch, { words: shifts || !rung.ofHand ? rung.words : undefined, marks: rung.marks })
 }
 
 /** What a shifting seat plays at a name of a rung's pattern. */

@@ -74,7 +74,8 @@ type Bows = { readonly variant: string; readonly words: string; readonly says: (
 /** One drill for each measure where the bow needs care. */
 function bows(c: Practised, kinds: readonly SpotKind[], { variant, words, says }: Bows): Sketch[] {
   const ats = spotsOfKinds(c, kinds)
-  const measures = [...new Set(ats.map((at) => at.spot.index))].sort((a, b) => a - b)
+  // Before the first note the bow stands where it is set: there is nothing to take it back from.
+  const measures = [...new Set(ats.map((at) => at.spot.index))].filter((i) => i > 0 || !kinds.includes('wrong-bow')).sort((a, b) => a - b)
   return measures.map((index) => {
     const here = ats.filter((at) => at.spot.index === index)
     const stretch = { from: Math.max(0, index - 1), to: index }

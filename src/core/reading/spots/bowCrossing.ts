@@ -1,4 +1,4 @@
-import { crossingOf, fromCrossings, pressed } from './crossed'
+import { crossingOf, fromCrossings, isPlucked, pressed } from './crossed'
 import type { Detector } from './spot'
 
 /** Only the bow crosses: to or from an open string, the fingers stay over their string. */
@@ -11,7 +11,7 @@ export const bowCrossing = {
   find: (r) =>
     fromCrossings(
       r,
-      (c) => c.over === 1 && c.by === 'bow',
+      (c) => c.over === 1 && c.by === 'bow' && !isPlucked(r, c),
       (c) => ({
         hard: 0.12 + pressed(r, c),
         facts: crossingOf(c),

@@ -1,4 +1,5 @@
 import { stepsOf } from '../../music/pitch'
+import { pluckedIn } from '../../bowing/strokes'
 import { facing } from '../../fingering/costs'
 import { once } from '../../once'
 import { secondsBetween } from '../../performance/tempo'
@@ -28,6 +29,12 @@ export function strings({ instrument }: Reading, last: ReadNote, note: ReadNote)
 export function stringSteps({ instrument }: Reading, last: ReadNote, note: ReadNote): number {
   const { from, to } = crossedStrings(last, note)
   return Math.abs(stepsOf(instrument.strings[to]) - stepsOf(instrument.strings[from]))
+}
+
+/** Whether a crossing is plucked: no bow goes over. */
+export const isPlucked = ({ map: { line } }: Reading, { note, last }: Crossed): boolean => {
+  const plucked = pluckedIn(line)
+  return plucked.has(note.placed.event.id) && plucked.has(last.placed.event.id)
 }
 
 type Crossed = {
