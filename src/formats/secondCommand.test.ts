@@ -36,10 +36,11 @@ describe('second, the command line', () => {
     // The bass reads an octave over what sounds: nothing under its low E (E2 on the page).
     for (const n of said!.line) expect(parsePitch(n.pitch)!.octave).toBeGreaterThanOrEqual(2)
     expect(said!.line.at(-1)!.pitch).toMatch(/^D/)
-    // One finger is enough for the rhythm on one note.
+    // One finger is enough for the rhythm of it.
     const few = second(file('three.abc', TUNE), '--kind', 'rhythm', '--level', 'first-finger').said!
     expect(few.line).toHaveLength(4 + 3 + 4 + 1)
-    expect(new Set(few.line.map((n) => n.pitch)).size).toBe(1)
+    // A note to each chord, and no more of them than there are chords.
+    expect(new Set(few.line.map((n) => n.pitch)).size).toBeLessThanOrEqual(new Set(few.chords.map((c) => c.chord)).size)
   })
   it('takes every kind, and makes the line for whom it is least to do when nobody says for whom', () => {
     for (const kind of ['drone', 'roots', 'thirds', 'rhythm', 'skeleton'])

@@ -7,7 +7,7 @@ import { casesOf } from '../testing/depth'
 import { demoPieces } from '@/formats/testing/demo'
 import { isLearned } from '../hands/hold'
 import { FIRST, STEP_IDS } from '../instruments/instrument'
-import { midiOf, pitchName } from '../music/pitch'
+import { midiOf, pitchName, stepsOf } from '../music/pitch'
 import { QUARTER } from '../music/time'
 import { eventTicks, type Piece } from '../piece/piece'
 import { pieceSchema } from '../piece/piece.schema'
@@ -18,7 +18,7 @@ import { seatsOf } from '../seats/seat'
 import { pieces } from '../testing/arbitrary'
 import { pieceFrom } from '../testing/piece'
 import { cheapest } from './cheapest'
-import { toneIn } from './chord'
+import { chordName, toneIn } from './chord'
 import { consonance, isParallel } from './counterpoint'
 import { SECOND_KINDS, secondLine, secondLines, type Second, type SecondKind } from './second'
 import { beatsOf, notesOf, soundingAt } from './tune'
@@ -112,7 +112,22 @@ function holds(piece: Piece, made: Second): void {
   expect(sounding).toBe(notes.reduce((sum, n) => sum + n.to - n.from, 0))
   // No fifths or octaves in parallel with the tune: but for its own notes held, which double it.
   const sung = notesOf(piece, piece.lines[0])
-  if (kind === 'skeleton' || kind === 'rhythm') return
+  if (kind === 'skeleton' || kind === 'round') return
+  // Nor from one strong beat to the next.
+  const strong = beatsOf(piece, piece.lines[0]).filter((b) => b.strength !== 'weak')
+  const lineAt = (tick: number) => notes.find((n) => n.from <= tick && tick < n.to)?.pitches[0]
+  for (let k = 1; k < strong.length; k++) {
+    const [a, b] = [strong[k - 1].from, strong[k].from]
+    const [x, y, u, v] = [soundingAt(sung, a)?.pitch, soundingAt(sung, b)?.pitch, lineAt(a), lineAt(b)]
+    if (x && y && u && v) expect(isParallel([x, u], [y, v]), `${kind} ${map.seat.name} from ${a / QUARTER} to ${b / QUARTER}`).toBe(false)
+  }
+  // No letter in two forms in one measure.
+  for (const n of notes) {
+    const m = tune.find((t) => t.start <= n.from && n.from < t.start + t.length)!
+    for (const t of sung.filter((x) => x.from < m.start + m.length && x.to > m.start))
+      if (t.pitch.letter === n.pitches[0].letter)
+        expect(t.pitch.alter, `${kind} ${map.seat.name} at ${n.from / QUARTER}`).toBe(n.pitches[0].alter)
+  }
   for (let i = 1; i < notes.length; i++) {
     const [before, now] = [soundingAt(sung, notes[i].from - 1), soundingAt(sung, notes[i].from)]
     if (before && now && notes[i - 1].to === notes[i].from)
@@ -123,6 +138,9 @@ function holds(piece: Piece, made: Second): void {
   }
 }
 
+/** The measure of a time. */
+const placeOf = (piece: Piece, tick: number) => placeMeasures(piece, piece.lines[0]).findLast((m) => m.start <= tick)
+
 /** What holds for a kind alone. */
 const OF_KIND: Readonly<Record<SecondKind, (piece: Piece, made: Second) => void>> = {
   drone: (_, { map }) => expect(map.notes.every((n) => n.stop.finger === 0)).toBe(true),
@@ -132,15 +150,26 @@ const OF_KIND: Readonly<Record<SecondKind, (piece: Piece, made: Second) => void>
       expect([0, 1, 2]).toContain(toneIn(chord, n.pitches[0]))
     }
   },
-  thirds: (piece, { notes }) => {
+  thirds: (piece, { notes, beats }) => {
     const sung = notesOf(piece, piece.lines[0])
     expect(notes.map((n) => [n.from, n.to])).toEqual(sung.map((n) => [n.from, n.to]))
     notes.forEach((n, i) => expect(consonance(n.pitches[0], sung[i].pitch)).not.toBe('dissonant'))
+    const apart = notes.map((n, i) => (((stepsOf(n.pitches[0]) - stepsOf(sung[i].pitch)) % 7) + 7) % 7)
+    expect(apart.filter((x) => x === 2 || x === 5).length).toBeGreaterThanOrEqual(0.75 * notes.length)
+    for (const n of [notes[0], notes.at(-1)!])
+      expect(toneIn(beats.findLast((b) => b.from <= n.from)!.chord, n.pitches[0])).toBeGreaterThanOrEqual(0)
   },
-  rhythm: (piece, { notes }) => {
+  rhythm: (piece, { notes, beats, says }) => {
     const sung = notesOf(piece, piece.lines[0])
     expect(notes.map((n) => [n.from, n.to])).toEqual(sung.map((n) => [n.from, n.to]))
-    expect(new Set(notes.map((n) => midiOf(n.pitches[0]))).size).toBe(1)
+    // In the chord, whatever it is; it changes with the chord and not inside it.
+    for (const n of notes) expect(toneIn(beats.findLast((b) => b.from <= n.from)!.chord, n.pitches[0])).toBeGreaterThanOrEqual(0)
+    const nameAt = (tick: number) => chordName(beats.findLast((b) => b.from <= tick)!.chord)
+    notes.slice(1).forEach((n, i) => {
+      if (nameAt(n.from) === nameAt(notes[i].from) && placeOf(piece, n.from) === placeOf(piece, notes[i].from))
+        expect(midiOf(n.pitches[0])).toBe(midiOf(notes[i].pitches[0]))
+    })
+    expect(says.includes('on one note')).toBe(new Set(notes.map((n) => midiOf(n.pitches[0]))).size === 1)
   },
   skeleton: (piece, { notes, beats }) => {
     const sung = notesOf(piece, piece.lines[0])
@@ -253,6 +282,13 @@ describe('check values of second lines (common practice)', () => {
     expect(of('drone', flat, 'cello')).toBeNull()
     const made = of('drone', pieceFrom('D4 E4 F#4 G4 A4:h F#4:h E4 G4 C#4 E4 D4:w', key), 'cello')!
     for (const n of made.notes) expect(['D', 'A']).toContain(n.pitches[0].letter)
+  })
+  it('six times the same note is a drone and called so', () => {
+    const still = pieceFrom('D4 F#4 A4 F#4 D4 A4 F#4 D4 F#4 A4 D4 F#4 A4 F#4 D4 A4 D4 F#4 A4 D4 F#4 D4 F#4 A4 D4:w', key)
+    const made = of('roots', still, 'cello')!
+    expect(new Set(made.notes.map((n) => midiOf(n.pitches[0]))).size).toBe(1)
+    expect(made.notes.length).toBeGreaterThanOrEqual(6)
+    expect([made.line.name, made.says]).toEqual(['Cello, drone', expect.stringMatching(/^Long D/)])
   })
   it('46: in six eighths chords change on the two big beats', () => {
     const six = { beats: 6, unit: 8 } as const

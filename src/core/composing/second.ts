@@ -14,6 +14,7 @@ import { loadOf } from '../balance/load'
 import type { Seat } from '../seats/seat'
 import { cheapest } from './cheapest'
 import { degreeOf, toneIn } from './chord'
+import { away, cleanWay, isCross, leap, parallels, type Given } from './besideTune'
 import { consonance, isParallel } from './counterpoint'
 import { roundNotes, roundOf } from './fit'
 import { harmonise, spansOf, type HarmonisedBeat, type Span } from './harmonise'
@@ -49,17 +50,6 @@ export type Second = {
   readonly says: string
 }
 
-type Given = {
-  /** The tune once more where it enters as a round; null: it goes with itself at no distance. */
-  readonly again: readonly TuneNote[] | null
-  readonly tune: readonly TuneNote[]
-  readonly beats: readonly HarmonisedBeat[]
-  readonly spans: readonly Span[]
-  readonly reachable: readonly Reachable[]
-  /** Octaves from the tune to where this seat has it at home. */
-  readonly octave: number
-}
-
 /** How many octaves down a tune is looked for at the most. */
 const LOWEST = -3
 
@@ -74,46 +64,14 @@ function homeOctave(tune: readonly TuneNote[], reachable: readonly Reachable[]):
   return best
 }
 
-/** How far a pitch lies from the tune where the seat has it, in octaves. */
-const away = ({ octave }: Given, n: TuneNote, p: Pitch): number => Math.abs(midiOf(p) - midiOf(n.pitch) - 12 * octave) / 12
-
 /* Weights of a line; common practice: common tones kept, small steps before leaps, the root at the end, below the tune. */
-const LEAP = { step: 0.1, third: 0.25, upToFifth: 0.5, upToOctave: 1.1, wider: 4 } as const
 const ABOVE = 1.2
 const NOT_OPEN = 0.12
 /** A shadow over the tune is heard as the tune. */
 const OVER_TUNE = 0.9
 
-/** What the way from one pitch to the next costs, by how far it is. */
-function leap(a: Pitch, b: Pitch): number {
-  const steps = Math.abs(stepsOf(a) - stepsOf(b))
-  return steps === 0
-    ? 0
-    : steps === 1
-      ? LEAP.step
-      : steps === 2
-        ? LEAP.third
-        : steps <= 4
-          ? LEAP.upToFifth
-          : steps <= 7
-            ? LEAP.upToOctave
-            : LEAP.wider
-}
-
 const pitchesIn = (reachable: readonly Reachable[], wanted: (p: Pitch) => boolean): readonly Reachable[] =>
   reachable.filter((r) => wanted(r.pitch))
-
-/** What the tune sounds just before and at a time; null where it rests. */
-const around = (tune: readonly TuneNote[], tick: number): readonly [TuneNote | null, TuneNote | null] => [
-  soundingAt(tune, tick - 1),
-  soundingAt(tune, tick),
-]
-
-/** Whether going from a to b at a time makes fifths or octaves in parallel with the tune. */
-function parallels(tune: readonly TuneNote[], a: Pitch, b: Pitch, tick: number): boolean {
-  const [before, now] = around(tune, tick)
-  return before !== null && now !== null && isParallel([before.pitch, a], [now.pitch, b])
-}
 
 /** Spans that the tune has begun: nothing sounds beside its pickup. */
 const afterPickup = ({ spans, beats }: Given): readonly Span[] => {
@@ -125,8 +83,10 @@ const afterPickup = ({ spans, beats }: Given): readonly Span[] => {
 function drone(g: Given): Voiced[] | null {
   const spans = afterPickup(g)
   const open = g.reachable.filter((r) => r.open && spans.every((_, i) => isDegree(g, i, r.pitch, 0) || isDegree(g, i, r.pitch, 4)))
-  const chosen = cheapest(
-    spans.map(() => open),
+  const chosen = cleanWay(
+    g,
+    spans,
+    spans.map((s) => open.filter((r) => !isCross(g, s.from, r.pitch))),
     ({ pitch }, i) => {
       const { chord, from, to } = spans[i]
       const tone = toneIn(chord, pitch)
@@ -164,8 +124,10 @@ function joined(spans: readonly Span[], chosen: readonly Reachable[]): Voiced[] 
 /** The roots of the chords in long notes; another tone only where no root is learned or a parallel with the tune forbids it. Common practice: at V–I root to root. */
 function roots(g: Given): Voiced[] | null {
   const spans = afterPickup(g)
-  const chosen = cheapest(
-    spans.map(({ chord }) => pitchesIn(g.reachable, (p) => [0, 1, 2].includes(toneIn(chord, p)))),
+  const chosen = cleanWay(
+    g,
+    spans,
+    spans.map(({ chord, from }) => pitchesIn(g.reachable, (p) => [0, 1, 2].includes(toneIn(chord, p)) && !isCross(g, from, p))),
     ({ pitch, open }, i) => {
       const { chord, from } = spans[i]
       const tone = toneIn(chord, pitch)
@@ -199,12 +161,17 @@ function thirds(g: Given): Voiced[] | null {
       })
     )
   }
-  const chosen = cheapest(
-    tune.map((n) =>
-      pitchesIn(
-        g.reachable,
-        (p) => inKey(n, p) && (shadow(n, p) !== null || (toneIn(spanAt(n.from).chord, p) >= 0 && consonance(n.pitch, p) !== 'dissonant')),
-      ),
+  const isEdge = (i: number): boolean => i === 0 || i === tune.length - 1
+  const chosen = cleanWay(
+    g,
+    tune,
+    tune.map((n, i) =>
+      pitchesIn(g.reachable, (p) => {
+        const own = toneIn(spanAt(n.from).chord, p) >= 0
+        // It begins and ends in the chord.
+        if (!inKey(n, p) || isCross(g, n.from, p) || (isEdge(i) && !own)) return false
+        return shadow(n, p) !== null || (own && consonance(n.pitch, p) !== 'dissonant')
+      }),
     ),
     ({ pitch }, i) => {
       const n = tune[i]
@@ -227,21 +194,40 @@ function thirds(g: Given): Voiced[] | null {
       return parallel ? Infinity : leap(a.pitch, b.pitch) * 0.7 + (x === y ? 0 : 0.4)
     },
   )
-  return chosen && tune.map((n, i) => ({ pitches: [chosen[i].pitch], from: n.from, to: n.to }))
+  if (!chosen || tune.filter((n, i) => shadow(n, chosen[i].pitch) !== null).length < MOSTLY * tune.length) return null
+  return tune.map((n, i) => ({ pitches: [chosen[i].pitch], from: n.from, to: n.to }))
 }
+/** Which part of a line is to be what the line is called. */
+const MOSTLY = 0.75
 
-/** The rhythm of the tune on one note: the one that lies in most of the chords, an open string before a finger. */
+/** The rhythm of the tune on one note as long as it lies in the chord, and then on another: an open string before a finger. */
 function rhythm(g: Given): Voiced[] | null {
-  const cost = ({ pitch, open }: Reachable): number =>
-    g.spans.reduce((sum, s) => {
-      const tone = toneIn(s.chord, pitch)
-      return sum + ((tone === 0 || tone === 2 ? 0 : tone === 1 ? 0.3 : 1) * (s.to - s.from)) / QUARTER
-    }, 0) +
-    (open ? 0 : 1.5) +
-    0.01 * Math.abs(midiOf(pitch) - midiOf(g.tune[0].pitch))
-  const [best] = [...g.reachable].sort((a, b) => cost(a) - cost(b))
-  return best ? g.tune.map((n) => ({ pitches: [best.pitch], from: n.from, to: n.to })) : null
+  const { spans, tune } = g
+  const chosen = cleanWay(
+    g,
+    spans,
+    spans.map(({ chord, from }) => pitchesIn(g.reachable, (p) => [0, 1, 2].includes(toneIn(chord, p)) && !isCross(g, from, p))),
+    ({ pitch, open }, i) =>
+      ((toneIn(spans[i].chord, pitch) === 1 ? 0.3 : 0) * (spans[i].to - spans[i].from)) / QUARTER +
+      (open ? 0 : FINGERED) +
+      0.01 * Math.abs(midiOf(pitch) - midiOf(tune[0].pitch)),
+    (a, b, i) => {
+      if (midiOf(a.pitch) === midiOf(b.pitch)) return 0
+      return parallels(tune, a.pitch, b.pitch, spans[i].from) ? Infinity : CHANGED + leap(a.pitch, b.pitch)
+    },
+  )
+  if (!chosen) return null
+  const at = (tick: number) =>
+    chosen[
+      Math.max(
+        0,
+        spans.findLastIndex((s) => s.from <= tick),
+      )
+    ].pitch
+  return tune.map((n) => ({ pitches: [at(n.from)], from: n.from, to: n.to }))
 }
+/** What a finger costs, and another note. From memory. */
+const [FINGERED, CHANGED] = [0.4, 0.8]
 
 /** The notes of the tune's strong beats, held; in whatever octave is learned, the nearest way from one to the next. */
 function skeleton(g: Given): Voiced[] | null {
@@ -303,7 +289,7 @@ export function secondLine(
   const again = after === null ? null : roundNotes({ piece, line: beside }, after)
   const notes = MAKERS[kind]({ again, tune, beats, spans: spansOf(beats), reachable, octave: homeOctave(tune, reachable) })
   if (!notes) return null
-  const named = { name: `${seat.name}, ${SECOND_NAMES[kind]}`, clef: seat.instrument.clef, prefix }
+  const named = { name: `${seat.name}, ${SECOND_NAMES[calledFor(kind, notes)]}`, clef: seat.instrument.clef, prefix }
   const sounding = (tick: number): Pitch => (notes.findLast((n) => n.from <= tick) ?? notes[0]).pitches[0]
   const line = kind === 'thirds' || kind === 'rhythm' ? inRhythmOf(piece, beside, sounding, named) : lineOf(piece, beside, notes, named)
   if (!line) return null
@@ -332,6 +318,15 @@ const NAMES: Readonly<Record<SecondKind, string>> = {
   round: 'the tune itself',
 }
 
+/** From so many notes of one pitch on, and no other, roots are a drone and called so. Common practice. */
+const DRONES = 6
+
+const isOneNote = (notes: readonly Voiced[]): boolean => new Set(notes.map((n) => midiOf(n.pitches[0]))).size === 1
+
+/** What a line is called: what it turned out to be. */
+const calledFor = (kind: SecondKind, notes: readonly Voiced[]): SecondKind =>
+  kind === 'roots' && notes.length >= DRONES && isOneNote(notes) ? 'drone' : kind
+
 /** "Long D and A on open strings, 0 shifts; changes on beats 1 and 3.": from the notes themselves. */
 function say(
   names: NoteNames,
@@ -347,9 +342,15 @@ function say(
   const changing = notes.filter((n, i) => i > 0 && midiOf(n.pitches[0]) !== midiOf(notes[i - 1].pitches[0]))
   const on = [...new Set(changing.map((n) => beats.find((b) => b.from === n.from)?.beat ?? 0))].filter((b) => b > 0).sort((a, b) => a - b)
   const rooted = notes.every((n) => toneIn((beats.findLast((b) => b.from <= n.from) ?? beats[0]).chord, n.pitches[0]) === 0)
-  const named = kind === 'roots' && rooted ? 'roots of the chords, in long notes' : NAMES[kind]
-  const what = kind === 'drone' ? `Long ${sayList(letters)}` : named[0].toUpperCase() + named.slice(1)
-  const where = open ? (kind === 'drone' ? ' on open strings' : ', open strings only') : ''
+  const called = calledFor(kind, notes)
+  const named =
+    kind === 'roots' && rooted
+      ? 'roots of the chords, in long notes'
+      : kind === 'rhythm' && !isOneNote(notes)
+        ? 'the rhythm of the tune, a note to each chord'
+        : NAMES[kind]
+  const what = called === 'drone' ? `Long ${sayList(letters)}` : named[0].toUpperCase() + named.slice(1)
+  const where = open ? (called === 'drone' ? ' on open strings' : ', open strings only') : ''
   const moves =
     changing.length === 0
       ? 'never changes'
