@@ -6,7 +6,7 @@ import type { Reachable } from './learnedPitches'
 import { soundingAt, type TuneNote } from './tune'
 
 /** A tune with its chords, and what a seat can play beside it. */
-export type Given = {
+export type BesideTune = {
   /** The tune once more where it enters as a round; null: it goes with itself at no distance. */
   readonly again: readonly TuneNote[] | null
   readonly tune: readonly TuneNote[]
@@ -18,7 +18,7 @@ export type Given = {
 }
 
 /** How far a pitch lies from the tune where the seat has it, in octaves. */
-export const away = ({ octave }: Given, n: TuneNote, p: Pitch): number => Math.abs(midiOf(p) - midiOf(n.pitch) - 12 * octave) / 12
+export const away = ({ octave }: BesideTune, n: TuneNote, p: Pitch): number => Math.abs(midiOf(p) - midiOf(n.pitch) - 12 * octave) / 12
 
 /* What a leap costs; common practice: small steps before leaps. */
 const LEAP = { step: 0.1, third: 0.25, upToFifth: 0.5, upToOctave: 1.1, wider: 4 } as const
@@ -55,7 +55,7 @@ export function parallels(tune: readonly TuneNote[], a: Pitch, b: Pitch, tick: n
 const ANEW = 24
 
 /** The column at which a line first runs in fifths or octaves with the tune from one strong beat to the next; −1: nowhere. `places`: when each of its notes sounds. */
-function strongParallel({ tune, beats }: Given, places: readonly Place[], chosen: readonly Reachable[]): number {
+function strongParallel({ tune, beats }: BesideTune, places: readonly Place[], chosen: readonly Reachable[]): number {
   const strong = beats.filter((b) => b.strength !== 'weak')
   const columnAt = (tick: number) => places.findIndex((x) => x.from <= tick && tick < x.to)
   for (const [k, b] of strong.entries()) {
@@ -70,7 +70,7 @@ type Place = Pick<Span, 'from' | 'to'>
 
 /** The cheapest way through pitches that runs in parallel with the tune from no strong beat to the next: where one does, its later pitch is left out and the way is looked for anew. Null where none is found. */
 export function cleanWay(
-  g: Given,
+  g: BesideTune,
   places: readonly Place[],
   columns: readonly (readonly Reachable[])[],
   cost: (r: Reachable, i: number) => number,
@@ -90,7 +90,7 @@ export function cleanWay(
 }
 
 /** Whether a pitch has a letter that the tune has in another form in the same measure: a cross relation. */
-export function isCross({ tune, beats }: Given, from: number, p: Pitch): boolean {
+export function isCross({ tune, beats }: BesideTune, from: number, p: Pitch): boolean {
   const measure = beats.findLast((b) => b.from <= from)?.measure ?? beats[0].measure
   const own = beats.filter((b) => b.measure === measure)
   const [start, end] = [own[0].from, own[own.length - 1].to]

@@ -97,6 +97,8 @@ describe('do two lines fit', () => {
 describe('a round', () => {
   it('enters where it goes with itself, and nowhere where a tune does not', () => {
     expect(roundOf(voice(ROUND))).toBe(1)
+    // With a pickup too, which comes before the measure that it leads to.
+    for (const pickup of ['A4', 'F#4', 'F#4 E4']) expect(roundOf(voice(`${pickup} | ${ROUND}`)), pickup).toBe(1)
     expect(roundOf(voice('D4 E4 F#4 G4 A4 B4 C#5 D5 E5 D5 C#5 B4 A4 G4 F#4 E4'))).toBeNull()
   })
   it('as one piece has the tune later, cut off at the end', () => {

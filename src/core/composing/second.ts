@@ -14,7 +14,7 @@ import { loadOf } from '../balance/load'
 import type { Seat } from '../seats/seat'
 import { cheapest } from './cheapest'
 import { degreeOf, toneIn } from './chord'
-import { away, cleanWay, isCross, leap, parallels, type Given } from './besideTune'
+import { away, cleanWay, isCross, leap, parallels, type BesideTune } from './besideTune'
 import { consonance, isParallel } from './counterpoint'
 import { roundNotes, roundOf } from './fit'
 import { harmonise, spansOf, type HarmonisedBeat, type Span } from './harmonise'
@@ -74,13 +74,13 @@ const pitchesIn = (reachable: readonly Reachable[], wanted: (p: Pitch) => boolea
   reachable.filter((r) => wanted(r.pitch))
 
 /** Spans that the tune has begun: nothing sounds beside its pickup. */
-const afterPickup = ({ spans, beats }: Given): readonly Span[] => {
+const afterPickup = ({ spans, beats }: BesideTune): readonly Span[] => {
   const first = beats.findIndex((b) => b.strength === 'first')
   return first <= 0 ? spans : spans.filter((s) => s.from >= beats[first].from)
 }
 
 /** Open strings that hold on, a new one where the chord asks for it: the keynote and the fifth of the key, and no other. Null where neither is open. Common practice. */
-function drone(g: Given): Voiced[] | null {
+function drone(g: BesideTune): Voiced[] | null {
   const spans = afterPickup(g)
   const open = g.reachable.filter((r) => r.open && spans.every((_, i) => isDegree(g, i, r.pitch, 0) || isDegree(g, i, r.pitch, 4)))
   const chosen = cleanWay(
@@ -104,7 +104,7 @@ function drone(g: Given): Voiced[] | null {
   return chosen && joined(spans, chosen)
 }
 
-const isDegree = ({ beats, spans }: Given, i: number, p: Pitch, degree: number): boolean => {
+const isDegree = ({ beats, spans }: BesideTune, i: number, p: Pitch, degree: number): boolean => {
   const { key } = beats.find((b) => b.from >= spans[Math.min(i, spans.length - 1)].from) ?? beats[0]
   const tone = degreeOf(key, degree)
   return tone.letter === p.letter && tone.alter === p.alter
@@ -122,7 +122,7 @@ function joined(spans: readonly Span[], chosen: readonly Reachable[]): Voiced[] 
 }
 
 /** The roots of the chords in long notes; another tone only where no root is learned or a parallel with the tune forbids it. Common practice: at V–I root to root. */
-function roots(g: Given): Voiced[] | null {
+function roots(g: BesideTune): Voiced[] | null {
   const spans = afterPickup(g)
   const chosen = cleanWay(
     g,
@@ -143,7 +143,7 @@ function roots(g: Given): Voiced[] | null {
 }
 
 /** A shadow of the tune in thirds or sixths, above or below; where neither is learned or fits, a tone of the chord. */
-function thirds(g: Given): Voiced[] | null {
+function thirds(g: BesideTune): Voiced[] | null {
   const { tune } = g
   const spanAt = (tick: number): Span => g.spans.findLast((s) => s.from <= tick) ?? g.spans[0]
   const shadow = (n: TuneNote, p: Pitch): 2 | 5 | null => {
@@ -201,7 +201,7 @@ function thirds(g: Given): Voiced[] | null {
 const MOSTLY = 0.75
 
 /** The rhythm of the tune on one note as long as it lies in the chord, and then on another: an open string before a finger. */
-function rhythm(g: Given): Voiced[] | null {
+function rhythm(g: BesideTune): Voiced[] | null {
   const { spans, tune } = g
   const chosen = cleanWay(
     g,
@@ -230,7 +230,7 @@ function rhythm(g: Given): Voiced[] | null {
 const [FINGERED, CHANGED] = [0.4, 0.8]
 
 /** The notes of the tune's strong beats, held; in whatever octave is learned, the nearest way from one to the next. */
-function skeleton(g: Given): Voiced[] | null {
+function skeleton(g: BesideTune): Voiced[] | null {
   const { tune, beats } = g
   const strong = beats.filter((b) => b.strength !== 'weak')
   const frames = strong.flatMap((b, i) => {
@@ -262,13 +262,13 @@ function skeleton(g: Given): Voiced[] | null {
 }
 
 /** The tune itself, entering later, in the octave where the seat has it: only where it has learned all of it. */
-function round({ again, reachable, octave }: Given): Voiced[] | null {
+function round({ again, reachable, octave }: BesideTune): Voiced[] | null {
   const known = new Set(reachable.map((r) => midiOf(r.pitch)))
   const notes = (again ?? []).map((n) => ({ pitches: [byOctaves(n.pitch, octave)], from: n.from, to: n.to }))
   return notes.length > 0 && notes.every((n) => known.has(midiOf(n.pitches[0]))) ? notes : null
 }
 
-const MAKERS: Readonly<Record<SecondKind, (g: Given) => Voiced[] | null>> = { drone, roots, thirds, rhythm, skeleton, round }
+const MAKERS: Readonly<Record<SecondKind, (g: BesideTune) => Voiced[] | null>> = { drone, roots, thirds, rhythm, skeleton, round }
 
 /**
  * A second line to a line of a piece, for a seat: every note learned, the hand in first position. Null where nothing of the
