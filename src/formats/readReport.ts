@@ -3,11 +3,9 @@ import { beatOf } from '@/core/music/time'
 import type { Piece } from '@/core/piece/piece'
 import { callsOf, sayCall } from '@/core/reading/calls'
 import { DEFAULT_CALLS } from '@/core/plan/talk'
-import { digestOf } from '@/core/reading/digest/digest'
-import { readersOf } from '@/core/reading/digest/readers'
 import { isShown } from '@/core/reading/choice'
 import { formOf, sayLearning, sayLikeness } from '@/core/reading/form'
-import { sayThing } from '@/core/words/en/digest'
+import { sayFirst } from '@/core/words/en/digest'
 import { tellingOf } from '@/core/words/en/fingering'
 import { PLAIN_TONGUE } from '@/core/words/en/hands'
 import { sayRun } from '@/core/words/en/reading'
@@ -89,8 +87,8 @@ export function readReportOf(file: string, piece: Piece, maps: readonly SeatMap[
       text: s.text,
       advice: s.advice,
     })),
-    digest: digestOf(readersOf(piece, maps, { kinds: {}, muted: [] }, klass.spots)).map((thing) => {
-      const { text, advice, seats, measures, kinds } = sayThing({ maps, talk: PLAIN_TONGUE }, thing)
+    digest: sayFirst(piece, maps, { kinds: {}, muted: [] }, { spots: klass.spots, reads: {}, talk: PLAIN_TONGUE }).map((thing) => {
+      const { text, advice, seats, measures, kinds } = thing
       return {
         text,
         advice,

@@ -5,9 +5,7 @@ import { alterIn, keyName, tonic, type Key } from '../music/key'
 import { stepsOf, type Pitch } from '../music/pitch'
 import { measureTicks, ticksOf, type Meter } from '../music/time'
 import { PIECE_VERSION, type Line, type Measure, type Piece, type PieceEvent } from '../piece/piece'
-import { sayThing } from '../words/en/digest'
-import { digestOf } from '../reading/digest/digest'
-import { readersOf } from '../reading/digest/readers'
+import { sayFirst } from '../words/en/digest'
 import { settingsFor, type ClassSettings } from '../plan/class'
 import { ensembleMapper, mapsOf, type Ensemble } from '../balance/ensemble'
 import { evennessOf, type Evenness } from '../balance/evenness'
@@ -360,8 +358,7 @@ export function orderedLine(klass: ClassSettings, order: LineOrder): OrderedLine
   const made = writeLine(klass, order)
   if (!made) return null
   const { piece, plan, ensemble, evenness, sound, holds } = made
-  const seats = { maps: mapsOf(ensemble), talk: klass.talk }
-  const things = digestOf(readersOf(piece, seats.maps, plan.spots, klass.spots, klass.reads)).map((t) => sayThing(seats, t).text)
+  const things = sayFirst(piece, mapsOf(ensemble), plan.spots, klass).map((t) => t.text)
   return { piece, plan, evenness: evenness.figure, bySeat: evenness.bySeat, things: things.slice(0, MOST_THINGS), sound, holds }
 }
 

@@ -8,6 +8,7 @@ import { PLAIN_TONGUE } from '../words/en/hands'
 import type { Key } from '../music/key'
 import type { Meter } from '../music/time'
 import { pieceFrom } from '../testing/piece'
+import { saidSpots } from '../testing/said'
 import { FIRST_POSITION, SEAT, type TestSeat } from '../testing/seats'
 import { readingOf } from './reading'
 import { countIn, startCardOf } from './startCard'
@@ -93,5 +94,21 @@ describe('what is prepared in a rest', () => {
     expect(sayFingers(PLAIN_TONGUE, map.instrument, ahead.fingers)).toBe('1, 2 low on D')
     const { map: cello } = mapped('C2 z F#2 E2', { seat: 'cello', octave: 0 })
     expect(sayFingers(PLAIN_TONGUE, cello.instrument, handsAlong(cello)[0].prepare!.fingers)).toMatch(/4 forward on C$/)
+  })
+})
+
+describe('one count', () => {
+  it('is said by the start card and by the advice at a pickup', () => {
+    for (const [text, meter] of [
+      ['A4 | D5 D5 A4:h', { beats: 4, unit: 4 }],
+      ['A4:e B4:e | D5 D5 A4:h', { beats: 4, unit: 4 }],
+      ['F#4 G4 | A4 A4 D4 D4', { beats: 4, unit: 4 }],
+      ['D4 | G4 B4 D5', { beats: 3, unit: 4 }],
+      ['A4:e | D5:q F#5:e A4:q D5:e', { beats: 6, unit: 8 }],
+    ] as const) {
+      const { piece, map, reading } = mapped(text, { meter })
+      const pickup = saidSpots(piece, map).find((s) => s.kind === 'pickup')!
+      expect(pickup.advice, text).toContain(`Count ${countIn(reading)};`)
+    }
   })
 })

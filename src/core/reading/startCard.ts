@@ -4,8 +4,8 @@ import { handsAlong } from '../fingering/down'
 import { sayCheck, trueChecksOf } from '../hands/trueChecks'
 import { sayList } from '../names'
 import { sayMeasure } from '../piece/address'
-import { feltBeatTicks, isCompound, QUARTER } from '../music/time'
-import { countInBefore } from '../performance/beats'
+import { sayCountIn } from '../words/en/countIn'
+import { countInOf } from './countIn'
 import { stopOf, type Reading, type ReadNote } from './reading'
 import { sayFingers } from '../words/en/fingering'
 import { bowPart, sayPitch, sayStops, stringName, type Tongue } from '../words/en/hands'
@@ -73,19 +73,5 @@ function checkOf(r: Reading, talk: Tongue): string {
     : `${name}${where} has no open string of its name: sing it up from the open ${stringName(r.instrument, stop.string)}`
 }
 
-const NUMBERS = ['no beats', 'one beat', 'two beats', 'three beats', 'four beats', 'five beats', 'six beats']
-
-/** The count before the first note, as the click counts it; in eighths where the beginning moves in them. Common practice. */
-export function countIn({ notes, map }: Pick<Reading, 'notes' | 'map'>): string {
-  const { at } = notes[0].placed
-  const first = notes.filter((n) => n.placed.at.index <= (map.line.measures[0].pickup ? 1 : 0))
-  const inEighths = !isCompound(at.meter) && feltBeatTicks(at.meter) === QUARTER && first.some((n) => n.placed.ticks < QUARTER)
-  const groups = at.meter.groups ?? at.meter.felt
-  // Groups of eighths are not alike: each is counted from one.
-  if (groups && at.meter.unit >= 8 && at.lead === 0)
-    return `one bar, felt ${groups.join(' + ')}: ${groups.map((g) => Array.from({ length: g }, (_, i) => i + 1).join(' ')).join(', ')}`
-  const counted = countInBefore(at, inEighths).beats.filter((b) => b.says !== '')
-  const beats = counted.filter((b) => b.accent !== 'part').length
-  const said = NUMBERS[beats] ?? `${beats} beats`
-  return `${said}${inEighths ? ', counted in eighths' : ''}: ${counted.map((b) => b.says).join(' ')}`
-}
+/** The count before the first note, in words: "two beats: 1 2". */
+export const countIn = (r: Pick<Reading, 'notes' | 'map'>): string => sayCountIn(countInOf(r))

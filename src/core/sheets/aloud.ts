@@ -6,13 +6,12 @@ import { nameOf } from '../piece/address'
 import { placesOf, staffOf } from '../reading/answerKey'
 import { calledTogether, sayCallers } from '../reading/calledTogether'
 import { callsOf, sayCall } from '../reading/calls'
-import { digestOf } from '../reading/digest/digest'
 import { readersOf } from '../reading/digest/readers'
 import type { Reading, ReadNote } from '../reading/reading'
 import { numeral } from '../reading/numeral'
 import { startCardOf } from '../reading/startCard'
 import type { Talk } from '../plan/talk'
-import { sayThing } from '../words/en/digest'
+import { sayFirst } from '../words/en/digest'
 import { tellingOf } from '../words/en/fingering'
 import { stringName, type Tongue } from '../words/en/hands'
 import { sayTrip } from '../words/en/spots/said'
@@ -125,10 +124,7 @@ export function substituteBlocks({ piece, ensemble, plan, klass }: Made, reading
       kind: 'rows',
       widths: [3, 3],
       head: ['What', 'What to do'],
-      rows: digestOf(readers).map((t) => {
-        const { text, advice } = sayThing(seats, t)
-        return [text, advice]
-      }),
+      rows: sayFirst(piece, seats.maps, plan.spots, klass).map(({ text, advice }) => [text, advice]),
     },
     { kind: 'head', text: 'Measure by measure' },
     {

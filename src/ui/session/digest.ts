@@ -1,11 +1,9 @@
 import type { SeatMap } from '@/core/fingering/map'
 import type { Piece } from '@/core/piece/piece'
 import type { SpotChoice } from '@/core/reading/choice'
-import { digestOf } from '@/core/reading/digest/digest'
-import { readersOf } from '@/core/reading/digest/readers'
-import { sayThing, type SaidThing } from '@/core/words/en/digest'
+import { sayFirst, type SaidThing } from '@/core/words/en/digest'
 import type { ClassSettings } from '@/core/plan/class'
 
 /** What is said first of a mapped piece, in the words of the class. */
 export const digestFor = (piece: Piece, maps: readonly SeatMap[], spots: SpotChoice, klass: ClassSettings): readonly SaidThing[] =>
-  digestOf(readersOf(piece, maps, spots, klass.spots, klass.reads)).map((x) => sayThing({ maps, talk: klass.talk }, x))
+  sayFirst(piece, maps, spots, klass)

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { ensembleMapper, mapsOf } from '../../balance/ensemble'
-import { classAt } from '../../plan/class'
+import { classAt, type ClassSettings } from '../../plan/class'
 import { emptyPlan } from '../../plan/plan'
 import { saidDigest } from '../../testing/said'
 import { TOLD, TOLD_AFTER, type ToldPiece, type ToSay } from '../../testing/saidFirst'
-import type { SaidThing } from '../../words/en/digest'
+import { sayFirst, type SaidThing } from '../../words/en/digest'
 import { MOST_SAID } from './digest'
 import { readersOf } from './readers'
 
@@ -52,4 +52,43 @@ describe.each([
       if ([...r.must, ...r.also].some((s) => s.kinds.includes('returns'))) expect(ours.at(-1)!.facts.kind).toBe('returns')
     },
   )
+})
+
+describe('two groups of violins that read and play the same', () => {
+  const one = (text: string) =>
+    text
+      .replace(/([Vv])iolins/g, '$1iolin')
+      .replace(/\b(leave|stay)s?\b/g, '$1')
+      .replace(/\bhave\b/g, 'has')
+      .replace('they read', 'it reads')
+      .replace('these seats', 'this seat')
+  const said = (t: ToldPiece, klass: ClassSettings) =>
+    sayFirst(t.piece, mapsOf(ensembleMapper()(t.piece, emptyPlan(), klass)), emptyPlan().spots, klass)
+  const doubled = (t: ToldPiece, change: Partial<ClassSettings['seats'][number]> = {}): ClassSettings => {
+    const klass = classAt(t.step)
+    return {
+      ...klass,
+      seats: klass.seats.flatMap((s) => (s.id === 'violin' ? [s, { ...s, id: 'violin-2', name: 'Violin 2', ...change }] : [s])),
+    }
+  }
+  it('are one: the same is said first, in the same order, of all of them', () => {
+    for (const t of [...TOLD, ...TOLD_AFTER]) {
+      const [single, two] = [said(t, classAt(t.step)), said(t, doubled(t))]
+      expect(
+        two.map((x) => one(x.text)),
+        t.name,
+      ).toEqual(single.map((x) => one(x.text)))
+      expect(
+        two.map((x) => one(x.advice)),
+        t.name,
+      ).toEqual(single.map((x) => one(x.advice)))
+      two.forEach((x, i) => expect(x.seats.includes('violin-2'), `${t.name}: ${x.text}`).toBe(single[i].seats.includes('violin')))
+      expect(two.map((x) => `${x.text} ${x.advice}`).join(' '), t.name).not.toMatch(/violin 2|violin and violin/i)
+    }
+  })
+  it('are two where one has learned less', () => {
+    const t = TOLD[0]
+    const less = said(t, doubled(t, { learned: classAt('first-finger').seats[0].learned }))
+    expect(less.map((x) => `${x.text} ${x.advice}`).join(' ')).toMatch(/violin 2/i)
+  })
 })

@@ -6,6 +6,7 @@ import type { Combination, Rhythm, SignName } from '../../instruments/reads'
 import type { Letter, Pitch } from '../../music/pitch'
 import type { Meter } from '../../music/time'
 import type { SpotKind } from '../../plan/spotKinds'
+import type { CountIn } from '../countIn'
 
 /** A note of a letter that comes with signs; `byKey`: what the signature does to that letter, in half steps. */
 export type OfSign = { readonly letter: Letter; readonly pitch: Pitch; readonly byKey: number }
@@ -65,7 +66,7 @@ export type SpotFacts = {
     | { readonly way: 'ending'; readonly passes: readonly number[]; readonly to: number; readonly skips: number | null }
     | { readonly way: 'back' | 'on'; readonly to: number }
   /** The beat it begins on, from 1; null: plucked; where on the bow, from the frog (0). */
-  pickup: { readonly beat: number; readonly bow: Bow | null; readonly from: number }
+  pickup: { readonly beat: number; readonly bow: Bow | null; readonly from: number; readonly counted: CountIn }
   /** How long it lasts in quarters, and how many short ones come before it. */
   'long-after-short': { readonly quarters: number; readonly short: number }
   'two-places': { readonly here: Stop; readonly there: Stop }

@@ -1,4 +1,5 @@
 import { beatTicks } from '../../music/time'
+import { countInOf } from '../countIn'
 import type { Detector } from './spot'
 
 /** A piece that begins before its first full bar. */
@@ -18,7 +19,7 @@ export const pickup = {
         note: first,
         hard: 0.5,
         about: 'pickup',
-        facts: { beat, bow: stroke?.bow ?? null, from: stroke?.from ?? 0 },
+        facts: { beat, bow: stroke?.bow ?? null, from: stroke?.from ?? 0, counted: countInOf(r) },
       },
     ]
   },

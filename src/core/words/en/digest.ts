@@ -5,9 +5,14 @@ import type { SeatMap } from '../../fingering/map'
 import { sayPositionKey, type Instrument } from '../../instruments/instrument'
 import type { Combination } from '../../instruments/reads'
 import { printedNote, spokenNote } from '../../music/noteName'
-import { capital, inSentence, sayList } from '../../names'
+import { capital, inSentence, sayList, sayNames } from '../../names'
 import { addressesOf, nameAll, nameForAll, nameOf, sayMeasure } from '../../piece/address'
-import type { Line } from '../../piece/piece'
+import type { Line, Piece } from '../../piece/piece'
+import type { ClassSettings } from '../../plan/class'
+import type { SpotChoice } from '../../reading/choice'
+import { alikeSeats, seatsAlike } from '../../reading/digest/alike'
+import { digestOf } from '../../reading/digest/digest'
+import { readersOf } from '../../reading/digest/readers'
 import type { ByPlaces } from '../../reading/digest/plain'
 import type { Away, Form, FormAt, Thing, ThingFacts } from '../../reading/digest/thing'
 import { atFirst } from '../../reading/family'
@@ -20,7 +25,41 @@ import { sayRhythm } from './spots/rhythm'
 import { adviseOn, sayTrip } from './spots/said'
 
 /** The seats of a class, in score order, with the line that each reads; and how the class talks. */
-type Seats = { readonly maps: readonly SeatMap[]; readonly talk: Tongue }
+type Seats = {
+  readonly maps: readonly SeatMap[]
+  readonly talk: Tongue
+  /** What seats are called that stand for several: "Violins". */
+  readonly several?: ReadonlyMap<SeatId, string>
+}
+
+/**
+ * What is said first of a mapped piece, in the words of its class. Seats that read and play the same are one: what holds of
+ * them is said once and counts once.
+ */
+export function sayFirst(
+  piece: Piece,
+  maps: readonly SeatMap[],
+  spots: SpotChoice,
+  klass: Pick<ClassSettings, 'spots' | 'reads'> & { readonly talk: Tongue },
+): readonly SaidThing[] {
+  const groups = alikeSeats(maps, klass.reads)
+  const ones = groups.map(([first]) => first)
+  const several = new Map(groups.flatMap((g) => (g.length > 1 ? [[g[0].seat.id, nameOfSeveral(g, maps)] as const] : [])))
+  const all = seatsAlike(groups)
+  const of: Seats = { maps: ones, talk: klass.talk, several }
+  return digestOf(readersOf(piece, ones, spots, klass.spots, klass.reads)).map((thing) => {
+    const said = sayThing(of, thing)
+    return { ...said, seats: said.seats.flatMap((id) => all.get(id)!.map((m) => m.seat.id)) }
+  })
+}
+
+/** "Violins" where all of an instrument are meant; else their names. */
+function nameOfSeveral(group: readonly SeatMap[], maps: readonly SeatMap[]): string {
+  const [{ instrument }] = group
+  const own = maps.filter((m) => m.instrument === instrument)
+  if (own.length > group.length) return sayNames(group.map((m) => m.seat.name))
+  return `${instrument.name}${instrument.name.endsWith('s') ? 'es' : 's'}`
+}
 
 /** A thing with what is said of it: one sentence, and what to do. */
 export type SaidThing = Thing & { readonly text: string; readonly advice: string }
@@ -94,7 +133,11 @@ const placesOf = PLACES as {
 /** "viola and cello", in a sentence. */
 const lower = (names: readonly string[]): string => sayList(names.map(inSentence))
 
-const nameIn = ({ maps }: Seats, seat: SeatId): string => maps.find((m) => m.seat.id === seat)!.seat.name
+const nameIn = ({ maps, several }: Seats, seat: SeatId): string => several?.get(seat) ?? maps.find((m) => m.seat.id === seat)!.seat.name
+
+/** Whether names speak of more than one seat. */
+const areMany = ({ several }: Seats, names: readonly string[]): boolean =>
+  names.length > 1 || [...(several?.values() ?? [])].includes(names[0])
 
 /** Measures that several seats read, as all of them have it printed. */
 const placesForAll = (maps: readonly SeatMap[], indices: readonly number[]): string =>
@@ -114,11 +157,12 @@ function together(said: readonly { readonly says: string; readonly name: string 
 const placesOfSpot = ({ index, facts }: Spot): readonly number[] => ('also' in facts ? [index, ...facts.also] : [index])
 
 /** Where and for whom: "in 6" where it is all, "in 6 and 10: viola and cello", "in 2 for cello, in 3 and 7 for viola". */
-function sayPlaces({ maps }: Seats, spots: readonly Spot[]): string {
+function sayPlaces(of: Seats, spots: readonly Spot[]): string {
+  const { maps } = of
   const groups = together(
     maps.flatMap((m) => {
       const own = spots.filter((s) => s.seat === m.seat.id).flatMap(placesOfSpot)
-      return own.length === 0 ? [] : [{ says: nameAll(m.line, own), name: m.seat.name }]
+      return own.length === 0 ? [] : [{ says: nameAll(m.line, own), name: nameIn(of, m.seat.id) }]
     }),
   )
   if (groups.length === 1) {
@@ -135,9 +179,9 @@ const MOST_WAYS = 2
 const sayWays = (of: Seats, { ways }: FormAt): string =>
   together(
     ways.map(({ seat, holds }) => {
-      const { instrument, seat: player } = of.maps.find((m) => m.seat.id === seat)!
+      const { instrument } = of.maps.find((m) => m.seat.id === seat)!
       const said = [...new Set(holds.map((h) => sayStops(of.talk, instrument, h)))]
-      return { says: said.length > MOST_WAYS ? 'several places' : said.join(' or '), name: player.name }
+      return { says: said.length > MOST_WAYS ? 'several places' : said.join(' or '), name: nameIn(of, seat) }
     }),
   )
     .map(([finger, names]) => `${finger} for ${lower(names)}`)
@@ -196,7 +240,7 @@ function adviceFor(of: Seats, spots: readonly Spot[]): string {
       const own = spots.filter((s) => s.seat === m.seat.id)
       if (own.length === 0) return []
       const hardest = own.reduce((a, b) => (atFirst(b) > atFirst(a) ? b : a))
-      return [{ says: adviseOn(hardest, tellingOf(m, of.talk)), name: m.seat.name }]
+      return [{ says: adviseOn(hardest, tellingOf(m, of.talk)), name: nameIn(of, m.seat.id) }]
     }),
   )
   return by.length === 1 ? by[0][0] : by.map(([advice, names]) => `${capital(lower(names))}: ${advice}`).join(' ')
@@ -221,7 +265,7 @@ function sayForms(of: Seats, thing: Thing, { letter, forms, rule }: Of<'forms'>)
   })
   const says = rule && { 'barline takes': 'The barline takes a sign away.', holds: 'A sign holds to the barline.' }[rule]
   return {
-    text: `${text}${whose.length < of.maps.length ? `, for ${lower(whose.map((m) => m.seat.name))}` : ''}.`,
+    text: `${text}${whose.length < of.maps.length ? `, for ${lower(whose.map((m) => nameIn(of, m.seat.id)))}` : ''}.`,
     advice: [says, ...fingers].filter(Boolean).join(' '),
   }
 }
@@ -235,7 +279,7 @@ function saySignature(of: Seats, thing: Thing, { forms }: Of<'signature'>): Word
     ? `Only the signature says ${sayList(list.map((x) => x.name))}, first in ${list[0].place}`
     : `Only the signature says ${sayList(list.map((x) => `${x.name} (first in ${x.place})`))}`
   return {
-    text: `${text}${whose.length < of.maps.length ? `: ${lower(whose.map((m) => m.seat.name))}` : ''}.`,
+    text: `${text}${whose.length < of.maps.length ? `: ${lower(whose.map((m) => nameIn(of, m.seat.id)))}` : ''}.`,
     advice: list.map(({ f, name }) => `${name}: ${sayWays(of, f)}.`).join(' '),
   }
 }
@@ -248,10 +292,10 @@ function sayVisits(of: Seats, { fresh, known, stay }: Of<'visits'>): Words {
   const all = [...news, ...olds]
   const by = (groups: readonly (readonly [string, readonly string[]])[]) => sayList(groups.map(([at, who]) => `by ${lower(who)} in ${at}`))
   const others = stay.map((s) => nameIn(of, s))
-  const stays = others.length === 0 ? '' : `; ${lower(others)} ${others.length > 1 ? 'stay' : 'stays'}`
+  const stays = others.length === 0 ? '' : `; ${lower(others)} ${areMany(of, others) ? 'stay' : 'stays'}`
   const text =
     all.length === 1
-      ? `${capital(lower(all[0][1]))} ${all[0][1].length > 1 ? 'leave' : 'leaves'} first position in ${all[0][0]}${news.length ? ', which is new' : ''}`
+      ? `${capital(lower(all[0][1]))} ${areMany(of, all[0][1]) ? 'leave' : 'leaves'} first position in ${all[0][0]}${news.length ? ', which is new' : ''}`
       : news.length === 0
         ? `First position is left ${by(olds)}`
         : `First position is left ${by(news)}, which is new${olds.length ? `; ${by(olds)}, which is known` : ''}`
@@ -259,7 +303,14 @@ function sayVisits(of: Seats, { fresh, known, stay }: Of<'visits'>): Words {
   return {
     text: `${text}${stays}.`,
     advice: fresh.length
-      ? `${capital(to(fresh))}. Teach the move by itself first, or give ${fresh.length > 1 ? 'these seats' : 'this seat'} something else there.${known.length ? ` ${capital(to(known))}: hand and thumb together, while there is time.` : ''}`
+      ? `${capital(to(fresh))}. Teach the move by itself first, or give ${
+          areMany(
+            of,
+            fresh.map((a) => nameIn(of, a.seat)),
+          )
+            ? 'these seats'
+            : 'this seat'
+        } something else there.${known.length ? ` ${capital(to(known))}: hand and thumb together, while there is time.` : ''}`
       : `${capital(to(known))}. Hand and thumb go together, while there is time; then from note to note.`,
   }
 }
@@ -300,7 +351,7 @@ function sayOctaves(of: Seats, { moved, stays }: Of<'octave'>): Words {
     })),
   ).map(([says, names]) => {
     const [lacks, far] = says.split('|')
-    const [has, reads] = names.length > 1 ? ['have', 'they read'] : ['has', 'it reads']
+    const [has, reads] = areMany(of, names) ? ['have', 'they read'] : ['has', 'it reads']
     return `${capital(lower(names))} ${has} ${lacks}: ${reads} ${far} lower than usual`
   })
   return {

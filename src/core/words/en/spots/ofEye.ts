@@ -1,3 +1,4 @@
+import { sayCountIn } from '../countIn'
 import { count } from '../../../count'
 import type { Stop } from '../../../hands/hold'
 import { plainNote, printedNote, printedPitch, spokenNote } from '../../../music/noteName'
@@ -176,8 +177,8 @@ export const OF_EYE = {
     name: 'Pickup',
     mark: 'pickup',
     text: ({ beat, bow }) => `Begins before the first full measure, on beat ${beat}, ${bow ? `${bow}-bow` : 'plucked'}.`,
-    advice: ({ bow, from }) =>
-      `Count a whole measure and the beats before it aloud; ${bow ? `set the bow ${bowPart(from) === 'near the tip' ? '' : 'at '}${bowPart(from)} first` : 'the plucking finger is ready over the string'}.`,
+    advice: ({ bow, from, counted }) =>
+      `Count ${sayCountIn(counted)}; ${bow ? `set the bow ${bowPart(from) === 'near the tip' ? '' : 'at '}${bowPart(from)} first` : 'the plucking finger is ready over the string'}.`,
   },
   'long-after-short': {
     name: 'A long note after short ones',
