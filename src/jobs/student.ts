@@ -8,6 +8,8 @@ import { serverToolkit } from '@/engrave/server'
 import { systemsOf, type Wanted } from '@/engrave/sheet'
 import { classById } from '@/store/classes'
 import { ownPiece } from '@/store/own'
+import { recordsOf } from '@/store/practice'
+import { doneFrom } from '@/core/practice/sure'
 import { Kept } from './kept'
 import { knownBy } from './known'
 import { weekOf } from './plan'
@@ -67,9 +69,11 @@ export async function ownWarmup(db: Knex, who: Who & { readonly piece: string },
   if (!found) return { ok: false, problem: 'There is no such piece here.' }
   const { klass, student, stored } = found
   const toolkit = await serverToolkit()
-  const from = `${knownBy(klass, { id: who.piece, version: stored.version })} ${student.seat} ${width} ${scale}`
+  const records = await recordsOf(db, who.of, [who.piece])
+  const done = doneFrom(records, student.seat, student.name)
+  const from = `${knownBy(klass, { id: who.piece, version: stored.version })} ${student.seat} ${width} ${scale} ${JSON.stringify(done)}`
   return kept.of(from, (): OwnWarmupReply => {
-    const { items, minutes } = warmupItems({ piece: stored.piece, plan: stored.plan, klass: klass.settings }, student.seat, true)
+    const { items, minutes } = warmupItems({ piece: stored.piece, plan: stored.plan, klass: klass.settings }, student.seat, { done })
     return {
       ok: true,
       minutes,

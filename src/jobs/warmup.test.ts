@@ -6,12 +6,15 @@ import { pieceFrom } from '@/core/testing/piece'
 import { CARE_ALWAYS } from '@/core/drills/care'
 import type { Block } from '@/core/sheets/blocks'
 import { warmupSheet } from './blockSheets'
+import { USUAL_TEMPO } from '@/core/performance/tempo'
+import type { Done } from '@/core/practice/dayPlan'
 import { warmupItems } from './warmup'
 
 /** A tune with a crossing inside a slur and an arpeggio, for which there is something to warm up with. */
 const PIECE = pieceFrom('D4 A4 F#4 D5 C#5 A4 G4 E4 D4 F#4 A4 D5 B4 G4 E4 C#4', { fifths: 2, mode: 'major' })
 const source = { piece: PIECE, plan: emptyPlan(), klass: DEFAULT_CLASS }
 const SEATS = seatsOf(DEFAULT_CLASS)
+const ALONE = { done: [] }
 
 describe('the warm-up of a piece, as it is told', () => {
   it('is one for the class and one for each seat, of the same drills in the same order', () => {
@@ -62,13 +65,30 @@ describe('the warm-up of a piece, as it is told', () => {
   it('of who practises alone is their own: nothing in which they play along, and what is hard for them', () => {
     const away = { ...source, piece: pieceFrom('D4 C#5 D5 B4 C#5 D5 G#4 A4 C#5 D5 G#4 A4', { fifths: 2, mode: 'major' }) }
     for (const { id } of SEATS) {
-      const { items } = warmupItems(away, id, true)
+      const { items } = warmupItems(away, id, ALONE)
       expect(items.length).toBeGreaterThan(1)
       for (const x of items) expect(x.says, `${id}: ${x.title}`).not.toContain('You play along')
     }
-    const shifts = (id: string) => warmupItems(away, id, true).items.filter((x) => /, to III/.test(x.title))
+    const shifts = (id: string) => warmupItems(away, id, ALONE).items.filter((x) => /, to III/.test(x.title))
     expect(shifts('bass').length).toBeGreaterThan(0)
     expect(shifts('violin')).toEqual([])
+  })
+  it('of who practises alone has the passage at their tempo, where something of it was recorded', () => {
+    const passage = (done: readonly Done[]) => warmupItems(source, 'violin', { done }).items.at(-1)!
+    const usual = passage([])
+    expect(usual.title).toMatch(/slow$/)
+    const own = passage([{ day: '2026-03-02', piece: 'p', chunk: 'whole', clean: 3, slips: 0, tempo: 90 }])
+    // The piece says no tempo: 96; sure at 90, so at 96 next.
+    expect([/♩ = (\d+)/.exec(usual.says)![1], /♩ = (\d+)/.exec(own.says)![1]].map(Number)).toEqual([
+      Math.round(USUAL_TEMPO * 0.6),
+      USUAL_TEMPO,
+    ])
+    // What the teacher has settled stands.
+    const settled = withWarmup(source.plan, (w) => ({ ...w, choices: { [own.id]: { tempo: 50 } } }))
+    const kept = warmupItems({ ...source, plan: settled }, 'violin', {
+      done: [{ day: '2026-03-02', piece: 'p', chunk: 'whole', clean: 3, slips: 0, tempo: 90 }],
+    })
+    expect(kept.items.find((x) => x.id === own.id)!.says).toContain('♩ = 50')
   })
 })
 

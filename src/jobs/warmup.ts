@@ -2,11 +2,28 @@ import { careOf } from '@/core/drills/care'
 import { COMPANION_NAMES } from '@/core/plan/companion'
 import { practised } from '@/core/drills/practised'
 import { capital, inSentence } from '@/core/names'
-import { stockOf, todayOf } from '@/core/practice/today'
+import { USUAL_TEMPO } from '@/core/performance/tempo'
+import { TEMPI, type DrillChoice, type WarmupSettled } from '@/core/plan/settled'
+import type { Done } from '@/core/practice/dayPlan'
+import { ownTempo } from '@/core/practice/ownTempo'
+import { stockOf, todayOf, type Stock } from '@/core/practice/today'
 import { ensembleMapper } from '@/core/balance/ensemble'
 import type { SheetSource } from '@/core/sheets/made'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
 import { sayTimes } from '@/core/count'
+
+/** Somebody who practises by themselves: what they did of the piece. */
+type Alone = { readonly done: readonly Done[] }
+
+/** What is settled, with the passage at the tempo of whoever practises, where that is known and the teacher has settled no other. */
+function atOwnTempo({ drills }: Stock, settled: WarmupSettled, tempo: number, done: readonly Done[]): WarmupSettled {
+  const own = drills.flatMap((d): [string, DrillChoice][] => {
+    if (d.kind !== 'passage' || settled.choices[d.id]?.tempo !== undefined) return []
+    const now = ownTempo(done, tempo, { from: Math.min(...d.measures), to: Math.max(...d.measures) })
+    return now === null ? [] : [[d.id, { ...settled.choices[d.id], tempo: Math.min(TEMPI.fastest, Math.max(TEMPI.slowest, now)) }]]
+  })
+  return own.length === 0 ? settled : { ...settled, choices: { ...settled.choices, ...Object.fromEntries(own) } }
+}
 
 /** One thing of a warm-up as it is told to a seat, or (null) to the class; `music`: what is played, where there is any. */
 export type WarmupItem = {
@@ -20,17 +37,22 @@ export type WarmupItem = {
 }
 
 /**
- * The warm-up of a piece as the teacher has settled it, as it is told to the class or to a seat in it. `alone`: of a seat that
- * practises by itself, its own hard places, and nothing in which it would play along.
+ * The warm-up of a piece as the teacher has settled it, as it is told to the class or to a seat in it. `alone`: of somebody who
+ * practises by themselves, the hard places of their seat, nothing in which they would play along, and the passage at their tempo.
  */
 export function warmupItems(
   { piece, plan, klass }: SheetSource,
   seat: SeatId | null,
-  alone = false,
+  alone: Alone | null = null,
 ): { readonly items: readonly WarmupItem[]; readonly minutes: number } {
   const seats = seatsOf(klass)
   const c = practised(piece, seats, ensembleMapper()(piece, plan, klass), null, { ...plan, reads: klass.reads, talk: klass.talk })
-  const today = todayOf(stockOf(c), plan.warmup, alone ? seat : null)
+  const stock = stockOf(c)
+  const today = todayOf(
+    stock,
+    alone ? atOwnTempo(stock, plan.warmup, piece.tempo ?? USUAL_TEMPO, alone.done) : plan.warmup,
+    alone ? seat : null,
+  )
   return {
     minutes: today.minutes,
     items: today.items.map((item): WarmupItem => {

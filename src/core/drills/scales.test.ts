@@ -3,7 +3,8 @@ import { TOLD } from '../testing/saidFirst'
 import { RANKED } from '../testing/ranked'
 import { placeEvents } from '../piece/walk'
 import { describe, expect, it } from 'vitest'
-import { pitchName } from '../music/pitch'
+import { pitchName, stepsOf } from '../music/pitch'
+import { STEP_IDS } from '../instruments/instrument'
 import { classAt, DEFAULT_CLASS } from '../plan/class'
 import { emptyPlan } from '../plan/plan'
 import { drill, drillMap, fingersIn, practisedBy } from '../testing/drills'
@@ -139,5 +140,35 @@ describe('the scale of the key', () => {
   it('has the arpeggio over the same range', () => {
     expect(fingersIn(drill(dScale, 'arpeggio', 'half notes'), 'violin')).toBe('0 2 0 3 0 2 0')
     expect(fingersIn(drill(dScale, 'arpeggio', 'half notes'), 'cello')).toBe('0 3 0 4 0 3 0')
+  })
+})
+
+describe('what a scale says of its seats', () => {
+  it('names just those that play in another octave, and those that rest, recounted from what they play', () => {
+    let [moving, resting] = [0, 0]
+    for (const { piece } of [...TOLD, ...RANKED])
+      for (const step of ['two-strings', 'four-strings', 'third-position'] as const) {
+        const klass = classAt(STEP_IDS.find((s) => s === step) ?? STEP_IDS[1])
+        for (const d of drillsOf(practisedBy(piece, klass), ['scale']).filter((x) => ['half notes', 'long notes'].includes(x.variant))) {
+          const lines = klass.seats.map((s) => ({ name: s.name, map: drillMap(d, s.id, klass) }))
+          const line = lines.filter(({ name }) => d.companions[klass.seats.find((s) => s.name === name)!.id] === null)
+          const steps = line.map(({ name, map }) => ({ name, at: map.notes.filter((n) => !n.held).map((n) => n.pitch) }))
+          // Leaps of a scale that goes by step: where a note was taken an octave away.
+          const moved = steps.filter((x) => x.at.slice(1).some((q, i) => Math.abs(stepsOf(q) - stepsOf(x.at[i])) > 4)).map((x) => x.name)
+          // A rest that is not only what fills the last measure.
+          const rests = line
+            .filter(({ map }) => /rest.*note/.test(map.line.measures.flatMap((m) => m.events.map((e) => e.kind)).join(' ')))
+            .map((x) => x.name)
+          const said = (words: RegExp) => words.exec(d.purpose)?.[1].toLowerCase() ?? ''
+          for (const n of moved)
+            expect(said(/(?:^|\. )([^.]*?) plays? in another octave/), `${piece.title} ${step}: ${d.purpose}`).toContain(n.toLowerCase())
+          for (const n of rests)
+            expect(said(/(?:^|\. )([^.]*?) rests? where/), `${piece.title} ${step}: ${d.purpose}`).toContain(n.toLowerCase())
+          if (rests.length === 0) expect(d.purpose, `${piece.title} ${step}`).not.toMatch(/ rests? where/)
+          moving += moved.length
+          resting += rests.length
+        }
+      }
+    expect(moving + resting).toBeGreaterThan(5)
   })
 })

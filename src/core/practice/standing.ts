@@ -52,7 +52,7 @@ export const again = (before: ChunkStanding, day: number, tempo: number): ChunkS
  * The part of the tempo at which a chunk comes next: the step above what was reached where it was sure, the step below where
  * it was not. Common practice.
  */
-export function partFor({ tempo }: Learning, s: ChunkStanding | undefined): number {
+export function partFor({ tempo }: Pick<Learning, 'tempo'>, s: ChunkStanding | undefined): number {
   if (!s) return TEMPI[0]
   // The planned tempo is a whole number: what was reached is a step if it is within a beat of it.
   const [least, most] = [(s.tempo - 1) / tempo, (s.tempo + 1) / tempo]

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { ensembleMapper, mapsOf } from '../../balance/ensemble'
 import { classAt, type ClassSettings } from '../../plan/class'
+import { FIRST, STEP_IDS } from '../../instruments/instrument'
 import { emptyPlan } from '../../plan/plan'
 import { saidDigest } from '../../testing/said'
 import { TOLD, TOLD_AFTER, type ToldPiece, type ToSay } from '../../testing/saidFirst'
@@ -91,4 +92,23 @@ describe('two groups of violins that read and play the same', () => {
     const less = said(t, doubled(t, { learned: classAt('first-finger').seats[0].learned }))
     expect(less.map((x) => `${x.text} ${x.advice}`).join(' ')).toMatch(/violin 2/i)
   })
+})
+
+it('“There all of it lies in first position” is said only where it does', () => {
+  const counted = { yes: 0, no: 0 }
+  for (const t of [...TOLD, ...TOLD_AFTER])
+    for (const step of STEP_IDS.slice(2, 9)) {
+      const klass = classAt(step)
+      const maps = mapsOf(ensembleMapper()(t.piece, emptyPlan(), klass))
+      for (const x of sayFirst(t.piece, maps, emptyPlan().spots, klass)) {
+        if (x.facts.kind !== 'octave') continue
+        const moved = new Set(x.facts.moved.map((m) => m.seat))
+        const isFirst = maps
+          .filter((m) => moved.has(m.seat.id))
+          .every((m) => m.notes.every((n) => n.hold.open || n.hold.position === FIRST))
+        expect(x.advice.includes('There all of it lies in first position'), `${t.name} at ${step}`).toBe(isFirst)
+        counted[isFirst ? 'yes' : 'no']++
+      }
+    }
+  expect(counted.yes).toBeGreaterThan(0)
 })
