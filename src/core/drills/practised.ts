@@ -1,3 +1,4 @@
+import { pluckedIn } from '../bowing/strokes'
 import { candidates, type Setup } from '../fingering/candidates'
 import { needKeys } from '../fingering/problems'
 import { mapSeat, type MappedNote, type SeatMap } from '../fingering/map'
@@ -259,3 +260,11 @@ export function solvedRun(c: Practised, p: SeatAtWork, pitches: readonly Pitch[]
     return note ? touchOf(p, [pitch], note.hold) : null
   })
 }
+
+/** Whether all of a piece is plucked, by every seat: nothing in its drills speaks of the bow. */
+export const isAllPlucked = once(({ players }: Practised): boolean =>
+  players.every(({ map: { line } }) => {
+    const plucked = pluckedIn(line)
+    return line.measures.every((m) => m.events.every((e) => e.kind === 'rest' || plucked.has(e.id)))
+  }),
+)

@@ -1,7 +1,7 @@
 import type { SpotKind } from '../../plan/spotKinds'
 import { inSentence, sayNames } from '../../names'
 import type { DrillKind, Sketch, Touch } from '../drill'
-import { openTouch, touchAt, type SeatAtWork, type Practised } from '../practised'
+import { isAllPlucked, openTouch, touchAt, type SeatAtWork, type Practised } from '../practised'
 import type { Generator } from './generator'
 import { namesIn, pairsOf, patterned, sayPair, type Pair } from './pairs'
 
@@ -42,11 +42,17 @@ export const alternate = {
   eases: 0.35,
   find: (c) => [
     ...crossings(c, 'alternate', ['hand-crossing', 'skip-crossing'], (whose) => [
-      {
-        variant: 'bow, then hand',
-        pattern: 'o q o q | a b a b',
-        purpose: `The bow's way over the strings first, then the finger's with it, for ${whose}.`,
-      },
+      isAllPlucked(c)
+        ? {
+            variant: 'open, then stopped',
+            pattern: 'o q o q | a b a b',
+            purpose: `The open strings first, plucked by turns, then the fingers with them, for ${whose}.`,
+          }
+        : {
+            variant: 'bow, then hand',
+            pattern: 'o q o q | a b a b',
+            purpose: `The bow's way over the strings first, then the finger's with it, for ${whose}.`,
+          },
     ]),
     ...crossings(c, 'alternate', ['bow-crossing'], (whose) => [
       {

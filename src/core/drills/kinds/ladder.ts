@@ -8,7 +8,7 @@ import type { Seat } from '../../seats/seat'
 import { cellsOf, voiceOf } from '../cells'
 import type { Sketch, Touch, DrillVoice } from '../drill'
 import { lineTouch, passageVoice } from '../passages'
-import { checkFor, linePitch, touchAt, type At, type SeatAtWork, type Practised } from '../practised'
+import { checkFor, isAllPlucked, linePitch, touchAt, type At, type SeatAtWork, type Practised } from '../practised'
 import { fingerUnder } from './fourth'
 import type { Generator } from './generator'
 import { eventOf, indicesIn, namesIn, pairsOf, sayPair, spotsIn, type Pair } from './pairs'
@@ -22,6 +22,8 @@ type Rung = {
   readonly words?: string
   readonly ofHand?: true
   readonly marks?: readonly NoteMark[]
+  /** No bow is in it: it serves what is plucked too. */
+  readonly unbowed?: true
   /** The finger goes along the string from note to note; with {@link STAYS} in place of the rest of it where it cannot. */
   readonly slides?: true
 }
@@ -36,6 +38,7 @@ const RUNGS: readonly Rung[] = [
     says: 'hand and thumb go there and back along the neck, without a sound',
     words: 'hand alone, no sound',
     ofHand: true,
+    unbowed: true,
   },
   {
     variant: 'plucked',
@@ -43,6 +46,7 @@ const RUNGS: readonly Rung[] = [
     says: 'plucked, finger 1 first, then the finger that lands',
     marks: ['pizz'],
     words: 'pizz.',
+    unbowed: true,
   },
   {
     variant: 'slide heard',
@@ -77,6 +81,7 @@ const RUNGS: readonly Rung[] = [
     pattern: 'a:2 b o | a:2 b o | a:2 b o | a:2 b o',
     says: 'with eyes shut: sharp, true or flat is noted each time',
     words: 'eyes shut',
+    unbowed: true,
   },
 ]
 
@@ -140,6 +145,7 @@ function rungsOf(c: Practised, pair: Pair): Sketch[] {
   })
   const hands = ats.map((x) => x.player)
   const rungs = RUNGS.flatMap((rung): Rung[] => {
+    if (isAllPlucked(c) && !rung.unbowed) return []
     if (!rung.slides || hands.every((p) => isSlide(p, pair, 'a', 'b') && isSlide(p, pair, 'f', 't'))) return [rung]
     return hands.every((p) => isSlide(p, pair, 'f', 't')) ? [{ ...rung, pattern: STAYS }] : []
   }).map((rung) => made(rung, (seat) => rungVoice(c, pair, rung, c.bySeat[seat.id])))

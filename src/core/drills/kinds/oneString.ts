@@ -6,7 +6,7 @@ import type { Seat } from '../../seats/seat'
 import { cellsOf, voiceOf } from '../cells'
 import type { Sketch, Touch, DrillVoice } from '../drill'
 import { lineTouch } from '../passages'
-import { openTouch, touchFor, writtenFor, type SeatAtWork, type Practised } from '../practised'
+import { isAllPlucked, openTouch, touchFor, writtenFor, type SeatAtWork, type Practised } from '../practised'
 import type { Generator } from './generator'
 
 /** Strings in the order of ease, by letter: those that a class begins on first. Common practice. */
@@ -80,7 +80,7 @@ function sketchOn(c: Practised, letter: Letter, times: number, { variant, cells,
     kind: 'one string',
     variant,
     title: `The ${letter} string, ${variant}`,
-    purpose: `The frame of the ${letter} string ${says}: say it, finger it, pluck it, bow it.`,
+    purpose: `The frame of the ${letter} string ${says}: say it, finger it, pluck it${isAllPlucked(c) ? '' : ', bow it'}.`,
     spots,
     isFor: (id) => stringOf(c.bySeat[id], letter) >= 0,
     measures: [],

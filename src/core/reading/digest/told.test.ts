@@ -3,7 +3,12 @@ import { ensembleMapper, mapsOf } from '../../balance/ensemble'
 import { classAt, type ClassSettings } from '../../plan/class'
 import { FIRST, STEP_IDS } from '../../instruments/instrument'
 import { emptyPlan } from '../../plan/plan'
-import { saidDigest } from '../../testing/said'
+import { drillsOf } from '../../drills/all'
+import { practisedBy } from '../../testing/drills'
+import { pieceFrom } from '../../testing/piece'
+import { saidDigest, saidSpots } from '../../testing/said'
+import { readingOf } from '../reading'
+import { startCardOf } from '../startCard'
 import { TOLD, TOLD_AFTER, type ToldPiece, type ToSay } from '../../testing/saidFirst'
 import { sayFirst, type SaidThing } from '../../words/en/digest'
 import { MOST_SAID } from './digest'
@@ -111,4 +116,23 @@ it('“There all of it lies in first position” is said only where it does', ()
       }
     }
   expect(counted.yes).toBeGreaterThan(0)
+})
+
+it('a piece plucked throughout has no word of the bow: spots, first things, start cards, drills', () => {
+  const flat = [...TOLD, ...TOLD_AFTER].filter((t) => t.name.includes('plucked'))
+  // Shifts, syncopations, rests and two strings at once, plucked.
+  const other = pieceFrom('pizz:D4 A4:h D5 G4~ G4 F#4 E4:h z z A4 D5 B4 A4 F#4 D4 E4 F#4 G4 A4 C#5 D5:h', { fifths: 2, mode: 'major' })
+  const tried = [...flat, { ...flat[0], piece: other }]
+  for (const { piece } of tried)
+    for (const step of STEP_IDS.slice(3, 9)) {
+      const klass = classAt(step)
+      const maps = mapsOf(ensembleMapper()(piece, emptyPlan(), klass))
+      const said = [
+        ...sayFirst(piece, maps, emptyPlan().spots, klass).flatMap((x) => [x.text, x.advice]),
+        ...maps.flatMap((m) => saidSpots(piece, m).flatMap((s) => [s.text, s.advice])),
+        ...maps.flatMap((m) => Object.values(startCardOf(readingOf(piece, m), klass.talk) ?? {})),
+        ...drillsOf(practisedBy(piece, klass)).flatMap((d) => [d.title, d.purpose]),
+      ]
+      expect(said.filter((x) => /\bbow/i.test(x))).toEqual([])
+    }
 })

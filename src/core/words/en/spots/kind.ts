@@ -17,6 +17,11 @@ export type SpotWords<K extends SpotKind> = {
   readonly text: (f: SpotFacts[K], t: Telling) => string
   /** What to do about it. */
   readonly advice: string | ((f: SpotFacts[K], t: Telling) => string)
+  /** What is said in place of it at a note that is plucked, where the usual speaks of the bow. */
+  readonly plucked?: {
+    readonly text?: (f: SpotFacts[K], t: Telling) => string
+    readonly advice?: string | ((f: SpotFacts[K], t: Telling) => string)
+  }
   readonly wrong?: (f: SpotFacts[K], t: Telling) => Wrong | null
 }
 

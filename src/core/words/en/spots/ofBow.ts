@@ -11,6 +11,7 @@ export const OF_BOW = {
     mark: 'skips string',
     text: ({ over, ...c }, t) => `From ${strings(t, c)}, over ${over === 2 ? 'a string' : 'two strings'}${inSlur(c)}.`,
     advice: 'Bow the open strings alone in this rhythm; the arm goes before the note.',
+    plucked: { advice: 'Pluck the open strings alone in this rhythm; the arm goes before the note.' },
   },
   'bow-crossing': {
     name: 'Only the bow crosses',

@@ -133,6 +133,12 @@ export const OF_EYE = {
       tied
         ? 'Play it once without the tie, then think the second note and let the bow go on.'
         : 'Clap it while the foot keeps the beats; first with every eighth played, then joined.',
+    plucked: {
+      advice: ({ tied }) =>
+        tied
+          ? 'Play it once without the tie, then think the second note and let the string ring.'
+          : 'Clap it while the foot keeps the beats; then let each note ring its whole length.',
+    },
   },
   'counted-rest': {
     name: 'Counted rest',
@@ -140,6 +146,7 @@ export const OF_EYE = {
     text: ({ beats, on, between }) =>
       `Comes in ${between ? `between beats, after beat ${on}` : `on beat ${on}`}${beats > 1 ? `, after ${count(beats, 'beat')} of rest` : ''}.`,
     advice: 'Count the rest aloud and breathe in before the entry; the bow lies on the string in time.',
+    plucked: { advice: 'Count the rest aloud and breathe in before the entry; the plucking finger is over the string in time.' },
   },
   'changed-rhythm': {
     name: 'The same notes in another rhythm',
@@ -186,6 +193,11 @@ export const OF_EYE = {
     text: ({ quarters, short }) =>
       `A long note, ${count(quarters, 'quarter')}, after ${short} short ones: it is easily left too early, or the bow runs out.`,
     advice: 'Count it aloud to its end; slow the bow down as it begins.',
+    plucked: {
+      text: ({ quarters, short }) =>
+        `A long note, ${count(quarters, 'quarter')}, after ${short} short ones: what follows comes easily too early.`,
+      advice: 'Count it aloud to its end while it rings.',
+    },
     wrong: () => ({ heard: 'the bow trembles', why: 'shoulder and elbow are up' }),
   },
 } satisfies { readonly [K in SpotKind]?: SpotWords<K> }

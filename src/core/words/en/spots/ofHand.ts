@@ -102,6 +102,12 @@ export const OF_HAND = {
       over === 'nothing' || over === 'slur'
         ? 'Stop the bow for the shift, hand and thumb as one, and hear the new note first; then make that stop shorter and shorter.'
         : 'Hand and thumb go together while there is time; arrive before the bow does, and check against an open string.',
+    plucked: {
+      advice: ({ over }) =>
+        over === 'nothing' || over === 'slur'
+          ? 'Wait before the shift, hand and thumb as one, and hear the new note first; then wait less and less.'
+          : 'Hand and thumb go together while there is time; arrive before you pluck, and check against an open string.',
+    },
     wrong: ({ halfSteps }) => (halfSteps > 0 ? SHIFT_UP : SHIFT_DOWN),
   },
   'lowest-string': {
@@ -138,6 +144,7 @@ export const OF_HAND = {
     mark: 'skip',
     text: ({ steps, ...c }, t) => `${sayInterval(steps)} from ${strings(t, c)} with a finger on each${inSlur(c)}.`,
     advice: 'Set both fingers first, then let only the bow go between them.',
+    plucked: { advice: 'Set both fingers first, then pluck one string and the other while they stay.' },
   },
   'hand-crossing': {
     name: 'The left hand crosses',
@@ -159,6 +166,7 @@ export const OF_HAND = {
       return `${on.map((s) => stringName(instrument, s)).join(' and ')} sound together${why}.`
     },
     advice: 'Tune the two notes one after the other, then let the bow rest on both.',
+    plucked: { advice: 'Tune the two notes one after the other, then pluck both at once.' },
     wrong: ({ clear }) => (clear ? ARCH : null),
   },
   'arch-kept': {

@@ -1,3 +1,4 @@
+import { pluckedIn } from '../../../bowing/strokes'
 import { capital } from '../../../names'
 import type { SpotKind } from '../../../plan/spotKinds'
 import type { Spot } from '../../../reading/spots/spot'
@@ -25,7 +26,9 @@ const WORDS: { readonly [K in SpotKind]: SpotWords<K> } = {
 /** A row of the table for whichever kind: the facts that it is given are those of its own kind. */
 type AnyWords = {
   readonly [P in 'text' | 'advice']: string | ((f: Spot['facts'], t: Telling) => string)
-} & { readonly wrong?: (f: Spot['facts'], t: Telling) => Wrong | null }
+} & { readonly plucked?: { readonly [P in 'text' | 'advice']?: string | ((f: Spot['facts'], t: Telling) => string) } } & {
+  readonly wrong?: (f: Spot['facts'], t: Telling) => Wrong | null
+}
 const wordsOf = (kind: SpotKind): AnyWords => WORDS[kind] as AnyWords
 
 const made = (say: string | ((f: Spot['facts'], t: Telling) => string), s: Spot, t: Telling): string =>
@@ -45,10 +48,16 @@ function asThing(kind: SpotKind): string {
 }
 
 /** What trips a reader at a place, in one sentence. */
-export const sayTrip = (s: Spot, t: Telling): string => capital(made(wordsOf(s.kind).text, s, t))
+export const sayTrip = (s: Spot, t: Telling): string => capital(made(inManner(s, t, 'text'), s, t))
 
 /** What to do about it. */
-export const adviseOn = (s: Spot, t: Telling): string => made(wordsOf(s.kind).advice, s, t)
+export const adviseOn = (s: Spot, t: Telling): string => made(inManner(s, t, 'advice'), s, t)
+
+/** What is said of a kind at a note: where it is plucked, without a word of the bow. */
+function inManner(s: Spot, { line }: Telling, what: 'text' | 'advice') {
+  const { plucked, ...usual } = wordsOf(s.kind)
+  return (pluckedIn(line).has(s.event) ? plucked?.[what] : undefined) ?? usual[what]
+}
 
 /** A spot with all that is said of it. */
 export type SaidSpot = Spot & { readonly text: string; readonly advice: string; readonly wrong?: Wrong }
