@@ -44,12 +44,16 @@ export function demoPractice(
   const done: Done[] = []
   let count = 0
   // Every other day there was a lesson: what the plan then asked for was done, and now and then it slipped.
-  for (const [i, day] of daysBetween(settings.from, dayOf(now - 1), WEEKDAYS).entries()) {
+  const all = daysBetween(settings.from, settings.to, WEEKDAYS)
+  const gone = all.filter((d) => d < today)
+  const last = gone.length - 1 - ((gone.length - 1) % 2)
+  for (const [i, day] of gone.entries()) {
     if (i % 2 === 1) continue
-    const [first] = planDays({ learnings, days: daysBetween(day, settings.to, WEEKDAYS), minutes: settings.minutes, done }).days
+    const [first] = planDays({ learnings, days: all.slice(i), gone: i, minutes: settings.minutes, done }).days
     if (first?.date !== day) continue
-    for (const x of first.items) {
-      const slipped = ++count % SLIPS_EVERY === 0
+    for (const [n, x] of first.items.entries()) {
+      // In the last lesson something has slipped, whatever the count says.
+      const slipped = ++count % SLIPS_EVERY === 0 || (i === last && n === 0)
       const r = { clean: slipped ? 1 : x.times, slips: slipped ? 2 : 0, tempo: x.tempo }
       done.push({ day, piece: x.piece, chunk: x.chunk, ...r })
       records.push({

@@ -67,7 +67,7 @@ test('a task is moved to another day, by list and by dragging, and the rest is p
   const there = (await days.nth(2).getAttribute('aria-label'))!
   const value = await select.locator('option').nth(2).getAttribute('value')
   await select.selectOption(value)
-  await expect(page.getByRole('region', { name: there }).getByRole('combobox', { name })).toBeVisible()
+  await expect(page.getByRole('region', { name: there }).getByRole('combobox', { name, exact: true })).toBeVisible()
 
   const task = days.nth(1).getByRole('listitem').first()
   const text = (await task.innerText()).split('\n').find((t) => t.includes(' of '))!

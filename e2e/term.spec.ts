@@ -27,16 +27,16 @@ test('pieces stand in the order in which least is new; a place and a day are kep
   await expect(titles(page).first()).toHaveText(/Shortcut/)
 
   // What is new in a piece, and what leads to it.
-  const lanterns = page.getByRole('listitem').filter({ hasText: 'Lanterns on the Weir' })
-  await expect(lanterns.getByText('Cello: position IV', { exact: true })).toBeVisible()
-  await lanterns.getByText('What leads to it').click()
-  await expect(lanterns.getByText(/minutes; they take something off/)).toBeVisible()
-  await lanterns.getByRole('button', { name: 'Begin today' }).click()
+  const ferry = page.getByRole('listitem').filter({ hasText: 'The Ferry at Low Water' })
+  await expect(ferry.getByText('Cello: position IV', { exact: true })).toBeVisible()
+  await ferry.getByText('What leads to it').click()
+  await expect(ferry.getByText(/minutes; they take something off/)).toBeVisible()
+  await ferry.getByRole('button', { name: 'Begin today' }).click()
   await expect(titles(page)).toHaveCount(6)
-  // The Ferry's IV is no longer new for the cello, which has met it there.
-  await expect(page.getByRole('listitem').filter({ hasText: 'The Ferry at Low Water' })).not.toContainText('Cello')
+  // In the Lanterns IV is no longer new for the cello, which has met it there.
+  await expect(page.getByRole('listitem').filter({ hasText: 'Lanterns on the Weir' })).not.toContainText('Cello')
   await page.getByRole('tab', { name: 'Begun so far' }).click()
-  const begun = page.getByRole('listitem').filter({ hasText: 'Lanterns on the Weir' })
+  const begun = page.getByRole('listitem').filter({ hasText: 'The Ferry at Low Water' })
   await expect(begun).toContainText('Cello position IV')
   await saved(page)
 
