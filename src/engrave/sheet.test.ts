@@ -1,5 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { octavesFor } from '@/core/balance/ensemble'
+import { parsePitch } from '@/core/music/pitch'
+import { inSignature } from '@/core/piece/transpose'
 import { DEFAULT_CLASS } from '@/core/plan/class'
 import { emptyPlan, withBook } from '@/core/plan/plan'
 import { readFile } from '@/formats/read'
@@ -113,6 +116,25 @@ describe('a sheet', () => {
     expect(whole.problems.length).toBeGreaterThan(part.problems.length)
     // Measures that are not there: the whole piece.
     expect(sheet('lanterns-on-the-weir.abc', { passage: { from: '99', to: '3' } }).pages).toEqual(whole.pages)
+  })
+  it('of a bass that is tuned higher and reads a transposed part is that of the piece a whole step lower; the score sounds', () => {
+    const given = source('two-barges.abc')
+    const tuning = ['F#2', 'B2', 'E3', 'A3'].map((n) => parsePitch(n)!)
+    const klass = { ...DEFAULT_CLASS, seats: DEFAULT_CLASS.seats.map((r) => (r.id === 'bass' ? { ...r, tuning, transposed: true } : r)) }
+    const asked = wanted({ seat: 'bass', marks: ['fingers', 'letters'] })
+    const lower = inSignature(given.piece, given.piece.key.fifths - 2)!.piece
+    // The bass of the piece a whole step lower, tuned as usual: note for note, letter for letter.
+    const octaves = octavesFor(given.piece, given.plan, klass)
+    const usual = sheetOf(toolkit, { ...given, piece: lower, plan: { ...given.plan, octaves } }, asked, A4)!
+    expect(sheetOf(toolkit, { ...given, klass }, asked, A4)!.pages).toEqual(usual.pages)
+    const score = wanted({ seat: null, marks: ['letters'] })
+    const letters = (pages: readonly string[]) =>
+      pages
+        .join('')
+        .replace(/<[^>]+>/g, ' ')
+        .match(/\b[A-G][♯♭]?\b/g)
+        ?.join(' ')
+    expect(letters(sheetOf(toolkit, { ...given, klass }, score, A4)!.pages)).toBe(letters(sheetOf(toolkit, given, score, A4)!.pages))
   })
   it('of the teacher has every seat, each staff named in each system', () => {
     const score = sheet('two-barges.abc', { seat: null })

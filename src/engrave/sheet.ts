@@ -16,6 +16,7 @@ import { spotsOf } from '@/core/reading/spots'
 import { frameMark } from '@/core/plan/talk'
 import type { ClassSettings } from '@/core/plan/class'
 import { sayBook } from '@/core/seats/book'
+import { asRead } from '@/core/balance/asRead'
 import { ensembleMapper, mapsOf, seatMap } from '@/core/balance/ensemble'
 import { bookFor, type Plan } from '@/core/plan/plan'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
@@ -144,7 +145,8 @@ function lettersOf(
 }
 
 /** A sheet as pages; null when the class has no such seat. */
-export function sheetOf(toolkit: Toolkit, source: Source, wanted: Wanted, drawn: Drawn): Sheet | null {
+export function sheetOf(toolkit: Toolkit, given: Source, wanted: Wanted, drawn: Drawn): Sheet | null {
+  const source = wanted.seat === null ? given : asRead(given, wanted.seat)
   const { piece, plan } = source
   const maps = mapsFor(source, wanted.seat)
   if (!maps) return null
@@ -174,7 +176,8 @@ export function sheetOf(toolkit: Toolkit, source: Source, wanted: Wanted, drawn:
 }
 
 /** The same music in systems as wide as a screen, in pixels; null when the class has no such seat. */
-export function systemsOf(toolkit: Toolkit, source: Source, wanted: Wanted, width: number, scale: number): readonly string[] | null {
+export function systemsOf(toolkit: Toolkit, given: Source, wanted: Wanted, width: number, scale: number): readonly string[] | null {
+  const source = wanted.seat === null ? given : asRead(given, wanted.seat)
   const maps = mapsFor(source, wanted.seat)
   return maps && engraveStand(toolkit, meiFor(source, maps, wanted), width, scale)
 }

@@ -23,8 +23,18 @@ const TYPES: Record<ExportKind, { ending: string; type: string }> = {
   json: { ending: 'json', type: 'application/json' },
 }
 
-/** The piece as a file: of all seats of the class, or of one; null when the class has no such seat. */
-export function exported(kind: ExportKind, piece: Piece, plan: Plan, ensemble: Ensemble, seat: SeatId | typeof ALL_SEATS): Export | null {
+/**
+ * The piece as a file: of all seats of the class, or of one; null when the class has no such seat. `above`: half steps that
+ * a part sounds above what is written, where it is transposed.
+ */
+export function exported(
+  kind: ExportKind,
+  piece: Piece,
+  plan: Plan,
+  ensemble: Ensemble,
+  seat: SeatId | typeof ALL_SEATS,
+  above = 0,
+): Export | null {
   const maps = mapsOf(ensemble).filter((m) => seat === ALL_SEATS || m.seat.id === seat)
   if (maps.length === 0) return null
   const parts = maps.map((m) => partOfSeat(piece, m, true))
@@ -34,9 +44,9 @@ export function exported(kind: ExportKind, piece: Piece, plan: Plan, ensemble: E
   const bytes = (): Uint8Array => {
     switch (kind) {
       case 'musicxml':
-        return text.encode(writeMusicXml(piece, parts))
+        return text.encode(writeMusicXml(piece, parts, above))
       case 'mxl':
-        return writeMxl(writeMusicXml(piece, parts))
+        return writeMxl(writeMusicXml(piece, parts, above))
       case 'abc':
         return text.encode(writeAbc(piece, parts))
       case 'midi':

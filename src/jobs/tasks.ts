@@ -27,6 +27,8 @@ import { tuneMei } from '@/engrave/tune'
 import { pdfOf, type InFile } from '@/paper/pdf'
 import { stripsPdf } from '@/paper/strips'
 import { exported, type Export } from '@/formats/export'
+import { ALL_SEATS } from '@/formats/kinds'
+import { asRead, readsBelow } from '@/core/balance/asRead'
 import type { DiffersReply } from '@/api/handouts'
 import { keepHandout } from '@/store/handouts'
 import { differsToday, frozenAs, mapNow } from './frozen'
@@ -261,6 +263,17 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: BackupProgress) => P
     using('reading', async (db) => {
       const source = await sourceOf(db, of, id)
       if (!source) return null
+      const isNotes = as === 'musicxml' || as === 'mxl'
+      const read = isNotes && !bow && seat !== ALL_SEATS ? asRead(source, seat) : source
+      if (read !== source)
+        return exported(
+          as,
+          read.piece,
+          read.plan,
+          ensembleMapper()(read.piece, read.plan, read.klass),
+          seat,
+          readsBelow(source.klass, seat),
+        )
       const whole = ensembleMapper()(source.piece, source.plan, source.klass)
       if (!bow) return exported(as, source.piece, source.plan, whole, seat)
       if (!whole[seat]) return null

@@ -35,7 +35,8 @@ export function inKey(piece: Piece, plan: Plan, fifths: number): InKey | null {
   }
 }
 
-function movedSubstitutes(substitutes: Substitutes, by: Interval): Record<string, Substitutes[string]> {
+/** Substitutes moved along. */
+export function movedSubstitutes(substitutes: Substitutes, by: Interval): Record<string, Substitutes[string]> {
   return Object.fromEntries(
     Object.entries(substitutes).map(([id, s]): [string, Substitutes[string]] => {
       if (s.kind === 'tone') return [id, { ...s, pitch: transposed(s.pitch, by) }]

@@ -34,15 +34,21 @@ export function inSignature(piece: Piece, fifths: number): Moved | null {
 
 /** The piece moved by half steps, into the nearest signature for it. Null when a note would leave the range of pitches. */
 export function bySemitones(piece: Piece, semitones: number): Moved | null {
-  if (semitones === 0) return { piece, dropped: 0 }
-  return transposedPiece(piece, semitones, transposedKey(piece.key, intervalFor(semitones, piece.key)).fifths - piece.key.fifths)
+  return semitones === 0 ? { piece, dropped: 0 } : transposedPiece(piece, semitones, fifthsFor(piece, semitones))
 }
+
+/** The same as it is read on strings that lie so many half steps elsewhere: fingers and strings that a file gave stay, for they lie there too. */
+export function onOtherStrings(piece: Piece, semitones: number): Piece | null {
+  return semitones === 0 ? piece : (transposedPiece(piece, semitones, fifthsFor(piece, semitones), true)?.piece ?? null)
+}
+
+const fifthsFor = ({ key }: Piece, semitones: number): number => transposedKey(key, intervalFor(semitones, key)).fifths - key.fifths
 
 /**
  * Everything that has a pitch moved by half steps, heads and grace notes, and every signature by so many fifths (which must
- * fit the half steps); each note is spelled by the key in force.
+ * fit the half steps); each note is spelled by the key in force. `keeps`: also the fingers and strings that a file gave.
  */
-function transposedPiece(piece: Piece, semitones: number, fifths: number): Moved | null {
+function transposedPiece(piece: Piece, semitones: number, fifths: number, keeps = false): Moved | null {
   let dropped = 0
   let inRange = true
   const movedKey = (key: Key): Key => ({ ...key, fifths: wrapped(key.fifths + fifths) })
@@ -52,7 +58,9 @@ function transposedPiece(piece: Piece, semitones: number, fifths: number): Moved
     if (there.octave < -1 || there.octave > 9) inRange = false
     return there
   }
-  const head = ({ givenFinger, givenString, ...h }: Head, interval: Interval): Head => {
+  const head = (whole: Head, interval: Interval): Head => {
+    if (keeps) return { ...whole, pitch: moved(whole.pitch, interval) }
+    const { givenFinger, givenString, ...h } = whole
     if (givenFinger !== undefined || givenString !== undefined) dropped++
     return { ...h, pitch: moved(h.pitch, interval) }
   }

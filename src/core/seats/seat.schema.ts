@@ -18,6 +18,8 @@ export const seatRowSchema = z.object({
   instrument: z.enum(INSTRUMENTS.map((i) => i.id)),
   /** Open strings, low to high, as the part writes them, where they are not the usual ones. */
   tuning: z.optional(z.array(pitchSchema).check(z.minLength(1), z.maxLength(MOST_STRINGS))),
+  /** Tuned higher or lower as a whole, it reads as if it were tuned as usual: its part is transposed. */
+  transposed: z.optional(z.boolean()),
   /** The clef it reads, where it is not the usual one. */
   clef: z.optional(clefNameSchema),
   /** How many play it; 0: not said. */

@@ -1,5 +1,6 @@
 import { MOST_STRINGS } from '../instruments/learned'
 import { midiOf, parsePitch, type Pitch } from '../music/pitch'
+import type { SeatRow } from './seat.schema'
 
 /** Strings lower or higher than any bowed instrument has: octaves as they are written. */
 const [LOWEST, HIGHEST] = [12, 96]
@@ -25,4 +26,11 @@ export function readTuning(text: string): { readonly strings: Pitch[] } | { read
     strings.push(pitch)
   }
   return { strings }
+}
+
+/** Half steps by which all strings of a seat lie above the usual ones, as for solo playing; 0: they do not lie all by the same. */
+export function tunedBy({ tuning }: Pick<SeatRow, 'tuning'>, usual: readonly Pitch[]): number {
+  if (!tuning || tuning.length !== usual.length) return 0
+  const [by, ...others] = tuning.map((p, i) => midiOf(p) - midiOf(usual[i]))
+  return others.every((x) => x === by) ? by : 0
 }

@@ -1,6 +1,7 @@
 import { THUMB } from '@/core/instruments/instrument'
 import { element, elementInLines, type Xml, type Attributes, type Content } from '@/core/xml'
 import { CLEFS } from '@/core/music/clef'
+import { intervalFor } from '@/core/music/interval'
 import type { Key } from '@/core/music/key'
 import { pitchAt, type Pitch } from '@/core/music/pitch'
 import { QUARTER, type Meter, type Value } from '@/core/music/time'
@@ -26,8 +27,8 @@ const FLAGS: Record<Value['base'], number> = {
 }
 const SIGNS: Record<number, string> = { [-2]: 'flat-flat', [-1]: 'flat', 0: 'natural', 1: 'sharp', 2: 'double-sharp' }
 
-/** A piece in MusicXML 4.0 (W3C), one part after the other. */
-export function writeMusicXml(piece: Piece, parts: readonly Part[]): string {
+/** A piece in MusicXML 4.0 (W3C), one part after the other. `above`: half steps that its parts sound above what is written, beside octaves. */
+export function writeMusicXml(piece: Piece, parts: readonly Part[], above = 0): string {
   const id = (i: number) => `P${i + 1}`
   const named = parts.map((p, i) => el('score-part', el('part-name', p.name), { id: id(i) }))
   const list =
@@ -50,7 +51,7 @@ export function writeMusicXml(piece: Piece, parts: readonly Part[]): string {
     el('work', el('work-title', piece.title)),
     el('identification', [piece.composer ? el('creator', piece.composer, { type: 'composer' }) : null, encoding]),
     elementInLines('part-list', {}, list, '  '),
-    ...parts.map((p, i) => new PartWriter(piece, p).write(id(i), i === 0)),
+    ...parts.map((p, i) => new PartWriter(piece, p, above).write(id(i), i === 0)),
   ])
   return `<?xml version="1.0" encoding="UTF-8" standalone="no"?>\n${score}\n`
 }
@@ -68,6 +69,7 @@ class PartWriter {
   constructor(
     private readonly piece: Piece,
     private readonly part: Part,
+    private readonly above: number,
   ) {
     this.slidTo = new Set(slides(part.line).values())
     for (const { from, to } of part.line.slurs) {
@@ -140,7 +142,10 @@ class PartWriter {
       const clef = CLEFS[this.part.clef]
       parts.push(el('clef', [el('sign', clef.sign), el('line', clef.line)]))
       const { sounding } = this.part
-      if (sounding) parts.push(el('transpose', [el('diatonic', 0), el('chromatic', 0), el('octave-change', sounding)]))
+      if (sounding || this.above) {
+        const { steps } = intervalFor(this.above, key)
+        parts.push(el('transpose', [el('diatonic', steps), el('chromatic', this.above), sounding !== 0 && el('octave-change', sounding)]))
+      }
     }
     return parts.length ? el('attributes', parts) : null
   }

@@ -1,6 +1,7 @@
 import { render, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
+import { parsePitch } from '@/core/music/pitch'
 import { DEFAULT_CLASS } from '@/core/plan/class'
 import { MOST_SEATS } from '@/core/seats/bounds'
 import type { SeatRow } from '@/core/seats/seat'
@@ -49,5 +50,14 @@ describe('who sits in a class', () => {
     const full = Array.from({ length: MOST_SEATS }, (_, i) => ({ ...row, id: `v${i}`, name: `Violin ${i}` }))
     list(full)
     expect(screen.getByText(`A class has ${MOST_SEATS} seats at most.`)).toBeTruthy()
+  })
+
+  it('who is tuned higher as a whole may read a transposed part; nobody else is asked', async () => {
+    const solo = ['F#2', 'B2', 'E3', 'A3'].map((n) => parsePitch(n)!)
+    const { changeSeat, user } = list(DEFAULT_CLASS.seats.map((r) => (r.id === 'bass' ? { ...r, tuning: solo } : r)))
+    const [box, ...others] = screen.getAllByRole('checkbox', { name: 'reads a transposed part: as if tuned E2 A2 D3 G3' })
+    expect(others).toEqual([])
+    await user.click(box)
+    expect(changeSeat).toHaveBeenCalledExactlyOnceWith('bass', { transposed: true })
   })
 })

@@ -8,7 +8,7 @@ import { printedPitch } from '@/core/music/noteName'
 import type { Pitch } from '@/core/music/pitch'
 import { instrumentNamed, seatOf, type SeatId, type SeatRow } from '@/core/seats/seat'
 import { MOST_SEATS } from '@/core/seats/bounds'
-import { readTuning } from '@/core/seats/tuning'
+import { readTuning, tunedBy } from '@/core/seats/tuning'
 import { Button } from '@/ui/kit/Button'
 import type { ClassEdits } from './classStore'
 import { Select } from '@/ui/kit/Select'
@@ -62,6 +62,17 @@ export function SeatList({ rows, changeSeat, addSeat, removeSeat, moveSeat }: Pr
                 </td>
                 <td className="py-1 pr-2">
                   <Tuning key={`${row.instrument} ${stringsOf(row)}`} row={row} onChange={(tuning) => changeSeat(row.id, { tuning })} />
+                  {tunedBy(row, instrumentNamed(row.instrument).strings) !== 0 && (
+                    <label className="tick mt-1 text-fine">
+                      <input
+                        type="checkbox"
+                        className="accent-control"
+                        checked={row.transposed ?? false}
+                        onChange={(e) => changeSeat(row.id, { transposed: e.target.checked || undefined })}
+                      />
+                      reads a transposed part: as if tuned {printedStrings(instrumentNamed(row.instrument).strings)}
+                    </label>
+                  )}
                 </td>
                 <td className="py-1 pr-2">
                   <Select

@@ -35,7 +35,7 @@ export type ClassEdits = {
   /** All seats to a step of the way. */
   toStep(step: StepId): void
   /** Who sits there. Another instrument is as far as the one before, strung and read as is usual. */
-  changeSeat(seat: SeatId, change: Partial<Pick<SeatRow, 'name' | 'instrument' | 'tuning' | 'clef' | 'players'>>): void
+  changeSeat(seat: SeatId, change: Partial<Pick<SeatRow, 'name' | 'instrument' | 'tuning' | 'transposed' | 'clef' | 'players'>>): void
   addSeat(instrument: string): void
   removeSeat(seat: SeatId): void
   moveSeat(seat: SeatId, by: 1 | -1): void
@@ -127,7 +127,7 @@ export function createClass(start: ClassDraft & { id: string; version: number })
       changeSeat: (seat, change) =>
         seatTo(seat, `${Object.keys(change).join(', ')} changed`, (r) => {
           if (change.instrument === undefined || change.instrument === r.instrument) return relearned(r, { ...r, ...change })
-          const { tuning: _, clef: __, ...others } = r
+          const { tuning: _, clef: __, transposed: ___, ...others } = r
           const step = stepOf([seatOf(r)])?.id ?? 'first-position'
           const [was, is] = [instrumentNamed(r.instrument), instrumentNamed(change.instrument)]
           // A seat that was named after its instrument is named after the new one.
