@@ -5,7 +5,7 @@ import { dayNumber, dayOf, weekdayOf, type Day, type Weekday } from '../src/core
 import type { ClassSettings } from '../src/core/plan/class'
 import { emptyPlan } from '../src/core/plan/plan'
 import { factsOf } from '../src/core/term/facts'
-import { begin } from '../src/core/term/ledger'
+import { beginPiece } from '../src/core/term/ledger'
 import { isToPass, tasksOfStep, ticked, withTasks } from '../src/core/term/passes'
 import { TERM_BOUNDS } from '../src/core/plan/term'
 
@@ -27,7 +27,7 @@ export function demoTerm(
 ): ClassSettings {
   const now = dayNumber(today)!
   const started = begun.reduce(
-    (k, { id, piece }, i) => begin(k, factsOf(id, piece, emptyPlan(), k), metBy(now - AGO - APART * (begun.length - 1 - i))),
+    (k, { id, piece }, i) => beginPiece(k, factsOf(id, piece, emptyPlan(), k), metBy(now - AGO - APART * (begun.length - 1 - i))),
     klass,
   )
   const tasks = tasksOfStep(started, step)

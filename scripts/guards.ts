@@ -44,7 +44,7 @@ export const GUARDS: readonly Mutation[] = [
     ['src/jobs/jobs.test.ts'],
     ['|| !hasPiece(found.student, who.piece)', ''],
     ["found.student.much ?? 'all'", "'all'"],
-    ['${student.seat} ${width} ${scale}`', '${width} ${scale}`'],
+    ['${student.seat} ${width} ${scale} ${JSON', '${width} ${scale} ${JSON'],
   ),
   ...of('src/store/own.ts', ['src/store/own.test.ts'], ['id in versions ?', 'id in versions && false ?']),
   ...of(

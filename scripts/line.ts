@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util'
-import { EVEN, LENGTHS, writeLine } from '../src/core/composing/ordered'
+import { EVEN, LINE_LENGTHS, writeLine } from '../src/core/composing/ordered'
 import { TRAINS } from '../src/core/composing/trains'
 import { keyNamed } from '../src/core/music/key'
 import { STEP_IDS } from '../src/core/instruments/instrument'
@@ -8,7 +8,7 @@ import { writeAbc } from '../src/formats/abc/write'
 import { classOf } from './pieces'
 
 const USAGE = `line: a line of reading for a class in unison, out of what it has learned, as abc. The same seed, the same line.
-  npm run --silent line -- --key D --measures ${LENGTHS.join('|')} --level ${STEP_IDS.join('|')} --seed N [--train '${TRAINS.join("'|'")}'] [--class CLASS.json]`
+  npm run --silent line -- --key D --measures ${LINE_LENGTHS.join('|')} --level ${STEP_IDS.join('|')} --seed N [--train '${TRAINS.join("'|'")}'] [--class CLASS.json]`
 
 /** Ends with a plain line for the one who typed the command. */
 function stop(text: string): never {
@@ -35,7 +35,7 @@ function asked() {
     }
     const key = keyNamed(values.key) ?? stop(`--key ${values.key} is no key: a letter, # or b, m for minor (D, Bb, F#m)`)
     const measures =
-      LENGTHS.find((n) => `${n}` === values.measures) ?? stop(`--measures ${values.measures} is none of ${LENGTHS.join(', ')}`)
+      LINE_LENGTHS.find((n) => `${n}` === values.measures) ?? stop(`--measures ${values.measures} is none of ${LINE_LENGTHS.join(', ')}`)
     const train = TRAINS.find((t) => t === values.train) ?? stop(`--train ${values.train} is none of ${TRAINS.join(', ')}`)
     const level = STEP_IDS.find((s) => s === values.level)
     if (values.level !== undefined && !level) stop(`--level ${values.level} is none of ${STEP_IDS.join(', ')}`)

@@ -5,7 +5,7 @@ import { DEFAULT_CLASS, type ClassSettings } from '../src/core/plan/class'
 import { readClassFile } from '../src/formats/classFile'
 import { LIMITS, megabytes } from '../src/formats/limits'
 import { readFile } from '../src/formats/read'
-import { sayProblem } from '../src/formats/outcome'
+import { sayFileProblem } from '../src/formats/outcome'
 
 /** A piece of a file, with where it was found. */
 export type Found = { readonly where: string; readonly piece: Piece }
@@ -34,14 +34,14 @@ export function piecesIn(file: string, say: (text: string) => void): { readonly 
   for (const { name, reading } of items) {
     const where = items.length > 1 ? path.join(path.dirname(file), name) : file
     if (!reading.ok) {
-      for (const p of reading.problems) say(`${where}: ${sayProblem(p)}`)
+      for (const p of reading.problems) say(`${where}: ${sayFileProblem(p)}`)
       continue
     }
     const long = reading.misfits.filter((m) => m.long)
-    for (const m of long) say(`${where}: ${sayProblem(m)}`)
+    for (const m of long) say(`${where}: ${sayFileProblem(m)}`)
     // On the desk such a measure can be put right; a map of it would be taken for whole.
     if (long.length) continue
-    for (const n of [...reading.notices, ...reading.misfits.map(sayProblem)]) say(`${where}: note: ${n}`)
+    for (const n of [...reading.notices, ...reading.misfits.map(sayFileProblem)]) say(`${where}: note: ${n}`)
     found.push({ where, piece: reading.piece })
   }
   return { found, all: found.length === items.length }

@@ -8,7 +8,7 @@ import { classAt, DEFAULT_CLASS } from '../src/core/plan/class'
 import { seatsOf } from '../src/core/seats/seat'
 import { readFile } from '../src/formats/read'
 import { openRoster, studentsIn } from '../src/formats/roster'
-import { sayProblem } from '../src/formats/outcome'
+import { sayFileProblem } from '../src/formats/outcome'
 import { firstClass, insertClass } from '../src/store/classes'
 import { DataError, dataFile, openDatabase } from '../src/store/database'
 import { insertBrought } from '../src/store/pieces'
@@ -41,7 +41,7 @@ async function prepare(): Promise<void> {
     const start = Date.now()
     const files = demoFiles().map((file) => {
       const [{ reading, text = '' }] = readFile(file.name, file.bytes)
-      if (!reading.ok) throw new Error(`demo/${file.name}: ${reading.problems.map(sayProblem).join('; ')}`)
+      if (!reading.ok) throw new Error(`demo/${file.name}: ${reading.problems.map(sayFileProblem).join('; ')}`)
       return { file, piece: { piece: reading.piece, source: { name: file.name, text } } }
     })
     await writing(db, async (t) => {

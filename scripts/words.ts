@@ -32,7 +32,7 @@ import { itemsOf, questionOf } from '../src/core/trainer/all'
 import { judged, QUESTION_KINDS, sayJudged } from '../src/core/trainer/question'
 import { traineesOf } from '../src/core/trainer/trainee'
 import { sayAgainst, sayFit, saySides } from '../src/core/words/en/composing'
-import { sayFingers, sayMove, sayProblem, sayReason, tellingOf } from '../src/core/words/en/fingering'
+import { sayFingers, sayHandMove, sayProblem, sayReason, tellingOf } from '../src/core/words/en/fingering'
 import { PLAIN_TONGUE } from '../src/core/words/en/hands'
 import { sayItem, sayPlanProblem } from '../src/core/words/en/practice'
 import { sayRun, saySameSpacing } from '../src/core/words/en/reading'
@@ -64,7 +64,7 @@ function saidOf(piece: Piece, step: StepId, map: SeatMap): Said[] {
           .join(' '),
       )
   }
-  for (const m of movesOf(map)) for (const text of sayMove(m)) say('move', measureOf(m.to), text)
+  for (const m of movesOf(map)) for (const text of sayHandMove(m)) say('move', measureOf(m.to), text)
   handsAlong(map).forEach((h, i) => {
     if (h.keep.length) say('fingers', measureOf(i), `keep ${sayFingers(PLAIN_TONGUE, map.instrument, h.keep)}`)
     if (h.prepare)

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini'
-import { MARKS, USUAL_MARKS, type Mark } from '@/core/part/marks'
+import { PART_MARKS, USUAL_MARKS, type Mark } from '@/core/part/marks'
 import { FADES } from '@/core/part/written'
 import { AMOUNTS, type Amount } from '@/core/plan/amounts'
 import { type Student } from '@/core/plan/student'
@@ -32,7 +32,7 @@ const passage = z.catch(
 /** What is written at the notes, in one word: "letters,fingers"; what is not known is left out. */
 const marks = z.pipe(
   z.catch(z.string().check(z.maxLength(200)), USUAL_MARKS.join(',')),
-  z.transform((text): Mark[] => MARKS.filter((m) => text.split(',').includes(m))),
+  z.transform((text): Mark[] => PART_MARKS.filter((m) => text.split(',').includes(m))),
 )
 
 /** How it is drawn, alike on every sheet; anything unknown falls back to the default. */

@@ -14,7 +14,7 @@ export const headId = (seat: string, event: string, head: number | null): string
 export const rowId = (seat: string, event: string, row: Row): string => `${eventId(seat, event)}-${row}`
 
 /** The seat and event of an element, whether it is the event's own or that of a head of its chord; null for all others. */
-export function eventOf(id: string): { readonly seat: string; readonly event: string } | null {
+export function eventIdIn(id: string): { readonly seat: string; readonly event: string } | null {
   const [seat, rest] = id.split(BETWEEN)
   return rest ? { seat, event: rest.replace(/-h\d+$/, '') } : null
 }

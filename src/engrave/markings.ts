@@ -37,7 +37,7 @@ export const ACCID: Record<number, string> = { [-2]: 'ff', [-1]: 'f', 0: 'n', 1:
 export const GESTURAL: Record<number, string> = { ...ACCID, 2: 'ss' }
 
 /** Something said at an event, or at a time of a measure, in its letters. */
-export const said = (at: Attributes, letters: Attributes, text: string): Xml => element('dir', at, element('rend', letters, text))
+export const saidMarks = (at: Attributes, letters: Attributes, text: string): Xml => element('dir', at, element('rend', letters, text))
 
 /** The grace notes before a note, small; each shows its sign where the signature does not make it. Under a beam their stems go as it has them. */
 export function gracesOf(graces: readonly Grace[], key: Key, beamed: boolean): Content {
@@ -89,7 +89,7 @@ function ornamentOf({ kind, upper, lower }: Ornament, at: Attributes): Xml {
 /** What stands over or under a staff at an event: words, dynamic, pizz. and arco, fermata, breath. `id` is its element's. */
 export function overEvent(e: PieceEvent, id: string, staff: number): Content {
   const at: Attributes = { startid: `#${id}`, staff }
-  const words = (text: string): Xml => said({ ...at, place: 'above' }, { fontstyle: 'italic' }, text)
+  const words = (text: string): Xml => saidMarks({ ...at, place: 'above' }, { fontstyle: 'italic' }, text)
   const marks = e.kind === 'note' ? (e.marks ?? []) : []
   return [
     e.words && words(e.words),
@@ -107,7 +107,7 @@ export function overEvent(e: PieceEvent, id: string, staff: number): Content {
 export function overMeasure(m: Measure, meter: Meter): Content {
   const at = (tstamp: number): Attributes => ({ staff: 1, place: 'above', tstamp })
   // At the last beat: beyond the barline the staff would be drawn on.
-  const word = (text: string): Xml => said(at(meter.beats), { fontweight: 'bold', fontstyle: 'normal' }, text)
+  const word = (text: string): Xml => saidMarks(at(meter.beats), { fontweight: 'bold', fontstyle: 'normal' }, text)
   return [
     m.segno && element('repeatMark', { ...at(1), func: 'segno' }),
     m.coda && element('repeatMark', { ...at(1), func: 'coda' }),

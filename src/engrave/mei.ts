@@ -10,7 +10,7 @@ import { lowFirst, type Part, type PartEvent, type PartHead } from '@/core/part/
 import type { Measure, NoteEvent, Piece, PieceEvent } from '@/core/piece/piece'
 import { placeMeasures, type PlacedMeasure } from '@/core/piece/walk'
 import { groupEvents, type BeamGroup } from '@/core/piece/beams'
-import { ACCID, articsOf, DUR, GESTURAL, gracesOf, lyricOf, overEvent, overMeasure, said } from './markings'
+import { ACCID, articsOf, DUR, GESTURAL, gracesOf, lyricOf, overEvent, overMeasure, saidMarks } from './markings'
 import { eventId, rowId } from './ids'
 import { PAPER_ROWS, rowText, type Letters, type Row, type SaidRow } from './rows'
 
@@ -247,7 +247,7 @@ class Staff {
     }
     for (const to of this.slursFrom.get(id) ?? []) out.push(element('slur', this.fromTo(id, to)))
     const over = (type: string, rend: Attributes, text: string): Xml =>
-      said({ startid: `#${self}`, place: 'above', staff: this.n, type }, { fontstyle: 'normal', ...rend }, text)
+      saidMarks({ startid: `#${self}`, place: 'above', staff: this.n, type }, { fontstyle: 'normal', ...rend }, text)
     if (this.options.positions && this.isWritten(e) && e.position && e.keeps) {
       out.push(over('position', { fontweight: 'bold' }, e.position))
       if (e.position !== 'I' && e.keeps !== id) out.push(this.bracket(id, e.keeps, 'solid'))

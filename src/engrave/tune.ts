@@ -1,6 +1,6 @@
 import { partsOfPiece, TUNE } from '@/core/part/part'
 import type { Piece } from '@/core/piece/piece'
-import { eventId, eventOf } from './ids'
+import { eventId, eventIdIn } from './ids'
 import { meiOf } from './mei'
 
 /** The tune as it is written, a staff a line. */
@@ -10,6 +10,6 @@ export const tuneMei = (piece: Piece): string =>
 /** Id of an event's element in that drawing, and the way back. */
 export const tuneId = (event: string): string => eventId(TUNE, event)
 export const eventOfTune = (id: string): string | null => {
-  const of = eventOf(id)
+  const of = eventIdIn(id)
   return of?.seat === TUNE ? of.event : null
 }

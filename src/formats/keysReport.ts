@@ -4,7 +4,7 @@ import type { ClassSettings } from '@/core/plan/class'
 import { octavesFor } from '@/core/balance/ensemble'
 import type { Plan } from '@/core/plan/plan'
 import { saySetting, sayMove, sayWorth } from '@/core/balance/saySetting'
-import { byRank, inOrder, searcher, USUAL_SPACE } from '@/core/balance/search'
+import { byRank, settingsInOrder, searcher, USUAL_SPACE } from '@/core/balance/search'
 import { seatsOf } from '@/core/seats/seat'
 
 const rounded = (x: number): number => Math.round(x * 100) / 100
@@ -32,7 +32,7 @@ export function keysReportOf(piece: Piece, plan: Plan, klass: ClassSettings): Ke
   const now = octavesFor(piece, plan, klass)
   const find = searcher(piece, plan, klass)
   const found = USUAL_SPACE.signatures.flatMap((fifths) => find(fifths).slice(0, 1))
-  return inOrder(found, byRank).map((f) => ({
+  return settingsInOrder(found, byRank).map((f) => ({
     key: keyName({ ...piece.key, fifths: f.setting.fifths }),
     move: sayMove(piece.key.fifths, f.setting.fifths),
     octaves: f.setting.octaves,

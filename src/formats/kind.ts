@@ -15,7 +15,7 @@ const BY_ENDING: Record<string, FileKind> = {
 export const baseName = (name: string): string => name.split(/[\\/]/).pop() ?? name
 
 /** What a file is by its first bytes, else by its ending; null when neither says. Without bytes by its ending alone. */
-export function kindOf(name: string, bytes?: Uint8Array): FileKind | null {
+export function fileKindOf(name: string, bytes?: Uint8Array): FileKind | null {
   const ending = /\.([a-z]+)$/i.exec(name)?.[1].toLowerCase() ?? ''
   if (!bytes) return BY_ENDING[ending] ?? null
   const head = new TextDecoder('latin1').decode(bytes.subarray(0, 4000))

@@ -45,4 +45,4 @@ export class SourceError extends Error {
 export const wholeFile = (text: string): FileReading => refused({ line: 0, column: 0, text })
 
 /** "line 4, column 9: …". */
-export const sayProblem = (p: SourceProblem): string => (p.line === 0 ? p.text : `line ${p.line}, column ${p.column}: ${p.text}`)
+export const sayFileProblem = (p: SourceProblem): string => (p.line === 0 ? p.text : `line ${p.line}, column ${p.column}: ${p.text}`)

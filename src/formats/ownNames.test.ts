@@ -9,7 +9,7 @@ import type { NoteNames } from '@/core/music/noteName'
 import { classAt, type ClassSettings } from '@/core/plan/class'
 import { emptyPlan } from '@/core/plan/plan'
 import { stockOf } from '@/core/practice/today'
-import { placesOf } from '@/core/reading/answerKey'
+import { staffPlacesOf } from '@/core/reading/answerKey'
 import { callsOf, sayCall } from '@/core/reading/calls'
 import { readersOf } from '@/core/reading/digest/readers'
 import { formOf } from '@/core/reading/form'
@@ -81,7 +81,7 @@ function everything(klass: ClassSettings, pieces = PIECES): (readonly [what: str
           ...rescuesFor(piece, plan, klass, ensemble, map.seat.id, 2).map((r) => ['rescue', `${r.name} ${r.why}`] as const),
           ...callsOf(reading, { ...talk, say: 'both' }).map((c) => ['call', sayCall(c)] as const),
           ...sameSpacings(reading).map((t) => ['spacing', saySameSpacing(telling, t)] as const),
-          ...placesOf(map.setup, { letter: 'F', alter: 1 }, talk).flatMap((p) => p.ways.map((w) => ['place', w] as const)),
+          ...staffPlacesOf(map.setup, { letter: 'F', alter: 1 }, talk).flatMap((p) => p.ways.map((w) => ['place', w] as const)),
           ['start', Object.values(startCardOf(reading, talk) ?? {}).join('; ')] as const,
         ]
       }),

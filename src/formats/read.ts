@@ -1,7 +1,7 @@
 import { readAbcTunes } from './abc/read'
-import { baseName, kindOf, sayKind, type FileKind } from './kind'
+import { baseName, fileKindOf, sayKind, type FileKind } from './kind'
 import { LIMITS, megabytes } from './limits'
-import { readingOf, readPieceFile } from './json/read'
+import { jsonReading, readPieceFile } from './json/read'
 import { DEFAULT_CHOICES, readMidi, type MidiChoices } from './midi/read'
 import { readMusicXml } from './musicxml/read'
 import { wholeFile, type FileReading } from './outcome'
@@ -32,7 +32,7 @@ export function readFile(name: string, bytes: Uint8Array, midi: MidiChoices = DE
 const failed = (name: string, kind: FileKind | null, text: string): FileItem => ({ name, kind, reading: wholeFile(text) })
 
 function readOne(name: string, bytes: Uint8Array, midi: MidiChoices = DEFAULT_CHOICES): FileItem[] {
-  const kind = kindOf(name, bytes)
+  const kind = fileKindOf(name, bytes)
   if (kind === 'midi') return [noted(name, { name, kind, reading: readMidi(baseName(name), bytes, midi) })]
   const decoded = decodeText(bytes)
   if (!decoded || kind === null)
@@ -60,7 +60,7 @@ function textItems(name: string, kind: Exclude<FileKind, 'midi'>, text: string):
       const file = readPieceFile(text)
       return 'problem' in file
         ? [{ name, kind, reading: file.problem }]
-        : [{ name, kind, reading: readingOf(file.piece), ...(file.plan ? { plan: file.plan } : {}) }]
+        : [{ name, kind, reading: jsonReading(file.piece), ...(file.plan ? { plan: file.plan } : {}) }]
     }
     case 'abc': {
       const tunes = readAbcTunes(text)
@@ -79,7 +79,7 @@ function textItems(name: string, kind: Exclude<FileKind, 'midi'>, text: string):
 /** The item with what is to be said of its file, first of all when the ending says something else than what is in it. */
 function noted(name: string, item: FileItem, ...notices: string[]): FileItem {
   const { reading, kind } = item
-  const ending = kindOf(name)
+  const ending = fileKindOf(name)
   if (!reading.ok) return item
   const other = ending !== null && ending !== kind ? [`${baseName(name)} is ${sayKind(kind!)}, whatever its ending says`] : []
   return other.length + notices.length ? { ...item, reading: { ...reading, notices: [...other, ...notices, ...reading.notices] } } : item
@@ -95,7 +95,7 @@ function readZip(name: string, bytes: Uint8Array, depth: number): FileItem[] {
   if (root) return readOne(root.name, root.bytes).map((item) => ({ ...item, name }))
   if (files.some((f) => f.name === 'library.json'))
     return [failed(name, null, 'this is a whole library; bring it back under “Library” on the shelf')]
-  const scores = files.filter((f) => isZip(f.bytes) || kindOf(f.name, f.bytes) !== null)
+  const scores = files.filter((f) => isZip(f.bytes) || fileKindOf(f.name, f.bytes) !== null)
   if (scores.length === 0) return [failed(name, null, 'there is no music file in this zip; put MusicXML, abc or MIDI in it')]
   return scores.flatMap((f) => {
     const inside = `${name}: ${baseName(f.name)}`
@@ -122,6 +122,6 @@ function rootOf(files: readonly ZipEntry[]): ZipEntry | 'missing' | null {
     return file ? [{ file, type: of('media-type') ?? '' }] : []
   })
   // The first is the score (MusicXML 4.0, container), but some list a picture of it before.
-  const score = listed.find(({ file, type }) => /musicxml/.test(type) || kindOf(file.name, file.bytes) === 'musicxml')
+  const score = listed.find(({ file, type }) => /musicxml/.test(type) || fileKindOf(file.name, file.bytes) === 'musicxml')
   return score?.file ?? files.find((f) => !f.name.startsWith('META-INF/') && /\.(musicxml|xml)$/i.test(f.name)) ?? 'missing'
 }

@@ -14,7 +14,7 @@ import { seatsOf } from '@/core/seats/seat'
 import { bridgeOf } from '@/core/term/bridge'
 import { practised } from '@/core/drills/practised'
 import { factsOf, type PieceFacts } from '@/core/term/facts'
-import { begin, beganOn, ledgerOf, stillNew, unbegin } from '@/core/term/ledger'
+import { beginPiece, beganOn, ledgerOf, stillNew, unbegin } from '@/core/term/ledger'
 import { isToPass, sayPassed, tasksOfStep, thingsOfStep, ticked, withoutTask, withTasks } from '@/core/term/passes'
 import { termSchema } from '@/core/plan/term.schema'
 import { buildsOn, knows, withoutThings, withThings } from '@/core/term/things'
@@ -63,7 +63,7 @@ describe('what is new in a piece', () => {
       for (const { id, piece } of PIECES) {
         const klass = classAt(step)
         const facts = factsOf(id, piece, emptyPlan(), klass)
-        const after = factsOf(id, piece, emptyPlan(), begin(klass, facts, '2026-09-01'))
+        const after = factsOf(id, piece, emptyPlan(), beginPiece(klass, facts, '2026-09-01'))
         things += Object.values(facts.news).flat().length
         // Two things that are known now are together for the first time only from now on.
         later += Object.values(after.news)
@@ -78,7 +78,7 @@ describe('what is new in a piece', () => {
     for (const step of STEPS_LOOKED_AT)
       for (const facts of factsAt(classAt(step))) {
         const klass = classAt(step)
-        const back = unbegin(begin(klass, facts, '2026-09-01'), facts.id)
+        const back = unbegin(beginPiece(klass, facts, '2026-09-01'), facts.id)
         back.seats.forEach((r, i) => expect(sameLearned(r.learned, klass.seats[i].learned), `${step} ${facts.title} ${r.id}`).toBe(true))
         expect(back.term.begun).toEqual([])
       }
@@ -108,8 +108,8 @@ describe('the ledger', () => {
   const byId = new Map(facts.map((f) => [f.id, f]))
 
   it('has each thing with the piece that brought it first, by day, and sets the level', () => {
-    let k = begin(klass, facts[0], '2026-09-14')
-    k = begin(k, { ...facts[1], news: factsOf(PIECES[1].id, PIECES[1].piece, emptyPlan(), k).news }, '2026-10-05')
+    let k = beginPiece(klass, facts[0], '2026-09-14')
+    k = beginPiece(k, { ...facts[1], news: factsOf(PIECES[1].id, PIECES[1].piece, emptyPlan(), k).news }, '2026-10-05')
     const [a, b] = ledgerOf(k, byId)
     expect([a.begun.title, b.begun.title]).toEqual([facts[0].title, facts[1].title])
     for (const { seat, things } of a.brought)
@@ -132,7 +132,7 @@ describe('the ledger', () => {
 
   it('keeps what another piece brought too when one is taken out', () => {
     const both = { id: PIECES[0].id, title: 'One', news: { violin: ['finger:4'] as LearnedThing[] } }
-    let k = begin(klass, both, '2026-09-01')
+    let k = beginPiece(klass, both, '2026-09-01')
     k = { ...k, term: { ...k.term, begun: [...k.term.begun, { ...k.term.begun[0], piece: PIECES[1].id, title: 'Two' }] } }
     const one = unbegin(k, PIECES[0].id)
     expect(one.seats[0].learned.fingers).toContain(4)
@@ -140,13 +140,13 @@ describe('the ledger', () => {
   })
 
   it('knows how far a seat shifted before', () => {
-    const k = begin(klass, { id: PIECES[0].id, title: 'One', news: { cello: ['position:IV', 'shifts:needed'] } }, '2026-09-01')
+    const k = beginPiece(klass, { id: PIECES[0].id, title: 'One', news: { cello: ['position:IV', 'shifts:needed'] } }, '2026-09-01')
     expect(k.seats.find((s) => s.id === 'cello')!.learned.shifts).toBe('needed')
     expect(unbegin(k, PIECES[0].id).seats.find((s) => s.id === 'cello')!.learned.shifts).toBe('none')
   })
 
   it('says nothing of the notes of a piece that is gone', () => {
-    expect(ledgerOf(begin(klass, facts[0], '2026-09-01'), new Map())[0].met).toBeNull()
+    expect(ledgerOf(beginPiece(klass, facts[0], '2026-09-01'), new Map())[0].met).toBeNull()
   })
 })
 
@@ -165,7 +165,7 @@ describe('what next', () => {
         Object.entries(stillNew(f, k.seats)).flatMap(([seat, things]) => (things.length ? [[seat, [...things].sort()]] : [])),
       )
       expect(said, p.title).toEqual(real)
-      k = begin(k, f, '2026-09-01')
+      k = beginPiece(k, f, '2026-09-01')
     }
     expect(next.exact).toBe(true)
     expect(next.squares).toBeLessThanOrEqual(next.asGiven)
@@ -182,7 +182,7 @@ describe('what next', () => {
     const next = whatNext({ ...klass, term: { ...klass.term, path } }, facts)
     expect(next.pieces).toHaveLength(3)
     expect(next.pieces[0]).toMatchObject({ id: facts[3].id, pinned: true })
-    const begun = whatNext(begin(klass, facts[0], '2026-09-01'), facts)
+    const begun = whatNext(beginPiece(klass, facts[0], '2026-09-01'), facts)
     expect(begun.pieces.map((p) => p.id)).not.toContain(facts[0].id)
     const never = { ...path, places: { [facts[0].id]: 0, [facts[2].id]: 0 } }
     expect(whatNext({ ...klass, term: { ...klass.term, path: never } }, facts).problem).toMatch(/cannot all hold/)

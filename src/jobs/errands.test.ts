@@ -2,7 +2,7 @@ import { existsSync, mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync
 import os from 'node:os'
 import path from 'node:path'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
-import { begin, errand, keptBackups, nextBackup, sideFile, sweep } from './errands'
+import { beginErrand, errand, keptBackups, nextBackup, sideFile, sweep } from './errands'
 import { TaskError } from './pool'
 
 type Running = { say: (done: number, total: number, what: string) => void; end: (result: unknown) => void; fail: (e: unknown) => void }
@@ -30,20 +30,20 @@ const settled = () => new Promise((r) => setTimeout(r))
 
 describe('an errand', () => {
   it('is asked after while it is under way and in the end, and one of its kind goes at a time', async () => {
-    const id = begin(backup)!
+    const id = beginErrand(backup)!
     expect(errand(id)).toEqual({ state: 'running', done: 0, total: 1, what: '' })
     running[0].say(3, 9, 'pieces')
     expect(errand(id)).toEqual({ state: 'running', done: 3, total: 9, what: 'pieces' })
-    expect(begin(backup)).toBeNull()
-    expect(begin(look)).not.toBeNull()
+    expect(beginErrand(backup)).toBeNull()
+    expect(beginErrand(look)).not.toBeNull()
     running[0].end({ pieces: 9 })
     await settled()
     expect(errand(id)).toEqual({ state: 'done', result: { pieces: 9 } })
-    expect(begin(backup)).not.toBeNull()
+    expect(beginErrand(backup)).not.toBeNull()
     expect(errand('another')).toBeNull()
   })
   it('says why nothing came of it where that can be said, and hides what cannot', async () => {
-    const [a, b] = [begin(backup)!, begin(look)!]
+    const [a, b] = [beginErrand(backup)!, beginErrand(look)!]
     running[0].fail(new TaskError('The disk is full.'))
     running[1].fail(new Error('ENOENT /home/teacher/secret'))
     await settled()
@@ -52,14 +52,14 @@ describe('an errand', () => {
   })
   it('is kept for an hour after it ended, however long it took', async () => {
     vi.useFakeTimers()
-    const id = begin(backup)!
+    const id = beginErrand(backup)!
     await vi.advanceTimersByTimeAsync(7_200_000)
     running[0].end({})
     await vi.advanceTimersByTimeAsync(3_500_000)
-    begin(look)
+    beginErrand(look)
     expect(errand(id)).toMatchObject({ state: 'done' })
     await vi.advanceTimersByTimeAsync(200_000)
-    begin({ ...backup })
+    beginErrand({ ...backup })
     expect(errand(id)).toBeNull()
   })
 })

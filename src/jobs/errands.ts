@@ -20,7 +20,7 @@ const errands = (): Map<string, Kept> => (held.evenSeatErrands ??= new Map())
 const KEPT = 3_600_000
 
 /** Begins a long task; one of a kind at a time. Says its id, or null when another of its kind is under way. */
-export function begin(task: Task, id: string = randomUUID()): string | null {
+export function beginErrand(task: Task, id: string = randomUUID()): string | null {
   const all = errands()
   const now = Date.now()
   for (const [k, e] of all) if (e.errand.state !== 'running' && now - e.at > KEPT) all.delete(k)

@@ -2,7 +2,7 @@ import { unzipSync } from 'fflate'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { DEFAULT_CLASS } from '@/core/plan/class'
 import { seatsOf } from '@/core/seats/seat'
-import { filesOf, packed, type PackedSheets } from './pack'
+import { filesOf, packOf, type PackedSheets } from './pack'
 import { TaskError } from './pool'
 import type { Task } from './protocol'
 
@@ -92,7 +92,7 @@ describe('the files of a pack', () => {
 describe('a pack', () => {
   const text = (name: string, said: string): PackedSheets => ({ name, text: true, make: async () => new TextEncoder().encode(said) })
   it('has its files as they were made, at the time that it was asked for', async () => {
-    const all = await read(packed([text('a.txt', 'first'), { ...text('b.pdf', 'second'), text: false }], MADE))
+    const all = await read(packOf([text('a.txt', 'first'), { ...text('b.pdf', 'second'), text: false }], MADE))
     expect(Object.entries(all).map(([name, bytes]) => [name, new TextDecoder().decode(bytes)])).toEqual([
       ['a.txt', 'first'],
       ['b.pdf', 'second'],
@@ -100,11 +100,11 @@ describe('a pack', () => {
   })
   it('that cannot be made whole ends in an error that names what is missing', async () => {
     const missing: PackedSheets = { name: '02 Cello.pdf', text: false, make: async () => undefined }
-    await expect(read(packed([text('a.txt', 'first'), missing], MADE))).rejects.toThrow('02 Cello.pdf could not be made')
+    await expect(read(packOf([text('a.txt', 'first'), missing], MADE))).rejects.toThrow('02 Cello.pdf could not be made')
     answer = () => {
       throw new TaskError('There was no room.')
     }
-    await expect(read(packed(files([sheet('violin')]), MADE))).rejects.toThrow('There was no room.')
+    await expect(read(packOf(files([sheet('violin')]), MADE))).rejects.toThrow('There was no room.')
   })
   it('is not made on when nobody fetches it', async () => {
     const made: string[] = []
@@ -118,7 +118,7 @@ describe('a pack', () => {
           go = () => resolve(new Uint8Array([1]))
         }),
     })
-    const reader = packed([slow('a'), slow('b'), slow('c')], MADE).getReader()
+    const reader = packOf([slow('a'), slow('b'), slow('c')], MADE).getReader()
     await vi.waitFor(() => expect(made).toEqual(['a']))
     await reader.cancel()
     go!()

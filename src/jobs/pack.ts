@@ -68,7 +68,7 @@ export function filesOf(
 }
 
 /** Files as one pack, made one after the other while it is fetched; whoever stops fetching stops the making. What was begun and cannot be made whole ends in an error. */
-export function packed(files: readonly PackedSheets[], made: number): ReadableStream<Uint8Array> {
+export function packOf(files: readonly PackedSheets[], made: number): ReadableStream<Uint8Array> {
   let stopped = false
   return new ReadableStream<Uint8Array>({
     async start(controller) {

@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { begin, errand } from './errands'
+import { beginErrand, errand } from './errands'
 import { BusyError, drain, Pool, TaskError } from './pool'
 import type { Task } from './protocol'
 
@@ -134,35 +134,35 @@ describe('errands', () => {
   })
 
   it('are one of a kind at a time: a second backup is refused until the first has ended', async () => {
-    const first = begin(backup('sleep 200'))!
+    const first = beginErrand(backup('sleep 200'))!
     expect(first).not.toBeNull()
-    expect(begin(backup('x'))).toBeNull()
+    expect(beginErrand(backup('x'))).toBeNull()
     // Another kind is not held up.
-    expect(begin({ kind: 'look', file: 'x', staged: 'y' })).not.toBeNull()
+    expect(beginErrand({ kind: 'look', file: 'x', staged: 'y' })).not.toBeNull()
     await ended(first)
     expect(errand(first)).toMatchObject({ state: 'done', result: { what: 'sleep' } })
-    expect(begin(backup('x'))).not.toBeNull()
+    expect(beginErrand(backup('x'))).not.toBeNull()
   })
   it('say how far they are, what came of them, and why nothing did', async () => {
-    const id = begin(backup('tell'))!
+    const id = beginErrand(backup('tell'))!
     expect(errand(id)).toEqual({ state: 'running', done: 0, total: 1, what: '' })
     await vi.waitUntil(() => (errand(id) as { what?: string }).what === 'pieces' || errand(id)?.state === 'done', { timeout: 60_000 })
     await ended(id)
-    const failed = begin(backup('fail teacher'))!
+    const failed = beginErrand(backup('fail teacher'))!
     await ended(failed)
     expect(errand(failed)).toEqual({ state: 'failed', problem: 'the disk is full' })
     expect(errand('nobody')).toBeNull()
   })
   it('that hang end in words, and the next one can begin', async () => {
-    const hung = begin(backup('hang'))!
+    const hung = beginErrand(backup('hang'))!
     await ended(hung)
     expect(errand(hung)).toEqual({ state: 'failed', problem: 'It took too long and was stopped.' })
-    const next = begin(backup('x'))!
+    const next = beginErrand(backup('x'))!
     await ended(next)
     expect(errand(next)?.state).toBe('done')
   })
   it('hold up a stop until they have ended', async () => {
-    const id = begin(backup('sleep 200'))!
+    const id = beginErrand(backup('sleep 200'))!
     await drain(5000)
     await ended(id)
     expect(errand(id)?.state).toBe('done')

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini'
-import { MARKS } from '@/core/part/marks'
+import { PART_MARKS } from '@/core/part/marks'
 import { FADES } from '@/core/part/written'
 import { AMOUNTS } from '@/core/plan/amounts'
 import { MOST_STUDENTS } from '@/core/plan/student'
@@ -14,7 +14,7 @@ import { stripPageSchema } from '@/core/tapes/strip.schema'
 const sheet = { what: z.enum(WHATS), seat: z.nullable(seatIdSchema), much: z.enum(AMOUNTS) }
 const number = z.string().check(z.minLength(1), z.maxLength(12))
 const rows = {
-  marks: z.array(z.enum(MARKS)).check(z.maxLength(MARKS.length)),
+  marks: z.array(z.enum(PART_MARKS)).check(z.maxLength(PART_MARKS.length)),
   /** Only these measures, by their printed numbers. */
   p: z.nullable(z.object({ from: number, to: number })),
 }

@@ -3,7 +3,7 @@ import { COMPANION_NAMES } from '@/core/plan/companion'
 import { practised } from '@/core/drills/practised'
 import { capital, inSentence } from '@/core/names'
 import { USUAL_TEMPO } from '@/core/performance/tempo'
-import { TEMPI, type DrillChoice, type WarmupSettled } from '@/core/plan/settled'
+import { TEMPO_BOUNDS, type DrillChoice, type WarmupSettled } from '@/core/plan/settled'
 import type { Done } from '@/core/practice/dayPlan'
 import { ownTempo } from '@/core/practice/ownTempo'
 import { stockOf, todayOf, type Stock } from '@/core/practice/today'
@@ -20,7 +20,9 @@ function atOwnTempo({ drills }: Stock, settled: WarmupSettled, tempo: number, do
   const own = drills.flatMap((d): [string, DrillChoice][] => {
     if (d.kind !== 'passage' || settled.choices[d.id]?.tempo !== undefined) return []
     const now = ownTempo(done, tempo, { from: Math.min(...d.measures), to: Math.max(...d.measures) })
-    return now === null ? [] : [[d.id, { ...settled.choices[d.id], tempo: Math.min(TEMPI.fastest, Math.max(TEMPI.slowest, now)) }]]
+    return now === null
+      ? []
+      : [[d.id, { ...settled.choices[d.id], tempo: Math.min(TEMPO_BOUNDS.fastest, Math.max(TEMPO_BOUNDS.slowest, now)) }]]
   })
   return own.length === 0 ? settled : { ...settled, choices: { ...settled.choices, ...Object.fromEntries(own) } }
 }

@@ -1,6 +1,6 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes'
 import type { Hand } from './fonts'
-import { write, type Anchor, type Words } from './write'
+import { writePage, type Anchor, type Words } from './write'
 
 type Doc = PDFKit.PDFDocument
 type Element = { readonly name: string; readonly attrs: Readonly<Record<string, string>>; readonly children: (Element | string)[] }
@@ -79,7 +79,7 @@ function draw(doc: Doc, e: Element, context: Context): void {
       const words = wordsOf(e, { size: 0, hand: context.hand })
       if (words.length === 0) return
       doc.fillColor(attrs.fill === WHITE ? 'white' : 'black')
-      write(doc, words, num(attrs.x), num(attrs.y), (attrs['text-anchor'] ?? 'start') as Anchor)
+      writePage(doc, words, num(attrs.x), num(attrs.y), (attrs['text-anchor'] ?? 'start') as Anchor)
       doc.fillColor('black')
       return
     }

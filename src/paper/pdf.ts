@@ -6,7 +6,7 @@ import { drawBlocks, type EngraveMusic } from './blocks'
 import { newDocument } from './document'
 import { drawEngraving } from './draw'
 import { pdfPen } from './pen'
-import { widthOf, write, type Words } from './write'
+import { widthOf, writePage, type Words } from './write'
 
 /** Points (1/72 inch) to a tenth of a millimetre. */
 const POINT = 72 / 254
@@ -86,10 +86,10 @@ function head(doc: PDFKit.PDFDocument, { title, name, book, side, link }: PaperS
   const middle: Words = page === 0 ? { text: title, hand: 'title', size: TYPE.title } : { text: title, hand: 'plain', size: TYPE.side }
   const room = width - 2 * (margin + beside + 12)
   const shrunk = { ...middle, size: middle.size * Math.min(1, room / Math.max(1, widthOf(doc, [middle]))) }
-  write(doc, [shrunk], width / 2, base, 'middle')
-  write(doc, left, margin, book && page === 0 ? base - TYPE.book * 1.25 : base)
-  if (book && page === 0) write(doc, [{ text: book, hand: 'plain', size: TYPE.book }], margin, base)
-  write(doc, right, width - margin - (code ? code + 6 : 0), base, 'end')
+  writePage(doc, [shrunk], width / 2, base, 'middle')
+  writePage(doc, left, margin, book && page === 0 ? base - TYPE.book * 1.25 : base)
+  if (book && page === 0) writePage(doc, [{ text: book, hand: 'plain', size: TYPE.book }], margin, base)
+  writePage(doc, right, width - margin - (code ? code + 6 : 0), base, 'end')
 }
 
 function foot(doc: PDFKit.PDFDocument, { legend, pages }: PaperSheet, page: number, [width, height]: readonly [number, number]): void {
@@ -100,7 +100,7 @@ function foot(doc: PDFKit.PDFDocument, { legend, pages }: PaperSheet, page: numb
   if (page === 0 && legend) {
     const room = width - 2 * margin - 50
     const size = TYPE.foot * Math.min(1, room / widthOf(doc, one(legend)))
-    write(doc, [{ text: legend, hand: 'plain', size }], margin, base)
+    writePage(doc, [{ text: legend, hand: 'plain', size }], margin, base)
   }
-  write(doc, one(`${page + 1} / ${pages.length}`), width - margin, base, 'end')
+  writePage(doc, one(`${page + 1} / ${pages.length}`), width - margin, base, 'end')
 }

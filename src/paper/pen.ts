@@ -1,6 +1,6 @@
 import { drawEngraving } from './draw'
 import type { Hand } from './fonts'
-import { widthOf, write, type Anchor, type Words } from './write'
+import { widthOf, writePage, type Anchor, type Words } from './write'
 
 export type Point = readonly [number, number]
 export type LineLook = { readonly thick: number; readonly colour?: string; readonly dashed?: true }
@@ -24,7 +24,7 @@ export const pdfPen = (doc: PDFKit.PDFDocument): Pen => ({
     if (named !== null) doc.outline.addItem(named)
   },
   widthOf: (words) => widthOf(doc, words),
-  write: (words, x, y, anchor) => write(doc, words, x, y, anchor),
+  write: (words, x, y, anchor) => writePage(doc, words, x, y, anchor),
   line: (from, to, { thick, colour = '#000', dashed }) => {
     doc.lineWidth(thick)
     if (dashed) doc.dash(3, { space: 3 })

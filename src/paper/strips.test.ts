@@ -2,7 +2,7 @@ import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { INSTRUMENTS } from '@/core/instruments/all'
 import { positionKey } from '@/core/instruments/instrument'
-import { partsOf, stripPages, stripSheet, type Strip } from '@/core/tapes/strip'
+import { stripPartsOf, stripPages, stripSheet, type Strip } from '@/core/tapes/strip'
 import { fromNut, markersOf, tapesFor, usualFrames } from '@/core/tapes/tapes'
 import { stripSvg } from '@/formats/stripSvg'
 import { stripsPdf } from './strips'
@@ -85,9 +85,9 @@ describe('strips for the fingerboard, true to scale', () => {
     for (const m of one.markers) expect(texts.filter((t) => t === m.mm.toFixed(1)).length, `${m.mm}`).toBeGreaterThanOrEqual(1)
     expect(texts.filter((t) => t.startsWith('seam 1')).length).toBe(2)
     // Two parts have 20 mm in common, and the seam lies in their middle.
-    const [first, second] = partsOf(one, 240)
+    const [first, second] = stripPartsOf(one, 240)
     expect(second.from).toBe(first.to - 20)
-    expect(partsOf(one, 1200)).toHaveLength(1)
+    expect(stripPartsOf(one, 1200)).toHaveLength(1)
     for (const page of read)
       for (const l of page.lines)
         for (const [x, y] of [

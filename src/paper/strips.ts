@@ -1,6 +1,6 @@
 import type { StripPage } from '@/core/tapes/strip'
 import { newDocument } from './document'
-import { write } from './write'
+import { writePage } from './write'
 
 /** Points (1/72 inch) to a millimetre. */
 const POINT = 72 / 25.4
@@ -23,7 +23,7 @@ export async function stripsPdf(pages: readonly StripPage[], title: string, made
             .stroke('#000')
           break
         case 'text':
-          write(doc, [{ text: m.text, hand: m.strong ? 'strong' : 'plain', size: m.size }], m.at[0], m.at[1])
+          writePage(doc, [{ text: m.text, hand: m.strong ? 'strong' : 'plain', size: m.size }], m.at[0], m.at[1])
           break
       }
     doc.restore()

@@ -31,7 +31,7 @@ export function widthOf(doc: Doc, words: readonly Words[]): number {
 }
 
 /** Writes words on a baseline, one after the other. */
-export function write(doc: Doc, words: readonly Words[], x: number, y: number, anchor: Anchor = 'start'): void {
+export function writePage(doc: Doc, words: readonly Words[], x: number, y: number, anchor: Anchor = 'start'): void {
   const width = anchor === 'start' ? 0 : widthOf(doc, words)
   let at = x - (anchor === 'middle' ? width / 2 : width)
   for (const { text, hand, size } of words)

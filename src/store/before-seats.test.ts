@@ -10,7 +10,7 @@ import { planSchema } from '@/core/plan/plan.schema'
 import { readsAll, type Learned } from '@/core/instruments/learned'
 import { classAt, DEFAULT_CLASS, type ClassSettings } from '@/core/plan/class'
 import { classSettingsSchema, readClassSettings } from '@/core/plan/class.schema'
-import { INSTRUMENTS } from '@/core/testing/seats'
+import { TEST_INSTRUMENTS } from '@/core/testing/seats'
 import { STEP_IDS } from '@/core/instruments/instrument'
 import { stepOf } from '@/core/instruments/ladder'
 import { RHYTHMS } from '@/core/instruments/reads'
@@ -57,7 +57,7 @@ function expectClass({ policy, seats, spots }: ClassSettings) {
     ['bass', 'Bass', 'bass'],
   ])
   expect(seats.find((s) => s.id === 'violin')?.learned.fingers).toEqual([1, 2, 3])
-  expect(seats.find((s) => s.id === 'bass')?.learned).toEqual(readsAll(INSTRUMENTS.bass.learned['third-position']))
+  expect(seats.find((s) => s.id === 'bass')?.learned).toEqual(readsAll(TEST_INSTRUMENTS.bass.learned['third-position']))
   expect(spots).toEqual({ shift: 'show' })
 }
 
@@ -67,7 +67,7 @@ function expectPlan(plan: Plan) {
   expect(plan.policy).toEqual({ school: '1-2-4' })
   expect(plan.seatPolicy.cello).toEqual({ extensions: true })
   expect(plan.substitutes.bass).toEqual({ e7: { kind: 'rest' } })
-  expect(plan.learned?.viola).toEqual(readsAll(INSTRUMENTS.viola.learned['four-strings']))
+  expect(plan.learned?.viola).toEqual(readsAll(TEST_INSTRUMENTS.viola.learned['four-strings']))
 }
 
 describe('what was stored when a class had four seats', () => {
@@ -181,4 +181,4 @@ const classPolicyOfThen = {
   shiftWhere: 'pauses',
   harmonics: false,
 }
-const levelOfThen = Object.fromEntries(Object.entries(INSTRUMENTS).map(([id, i]) => [id, i.learned['third-position']]))
+const levelOfThen = Object.fromEntries(Object.entries(TEST_INSTRUMENTS).map(([id, i]) => [id, i.learned['third-position']]))

@@ -1,11 +1,11 @@
 /// <reference lib="webworker" />
 import { expose } from 'comlink'
-import { kindName } from '@/core/drills/all'
+import { drillKindName } from '@/core/drills/all'
 import { sayCare } from '@/core/drills/care'
 import type { Drill } from '@/core/drills/drill'
 import { practised } from '@/core/drills/practised'
 import { drillOf, easedPlaces, stockOf, todayOf, type Stock } from '@/core/practice/today'
-import { familyOf, representatives } from '@/core/practice/warmup'
+import { drillFamilyOf, representatives } from '@/core/practice/warmup'
 import { ensembleMapper } from '@/core/balance/ensemble'
 import { everySeat, seatsOf } from '@/core/seats/seat'
 import { practiseRequest, todayRequest, type DrillInfo, type Practiser } from './protocol'
@@ -21,9 +21,9 @@ function infosOf(stock: Stock, drills: readonly Drill[]): DrillInfo[] {
 
 const infoOf = (stock: Stock, d: Drill, places: ReadonlyMap<string, number>): DrillInfo => ({
   id: d.id,
-  family: familyOf(d),
+  family: drillFamilyOf(d),
   kind: d.kind,
-  heading: kindName(d.kind),
+  heading: drillKindName(d.kind),
   variant: d.variant,
   title: d.title,
   purpose: d.purpose,

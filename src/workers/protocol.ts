@@ -1,5 +1,5 @@
 import type { SecondOffers } from '@/core/composing/offers'
-import { LENGTHS, WISHES, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
+import { LINE_LENGTHS, WISHES, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
 import { TRAINS } from '@/core/composing/trains'
 import { keySchema } from '@/core/music/key.schema'
 import { meterSchema } from '@/core/music/time.schema'
@@ -56,7 +56,7 @@ export type SearchRequest = z.infer<typeof searchRequest>
 export const lineOrder = z.object({
   key: keySchema,
   meter: meterSchema,
-  measures: z.literal(LENGTHS),
+  measures: z.literal(LINE_LENGTHS),
   train: z.enum(TRAINS),
   seed: z.int().check(z.minimum(0), z.maximum(999_999_999)),
   wish: z.optional(z.literal(WISHES)),

@@ -88,4 +88,4 @@ export const ofPiece = (handler: (asked: Asked & { readonly head: PieceHead }) =
 export const fresh = <T>(body: T, status = 200): Response => NextResponse.json(body, { status, headers: { 'cache-control': 'no-store' } })
 
 /** The query of a request, as it is parsed. */
-export const queryOf = (request: NextRequest): Record<string, string> => Object.fromEntries(request.nextUrl.searchParams)
+export const searchOf = (request: NextRequest): Record<string, string> => Object.fromEntries(request.nextUrl.searchParams)

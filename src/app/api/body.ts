@@ -22,12 +22,12 @@ export function readAhead(request: NextRequest, most = MOST_REQUEST): void {
 }
 
 /** The text of a request, or null when there is none or it is larger than `most`, in bytes. */
-export const textOf = async (request: NextRequest, most = MOST_BODY): Promise<string | null> =>
+export const bodyText = async (request: NextRequest, most = MOST_BODY): Promise<string | null> =>
   weightOf(request) <= most ? (early.get(request) ?? request.text().catch(() => null)) : null
 
 /** The JSON of a request, or null when there is none, it is broken or larger than `most`, in bytes. */
 export async function jsonOf(request: NextRequest, most = MOST_BODY): Promise<unknown> {
-  const text = await textOf(request, most)
+  const text = await bodyText(request, most)
   try {
     return text === null ? null : (JSON.parse(text) as unknown)
   } catch {

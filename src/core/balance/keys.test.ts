@@ -12,7 +12,7 @@ import { inKey } from './inKey'
 import { loadOf } from './load'
 import { emptyPlan, type Plan } from '../plan/plan'
 import { profileOf } from './profile'
-import { byRank, inOrder, searcher, USUAL_SPACE, WHOLE_SPACE, type Scored } from './search'
+import { byRank, settingsInOrder, searcher, USUAL_SPACE, WHOLE_SPACE, type Scored } from './search'
 import { seatsOf } from '../seats/seat'
 import { sayMove, saySetting, sayWorth } from './saySetting'
 import { withSetting } from './setting'
@@ -24,7 +24,7 @@ const TUNE = 'D4 F#4 E4 G4 F#4:h D4:h A4 B4 C#5 D5 B4 A4 G4 E4 F#4 E4 D4:h'
 
 const ranked = (piece: Piece, klass: ClassSettings, plan: Plan = emptyPlan(), signatures = USUAL_SPACE.signatures): Scored[] => {
   const find = searcher(piece, plan, klass)
-  return inOrder(
+  return settingsInOrder(
     signatures.flatMap((f) => find(f).slice(0, 1)),
     byRank,
   )
@@ -102,7 +102,7 @@ describe('keys as teachers choose them', () => {
     }
     expect(Math.max(...USUAL_SPACE.signatures.map(Math.abs))).toBe(4)
     const at = (fifths: number) => ({ setting: { fifths } })
-    expect(inOrder([at(-7), at(1), at(5)], () => 0).map((f) => f.setting.fifths)).toEqual([1, 5, -7])
+    expect(settingsInOrder([at(-7), at(1), at(5)], () => 0).map((f) => f.setting.fifths)).toEqual([1, 5, -7])
   })
 
   it('counts a new thing once, however often it comes, and every seat by itself', () => {

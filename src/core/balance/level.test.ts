@@ -21,7 +21,7 @@ import { inKey } from './inKey'
 import { loadOf, paceOf } from './load'
 import { seatsOf } from '../seats/seat'
 import { emptyPlan, withPin, withSubstitute, type Plan } from '../plan/plan'
-import { profileOf, sayChanges } from './profile'
+import { profileOf, sayProfileChanges } from './profile'
 import { rescuesFor, withRescue } from './rescue'
 import { byRank, search, searcher, USUAL_SPACE, WHOLE_SPACE, type Scored } from './search'
 import { withSetting } from './setting'
@@ -295,11 +295,11 @@ describe('the search', () => {
     const e = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
     const now = profileOf(piece, e.bass)
     expect(now.counts.shift).toBeGreaterThan(0)
-    const said = sayChanges(now, { ...now, fresh: now.fresh + 1, counts: { ...now.counts, shift: 0 }, altered: {} })
+    const said = sayProfileChanges(now, { ...now, fresh: now.fresh + 1, counts: { ...now.counts, shift: 0 }, altered: {} })
     expect(said[0]).toBe(`${now.fresh + 1} ${now.fresh === 0 ? 'place' : 'places'} with something new instead of ${now.fresh}`)
     expect(said[1]).toBe(`no shifts instead of ${now.counts.shift}`)
     expect(said.join()).toContain('no F♯ on D, where there were 2')
-    expect(sayChanges(now, now)).toEqual([])
+    expect(sayProfileChanges(now, now)).toEqual([])
   })
 })
 

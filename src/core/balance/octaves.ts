@@ -5,7 +5,7 @@ import type { Policy } from '../fingering/policy'
 import { waysIn } from '../fingering/ways'
 import { FOR_NEW, OCTAVES } from '../fingering/weights'
 import type { Learned } from '../instruments/learned'
-import { CLEFS, ledgerLines } from '../music/clef'
+import { CLEFS, ledgerLinesAt } from '../music/clef'
 import { byOctaves, midiOf } from '../music/pitch'
 import { once } from '../once'
 import { kindOf, type ThingKind } from '../plan/things'
@@ -65,7 +65,7 @@ function misfits({ piece, line, seat: { instrument }, ways }: Part, octave: numb
   const waysOf = waysIn({ instrument, ...ways }, by)
   for (const { pitches, times } of soundsIn(momentsOf(piece, line))) {
     if (waysOf(pitches.slice(-1)).all.length === 0) out += times
-    else if (pitches.some((p) => ledgerLines(byOctaves(p, by), CLEFS[instrument.clef]) > READABLE_LEDGER_LINES)) unread += times
+    else if (pitches.some((p) => ledgerLinesAt(byOctaves(p, by), CLEFS[instrument.clef]) > READABLE_LEDGER_LINES)) unread += times
   }
   return { out, unread }
 }

@@ -75,7 +75,7 @@ const WORTH: readonly (readonly [SpotKind, string, string])[] = [
 const MOST_CHANGES = 3
 
 /** What changes for a seat between two settings, dearest first: "no shifts instead of 4", "no F♯ on C, where there were 3". */
-export function sayChanges(now: Profile, then: Profile): string[] {
+export function sayProfileChanges(now: Profile, then: Profile): string[] {
   const out: string[] = []
   const notes = (n: number) => count(n, 'note')
   if (then.out !== now.out) out.push(`${then.out ? notes(then.out) : 'no notes'} out of reach instead of ${now.out || 'none'}`)

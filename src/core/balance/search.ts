@@ -107,7 +107,7 @@ type InAKey = { readonly setting: { readonly fifths: number } }
  * Settings of several keys by an order, and no key of many signs before its plain twin, which sounds the same: C flat comes
  * right after B, whatever its figures.
  */
-export function inOrder<T extends InAKey>(found: readonly T[], order: (a: T, b: T) => number): T[] {
+export function settingsInOrder<T extends InAKey>(found: readonly T[], order: (a: T, b: T) => number): T[] {
   const sorted = [...found].sort(order)
   for (const plain of [...sorted].filter(({ setting }) => Math.abs(setting.fifths) < 6)) {
     const twin = sorted.findIndex(({ setting }) => Math.abs(setting.fifths - plain.setting.fifths) === 12)

@@ -17,7 +17,7 @@ import { evennessOf } from '../balance/evenness'
 import { loadOf } from '../balance/load'
 import { seatsOf } from '../seats/seat'
 import { chanceFrom, oneOf } from './chance'
-import { EVEN, LENGTHS, orderedLine, sayShort, writeLine, type LineOrder } from './ordered'
+import { EVEN, LINE_LENGTHS, orderedLine, sayShort, writeLine, type LineOrder } from './ordered'
 import { hardest, TRAINS } from './trains'
 
 const D: Key = { fifths: 2, mode: 'major' }
@@ -65,7 +65,7 @@ describe('a key by its name', () => {
 
 describe('a line to order', () => {
   it('is what was asked: whole measures, every note learned by every seat in first position, sung, on the keynote at the end', () => {
-    const orders = TRAINS.flatMap((train) => LENGTHS.map((measures) => ({ train, measures })))
+    const orders = TRAINS.flatMap((train) => LINE_LENGTHS.map((measures) => ({ train, measures })))
     for (const [i, step] of [STEP_IDS[0], STEP_IDS[3]].entries())
       for (const { train, measures } of someOf(orders, i)) {
         const made = writeLine(classAt(step), order({ train, measures, seed: measures }))!

@@ -16,15 +16,15 @@ import { lastValues, rhythmFor, walk, type TuneMeasure } from './tuneMeasure'
 import { chanceFrom } from './chance'
 import { cheapest } from './cheapest'
 import { commonNotes, onOneString, otherForm } from './commonNotes'
-import { hardest, isSingable, metIn, trains, type Train } from './trains'
+import { hardest, isSingable, trainedIn, trains, type Train } from './trains'
 
 /** How long a line is, in measures. */
-export const LENGTHS = [4, 8, 16] as const
+export const LINE_LENGTHS = [4, 8, 16] as const
 
 export type LineOrder = {
   readonly key: Key
   readonly meter: Meter
-  readonly measures: (typeof LENGTHS)[number]
+  readonly measures: (typeof LINE_LENGTHS)[number]
   readonly train: Train
   readonly seed: number
   /** How much each seat has to do, of what this class can: from 0, the easiest, to 2. */
@@ -219,7 +219,8 @@ function stockOf(klass: ClassSettings, order: LineOrder, all: Notes, plan: Plan,
     .slice(0, POOL)
     .map((t) => t.mean)
     .sort((a, b) => a - b)[Math.floor(WISHED[order.wish ?? USUAL] * (POOL - 1))]
-  const met = order.train === 'crossing' || order.train === 'rhythm' || order.train === 'two forms' ? metIn(piece, maps, order.train) : null
+  const met =
+    order.train === 'crossing' || order.train === 'rhythm' || order.train === 'two forms' ? trainedIn(piece, maps, order.train) : null
   const hard = order.train === 'trap' ? hardest(piece, maps) : null
   const jitter = cells.map(() => chance() * JITTER)
   const goal = Math.floor(order.measures * 0.6)

@@ -42,7 +42,7 @@ function trapAtEnd(piece: Piece, maps: readonly SeatMap[]): boolean {
 }
 
 /** The measures of a piece in which what is to be trained is met, by what is found in the map and by nothing of the writing. */
-export function metIn(piece: Piece, maps: readonly SeatMap[], train: Met): ReadonlySet<number> {
+export function trainedIn(piece: Piece, maps: readonly SeatMap[], train: Met): ReadonlySet<number> {
   if (train !== 'rhythm') {
     const kinds = train === 'crossing' ? CROSSINGS : TWO_FORMS
     return new Set(maps.flatMap((m) => spotsOf(piece, m).flatMap((s) => (kinds.includes(s.kind) ? [s.index] : []))))
@@ -71,7 +71,7 @@ export function trains(piece: Piece, ensemble: Ensemble, train: Train): boolean 
     case 'two forms':
     case 'crossing':
     case 'rhythm':
-      return metIn(piece, maps, train).size > 0
+      return trainedIn(piece, maps, train).size > 0
   }
 }
 

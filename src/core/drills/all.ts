@@ -2,14 +2,14 @@ import { drillFrom } from './build'
 import { DRILL_KINDS, type Drill, type DrillKind, type Sketch } from './drill'
 import { alternate } from './kinds/alternate'
 import { arpeggio } from './kinds/arpeggio'
-import { bowOnly } from './kinds/bowOnly'
+import { bowOnlyDrills } from './kinds/bowOnly'
 import { cross } from './kinds/cross'
-import { doubleStop } from './kinds/doubleStop'
+import { doubleStopDrills } from './kinds/doubleStop'
 import { echo } from './kinds/echo'
 import { fourth } from './kinds/fourth'
 import type { Generator } from './kinds/generator'
-import { keep } from './kinds/keep'
-import { ladder } from './kinds/ladder'
+import { keepDrills } from './kinds/keep'
+import { ladderDrills } from './kinds/ladder'
 import { oneString } from './kinds/oneString'
 import { openAndHigh } from './kinds/openAndHigh'
 import { passage } from './kinds/passage'
@@ -18,7 +18,7 @@ import { rhythm } from './kinds/rhythm'
 import { scale } from './kinds/scale'
 import { set } from './kinds/set'
 import { skip } from './kinds/skip'
-import { slide } from './kinds/slide'
+import { slideDrills } from './kinds/slide'
 import { touch } from './kinds/touch'
 import type { Practised } from './practised'
 
@@ -28,25 +28,25 @@ const GENERATORS: Readonly<Record<DrillKind, Generator>> = {
   arpeggio,
   'one string': oneString,
   rhythm,
-  'bow only': bowOnly,
+  'bow only': bowOnlyDrills,
   alternate,
   skip,
   'open and high': openAndHigh,
   touch,
-  slide,
+  slide: slideDrills,
   cross,
   set,
-  keep,
+  keep: keepDrills,
   reach,
   'reach 4': fourth,
-  'double stop': doubleStop,
-  ladder,
+  'double stop': doubleStopDrills,
+  ladder: ladderDrills,
   echo,
   passage,
 }
 
 /** What a kind is called, as a heading. */
-export const kindName = (kind: DrillKind): string => GENERATORS[kind].name
+export const drillKindName = (kind: DrillKind): string => GENERATORS[kind].name
 /** The part of a spot's load that a drill of a kind takes off. */
 export const easesOf = (kind: DrillKind): number => GENERATORS[kind].eases
 

@@ -6,7 +6,7 @@ import { PIECE_VERSION, type Line, type Measure, type Piece } from '../piece/pie
 import { emptyPlan, type Plan } from '../plan/plan'
 import type { SeatId } from '../seats/seat'
 import { COMPANIONS, type Companion } from '../plan/companion'
-import { TEMPI, type DrillChoice } from '../plan/settled'
+import { TEMPO_BOUNDS, type DrillChoice } from '../plan/settled'
 import { PLAIN_TONGUE } from '../words/en/hands'
 import { inTalk, type Drill, type Sketch, type Touch, type DrillVoice } from './drill'
 import { bowOnly, openOfKey, withTouches } from './passages'
@@ -24,7 +24,7 @@ const [IN_A_ROW, REST] = [60, 20] as const
 const secondsOnce = (measures: number, beatsInQuarters: number, tempo: number): number => (measures * beatsInQuarters * 60) / tempo
 
 /** How often a drill is played where nobody has settled it: `strains`, it strains a small hand. */
-export function timesOf(measures: number, beatsInQuarters: number, tempo: number, least: number, strains: boolean): number {
+export function repeatsOf(measures: number, beatsInQuarters: number, tempo: number, least: number, strains: boolean): number {
   const once = secondsOnce(measures, beatsInQuarters, tempo)
   const often = strains ? Math.floor(IN_A_ROW / once) : Math.round(PLAYED / once)
   return Math.max(FEWEST_TIMES, least, Math.min(MOST_REPEATED, often))
@@ -105,10 +105,10 @@ type Settled = Pick<Drill, 'serves' | 'companions'> & { readonly voices: readonl
 
 function finished(c: Practised, sketch: Sketch, choice: DrillChoice, { voices, choices, ...settled }: Settled): Drill {
   const { voice: _, spots: _s, isFor: _f, title, purpose, ...own } = sketch
-  const tempo = choice.tempo ?? tempoOf(c.piece, sketch.pace)
+  const tempo = choice.tempo ?? drillTempo(c.piece, sketch.pace)
   const quarters = (sketch.meter.beats * beatTicks(sketch.meter)) / QUARTER
   const strains = (sketch.strains?.length ?? 0) > 0
-  const times = choice.times ?? timesOf(voices[0].length, quarters, tempo, sketch.times, strains)
+  const times = choice.times ?? repeatsOf(voices[0].length, quarters, tempo, sketch.times, strains)
   const id = drillIdOf(sketch)
   let made: { piece: Piece; plan: Plan } | undefined
   const make = () => (made ??= pieceOf(c, sketch, tempo, voices))
@@ -139,8 +139,8 @@ export const drillIdOf = ({ kind, variant, title, measures }: Sketch): string =>
   `${kind}/${variant}/${inTalk(title, PLAIN_TONGUE)}/${measures.join('-')}`
 
 /** The tempo of a drill, a whole number. */
-export const tempoOf = (piece: Piece, pace: number): number =>
-  Math.min(TEMPI.fastest, Math.max(TEMPI.slowest, Math.round((piece.tempo ?? USUAL_TEMPO) * pace)))
+export const drillTempo = (piece: Piece, pace: number): number =>
+  Math.min(TEMPO_BOUNDS.fastest, Math.max(TEMPO_BOUNDS.slowest, Math.round((piece.tempo ?? USUAL_TEMPO) * pace)))
 
 /** The drill's piece: a line a seat with events of its own, and the plan that gives each seat its line, octave and fingers. */
 function pieceOf(c: Practised, sketch: Sketch, tempo: number, voices: readonly DrillVoice[]): { piece: Piece; plan: Plan } {

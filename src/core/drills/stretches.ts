@@ -8,7 +8,7 @@ import { allSpots, type Practised } from './practised'
 const MOST_STRETCHES = 4
 
 /** Measures by index, hardest first: the class waits for the seat with most to do. */
-export function hardest(c: Practised): number[] {
+export function hardestStretch(c: Practised): number[] {
   const load = (i: number): number => Math.max(...c.players.map((p) => p.load.byMeasure[i] ?? 0))
   return c.measures
     .map((m) => m.index)
@@ -21,7 +21,7 @@ export function passagesOf(c: Practised, long: number): Stretch[] {
   if (c.stretch) return [c.stretch]
   const found: Stretch[] = []
   const last = c.measures.length - 1
-  for (const i of hardest(c)) {
+  for (const i of hardestStretch(c)) {
     if (found.length === MOST_STRETCHES) break
     const from = Math.min(i, Math.max(0, last - long + 1))
     if (!found.some((s) => i >= s.from && i <= s.to)) found.push({ from, to: Math.min(last, from + long - 1) })

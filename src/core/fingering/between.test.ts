@@ -3,16 +3,16 @@ import type { Key } from '../music/key'
 import { pieceFrom } from '../testing/piece'
 import { handsAlong, type FingerOn } from './down'
 import { mapSeat, type SeatMap } from './map'
-import { sayMove } from '../words/en/fingering'
+import { sayHandMove } from '../words/en/fingering'
 import { movesOf, moveTo } from './moves'
 import type { Pin } from './pins'
 import { DEFAULT_POLICY, type Policy } from './policy'
-import { FIRST_POSITION, INSTRUMENTS, STEPS, type TestSeat, SEAT } from '../testing/seats'
+import { FIRST_POSITION, TEST_INSTRUMENTS, TEST_STEPS, type TestSeat, SEAT } from '../testing/seats'
 
 // What the hand does from note to note: facts of the trade, common practice.
 
 const D: Key = { fifths: 2, mode: 'major' }
-const learned = STEPS.find((p) => p.id === 'third-extended')!.learned
+const learned = TEST_STEPS.find((p) => p.id === 'third-extended')!.learned
 
 function mapped(
   seat: TestSeat,
@@ -24,7 +24,7 @@ function mapped(
 ): SeatMap {
   const piece = pieceFrom(text, key)
   return mapSeat(piece, piece.lines[0], SEAT[seat], {
-    octave: INSTRUMENTS[seat].sounds,
+    octave: TEST_INSTRUMENTS[seat].sounds,
     policy: { ...DEFAULT_POLICY, ...policy },
     learned: own[seat],
     pins: pins && new Map(Object.entries(pins)),
@@ -39,12 +39,12 @@ describe('crossings', () => {
   it('a skipped string is counted', () => {
     const m = mapped('violin', 'B4 G3')
     expect(crossings(m)).toEqual(['bow -2'])
-    expect(sayMove(moveTo(m, 1)!)).toEqual(['The bow alone crosses down, skipping a string; the fingers stay.'])
+    expect(sayHandMove(moveTo(m, 1)!)).toEqual(['The bow alone crosses down, skipping a string; the fingers stay.'])
   })
   it('a fifth is one finger over two strings; on the bass it is a fourth', () => {
     expect(movesOf(mapped('violin', 'E4 B4'))[0].fifth).toBe(1)
     expect(movesOf(mapped('bass', 'F#3 B3'))[0].fifth).toBe(4)
-    expect(sayMove(movesOf(mapped('violin', 'E4 B4'))[0])[0]).toBe('Finger 1 hops to the next string at the same place.')
+    expect(sayHandMove(movesOf(mapped('violin', 'E4 B4'))[0])[0]).toBe('Finger 1 hops to the next string at the same place.')
   })
 })
 
@@ -52,7 +52,7 @@ describe('slides', () => {
   it('a finger that plays low and then on its tape slides', () => {
     const m = mapped('violin', 'F4 F#4', { fifths: 0, mode: 'major' })
     expect(movesOf(m)[0].slide).toEqual({ finger: 2, from: 'low', to: 'normal', across: false, over: 'nothing' })
-    expect(sayMove(movesOf(m)[0])).toEqual(['Finger 2 slides, low to its usual place.'])
+    expect(sayHandMove(movesOf(m)[0])).toEqual(['Finger 2 slides, low to its usual place.'])
   })
   it('also over an open string, which gives it time', () => {
     expect(movesOf(mapped('violin', 'F4 D4 F#4', { fifths: 0, mode: 'major' }))[1].slide).toMatchObject({ finger: 2, over: 'open string' })
@@ -70,7 +70,7 @@ describe('shifts', () => {
   it('say the way, the distance, the guide finger and what gives the hand time', () => {
     const m = mapped('violin', 'B4 D5', D, {}, inThird)
     expect(movesOf(m)[0].shift).toEqual({ from: 'I', to: 'III', halfSteps: 3, guide: 1, over: 'nothing' })
-    expect(sayMove(movesOf(m)[0])).toEqual(['Shift up to III, 3 half steps, from note to note; finger 1 leads.'])
+    expect(sayHandMove(movesOf(m)[0])).toEqual(['Shift up to III, 3 half steps, from note to note; finger 1 leads.'])
   })
   it('over a rest, an open string and inside a slur', () => {
     const over = (text: string, pin: string) =>

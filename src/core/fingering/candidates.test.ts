@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { FIRST } from '../instruments/instrument'
 import { parsePitch, type Pitch } from '../music/pitch'
-import { INSTRUMENTS, WHOLE_NECK, type TestSeat } from '../testing/seats'
+import { TEST_INSTRUMENTS, WHOLE_NECK, type TestSeat } from '../testing/seats'
 import { candidates, type Setup } from './candidates'
 import { DEFAULT_POLICY } from './policy'
 
-const setup = (seat: TestSeat): Setup => ({ instrument: INSTRUMENTS[seat], learned: WHOLE_NECK[seat], policy: DEFAULT_POLICY })
+const setup = (seat: TestSeat): Setup => ({ instrument: TEST_INSTRUMENTS[seat], learned: WHOLE_NECK[seat], policy: DEFAULT_POLICY })
 const pitches = (text: string): Pitch[] => text.split(' ').map((p) => parsePitch(p)!)
 
 describe('ways to hold (common practice)', () => {

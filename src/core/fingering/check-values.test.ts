@@ -13,7 +13,7 @@ import { whyAt } from '../testing/said'
 import { movesOf } from './moves'
 import type { Pin } from './pins'
 import { DEFAULT_POLICY } from './policy'
-import { FIRST_POSITION, type LearnedBySeat, ONLY_FIRST, SEAT, type TestSeat, STEPS } from '../testing/seats'
+import { FIRST_POSITION, type LearnedBySeat, ONLY_FIRST, SEAT, type TestSeat, TEST_STEPS } from '../testing/seats'
 
 // Facts of the trade: common practice of string class teaching, no single published source. Written pitches of the seat.
 
@@ -140,7 +140,7 @@ describe('common practice in the first lessons', () => {
     expect(m.problems).toHaveLength(1)
   })
   it('19: bass C sharp and D on G, III not learned: 2 and 4 in III, both new', () => {
-    for (const step of STEPS.slice(1, 3)) {
+    for (const step of TEST_STEPS.slice(1, 3)) {
       const m = written('bass', 'B3 C#4 D4', D, undefined, step.learned)
       expect(m.notes.slice(1).map((n) => [n.stop.finger, n.position])).toEqual([
         [2, 'III'],
@@ -150,18 +150,18 @@ describe('common practice in the first lessons', () => {
     }
   })
   it('38: bass B C D E D C B where III is not learned: 1 and 4 in III, E by 4 in IV; never by way of II', () => {
-    for (const step of STEPS.slice(1, 3)) {
+    for (const step of TEST_STEPS.slice(1, 3)) {
       const m = written('bass', 'B3 C4 D4 E4 D4 C4 B3', C, undefined, step.learned)
       expect(said(m)).toBe('G4 G1 G4 G4 G4 G1 G4')
       expect(positions(m)).toBe('I III III IV III III I')
     }
     // In a piece C is not 4 in II at one place and 1 in III at another.
-    const m = written('bass', 'C4 B3 C4 D4 E4 D4 C4 B3 A3 G3 C4 D4 C4', C, undefined, STEPS[2].learned)
+    const m = written('bass', 'C4 B3 C4 D4 E4 D4 C4 B3 A3 G3 C4 D4 C4', C, undefined, TEST_STEPS[2].learned)
     expect(new Set(m.notes.filter((n) => n.pitch.letter === 'C').map((n) => `${n.stop.finger} ${n.position}`))).toEqual(new Set(['1 III']))
   })
   it('39: bass with 1-2-3-4, D F sharp A D up and down: one hand in II½ around the open D', () => {
     // A class that leaves first position only where it must goes there at once, while the open string rings.
-    for (const step of STEPS.slice(3)) {
+    for (const step of TEST_STEPS.slice(3)) {
       const piece = pieceFrom('D3 F#3 A3 D4 A3 F#3 D3', D)
       const policy = { ...DEFAULT_POLICY, school: '1-2-3-4' as const }
       const m = mapSeat(piece, piece.lines[0], SEAT.bass, { octave: -1, policy, learned: step.learned.bass })
@@ -170,13 +170,13 @@ describe('common practice in the first lessons', () => {
     }
   })
   it('40: cello C D E flat: one hand in lowered II from the first note, where it is learned', () => {
-    for (const step of STEPS.slice(7)) {
+    for (const step of TEST_STEPS.slice(7)) {
       const m = written('cello', 'C4 D4 Eb4 D4 C4 D4 Eb4 D4 C4', { fifths: -3, mode: 'major' }, undefined, step.learned)
       expect(said(m), step.id).toBe('A1 A3 A4 A3 A1 A3 A4 A3 A1')
     }
   })
   it('51: cello with the thumb: A4 B4 C sharp D by thumb 1 2 3, a fifth lower the same on D, C natural 2 low, E5 3 reached forward', () => {
-    const { learned } = STEPS.find((s) => s.id === 'thumb-position')!
+    const { learned } = TEST_STEPS.find((s) => s.id === 'thumb-position')!
     const withThumb = (text: string) => said(written('cello', text, D, undefined, learned))
     expect(withThumb('A4 B4 C#5 D5')).toBe('AT A1 A2 A3')
     expect(withThumb('D4 E4 F#4 G4 A4 B4 C#5 D5')).toBe('DT D1 D2 D3 AT A1 A2 A3')
@@ -187,7 +187,7 @@ describe('common practice in the first lessons', () => {
     expect(movesOf(written('cello', 'D5 A4 D4 F#4', D, undefined, learned)).map((m) => m.fifth)).toEqual([null, null, null])
   })
   it('51, where it is not learned: thumb position is said to be new, and no other string has it', () => {
-    const { learned } = STEPS.find((s) => s.id === 'seventh-position')!
+    const { learned } = TEST_STEPS.find((s) => s.id === 'seventh-position')!
     expect(problemText(written('cello', 'A4 B4 C#5 D5', D, undefined, learned))).toContain('New for this class: thumb position.')
     // The thumb lies on D and A; on G nothing is done with it.
     const far = candidates({ instrument: cello, learned: learned.cello, policy: DEFAULT_POLICY }, [parsePitch('G4')!])
@@ -216,7 +216,7 @@ describe('common practice in the first lessons', () => {
     expect(on('A3 B3 C4 D4')).toBe('A0 A1 A2 A4')
   })
   it('28: G by finger 1 in III and back, from any open string', () => {
-    const third = STEPS.find((s) => s.id === 'third-extended')!.learned
+    const third = TEST_STEPS.find((s) => s.id === 'third-extended')!.learned
     const from = (seat: TestSeat, open: number): string => {
       const { strings } = SEAT[seat].instrument
       const by = midiOf(strings[open]) - midiOf(strings.find((s) => s.letter === 'D')!)
@@ -275,7 +275,7 @@ describe('common practice in the first lessons', () => {
     expect(new Set(holds)).toEqual(new Set(['1 I']))
   })
   it('in the 1-2-3-4 school the arpeggio D F sharp A D is 0 1 4 4 in II½, begun on the open string', () => {
-    const third = STEPS.find((s) => s.id === 'third-position')!.learned
+    const third = TEST_STEPS.find((s) => s.id === 'third-position')!.learned
     const piece = pieceFrom('D3 F#3 A3 D4', D)
     const policy = { ...DEFAULT_POLICY, school: '1-2-3-4' } as const
     const m = mapSeat(piece, piece.lines[0], SEAT.bass, { octave: -1, policy, learned: third.bass })
@@ -321,7 +321,7 @@ describe('the spelling chooses the finger on violin and viola', () => {
   it('a raised open string is low 1', () => expect(said(written('violin', 'A#4', C))).toBe('A↓1'))
   it('C flat is 2 on the place of 1, as its letter says', () => expect(said(written('violin', 'Cb5', C))).toBe('A↓2'))
   it('a line that needs C6 and D6 shifts to III with 1 on A, and one that lies there begins there', () => {
-    const third = STEPS.find((s) => s.id === 'third-position')!.learned
+    const third = TEST_STEPS.find((s) => s.id === 'third-position')!.learned
     // A class that leaves first position only for what it has no room for goes no sooner.
     expect(positions(written('violin', 'E5 F5 G5 A5 B5 C6 D6', C))).toBe('- I I I I III III')
     const up = written('violin', 'E5 F5 G5 A5 B5 C6 D6', C, undefined, third)

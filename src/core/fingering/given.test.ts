@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { NoteEvent } from '../piece/piece'
 import { pieceFrom } from '../testing/piece'
 import { givenPins } from './given'
-import { INSTRUMENTS } from '../testing/seats'
+import { TEST_INSTRUMENTS } from '../testing/seats'
 
 describe('fingers that a file gives', () => {
   const [line] = pieceFrom('E4 A4 [D4,A4] G4').lines
@@ -22,7 +22,7 @@ describe('fingers that a file gives', () => {
         ],
       },
     ])
-    expect(givenPins(given, INSTRUMENTS.violin)).toEqual({
+    expect(givenPins(given, TEST_INSTRUMENTS.violin)).toEqual({
       e0: { fingers: [1], strings: [1] },
       e1: { fingers: [0] },
       e2: { fingers: [0, 4] },
@@ -35,6 +35,6 @@ describe('fingers that a file gives', () => {
       {},
       { heads: [{ ...chord.heads[0], givenFinger: 0 }, chord.heads[1]] },
     ])
-    expect(givenPins(given, INSTRUMENTS.violin)).toEqual({})
+    expect(givenPins(given, TEST_INSTRUMENTS.violin)).toEqual({})
   })
 })

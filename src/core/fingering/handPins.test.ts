@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { pieceFrom } from '../testing/piece'
-import { SEAT, STEPS } from '../testing/seats'
+import { SEAT, TEST_STEPS } from '../testing/seats'
 import { handPin, heldOn, heldPlace, heldUpTo, type HandCommand } from './handPins'
 import { mapSeat } from './map'
 import type { Pin } from './pins'
 import { DEFAULT_POLICY } from './policy'
 
-const third = STEPS.find((s) => s.id === 'third-position')!.learned
+const third = TEST_STEPS.find((s) => s.id === 'third-position')!.learned
 const piece = pieceFrom('E4 F#4 B4 D5 G5 F#5 B4 F#4 z', { fifths: 2, mode: 'major' })
 const mapped = (pins: ReadonlyMap<string, Pin> = new Map()) =>
   mapSeat(piece, piece.lines[0], SEAT.viola, { octave: 0, policy: DEFAULT_POLICY, learned: third.viola, pins })

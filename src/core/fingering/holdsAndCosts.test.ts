@@ -7,12 +7,12 @@ import { ANYWHERE, chargeHold, chargeMove, type Gap } from './costs'
 import { PLAIN_TONGUE, sayHold } from '../words/en/hands'
 import { DEFAULT_POLICY, withChanges, type Policy, type PolicyChange } from './policy'
 import { WEIGHTS, type CostKind } from './weights'
-import { FIRST_POSITION, INSTRUMENTS, type TestSeat } from '../testing/seats'
+import { FIRST_POSITION, TEST_INSTRUMENTS, type TestSeat } from '../testing/seats'
 import { inOneFrame } from '../hands/frames'
 
 const p = (name: string): Pitch => parsePitch(name)!
 const setup = (seat: TestSeat, change: PolicyChange = {}): Setup => ({
-  instrument: INSTRUMENTS[seat],
+  instrument: TEST_INSTRUMENTS[seat],
   policy: withChanges(DEFAULT_POLICY, change),
   learned: FIRST_POSITION[seat],
 })
@@ -47,7 +47,7 @@ describe('ways to hold', () => {
     for (const seat of ['violin', 'viola', 'cello', 'bass'] as const)
       for (const name of ['C#4', 'Bb3', 'E4', 'G3', 'F#3', 'E#4', 'Cb4'])
         for (const h of candidates(setup(seat), [p(name)]))
-          expect(midiOf(INSTRUMENTS[seat].strings[h.stops[0].string]) + h.stops[0].k).toBe(midiOf(p(name)))
+          expect(midiOf(TEST_INSTRUMENTS[seat].strings[h.stops[0].string]) + h.stops[0].k).toBe(midiOf(p(name)))
   })
 })
 

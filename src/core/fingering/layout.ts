@@ -8,7 +8,7 @@ import { ANYWHERE, chargeHold, chargeJump, chargeMove, chargeStart, type Gap, ty
 import type { Moment } from './moments'
 import { chargeOrnament } from './ornaments'
 import { pinAllows, pinLacks, type Lacks, type Pin } from './pins'
-import { pinsAt } from './pinsHold'
+import { pinsHeldAt } from './pinsHold'
 import { stepsOf, type RouteStep } from './route'
 import { stayOnly, withStays } from './visits'
 import { waysIn } from './ways'
@@ -355,7 +355,7 @@ function draftColumns(setup: Setup, { moments, octaves, pins, without }: LineAsk
   const problems: Problem[] = []
   const drafts: Draft[] = []
   const waysOf = waysIn(setup, octaves)
-  const pinAt = pinsAt(moments, pins)
+  const pinAt = pinsHeldAt(moments, pins)
   const spares = [...(without ?? [])].sort((a, b) => a - b).join()
   moments.forEach((m, moment) => {
     let found = waysOf(m.pitches, m.touched)

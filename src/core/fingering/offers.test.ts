@@ -8,12 +8,12 @@ import { PLAIN_TONGUE } from '../words/en/hands'
 import { needsOffer, offersAt, phraseOf } from './offers'
 import { DEFAULT_POLICY } from './policy'
 import { withSubstitutes, type Substitutes } from './substitute'
-import { INSTRUMENTS, ONLY_FIRST, type TestSeat, SEAT } from '../testing/seats'
+import { TEST_INSTRUMENTS, ONLY_FIRST, type TestSeat, SEAT } from '../testing/seats'
 
 const D = { fifths: 2, mode: 'major' } as const
 const mapped = (piece: Piece, seat: TestSeat, substitutes: Substitutes = {}) =>
   mapSeat(piece, withSubstitutes(piece.lines[0], substitutes), SEAT[seat], {
-    octave: INSTRUMENTS[seat].sounds,
+    octave: TEST_INSTRUMENTS[seat].sounds,
     policy: DEFAULT_POLICY,
     learned: ONLY_FIRST[seat],
   })

@@ -3,7 +3,7 @@ import { readAbc } from '@/formats/abc/read'
 import { callsOf, callsText } from '../reading/calls'
 import { readingOf } from '../reading/reading'
 import { DEFAULT_CALLS } from '../plan/talk'
-import { SEAT, STEPS, type TestSeat } from '../testing/seats'
+import { SEAT, TEST_STEPS, type TestSeat } from '../testing/seats'
 import { sayFinger, PLAIN_TONGUE } from '../words/en/hands'
 import { sayOrnament, tellingOf } from '../words/en/fingering'
 import { ornamentAt } from './along'
@@ -17,7 +17,7 @@ const read = (notes: string, key: string) => {
 }
 function mapped(seat: TestSeat, notes: string, key: string, step = 'first-position') {
   const piece = read(notes, key)
-  const { learned } = STEPS.find((s) => s.id === step)!
+  const { learned } = TEST_STEPS.find((s) => s.id === step)!
   const { instrument } = SEAT[seat]
   const map = mapSeat(piece, piece.lines[0], SEAT[seat], { octave: instrument.beside, policy: DEFAULT_POLICY, learned: learned[seat] })
   return { piece, map }
@@ -65,7 +65,7 @@ describe('the other note of an ornament', () => {
         },
       ],
     }
-    const map = mapSeat(sharp, sharp.lines[0], SEAT.violin, { octave: 0, policy: DEFAULT_POLICY, learned: STEPS[5].learned.violin })
+    const map = mapSeat(sharp, sharp.lines[0], SEAT.violin, { octave: 0, policy: DEFAULT_POLICY, learned: TEST_STEPS[5].learned.violin })
     expect(ornamentAt(map, 2)!.others).toMatchObject([{ pitch: { letter: 'G', alter: 1 }, stop: { finger: 3, place: 'high' } }])
   })
   it('decides where the fourth finger would have no finger above it', () => {
@@ -121,7 +121,7 @@ describe('a printed harmonic', () => {
         },
       ],
     }
-    const map = mapSeat(marked, marked.lines[0], SEAT[seat], { octave, policy: DEFAULT_POLICY, learned: STEPS[6].learned[seat] })
+    const map = mapSeat(marked, marked.lines[0], SEAT[seat], { octave, policy: DEFAULT_POLICY, learned: TEST_STEPS[6].learned[seat] })
     return map.notes[at]
   }
   it('is touched in the middle of its string, whatever the class has decided of harmonics', () => {

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { choiceOf } from '../hands/hold'
 import { pieceFrom } from '../testing/piece'
-import { SEAT, SEATS, STEPS } from '../testing/seats'
+import { SEAT, SEATS, TEST_STEPS } from '../testing/seats'
 import { tunes } from '../testing/tunes'
 import { handSteps } from './along'
 import { choicesAt, mapSeat, type SeatMap } from './map'
@@ -14,7 +14,7 @@ const mapped = (piece: Parameters<typeof mapSeat>[0], { seat, step }: Asked, pin
   mapSeat(piece, piece.lines[0], SEAT[seat], {
     octave: SEAT[seat].instrument.beside,
     policy: DEFAULT_POLICY,
-    learned: STEPS[step].learned[seat],
+    learned: TEST_STEPS[step].learned[seat],
     pins,
   })
 const positions = (m: SeatMap) => m.notes.map((n) => n.position ?? '-').join(' ')
@@ -22,16 +22,19 @@ const positions = (m: SeatMap) => m.notes.map((n) => n.position ?? '-').join(' '
 describe('a pin holds', () => {
   const tune = pieceFrom('D4 E4 G4 G4 G4 G4 G4 F#4 E4 G4 G4 E4', { fifths: 2, mode: 'major' })
   const one = (event: string): [string, Pin] => [event, { strings: [1], fingers: [1], position: 'III', base: 5 }]
-  it.each(STEPS.slice(3).map((s, i) => [s.id, i + 3] as const))('49: the same note again stays where it was pinned, at %s', (_, step) => {
-    const m = mapped(tune, { seat: 'violin', step }, new Map([one('e2')]))
-    expect(positions(m).split(' ').slice(2, 7)).toEqual(['III', 'III', 'III', 'III', 'III'])
-    // What lies below it has a reason to leave, or lies on the string below; the second pin sends the hand there once more.
-    const both = mapped(tune, { seat: 'violin', step }, new Map([one('e2'), one('e9')]))
-    expect(positions(both).split(' ').slice(9, 11)).toEqual(['III', 'III'])
-    expect(new Set(both.notes.slice(2, 7).map((n) => n.stop.finger))).toEqual(new Set([1]))
-    // Only the note that was pinned says so: the others hold on by themselves.
-    expect(both.notes.flatMap((n, i) => (n.pinned ? [i] : []))).toEqual([2, 9])
-  })
+  it.each(TEST_STEPS.slice(3).map((s, i) => [s.id, i + 3] as const))(
+    '49: the same note again stays where it was pinned, at %s',
+    (_, step) => {
+      const m = mapped(tune, { seat: 'violin', step }, new Map([one('e2')]))
+      expect(positions(m).split(' ').slice(2, 7)).toEqual(['III', 'III', 'III', 'III', 'III'])
+      // What lies below it has a reason to leave, or lies on the string below; the second pin sends the hand there once more.
+      const both = mapped(tune, { seat: 'violin', step }, new Map([one('e2'), one('e9')]))
+      expect(positions(both).split(' ').slice(9, 11)).toEqual(['III', 'III'])
+      expect(new Set(both.notes.slice(2, 7).map((n) => n.stop.finger))).toEqual(new Set([1]))
+      // Only the note that was pinned says so: the others hold on by themselves.
+      expect(both.notes.flatMap((n, i) => (n.pinned ? [i] : []))).toEqual([2, 9])
+    },
+  )
   it('so does a fourth finger, until another note comes', () => {
     const again = pieceFrom('F#4 A4 A4 A4 B4 A4', { fifths: 2, mode: 'major' })
     const m = mapped(again, { seat: 'violin', step: 6 }, new Map([['e1', { strings: [1], fingers: [4] }]]))

@@ -9,7 +9,7 @@ type Asked = { readonly pin: Pin; readonly own: boolean }
  * The pin of each moment. What is decided for a note holds for the same note struck again right after it; a place of the
  * hand that is decided holds under the slur, and up to a note if one is named (`until`). A pin of its own leads.
  */
-export function pinsAt(moments: readonly Moment[], pins: ReadonlyMap<string, Pin>): (Asked | undefined)[] {
+export function pinsHeldAt(moments: readonly Moment[], pins: ReadonlyMap<string, Pin>): (Asked | undefined)[] {
   if (pins.size === 0) return []
   const at: (Asked | undefined)[] = moments.map((m) => {
     const pin = pins.get(m.events[0].event.id)

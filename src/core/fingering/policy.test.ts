@@ -8,16 +8,16 @@ import { mapSeat } from './map'
 import { DEFAULT_POLICY, WHY_DEFAULT, withChanges, type PolicyChange } from './policy'
 import { policySchema } from './policy.schema'
 import { weightsFor } from './weights'
-import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type TestSeat, WHOLE_NECK, SEAT } from '../testing/seats'
+import { FIRST_POSITION, TEST_INSTRUMENTS, type LearnedBySeat, TEST_STEPS, type TestSeat, WHOLE_NECK, SEAT } from '../testing/seats'
 
 const D: Key = { fifths: 2, mode: 'major' }
-const third = STEPS.find((p) => p.id === 'third-extended')!.learned
+const third = TEST_STEPS.find((p) => p.id === 'third-extended')!.learned
 const MARK = { low: '↓', normal: '', high: '↑' }
 
 function said(seat: TestSeat, text: string, change: PolicyChange = {}, learned: LearnedBySeat = FIRST_POSITION, key: Key = D): string {
   const piece = pieceFrom(text, key)
   const m = mapSeat(piece, piece.lines[0], SEAT[seat], {
-    octave: INSTRUMENTS[seat].sounds,
+    octave: TEST_INSTRUMENTS[seat].sounds,
     policy: withChanges(DEFAULT_POLICY, change),
     learned: learned[seat],
   })

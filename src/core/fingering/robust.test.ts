@@ -8,12 +8,12 @@ import { handsAlong } from './down'
 import { handSpans } from './hands'
 import { mapSeat, writtenOctaves } from './map'
 import { whyAt } from '../testing/said'
-import { sayMove } from '../words/en/fingering'
+import { sayHandMove } from '../words/en/fingering'
 import { PLAIN_TONGUE } from '../words/en/hands'
 import { movesOf } from './moves'
 import { offersAt } from './offers'
 import { DEFAULT_POLICY, DOWNBEATS, FINGERS_DOWN, FOURTH, SHIFT_WHERE, STAY, type Policy } from './policy'
-import { INSTRUMENTS, STEPS, SEATS, SEAT } from '../testing/seats'
+import { TEST_INSTRUMENTS, TEST_STEPS, SEATS, SEAT } from '../testing/seats'
 import { SCHOOLS } from '../instruments/instrument'
 
 const policies: fc.Arbitrary<Policy> = fc.record({
@@ -32,14 +32,14 @@ it('any piece the schema admits maps for every seat, policy and learned, and all
     fc.property(
       pieces,
       policies,
-      fc.constantFrom(...STEPS.map((p) => p.learned)),
+      fc.constantFrom(...TEST_STEPS.map((p) => p.learned)),
       fc.constantFrom(...SEATS),
       fc.integer({ min: -3, max: 1 }),
       (piece, policy, learned, seat, octave) => {
         for (const line of piece.lines) {
           const m = mapSeat(piece, line, SEAT[seat], { octave, policy, learned: learned[seat] })
           expect(m.solution.total).toBeLessThan(Infinity)
-          for (const x of movesOf(m)) expect(sayMove(x).every((s) => s.endsWith('.'))).toBe(true)
+          for (const x of movesOf(m)) expect(sayHandMove(x).every((s) => s.endsWith('.'))).toBe(true)
           for (const rule of FINGERS_DOWN) expect(handsAlong(m, rule)).toHaveLength(m.solution.columns.length)
           handSpans(m)
           m.solution.columns.forEach((_, i) => alternativesAt(m.solution, i).forEach((a) => expect(a.price).toBeGreaterThanOrEqual(0)))
@@ -61,9 +61,9 @@ it('many endings over each other end in a map, not in a search without end', () 
   )
   const line = { ...piece.lines[0], measures }
   const m = mapSeat({ ...piece, lines: [line] }, line, SEAT.cello, {
-    octave: writtenOctaves(INSTRUMENTS.cello, -1),
+    octave: writtenOctaves(TEST_INSTRUMENTS.cello, -1),
     policy: DEFAULT_POLICY,
-    learned: STEPS.at(-1)!.learned.cello,
+    learned: TEST_STEPS.at(-1)!.learned.cello,
   })
   expect(m.notes).toHaveLength(192)
   expect(Math.max(...m.solution.layers.map((l) => l.size))).toBeLessThanOrEqual(1024)

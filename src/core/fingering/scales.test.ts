@@ -5,10 +5,10 @@ import { pieceFrom } from '../testing/piece'
 import { FIRST_POSITION_CHART, LOW_SCALES, SHIFT_SCALES, type ScaleRow } from '../testing/scaleTables'
 import { mapSeat } from './map'
 import { DEFAULT_POLICY } from './policy'
-import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type TestSeat, SEAT } from '../testing/seats'
+import { FIRST_POSITION, TEST_INSTRUMENTS, type LearnedBySeat, TEST_STEPS, type TestSeat, SEAT } from '../testing/seats'
 
 const MARK = { low: '↓', normal: '', high: '↑' }
-const THIRD = STEPS.find((p) => p.id === 'third-position')!.learned
+const THIRD = TEST_STEPS.find((p) => p.id === 'third-position')!.learned
 const WITH_EXTENSIONS: LearnedBySeat = { ...THIRD, cello: { ...THIRD.cello, extensions: ['back', 'forward'] } }
 
 /** Notes placed by the tables, and those where the map agrees. */
@@ -32,7 +32,7 @@ function scale(from: string, fifths: number, form: Form, notes: number): Pitch[]
 function fingered(seat: TestSeat, pitches: readonly Pitch[], key: Key, learned: LearnedBySeat): string[] {
   const piece = pieceFrom(pitches.map(pitchName).join(' '), key)
   const { notes, instrument } = mapSeat(piece, piece.lines[0], SEAT[seat], {
-    octave: INSTRUMENTS[seat].sounds,
+    octave: TEST_INSTRUMENTS[seat].sounds,
     policy: DEFAULT_POLICY,
     learned: learned[seat],
   })
@@ -61,7 +61,7 @@ describe.each(['violin', 'viola'] as const)(
   'every key to four sharps or flats in first position: %s (common practice, from memory)',
   (seat) => {
     const where = chart(seat)
-    const lowest = stepsOf(INSTRUMENTS[seat].strings[0])
+    const lowest = stepsOf(TEST_INSTRUMENTS[seat].strings[0])
     const within = (pitches: readonly Pitch[]) => pitches.every((p) => where.has(pitchName(p)))
     /** First notes of the key that leave room for so many octaves. */
     const firsts = (key: Key, form: Form, octaves: number): string[] => {
@@ -120,7 +120,7 @@ describe('two octaves with the usual shift (common practice, from memory)', () =
 it('the tables themselves stand on pitch: each word sounds its note', () => {
   for (const seat of ['violin', 'viola'] as const)
     for (const [name, word] of chart(seat)) {
-      const open = INSTRUMENTS[seat].strings.find((s) => s.letter === word[0])!
+      const open = TEST_INSTRUMENTS[seat].strings.find((s) => s.letter === word[0])!
       const k = midiOf(parsePitch(name)!) - midiOf(open)
       const finger = Number(word.at(-1))
       const usual = [0, 2, 4, 5, 7][finger]

@@ -16,7 +16,7 @@ import { pinFor, type Pin } from './pins'
 import { DEFAULT_POLICY, DOWNBEATS, FOURTH, SHIFT_WHERE, STAY, type Policy } from './policy'
 import { solve } from './solve'
 import { weightsFor, type CostKind } from './weights'
-import { FIRST_POSITION, INSTRUMENTS, STEPS, SEATS, type TestSeat, SEAT } from '../testing/seats'
+import { FIRST_POSITION, TEST_INSTRUMENTS, TEST_STEPS, SEATS, type TestSeat, SEAT } from '../testing/seats'
 import { SCHOOLS } from '../instruments/instrument'
 
 const policies: fc.Arbitrary<Policy> = fc.record({
@@ -29,11 +29,11 @@ const policies: fc.Arbitrary<Policy> = fc.record({
   harmonics: fc.boolean(),
   downbeats: fc.constantFrom(...DOWNBEATS),
 })
-const levels = fc.constantFrom(...STEPS.map((p) => p.learned))
+const levels = fc.constantFrom(...TEST_STEPS.map((p) => p.learned))
 
 /** A short line in a seat's written range, as test words: single notes, some slurred, some rests, some double stops. */
 function words(seat: TestSeat): fc.Arbitrary<string> {
-  const { strings } = INSTRUMENTS[seat]
+  const { strings } = TEST_INSTRUMENTS[seat]
   const [low, high] = [midiOf(strings[0]), midiOf(strings[3]) + 8]
   const pitch: fc.Arbitrary<string> = fc
     .record({ letter: fc.constantFrom(...LETTERS), alter: fc.constantFrom(0, 0, 0, 1, -1), octave: fc.integer({ min: 2, max: 5 }) })
@@ -75,12 +75,17 @@ function withForm(text: string, form: Form): Piece {
   return { ...piece, lines: [{ ...line, measures }] }
 }
 
-type Case = { readonly piece: Piece; readonly seat: TestSeat; readonly policy: Policy; readonly learned: (typeof STEPS)[number]['learned'] }
+type Case = {
+  readonly piece: Piece
+  readonly seat: TestSeat
+  readonly policy: Policy
+  readonly learned: (typeof TEST_STEPS)[number]['learned']
+}
 
 const tableFor = ({ piece, seat, policy, learned }: Case, pins: ReadonlyMap<string, Pin> = new Map()): Table => {
   const [line] = piece.lines
   return layOut(
-    { instrument: INSTRUMENTS[seat], policy, learned: learned[seat] },
+    { instrument: TEST_INSTRUMENTS[seat], policy, learned: learned[seat] },
     { line, moments: momentsOf(piece, line), octaves: 0, pins },
   )
 }
@@ -236,7 +241,7 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
         const wanted = others[which % others.length]
         const [line] = c.piece.lines
         const event = momentsOf(c.piece, line)[free.columns[column].moment].events[0].event.id
-        const t = tableFor(c, new Map([[event, pinFor(INSTRUMENTS[seat], wanted.hold)]]))
+        const t = tableFor(c, new Map([[event, pinFor(TEST_INSTRUMENTS[seat], wanted.hold)]]))
         fc.pre(small(t))
         const cost = costing(c, t, free)
         const s = solve(t)
@@ -286,7 +291,7 @@ describe.each(SEATS)('the solver for the %s', (seat) => {
 })
 
 it('only the bass writes an octave above what it sounds', () => {
-  expect(SEATS.map((s) => writtenOctaves(INSTRUMENTS[s], 0))).toEqual([0, 0, 0, 1])
+  expect(SEATS.map((s) => writtenOctaves(TEST_INSTRUMENTS[s], 0))).toEqual([0, 0, 0, 1])
 })
 
 describe('pins', () => {
@@ -317,7 +322,7 @@ describe('repeats', () => {
   })
   it('costs what its alternative said when a note before an open string that comes back is pinned', () => {
     // The open E may be come to with the hand half way to where the pin needs it, whatever else is pinned.
-    const { learned } = STEPS.find((p) => p.id === 'third-position')!
+    const { learned } = TEST_STEPS.find((p) => p.id === 'third-position')!
     const c: Case = {
       piece: withForm('E2 C#3 G2', 'repeat all'),
       seat: 'bass',
@@ -328,7 +333,7 @@ describe('repeats', () => {
     const others = pinsAt(free, 1)
     expect(others.length).toBeGreaterThan(3)
     for (const { hold, price } of others) {
-      const pinned = solve(tableFor(c, new Map([['e1', pinFor(INSTRUMENTS.bass, hold)]])))
+      const pinned = solve(tableFor(c, new Map([['e1', pinFor(TEST_INSTRUMENTS.bass, hold)]])))
       expect(pinned.total - free.total).toBe(price)
     }
   })

@@ -4,7 +4,17 @@ import { DEFAULT_POLICY } from '../fingering/policy'
 import type { Key } from '../music/key'
 import { problemText } from '../testing/said'
 import { pieceFrom } from '../testing/piece'
-import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, SEATS, type TestSeat, WHOLE_NECK, SEAT, bySeat } from '../testing/seats'
+import {
+  FIRST_POSITION,
+  TEST_INSTRUMENTS,
+  type LearnedBySeat,
+  TEST_STEPS,
+  SEATS,
+  type TestSeat,
+  WHOLE_NECK,
+  SEAT,
+  bySeat,
+} from '../testing/seats'
 import { INSTRUMENTS as ALL } from './all'
 import { positionKey, taughtIn } from './instrument'
 import { learnedAt, rhythmsTo, STEPS as SAID, stepsFor, sayStep, stepOf } from './ladder'
@@ -14,24 +24,28 @@ import { learnedSchema } from './learned.schema'
 const D: Key = { fifths: 2, mode: 'major' }
 const C: Key = { fifths: 0, mode: 'major' }
 /** The step at which seats with such learning stand. */
-const presetOf = (learned: LearnedBySeat) => stepOf(SEATS.map((s) => ({ instrument: INSTRUMENTS[s], learned: learned[s] })))
-const preset = (id: string): LearnedBySeat => STEPS.find((p) => p.id === id)!.learned
+const presetOf = (learned: LearnedBySeat) => stepOf(SEATS.map((s) => ({ instrument: TEST_INSTRUMENTS[s], learned: learned[s] })))
+const preset = (id: string): LearnedBySeat => TEST_STEPS.find((p) => p.id === id)!.learned
 
 function mapped(seat: TestSeat, text: string, learned: LearnedBySeat, key: Key = D): SeatMap {
   const piece = pieceFrom(text, key)
-  return mapSeat(piece, piece.lines[0], SEAT[seat], { octave: INSTRUMENTS[seat].sounds, policy: DEFAULT_POLICY, learned: learned[seat] })
+  return mapSeat(piece, piece.lines[0], SEAT[seat], {
+    octave: TEST_INSTRUMENTS[seat].sounds,
+    policy: DEFAULT_POLICY,
+    learned: learned[seat],
+  })
 }
 const fresh = (m: SeatMap) => m.problems.filter((p) => p.mark === 'new').map((p) => `${p.measure}.${p.beat}`)
 const said = (m: SeatMap) => m.notes.map((n) => `${m.instrument.strings[n.stop.string].letter}${n.stop.finger}`).join(' ')
 
 describe('presets', () => {
   it('are levels, each its own, from the first finger to the whole neck', () => {
-    for (const p of STEPS) {
+    for (const p of TEST_STEPS) {
       expect(bySeat((s) => learnedSchema.parse(p.learned[s]))).toEqual(p.learned)
       expect(presetOf(p.learned)?.id).toBe(p.id)
     }
     expect(SAID[0].name).toBe('Open strings and first finger')
-    expect(STEPS.at(-1)!.learned).toEqual(WHOLE_NECK)
+    expect(TEST_STEPS.at(-1)!.learned).toEqual(WHOLE_NECK)
   })
   it('bring the fourth finger, then high 3 and low 1, then III, each in its turn', () => {
     const had = (id: string, seat: TestSeat) => preset(id)[seat]
@@ -47,19 +61,19 @@ describe('presets', () => {
     expect(steps.map((id) => had(id, 'bass').positions)).toEqual([['I'], ['I', 'III'], ['half', 'I', 'III']])
   })
   it('have rhythms in the order in which they are taught, and none that comes with a position', () => {
-    for (const { learned } of STEPS) expect(rhythmsTo(SEATS.map((s) => ({ learned: learned[s] })))).not.toBeNull()
-    const violin = STEPS.slice(0, -2).map((p) => p.learned.violin.rhythms.length)
+    for (const { learned } of TEST_STEPS) expect(rhythmsTo(SEATS.map((s) => ({ learned: learned[s] })))).not.toBeNull()
+    const violin = TEST_STEPS.slice(0, -2).map((p) => p.learned.violin.rhythms.length)
     expect(violin).toEqual([0, 2, 4, 5, 6, 6, 6, 6, 6])
   })
   it('end with the thumb of the cello: a class without one has no such step', () => {
-    const { violin, bass, cello } = INSTRUMENTS
+    const { violin, bass, cello } = TEST_INSTRUMENTS
     expect(stepsFor([violin, bass]).map((s) => s.id)).toEqual(SAID.map((s) => s.id).filter((id) => id !== 'thumb-position'))
     expect(stepsFor([violin, cello])).toEqual(SAID)
     expect(stepOf([{ instrument: violin, learned: violin.learned['thumb-position'] }])?.id).toBe('seventh-position')
     expect(cello.learned['thumb-position'].positions.at(-1)).toBe('thumb')
   })
   it('leave rhythms that were set as they are, and take along those that were not', () => {
-    const { violin } = INSTRUMENTS
+    const { violin } = TEST_INSTRUMENTS
     const set: Learned = { ...violin.learned['four-strings'], rhythms: ['whole', 'eighths', 'triplets'] }
     const up = learnedAt({ instrument: violin, learned: set }, 'third-position')
     expect(up).toEqual({ ...violin.learned['third-position'], rhythms: set.rhythms })
@@ -69,19 +83,20 @@ describe('presets', () => {
     )
   })
   it('name only positions that the seat has', () => {
-    for (const p of STEPS)
-      for (const s of SEATS) expect(INSTRUMENTS[s].positions.map(positionKey)).toEqual(expect.arrayContaining([...p.learned[s].positions]))
+    for (const p of TEST_STEPS)
+      for (const s of SEATS)
+        expect(TEST_INSTRUMENTS[s].positions.map(positionKey)).toEqual(expect.arrayContaining([...p.learned[s].positions]))
   })
   it('only add as they go on, but for the shifts that first position borrows', () => {
     const grows = (a: Learned, b: Learned) =>
       (['strings', 'fingers', 'low', 'high'] as const).every((k) => a[k].every((x) => (b[k] as readonly number[]).includes(x)))
-    for (const s of SEATS) STEPS.slice(1).forEach((p, i) => expect(grows(STEPS[i].learned[s], p.learned[s])).toBe(true))
+    for (const s of SEATS) TEST_STEPS.slice(1).forEach((p, i) => expect(grows(TEST_STEPS[i].learned[s], p.learned[s])).toBe(true))
   })
   it('say what holds for all, then what the instruments of the class have for themselves', () => {
     const said = (...seats: TestSeat[]) =>
       sayStep(
         SAID[1],
-        seats.map((s) => INSTRUMENTS[s]),
+        seats.map((s) => TEST_INSTRUMENTS[s]),
       )
     expect(said(...SEATS)).toBe('the major start: 1 2 3, cello 1 3 4, bass 1 4')
     expect(said('violin', 'viola')).toBe('the major start: 1 2 3')
@@ -174,7 +189,7 @@ describe('the whole neck', () => {
     ] as const) {
       const piece = pieceFrom(octave, C)
       const pins = new Map([['e0', { position: 'VII', fingers: [1] }]])
-      const options = { octave: INSTRUMENTS[seat].sounds, policy: DEFAULT_POLICY, learned: WHOLE_NECK[seat], pins }
+      const options = { octave: TEST_INSTRUMENTS[seat].sounds, policy: DEFAULT_POLICY, learned: WHOLE_NECK[seat], pins }
       expect(mapSeat(piece, piece.lines[0], SEAT[seat], options).notes[0].stop).toMatchObject({ k: 12, finger: 1 })
     }
   })

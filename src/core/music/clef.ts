@@ -29,7 +29,7 @@ export const clefBy = (sign: string, line: number): Clef | null =>
 export const staffPlace = (p: Pitch, clef: Clef): number => stepsOf(p) - clef.middle
 
 /** How many ledger lines the note needs. */
-export const ledgerLines = (p: Pitch, clef: Clef): number => Math.max(0, Math.floor((Math.abs(staffPlace(p, clef)) - 4) / 2))
+export const ledgerLinesAt = (p: Pitch, clef: Clef): number => Math.max(0, Math.floor((Math.abs(staffPlace(p, clef)) - 4) / 2))
 
 /** Stem of a single voice: on or above the middle line down, below it up. Of a chord, the head farthest from the middle decides. */
 export function stemOf(pitches: readonly Pitch[], clef: Clef): 'up' | 'down' {

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { Interval, Key as TonalKey, Note } from 'tonal'
 import { describe, expect, it } from 'vitest'
 import { atBarline, inForce, readHead } from './accidentals'
-import { CLEFS, clefBy, ledgerLines, staffPlace, stemOf } from './clef'
+import { CLEFS, clefBy, ledgerLinesAt, staffPlace, stemOf } from './clef'
 import { alterIn, keyName, signatureLetters, tonic, type Key } from './key'
 import { byOctaves, hertzOf, LETTERS, midiOf, parsePitch, pitchAt, pitchName, stepsOf, type Pitch } from './pitch'
 import { spokenNote } from './noteName'
@@ -141,10 +141,10 @@ describe('staff', () => {
     )
   })
   it('ledger lines: middle C has one in treble and bass, none in alto', () => {
-    expect(ledgerLines(p('C4'), CLEFS.treble)).toBe(1)
-    expect(ledgerLines(p('C4'), CLEFS.bass)).toBe(1)
-    expect(ledgerLines(p('C4'), CLEFS.alto)).toBe(0)
-    expect(ledgerLines(p('G3'), CLEFS.treble)).toBe(2)
-    expect(ledgerLines(p('G5'), CLEFS.treble)).toBe(0)
+    expect(ledgerLinesAt(p('C4'), CLEFS.treble)).toBe(1)
+    expect(ledgerLinesAt(p('C4'), CLEFS.bass)).toBe(1)
+    expect(ledgerLinesAt(p('C4'), CLEFS.alto)).toBe(0)
+    expect(ledgerLinesAt(p('G3'), CLEFS.treble)).toBe(2)
+    expect(ledgerLinesAt(p('G5'), CLEFS.treble)).toBe(0)
   })
 })

@@ -14,5 +14,5 @@ export const ABOUT_MARKS = {
   heads: { name: 'letters inside the heads', usual: false },
 } as const
 export type Mark = keyof typeof ABOUT_MARKS
-export const MARKS = Object.keys(ABOUT_MARKS) as [Mark, ...Mark[]]
-export const USUAL_MARKS: readonly Mark[] = MARKS.filter((m) => ABOUT_MARKS[m].usual)
+export const PART_MARKS = Object.keys(ABOUT_MARKS) as [Mark, ...Mark[]]
+export const USUAL_MARKS: readonly Mark[] = PART_MARKS.filter((m) => ABOUT_MARKS[m].usual)

@@ -2,7 +2,7 @@ import * as z from 'zod/mini'
 import { timeSchema } from '../bounds.schema'
 import { seatIdSchema } from '../seats/seat.schema'
 import { dayNumber, LONGEST_PLAN, WEEKDAYS } from './calendar'
-import { TEMPI } from './settled'
+import { TEMPO_BOUNDS } from './settled'
 import { HEARD, PLAN_BOUNDS } from './record'
 
 /** A day of the calendar. */
@@ -23,7 +23,7 @@ export const recordSchema = z.object({
   day: daySchema,
   clean: z.int().check(z.minimum(0), z.maximum(99)),
   slips: z.int().check(z.minimum(0), z.maximum(99)),
-  tempo: z.nullable(z.int().check(z.minimum(TEMPI.slowest), z.maximum(TEMPI.fastest))),
+  tempo: z.nullable(z.int().check(z.minimum(TEMPO_BOUNDS.slowest), z.maximum(TEMPO_BOUNDS.fastest))),
   minutes: z.number().check(z.minimum(0), z.maximum(240)),
   at: timeSchema,
 })

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini'
 import { COMPANIONS } from './companion'
 import { seatIdSchema } from '../seats/seat.schema'
-import { WARMUP_BOUNDS, TEMPI, MOST_TIMES } from './settled'
+import { WARMUP_BOUNDS, TEMPO_BOUNDS, MOST_TIMES } from './settled'
 
 const drillId = z.string().check(z.minLength(1), z.maxLength(400))
 
@@ -9,7 +9,7 @@ const drillId = z.string().check(z.minLength(1), z.maxLength(400))
 const drillChoiceSchema = z.object({
   companions: z.optional(z.partialRecord(seatIdSchema, z.enum(COMPANIONS))),
   times: z.optional(z.int().check(z.minimum(1), z.maximum(MOST_TIMES))),
-  tempo: z.optional(z.int().check(z.minimum(TEMPI.slowest), z.maximum(TEMPI.fastest))),
+  tempo: z.optional(z.int().check(z.minimum(TEMPO_BOUNDS.slowest), z.maximum(TEMPO_BOUNDS.fastest))),
 })
 export type DrillChoice = Readonly<z.infer<typeof drillChoiceSchema>>
 

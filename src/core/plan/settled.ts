@@ -5,7 +5,7 @@ export type { DrillChoice, WarmupSettled } from './settled.schema'
 /** How long a warm-up may be, in minutes. */
 export const WARMUP_BOUNDS = { least: 1, most: 60 } as const
 /** How slow and how fast a drill may be set, in quarter notes a minute, and how often it may be played through. */
-export const TEMPI = { slowest: 30, fastest: 240 } as const
+export const TEMPO_BOUNDS = { slowest: 30, fastest: 240 } as const
 export const MOST_TIMES = 20
 
 /** Eight minutes and nothing settled: what most lessons begin with. Common practice. */
@@ -41,7 +41,8 @@ export const withVariant = (w: WarmupSettled, from: string, to: string): WarmupS
 })
 
 /** A step without notes put in. */
-export const withStep = (w: WarmupSettled, id: string): WarmupSettled => (w.steps.includes(id) ? w : { ...w, steps: [...w.steps, id] })
+export const withSilentStep = (w: WarmupSettled, id: string): WarmupSettled =>
+  w.steps.includes(id) ? w : { ...w, steps: [...w.steps, id] }
 
 /** The order as the teacher has set it: what stands in it is kept in. */
 export const withOrder = (w: WarmupSettled, ids: readonly string[]): WarmupSettled => ({

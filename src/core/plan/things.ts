@@ -27,14 +27,14 @@ export type LearnedThing = `${ThingKind}:${string}`
 export const kindOf = (thing: LearnedThing): ThingKind => thing.slice(0, thing.indexOf(':')) as ThingKind
 
 /** Which one of its kind a thing is: "4" of "finger:4". */
-export const valueOf = (thing: LearnedThing): string => thing.slice(thing.indexOf(':') + 1)
+export const thingValue = (thing: LearnedThing): string => thing.slice(thing.indexOf(':') + 1)
 
 /** The same in a list, without its article: "E string". */
 export const bareThing = (instrument: Pick<Instrument, 'strings' | 'byLetter'>, thing: LearnedThing): string =>
-  sayThing(instrument, thing).replace(/^the /, '')
+  sayLearnedThing(instrument, thing).replace(/^the /, '')
 
 /** In the order of the kinds, and as they are written within one. */
-export const inOrder = (things: readonly LearnedThing[]): LearnedThing[] =>
+export const thingsInOrder = (things: readonly LearnedThing[]): LearnedThing[] =>
   [...things].sort((a, b) => THING_KINDS.indexOf(kindOf(a)) - THING_KINDS.indexOf(kindOf(b)) || (a < b ? -1 : 1))
 
 const RHYTHM_SAYS: Record<Rhythm, string> = {
@@ -50,11 +50,11 @@ const RHYTHM_SAYS: Record<Rhythm, string> = {
 }
 
 /** A rhythm in a sentence. */
-export const sayRhythm = (rhythm: Rhythm): string => RHYTHM_SAYS[rhythm]
+export const sayRhythmName = (rhythm: Rhythm): string => RHYTHM_SAYS[rhythm]
 
 /** A thing as it is said of an instrument: "finger 4", "the E string", "position III", "the key of G". */
-export function sayThing({ strings, byLetter }: Pick<Instrument, 'strings' | 'byLetter'>, thing: LearnedThing): string {
-  const value = valueOf(thing)
+export function sayLearnedThing({ strings, byLetter }: Pick<Instrument, 'strings' | 'byLetter'>, thing: LearnedThing): string {
+  const value = thingValue(thing)
   switch (kindOf(thing)) {
     case 'string':
       return `the ${strings[Number(value)]?.letter ?? value} string`

@@ -205,7 +205,7 @@ function chunkOf(chunks: readonly Chunk[], { measures }: ReturnType<typeof formO
 }
 
 /** A piece that is too long to be run through at once, in so many parts of about one length: each ends where a line does. */
-export function partsOf(c: Practised, chunks: readonly Chunk[], seconds: readonly number[], count: number): Chunk[] {
+export function runPartsOf(c: Practised, chunks: readonly Chunk[], seconds: readonly number[], count: number): Chunk[] {
   const { line } = c.players[0].map
   const whole = chunks.find((x) => x.kind === 'whole')
   if (!whole) return []

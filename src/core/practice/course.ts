@@ -2,8 +2,8 @@ import { dayNumber, dayOf, type Day } from '../plan/calendar'
 import { carriedTo } from './carried'
 import type { Chunk } from './chunks'
 import type { ItemFacts, ItemKind, Learning, Left, PlanAsk, PlanDay, PlanItem } from './dayPlan'
-import { minutesFor, minutesOnce, secondsOf, timesFor, toTenth } from './effort'
-import { after, again, FEWEST, partFor, TEMPI, TOO_MANY_SLIPS, wasSure, type ChunkStanding } from './standing'
+import { minutesFor, minutesOnce, secondsOnceThrough, timesFor, toTenth } from './effort'
+import { standingAfter, again, FEWEST, partFor, TEMPI, TOO_MANY_SLIPS, wasSure, type ChunkStanding } from './standing'
 
 /** From which part of the days on pieces are run through, and by which all has been met once. Common practice; by when all is met: from memory. */
 const [RUN_FROM, MET_BY] = [2 / 3, 0.6]
@@ -32,7 +32,7 @@ const tasksOf = (l: Learning): Task[] =>
     l,
     chunk,
     key: `${l.id} ${chunk.id}`,
-    seconds: secondsOf(l, chunk),
+    seconds: secondsOnceThrough(l, chunk),
     times: timesFor(chunk),
     after: chunk.after.map((id) => `${l.id} ${id}`),
     inside: l.chunks.flatMap((x) =>
@@ -86,7 +86,7 @@ function runsOf(l: Learning, minutes: number): Task[] {
       l,
       chunk,
       key: `${l.id} ${chunk.id}`,
-      seconds: secondsOf(l, chunk),
+      seconds: secondsOnceThrough(l, chunk),
       times: 1,
       after: chunk.after.map((id) => `${l.id} ${id}`),
       inside: [],
@@ -108,7 +108,7 @@ export function courseOf({ learnings, days, gone = 0, minutes: most, done = [], 
     const before = stands.get(t.key)
     // Where nobody said how fast, it was as fast as it was to be.
     const tempo = d.tempo ?? Math.round(t.l.tempo * partFor(t.l, before))
-    stands.set(t.key, after(before, dayNumber(d.day)!, wasSure(d), { recorded: true, slips: d.slips, tempo }))
+    stands.set(t.key, standingAfter(before, dayNumber(d.day)!, wasSure(d), { recorded: true, slips: d.slips, tempo }))
   }
   const fresh = tasks.filter((t) => t.chunk.kind === 'chunk' && !stands.has(t.key))
   const newMinutes = fresh.reduce((sum, t) => sum + minutesFor(t.seconds, TEMPI[0], t.times), 0)
@@ -201,7 +201,8 @@ function put(
     tempo,
     facts: factsOf(t, kind, before, day, early, runs.find((parts) => parts[0].l === t.l) ?? []),
   }
-  const now = early && before ? again(before, day.today, tempo) : after(before, day.today, true, { recorded: false, slips: 0, tempo })
+  const now =
+    early && before ? again(before, day.today, tempo) : standingAfter(before, day.today, true, { recorded: false, slips: 0, tempo })
   day.stands.set(t.key, now)
   return { ...day, items: [...day.items, item], room: toTenth(day.room - takes) }
 }

@@ -16,7 +16,7 @@ export const timesFor = ({ load, from, to }: Pick<Chunk, 'load' | 'from' | 'to'>
   Math.min(MOST_CLEAN_TIMES, FEWEST + Math.floor(load / (to - from + 1) / WORTH_MORE))
 
 /** Seconds that a chunk takes once, at its tempo. */
-export const secondsOf = (l: Learning, { from, to }: Pick<Chunk, 'from' | 'to'>): number =>
+export const secondsOnceThrough = (l: Learning, { from, to }: Pick<Chunk, 'from' | 'to'>): number =>
   l.seconds.slice(from, to + 1).reduce((a, b) => a + b, 0)
 
 /** Minutes that so many seconds of music take from beginning to end, once, at a part of their tempo. To a tenth. */

@@ -1,7 +1,7 @@
 import { dayNumber } from '../plan/calendar'
 import { stretchOf } from './chunks'
 import type { Done } from './dayPlan'
-import { after, partFor, wasSure, type ChunkStanding } from './standing'
+import { standingAfter, partFor, wasSure, type ChunkStanding } from './standing'
 
 /**
  * Quarter notes a minute at which somebody plays a passage next, by what was recorded of measures in it: the step above what
@@ -12,7 +12,7 @@ export function ownTempo(done: readonly Done[], tempo: number, passage: { readon
   for (const d of [...done].sort((a, b) => a.day.localeCompare(b.day))) {
     const stretch = stretchOf(d.chunk)
     if (d.tempo === null || !stretch || stretch.from > passage.to || stretch.to < passage.from) continue
-    stands = after(stands, dayNumber(d.day)!, wasSure(d), { recorded: true, slips: d.slips, tempo: d.tempo })
+    stands = standingAfter(stands, dayNumber(d.day)!, wasSure(d), { recorded: true, slips: d.slips, tempo: d.tempo })
   }
   return stands ? Math.round(tempo * partFor({ tempo }, stands)) : null
 }

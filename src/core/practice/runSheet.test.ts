@@ -23,7 +23,7 @@ import {
   secondsOf,
   turnsOf,
   warmupRows,
-  withWarmup,
+  runWithWarmup,
   countBefore,
   silenceAfter,
 } from './runSheet'
@@ -156,7 +156,7 @@ describe('the run of a lesson', () => {
       { kind: 'passage' as const, from: 0, to: 1 },
       { kind: 'drill' as const, drill: 'b', title: 'B', times: 1 },
     ].reduce<RunRow[]>((all, r) => withRow(all, r), [])
-    const made = withWarmup(rows, [
+    const made = runWithWarmup(rows, [
       { words: 'Tap', seconds: 30 },
       { drill: 'a', title: 'A', times: 2, stretch: { from: 0, to: 1 } },
       { drill: 'b', title: 'B', times: 3 },
@@ -170,7 +170,7 @@ describe('the run of a lesson', () => {
     ])
     expect(new Set(made.map((r) => r.id)).size).toBe(5)
     for (const row of made) expect(runRowSchema.parse(row)).toEqual(row)
-    expect(withWarmup(made, [{ words: 'Tap', seconds: 99 }])).toEqual(made)
+    expect(runWithWarmup(made, [{ words: 'Tap', seconds: 99 }])).toEqual(made)
     // Played by itself: in its order, with time to tell the next one after what is played.
     const alone = warmupRows(
       [

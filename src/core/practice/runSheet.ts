@@ -21,7 +21,7 @@ export type Warming =
 const rowFor = (w: Warming): NewRow => ('drill' in w ? { kind: 'drill', ...w } : { kind: 'step', ...w })
 
 /** A run with the warm-up in it: what is in already stays where it is, the rest comes before the first passage, in its order. */
-export function withWarmup(rows: readonly RunRow[], warmup: readonly Warming[]): RunRow[] {
+export function runWithWarmup(rows: readonly RunRow[], warmup: readonly Warming[]): RunRow[] {
   const isIn = (w: Warming) =>
     rows.some((r) => ('drill' in w ? r.kind === 'drill' && r.drill === w.drill : r.kind === 'step' && r.words === w.words))
   const first = rows.findIndex((r) => r.kind === 'passage')
@@ -40,7 +40,7 @@ export function withWarmup(rows: readonly RunRow[], warmup: readonly Warming[]):
 
 /** A warm-up as it is played by itself, item after item: between two of them there is time to tell the next one. `telling`: seconds. */
 export const warmupRows = (warmup: readonly Warming[], telling: number): RunRow[] =>
-  withWarmup([], warmup).map((row): RunRow => (row.kind === 'step' ? row : { ...row, rest: telling }))
+  runWithWarmup([], warmup).map((row): RunRow => (row.kind === 'step' ? row : { ...row, rest: telling }))
 
 /**
  * A lesson's run out of the warm-up and of what the plan has for the day: tuned first, then the warm-up, then the passages of

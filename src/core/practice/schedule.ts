@@ -3,7 +3,7 @@ import { USUAL_TEMPO } from '../performance/tempo'
 import type { Practised } from '../drills/practised'
 import { sayMeasure, sayStretch } from '../piece/address'
 import { PLAN_BOUNDS } from '../plan/record'
-import { chunksOf, partsOf, type Cut } from './chunks'
+import { chunksOf, runPartsOf, type Cut } from './chunks'
 import { courseOf, goesWell, leastMinutes, leftOf, nextDay, type Course } from './course'
 import type { DayPlan, Learning, Left, PlanAsk, PlanDay, PlanHelp, PlanProblem } from './dayPlan'
 import { toTenth } from './effort'
@@ -18,7 +18,7 @@ export function learningOf(id: string, c: Practised, cut: Cut = {}, prepares: re
     id,
     title: c.piece.title,
     chunks,
-    parts: MOST_PARTS.map((n) => partsOf(c, chunks, seconds, n)),
+    parts: MOST_PARTS.map((n) => runPartsOf(c, chunks, seconds, n)),
     until: (to) => (to === 0 ? sayMeasure(line, 0) : sayStretch(line, 0, to)),
     seconds,
     tempo,

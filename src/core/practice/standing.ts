@@ -26,7 +26,7 @@ export type ChunkStanding = {
 }
 
 /** How a chunk stands after one more time. What was not clean comes back the next day, as if it had been met once. */
-export function after(
+export function standingAfter(
   before: ChunkStanding | undefined,
   day: number,
   sure: boolean,

@@ -5,7 +5,7 @@ import { practisedBy } from '../testing/drills'
 import { pieceFrom } from '../testing/piece'
 import { burdensOf, easedBy } from './eases'
 import { easedPlaces, stockOf } from './today'
-import { familyOf, representatives, sayPrepared, sumOf, warmupOf } from './warmup'
+import { drillFamilyOf, representatives, sayPrepared, sumOf, warmupOf } from './warmup'
 
 const G = { fifths: 1, mode: 'major' } as const
 const c = practisedBy(pieceFrom('G4 A4 B4 D5 C5:e B4:e A4 B4:h D5 E5 D5:e B4:e G4 F#4 G4 A4 F#4 F4 E4 F4 D4', G))
@@ -21,7 +21,7 @@ describe('a warm-up', () => {
     expect(places).toEqual([...places].sort((a, b) => a - b))
     expect(w.covered).toBeLessThan(w.total)
     // One of each family: the others are its variants.
-    expect(new Set(w.drills.map(familyOf)).size).toBe(w.drills.length)
+    expect(new Set(w.drills.map(drillFamilyOf)).size).toBe(w.drills.length)
   })
 
   it('takes more off the more time there is', () => {
@@ -35,7 +35,7 @@ describe('a warm-up', () => {
     const locked = drills.find((d) => d.kind === 'arpeggio' && d.variant === 'doubles')!
     const second = warmupOf(c, drills, { minutes: 5, locked: [locked.id], dropped: [dropped.id] })
     expect(second.drills.map((d) => d.id)).toContain(locked.id)
-    expect(second.drills.map(familyOf)).not.toContain(familyOf(dropped))
+    expect(second.drills.map(drillFamilyOf)).not.toContain(drillFamilyOf(dropped))
     expect(second.drills.filter((d) => d.kind === 'arpeggio')).toHaveLength(1)
   })
 

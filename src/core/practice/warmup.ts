@@ -26,14 +26,14 @@ const STANDS_FOR: Readonly<Partial<Record<Drill['kind'], readonly string[]>>> = 
 }
 
 /** Drills that differ only in how the same is practised: what the teacher chooses between at one place. */
-export const familyOf = (d: Drill): string =>
+export const drillFamilyOf = (d: Drill): string =>
   // A piece has one scale and one chord of its key, in whatever form of minor.
   d.kind === 'scale' || d.kind === 'arpeggio' ? d.kind : `${d.kind}/${d.title.replace(d.variant, '')}`
 
 /** One drill for each family: the one that stands for it, of minor scales in the form that the piece uses. */
 export function representatives(drills: readonly Drill[]): Drill[] {
   const families = new Map<string, Drill[]>()
-  for (const d of drills) families.set(familyOf(d), [...(families.get(familyOf(d)) ?? []), d])
+  for (const d of drills) families.set(drillFamilyOf(d), [...(families.get(drillFamilyOf(d)) ?? []), d])
   return [...families.values()].map((same) => {
     const wanted = STANDS_FOR[same[0].kind] ?? []
     return wanted.flatMap((w) => same.find((d) => d.variant === w || d.variant.endsWith(`, ${w}`)) ?? [])[0] ?? same[0]
@@ -75,9 +75,9 @@ export function warmupOf(
 ): Warmup {
   const burdens = burdensOf(c).filter((b) => alone === null || b.seat === alone)
   const kept = drills.filter((d) => locked.includes(d.id))
-  const out = new Set(drills.filter((d) => dropped.includes(d.id)).map(familyOf))
-  const taken = new Set(kept.map(familyOf))
-  const open = representatives(drills).filter((d) => !taken.has(familyOf(d)) && !out.has(familyOf(d)))
+  const out = new Set(drills.filter((d) => dropped.includes(d.id)).map(drillFamilyOf))
+  const taken = new Set(kept.map(drillFamilyOf))
+  const open = representatives(drills).filter((d) => !taken.has(drillFamilyOf(d)) && !out.has(drillFamilyOf(d)))
   const all = [...kept, ...open]
   const eased = easedBy(all, burdens)
   const seats = c.players.map((p) => p.seat.id)
@@ -92,7 +92,7 @@ export function warmupOf(
   const chosen = indices.map((i) => all[i])
   const points = burdens.map((b) => b.points)
   return {
-    drills: inOrder(chosen),
+    drills: drillsInOrder(chosen),
     minutes: sumOf(chosen),
     covered: takenOff(
       indices.map((i) => items[i]),
@@ -108,7 +108,7 @@ export const sumOf = (drills: readonly { readonly minutes: number }[]): number =
   Math.round(drills.reduce((sum, d) => sum + d.minutes, 0) * 10) / 10
 
 /** In the order of a warm-up: the key first, then one thing at a time, each from easy to hard, the passage last. Common practice. */
-export function inOrder(drills: readonly Drill[]): Drill[] {
+export function drillsInOrder(drills: readonly Drill[]): Drill[] {
   const load = (d: Drill): number => d.serves.reduce((sum, s) => sum + s.points, 0)
   const place = (d: Drill): number => DRILL_KINDS.indexOf(d.kind)
   return [...drills].sort((a, b) => place(a) - place(b) || load(a) - load(b) || a.id.localeCompare(b.id))
@@ -162,16 +162,16 @@ export function sayPrepared(c: Practised, { places }: Pick<Warmup, 'places'>): s
         : `Prepares all ${places.length} hardest places.`
       : `Prepares ${ready.length || 'none'} of the ${places.length === 1 ? 'hardest place' : `${places.length} hardest places`}.`
   if (open.length === 0) return head
-  const said = open.slice(0, NAMED).map((p) => sayPlace(c, p))
+  const said = open.slice(0, NAMED).map((p) => sayHardPlace(c, p))
   const more = open.length - said.length
   return `${head} Not: ${sayList(more ? [...said, `${more} more`] : said)}.`
 }
 
 /** "the bass in line 1, measure 3 (shift)". */
-export function sayPlace(c: Practised, p: HardPlace): string {
+export function sayHardPlace(c: Practised, p: HardPlace): string {
   const { seat, map } = c.bySeat[p.seat]
   return `${inSentence(seat.name)} in ${sayMeasure(map.line, p.index)} (${p.says})`
 }
 
 /** As a sentence of its own. */
-export const headPlace = (c: Practised, p: HardPlace): string => capital(sayPlace(c, p))
+export const headPlace = (c: Practised, p: HardPlace): string => capital(sayHardPlace(c, p))

@@ -3,7 +3,7 @@ import { DEFAULT_POLICY } from '../fingering/policy'
 import { mapSeat } from '../fingering/map'
 import { midiOf, parsePitch, type Letter } from '../music/pitch'
 import { pieceFrom } from '../testing/piece'
-import { answersText, placesOf, sayStaffPlace, staffOf } from './answerKey'
+import { answersText, staffPlacesOf, sayStaffPlace, answerStaffOf } from './answerKey'
 import { calledTogether, calledTogetherText } from './calledTogether'
 import { callsOf, callsText, sayCall } from './calls'
 import { DEFAULT_CALLS, type CallOptions } from '../plan/talk'
@@ -12,14 +12,14 @@ import { readingOf } from './reading'
 import { saySameSpacing } from '../words/en/reading'
 import { sameSpacings } from './sameSpacing'
 import { CLEFS } from '../music/clef'
-import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type TestSeat, WHOLE_NECK, SEAT } from '../testing/seats'
+import { FIRST_POSITION, TEST_INSTRUMENTS, type LearnedBySeat, TEST_STEPS, type TestSeat, WHOLE_NECK, SEAT } from '../testing/seats'
 
 const read = (
   text: string,
   seat: TestSeat = 'violin',
   fifths = 0,
   learned: LearnedBySeat = FIRST_POSITION,
-  octave: number = INSTRUMENTS[seat].sounds,
+  octave: number = TEST_INSTRUMENTS[seat].sounds,
 ) => {
   const piece = pieceFrom(text, { fifths, mode: 'major' })
   return readingOf(piece, mapSeat(piece, piece.lines[0], SEAT[seat], { octave, policy: DEFAULT_POLICY, learned: learned[seat] }))
@@ -135,14 +135,14 @@ describe('same spacing', () => {
     // B on A is 1, F sharp on D is 2: a whole step apart in the hand, a fourth in sound.
     const [t] = sameSpacings(read('A4 B4 F#4 D4', 'violin', 1))
     expect(t).toMatchObject({ spacing: 2, from: 'learned', string: 2 })
-    expect(saySameSpacing({ talk: DEFAULT_CALLS, instrument: INSTRUMENTS.violin, line: pieceFrom('D4').lines[0] }, t)).toBe(
+    expect(saySameSpacing({ talk: DEFAULT_CALLS, instrument: TEST_INSTRUMENTS.violin, line: pieceFrom('D4').lines[0] }, t)).toBe(
       '1 on A to 2 on D: the fingers lie a whole step apart, as from B to C♯ on A, which the class has learned. The spacing is the same; the sound is not: here it is a fourth.',
     )
   })
   it('is shown where the piece has it already', () => {
     const [t] = sameSpacings(read('A4 B4 C#5 A4 B4 F#4 D4 z', 'violin', 2))
     expect(t).toMatchObject({ from: 'piece', string: 2 })
-    expect(saySameSpacing({ talk: DEFAULT_CALLS, instrument: INSTRUMENTS.violin, line: pieceFrom('D4').lines[0] }, t)).toContain(
+    expect(saySameSpacing({ talk: DEFAULT_CALLS, instrument: TEST_INSTRUMENTS.violin, line: pieceFrom('D4').lines[0] }, t)).toContain(
       'from B to C♯ on A, in measure 1',
     )
   })
@@ -208,24 +208,25 @@ describe('counts', () => {
 
 describe('the reading key', () => {
   const setup = (seat: TestSeat, learned = FIRST_POSITION) => ({
-    instrument: INSTRUMENTS[seat],
+    instrument: TEST_INSTRUMENTS[seat],
     policy: DEFAULT_POLICY,
     learned: learned[seat],
   })
   it('every place of a letter in what is learned, with its string and finger (first position: the tables of the trade)', () => {
-    const beginners = STEPS.find((p) => p.id === 'three-fingers')!.learned
-    expect(placesOf(setup('violin', beginners), { letter: 'D', alter: 0 }, DEFAULT_CALLS).map((p) => [p.staff, p.ways])).toEqual([
+    const beginners = TEST_STEPS.find((p) => p.id === 'three-fingers')!.learned
+    expect(staffPlacesOf(setup('violin', beginners), { letter: 'D', alter: 0 }, DEFAULT_CALLS).map((p) => [p.staff, p.ways])).toEqual([
       ['space below the staff', ['open D']],
       ['fourth line', ['3 on A']],
     ])
-    expect(placesOf(setup('cello'), { letter: 'F', alter: 1 }, DEFAULT_CALLS).map((p) => p.ways[0])).toEqual([
+    expect(staffPlacesOf(setup('cello'), { letter: 'F', alter: 1 }, DEFAULT_CALLS).map((p) => p.ways[0])).toEqual([
       '4 reached forward on C',
       '3 on D',
     ])
-    expect(placesOf(setup('violin', beginners), { letter: 'F', alter: 0 }, DEFAULT_CALLS)).toEqual([])
+    expect(staffPlacesOf(setup('violin', beginners), { letter: 'F', alter: 0 }, DEFAULT_CALLS)).toEqual([])
   })
   it('names the nearest way first: the open string, first position, then what lies further off', () => {
-    const ways = (seat: TestSeat, letter: Letter, alter = 0) => placesOf(setup(seat), { letter, alter }, DEFAULT_CALLS).map((p) => p.ways)
+    const ways = (seat: TestSeat, letter: Letter, alter = 0) =>
+      staffPlacesOf(setup(seat), { letter, alter }, DEFAULT_CALLS).map((p) => p.ways)
     expect(ways('bass', 'D')).toEqual([['open D'], ['4 on G in III']])
     expect(ways('bass', 'C')[0]).toEqual(['2 on A', '4 on A in half position'])
     expect(ways('violin', 'A')).toEqual([['1 on G'], ['open A', '4 on D'], ['3 on E']])
@@ -250,7 +251,7 @@ describe('the reading key', () => {
     expect(at('A5', 'treble')).toBe('first ledger line above')
   })
   it('lines, spaces and open strings', () => {
-    expect(staffOf(setup('violin'))).toEqual({
+    expect(answerStaffOf(setup('violin'))).toEqual({
       lines: ['E', 'G', 'B', 'D', 'F'],
       spaces: ['F', 'A', 'C', 'E'],
       open: [
@@ -260,8 +261,13 @@ describe('the reading key', () => {
         { string: 'E5', staff: 'fourth space' },
       ],
     })
-    expect(staffOf(setup('cello')).lines).toEqual(['G', 'B', 'D', 'F', 'A'])
+    expect(answerStaffOf(setup('cello')).lines).toEqual(['G', 'B', 'D', 'F', 'A'])
     // 27 of the check values: C on the second ledger line below, G, D and A on the first, third and top line.
-    expect(staffOf(setup('cello')).open.map((o) => o.staff)).toEqual(['second ledger line below', 'first line', 'third line', 'fifth line'])
+    expect(answerStaffOf(setup('cello')).open.map((o) => o.staff)).toEqual([
+      'second ledger line below',
+      'first line',
+      'third line',
+      'fifth line',
+    ])
   })
 })

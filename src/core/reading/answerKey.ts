@@ -18,7 +18,7 @@ type Place = { readonly pitch: Pitch; readonly staff: string; readonly ways: rea
 const away = (h: Hold): number => (h.open ? -1 : Math.abs(h.position - FIRST))
 
 /** Every place that the seat's learned range has for a letter, low to high, each with every learned way to play it, the nearest first. */
-export function placesOf(setup: Setup, asked: AskedLetter, talk: Tongue): Place[] {
+export function staffPlacesOf(setup: Setup, asked: AskedLetter, talk: Tongue): Place[] {
   const { strings, clef } = setup.instrument
   const lowest = midiOf(strings[0])
   const out: Place[] = []
@@ -46,7 +46,7 @@ export function sayStaffPlace(p: Pitch, clef: Clef): string {
 }
 
 /** The letters of a clef's lines and spaces, from the bottom, and where the open strings lie. */
-export function staffOf({ instrument }: Pick<Setup, 'instrument'>): {
+export function answerStaffOf({ instrument }: Pick<Setup, 'instrument'>): {
   lines: Letter[]
   spaces: Letter[]
   open: { string: string; staff: string }[]
@@ -63,7 +63,7 @@ export function staffOf({ instrument }: Pick<Setup, 'instrument'>): {
 /** The answers for a seat as plain text, a place a line: "F♯3, fourth line: 3 on D". */
 export function answersText(setup: Setup, asked: readonly AskedLetter[], talk: Tongue, seat: string = setup.instrument.name): string {
   const lines = asked.flatMap((a) =>
-    placesOf(setup, a, talk).map((p) => `${printedPitch(talk.names, p.pitch)}, ${p.staff}: ${p.ways.join(', or ')}`),
+    staffPlacesOf(setup, a, talk).map((p) => `${printedPitch(talk.names, p.pitch)}, ${p.staff}: ${p.ways.join(', or ')}`),
   )
   return [`${seat}, ${setup.instrument.clef} clef`, ...lines].join('\n')
 }

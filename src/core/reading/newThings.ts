@@ -3,7 +3,7 @@ import type { SeatMap } from '../fingering/map'
 import { FIRST, positionKey, THUMB } from '../instruments/instrument'
 import { once } from '../once'
 import type { Piece } from '../piece/piece'
-import { inOrder, type LearnedThing } from '../plan/things'
+import { thingsInOrder, type LearnedThing } from '../plan/things'
 import { readingOf } from './reading'
 import { rhythmsOf } from './rhythms'
 import { signsOf } from './spots/firstSign'
@@ -56,5 +56,5 @@ export function newThings(piece: Piece, map: SeatMap): LearnedThing[] {
   add(learned.slurs || !r.notes.some((n) => n.slurred), 'slur:slur')
   for (const { about } of newCombination.find(r)) add(false, `together:${about}`)
   for (const { placed } of r.notes) add(learned.keys.includes(placed.at.key.fifths), `key:${placed.at.key.fifths}`)
-  return inOrder([...found])
+  return thingsInOrder([...found])
 }

@@ -12,7 +12,7 @@ import { pieceFrom } from '../testing/piece'
 import { spotsOf } from './spots'
 import { aboutKind } from './spots/detectors'
 import type { Spot } from './spots/spot'
-import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, SEATS, type TestSeat, WHOLE_NECK, SEAT } from '../testing/seats'
+import { FIRST_POSITION, TEST_INSTRUMENTS, type LearnedBySeat, TEST_STEPS, SEATS, type TestSeat, WHOLE_NECK, SEAT } from '../testing/seats'
 
 /** A tune of the key, by letter steps above C0, with its lengths; what a class could meet. */
 const tunes = (low: number, high: number) =>
@@ -61,8 +61,8 @@ describe('what must be the same', () => {
   })
 
   it.each(SEATS)('%s: a line an octave away, moved back, is the same part', (seat) => {
-    const open = INSTRUMENTS[seat].strings[0]
-    const low = 7 * (open.octave + INSTRUMENTS[seat].sounds) + 'CDEFGAB'.indexOf(open.letter)
+    const open = TEST_INSTRUMENTS[seat].strings[0]
+    const low = 7 * (open.octave + TEST_INSTRUMENTS[seat].sounds) + 'CDEFGAB'.indexOf(open.letter)
     fc.assert(
       fc.property(tunes(low, low + 14), fc.constantFrom(-2, -1, 1, 2), (tune, away) => {
         const [here, there] = [pieceOf(tune), pieceOf(tune, (p) => byOctaves(p, away))]
@@ -122,7 +122,9 @@ describe('what must not get worse', () => {
   })
 
   it('a class that has learned more finds no note new that it could play before, and one that has learned all finds nothing', () => {
-    const steps = ['first-finger', 'three-fingers', 'four-strings', 'first-position'].map((id) => STEPS.find((p) => p.id === id)!.learned)
+    const steps = ['first-finger', 'three-fingers', 'four-strings', 'first-position'].map(
+      (id) => TEST_STEPS.find((p) => p.id === id)!.learned,
+    )
     fc.assert(
       fc.property(tunes(G3, B5), fc.constantFrom(...SEATS), (tune, seat) => {
         const piece = pieceOf(tune)
@@ -146,7 +148,7 @@ describe('what must not get worse', () => {
         const piece = pieceOf(tune)
         const map = mapOf(piece, seat, 0, WHOLE_NECK)
         const said = new Set(spotsOf(piece, map).flatMap((s) => (s.kind === 'out-of-reach' ? [s.event] : [])))
-        const { strings, sounds } = INSTRUMENTS[seat]
+        const { strings, sounds } = TEST_INSTRUMENTS[seat]
         const lowest = midiOf(strings[0]) + 12 * sounds
         pitchesOf(tune).forEach((p, i) => {
           if (midiOf(p) < lowest) expect(said.has(`e${i}`)).toBe(true)

@@ -3,7 +3,7 @@ import { alterIn } from '../music/key'
 import { plainNote, printedPitch } from '../music/noteName'
 import { LETTERS, type Letter } from '../music/pitch'
 import { nameOf } from '../piece/address'
-import { placesOf, staffOf } from '../reading/answerKey'
+import { staffPlacesOf, answerStaffOf } from '../reading/answerKey'
 import { calledTogether, sayCallers } from '../reading/calledTogether'
 import { callsOf, sayCall } from '../reading/calls'
 import { readersOf } from '../reading/digest/readers'
@@ -76,7 +76,7 @@ export const callsOfClass = (readings: readonly Reading[], klass: ClassSettings)
 /** Where each letter of the key stands and what plays it, for a seat. */
 export function keyBlocks(r: Reading, named: boolean, talk: Tongue): Block[] {
   const { setup } = r.map
-  const staff = staffOf(setup)
+  const staff = answerStaffOf(setup)
   const said = (letters: readonly Letter[]): string => letters.map((l) => plainNote(talk.names, l)).join(' ')
   return [
     ...(named ? [{ kind: 'head' as const, text: r.map.seat.name }] : []),
@@ -89,7 +89,7 @@ export function keyBlocks(r: Reading, named: boolean, talk: Tongue): Block[] {
       widths: [0.8, 2, 4],
       head: ['Note', 'On the staff', 'Played'],
       rows: LETTERS.flatMap((letter) =>
-        placesOf(setup, { letter, alter: alterIn(r.piece.key, letter) }, talk).map((p) => [
+        staffPlacesOf(setup, { letter, alter: alterIn(r.piece.key, letter) }, talk).map((p) => [
           printedPitch(talk.names, p.pitch),
           p.staff,
           p.ways.join(', or '),

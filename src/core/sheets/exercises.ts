@@ -8,7 +8,7 @@ import { sayStop, stringName } from '../words/en/hands'
 import type { ClassSettings } from '../plan/class'
 import { emptyPlan, type Plan } from '../plan/plan'
 import type { Block } from './blocks'
-import { allWays, partOf, type Made, type SheetSource } from './made'
+import { allWays, madePart, type Made, type SheetSource } from './made'
 
 /* Sheets that are written on or played from by one seat. */
 
@@ -82,7 +82,7 @@ export function circleBlocks(source: Made, r: Reading): Block[] {
   ]
   return [
     ...tasks.map((t, i): Block => ({ kind: 'text', text: `${i + 1}. ${t.task}` })),
-    { kind: 'music', music: partOf(source, seat.id, [], 'none') },
+    { kind: 'music', music: madePart(source, seat.id, [], 'none') },
     { kind: 'page' },
     { kind: 'head', text: 'Answers' },
     {
@@ -91,7 +91,7 @@ export function circleBlocks(source: Made, r: Reading): Block[] {
       head: ['Task', 'How many', 'Where'],
       rows: tasks.map((t, i) => [`${i + 1}. ${t.task}`, `${t.found.length}`, placesByMeasure(line, t.found)]),
     },
-    { kind: 'music', music: partOf(source, seat.id, ['letters', 'strings', 'fingers', 'positions']) },
+    { kind: 'music', music: madePart(source, seat.id, ['letters', 'strings', 'fingers', 'positions']) },
   ]
 }
 
@@ -105,7 +105,7 @@ export function theoryBlocks(source: Made, r: Reading): Block[] {
   const measures = line.measures.flatMap((_, i) => (r.byMeasure[i]?.length ? [{ i, notes: r.byMeasure[i] }] : []))
   return [
     { kind: 'text', text: `Write the letter, the string and the finger of every note. ${count(r.notes.length, 'note')} in all.` },
-    { kind: 'music', music: partOf(source, seat.id, [], 'none') },
+    { kind: 'music', music: madePart(source, seat.id, [], 'none') },
     {
       kind: 'rows',
       widths: [1.3, 0.8, 5],
@@ -168,5 +168,5 @@ export function bowAlone(klass: ClassSettings, r: Reading): SheetSource {
 /** The same on paper. */
 export const bowBlocks = ({ klass }: Made, r: Reading): Block[] => [
   { kind: 'text', text: 'The left hand rests. Every note on its open string, with the bows of the piece.' },
-  { kind: 'music', music: partOf(bowAlone(klass, r), r.map.seat.id, ['strings', 'bows']) },
+  { kind: 'music', music: madePart(bowAlone(klass, r), r.map.seat.id, ['strings', 'bows']) },
 ]

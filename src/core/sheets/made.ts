@@ -15,7 +15,7 @@ export type SheetSource = { readonly piece: Piece; readonly plan: Plan; readonly
 export type Made = SheetSource & { readonly ensemble: Ensemble }
 
 /** The part of a seat as it stands on a sheet. */
-export const partOf = ({ piece, plan, klass }: SheetSource, seat: SeatId, marks: Music['marks'], much: Music['much'] = 'all'): Music => ({
+export const madePart = ({ piece, plan, klass }: SheetSource, seat: SeatId, marks: Music['marks'], much: Music['much'] = 'all'): Music => ({
   piece,
   plan,
   klass,

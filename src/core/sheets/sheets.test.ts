@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoPieces } from '@/formats/testing/demo'
 import { letterName, midiOf } from '../music/pitch'
-import { placesOf } from '../reading/answerKey'
+import { staffPlacesOf } from '../reading/answerKey'
 import { readingOf } from '../reading/reading'
 import { DEFAULT_CLASS } from '../plan/class'
 import { ensembleMapper } from '../balance/ensemble'
@@ -68,7 +68,7 @@ describe('sheets of a piece', () => {
       const [letters, fingers] = rowsOf(blocks.slice(turn))
       for (const [letter, where] of letters.rows) {
         const pitch = r.notes.map((n) => n.heads[0].pitch).find((p) => letterName(p) === letter)!
-        expect(where.split(', or ')).toEqual(placesOf(r.map.setup, pitch, PLAIN_TONGUE).map((p) => p.staff))
+        expect(where.split(', or ')).toEqual(staffPlacesOf(r.map.setup, pitch, PLAIN_TONGUE).map((p) => p.staff))
       }
       expect(fingers.rows.map(([, letter]) => letter)).toEqual(asked.split('  '))
     }
@@ -109,7 +109,7 @@ describe('sheets of a piece', () => {
       const r = readingIn('Two Barges', id)
       for (const n of r.notes) {
         const ways = allWays(r, n, PLAIN_TONGUE)
-        const key = placesOf(r.map.setup, n.heads[0].pitch, PLAIN_TONGUE).find((p) => midiOf(p.pitch) === midiOf(n.heads[0].pitch))!
+        const key = staffPlacesOf(r.map.setup, n.heads[0].pitch, PLAIN_TONGUE).find((p) => midiOf(p.pitch) === midiOf(n.heads[0].pitch))!
         expect([...ways].sort(), `${id} ${letterName(n.heads[0].pitch)}`).toEqual([...new Set([ways[0], ...key.ways])].sort())
       }
       const [blanks] = rowsOf(sheetOfKind(source('Two Barges'), 'theory', id)!.blocks)

@@ -1,11 +1,11 @@
 import { printedNote } from '../music/noteName'
 import { letterName, byOctaves, pitchName, type Pitch } from '../music/pitch'
 import type { Line, Measure } from '../piece/piece'
-import { placesOf } from '../reading/answerKey'
+import { staffPlacesOf } from '../reading/answerKey'
 import type { Reading, ReadNote } from '../reading/reading'
 import { emptyPlan } from '../plan/plan'
 import type { Block, Music, Withheld } from './blocks'
-import { allWays, partOf, type Made, type SheetSource } from './made'
+import { allWays, madePart, type Made, type SheetSource } from './made'
 
 /** How many notes are written and named, how many to a measure, and how many measures are barred. */
 const [NOTES, PER, MEASURES] = [12, 4, 8]
@@ -85,7 +85,7 @@ export function taskBlocks(made: Made, r: Reading): Block[] {
   const quarters = asQuarters(made, r, pitches)
   const barred = firstMeasures(made, r)
   const music = (source: SheetSource, without?: Withheld): Block => {
-    const plain: Music = partOf(source, seat, [], 'none')
+    const plain: Music = madePart(source, seat, [], 'none')
     return { kind: 'music', music: without ? { ...plain, without } : plain }
   }
   const { talk } = made.klass
@@ -116,7 +116,7 @@ export function taskBlocks(made: Made, r: Reading): Block[] {
       head: null,
       rows: asked.map((p) => [
         printedNote(talk.names, p),
-        placesOf(r.map.setup, p, talk)
+        staffPlacesOf(r.map.setup, p, talk)
           .map((x) => x.staff)
           .join(', or ') || 'not learned yet',
       ]),

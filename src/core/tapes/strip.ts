@@ -27,7 +27,7 @@ type Part = { readonly strip: Strip; readonly from: number; readonly to: number;
 const endOf = ({ markers, length }: Strip): number => Math.min(length, Math.max(0, ...markers.map((m) => m.mm)) + BEYOND)
 
 /** A strip cut to pieces no longer than a room, each overlapping the next. */
-export function partsOf(strip: Strip, room: number): Part[] {
+export function stripPartsOf(strip: Strip, room: number): Part[] {
   const end = endOf(strip)
   const starts: number[] = [0]
   while (starts[starts.length - 1] + room < end) starts.push(starts[starts.length - 1] + room - OVERLAP)
@@ -121,7 +121,7 @@ function framed(width: number, height: number, marks: readonly StripMark[]): Str
 export function stripPages(strips: readonly Strip[], paper: { readonly width: number; readonly height: number }): StripPage[] {
   const room = paper.height - HEAD - FOOT - EDGE / 2
   const columns = Math.max(1, Math.floor((paper.width - 2 * EDGE) / COLUMN))
-  const parts = strips.flatMap((s) => partsOf(s, room))
+  const parts = strips.flatMap((s) => stripPartsOf(s, room))
   const pages: StripPage[] = []
   for (let i = 0; i < parts.length; i += columns)
     pages.push(

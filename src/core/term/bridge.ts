@@ -2,7 +2,7 @@ import { drillsOf } from '../drills/all'
 import type { Practised } from '../drills/practised'
 import { choose } from '../practice/choose'
 import { burdensOf, easedBy, placesEased } from '../practice/eases'
-import { inOrder, representatives, sumOf } from '../practice/warmup'
+import { drillsInOrder, representatives, sumOf } from '../practice/warmup'
 import type { SpotKind } from '../plan/spotKinds'
 import type { EverySeat } from '../seats/seat'
 import { kindOf, type LearnedThing } from '../plan/things'
@@ -57,7 +57,7 @@ export function bridgeOf(c: Practised, news: EverySeat<readonly LearnedThing[]>)
     MINUTES,
     set,
   )
-  const chosen = inOrder(indices.map((i) => drills[i]))
+  const chosen = drillsInOrder(indices.map((i) => drills[i]))
   const place = (i: number) => `${burdens[i].seat} ${burdens[i].event}`
   const touched = new Set(indices.flatMap((i) => eased[i].burdens.map(place)))
   return {

@@ -4,7 +4,7 @@ import type { ClassSettings } from '../plan/class'
 import type { PieceFacts } from './facts'
 import type { Begun } from '../plan/term'
 import { knows, withoutThings, withThings } from './things'
-import { inOrder } from '../plan/things'
+import { thingsInOrder } from '../plan/things'
 import { kindOf, type LearnedThing } from '../plan/things'
 
 /** What of a piece is new to a class as its seats stand now: facts that were made before may say more. */
@@ -12,7 +12,7 @@ export const stillNew = ({ news }: Pick<PieceFacts, 'news'>, seats: readonly Sea
   Object.fromEntries(seats.map((r) => [r.id, (news[r.id] ?? []).filter((t) => !knows(r.learned, t))]))
 
 /** A class that begins a piece on a day: its seats have met what the piece brings, and the ledger says so. */
-export function begin(klass: ClassSettings, facts: Pick<PieceFacts, 'id' | 'title' | 'news'>, on: Day): ClassSettings {
+export function beginPiece(klass: ClassSettings, facts: Pick<PieceFacts, 'id' | 'title' | 'news'>, on: Day): ClassSettings {
   const before = unbegin(klass, facts.id)
   const brought = stillNew(facts, before.seats)
   const shifted = Object.fromEntries(
@@ -70,7 +70,7 @@ export function ledgerOf({ term, seats }: ClassSettings, facts: ReadonlyMap<stri
       return {
         begun,
         brought: seats.flatMap((r) => {
-          const things = inOrder(begun.brought[r.id] ?? [])
+          const things = thingsInOrder(begun.brought[r.id] ?? [])
           return things.length > 0 ? [{ seat: r.id, things }] : []
         }),
         met: met

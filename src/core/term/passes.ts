@@ -10,7 +10,7 @@ import { COMBINATIONS, RHYTHMS, SIGNS } from '../instruments/reads'
 import { opens, positionKey } from '../instruments/instrument'
 import type { TaskToPass, Term, Tick } from '../plan/term'
 import { knows } from './things'
-import { sayThing } from '../plan/things'
+import { sayLearnedThing } from '../plan/things'
 import { type LearnedThing } from '../plan/things'
 
 /** Every thing that an instrument's way has, in the order in which its kinds are asked. */
@@ -46,7 +46,7 @@ export function tasksOfStep(klass: ClassSettings, step: StepId): StepTask[] {
   const who = new Map<string, Seat[]>()
   for (const seat of seats)
     for (const t of thingsOfStep(seat, step)) {
-      const text = capital(sayThing(seat.instrument, t))
+      const text = capital(sayLearnedThing(seat.instrument, t))
       who.set(text, [...(who.get(text) ?? []), seat])
     }
   return [...who].map(([text, of]) =>

@@ -1,4 +1,4 @@
-import { kindOf, valueOf, type LearnedThing } from '../plan/things'
+import { kindOf, thingValue, type LearnedThing } from '../plan/things'
 import { FIRST, positionKey, STEP_IDS, taughtIn, type Instrument, type School } from '../instruments/instrument'
 import type { Learned } from '../instruments/learned'
 import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS, type Rhythm } from '../instruments/reads'
@@ -11,7 +11,7 @@ const put = <T>(list: readonly T[], value: T | undefined, on: boolean): T[] =>
 
 /** What a seat has learned with a thing more, or less. Shifting is only ever learned: how far it was before is not kept here. */
 function turned(learned: Learned, thing: LearnedThing, on: boolean): Learned {
-  const value = valueOf(thing)
+  const value = thingValue(thing)
   const n = Number(value)
   switch (kindOf(thing)) {
     case 'string':
@@ -80,7 +80,7 @@ const fingersTaught = ({ learned }: Pick<Instrument, 'learned'>): number[] => [
 
 /** What a thing is built on: other things, all of which come before it. Common practice of string class courses. */
 export function buildsOn(instrument: Instrument, school: School, thing: LearnedThing): LearnedThing[] {
-  const value = valueOf(thing)
+  const value = thingValue(thing)
   const before = <T>(list: readonly T[], x: T): T | undefined => list[list.indexOf(x) - 1]
   switch (kindOf(thing)) {
     case 'finger': {
@@ -141,5 +141,5 @@ const TOGETHER_ON: Readonly<Record<string, readonly LearnedThing[]>> = {
 /** Whether a seat has learned a thing. */
 export const knows = (learned: Learned, thing: LearnedThing): boolean =>
   kindOf(thing) === 'shifts'
-    ? learned.shifts === 'any' || (valueOf(thing) === 'needed' && learned.shifts !== 'none')
+    ? learned.shifts === 'any' || (thingValue(thing) === 'needed' && learned.shifts !== 'none')
     : JSON.stringify(turned(learned, thing, true)) === JSON.stringify(learned)

@@ -9,7 +9,7 @@ import type { PieceFacts } from './facts'
 import { stillNew } from './ledger'
 import { bestPath, costOf, newAfter, type Ask } from './path'
 import { buildsOn, knows } from './things'
-import { sayThing } from '../plan/things'
+import { sayLearnedThing } from '../plan/things'
 import { type LearnedThing } from '../plan/things'
 
 /** A piece of the path: what is new in it once those before it are learned, seat by seat, and what of that comes before what it builds on. */
@@ -85,7 +85,9 @@ export function whatNext(klass: ClassSettings, all: readonly PieceFacts[]): What
       now[k].flatMap((t) =>
         missing(klass, s, things[k][t], things[k])
           .filter((u) => !ask.stops[i].news[k].includes(things[k].indexOf(u)) && !met[k].has(things[k].indexOf(u)))
-          .map((u) => `${inSentence(s.name)} has ${sayThing(s.instrument, things[k][t])} before ${sayThing(s.instrument, u)}`),
+          .map(
+            (u) => `${inSentence(s.name)} has ${sayLearnedThing(s.instrument, things[k][t])} before ${sayLearnedThing(s.instrument, u)}`,
+          ),
       ),
     )
     seats.forEach((_, k) => now[k].forEach((t) => met[k].add(t)))

@@ -12,18 +12,18 @@ export type TestSeat = (typeof SEATS)[number]
 export const bySeat = <T>(of: (seat: TestSeat) => T): Record<TestSeat, T> =>
   Object.fromEntries(SEATS.map((s) => [s, of(s)])) as Record<TestSeat, T>
 
-export const INSTRUMENTS: Record<TestSeat, Instrument> = bySeat((s) => ALL.find((i) => i.id === s)!)
+export const TEST_INSTRUMENTS: Record<TestSeat, Instrument> = bySeat((s) => ALL.find((i) => i.id === s)!)
 export const SEAT: Record<TestSeat, SeatOfClass & Player> = bySeat((s) => seatsOf(DEFAULT_CLASS).find((x) => x.id === s)!)
 
 /** What each seat has learned at a step of the way. */
 export type LearnedBySeat = Record<TestSeat, Learned>
-const learnedAt = (step: StepId): LearnedBySeat => bySeat((s) => INSTRUMENTS[s].learned[step])
+const learnedAt = (step: StepId): LearnedBySeat => bySeat((s) => TEST_INSTRUMENTS[s].learned[step])
 export const FIRST_POSITION = learnedAt('first-position')
 /** First position and nothing beyond it, whatever it has no room for. */
 export const ONLY_FIRST: LearnedBySeat = bySeat((s) => ({ ...FIRST_POSITION[s], positions: ['I'] }))
 export const WHOLE_NECK = learnedAt('thumb-position')
 /** Every step, with what each seat has learned there. */
-export const STEPS: readonly { readonly id: StepId; readonly learned: LearnedBySeat }[] = STEP_IDS.map((id) => ({
+export const TEST_STEPS: readonly { readonly id: StepId; readonly learned: LearnedBySeat }[] = STEP_IDS.map((id) => ({
   id,
   learned: learnedAt(id),
 }))

@@ -1,10 +1,10 @@
-import { count } from './kinds/count'
+import { countQuestions } from './kinds/count'
 import { draw } from './kinds/draw'
 import { finger } from './kinds/finger'
 import { form } from './kinds/form'
 import { letter } from './kinds/letter'
 import { staffPlaces, stringPlaces } from './kinds/places'
-import { shift } from './kinds/shift'
+import { shiftQuestions } from './kinds/shift'
 import { step } from './kinds/step'
 import { trap } from './kinds/trap'
 import type { AskedKind } from './kind'
@@ -20,8 +20,8 @@ export const KINDS: Readonly<Record<QuestionKind, AskedKind>> = {
   'string places': stringPlaces,
   form,
   step,
-  count,
-  shift,
+  count: countQuestions,
+  shift: shiftQuestions,
   trap,
 }
 

@@ -62,7 +62,7 @@ export const noteNamed = (t: Trainee, name: string): SeatNote | null => t.notes.
 export const ANSWERS = 4
 
 /** The right answer with wrong ones, the likeliest mistakes first and no text twice, as many as are shown; in an order of chance. */
-export function choiceOf(chance: () => number, right: string, mistakes: readonly Option[]): readonly Option[] {
+export function answerChoice(chance: () => number, right: string, mistakes: readonly Option[]): readonly Option[] {
   const options: Option[] = [{ text: right, mistake: null, as: '' }]
   for (const m of mistakes) if (options.length < ANSWERS && options.every((o) => o.text !== m.text)) options.push(m)
   return shuffled(chance, options)

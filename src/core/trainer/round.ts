@@ -37,7 +37,7 @@ function aboutOf(kind: QuestionKind, subject: string): string {
  * A question of a kind to all seats. Of a note all are asked the same letter, each at a place of its own staff; what is not
  * sure comes oftener, and not the same again at once. Null where a kind has nothing to ask of this class.
  */
-export function roundOf(
+export function questionRound(
   trainees: readonly Trainee[],
   kind: QuestionKind,
   known: Readonly<Partial<Record<SeatId, readonly NoteKnown[]>>>,
@@ -68,5 +68,5 @@ export function roundOf(
 }
 
 /** The kinds that have something to ask of at least one of some seats. */
-export const kindsFor = (trainees: readonly Trainee[]): QuestionKind[] =>
+export const questionKindsFor = (trainees: readonly Trainee[]): QuestionKind[] =>
   (Object.keys(KINDS) as QuestionKind[]).filter((kind) => trainees.some((t) => KINDS[kind].subjects(t).length > 0))

@@ -67,7 +67,7 @@ export function progressOf(answers: readonly Answer[]): Progress {
 export const [NEW_AT_ONCE, NEW_IN_ALL, SETTLED] = [4, 12, 2] as const
 
 /** Items in the order in which they are met for the first time: notes in the order of teaching, each kind a little after the one before. */
-export function inOrder(items: readonly Item[]): Item[] {
+export function dueInOrder(items: readonly Item[]): Item[] {
   const seen = new Map<QuestionKind, number>()
   return items
     .map((item, i) => {
@@ -84,7 +84,7 @@ export function inOrder(items: readonly Item[]): Item[] {
  * `since`), then what is least sure. Null when there is nothing to ask. `now` and `since` in milliseconds since 1970.
  */
 export function nextItem(items: readonly Item[], { cards, first, row, last }: Progress, since: number, now: number): Item | null {
-  const all = inOrder(items)
+  const all = dueInOrder(items)
   const waiting = all.filter((i) => !last.includes(i.id))
   const open = waiting.length > 0 ? waiting : all
   const recall = (i: Item): number => scheduler.get_retrievability(cards.get(i.id)!, now, false)

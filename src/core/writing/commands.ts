@@ -13,7 +13,7 @@ import {
   changeNotes,
   emptyMeasure,
   insert,
-  lineOf,
+  draftLine,
   meant,
   onward,
   pitchAbove,
@@ -77,8 +77,8 @@ export const toggleTriplet = (d: Draft): Draft => ({ ...d, triplet: d.triplet ? 
 const moved = (d: Draft, move: (p: Pitch, key: Key) => Pitch): Draft => {
   const s = span(d)
   if (!s) return d
-  const keys = placeMeasures(d.piece, lineOf(d)).map((m) => m.key)
-  const where = new Map(lineOf(d).measures.flatMap((m, i) => m.events.map((e) => [e.id, i] as const)))
+  const keys = placeMeasures(d.piece, draftLine(d)).map((m) => m.key)
+  const where = new Map(draftLine(d).measures.flatMap((m, i) => m.events.map((e) => [e.id, i] as const)))
   return changeNotes(d, (e) => {
     const heads = e.heads.map((h): Head => ({ ...h, pitch: move(h.pitch, keys[where.get(e.id)!]) }))
     return heads.every((h) => pitchSchema.safeParse(h.pitch).success) ? { ...e, heads } : e
@@ -117,7 +117,7 @@ export function toggleSlur(d: Draft): Draft {
   const notes = meant(d).filter((e) => e.kind === 'note')
   const last = notes.at(-1)
   if (!last) return d
-  const line = lineOf(d)
+  const line = draftLine(d)
   const put = (slurs: Line['slurs']): Draft => ({
     ...d,
     slurFrom: null,
@@ -143,7 +143,7 @@ export const setBow = (d: Draft, bow: NonNullable<NoteEvent['bow']>): Draft =>
 
 /** The cursor an event to the left or right; `extend` keeps the other end of the selection. */
 export function move(d: Draft, by: -1 | 1, extend = false): Draft {
-  const { measures } = lineOf(d)
+  const { measures } = draftLine(d)
   const { measure, index } = d.at
   const here = measures[measure].events.length
   const at: CaretPlace | null =
@@ -162,8 +162,8 @@ export function move(d: Draft, by: -1 | 1, extend = false): Draft {
 }
 
 /** The cursor at the start or end of its measure, or of the whole line. */
-export function moveTo(d: Draft, where: 'measure start' | 'measure end' | 'start' | 'end', extend = false): Draft {
-  const { measures } = lineOf(d)
+export function cursorTo(d: Draft, where: 'measure start' | 'measure end' | 'start' | 'end', extend = false): Draft {
+  const { measures } = draftLine(d)
   const last = measures.length - 1
   const at: Record<typeof where, CaretPlace> = {
     'measure start': { ...d.at, index: 0 },
@@ -208,7 +208,7 @@ export const addMeasure = (d: Draft): Draft => ({
 /** Takes the measure of the cursor out of every line; the last one is only emptied. */
 export function dropMeasure(d: Draft): Draft {
   const { measure } = d.at
-  if (lineOf(d).measures.length === 1)
+  if (draftLine(d).measures.length === 1)
     return {
       ...withMeasures(d, ([m]) => [{ ...m, events: emptyMeasure(m.number, `w${d.next}`).events }]),
       next: d.next + 1,
@@ -250,7 +250,7 @@ export const togglePickup = (d: Draft): Draft => {
 
 /** Everything of the line selected; nothing where it has no events. */
 export function selectAll(d: Draft): Draft {
-  const { at } = moveTo(d, 'end')
+  const { at } = cursorTo(d, 'end')
   return { ...d, at, from: { line: d.at.line, measure: 0, index: 0 }, slurFrom: null }
 }
 

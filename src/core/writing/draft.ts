@@ -57,7 +57,7 @@ function endOf(measures: readonly Measure[], line: number): CaretPlace {
   return { line, measure: 0, index: 0 }
 }
 
-export const lineOf = (d: Draft, line = d.at.line): Line => d.piece.lines[line]
+export const draftLine = (d: Draft, line = d.at.line): Line => d.piece.lines[line]
 const before = (a: CaretPlace, b: CaretPlace): boolean => a.measure < b.measure || (a.measure === b.measure && a.index < b.index)
 
 /** The draft with a measure of its line replaced. */
@@ -87,7 +87,7 @@ export function span(d: Draft): { readonly first: CaretPlace; readonly last: Car
 function placeBefore(d: Draft): CaretPlace | null {
   if (d.at.index > 0) return { ...d.at, index: d.at.index - 1 }
   for (let m = d.at.measure - 1; m >= 0; m--) {
-    const { length } = lineOf(d).measures[m].events
+    const { length } = draftLine(d).measures[m].events
     if (length) return { ...d.at, measure: m, index: length - 1 }
   }
   return null
@@ -97,7 +97,7 @@ function placeBefore(d: Draft): CaretPlace | null {
 export function meant(d: Draft): PieceEvent[] {
   const s = span(d)
   if (!s) return []
-  return lineOf(d).measures.flatMap((m, i) => m.events.filter((_, j) => within(s, i, j)))
+  return draftLine(d).measures.flatMap((m, i) => m.events.filter((_, j) => within(s, i, j)))
 }
 
 const within = (s: { first: CaretPlace; last: CaretPlace }, measure: number, index: number): boolean =>
@@ -120,11 +120,11 @@ export function changeMeant(d: Draft, change: (e: PieceEvent) => PieceEvent | nu
 export const changeNotes = (d: Draft, change: (e: NoteEvent) => NoteEvent): Draft =>
   changeMeant(d, (e) => (e.kind === 'note' ? change(e) : e))
 
-export const meterAt = (d: Draft, measure = d.at.measure): Meter => placeMeasures(d.piece, lineOf(d))[measure].meter
+export const meterAt = (d: Draft, measure = d.at.measure): Meter => placeMeasures(d.piece, draftLine(d))[measure].meter
 
 /** What is in force at the cursor: signature and the signs of the measure so far. */
 function signsAt(d: Draft): { signs: BarSigns; key: Piece['key'] } {
-  const { measure, key } = placeMeasures(d.piece, lineOf(d))[d.at.measure]
+  const { measure, key } = placeMeasures(d.piece, draftLine(d))[d.at.measure]
   let signs: BarSigns = atBarline
   for (const e of measure.events.slice(0, d.at.index))
     if (e.kind === 'note') for (const h of e.heads) signs = readHead(signs, key, h.pitch, false).signs
@@ -136,7 +136,7 @@ const CLEF_MIDDLE: Record<Line['clef'], number> = { treble: 32, alto: 28, tenor:
 
 /** The letter nearest to the last note before the cursor (a fourth at most; of two as near, the upper), as the measure has it. */
 export function pitchNear(d: Draft, letter: Letter): Pitch {
-  const line = lineOf(d)
+  const line = draftLine(d)
   let last: number | null = null
   line.measures.forEach((m, i) =>
     m.events.forEach((e, j) => {
@@ -174,7 +174,7 @@ const into = (events: readonly PieceEvent[], index: number, meter: Meter): numbe
  * added at the end. The cursor stands behind it.
  */
 export function insert(d: Draft, event: PieceEvent): Draft {
-  const measures = lineOf(d).measures
+  const measures = draftLine(d).measures
   const meter = meterAt(d)
   const { events } = measures[d.at.measure]
   const full = capacity(d)
@@ -220,7 +220,7 @@ function freed(events: readonly PieceEvent[], ticks: number, meter: Meter): { ev
 
 /** How much goes into the cursor's measure: the meter; a pickup before other measures is as long as it is. */
 function capacity(d: Draft): number {
-  const { measures } = lineOf(d)
+  const { measures } = draftLine(d)
   const { pickup, events } = measures[d.at.measure]
   const full = measureTicks(meterAt(d))
   const own = into(events, events.length, meterAt(d))
@@ -229,7 +229,7 @@ function capacity(d: Draft): number {
 
 /** The draft with the cursor where the next event goes: behind a full measure that is the next one. */
 export function onward(d: Draft): Draft {
-  const { events } = lineOf(d).measures[d.at.measure]
+  const { events } = draftLine(d).measures[d.at.measure]
   const meter = meterAt(d)
   return d.at.index >= events.length && into(events, events.length, meter) >= capacity(d) ? toNextMeasure(d) : d
 }
@@ -237,7 +237,7 @@ export function onward(d: Draft): Draft {
 /** The cursor at the start of the next measure; after the last one a new measure is added to every line. */
 function toNextMeasure(d: Draft): Draft {
   const measure = d.at.measure + 1
-  const grown = measure < lineOf(d).measures.length ? d : withMeasureAt(d, measure)
+  const grown = measure < draftLine(d).measures.length ? d : withMeasureAt(d, measure)
   return { ...grown, at: { ...d.at, measure, index: 0 }, from: null }
 }
 

@@ -8,7 +8,7 @@ import { misfits, placeEvents, placeMeasures } from '../piece/walk'
 import { pieces } from '../testing/arbitrary'
 import { pieceFrom } from '../testing/piece'
 import { begunPiece } from './begin'
-import { moveTo, selectAll, setBase, toggleTriplet, typeNote } from './commands'
+import { cursorTo, selectAll, setBase, toggleTriplet, typeNote } from './commands'
 import { draftOf, type Draft } from './draft'
 import { changeKey, changeMeter, hasNotes } from './frame'
 import { sayCaret } from './say'
@@ -152,7 +152,7 @@ describe('beginning, selecting, saying where one is', () => {
     expect(begunPiece({ title: '', key: G, meter: THREE, pickup: 9 }).lines[0].measures[0].events).toHaveLength(1)
   })
   it('all of the line is selected', () => {
-    const d = selectAll(moveTo(draftOf(pieceFrom('D4 E4 F4 G4 | A4 B4')), 'start'))
+    const d = selectAll(cursorTo(draftOf(pieceFrom('D4 E4 F4 G4 | A4 B4')), 'start'))
     expect(sayCaret(d, 'letters')).toContain('6 selected')
   })
   it('says measure, beat, the next length, the last note', () => {
@@ -161,7 +161,7 @@ describe('beginning, selecting, saying where one is', () => {
     expect(sayCaret(setBase(d, 'eighth'), 'letters')).toBe('Measure 2, beat 3 · eighth · last D5')
     expect(sayCaret({ ...d, dots: 1 }, 'letters')).toContain('dotted quarter')
     expect(sayCaret(toggleTriplet(d), 'letters')).toBe('Measure 2, beat 3 · quarter, triplet · last D5 · 3 of the triplet to go')
-    expect(sayCaret(moveTo(d, 'start'), 'letters')).toBe('Measure 1, beat 1 · quarter')
+    expect(sayCaret(cursorTo(d, 'start'), 'letters')).toBe('Measure 1, beat 1 · quarter')
     // A pickup of one beat in 4/4 stands on beat 4.
     expect(sayCaret(draftOf(begunPiece({ title: '', key: G, meter: FOUR, pickup: 1 })), 'letters')).toContain('Measure 0, beat 4')
   })

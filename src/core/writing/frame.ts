@@ -2,7 +2,7 @@ import { alterIn, type Key } from '../music/key'
 import { measureTicks, meterName, ticksOf, valuesFor, type Meter } from '../music/time'
 import { eventTicks, type Head, type Line, type Measure, type NoteEvent, type PieceEvent } from '../piece/piece'
 import { placeMeasures } from '../piece/walk'
-import { emptyMeasure, lineOf, renumbered, type Draft } from './draft'
+import { emptyMeasure, draftLine, renumbered, type Draft } from './draft'
 
 /** What a change of key or time holds for: the whole tune, or from the cursor's measure on. */
 export type KeyReach = 'whole' | 'here'
@@ -12,7 +12,7 @@ export const hasNotes = (d: Draft): boolean => d.piece.lines.some((l) => l.measu
 
 /** The first measure that a change reaches, and the one before which the next such change ends it. */
 function stretch(d: Draft, reach: KeyReach, what: 'key' | 'meter'): { from: number; to: number } {
-  const { measures } = lineOf(d)
+  const { measures } = draftLine(d)
   const from = reach === 'whole' ? 0 : d.at.measure
   const next = reach === 'whole' ? -1 : measures.findIndex((m, i) => i > from && m[what] !== undefined)
   return { from, to: next < 0 ? measures.length : next }

@@ -15,7 +15,7 @@ import {
   moveOctaves,
   moveSemitones,
   moveSteps,
-  moveTo,
+  cursorTo,
   otherLine,
   paste,
   pickEvent,
@@ -123,7 +123,7 @@ describe('changing notes', () => {
     expect(copy(two)).toHaveLength(2)
     const cut = remove(two)
     expect(notes(cut)).toEqual(['G4 1', 'A4 1'])
-    expect(notes(paste(moveTo(cut, 'start'), copy(two)))).toEqual(['B4 1', 'C5 1', 'G4 1', 'A4 1'])
+    expect(notes(paste(cursorTo(cut, 'start'), copy(two)))).toEqual(['B4 1', 'C5 1', 'G4 1', 'A4 1'])
     expect(notes(setBase(two, 'eighth')).slice(2)).toEqual(['B4 1/2', 'C5 1/2'])
   })
   it('heads, ties, bows and slurs', () => {
@@ -142,7 +142,7 @@ describe('changing notes', () => {
   })
   it('measures, repeats, endings, pickup, key, time, the whole tune, a second line', () => {
     const d = type(begin(), 'gabcgabc')
-    const more = addMeasure(moveTo(d, 'start'))
+    const more = addMeasure(cursorTo(d, 'start'))
     expect(more.piece.lines[0].measures.map((m) => m.number)).toEqual(['1', '2', '3'])
     expect(dropMeasure(more).piece.lines[0].measures).toHaveLength(2)
     const marked = cycleEnding(toggleRepeatEnd(toggleRepeatStart(d)))

@@ -7,7 +7,7 @@ import { refused, wholeFile, type FileReading } from '../outcome'
 import { pieceFileSchema } from './schema'
 
 /** A piece as it stands, as a reading. */
-export const readingOf = (piece: Piece): FileReading => ({ ok: true, piece, notices: [], misfits: misfitProblems(piece) })
+export const jsonReading = (piece: Piece): FileReading => ({ ok: true, piece, notices: [], misfits: misfitProblems(piece) })
 
 /** A piece file: the piece, and the plan when there is one. */
 export function readPieceFile(text: string): z.infer<typeof pieceFileSchema> | { readonly problem: FileReading } {

@@ -7,7 +7,7 @@ const HEAD = 8
  * Goes through the chunks of a file (MIDI 1.0, Standard MIDI Files: unknown ones are to be passed over) and keeps the header
  * and the tracks; the header then counts those. A file that ends inside a chunk is cut off.
  */
-export function chunksOf(bytes: Uint8Array): Chunks {
+export function midiChunksOf(bytes: Uint8Array): Chunks {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const kept: Uint8Array[] = []
   let [at, tracks, skipped] = [0, 0, 0]

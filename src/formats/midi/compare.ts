@@ -1,5 +1,5 @@
 import { QUARTER } from '@/core/music/time'
-import { moved, quantised, type Grid } from './quantise'
+import { movedNotes, quantised, type Grid } from './quantise'
 import { parseMidi, playedOf } from './read'
 import { DRUMS } from './tune'
 
@@ -30,6 +30,6 @@ export function compareMidi(bytes: Uint8Array, grid: Grid): Comparison | null {
     played: shown(notes).map((n) => span(n.at, n.length, n.midi)),
     written: shown(quantised(notes, grid)).flatMap((s) => s.midis.map((midi) => span(s.at, s.length, midi))),
     quarters: SHOWN,
-    ...moved(notes, grid, file.tempo ?? 120),
+    ...movedNotes(notes, grid, file.tempo ?? 120),
   }
 }

@@ -63,7 +63,7 @@ export function quantised(notes: readonly Played[], grid: Grid): MidiNote[] {
 }
 
 /** How far the notes were moved in all, and the farthest, in milliseconds at a tempo in quarters a minute. */
-export function moved(notes: readonly Played[], grid: Grid, tempo: number): { readonly mean: number; readonly most: number } {
+export function movedNotes(notes: readonly Played[], grid: Grid, tempo: number): { readonly mean: number; readonly most: number } {
   const places = quantised(notes, grid).map((s) => s.at)
   const off = notes.map((n) => Math.min(...places.map((p) => Math.abs(p - n.at))))
   const ms = (ticks: number) => (ticks / QUARTER) * (60_000 / tempo)

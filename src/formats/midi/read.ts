@@ -6,7 +6,7 @@ import { meterSchema } from '@/core/music/time.schema'
 import { MOST_LINES, type NoteEvent, type PieceEvent } from '@/core/piece/piece'
 import { assemble, type FoundLine, type FoundMeasure } from '../assemble'
 import { wholeFile, type FileReading } from '../outcome'
-import { chunksOf } from './chunks'
+import { midiChunksOf } from './chunks'
 import { DEFAULT_GRID, quantised, type Grid, type Played, type MidiNote } from './quantise'
 import { count } from '@/core/count'
 import { DRUMS, tuneOf, type MidiTune, type TuneTrack } from './tune'
@@ -21,7 +21,7 @@ const MOST_HEADS = 8
 
 /** Reads a standard MIDI file: every track with notes a line, put on the grid and spelled in the key. */
 export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices = DEFAULT_CHOICES): FileReading {
-  const chunks = chunksOf(bytes)
+  const chunks = midiChunksOf(bytes)
   if (!chunks.ok) return wholeFile(chunks.problem)
   const file = tuneOf(chunks.bytes)
   if (!file) return wholeFile('this MIDI file is damaged; export it again')
@@ -66,7 +66,7 @@ export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices =
 
 /** The tune of a file, or null when it is none. */
 export function parseMidi(bytes: Uint8Array): MidiTune | null {
-  const chunks = chunksOf(bytes)
+  const chunks = midiChunksOf(bytes)
   return chunks.ok ? tuneOf(chunks.bytes) : null
 }
 

@@ -2,7 +2,7 @@ import { isStruck } from '@/core/piece/struck'
 import { measureTicks } from '@/core/music/time'
 import type { NoteEvent } from '@/core/piece/piece'
 import { bearingOf, graceOf, headOf, valuesOf, type NoteContext } from './note'
-import { newId, rests, WHOLE_REST, type XmlState, type XmlVoice } from './state'
+import { newEventId, rests, WHOLE_REST, type XmlState, type XmlVoice } from './state'
 import { child, childrenOf, textOf, type XmlNode } from './tree'
 
 /** A grace note waits for the note that follows it. */
@@ -30,12 +30,18 @@ export function addEvent(state: XmlState, voice: XmlVoice, c: NoteContext, n: Xm
       at === 0 &&
       length === measureTicks(state.meter) &&
       (rest?.attrs.measure === 'yes' || textOf(n, 'type') === undefined || textOf(n, 'type') === 'whole')
-    if (whole) events.push({ kind: 'rest', id: newId(state), value: WHOLE_REST, wholeMeasure: true })
+    if (whole) events.push({ kind: 'rest', id: newEventId(state), value: WHOLE_REST, wholeMeasure: true })
     else if (length > 0) {
       const { tuplet } = hidden ? {} : bearingOf({ ...c, leave: () => undefined }, n)
       const values = valuesOf(c, n, length)
       values.forEach((value, i) =>
-        events.push({ kind: 'rest', id: newId(state), value, ...(struck && i === 0 ? { struck } : {}), ...(tuplet ? { tuplet } : {}) }),
+        events.push({
+          kind: 'rest',
+          id: newEventId(state),
+          value,
+          ...(struck && i === 0 ? { struck } : {}),
+          ...(tuplet ? { tuplet } : {}),
+        }),
       )
     }
     return
@@ -44,12 +50,12 @@ export function addEvent(state: XmlState, voice: XmlVoice, c: NoteContext, n: Xm
   const values = valuesOf(c, n, length)
   const head = headOf(c, n)
   const { tuplet, ...bearing } = bearingOf(c, n)
-  const first = newId(state)
+  const first = newEventId(state)
   values.forEach((value, i) => {
     const ends = i === values.length - 1
     const note: NoteEvent = {
       kind: 'note',
-      id: i === 0 ? first : newId(state),
+      id: i === 0 ? first : newEventId(state),
       value,
       heads: [ends ? head : { ...head, tie: true }],
       ...(i === 0 ? bearing : {}),
@@ -75,7 +81,7 @@ function readSlurs(voice: XmlVoice, n: XmlNode, first: string, id: string): void
 }
 
 /** A further head of the chord that was put last. */
-export function addHead(voice: XmlVoice, c: NoteContext, n: XmlNode, index: number, chordAt: number): void {
+export function addReadHead(voice: XmlVoice, c: NoteContext, n: XmlNode, index: number, chordAt: number): void {
   const events = voice.measures.get(index)
   const last = events?.at(-1)
   // Several things struck at once are one clap.

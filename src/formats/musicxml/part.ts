@@ -6,10 +6,10 @@ import type { MeasureHead } from '../measureHead'
 import type { LeftOut } from '../leftOut'
 import { clefOf, keyOf, meterOf } from './attributes'
 import { attach, readDirection, type Pending } from './direction'
-import { addEvent, addGrace, addHead } from './events'
+import { addEvent, addGrace, addReadHead } from './events'
 import { readBarline, readSound, settleJumps } from './measureHead'
 import type { NoteContext } from './note'
-import { newId, rests, voiceOf, WHOLE_REST, type XmlState } from './state'
+import { newEventId, rests, voiceIn, WHOLE_REST, type XmlState } from './state'
 import { child, childrenOf, numberOf, refuseAt, type XmlNode } from './tree'
 
 const NO_INTERVAL: Interval = { steps: 0, semitones: 0 }
@@ -67,7 +67,7 @@ type ReadMeasure = { head: MeasureHead; number: string; length: number; node: Xm
 
 /** A measure in which a voice is silent: as long as the others. */
 function silence(state: XmlState, length: number, full: number, number: string): PieceEvent[] {
-  if (length === 0 || length === full) return [{ kind: 'rest', id: newId(state), value: WHOLE_REST, wholeMeasure: true }]
+  if (length === 0 || length === full) return [{ kind: 'rest', id: newEventId(state), value: WHOLE_REST, wholeMeasure: true }]
   return rests(state, length, number)
 }
 
@@ -87,12 +87,12 @@ function readNote(state: XmlState, n: XmlNode, index: number, cursor: Cursor, c:
     if (!child(n, 'chord')) cursor.at += ticksOf(state, n, c.number)
     return
   }
-  const voice = voiceOf(state, n)
+  const voice = voiceIn(state, n)
   if (child(n, 'grace')) {
     if (child(n, 'pitch')) addGrace(voice, c, n)
     return
   }
-  if (child(n, 'chord')) return addHead(voice, c, n, index, cursor.chordAt)
+  if (child(n, 'chord')) return addReadHead(voice, c, n, index, cursor.chordAt)
   const length = ticksOf(state, n, c.number)
   cursor.chordAt = cursor.at
   addEvent(state, voice, c, n, index, cursor.at, length)

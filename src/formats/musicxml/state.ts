@@ -34,7 +34,7 @@ export type XmlState = {
 }
 
 /** The voice that a note belongs to, by its staff and name. */
-export function voiceOf(state: XmlState, n: XmlNode): XmlVoice {
+export function voiceIn(state: XmlState, n: XmlNode): XmlVoice {
   const staff = Number(textOf(n, 'staff') ?? 1) || 1
   const name = textOf(n, 'voice') ?? '1'
   const key = `${staff} ${name}`
@@ -45,7 +45,7 @@ export function voiceOf(state: XmlState, n: XmlNode): XmlVoice {
   return made
 }
 
-export const newId = (state: XmlState) => `${state.prefix}${state.next++}`
+export const newEventId = (state: XmlState) => `${state.prefix}${state.next++}`
 
 /** Rests for a stretch in which a voice is silent without saying so. */
 export function rests(state: XmlState, ticks: number, number: string): RestEvent[] {
@@ -54,5 +54,5 @@ export function rests(state: XmlState, ticks: number, number: string): RestEvent
     state.leftOut.add('gap of a length that no rest has (the nearest is written)', number)
     values = valuesNear(ticks) ?? []
   }
-  return values.map((value) => ({ kind: 'rest', id: newId(state), value }))
+  return values.map((value) => ({ kind: 'rest', id: newEventId(state), value }))
 }

@@ -1,6 +1,6 @@
 'use client'
 
-import { CLEFS, ledgerLines, staffPlace, stemOf, type Clef, type ClefName } from '@/core/music/clef'
+import { CLEFS, ledgerLinesAt, staffPlace, stemOf, type Clef, type ClefName } from '@/core/music/clef'
 import { pitchAt, stepsOf, type Pitch } from '@/core/music/pitch'
 import { saySignature, signaturePlaces } from '@/core/music/signature'
 import { sayStaffPlace } from '@/core/reading/answerKey'
@@ -130,7 +130,7 @@ function Note({
   const end = stem === 'up' ? Math.min(at - STEM * SPACE, y(clef.middle)) : Math.max(at + STEM * SPACE, y(clef.middle))
   return (
     <g>
-      {Array.from({ length: ledgerLines(pitch, clef) }, (_, i) => {
+      {Array.from({ length: ledgerLinesAt(pitch, clef) }, (_, i) => {
         const line = y(clef.middle + side * (6 + 2 * i))
         return <line key={i} x1={x - 6} x2={x + wide + 6} y1={line} y2={line} stroke="var(--ink)" strokeWidth={1.3} />
       })}

@@ -1,7 +1,7 @@
 import { memo } from 'react'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { movesOf, type Move } from '@/core/fingering/moves'
-import { sayMove } from '@/core/words/en/fingering'
+import { sayHandMove } from '@/core/words/en/fingering'
 import { isDrawn, stringY, type DrawnStretch, type Metrics } from './grid'
 
 type Props = {
@@ -66,7 +66,7 @@ function Slope({ move, from, to, y }: { move: Move; from: number; to: number; y:
   const [y1, y2] = up ? [y + 9, y + 1] : [y + 1, y + 9]
   return (
     <g stroke="var(--soft)" strokeWidth={1.8}>
-      <title>{sayMove(move)[0]}</title>
+      <title>{sayHandMove(move)[0]}</title>
       <line x1={x1} y1={y1} x2={x2} y2={y2} strokeDasharray={hurried ? '3 2.5' : undefined} />
       <path d={up ? `M${x2 - 5} ${y2 + 0.5} h5 v5` : `M${x2 - 5} ${y2 - 0.5} h5 v-5`} />
     </g>

@@ -4,7 +4,7 @@ import * as RadioGroup from '@radix-ui/react-radio-group'
 import type { StepId } from '@/core/instruments/instrument'
 import { rhythmsTo, sayStep, stepOf, STEPS, stepsFor } from '@/core/instruments/ladder'
 import { RHYTHMS } from '@/core/instruments/reads'
-import { sayRhythm } from '@/core/plan/things'
+import { sayRhythmName } from '@/core/plan/things'
 import type { Seat } from '@/core/seats/seat'
 import { Select } from '@/ui/kit/Select'
 
@@ -51,7 +51,7 @@ export function RhythmLine({ seats, onChange }: { seats: readonly Seat[]; onChan
         <option value={0}>quarters and halves</option>
         {RHYTHMS.map((r, i) => (
           <option key={r} value={i + 1}>
-            {sayRhythm(r)}
+            {sayRhythmName(r)}
           </option>
         ))}
       </Select>

@@ -10,7 +10,7 @@ import { fileName } from '@/formats/fileName'
 import { Button, buttonLook } from '@/ui/kit/Button'
 import { newId } from '@/ui/kit/newId'
 import { later, Opens } from '@/ui/kit/Opens'
-import { field, Row, SeatSelect, type StudentsProps } from './StudentRow'
+import { studentField, Row, StudentSeatSelect, type StudentsProps } from './StudentRow'
 
 const Bring = later(() => import('./BringRoster').then((m) => m.BringRoster))
 
@@ -72,9 +72,9 @@ export function StudentList({ students, seats, name, shelf, addStudent, changeSt
           maxLength={60}
           placeholder="first name"
           onChange={(e) => setTyped(e.target.value)}
-          className={`w-36 ${field}`}
+          className={`w-36 ${studentField}`}
         />
-        <SeatSelect label="Seat of the new student" seats={seats} value={at} set={setSeat} />
+        <StudentSeatSelect label="Seat of the new student" seats={seats} value={at} set={setSeat} />
         <Button size="small" type="submit" disabled={!typed.trim() || full}>
           <Plus size={14} aria-hidden /> Add
         </Button>

@@ -16,7 +16,7 @@ import type { ClassEdits } from './classStore'
 const Assign = later(() => import('./Assign').then((m) => m.Assign))
 
 /** How a field in a row looks. */
-export const field = 'rounded border border-rule bg-sheet px-1.5 py-0.5'
+export const studentField = 'rounded border border-rule bg-sheet px-1.5 py-0.5'
 
 /** How many of the class's pieces are a student's. */
 const sayPieces = ({ pieces }: Pick<Student, 'pieces'>, shelf: StudentsProps['shelf']): string =>
@@ -41,7 +41,7 @@ export type StudentsProps = {
 } & Pick<ClassEdits, 'addStudent' | 'changeStudent' | 'removeStudent' | 'bringStudents'>
 
 /** Where a student sits. */
-export function SeatSelect({
+export function StudentSeatSelect({
   label,
   seats,
   value,
@@ -86,7 +86,12 @@ export function Row({
         <Text label={`Name of ${s.name}`} value={s.name} set={(name) => name && change({ name })} width="w-24" />
       </td>
       <td className="py-1 pr-2">
-        <SeatSelect label={`Seat of ${s.name}`} seats={seats} value={s.seat} set={(id) => change({ seat: id, size: '', length: null })} />
+        <StudentSeatSelect
+          label={`Seat of ${s.name}`}
+          seats={seats}
+          value={s.seat}
+          set={(id) => change({ seat: id, size: '', length: null })}
+        />
       </td>
       <td className="py-1 pr-2">
         <Select
@@ -192,7 +197,7 @@ function Text({
       onChange={(e) => setText(e.target.value)}
       onBlur={leave}
       onKeyDown={(e) => e.key === 'Enter' && leave()}
-      className={`${width} ${field}`}
+      className={`${width} ${studentField}`}
     />
   )
 }

@@ -12,12 +12,12 @@ import { STEPS, stepOf } from '@/core/instruments/ladder'
 import type { Learned } from '@/core/instruments/learned'
 import { RHYTHMS } from '@/core/instruments/reads'
 import { pitchName } from '@/core/music/pitch'
-import { sayRhythm } from '@/core/plan/things'
+import { sayRhythmName } from '@/core/plan/things'
 import { kindName } from '@/core/words/en/spots/said'
 import type { SpotKind } from '@/core/plan/spotKinds'
 import { atStep, type ClassSettings } from '@/core/plan/class'
 import type { Marked } from '@/ui/kit/autosave'
-import { fresh, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
+import { freshSaving, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
 import { decisionsOf, sayAnswer } from '@/ui/ways/words'
 
 /** What the class page changes. */
@@ -103,7 +103,7 @@ export function createClass(start: ClassDraft & { id: string; version: number })
     }
     return {
       ...start,
-      ...fresh(start.version),
+      ...freshSaving(start.version),
       rename: (change) => alter(change, change.name === undefined ? 'School' : `Called “${change.name}”`),
       decide: (key, value) =>
         alter({ settings: { ...get().settings, policy: { ...get().settings.policy, [key]: value } } }, `Class, ${sayDecided(key, value)}`),
@@ -121,7 +121,7 @@ export function createClass(start: ClassDraft & { id: string; version: number })
         const last = rhythms.at(-1)
         setSeats(
           rows().map((r) => ({ ...r, learned: { ...r.learned, rhythms } })),
-          last ? `Reads rhythms up to ${sayRhythm(last)}` : 'Reads quarters and halves only',
+          last ? `Reads rhythms up to ${sayRhythmName(last)}` : 'Reads quarters and halves only',
         )
       },
       changeSeat: (seat, change) =>

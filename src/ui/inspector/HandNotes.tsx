@@ -9,7 +9,7 @@ import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { movesOf } from '@/core/fingering/moves'
 import { sayCheck, trueChecksOf } from '@/core/hands/trueChecks'
 import { sayWrongBow } from '@/core/words/en/bowing'
-import { sayFingers, sayMove } from '@/core/words/en/fingering'
+import { sayFingers, sayHandMove } from '@/core/words/en/fingering'
 import type { Tongue } from '@/core/words/en/hands'
 import { useDesk } from '@/ui/session/DeskProvider'
 
@@ -57,9 +57,9 @@ function facts(talk: Tongue, map: SeatMap, note: MappedNote): { name: string; te
   const frame = frameChangeAt(map, note)
   const on = (list: readonly FingerOn[]) => sayFingers(talk, map.instrument, list)
   return [
-    { name: 'to here', text: written ? sayMove(written).join(' ') : '' },
+    { name: 'to here', text: written ? sayHandMove(written).join(' ') : '' },
     { name: 'frame', text: frame ? sayFrameChange(frame) : '' },
-    { name: 'repeat', text: again ? sayMove(again).join(' ') : '' },
+    { name: 'repeat', text: again ? sayHandMove(again).join(' ') : '' },
     { name: 'down', text: hand.down.length > 1 ? `${on(hand.down)}${hand.keep.length ? `; keep ${on(hand.keep)}` : ''}.` : '' },
     {
       name: 'ahead',

@@ -7,7 +7,7 @@ import { choicesAt, type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { choiceOf, isLearned } from '@/core/hands/hold'
 import { saySpareds } from '@/core/words/en/fingering'
 import { sayHold } from '@/core/words/en/hands'
-import { pinned } from '@/ui/session/edits'
+import { pinEdit } from '@/ui/session/edits'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { Button } from '@/ui/kit/Button'
 
@@ -41,7 +41,7 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
               </span>
               <Button
                 size="small"
-                onClick={() => edit(pinned(talk, map, note, c.hold))}
+                onClick={() => edit(pinEdit(talk, map, note, c.hold))}
                 aria-label={`Pin ${sayHold(talk, map.instrument, c.hold)} instead, ${sayPrice(c.price)}${isLearned(c.hold) ? '' : ', new for the class'}`}
               >
                 <Pin size={13} aria-hidden /> <span className="tabular-nums">{priceTag(c.price)}</span>
@@ -52,7 +52,7 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
       )}
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         {!note.pinned && (
-          <Button size="small" className="border-pinned" onClick={() => edit(pinned(talk, map, note, note.hold))}>
+          <Button size="small" className="border-pinned" onClick={() => edit(pinEdit(talk, map, note, note.hold))}>
             <Pin size={13} aria-hidden /> Pin {sayHold(talk, map.instrument, note.hold)}
           </Button>
         )}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { chordOf, each, listed, runOf, type KeyRow, type Pressed } from './keys'
+import { chordOf, each, listed, actOf, type KeyRow, type Pressed } from './keys'
 
 const press = (key: string, held: Partial<Omit<Pressed, 'key'>> = {}): Pressed => ({
   key,
@@ -25,11 +25,11 @@ describe('a table of keys', () => {
       { keys: '1 2', words: 'a digit', run: each(['1', '2'], (c) => (d) => void d.push(c)) },
       { keys: '?', words: 'this list', run: { '?': (d) => void d.push('help') } },
     ]
-    for (const key of ['2', '?']) runOf(table, press(key))!(done)
+    for (const key of ['2', '?']) actOf(table, press(key))!(done)
     expect(done).toEqual(['2', 'help'])
-    expect(runOf(table, press('3'))).toBeNull()
-    expect(runOf(table, press('toString'))).toBeNull()
-    expect(runOf(table, press('2', { ctrlKey: true }))).toBeNull()
+    expect(actOf(table, press('3'))).toBeNull()
+    expect(actOf(table, press('toString'))).toBeNull()
+    expect(actOf(table, press('2', { ctrlKey: true }))).toBeNull()
     expect(listed(table)).toEqual([
       ['1 2', 'a digit'],
       ['?', 'this list'],

@@ -26,7 +26,7 @@ export function chordOf({ key, shiftKey, altKey, ctrlKey, metaKey }: Pressed): s
 }
 
 /** What a chord runs, or null when no row has it. */
-export function runOf<C>(table: readonly KeyRow<C>[], pressed: Pressed): ((at: C) => void) | null {
+export function actOf<C>(table: readonly KeyRow<C>[], pressed: Pressed): ((at: C) => void) | null {
   const chord = chordOf(pressed)
   for (const { run } of table) if (Object.hasOwn(run, chord)) return run[chord]
   return null
@@ -52,7 +52,7 @@ export function useKeys<C>(table: readonly KeyRow<C>[], at: () => C, taken = TAK
     const onKey = (e: KeyboardEvent) => {
       const on = e.target as HTMLElement
       if (e.defaultPrevented || on.closest(taken) || ((e.key === ' ' || e.key === 'Enter') && on.closest(PRESSED))) return
-      const run = runOf(table, e)
+      const run = actOf(table, e)
       if (!run) return
       run(at())
       e.preventDefault()

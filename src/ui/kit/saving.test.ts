@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { back, forth, NO_HISTORY, withStep } from './history'
 import { count } from '@/core/count'
-import { fresh, marked, sayTold, stepped, turned, type Kept } from './saving'
+import { freshSaving, marked, sayTold, stepped, turned, type Kept } from './saving'
 
 describe('undo', () => {
   it('goes back and on again, step by step, each with its words', () => {
@@ -24,7 +24,7 @@ describe('undo', () => {
 })
 
 describe('what is saved', () => {
-  const start: Kept<string> = fresh(3)
+  const start: Kept<string> = freshSaving(3)
   const at = (k: Partial<Kept<string>>): Kept<string> => ({ ...start, ...k })
 
   it('a step waits to be saved, but not over what another window has saved', () => {

@@ -13,7 +13,15 @@ export type Kept<S> = History<S> & {
 }
 
 /** A store as it begins. */
-export const fresh = (version: number): Kept<never> => ({ past: [], future: [], version, save: 'saved', problem: '', told: [], sent: 0 })
+export const freshSaving = (version: number): Kept<never> => ({
+  past: [],
+  future: [],
+  version,
+  save: 'saved',
+  problem: '',
+  told: [],
+  sent: 0,
+})
 
 /** While another window's version stands, nothing is saved until the teacher has chosen. */
 const unsaved = (save: SaveState): SaveState => (save === 'newer' || save === 'gone' ? save : 'waiting')

@@ -5,7 +5,7 @@ import { FileUp } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { Button } from '@/ui/kit/Button'
 import { Bar } from '@/ui/kit/Bar'
-import { begin, follow, forget, send } from './errands'
+import { beginAtServer, follow, forget, send } from './errands'
 import { Trouble } from '@/ui/kit/answer'
 import { bringState, lookState, type Brought, type Looked } from '@/api/library'
 import { count, plural } from '@/core/count'
@@ -33,7 +33,7 @@ export function BringBack({ onBrought }: { onBrought: () => void }) {
     attempt(async () => {
       setState({ at: 'work', part: 0, text: 'Being sent:' })
       const id = await send(file, ({ part }) => setState({ at: 'work', part, text: 'Being sent:' }))
-      const looking = await begin(`/api/restore/${id}`, { do: 'look' })
+      const looking = await beginAtServer(`/api/restore/${id}`, { do: 'look' })
       const looked = await follow(looking, lookState, ({ part }) => setState({ at: 'work', part, text: 'Every part is being checked:' }))
       setState({ at: 'choose', id, name: file.name, looked })
     })
@@ -41,7 +41,7 @@ export function BringBack({ onBrought }: { onBrought: () => void }) {
     attempt(async () => {
       const text = how === 'replace' ? 'What stands is being saved first:' : 'Being brought back:'
       setState({ at: 'work', part: 0, text })
-      const bringing = await begin(`/api/restore/${id}`, { do: 'bring', how })
+      const bringing = await beginAtServer(`/api/restore/${id}`, { do: 'bring', how })
       const brought = await follow(bringing, bringState, ({ part }) => setState({ at: 'work', part, text }))
       setState({ at: 'done', brought })
       forget(id)

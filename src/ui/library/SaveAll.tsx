@@ -4,7 +4,7 @@ import { Download } from 'lucide-react'
 import { useCallback, useState } from 'react'
 import { Button } from '@/ui/kit/Button'
 import { Bar } from '@/ui/kit/Bar'
-import { begin, follow } from './errands'
+import { beginAtServer, follow } from './errands'
 import { Trouble } from '@/ui/kit/answer'
 import { backupState, type BackedUp } from '@/api/library'
 import { count } from '@/core/count'
@@ -25,7 +25,7 @@ export function SaveAll() {
   const save = async () => {
     setState({ at: 'work', part: 0 })
     try {
-      const id = await begin('/api/backup')
+      const id = await beginAtServer('/api/backup')
       const made = await follow(id, backupState, ({ part }) => setState({ at: 'work', part }))
       setState({ at: 'done', id, made })
     } catch (e) {

@@ -15,7 +15,7 @@ const json = (body: unknown): RequestInit => ({
 })
 
 /** Begins a long task and says its id. Throws a {@link Trouble}. */
-export async function begin(url: string, body: unknown = {}): Promise<string> {
+export async function beginAtServer(url: string, body: unknown = {}): Promise<string> {
   const begun = await answer(begunReply, url, json(body))
   if (!begun.ok) throw new Trouble(begun.problem)
   return begun.id
@@ -37,7 +37,7 @@ export async function follow<R>(id: string, schema: z.ZodMiniType<States<R>>, sa
 
 /** Sends a file in pieces, so that neither side ever holds more of it, and says the id under which it is kept. */
 export async function send(file: File, say: (p: Progress) => void): Promise<string> {
-  const id = await begin('/api/restore')
+  const id = await beginAtServer('/api/restore')
   for (let at = 0; at < file.size;) {
     const piece = await answer(pieceReply, `/api/restore/${id}?at=${at}`, {
       method: 'PUT',

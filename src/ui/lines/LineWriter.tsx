@@ -6,7 +6,7 @@ import { useEffect, useMemo, useState, useTransition } from 'react'
 import { Outline } from '@/ui/kit/Outline'
 import { useClassId } from '@/ui/kit/InClass'
 import { piecePage, type Look } from '@/api/address'
-import { LENGTHS, USUAL, WISHES, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
+import { LINE_LENGTHS, USUAL, WISHES, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
 import { TRAINS, type Train } from '@/core/composing/trains'
 import { KEYS_TAUGHT } from '@/core/instruments/reads'
 import { keyName } from '@/core/music/key'
@@ -22,7 +22,7 @@ import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { Systems } from '@/ui/score/Systems'
 import { useEngraver } from '@/ui/score/useEngraver'
 import { useWidth } from '@/ui/score/useWidth'
-import { putOnShelf } from '@/ui/session/put'
+import { sendToShelf } from '@/ui/session/put'
 import { About } from './About'
 import { writtenLine } from './writer'
 
@@ -75,7 +75,7 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
   const put = (l: OrderedLine, then?: Look, query = '') =>
     start(async () => {
       const text = writeAbc(l.piece)
-      const brought = await putOnShelf(of, new File([text], 'line.abc'), [{ piece: l.piece, text, plan: l.plan }])
+      const brought = await sendToShelf(of, new File([text], 'line.abc'), [{ piece: l.piece, text, plan: l.plan }])
       if (!brought.ok) return setProblem(brought.problem)
       router.push(`${piecePage(of, brought.added[0].id, then)}${query}`)
     })
@@ -118,8 +118,8 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
             <Choice
               label="Measures"
               value={`${order.measures}`}
-              options={LENGTHS.map((n) => [`${n}`, `${n}`] as const)}
-              onChange={(n) => change({ measures: LENGTHS.find((x) => `${x}` === n) ?? 8 })}
+              options={LINE_LENGTHS.map((n) => [`${n}`, `${n}`] as const)}
+              onChange={(n) => change({ measures: LINE_LENGTHS.find((x) => `${x}` === n) ?? 8 })}
             />
           </div>
           <label className="grid gap-1">

@@ -7,7 +7,7 @@ import { planReply, planSaveReply, type PlanItemInfo, type PlanReply } from '@/a
 import type { Aim, PlanSettings, PracticeRecord } from '@/core/plan/record'
 import type { SeatId } from '@/core/seats/seat'
 import { answer, Trouble } from '@/ui/kit/answer'
-import { aimOf, keep as kept, recordOf, takeBack, todayIs, type RecordTable } from '@/ui/session/record'
+import { aimOf, keepAtServer as kept, recordOf, takeBack, todayIs, type RecordTable } from '@/ui/session/record'
 
 export type ShownPlan = Extract<PlanReply, { ok: true }>
 

@@ -8,11 +8,11 @@ import type { PlayedRow, RunRow } from '@/core/plan/run'
 import { lessonStep, NO_LESSON, type LessonEffect, type LessonEvent, type LessonRun } from '@/core/practice/lessonRun'
 import { recordedAs, turnsOf, warmupRows, within } from '@/core/practice/runSheet'
 import { TELLING } from '@/core/drills/build'
-import { TEMPI } from '@/core/plan/settled'
+import { TEMPO_BOUNDS } from '@/core/plan/settled'
 import { Trouble } from '@/ui/kit/answer'
 import { createDesk, type DeskStore } from '@/ui/session/deskStore'
 import { musicFor, practiseOf } from '@/ui/session/practiser'
-import { keep, recordOf } from '@/ui/session/record'
+import { keepAtServer, recordOf } from '@/ui/session/record'
 import type { DrillMusic } from '@/workers/protocol'
 import { rehearsalOf } from './rehearse'
 import { warming } from './warming'
@@ -128,7 +128,7 @@ function newLesson(desk: DeskStore, rowsNow: () => readonly RunRow[]) {
     for (let [r] = get().unsent; r; [r] = get().unsent) {
       const { id } = r
       try {
-        await keep(desk.getState().of, 'records', r)
+        await keepAtServer(desk.getState().of, 'records', r)
       } catch (e) {
         return set({ trouble: e instanceof Trouble ? e.message : 'What was done could not be recorded.' })
       }
@@ -142,7 +142,7 @@ function newLesson(desk: DeskStore, rowsNow: () => readonly RunRow[]) {
     const music = musicOf(row)
     if (!target || !music) return
     const tempo = Math.round(tempoIn(music, row.kind === 'passage' ? row.from : 0) * row.rate)
-    const told = tempo >= TEMPI.slowest && tempo <= TEMPI.fastest ? tempo : null
+    const told = tempo >= TEMPO_BOUNDS.slowest && tempo <= TEMPO_BOUNDS.fastest ? tempo : null
     set({ unsent: [...get().unsent, recordOf({ piece: id, ...target, seat: null, student: '', tempo: told, ...what })] })
     void flush()
   }

@@ -4,7 +4,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { partOfSeat } from '@/core/part/part'
 import { mapsOf } from '@/core/balance/ensemble'
 import { answerAt } from '@/core/balance/timeline'
-import { eventId, eventOf, rowId } from '@/engrave/ids'
+import { eventId, eventIdIn, rowId } from '@/engrave/ids'
 import { meiOf } from '@/engrave/mei'
 import { ROWS, rowText } from '@/engrave/rows'
 import { useDesk } from '@/ui/session/DeskProvider'
@@ -91,7 +91,7 @@ export function ScoreView() {
       const far = Math.hypot(e.clientX - (r.left + r.width / 2), (e.clientY - (r.top + r.height / 2)) / 2)
       if (!best || far < best.far) best = { el, far }
     }
-    const found = best && eventOf(best.el.id)
+    const found = best && eventIdIn(best.el.id)
     if (!found || !(found.seat in ensemble)) return
     const { seat, event } = found
     const placed = ensemble[seat].moments.flatMap((m) => m.events).find((p) => p.event.id === event)

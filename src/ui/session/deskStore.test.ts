@@ -15,7 +15,7 @@ import { kindShown, muted, octaveChosen, restored, substituted } from './edits'
 import { settingTaken } from './taken'
 import { offersFor, pickedNotes, shownSpots } from './selectors'
 import { sayMoment } from './say'
-import { SEAT, SEATS, STEPS } from '@/core/testing/seats'
+import { SEAT, SEATS, TEST_STEPS } from '@/core/testing/seats'
 
 const desk = (klass = DEFAULT_CLASS) =>
   createDesk({
@@ -160,7 +160,7 @@ describe('the desk', () => {
   })
   it('takes another level for this piece, marks what is new, and puts a substitute and back', () => {
     const d = desk(VIOLA_IN_FIRST)
-    d.getState().edit(learnedHere(d.getState().seats, STEPS[1].id))
+    d.getState().edit(learnedHere(d.getState().seats, TEST_STEPS[1].id))
     expect(d.getState().ensemble.violin.problems.length).toBeGreaterThan(0)
     d.getState().edit(learnedHere(d.getState().seats, null))
     expect(d.getState().ensemble.violin.problems).toEqual([])

@@ -17,8 +17,8 @@ import { saySeats, seatsOf, type Seat, type SeatId } from '@/core/seats/seat'
 import { timelineOf, type Beat } from '@/core/balance/timeline'
 import type { Row } from '@/engrave/rows'
 import type { Marked } from '@/ui/kit/autosave'
-import { fresh, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
-import { called, givenPinned, handTold, heldLonger, heldTo, lifted, pinned, type Edit, type Snapshot } from './edits'
+import { freshSaving, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
+import { called, givenPinned, handTold, heldLonger, heldTo, lifted, pinEdit, type Edit, type Snapshot } from './edits'
 import { READ_TABS, type ReadTab } from './tabs'
 import { isBeyond, momentAt, pickedNotes, shownSpots } from './selectors'
 
@@ -160,7 +160,7 @@ const pieceSlice =
     return {
       ...start,
       of,
-      ...fresh(version),
+      ...freshSaving(version),
       seats: seatsOf(start.klass),
       ensemble,
       timeline: timelineOf(start.piece, ensemble),
@@ -204,7 +204,7 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
     const note = pickedNotes(get(), seat)[0]
     if (!note) return edit(null, `${map.seat.name}: no note here to pin`)
     const hold = wanted(note.hold) ? note.hold : choicesAt(map, note).find((a) => wanted(a.hold))?.hold
-    edit(hold ? pinned(klass.talk, map, note, hold) : null, `${map.seat.name}: this note has no ${what}`)
+    edit(hold ? pinEdit(klass.talk, map, note, hold) : null, `${map.seat.name}: this note has no ${what}`)
   }
   /** To the next of these spots from here, or the one before; round again at the end. */
   const stepTo = (spots: readonly SaidSpot[], by: 1 | -1) => {

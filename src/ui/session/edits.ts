@@ -47,7 +47,7 @@ const struckEvent = (map: SeatMap, note: MappedNote): string => struckAt(map, no
 const at = (map: SeatMap, note: MappedNote): string => `${map.seat.name}, ${sayMeasure(map.line, note.placed.at.index)}`
 
 /** A note held just so. */
-export const pinned = (talk: Tongue, map: SeatMap, note: MappedNote, hold: Hold): Edit =>
+export const pinEdit = (talk: Tongue, map: SeatMap, note: MappedNote, hold: Hold): Edit =>
   ofPlan(`${at(map, note)}: ${sayHold(talk, map.instrument, hold)} pinned`, (plan) =>
     withPin(plan, map.seat.id, struckEvent(map, note), pinFor(map.instrument, hold)),
   )

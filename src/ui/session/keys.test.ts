@@ -2,7 +2,7 @@ import { describe, expect, it, vi } from 'vitest'
 import { DEFAULT_CLASS } from '@/core/plan/class'
 import { emptyPlan } from '@/core/plan/plan'
 import { pieceFrom } from '@/core/testing/piece'
-import { runOf, type Pressed } from '@/ui/kit/keys'
+import { actOf, type Pressed } from '@/ui/kit/keys'
 import { createDesk } from './deskStore'
 import { DESK_KEYS } from './keys'
 import { pickedNotes } from './selectors'
@@ -18,7 +18,7 @@ function desk() {
   })
   const [find, help] = [vi.fn(), vi.fn()]
   const press = (key: string, held: Partial<Pressed> = {}): boolean => {
-    const run = runOf(DESK_KEYS, { key, shiftKey: false, altKey: false, ctrlKey: false, metaKey: false, ...held })
+    const run = actOf(DESK_KEYS, { key, shiftKey: false, altKey: false, ctrlKey: false, metaKey: false, ...held })
     run?.({ desk: d.getState(), find, help })
     return run !== null
   }
@@ -33,7 +33,7 @@ describe('the keys of the desk', () => {
     const { d } = desk()
     const tell = { ...d.getState(), tellHand: (command: string) => void told.push(command) }
     for (const key of ['s', 'h', 'n'])
-      runOf(DESK_KEYS, { key, shiftKey: false, altKey: false, ctrlKey: false, metaKey: false })?.({
+      actOf(DESK_KEYS, { key, shiftKey: false, altKey: false, ctrlKey: false, metaKey: false })?.({
         desk: tell as never,
         find: vi.fn(),
         help: vi.fn(),

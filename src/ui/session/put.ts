@@ -12,7 +12,7 @@ const base64 = (file: File): Promise<string> =>
   })
 
 /** Puts pieces on the shelf of a class with the file they came in. Never rejects. */
-export async function putOnShelf(of: string, original: File, pieces: BroughtPieces): Promise<BringReply> {
+export async function sendToShelf(of: string, original: File, pieces: BroughtPieces): Promise<BringReply> {
   try {
     const file = { name: original.name.slice(0, 260) || 'file', base64: original.size ? await base64(original) : '' }
     const response = await fetch(classApi(of, '/shelf'), {

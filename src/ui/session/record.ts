@@ -17,7 +17,7 @@ export const aimOf = (a: Omit<Aim, 'id' | 'day' | 'at'>): Aim => ({ ...a, ...sta
 export type RecordTable = 'records' | 'aims'
 
 /** Keeps a record or a try of a class at the server; throws {@link Trouble} in words where it was not kept. The same once more changes nothing. */
-export async function keep(of: string, table: RecordTable, body: PracticeRecord | Aim): Promise<void> {
+export async function keepAtServer(of: string, table: RecordTable, body: PracticeRecord | Aim): Promise<void> {
   const init = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
   const reply = await answer(keptReply, classApi(of, `/${table}`), init)
   if (!reply.ok) throw new Trouble(reply.problem)

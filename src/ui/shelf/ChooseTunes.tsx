@@ -1,7 +1,7 @@
 'use client'
 
 import { useId, useState } from 'react'
-import { sayProblem } from '@/formats/outcome'
+import { sayFileProblem } from '@/formats/outcome'
 import { headline } from '@/core/piece/headline'
 import { Button } from '@/ui/kit/Button'
 import type { BringStore, BroughtLine } from './bringStore'
@@ -38,7 +38,7 @@ export function ChooseTunes({ line, store }: { line: BroughtLine; store: BringSt
               <span>
                 {item.reading.ok ? item.reading.piece.title : item.name}{' '}
                 <span className="text-sm text-soft">
-                  {item.reading.ok ? headline(item.reading.piece.key, item.reading.piece.meter) : sayProblem(item.reading.problems[0])}
+                  {item.reading.ok ? headline(item.reading.piece.key, item.reading.piece.meter) : sayFileProblem(item.reading.problems[0])}
                 </span>
               </span>
             </label>

@@ -1,7 +1,7 @@
 import { createStore } from 'zustand/vanilla'
 import type { MidiChoices } from '@/formats/midi/read'
 import type { FileItem } from '@/formats/read'
-import { sayProblem } from '@/formats/outcome'
+import { sayFileProblem } from '@/formats/outcome'
 import type { BringReply } from '@/api/shelf'
 import type { BroughtPieces } from '@/formats/brought'
 
@@ -80,7 +80,7 @@ export function createBring(doing: BringDoing) {
         const here = take(item.name)
         const { reading } = item
         const n = good.findIndex((g) => g.reading === reading)
-        if (!reading.ok) failed(here, reading.problems.slice(0, 5).map(sayProblem))
+        if (!reading.ok) failed(here, reading.problems.slice(0, 5).map(sayFileProblem))
         else if (!reply?.ok) failed(here, [reply?.problem ?? 'it was not added'])
         else {
           const { id, title } = reply.added[n]
@@ -89,7 +89,7 @@ export function createBring(doing: BringDoing) {
             name: item.name === title ? title : `${item.name}: ${title}`,
             state: 'added',
             pieceId: id,
-            says: [...reading.notices, ...reading.misfits.map(sayProblem)],
+            says: [...reading.notices, ...reading.misfits.map(sayFileProblem)],
           })
         }
       }

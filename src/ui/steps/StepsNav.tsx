@@ -4,7 +4,7 @@ import { useClassId } from '@/ui/kit/InClass'
 import Link from 'next/link'
 import type { MouseEvent } from 'react'
 import { stepInPlace } from '@/ui/session/useAddress'
-import { STEPS } from './list'
+import { DESK_STEPS } from './list'
 import type { Step } from './step'
 
 /** The way to a step; a page that prints goes on with the passage that is picked. */
@@ -32,7 +32,7 @@ export function StepsNav({ id, here, within = false, along = '' }: Props) {
   }
   return (
     <nav aria-label="Steps" className="flex gap-0.5 max-sm:flex-wrap">
-      {STEPS.map((s) => (
+      {DESK_STEPS.map((s) => (
         <Link
           key={s.id}
           href={pathTo(s, of, id, along)}

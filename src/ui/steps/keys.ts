@@ -1,5 +1,5 @@
 import type { KeyRow } from '@/ui/kit/keys'
-import { STEPS } from './list'
+import { DESK_STEPS } from './list'
 import type { Step } from './step'
 
 /** What the keys of the steps act on. */
@@ -8,8 +8,8 @@ export type ToStep = { readonly toStep: (step: Step) => void }
 /** The keys that go to a step, as the list under `?` shows them. */
 export const STEP_KEYS: readonly KeyRow<ToStep>[] = [
   {
-    keys: STEPS.map((s) => s.key).join(' '),
-    words: STEPS.map((s, i) => (i === 0 ? s.name : s.name.toLowerCase())).join(', '),
-    run: Object.fromEntries(STEPS.map((s) => [s.key, ({ toStep }: ToStep) => toStep(s)])),
+    keys: DESK_STEPS.map((s) => s.key).join(' '),
+    words: DESK_STEPS.map((s, i) => (i === 0 ? s.name : s.name.toLowerCase())).join(', '),
+    run: Object.fromEntries(DESK_STEPS.map((s) => [s.key, ({ toStep }: ToStep) => toStep(s)])),
   },
 ]

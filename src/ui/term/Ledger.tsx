@@ -5,8 +5,8 @@ import { sayList } from '@/core/names'
 import type { ClassSettings } from '@/core/plan/class'
 import { seatOf } from '@/core/seats/seat'
 import { sayFrame } from '@/core/plan/talk'
-import { beganOn, begin, ledgerOf, unbegin } from '@/core/term/ledger'
-import { sayThing } from '@/core/plan/things'
+import { beganOn, beginPiece, ledgerOf, unbegin } from '@/core/term/ledger'
+import { sayLearnedThing } from '@/core/plan/things'
 import type { ClassEdits } from '@/ui/class/classStore'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
@@ -38,7 +38,7 @@ export function Ledger({ settings, facts, settle }: Props) {
           disabled={open.length === 0}
           onChange={(e) => {
             const facts = open.find((f) => f.id === e.target.value)
-            if (facts) settle((s) => begin(s, facts, todayIs()), `${facts.title} begun`)
+            if (facts) settle((s) => beginPiece(s, facts, todayIs()), `${facts.title} begun`)
           }}
         >
           <option value="">Mark a piece as begun …</option>
@@ -77,7 +77,7 @@ export function Ledger({ settings, facts, settle }: Props) {
                 {brought.map(({ seat, things }, i) => (
                   <Fragment key={seat}>
                     {i > 0 && '; '}
-                    <b>{seatNamed(seat).name}</b> {sayList(things.map((t) => sayThing(seatNamed(seat).instrument, t)))}
+                    <b>{seatNamed(seat).name}</b> {sayList(things.map((t) => sayLearnedThing(seatNamed(seat).instrument, t)))}
                   </Fragment>
                 ))}
                 .

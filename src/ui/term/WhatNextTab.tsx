@@ -4,10 +4,10 @@ import { useMemo, useState } from 'react'
 import { count, plural } from '@/core/count'
 import { capital, sayList } from '@/core/names'
 import type { ClassSettings } from '@/core/plan/class'
-import { begin } from '@/core/term/ledger'
+import { beginPiece } from '@/core/term/ledger'
 import { WEEKDAYS, weekdayName } from '@/core/plan/calendar'
 import { TERM_BOUNDS, type Term } from '@/core/plan/term'
-import { sayThing } from '@/core/plan/things'
+import { sayLearnedThing } from '@/core/plan/things'
 import { sayOrder, whatNext, type Next } from '@/core/term/whatNext'
 import type { ClassEdits } from '@/ui/class/classStore'
 import { Button } from '@/ui/kit/Button'
@@ -131,7 +131,7 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
                     onClick={() =>
                       settle(
                         (s) =>
-                          begin(
+                          beginPiece(
                             s,
                             facts.pieces.find((f) => f.id === p.id)!,
                             todayIs(),
@@ -150,7 +150,7 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
                 <ul className="mt-0.5 flex flex-wrap gap-x-5 gap-y-0.5 text-sm">
                   {p.news.map(({ seat, things }) => (
                     <li key={seat.id}>
-                      <b>{seat.name}</b>: {sayList(things.map((t) => sayThing(seat.instrument, t)))}
+                      <b>{seat.name}</b>: {sayList(things.map((t) => sayLearnedThing(seat.instrument, t)))}
                     </li>
                   ))}
                 </ul>

@@ -12,7 +12,7 @@ import { answerTo } from '@/core/trainer/answer'
 import { chanceFrom } from '@/core/composing/chance'
 import { KINDS } from '@/core/trainer/all'
 import { QUESTION_KINDS, type QuestionKind } from '@/core/trainer/question'
-import { kindsFor, roundOf } from '@/core/trainer/round'
+import { questionKindsFor, questionRound } from '@/core/trainer/round'
 import { wallStep, wallWith, type WallEvent } from '@/core/trainer/wall'
 import type { Standing } from '@/core/trainer/standing'
 import { traineesOf } from '@/core/trainer/trainee'
@@ -64,13 +64,13 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
   const { id, name } = start
   const url = classApi(id, '/answers')
   const trainees = useMemo(() => traineesOf(klass, of), [klass, of])
-  const kinds = useMemo(() => kindsFor(trainees), [trainees])
+  const kinds = useMemo(() => questionKindsFor(trainees), [trainees])
   const [tab, setTab] = useState<'ask' | 'told'>('ask')
   const [pace, setPace] = useState(0)
   const [chance] = useState(() => chanceFrom(seed))
   const known = useMemo(() => Object.fromEntries(Object.entries(standing).map(([s, x]) => [s, x.notes])), [standing])
   const draw = useCallback(
-    (k: QuestionKind, before: string | null) => roundOf(trainees, k, known, before, chance),
+    (k: QuestionKind, before: string | null) => questionRound(trainees, k, known, before, chance),
     [trainees, known, chance],
   )
   const [wall, setWall] = useState(() => wallWith(kinds.includes('letter') ? 'letter' : (kinds[0] ?? 'letter'), Date.now(), draw))

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { NextResponse } from 'next/server'
-import { begin, sideFile, sweep } from '@/jobs/errands'
+import { beginErrand, sideFile, sweep } from '@/jobs/errands'
 import { now } from '@/store/clock'
 import { answering } from '../answer'
 
@@ -8,7 +8,7 @@ import { answering } from '../answer'
 export const POST = answering(async () => {
   sweep()
   const id = randomUUID()
-  const begun = begin({ kind: 'backup', to: sideFile('outgoing', `${id}.zip`), now: now() }, id)
+  const begun = beginErrand({ kind: 'backup', to: sideFile('outgoing', `${id}.zip`), now: now() }, id)
   return begun
     ? NextResponse.json({ ok: true, id })
     : NextResponse.json({ ok: false, problem: 'a library is being saved already; wait until it is done' }, { status: 409 })

@@ -28,7 +28,7 @@ const isBowed = (c: Practised, { from, to }: Stretch): boolean =>
   })
 
 /** A passage on the open strings that it is fingered on: the bow arm alone. */
-export const bowOnly = {
+export const bowOnlyDrills = {
   kind: 'bow only',
   name: 'The bow alone',
   eases: 0.3,

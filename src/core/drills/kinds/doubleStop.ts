@@ -7,7 +7,7 @@ import type { Generator } from './generator'
 import { eventOf, namesIn, patterned } from './pairs'
 
 /** Two strings at once: each note alone, both by turns, both together. */
-export const doubleStop = {
+export const doubleStopDrills = {
   kind: 'double stop',
   name: 'Two strings at once',
   eases: 0.5,

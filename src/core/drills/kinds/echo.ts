@@ -4,7 +4,7 @@ import type { Seat } from '../../seats/seat'
 import type { Sketch, DrillVoice } from '../drill'
 import { passageVoice } from '../passages'
 import type { Practised } from '../practised'
-import { hardest, sayPassage, spotsOfStretch, indicesOf } from '../stretches'
+import { hardestStretch, sayPassage, spotsOfStretch, indicesOf } from '../stretches'
 import type { Generator } from './generator'
 
 /** How many hard measures are given back by themselves, and how many make a chain. */
@@ -16,7 +16,7 @@ export const echo = {
   name: 'Echo',
   eases: 0.25,
   find: (c) => {
-    const asked = c.stretch ? indicesOf(c.stretch) : hardest(c).slice(0, MOST_ECHOES)
+    const asked = c.stretch ? indicesOf(c.stretch) : hardestStretch(c).slice(0, MOST_ECHOES)
     const playable = asked.filter((i) => c.players.some((p) => passageVoice(c, p, { from: i, to: i })))
     const alone = playable.map((i) => sketch(c, [i], 'measure', capital(`${sayPassage(c, { from: i, to: i })}, echo`), 4))
     const chain = playable

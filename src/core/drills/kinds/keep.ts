@@ -11,7 +11,7 @@ import { eventOf, namesIn, patterned } from './pairs'
 const above = ({ note }: At): boolean => [3, 4].includes(stopOf(note)?.finger ?? 0)
 
 /** A finger that lands alone, added over 1, which stays. */
-export const keep = {
+export const keepDrills = {
   kind: 'keep',
   name: 'Keep 1, add the other',
   eases: 0.4,

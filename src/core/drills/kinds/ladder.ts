@@ -86,7 +86,7 @@ const RUNGS: readonly Rung[] = [
 ]
 
 /** For every shift of every seat the way up to it, rung by rung. */
-export const ladder = {
+export const ladderDrills = {
   kind: 'ladder',
   name: 'Shifting ladder',
   eases: 0.5,

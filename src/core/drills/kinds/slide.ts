@@ -12,7 +12,7 @@ type Forms = { readonly high: Form; readonly low: Form; readonly ats: readonly A
 type Form = { readonly pitch: Pitch; readonly event: string }
 
 /** A finger between its low and its high place, and both forms of a letter from the same start. */
-export const slide = {
+export const slideDrills = {
   kind: 'slide',
   name: 'One letter in two forms',
   eases: 0.5,

@@ -6,7 +6,7 @@ import { pieceFrom } from '../../testing/piece'
 import { firstBeatsDown, RANKED, type TeacherSaid } from '../../testing/ranked'
 import type { Piece } from '../../piece/piece'
 import type { SpotChoice } from '../choice'
-import { INSTRUMENTS, type TestSeat } from '../../testing/seats'
+import { TEST_INSTRUMENTS, type TestSeat } from '../../testing/seats'
 import { PLAIN_TONGUE } from '../../words/en/hands'
 import { adviseOn } from '../../words/en/spots/said'
 import type { Spot } from '../spots/spot'
@@ -21,7 +21,7 @@ const digest = (piece: Piece, klass: ClassSettings = DEFAULT_CLASS, choice = NOT
   saidDigest(readersOf(piece, mapsOf(ensembleMapper()(piece, emptyPlan(), klass)), choice, {}))
 /** What is said of a spot by itself to the seat that it trips. */
 const adviceOn = (s: Spot, seat: string): string =>
-  adviseOn(s, { talk: PLAIN_TONGUE, instrument: INSTRUMENTS[seat as TestSeat], line: pieceFrom('D4').lines[0] })
+  adviseOn(s, { talk: PLAIN_TONGUE, instrument: TEST_INSTRUMENTS[seat as TestSeat], line: pieceFrom('D4').lines[0] })
 const texts = (things: readonly SaidThing[]) => things.map((t) => t.text)
 
 /** Whether one of ours says what a teacher said: the same kind of thing, in one of the measures, to one of the seats. */

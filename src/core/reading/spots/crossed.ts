@@ -20,7 +20,7 @@ export const crossedStrings = (last: ReadNote, note: ReadNote): { readonly from:
   note.hold!.low > last.hold!.high ? { from: last.hold!.high, to: note.hold!.low } : { from: last.hold!.low, to: note.hold!.high }
 
 /** The two told from other pairs of strings, by their letters. */
-export function strings({ instrument }: Reading, last: ReadNote, note: ReadNote): string {
+export function crossedStringNames({ instrument }: Reading, last: ReadNote, note: ReadNote): string {
   const { from, to } = crossedStrings(last, note)
   return `${instrument.strings[from].letter} to ${instrument.strings[to].letter}`
 }
@@ -78,7 +78,7 @@ export function underHand({ note, last, over }: Crossed): boolean {
 export const crossingOf = ({ last, note }: Crossed): OfCrossing => ({ ...crossedStrings(last, note), slurred: note.slurred })
 
 const about = (r: Reading, c: Crossed) =>
-  `${strings(r, c.last, c.note)} ${facing(c.last.hold!, c.note.hold!)
+  `${crossedStringNames(r, c.last, c.note)} ${facing(c.last.hold!, c.note.hold!)
     .map((s) => s.finger)
     .join(' ')}${c.note.slurred ? ' slurred' : ''}`
 

@@ -1,5 +1,5 @@
 import { before } from '../reading'
-import { crossedStrings, strings, stringSteps } from './crossed'
+import { crossedStrings, crossedStringNames, stringSteps } from './crossed'
 import { atNotes, type Detector } from './spot'
 
 /** One finger hops to the next string at the same place. */
@@ -18,7 +18,7 @@ export const fifth = {
         note,
         hard: (note.rest ? 0.35 : 0.5) + (note.slurred ? 0.15 : 0),
         facts: { finger, ...crossedStrings(last, note), steps: stringSteps(r, last, note) },
-        about: `${finger} ${strings(r, last, note)}`,
+        about: `${finger} ${crossedStringNames(r, last, note)}`,
       }
     }),
 } as const satisfies Detector<'fifth'>

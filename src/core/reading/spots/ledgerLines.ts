@@ -1,5 +1,5 @@
 import { FIRST } from '../../instruments/instrument'
-import { CLEFS, ledgerLines as linesOf } from '../../music/clef'
+import { CLEFS, ledgerLinesAt as linesOf } from '../../music/clef'
 import { atNotes, type Detector } from './spot'
 
 /** Off the staff by more lines than one counts at sight. */

@@ -11,7 +11,7 @@ import { kindMark, type SaidSpot } from '../../words/en/spots/said'
 import { spotsOf } from '../spots'
 import { aboutKind, DETECTORS } from './detectors'
 import { SPOT_KINDS, type SpotKind } from '../../plan/spotKinds'
-import { FIRST_POSITION, INSTRUMENTS, type LearnedBySeat, STEPS, type TestSeat, SEAT } from '../../testing/seats'
+import { FIRST_POSITION, TEST_INSTRUMENTS, type LearnedBySeat, TEST_STEPS, type TestSeat, SEAT } from '../../testing/seats'
 
 type How = {
   readonly seat?: TestSeat
@@ -25,11 +25,11 @@ type How = {
   readonly tempo?: number
 }
 
-const learned = (id: string): LearnedBySeat => STEPS.find((p) => p.id === id)!.learned
+const learned = (id: string): LearnedBySeat => TEST_STEPS.find((p) => p.id === id)!.learned
 
 /** The spots of one kind of a line in test words, as the seat reads it: events where they stand. */
 function find(kind: SpotKind, text: string, how: How = {}): SaidSpot[] {
-  const { seat = 'violin', fifths = 0, mode = 'major', octave = INSTRUMENTS[how.seat ?? 'violin'].sounds } = how
+  const { seat = 'violin', fifths = 0, mode = 'major', octave = TEST_INSTRUMENTS[how.seat ?? 'violin'].sounds } = how
   const piece = { ...pieceFrom(text, { fifths, mode }, how.meter), ...(how.tempo ? { tempo: how.tempo } : {}) }
   const map = mapSeat(piece, piece.lines[0], SEAT[seat], {
     octave,
@@ -330,9 +330,9 @@ describe('what is shown', () => {
   it('matters less to a class that is further on', () => {
     const hard = (id: string) => find('fourth-finger', 'G4 A4 G4', { learned: learned(id), policy: { fourth: 'always' } })[0].hard
     expect(hard('seventh-position')).toBeLessThan(hard('first-position'))
-    expect(stageOf(INSTRUMENTS.violin, learned('first-finger').violin)).toBe('beginning')
-    expect(stageOf(INSTRUMENTS.violin, FIRST_POSITION.violin)).toBe('first position')
-    expect(stageOf(INSTRUMENTS.cello, learned('fifth-position').cello)).toBe('beyond')
+    expect(stageOf(TEST_INSTRUMENTS.violin, learned('first-finger').violin)).toBe('beginning')
+    expect(stageOf(TEST_INSTRUMENTS.violin, FIRST_POSITION.violin)).toBe('first position')
+    expect(stageOf(TEST_INSTRUMENTS.cello, learned('fifth-position').cello)).toBe('beyond')
     for (const kind of SPOT_KINDS) {
       const [beginning, , beyond] = aboutKind(kind).matters
       expect(beyond).toBeLessThanOrEqual(beginning)

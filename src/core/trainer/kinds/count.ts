@@ -1,7 +1,7 @@
 import type { Meter } from '../../music/time'
 import { PIECE_VERSION, type Piece, type PieceEvent } from '../../piece/piece'
 import { meterName } from '../../music/time'
-import { choiceOf, type AskedKind } from '../kind'
+import { answerChoice, type AskedKind } from '../kind'
 import type { Option } from '../question'
 import { counted, isCounted, lastsA, miscounted, rhythmOf, rhythmText, RHYTHMS_ASKED, type Beaten } from '../rhythm'
 import type { Trainee } from '../trainee'
@@ -38,7 +38,7 @@ function measureOf(t: Trainee, rhythm: readonly Beaten[], meter: Meter): Piece {
 }
 
 /** A measure of a rhythm: how is it counted? */
-export const count: AskedKind = {
+export const countQuestions: AskedKind = {
   kind: 'count',
   name: 'Count a rhythm',
   aloud: 'Count this measure aloud.',
@@ -59,7 +59,7 @@ export const count: AskedKind = {
       seat: t.seat.id,
       asks: `How is this measure of ${meterName(meter)} counted?`,
       shows: { kind: 'measure', piece: measureOf(t, rhythm, meter), says: subject },
-      answer: { form: 'choice', options: choiceOf(chance, right, [...miscounted(rhythm, meter), ...others].map(wrong)) },
+      answer: { form: 'choice', options: answerChoice(chance, right, [...miscounted(rhythm, meter), ...others].map(wrong)) },
       says: right,
       note: '',
     }

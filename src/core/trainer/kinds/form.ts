@@ -3,7 +3,7 @@ import { KEYS_TAUGHT } from '../../instruments/reads'
 import { FIRST } from '../../instruments/instrument'
 import type { Hold } from '../../hands/hold'
 import { saySpacing } from '../../words/en/hands'
-import { choiceOf, fingerSaid, letterSaid, noteNamed, staffOf, type AskedKind } from '../kind'
+import { answerChoice, fingerSaid, letterSaid, noteNamed, staffOf, type AskedKind } from '../kind'
 import { isOfKey, isOpened, type SeatNote } from '../notes'
 import type { Mistake, Option } from '../question'
 import type { Trainee } from '../trainee'
@@ -59,7 +59,7 @@ export const form: AskedKind = {
       seat: t.seat.id,
       asks: by === 'sign' ? 'A sign stands before it: which note, which finger?' : 'Look at the signature: which note, which finger?',
       shows: staffOf(t, [note], by === 'sign' ? { fifths: otherwise!, mode: 'major' } : note.key),
-      answer: { form: 'choice', options: choiceOf(chance, right, mistakes) },
+      answer: { form: 'choice', options: answerChoice(chance, right, mistakes) },
       says: right,
       note: name,
     }

@@ -1,7 +1,7 @@
 import { CLEFS, staffPlace } from '../../music/clef'
 import { alterIn } from '../../music/key'
 import { pitchAt, stepsOf, type Pitch } from '../../music/pitch'
-import { choiceOf, letterSaid, noteNamed, placeSaid, staffOf, type AskedKind } from '../kind'
+import { answerChoice, letterSaid, noteNamed, placeSaid, staffOf, type AskedKind } from '../kind'
 import type { Mistake, Option } from '../question'
 import type { Trainee } from '../trainee'
 
@@ -40,7 +40,7 @@ export const letter: AskedKind = {
       seat: t.seat.id,
       asks: 'Which letter is this note?',
       shows: staffOf(t, [note]),
-      answer: { form: 'choice', options: choiceOf(chance, right, misreadings(t, note.pitch, note.key.fifths)) },
+      answer: { form: 'choice', options: answerChoice(chance, right, misreadings(t, note.pitch, note.key.fifths)) },
       says: `${right}, ${placeSaid(t, note.pitch)}`,
       note: subject,
     }

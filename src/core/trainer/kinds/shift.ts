@@ -2,7 +2,7 @@ import type { Hold } from '../../hands/hold'
 import { FIRST } from '../../instruments/instrument'
 import { numeral } from '../../reading/numeral'
 import { stringName } from '../../words/en/hands'
-import { choiceOf, fingerSaid, letterSaid, noteNamed, positionSaid, waySaid, type AskedKind } from '../kind'
+import { answerChoice, fingerSaid, letterSaid, noteNamed, positionSaid, waySaid, type AskedKind } from '../kind'
 import type { Option } from '../question'
 import { isOpened, type SeatNote } from '../notes'
 
@@ -19,7 +19,7 @@ const movesOf = (note: SeatNote): { readonly from: Hold; readonly to: Hold }[] =
 }
 
 /** A finger on a string, and the hand shifts: which finger is it then? */
-export const shift: AskedKind = {
+export const shiftQuestions: AskedKind = {
   kind: 'shift',
   name: 'The finger after a shift',
   aloud: 'Which finger after the shift?',
@@ -43,7 +43,7 @@ export const shift: AskedKind = {
       seat: t.seat.id,
       asks: `${letterSaid(t, note.pitch)} is ${waySaid(t, from)}. The hand shifts to ${positionSaid(t, to)} on ${stringName(t.setup.instrument, to.stops[0].string)}: which finger plays it there?`,
       shows: { kind: 'board', at: { ...from.stops[0], finger: numeral(from.stops[0], t.talk.low) }, says: waySaid(t, from) },
-      answer: { form: 'choice', options: choiceOf(chance, right, fingers.map(other)) },
+      answer: { form: 'choice', options: answerChoice(chance, right, fingers.map(other)) },
       says: `${letterSaid(t, note.pitch)} is ${waySaid(t, to)}`,
       note: name,
     }

@@ -1,5 +1,5 @@
 import { midiOf, stepsOf } from '../../music/pitch'
-import { choiceOf, noteNamed, staffOf, type AskedKind } from '../kind'
+import { answerChoice, noteNamed, staffOf, type AskedKind } from '../kind'
 import type { SeatNote } from '../notes'
 import type { Option } from '../question'
 import type { Trainee } from '../trainee'
@@ -59,7 +59,7 @@ export const step: AskedKind = {
       seat: t.seat.id,
       asks: 'From the first note to the second: what is it, and does the bow go to another string?',
       shows: staffOf(t, a === b ? [a, a] : [a, b]),
-      answer: { form: 'choice', options: choiceOf(chance, right, mistakes) },
+      answer: { form: 'choice', options: answerChoice(chance, right, mistakes) },
       says: right,
       note: '',
     }

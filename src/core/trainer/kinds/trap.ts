@@ -7,7 +7,7 @@ import type { Reading, ReadNote } from '../../reading/reading'
 import { spotsOf } from '../../reading/spots'
 import { aboutKind } from '../../reading/spots/detectors'
 import type { Spot } from '../../reading/spots/spot'
-import { ANSWERS, choiceOf, letterSaid, type AskedKind } from '../kind'
+import { ANSWERS, answerChoice, letterSaid, type AskedKind } from '../kind'
 import type { Option } from '../question'
 
 /** From here on something at a note is a trap worth asking for; under the second a note counts as none. */
@@ -76,7 +76,7 @@ export const trap: AskedKind = {
       shows: { kind: 'measure', piece: measureOf(t.reading, spot.index), says: spot.where },
       answer: {
         form: 'choice',
-        options: choiceOf(
+        options: answerChoice(
           chance,
           at(right),
           nearest(plain, right)

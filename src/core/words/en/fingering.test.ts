@@ -7,12 +7,12 @@ import { WEIGHTS, type CostKind } from '../../fingering/weights'
 import type { Hold } from '../../hands/hold'
 import { parsePitch } from '../../music/pitch'
 import { pieceFrom } from '../../testing/piece'
-import { FIRST_POSITION, INSTRUMENTS } from '../../testing/seats'
+import { FIRST_POSITION, TEST_INSTRUMENTS } from '../../testing/seats'
 import { sayReason, saySpareds, type Telling } from './fingering'
 import { PLAIN_TONGUE, sayHold, sayStops } from './hands'
 
-const setup: Setup = { instrument: INSTRUMENTS.violin, policy: DEFAULT_POLICY, learned: FIRST_POSITION.violin }
-const telling: Telling = { talk: PLAIN_TONGUE, instrument: INSTRUMENTS.violin, line: pieceFrom('D4 E4 F4 G4').lines[0] }
+const setup: Setup = { instrument: TEST_INSTRUMENTS.violin, policy: DEFAULT_POLICY, learned: FIRST_POSITION.violin }
+const telling: Telling = { talk: PLAIN_TONGUE, instrument: TEST_INSTRUMENTS.violin, line: pieceFrom('D4 E4 F4 G4').lines[0] }
 const holdOf = (text: string, name: string): Hold =>
   candidates(setup, [parsePitch(name)!]).find((h) => sayHold(PLAIN_TONGUE, setup.instrument, h) === text)!
 

@@ -200,7 +200,7 @@ const sayOver = (over: Over): string =>
   ({ rest: 'in the rest', 'open string': 'while the open string rings', slur: 'inside the slur', nothing: 'from note to note' })[over]
 
 /** A move in short sentences, the dearest first: "Shift up to III, 5 half steps, in the rest; finger 1 leads." */
-export function sayMove(m: Move): string[] {
+export function sayHandMove(m: Move): string[] {
   const out: string[] = []
   if (m.shift) {
     const { halfSteps, guide, to, over } = m.shift

@@ -1,5 +1,5 @@
 import type { HandOut } from '@/api/handOut'
-import { ABOUT_MARKS, MARKS } from '@/core/part/marks'
+import { ABOUT_MARKS, PART_MARKS } from '@/core/part/marks'
 import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
 
@@ -22,13 +22,13 @@ export function How({ wanted, change }: Props) {
       <fieldset>
         <legend className="panel-head">Written at the notes of parts and score</legend>
         <div className="flex flex-wrap gap-x-4 gap-y-1">
-          {MARKS.map((m) => (
+          {PART_MARKS.map((m) => (
             <label key={m} className="tick">
               <input
                 type="checkbox"
                 className="accent-control"
                 checked={wanted.marks.includes(m)}
-                onChange={(e) => change({ marks: MARKS.filter((x) => (x === m ? e.target.checked : wanted.marks.includes(x))) })}
+                onChange={(e) => change({ marks: PART_MARKS.filter((x) => (x === m ? e.target.checked : wanted.marks.includes(x))) })}
               />
               {ABOUT_MARKS[m].name}
             </label>

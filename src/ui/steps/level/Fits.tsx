@@ -17,7 +17,7 @@ import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
 import { useRehearsal, useRehearsalStore } from '@/ui/rehearse/useRehearsal'
 import { DeskProvider, useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
-import { putOnShelf } from '@/ui/session/put'
+import { sendToShelf } from '@/ui/session/put'
 import { findFit } from './weigher'
 
 /** What is laid beside the tune: a line of the piece, the tune itself some measures later, or another piece of the shelf. */
@@ -180,7 +180,7 @@ function Both() {
   useEffect(() => stop, [stop])
   const put = async () => {
     const text = writeAbc(piece)
-    const brought = await putOnShelf(of, new File([text], 'two-lines.abc'), [{ piece, text, plan }])
+    const brought = await sendToShelf(of, new File([text], 'two-lines.abc'), [{ piece, text, plan }])
     if (brought.ok) router.push(piecePage(of, brought.added[0].id))
     else setProblem(brought.problem)
   }

@@ -2,7 +2,7 @@
 
 import { Fragment, useMemo, useState } from 'react'
 import { keyName } from '@/core/music/key'
-import { profileOf, sayChanges } from '@/core/balance/profile'
+import { profileOf, sayProfileChanges } from '@/core/balance/profile'
 import type { Scored } from '@/core/balance/search'
 import { mapsOf, type Ensemble } from '@/core/balance/ensemble'
 import { count } from '@/core/count'
@@ -137,7 +137,7 @@ function Changes({ scored }: { scored: Scored }) {
   const { evenness } = useLoads()
   const seats = useSeats()
   const now = useMemo(() => mapsOf(ensemble).map((m) => profileOf(piece, m)), [piece, ensemble])
-  const said = seats.map(({ id, name }, i) => ({ id, name, changes: sayChanges(now[i], scored.profiles[id]) }))
+  const said = seats.map(({ id, name }, i) => ({ id, name, changes: sayProfileChanges(now[i], scored.profiles[id]) }))
   const { setting } = scored
   const asNow = (decision: 'school' | 'fourth') =>
     deciding(seats, decision).every((s) => ensemble[s.id].setup.policy[decision] === setting[decision])

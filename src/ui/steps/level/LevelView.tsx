@@ -7,7 +7,7 @@ import { headMeasure, shortOf } from '@/core/piece/address'
 import { sayWaits } from '@/core/balance/waits'
 import type { SeatId } from '@/core/seats/seat'
 import { Chart } from '@/ui/kit/Chart'
-import { cellOf, loadChart } from './charts'
+import { chartCell, loadChart } from './charts'
 import { Fits } from './Fits'
 import { SearchPanel } from './SearchPanel'
 import { SecondLines } from './SecondLines'
@@ -75,7 +75,7 @@ function Evenness() {
         height={`clamp(${26 * seats.length + 30}px, 40vh - 200px, ${56 * seats.length + 30}px)`}
         label="Load by measure and seat, in points; the table below says the same"
         onPick={({ data }) => {
-          const cell = cellOf(seats, data)
+          const cell = chartCell(seats, data)
           if (cell) goTo(cell.index, cell.seat)
         }}
       />

@@ -2,7 +2,7 @@
 
 import { Search, Square } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { byRank, inOrder, USUAL_SPACE, WHOLE_SPACE, type Scored } from '@/core/balance/search'
+import { byRank, settingsInOrder, USUAL_SPACE, WHOLE_SPACE, type Scored } from '@/core/balance/search'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { inSentence } from '@/core/names'
 import { deciding } from '@/core/balance/setting'
@@ -35,7 +35,7 @@ export function SearchPanel() {
   const key = useDesk((d) => d.piece.key)
   const { evenness } = useLoads()
   const running = search.status === 'running'
-  const sorted = useMemo(() => inOrder(search.found, ORDERS[order].by), [search.found, order])
+  const sorted = useMemo(() => settingsInOrder(search.found, ORDERS[order].by), [search.found, order])
   // The drawing waits for the last key: the page stays free while the search runs.
   const drawn = running ? null : search.found
   const option = useMemo(

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { ChartColors } from '@/ui/kit/Chart'
-import { cellOf, keysChart, loadChart, nameSides } from './charts'
+import { chartCell, keysChart, loadChart, nameSides } from './charts'
 import { DEFAULT_CLASS } from '@/core/plan/class'
 import { seatsOf } from '@/core/seats/seat'
 import type { SeatLoad } from '@/core/balance/load'
@@ -68,9 +68,9 @@ describe('the drawing of loads', () => {
   })
 
   it('knows which cell was picked', () => {
-    expect(cellOf(seats, { value: [1, 0, 8] })).toEqual({ index: 1, seat: 'bass' })
-    expect(cellOf(seats, { value: [0, 2, 3] })).toEqual({ index: 0, seat: 'viola' })
-    expect(cellOf(seats, null)).toBeNull()
-    expect(cellOf(seats, {})).toBeNull()
+    expect(chartCell(seats, { value: [1, 0, 8] })).toEqual({ index: 1, seat: 'bass' })
+    expect(chartCell(seats, { value: [0, 2, 3] })).toEqual({ index: 0, seat: 'viola' })
+    expect(chartCell(seats, null)).toBeNull()
+    expect(chartCell(seats, {})).toBeNull()
   })
 })

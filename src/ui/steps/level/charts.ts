@@ -48,7 +48,7 @@ export const loadChart =
   }
 
 /** Which cell was picked. */
-export const cellOf = (seats: readonly Pick<Seat, 'id'>[], data: unknown): { index: number; seat: SeatId } | null => {
+export const chartCell = (seats: readonly Pick<Seat, 'id'>[], data: unknown): { index: number; seat: SeatId } | null => {
   const value = (data as { value?: number[] } | null)?.value
   return value ? { index: value[0], seat: [...seats].reverse()[value[1]].id } : null
 }

@@ -8,7 +8,7 @@ import { useClassId } from '@/ui/kit/InClass'
 import { piecePage } from '@/api/address'
 import { buttonLook } from '@/ui/kit/Button'
 import { COMPANION_NAMES, COMPANIONS, type Companion } from '@/core/plan/companion'
-import { MOST_TIMES, TEMPI } from '@/core/plan/settled'
+import { MOST_TIMES, TEMPO_BOUNDS } from '@/core/plan/settled'
 import { count } from '@/core/count'
 import { inSentence, sayNames } from '@/core/names'
 import { Select } from '@/ui/kit/Select'
@@ -91,8 +91,8 @@ function OfDrill() {
         <Number
           label="quarters a minute"
           value={info.tempo}
-          least={TEMPI.slowest}
-          most={TEMPI.fastest}
+          least={TEMPO_BOUNDS.slowest}
+          most={TEMPO_BOUNDS.fastest}
           take={(n) => edit(tempo(info.id, n))}
         />
       </div>

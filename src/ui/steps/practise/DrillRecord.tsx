@@ -9,7 +9,7 @@ import { Trouble } from '@/ui/kit/answer'
 import { Button } from '@/ui/kit/Button'
 import { TempoReached } from '@/ui/kit/TempoReached'
 import { useDesk } from '@/ui/session/DeskProvider'
-import { keep, recordOf, takeBack } from '@/ui/session/record'
+import { keepAtServer, recordOf, takeBack } from '@/ui/session/record'
 import { usePractise } from './usePractise'
 
 type Tap = Pick<PracticeRecord, 'id' | 'target' | 'clean' | 'slips'>
@@ -51,7 +51,7 @@ export function DrillRecord() {
       tempo,
       minutes: mine.length === 0 ? info.minutes : 0,
     })
-    void send(keep(of, 'records', record), () => setTaps((all) => [...all, record]))
+    void send(keepAtServer(of, 'records', record), () => setTaps((all) => [...all, record]))
   }
   const undo = () => {
     const last = mine.at(-1)

@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { useClassId } from '@/ui/kit/InClass'
 import { piecePage } from '@/api/address'
 import { Button } from '@/ui/kit/Button'
-import { putOnShelf } from '@/ui/session/put'
+import { sendToShelf } from '@/ui/session/put'
 import { usePractise } from './usePractise'
 
 /** Makes the drill that is looked at a piece of its own, with its fingers. */
@@ -18,7 +18,7 @@ export function ShelveDrill() {
   const mine = state?.of === id ? state : null
   const put = async () => {
     setState({ of: id, busy: true })
-    const reply = await putOnShelf(of, new File([], `${title}.json`), [{ piece: music.piece, plan: music.plan }])
+    const reply = await sendToShelf(of, new File([], `${title}.json`), [{ piece: music.piece, plan: music.plan }])
     setState(reply.ok ? { of: id, added: reply.added[0]?.id } : { of: id, problem: reply.problem })
   }
   return (

@@ -17,7 +17,7 @@ import { warmupPut } from '../rehearse/edits'
 import { warming } from '@/ui/rehearse/warming'
 import { Going } from '../rehearse/LessonGoing'
 import { AddDrill } from './AddDrill'
-import { asBefore, keptIn, lasting, leftOut, ordered } from './edits'
+import { asBefore, keptIn, lasting, drillLeftOut, ordered } from './edits'
 import { sayMinutes } from './minutes'
 import { pickedIn, usePick, usePractise } from './usePractise'
 
@@ -176,7 +176,7 @@ function Row({ id, minutes }: { id: string; minutes: number }) {
         type="button"
         aria-label={`Leave ${title} out`}
         title="Leave it out"
-        onClick={() => edit(leftOut(id, title))}
+        onClick={() => edit(drillLeftOut(id, title))}
         className="tap rounded p-1 text-soft hover:text-ink"
       >
         <X size={15} aria-hidden />

@@ -1,6 +1,6 @@
 import type { Companion } from '@/core/plan/companion'
 import { COMPANION_NAMES } from '@/core/plan/companion'
-import { withChoice, withDropped, withLocked, withOrder, withStep, withVariant, type WarmupSettled } from '@/core/plan/settled'
+import { withChoice, withDropped, withLocked, withOrder, withSilentStep, withVariant, type WarmupSettled } from '@/core/plan/settled'
 import { withWarmup } from '@/core/plan/plan'
 import type { Seat } from '@/core/seats/seat'
 import { ofPlan, type Edit } from '@/ui/session/edits'
@@ -11,9 +11,9 @@ const settled = (said: string, change: (w: WarmupSettled) => WarmupSettled): Edi
 export const lasting = (minutes: number): Edit => settled(`${minutes} minutes`, (w) => ({ ...w, minutes }))
 export const keptIn = (id: string, title: string, on: boolean): Edit =>
   settled(on ? `${title} stays in` : `${title} may go`, (w) => withLocked(w, id, on))
-export const leftOut = (id: string, title: string): Edit => settled(`without ${title}`, (w) => withDropped(w, id))
+export const drillLeftOut = (id: string, title: string): Edit => settled(`without ${title}`, (w) => withDropped(w, id))
 export const put = (id: string, title: string): Edit => settled(`with ${title}`, (w) => withLocked(w, id, true))
-export const stepPut = (id: string, title: string): Edit => settled(`with ${title}`, (w) => withStep(w, id))
+export const stepPut = (id: string, title: string): Edit => settled(`with ${title}`, (w) => withSilentStep(w, id))
 export const instead = (from: string, to: string, variant: string): Edit => settled(variant, (w) => withVariant(w, from, to))
 export const ordered = (ids: readonly string[]): Edit => settled('another order', (w) => withOrder(w, ids))
 export const times = (id: string, n: number): Edit => settled(`${n} times`, (w) => withChoice(w, id, { times: n }))

@@ -5,7 +5,7 @@ import { mapsOf } from '@/core/balance/ensemble'
 import { alterIn } from '@/core/music/key'
 import { plainNote, printedNote, printedPitch, spokenNote } from '@/core/music/noteName'
 import { LETTERS, type Letter } from '@/core/music/pitch'
-import { answersText, placesOf, staffOf, type AskedLetter } from '@/core/reading/answerKey'
+import { answersText, staffPlacesOf, answerStaffOf, type AskedLetter } from '@/core/reading/answerKey'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { Choice } from '@/ui/kit/Choice'
 import { CopyButton } from '@/ui/kit/CopyButton'
@@ -28,8 +28,8 @@ export function KeyTab() {
       })),
     [chosen, sign, key],
   )
-  const answers = useMemo(() => asked.map((a) => ({ asked: a, places: placesOf(setup, a, talk) })), [setup, asked, talk])
-  const staff = useMemo(() => staffOf(setup), [setup])
+  const answers = useMemo(() => asked.map((a) => ({ asked: a, places: staffPlacesOf(setup, a, talk) })), [setup, asked, talk])
+  const staff = useMemo(() => answerStaffOf(setup), [setup])
   const toggle = (l: Letter) => setChosen((c) => (c.includes(l) ? c.filter((x) => x !== l) : [...c, l]))
   return (
     <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Reading key">

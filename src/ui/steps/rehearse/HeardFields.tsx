@@ -6,7 +6,7 @@ import { Select } from '@/ui/kit/Select'
 import { USUAL_SEAT } from '@/ui/rehearse/rehearse'
 import { useRehearsal, useRehearsalStore } from '@/ui/rehearse/useRehearsal'
 import { useSeats } from '@/ui/session/DeskProvider'
-import { field, percent } from './numbers'
+import { rateField, ratePercent } from './numbers'
 
 /** Which seats sound, and how loud each of them. */
 export function WhoIsHeard() {
@@ -37,7 +37,7 @@ export function WhoIsHeard() {
                 aria-label={`Volume of ${name}`}
                 min={0}
                 max={100}
-                value={percent(volume)}
+                value={ratePercent(volume)}
                 onChange={(e) => rehearsal.setSeat(id, { volume: e.target.valueAsNumber / 100 })}
                 className="min-w-0 accent-control"
               />
@@ -91,7 +91,7 @@ export function Sound() {
           type="range"
           min={0}
           max={100}
-          value={percent(sound.level)}
+          value={ratePercent(sound.level)}
           onChange={(e) => setSound({ level: e.target.valueAsNumber / 100 })}
           className="accent-control"
         />
@@ -108,7 +108,7 @@ export function Sound() {
             const x = e.target.valueAsNumber
             if (x >= TUNING.lowest && x <= TUNING.highest) setSound({ a4: x })
           }}
-          className={`${field} w-16`}
+          className={`${rateField} w-16`}
         />
         Hz
       </label>

@@ -7,7 +7,7 @@ import { aimAt, sayShift } from '@/core/practice/aims'
 import { Trouble } from '@/ui/kit/answer'
 import { Button } from '@/ui/kit/Button'
 import { useDesk } from '@/ui/session/DeskProvider'
-import { aimOf, keep } from '@/ui/session/record'
+import { aimOf, keepAtServer } from '@/ui/session/record'
 
 /** The last of some values that was there: what was heard stays until something else is. */
 function useLast<T>(value: T | null): T | null {
@@ -32,7 +32,7 @@ export function LogTry({ event, needle }: { event: string; needle: Needle | null
     if (cents === null) return
     setBusy(true)
     const aim = aimOf({ piece, ...at, student: '', heard: heardAs(cents), cents })
-    keep(of, 'aims', aim)
+    keepAtServer(of, 'aims', aim)
       .then(() => {
         setLogged(cents)
         setSaid({ text: `Logged: ${aim.heard}, ${cents} cents.`, bad: false })

@@ -8,7 +8,7 @@ import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
 import { useRehearsal, useRehearsalStore } from '@/ui/rehearse/useRehearsal'
 import { useDesk } from '@/ui/session/DeskProvider'
-import { field, percent } from './numbers'
+import { rateField, ratePercent } from './numbers'
 
 /** How fast: by share, by number, tapped, or by the rungs of the ladder. */
 export function Tempo() {
@@ -38,10 +38,10 @@ export function Tempo() {
           id={id}
           type="range"
           aria-label="Tempo, in percent of the written one"
-          min={percent(RATES.least)}
-          max={percent(RATES.most)}
+          min={ratePercent(RATES.least)}
+          max={ratePercent(RATES.most)}
           step={5}
-          value={percent(rate)}
+          value={ratePercent(rate)}
           onChange={(e) => set(e.target.valueAsNumber / 100)}
           className="min-w-0 flex-1 accent-control"
         />
@@ -50,7 +50,7 @@ export function Tempo() {
         </Button>
       </div>
       <p className="text-fine text-soft">
-        {percent(rate)} %, ♩ = {Math.round(written * rate)}
+        {ratePercent(rate)} %, ♩ = {Math.round(written * rate)}
         {ladder ? '; the ladder sets it.' : ''}
       </p>
     </fieldset>
@@ -112,13 +112,13 @@ export function Again() {
                 max={20}
                 value={ladder.every}
                 onChange={(e) => e.target.valueAsNumber >= 1 && change({ every: Math.min(20, Math.round(e.target.valueAsNumber)) })}
-                className={`${field} w-12`}
+                className={`${rateField} w-12`}
               />
               times
             </label>
           </span>
           <span className="flex items-center gap-2">
-            Now {percent(rung.rate)} %
+            Now {ratePercent(rung.rate)} %
             <Button size="small" onClick={rehearsal.slip}>
               Slip: a step back
             </Button>
@@ -136,14 +136,14 @@ function Percent({ label, value, set, least = RATES.least }: { label: string; va
       <input
         type="number"
         aria-label={`Ladder: ${label}, in percent`}
-        min={percent(least)}
-        max={percent(RATES.most)}
-        value={percent(value)}
+        min={ratePercent(least)}
+        max={ratePercent(RATES.most)}
+        value={ratePercent(value)}
         onChange={(e) => {
           const x = e.target.valueAsNumber / 100
           if (x >= least && x <= RATES.most) set(x)
         }}
-        className={`${field} w-14`}
+        className={`${rateField} w-14`}
       />
       %
     </label>

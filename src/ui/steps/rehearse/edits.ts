@@ -1,5 +1,5 @@
 import { withRow, type NewRow, type Run, type RunRow } from '@/core/plan/run'
-import { withWarmup, type Warming } from '@/core/practice/runSheet'
+import { runWithWarmup, type Warming } from '@/core/practice/runSheet'
 import { withRun } from '@/core/plan/plan'
 import { ofPlan, type Edit } from '@/ui/session/edits'
 
@@ -9,7 +9,7 @@ const rows = (said: string, change: (rows: readonly RunRow[]) => RunRow[]): Edit
 
 export const lessonLasts = (minutes: number): Edit => lesson(`${minutes} minutes`, (run) => ({ ...run, minutes }))
 export const madeOf = (made: readonly RunRow[], said: string): Edit => rows(said, () => [...made])
-export const warmupPut = (warmup: readonly Warming[]): Edit => rows('with the warm-up', (all) => withWarmup(all, warmup))
+export const warmupPut = (warmup: readonly Warming[]): Edit => rows('with the warm-up', (all) => runWithWarmup(all, warmup))
 export const rowPut = (row: NewRow, said: string): Edit => rows(`with ${said}`, (all) => withRow(all, row))
 /** The same row once more, after itself. */
 export const rowAgain = (row: RunRow, said: string): Edit =>

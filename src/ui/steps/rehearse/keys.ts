@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect } from 'react'
-import { PRESSED, runOf, TAKEN, type KeyRow } from '@/ui/kit/keys'
+import { PRESSED, actOf, TAKEN, type KeyRow } from '@/ui/kit/keys'
 import { isOn } from '@/core/practice/lessonRun'
 import type { lessonOf } from '@/ui/rehearse/lesson'
 import { rehearsalOf } from '@/ui/rehearse/rehearse'
@@ -63,7 +63,7 @@ const isTaken = (e: KeyboardEvent): boolean => {
 export function useRunKeys(lesson: Lesson): void {
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      const run = isOn(lesson.getState()) && !isTaken(e) ? runOf(LESSON_KEYS, e) : null
+      const run = isOn(lesson.getState()) && !isTaken(e) ? actOf(LESSON_KEYS, e) : null
       if (!run) return
       run(lesson)
       e.preventDefault()
@@ -84,8 +84,8 @@ export function useRehearseKeys(): void {
       // In a lesson what plays may be a drill on a desk of its own.
       const { stage } = lesson.getState()
       const rehearsal = stage ? rehearsalOf(stage) : piece
-      const ofLesson = isOn(lesson.getState()) ? runOf(LESSON_KEYS, e) : null
-      const run = runOf(REHEARSE_KEYS, e) ?? (rehearsal.getState().playing ? runOf(PLAYING_KEYS, e) : null)
+      const ofLesson = isOn(lesson.getState()) ? actOf(LESSON_KEYS, e) : null
+      const run = actOf(REHEARSE_KEYS, e) ?? (rehearsal.getState().playing ? actOf(PLAYING_KEYS, e) : null)
       if (ofLesson) ofLesson(lesson)
       else if (run) run(rehearsal)
       else return

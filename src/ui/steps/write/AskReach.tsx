@@ -3,7 +3,7 @@
 import { useState } from 'react'
 import { keyName, type Key } from '@/core/music/key'
 import { meterName, type Meter } from '@/core/music/time'
-import { lineOf, type Draft } from '@/core/writing/draft'
+import { draftLine, type Draft } from '@/core/writing/draft'
 import { changeKey, changeMeter, type KeyReach } from '@/core/writing/frame'
 import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
@@ -18,7 +18,7 @@ export function AskReach({ asked, draft, run, done }: Props) {
   const [reach, setReach] = useState<KeyReach>('whole')
   const [how, setHow] = useState<'letters' | 'sound'>('letters')
   const [refused, setRefused] = useState('')
-  const { number } = lineOf(draft).measures[draft.at.measure]
+  const { number } = draftLine(draft).measures[draft.at.measure]
   const name = 'key' in asked ? keyName(asked.key) : meterName(asked.meter)
   const take = () => {
     if ('key' in asked) {

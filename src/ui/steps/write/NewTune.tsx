@@ -8,7 +8,7 @@ import { piecePage } from '@/api/address'
 import { begunPiece } from '@/core/writing/begin'
 import type { ClassSettings } from '@/core/plan/class'
 import { Button } from '@/ui/kit/Button'
-import { putOnShelf } from '@/ui/session/put'
+import { sendToShelf } from '@/ui/session/put'
 import { useKeptText } from './useKeptText'
 import { WriteFrame } from './Write'
 import { createWrite, type WriteState } from './writeStore'
@@ -34,7 +34,7 @@ export function NewTune({ klass }: { klass: ClassSettings }) {
   const put = () =>
     start(async () => {
       const { draft, good } = store.getState()
-      const brought = await putOnShelf(of, new File([good], 'typed.abc'), [{ piece: draft.piece, text: good }])
+      const brought = await sendToShelf(of, new File([good], 'typed.abc'), [{ piece: draft.piece, text: good }])
       if (!brought.ok) return setProblem(brought.problem)
       localStorage.removeItem(KEPT)
       router.push(piecePage(of, brought.added[0].id))

@@ -16,7 +16,7 @@ import { headline } from '@/core/piece/headline'
 import { Systems } from '@/ui/score/Systems'
 import { useEngraver } from '@/ui/score/useEngraver'
 import { useWidth } from '@/ui/score/useWidth'
-import { runOf, useKeys } from '@/ui/kit/keys'
+import { actOf, useKeys } from '@/ui/kit/keys'
 import { WRITE_KEYS } from './keys'
 import { sayCaret } from '@/core/writing/say'
 import { AskReach, type Asked } from './AskReach'
@@ -61,7 +61,7 @@ export function WriteSurface({ store, klass, onHelp, children }: Props) {
   const at = useCallback(() => ({ tune: store.getState(), help: onHelp }), [store, onHelp])
   const keys = useCallback(
     (e: React.KeyboardEvent) => {
-      const run = runOf(WRITE_KEYS, e)
+      const run = actOf(WRITE_KEYS, e)
       if (!run) return
       run(at())
       e.preventDefault()

@@ -4,7 +4,7 @@ import { pieceFrom } from '@/core/testing/piece'
 import { typeNote } from '@/core/writing/commands'
 import { readAbc } from '@/formats/abc/read'
 import { writeAbc } from '@/formats/abc/write'
-import { runOf, type Pressed } from '@/ui/kit/keys'
+import { actOf, type Pressed } from '@/ui/kit/keys'
 import { WRITE_KEYS } from './keys'
 import { createWrite } from './writeStore'
 
@@ -15,7 +15,7 @@ function tune() {
   const w = createWrite({ id: 'x', version: 1, piece, text: '' })
   const help = vi.fn()
   const press = (key: string, held: Partial<Pressed> = {}): boolean => {
-    const run = runOf(WRITE_KEYS, { key, shiftKey: false, altKey: false, ctrlKey: false, metaKey: false, ...held })
+    const run = actOf(WRITE_KEYS, { key, shiftKey: false, altKey: false, ctrlKey: false, metaKey: false, ...held })
     run?.({ tune: w.getState(), help })
     return run !== null
   }

@@ -6,7 +6,7 @@ import type { Piece } from '@/core/piece/piece'
 import { writeAbc } from '@/formats/abc/write'
 import type { FileReading } from '@/formats/outcome'
 import type { Marked } from '@/ui/kit/autosave'
-import { fresh, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
+import { freshSaving, marked, stepped, turned, type Kept } from '@/ui/kit/saving'
 import { count } from '@/core/count'
 
 /** What undo goes back to: the notes, and the text that says the same. */
@@ -72,7 +72,7 @@ export function createWrite({ of = '', ...start }: { id: string; of?: string; ve
       draft: draftOf(start.piece),
       good: text,
       text,
-      ...fresh(start.version),
+      ...freshSaving(start.version),
       reading: null,
       ids: true,
       clip: [],

@@ -2,7 +2,7 @@ import { appendFileSync, existsSync, rmSync, statSync } from 'node:fs'
 import { revalidatePath } from 'next/cache'
 import { NextResponse, type NextRequest } from 'next/server'
 import * as z from 'zod/mini'
-import { begin, nextBackup, sideFile } from '@/jobs/errands'
+import { beginErrand, nextBackup, sideFile } from '@/jobs/errands'
 import { now } from '@/store/clock'
 import { explained } from '@/store/trouble'
 import { PIECE_OF_FILE, restoreRequest } from '@/api/library'
@@ -50,8 +50,8 @@ export const POST = answering(async (request: NextRequest, context: Context) => 
   if (!to || !existsSync(wanted.data.do === 'look' ? to.file : to.staged)) return gone()
   const id =
     wanted.data.do === 'look'
-      ? begin({ kind: 'look', ...to })
-      : begin({
+      ? beginErrand({ kind: 'look', ...to })
+      : beginErrand({
           kind: 'bring',
           staged: to.staged,
           how: wanted.data.how,

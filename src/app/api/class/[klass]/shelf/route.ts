@@ -6,15 +6,15 @@ import { now } from '@/store/clock'
 import { MOST_REQUEST } from '@/formats/brought'
 import { shelfQuery, type BringReply, type ShelfReply } from '@/api/shelf'
 import { shelfPart } from '@/app/shelf'
-import { fresh, inClass, queryOf } from '../../../answer'
-import { textOf } from '../../../body'
+import { fresh, inClass, searchOf } from '../../../answer'
+import { bodyText } from '../../../body'
 
 const reply = (body: BringReply, status = 200) => NextResponse.json(body, { status })
 const refuse = (problem: string, status: number) => reply({ ok: false, problem }, status)
 
 /** A further part of the shelf, or what of it matches a search. */
 export const GET = inClass(async ({ request, klass }) =>
-  fresh((await shelfPart(klass, shelfQuery.parse(queryOf(request)))) satisfies ShelfReply),
+  fresh((await shelfPart(klass, shelfQuery.parse(searchOf(request)))) satisfies ShelfReply),
 )
 
 /**
@@ -24,7 +24,7 @@ export const GET = inClass(async ({ request, klass }) =>
 export const POST = inClass(async ({ request, klass }) => {
   const weight = Number(request.headers.get('content-length') ?? NaN)
   if (!(weight <= MOST_REQUEST)) return refuse(`more than ${megabytes(MOST_REQUEST)} at once is not taken; bring the files one by one`, 413)
-  const text = (await textOf(request, MOST_REQUEST)) ?? ''
+  const text = (await bodyText(request, MOST_REQUEST)) ?? ''
   // Read, checked and kept in the worker: a large collection takes seconds.
   const done = await inWorker({ kind: 'shelve', of: klass.id, text, now: now() })
   if ('refused' in done) return refuse(done.refused, 400)

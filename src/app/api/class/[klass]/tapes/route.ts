@@ -6,12 +6,12 @@ import { stripFor } from '@/formats/strips'
 import { stripSvg } from '@/formats/stripSvg'
 import { inWorker } from '@/jobs/pool'
 import { now } from '@/store/clock'
-import { inClass, queryOf } from '../../../answer'
+import { inClass, searchOf } from '../../../answer'
 import { attachment } from '../../../attachment'
 
 /** Strips for the fingerboard as a file, true to scale, with the tapes of the class. */
 export const GET = inClass(async ({ request, klass }) => {
-  const wanted = stripsQuery.safeParse(queryOf(request))
+  const wanted = stripsQuery.safeParse(searchOf(request))
   if (!wanted.success) return new Response(`The strips cannot be made: ${sayIssue(wanted.error)}`, { status: 400 })
   const { as, paper, strips } = wanted.data
   const made = strips.map((s) => stripFor(s, klass.settings.talk.tapes))

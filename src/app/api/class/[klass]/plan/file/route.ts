@@ -3,12 +3,12 @@ import { planCsv } from '@/formats/planFile'
 import { planIcs } from '@/formats/planIcs'
 import { inWorker } from '@/jobs/pool'
 import { now } from '@/store/clock'
-import { fresh, inClass, queryOf } from '../../../../answer'
+import { fresh, inClass, searchOf } from '../../../../answer'
 import { attachment } from '../../../../attachment'
 
 /** The plan of the class as a file: a table, or entries of a calendar. */
 export const GET = inClass(async ({ request, klass }) => {
-  const wanted = planFileQuery.safeParse(queryOf(request))
+  const wanted = planFileQuery.safeParse(searchOf(request))
   const refuse = (problem: string, status: number) => fresh({ ok: false, problem }, status)
   if (!wanted.success) return refuse('The day is missing, or the kind of file is neither csv nor ics.', 400)
   const plan = await inWorker({ kind: 'plan', of: klass.id, today: wanted.data.today })

@@ -1,14 +1,14 @@
 import { FILES_IN_PACK, handOutQuery } from '@/api/handOut'
 import { fileName } from '@/formats/fileName'
-import { filesOf, packed, type PackedSheets } from '@/jobs/pack'
+import { filesOf, packOf, type PackedSheets } from '@/jobs/pack'
 import { now } from '@/store/clock'
 import { getHead } from '@/store/pieces'
-import { ofPiece, queryOf } from '../../../../../answer'
+import { ofPiece, searchOf } from '../../../../../answer'
 import { chosenSheets, NOTHING_CHOSEN } from '../chosen'
 
 /** What is chosen in Hand out as a file for each pair of hands, packed: one after the other, as they are made. Whoever stops fetching stops the making. */
 export const GET = ofPiece(async ({ request, db, klass, head }) => {
-  const h = handOutQuery.parse(queryOf(request))
+  const h = handOutQuery.parse(searchOf(request))
   const others = await Promise.all(h.and.filter((x) => x !== head.id).map((x) => getHead(db, klass.id, x)))
   const heads = [head, ...others.filter((x) => x !== null)]
   const made = now()
@@ -27,7 +27,7 @@ export const GET = ofPiece(async ({ request, db, klass, head }) => {
   }
   if (files.length === 0) return new Response('Nobody has any of these pieces.', { status: 400 })
   const name = heads.length === 1 ? fileName(head.title) : `${fileName(head.title)} and ${heads.length - 1} more`
-  return new Response(packed(files, made), {
+  return new Response(packOf(files, made), {
     headers: {
       'content-type': 'application/zip',
       'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(`${name}.zip`)}`,
