@@ -81,6 +81,25 @@ describe('a plan, a day after the other', () => {
     expect(on).toEqual([DAYS[3]])
   })
 
+  it('holds a run through that the teacher has put on another day, and what is met before it is due', () => {
+    const ask: PlanAsk = { learnings: [tune], days: DAYS.slice(0, 9), minutes: 10 }
+    const free = run(ask).days
+    for (const is of [(id: string) => id.includes(' run '), (id: string) => id.includes(' early ')]) {
+      const at = free.findIndex((d) => d.items.some((x) => is(x.id)))
+      const item = free[at].items.find((x) => is(x.id))!
+      const there = DAYS[at + 1]
+      const { days } = run({ ...ask, moved: { [item.id]: there } })
+      expect(
+        days[at].items.some((x) => x.id === item.id),
+        item.id,
+      ).toBe(false)
+      expect(
+        days[at + 1].items.some((x) => x.chunk === item.chunk),
+        item.id,
+      ).toBe(true)
+    }
+  })
+
   it('what the teacher has put on a day as new does not come once more on it', () => {
     const { days } = run({ learnings: [tune], days: DAYS.slice(0, 3), minutes: 30, moved: { 'tune m0 new': DAYS[0] } })
     expect(days[0].items.filter((x) => x.chunk === 'm0')).toHaveLength(1)

@@ -126,7 +126,9 @@ function Task({ item, date, dates, move, tally, tap, busy }: TaskProps) {
       <span {...listeners} {...attributes} tabIndex={-1} role={undefined} aria-hidden className="cursor-grab touch-none text-soft">
         <GripVertical size={15} />
       </span>
-      <span className="w-12 shrink-0 text-sm text-soft">{KINDS[item.kind]}</span>
+      <span className="w-12 shrink-0 text-sm text-soft">
+        {item.kind === 'run-through' && item.chunk !== 'whole' ? 'part' : KINDS[item.kind]}
+      </span>
       <span className="min-w-0 flex-1 basis-56 leading-snug">
         {item.text}
         <span className="block text-fine text-soft">
