@@ -169,8 +169,14 @@ test('a line to read is written for the class, another one with one touch, and p
   await expect(second.locator('g.measure')).toHaveCount(4)
   await page.getByLabel('Key').selectOption('G major')
   await expect(page.getByRole('img', { name: /^Line in G major, 2, as notes$/ }).locator('g.measure')).toHaveCount(4)
+  await page.getByRole('radio', { name: '8', exact: true }).click()
+  await expect(page.getByRole('img', { name: /^Line in G major, 2, as notes$/ }).locator('g.measure')).toHaveCount(8)
   // Harder asks for more; a letter in two forms has a sign.
-  const points = async () => Number(/violin (\d+)/.exec((await page.getByText(/^Evenness /).textContent())!)![1])
+  const points = async () =>
+    [...(await page.getByText(/^Evenness /).textContent())!.matchAll(/(?:violin|viola|cello|bass) (\d+)/g)].reduce(
+      (sum, m) => sum + Number(m[1]),
+      0,
+    )
   const before = await points()
   await page.getByRole('button', { name: 'Harder' }).click()
   await expect(page.getByRole('button', { name: 'Harder' })).toBeDisabled()

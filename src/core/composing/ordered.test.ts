@@ -161,6 +161,28 @@ describe('a line to order', () => {
       })
       return loads.reduce((a, b) => a + b, 0) / loads.length
     }
+    // Never the other way round, whichever number is asked for.
+    for (const measures of [4, 8] as const)
+      for (const seed of someOf([2, 3, 4, 5, 6, 7, 8, 9]))
+        for (const fifths of [2, 1]) {
+          const [e, m, h] = ([0, 1, 2] as const).map((wish) =>
+            writeLine(DEFAULT_CLASS, order({ key: { fifths, mode: 'major' }, measures, seed, wish }))!,
+          )
+          // What was not found is said; what was found is really so.
+          for (const [line, wish, said] of [
+            [e, 0, 'No easier line was found'],
+            [h, 2, 'No harder line was found'],
+          ] as const) {
+            const points = (x: typeof m) => Object.values(x.evenness.bySeat).reduce((a, b) => a + b, 0)
+            if (line.asUsual) expect(points(line)).toBe(points(m))
+            else if (m.holds && line.holds) expect(Math.sign(points(line) - points(m))).toBe(wish - 1)
+            const short = sayShort({ ...line, asUsual: line.asUsual ?? false }, { train: 'plain', wish })
+            expect(short?.startsWith(said) ?? false).toBe(line.asUsual === true && line.holds)
+          }
+          if (![e, m, h].every((x) => x.holds)) continue
+          const all = [e, m, h].map((x) => Object.values(x.evenness.bySeat).reduce((a, b) => a + b, 0))
+          expect(all, `${measures}, ${seed}, ${fifths}`).toEqual([...all].sort((a, b) => a - b))
+        }
     const [easy, middle, hard] = [mean(0), mean(1), mean(2)]
     expect(easy).toBeLessThan(middle)
     expect(middle).toBeLessThan(hard)

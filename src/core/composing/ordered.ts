@@ -46,6 +46,8 @@ export type WrittenLine = {
   /** It is singable, learned, and trains what was asked; and with that even. */
   readonly sound: boolean
   readonly holds: boolean
+  /** Easier or harder was wished, and none was found that is. */
+  readonly asUsual?: true
 }
 
 /** From here on a line counts as even. */
@@ -94,6 +96,15 @@ const ANSWERS = 26
  * Null where the class has too few notes of the key in common for a tune.
  */
 export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine | null {
+  const { wish = USUAL } = order
+  const usual = written(klass, { ...order, wish: USUAL })
+  if (!usual || wish === USUAL) return usual
+  const made = written(klass, order)
+  // Easier is never more than the usual one of this number, harder never less.
+  return made && (!usual.holds || (made.holds && wishedMore(wish, made, usual))) ? made : { ...usual, asUsual: true }
+}
+
+function written(klass: ClassSettings, order: LineOrder): WrittenLine | null {
   const seats = seatsOf(klass)
   const whom = seats.map((seat) => ({ seat, ...settingsFor(klass, emptyPlan(), seat) }))
   const common = commonNotes(whom, order.key)
@@ -137,11 +148,13 @@ export function writeLine(klass: ClassSettings, order: LineOrder): WrittenLine |
       }
       let now = weighed(cellsOf(stock, chosen))
       const tried = new Set<string>()
-      for (let n = 0; n < SWAPS && !now.line.holds; n++) {
+      for (let n = 0; n < SWAPS && (!now.line.holds || wish !== USUAL); n++) {
         const swap = swapped(order, stock, chosen, now.tasks, tried, sings)
         if (!swap) break
         const next = weighed(cellsOf(stock, swap))
-        if (isBetter(next.line, now.line)) [chosen, now] = [swap, next]
+        // Once all of the order is kept it is made easier, or harder, as it is wished.
+        const isWanted = now.line.holds ? next.line.holds && wishedMore(wish, next.line, now.line) : isBetter(next.line, now.line)
+        if (isWanted) [chosen, now] = [swap, next]
       }
       if (!best || (now.line.holds && best.holds ? wishedMore(wish, now.line, best) : isBetter(now.line, best))) best = now.line
       // One of a stock is enough where several are wished for: others of it are like it.
@@ -165,7 +178,7 @@ const tasksOf = (loads: readonly (readonly number[])[], measures: number): Task[
 type Weighed = { readonly line: WrittenLine; readonly tasks: readonly Task[] }
 
 /** How many lines that keep everything are written before one is chosen: where more or less is wished the one that has most, or least, of it. */
-const ENOUGH: Readonly<Record<Wish, number>> = { 0: 3, 1: 1, 2: 3 }
+const ENOUGH: Readonly<Record<Wish, number>> = { 0: 2, 1: 1, 2: 2 }
 
 const meanOf = ({ evenness }: WrittenLine): number => {
   const all = Object.values(evenness.bySeat)
@@ -349,6 +362,7 @@ export type OrderedLine = {
   readonly things: readonly string[]
   readonly sound: boolean
   readonly holds: boolean
+  readonly asUsual: boolean
 }
 
 /** Of the first things to say about a line, as many as are told. */
@@ -358,9 +372,9 @@ const MOST_THINGS = 4
 export function orderedLine(klass: ClassSettings, order: LineOrder): OrderedLine | null {
   const made = writeLine(klass, order)
   if (!made) return null
-  const { piece, plan, ensemble, evenness, sound, holds } = made
+  const { piece, plan, ensemble, evenness, sound, holds, asUsual = false } = made
   const things = sayFirst(piece, mapsOf(ensemble), plan.spots, klass).map((t) => t.text)
-  return { piece, plan, evenness: evenness.figure, bySeat: evenness.bySeat, things: things.slice(0, MOST_THINGS), sound, holds }
+  return { piece, plan, evenness: evenness.figure, bySeat: evenness.bySeat, things: things.slice(0, MOST_THINGS), sound, holds, asUsual }
 }
 
 /** What a line that trains something has. */
@@ -375,8 +389,13 @@ const HAS: Readonly<Record<Train, string>> = {
 }
 
 /** What of its order a line does not keep; null where it keeps all. */
-export function sayShort({ sound, holds }: Pick<OrderedLine, 'sound' | 'holds'>, { train }: Pick<LineOrder, 'train'>): string | null {
+export function sayShort(
+  { sound, holds, asUsual }: Pick<OrderedLine, 'sound' | 'holds' | 'asUsual'>,
+  { train, wish = USUAL }: Pick<LineOrder, 'train' | 'wish'>,
+): string | null {
   if (!sound)
     return `No line was found that ${HAS[train]}can be sung and stays in first position, out of what this class has learned. This is the nearest; try another number or key.`
+  if (asUsual && holds)
+    return `No ${wish === 0 ? 'easier' : 'harder'} line was found for this number: this is the usual one. Try another number.`
   return holds ? null : `It is less than ${100 * EVEN} % even: the most even that was found for this number.`
 }
