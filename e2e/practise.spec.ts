@@ -118,11 +118,26 @@ test('all of it is played, item after item, each by the one key or by itself', a
   await expect(here).toContainText('F♯ and F')
   await page.keyboard.press('PageDown')
   await expect(now).toContainText(/Again: everyone, F♯ and F/)
+  // From the list it goes on where it is pointed.
+  await list(page)
+    .getByRole('listitem')
+    .first()
+    .getByRole('button', { name: /^Scale of/ })
+    .click()
+  await expect(here).toContainText('Scale of')
+  await expect(now).toContainText('Everyone')
+  await page.keyboard.press('Control+ArrowRight')
   // The last: said to be the last, and then that it was all of it.
   for (let i = 2; i < items.length; i++) await page.keyboard.press('Control+ArrowRight')
   await page.keyboard.press('Control+ArrowRight')
   await expect(now).toContainText('That was all of it')
   await list(page).getByRole('button', { name: 'Once more from the beginning' }).click()
+  await expect(now).toContainText('Everyone')
+  // Ended, what is pointed at is looked at, and not played.
+  await list(page).getByRole('button', { name: 'End' }).click()
+  await list(page).getByRole('listitem').nth(1).getByRole('button').nth(1).click()
+  await expect(page.getByRole('group', { name: 'Play the drill' })).toBeVisible()
+  await list(page).getByRole('button', { name: 'Play all of it' }).click()
   await expect(now).toContainText('Everyone')
   // Whoever leaves, leaves silence.
   await page.keyboard.press('r')

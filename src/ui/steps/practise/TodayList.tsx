@@ -10,7 +10,9 @@ import { WARMUP_MINUTES } from '@/core/practice/warmup'
 import { count, plural } from '@/core/count'
 import { Button, buttonLook } from '@/ui/kit/Button'
 import { SortedList, SortedRow } from '@/ui/kit/SortedList'
+import { isOn } from '@/core/practice/lessonRun'
 import { lessonOf } from '@/ui/rehearse/lesson'
+import { useLessonStore } from '@/ui/rehearse/useLesson'
 import { useDesk, useDeskStore } from '@/ui/session/DeskProvider'
 import { stepInPlace } from '@/ui/session/useAddress'
 import { warmupPut } from '../rehearse/edits'
@@ -135,29 +137,31 @@ function Items() {
   const edit = useDesk((d) => d.edit)
   return (
     <SortedList ids={items.map((x) => x.id)} order={(ids) => edit(ordered(ids))}>
-      {items.map((x) => (
-        <Row key={x.id} id={x.id} minutes={x.minutes} />
+      {items.map((x, at) => (
+        <Row key={x.id} id={x.id} at={at} minutes={x.minutes} />
       ))}
     </SortedList>
   )
 }
 
-function Row({ id, minutes }: { id: string; minutes: number }) {
+function Row({ id, at, minutes }: { id: string; at: number; minutes: number }) {
   const drill = usePractise((p) => p.today?.items.find((x) => x.id === id)?.drill ?? null)
   const step = usePractise((p) => p.stock?.steps.find((s) => s.id === id))
   const here = usePractise((p) => pickedIn(p) === id)
   const locked = useDesk((d) => d.plan.warmup.locked.includes(id))
   const edit = useDesk((d) => d.edit)
   const pick = usePick()
+  const run = useLessonStore()
+  // While all of it is played it goes on from here; else it is looked at.
+  const take = () => {
+    if (isOn(run.getState())) return run.begin(at)
+    run.stop()
+    pick(id)
+  }
   const title = drill?.title ?? step?.title ?? ''
   return (
     <SortedRow id={id} name={title} here={here}>
-      <button
-        type="button"
-        aria-current={here || undefined}
-        onClick={() => pick(id)}
-        className="min-w-0 flex-1 text-left text-sm leading-tight"
-      >
+      <button type="button" aria-current={here || undefined} onClick={take} className="min-w-0 flex-1 text-left text-sm leading-tight">
         <span className="font-semibold">{title}</span> <span className="whitespace-nowrap text-soft">{sayMinutes(minutes)}</span>
       </button>
       {drill && (
