@@ -4,6 +4,7 @@ import { once } from '../../once'
 import { stopOf } from '../../reading/reading'
 import { trueChecksOf } from '../../hands/trueChecks'
 import { spelled } from '../../music/spell'
+import type { Key } from '../../music/key'
 import type { Touch } from '../drill'
 import { lineTouch } from '../passages'
 import { grouped, heldTouch, linePitch, openTouch, spotsOfKinds, touchAt, type At, type SeatAtWork } from '../practised'
@@ -72,6 +73,15 @@ export function fingerUnder(p: SeatAtWork, note: At['note'], finger: number): Un
 type Under = { readonly touch: Touch; readonly pitch: Pitch }
 const fingersOf = once((_: SeatAtWork['map']) => new Map<string, Under | null>())
 
+/**
+ * What stands under a finger that has a letter (by its steps) and a sound: of a letter hand its own letter, but no sharp in
+ * a key of flats (finger 1 of half position on A is B flat there, not A sharp); of other hands as the key spells it.
+ */
+export function writtenUnder(byLetter: boolean, steps: number, midi: number, key: Key): Pitch {
+  const own = pitchAt(steps, midi - midiOf(pitchAt(steps, 0)))
+  return byLetter && !(own.alter > 0 && key.fifths < 0) ? own : spelled([midi], key)[0]
+}
+
 function placedUnder(p: SeatAtWork, note: At['note'], finger: number): Under | null {
   const s = stopOf(note)
   const mapped = p.map.byEvent.get(eventOf(note))?.[0]
@@ -82,10 +92,7 @@ function placedUnder(p: SeatAtWork, note: At['note'], finger: number): Under | n
   const open = instrument.strings[s.string]
   const midi = midiOf(open) + k
   const steps = stepsOf(open) + position.letters + finger - 1
-  const byKey = spelled([midi], note.placed.at.key)[0]
-  const byFinger = pitchAt(steps, midi - midiOf(pitchAt(steps, 0)))
-  // A finger has its letter, but no sharp in a key of flats: finger 1 next to the nut of A is B flat there.
-  const written = instrument.byLetter && !(byFinger.alter > 0 && note.placed.at.key.fifths < 0) ? byFinger : byKey
+  const written = writtenUnder(instrument.byLetter, steps, midi, note.placed.at.key)
   if (Math.abs(written.alter) > 2) return null
   const touch = heldTouch(p, written, s.string, finger, note.hold.position)
   return touch && { touch, pitch: { ...written, octave: written.octave - p.map.written } }
