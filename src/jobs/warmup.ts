@@ -3,10 +3,9 @@ import { COMPANION_NAMES } from '@/core/plan/companion'
 import { practised } from '@/core/drills/practised'
 import { capital, inSentence } from '@/core/names'
 import { USUAL_TEMPO } from '@/core/performance/tempo'
-import { TEMPO_BOUNDS, type DrillChoice, type WarmupSettled } from '@/core/plan/settled'
 import type { Done } from '@/core/practice/dayPlan'
-import { ownTempo } from '@/core/practice/ownTempo'
-import { stockOf, todayOf, type Stock } from '@/core/practice/today'
+import { atOwnTempo } from '@/core/practice/ownTempo'
+import { stockOf, todayOf } from '@/core/practice/today'
 import { ensembleMapper } from '@/core/balance/ensemble'
 import type { SheetSource } from '@/core/sheets/made'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
@@ -14,18 +13,6 @@ import { sayTimes } from '@/core/count'
 
 /** Somebody who practises by themselves: what they did of the piece. */
 type Alone = { readonly done: readonly Done[] }
-
-/** What is settled, with the passage at the tempo of whoever practises, where that is known and the teacher has settled no other. */
-function atOwnTempo({ drills }: Stock, settled: WarmupSettled, tempo: number, done: readonly Done[]): WarmupSettled {
-  const own = drills.flatMap((d): [string, DrillChoice][] => {
-    if (d.kind !== 'passage' || settled.choices[d.id]?.tempo !== undefined) return []
-    const now = ownTempo(done, tempo, { from: Math.min(...d.measures), to: Math.max(...d.measures) })
-    return now === null
-      ? []
-      : [[d.id, { ...settled.choices[d.id], tempo: Math.min(TEMPO_BOUNDS.fastest, Math.max(TEMPO_BOUNDS.slowest, now)) }]]
-  })
-  return own.length === 0 ? settled : { ...settled, choices: { ...settled.choices, ...Object.fromEntries(own) } }
-}
 
 /** One thing of a warm-up as it is told to a seat, or (null) to the class; `music`: what is played, where there is any. */
 export type WarmupItem = {

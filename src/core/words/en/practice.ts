@@ -66,4 +66,4 @@ function sayHelp(h: PlanHelp): string {
 
 /** That far less time would do. */
 export const saySpare = ({ needs, minutes }: NonNullable<DayPlan['spare']>): string =>
-  `${count(needs, 'minute')} a day would do; there are ${minutes}. There is time for another piece.`
+  `${count(needs, 'minute')} a day would do; there are ${minutes}.`
