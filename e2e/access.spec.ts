@@ -36,7 +36,7 @@ const stop = () =>
     server.kill('SIGTERM')
   })
 const signIn = async (page: Page, words: string) => {
-  await page.getByLabel('The teacher’s passphrase').fill(words)
+  await page.getByLabel('Teacher’s passphrase').fill(words)
   await page.getByRole('button', { name: 'Open' }).click()
 }
 

@@ -4,7 +4,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { open } from './open'
 import { CLASS_API, ORIGIN, pieceIn } from './origin'
 
-const files = (page: Page) => page.getByRole('region', { name: 'Files brought' })
+const files = (page: Page) => page.getByRole('region', { name: 'Files' })
 const abc = (title: string, body: string) => `X:1\nT:${title}\nM:4/4\nL:1/4\nK:G\n${body}\n`
 const file = (name: string, text: string | Buffer) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(text) })
 /** A file dropped on the page, as a hand does it. */
@@ -87,7 +87,7 @@ test('of several tunes some are chosen; what was played is put on a grid that ca
   await expect(files(page)).not.toContainText('by 0 ms at most')
   await files(page).getByLabel('Key').selectOption({ label: 'C major' })
   await expect(files(page)).toContainText('Now: C major')
-  await files(page).getByRole('button', { name: 'Add it so' }).click()
+  await files(page).getByRole('button', { name: 'Add it like this' }).click()
   await expect(page).toHaveURL(/\/piece\//)
   // It has the name of the piece that was played: another one, for the tests that open that by its name.
   await page.getByRole('button', { name: 'The Ferry at Low Water' }).click()
@@ -101,7 +101,7 @@ test('of several tunes some are chosen; what was played is put on a grid that ca
 test('taken away as MusicXML and brought again it is the same piece; the file it came in comes back byte for byte', async ({ page }) => {
   await open(page, 'Lanterns on the Weir')
   const get = async (name: string | RegExp): Promise<Buffer> => {
-    await page.getByRole('button', { name: 'Take away' }).click()
+    await page.getByRole('button', { name: 'Export' }).click()
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name }).click()])
     return readFileSync(await download.path())
   }
@@ -142,9 +142,9 @@ test('everything is saved as one file and brought back; a file that is none is r
   await expect(page.getByText(/^\d+ pieces and \d+ files are in it/)).toBeVisible()
   const kept = info.outputPath('library.zip')
   writeFileSync(kept, zip)
-  const input = page.getByLabel('Library to bring back')
+  const input = page.getByLabel('Backup to restore')
   await input.setInputFiles(kept)
-  await expect(page.getByText('Nothing in it is missing here.')).toBeVisible()
+  await expect(page.getByText('You already have everything in it.')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Add what is missing' })).toBeDisabled()
   await page.getByRole('button', { name: 'Leave everything as it is' }).click()
   await input.setInputFiles([file('none.zip', 'nothing')])

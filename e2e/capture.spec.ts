@@ -44,16 +44,16 @@ test.use({
   },
 })
 
-test('a microphone that hears a recording: its cents against the string that is meant, and its name where none is', async ({ page }) => {
+test('a microphone that hears a recording: its cents, then the string that is meant, and its name where none is', async ({ page }) => {
   await open(page, 'Two Barges')
   await page.keyboard.press('y')
-  await page.getByRole('tab', { name: 'True strings' }).click()
-  const ear = page.getByRole('region', { name: 'True strings' })
+  await page.getByRole('tab', { name: 'Tuner' }).click()
+  const ear = page.getByRole('region', { name: 'Tuner' })
   await ear.getByRole('button', { name: 'Open A' }).click()
   await ear.getByRole('button', { name: 'Microphone' }).click()
   await expect(ear.getByRole('status')).toHaveText(/^Sharp by 2[3-7] cents: lower\.$/)
-  await ear.getByRole('button', { name: 'what was that?' }).click()
+  await ear.getByRole('button', { name: 'any note' }).click()
   await expect(ear.getByRole('status')).toHaveText(/^A, 2[3-7] cents sharp \(44[5-7]\.\d Hz\)\.$/)
   await ear.getByRole('button', { name: 'Stop listening' }).click()
-  await expect(ear.getByRole('status')).toHaveText('Nothing is listened to.')
+  await expect(ear.getByRole('status')).toHaveText('Not listening.')
 })

@@ -33,7 +33,7 @@ test('what the class has learned is set, seen on the shelf at once, kept, and fe
   await four.focus()
   await page.keyboard.press('Space')
   await expect(four).toHaveAttribute('aria-pressed', 'false')
-  await expect(page.getByText('Set by hand, seat by seat')).toBeVisible()
+  await expect(page.getByText('Set by hand for each seat')).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(four).toHaveAttribute('aria-pressed', 'true')
   await expect(page.getByRole('radio', { name: /6 · First position/ })).toBeChecked()
@@ -42,16 +42,16 @@ test('what the class has learned is set, seen on the shelf at once, kept, and fe
 
 test('the class decides, a piece decides otherwise, and one seat otherwise again', async ({ page }) => {
   await page.goto('/class')
-  await page.getByLabel('Open string or 4').selectOption({ label: '4 wherever it can be' })
+  await page.getByLabel('Open string or 4').selectOption({ label: '4 whenever possible' })
   await saved(page)
   await open(page, 'The Ferry at Low Water')
   await page.keyboard.press('ArrowRight')
   await expect(answer(page, 'Violin')).toContainText('4 on D')
   await page.getByRole('button', { name: 'Choices', exact: true }).click()
   // What has a frame differs from the class: nothing yet, then what is chosen here.
-  await expect(page.getByText('What has an orange frame differs from the class.')).toBeVisible()
+  await expect(page.getByText('An orange frame marks what differs from the class.')).toBeVisible()
   await expect(page.locator('[data-own]')).toHaveCount(0)
-  await page.getByLabel('Open string or 4').selectOption({ label: 'open wherever there is one' })
+  await page.getByLabel('Open string or 4').selectOption({ label: 'open whenever there is one' })
   await expect(page.locator('[data-own]')).toHaveCount(1)
   await expect(page.getByLabel('Open string or 4')).toHaveAttribute('data-own')
   // What it changes is said for each seat at once.
@@ -63,7 +63,7 @@ test('the class decides, a piece decides otherwise, and one seat otherwise again
   await expect(answer(page, 'Viola')).toContainText('Open A')
   await page.getByRole('button', { name: 'Choices', exact: true }).click()
   await page.getByRole('radiogroup', { name: 'For whom' }).getByRole('radio', { name: 'Viola' }).click()
-  await page.getByLabel('Open string or 4').selectOption({ label: '4 wherever it can be' })
+  await page.getByLabel('Open string or 4').selectOption({ label: '4 whenever possible' })
   await page.keyboard.press('Escape')
   await expect(answer(page, 'Violin')).toContainText('Open A')
   await expect(answer(page, 'Viola')).toContainText('4 on D')
@@ -91,7 +91,7 @@ test('another window’s class is never overwritten unseen', async ({ page, cont
   await page.getByLabel('School').fill('Quillbrook Upper School')
   const alert = page.getByRole('alert').filter({ hasText: 'changed in another window' })
   await expect(alert).toBeVisible()
-  await page.getByRole('button', { name: 'Keep mine' }).click()
+  await page.getByRole('button', { name: 'Keep this one' }).click()
   await expect(alert).toBeHidden()
   await page.getByLabel('School').fill('Quillbrook School')
   await saved(page)
@@ -109,7 +109,7 @@ test('the pins of all pieces say which way of the class would have made them nee
   }
   await page.goto('/class')
   await page.getByRole('button', { name: 'What do my pins say?' }).click()
-  await expect(page.getByText('Nothing is pinned in a piece of this class.')).toBeVisible()
+  await expect(page.getByText('You haven’t pinned anything in this class’s pieces.')).toBeVisible()
   await open(page, "The Lamplighter's Shortcut")
   const status = page.getByRole('status').filter({ hasText: /^saved$/ })
   // The A of two measures with 4 on D, where the class takes the open string.
@@ -120,7 +120,7 @@ test('the pins of all pieces say which way of the class would have made them nee
   await expect(
     page.getByText(/^With “4 wherever it can be” \(open string or 4\), 2 of your 2 pins in 1 piece would not be needed\. /),
   ).toBeVisible()
-  await page.getByRole('button', { name: 'Make it the class’s way' }).click()
+  await page.getByRole('button', { name: 'Do this for the class' }).click()
   await expect(page.getByLabel('Open string or 4')).toHaveValue('3')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByLabel('Open string or 4')).toHaveValue('1')

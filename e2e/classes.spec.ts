@@ -36,7 +36,7 @@ test('several classes: another one is opened with its shelf, one is made like it
   await page.getByRole('menuitem', { name: 'A new class …' }).click()
   const dialog = page.getByRole('dialog', { name: 'A new class' })
   await dialog.getByLabel('What is it called?').fill('Monday Owls')
-  await dialog.getByLabel('with its pieces on the shelf').check()
+  await dialog.getByLabel('and its pieces').check()
   await dialog.getByRole('button', { name: 'Make it' }).click()
   await expect(page).toHaveURL(/\/people$/)
   await expect(page.getByRole('heading', { name: 'Monday Owls' })).toBeVisible()
@@ -46,13 +46,13 @@ test('several classes: another one is opened with its shelf, one is made like it
   await expect(page.getByRole('list', { name: 'Pieces' }).getByRole('listitem')).toHaveCount(2)
   // A piece goes from this shelf alone: the others keep it.
   await page.getByRole('button', { name: "Delete The Lamplighter's Shortcut", exact: true }).click()
-  await expect(page.getByText("The Lamplighter's Shortcut is off the shelf. Another class still has it.")).toBeVisible()
+  await expect(page.getByText("The Lamplighter's Shortcut is deleted. Another class still has it.")).toBeVisible()
   await expect(page.getByRole('list', { name: 'Pieces' }).getByRole('listitem')).toHaveCount(1)
-  await page.getByRole('button', { name: 'Shelves of Two Bells and a Gate' }).click()
+  await page.getByRole('button', { name: 'Classes with Two Bells and a Gate' }).click()
   await expect(page.getByRole('menuitemcheckbox', { name: 'Friday Beginners' })).toHaveAttribute('aria-checked', 'true')
   await page.keyboard.press('Escape')
   // Its focus goes back to where it was opened from; a menu opened meanwhile would lose it, and close.
-  await expect(page.getByRole('button', { name: 'Shelves of Two Bells and a Gate' })).toBeFocused()
+  await expect(page.getByRole('button', { name: 'Classes with Two Bells and a Gate' })).toBeFocused()
 
   // A menu that loses its focus while it opens closes again: then it is opened once more.
   const away = page.getByRole('menuitem', { name: 'Take Monday Owls away' })
@@ -61,7 +61,7 @@ test('several classes: another one is opened with its shelf, one is made like it
     await expect(away).toBeVisible({ timeout: 2000 })
   }).toPass()
   await away.click()
-  await expect(page.getByText('Monday Owls has been taken away. Nothing of it is lost.')).toBeVisible()
+  await expect(page.getByText('Monday Owls is removed. Nothing is lost.')).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Friday Beginners' })).toBeVisible()
   await page.getByRole('listitem').filter({ hasText: 'Monday Owls has been' }).getByRole('button', { name: 'Undo' }).click()
   // It was the one that was open, and is again.
@@ -118,7 +118,7 @@ test('students: added, brought from a list with its columns matched and bad rows
     mimeType: 'text/csv',
     buffer: Buffer.from('Pupil;Plays;Note\nAnka;viola;\nBeni;oboe;\nCaro;Basses;new\n'),
   })
-  await expect(dialog.getByRole('region', { name: 'The list as it came' })).toBeVisible()
+  await expect(dialog.getByRole('region', { name: 'Your list' })).toBeVisible()
   await expect(dialog.getByLabel('What Pupil is')).toHaveValue('name')
   await expect(dialog.getByText('row 2: Anka: there is no seat')).toBeVisible()
   await dialog.getByLabel('What Plays is').selectOption('seat')
@@ -129,7 +129,7 @@ test('students: added, brought from a list with its columns matched and bad rows
   await expect(page.getByText('saved', { exact: true })).toBeVisible()
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    students(page).getByRole('button', { name: 'Save the list' }).click(),
+    students(page).getByRole('button', { name: 'Save as a list' }).click(),
   ])
   const list = readFileSync(await download.path(), 'utf8')
   expect(list).toContain('Caro,Bass,,')
@@ -198,7 +198,7 @@ test('each student has a sheet of their own: by name, larger, without the fourth
   await expect(page).toHaveURL(/\/piece\//)
   await page.goto(`${pieceAt(page.url())}/print`)
   await page.getByLabel('A sheet for each student (12)').check()
-  const link = page.getByRole('link', { name: 'Each student’s as PDF' })
+  const link = page.getByRole('link', { name: 'One PDF for each student' })
   await expect(link).toBeVisible()
   const bytes = await (await page.request.get((await link.getAttribute('href'))!)).body()
   // The same as a file each, packed.

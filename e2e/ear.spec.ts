@@ -1,12 +1,12 @@
 import { expect, test, type Page } from './test'
 import { open } from './open'
 
-const ear = (page: Page) => page.getByRole('region', { name: 'True strings' })
+const ear = (page: Page) => page.getByRole('region', { name: 'Tuner' })
 
 async function listening(page: Page): Promise<void> {
   await open(page, 'Two Barges')
   await page.keyboard.press('y')
-  await page.getByRole('tab', { name: 'True strings' }).click()
+  await page.getByRole('tab', { name: 'Tuner' }).click()
   await expect(ear(page)).toBeVisible()
 }
 
@@ -29,11 +29,11 @@ test('with eyes shut a try at a shift is shown after the note, and goes into the
   await expect(bench).toBeVisible()
   await bench.getByRole('button', { name: 'Bass', exact: true }).click()
   // The bass shifts to the D of measure 1.
-  await page.getByRole('tab', { name: 'True strings' }).click()
+  await page.getByRole('tab', { name: 'Tuner' }).click()
   await page.getByRole('group', { name: /^Notes of the seats/ }).focus()
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
   await expect(ear(page).getByText(/^A shift lands here: up from I to III on G\.$/)).toBeVisible()
-  await ear(page).getByLabel('Eyes shut: shown only after the note').check()
+  await ear(page).getByLabel('Ears only: show it after the note').check()
   await ear(page).getByRole('button', { name: 'Made-up student' }).click()
   await expect(ear(page).getByText('Listening …')).toBeVisible()
   const log = ear(page).getByRole('button', { name: 'Log this try' })
@@ -63,7 +63,7 @@ test('the microphone is read against the note that is meant; a wrong note is no 
   await ear(page).getByRole('button', { name: 'Open E' }).click()
   await expect(ear(page).getByRole('status')).toHaveText('Too much else sounding, or another note.')
   await ear(page).getByRole('button', { name: 'Stop listening' }).click()
-  await expect(ear(page).getByRole('status')).toHaveText('Nothing is listened to.')
+  await expect(ear(page).getByRole('status')).toHaveText('Not listening.')
 })
 
 test('a microphone that is refused is said in words, and the rest works', async ({ page }) => {
@@ -90,7 +90,7 @@ test('open strings in turn: the next comes when one is true, and the made-up stu
   await ear(page).getByRole('button', { name: 'Made-up student' }).click()
   await expect(ear(page).getByText('Bass: open E, 41.2 Hz.')).toBeVisible()
   await expect(ear(page).getByText('Bass: open G, 98.0 Hz.')).toBeVisible()
-  await expect(ear(page).getByRole('status')).toHaveText('All strings of the bass were true.')
+  await expect(ear(page).getByRole('status')).toHaveText('All strings of the bass are in tune.')
 })
 
 test('what was that? names any note; a drone has the string below; a try at a note where the hand stays is logged', async ({ page }) => {
@@ -99,8 +99,8 @@ test('what was that? names any note; a drone has the string below; a try at a no
   await ear(page).getByLabel('with the string below, G').check()
   await ear(page).getByRole('button', { name: 'Hear it' }).click()
   await expect(ear(page).getByRole('button', { name: 'Stop the tone' })).toBeVisible()
-  await ear(page).getByRole('button', { name: 'what was that?' }).click()
-  await expect(ear(page).getByText('Whichever note comes is named.')).toBeVisible()
+  await ear(page).getByRole('button', { name: 'any note' }).click()
+  await expect(ear(page).getByText('Play any note and we name it.')).toBeVisible()
   await ear(page).getByRole('button', { name: 'Made-up student' }).click()
   await expect(ear(page).getByRole('status')).toHaveText(/^Made-up student\. [A-G][♯♭]?(, \d+ cents (sharp|flat))? \([\d.]+ Hz\)\.$/)
   await ear(page).getByRole('button', { name: 'picked note' }).click()

@@ -15,13 +15,13 @@ test('what was printed is kept: it comes out again byte for byte when the finger
   await open(page, 'The Ferry at Low Water')
   const piece = pieceAt(page.url())
   await page.goto(`${piece}/print?seats=violin,cello`)
-  await page.getByLabel('Name of what is kept').fill('March')
-  await page.getByRole('button', { name: 'Keep this' }).click()
+  await page.getByLabel('Name of this print').fill('March')
+  await page.getByRole('button', { name: 'Save this print' }).click()
   const again = /^Print again: March, /
   await expect(page.getByRole('link', { name: again })).toBeVisible()
   const march = await fetched(page, again)
   expect(march.subarray(0, 5).toString()).toBe('%PDF-')
-  await page.getByText('What is otherwise today').click()
+  await page.getByText('What’s different today').click()
   await expect(page.getByText('Nothing: the piece is fingered today as on this sheet.')).toBeVisible()
 
   // Another finger for the violin; the sheet of March stays what it was.
@@ -33,13 +33,13 @@ test('what was printed is kept: it comes out again byte for byte when the finger
   await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
   await page.goto(`${piece}/print`)
   expect(await fetched(page, again)).toEqual(march)
-  await page.getByText('What is otherwise today').click()
+  await page.getByText('What’s different today').click()
   await expect(page.getByText('Violin: 1 pin otherwise (0 then, 1 now).')).toBeVisible()
   await expect(page.getByText('Violin: Line 1, measure 1, beat 2: was A4 open A, is A4 4 on D.')).toBeVisible()
   await page.getByRole('button', { name: /^Throw away: March/ }).click()
   await expect(page.getByRole('link', { name: again })).toHaveCount(0)
   // The piece is left as it was found: other tests read it too.
   await page.goto(`${piece}?m=1&n=2`)
-  await page.getByRole('button', { name: 'Lift the pin' }).click()
+  await page.getByRole('button', { name: 'Take the pin away' }).click()
   await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
 })

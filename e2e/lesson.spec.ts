@@ -13,10 +13,10 @@ async function atLesson(page: Page, title: string): Promise<void> {
   await expect(lesson(page)).toBeVisible()
 }
 
-test('a lesson is made of the warm-up, changed, moved with the keys, and taken back', async ({ page }) => {
+test('a lesson is made of the warm-up, changed, moved with the keys, and undone', async ({ page }) => {
   await atLesson(page, 'Copper Kettle March')
   await expect(lesson(page).getByText(/^Nothing is in it yet/)).toBeVisible()
-  await lesson(page).getByRole('button', { name: 'Of the warm-up and the plan' }).click()
+  await lesson(page).getByRole('button', { name: 'From the warm-up and the plan' }).click()
   await expect(rows(page).first()).toContainText('Tune')
   await expect(rows(page).last()).toContainText('All of it')
   await expect(lesson(page).getByText(/^\d+ of 30 minutes\.$/)).toBeVisible()
@@ -33,7 +33,7 @@ test('a lesson is made of the warm-up, changed, moved with the keys, and taken b
   await lesson(page).getByRole('button', { name: 'Change Tune' }).click()
   await lesson(page).getByLabel('How long, in seconds').fill('690')
   await expect.poll(minutes).toBe(before + 10)
-  await lesson(page).getByLabel('The lesson lasts, in minutes').fill(`${before}`)
+  await lesson(page).getByLabel('Lesson length in minutes').fill(`${before}`)
   await expect(lesson(page).getByText(`${before + 10} minutes: 10 minutes too long.`)).toBeVisible()
   // Moved with the keys: below the row after it.
   const second = (await rows(page).nth(1).getByRole('button', { name: /^Move/ }).getAttribute('aria-label'))!
@@ -58,7 +58,7 @@ test('it runs by itself: a step, a passage that seats take in turn, what comes n
   await atLesson(page, 'Two Barges')
   await page.keyboard.press('Shift+ArrowRight')
   const put = lesson(page).getByRole('group', { name: 'Put into the lesson' })
-  await put.getByLabel('Put in a step without notes').selectOption('Find the first note, without a sound')
+  await put.getByLabel('Add a step without notes').selectOption('Find the first note, without a sound')
   await put.getByRole('button', { name: /^Measure/ }).click()
   await lesson(page)
     .getByRole('button', { name: /^Change Measure/ })
@@ -76,13 +76,13 @@ test('it runs by itself: a step, a passage that seats take in turn, what comes n
   await expect(rows(page).nth(2)).toContainText('viola')
   const wall = await page.context().newPage()
   await wall.goto(page.url().replace(/rehearse.*/, 'wall'))
-  await expect(wall.getByText('In step with the window that rehearses.')).toBeVisible()
+  await expect(wall.getByText('Following the Rehearse window.')).toBeVisible()
   await page.bringToFront()
 
   const began = Date.now()
   await lesson(page).getByRole('button', { name: 'Run it' }).click()
   await expect(now(page).getByText('Find the first note, without a sound')).toBeVisible()
-  await expect(now(page).getByText('Next: viola, measures 1 to 2.', { exact: false })).toBeVisible()
+  await expect(now(page).getByText('Next: viola, measures 1 and 2.', { exact: false })).toBeVisible()
   await expect(wall.getByText('30 minutes left')).toBeVisible()
   await expect(wall.getByText('Find the first note, without a sound')).toBeVisible()
   await page.mouse.move(4, 4)
@@ -90,17 +90,17 @@ test('it runs by itself: a step, a passage that seats take in turn, what comes n
   await page.keyboard.press('Space')
   await expect(now(page).getByText('Bows ready')).toBeVisible()
   await expect(now(page).getByText(/^Viola, ♩ = /)).toBeVisible()
-  await expect(now(page).getByText('Next: viola, measures 1 to 2')).toBeVisible()
+  await expect(now(page).getByText('Next: viola, measures 1 and 2')).toBeVisible()
   await expect(wall.getByText('Viola.', { exact: false }).first()).toBeVisible()
   await page.keyboard.press('c')
   await expect(lesson(page).getByText('This row: 1 clean.')).toBeVisible()
   // It rests, and says what comes; then goes on by itself.
-  await expect(now(page).getByText('Next: viola, measures 1 to 2', { exact: true })).toBeVisible()
-  await expect(wall.getByText('Next: viola, measures 1 to 2', { exact: true })).toBeVisible()
+  await expect(now(page).getByText('Next: viola, measures 1 and 2', { exact: true })).toBeVisible()
+  await expect(wall.getByText('Next: viola, measures 1 and 2', { exact: true })).toBeVisible()
   await expect(now(page).getByText('Bows ready')).toBeVisible()
   // Stopped in the middle, it waits and comes again.
   await page.keyboard.press('PageDown')
-  await expect(now(page).getByText('Again: viola, measures 1 to 2')).toBeVisible()
+  await expect(now(page).getByText('Again: viola, measures 1 and 2')).toBeVisible()
   await page.keyboard.press('PageDown')
   await expect(now(page).getByText('That was all of it')).toBeVisible()
   await expect(rows(page).nth(1)).toContainText('done')
@@ -123,10 +123,10 @@ test('it runs by itself: a step, a passage that seats take in turn, what comes n
 test('a warm-up goes into the lesson and plays as a whole: its drill stands on the bench, row by row by hand', async ({ page }) => {
   await open(page, 'Two Bells and a Gate')
   await page.keyboard.press('t')
-  await page.getByRole('button', { name: 'Into the lesson' }).click()
+  await page.getByRole('button', { name: 'Add to the lesson' }).click()
   await expect(page).toHaveURL(/\/rehearse/)
   await expect(rows(page).first()).toContainText('♩ = ')
-  await lesson(page).getByLabel('One after the other, by hand').check()
+  await lesson(page).getByLabel('One after the other').check()
   await lesson(page).getByRole('button', { name: 'Run it' }).click()
   await expect(page.getByRole('group', { name: /^Notes of the drill/ })).toBeVisible()
   await expect(now(page).getByText('Bows ready')).toBeVisible()

@@ -4,7 +4,7 @@ import { found } from './barriers'
 import { open, reload } from './open'
 
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
-const settings = (page: Page) => page.getByRole('table', { name: 'Settings found, best first' })
+const settings = (page: Page) => page.getByRole('table', { name: 'Keys and octaves found, best first' })
 const evenness = async (page: Page) =>
   Number(
     /Evenness (\d+) %/.exec(
@@ -43,7 +43,7 @@ test('another key is found in a worker, taken with one touch, undone, and saved'
   }
   await page.getByRole('button', { name: 'D major', exact: true }).click()
   await expect(settings(page)).toContainText(/instead of/)
-  await page.getByText('The keys in a picture').click()
+  await page.getByText('The keys as a picture').click()
   await expect(
     page
       .getByRole('img', { name: /^Keys by load/ })
@@ -155,7 +155,7 @@ test('a long search leaves the page free, and ends when it is cancelled', async 
 
 test('a line to read is written for the class, another one with one touch, and put on the shelf as it stands', async ({ page }) => {
   await page.goto('/new')
-  await page.getByRole('link', { name: 'Or have a line to read written' }).click()
+  await page.getByRole('link', { name: 'Or get a sight-reading line' }).click()
   await expect(page).toHaveURL(/\/line$/)
   const drawing = page.getByRole('img', { name: /^Line in D major, 1, as notes$/ })
   await expect(drawing.locator('g.note').first()).toBeAttached()
@@ -181,7 +181,7 @@ test('a line to read is written for the class, another one with one touch, and p
   await page.getByRole('button', { name: 'Harder' }).click()
   await expect(page.getByRole('button', { name: 'Harder' })).toBeDisabled()
   await expect.poll(points).toBeGreaterThan(before)
-  await page.getByRole('button', { name: 'Put it on the shelf and map it' }).click()
+  await page.getByRole('button', { name: 'Add it to your pieces' }).click()
   await expect(page).toHaveURL(/\/piece\//)
   await expect(page.getByRole('heading', { name: 'Line in G major, 2' })).toBeVisible()
   // Every seat has it in what it has learned: nothing is new, nothing out of reach.

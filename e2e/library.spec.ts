@@ -12,7 +12,7 @@ test('what was taken off the shelf has a place: it is put back, or deleted for g
     await expect(page.getByRole('link', { name: `${copy} (copy)` })).toBeHidden()
   }
   await page.goto('/library')
-  const off = page.getByRole('region', { name: 'Off the shelf' })
+  const off = page.getByRole('region', { name: 'Deleted pieces' })
   await expect(off).toContainText('Two Barges (copy)')
   await off.getByRole('button', { name: 'Put Two Barges (copy) back' }).click()
   await expect(off).not.toContainText('Two Barges (copy)')
@@ -20,7 +20,7 @@ test('what was taken off the shelf has a place: it is put back, or deleted for g
   const sure = page.getByRole('alertdialog', { name: /Delete “Copper Kettle March \(copy\)” for good\?/ })
   await sure.getByRole('button', { name: 'Keep' }).click()
   await expect(off).toContainText('Copper Kettle March (copy)')
-  await off.getByRole('button', { name: 'Empty this place' }).click()
+  await off.getByRole('button', { name: 'Delete all for good' }).click()
   await page.getByRole('button', { name: 'Delete them for good' }).click()
   await expect(off).toContainText('Nothing has been taken off')
   for (const theme of ['light', 'dark']) {
@@ -32,7 +32,7 @@ test('what was taken off the shelf has a place: it is put back, or deleted for g
 
 test('everything is made as in the file, and what stood before is kept', async ({ page }, info) => {
   await page.goto('/library')
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save everything' }).click()])
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Back up everything' }).click()])
   const kept = info.outputPath('library.zip')
   await download.saveAs(kept)
   await page.goto('/')
@@ -43,10 +43,10 @@ test('everything is made as in the file, and what stood before is kept', async (
   await page.getByRole('textbox', { name: 'Name of the class' }).fill('Another name')
   await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
   await page.goto('/library')
-  await page.getByLabel('Library to bring back').setInputFiles(kept)
-  await page.getByRole('button', { name: 'Make everything as in the file' }).click()
+  await page.getByLabel('Backup to restore').setInputFiles(kept)
+  await page.getByRole('button', { name: 'Replace everything with the backup' }).click()
   await expect(page.getByText(/^Everything is as in the file now: \d+ pieces\. What stood before is kept below\.$/)).toBeVisible()
-  const before = page.getByRole('region', { name: 'Saved before everything was replaced' }).getByRole('link').first()
+  const before = page.getByRole('region', { name: 'Saved before you replaced everything' }).getByRole('link').first()
   const [safe] = await Promise.all([page.waitForEvent('download'), before.click()])
   expect(safe.suggestedFilename()).toMatch(/^Even Seat before-/)
   await page.goto('/')
@@ -59,6 +59,6 @@ test('a version is kept under a name', async ({ page }) => {
   await open(page, 'Copper Kettle March')
   await page.goto(`${pieceAt(page.url())}/history?version=1`)
   await page.getByLabel('Name').fill('as it came')
-  await page.getByRole('button', { name: 'Keep by name' }).click()
+  await page.getByRole('button', { name: 'Name it' }).click()
   await expect(page.getByRole('navigation', { name: 'Saved versions' })).toContainText('as it came')
 })

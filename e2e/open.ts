@@ -75,7 +75,7 @@ export async function open(page: Page, title: string): Promise<void> {
     await page.getByRole('link', { name: title }).first().click()
   }
   await expect(page.getByRole('heading', { name: title })).toBeVisible()
-  await expect(page.getByRole('complementary', { name: 'Picked moment' })).toBeVisible()
+  await expect(page.getByRole('complementary', { name: 'Picked note' })).toBeVisible()
   await awake(page)
   ADDRESSES.set(`${baseURL} ${title}`, new URL(page.url()).pathname)
 }

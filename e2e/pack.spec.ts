@@ -24,7 +24,7 @@ async function openClass(page: Page, name: RegExp): Promise<void> {
 /** Packs what is chosen, and gives the files; what was said on the way must be so. */
 async function packed(page: Page): Promise<Record<string, Uint8Array>> {
   const coming = page.waitForEvent('download', { timeout: 120_000 })
-  await page.getByRole('button', { name: 'Pack a file each' }).click()
+  await page.getByRole('button', { name: 'Make the zip' }).click()
   await expect(page.getByRole('progressbar')).toBeVisible()
   const download = await coming
   const files = unzipSync(new Uint8Array(readFileSync(await download.path())))
@@ -47,7 +47,7 @@ function found(name: string, bytes: Uint8Array): { readonly pages: readonly stri
   expect(drawn.status, name).toBe(0)
   const cut: number[] = []
   let [at, drawnPages] = [0, 0]
-  // Pages one after the other, each a PGM (Netpbm): "P5", width, height, 255, then a byte a pixel.
+  // Pages in a row, each a PGM (Netpbm): "P5", width, height, 255, then a byte a pixel.
   for (let n = 1; at < drawn.stdout.length; n++) {
     const head = /^P5\s+(\d+)\s+(\d+)\s+255\s/.exec(drawn.stdout.subarray(at, at + 40).toString('latin1'))!
     const [width, height] = [Number(head[1]), Number(head[2])]
@@ -96,7 +96,7 @@ test.describe('the whole pack', () => {
     await page.goto(`${pieceAt(page.url())}/print?score=all`)
     await page.getByLabel('A sheet for each student (12)').check()
     for (const kind of EVERY) await page.getByRole('checkbox', { name: kind, exact: true }).check()
-    await page.getByRole('checkbox', { name: 'with parts, score and bow alone as MusicXML' }).check()
+    await page.getByRole('checkbox', { name: 'with parts, score and bow-only parts as MusicXML' }).check()
     const files = await packed(page)
     const names = Object.keys(files)
     const pdfs = names.filter((n) => n.endsWith('.pdf'))
@@ -142,7 +142,7 @@ test.describe('the whole pack', () => {
       .click()
     await expect(page).toHaveURL(/\/piece\//)
     await page.goto(`${pieceAt(page.url())}/print?students=1&also=calls&marks=fingers,stays,frames`)
-    await page.getByText('With other pieces too').click()
+    await page.getByText('Other pieces too').click()
     await page.getByRole('checkbox', { name: titles[1] }).check()
     await expect(page.getByText('With 1 other piece too')).toBeVisible()
     let downloads = 0

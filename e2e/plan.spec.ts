@@ -6,7 +6,7 @@ test.describe.configure({ mode: 'serial' })
 // There is one plan a class, and what is recorded stays.
 const HERE = ownServer(3293)
 
-test('what is tapped is counted, can be taken back, and the demonstration says what is sure', async ({ page }) => {
+test('what is tapped is counted, can be undone, and the demonstration says what is sure', async ({ page }) => {
   await page.goto(`${HERE}/plan`)
   const today = page.getByRole('region', { name: /day, \d+ / }).first()
   await expect(today.getByRole('button', { name: /^Clean:/ }).first()).toBeVisible()
@@ -40,8 +40,8 @@ test('what is tapped is counted, can be taken back, and the demonstration says w
     .click()
   await expect(page.getByText('Nele: 1 clean, 0 slips on 1 day.')).toBeVisible()
   // A student has a row of the picture too, and the tempo that was reached is what is typed.
-  await page.getByText('The same as a table').first().click()
-  await page.getByText('The same as a table').last().click()
+  await page.getByText('As a table').first().click()
+  await page.getByText('As a table').last().click()
   await expect(page.getByRole('rowheader', { name: 'Nele (viola)' })).toBeVisible()
   const tempo = today.getByLabel(/^Tempo reached:/).first()
   await tempo.fill('47')
@@ -98,8 +98,8 @@ test('tries at a shift are logged, and a tendency is said only when there is one
 
 test('a plan is made for other pieces, says what does not fit, and is taken away as a table, a calendar and on paper', async ({ page }) => {
   await page.goto(`${HERE}/plan`)
-  await page.getByText('What it is made from').click()
-  const form = page.getByRole('region', { name: 'What the plan is made from' })
+  await page.getByText('What goes in').click()
+  const form = page.getByRole('region', { name: 'What goes into the plan' })
   await form.getByLabel('The Ferry at Low Water').uncheck()
   await form.getByLabel('Two Barges').uncheck()
   await form.getByRole('button', { name: 'Plan anew' }).click()
@@ -137,7 +137,7 @@ test('a plan is made for other pieces, says what does not fit, and is taken away
 
 test('what was changed in another window is not overwritten unseen', async ({ page, request }) => {
   await page.goto(`${HERE}/plan`)
-  await page.getByText('What it is made from').click()
+  await page.getByText('What goes in').click()
   const now = (await (await request.get(`${HERE}${CLASS_API}/plan?today=2026-03-02`)).json()) as { version: number; settings: object }
   const other = await request.put(`${HERE}${CLASS_API}/plan`, {
     data: { base: now.version, settings: { ...now.settings, minutes: 33 } },

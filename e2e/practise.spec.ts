@@ -53,7 +53,7 @@ test('a warm-up of eight minutes is chosen, kept, dropped, put in another order,
 test('a drill has its variants, something to do for every seat, and a piece of its own on the shelf', async ({ page }) => {
   await warmUp(page, 'The Ferry at Low Water')
   await page.getByRole('button', { name: 'Add a drill' }).click()
-  await page.getByRole('searchbox', { name: 'Look for a drill' }).fill('two forms')
+  await page.getByRole('searchbox', { name: 'Find a drill' }).fill('two forms')
   await page.getByRole('button', { name: 'Add F♯ and F, shrinking rests' }).click()
   const drill = page.getByRole('region', { name: 'The drill' })
   await expect(drill.getByRole('heading', { name: 'F♯ and F, shrinking rests' })).toBeVisible()
@@ -90,10 +90,10 @@ test('a drill has its variants, something to do for every seat, and a piece of i
   await expect(went.getByText('Now 1 clean, recorded for the class.')).toBeVisible()
   await went.getByRole('button', { name: 'Slip' }).click()
   await expect(went.getByText('Now 1 clean, 1 slip, recorded for the class.')).toBeVisible()
-  await went.getByRole('button', { name: 'Take the last tap back' }).click()
+  await went.getByRole('button', { name: 'Undo the last tap' }).click()
   await expect(went.getByText('Now 1 clean, recorded for the class.')).toBeVisible()
 
-  await panel.getByRole('button', { name: 'Put it on the shelf' }).click()
+  await panel.getByRole('button', { name: 'Add it to your pieces' }).click()
   await panel.getByRole('link', { name: 'F♯ and F, same start' }).click()
   await expect(page.getByRole('heading', { name: 'F♯ and F, same start' })).toBeVisible()
   await awake(page)
@@ -131,7 +131,7 @@ test('all of it is played, item after item, each by the one key or by itself', a
   for (let i = 2; i < items.length; i++) await page.keyboard.press('Control+ArrowRight')
   await page.keyboard.press('Control+ArrowRight')
   await expect(now).toContainText('That was all of it')
-  await list(page).getByRole('button', { name: 'Once more from the beginning' }).click()
+  await list(page).getByRole('button', { name: 'From the beginning again' }).click()
   await expect(now).toContainText('Everyone')
   // Ended, what is pointed at is looked at, and not played.
   await list(page).getByRole('button', { name: 'End' }).click()

@@ -48,7 +48,7 @@ test('where it stands on the printed page: told once, then said everywhere', asy
   await page.getByRole('button', { name: 'Big' }).click()
   await expect(page.getByRole('dialog')).toContainText('Line 2, measure 3')
   await page.keyboard.press('Escape')
-  await page.getByRole('link', { name: 'Hand out' }).click()
+  await page.getByRole('link', { name: 'Print & share' }).click()
   await expect(page.getByRole('region', { name: 'Violin, page 1 of 1' })).toContainText('Page 14, no. 47')
   const cello = page.getByRole('region', { name: 'Cello, page 1 of 1' })
   await expect(cello).toContainText('Page 12, no. 47')

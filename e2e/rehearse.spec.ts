@@ -24,7 +24,7 @@ test('it counts, plays, goes along in the music, loops and climbs a ladder of te
   await page.keyboard.press('Shift+ArrowRight')
   await expect(panel(page).getByText(/the passage that is picked/)).toBeVisible()
   await panel(page).getByLabel('Loop, with').check()
-  await panel(page).getByLabel('Ladder of tempo').check()
+  await panel(page).getByLabel('Tempo ladder').check()
   await panel(page).getByLabel('Ladder: begin at').fill('120')
   await panel(page).getByLabel('every').fill('1')
   await panel(page).getByLabel('Ladder: by').fill('10')
@@ -113,7 +113,7 @@ test('nothing is struck late while the page is busy: blocked for 150 ms in every
 test('letters and fingers are said in time, a measure back and again, and leaving is silence', async ({ page }) => {
   await rehearse(page, 'Two Barges')
   await panel(page).getByLabel('What the class does').selectOption('Say fingers')
-  await expect(panel(page).getByText('Only the click is heard.')).toBeVisible()
+  await expect(panel(page).getByText('You only hear the click.')).toBeVisible()
   await panel(page).getByRole('button', { name: 'Play' }).click()
   await expect(now(page).getByText('cello', { exact: false }).first()).toBeVisible()
   await expect(
@@ -141,7 +141,7 @@ test('a wall that cannot be kept awake says why; the ears are spoken of where lo
   })
   await rehearse(page, 'Two Barges')
   await expect(panel(page).getByText('Loud enough to play to, no louder', { exact: false })).toBeVisible()
-  expect(Number(await panel(page).getByRole('slider', { name: 'Loudness' }).inputValue())).toBeLessThanOrEqual(60)
+  expect(Number(await panel(page).getByRole('slider', { name: 'Volume' }).inputValue())).toBeLessThanOrEqual(60)
   await page.goto(page.url().replace(/rehearse.*/, 'wall'))
   await expect(page.getByText('the browser refused to keep it awake', { exact: false })).toBeVisible()
   await expect(page.getByText(/^Waiting for the window that rehearses/)).toBeVisible()
@@ -151,7 +151,7 @@ test('the wall goes along in a second window, with the calls of each seat, and a
   await rehearse(page, 'Two Barges')
   const wall = await page.context().newPage()
   await wall.goto(page.url().replace(/rehearse.*/, 'wall'))
-  await expect(wall.getByText('In step with the window that rehearses.')).toBeVisible()
+  await expect(wall.getByText('Following the Rehearse window.')).toBeVisible()
   await wall.waitForLoadState('networkidle')
   const asked: string[] = []
   // A link that is seen is fetched ahead once; that is not of the rehearsal.
@@ -178,7 +178,7 @@ test('the wall goes along in a second window, with the calls of each seat, and a
   const paper = (p: Page, on: string) => p.locator(on).evaluate((el) => getComputedStyle(el).backgroundColor)
   const desk = await paper(page, 'body')
   expect(await paper(wall, '.wall')).toBe(desk)
-  await wall.getByRole('button', { name: 'The wall light or dark' }).click()
+  await wall.getByRole('button', { name: 'Light or dark wall' }).click()
   expect(await paper(wall, '.wall')).not.toBe(desk)
   expect(await paper(page, 'body')).toBe(desk)
   await wall.reload()

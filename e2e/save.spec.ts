@@ -50,7 +50,7 @@ test('nothing is asked of any other host, and the policy of the page holds', asy
   await page.goto(`/pieces/${await somePiece(request)}`)
   await page.getByRole('radio', { name: 'Score' }).click()
   await expect(page.locator('.score svg').first()).toBeVisible()
-  await page.getByRole('link', { name: 'Hand out' }).click()
+  await page.getByRole('link', { name: 'Print & share' }).click()
   await expect(page.locator('.page').first()).toBeVisible()
   await page.goto('/new')
   await page.getByRole('button', { name: 'Begin' }).click()

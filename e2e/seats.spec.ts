@@ -31,7 +31,7 @@ test('a second group of violins and a bass tuned otherwise are made, read on the
   await expect(page.getByLabel('Bass: open strings')).toHaveValue('D2 A2 D3 G3')
 
   await open(page, TITLE)
-  const moment = page.getByRole('complementary', { name: 'Picked moment' })
+  const moment = page.getByRole('complementary', { name: 'Picked note' })
   await page.keyboard.press('ArrowRight')
   await expect(moment.getByRole('region')).toHaveCount(5)
   await expect(moment.getByRole('region', { name: 'Late starters', exact: true })).toBeVisible()

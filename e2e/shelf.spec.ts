@@ -50,7 +50,7 @@ test('duplicate, delete and put back', async ({ page }) => {
 
 test('a tune is typed, its error stands at its line and column, and it goes on the shelf', async ({ page }) => {
   await page.goto('/')
-  await page.getByRole('link', { name: 'Write a tune' }).click()
+  await page.getByRole('link', { name: 'Type a tune' }).click()
   await page.getByRole('button', { name: 'Begin' }).click()
   await expect(page.getByText('Reads well.')).toBeVisible()
   for (const key of 'd e f g 2 a a'.split(' ')) await page.keyboard.press(key)
@@ -59,7 +59,7 @@ test('a tune is typed, its error stands at its line and column, and it goes on t
   await page.keyboard.press('Control+End')
   await page.keyboard.type('d2 c2 B2 A2 q')
   await expect(page.getByText('Line 8, column 13:')).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Put it on the shelf and map it' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Add it to your pieces' })).toBeDisabled()
   await page.keyboard.press('Backspace')
   await page.keyboard.type('|]')
   await expect(page.getByText('3 measures')).toBeVisible()
@@ -68,7 +68,7 @@ test('a tune is typed, its error stands at its line and column, and it goes on t
   // A draft outlives the page.
   await reload(page)
   await expect(page.getByText('3 measures')).toBeVisible()
-  await page.getByRole('button', { name: 'Put it on the shelf and map it' }).click()
+  await page.getByRole('button', { name: 'Add it to your pieces' }).click()
   await expect(page.getByRole('heading', { name: 'New tune' })).toBeVisible()
 })
 
@@ -120,7 +120,7 @@ test('? lists the keys of the page that is open, and what is listed is what is h
   await awake(page)
   const keys = page.getByRole('dialog', { name: 'Keys' })
   await page.keyboard.press('?')
-  await expect(keys.getByText('search the shelf')).toBeVisible()
+  await expect(keys.getByText('search your pieces')).toBeVisible()
   await page.keyboard.press('Escape')
   await expect(keys).toBeHidden()
   await page.keyboard.press('/')

@@ -23,13 +23,13 @@ test('pieces stand in the order in which least is new; a place and a day are kep
   await expect(page.getByText(/cannot all hold/)).toBeVisible()
   await page.keyboard.press('Control+z')
   await expect(page.getByText('Every order was weighed.')).toBeVisible()
-  await page.getByRole('button', { name: 'Free all places and days' }).click()
+  await page.getByRole('button', { name: 'Any order for all' }).click()
   await expect(titles(page).first()).toHaveText(/Shortcut/)
 
   // What is new in a piece, and what leads to it.
   const ferry = page.getByRole('listitem').filter({ hasText: 'The Ferry at Low Water' })
   await expect(ferry.getByText('Cello: position IV', { exact: true })).toBeVisible()
-  await ferry.getByText('What leads to it').click()
+  await ferry.getByText('Drills that lead up to it').click()
   await expect(ferry.getByText(/minutes; they take something off/)).toBeVisible()
   await ferry.getByRole('button', { name: 'Begin today' }).click()
   await expect(titles(page)).toHaveCount(6)

@@ -55,8 +55,8 @@ test('the whole class: one question, an answer a seat, said aloud, shown, kept o
   await page.getByRole('button', { name: 'Show the answers' }).click()
   expect((await seats.locator('.train-says').allTextContents()).every((s) => /: (open|.* on) /.test(s))).toBe(true)
   await page
-    .getByRole('button', { name: 'How it stands' })
-    .or(page.getByRole('radio', { name: 'How it stands' }))
+    .getByRole('button', { name: 'How it’s going' })
+    .or(page.getByRole('radio', { name: 'How it’s going' }))
     .click()
   // The made-up class has been asked before: what is sure, what is taken for what, what to teach again.
   const bass = page.getByRole('region', { name: 'Bass' })

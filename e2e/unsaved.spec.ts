@@ -51,7 +51,7 @@ test('a change survives a window that is closed while its save is under way', as
   const again = await context.newPage()
   await again.goto(address)
   await isPinned(again)
-  await expect(again.getByText('Brought back: what was not saved at your last visit')).toBeVisible()
+  await expect(again.getByText('Restored: what wasn’t saved last time')).toBeVisible()
   await saved(again)
   await expect.poll(() => unsent(again)).toBe(0)
   // It is on the server now: a browser that knows nothing of it sees it too.
@@ -107,7 +107,7 @@ test('what another window has changed meanwhile is asked, as always', async ({ p
   await again.goto(address)
   const alert = again.getByRole('alert').filter({ hasText: 'changed in another window' })
   await expect(alert).toBeVisible()
-  await again.getByRole('button', { name: 'Take the other window’s' }).click()
+  await again.getByRole('button', { name: 'Keep the other one' }).click()
   await expect(alert).toBeHidden()
   await expect.poll(() => violin(again).textContent()).toBe(theirs)
   expect(await unsent(again)).toBe(0)

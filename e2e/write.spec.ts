@@ -55,7 +55,7 @@ test('a measure that does not add up is shown and explained, and kept while one 
   await page.getByRole('link', { name: 'Map' }).click()
   await page.getByRole('link', { name: 'history' }).click()
   await page.getByRole('navigation', { name: 'Saved versions' }).getByText('brought').click()
-  await page.getByRole('button', { name: 'Bring this version back' }).click()
+  await page.getByRole('button', { name: 'Restore this version' }).click()
   await page.getByRole('link', { name: 'Write' }).click()
   await expect(page.getByText('Reads well.')).toBeVisible()
 })
@@ -86,7 +86,7 @@ test('a note is picked and dragged by steps, a selection copied, measures and a 
   await keys(page, 'e')
   await expect(text(page)).toContainText('V:2')
   await keys(page, '?')
-  await expect(page.getByRole('dialog', { name: 'Keys for writing' })).toContainText('a note, nearest to the last one')
+  await expect(page.getByRole('dialog', { name: 'Keys for writing' })).toContainText('a note, as close as possible to the last one')
   await page.keyboard.press('Escape')
 })
 
@@ -95,7 +95,7 @@ test('a signature that was forgotten is set for the whole tune, its letters read
 }) => {
   await page.goto('/new')
   await page.keyboard.type('Hill Path')
-  await page.getByRole('form', { name: 'Begin a tune' }).getByLabel('Key').selectOption('C major')
+  await page.getByRole('form', { name: 'Start a tune' }).getByLabel('Key').selectOption('C major')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Begin' }).click()
   await expect(notes(page)).toBeVisible()

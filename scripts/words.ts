@@ -9,7 +9,7 @@ import type { SeatMap } from '../src/core/fingering/map'
 import { reasonFor } from '../src/core/fingering/reason'
 import { movesOf } from '../src/core/fingering/moves'
 import { needsOffer, offersAt } from '../src/core/fingering/offers'
-import { sayCheck, trueChecksOf } from '../src/core/hands/trueChecks'
+import { trueChecksOf } from '../src/core/hands/trueChecks'
 import { STEP_IDS, type StepId } from '../src/core/instruments/instrument'
 import type { Piece } from '../src/core/piece/piece'
 import { daysBetween } from '../src/core/plan/calendar'
@@ -33,7 +33,7 @@ import { judged, QUESTION_KINDS, sayJudged } from '../src/core/trainer/question'
 import { traineesOf } from '../src/core/trainer/trainee'
 import { sayAgainst, sayFit, saySides } from '../src/core/words/en/composing'
 import { sayFingers, sayHandMove, sayProblem, sayReason, tellingOf } from '../src/core/words/en/fingering'
-import { PLAIN_TONGUE } from '../src/core/words/en/hands'
+import { PLAIN_TONGUE, sayCheck } from '../src/core/words/en/hands'
 import { sayItem, sayPlanProblem } from '../src/core/words/en/practice'
 import { sayRun, saySameSpacing } from '../src/core/words/en/reading'
 import { adviseOn, sayTrip } from '../src/core/words/en/spots/said'
@@ -60,7 +60,7 @@ function saidOf(piece: Piece, step: StepId, map: SeatMap): Said[] {
         'true check',
         measure,
         trueChecksOf(map.instrument, n.stop)
-          .map((c) => `Sounds ${sayCheck(map.instrument, c)}.`)
+          .map((c) => `${n.pitch.letter} ${sayCheck(PLAIN_TONGUE, map.instrument, c)}.`)
           .join(' '),
       )
   }

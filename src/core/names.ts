@@ -8,6 +8,9 @@ export const sayList = (all: readonly string[]): string => LISTS.format(all)
 /** Names of seats in a sentence: "Violin", "Violin and viola", "Violin, viola and cello". */
 export const sayNames = (all: readonly string[]): string => sayList(all.map((n, i) => (i === 0 ? n : inSentence(n))))
 
+/** Those who play an instrument: "Violas", "Basses". */
+export const people = (instrument: string): string => `${instrument}${instrument.endsWith('s') ? 'es' : 's'}`
+
 /** With a capital, as a sentence begins. */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 

@@ -52,7 +52,7 @@ describe('a class as a file', () => {
     expect(problem('{}')).toContain('seats')
     expect(problem('{"seats":[{"instrument":"harp"}]}')).toContain('seats › 0 › instrument')
     expect(problem('{"seats":[{"instrument":"bass","tuning":"G3 D3"}]}')).toBe(
-      'seats › 0 › tuning: D3 is not above the string before it; write them low to high.',
+      'seats › 0 › tuning: D3 is not above the string before it. Type them low to high.',
     )
     expect(problem('{"seats":[{"instrument":"bass","id":"x"},{"instrument":"cello","id":"x"}]}')).toContain('two seats have one id')
     expect(problem('{"seats":[{"instrument":"bass","id":"all"}]}')).toContain('seats › 0 › id')
@@ -71,9 +71,9 @@ describe('open strings as they are typed', () => {
   })
   it('refuses what is none, in words', () => {
     expect(read('')).toContain('Name each string')
-    expect(read('E2 H2')).toContain('“H2” is no pitch')
+    expect(read('E2 H2')).toContain('“H2” is not a pitch')
     expect(read('E2 E2')).toContain('not above')
-    expect(read('C9')).toContain('beyond what a string sounds')
+    expect(read('C9')).toContain('out of range for a string')
     expect(read('C2 D2 E2 F2 G2 A2 B2 C3 D3')).toContain('too many')
   })
 })

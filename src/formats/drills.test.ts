@@ -97,7 +97,7 @@ describe('the drills of the demonstration', () => {
   it('is told in plain values, with every seat and as many measures for each', () => {
     const c = practise(ferry)
     const [first] = drillReports('ferry', c, DEFAULT_CLASS, ['slide'])
-    expect(first).toMatchObject({ kind: 'slide', variant: 'shrinking rests', title: 'F♯ and F, shrinking rests', times: 3 })
+    expect(first).toMatchObject({ kind: 'slide', variant: 'shrinking rests', title: 'F♯ and F, shorter rests', times: 3 })
     expect(first.seats.map((s) => [s.seat, s.companion, s.measures])).toEqual(['violin', 'viola', 'cello', 'bass'].map((s) => [s, null, 4]))
     expect(first.seats[0].notes[0]).toMatchObject({ string: 'D', finger: 2, place: 'normal', pitch: 'F#4', measure: 1, beat: 1 })
     const lines = warmupReports('ferry', c, DEFAULT_CLASS, 8)

@@ -44,12 +44,12 @@ describe('the command lines of practising', () => {
     const days = ['--from', '2026-03-02', '--to', '2026-03-27', '--days', 'Mon,Wed,Fri']
     const { status, lines, errors } = runCommand('plan', tune, ...days, '--minutes', '10', '--holiday', '2026-03-04')
     expect(status).toBe(0)
-    expect(errors).toMatch(/^\d minutes a day would do; there are 10\.\n$/)
+    expect(errors).toMatch(/^\d minutes a day would be enough. You have 10\.\n$/)
     const plan = lines.map((l) => JSON.parse(l) as PlanDayReport)
     expect(plan.map((d) => d.date).slice(0, 3)).toEqual(['2026-03-02', '2026-03-06', '2026-03-09'])
     expect(new Set(plan.flatMap((d) => d.items.map((x) => x.kind)))).toEqual(new Set(['new', 'join', 'review', 'run-through']))
     expect(runCommand('plan', tune, ...days, '--minutes', '1').errors).toMatch(
-      /What would make it fit:.* (It would fit with|In none of the keys|No other key)/,
+      /This would fit: .*(It would fit with|It doesn’t fit in any|No other key)/,
     )
   })
 

@@ -42,12 +42,12 @@ describe('read, the command line', () => {
       { measure: 4, text: 'G three' },
     ])
     expect(Object.keys(one.digest[0])).toEqual(['text', 'advice', 'seats', 'measures', 'kinds'])
-    expect(one.digest.find((t) => /^C comes/.test(t.text))).toMatchObject({
-      text: 'C comes in two forms: C natural in 1 and 3 and C sharp in 2.',
+    expect(one.digest.find((t) => /^Two kinds of C/.test(t.text))).toMatchObject({
+      text: 'Two kinds of C: C natural in measures 1 and 3 and C sharp in measure 2.',
       seats: ['violin', 'viola', 'cello', 'bass'],
       measures: [1, 2, 3],
     })
-    expect(one.form.text).toBe('No measure returns note for note: all 4 have to be learned.')
+    expect(one.form.text).toBe('No measure comes back note for note. Learn all 4.')
     expect(Object.keys(one.evenness.bySeat)).toEqual(['violin', 'viola', 'cello', 'bass'])
   })
   it('takes the options of map, and says what is wrong as map does', () => {

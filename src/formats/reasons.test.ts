@@ -169,7 +169,7 @@ const CLAIMS: readonly (readonly [RegExp, (...found: string[]) => Check])[] = [
   [/^saves (\d+) shifts$/, (_, n) => (m, t) => shifts(t).length - shifts(m).length === Number(n)],
   [/^no shift inside the slur$/, () => fewer((w) => slurredShifts(w).length, true)],
   [/^fewer shifts inside slurs$/, () => fewer((w) => slurredShifts(w).length, false)],
-  [/^shifts where the hand has time$/, () => (m, t) => shifts(m).length === shifts(t).length && hurried(m).length < hurried(t).length],
+  [/^shifts where there is time$/, () => (m, t) => shifts(m).length === shifts(t).length && hurried(m).length < hurried(t).length],
   [/^a shorter shift$/, () => (m, t, map) => shifts(m).length === 1 && shifts(t).length === 1 && distance(m, map) < distance(t, map)],
   [/^shorter shifts$/, () => (m, t, map) => shifts(m).length === shifts(t).length && distance(m, map) < distance(t, map)],
   [
@@ -178,46 +178,46 @@ const CLAIMS: readonly (readonly [RegExp, (...found: string[]) => Check])[] = [
   ],
   [/^saves a crossing$/, () => (m, t) => crossings(t).length - crossings(m).length === 1],
   [/^saves (\d+) crossings$/, (_, n) => (m, t) => crossings(t).length - crossings(m).length === Number(n)],
-  [/^no crossing inside the slur$/, () => fewer((w) => crossings(w).filter((p) => p.slurred).length, true)],
+  [/^stays on one string in the slur$/, () => fewer((w) => crossings(w).filter((p) => p.slurred).length, true)],
   [/^fewer crossings inside slurs$/, () => fewer((w) => crossings(w).filter((p) => p.slurred).length, false)],
-  [/^only the bow crosses$/, () => fewer(handCrossings, true)],
-  [/^the hand crosses less$/, () => fewer(handCrossings, false)],
+  [/^only the bow changes strings$/, () => fewer(handCrossings, true)],
+  [/^the hand changes strings less$/, () => fewer(handCrossings, false)],
   [/^skips no string$/, () => fewer(skips, true)],
-  [/^skips fewer strings$/, () => fewer(skips, false)],
-  [/^begins in first position$/, () => (m, t) => m.first!.position <= FIRST && t.first!.position > FIRST],
+  [/^fewer skipped strings$/, () => fewer(skips, false)],
+  [/^starts in first position$/, () => (m, t) => m.first!.position <= FIRST && t.first!.position > FIRST],
   [/^stays in first position$/, () => fewer(away, true)],
   [/^less time away from first position$/, () => fewer(away, false)],
-  [/^needs no stretch$/, () => fewer(reached, true)],
-  [/^fewer stretches$/, () => fewer(reached, false)],
-  [/^spares the fourth finger$/, () => fewer(fourths, true)],
+  [/^no stretch$/, () => fewer(reached, true)],
+  // Fewer notes that are reached for, or fewer times that the hand opens.
+  [/^fewer stretches$/, () => (m, t, map) => fewer(reached, false)(m, t, map) || openings(m) < openings(t)],
+  [/^saves the fourth finger$/, () => fewer(fourths, true)],
   [/^fewer fourth fingers$/, () => fewer(fourths, false)],
   [/^stays on the tapes$/, () => fewer(offTape, true)],
-  [/^fewer places off the tapes$/, () => fewer(offTape, false)],
+  [/^fewer notes off the tapes$/, () => fewer(offTape, false)],
   [/^no finger has to slide$/, () => (m) => slides(m).length === 0],
   [/^fewer slides$/, () => (m, t) => slides(m).length <= slides(t).length],
   [/^no finger hops across strings$/, () => (m) => hops(m).length === 0],
   [/^fewer hops across strings$/, () => (m, t) => hops(m).length <= hops(t).length],
-  [/^no shift that the class has not learned$/, () => (m, t, map) => newShifts(m, map) === 0 && newShifts(t, map) > 0],
+  [/^no shift this class doesn’t know yet$/, () => (m, t, map) => newShifts(m, map) === 0 && newShifts(t, map) > 0],
   [/^fewer notes with something new$/, () => (m, t) => fresh(m) > 0 && fresh(m) < fresh(t)],
   [/^goes to (.+) only (once|twice|\d+ times)$/, (_, to, often) => (m, t, map) => saysVisits(visits(m, map), visits(t, map), to, often)],
-  [/^the hand opens less often$/, () => (m, t) => openings(m) < openings(t)],
-  [/^stays with what the class has learned$/, () => fewer(fresh, true)],
-  [/^what is usually taught sooner$/, () => (m, t, map) => lateness(m, map) < lateness(t, map)],
-  [/^keeps one frame$/, () => fewer(newFrames, true)],
-  [/^fewer new frames$/, () => fewer(newFrames, false)],
-  [/^fingered as where it came before$/, () => (m, t, map) => strangers(m, map) === 0 && strangers(t, map) > 0],
-  [/^more of it fingered as where it came before$/, () => (m, t, map) => strangers(m, map) < strangers(t, map)],
-  [/^fingered as it is spelled$/, () => (m) => m.holds.every((h) => !h.respelled)],
+  [/^stays with what this class knows$/, () => fewer(fresh, true)],
+  [/^usually taught earlier$/, () => (m, t, map) => lateness(m, map) < lateness(t, map)],
+  [/^keeps one finger pattern$/, () => fewer(newFrames, true)],
+  [/^fewer new finger patterns$/, () => fewer(newFrames, false)],
+  [/^same fingering as before$/, () => (m, t, map) => strangers(m, map) === 0 && strangers(t, map) > 0],
+  [/^more often the same fingering as before$/, () => (m, t, map) => strangers(m, map) < strangers(t, map)],
+  [/^matches the way it is written$/, () => (m) => m.holds.every((h) => !h.respelled)],
 ]
 /** What is false in a reason: the phrases that the two lines do not bear out. */
 function falseIn(map: SeatMap, note: MappedNote, whole: string): string[] {
   const alone: Way = { moments: [map.solution.columns[note.column].moment], holds: [note.hold], pairs: [], first: null }
-  if (/with the same notes/.test(whole) && strangers(alone, map) === 0) return [whole]
-  const reason = whole.replace(/ In measure \S+, with the same notes, .+$/, '')
+  if (/has the same notes/.test(whole) && strangers(alone, map) === 0) return [whole]
+  const reason = whole.replace(/ Measure \S+ has the same notes .+$/, '')
   const { columns, chosen } = map.solution
   const { holds, all } = columns[note.column]
-  if (/nothing that the class has learned plays it/.test(reason)) return all.some(isLearned) ? [reason] : []
-  if (/the one place for it/.test(reason)) {
+  if (/\. New for this class: /.test(reason)) return all.some(isLearned) ? [reason] : []
+  if (/: the only place /.test(reason)) {
     const mine = choiceOf(note.hold)
     const others = all.filter((h) => choiceOf(h) !== mine)
     const known = others.filter(isLearned)
@@ -225,14 +225,14 @@ function falseIn(map: SeatMap, note: MappedNote, whole: string): string[] {
       return known.length > 0 && known.every((h) => !h.open && h.position > FIRST) && (note.hold.open || note.hold.position <= FIRST)
         ? []
         : [reason]
-    if (reason.includes('that the class has learned')) return others.length > 0 && known.length === 0 ? [] : [reason]
+    if (reason.includes('this class knows so far')) return others.length > 0 && known.length === 0 ? [] : [reason]
     if (!reason.includes('without')) return others.length === 0 ? [] : [reason]
     const plain = known.filter((h) => !h.respelled && !h.stops.some((s) => isReached(map.instrument, s)))
     return known.length > 0 && plain.length === 0 ? [] : [reason]
   }
-  if (/less to do in the whole line/.test(reason)) return alternativesAt(map.solution, note.column).some((a) => a.price > 0) ? [] : [reason]
-  const said = /rather than ([^:]+): (.+?)\.(?: New is .+\.)?$/.exec(reason)
-  if (!said) return /would serve as well|Held on/.test(reason) ? [] : [`not understood: ${reason}`]
+  if (/easier over the whole line/.test(reason)) return alternativesAt(map.solution, note.column).some((a) => a.price > 0) ? [] : [reason]
+  const said = /Better than ([^:]+): (.+?)\.(?: New: .+\.)?$/.exec(reason)
+  if (!said) return /works just as well|Still held/.test(reason) ? [] : [`not understood: ${reason}`]
   const other = alternativesAt(map.solution, note.column).find((a) => sayHold(PLAIN_TONGUE, map.instrument, a.hold) === said[1])
   if (!other || holds[chosen[note.column]] === other.hold) return [`no such choice: ${reason}`]
   const { mine, theirs } = waysAt(map, note, other.hold)

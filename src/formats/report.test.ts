@@ -72,7 +72,7 @@ describe('map, the command line', () => {
       ['bass', -1, 'A4', 'D4'],
     ])
   })
-  it('chord notes come one after the other, low first', () => {
+  it('chord notes come in a row, low first', () => {
     const { out } = map(file('chord.abc', 'X:1\nT:C\nM:4/4\nL:1/4\nK:D\n[Ad]2 [DA]2 |\n'), '--seat', 'violin')
     const { notes } = out[0].seats[0]
     expect(notes.map((n) => n.pitch)).toEqual(['A4', 'D5', 'D4', 'A4'].slice(0, notes.length))

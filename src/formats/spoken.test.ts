@@ -20,15 +20,21 @@ const stops = (n: ReadNote | null) => n?.hold?.stops ?? []
 const on = (r: Reading, n: ReadNote | null, letter: string) => stops(n).filter((s) => letterOf(r, s.string) === letter)
 const STEPS: Record<string, number> = { 'a half step': 1, 'a whole step': 2, 'a step and a half': 3 }
 const halfSteps = (said: string): number => STEPS[said] ?? Number(said.split(' ')[0])
-const INTERVALS = ['a repeat', 'a step', 'a third', 'a fourth', 'a fifth', 'a sixth', 'a seventh', 'an octave']
+const INTERVALS = ['the same note', 'a step', 'a third', 'a fourth', 'a fifth', 'a sixth', 'a seventh', 'an octave']
 const interval = (a: ReadNote, b: ReadNote) =>
   INTERVALS[Math.abs(stepsOf(b.heads.at(-1)!.pitch) - stepsOf(a.heads.at(-1)!.pitch))] ?? 'more than an octave'
-const lower = (s: string) => s[0].toLowerCase() + s.slice(1)
 const measureIndex = (r: Reading, number: string) => r.map.line.measures.findIndex((m) => m.number === number)
+
+/** Bows from the first beat of one measure to that of a later one. */
+const bowsIn = (r: Reading, from: string, to: string): number => {
+  const [a, b] = [measureIndex(r, from), measureIndex(r, to)]
+  const bows = r.events.filter((e) => e.at.index >= a && e.at.index < b).map((e) => r.bowing.byEvent.get(e.event.id))
+  return new Set(bows.filter(Boolean)).size
+}
 
 const CLAIMS: readonly (readonly [RegExp, Check])[] = [
   [
-    /^Only the bow goes from (.) to (.)(, inside the slur)?; the fingers stay over their string\.$/,
+    /^Only the bow changes strings, (.) to (.)(, inside the slur)?\. Leave the fingers where they are\.$/,
     ([, a, b, slur], n, l, r) =>
       on(r, l, a).length > 0 &&
       on(r, n, b).length > 0 &&
@@ -36,16 +42,16 @@ const CLAIMS: readonly (readonly [RegExp, Check])[] = [
       n.slurred === Boolean(slur),
   ],
   [
-    /^The hand itself goes from (.) to (.)(, inside the slur)?\.$/,
+    /^The hand goes over from (.) to (.)(, inside the slur)?\.$/,
     ([, a, b, slur], n, l, r) =>
       [...on(r, l, a), ...on(r, n, b)].every((s) => s.finger > 0) && on(r, l, a).length > 0 && n.slurred === Boolean(slur),
   ],
   [
-    /^(An? \w+|More than an octave) from (.) to (.) with a finger on each(, inside the slur)?\.$/,
-    ([, far, a, b], n, l, r) => lower(far) === interval(l!, n) && [...on(r, l, a), ...on(r, n, b)].every((s) => s.finger > 0),
+    /^Skip from (.) to (.), (an? \w+|the same note|more than an octave), one finger on each(, inside the slur)?\.$/,
+    ([, a, b, far], n, l, r) => far === interval(l!, n) && [...on(r, l, a), ...on(r, n, b)].every((s) => s.finger > 0),
   ],
   [
-    /^Finger (\d) plays on both strings, (.) to (.), at the same place: (.+)\.$/,
+    /^Finger (\d) plays the same spot on two strings, (.) to (.): (.+)\.$/,
     ([, f, a, b, far], n, l, r) => {
       const [x, y] = [on(r, l, a)[0], on(r, n, b)[0]]
       const open = (s: number) => stepsOf(r.instrument.strings[s])
@@ -53,11 +59,11 @@ const CLAIMS: readonly (readonly [RegExp, Check])[] = [
     },
   ],
   [
-    /^From (.) to (.), over (a string|two strings)/,
+    /^From (.) to (.), skipping (a string|two strings)/,
     ([, a, b, over], n, l, r) => Math.abs(on(r, l, a)[0].string - on(r, n, b)[0].string) === (over === 'a string' ? 2 : 3),
   ],
   [
-    /^Shift (up|down) to (\S+|half position|(?:raised|lowered) \S+), (.+), (inside the slur|straight from note to note|while the open string rings|in the rest)(; finger (\d) leads)?\.$/,
+    /^Shift (up|down) to (\S+|half position|(?:raised|lowered) \S+), (.+), (inside the slur|with no time in between|while the open string rings|in the rest)\.( Finger (\d) leads\.)?$/,
     ([, way, , far, over, , led], n, l, r) => {
       const base = (x: ReadNote) => r.instrument.positions[x.hold!.position].base
       const by = base(n) - base(l!)
@@ -78,7 +84,7 @@ const CLAIMS: readonly (readonly [RegExp, Check])[] = [
     },
   ],
   [
-    /^(.+) needs (a ledger line|(\d) ledger lines)\.$/,
+    /^(.+) has (a ledger line|(\d) ledger lines)\.$/,
     ([, pitch, , many], n, _, r) => {
       const head = n.heads.find((h) => printedPitch('letters', h.pitch) === pitch)!
       const beyond = Math.abs(stepsOf(head.pitch) - CLEFS[r.instrument.clef].middle)
@@ -86,11 +92,11 @@ const CLAIMS: readonly (readonly [RegExp, Check])[] = [
     },
   ],
   [
-    /^(?:(Low|High) )?(\d) and (?:(low|high) )?(\d) lie (.+) apart\.$/,
+    /^(?:(Low|High) )?(\d) to (?:(low|high) )?(\d) is (.+): a wide gap\.$/,
     ([, , , , , far], n, l) => Math.abs(stops(n)[0].k - stops(l)[0].k) === halfSteps(far),
   ],
   [
-    /^(High|Low) ([A-G][♯♭]?), not the open \2 that is also in this piece\.$/,
+    /^(High|Low) ([A-G][♯♭]?), not the open \2\. This piece has both\.$/,
     ([, which, letter], n, _, r) => {
       const own = midiOf(n.heads.at(-1)!.pitch)
       const opens = r.notes.flatMap((x) =>
@@ -100,23 +106,23 @@ const CLAIMS: readonly (readonly [RegExp, Check])[] = [
     },
   ],
   [
-    /^Measure (\S+) begins up-bow: (\d+) strokes? from the first beat of measure (\S+), an odd number\.$/,
-    ([, number, strokes], n, _, r) =>
-      Number(strokes) % 2 === 1 && n.placed.at.measure.number === number && r.bowing.byEvent.get(n.placed.event.id)?.bow === 'up',
+    /^Measure (\S+) starts up-bow: there is an odd number of bows from measure (\S+)\.$/,
+    ([, number, from], n, _, r) =>
+      bowsIn(r, from, number) % 2 === 1 && n.placed.at.measure.number === number && r.bowing.byEvent.get(n.placed.event.id)?.bow === 'up',
   ],
   [
-    /^Measure (\S+) begins up-bow: measure \S+ begins up-bow too, and (\d+) strokes? from there, an even number, do not turn it\.$/,
-    ([, , strokes], n, _, r) => Number(strokes) % 2 === 0 && r.bowing.byEvent.get(n.placed.event.id)?.bow === 'up',
+    /^Measure (\S+) starts up-bow: measure (\S+) does too, and an even number of bows follows\.$/,
+    ([, number, from], n, _, r) => bowsIn(r, from, number) % 2 === 0 && r.bowing.byEvent.get(n.placed.event.id)?.bow === 'up',
   ],
   [
-    /^The bow is lifted in the rest before measure (\S+), which begins down-bow again\.$/,
+    /^Lift in the rest before measure (\S+) and start down-bow again\.$/,
     ([, number], n, last, r) => {
       const bow = (x: ReadNote | null) => x && r.bowing.byEvent.get(x.placed.event.id)?.bow
       return n.placed.at.measure.number === number && n.placed.into === 0 && n.rest && bow(n) === 'down' && bow(last) === 'down'
     },
   ],
   [
-    /^Begins like measure (\S+); note (\d+) is another\.$/,
+    /^Starts like measure (\S+), but note (\d+) is different\.$/,
     ([, number, at], n, _, r) => {
       const [own, theirs] = [r.byMeasure[n.placed.at.index], r.byMeasure[measureIndex(r, number)]]
       const pitches = (x: ReadNote) => x.heads.map((h) => midiOf(h.pitch)).join()
@@ -132,20 +138,20 @@ const CLAIMS: readonly (readonly [RegExp, Check])[] = [
       Number(run) >= 3 &&
       r.notes.slice(n.index - Number(run), n.index).every((x) => x.ticks <= 5040),
   ],
-  [/^No rest in the whole piece/, (_, __, ___, r) => r.notes.every((n) => n.index === 0 || !n.rest)],
+  [/^No rests anywhere/, (_, __, ___, r) => r.notes.every((n) => n.index === 0 || !n.rest)],
   [
-    /^No rest from measure (\S+) to (the end|\S+):/,
+    /^No rests from measure (\S+) to (the end|\S+):/,
     ([, from, to], n, _, r) => {
       const last = to === 'the end' ? r.notes.length - 1 : r.notes.findLastIndex((x) => x.placed.at.measure.number === to)
       return n.placed.at.measure.number === from && (to !== 'the end' || r.notes.slice(n.index + 1, last + 1).every((x) => !x.rest))
     },
   ],
   [
-    /^Fingers go to the (.) string, the lowest\.$/,
+    /^Over to the (.) string, the lowest one\.$/,
     ([, s], n, _, r) => letterOf(r, 0) === s && stops(n).some((x) => x.string === 0 && x.finger > 0),
   ],
   [
-    /^A long (down|up)-bow and a short (down|up)-bow:/,
+    /^Long (down|up)-bow, short (down|up)-bow:/,
     ([, a, b], n, _, r) => {
       const inside = r.events.filter((e) => e.at.index === n.placed.at.index)
       const bows = [...new Set(inside.map((e) => r.bowing.byEvent.get(e.event.id)))]

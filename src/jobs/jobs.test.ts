@@ -173,7 +173,7 @@ describe('a hand-out as it was printed', () => {
     const event = stored.piece.lines[0].measures[1].events[0].id
     await savePiece(db, friday, own, stored.version, { plan: withPin(stored.plan, 'violin', event, { fingers: [4] }) }, 9)
     const today = await differsToday(db, friday, handout.id)
-    expect(today).toMatchObject({ ok: true, decided: ['Violin: 1 pin otherwise (0 then, 1 now).'] })
+    expect(today).toMatchObject({ ok: true, decided: ['Violin: 1 pin different (0 then, 1 now).'] })
     expect(today.ok && today.notes.length).toBe(1)
     await nameVersion(db, own, 1, 'first')
     await takeOffShelf(db, friday, own, 10)

@@ -39,7 +39,7 @@ describe('whose turn it is', () => {
     }
     expect(order).toEqual(['greedy 1', 'ada', 'bo', 'greedy 2', 'greedy 3'])
   })
-  it('a lane that is full takes no more; what was taken back makes room', () => {
+  it('a lane that is full takes no more; what was undone makes room', () => {
     const lanes = new Lanes<T>([], { now: 2, later: 1 })
     const second = t('now', 'a', '2')
     expect([lanes.add(t('now', 'a', '1')), lanes.add(second), lanes.add(t('now', 'b', '3')), lanes.add(t('later', 'b', '4'))]).toEqual([
@@ -52,7 +52,7 @@ describe('whose turn it is', () => {
     expect(lanes.takeBack(second)).toBe(false)
     expect(lanes.add(t('now', 'b', '3'))).toBe(true)
   })
-  it('what has begun cannot be taken back, and counts until it ends', () => {
+  it('what has begun cannot be undone, and counts until it ends', () => {
     const lanes = new Lanes<T>([quick])
     const task = t('now', 'a', '1')
     lanes.add(task)

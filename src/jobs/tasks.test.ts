@@ -139,7 +139,7 @@ describe('what is asked of a piece', () => {
     await savePiece(db, friday, hidden, stored.version, { plan: withPin(stored.plan, 'violin', event, { fingers: [4] }) }, 9)
     const first = await done({ kind: 'version', of: friday, id: hidden, version: 1, measures: 1 })
     expect(first).toMatchObject({ version: 1, title: 'Of Friday alone', pins: 0, measures: 2 })
-    expect(first?.differs).toEqual(['Violin: 1 pin otherwise (0 then, 1 now).'])
+    expect(first?.differs).toEqual(['Violin: 1 pin different (0 then, 1 now).'])
     expect(await done({ kind: 'version', of: friday, id: hidden, version: 2, measures: 1 })).toMatchObject({ pins: 1, differs: [] })
     expect(await done({ kind: 'version', of: friday, id: hidden, version: 3, measures: 1 })).toBeNull()
   })

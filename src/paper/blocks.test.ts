@@ -59,9 +59,9 @@ describe('sheets of blocks on paper', () => {
   it('the map stands on one page; answers on a page of their own; each seat begins a page', async () => {
     expect(await pagesOf((await made('map', [null])).bytes)).toHaveLength(1)
     const pages = await pagesOf((await made('spots', ['violin'])).bytes)
-    const answers = pages.findIndex((p) => p.text.includes('Answers'))
+    const answers = pages.findIndex((p) => p.text.includes('Answer key'))
     expect(answers).toBeGreaterThan(0)
-    expect(pages[answers].items.findIndex((i) => i.str.includes('Answers'))).toBeLessThan(4)
+    expect(pages[answers].items.findIndex((i) => i.str.includes('Answer key'))).toBeLessThan(4)
     const each = await pagesOf((await made('calls', ['violin', 'bass'])).bytes)
     expect(each.filter((p) => p.text.includes('1 / ')).map((p) => /Violin|Bass/.exec(p.text)![0])).toEqual(['Violin', 'Bass'])
   })
@@ -155,13 +155,13 @@ describe('sheets of blocks on paper', () => {
   })
 
   it('a practice week has a box for each clean time, or says where it is settled', () => {
-    const item = { title: 'Two Barges', says: 'measures 1 to 4', text: 'slowly, then in time', times: 3, tempo: 72 }
+    const item = { title: 'Two Barges', says: 'measures 1–4', text: 'slowly, then in time', times: 3, tempo: 72 }
     const [head, rows] = weekBlocks([
       { name: 'Monday, 2 March', minutes: 9.6, items: [item] },
       { name: 'Tuesday, 3 March', minutes: 0, items: [] },
     ])
     expect(head).toEqual({ kind: 'head', text: 'Monday, 2 March: 10 minutes' })
-    expect(rows).toMatchObject({ rows: [['Two Barges, measures 1 to 4', 'slowly, then in time', '72', '☐ ☐ ☐']] })
-    expect(weekBlocks([])).toEqual([{ kind: 'text', text: expect.stringContaining('settled on the Plan page') as string }])
+    expect(rows).toMatchObject({ rows: [['Two Barges, measures 1–4', 'slowly, then in time', '72', '☐ ☐ ☐']] })
+    expect(weekBlocks([])).toEqual([{ kind: 'text', text: expect.stringContaining('The teacher sets the plan') as string }])
   })
 })

@@ -14,7 +14,7 @@ describe('what a change does to the seats', () => {
     expect(changesBetween(before, map(piece, emptyPlan(), DEFAULT_CLASS))).toEqual([])
     expect(sayChanges([])).toBe('')
   })
-  it('counts the notes that are fingered otherwise, and names them', () => {
+  it('counts the notes that are with another fingering, and names them', () => {
     const a = before.violin.notes.find((n) => n.pitch.letter === 'A')!
     const four = withPin(emptyPlan(), 'violin', a.placed.event.id, { strings: [1], fingers: [4] })
     const [violin, ...others] = changesBetween(before, map(piece, four, DEFAULT_CLASS))
@@ -23,7 +23,7 @@ describe('what a change does to the seats', () => {
     expect(violin.events).toContain(a.placed.event.id)
     const held = map(piece, four, DEFAULT_CLASS).violin.byEvent
     for (const id of violin.events) expect(held.get(id)![0].stop).not.toEqual(before.violin.byEvent.get(id)![0].stop)
-    expect(sayChange(violin)).toBe(`${violin.events.length === 1 ? '1 note' : `${violin.events.length} notes`} fingered otherwise`)
+    expect(sayChange(violin)).toBe(`${violin.events.length === 1 ? '1 note' : `${violin.events.length} notes`} with another fingering`)
   })
   it('counts shifts as they are, seats with the same change together', () => {
     const up = map(piece, withDecision(emptyPlan(), null, 'stay', 'string'), DEFAULT_CLASS)
@@ -39,7 +39,7 @@ describe('what a change does to the seats', () => {
       { ...changes[0], seat: 'violin', name: 'Violin', shifts: { before: 2, after: 1 }, beyond: { before: 0, after: 0 }, events: ['a'] },
       { ...changes[0], seat: 'viola', name: 'Viola', shifts: { before: 2, after: 1 }, beyond: { before: 0, after: 0 }, events: ['b'] },
     ]
-    expect(sayChanges(two)).toBe('Violin and viola: 2 → 1 shift, 1 note fingered otherwise.')
+    expect(sayChanges(two)).toBe('Violin and viola: 2 → 1 shift, 1 note with another fingering.')
   })
   it('says when a seat plays other notes', () => {
     const low = map(piece, withOctave(emptyPlan(), 'cello', (before.cello.octave - 1) as -1), DEFAULT_CLASS)

@@ -60,13 +60,13 @@ const sayTimes = ({ before, after }: Times, one: string, many = `${one}s`): stri
 export function sayChange({ events, otherNotes, shifts, beyond }: SeatChange): string {
   return [
     ...(differs(shifts) ? [sayTimes(shifts, 'shift')] : []),
-    ...(differs(beyond) ? [sayTimes(beyond, 'note beyond the class', 'notes beyond the class')] : []),
-    ...(events.length ? [`${count(events.length, 'note')} fingered otherwise`] : []),
-    ...(otherNotes && events.length === 0 ? ['plays other notes'] : []),
+    ...(differs(beyond) ? [sayTimes(beyond, 'note not learned yet', 'notes not learned yet')] : []),
+    ...(events.length ? [`${count(events.length, 'note')} with another fingering`] : []),
+    ...(otherNotes && events.length === 0 ? ['other notes to play'] : []),
   ].join(', ')
 }
 
-/** All of it in a line: "Bass: 18 → 9 shifts. Violin and viola: 2 notes fingered otherwise." */
+/** All of it in a line: "Bass: 18 → 9 shifts. Violin and viola: 2 notes with another fingering." */
 export function sayChanges(changes: readonly SeatChange[]): string {
   const by = new Map<string, string[]>()
   for (const c of changes) {

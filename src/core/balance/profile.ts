@@ -6,7 +6,7 @@ import { spotsOf } from '../reading/spots'
 import type { SpotKind } from '../plan/spotKinds'
 import { newForHand } from '../reading/newThings'
 import { kindOf, type LearnedThing } from '../plan/things'
-import { stringName } from '../words/en/hands'
+import { PLAIN_TONGUE, stringName } from '../words/en/hands'
 import { count } from '../count'
 
 /** How often each thing comes in a seat's part. Plain data: it crosses from the worker. */
@@ -32,7 +32,7 @@ export function profileOf(piece: Piece, map: SeatMap): Profile {
     hold.stops.forEach((s, n) => {
       const p = pitches[n]
       if (p.alter === 0 || s.finger === 0) return
-      const name = `${letterName(p)} on ${stringName(map.instrument, s.string)}`
+      const name = `${letterName(p)} on ${stringName(PLAIN_TONGUE, map.instrument, s.string)}`
       altered[name] = (altered[name] ?? 0) + 1
     })
   const of = (mark: 'out' | 'divide' | 'new') => map.problems.filter((p) => p.mark === mark).length
@@ -64,8 +64,8 @@ const WORTH: readonly (readonly [SpotKind, string, string])[] = [
   ['half-position', 'visit to half position', 'visits to half position'],
   ['fourth-finger', 'fourth finger', 'fourth fingers'],
   ['skip-string', 'skipped string', 'skipped strings'],
-  ['fifth', 'finger over two strings', 'fingers over two strings'],
-  ['ledger-lines', 'ledger note', 'ledger notes'],
+  ['fifth', 'finger across two strings', 'fingers across two strings'],
+  ['ledger-lines', 'ledger-line note', 'ledger-line notes'],
   ['lowest-string', 'visit to the lowest string', 'visits to the lowest string'],
   ['hand-crossing', 'hand crossing', 'hand crossings'],
   ['skip-crossing', 'skip across strings', 'skips across strings'],

@@ -5,7 +5,7 @@ import { needsOffer, offersAt, phraseOf, troubles } from '../fingering/offers'
 import type { Substitute } from '../fingering/substitute'
 import { chordNote, LIKELY_DEGREES, triadOf } from '../music/chord'
 import type { Key } from '../music/key'
-import { printedNote, printedPitch } from '../music/noteName'
+import { plainNote, printedNote, printedPitch } from '../music/noteName'
 import { byOctaves, letterName, midiOf, type Pitch } from '../music/pitch'
 import { sayHold, type Tongue } from '../words/en/hands'
 import type { Piece } from '../piece/piece'
@@ -113,17 +113,17 @@ function drafts(talk: Tongue, piece: Piece, map: SeatMap, index: number): Draft[
   const four = formOf(piece, map.line).lines.find((u) => u.from <= index && index <= u.to)
   const line = map.moments.filter((m) => four && four.from <= m.events[0].at.index && m.events[0].at.index <= four.to)
   for (const by of [-1, 1] as const) {
-    const where = by < 0 ? 'an octave lower' : 'an octave higher'
+    const where = by < 0 ? 'one octave lower' : 'one octave higher'
     if (bounds !== null && phrase.length > measure.length)
       out.push({
         name: `Phrase ${where}`,
-        why: () => `${stretchOf(map, phrase)}, moved together, ${bounds}`,
+        why: () => `${stretchOf(map, phrase)} move together, ${bounds}`,
         change: all(phrase, { kind: 'octave', by }),
       })
     if (line.length > measure.length)
       out.push({
         name: `${printedLines(map.line) ? 'Printed line' : 'Four measures'} ${where}`,
-        why: () => `${stretchOf(map, line)}, moved together`,
+        why: () => `${stretchOf(map, line)} move together`,
         change: all(line, { kind: 'octave', by }),
       })
     // An ending by itself would be torn from what leads into it.
@@ -133,7 +133,7 @@ function drafts(talk: Tongue, piece: Piece, map: SeatMap, index: number): Draft[
   out.push(...easier(talk, piece, map, measure, here))
   out.push({
     name: 'Rest here',
-    why: () => `${here} is silent in this seat; the others play on`,
+    why: () => `this seat rests in ${here} while the others play on`,
     last: true,
     change: all(measure, { kind: 'rest' }),
   })
@@ -141,7 +141,7 @@ function drafts(talk: Tongue, piece: Piece, map: SeatMap, index: number): Draft[
     if (piece.lines[l].measures[0].events[0]?.id !== map.line.measures[0].events[0]?.id)
       out.push({
         name: `Read ${line.name || `part ${l + 1}`}`,
-        why: () => 'the whole piece, another line of it',
+        why: () => 'another line of the piece, all the way through',
         change: { kind: 'line', line: l },
       })
   })
@@ -170,7 +170,7 @@ function easier(talk: Tongue, piece: Piece, map: SeatMap, measure: readonly Mome
   }
   const on = (p: Pitch, name: string, why: string): Draft => ({
     name,
-    why: (after) => `${why}: ${played(after)}, the rhythm stays`,
+    why: (after) => `${why}: ${played(after)}, same rhythm`,
     change: all(measure, { kind: 'tone', pitch: p }),
   })
   const names = (p: Pitch) => printedPitch(talk.names, byOctaves(p, map.written))
@@ -183,8 +183,8 @@ function easier(talk: Tongue, piece: Piece, map: SeatMap, measure: readonly Mome
     .filter((s) => chord.some((c) => c.letter === s.letter && c.alter === s.alter))
     .sort((a, b) => Math.abs(midiOf(a) - mean) - Math.abs(midiOf(b) - mean))[0]
   return [
-    on(root, `Only the root, ${names(root)}`, `most of ${here} belongs to the chord ${said}`),
-    ...(open ? [on(open, `Only the open ${open.letter}`, `it belongs to the chord ${said}, as most of ${here} does`)] : []),
+    on(root, `Only the root, ${names(root)}`, `most of ${here} is the chord ${said}`),
+    ...(open ? [on(open, `Only open ${plainNote(talk.names, open.letter)}`, `it is in the chord ${said}, like most of ${here}`)] : []),
     first,
   ]
 }

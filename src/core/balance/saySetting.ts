@@ -24,7 +24,7 @@ export function sayOctaves(seats: readonly Seat[], now: EverySeat<number>, then:
       : [
           {
             name: inSentence(name),
-            where: `${Math.abs(by) === 1 ? 'an octave' : `${Math.abs(by)} octaves`} ${by < 0 ? 'lower' : 'higher'}`,
+            where: `${Math.abs(by) === 1 ? 'one octave' : `${inWords(Math.abs(by))} octaves`} ${by < 0 ? 'lower' : 'higher'}`,
           },
         ]
   })
@@ -63,7 +63,7 @@ export function sayWorth(scored: Pick<Scored, 'out' | 'news' | 'strange' | 'prof
             return news.length ? [`${inSentence(name)} ${sayList(news.map((t) => bareThing(instrument, t)))}`] : []
           })
           .join('; ')}`,
-    scored.strange > 0 ? (scored.strange === seats.length ? 'a key the class has not had' : 'a key that is new for some') : null,
+    scored.strange > 0 ? (scored.strange === seats.length ? 'a new key for this class' : 'a new key for some') : null,
   ].filter((x) => x !== null)
   return parts.join(', ')
 }

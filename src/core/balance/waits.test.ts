@@ -32,9 +32,11 @@ describe('whom the class waits for', () => {
       { id: 'bass', name: 'Bass' },
     ]
     const say = (loads: Record<string, number[]>, most?: number) => sayWaits(waitsIn(loads), line, seats, most)
-    expect(say({ violin: [1, 1, 1, 1], bass: [1, 1, 1, 1] })).toBe('Nobody keeps the others waiting.')
-    expect(say({ violin: [1, 1, 1, 1], bass: [20, 1, 30, 40] })).toBe('Everyone waits for the bass in 1, 3 and 4.')
-    expect(say({ violin: [1, 20, 1, 1], bass: [20, 1, 30, 1] })).toBe('Everyone waits for the bass in 1 and 3, and for the violin in 2.')
-    expect(say({ violin: [1, 20, 1, 1], bass: [20, 1, 30, 1] }, 1)).toBe('Everyone waits for the bass in 1 and 3.')
+    expect(say({ violin: [1, 1, 1, 1], bass: [1, 1, 1, 1] })).toBe('Nobody has to wait for anyone.')
+    expect(say({ violin: [1, 1, 1, 1], bass: [20, 1, 30, 40] })).toBe('Everyone waits for the bass in measures 1, 3 and 4.')
+    expect(say({ violin: [1, 20, 1, 1], bass: [20, 1, 30, 1] })).toBe(
+      'Everyone waits for the bass in measures 1 and 3, and for the violin in measure 2.',
+    )
+    expect(say({ violin: [1, 20, 1, 1], bass: [20, 1, 30, 1] }, 1)).toBe('Everyone waits for the bass in measures 1 and 3.')
   })
 })

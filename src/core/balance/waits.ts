@@ -1,5 +1,5 @@
 import { inSentence } from '../names'
-import { nameAll } from '../piece/address'
+import { inMeasures } from '../piece/address'
 import type { Line } from '../piece/piece'
 import type { EverySeat, Seat, SeatId } from '../seats/seat'
 
@@ -27,14 +27,14 @@ export function waitsIn(loads: EverySeat<readonly number[]>): Wait[] {
 }
 
 /**
- * Whom the class waits for, in a sentence: "Everyone waits for the bass in 3, 7 and 13, and for the cello in 5." With `most`
+ * Whom the class waits for, in a sentence: "Everyone waits for the bass in measures 3, 7 and 13, and for the cello in measure 5." With `most`
  * only so many seats are named, the longest wait first.
  */
 export function sayWaits(waits: readonly Wait[], line: Line, seats: readonly Pick<Seat, 'id' | 'name'>[], most = Infinity): string {
-  if (waits.length === 0) return 'Nobody keeps the others waiting.'
+  if (waits.length === 0) return 'Nobody has to wait for anyone.'
   const said = waits.slice(0, most).map((w) => {
     const name = inSentence(seats.find((s) => s.id === w.seat)!.name)
-    return `for the ${name} in ${nameAll(line, w.measures)}`
+    return `for the ${name} ${inMeasures(line, w.measures)}`
   })
   return `Everyone waits ${said.length === 1 ? said[0] : `${said.slice(0, -1).join(', ')}, and ${said.at(-1)!}`}.`
 }

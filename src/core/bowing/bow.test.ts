@@ -77,7 +77,7 @@ describe('the wrong way round', () => {
   const wrong = (piece: Piece) => wrongBows(piece)
   it('a first beat that comes up-bow is said once for a stretch', () => {
     expect(wrong(pieceFrom('D4:h E4 F#4 G4 A4 B4 A4 G4 F#4 E4 D4'))).toEqual([
-      'Measure 2 begins up-bow: 3 strokes from the first beat of measure 1, an odd number.',
+      'Measure 2 starts up-bow: there is an odd number of bows from measure 1.',
     ])
     expect(wrong(pieceFrom('D4 E4 F#4 G4 A4 B4 A4 G4'))).toEqual([])
   })
@@ -86,7 +86,7 @@ describe('the wrong way round', () => {
   })
   it('a repeat that comes back in the direction it ended in needs a retake', () => {
     const repeated = edit(pieceFrom('D4:h E4 F#4'), (line) => ({ ...line, measures: line.measures.map((m) => ({ ...m, repeatEnd: 2 })) }))
-    expect(wrong(repeated)).toEqual(['From measure 1 to 1 the repeat needs a retake: it ends and begins down-bow.'])
+    expect(wrong(repeated)).toEqual(['The repeat from measure 1 to 1 starts and ends down-bow. Lift before you repeat.'])
   })
 })
 
@@ -97,7 +97,7 @@ it('a second ending goes on from where the first was left out', () => {
   }))
   // Four strokes lead to either ending, so both begin down; three in the first ending bring the repeat round down again.
   expect(bows(piece)).toBe('dudududd')
-  expect(wrongBows(piece)).toEqual(['From measure 2 to 1 the repeat needs a retake: it ends and begins down-bow.'])
+  expect(wrongBows(piece)).toEqual(['The repeat from measure 2 to 1 starts and ends down-bow. Lift before you repeat.'])
 })
 
 describe('where on the bow', () => {

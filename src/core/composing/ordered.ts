@@ -380,12 +380,12 @@ export function orderedLine(klass: ClassSettings, order: LineOrder): OrderedLine
 /** What a line that trains something has. */
 const HAS: Readonly<Record<Train, string>> = {
   plain: '',
-  crossing: 'has a crossing of strings, ',
+  crossing: 'has string crossings, ',
   skips: 'has a skip in every other measure, ',
   rhythm: 'has more than quarters, halves and whole notes, ',
   'one string': 'is played on one string by every seat, ',
   'two forms': 'has one letter in two forms, ',
-  trap: 'has its trap at the end, ',
+  trap: 'has a surprise at the end, ',
 }
 
 /** What of its order a line does not keep; null where it keeps all. */
@@ -394,8 +394,8 @@ export function sayShort(
   { train, wish = USUAL }: Pick<LineOrder, 'train' | 'wish'>,
 ): string | null {
   if (!sound)
-    return `No line was found that ${HAS[train]}can be sung and stays in first position, out of what this class has learned. This is the nearest; try another number or key.`
+    return `We found no line that ${HAS[train]}can be sung and stays in first position. This is the closest. Try another number or key.`
   if (asUsual && holds)
-    return `No ${wish === 0 ? 'easier' : 'harder'} line was found for this number: this is the usual one. Try another number.`
-  return holds ? null : `It is less than ${100 * EVEN} % even: the most even that was found for this number.`
+    return `There’s no ${wish === 0 ? 'easier' : 'harder'} line for this number, so this is the usual one. Try another number.`
+  return holds ? null : 'Some seats have more to do than others. It is the most even line for this number.'
 }

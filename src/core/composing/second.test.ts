@@ -41,7 +41,7 @@ describe('two voices', () => {
     // F to G sharp sounds as a minor third does, and is none.
     expect(['D4 E4', 'D4 C5', 'D4 C#5', 'D4 G#4', 'F4 G#4'].map(said)).toEqual(Array(5).fill('dissonant'))
   })
-  it('fifths and octaves one after the other in one direction are parallel; by contrary motion, or with a voice at rest, not', () => {
+  it('fifths and octaves in a row in one direction are parallel; by contrary motion, or with a voice at rest, not', () => {
     const at = (text: string) => {
       const [a, b, c, d] = P(text)
       return isParallel([a, b], [c, d])
@@ -226,10 +226,10 @@ describe('a second line', () => {
     const piece = pieceFrom('D4 F#4 A4 F#4 | A4 C#5 E5:h | D4 F#4 C#5 E5 | D5:w', key)
     const [violin, , cello] = whom('first-position')
     const drone = secondLine(piece, piece.lines[0], 'drone', cello)!
-    expect(drone.says).toBe('Long D and A on open strings, 0 shifts; changes on beats 1 and 3.')
+    expect(drone.says).toBe('Long D and A on open strings, no shifts. It changes on beats 1 and 3.')
     expect(drone.notes.map((n) => pitchName(n.pitches[0]))).toEqual(['D3', 'A3', 'D3', 'A3', 'D3'])
     const rhythm = secondLine(piece, piece.lines[0], 'rhythm', violin)!
-    expect(rhythm.says).toMatch(/^The rhythm of the tune on one note, open strings only, 0 shifts\.$/)
+    expect(rhythm.says).toMatch(/^The rhythm of the tune on one note, open strings only, no shifts\.$/)
     const roots = secondLine(piece, piece.lines[0], 'roots', cello)!
     expect(pitchName(roots.notes.at(-1)!.pitches[0])).toMatch(/^D/)
   })

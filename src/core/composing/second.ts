@@ -314,7 +314,7 @@ const NAMES: Readonly<Record<SecondKind, string>> = {
   roots: 'roots and fifths of the chords, in long notes',
   thirds: 'the tune in thirds and sixths',
   rhythm: 'the rhythm of the tune on one note',
-  skeleton: 'the notes of the strong beats, held',
+  skeleton: 'the notes on the strong beats, held',
   round: 'the tune itself',
 }
 
@@ -327,7 +327,7 @@ const isOneNote = (notes: readonly Voiced[]): boolean => new Set(notes.map((n) =
 const calledFor = (kind: SecondKind, notes: readonly Voiced[]): SecondKind =>
   kind === 'roots' && notes.length >= DRONES && isOneNote(notes) ? 'drone' : kind
 
-/** "Long D and A on open strings, 0 shifts; changes on beats 1 and 3.": from the notes themselves. */
+/** "Long D and A on open strings, no shifts. It changes on beats 1 and 3.": from the notes themselves. */
 function say(
   names: NoteNames,
   kind: SecondKind,
@@ -347,18 +347,18 @@ function say(
     kind === 'roots' && rooted
       ? 'roots of the chords, in long notes'
       : kind === 'rhythm' && !isOneNote(notes)
-        ? 'the rhythm of the tune, a note to each chord'
+        ? 'the rhythm of the tune, one note for each chord'
         : NAMES[kind]
   const what = called === 'drone' ? `Long ${sayList(letters)}` : named[0].toUpperCase() + named.slice(1)
   const where = open ? (called === 'drone' ? ' on open strings' : ', open strings only') : ''
   const moves =
     changing.length === 0
-      ? 'never changes'
+      ? 'It never changes'
       : on.length > 0
-        ? `changes on beat${on.length > 1 ? 's' : ''} ${sayList(on.map(String))}`
-        : 'changes between beats'
-  const enters = after === null ? '' : `, entering ${count(after, 'measure')} later`
-  return `${what}${enters}${where}, ${count(shifts, 'shift')}${kind === 'drone' || kind === 'roots' ? `; ${moves}` : ''}.`
+        ? `It changes on beat${on.length > 1 ? 's' : ''} ${sayList(on.map(String))}`
+        : 'It changes between beats'
+  const enters = after === null ? '' : `, coming in ${count(after, 'measure')} later`
+  return `${what}${enters}${where}, ${shifts === 0 ? 'no shifts' : count(shifts, 'shift')}.${kind === 'drone' || kind === 'roots' ? ` ${moves}.` : ''}`
 }
 
 /** The lines of a kind for each seat that has one, the one with least to do first. */

@@ -7,7 +7,6 @@ import { emptyPlan, type Plan } from '../plan/plan'
 import type { SeatId } from '../seats/seat'
 import { COMPANIONS, type Companion } from '../plan/companion'
 import { TEMPO_BOUNDS, type DrillChoice } from '../plan/settled'
-import { PLAIN_TONGUE } from '../words/en/hands'
 import { inTalk, type Drill, type Sketch, type Touch, type DrillVoice } from './drill'
 import { bowOnly, openOfKey, withTouches } from './passages'
 import { freshIn, openTouch, touchFor, type SeatAtWork, type Practised } from './practised'
@@ -135,8 +134,7 @@ function finished(c: Practised, sketch: Sketch, choice: DrillChoice, { voices, c
 }
 
 /** The same for the same kind, variant and place of a piece, however the class talks: it is stored. */
-export const drillIdOf = ({ kind, variant, title, measures }: Sketch): string =>
-  `${kind}/${variant}/${inTalk(title, PLAIN_TONGUE)}/${measures.join('-')}`
+export const drillIdOf = ({ kind, variant, about, measures }: Sketch): string => `${kind}/${variant}/${about}/${measures.join('-')}`
 
 /** The tempo of a drill, a whole number. */
 export const drillTempo = (piece: Piece, pace: number): number =>

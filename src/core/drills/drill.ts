@@ -66,6 +66,8 @@ export const inTalk = (s: Saying, talk: Tongue): string => (typeof s === 'string
 export type Sketch = {
   readonly kind: DrillKind
   readonly variant: string
+  /** What it is about, in letters: it tells drills apart and stands in stored ids, so its wording never changes. */
+  readonly about: string
   readonly title: Saying
   /** What it is for, in one sentence. */
   readonly purpose: Saying

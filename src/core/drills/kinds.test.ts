@@ -22,7 +22,7 @@ describe('drills of the left hand, as a teacher writes them (common practice)', 
     expect(fingersIn(alternating, 'viola')).toMatch(/^2 low 2 2 low 2/)
     expect(fingersIn(alternating, 'cello')).toMatch(/^3 2 3 2/)
     expect(fingersIn(alternating, 'bass')).toMatch(/^4 2 4 2/)
-    expect(alternating.title).toBe('F♯ and F, alternating')
+    expect(alternating.title).toBe('F♯ and F, in turn')
     expect(beaten(drill(c, 'slide', 'shrinking rests'))).toBe('nq zh nq | nq zq nq zq | nq ze ne nq zq | nq nq nq nq')
     const start = drill(c, 'slide', 'same start')
     expect(fingersIn(start, 'violin')).toBe('0 1 2 1 0 1 low 2 1')
@@ -63,7 +63,7 @@ describe('drills of the left hand, as a teacher writes them (common practice)', 
     expect(fingersIn(drill(c, 'reach', 'against high'), 'violin')).toBe('low 2 3 2 3')
     // The cello has no gap there: the same notes are its companion.
     expect(drill(c, 'reach', 'upwards').companions).toEqual({ violin: null, viola: null, cello: 'octave', bass: 'octave' })
-    expect(drill(c, 'reach', 'upwards').title).toBe('C to D: the wide gap, upwards')
+    expect(drill(c, 'reach', 'upwards').title).toBe('C to D: wide gap, upwards')
   })
 
   it('the opened hand of the cello is a reach too', () => {
@@ -76,7 +76,7 @@ describe('drills of the left hand, as a teacher writes them (common practice)', 
   it('half steps are pairs of touching fingers', () => {
     const c = practisedBy(pieceFrom('D4 E4 F4 E4 F4 E4 D4 D4', C))
     const touch = drill(c, 'touch', 'alternating')
-    expect(touch.title).toBe('E and F: a half step, alternating')
+    expect(touch.title).toBe('E and F: a half step, in turn')
     expect(fingersIn(touch, 'violin')).toBe('1 low 2 1 low 2 low 2 1 low 2 1')
     expect(fingersIn(touch, 'cello')).toBe('1 2 1 2 2 1 2 1')
   })
@@ -125,7 +125,7 @@ describe('drills of the left hand, as a teacher writes them (common practice)', 
     const bow = drill(c, 'alternate', 'bow alone', 'G to A')
     expect(fingersIn(bow, 'violin')).toBe('0 0 0 0 3 0 3 0')
     expect(stringsIn(bow, 'violin')).toBe('D A D A D A D A')
-    expect(drill(c, 'alternate', 'bow, then hand').purpose).toContain("The bow's way")
+    expect(drill(c, 'alternate', 'bow, then hand').purpose).toContain('Violin: bow the open strings in turn, then add the fingers.')
   })
 
   it('over a string the arm goes first without the fingers', () => {
@@ -140,7 +140,7 @@ describe('drills of the left hand, as a teacher writes them (common practice)', 
     const turns = drill(c, 'open and high', 'by turns', 'Stopped D')
     expect(fingersIn(turns, 'violin')).toBe('0 3 0 3 0 3')
     expect(fingersIn(turns, 'cello')).toBe('0 4 0 4 0 4')
-    expect(turns.purpose).toContain('an octave away')
+    expect(turns.purpose).toContain('Violin, viola, cello and bass: stopped D against open D, one octave apart.')
     expect(beaten(drill(c, 'open and high', 'sing and find'))).toBe('nh zh | zh zh | nh zh | nh zh')
   })
 

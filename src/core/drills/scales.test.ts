@@ -29,7 +29,7 @@ describe('the scale of the key', () => {
     expect(up('viola')).toBe('0 1 2 3 0 1 2 3')
     expect(up('cello')).toBe('0 1 3 4 0 1 3 4')
     expect(up('bass')).toBe('0 1 4 0 1 4 III 2 4')
-    expect(scale.title).toBe('Scale of D major, half notes')
+    expect(scale.title).toBe('D major scale, half notes')
   })
 
   it('goes from the keynote up to the top of the piece, down to its lowest note and home', () => {
@@ -87,7 +87,9 @@ describe('the scale of the key', () => {
     expect(all.purpose).not.toContain('another octave')
     // An octave under the violin the bass would have E4 on its G string, beyond III.
     const high = drill(practisedBy(piece, DEFAULT_CLASS, { ...emptyPlan(), octaves: { bass: -2 } }), 'scale', 'half notes')
-    expect(high.purpose).toContain('Bass plays in another octave what is not learned there.')
+    expect(high.purpose).toContain(
+      'Get the key into the hand before the tune: two beats to each note. Bass changes octave where a note is not learned yet.',
+    )
     const pitches = drillMap(high, 'bass').notes.map((n) => pitchName(n.pitch))
     expect(pitches.slice(3, 7)).toEqual(['C4', 'D4', 'E3', 'D4'])
     expect(high.companions.bass).toBeNull()
@@ -161,7 +163,7 @@ describe('what a scale says of its seats', () => {
             .map((x) => x.name)
           const said = (words: RegExp) => words.exec(d.purpose)?.[1].toLowerCase() ?? ''
           for (const n of moved)
-            expect(said(/(?:^|\. )([^.]*?) plays? in another octave/), `${piece.title} ${step}: ${d.purpose}`).toContain(n.toLowerCase())
+            expect(said(/(?:^|\. )([^.]*?) changes? octave/), `${piece.title} ${step}: ${d.purpose}`).toContain(n.toLowerCase())
           for (const n of rests)
             expect(said(/(?:^|\. )([^.]*?) rests? where/), `${piece.title} ${step}: ${d.purpose}`).toContain(n.toLowerCase())
           if (rests.length === 0) expect(d.purpose, `${piece.title} ${step}`).not.toMatch(/ rests? where/)

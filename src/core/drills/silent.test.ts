@@ -15,7 +15,7 @@ describe('steps without notes', () => {
 
   it('offers the notes of the piece that a seat does not read surely to be said first, with how often each comes', () => {
     const [first] = steps({ cello: { sure: [], unsure: ['F#3', 'C2'] }, violin: { sure: ['F#4'], unsure: [] } })
-    expect(first.title).toBe('Say the notes that are not sure')
+    expect(first.title).toBe('Say the notes that aren’t sure yet')
     // C2 is not in the piece, and the violin reads its F sharp.
     expect(first.words).toBe('Cello: F♯ on the fourth line.')
     expect(first.answer).toBe('Cello: F♯ 2 times.')

@@ -1,6 +1,7 @@
 import { count } from '../count'
 import { CLEFS } from '../music/clef'
-import { printedNote } from '../music/noteName'
+import { plainNote, printedNote } from '../music/noteName'
+import { SILENT } from '../words/en/drills'
 import { letterName, pitchName, type Pitch } from '../music/pitch'
 import { sayStaffPlace } from '../reading/answerKey'
 import { inSentence, sayList } from '../names'
@@ -29,8 +30,7 @@ export function silentSteps(c: Practised): SilentStep[] {
     ...notesToSay(c),
     {
       id: 'tap',
-      title: 'Tap and curl',
-      words: 'Each finger taps the string and curls back over it, without the bow: 1, 2, 3, 4 and back, close to the string.',
+      ...SILENT.tap,
       minutes: 0.5,
       caution: null,
     },
@@ -38,8 +38,7 @@ export function silentSteps(c: Practised): SilentStep[] {
       ? [
           {
             id: 'move',
-            title: 'Move the hand without the bow',
-            words: 'Hand, thumb and arm go up the neck and home again, light on the string, four times.',
+            ...SILENT.move,
             minutes: 0.5,
             caution: sayCare(['shift']),
           },
@@ -47,15 +46,15 @@ export function silentSteps(c: Practised): SilentStep[] {
       : []),
     {
       id: 'listen',
-      title: 'Listen with the eyes on the page',
-      words: `The teacher plays ${title}; everybody follows the page with a finger and stops where the music does.`,
+      title: SILENT.listen.title,
+      words: SILENT.listen.words(title),
       minutes: 1,
       caution: null,
     },
     {
       id: 'sing',
-      title: 'Sing the letters',
-      words: `${title} in letters, at pitch or in a comfortable octave, rests included.`,
+      title: SILENT.sing.title,
+      words: SILENT.sing.words(title),
       minutes: 1,
       caution: null,
     },
@@ -81,7 +80,7 @@ function notesToSay(c: Practised): SilentStep[] {
   return [
     {
       id: 'say unread',
-      title: 'Say the notes that are not sure',
+      title: SILENT.unread,
       words: bySeat.map(({ name, notes }) => `${name}: ${sayList(notes.map((x) => `${x.letter} on the ${x.place}`))}.`).join(' '),
       minutes: 1,
       caution: null,
@@ -103,8 +102,8 @@ function lettersToPoint(c: Practised, leader: SeatAtWork): SilentStep[] {
     .map(([id, { pitch, n }]) => ({ id, letter: printedNote(c.talk.names, pitch), n }))
     .map(({ id, letter, n }) => ({
       id: `point ${id}`,
-      title: `Point at every ${letter}`,
-      words: `Without playing: a finger on each ${letter} of the page, from the first line to the last.`,
+      title: SILENT.point.title(letter),
+      words: SILENT.point.words(letter),
       minutes: 0.5,
       caution: null,
       answer: `${count(n, letter, letter)} on the page${c.players.length > 1 ? ` of the ${inSentence(leader.seat.name)}` : ''}.`,
@@ -115,14 +114,14 @@ function lettersToPoint(c: Practised, leader: SeatAtWork): SilentStep[] {
 function fingersToCount(c: Practised): SilentStep[] {
   const at = (p: SeatAtWork, finger: number, letter: string): number =>
     p.map.notes.filter((n) => !n.held && n.stop.finger === finger && p.map.instrument.strings[n.stop.string].letter === letter).length
-  return ['A', 'D'].flatMap((letter): SilentStep[] => {
+  return (['A', 'D'] as const).flatMap((letter): SilentStep[] => {
     const counts = c.players.map((p) => at(p, 1, letter))
     if (counts.every((n) => n === 0)) return []
     return [
       {
         id: `count 1 ${letter}`,
-        title: `Count every first finger on ${letter}`,
-        words: 'Each seat by itself, silently, finger on the page.',
+        title: SILENT.count.title(plainNote(c.talk.names, letter)),
+        words: SILENT.count.words,
         minutes: 0.5,
         caution: null,
         answer: `${sayList(c.players.map((p, i) => `${i === 0 ? p.seat.name : inSentence(p.seat.name)} ${counts[i]}`))}.`,
@@ -138,8 +137,7 @@ function crossingsToCount(c: Practised): SilentStep[] {
   return [
     {
       id: 'crossings',
-      title: 'Count how often the bow changes its string',
-      words: 'Each seat by itself: a small mark in the air at each crossing.',
+      ...SILENT.crossings,
       minutes: 1,
       caution: null,
       answer: `${sayList(c.players.map((p, i) => `${i === 0 ? p.seat.name : inSentence(p.seat.name)} ${counts[i]}`))}.`,

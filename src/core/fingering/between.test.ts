@@ -39,12 +39,12 @@ describe('crossings', () => {
   it('a skipped string is counted', () => {
     const m = mapped('violin', 'B4 G3')
     expect(crossings(m)).toEqual(['bow -2'])
-    expect(sayHandMove(moveTo(m, 1)!)).toEqual(['The bow alone crosses down, skipping a string; the fingers stay.'])
+    expect(sayHandMove(moveTo(m, 1)!)).toEqual(['Only the bow goes over a string. Leave the fingers where they are.'])
   })
-  it('a fifth is one finger over two strings; on the bass it is a fourth', () => {
+  it('a fifth is one finger across two strings; on the bass it is a fourth', () => {
     expect(movesOf(mapped('violin', 'E4 B4'))[0].fifth).toBe(1)
     expect(movesOf(mapped('bass', 'F#3 B3'))[0].fifth).toBe(4)
-    expect(sayHandMove(movesOf(mapped('violin', 'E4 B4'))[0])[0]).toBe('Finger 1 hops to the next string at the same place.')
+    expect(sayHandMove(movesOf(mapped('violin', 'E4 B4'))[0])[0]).toBe('Finger 1 plays the same spot on the next string.')
   })
 })
 
@@ -52,7 +52,7 @@ describe('slides', () => {
   it('a finger that plays low and then on its tape slides', () => {
     const m = mapped('violin', 'F4 F#4', { fifths: 0, mode: 'major' })
     expect(movesOf(m)[0].slide).toEqual({ finger: 2, from: 'low', to: 'normal', across: false, over: 'nothing' })
-    expect(sayHandMove(movesOf(m)[0])).toEqual(['Finger 2 slides, low to its usual place.'])
+    expect(sayHandMove(movesOf(m)[0])).toEqual(['Slide finger 2 from low to its usual place.'])
   })
   it('also over an open string, which gives it time', () => {
     expect(movesOf(mapped('violin', 'F4 D4 F#4', { fifths: 0, mode: 'major' }))[1].slide).toMatchObject({ finger: 2, over: 'open string' })
@@ -70,7 +70,7 @@ describe('shifts', () => {
   it('say the way, the distance, the guide finger and what gives the hand time', () => {
     const m = mapped('violin', 'B4 D5', D, {}, inThird)
     expect(movesOf(m)[0].shift).toEqual({ from: 'I', to: 'III', halfSteps: 3, guide: 1, over: 'nothing' })
-    expect(sayHandMove(movesOf(m)[0])).toEqual(['Shift up to III, 3 half steps, from note to note; finger 1 leads.'])
+    expect(sayHandMove(movesOf(m)[0])).toEqual(['Shift up to III, 3 half steps, with no time in between. Finger 1 leads.'])
   })
   it('over a rest, an open string and inside a slur', () => {
     const over = (text: string, pin: string) =>
@@ -137,7 +137,7 @@ describe('fingers down', () => {
   })
 })
 
-describe('the third way: kept down, but a lone visit by itself (common practice)', () => {
+describe('the third way: kept down, except for a single visit (common practice)', () => {
   const violin = (text: string) => mapped('violin', text)
   it('sets no lower fingers for one note on another string, and keeps them down everywhere else', () => {
     // 3 on D between two notes on A, then 2 and 3 on D in a row.

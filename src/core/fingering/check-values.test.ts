@@ -1,9 +1,10 @@
+import { PLAIN_TONGUE, sayCheck } from '../words/en/hands'
 import { candidates } from './candidates'
 import { cello } from '../instruments/cello'
 import { THUMB } from '../instruments/instrument'
 import { describe, expect, it } from 'vitest'
 import type { Key } from '../music/key'
-import { sayCheck, trueChecksOf } from '../hands/trueChecks'
+import { trueChecksOf } from '../hands/trueChecks'
 import { plainSpelling } from '../music/interval'
 import { midiOf, parsePitch, pitchName } from '../music/pitch'
 import { problemText } from '../testing/said'
@@ -259,12 +260,12 @@ describe('common practice in the first lessons', () => {
   it('35: open strings that a stopped note is tested against, nearest first', () => {
     const check = (seat: TestSeat, pitch: string, pin: Pin) => {
       const m = written(seat, pitch, C, new Map([['e0', pin]]))
-      return trueChecksOf(m.instrument, m.notes[0].stop).map((c) => sayCheck(m.instrument, c))
+      return trueChecksOf(m.instrument, m.notes[0].stop).map((c) => sayCheck(PLAIN_TONGUE, m.instrument, c))
     }
-    expect(check('violin', 'D5', { strings: [2], fingers: [1], position: 'III' })).toEqual(['an octave above the open D'])
-    expect(check('violin', 'G4', { fingers: [3] })).toEqual(['an octave above the open G'])
-    expect(check('violin', 'A4', { strings: [1], fingers: [4] })).toEqual(['as the open A'])
-    expect(check('cello', 'G3', { strings: [2], fingers: [4] })).toEqual(['an octave above the open G'])
+    expect(check('violin', 'D5', { strings: [2], fingers: [1], position: 'III' })).toEqual(['is one octave above open D'])
+    expect(check('violin', 'G4', { fingers: [3] })).toEqual(['is one octave above open G'])
+    expect(check('violin', 'A4', { strings: [1], fingers: [4] })).toEqual(['matches open A'])
+    expect(check('cello', 'G3', { strings: [2], fingers: [4] })).toEqual(['is one octave above open G'])
     expect(check('violin', 'F#4', {})).toEqual([])
   })
   it('the bass stays in first position where that has room: open G goes before 1 on D in III, a drone lies alike each time', () => {
@@ -299,7 +300,7 @@ describe('common practice in the first lessons', () => {
     const m = written('viola', 'E5 F#5', D, undefined, ONLY_FIRST)
     expect(m.notes[0].stop.k).toBe(7)
     expect(m.problems).toHaveLength(1)
-    expect(problemText(m)).toContain('An octave lower, F♯4 is 2 on D')
+    expect(problemText(m)).toContain('New for this class: position III. F♯5 is high 3 on A in III. One octave lower, it is 2 on D.')
     expect(said(written('viola', 'F#4', D))).toBe('D2')
   })
   it('16: D minor reading down, all whole steps between 3, low 2 and low 1 on A', () => {
@@ -319,7 +320,7 @@ describe('the spelling chooses the finger on violin and viola', () => {
     expect(said(written('violin', 'Eb5', C, pin))).toBe('A↓4')
   })
   it('a raised open string is low 1', () => expect(said(written('violin', 'A#4', C))).toBe('A↓1'))
-  it('C flat is 2 on the place of 1, as its letter says', () => expect(said(written('violin', 'Cb5', C))).toBe('A↓2'))
+  it('C flat is 2 where 1 usually goes, as its letter says', () => expect(said(written('violin', 'Cb5', C))).toBe('A↓2'))
   it('a line that needs C6 and D6 shifts to III with 1 on A, and one that lies there begins there', () => {
     const third = TEST_STEPS.find((s) => s.id === 'third-position')!.learned
     // A class that leaves first position only for what it has no room for goes no sooner.
@@ -359,12 +360,12 @@ describe('the cello hand opens', () => {
 describe('reasons', () => {
   it('name the string, the finger and the runner-up', () => {
     const m = written('violin', 'G4 A4 B4 A4', D)
-    expect(whyAt(m, m.notes[1])).toBe('Open A rather than 4 on D: spares the fourth finger, only the bow crosses.')
+    expect(whyAt(m, m.notes[1])).toBe('Open A. Better than 4 on D: saves the fourth finger, only the bow changes strings.')
     expect(whyAt(m, m.notes[2])).toMatch(/^1 on A/)
   })
   it('4 under a slur keeps the bow on one string', () => {
     const m = written('violin', 'F#4:e (G4:e A4:e G4:e) F#4', D)
     expect(said(m)).toBe('D2 D3 D4 D3 D2')
-    expect(whyAt(m, m.notes[2])).toContain('rather than open A: no crossing inside the slur')
+    expect(whyAt(m, m.notes[2])).toContain('4 on D. Better than open A: stays on one string in the slur.')
   })
 })

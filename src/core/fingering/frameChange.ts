@@ -49,7 +49,7 @@ function changeBetween(from: Places, to: Places): FrameChange | null {
   }
 }
 
-/** "2 goes up a half step; 1, 3 and 4 stay: check one of them. 2 and 3 touch now; the gap is between 1 and 2." */
+/** "2 goes up a half step. 1, 3 and 4 stay put. Now 2 and 3 touch. The gap is between 1 and 2." */
 export function sayFrameChange({ moves, stay, touch, gap }: FrameChange): string {
   const [first] = moves
   const together = moves.every((m) => m.by === first.by)
@@ -57,10 +57,8 @@ export function sayFrameChange({ moves, stay, touch, gap }: FrameChange): string
   const gone = together
     ? `${sayList(moves.map((m) => `${m.finger}`))} ${moves.length > 1 ? 'go' : 'goes'} ${step(first.by)}`
     : sayList(moves.map((m) => `${m.finger} goes ${step(m.by)}`))
-  const stays = stay.length
-    ? `; ${sayList(stay.map(String))} ${stay.length > 1 ? 'stay' : 'stays'}: check ${stay.length > 1 ? 'one of them' : 'it'}`
-    : ''
-  const now = [touch.length ? `${touch.join(', ')} touch now` : '', gap ? `the gap is between ${gap}` : ''].filter(Boolean)
-  const tail = now.join('; ')
+  const stays = stay.length ? `. ${sayList(stay.map(String))} ${stay.length > 1 ? 'stay' : 'stays'} put` : ''
+  const now = [touch.length ? `now ${touch.join(', ')} touch` : '', gap ? `the gap is between ${gap}` : ''].filter(Boolean)
+  const tail = now.join('. ').replace(/\. (.)/, (_, c: string) => `. ${c.toUpperCase()}`)
   return `${gone}${stays}.${tail ? ` ${tail[0].toUpperCase()}${tail.slice(1)}.` : ''}`
 }

@@ -18,7 +18,7 @@ describe('what the hand would do otherwise', () => {
     const note = map.notes[2]
     expect(note.stop.finger).toBe(0)
     const four = choicesAt(map, note).find((c) => c.hold.stops[0].finger === 4 && c.hold.stops[0].string === 1)!
-    expect(said(insteadAt(map, note, four.hold))).toEqual({ now: 'spares the fourth finger', then: 'saves 2 crossings' })
+    expect(said(insteadAt(map, note, four.hold))).toEqual({ now: 'saves the fourth finger', then: 'saves 2 crossings' })
   })
   it('speaks for the dearer way only where it spares something', () => {
     const map = violin('D4 E4 F#4 G4 | A4 B4 C#5 D5')

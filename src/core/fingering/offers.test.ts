@@ -49,13 +49,13 @@ describe('substitutes', () => {
     const offers = offersAt(piece, m, 3, PLAIN_TONGUE)
     expect(offers.every((o) => o.left === 0 && o.why.length > 0)).toBe(true)
     const names = offers.map((o) => o.name)
-    expect(names).toContain('Octave lower')
-    expect(names).toContain('Octave lower, whole phrase')
+    expect(names).toContain('One octave lower')
+    expect(names).toContain('One octave lower, whole phrase')
     expect(names.some((n) => n.endsWith('instead'))).toBe(true)
-    expect(offers.find((o) => o.name === 'Octave lower')!.why).toBe('F♯4 is 2 on D; only this note moves')
+    expect(offers.find((o) => o.name === 'One octave lower')!.why).toBe('F♯4 is 2 on D. Only this note moves')
     // The note itself an octave away, then notes of its chord, then more of the line.
-    expect(names[0]).toBe('Octave lower')
-    const rank = (n: string) => (/^Octave (lower|higher)$/.test(n) ? 0 : n.endsWith('instead') ? 1 : 2)
+    expect(names[0]).toBe('One octave lower')
+    const rank = (n: string) => (/^One octave (lower|higher)$/.test(n) ? 0 : n.endsWith('instead') ? 1 : 2)
     expect(names.map(rank)).toEqual(names.map(rank).sort())
     // Of a kind never a dearer one before a cheaper one that leaves as little.
     offers.slice(1).forEach((o, i) => {
@@ -64,7 +64,7 @@ describe('substitutes', () => {
   })
   it('the one that is picked is what the seat then plays, everything else unchanged', () => {
     const piece = pieceFrom('A4 B4 E5 F#5 E5 D5', D)
-    const offer = offersAt(piece, mapped(piece, 'viola'), 3, PLAIN_TONGUE).find((o) => o.name === 'Octave lower')!
+    const offer = offersAt(piece, mapped(piece, 'viola'), 3, PLAIN_TONGUE).find((o) => o.name === 'One octave lower')!
     const after = mapped(piece, 'viola', offer.changes)
     expect(after.problems).toEqual([])
     expect(after.notes.map((n) => pitchName(n.pitch))).toEqual(['A4', 'B4', 'E5', 'F#4', 'E5', 'D5'])
@@ -98,22 +98,22 @@ describe('substitutes', () => {
   })
   it('a phrase goes from rest to rest', () => {
     const piece = pieceFrom('A4 B4 z F#5 E5 z B4 A4', D)
-    const phrase = offersAt(piece, mapped(piece, 'viola'), 2, PLAIN_TONGUE).find((o) => o.name === 'Octave lower, whole phrase')!
+    const phrase = offersAt(piece, mapped(piece, 'viola'), 2, PLAIN_TONGUE).find((o) => o.name === 'One octave lower, whole phrase')!
     expect(Object.keys(phrase.changes)).toEqual(['e3', 'e4'])
   })
   it('a tied note moves with what it is tied to', () => {
     const piece = pieceFrom('F#5~ F#5 D5:h', D)
-    const offer = offersAt(piece, mapped(piece, 'viola'), 0, PLAIN_TONGUE).find((o) => o.name === 'Octave lower')!
+    const offer = offersAt(piece, mapped(piece, 'viola'), 0, PLAIN_TONGUE).find((o) => o.name === 'One octave lower')!
     expect(Object.keys(offer.changes)).toEqual(['e0', 'e1'])
     expect(mapped(piece, 'viola', offer.changes).notes.map((n) => n.held)).toEqual([false, true, false])
   })
   it('says how the hand then plays it as the solved line has it', () => {
     // F natural is low 2 on D, not 4 on G in III; D and A together are both open.
     const m = mapped(pieceFrom('F5 D4', { fifths: 0, mode: 'major' }), 'viola')
-    const down = offersAt(pieceFrom('F5 D4', { fifths: 0, mode: 'major' }), m, 0, PLAIN_TONGUE).find((o) => o.name === 'Octave lower')!
-    expect(down.why).toBe('F4 is low 2 on D; only this note moves')
+    const down = offersAt(pieceFrom('F5 D4', { fifths: 0, mode: 'major' }), m, 0, PLAIN_TONGUE).find((o) => o.name === 'One octave lower')!
+    expect(down.why).toBe('F4 is low 2 on D. Only this note moves')
     const chord = pieceFrom('[D5,A5] D4', D)
-    expect(offersAt(chord, mapped(chord, 'viola'), 0, PLAIN_TONGUE).find((o) => o.name === 'Octave lower')!.why).toContain(
+    expect(offersAt(chord, mapped(chord, 'viola'), 0, PLAIN_TONGUE).find((o) => o.name === 'One octave lower')!.why).toContain(
       'open D and open A',
     )
   })
@@ -138,10 +138,10 @@ describe('substitutes', () => {
   it('gives a viola B4 with the open E as 1 on D and A together, and C♯5 with it as open A and 2 by turns (common practice)', () => {
     const one = pieceFrom('[B4,E5]:h D4:h', D)
     const together = offersAt(one, mapped(one, 'viola'), 0, PLAIN_TONGUE).find((o) => o.name === 'E4 and B4')!
-    expect(together.why).toBe('the upper note an octave lower: 1 on D and 1 on A')
+    expect(together.why).toBe('the top note one octave lower: 1 on D and 1 on A')
     const two = pieceFrom('[C#5,E5] [C#5,E5] [C#5,E5] [C#5,E5]', { fifths: 3, mode: 'major' })
-    const turns = offersAt(two, mapped(two, 'viola'), 0, PLAIN_TONGUE).find((o) => o.name === 'A4 and C♯5 by turns')!
-    expect(turns.why).toBe('open A and 2 on A, 4 strokes in the same rhythm')
+    const turns = offersAt(two, mapped(two, 'viola'), 0, PLAIN_TONGUE).find((o) => o.name === 'A4 and C♯5 in turn')!
+    expect(turns.why).toBe('open A and 2 on A, in the same rhythm')
     const after = mapped(two, 'viola', turns.changes)
     expect(after.notes.map((n) => [n.stop.string, n.stop.finger])).toEqual([
       [3, 0],

@@ -60,11 +60,11 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number, talk: Tongu
         tried.set(key, { name, why: why((x = m) => playedAt(talk, after, x)), changes, left, price: laborOf(after) - before, rank })
     }
   for (const by of OCTAVES) {
-    const name = by < 0 ? (by === -1 ? 'Octave lower' : 'Two octaves lower') : by === 1 ? 'Octave higher' : 'Two octaves higher'
+    const name = by < 0 ? (by === -1 ? 'One octave lower' : 'Two octaves lower') : by === 1 ? 'One octave higher' : 'Two octaves higher'
     offer(Math.abs(by) === 1 ? 'note' : 'more')({
       name,
       why: (played) =>
-        `${names(talk, map, m.pitches, by)} ${m.pitches.length > 1 ? 'are' : 'is'} ${played()}; only this ${m.pitches.length > 1 ? 'chord' : 'note'} moves`,
+        `${names(talk, map, m.pitches, by)} ${m.pitches.length > 1 ? 'are' : 'is'} ${played()}. Only this ${m.pitches.length > 1 ? 'chord' : 'note'} moves`,
       changes: all([m], { kind: 'octave', by }),
     })
     const { moments: phrase, bounds } = phraseOf(map, moment)
@@ -73,7 +73,7 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number, talk: Tongu
       const where = sayStretch(map.line, a, b)
       offer('more')({
         name: `${name}, whole ${bounds === null ? 'measure' : 'phrase'}`,
-        why: () => `${phrase.length} notes of ${where} move together${bounds === null ? '' : `, ${bounds}`}`,
+        why: () => `${phrase.length} notes in ${where} move together${bounds === null ? '' : `, ${bounds}`}`,
         changes: all(phrase, { kind: 'octave', by }),
       })
     }
@@ -164,8 +164,8 @@ function inversions(talk: Tongue, map: SeatMap, m: Moment): Draft[] {
   if (m.pitches.length !== 2) return []
   const [low, high] = m.pitches
   const moved: readonly (readonly [readonly Pitch[], string])[] = [
-    [[byOctaves(high, -1), low], 'the upper note an octave lower'],
-    [[high, byOctaves(low, 1)], 'the lower note an octave higher'],
+    [[byOctaves(high, -1), low], 'the top note one octave lower'],
+    [[high, byOctaves(low, 1)], 'the bottom note one octave higher'],
   ]
   return moved
     .filter(([[a, b]]) => midiOf(a) !== midiOf(b))
@@ -208,8 +208,8 @@ function byTurns(talk: Tongue, map: SeatMap, moment: number): Draft[] {
     ) as Draft['changes']
     return [
       {
-        name: `${names(talk, map, [open])} and ${names(talk, map, [kept])} by turns`,
-        why: (played) => `${played(run[0])} and ${played(run[1])}, ${run.length} strokes in the same rhythm`,
+        name: `${names(talk, map, [open])} and ${names(talk, map, [kept])} in turn`,
+        why: (played) => `${played(run[0])} and ${played(run[1])}, in the same rhythm`,
         changes,
       },
     ]
@@ -223,14 +223,14 @@ function divisi(talk: Tongue, map: SeatMap, m: Moment): Draft[] {
     const pitches = indices.map((i) => m.pitches[i])
     const heads = indices.map((i) => m.order[i])
     return [
-      { name: `Only ${names(talk, map, pitches)}`, why: (played) => `${played()}; ${why}`, changes: all([m], { kind: 'heads', heads }) },
+      { name: `Only ${names(talk, map, pitches)}`, why: (played) => `${played()}, ${why}`, changes: all([m], { kind: 'heads', heads }) },
     ]
   }
   const last = m.pitches.length - 1
   const single = m.pitches.flatMap((_, i) =>
-    pick([i], i === last ? 'the top note carries the tune' : i === 0 ? 'the lowest note carries the chord' : 'divided among the seat'),
+    pick([i], i === last ? 'the top note has the tune' : i === 0 ? 'the lowest note holds the chord' : 'divided within the seat'),
   )
-  const pairs = m.pitches.length > 2 ? m.pitches.slice(1).flatMap((_, i) => pick([i, i + 1], 'two of the notes, held together')) : []
+  const pairs = m.pitches.length > 2 ? m.pitches.slice(1).flatMap((_, i) => pick([i, i + 1], 'two of the notes together')) : []
   return [...pairs, ...single]
 }
 
@@ -239,7 +239,7 @@ function tones(talk: Tongue, piece: Piece, map: SeatMap, m: Moment): Draft[] {
   return notesInstead(piece, map, m).map(({ pitch, from }): Draft => ({
     name: `${names(talk, map, [pitch])} instead`,
     why: (played) =>
-      `${from ? `it belongs to the chord ${from.map((x) => printedNote(talk.names, x)).join(' ')} of the key` : 'it sounds in another line at that time'}; ${played()}`,
+      `${from ? `it is in the chord ${from.map((x) => printedNote(talk.names, x)).join(' ')}` : 'another line has it here'}: ${played()}`,
     changes: all([m], { kind: 'tone', pitch }),
   }))
 }

@@ -86,7 +86,7 @@ describe('the other note of an ornament', () => {
     const { map } = mapped('cello', 'F !trill!G F E', 'D', 'high-and-low')
     const note = map.notes[1]
     expect(sayOrnament(tellingOf(map, PLAIN_TONGUE), note.placed.at.key, ornamentAt(map, note.column)!)).toBe(
-      'Trill: with the hand here no finger reaches A; play it plain.',
+      'Trill: no finger reaches A from here. Leave the ornament out.',
     )
   })
   it('is told in the calls, with tremolo, slides and the left hand', () => {

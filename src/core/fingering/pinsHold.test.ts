@@ -40,7 +40,7 @@ describe('a pin holds', () => {
     const m = mapped(again, { seat: 'violin', step: 6 }, new Map([['e1', { strings: [1], fingers: [4] }]]))
     expect(m.notes.map((n) => n.stop.finger)).toEqual([2, 4, 4, 4, 1, 0])
   })
-  it('under its slur the hand stays where it was sent, in a class that leaves first position only where it must, too', () => {
+  it('under its slur the the hand stays sent, in a class that leaves first position only where it must, too', () => {
     const slurred = pieceFrom('D4 (G4 A4 B4) F#4 E4', { fifths: 2, mode: 'major' })
     for (const step of [5, 6]) {
       const m = mapped(slurred, { seat: 'violin', step }, new Map([one('e1')]))

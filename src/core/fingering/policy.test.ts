@@ -42,7 +42,7 @@ describe('open string or 4', () => {
     expect(said('violin', step, { fourth: 'crossing' })).toBe('D3 D4 D3')
     expect(said('violin', top, { fourth: 'crossing' })).toBe('A0 A1 A0')
   })
-  it('always: 4 wherever it can be', () => expect(said('violin', top, { fourth: 'always' })).toBe('D4 A1 D4'))
+  it('always: 4 whenever possible', () => expect(said('violin', top, { fourth: 'always' })).toBe('D4 A1 D4'))
 })
 
 describe('where the line goes', () => {

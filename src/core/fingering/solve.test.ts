@@ -303,12 +303,16 @@ describe('pins', () => {
   it('one that fits nothing is set aside and says what is missing', () => {
     const m = pinned({ strings: [3], fingers: [3] })
     expect(m.problems[0]).toMatchObject({ mark: 'pin', measure: '1', beat: 2 })
-    expect(problemText(m)).toBe('The pin on E4 is set aside: it does not lie on E.')
+    expect(problemText(m)).toBe('The pin on E4 doesn’t work: that note isn’t on E.')
     expect(m.notes[1].pinned).toBe(false)
   })
   it('the finger or the position may be what is missing', () => {
-    expect(problemText(pinned({ strings: [1], fingers: [0] }))).toContain('an open string cannot play it on D in any position')
-    expect(problemText(pinned({ strings: [1], fingers: [1], position: 'VII' }))).toContain('finger 1 on D does not reach it in VII')
+    expect(problemText(pinned({ strings: [1], fingers: [0] }))).toContain(
+      'The pin on E4 doesn’t work: an open string can’t play it on D in any position.',
+    )
+    expect(problemText(pinned({ strings: [1], fingers: [1], position: 'VII' }))).toContain(
+      'The pin on E4 doesn’t work: finger 1 on D can’t reach it in VII.',
+    )
   })
 })
 

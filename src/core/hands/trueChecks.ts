@@ -17,11 +17,3 @@ export function trueChecksOf({ strings }: Pick<Instrument, 'strings'>, stop: Sto
     .filter((c) => Number.isInteger(c.octaves))
     .sort((a, b) => Math.abs(a.octaves) - Math.abs(b.octaves) || Math.abs(a.string - stop.string) - Math.abs(b.string - stop.string))
 }
-
-/** "As the open A", "an octave above the open D", "two octaves below the open G". */
-export function sayCheck({ strings }: Pick<Instrument, 'strings'>, { string, octaves }: TrueCheck): string {
-  const open = `the open ${strings[string].letter}`
-  if (octaves === 0) return `as ${open}`
-  const far = Math.abs(octaves)
-  return `${far === 1 ? 'an octave' : `${far} octaves`} ${octaves > 0 ? 'above' : 'below'} ${open}`
-}

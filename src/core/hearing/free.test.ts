@@ -7,7 +7,7 @@ import { playedBy, STEADY } from './student'
 
 const RATE = 48_000
 
-describe('what was that?', () => {
+describe('any note', () => {
   it('names every bowed and plucked note from the bass to the violin, within 3 cents in the middle, no octave wrong', () => {
     for (const manner of ['bowed', 'plucked'] as const) {
       const off: number[] = []

@@ -110,7 +110,7 @@ describe('the needle', () => {
   })
   it('says what to do in words, and nothing by colour', () => {
     const at = (cents: number) => sayNeedle({ kind: 'heard', cents, held: false })
-    expect([at(0), at(18.4), at(-30)]).toEqual(['True (0 cents).', 'Sharp by 18 cents: lower.', 'Flat by 30 cents: higher.'])
+    expect([at(0), at(18.4), at(-30)]).toEqual(['In tune (0 cents).', 'Sharp by 18 cents. Lower it.', 'Flat by 30 cents. Raise it.'])
     expect(sayNeedle({ kind: 'silent' })).toBe('Play the note.')
     expect(QUIET).toBeGreaterThan(0)
   })

@@ -55,11 +55,11 @@ export function sayNeedle(n: Needle): string {
     case 'silent':
       return 'Play the note.'
     case 'unsure':
-      return 'Too much else sounding, or another note.'
+      return 'Too noisy, or another note.'
     case 'heard': {
       const cents = Math.round(n.cents)
-      if (Math.abs(n.cents) < TRUE_WITHIN) return `True (${cents > 0 ? '+' : ''}${cents} cents).`
-      return cents > 0 ? `Sharp by ${cents} cents: lower.` : `Flat by ${-cents} cents: higher.`
+      if (Math.abs(n.cents) < TRUE_WITHIN) return `In tune (${cents > 0 ? '+' : ''}${cents} cents).`
+      return cents > 0 ? `Sharp by ${cents} cents. Lower it.` : `Flat by ${-cents} cents. Raise it.`
     }
   }
 }

@@ -7,13 +7,13 @@ type Step = { readonly id: StepId; readonly name: string; readonly says: string 
 
 const SAID: Record<StepId, Omit<Step, 'id'>> = {
   'first-finger': { name: 'Open strings and first finger', says: 'two strings, finger 1' },
-  'three-fingers': { name: 'First frame on two strings', says: 'the major start: 1 2 3' },
-  'four-strings': { name: 'Four strings, two frames', says: 'low 2, no fourth finger yet' },
-  'fourth-finger': { name: 'Fourth finger', says: '4 instead of the next open string' },
+  'three-fingers': { name: 'First finger pattern on two strings', says: 'the major start: 1 2 3' },
+  'four-strings': { name: 'Four strings, two finger patterns', says: 'low 2, no fourth finger yet' },
+  'fourth-finger': { name: 'Fourth finger', says: '4 in place of the next open string' },
   'high-and-low': { name: 'High 3 and low 1', says: 'the sharps and flats of first position' },
-  'first-position': { name: 'First position', says: 'all fingers and places, two strings at once; III only where I has no room' },
+  'first-position': { name: 'First position', says: 'all fingers, two strings at once, III only when needed' },
   'third-position': { name: 'Third position', says: 'violin and viola without extensions' },
-  'third-extended': { name: 'Third position, extensions', says: 'half to III; the opened hand' },
+  'third-extended': { name: 'Third position, extensions', says: 'half to III, with stretches' },
   'fifth-position': { name: 'Fifth position', says: 'half to V' },
   'seventh-position': { name: 'Seventh position', says: 'half to VII' },
   'thumb-position': { name: 'Thumb position', says: 'the whole neck' },

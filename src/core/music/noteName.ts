@@ -1,3 +1,4 @@
+import { tonic, type Key } from './key'
 import { letterName, type Letter, type Pitch } from './pitch'
 
 /** How notes are called: by letters, by fixed do-re-mi, or by German letters, where B is H and B flat is B. */
@@ -28,6 +29,9 @@ export const plainNote = (names: NoteNames, letter: Letter): string =>
 /** A note as it is printed: "F♯", "fa♯", "Fis". */
 export const printedNote = (names: NoteNames, p: Named): string =>
   names === 'german' ? german(p) : plainNote(names, p.letter) + letterName(p).slice(1)
+
+/** A key as a class names it: "D major", "re major". */
+export const sayKey = (names: NoteNames, key: Key): string => `${printedNote(names, tonic(key))} ${key.mode}`
 
 /** The same with its octave: "F♯4". */
 export const printedPitch = (names: NoteNames, p: Pitch): string => `${printedNote(names, p)}${p.octave}`

@@ -18,7 +18,7 @@ export function signaturePlaces(clef: ClefName, fifths: number): number[] {
 /** "no signature", "the signature of 2 sharps (F C)". */
 export function saySignature(fifths: number): string {
   const n = Math.abs(fifths)
-  if (n === 0) return 'no signature'
+  if (n === 0) return 'no sharps or flats'
   const letters = (fifths > 0 ? SHARP_ORDER : [...SHARP_ORDER].reverse()).slice(0, n)
   return `the signature of ${n} ${fifths > 0 ? 'sharp' : 'flat'}${n > 1 ? 's' : ''} (${letters.join(' ')})`
 }

@@ -54,36 +54,36 @@ describe('places as they are printed', () => {
     }
     expect(addressesOf(cut)?.map((a) => `${a.line}.${a.measure}`)).toEqual(['1.0', '1.1', '1.2', '1.2', '2.1'])
     expect(sayMeasure(cut, 0)).toBe('line 1, the pickup')
-    expect(nameAll(cut, [0, 1, 2, 4])).toBe('line 1, the pickup and measures 1 and 2; line 2, measure 1')
+    expect(nameAll(cut, [0, 1, 2, 4])).toBe('line 1, the pickup and 3 more')
   })
 
   it('are said in lists, by numbers as stretches', () => {
     expect(nameAll(plain, [0])).toBe('1')
     expect(nameAll(plain, [1, 0])).toBe('1 and 2')
-    expect(nameAll(plain, [0, 1, 2, 6])).toBe('1 to 3 and 7')
-    expect(nameAll(plain, [0, 2, 4, 6, 8, 10])).toBe('1, 3, 5, 7 and 2 more places')
+    expect(nameAll(plain, [0, 1, 2, 6])).toBe('1–3 and 7')
+    expect(nameAll(plain, [0, 2, 4, 6, 8, 10])).toBe('1 and 5 more')
     expect(sayMeasures(plain, [3])).toBe('measure 4')
     expect(sayMeasures(plain, [3, 7])).toBe('measures 4 and 8')
   })
 
   it('are said in lists, line by line, a whole line by itself', () => {
     expect(nameAll(line, [5])).toBe('line 2, measure 2')
-    expect(nameAll(line, [2, 3, 4])).toBe('line 1, measures 3 and 4; line 2, measure 1')
-    expect(nameAll(line, [4, 5, 6, 7, 8])).toBe('line 2; line 3, measure 1')
-    expect(nameAll(line, [0, 1, 2])).toBe('line 1, measures 1 to 3')
+    expect(nameAll(line, [2, 3, 4])).toBe('line 1, measures 3 and 4, and line 2, measure 1')
+    expect(nameAll(line, [4, 5, 6, 7, 8])).toBe('line 2, and line 3, measure 1')
+    expect(nameAll(line, [0, 1, 2])).toBe('line 1, measures 1–3')
     const long = bars(12).lines[0]
     const each = printed(long, 2, 4, 6, 8, 10)
-    expect(nameAll(each, [0, 1, 2, 5])).toBe('1.1, 1.2, 2.1 and 3.2')
-    expect(nameAll(each, [0, 2, 4, 6, 8, 10])).toBe('1.1, 2.1, 3.1, 4.1 and 2 more places')
+    expect(nameAll(each, [0, 1, 2, 5])).toBe('line 1 and 2 more measures')
+    expect(nameAll(each, [0, 2, 4, 6, 8, 10])).toBe('line 1, measure 1 and 5 more')
   })
 
   it('are said as stretches', () => {
-    expect(sayStretch(plain, 4, 7)).toBe('measures 5 to 8')
+    expect(sayStretch(plain, 4, 7)).toBe('measures 5–8')
     expect(sayStretch(plain, 4, 4)).toBe('measure 5')
     expect(sayStretch(line, 4, 7)).toBe('line 2')
-    expect(sayStretch(line, 0, 7)).toBe('lines 1 to 2')
+    expect(sayStretch(line, 0, 7)).toBe('lines 1 and 2')
     expect(sayStretch(line, 4, 5)).toBe('line 2, measures 1 and 2')
-    expect(sayStretch(line, 4, 6)).toBe('line 2, measures 1 to 3')
+    expect(sayStretch(line, 4, 6)).toBe('line 2, measures 1–3')
     expect(sayStretch(line, 2, 4)).toBe('line 1, measure 3 to line 2, measure 1')
   })
 

@@ -58,10 +58,14 @@ export const headMeasure = (line: Line, index: number): string => capital(sayMea
 /** A moment at the head of a sentence or a list: "Measure 5, beat 4", "Line 2, measure 3, beat 1". `beat`: from 1, as `beatOf` has it. */
 export const headBeat = (line: Line, index: number, beat: number | string): string => `${headMeasure(line, index)}, beat ${beat}`
 
-const MOST_PLACES = 5
+/** As many places are named in a sentence; beyond them the first, and how many more. */
+const MOST_PLACES = 3
 
-/** Stretches of whole numbers in a row: "4 to 7", a pair as two. What is not a number stands by itself. */
-function runs(names: readonly string[]): string[] {
+/** One place of a list: as it is said, and how many measures it is. */
+type PlaceSaid = { readonly says: string; readonly measures: number }
+
+/** Stretches of whole numbers in a row: "4–7", a pair as two. What is not a number stands by itself. */
+function runs(names: readonly string[]): PlaceSaid[] {
   const isNumber = (n: string): boolean => /^\d+$/.test(n)
   const found: [string, string][] = []
   for (const m of names) {
@@ -69,92 +73,110 @@ function runs(names: readonly string[]): string[] {
     if (last && isNumber(m) && isNumber(last[1]) && Number(m) === Number(last[1]) + 1) last[1] = m
     else found.push([m, m])
   }
-  return found.flatMap(([a, b]) => (a === b ? [a] : Number(b) === Number(a) + 1 ? [a, b] : [`${a} to ${b}`]))
+  return found.flatMap(([a, b]): PlaceSaid[] => {
+    if (a === b) return [{ says: a, measures: 1 }]
+    const n = Number(b) - Number(a) + 1
+    return n === 2 ? [a, b].map((says) => ({ says, measures: 1 })) : [{ says: `${a}–${b}`, measures: n }]
+  })
 }
 
-/** A list, and beyond a few places how many more there are. */
-function listed(said: readonly string[], more: string): string {
-  if (said.length <= MOST_PLACES) return sayList(said)
-  return `${said.slice(0, MOST_PLACES - 1).join(', ')} and ${said.length - (MOST_PLACES - 1)} more ${more}`
+/** A list, and beyond three places the first of them and how many measures more: "3 and 4 more". */
+function listed(said: readonly PlaceSaid[], join: (all: readonly string[]) => string = sayList): string {
+  if (said.length <= MOST_PLACES) return join(said.map((p) => p.says))
+  const more = said.slice(1).reduce((n, p) => n + p.measures, 0)
+  return `${said[0].says} and ${more} more`
 }
 
-const numbersOf = (line: Line, sorted: readonly number[]): string =>
-  listed(runs([...new Set(sorted.map((i) => line.measures[i].number))]), 'places')
+const placesOf = (line: Line, sorted: readonly number[]): PlaceSaid[] => runs([...new Set(sorted.map((i) => line.measures[i].number))])
+
+const sortedOnce = (indices: readonly number[]): number[] => [...new Set(indices)].sort((a, b) => a - b)
+
+/** "measure" before one place and what is left out after it; "measures" before several, and before a stretch. */
+const nounFor = (said: readonly PlaceSaid[]): string =>
+  said[0].measures > 1 || (said.length > 1 && said.length <= MOST_PLACES) ? 'measures' : 'measure'
 
 /**
  * Measures that several read, each from a line of its own: as all of them have it printed, or by their numbers where one
  * line is printed otherwise than another.
  */
 export function nameForAll(lines: readonly Line[], indices: readonly number[]): string {
-  const [first, ...others] = lines.map((line) => nameAll(line, indices))
+  const [first, ...others] = lines.map((line) => sayMeasures(line, indices))
   if (others.every((o) => o === first)) return first
-  const sorted = [...new Set(indices)].sort((a, b) => a - b)
-  const numbers = numbersOf(lines[0], sorted)
-  return `${/[^\w ]| (and|to) /.test(numbers) ? 'measures' : 'measure'} ${numbers}`
+  const said = placesOf(lines[0], sortedOnce(indices))
+  return `${nounFor(said)} ${listed(said)}`
+}
+
+/** The places of a line that is printed in lines: "line 1, measures 3 and 4", "line 2". */
+function printedPlaces(line: Line, sorted: readonly number[], addresses: readonly Address[]): string {
+  const whole = printedLines(line)!
+  const byLine = [...new Set(sorted.map((i) => addresses[i].line))].map((n) => {
+    const own = sorted.filter((i) => addresses[i].line === n)
+    const { from, to } = whole[n - 1]
+    if (own.length === to - from + 1 && own.length > 1) return { n, full: true, places: [{ says: `line ${n}`, measures: own.length }] }
+    return {
+      n,
+      full: false,
+      places: runs([...new Set(own.map((i) => addresses[i].measure))].map((m) => (m === 0 ? 'the pickup' : `${m}`))),
+    }
+  })
+  const all = byLine.flatMap((l) => l.places)
+  const inLine = (l: (typeof byLine)[number], places: readonly PlaceSaid[]): string => {
+    if (l.full) return `line ${l.n}`
+    const pickup = places[0].says === 'the pickup'
+    const counted = places.slice(pickup ? 1 : 0)
+    if (counted.length === 0) return `line ${l.n}, the pickup`
+    const noun = counted.length > 1 || counted[0].measures > 1 ? 'measures' : 'measure'
+    return `line ${l.n}, ${pickup ? 'the pickup and ' : ''}${noun} ${sayList(counted.map((c) => c.says))}`
+  }
+  if (all.length > MOST_PLACES || byLine.length > 2) {
+    const [first] = byLine
+    const rest = all.slice(1).reduce((n, p) => n + p.measures, 0)
+    return `${inLine(first, first.places.slice(0, 1))} and ${rest} more${first.full ? ` ${rest === 1 ? 'measure' : 'measures'}` : ''}`
+  }
+  // Two lines are kept apart by a comma, as there are commas in them.
+  return byLine.map((l) => inLine(l, l.places)).join(byLine.every((l) => l.full) ? ' and ' : ', and ')
 }
 
 /**
- * Measures in a list, by index, in any order: "6 and 10", "4 to 7 and 12"; where printed lines are known "line 1, measures 3
- * and 4; line 2", a line that is meant whole by itself. Beyond a few places it says how many more.
+ * Measures in a list, by index, in any order: "6 and 10", "4–7 and 12"; where printed lines are known "line 1, measures 3
+ * and 4, and line 2", a line that is meant whole by itself. Beyond three places: the first, and how many measures more.
  */
 export function nameAll(line: Line, indices: readonly number[]): string {
-  const sorted = [...new Set(indices)].sort((a, b) => a - b)
+  const sorted = sortedOnce(indices)
   const addresses = addressesOf(line)
-  if (!addresses) return numbersOf(line, sorted)
-  const whole = printedLines(line)!
-  const lines = [...new Set(sorted.map((i) => addresses[i].line))]
-  // In many lines the words would hide the places: they are said as they stand over the music.
-  if (lines.length > MOST_LINES_SAID)
-    return listed(
-      lines.flatMap((n) =>
-        dotted(
-          n,
-          sorted.filter((i) => addresses[i].line === n).map((i) => addresses[i].measure),
-        ),
-      ),
-      'places',
-    )
-  return lines
-    .map((n) => {
-      const own = sorted.filter((i) => addresses[i].line === n)
-      const { from, to } = whole[n - 1]
-      if (own.length === to - from + 1 && own.length > 1) return `line ${n}`
-      const measures = runs([...new Set(own.map((i) => addresses[i].measure))].map((m) => (m === 0 ? 'the pickup' : `${m}`)))
-      const pickup = measures[0] === 'the pickup'
-      if (pickup && measures.length === 1) return `line ${n}, the pickup`
-      const counted = measures.slice(pickup ? 1 : 0)
-      const one = counted.length === 1 && !counted[0].includes(' to ')
-      return `line ${n}, ${pickup ? 'the pickup and ' : ''}${one ? 'measure' : 'measures'} ${sayList(counted)}`
-    })
-    .join('; ')
+  return addresses ? printedPlaces(line, sorted, addresses) : listed(placesOf(line, sorted))
 }
 
-const MOST_LINES_SAID = 2
-
-/** "1.1 to 1.3" and "1.5" of measures in a line. */
-const dotted = (line: number, measures: readonly number[]): string[] =>
-  runs([...new Set(measures)].map(String)).map((run) => run.replace(/\d+/g, (m) => `${line}.${m}`))
-
-/** The same with its noun: "measure 6", "measures 6 and 10", "line 2, measures 1 and 2". */
+/** The same with its noun: "measure 6", "measures 6 and 10", "measure 3 and 4 more", "line 2, measures 1 and 2". */
 export function sayMeasures(line: Line, indices: readonly number[]): string {
   if (addressesOf(line)) return nameAll(line, indices)
-  const one = new Set(indices.map((i) => line.measures[i].number)).size === 1
-  return `${one ? 'measure' : 'measures'} ${nameAll(line, indices)}`
+  return `${nounFor(placesOf(line, sortedOnce(indices)))} ${nameAll(line, indices)}`
 }
 
-/** A stretch of measures, by index: "measures 5 to 8", "line 2", "line 1, measure 3 to line 2, measure 1". */
+/** Whether these are all measures that there are, and more than one: what is "all the way through". */
+export const isThroughout = (line: Line, indices: readonly number[]): boolean =>
+  line.measures.length > 1 && new Set(indices).size === line.measures.length
+
+/** Where in a line: "in measure 5", "in measures 5–8", "all the way through". */
+export const inMeasures = (line: Line, indices: readonly number[]): string =>
+  isThroughout(line, indices) ? 'all the way through' : `in ${sayMeasures(line, indices)}`
+
+/** A stretch of measures, by index: "measures 5–8", "line 2", "line 1, measure 3 to line 2, measure 1". */
 export function sayStretch(line: Line, from: number, to: number): string {
   const addresses = addressesOf(line)
   if (from === to) return sayMeasure(line, from)
   if (!addresses) {
     const [a, b] = [line.measures[from].number, line.measures[to].number]
-    return a === b ? `measure ${a}` : `measures ${a} to ${b}`
+    return a === b ? `measure ${a}` : `measures ${a}${spanned(a, b)}${b}`
   }
   const [a, b] = [addresses[from], addresses[to]]
   const whole = printedLines(line)!
   const full = whole[a.line - 1].from === from && whole[b.line - 1].to === to
-  if (full) return a.line === b.line ? `line ${a.line}` : `lines ${a.line} to ${b.line}`
+  if (full) return a.line === b.line ? `line ${a.line}` : `lines ${a.line}${spanned(`${a.line}`, `${b.line}`)}${b.line}`
   if (a.line === b.line && a.measure > 0)
-    return `line ${a.line}, measures ${a.measure} ${b.measure === a.measure + 1 ? 'and' : 'to'} ${b.measure}`
+    return `line ${a.line}, measures ${a.measure}${spanned(`${a.measure}`, `${b.measure}`)}${b.measure}`
   return `${nameOf(line, from)} to ${nameOf(line, to)}`
 }
+
+/** " and " between neighbours, a dash where more lie between. */
+const spanned = (a: string, b: string): string => (Number(b) === Number(a) + 1 ? ' and ' : '–')

@@ -52,7 +52,7 @@ describe('notes without a pitch', () => {
     // After a rest the entry on the fourth beat has to be counted; after claps on every beat it does not.
     expect(entry('D4:w z z z D4')?.text).toContain('on beat 4')
     expect(entry('D4:w x x x D4')).toBeUndefined()
-    expect(entry('D4:w x z z D4')?.text).toBe('Comes in on beat 4, after 2 beats of rest.')
+    expect(entry('D4:w x z z D4')?.text).toBe('Come in on beat 4, after 2 beats of rest.')
   })
 
   it('make another rhythm than rests', () => {

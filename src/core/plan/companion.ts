@@ -4,8 +4,8 @@ export type Companion = (typeof COMPANIONS)[number]
 
 /** What a companion is called in a list. */
 export const COMPANION_NAMES: Readonly<Record<Companion, string>> = {
-  octave: 'the same notes in its octave',
+  octave: 'the same notes in its own octave',
   'open string': 'the rhythm on an open string',
-  'bow only': 'the bow alone, on open strings',
+  'bow only': 'just the bow, on open strings',
   silent: 'fingers only, counting',
 }

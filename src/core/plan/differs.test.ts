@@ -24,7 +24,7 @@ describe('what a version has otherwise than what stands now', () => {
       'It was called “Old name”.',
       'It was in 2/2, now it is in 4/4.',
       'It had 4 measures, now 3.',
-      'Other notes in measure 2.',
+      'Different notes in measure 2.',
     ])
     expect(say({ piece: pieceFrom('E4 F#4 G4 A4', { fifths: 1, mode: 'major' }) })).toEqual([
       'It was in G major, now it is in C major.',
@@ -33,18 +33,16 @@ describe('what a version has otherwise than what stands now', () => {
   })
   it('what was decided, seat by seat', () => {
     const pins = withPin(withPin(emptyPlan(), 'violin', 'e0', { fingers: [4] }), 'violin', 'e1', { fingers: [1] })
-    expect(say({ plan: pins })).toEqual(['Violin: 2 pins otherwise (2 then, 0 now).'])
+    expect(say({ plan: pins })).toEqual(['Violin: 2 pins different (2 then, 0 now).'])
     expect(say({ plan: pins }, { plan: withPin(pins, 'violin', 'e0', { fingers: [0] }) })).toEqual([
-      'Violin: 1 pin otherwise (2 then, 2 now).',
+      'Violin: 1 pin different (2 then, 2 now).',
     ])
     expect(say({}, { plan: withSubstitute(emptyPlan(), 'bass', { e2: { kind: 'rest' } }) })).toEqual([
       'Bass: 0 notes replaced then, 1 now.',
     ])
-    expect(say({ plan: withOctave(withOctave(emptyPlan(), 'cello', -1), 'bass', -1) })).toEqual([
-      'Another octave chosen for cello and bass.',
-    ])
-    expect(say({ plan: { ...emptyPlan(), lines: { viola: 1 } } })).toEqual(['Another line read by viola.'])
-    expect(say({ plan: withDecision(emptyPlan(), null, 'fourth', 'open') })).toEqual(['Fingered in other ways.'])
-    expect(say({ plan: withBook(emptyPlan(), null, { page: '14' }) })).toEqual(['Another place in the printed book.'])
+    expect(say({ plan: withOctave(withOctave(emptyPlan(), 'cello', -1), 'bass', -1) })).toEqual(['A different octave for cello and bass.'])
+    expect(say({ plan: { ...emptyPlan(), lines: { viola: 1 } } })).toEqual(['A different line for viola.'])
+    expect(say({ plan: withDecision(emptyPlan(), null, 'fourth', 'open') })).toEqual(['Different fingering choices.'])
+    expect(say({ plan: withBook(emptyPlan(), null, { page: '14' }) })).toEqual(['A different place in the printed book.'])
   })
 })

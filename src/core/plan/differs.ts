@@ -29,7 +29,7 @@ function ofPiece(then: Piece, now: Piece): string[] {
   if (a !== b) out.push(`It had ${count(a, 'measure')}, now ${b}.`)
   const moved = then.lines.flatMap((line, l) => (now.lines[l] ? otherMeasures(line, now.lines[l]) : []))
   // Of another key every note is another one, which has been said.
-  if (moved.length > 0 && same(then.key, now.key)) out.push(`Other notes in ${sayMeasures(then.lines[0], [...new Set(moved)])}.`)
+  if (moved.length > 0 && same(then.key, now.key)) out.push(`Different notes in ${sayMeasures(then.lines[0], [...new Set(moved)])}.`)
   return out
 }
 
@@ -47,19 +47,19 @@ function ofPlan(then: Plan, now: Plan, klass: ClassSettings): string[] {
   for (const { id, name } of seats) {
     const [a, b] = [then.pins[id] ?? {}, now.pins[id] ?? {}]
     const other = new Set([...Object.keys(a), ...Object.keys(b)].filter((e) => !same(a[e], b[e]))).size
-    if (other > 0) out.push(`${name}: ${count(other, 'pin')} otherwise (${Object.keys(a).length} then, ${Object.keys(b).length} now).`)
+    if (other > 0) out.push(`${name}: ${count(other, 'pin')} different (${Object.keys(a).length} then, ${Object.keys(b).length} now).`)
     const [c, d] = [then.substitutes[id] ?? {}, now.substitutes[id] ?? {}]
     if (!same(c, d)) out.push(`${name}: ${count(Object.keys(c).length, 'note')} replaced then, ${Object.keys(d).length} now.`)
   }
   const octaves = who((p, s) => p.octaves[s] ?? 'auto')
-  if (octaves.length) out.push(`Another octave chosen for ${sayNames(octaves.map(inSentence))}.`)
+  if (octaves.length) out.push(`A different octave for ${sayNames(octaves.map(inSentence))}.`)
   const lines = who((p, s) => p.lines[s] ?? null)
-  if (lines.length) out.push(`Another line read by ${sayNames(lines.map(inSentence))}.`)
-  if (!same(then.policy, now.policy) || !same(then.seatPolicy, now.seatPolicy)) out.push('Fingered in other ways.')
-  if (!same(then.learned, now.learned)) out.push('Another level taken for this piece.')
-  if (!same(then.warmup, now.warmup)) out.push('Another warm-up.')
-  if (!same(then.run, now.run)) out.push('Another run of the lesson.')
-  if (!same(then.spots, now.spots)) out.push('Other spots shown or left out.')
-  if (!same(then.book, now.book) || !same(then.seatBooks, now.seatBooks)) out.push('Another place in the printed book.')
+  if (lines.length) out.push(`A different line for ${sayNames(lines.map(inSentence))}.`)
+  if (!same(then.policy, now.policy) || !same(then.seatPolicy, now.seatPolicy)) out.push('Different fingering choices.')
+  if (!same(then.learned, now.learned)) out.push('A different level for this piece.')
+  if (!same(then.warmup, now.warmup)) out.push('A different warm-up.')
+  if (!same(then.run, now.run)) out.push('A different lesson.')
+  if (!same(then.spots, now.spots)) out.push('Different places to watch.')
+  if (!same(then.book, now.book) || !same(then.seatBooks, now.seatBooks)) out.push('A different place in the printed book.')
   return out
 }

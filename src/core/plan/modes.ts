@@ -13,12 +13,12 @@ type About = {
 }
 
 export const ABOUT_MODE: Readonly<Record<Mode, About>> = {
-  listen: { name: 'Listen', tells: 'Listen and follow with the eyes; nobody plays.', voice: 'bowed', shows: null },
-  sing: { name: 'Sing', tells: 'Sing the letters at pitch.', voice: 'bowed', shows: 'letters' },
-  'say letters': { name: 'Say letters', tells: 'Say the letters in time.', voice: null, shows: 'letters' },
+  listen: { name: 'Listen', tells: 'Listen and follow with your eyes.', voice: 'bowed', shows: null },
+  sing: { name: 'Sing', tells: 'Sing the note names at pitch.', voice: 'bowed', shows: 'letters' },
+  'say letters': { name: 'Say note names', tells: 'Say the note names in time.', voice: null, shows: 'letters' },
   'say fingers': { name: 'Say fingers', tells: 'Say the fingers in time.', voice: null, shows: 'fingers' },
   'finger silently': { name: 'Finger silently', tells: 'Fingers on the strings, no bow.', voice: null, shows: 'fingers' },
   pluck: { name: 'Pluck', tells: 'Pluck it.', voice: 'plucked', shows: null },
-  'bow only': { name: 'Bow only', tells: 'The bow alone, on open strings.', voice: 'bowed', shows: null },
+  'bow only': { name: 'Bow only', tells: 'Just the bow, on open strings.', voice: 'bowed', shows: null },
   bow: { name: 'Bow', tells: 'Play it.', voice: 'bowed', shows: null },
 }

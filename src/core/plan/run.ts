@@ -25,7 +25,7 @@ export const USUAL_STEPS = [
   { words: 'Tune', seconds: 90 },
   { words: 'Set up: feet, seat, bow hand', seconds: 30 },
   { words: 'Find the first note, without a sound', seconds: 15 },
-  { words: 'Listen with the eyes on the page', seconds: 60 },
+  { words: 'Listen with your eyes on the page', seconds: 60 },
 ] as const
 
 /** Seconds of rest after what is played, and how a passage is put in: by everyone, with the bow, once. */

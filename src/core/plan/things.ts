@@ -45,7 +45,7 @@ const RHYTHM_SAYS: Record<Rhythm, string> = {
   ties: 'ties',
   sixteenths: 'sixteenth notes',
   triplets: 'triplets',
-  compound: '6/8, felt in dotted beats',
+  compound: '6/8, two big beats',
   syncopation: 'syncopation',
 }
 
@@ -66,7 +66,7 @@ export function sayLearnedThing({ strings, byLetter }: Pick<Instrument, 'strings
     case 'position':
       return namePosition(value)
     case 'extension':
-      return byLetter ? (value === 'back' ? '1 reached back' : '4 stretched') : `the hand opened ${value}`
+      return byLetter ? (value === 'back' ? '1 reached back' : '4 stretched') : `reaching ${value}`
     case 'shifts':
       return value === 'needed' ? 'shifting' : 'shifting anywhere'
     case 'chord':
@@ -80,6 +80,6 @@ export function sayLearnedThing({ strings, byLetter }: Pick<Instrument, 'strings
     case 'together':
       return value
     case 'key':
-      return `the signature of ${keyName({ fifths: Number(value), mode: 'major' })}`
+      return `the key signature of ${keyName({ fifths: Number(value), mode: 'major' })}`
   }
 }

@@ -9,6 +9,7 @@ import type { Plan } from '../plan/plan'
 import { searcher, USUAL_SPACE } from '../balance/search'
 import { seatsOf, type SeatId } from '../seats/seat'
 import { withSetting } from '../balance/setting'
+import { sayWork } from '../words/en/amounts'
 import { learningsOf } from './prepares'
 import { leftIn } from './schedule'
 import type { PlanAsk } from './dayPlan'
@@ -68,24 +69,23 @@ export function easierPlan(
     return leftIn({ ...ask, done, learnings: learningsOf(pieces, seat) })
   }
   const now = planned(new Map())
-  if (now.length === 0) return { text: 'All of it fits as it is.', where: null }
+  if (now.length === 0) return { text: 'All of it fits already.', where: null }
   const troubled = all.filter(({ c }) => now.some((x) => x.piece === c.piece.title))
   const tried = troubled.flatMap((p) => p.others().map((to) => ({ p, to, left: planned(new Map([[p.id, to]])).length })))
   if (tried.length === 0) {
     const which = sayList(troubled.map(({ c }) => c.piece.title))
-    return { text: `No other key has less to do for ${which}.`, where: null }
+    return { text: `No other key is easier for ${which}.`, where: null }
   }
   const called = ({ p, to }: (typeof tried)[number]) => `${p.c.piece.title} in ${to.key}`
   const fits = tried.find((x) => x.left === 0)
-  if (fits) return { text: `It would fit with ${called(fits)}: ${sayLoads(fits)}.`, where: fits.p.id }
+  if (fits) return { text: `It would fit with ${called(fits)}, which is ${sayLoads(fits)}.`, where: fits.p.id }
   const best = troubled.flatMap((p) => tried.filter((x) => x.p === p).slice(0, 1))
   if (best.length > 1 && planned(new Map(best.map(({ p, to }) => [p.id, to]))).length === 0)
     return { text: `It would fit with ${sayList(best.map(called))} together.`, where: null }
   const nearest = tried.reduce((a, b) => (b.left < a.left ? b : a))
-  const head = 'In none of the keys with the least to do does it fit'
-  if (nearest.left >= now.length) return { text: `${head}, and none leaves less undone.`, where: null }
-  return { text: `${head}. ${called(nearest)} leaves ${nearest.left} of the ${now.length} parts and joins undone.`, where: nearest.p.id }
+  const head = 'It doesn’t fit in any of the easiest keys'
+  if (nearest.left >= now.length) return { text: `${head}, and none gets further.`, where: null }
+  return { text: `${head}. ${called(nearest)} gets closest: ${nearest.left} of ${now.length} parts still to do.`, where: nearest.p.id }
 }
 
-const sayLoads = ({ p, to }: { p: PlannedEasier; to: InOtherKey }): string =>
-  `${Math.round(loadOf(p.c))} points to do become ${Math.round(loadOf(to.c))}`
+const sayLoads = ({ p, to }: { p: PlannedEasier; to: InOtherKey }): string => sayWork(loadOf(p.c), loadOf(to.c))

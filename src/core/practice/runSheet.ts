@@ -130,7 +130,7 @@ export function sayRow(row: RunRow, line: Line): string {
   if (row.kind === 'step') return row.words
   if (row.kind === 'drill') return row.title
   const { from, to } = within(row, line.measures.length)
-  if (from === 0 && to === line.measures.length - 1) return 'all of it'
+  if (from === 0 && to === line.measures.length - 1) return 'the whole piece'
   return from === to ? sayMeasure(line, from) : sayStretch(line, from, to)
 }
 
@@ -148,7 +148,7 @@ export function sayTime(seconds: number, lesson: number): string {
   const minutes = Math.ceil(seconds / 60)
   return minutes <= lesson
     ? `${minutes} of ${count(lesson, 'minute')}`
-    : `${minutes} minutes: ${count(minutes - lesson, 'minute')} too long`
+    : `${minutes} minutes, ${count(minutes - lesson, 'minute')} too long`
 }
 
 /** Minutes that are left of a lesson, begun ones counted whole: "12 minutes left", "Time is up". */

@@ -119,7 +119,7 @@ describe('a plan day by day', () => {
     for (let i = 1; i < on.length; i++) {
       const gap = dayNumber(on[i].date)! - dayNumber(on[i - 1].date)!
       expect(gap).toBeGreaterThanOrEqual(GAPS[Math.min(i - 1, GAPS.length - 1)])
-      expect(sayItem(on[i].facts)).toContain(`again on ${sayWeekday(on[i].date)}: ${gap} day${gap === 1 ? '' : 's'} after the last time.`)
+      expect(sayItem(on[i].facts)).toContain(`again on ${sayWeekday(on[i].date)}: ${gap} day${gap === 1 ? '' : 's'} since last time.`)
       expect(on[i].tempo).toBeGreaterThanOrEqual(on[i - 1].tempo)
     }
   })
@@ -178,11 +178,11 @@ describe('a plan day by day', () => {
       return sayItem(made.days[0].items.find((x) => x.chunk === chunk)!.facts)
     }
     const two = cut.find((x) => x.to > x.from)!
-    expect(of(two.id, 2, 3)).toContain(` It slipped 5 times: ${two.hardest} alone first.`)
+    expect(of(two.id, 2, 3)).toContain(` It slipped 5 times. Do ${two.hardest} alone first.`)
     expect(two.hardest).toMatch(/^(line \d+, )?measure \d$/)
     expect(of(two.id, 2, 2)).not.toContain('alone')
     const one = cut.find((x) => x.to === x.from)
-    if (one) expect(of(one.id, 5)).toContain(' It slipped 5 times: half of it at a time, slower.')
+    if (one) expect(of(one.id, 5)).toContain(' It slipped 5 times. Do half of it at a time, slower.')
   })
 
   it('goes by the last third of all its days, also when some lie behind', () => {
@@ -241,13 +241,15 @@ describe('a plan day by day', () => {
   it('says what cannot be done, and that what it names would make it fit', () => {
     const ask = { learnings: [learning], days, minutes: 1 }
     const short = planDays(ask)
-    expect(sayPlanProblem(short.problem!)).toMatch(/in 12 days of 1 minute\. What would make it fit: \d+ minutes a day/)
+    expect(sayPlanProblem(short.problem!)).toMatch(/^12 days of 1 minute are too short .* This would fit: \d+ minutes a day/)
     const [, more] = /(\d+) minutes a day/.exec(sayPlanProblem(short.problem!))!
     expect(planDays({ ...ask, minutes: Number(more) }).problem).toBeNull()
     // Where no minutes would do, none are named.
     const none = planDays({ ...ask, days: days.slice(0, 3) })
     expect(sayPlanProblem(none.problem!)).not.toContain('minutes a day')
-    expect(sayPlanProblem(planDays({ ...ask, days: [] }).problem!)).toBe('There is no day to practise on between these dates.')
+    expect(sayPlanProblem(planDays({ ...ask, days: [] }).problem!)).toBe(
+      'There is no practice day between these dates. Choose more days, or a later date.',
+    )
   })
 
   it('shares one budget between pieces, and meets what prepares another before it', () => {
@@ -255,7 +257,7 @@ describe('a plan day by day', () => {
     const exercise = { ...learningOf('exercise', easy), prepares: ['Test'] }
     const both = planDays({ learnings: [learning, exercise], days, minutes: 10 })
     expect(both.days[0].items[0]).toMatchObject({ piece: 'exercise' })
-    expect(sayItem(both.days[0].items[0].facts)).toContain('It prepares Test.')
+    expect(sayItem(both.days[0].items[0].facts)).toContain('New: measures 3 and 4 of Test. It gets you ready for Test.')
     for (const d of both.days) expect(d.minutes).toBeLessThanOrEqual(10)
     // Two pieces of which none prepares the other are begun by turns, each with its hardest place.
     const turns = planDays({ learnings: [learning, learningOf('second', easy)], days, minutes: 30 })

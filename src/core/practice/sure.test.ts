@@ -39,9 +39,9 @@ describe('what is sure', () => {
       tap('0-2 line', '2026-03-02', 0, 9, { seat: 'viola', student: 'Nele' }),
     ]
     const stands = (seat: string | null) => surenessOf('p', 4, doneFrom(taps, seat))
-    expect(stands('viola')).toEqual(['sure', 'sure', 'sure', 'not met'])
-    expect(stands('cello')).toEqual(['sure', 'sure', 'not met', 'not met'])
-    expect(stands(null)).toEqual(['sure', 'sure', 'not met', 'not met'])
+    expect(stands('viola')).toEqual(['sure', 'sure', 'sure', 'not started'])
+    expect(stands('cello')).toEqual(['sure', 'sure', 'not started', 'not started'])
+    expect(stands(null)).toEqual(['sure', 'sure', 'not started', 'not started'])
     expect(byStudent(taps)).toEqual([{ student: 'Nele', clean: 0, slips: 9, days: 1 }])
   })
 

@@ -6,7 +6,7 @@ import { wasSure } from './standing'
 import type { Day } from '../plan/calendar'
 
 /** How a measure stands for a seat: not met, met and not sure yet, sure. */
-export const SURENESS = ['not met', 'not sure', 'sure'] as const
+export const SURENESS = ['not started', 'not sure', 'sure'] as const
 export type Sureness = (typeof SURENESS)[number]
 
 /** The class (null) or a seat; of it a student by name, or nobody (empty). */
@@ -37,7 +37,7 @@ export function doneFrom(records: readonly PracticeRecord[], seat: SeatId | null
 /** How each measure of a piece stands for a seat by the last day on which something of it was done; a line or the whole counts for all its measures. */
 export function surenessOf(piece: string, measures: number, done: readonly Done[]): Sureness[] {
   const last = new Array<Day>(measures).fill('')
-  const stands = new Array<Sureness>(measures).fill('not met')
+  const stands = new Array<Sureness>(measures).fill('not started')
   for (const d of [...done].sort((a, b) => a.day.localeCompare(b.day))) {
     const chunk = d.piece === piece ? stretchOf(d.chunk) : null
     if (!chunk) continue

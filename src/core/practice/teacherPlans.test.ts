@@ -29,12 +29,12 @@ describe('a plan as eight teachers would have it', () => {
       expect(plan.problem ? 'left' : plan.spare ? 'spare' : 'fits').toBe(OTHERWISE[k.name] ?? k.goes)
       if (plan.spare) {
         expect(planDays({ ...ask, minutes: plan.spare.needs }).problem).toBeNull()
-        expect(saySpare(plan.spare)).toContain(`${plan.spare.needs} minutes a day would do; there are ${k.minutes}.`)
+        expect(saySpare(plan.spare)).toContain(`${plan.spare.needs} minutes a day would be enough. You have ${k.minutes}.`)
       }
       if (plan.problem?.kind !== 'left') return
       const { helps } = plan.problem
       expect(helps.some((h) => k.helps!.includes(h.kind))).toBe(true)
-      expect(sayPlanProblem(plan.problem)).toContain('What would make it fit: ')
+      expect(sayPlanProblem(plan.problem)).toContain('This would fit: ')
       for (const h of helps) {
         if (h.kind === 'minutes') expect(planDays({ ...ask, minutes: h.minutes }).problem).toBeNull()
         if (h.kind === 'weekday')
@@ -78,7 +78,7 @@ describe('a plan as eight teachers would have it', () => {
         expect(own.length).toBeGreaterThanOrEqual(2 * parts.size)
         expect(parts.size > 1).toBe(k.halves === true)
         expect(own.at(-1)!.tempo).toBe(c.piece.tempo ?? own.at(-1)!.tempo)
-        for (const x of own) expect(sayItem(x.facts).includes('takes longer than a day has')).toBe(k.halves === true)
+        for (const x of own) expect(sayItem(x.facts).includes('takes longer than a day’s minutes')).toBe(k.halves === true)
         // All of it, each measure in one of the parts.
         const played = own.filter((x, i) => own.findIndex((y) => y.from === x.from) === i).sort((a, b) => a.from - b.from)
         expect([played[0].from, played.at(-1)!.to]).toEqual([0, c.measures.length - 1])

@@ -27,23 +27,23 @@ describe('what is known of how a shift lands', () => {
     expect(signTest(0, 0)).toBe(1)
   })
   it('says nothing before nine tries, and nothing that it does not know', () => {
-    expect(sayTendency(at, tendencyOf(cents(20, 20, 20, 20)))).toBe('Up to III on A: no tendency yet (4 tries; 9 are wanted).')
-    expect(sayTendency(at, tendencyOf(heard(5, 4)))).toBe('Up to III on A: no tendency after 9 tries.')
-    expect(sayTendency(at, tendencyOf(cents(60, -50, 40, -30, 20, 10, -20, 5, 0)))).toBe('Up to III on A: no tendency after 9 tries.')
+    expect(sayTendency(at, tendencyOf(cents(20, 20, 20, 20)))).toBe('Up to III on A: too early to tell after 4 tries. We need 9.')
+    expect(sayTendency(at, tendencyOf(heard(5, 4)))).toBe('Up to III on A: no pattern yet after 9 tries.')
+    expect(sayTendency(at, tendencyOf(cents(60, -50, 40, -30, 20, 10, -20, 5, 0)))).toBe('Up to III on A: no pattern yet after 9 tries.')
   })
   it('says where it lands, by how much, and what to do', () => {
     const sharp = tendencyOf(cents(18, 22, 15, 20, 17, 19, 16, 18, 17))
-    expect(sayTendency(at, sharp)).toBe('Up to III on A: sharp, about +18 cents, sure enough after 9 tries; aim lower.')
+    expect(sayTendency(at, sharp)).toBe('Up to III on A: sharp, about +18 cents, after 9 tries. Aim lower.')
     expect(sayTendency({ ...at, up: false, to: 'I' }, sharp)).toBe(
-      'Down to I on A: sharp, about +18 cents, sure enough after 9 tries; come back farther.',
+      'Down to I on A: sharp, about +18 cents, after 9 tries. Come back farther.',
     )
     expect(sayTendency(at, tendencyOf(cents(-18, -22, -15, -20, -17, -19, -16, -18, -17)))).toBe(
-      'Up to III on A: flat, about −18 cents, sure enough after 9 tries; go farther, hand and thumb as one.',
+      'Up to III on A: flat, about −18 cents, after 9 tries. Go farther, hand and thumb together.',
     )
     // Where the hand stays it is a finger that is set, not a shift.
     const stays = { up: false, from: 'I', to: 'I', string: 'D', finger: 'low 2' }
-    expect(sayTendency(stays, sharp)).toBe('Low 2 in I on D: sharp, about +18 cents, sure enough after 9 tries; set it lower.')
-    expect(sayTendency(at, tendencyOf(heard(8, 1)))).toBe('Up to III on A: sharp, sure enough after 9 tries; aim lower.')
-    expect(sayTendency(at, tendencyOf(cents(1, -1, 2, 0, -2, 1, 0, -1, 1)))).toBe('Up to III on A: true after 9 tries.')
+    expect(sayTendency(stays, sharp)).toBe('Low 2 in I on D: sharp, about +18 cents, after 9 tries. Set it lower.')
+    expect(sayTendency(at, tendencyOf(heard(8, 1)))).toBe('Up to III on A: sharp, after 9 tries. Aim lower.')
+    expect(sayTendency(at, tendencyOf(cents(1, -1, 2, 0, -2, 1, 0, -1, 1)))).toBe('Up to III on A: in tune after 9 tries.')
   })
 })

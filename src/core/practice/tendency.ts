@@ -81,7 +81,7 @@ export function tendencyOf(aims: readonly Pick<Aim, 'heard' | 'cents'>[]): Tende
 /** What to do about it. Common practice. */
 const REMEDY = {
   stays: { sharp: 'set it lower', flat: 'set it higher' },
-  up: { sharp: 'aim lower', flat: 'go farther, hand and thumb as one' },
+  up: { sharp: 'aim lower', flat: 'go farther, hand and thumb together' },
   down: { sharp: 'come back farther', flat: 'come back less far' },
 } as const
 
@@ -91,12 +91,12 @@ export function sayTendency({ up, from, to, string, finger }: AimAt, t: Tendency
   const place = `${sayPositionKey(to)} on ${string}`
   const shift = stays ? `${capital(finger)} in ${place}` : `${up ? 'Up' : 'Down'} to ${place}`
   const tries = count(t.tries, 'try', 'tries')
-  if (t.tries < ENOUGH) return `${shift}: no tendency yet (${tries}; ${ENOUGH} are wanted).`
-  if (t.lands === null) return `${shift}: no tendency after ${tries}.`
-  if (t.lands === 'true') return `${shift}: true after ${tries}.`
+  if (t.tries < ENOUGH) return `${shift}: too early to tell after ${tries}. We need ${ENOUGH}.`
+  if (t.lands === null) return `${shift}: no pattern yet after ${tries}.`
+  if (t.lands === 'true') return `${shift}: in tune after ${tries}.`
   const measured = t.cents && Math.sign(t.cents.mean) === (t.lands === 'sharp' ? 1 : -1) ? t.cents : null
   const about = measured ? `, about ${t.lands === 'sharp' ? '+' : '−'}${Math.round(Math.abs(measured.mean))} cents` : ''
-  return `${shift}: ${t.lands}${about}, sure enough after ${tries}; ${REMEDY[stays ? 'stays' : up ? 'up' : 'down'][t.lands]}.`
+  return `${shift}: ${t.lands}${about}, after ${tries}. ${capital(REMEDY[stays ? 'stays' : up ? 'up' : 'down'][t.lands])}.`
 }
 
 /** Tries put together by what they are tries at: the shift, its way, the seat and the student. */

@@ -55,8 +55,8 @@ describe('a warm-up', () => {
     expect(
       said.startsWith(
         open.length
-          ? `Prepares ${w.places.length - open.length || 'none'} of the ${w.places.length} hardest places.`
-          : `Prepares all ${w.places.length} hardest places.`,
+          ? `Covers ${w.places.length - open.length || 'none'} of the ${w.places.length} hardest places.`
+          : `Covers all ${w.places.length} of the hardest places.`,
       ),
     ).toBe(true)
     if (open.length) expect(said).toContain(` in measure ${c.measures[open[0].index].measure.number}`)

@@ -28,7 +28,7 @@ const STANDS_FOR: Readonly<Partial<Record<Drill['kind'], readonly string[]>>> = 
 /** Drills that differ only in how the same is practised: what the teacher chooses between at one place. */
 export const drillFamilyOf = (d: Drill): string =>
   // A piece has one scale and one chord of its key, in whatever form of minor.
-  d.kind === 'scale' || d.kind === 'arpeggio' ? d.kind : `${d.kind}/${d.title.replace(d.variant, '')}`
+  d.kind === 'scale' || d.kind === 'arpeggio' ? d.kind : `${d.kind}/${d.about.replace(d.variant, '')}`
 
 /** One drill for each family: the one that stands for it, of minor scales in the form that the piece uses. */
 export function representatives(drills: readonly Drill[]): Drill[] {
@@ -148,9 +148,9 @@ function placesOf(c: Practised, burdens: readonly Burden[], drilled: ReadonlySet
 }
 
 /** How many places that are left are named. */
-const NAMED = 3
+const NAMED = 2
 
-/** "Prepares 9 of the 11 hardest places. Not: the bass in line 1, measure 3 (shift)." */
+/** "Covers 9 of the 11 hardest places. Still to do: the bass shift in line 1, measure 3." */
 export function sayPrepared(c: Practised, { places }: Pick<Warmup, 'places'>): string {
   if (places.length === 0) return 'Nothing in this piece is hard for this class.'
   const ready = places.filter((p) => p.prepared)
@@ -158,13 +158,15 @@ export function sayPrepared(c: Practised, { places }: Pick<Warmup, 'places'>): s
   const head =
     open.length === 0
       ? places.length === 1
-        ? 'Prepares the hardest place.'
-        : `Prepares all ${places.length} hardest places.`
-      : `Prepares ${ready.length || 'none'} of the ${places.length === 1 ? 'hardest place' : `${places.length} hardest places`}.`
+        ? 'Covers the hardest place.'
+        : `Covers all ${places.length} of the hardest places.`
+      : places.length === 1
+        ? 'Doesn’t cover the hardest place yet.'
+        : `Covers ${ready.length || 'none'} of the ${places.length} hardest places.`
   if (open.length === 0) return head
   const said = open.slice(0, NAMED).map((p) => sayHardPlace(c, p))
   const more = open.length - said.length
-  return `${head} Not: ${sayList(more ? [...said, `${more} more`] : said)}.`
+  return `${head} Still to do: ${sayList(more ? [...said, `${more} more`] : said)}.`
 }
 
 /** "the bass in line 1, measure 3 (shift)". */

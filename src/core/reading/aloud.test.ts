@@ -136,14 +136,14 @@ describe('same spacing', () => {
     const [t] = sameSpacings(read('A4 B4 F#4 D4', 'violin', 1))
     expect(t).toMatchObject({ spacing: 2, from: 'learned', string: 2 })
     expect(saySameSpacing({ talk: DEFAULT_CALLS, instrument: TEST_INSTRUMENTS.violin, line: pieceFrom('D4').lines[0] }, t)).toBe(
-      '1 on A to 2 on D: the fingers lie a whole step apart, as from B to C♯ on A, which the class has learned. The spacing is the same; the sound is not: here it is a fourth.',
+      '1 on A to 2 on D: same spacing as B to C♯ on A, which the class knows, a whole step. It sounds like a fourth.',
     )
   })
   it('is shown where the piece has it already', () => {
     const [t] = sameSpacings(read('A4 B4 C#5 A4 B4 F#4 D4 z', 'violin', 2))
     expect(t).toMatchObject({ from: 'piece', string: 2 })
     expect(saySameSpacing({ talk: DEFAULT_CALLS, instrument: TEST_INSTRUMENTS.violin, line: pieceFrom('D4').lines[0] }, t)).toContain(
-      'from B to C♯ on A, in measure 1',
+      '1 on A to 2 on D: same spacing as B to C♯ on A in measure 1, a whole step. It sounds like a fourth.',
     )
   })
   it('starts where the crossing starts, in its order, and takes the nearest', () => {
@@ -166,7 +166,7 @@ describe('same spacing', () => {
     expect(sameSpacings(read('B3 G3', 'cello'))[0]).toMatchObject({ spacing: 3 })
     expect(sameSpacings(read('A3 F#3', 'bass', 1))[0]).toMatchObject({ spacing: 2 })
   })
-  it('not for one finger over two strings, nor with an open string', () => {
+  it('not for one finger across two strings, nor with an open string', () => {
     expect(sameSpacings(read('E4 B4 A4 G4'))).toEqual([])
   })
   it('every transfer keeps the spacing: both pitches lie as far apart as the fingers', () => {

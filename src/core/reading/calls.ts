@@ -160,7 +160,7 @@ function sayNote(r: Reading, note: ReadNote, options: CallOptions, around: Aroun
   const stops = note.hold?.stops ?? []
   if (note.heads.length > 1) return sayChord(r, note, options, around)
   const letter = sayLetter(note.heads[0].pitch, stops[0], options, around)
-  const where = saysString(note, options, around) ? ` on ${stringName(r.instrument, stops[0].string)}` : ''
+  const where = saysString(note, options, around) ? ` on ${stringName(options, r.instrument, stops[0].string)}` : ''
   if (options.say === 'letters') return letter + where
   const finger = stops[0] ? fingerWord(r.instrument, stops[0], options) : { said: 'out', placed: false }
   return options.say === 'fingers' ? finger.said + where : `${letter}${finger.placed ? ' with ' : ' '}${finger.said}${where}`
@@ -192,7 +192,7 @@ function sayChord({ instrument }: Reading, note: ReadNote, options: CallOptions,
   if (stops.every((s) => s.finger === 0)) return `open ${letters.join(' and ')}`
   if (options.say === 'letters') return letters.map((l, i) => (stops[i].finger === 0 ? `open ${l}` : l)).join(' and ')
   const fingers = stops.map((s) => fingerWord(instrument, s, options).said)
-  const on = (s: Stop) => (options.strings === 'never' ? '' : ` on ${stringName(instrument, s.string)}`)
+  const on = (s: Stop) => (options.strings === 'never' ? '' : ` on ${stringName(options, instrument, s.string)}`)
   if (stops.every((s) => s.finger > 0) && new Set(fingers).size === 1)
     return `${options.say === 'both' ? `${letters.join(' and ')}, ` : ''}${fingers[0]} on both`
   return stops
@@ -248,7 +248,7 @@ function fingerWord(instrument: Instrument, s: Stop, { low, numbers }: CallOptio
     case 'stretched':
       return { said: `stretched ${number}`, placed: false }
     case 'far':
-      return { said: `${number} on the place of ${NUMBERS[s.finger - 1]}`, placed: true }
+      return { said: `${number} where ${NUMBERS[s.finger - 1]} usually goes`, placed: true }
     case 'harmonic':
       return { said: `${number} as a harmonic`, placed: false }
     case 'low':

@@ -3,7 +3,7 @@ import { QUARTER } from '../music/time'
 import { triadNamed } from '../music/chord'
 import { LETTERS, midiOf, stepsOf, type Pitch } from '../music/pitch'
 import { capital } from '../names'
-import { nameAll, printedLines, sayMeasures } from '../piece/address'
+import { printedLines, sayMeasures } from '../piece/address'
 import { onceIn } from '../once'
 import type { Line, Piece } from '../piece/piece'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
@@ -208,7 +208,7 @@ export function likeness(a: readonly FormCell[], b: readonly FormCell[]): Likene
 export function sayLikeness(own: string, other: string, how: Likeness): string {
   switch (how.kind) {
     case 'same':
-      return `${own} is ${other}, note for note`
+      return `${own} is ${other} note for note`
     case 'moved':
     case 'stepped': {
       const far = how.steps === 0 ? 'a half step' : sayInterval(how.steps)
@@ -320,16 +320,16 @@ function chordOf(notes: readonly Sung[]) {
   return triadNamed(letters.map((letter) => ({ letter, alter: alterOf(letter)[0] })))
 }
 
-/** "Learn 8 of the 16 measures: 1, 2 and 5 … The other 8 repeat one of these, note for note"; where few come back, which those are. */
+/** "Learn measures 1–8. The other 8 repeat one of these note for note."; where few come back, which those are. */
 export function sayLearning(form: Form, line: Line): string {
   const sounding = form.measures.filter((u) => u.name !== '–')
   const known = sounding.length
   if (form.toLearn.length === known)
-    return known === 1 ? 'One measure has to be learned.' : `No measure returns note for note: all ${known} have to be learned.`
+    return known === 1 ? 'Learn the one measure.' : `No measure comes back note for note. Learn all ${known}.`
   const back = sounding.filter((u) => !form.toLearn.includes(u.from)).map((u) => u.from)
   if (back.length < form.toLearn.length)
     return back.length === 1
-      ? `${capital(sayMeasures(line, back))} repeats an earlier one, note for note; the other ${known - 1} have to be learned.`
-      : `${capital(sayMeasures(line, back))} repeat earlier ones, note for note; the other ${form.toLearn.length} have to be learned.`
-  return `Learn ${form.toLearn.length} of the ${known} measures: ${nameAll(line, form.toLearn)}. The other ${back.length} repeat ${form.toLearn.length === 1 ? 'it' : 'one of these'}, note for note.`
+      ? `${capital(sayMeasures(line, back))} repeats an earlier one note for note. Learn the other ${known - 1}.`
+      : `${capital(sayMeasures(line, back))} repeat earlier ones note for note. Learn the other ${form.toLearn.length}.`
+  return `Learn ${sayMeasures(line, form.toLearn)}. The other ${back.length} repeat ${form.toLearn.length === 1 ? 'it' : 'one of these'} note for note.`
 }

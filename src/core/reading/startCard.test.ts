@@ -30,7 +30,7 @@ describe('the start card', () => {
       note: 'G: 3 on D',
       set: 'set 1 2 3 on D',
       bow: 'down-bow, from the middle',
-      check: 'G sounds an octave above the open G',
+      check: 'G is one octave above open G',
       count: 'four beats: 1 2 3 4',
     })
   })
@@ -38,12 +38,12 @@ describe('the start card', () => {
     const low = card('F4 E4 D4:h')
     expect(low.note).toBe('F: low 2 on D')
     expect(low.set).toBe('set 1 2 on D (2 low)')
-    expect(low.check).toBe('F has no open string of its name: sing it up from the open D')
+    expect(low.check).toBe('F: no open string to match, so sing it up from open D')
   })
   it('sets over an open string what comes next, on another string, and its place', () => {
-    expect(card('A4 F4 E4 D4').set).toBe('set nothing; 1, 2 low on D can be set while the open string rings')
-    expect(card('D4 E4 F#4 G4').set).toBe('set nothing; keep the fingers over the string')
-    expect(card('D4 E4 F#4 G4').check).toBe('E sounds an octave below the open E')
+    expect(card('A4 F4 E4 D4').set).toBe('no fingers yet, then 1, 2 low on D while the open string rings')
+    expect(card('D4 E4 F#4 G4').set).toBe('no fingers yet, keep them over the string')
+    expect(card('D4 E4 F#4 G4').check).toBe('E is one octave below open E')
   })
   it('says the position away from the first, chords, and what is plucked', () => {
     expect(card('D4 C4 B3:h', { seat: 'bass', octave: -1 }).note).toMatch(/^D: 4 on G in III$/)
@@ -70,14 +70,12 @@ describe('a change of frame (common practice: the finger that did not move is th
     })
   }
   it('says which finger moves, which stay, and where the gap goes', () => {
-    expect(changes('E4 F#4 G4 F4')[3]).toBe(
-      '2 goes down a half step; 1, 3 and 4 stay: check one of them. 1 and 2 touch now; the gap is between 2 and 3.',
-    )
+    expect(changes('E4 F#4 G4 F4')[3]).toBe('2 goes down a half step. 1, 3 and 4 stay put. Now 1 and 2 touch. The gap is between 2 and 3.')
   })
   it('of the cello, whose hand opens: 1 stays, the others go up together', () => {
     expect(changes('D2 F#2 D2 F2', { seat: 'cello', octave: 0 }).filter(Boolean)).toEqual([
-      '2, 3 and 4 go up a half step; 1 stays: check it. 2 and 3, 3 and 4 touch now; the gap is between 1 and 2.',
-      '2, 3 and 4 go down a half step; 1 stays: check it. 1 and 2, 2 and 3, 3 and 4 touch now.',
+      '2, 3 and 4 go up a half step. 1 stays put. Now 2 and 3, 3 and 4 touch. The gap is between 1 and 2.',
+      '2, 3 and 4 go down a half step. 1 stays put. Now 1 and 2, 2 and 3, 3 and 4 touch.',
     ])
   })
   it('is silent where the frame is the same, or the string is met for the first time', () => {
@@ -108,7 +106,7 @@ describe('one count', () => {
     ] as const) {
       const { piece, map, reading } = mapped(text, { meter })
       const pickup = saidSpots(piece, map).find((s) => s.kind === 'pickup')!
-      expect(pickup.advice, text).toContain(`Count ${countIn(reading)};`)
+      expect(pickup.advice, text).toContain(`Count ${countIn(reading)}.`)
     }
   })
 })

@@ -1,14 +1,14 @@
 import { sayPositionKey } from '../instruments/instrument'
 import { handSteps } from '../fingering/along'
 import { handsAlong } from '../fingering/down'
-import { sayCheck, trueChecksOf } from '../hands/trueChecks'
+import { trueChecksOf } from '../hands/trueChecks'
 import { sayList } from '../names'
 import { sayMeasure } from '../piece/address'
 import { sayCountIn } from '../words/en/countIn'
 import { countInOf } from './countIn'
 import { stopOf, type Reading, type ReadNote } from './reading'
 import { sayFingers } from '../words/en/fingering'
-import { bowPart, sayPitch, sayStops, stringName, type Tongue } from '../words/en/hands'
+import { bowPart, sayCheck, sayPitch, sayStops, stringName, type Tongue } from '../words/en/hands'
 
 /** What a seat has ready before the first note. */
 export type StartCard = {
@@ -48,8 +48,8 @@ function setOf(r: Reading, talk: Tongue, first: ReadNote): string {
   }
   const ahead = hands[column].prepare
   return ahead
-    ? `set nothing; ${sayFingers(talk, instrument, ahead.fingers)} can be set while the open string rings`
-    : 'set nothing; keep the fingers over the string'
+    ? `no fingers yet, then ${sayFingers(talk, instrument, ahead.fingers)} while the open string rings`
+    : 'no fingers yet, keep them over the string'
 }
 
 const sayPlaceOf = ({ letters }: Reading, place: 'low' | 'high' | 'normal'): string =>
@@ -64,13 +64,13 @@ function bowOf({ bowing }: Reading, first: ReadNote): string {
 function checkOf(r: Reading, talk: Tongue): string {
   const note = r.notes.find((n) => stopOf(n))
   const stop = note && stopOf(note)
-  if (!note || !stop) return 'open strings only: tune them'
+  if (!note || !stop) return 'only open strings: tune them first'
   const [check] = trueChecksOf(r.instrument, stop)
   const name = sayPitch(talk, note.heads[0].pitch, note.placed.at.key)
   const where = note.placed.at.index === 0 ? '' : ` in ${sayMeasure(r.map.line, note.placed.at.index)}`
   return check
-    ? `${name}${where} sounds ${sayCheck(r.instrument, check)}`
-    : `${name}${where} has no open string of its name: sing it up from the open ${stringName(r.instrument, stop.string)}`
+    ? `${name}${where} ${sayCheck(talk, r.instrument, check)}`
+    : `${name}${where}: no open string to match, so sing it up from open ${stringName(talk, r.instrument, stop.string)}`
 }
 
 /** The count before the first note, in words: "two beats: 1 2". */

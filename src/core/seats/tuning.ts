@@ -15,14 +15,14 @@ export function readTuning(text: string): { readonly strings: Pitch[] } | { read
     .split(/[\s,;]+/)
     .filter(Boolean)
   if (words.length === 0) return { problem: 'Name each string by letter and octave, low to high: E2 A2 D3 G3.' }
-  if (words.length > MOST_STRINGS) return { problem: `${words.length} strings are too many: up to ${MOST_STRINGS}.` }
+  if (words.length > MOST_STRINGS) return { problem: `${words.length} strings are too many. The limit is ${MOST_STRINGS}.` }
   const strings: Pitch[] = []
   for (const word of words) {
     const pitch = parsePitch((word[0].toUpperCase() + word.slice(1)).replace('♯', '#').replace('♭', 'b'))
-    if (!pitch) return { problem: `“${word}” is no pitch: a letter, a sign if it has one, and an octave, as in A2 or F#3.` }
-    if (midiOf(pitch) < LOWEST || midiOf(pitch) > HIGHEST) return { problem: `${word} is beyond what a string sounds; check its octave.` }
+    if (!pitch) return { problem: `“${word}” is not a pitch. Type a letter, a sign if it has one, and an octave, like A2 or F#3.` }
+    if (midiOf(pitch) < LOWEST || midiOf(pitch) > HIGHEST) return { problem: `${word} is out of range for a string. Check its octave.` }
     const before = strings.at(-1)
-    if (before && midiOf(pitch) <= midiOf(before)) return { problem: `${word} is not above the string before it; write them low to high.` }
+    if (before && midiOf(pitch) <= midiOf(before)) return { problem: `${word} is not above the string before it. Type them low to high.` }
     strings.push(pitch)
   }
   return { strings }

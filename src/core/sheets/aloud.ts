@@ -24,11 +24,13 @@ import type { Made } from './made'
 
 const talkOf = (klass: ClassSettings) => ({ ...klass.talk, say: 'both' as const })
 /** "3 on D", in as few letters as a crowded page has: "D3", an open string "D0", two at once "D0+A1". */
-const shortHold = (r: Reading, n: ReadNote, low: Talk['low']): string =>
-  n.hold ? n.hold.stops.map((s) => `${stringName(r.instrument, s.string)}${numeral(s, low)}`).join('+') : '–'
+const shortHold = (r: Reading, n: ReadNote, talk: Talk): string =>
+  n.hold ? n.hold.stops.map((s) => `${stringName(talk, r.instrument, s.string)}${numeral(s, talk.low)}`).join('+') : '–'
 
 /** The notes of each measure as a row under each other, seat by seat, in lines of measures. */
-export function mapBlocks(readings: readonly Reading[], { talk: { low } }: ClassSettings): Block[] {
+export function mapBlocks(readings: readonly Reading[], { talk }: ClassSettings): Block[] {
+  const { low } = talk
+  const d = plainNote(talk.names, 'D')
   const [first] = readings
   const measures = first.map.line.measures.length
   const across = measures > 32 ? 6 : 4
@@ -36,23 +38,23 @@ export function mapBlocks(readings: readonly Reading[], { talk: { low } }: Class
   for (let from = 0; from < measures; from += across) {
     const these = Array.from({ length: across }, (_, i) => from + i)
     rows.push(['', ...these.map((i) => (i < measures ? nameOf(first.map.line, i) : ''))])
-    for (const r of readings) rows.push([r.map.seat.name, ...these.map((i) => (i < measures ? cell(r, r.byMeasure[i] ?? [], low) : ''))])
+    for (const r of readings) rows.push([r.map.seat.name, ...these.map((i) => (i < measures ? cell(r, r.byMeasure[i] ?? [], talk) : ''))])
   }
   return [
     {
       kind: 'text',
-      text: `String and finger of every note: D0 is the open D string, D3 the third finger on it, ${numeral({ place: 'low', finger: 2 }, low)} low and ${numeral({ place: 'high', finger: 3 }, low)} high. Roman numerals: the hand goes there.`,
+      text: `The string and finger of every note. ${d}0 is open ${d}, ${d}3 is the third finger on it. ${numeral({ place: 'low', finger: 2 }, low)} is low, ${numeral({ place: 'high', finger: 3 }, low)} is high. A Roman numeral: shift there.`,
       soft: true,
     },
     { kind: 'rows', widths: [1.1, ...Array.from({ length: across }, () => 3)], head: null, rows },
   ]
 }
 
-function cell(r: Reading, notes: readonly ReadNote[], low: Talk['low']): string {
+function cell(r: Reading, notes: readonly ReadNote[], talk: Talk): string {
   return notes
     .map((n) => {
       const at = n.move?.shift && n.hold && !n.hold.open ? `${r.instrument.positions[n.hold.position].name} ` : ''
-      return at + shortHold(r, n, low)
+      return at + shortHold(r, n, talk)
     })
     .join('  ')
 }
@@ -117,9 +119,9 @@ export function substituteBlocks({ piece, ensemble, plan, klass }: Made, reading
       .join(' ')
   return [
     { kind: 'head', text: 'Before the first note' },
-    ...(counted ? [{ kind: 'text' as const, text: `Count: ${counted}.` }] : []),
+    ...(counted ? [{ kind: 'text' as const, text: `Count ${counted}.` }] : []),
     { kind: 'rows', widths: [1, 2, 3, 2], head: ['Seat', 'First note', 'Fingers', 'Bow'], rows: starts },
-    { kind: 'head', text: 'To say first' },
+    { kind: 'head', text: 'Say first' },
     {
       kind: 'rows',
       widths: [3, 3],

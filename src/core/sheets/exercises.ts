@@ -42,7 +42,7 @@ export function circleBlocks(source: Made, r: Reading): Block[] {
   const { talk } = source.klass
   const tasks = [
     ...askedLetters(r).map((letter) => ({
-      task: `Circle every ${plainNote(talk.names, letter)}. Which kind is it, and which finger plays it?`,
+      task: `Circle every ${plainNote(talk.names, letter)}. Which kind is it? Which finger plays it?`,
       found: r.notes.flatMap((n) =>
         n.heads.flatMap(({ pitch }, i) =>
           pitch.letter === letter && n.hold?.stops[i]
@@ -65,7 +65,7 @@ export function circleBlocks(source: Made, r: Reading): Block[] {
                 index: n.placed.at.index,
                 says: n.hold.stops
                   .filter((s) => s.finger === 0)
-                  .map((s) => stringName(r.instrument, s.string))
+                  .map((s) => stringName(talk, r.instrument, s.string))
                   .join(' and '),
               },
             ]
@@ -73,10 +73,10 @@ export function circleBlocks(source: Made, r: Reading): Block[] {
       ),
     },
     {
-      task: 'Draw an arrow where the bow goes to another string.',
+      task: 'Draw an arrow where the bow changes strings.',
       found: r.notes.flatMap((n) => {
         const stop = n.move?.crossing ? n.hold?.stops[0] : undefined
-        return stop ? [{ index: n.placed.at.index, says: `to ${stringName(r.instrument, stop.string)}` }] : []
+        return stop ? [{ index: n.placed.at.index, says: `to ${stringName(talk, r.instrument, stop.string)}` }] : []
       }),
     },
   ]
@@ -84,7 +84,7 @@ export function circleBlocks(source: Made, r: Reading): Block[] {
     ...tasks.map((t, i): Block => ({ kind: 'text', text: `${i + 1}. ${t.task}` })),
     { kind: 'music', music: madePart(source, seat.id, [], 'none') },
     { kind: 'page' },
-    { kind: 'head', text: 'Answers' },
+    { kind: 'head', text: 'Answer key' },
     {
       kind: 'rows',
       widths: [2, 0.6, 5],
@@ -116,7 +116,7 @@ export function theoryBlocks(source: Made, r: Reading): Block[] {
     },
     { kind: 'page' },
     { kind: 'head', text: 'All right answers' },
-    { kind: 'text', text: 'Of each note the way of this class first; whatever else it has learned is right too.', soft: true },
+    { kind: 'text', text: 'This class’s way comes first. Anything else it has learned is right too.', soft: true },
     {
       kind: 'rows',
       widths: [1.3, 6],
@@ -167,6 +167,6 @@ export function bowAlone(klass: ClassSettings, r: Reading): SheetSource {
 
 /** The same on paper. */
 export const bowBlocks = ({ klass }: Made, r: Reading): Block[] => [
-  { kind: 'text', text: 'The left hand rests. Every note on its open string, with the bows of the piece.' },
+  { kind: 'text', text: 'Rest the left hand. Play every note on its open string, with the bows of the piece.' },
   { kind: 'music', music: madePart(bowAlone(klass, r), r.map.seat.id, ['strings', 'bows']) },
 ]

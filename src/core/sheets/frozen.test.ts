@@ -28,10 +28,8 @@ describe('a map as it was printed', () => {
     for (const text of changed) expect(text).toMatch(/^Violin: .*: was .*, is .*\.$/)
     const [m, ...others] = piece.lines[0].measures
     const shorter = { ...piece, lines: [{ ...piece.lines[0], measures: [{ ...m, events: m.events.slice(1) }, ...others] }] }
-    expect(sayChangedMap(then, frozenMap(maps(emptyPlan(), shorter), SEATS))).toContain(
-      'Violin: Measure 1, beat 1: G4 3 on D is not there any more.',
-    )
+    expect(sayChangedMap(then, frozenMap(maps(emptyPlan(), shorter), SEATS))).toContain('Violin: Measure 1, beat 1: G4 3 on D is gone.')
     expect(sayChangedMap(frozenMap(maps(emptyPlan(), shorter), SEATS), then)).toContain('Violin: Measure 1, beat 1: G4 3 on D is new.')
-    expect(sayChangedMap(then, frozenMap(maps(), ['violin']))).toEqual(['Cello: the class has no such seat any more.'])
+    expect(sayChangedMap(then, frozenMap(maps(), ['violin']))).toEqual(['Cello: the class no longer has this seat.'])
   })
 })

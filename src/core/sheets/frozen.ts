@@ -24,13 +24,13 @@ const notesOf = (map: SeatMap): FrozenMap[string]['notes'] =>
 export function sayChangedMap(then: FrozenMap, now: FrozenMap): string[] {
   return Object.entries(then).flatMap(([seat, { name, notes }]) => {
     const today = now[seat]
-    if (!today) return [`${name}: the class has no such seat any more.`]
+    if (!today) return [`${name}: the class no longer has this seat.`]
     const byEvent = new Map(today.notes.map((n) => [n.event, n]))
     const printed = new Set(notes.map((n) => n.event))
     return [
       ...notes.flatMap((n) => {
         const is = byEvent.get(n.event)
-        if (!is) return [`${name}: ${n.where}: ${n.says} is not there any more.`]
+        if (!is) return [`${name}: ${n.where}: ${n.says} is gone.`]
         return is.says === n.says ? [] : [`${name}: ${n.where}: was ${n.says}, is ${is.says}.`]
       }),
       ...today.notes.filter((n) => !printed.has(n.event)).map((n) => `${name}: ${n.where}: ${n.says} is new.`),

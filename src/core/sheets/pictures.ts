@@ -93,7 +93,7 @@ export function chartBlocks(r: Reading, { talk }: ClassSettings): Block[] {
   return [
     {
       kind: 'text',
-      text: `${r.map.seat.name}: what it has learned, ${count(places.length, 'place')}. Distances along the strings are true to each other; on the instrument they are as long as its string asks (Tapes). ↓ is a low finger, ↑ a high one or one that is reached; Roman numerals are positions, without one it is the first.`,
+      text: `${r.map.seat.name}: what it has learned, ${count(places.length, 'place')}. Drawn to scale, not life size. ↓ is a low finger, ↑ a high or stretched one. A Roman numeral is a position. No numeral: first position.`,
     },
     { kind: 'drawing', width: CHART_WIDTH + 50, height: NUT + CHART_LENGTH + 10, strokes },
   ]

@@ -93,8 +93,8 @@ export function taskBlocks(made: Made, r: Reading): Block[] {
   // Each letter once, with every place that the seat has learned.
   const asked = [...new Map(pitches.map((p) => [letterName(p), p])).values()]
   const tasks = [
-    `1. Write each letter as a note, four to a measure, wherever you have learned it: ${letters.join('  ')}`,
-    '2. Draw the stem of every note, the right way.',
+    `1. Write each letter as a note, four to a measure, everywhere you have learned it: ${letters.join('  ')}`,
+    '2. Draw a stem on every note, up or down.',
     `3. Draw the barlines. The time is ${r.piece.meter.beats}/${r.piece.meter.unit}.`,
     '4. Which string and which finger play each note of task 2?',
   ]
@@ -108,8 +108,8 @@ export function taskBlocks(made: Made, r: Reading): Block[] {
     { kind: 'text', text: tasks[3] },
     { kind: 'rows', widths: [1, 1, 1, 1], head: null, rows: inRows(pitches.map((_, i) => `${i + 1}. ${BLANK}`)) },
     { kind: 'page' },
-    { kind: 'head', text: 'All right answers' },
-    { kind: 'text', text: '1. Every place that has been learned is right.' },
+    { kind: 'head', text: 'Answer key' },
+    { kind: 'text', text: '1. Every place you have learned is right.' },
     {
       kind: 'rows',
       widths: [0.6, 5],
@@ -121,11 +121,11 @@ export function taskBlocks(made: Made, r: Reading): Block[] {
           .join(', or ') || 'not learned yet',
       ]),
     },
-    { kind: 'text', text: '2. On or above the middle line the stem goes down, below it up.' },
+    { kind: 'text', text: '2. On or above the middle line the stem goes down. Below it, up.' },
     music(quarters),
     { kind: 'text', text: '3.' },
     music(barred),
-    { kind: 'text', text: '4. Of each note the way of this class first; whatever else it has learned is right too.' },
+    { kind: 'text', text: '4. This class’s way comes first. Anything else it has learned is right too.' },
     {
       kind: 'rows',
       widths: [0.4, 0.6, 4],

@@ -19,7 +19,7 @@ export type PracticeDay = {
 export function weekBlocks(days: readonly PracticeDay[]): Block[] {
   const full = days.filter((d) => d.items.length > 0)
   if (full.length === 0)
-    return [{ kind: 'text', text: 'Nothing is planned for these days. What is practised until when is settled on the Plan page.' }]
+    return [{ kind: 'text', text: 'Nothing planned for these days. The teacher sets the plan on the practice plan page.' }]
   return full.flatMap((d): Block[] => [
     { kind: 'head', text: `${d.name}: ${count(Math.round(d.minutes), 'minute')}` },
     {

@@ -12,14 +12,14 @@ describe('what is said of what plays is what plays', () => {
   it('all of it, or a stretch', () => {
     expect(sayPlays(line, null)).toBe('Plays all of it.')
     expect(way(null)).toEqual([0, 1, 2, 3])
-    expect(sayPlays(line, { from: 1, to: 2 })).toBe('Plays measures 2 to 3.')
+    expect(sayPlays(line, { from: 1, to: 2 })).toBe('Plays measures 2 and 3.')
     expect(way({ from: 1, to: 2 })).toEqual([1, 2])
   })
   it('the passage, from the beginning, from a measure to the end, or the last alone', () => {
-    expect(sayWouldPlay(line, { from: 1, to: 2 }, 3)).toBe('Measures 2 to 3: the passage that is picked.')
-    expect(sayWouldPlay(line, null, 0)).toBe('From the beginning. Pick a passage below to play it alone.')
+    expect(sayWouldPlay(line, { from: 1, to: 2 }, 3)).toBe('Measures 2 and 3: the picked passage.')
+    expect(sayWouldPlay(line, null, 0)).toBe('From the beginning. Pick a passage below to play just that.')
     expect(sayWouldPlay(line, null, 2)).toBe('From measure 3 to the end.')
     expect(way({ from: 2, to: 3 })).toEqual([2, 3])
-    expect(sayWouldPlay(line, null, 3)).toBe('From measure 4 alone: it is the last.')
+    expect(sayWouldPlay(line, null, 3)).toBe('From measure 4 only, as it is the last.')
   })
 })

@@ -9,8 +9,8 @@ export const sayPlays = (line: Line, over: Stretch | null): string =>
 
 /** What would be played: the passage that is picked, else from the measure that is picked to the end. Measures by index. */
 export function sayWouldPlay(line: Line, passage: Stretch | null, from: number): string {
-  if (passage) return `${capital(sayStretch(line, passage.from, passage.to))}: the passage that is picked.`
-  if (from === 0) return 'From the beginning. Pick a passage below to play it alone.'
+  if (passage) return `${capital(sayStretch(line, passage.from, passage.to))}: the picked passage.`
+  if (from === 0) return 'From the beginning. Pick a passage below to play just that.'
   const last = line.measures.length - 1
-  return `From ${sayMeasure(line, from)} ${from < last ? 'to the end' : 'alone: it is the last'}.`
+  return `From ${sayMeasure(line, from)} ${from < last ? 'to the end' : 'only, as it is the last'}.`
 }

@@ -23,15 +23,15 @@ export function sayRule(instrument: Instrument, length: number): string {
   if (!from || !half || !to) return ''
   const { mm, cents } = halfwayRule(length)
   const near = `${Math.abs(mm).toFixed(1)} mm ${mm < 0 ? 'nearer the nut' : 'farther from the nut'}`
-  return `${capital(half)} halfway between ${from} and ${to} lies ${near} than worked out: ${Math.abs(cents).toFixed(1)} cents ${cents < 0 ? 'flat' : 'sharp'}.`
+  return `${capital(half)} put exactly halfway between ${from} and ${to} would be ${near}: ${Math.abs(cents).toFixed(1)} cents ${cents < 0 ? 'flat' : 'sharp'}.`
 }
 
 /** How tapes are put on, in the order in which it is done. Common practice. */
 export const ADVICE: readonly string[] = [
-  'Measure the string from the nut to the bridge, along the string; the sizes here are nominal, and bridges stand where they stand.',
-  'Print at actual size and measure a bar of the print. Cut the strip out, lay its edge at the nut along the fingerboard, and mark each line beside the strings.',
-  'Loosen nothing: slide thin tape under the strings, or lay it on with two strings lifted by hand, straight across the fingerboard.',
-  'Play each tape against the open string before you press it down: the place that sounds true is the right one. A string that lies high sounds sharp there; an old one may be off either way.',
-  'On the fingerboard only, never on varnish: take thin tape that comes off without a trace, and try it at the end of the fingerboard first. No pen, no correction fluid, no glue.',
-  'Take off one tape at a time, the one that is surest first, as the ear takes over.',
+  'Measure the string from the nut to the bridge. The sizes here are usual ones, and every bridge stands a little differently.',
+  'Print at actual size and measure a bar of the print. Cut the strip out, lay it along the fingerboard with its edge at the nut, and mark each line next to the strings.',
+  'Leave the strings tuned: slide thin tape under them, or lift two strings by hand, and lay it straight across the fingerboard.',
+  'Check each tape against the open string before you press it down. Where it sounds in tune is right. A high string sounds sharp there, and an old one may be off either way.',
+  'Only on the fingerboard, never on varnish. Use thin tape that comes off cleanly, and try it at the end of the fingerboard first. No pen, no correction fluid, no glue.',
+  'As the ear takes over, remove one tape at a time, the surest first.',
 ]

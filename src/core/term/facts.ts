@@ -4,7 +4,7 @@ import { fingerKey } from '../hands/manner'
 import { FIRST, positionKey } from '../instruments/instrument'
 import { letterName } from '../music/pitch'
 import type { Piece } from '../piece/piece'
-import { stringName } from '../words/en/hands'
+import { PLAIN_TONGUE, stringName } from '../words/en/hands'
 import { ensembleMapper } from '../balance/ensemble'
 import type { ClassSettings } from '../plan/class'
 import { loadOf } from '../balance/load'
@@ -31,7 +31,7 @@ export function metIn(map: SeatMap): string[] {
   const found = new Set<string>()
   for (const { hold, pitches } of handSteps(map))
     hold.stops.forEach((s, n) => {
-      const where = stringName(instrument, s.string)
+      const where = stringName(PLAIN_TONGUE, instrument, s.string)
       const position = hold.position !== FIRST && s.finger > 0 ? ` in ${positionKey(instrument.positions[hold.position])}` : ''
       found.add(s.finger === 0 ? `open ${where}` : `${letterName(pitches[n])}, ${fingerKey(instrument, s)} on ${where}${position}`)
     })

@@ -71,7 +71,7 @@ export function whatNext(klass: ClassSettings, all: readonly PieceFacts[]): What
       least: 0,
       asGiven: asGiven[1],
       problem:
-        'The places and days that are given cannot all hold: two pieces have the same place, a place is beyond the last, or a day and a place speak against each other. Take one back.',
+        'Your places and days don’t go together: two pieces share a place, a place is past the end, or a day and a place disagree. Change one back to any order.',
     }
   const on = daysFor(
     path.order.map((i) => facts[i].id),
@@ -86,7 +86,7 @@ export function whatNext(klass: ClassSettings, all: readonly PieceFacts[]): What
         missing(klass, s, things[k][t], things[k])
           .filter((u) => !ask.stops[i].news[k].includes(things[k].indexOf(u)) && !met[k].has(things[k].indexOf(u)))
           .map(
-            (u) => `${inSentence(s.name)} has ${sayLearnedThing(s.instrument, things[k][t])} before ${sayLearnedThing(s.instrument, u)}`,
+            (u) => `${inSentence(s.name)} gets ${sayLearnedThing(s.instrument, things[k][t])} before ${sayLearnedThing(s.instrument, u)}`,
           ),
       ),
     )
@@ -165,25 +165,18 @@ export function daysFor(order: readonly string[], { term }: Pick<ClassSettings, 
 }
 
 /** How good the order is, as far as that is known. */
-export function sayOrder({ pieces, exact, squares, least, asGiven, problem }: WhatNext): string {
+export function sayOrder({ pieces, exact, squares, least, problem }: WhatNext): string {
   if (problem) return problem
-  if (pieces.length === 0) return 'No piece is left to be put in order.'
+  if (pieces.length === 0) return 'No pieces left to put in order.'
   const sum = pieces.reduce((n, p) => n + p.news.reduce((m, x) => m + x.things.length, 0), 0)
-  if (sum === 0) return 'Nothing in these pieces is new for this class: the lightest comes first.'
+  if (sum === 0) return 'Nothing in these pieces is new for this class, so the easiest comes first.'
   const most = Math.max(...pieces.flatMap((p) => p.news.map((x) => x.things.length)))
-  const atOnce = `No piece brings a seat more than ${inWords(most)} new ${plural(most, 'thing')}`
+  const best = exact || squares === least
+  const atOnce = `${best && pieces.length > 1 ? 'This order brings the fewest new things at once' : 'New things at once in this order'}: at most ${inWords(most)} for any seat in one piece.`
   const early = pieces.reduce((n, p) => n + p.early.length, 0)
   const but =
     early > 0
       ? ` ${capital(inWords(early))} ${plural(early, 'thing')} ${early === 1 ? 'comes before what it builds' : 'come before what they build'} on.`
       : ''
-  const shelf = asGiven > squares ? ' In the order of their titles more would be new at once.' : ''
-  const how = exact
-    ? pieces.length > 1
-      ? ' Every order was weighed.'
-      : ''
-    : squares === least
-      ? ' No order has less at once.'
-      : ' There may be a better order: for so many pieces not every one was weighed.'
-  return `${atOnce}.${but}${how}${shelf}`
+  return `${atOnce}${but}${best ? '' : ' There may be a better order. With this many pieces we didn’t try them all.'}`
 }

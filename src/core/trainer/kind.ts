@@ -39,7 +39,7 @@ export const positionSaid = (t: Trainee, h: Hold): string => {
 /** "low 2 on D", "open A", "1 on A in III". */
 export function waySaid(t: Trainee, h: Hold): string {
   const [s] = h.stops
-  const string = stringName(t.setup.instrument, s.string)
+  const string = stringName(t.talk, t.setup.instrument, s.string)
   if (s.finger === 0) return `open ${string}`
   return `${fingerSaid(t, s)} on ${string}${h.position === FIRST ? '' : ` in ${positionSaid(t, h)}`}`
 }

@@ -63,8 +63,8 @@ export function notesKnown(answers: readonly Answer[]): NoteKnown[] {
 export function sayKnown({ answers, right, low, high, stands }: NoteKnown): string {
   const [from, to] = [Math.round(10 * low), Math.round(10 * high)]
   const next = from === to ? `${from}` : `${from} to ${to}`
-  const head = stands === 'open' ? 'not known yet' : stands
-  return `${head}: ${right} of ${count(answers, 'answer')} right; of the next ten about ${next}`
+  const head = stands === 'open' ? 'too early to tell' : stands
+  return `${head}: ${right} of ${count(answers, 'answer')} right`
 }
 
 /** A mistake that a seat makes at a note again and again. */
@@ -99,18 +99,18 @@ export function confusionsOf(answers: readonly Answer[]): Confusion[] {
 
 /** What to do about a mistake. Common practice. */
 export const REMEDIES: Readonly<Record<Mistake, string>> = {
-  'a letter off': 'Count lines and spaces from an open string that they know, aloud.',
-  'in another clef': 'Say where the clef puts its own note, then find this one from there.',
-  'the other form': 'Point at the signature first; say the letter with its sign.',
+  'a letter off': 'Count lines and spaces aloud from an open string they know.',
+  'in another clef': 'Find the note the clef marks, then count to this one.',
+  'the other form': 'Point at the key signature first. Say the letter with its sharp or flat.',
   'on the wrong string': 'Say the string before the finger.',
-  'with the wrong finger': 'Set the frame and say where the half step lies.',
-  'step for skip': 'Line to line is a skip, line to space a step: sort a line of notes by it.',
-  'crossing not seen': 'Mark every crossing in a line with a stroke before playing.',
+  'with the wrong finger': 'Set the finger pattern and say where the half step is.',
+  'step for skip': 'Line to line is a skip, line to space a step. Sort a line of notes that way.',
+  'crossing not seen': 'Mark every string crossing in a line before playing.',
   'not all': 'Look for the letter on every string and in both octaves.',
   'too many': 'Say each place aloud before touching it.',
-  'stem the wrong way': 'On or above the middle line the stem goes down, below it up.',
-  'counted wrong': 'Tap the beat, count aloud, clap only where a note begins.',
-  'somewhere else': 'Ask it again slowly, together.',
+  'stem the wrong way': 'On or above the middle line the stem goes down. Below it, up.',
+  'counted wrong': 'Tap the beat, count aloud, clap where a note starts.',
+  'somewhere else': 'Ask it again, slowly, together.',
 }
 
 /** Notes to teach again, the least sure first, each with its commonest mistake. */

@@ -123,23 +123,27 @@ export function judged({ answer }: Pick<Question, 'answer'>, given: Given): Judg
 
 /** What a wrong answer shows, said to who gave it; nothing where nothing is known. */
 const SHOWS: Readonly<Record<Mistake, (as: string) => string>> = {
-  'a letter off': () => 'Yours is the neighbour.',
-  'in another clef': (as) => `${as} is how another clef would read it.`,
-  'the other form': () => 'That is the other form of the letter: look at the signature, and for a sign before it.',
-  'on the wrong string': () => 'It is on another string.',
-  'with the wrong finger': () => 'Another finger plays it.',
-  'step for skip': () => 'Count lines and spaces from one to the other.',
-  'crossing not seen': () => 'Think of the string of each note.',
-  'not all': () => 'There is more of it.',
-  'too many': () => 'Something there is another note.',
-  'stem the wrong way': () => 'The place is right; the stem goes the other way.',
+  'a letter off': () => 'One step off.',
+  'in another clef': (as) => `That’s ${as} in another clef.`,
+  'the other form': () => 'Right letter. Sharp or natural? Check the key signature.',
+  'on the wrong string': () => 'Try another string.',
+  'with the wrong finger': () => 'Try another finger.',
+  'step for skip': () => 'Count the lines and spaces between them.',
+  'crossing not seen': () => 'Which string is each note on?',
+  'not all': () => 'There are more to find.',
+  'too many': () => 'One of those isn’t it.',
+  'stem the wrong way': () => 'Right place. The stem goes the other way.',
   'counted wrong': () => 'Tap the beat and count again.',
   'somewhere else': () => '',
 }
 
 /** What is said of an answer: whether it is right, the right one, and what a wrong one shows. */
 export const sayJudged = ({ says }: Pick<Question, 'says'>, { right, mistake, as }: Judged): string =>
-  right ? ended(`Right: ${says}`) : ['Not yet.', mistake ? SHOWS[mistake](as) : '', ended(capital(says))].filter(Boolean).join(' ')
+  right
+    ? ended(`Right: ${says}`)
+    : [mistake === 'a letter off' ? 'Almost!' : 'Not yet.', mistake ? SHOWS[mistake](as) : '', ended(capital(says))]
+        .filter(Boolean)
+        .join(' ')
 
 /** With a full stop, where it has none. */
 const ended = (text: string): string => (text.endsWith('.') ? text : `${text}.`)

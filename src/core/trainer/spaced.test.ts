@@ -92,7 +92,7 @@ describe('what is asked again, and when', () => {
 
   it('has nothing to ask where nothing is learned', () => expect(nextItem([], progressOf([]), NOON, NOON)).toBeNull())
 
-  it('goes through kinds one after the other for each note, not kind by kind', () => {
+  it('goes through kinds in a row for each note, not kind by kind', () => {
     const [violin] = traineesOf(classAt('three-fingers'))
     const all = itemsOf(violin, ['letter', 'finger', 'draw'])
     const answers: Answer[] = []

@@ -32,7 +32,7 @@ export function noteSaid(t: Trainee, name: string): string {
 
 /** "G on the fourth space taken for “E”, 3 of 5 times." */
 export const sayConfusion = (t: Trainee, { note, as, times, of }: Confusion): string =>
-  `${noteSaid(t, note)} taken for “${as}”, ${times} of ${of} times.`
+  `${noteSaid(t, note)} read as “${as}”, ${times} of ${of} times.`
 
 /** "F♯ on the first space. Point at the signature first; …": what is to be taught again, with what to do about it. */
 export const sayAgain = (t: Trainee, { known, mistake }: Standing['again'][number]): string =>

@@ -109,16 +109,16 @@ describe('questions of what is learned', () => {
 
   it('says of two forms of a letter how far each lies from 1 (check values 4 and 5)', () => {
     const q = ask(violin, 'form', 'F4 key')
-    expect(q.says).toBe('F: low 2, close to 1 (a half step)')
+    expect(q.says).toBe('F: low 2, close to 1, a half step')
     expect([...texts(q)].sort()).toEqual(
       [
-        'F: low 2, close to 1 (a half step)',
-        'F: 2, a whole step from 1',
-        'F♯: 2, a whole step from 1',
-        'F♯: low 2, close to 1 (a half step)',
+        'F: low 2, close to 1, a half step',
+        'F: 2, a whole step above 1',
+        'F♯: 2, a whole step above 1',
+        'F♯: low 2, close to 1, a half step',
       ].sort(),
     )
-    expect(ask(bass, 'form', 'C#3 sign').says).toBe('C♯: 4, a whole step from 1')
+    expect(ask(bass, 'form', 'C#3 sign').says).toBe('C♯: 4, a whole step above 1')
     // By its sign it stands in a signature that has the letter otherwise, and has the sign before it.
     const { shows } = ask(violin, 'form', 'C#5 sign')
     expect(shows).toMatchObject({ kind: 'staff', notes: [{ sign: true }] })
@@ -142,7 +142,7 @@ describe('questions of what is learned', () => {
   it('says letters and low fingers as the class does', () => {
     const klass = classAt('four-strings')
     const own = at({ ...klass, talk: { ...klass.talk, names: 'do-re-mi', low: '2 low' } }, 'violin')
-    expect(ask(own, 'finger', 'F4').says).toBe('fa: 2 low on D')
+    expect(ask(own, 'finger', 'F4').says).toBe('fa: 2 low on re')
     const short = at({ ...klass, talk: { ...klass.talk, sharps: false } }, 'violin')
     expect(ask(short, 'letter', 'F#4').says).toBe('F, first space')
     expect(new Set(texts(ask(short, 'letter', 'F#4'))).size).toBe(4)
@@ -236,10 +236,10 @@ describe('questions of a piece', () => {
   const of = (kind: string) => asked.filter((a) => a.q.kind === kind)
 
   it('look at the signature only for what it says', () => {
-    const byKey = of('form').filter(({ q }) => q.asks.startsWith('Look at the signature'))
+    const byKey = of('form').filter(({ q }) => q.asks.startsWith('Look at the key signature'))
     expect(byKey.length).toBeGreaterThan(5)
     for (const { q } of byKey) expect(q.shows.kind === 'staff' && q.shows.notes.some((n) => n.sign), q.item).toBe(false)
-    expect(of('form').some(({ q }) => q.asks.startsWith('A sign'))).toBe(true)
+    expect(of('form').some(({ q }) => q.asks.startsWith('There’s a sign'))).toBe(true)
   })
   it('ask for no note that the signature makes another, on the staff or of the letter', () => {
     for (const { t, q } of [...of('draw'), ...of('staff places')]) {

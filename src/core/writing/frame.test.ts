@@ -109,7 +109,7 @@ describe('another time', () => {
       toggleTriplet(setBase({ ...four, at: { line: 0, measure: 0, index: 2 } }, 'quarter')),
     )
     const made = changeMeter(triplet, THREE, 'whole')
-    expect(made).toEqual({ refused: 'a tuplet in measure 1 would lie over a barline; change it first' })
+    expect(made).toEqual({ refused: 'a tuplet in measure 1 would cross a barline. Change it first' })
   })
   it('whatever the piece: what sounds is the same, and every measure inside a part is full', () => {
     fc.assert(

@@ -116,7 +116,7 @@ function rebarred(part: readonly Barred[], meter: Meter, hold: Hold): Measure[] 
   // A pickup is as long as it was.
   if (head.pickup) {
     if (part.some(({ measure: m, meter: old }) => m.events.reduce((n, e) => n + eventTicks(e, old), 0) > measureTicks(meter)))
-      hold.trouble ??= `the pickup, measure ${head.number}, is longer than a measure of ${meterName(meter)}; change it first`
+      hold.trouble ??= `the pickup, measure ${head.number}, is longer than a measure of ${meterName(meter)}. Change it first`
     return part.map((b) => b.measure)
   }
   const full = measureTicks(meter)
@@ -141,7 +141,7 @@ function rebarred(part: readonly Barred[], meter: Meter, hold: Hold): Measure[] 
       const { tuplet } = e.value
       if (tuplet && !whole) {
         if ((group > 0 && room === 0) || ticks > (room || full)) {
-          hold.trouble ??= `a tuplet in measure ${measure.number} would lie over a barline; change it first`
+          hold.trouble ??= `a tuplet in measure ${measure.number} would cross a barline. Change it first`
           return []
         }
         group = (group + ticks) % (tuplet.normal * ticksOf({ ...e.value, tuplet: undefined }))
@@ -157,7 +157,7 @@ function rebarred(part: readonly Barred[], meter: Meter, hold: Hold): Measure[] 
       while (left > 0) {
         const values = valuesFor(Math.min(left, room || full))
         if (!values?.length) {
-          hold.trouble ??= `a length in measure ${measure.number} cannot be written on both sides of a barline; change it first`
+          hold.trouble ??= `a length in measure ${measure.number} can’t be split at a barline. Change it first`
           return []
         }
         for (const value of values) {

@@ -20,7 +20,7 @@ export function sayCaret(d: Draft, names: NoteNames): string {
     next,
     ...(last ? [`last ${last.heads.map((h) => printedPitch(names, h.pitch)).join(' ')}`] : []),
     ...(d.from ? [`${count(meant(d).length, 'selected', 'selected')}`] : []),
-    ...(d.slurFrom ? ['a slur has begun: l ends it'] : []),
+    ...(d.slurFrom ? ['slur started: l ends it'] : []),
     ...(d.triplet ? [`${d.triplet} of the triplet to go`] : []),
   ].join(' · ')
 }

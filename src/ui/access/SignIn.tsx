@@ -42,7 +42,7 @@ export function SignIn() {
           send(String(new FormData(e.currentTarget).get('passphrase') ?? ''))
         }}
       >
-        <label htmlFor="passphrase">The teacher’s passphrase</label>
+        <label htmlFor="passphrase">Teacher’s passphrase</label>
         <input
           id="passphrase"
           name="passphrase"
@@ -61,7 +61,7 @@ export function SignIn() {
         </p>
       </form>
       <p className="text-sm text-soft">
-        Forgotten? On the machine that runs Even Seat, <code className="whitespace-nowrap">npm run passphrase</code> sets a new one.
+        Forgot it? On the computer that runs Even Seat, <code className="whitespace-nowrap">npm run passphrase</code> sets a new one.
       </p>
     </main>
   )

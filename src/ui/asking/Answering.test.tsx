@@ -61,7 +61,7 @@ describe('an answer on the fingerboard', () => {
     // The same once more takes it out again.
     await user.keyboard('g0')
     expect(give).not.toHaveBeenCalled()
-    await user.click(screen.getByRole('button', { name: 'That is all' }))
+    await user.click(screen.getByRole('button', { name: 'That’s all' }))
     expect(give).toHaveBeenCalledExactlyOnceWith({ form: 'board', places: ['1:0'] })
   })
 })

@@ -1,5 +1,6 @@
 'use client'
 
+import { stringName } from '@/core/words/en/hands'
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import { useState } from 'react'
 import { CLEFS, stemOf } from '@/core/music/clef'
@@ -67,7 +68,7 @@ function OnBoard({ answer: { right, all }, trainee, done, give }: Form<'board'>)
   const [chosen, setChosen] = useState<readonly string[]>([])
   const [string, setString] = useState<number | null>(null)
   const { instrument } = trainee.setup
-  const says = (p: FingeredPlace): string => `${p.finger === '0' ? 'open' : p.finger} on ${instrument.strings[p.string].letter}`
+  const says = (p: FingeredPlace): string => `${p.finger === '0' ? 'open' : p.finger} on ${stringName(trainee.talk, instrument, p.string)}`
   const touch = (key: string) => {
     if (done) return
     if (!all) return give({ form: 'board', places: [key] })
@@ -95,14 +96,14 @@ function OnBoard({ answer: { right, all }, trainee, done, give }: Form<'board'>)
         chosen={given}
         right={done ? right : null}
         touch={touch}
-        label={`Fingerboard of the ${trainee.seat.name}: ${instrument.strings.map((p) => p.letter).join(' ')}`}
+        label={`${trainee.seat.name} fingerboard: ${instrument.strings.map((_, i) => stringName(trainee.talk, instrument, i)).join(' ')}`}
         says={says}
         className="max-h-[54dvh] w-full max-w-[420px]"
       />
       {string !== null && !done && <p className="text-fine text-soft">{instrument.strings[string].letter} string: now a finger, 0 to 4.</p>}
       {all && !done && (
         <Button kind="filled" className="min-h-12 px-5" onClick={() => give({ form: 'board', places: chosen })}>
-          That is all
+          That’s all
         </Button>
       )}
     </div>
@@ -144,7 +145,7 @@ function OnStaff({ answer, trainee, done, give }: Form<'staff'>) {
         right={done ? right : undefined}
         from={from}
         to={to}
-        label={`Staff of the ${trainee.seat.name}, ${clef} clef`}
+        label={`${trainee.seat.name} staff, ${clef} clef`}
         className="max-h-[40dvh] w-full max-w-[420px] bg-sheet"
       >
         {({ y, width, space }) =>
@@ -204,7 +205,7 @@ function OnStaff({ answer, trainee, done, give }: Form<'staff'>) {
                 </Button>
               ))}
             <Button kind="filled" className="min-h-12 px-5" disabled={!ready} onClick={finish}>
-              {all ? 'That is all' : 'That is it'}
+              {all ? 'That’s all' : 'Done'}
             </Button>
           </div>
         </>

@@ -71,6 +71,6 @@ const [WIDTH, SCALE] = [400, 60]
 function Engraved({ piece, label, className }: { piece: Parameters<typeof tuneMei>[0]; label: string; className: string }) {
   const mei = useMemo(() => tuneMei(piece), [piece])
   const { systems, state } = useEngraver({ mei, width: WIDTH, scale: SCALE })
-  if (state === 'failed') return <p className="text-madder">The measure could not be drawn. Reload the page.</p>
-  return state === 'ready' ? <Drawing svg={systems[0]} label={label} className={className} /> : <p className={className}>being drawn …</p>
+  if (state === 'failed') return <p className="text-madder">We couldn’t draw this. Reload the page.</p>
+  return state === 'ready' ? <Drawing svg={systems[0]} label={label} className={className} /> : <p className={className}>Drawing …</p>
 }

@@ -21,7 +21,7 @@ const LETTERS = 'abcdefg'
 export const BOARD_KEYS: readonly KeyRow<OnBoard>[] = [
   {
     keys: 'A – G',
-    words: 'on the fingerboard: a string by its letter',
+    words: 'on the fingerboard: choose a string by its letter',
     run: each(
       [...LETTERS, ...[...LETTERS.toUpperCase()].flatMap((c) => [c, `Shift+${c}`])],
       (c) =>
@@ -31,7 +31,7 @@ export const BOARD_KEYS: readonly KeyRow<OnBoard>[] = [
   },
   {
     keys: '0 – 4',
-    words: 'on the fingerboard: then a finger on it',
+    words: 'on the fingerboard: then choose the finger',
     run: each(
       [...'01234'],
       (n) =>
@@ -50,9 +50,9 @@ type OnStaff = {
 
 /** Keys of a question that is answered on the staff. */
 export const STAFF_KEYS: readonly KeyRow<OnStaff>[] = [
-  { keys: '↑ ↓', words: 'on the staff: a place higher, lower', run: { ArrowUp: ({ move }) => move(1), ArrowDown: ({ move }) => move(-1) } },
-  { keys: 'Space', words: 'on the staff, where several notes are asked for: this one too', run: { ' ': ({ toggle }) => toggle() } },
-  { keys: 'u d', words: 'on the staff: the stem goes up, down', run: { u: ({ stem }) => stem('up'), d: ({ stem }) => stem('down') } },
-  { keys: 'Enter', words: 'on the staff: that is the answer', run: { Enter: ({ finish }) => finish() } },
+  { keys: '↑ ↓', words: 'on the staff: one place up or down', run: { ArrowUp: ({ move }) => move(1), ArrowDown: ({ move }) => move(-1) } },
+  { keys: 'Space', words: 'on the staff: add this note, when there are several', run: { ' ': ({ toggle }) => toggle() } },
+  { keys: 'u d', words: 'on the staff: stem up or down', run: { u: ({ stem }) => stem('up'), d: ({ stem }) => stem('down') } },
+  { keys: 'Enter', words: 'on the staff: answer', run: { Enter: ({ finish }) => finish() } },
 ]
 export const ASKING_LISTS = [CHOICE_KEYS, BOARD_KEYS, STAFF_KEYS]

@@ -99,7 +99,7 @@ const NOTES = {
   tabIndex: 0,
   'data-music': true,
   role: 'group',
-  'aria-label': 'Notes of the seats; arrow keys move, digits pin a finger',
+  'aria-label': 'Notes of each seat. Arrow keys move, number keys pin a finger',
 } as const
 /** The notes of a bench that is only looked at, by its name. */
 const lookedAt = (name: string) => ({ tabIndex: 0, role: 'group', 'aria-label': name }) as const

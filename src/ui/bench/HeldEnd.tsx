@@ -49,7 +49,7 @@ export function HeldEnd({ system, rows, m }: Props) {
     <g
       role="slider"
       tabIndex={0}
-      aria-label={`End of the pinned position ${place.position}`}
+      aria-label={`End of the pinned position, ${place.position}`}
       aria-valuemin={0}
       aria-valuemax={map.notes.at(-1)!.column - place.from}
       aria-valuenow={place.to - place.from}

@@ -42,7 +42,7 @@ export function SeatLabel({ seat, m, plain = false }: { seat: SeatId; m: Metrics
               type="button"
               style={{ top: m.letters + 17 }}
               className="absolute left-3 flex w-[84px] items-start gap-0.5 rounded text-left text-fine leading-tight text-soft hover:text-ink"
-              aria-label={`${name} reads ${sayOctave(map.octave)}; change`}
+              aria-label={`${name} reads ${sayOctave(map.octave)}. Change it`}
             >
               <span>
                 {sayOctave(map.octave)}

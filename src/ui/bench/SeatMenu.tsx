@@ -47,11 +47,9 @@ export function SeatMenu({ button, seat, line, octave }: Props) {
             {CHOICES.map((c) => (
               <DropdownMenu.RadioItem key={c} value={String(c)} className={item}>
                 <span>
-                  {c === 'auto' ? `where it fits (${sayOctave(fits)})` : sayOctave(c)}
+                  {c === 'auto' ? `where it fits best (${sayOctave(fits)})` : sayOctave(c)}
                   <span className="block text-fine font-normal text-soft">
-                    {(c === 'auto' ? fits : c) === octave
-                      ? 'as it is now'
-                      : changes.get(c)?.join(' · ') || 'nothing that counts is otherwise'}
+                    {(c === 'auto' ? fits : c) === octave ? 'as it is now' : changes.get(c)?.join(' · ') || 'no difference for the hand'}
                   </span>
                 </span>
               </DropdownMenu.RadioItem>

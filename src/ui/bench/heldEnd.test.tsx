@@ -42,7 +42,7 @@ function handle(piece = 'D4 E4 G4 G4 A4 B4 G4 F#4 E4') {
 }
 /** What a pointer does at a place along the system; the page that draws nobody has no pointers of its own. */
 const at = (type: string, clientX: number) => void fireEvent(slider(), new MouseEvent(type, { bubbles: true, clientX }))
-const slider = () => screen.getByRole('slider', { name: 'End of the pinned position III' })
+const slider = () => screen.getByRole('slider', { name: 'End of the pinned position, III' })
 
 describe('the end of a pinned position', () => {
   it('is there at the notes that it holds, and nowhere else', async () => {

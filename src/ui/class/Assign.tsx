@@ -50,7 +50,7 @@ export function Assign({ button, says, shelf, student: { pieces, versions }, cha
             onSelect={(e) => e.preventDefault()}
             className={item}
           >
-            <Box on={pieces === null} /> all, also what comes later
+            <Box on={pieces === null} /> all, and any you add later
           </DropdownMenu.CheckboxItem>
           {shelf.map((p) => (
             <DropdownMenu.Group key={p.id}>
@@ -78,7 +78,7 @@ export function Assign({ button, says, shelf, student: { pieces, versions }, cha
           ))}
           {shelf.every((p) => p.versions.length === 0) && (
             <p className="mt-1 border-t border-rule px-2 pt-1 text-fine text-soft">
-              A version that is named in a piece’s history can be a student’s own variation.
+              Name a version in a piece’s history to give it to a student as their own variation.
             </p>
           )}
         </DropdownMenu.Content>

@@ -57,7 +57,7 @@ export function BringRoster({ button, seats, room, bring }: Props) {
         >
           <Dialog.Title className="font-title text-xl">Bring a list of students</Dialog.Title>
           <label className="grid gap-1">
-            A table saved as CSV: a row a student, with first name and seat; size or string length if known.
+            A CSV table, one row a student: first name and seat. Size or string length if you know it.
             <input type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" onChange={(e) => void take(e.target.files?.[0])} />
           </label>
           {problem && (
@@ -67,7 +67,7 @@ export function BringRoster({ button, seats, room, bring }: Props) {
           )}
           {file && (
             <>
-              <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The list as it came">
+              <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Your list">
                 <table className="w-full border-collapse text-left text-sm">
                   <thead>
                     <tr className="border-b border-rule align-top">
@@ -76,7 +76,7 @@ export function BringRoster({ button, seats, room, bring }: Props) {
                           <span className="block text-soft">{head}</span>
                           <Select
                             size="small"
-                            aria-label={`What ${head} is`}
+                            aria-label={`What is in ${head}`}
                             value={columns[i] ?? ''}
                             onChange={(e) => {
                               const chosen = COLUMNS.find((c) => c === e.target.value) ?? null
@@ -112,7 +112,7 @@ export function BringRoster({ button, seats, room, bring }: Props) {
               </div>
               {found && found.bad.length > 0 && (
                 <div>
-                  <p className="font-semibold">{count(found.bad.length, 'row')} cannot be kept:</p>
+                  <p className="font-semibold">{count(found.bad.length, 'row')} can’t be added:</p>
                   <ul className="max-h-40 list-disc overflow-y-auto pl-5 text-sm">
                     {found.bad.map((b) => (
                       <li key={b.row}>
@@ -132,7 +132,7 @@ export function BringRoster({ button, seats, room, bring }: Props) {
           )}
           <div className="flex gap-2">
             <Button kind="filled" disabled={students.length === 0} onClick={keep}>
-              {students.length === 0 ? 'Nobody to keep yet' : `Keep ${count(students.length, 'student')}`}
+              {students.length === 0 ? 'Nobody to add yet' : `Add ${count(students.length, 'student')}`}
             </Button>
             <Dialog.Close asChild>
               <Button>Close</Button>

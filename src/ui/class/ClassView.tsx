@@ -70,7 +70,7 @@ export function ClassView({ packed, shelf, ...start }: Props) {
               className={field}
             />
             <span role="status" className={save === 'failed' || !name.trim() ? 'font-semibold text-madder' : ''}>
-              {name.trim() ? saySave(save, problem) : 'a class needs a name'}
+              {name.trim() ? saySave(save, problem) : 'Give the class a name'}
             </span>
           </p>
         </div>
@@ -86,7 +86,7 @@ export function ClassView({ packed, shelf, ...start }: Props) {
       <main className="grid grow grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-5 px-5 py-4 lg:grid-cols-[250px_minmax(0,1fr)] xl:grid-cols-[250px_minmax(0,1fr)_310px]">
         <section aria-labelledby="learned">
           <h2 id="learned" className="mb-1.5 font-title text-lg">
-            Has learned
+            What it has learned
           </h2>
           <Ladder seats={seats} onChange={act.toStep} />
           <RhythmLine seats={seats} onChange={act.readRhythms} />
@@ -95,7 +95,7 @@ export function ClassView({ packed, shelf, ...start }: Props) {
         <div className="lg:col-span-2 xl:col-span-1">
           <section aria-labelledby="who" className="mb-5">
             <h2 id="who" className="font-title text-lg">
-              Who sits in it
+              Seats
             </h2>
             <SeatList
               rows={settings.seats}
@@ -116,40 +116,40 @@ export function ClassView({ packed, shelf, ...start }: Props) {
               Seat by seat
             </h2>
             <p className="text-fine text-soft">
-              Filled is learned. Whatever a piece needs beyond it is still mapped, and marked <b className="text-madder">new</b>.
+              Filled means learned. Anything else a piece needs still gets a fingering, marked <b className="text-madder">new</b>.
             </p>
             <LearnedGrid seats={seats} toggle={act.toggle} setLearned={act.setLearned} />
           </section>
           <section aria-labelledby="fingers" className="mt-5">
             <h2 id="fingers" className="font-title text-lg">
-              How it fingers
+              How you finger
             </h2>
             <Ways seats={seats} policy={settings.policy} decide={act.decide} decideFor={act.decideFor} />
             <PinsSay seats={seats} saved={save === 'saved'} decide={act.decide} toStep={act.toStep} />
           </section>
           <section aria-labelledby="shown" className="mt-5">
             <h2 id="shown" className="font-title text-lg">
-              What it is shown
+              Places to watch
             </h2>
             <Kinds seats={seats} spots={settings.spots} setSpot={act.setSpot} />
           </section>
           <section aria-labelledby="talk" className="mt-5">
             <h2 id="talk" className="font-title text-lg">
-              How it talks
+              How you say it
             </h2>
-            <p className="mb-1 text-fine text-soft">The words of its calls, in Read, on the wall, on sheets and on students’ phones.</p>
+            <p className="mb-1 text-fine text-soft">
+              Used in calls and everywhere else: on screen, on the wall, on sheets and on students’ phones.
+            </p>
             <TalkForm talk={settings.talk} set={act.setTalk} />
             <FrameWordsForm talk={settings.talk} seats={seats} set={act.setTalk} />
           </section>
           <section aria-labelledby="places" className="mt-5">
             <h2 id="places" className="font-title text-lg">
-              How it says places
+              How you name places
             </h2>
-            <p className="mb-1 text-fine text-soft">
-              Where a piece’s printed lines are known; of other pieces measures are always said by number.
-            </p>
+            <p className="mb-1 text-fine text-soft">If you’ve marked a piece’s printed lines. Otherwise measures go by number.</p>
             <Choice
-              label="How it says places"
+              label="How you name places"
               value={settings.places}
               onChange={act.sayPlaces}
               options={[

@@ -57,7 +57,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
       <div className="relative overflow-x-auto">
         <table className="w-full border-collapse text-left text-sm">
           <caption className="pb-1 text-left text-fine leading-snug text-soft">
-            Notes that are new for the hand or out of reach, and shifts, in each seat.
+            For each seat: notes not learned yet or out of reach, and shifts.
           </caption>
           <thead>
             <tr className="border-b border-rule">
@@ -99,7 +99,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
       )}
       {rows.some((r) => r.places) && (
         <div className="mt-3 text-sm leading-snug">
-          <h3 className="panel-head">Places for the first time</h3>
+          <h3 className="panel-head">Finger places for the first time</h3>
           <ul className="mt-1 grid gap-1">
             {rows
               .filter((r) => r.places)
@@ -110,7 +110,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
               ))}
           </ul>
           <p className="mt-1 text-fine text-soft">
-            From the nut, on the usual size; for other sizes see{' '}
+            Measured from the nut on the usual size. For other sizes see{' '}
             <Link href={classPage(of, 'tapes')} className="underline underline-offset-2">
               Tapes
             </Link>
@@ -118,7 +118,7 @@ export function Effect({ pieces, settings }: { pieces: readonly ShelfPiece[]; se
           </p>
         </div>
       )}
-      {rows.length === 0 && <p className="text-soft">No piece on the shelf yet.</p>}
+      {rows.length === 0 && <p className="text-soft">No pieces yet. Bring one, and you see here what it asks of each seat.</p>}
     </>
   )
 }

@@ -20,7 +20,7 @@ function named(seats: readonly Seat[], of: (seat: Seat) => readonly string[]): [
   return [...who].map(([name, list]) => [name, list.length === seats.length ? 'all' : sayList(list)])
 }
 
-/** The class's own number, word and mark for each frame, and its own names for its tapes. */
+/** The class's own number, word and mark for each frame, and its your name for its for its tapes. */
 export function FrameWordsForm({ talk, seats, set }: { talk: Talk; seats: readonly Seat[]; set: (change: Partial<Talk>) => void }) {
   const frames = named(seats, (s) => tapedFrames(s.instrument).map((f) => f.name))
   const tapes = named(seats, ({ instrument }) =>
@@ -44,10 +44,10 @@ export function FrameWordsForm({ talk, seats, set }: { talk: Talk; seats: readon
   }
   return (
     <details className="mt-2">
-      <summary className="cursor-pointer text-sm">Own names for frames and tapes</summary>
+      <summary className="cursor-pointer text-sm">Your names for finger patterns and tapes</summary>
       <div className="mt-1 flex flex-wrap items-start gap-x-8 gap-y-2">
         <table className="border-collapse text-left text-sm">
-          <caption className="sr-only">Own names of the frames</caption>
+          <caption className="sr-only">Your names for finger patterns</caption>
           <thead>
             <tr className="text-soft">
               {['Frame', ...KEYS.map((k) => k[1])].map((h) => (
@@ -79,14 +79,14 @@ export function FrameWordsForm({ talk, seats, set }: { talk: Talk; seats: readon
           </tbody>
         </table>
         <table className="border-collapse text-left text-sm">
-          <caption className="sr-only">Own names of the tapes</caption>
+          <caption className="sr-only">Your names for tapes</caption>
           <thead>
             <tr className="text-soft">
               <th scope="col" className="pr-2 font-normal">
                 Tape for
               </th>
               <th scope="col" className="font-normal">
-                own name
+                your name for it
               </th>
             </tr>
           </thead>

@@ -20,11 +20,11 @@ export function Kinds({ seats, spots, setSpot }: Props) {
   return (
     <>
       <p className="text-fine leading-snug text-soft">
-        The level decides what is worth a mark: {stands}. What is daily bread at one stage stops the stage before.
+        Your class is {stands}, and that decides what gets a mark. What’s easy at one stage stops the stage before.
       </p>
       <details className="mt-1">
         <summary className="cursor-pointer text-link underline underline-offset-2">
-          Decide kind by kind{own > 0 && ` (${own} decided)`}
+          Choose kind by kind{own > 0 && ` (${own} chosen)`}
         </summary>
         <ul className="mt-1 grid grid-cols-1 gap-x-6 sm:grid-cols-2">
           {SPOT_KINDS.map((k) => (

@@ -35,7 +35,7 @@ export function Ladder({ seats, onChange }: { seats: readonly Seat[]; onChange: 
           </span>
         </label>
       ))}
-      {!here && <p className="mt-1 border-l-[3px] border-l-pick bg-wash/50 py-1.5 pl-3 font-semibold">Set by hand, seat by seat</p>}
+      {!here && <p className="mt-1 border-l-[3px] border-l-pick bg-wash/50 py-1.5 pl-3 font-semibold">Set by hand for each seat</p>}
     </RadioGroup.Root>
   )
 }
@@ -47,7 +47,7 @@ export function RhythmLine({ seats, onChange }: { seats: readonly Seat[]; onChan
     <label className="mt-3 block text-sm text-soft">
       Reads rhythms up to
       <Select value={here ?? ''} onChange={(e) => onChange(Number(e.target.value))} className="mt-0.5 w-full">
-        {here === null && <option value="">set by hand, seat by seat</option>}
+        {here === null && <option value="">set by hand for each seat</option>}
         <option value={0}>quarters and halves</option>
         {RHYTHMS.map((r, i) => (
           <option key={r} value={i + 1}>

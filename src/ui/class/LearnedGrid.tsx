@@ -26,7 +26,7 @@ const SAY_RHYTHM: Record<Rhythm, string> = {
 const SAY_SHIFT: Record<Has['shifts'], string> = {
   none: 'no shifts yet',
   pauses: 'in rests, over open strings',
-  needed: 'for what I lacks',
+  needed: 'when first position can’t',
   any: 'anywhere',
 }
 
@@ -119,7 +119,7 @@ const ROWS: readonly { readonly name: string; readonly cell: (of: Of) => React.R
       ),
   },
   {
-    name: 'Opened hand',
+    name: 'Stretches',
     cell: (of) => {
       if (!opens(of.seat.instrument)) return <span className="text-soft">none</span>
       const forward = of.seat.instrument.byLetter ? '4 stretched' : '4 forward'
@@ -157,7 +157,7 @@ const ROWS: readonly { readonly name: string; readonly cell: (of: Of) => React.R
   },
   { name: 'Rhythms', cell: (of) => chips(of, 'rhythms', RHYTHMS, (x) => SAY_RHYTHM[x]) },
   {
-    name: 'Signs and slurs',
+    name: 'Accidentals and slurs',
     cell: (of) => (
       <>
         {chips(
@@ -191,7 +191,7 @@ export function LearnedGrid({ seats, ...acts }: Props) {
   return (
     <div className="relative overflow-x-auto">
       <table className="w-full min-w-[560px] table-fixed border-collapse text-left">
-        <caption className="sr-only">What each seat has learned; pressed is learned</caption>
+        <caption className="sr-only">What each seat has learned. Pressed means learned</caption>
         <colgroup>
           <col className="w-[86px]" />
           {seats.map((s) => (

@@ -38,7 +38,7 @@ export function PinsSay({ seats, saved, decide, toStep }: Props) {
       const reply = await answer(pinsReply, classApi(of, '/pins'))
       setSaid(reply.ok ? reply : reply.problem)
     } catch (e) {
-      setSaid(e instanceof Trouble ? e.message : 'The pins could not be read. Nothing was changed.')
+      setSaid(e instanceof Trouble ? e.message : 'We couldn’t read the pins. Nothing was changed.')
     } finally {
       setAsking(false)
     }
@@ -52,9 +52,9 @@ export function PinsSay({ seats, saved, decide, toStep }: Props) {
     <div className="mt-3 border-t border-rule pt-2">
       <div className="flex flex-wrap items-center gap-3">
         <Button size="small" disabled={asking || !saved} onClick={() => void ask()}>
-          {asking ? 'Fingering without the pins …' : 'What do my pins say?'}
+          {asking ? 'Working out the fingering without your pins …' : 'What do my pins say?'}
         </Button>
-        <p className="text-fine text-soft">Tries each other way and step on the pieces that you have pinned, without the pins.</p>
+        <p className="text-fine text-soft">Tries other ways to finger, and other levels, on the pieces you’ve pinned.</p>
       </div>
       <div role="status">
         {typeof said === 'string' && <p className="mt-1.5 font-semibold text-madder">{said}</p>}
@@ -63,7 +63,7 @@ export function PinsSay({ seats, saved, decide, toStep }: Props) {
             <p className="mt-1.5 leading-snug">{sayAll(seats, said)}</p>
             {said.best && (
               <Button className="mt-1.5" onClick={() => take(said.best!)}>
-                Make it the class’s way
+                Do this for the class
               </Button>
             )}
           </>
@@ -75,13 +75,10 @@ export function PinsSay({ seats, saved, decide, toStep }: Props) {
 
 /** "With … 9 of your 11 pins would not be needed. …": each part from what was counted. */
 function sayAll(seats: readonly Seat[], { pins, pieces, needless, best }: Said): string {
-  if (pins === 0) return 'Nothing is pinned in a piece of this class.'
-  const now = needless === 0 ? '' : ` As the class is, ${needless} of them ${plural(needless, 'is', 'are')} not needed.`
+  if (pins === 0) return 'You haven’t pinned anything in this class’s pieces.'
+  const now = needless === 0 ? '' : ` ${needless} of them ${plural(needless, 'is', 'are')} not needed even now.`
   const whole = `${count(pins, 'pin')} in ${count(pieces, 'piece')}`
-  if (!best) return `You have ${whole}; no other way of the class would make more of them needless.${now}`
-  const others =
-    best.others === 0
-      ? 'No other note of those parts would change.'
-      : `${count(best.others, 'other note')} of those parts would be fingered otherwise.`
-  return `With ${sayWay(seats, best)}, ${best.needless} of your ${whole} would not be needed.${now} ${others}`
+  if (!best) return `You have ${whole}. No other choice for the class would save more of them.${now}`
+  const others = best.others === 0 ? 'No other note would change.' : `${count(best.others, 'other note')} would get another fingering.`
+  return `With ${sayWay(seats, best)}, ${best.needless} of your ${whole} wouldn’t be needed.${now} ${others}`
 }

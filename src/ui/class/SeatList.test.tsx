@@ -55,7 +55,7 @@ describe('who sits in a class', () => {
   it('who is tuned higher as a whole may read a transposed part; nobody else is asked', async () => {
     const solo = ['F#2', 'B2', 'E3', 'A3'].map((n) => parsePitch(n)!)
     const { changeSeat, user } = list(DEFAULT_CLASS.seats.map((r) => (r.id === 'bass' ? { ...r, tuning: solo } : r)))
-    const [box, ...others] = screen.getAllByRole('checkbox', { name: 'reads a transposed part: as if tuned E2 A2 D3 G3' })
+    const [box, ...others] = screen.getAllByRole('checkbox', { name: 'reads a transposed part, as if tuned E2 A2 D3 G3' })
     expect(others).toEqual([])
     await user.click(box)
     expect(changeSeat).toHaveBeenCalledExactlyOnceWith('bass', { transposed: true })

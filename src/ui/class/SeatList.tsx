@@ -30,7 +30,7 @@ export function SeatList({ rows, changeSeat, addSeat, removeSeat, moveSeat }: Pr
     <>
       <div className="relative overflow-x-auto">
         <table className="w-full border-collapse text-left text-sm">
-          <caption className="sr-only">The seats of the class, in score order</caption>
+          <caption className="sr-only">Seats, in score order</caption>
           <thead>
             <tr className="border-b border-rule text-soft">
               {['Name', 'Instrument', 'Open strings, low to high', 'Reads', 'Players', ''].map((h) => (
@@ -70,7 +70,7 @@ export function SeatList({ rows, changeSeat, addSeat, removeSeat, moveSeat }: Pr
                         checked={row.transposed ?? false}
                         onChange={(e) => changeSeat(row.id, { transposed: e.target.checked || undefined })}
                       />
-                      reads a transposed part: as if tuned {printedStrings(instrumentNamed(row.instrument).strings)}
+                      reads a transposed part, as if tuned {printedStrings(instrumentNamed(row.instrument).strings)}
                     </label>
                   )}
                 </td>

@@ -29,12 +29,12 @@ export function StudentList({ students, seats, name, shelf, addStudent, changeSt
   return (
     <>
       <p className="text-fine text-soft">
-        First names only. Size and string are for tapes; the rest is for the student’s own sheets in Hand out.
+        First names only. Size and string are for tapes. The rest is for each student’s own sheets in Print & share.
       </p>
       {students.length > 0 && (
         <div className="relative overflow-x-auto">
           <table className="w-full border-collapse text-left text-sm">
-            <caption className="sr-only">The students of the class</caption>
+            <caption className="sr-only">Students</caption>
             <thead>
               <tr className="border-b border-rule text-soft">
                 {['Name', 'Seat', 'Size', 'mm', 'no 4', 'large', 'written in', 'pieces', ''].map((h) => (
@@ -95,7 +95,7 @@ export function StudentList({ students, seats, name, shelf, addStudent, changeSt
               void import('@/formats/roster').then((m) => save(`${fileName(name)} students.csv`, m.rosterCsv(students, seats)))
             }
           >
-            <FileDown size={14} aria-hidden /> Save the list
+            <FileDown size={14} aria-hidden /> Save as a list
           </Button>
         )}
         {students.length > 0 && (

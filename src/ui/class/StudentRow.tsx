@@ -27,8 +27,8 @@ const SAY_AMOUNT: Readonly<Record<Amount, string>> = {
   all: 'everything',
   changes: 'where it changes',
   new: 'what is new',
-  trouble: 'where it trips',
-  unread: 'what is not read yet',
+  trouble: 'at places to watch',
+  unread: 'notes not sure yet',
   none: 'nothing',
 }
 
@@ -55,7 +55,7 @@ export function StudentSeatSelect({
   const gone = !seats.some((s) => s.id === value)
   return (
     <Select size="small" aria-label={label} aria-invalid={gone || undefined} value={value} onChange={(e) => set(e.target.value)}>
-      {gone && <option value={value}>choose: the seat is gone</option>}
+      {gone && <option value={value}>choose a seat</option>}
       {seats.map((s) => (
         <option key={s.id} value={s.id}>
           {s.name}
@@ -135,7 +135,7 @@ export function Row({
           value={s.much ?? ''}
           onChange={(e) => change({ much: AMOUNTS.find((a) => a === e.target.value) ?? null })}
         >
-          <option value="">as the seat</option>
+          <option value="">same as the seat</option>
           {AMOUNTS.map((a) => (
             <option key={a} value={a}>
               {SAY_AMOUNT[a]}

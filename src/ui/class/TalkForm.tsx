@@ -8,7 +8,7 @@ type Key = Exclude<keyof Talk, 'frames' | 'tapes' | 'sharps' | 'high' | 'upper'>
 const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [string, string])[] }[] = [
   {
     key: 'names',
-    title: 'Letters',
+    title: 'Note names',
     options: [
       ['letters', 'C D E'],
       ['do-re-mi', 'do re mi'],
@@ -36,7 +36,7 @@ const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [
     key: 'strings',
     title: 'Strings',
     options: [
-      ['changes', 'where they change'],
+      ['changes', 'when they change'],
       ['always', 'always'],
       ['never', 'never'],
     ],
@@ -52,7 +52,7 @@ const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [
   },
   {
     key: 'lengths',
-    title: 'Lengths',
+    title: 'Note lengths',
     options: [
       ['none', 'not said'],
       ['quarters', 'quarter, half'],
@@ -78,7 +78,7 @@ export function TalkForm({ talk, set }: { talk: Talk; set: (change: Partial<Talk
         </label>
       ))}
       <label className="flex items-center justify-between gap-2 text-sm">
-        Mark of the upper octave
+        Mark for the upper octave
         <input
           value={talk.upper}
           maxLength={3}
@@ -90,7 +90,7 @@ export function TalkForm({ talk, set }: { talk: Talk; set: (change: Partial<Talk
       {(['sharps', 'high'] as const).map((key) => (
         <label key={key} className="flex items-center gap-1.5 text-sm">
           <input type="checkbox" className="accent-control" checked={talk[key]} onChange={(e) => set({ [key]: e.target.checked })} />
-          {key === 'sharps' ? 'say “sharp” and “flat”' : '“high D”, “low D” and “open D” apart'}
+          {key === 'sharps' ? 'say “sharp” and “flat”' : 'tell “high D”, “low D” and “open D” apart'}
         </label>
       ))}
     </div>

@@ -29,7 +29,7 @@ export function Ways({ seats, policy, decide, decideFor }: Props) {
               key={d.key}
               decision={d}
               value={seat.policy[d.key]}
-              inherited={`as the class: ${sayAnswer(d, policy[d.key])}`}
+              inherited={`same as the class: ${sayAnswer(d, policy[d.key])}`}
               onChange={(value) => decideFor(seat.id, d.key, value as Policy[typeof d.key] | undefined)}
             />
           ))}

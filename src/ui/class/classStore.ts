@@ -99,7 +99,7 @@ export function createClass(start: ClassDraft & { id: string; version: number })
     /** A decision and its answer in words. */
     const sayDecided = <K extends keyof Policy>(key: K, value: Policy[K] | undefined): string => {
       const decision = decisionsOf(rows().map(seatOf)).find((d) => d.key === key)
-      return `${inSentence(decision?.title ?? key)}: ${value === undefined || !decision ? 'as the class' : sayAnswer(decision, value)}`
+      return `${inSentence(decision?.title ?? key)}: ${value === undefined || !decision ? 'same as the class' : sayAnswer(decision, value)}`
     }
     return {
       ...start,
@@ -182,7 +182,7 @@ export function createClass(start: ClassDraft & { id: string; version: number })
       },
       setTalk: (change) => {
         const { settings } = get()
-        alter({ settings: { ...settings, talk: { ...settings.talk, ...change } } }, 'Class, how it talks')
+        alter({ settings: { ...settings, talk: { ...settings.talk, ...change } } }, 'Class, how you say it')
       },
       addStudent: (student) => setStudents([...students(), student], `${student.name} added`),
       changeStudent: (id, change) => {
@@ -210,7 +210,7 @@ export function createClass(start: ClassDraft & { id: string; version: number })
       marked: (m) => set((s) => marked(s, m)),
       adopt: (kept, base) => {
         set({ version: base })
-        alter(kept, 'Brought back: what was not saved at your last visit')
+        alter(kept, 'Restored: what wasn’t saved last time')
       },
       keepMine: () => set({ save: 'waiting' }),
     }

@@ -16,8 +16,13 @@ describe('the steps of a class', () => {
     expect(steps).toHaveLength(STEP_IDS.length)
     expect(steps.filter((s) => s.getAttribute('aria-checked') === 'true')).toHaveLength(1)
     const names = screen.getAllByText(/^\d+ · /).map((n) => n.textContent)
-    expect(names.slice(2, 6)).toEqual(['3 · Four strings, two frames', '4 · Fourth finger', '5 · High 3 and low 1', '6 · First position'])
-    expect(screen.getByText(/4 instead of the next open string, cello 4 forward, bass III/)).toBeTruthy()
+    expect(names.slice(2, 6)).toEqual([
+      '3 · Four strings, two finger patterns',
+      '4 · Fourth finger',
+      '5 · High 3 and low 1',
+      '6 · First position',
+    ])
+    expect(screen.getByText(/4 in place of the next open string, cello 4 forward, bass III/)).toBeTruthy()
   })
   it('tell which step was picked', async () => {
     const picked = vi.fn()
@@ -28,7 +33,7 @@ describe('the steps of a class', () => {
   it('say so when somebody was set by hand', () => {
     const [first, ...others] = at('first-position')
     render(<Ladder seats={[{ ...first, learned: { ...first.learned, fingers: [1, 2] } }, ...others]} onChange={() => undefined} />)
-    expect(screen.getByText('Set by hand, seat by seat')).toBeTruthy()
+    expect(screen.getByText('Set by hand for each seat')).toBeTruthy()
   })
 })
 
@@ -50,7 +55,7 @@ describe('the line of rhythms', () => {
       'ties',
       'sixteenth notes',
       'triplets',
-      '6/8, felt in dotted beats',
+      '6/8, two big beats',
       'syncopation',
     ])
   })
@@ -70,6 +75,6 @@ describe('the line of rhythms', () => {
         onChange={() => undefined}
       />,
     )
-    expect(screen.getByRole<HTMLSelectElement>('combobox').selectedOptions[0].textContent).toBe('set by hand, seat by seat')
+    expect(screen.getByRole<HTMLSelectElement>('combobox').selectedOptions[0].textContent).toBe('set by hand for each seat')
   })
 })

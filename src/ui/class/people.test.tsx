@@ -113,8 +113,8 @@ describe('what each seat has learned', () => {
         .map((b) => b.textContent),
     ).toEqual(['E', 'A', 'D', 'G'])
     expect(row('Low').getAllByText('by half steps')).toHaveLength(2)
-    expect(row('Opened hand').getByRole('button', { name: 'Violin: 4 stretched' })).toBeTruthy()
-    expect(row('Opened hand').getByRole('button', { name: 'Cello: 4 forward' })).toBeTruthy()
+    expect(row('Stretches').getByRole('button', { name: 'Violin: 4 stretched' })).toBeTruthy()
+    expect(row('Stretches').getByRole('button', { name: 'Cello: 4 forward' })).toBeTruthy()
     expect(row('Keys').getAllByRole('button', { name: /^Violin: / })).toHaveLength(9)
   })
 
@@ -158,7 +158,7 @@ describe('how the class talks', () => {
     const set = vi.fn()
     render(<TalkForm talk={DEFAULT_TALK} set={set} />)
     const user = userEvent.setup({ delay: null })
-    await user.selectOptions(screen.getByLabelText('Letters'), 'german')
+    await user.selectOptions(screen.getByLabelText('Note names'), 'german')
     await user.selectOptions(screen.getByLabelText('Low and high'), '↓2')
     await user.click(screen.getByLabelText('say “sharp” and “flat”'))
     expect(set.mock.calls.map(([c]) => c as unknown)).toEqual([{ names: 'german' }, { low: '↓2' }, { sharps: false }])
@@ -174,6 +174,6 @@ describe('what the settings do to the shelf', () => {
     expect(screen.getAllByText(/^\d+ new$/).length).toBe(4)
     expect(screen.getByText(/^Violin, .*, measure 1: New for this class: finger 2\. F♯4 is 2 on D\./)).toBeTruthy()
     rerender(<Effect pieces={[]} settings={classAt('first-finger')} />)
-    expect(screen.getByText('No piece on the shelf yet.')).toBeTruthy()
+    expect(screen.getByText('No pieces yet. Bring one, and you see here what it asks of each seat.')).toBeTruthy()
   })
 })

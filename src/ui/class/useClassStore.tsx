@@ -44,9 +44,9 @@ export function NewerClass({ store }: { store: ClassStore }) {
   if (save !== 'newer') return null
   return (
     <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-madder bg-sheet px-4 py-2">
-      <p className="grow">The class was changed in another window. Nothing of either has been lost yet.</p>
-      <Button onClick={() => void takeTheirs(store)}>Take the other window’s</Button>
-      <Button onClick={keepMine}>Keep mine</Button>
+      <p className="grow">You changed this class in another window too. Nothing is lost yet. Which one do you want to keep?</p>
+      <Button onClick={() => void takeTheirs(store)}>Keep the other one</Button>
+      <Button onClick={keepMine}>Keep this one</Button>
     </div>
   )
 }

@@ -51,7 +51,7 @@ function Ways() {
             key={d.key}
             decision={d}
             value={changed[d.key]}
-            inherited={`as the ${of ? 'piece' : 'class'}: ${sayAnswer(d, under[d.key])}`}
+            inherited={`same as the ${of ? 'piece' : 'class'}: ${sayAnswer(d, under[d.key])}`}
             onChange={(value) => edit(decided(seats, of ?? null, d.key, value as Policy[typeof d.key] | undefined))}
           />
         ))}
@@ -74,7 +74,7 @@ function LearnedSelect() {
         Has learned
       </label>
       <Select id="piece-learned" value={here?.id ?? ''} onChange={(e) => take(e.target.value)} own={Boolean(own)} className="w-full">
-        <option value="">as the class: {ofClass}</option>
+        <option value="">same as the class: {ofClass}</option>
         {stepsFor(seats.map((s) => s.instrument)).map((p) => (
           <option key={p.id} value={p.id}>
             {p.name}
@@ -96,7 +96,7 @@ function Given() {
   if (given.length === 0) return null
   return (
     <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-rule pt-2.5">
-      <span>The file gives fingers. Pin them for</span>
+      <span>The file has fingers. Pin them for</span>
       {given.map(({ map: { seat }, count }) => (
         <Button key={seat.id} size="small" onClick={() => pinGiven(seat.id)}>
           {seat.name} ({count})
@@ -113,7 +113,7 @@ function Changed() {
   return (
     <div role="status" className="min-h-[42px] shrink-0 border-b border-rule bg-wash/50 px-4 py-2 text-sm leading-snug">
       {changes === null ? (
-        <span className="text-soft">What a choice changes for each seat is said here, and outlined in the music.</span>
+        <span className="text-soft">Choose something: you see here, and outlined in the music, what changes for each seat.</span>
       ) : changes.length === 0 ? (
         <span>{said}: no finger changes.</span>
       ) : (
@@ -154,7 +154,7 @@ export function ChoicesPanel() {
       <div className="min-h-0 grow overflow-y-auto px-4 py-3" tabIndex={0} role="group" aria-label="Choices">
         <Ways />
         <p className="mt-2 text-sm text-soft">
-          What has an orange frame differs from the class.{' '}
+          An orange frame marks what differs from the class.{' '}
           <Link href={classPage(of, 'people')} className="text-link underline">
             Change it for the whole class
           </Link>
@@ -176,7 +176,7 @@ export function ChoicesPanel() {
               bows
             </label>
           </div>
-          <p className="mt-1 text-sm text-soft">The bench always shows strings and fingers; letters and bows can be put over it.</p>
+          <p className="mt-1 text-sm text-soft">Strings and fingers always show. Add letters or bows here.</p>
         </fieldset>
       </div>
     </aside>

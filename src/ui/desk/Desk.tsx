@@ -40,7 +40,7 @@ import { useShownBySeat, useShownSpots } from '@/ui/session/useSpots'
 
 /** Loaded when they are asked for: the desk opens with the bench. */
 const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView), {
-  loading: () => <Outline says="Engraving the score …" rows={6} />,
+  loading: () => <Outline says="Drawing the score …" rows={6} />,
 })
 const KeyList = dynamic(() => import('./KeyList').then((m) => m.KeyList), { ssr: false })
 

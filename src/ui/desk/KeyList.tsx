@@ -8,14 +8,14 @@ import { LESSON_KEYS, PLAYING_KEYS, REHEARSE_KEYS } from '@/ui/steps/rehearse/ke
 
 /** What the drawing of the bench says. */
 const MARKS: readonly (readonly [string, string])[] = [
-  ['white 0', 'an open string; the hand keeps its bracket'],
-  ['red, new', 'the class has not learned it'],
-  ['bracket', 'one position; under it the frame, fingers to scale, touching ones underlined'],
-  ['slope', 'a shift up or down; broken when nothing gives it time'],
+  ['white 0', 'an open string. The hand stays where it is'],
+  ['red, new', 'not learned yet'],
+  ['bracket', 'one position. Under it the finger pattern, to scale: fingers that touch are underlined'],
+  ['slope', 'a shift up or down. Broken: no time for it'],
   ['wave', 'one finger slides between low and high'],
-  ['dotted line', 'one finger over two strings'],
-  ['⊓ and V', 'down-bow and up-bow; a comma: lifted before it; a ring: comes out the wrong way'],
-  ['broken', 'a chord that the bow takes in two halves'],
+  ['dotted line', 'one finger across two strings'],
+  ['⊓ and V', 'down-bow and up-bow. Comma: lift before it. Ring: the bow turns around here'],
+  ['broken', 'a chord the bow rolls in two halves'],
 ]
 
 /** The list of keys and marks, under `?`. */

@@ -65,20 +65,20 @@ export function PrintedPage() {
             else if (value !== 'own') say({ lines: startsEvery(line, Number(value)) })
           }}
         >
-          <option value="given">{seat ? 'as in all books' : 'as the file has them'}</option>
-          {own.lines && <option value="own">{known ? 'as marked below' : 'not known'}</option>}
+          <option value="given">{seat ? 'as in all books' : 'as in the file'}</option>
+          {own.lines && <option value="own">{known ? 'as marked below' : 'not set'}</option>}
           {EVERY.map((n) => (
             <option key={n} value={n}>
               {n} measures each
             </option>
           ))}
-          <option value="none">not known</option>
+          <option value="none">not set</option>
         </Select>
         <span className="text-fine text-soft">
-          {known ? `${known.length} lines; press the measures with which one begins` : 'press every measure with which a line begins'}
+          {known ? `${known.length} lines. Press each measure that starts a line` : 'Press each measure that starts a line'}
         </span>
       </div>
-      <ul aria-label="Printed lines begin at" className="mt-1.5 flex max-h-28 flex-wrap gap-1 overflow-y-auto">
+      <ul aria-label="Printed lines start at" className="mt-1.5 flex max-h-28 flex-wrap gap-1 overflow-y-auto">
         {line.measures.map((m, i) => {
           const begins = i === 0 || m.newLine === true
           return (
@@ -99,7 +99,7 @@ export function PrintedPage() {
       </ul>
       {klass.places === 'numbers' && (
         <p className="mt-1 text-fine text-soft">
-          This class says places by number, so lines are not used.{' '}
+          This class names places by measure number, so lines aren’t used.{' '}
           <Link href={classPage(of, 'people')} className="text-link underline">
             Change it
           </Link>

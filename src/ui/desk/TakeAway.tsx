@@ -11,8 +11,8 @@ export function TakeAway({ id, original }: { id: string; original: boolean }) {
       has="menu"
       load={menu.load}
       button={
-        <Button title="Take away as a file">
-          <Download size={16} aria-hidden /> <span className="max-xl:sr-only">Take away</span>
+        <Button title="Export as a file">
+          <Download size={16} aria-hidden /> <span className="max-xl:sr-only">Export</span>
         </Button>
       }
       opened={(button) => <menu.Part button={button} id={id} original={original} />}

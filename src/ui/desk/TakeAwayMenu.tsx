@@ -10,11 +10,11 @@ import { useSeats } from '@/ui/session/DeskProvider'
 
 const SCORES: readonly { kind: ExportKind; name: string; says: string }[] = [
   { kind: 'musicxml', name: 'MusicXML', says: 'every seat with fingers, strings and bows, for a notation program' },
-  { kind: 'mxl', name: 'MusicXML, packed', says: 'the same, smaller (.mxl)' },
+  { kind: 'mxl', name: 'MusicXML, packed', says: 'the same in a smaller file (.mxl)' },
   { kind: 'abc', name: 'abc', says: 'the same as text' },
-  { kind: 'midi', name: 'MIDI', says: 'a track a seat, to listen to' },
-  { kind: 'csv', name: 'Table (CSV)', says: 'a row a note: string, finger, frame, position, reason' },
-  { kind: 'json', name: 'Piece file (JSON)', says: 'the piece with everything decided about it, to bring in elsewhere' },
+  { kind: 'midi', name: 'MIDI', says: 'one track a seat, to listen to' },
+  { kind: 'csv', name: 'Table (CSV)', says: 'one row a note: string, finger, finger pattern, position, reason' },
+  { kind: 'json', name: 'Piece file (JSON)', says: 'the piece with all your decisions, to bring into another Even Seat' },
 ]
 
 const item = 'block rounded px-2 py-1 outline-none data-[highlighted]:bg-wash'
@@ -55,8 +55,8 @@ export function TakeAwayMenu({ button, id, original }: Props) {
               <DropdownMenu.Separator className="my-1.5 h-px bg-rule" />
               <DropdownMenu.Item asChild>
                 <a className={item} href={pieceApi(of, id, '/original')} download>
-                  <span className="font-semibold">The file it came in</span>
-                  <span className="block text-fine text-soft">as it was brought, byte for byte</span>
+                  <span className="font-semibold">The original file</span>
+                  <span className="block text-fine text-soft">exactly as you brought it</span>
                 </a>
               </DropdownMenu.Item>
             </>

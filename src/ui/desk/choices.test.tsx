@@ -14,7 +14,7 @@ const status = () => screen.getByRole('status').textContent
 describe('choices for a piece', () => {
   it('say what they do before anything is chosen', () => {
     panel()
-    expect(status()).toBe('What a choice changes for each seat is said here, and outlined in the music.')
+    expect(status()).toBe('Choose something: you see here, and outlined in the music, what changes for each seat.')
   })
   it('take another step for this piece alone, and go back to what the class has', async () => {
     const { desk, user } = panel()
@@ -23,12 +23,12 @@ describe('choices for a piece', () => {
       within(select)
         .getAllByRole('option')
         .map((o) => o.textContent),
-    ).toEqual(['as the class: First position', ...STEPS.map((s) => s.name)])
+    ).toEqual(['same as the class: First position', ...STEPS.map((s) => s.name)])
     await user.selectOptions(select, 'Fourth finger')
     expect(desk.getState().plan.learned?.violin).toMatchObject({ fingers: [1, 2, 3, 4], positions: ['I'] })
     expect(desk.getState().klass.seats[0].learned.positions).toEqual(['I', 'III'])
     expect(status()).toMatch(/^Has learned: fourth finger/)
-    await user.selectOptions(select, 'as the class: First position')
+    await user.selectOptions(select, 'same as the class: First position')
     expect(desk.getState().plan.learned).toBeNull()
   })
   it('rhythms that the class has set stay with it in the step of a piece', async () => {
@@ -45,7 +45,7 @@ describe('choices for a piece', () => {
     const last = within(four()).getAllByRole('option').at(-1)!
     await user.selectOptions(four(), last)
     expect(desk.getState().plan.policy.fourth).toBeDefined()
-    expect(status()).not.toBe('What a choice changes for each seat is said here, and outlined in the music.')
+    expect(status()).not.toBe('Choose something: you see here, and outlined in the music, what changes for each seat.')
     desk.getState().undo()
     expect(desk.getState().plan.policy).toEqual({})
     await user.click(within(screen.getByRole('radiogroup', { name: 'For whom' })).getByRole('radio', { name: 'Viola' }))

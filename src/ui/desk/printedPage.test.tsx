@@ -18,7 +18,7 @@ function page(klass = DEFAULT_CLASS) {
   }
   return { ...at, plan, begins }
 }
-const measures = () => within(screen.getByRole('list', { name: 'Printed lines begin at' })).getAllByRole('button')
+const measures = () => within(screen.getByRole('list', { name: 'Printed lines start at' })).getAllByRole('button')
 const lines = () => screen.getByRole<HTMLSelectElement>('combobox', { name: 'Lines' })
 
 describe('where a piece stands in the printed book', () => {
@@ -34,15 +34,15 @@ describe('where a piece stands in the printed book', () => {
   })
   it('has lines of so many measures, or none that are known', async () => {
     const { begins, plan, user } = page()
-    expect(lines().selectedOptions[0].textContent).toBe('as the file has them')
+    expect(lines().selectedOptions[0].textContent).toBe('as in the file')
     await user.selectOptions(lines(), '4 measures each')
     expect(begins()).toEqual([0, 4])
     expect(lines().selectedOptions[0].textContent).toBe('as marked below')
-    expect(screen.getByText('2 lines; press the measures with which one begins')).toBeTruthy()
-    await user.selectOptions(lines(), 'not known')
+    expect(screen.getByText('2 lines. Press each measure that starts a line')).toBeTruthy()
+    await user.selectOptions(lines(), 'not set')
     expect(plan().book.lines).toEqual([])
-    expect(lines().selectedOptions[0].textContent).toBe('not known')
-    await user.selectOptions(lines(), 'as the file has them')
+    expect(lines().selectedOptions[0].textContent).toBe('not set')
+    await user.selectOptions(lines(), 'as in the file')
     expect(plan().book.lines).toBeUndefined()
   })
   it('takes the measures with which lines begin, one press each, and gives them back', async () => {
@@ -86,7 +86,7 @@ describe('where a piece stands in the printed book', () => {
   })
   it('says that lines are not used where a class says places by number, and leads to where that is changed', () => {
     page({ ...DEFAULT_CLASS, places: 'numbers' })
-    expect(screen.getByText(/^This class says places by number, so lines are not used\./)).toBeTruthy()
+    expect(screen.getByText(/^This class names places by measure number, so lines aren’t used\./)).toBeTruthy()
     expect(screen.getByRole('link', { name: 'Change it' }).getAttribute('href')).toBe('/class/class/people')
   })
 })

@@ -40,7 +40,7 @@ type Props = {
 const when = (at: number): string => format(at, 'd MMM yyyy, HH:mm:ss')
 
 /** Said of a version that is listed and cannot be read. */
-const DAMAGED = 'This version cannot be read: what was kept of it is damaged. Pick another at the left and bring it back.'
+const DAMAGED = 'This version is damaged. Pick another one on the left and restore it.'
 
 /** Versions further apart than this belong to different sittings, in milliseconds. */
 const PAUSE = 30 * 60_000
@@ -94,7 +94,7 @@ export function History({ id, of, title, now, versions, wanted, shown, drawn, ac
                         {v.name ?? capital(sayVersion(v))}
                         <span className="block text-fine font-normal text-soft">
                           {format(v.savedAt, 'HH:mm:ss')}
-                          {v.version === now ? ' · as it is now' : ''}
+                          {v.version === now ? ' · now' : ''}
                           {v.name ? ` · ${sayVersion(v)}` : ''}
                         </span>
                       </Link>
@@ -111,7 +111,7 @@ export function History({ id, of, title, now, versions, wanted, shown, drawn, ac
         </nav>
         <section aria-label="Shown version" tabIndex={0} className="overflow-y-auto p-4">
           {shown === null ? (
-            <p className="text-soft">There is no such version; pick one at the left.</p>
+            <p className="text-soft">There’s no such version. Pick one on the left.</p>
           ) : (
             <Suspense key={wanted} fallback={<Outline says="Drawing this version …" rows={6} />}>
               <Version id={id} now={now} drawing={shown} drawn={drawn} actions={actions} />
@@ -129,7 +129,7 @@ type VersionProps = Pick<Props, 'id' | 'now' | 'drawn' | 'actions'> & { drawing:
 async function Version({ id, now, drawing, drawn, actions }: VersionProps) {
   const shown = await drawing
   if (shown === null) return <p className="text-soft">{DAMAGED}</p>
-  if (typeof shown === 'string') return <p className="text-soft">This version could not be drawn. {shown}</p>
+  if (typeof shown === 'string') return <p className="text-soft">We couldn’t draw this version. {shown}</p>
   const hidden = (
     <>
       <input type="hidden" name="id" value={id} />
@@ -156,23 +156,23 @@ async function Version({ id, now, drawing, drawn, actions }: VersionProps) {
             className="w-44 rounded border border-rule bg-sheet px-2 py-1"
           />
           <button type="submit" className={buttonLook()}>
-            Keep by name
+            Name it
           </button>
         </form>
         {shown.version !== now && (
           <form action={actions.bringBack}>
             {hidden}
             <button type="submit" className={buttonLook('filled')}>
-              Bring this version back
+              Restore this version
             </button>
           </form>
         )}
       </div>
       {shown.version !== now && shown.differs && (
         <div className="mb-3">
-          <h2 className="panel-head">Otherwise than it is now</h2>
+          <h2 className="panel-head">What’s different from now</h2>
           {shown.differs.length === 0 ? (
-            <p>Nothing: it is the same.</p>
+            <p>Nothing. It’s the same.</p>
           ) : (
             <ul className="list-disc pl-5">
               {shown.differs.map((d) => (
@@ -188,8 +188,8 @@ async function Version({ id, now, drawing, drawn, actions }: VersionProps) {
         ))}
       </div>
       <p className="mt-2 text-sm text-soft">
-        {shown.measures > drawn ? `The first ${drawn} measures are drawn. ` : ''}
-        Bringing it back saves it as the newest version; the ones after it stay in this list.
+        {shown.measures > drawn ? `Showing the first ${drawn} measures. ` : ''}
+        Restoring makes this the current version. Nothing is deleted.
       </p>
     </>
   )

@@ -73,7 +73,7 @@ describe('the saved versions of a piece', () => {
   })
   it('with a name stand under it, with what was done beside the time; the one that stands says so', () => {
     const { links } = history([version(2, 1, { name: 'Spring concert', said: 'in G major' }), version(1, 0)])
-    expect(links()[0].textContent).toBe('Spring concert14:06:00 · as it is now · in G major')
+    expect(links()[0].textContent).toBe('Spring concert14:06:00 · now · in G major')
     expect(links()[1].textContent).toBe('Brought14:05:00')
   })
   it('lead each to itself, and mark the one that is looked at', () => {
@@ -83,7 +83,7 @@ describe('the saved versions of a piece', () => {
   })
   it('that are not there are said, with what to do', () => {
     history([version(1, 0)], 9)
-    expect(screen.getByText('There is no such version; pick one at the left.')).toBeTruthy()
+    expect(screen.getByText('There’s no such version. Pick one on the left.')).toBeTruthy()
   })
   it('have the rule by which they are kept beside them', () => {
     const { list } = history([version(1, 0)])

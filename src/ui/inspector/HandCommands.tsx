@@ -47,10 +47,10 @@ function Held({ map, note }: { map: SeatMap; note: MappedNote }) {
         <span className="font-semibold">{place.position}</span> to measure {number}, beat {beatOf(last!.placed.into, last!.placed.at.meter)}
       </span>
       <Button size="small" disabled={!heldOn(map, place, -1)} onClick={() => holdPlace(-1)} aria-keyshortcuts="-">
-        a note less <kbd className="text-soft">−</kbd>
+        one note shorter <kbd className="text-soft">−</kbd>
       </Button>
       <Button size="small" disabled={!heldOn(map, place, 1)} onClick={() => holdPlace(1)} aria-keyshortcuts="+">
-        a note longer <kbd className="text-soft">+</kbd>
+        one note longer <kbd className="text-soft">+</kbd>
       </Button>
     </div>
   )

@@ -7,10 +7,11 @@ import { handsAlong, type FingerOn } from '@/core/fingering/down'
 import { frameChangeAt, sayFrameChange } from '@/core/fingering/frameChange'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { movesOf } from '@/core/fingering/moves'
-import { sayCheck, trueChecksOf } from '@/core/hands/trueChecks'
+import { trueChecksOf } from '@/core/hands/trueChecks'
 import { sayWrongBow } from '@/core/words/en/bowing'
 import { sayFingers, sayHandMove } from '@/core/words/en/fingering'
-import type { Tongue } from '@/core/words/en/hands'
+import { sayCheck, type Tongue } from '@/core/words/en/hands'
+import { capital } from '@/core/names'
 import { useDesk } from '@/ui/session/DeskProvider'
 
 /** What the hand and the bow do around a note: how it is come to, what stays down, what can be set ahead, and the bow. */
@@ -31,16 +32,16 @@ export function HandNotes({ map, note }: { map: SeatMap; note: MappedNote }) {
       {stroke && (
         <Row
           name="bow"
-          text={`${first ? '' : 'still '}${stroke.bow}-bow, ${stroke.contact}${PACE[stroke.pace]}${stroke.retake && first ? '; lift and set anew before it' : ''}${stroke.given ? '; marked in the piece' : ''}.`}
+          text={`${stroke.retake && first ? 'Lift and start again. ' : ''}${first ? '' : 'Still '}${first ? capital(stroke.bow) : stroke.bow}-bow, ${stroke.contact}.${PACE[stroke.pace]}${stroke.given ? ' Marked in the piece.' : ''}`}
         />
       )}
-      {plucked && <Row name="bow" text="Plucked." />}
+      {plucked && <Row name="bow" text="Pluck it." />}
       {wrong && <Row name="" text={sayWrongBow(map.line, wrong.facts)} trouble />}
     </dl>
   )
 }
 
-const PACE: Record<Pace, string> = { even: '', save: ', slowly: save the bow', quick: ', quickly: the next stroke needs the other end' }
+const PACE: Record<Pace, string> = { even: '', save: ' Slowly: save bow.', quick: ' Quickly: the next bow needs the other end.' }
 
 const Row = ({ name, text, trouble = false }: { name: string; text: string; trouble?: boolean }) => (
   <>
@@ -57,22 +58,22 @@ function facts(talk: Tongue, map: SeatMap, note: MappedNote): { name: string; te
   const frame = frameChangeAt(map, note)
   const on = (list: readonly FingerOn[]) => sayFingers(talk, map.instrument, list)
   return [
-    { name: 'to here', text: written ? sayHandMove(written).join(' ') : '' },
-    { name: 'frame', text: frame ? sayFrameChange(frame) : '' },
+    { name: 'hand', text: written ? sayHandMove(written).join(' ') : '' },
+    { name: 'pattern', text: frame ? sayFrameChange(frame) : '' },
     { name: 'repeat', text: again ? sayHandMove(again).join(' ') : '' },
-    { name: 'down', text: hand.down.length > 1 ? `${on(hand.down)}${hand.keep.length ? `; keep ${on(hand.keep)}` : ''}.` : '' },
+    { name: 'down', text: hand.down.length > 1 ? `${on(hand.down)}.${hand.keep.length ? ` Keep ${on(hand.keep)} down.` : ''}` : '' },
     {
       name: 'ahead',
       text: hand.prepare
-        ? `Set ${on(hand.prepare.fingers)} ${hand.prepare.during === 'rest' ? 'in the rest that follows' : 'while the open string rings'}.`
+        ? `Set ${on(hand.prepare.fingers)} ${hand.prepare.during === 'rest' ? 'in the next rest' : 'while the open string rings'}.`
         : '',
     },
-    { name: 'check', text: note.chord ? '' : checks(map, note) },
+    { name: 'check', text: note.chord ? '' : checks(talk, map, note) },
   ].filter((r) => r.text)
 }
 
 /** The open strings that a stopped note can be tested against, nearest first. */
-function checks({ instrument }: SeatMap, { stop }: MappedNote): string {
-  const said = trueChecksOf(instrument, stop).map((c) => sayCheck(instrument, c))
-  return said.length ? `Sounds ${said.join(', ')}.` : ''
+function checks(talk: Tongue, { instrument }: SeatMap, { stop }: MappedNote): string {
+  const said = trueChecksOf(instrument, stop).map((c) => sayCheck(talk, instrument, c))
+  return said.length ? `${capital(said.join(', '))}.` : ''
 }

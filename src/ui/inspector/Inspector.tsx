@@ -20,21 +20,22 @@ export function Inspector() {
     const b = d.timeline[d.moment]
     const answer = b ? answerAt(d.piece, d.ensemble[d.seat], b.onset) : null
     const struck = answer && struckIn(d.ensemble[d.seat].line).get(answer.placed.event.id)
-    if (struck) return `${capital(struck)}, without a pitch`
+    if (struck) return `${capital(struck)}, no pitch`
     if (!answer || answer.placed.event.kind === 'rest') return 'Rest'
     const { key } = answer.placed.at
     const say = (p: Pitch) => {
       const byKey = inForce(atBarline, key, p)
-      const from = p.alter === byKey ? (p.alter === 0 ? '' : ', by the key signature') : ', by its sign'
+      const from = p.alter === byKey ? (p.alter === 0 ? '' : ', from the key signature') : ', from the sign'
       return spokenNote(d.klass.talk.names, p, p.alter === 0 && byKey !== 0) + from
     }
     const given = answer.placed.event.heads.flatMap((h) => (h.givenFinger === undefined ? [] : [h.givenFinger]))
     return (
-      answer.placed.event.heads.map((h) => say(h.pitch)).join(' and ') + (given.length ? ` · the file writes ${given.join(' and ')}` : '')
+      answer.placed.event.heads.map((h) => say(h.pitch)).join(' and ') +
+      (given.length ? ` · the file has finger ${given.join(' and ')}` : '')
     )
   })
   return (
-    <aside aria-label="Picked moment" className="flex h-full flex-col overflow-y-auto border-l border-rule bg-sheet">
+    <aside aria-label="Picked note" className="flex h-full flex-col overflow-y-auto border-l border-rule bg-sheet">
       <div className="px-4 pt-3 pb-2.5">
         <h2 className="font-title text-lg leading-tight">{beat ? sayWhere(line, beat) : 'Nothing picked'}</h2>
         <p className="text-soft">{heading}</p>

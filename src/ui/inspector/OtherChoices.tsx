@@ -5,6 +5,7 @@ import { useMemo, useState } from 'react'
 import { insteadAt, type Instead } from '@/core/fingering/instead'
 import { choicesAt, type MappedNote, type SeatMap } from '@/core/fingering/map'
 import { choiceOf, isLearned } from '@/core/hands/hold'
+import { sayPrice } from '@/core/words/en/amounts'
 import { saySpareds } from '@/core/words/en/fingering'
 import { sayHold } from '@/core/words/en/hands'
 import { pinEdit } from '@/ui/session/edits'
@@ -36,15 +37,16 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
             <li key={choiceOf(c.hold)} className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-2">
               <span className="text-sm leading-snug">
                 <span className="font-semibold first-letter:uppercase">{sayHold(talk, map.instrument, c.hold)}</span>
-                {!isLearned(c.hold) && <span className="font-semibold text-madder"> new</span>}
+                {!isLearned(c.hold) && <span className="font-semibold text-madder"> not learned yet</span>}
+                <span className="block">{sayPrice(c.price)}</span>
                 <span className="block text-soft">{sayInstead(c)}</span>
               </span>
               <Button
                 size="small"
                 onClick={() => edit(pinEdit(talk, map, note, c.hold))}
-                aria-label={`Pin ${sayHold(talk, map.instrument, c.hold)} instead, ${sayPrice(c.price)}${isLearned(c.hold) ? '' : ', new for the class'}`}
+                aria-label={`Pin ${sayHold(talk, map.instrument, c.hold)} instead, ${sayPrice(c.price)}${isLearned(c.hold) ? '' : ', not learned yet'}`}
               >
-                <Pin size={13} aria-hidden /> <span className="tabular-nums">{priceTag(c.price)}</span>
+                <Pin size={13} aria-hidden /> Pin
               </Button>
             </li>
           ))}
@@ -63,21 +65,27 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
         )}
       </div>
       {choices.length > 0 && (
-        <p className="mt-1.5 text-fine leading-snug text-soft">
-          +1 is about one more bow crossing in the whole line; something new for the class counts 30 to 100, a position taught later or a
-          string further off more.
-        </p>
+        <details className="mt-1.5 text-fine leading-snug text-soft">
+          <summary className="cursor-pointer text-link underline underline-offset-2">In figures</summary>
+          <p className="mt-1">1 is one more bow crossing in the whole line. Anything not learned yet counts 30 or more.</p>
+          <ul className="mt-1 tabular-nums">
+            {rows.map((c) => (
+              <li key={choiceOf(c.hold)}>
+                {sayHold(talk, map.instrument, c.hold)}: {priceTag(c.price)}
+              </li>
+            ))}
+          </ul>
+        </details>
       )}
     </div>
   )
 }
 
-/** "This one saves 2 crossings; as it is spares the fourth finger." */
+/** "for it: saves 2 crossings · for the one now: saves the fourth finger". */
 function sayInstead(of: Instead): string {
   const [now, then] = [saySpareds(of.now), saySpareds(of.then)]
-  if (!now && !then) return 'No different for the hand.'
-  return [...(then ? [`for it: ${then}`] : []), ...(now ? [`as it is: ${now}`] : [])].join(' · ')
+  if (!now && !then) return 'no difference for the hand'
+  return [...(then ? [`for it: ${then}`] : []), ...(now ? [`for the one now: ${now}`] : [])].join(' · ')
 }
 
 const priceTag = (price: number): string => (price > 0 ? `+${price}` : price === 0 ? '±0' : `−${-price}`)
-const sayPrice = (price: number): string => (price === 0 ? 'as easy' : price > 0 ? `harder by ${price}` : `easier by ${-price}`)

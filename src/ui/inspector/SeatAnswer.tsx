@@ -55,7 +55,7 @@ export function SeatAnswer({ seat }: { seat: SeatId }) {
       ) : answer.placed.event.kind === 'rest' ? (
         <>
           <p className="text-soft">
-            {restWord(map, answer)}: {isStruck(answer.placed.event) ? 'nothing on the strings.' : 'the hand can get ready.'}
+            {restWord(map, answer)}: {isStruck(answer.placed.event) ? 'no finger down.' : 'the hand can get ready.'}
           </p>
           <Instead seat={seat} map={map} answer={answer} />
         </>
@@ -159,9 +159,9 @@ function Answer({ seat, map, answer, note }: AnswerProps) {
             {note.position
               ? `${sayPositionKey(note.position)} · ${note.frame ? sayFrame(talk, note.frame.name) : ''}`
               : isFirstOf(map, note)
-                ? 'no finger is down yet'
-                : 'hand stays where it was'}
-            {isBroken(note.hold) && ' · broken: low strings first'}
+                ? 'no finger down yet'
+                : 'the hand stays'}
+            {isBroken(note.hold) && ' · rolled from the low string'}
           </p>
         </div>
       </div>
@@ -171,7 +171,7 @@ function Answer({ seat, map, answer, note }: AnswerProps) {
       {ornament && <p className="mt-1 text-sm leading-snug">{sayOrnament(tellingOf(map, talk), note.placed.at.key, ornament)}</p>}
       {note.pinned && (
         <Button size="small" className="mt-1.5" onClick={() => lift(seat, note)}>
-          <PinOff size={14} aria-hidden /> Lift the pin
+          <PinOff size={14} aria-hidden /> Take the pin away
         </Button>
       )}
       <Instead seat={seat} map={map} answer={answer} />

@@ -23,7 +23,7 @@ export function Offers({ map, event }: { map: SeatMap; event: string }) {
   if (offers.length === 0) return null
   return (
     <div className="mt-2">
-      <h4 className="text-sm font-semibold">Instead, for this seat</h4>
+      <h4 className="text-sm font-semibold">Other notes for this seat</h4>
       <ul className="mt-1 flex flex-col gap-1.5">
         {offers.slice(0, SHOWN).map((o) => (
           <li key={o.name} className="leading-snug">
@@ -45,7 +45,7 @@ function say(names: NoteNames, s: Substitute): string {
   switch (s.kind) {
     case 'octave':
       return Math.abs(s.by) === 1
-        ? `an octave ${s.by < 0 ? 'lower' : 'higher'}`
+        ? `one octave ${s.by < 0 ? 'lower' : 'higher'}`
         : `${Math.abs(s.by)} octaves ${s.by < 0 ? 'lower' : 'higher'}`
     case 'heads':
       return s.heads.length === 1 ? 'one note of the chord' : `${s.heads.length} notes of the chord`
@@ -64,7 +64,7 @@ export function InPlace({ map, event, substitute }: { map: SeatMap; event: strin
   const names = useDesk((d) => d.klass.talk.names)
   return (
     <p className="mt-1 flex flex-wrap items-center gap-2 text-sm text-accent">
-      In place of what is written: {say(names, substitute)}.
+      Instead of the written note: {say(names, substitute)}.
       <Button size="small" onClick={() => edit(restored(map, event))}>
         <Undo2 size={14} aria-hidden /> As written
       </Button>

@@ -12,7 +12,7 @@ describe('the picked moment', () => {
     const { desk, user } = atDesk(<Inspector />)
     act(() => desk.getState().pick(4))
     expect(screen.getByRole('heading', { level: 2 }).textContent).toBe('Measure 2, beat 1')
-    expect(seat('Violin').getByText(/^Open A rather than 4 on D: spares the fourth finger/)).toBeTruthy()
+    expect(seat('Violin').getByText(/^Open A. Better than 4 on D: saves the fourth finger/)).toBeTruthy()
     await user.click(screen.getByRole('button', { name: /^Cello: .*; open$/ }))
     expect(desk.getState().seat).toBe('cello')
     expect(seat('Cello').getByText(/written$/)).toBeTruthy()
@@ -21,20 +21,20 @@ describe('the picked moment', () => {
   it('another way is pinned with its price and what it changes, and lifted again', async () => {
     const { desk, user } = atDesk(<Inspector />)
     act(() => desk.getState().pick(4))
-    const other = seat('Violin').getByRole('button', { name: /^Pin 4 on D instead, harder by \d+$/ })
-    expect(other.closest('li')?.textContent).toMatch(/for it: saves 2 crossings|as it is: /)
+    const other = seat('Violin').getByRole('button', { name: /^Pin 4 on D instead, / })
+    expect(other.closest('li')?.textContent).toMatch(/for it: saves 2 crossings|for the one now: /)
     await user.click(other)
     expect(pinnedIn(desk, 'violin')).toMatchObject([{ strings: [1], fingers: [4] }])
-    expect(seat('Violin').getByText('4 on D: pinned.')).toBeTruthy()
-    await user.click(seat('Violin').getByRole('button', { name: 'Lift the pin' }))
+    expect(seat('Violin').getByText('4 on D: you pinned it.')).toBeTruthy()
+    await user.click(seat('Violin').getByRole('button', { name: 'Take the pin away' }))
     expect(pinnedIn(desk, 'violin')).toEqual([])
   })
 
   it('calls notes and fingers as the class does', () => {
     const klass = { ...DEFAULT_CLASS, talk: { ...DEFAULT_CLASS.talk, names: 'do-re-mi' as const, low: '2 low' as const } }
     atDesk(<Inspector />, { piece: 'F4 G4 A4 B4', klass })
-    expect(screen.getByText('fa natural, by its sign')).toBeTruthy()
-    expect(seat('Violin').getAllByText(/2 low on D/).length).toBeGreaterThan(0)
+    expect(screen.getByText('fa natural, from the sign')).toBeTruthy()
+    expect(seat('Violin').getAllByText(/2 low on re/).length).toBeGreaterThan(0)
     expect(document.body.textContent).not.toMatch(/low 2|F natural/)
   })
 
@@ -43,14 +43,14 @@ describe('the picked moment', () => {
     act(() => desk.getState().pick(1))
     expect(seat('Violin').getByText('Rest: the hand can get ready.')).toBeTruthy()
     act(() => desk.getState().pick(2))
-    expect(seat('Violin').getByText(/nothing on the strings\.$/)).toBeTruthy()
+    expect(seat('Violin').getByText(/no finger down\.$/)).toBeTruthy()
   })
 
   it('what is new says so and is offered otherwise, and goes back to what is written', async () => {
     const { desk, user } = atDesk(<Inspector />, { piece: 'D4 E4 B5 G4', klass: classAt('three-fingers') })
     act(() => desk.getState().pick(2))
-    expect(seat('Violin').getByText(/^New for this class: .* An octave lower, B4 is 1 on A\./)).toBeTruthy()
-    const offers = within(seat('Violin').getByText('Instead, for this seat').parentElement!).getAllByRole('button')
+    expect(seat('Violin').getByText(/^New for this class: .* One octave lower, it is 1 on A\./)).toBeTruthy()
+    const offers = within(seat('Violin').getByText('Other notes for this seat').parentElement!).getAllByRole('button')
     await user.click(offers[0])
     expect(Object.keys(desk.getState().plan.substitutes.violin ?? {})).not.toEqual([])
     await user.click(seat('Violin').getByRole('button', { name: 'As written' }))
@@ -67,10 +67,10 @@ describe('the picked moment', () => {
     act(() => desk.getState().pick(3))
     const held = () => within(seat('Violin').getByRole('group', { name: 'Pinned position' }))
     const before = held().getByText(/to measure/).textContent
-    expect((held().getByRole('button', { name: /^a note less/ }) as HTMLButtonElement).disabled).toBe(true)
-    await user.click(held().getByRole('button', { name: /^a note longer/ }))
+    expect((held().getByRole('button', { name: /^one note shorter/ }) as HTMLButtonElement).disabled).toBe(true)
+    await user.click(held().getByRole('button', { name: /^one note longer/ }))
     expect(held().getByText(/to measure/).textContent).not.toBe(before)
-    await user.click(held().getByRole('button', { name: /^a note less/ }))
+    await user.click(held().getByRole('button', { name: /^one note shorter/ }))
     expect(held().getByText(/to measure/).textContent).toBe(before)
   })
 
@@ -82,8 +82,8 @@ describe('the picked moment', () => {
         .getAllByRole('term')
         .map((t) => [t.textContent, t.nextElementSibling?.textContent]),
     )
-    expect(rows['to here']).toBe('The bow alone crosses down; the fingers stay.')
-    expect(rows.check).toMatch(/^Sounds /)
+    expect(rows.hand).toBe('Only the bow goes to the next lower string. Leave the fingers where they are.')
+    expect(rows.check).toMatch(/^(Matches|Is) /)
     expect(rows.bow).toMatch(/-bow, /)
   })
 })

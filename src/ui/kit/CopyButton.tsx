@@ -61,7 +61,7 @@ function ByHand({ text }: { text: string }) {
   useEffect(() => field.current?.select(), [text])
   return (
     <label className="block w-full text-fine text-soft">
-      This browser does not let a page copy. The text is picked: copy it with Ctrl C.
+      This browser doesn’t let a page copy. The text is selected: press Ctrl C.
       <textarea
         ref={field}
         readOnly

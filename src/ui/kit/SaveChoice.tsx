@@ -9,7 +9,7 @@ const SAVE_WORDS: Record<SaveState, string> = {
   saving: 'saving …',
   failed: 'not saved yet',
   newer: 'changed elsewhere',
-  gone: 'taken off the shelf',
+  gone: 'deleted',
 }
 
 /** How the saving stands, in words; a problem in its own. */
@@ -25,14 +25,12 @@ export function SaveChoice({ save, keepMine, takeTheirs }: ChoiceProps) {
     <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-madder bg-sheet px-4 py-2">
       {save === 'newer' ? (
         <>
-          <p className="grow">This piece was changed in another window. Nothing of either has been lost yet.</p>
-          <Button onClick={takeTheirs}>Take the other window’s</Button>
-          <Button onClick={keepMine}>Keep mine</Button>
+          <p className="grow">You changed this piece in another window too. Nothing is lost yet. Which one do you want to keep?</p>
+          <Button onClick={takeTheirs}>Keep the other one</Button>
+          <Button onClick={keepMine}>Keep this one</Button>
         </>
       ) : (
-        <p className="grow">
-          This piece has been taken off the shelf in another window. Put it back (Library, Off the shelf) to go on saving.
-        </p>
+        <p className="grow">This piece was deleted in another window. Restore it (Library, Deleted pieces) to keep saving.</p>
       )}
     </div>
   )

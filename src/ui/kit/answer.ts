@@ -9,11 +9,11 @@ export async function answer<T extends z.ZodMiniType>(schema: T, url: string, in
   try {
     response = await fetch(url, init)
   } catch {
-    throw new Trouble('No answer from Even Seat; is it still running? Nothing was changed.')
+    throw new Trouble('No answer from Even Seat. Is it still running? Nothing was changed.')
   }
   const body: unknown = await response.json().catch(() => null)
   const parsed = schema.safeParse(body)
   if (parsed.success) return parsed.data
   const known = z.object({ problem: z.string() }).safeParse(body)
-  throw new Trouble(known.success ? known.data.problem : 'The answer could not be understood. Nothing was changed.')
+  throw new Trouble(known.success ? known.data.problem : 'We couldn’t read the answer. Nothing was changed. Reload the page.')
 }

@@ -137,7 +137,7 @@ type Deed =
   | { readonly do: 'answer' | 'answer lost' | 'not arrived' | 'trouble'; readonly which: number }
   /** A page is opened, and looked at for so long before the next thing happens. */
   | { readonly do: 'open'; readonly ms: number }
-  /** So many tries one after the other that do not arrive. */
+  /** So many tries in a row that do not arrive. */
   | { readonly do: 'try'; readonly times: number }
 
 const deed: fc.Arbitrary<Deed> = fc.oneof(

@@ -168,7 +168,7 @@ describe('saving by itself', () => {
     type(store, 'b')
     await vi.advanceTimersByTimeAsync(600)
     await sent[0].answer({ ok: false, reason: 'trouble', problem: 'The disk is full.' })
-    expect(store.getState()).toMatchObject({ save: 'failed', problem: 'The disk is full. It is kept in this browser and tried again.' })
+    expect(store.getState()).toMatchObject({ save: 'failed', problem: 'The disk is full. We keep it in this browser and try again.' })
     expect(auto.isUnsent()).toBe(true)
     await vi.advanceTimersByTimeAsync(4100)
     await sent[1].answer({ ok: false, reason: 'newer', version: 9 })

@@ -137,7 +137,7 @@ export function createAutosave<S extends Saving>(store: StoreApi<S>, by: SaveBy<
   const failed = (s: S, problem: string): void => {
     s.marked({
       save: 'failed',
-      problem: `${problem} ${isKept(store.getState()) ? 'It is kept in this browser and tried' : 'It is tried'} again.`,
+      problem: `${problem} ${isKept(store.getState()) ? 'We keep it in this browser and try' : 'We try'} again.`,
     })
     if (!stopped) later(AGAIN)
   }

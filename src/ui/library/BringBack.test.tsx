@@ -47,22 +47,22 @@ async function chosen() {
   const onBrought = vi.fn()
   render(<BringBack onBrought={onBrought} />)
   const user = userEvent.setup({ delay: null })
-  await user.upload(screen.getByLabelText('Library to bring back'), new File(['library'], 'all.zip', { type: 'application/zip' }))
+  await user.upload(screen.getByLabelText('Backup to restore'), new File(['library'], 'all.zip', { type: 'application/zip' }))
   const add = await screen.findByRole<HTMLButtonElement>('button', { name: 'Add what is missing' })
-  return { user, onBrought, add, all: screen.getByRole<HTMLButtonElement>('button', { name: 'Make everything as in the file' }) }
+  return { user, onBrought, add, all: screen.getByRole<HTMLButtonElement>('button', { name: 'Replace everything with the backup' }) }
 }
 
 describe('a library file', () => {
   it('is looked into before anything changes, and says what either way would do', async () => {
     const { add, all } = await chosen()
-    expect(screen.getByText(/: Tuesday, Mill School; 5 pieces \(1 of them off the shelf\), 9 saved versions, 2 files\./)).toBeTruthy()
+    expect(screen.getByText(/: Tuesday, Mill School; 5 pieces \(1 of them deleted\), 9 saved versions, 2 files\./)).toBeTruthy()
     expect(
       screen.getByText(
-        '2 pieces are not here and will be added; 1 piece is off the shelf here and will be put back. What is here stays as it is, also the classes with their settings.',
+        '2 pieces are not here and will be added; 1 piece is deleted here and will be restored. What is here stays as it is, also the classes with their settings.',
       ),
     ).toBeTruthy()
     expect(
-      screen.getByText(/become as in the file; 3 pieces are here and not in it and will be gone\. What stands is saved first\./),
+      screen.getByText(/become as in the backup\. What you have now is saved first\. 3 pieces are not in the backup and will be gone\./),
     ).toBeTruthy()
     expect([add.disabled, all.disabled]).toEqual([false, false])
     expect(asked.some((a) => a.includes('bring'))).toBe(false)
@@ -70,23 +70,21 @@ describe('a library file', () => {
   it('with nothing that is missing adds nothing, and with no readable piece takes the place of nothing', async () => {
     looked = { ...LOOKED, missing: 0, off: 0, classes: 0, pieces: 0, problems: ['Piece 3 cannot be read.'] }
     const { add, all } = await chosen()
-    expect(screen.getByText(/^Nothing in it is missing here\./)).toBeTruthy()
+    expect(screen.getByText(/^You already have everything in it\./)).toBeTruthy()
     expect(screen.getByRole('alert').textContent).toBe('Piece 3 cannot be read.')
     expect([add.disabled, all.disabled]).toEqual([true, true])
   })
   it('is left alone: nothing changes, and what was sent is forgotten', async () => {
     const { user, onBrought } = await chosen()
     await user.click(screen.getByRole('button', { name: 'Leave everything as it is' }))
-    expect(screen.getByRole('button', { name: 'Choose a library file' })).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'Choose a backup file' })).toBeTruthy()
     expect(asked.at(-1)).toBe('DELETE /api/restore/sent')
     expect(onBrought).not.toHaveBeenCalled()
   })
   it('is added to, and says what came of it', async () => {
     const { user, add, onBrought } = await chosen()
     await user.click(add)
-    expect(
-      await screen.findByText('2 pieces added; 1 piece put back on the shelf; 2 pieces that were here stayed as they were.'),
-    ).toBeTruthy()
+    expect(await screen.findByText('2 pieces added; 1 piece restored; 2 pieces that were here stayed as they were.')).toBeTruthy()
     expect(asked).toContain('POST /api/restore/sent {"do":"bring","how":"add"}')
     expect(onBrought).toHaveBeenCalledOnce()
   })
@@ -95,7 +93,9 @@ describe('a library file', () => {
     const { user, all } = await chosen()
     await user.click(all)
     expect(
-      await screen.findByText('Everything is as in the file now: 5 pieces; 1 piece is here no longer. What stood before is kept below.'),
+      await screen.findByText(
+        'Everything is now as in the backup: 5 pieces. 1 piece is gone from here. What you had before is saved below.',
+      ),
     ).toBeTruthy()
     expect(asked).toContain('POST /api/restore/sent {"do":"bring","how":"replace"}')
   })
@@ -104,7 +104,7 @@ describe('a library file', () => {
     const { user, add, onBrought } = await chosen()
     await user.click(add)
     expect((await screen.findByRole('alert')).textContent).toBe('The disk is full. Nothing was changed.')
-    expect(screen.getByRole('button', { name: 'Choose a library file' })).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'Choose a backup file' })).toBeTruthy()
     expect(onBrought).not.toHaveBeenCalled()
   })
 })

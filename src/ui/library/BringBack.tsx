@@ -26,20 +26,20 @@ export function BringBack({ onBrought }: { onBrought: () => void }) {
     try {
       await work()
     } catch (e) {
-      setState({ at: 'failed', problem: e instanceof Trouble ? e.message : 'It could not be brought back.' })
+      setState({ at: 'failed', problem: e instanceof Trouble ? e.message : 'We couldn’t restore it.' })
     }
   }
   const choose = (file: File) =>
     attempt(async () => {
-      setState({ at: 'work', part: 0, text: 'Being sent:' })
-      const id = await send(file, ({ part }) => setState({ at: 'work', part, text: 'Being sent:' }))
+      setState({ at: 'work', part: 0, text: 'Sending:' })
+      const id = await send(file, ({ part }) => setState({ at: 'work', part, text: 'Sending:' }))
       const looking = await beginAtServer(`/api/restore/${id}`, { do: 'look' })
-      const looked = await follow(looking, lookState, ({ part }) => setState({ at: 'work', part, text: 'Every part is being checked:' }))
+      const looked = await follow(looking, lookState, ({ part }) => setState({ at: 'work', part, text: 'Checking:' }))
       setState({ at: 'choose', id, name: file.name, looked })
     })
   const bring = (id: string, how: 'add' | 'replace') =>
     attempt(async () => {
-      const text = how === 'replace' ? 'What stands is being saved first:' : 'Being brought back:'
+      const text = how === 'replace' ? 'Saving what you have first:' : 'Restoring:'
       setState({ at: 'work', part: 0, text })
       const bringing = await beginAtServer(`/api/restore/${id}`, { do: 'bring', how })
       const brought = await follow(bringing, bringState, ({ part }) => setState({ at: 'work', part, text }))
@@ -50,9 +50,9 @@ export function BringBack({ onBrought }: { onBrought: () => void }) {
   return (
     <section aria-labelledby="bring-back" className="rounded-lg border border-rule bg-sheet p-5">
       <h2 id="bring-back" className="font-title text-lg">
-        Bring such a file back
+        Restore a backup
       </h2>
-      <p className="mt-1 mb-3 text-soft">It is read whole first; nothing here changes before you have chosen what is to happen.</p>
+      <p className="mt-1 mb-3 text-soft">We check the whole file first. Nothing changes until you choose what to do.</p>
       {state.at === 'work' ? (
         <Bar part={state.part} text={state.text} />
       ) : state.at === 'choose' ? (
@@ -66,7 +66,7 @@ export function BringBack({ onBrought }: { onBrought: () => void }) {
         />
       ) : (
         <Button onClick={() => input.current?.click()}>
-          <FileUp size={17} aria-hidden /> Choose a library file
+          <FileUp size={17} aria-hidden /> Choose a backup file
         </Button>
       )}
       {state.at === 'done' && (
@@ -84,7 +84,7 @@ export function BringBack({ onBrought }: { onBrought: () => void }) {
         type="file"
         accept=".zip"
         hidden
-        aria-label="Library to bring back"
+        aria-label="Backup to restore"
         onChange={(e) => {
           const file = e.target.files?.[0]
           e.target.value = ''
@@ -98,15 +98,15 @@ export function BringBack({ onBrought }: { onBrought: () => void }) {
 /** What came of it, in one line made of the counts. */
 function sayBrought({ added, putBack, there, gone, klass, safe }: Brought): string {
   if (safe)
-    return `Everything is as in the file now: ${count(added, 'piece')}${gone ? `; ${countIs(gone, 'piece')} here no longer` : ''}. What stood before is kept below.`
+    return `Everything is now as in the backup: ${count(added, 'piece')}.${gone ? ` ${countIs(gone, 'piece')} gone from here.` : ''} What you had before is saved below.`
   const stayed = there - putBack
   return [
     `${count(added, 'piece')} added`,
-    ...(putBack ? [`${count(putBack, 'piece')} put back on the shelf`] : []),
+    ...(putBack ? [`${count(putBack, 'piece')} restored`] : []),
     ...(stayed
       ? [`${count(stayed, 'piece')} that ${plural(stayed, 'was', 'were')} here stayed as ${stayed === 1 ? 'it was' : 'they were'}`]
       : []),
-    ...(klass ? ['the classes are as in the file'] : []),
+    ...(klass ? ['the classes are as in the backup'] : []),
   ]
     .join('; ')
     .concat('.')
@@ -122,7 +122,7 @@ function HowToBring({ name, looked, onBring, onLeave }: ChoiceProps) {
       <p>
         <b>{name}</b>
         {madeAt ? `, saved ${format(madeAt, 'd MMM yyyy, HH:mm')}` : ''}: {klass}; {count(pieces, 'piece')}
-        {deleted ? ` (${deleted} of them off the shelf)` : ''}, {count(versions, 'saved version')}, {count(originals, 'file')}.
+        {deleted ? ` (${deleted} of them deleted)` : ''}, {count(versions, 'saved version')}, {count(originals, 'file')}.
       </p>
       {problems.length > 0 && (
         <div role="alert" className="mt-2 text-madder">
@@ -138,14 +138,14 @@ function HowToBring({ name, looked, onBring, onLeave }: ChoiceProps) {
         <div className="flex flex-col rounded-md border border-rule p-3">
           <p className="grow">
             {missing + off + classes === 0
-              ? 'Nothing in it is missing here.'
+              ? 'You already have everything in it.'
               : `${[
                   ...(missing ? [`${countIs(missing, 'piece')} not here and will be added`] : []),
-                  ...(off ? [`${countIs(off, 'piece')} off the shelf here and will be put back`] : []),
+                  ...(off ? [`${countIs(off, 'piece')} deleted here and will be restored`] : []),
                   ...(classes ? [`${countIs(classes, 'class', 'classes')} not here and will be added`] : []),
                 ].join('; ')}.`}{' '}
             What is here stays as it is
-            {beside + looked.there > 0 ? ', also the classes with their settings' : '; the classes become as in the file'}.
+            {beside + looked.there > 0 ? ', also the classes with their settings' : ', and the classes become as in the backup'}.
           </p>
           <Button kind="filled" className="mt-2 self-start" disabled={missing + off + classes === 0} onClick={() => onBring('add')}>
             Add what is missing
@@ -154,11 +154,11 @@ function HowToBring({ name, looked, onBring, onLeave }: ChoiceProps) {
         <div className="flex flex-col rounded-md border border-rule p-3">
           <p className="grow">
             {pieces === 0
-              ? 'There is no readable piece in it, so it cannot take the place of what is here.'
-              : `Pieces, classes and settings become as in the file${beside ? `; ${countIs(beside, 'piece')} here and not in it and will be gone` : ''}. What stands is saved first.`}
+              ? 'It has no piece we can read, so it can’t replace what you have.'
+              : `Pieces, classes and settings become as in the backup. What you have now is saved first.${beside ? ` ${countIs(beside, 'piece')} not in the backup and will be gone.` : ''}`}
           </p>
           <Button className="mt-2 self-start" disabled={pieces === 0} onClick={() => onBring('replace')}>
-            Make everything as in the file
+            Replace everything with the backup
           </Button>
         </div>
       </div>

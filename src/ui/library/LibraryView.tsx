@@ -39,7 +39,7 @@ export function LibraryView({ pieces, backups, locked, actions }: Props) {
         {backups.length > 0 && (
           <section aria-labelledby="kept" className="rounded-lg border border-rule bg-sheet p-5">
             <h2 id="kept" className="font-title text-lg">
-              Saved before everything was replaced
+              Saved before you replaced everything
             </h2>
             <ul className="mt-1">
               {backups.map((b) => (
@@ -47,7 +47,7 @@ export function LibraryView({ pieces, backups, locked, actions }: Props) {
                   <a href={`/api/kept/${b.name}`} className="text-link underline">
                     {format(b.savedAt, 'd MMM yyyy, HH:mm')}
                   </a>{' '}
-                  <span className="text-soft">{megabytes(b.bytes)}; the last five are kept</span>
+                  <span className="text-soft">{megabytes(b.bytes)}; we keep the last five</span>
                 </li>
               ))}
             </ul>
@@ -74,7 +74,7 @@ function Access({ locked }: { locked: boolean }) {
       {locked ? (
         <>
           <p className="mt-1 mb-3 text-soft">
-            Whoever knows the teacher’s passphrase. A browser stays signed in for 30 days after its last visit.
+            Anyone with the teacher’s passphrase. A browser stays signed in for 30 days after its last visit.
           </p>
           <div className="flex gap-2">
             <Button onClick={() => void out(false)}>Sign out here</Button>
@@ -83,7 +83,7 @@ function Access({ locked }: { locked: boolean }) {
         </>
       ) : (
         <p className="mt-1 text-soft">
-          Whoever sits at this machine; no other can reach it. To open it from elsewhere, set a passphrase first:{' '}
+          Only this computer. To use it from other devices, set a passphrase first:{' '}
           <code className="text-sm whitespace-nowrap">npm run passphrase</code>.
         </p>
       )}

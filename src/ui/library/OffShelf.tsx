@@ -15,36 +15,36 @@ export function OffShelf({ pieces, actions }: { pieces: readonly Piece[]; action
     <section aria-labelledby="off-shelf" className="rounded-lg border border-rule bg-sheet p-5">
       <div className="flex items-baseline gap-4">
         <h2 id="off-shelf" className="grow font-title text-lg">
-          Off the shelf
+          Deleted pieces
         </h2>
         {pieces.length > 0 && (
           <Sure
-            label="Empty this place"
+            label="Delete all for good"
             title={`Delete ${count(pieces.length, 'piece')} for good?`}
-            text="With all their saved versions and the files they came in. This cannot be undone."
+            text="This deletes their saved versions and original files too. You can’t undo it."
             yes="Delete them for good"
             onYes={() => start(() => actions.deleteForGood('all'))}
           />
         )}
       </div>
       {pieces.length === 0 ? (
-        <p className="mt-1 text-soft">Nothing has been taken off. What you delete on the shelf comes here, until you delete it here.</p>
+        <p className="mt-1 text-soft">Nothing deleted. Pieces you delete wait here until you delete them for good.</p>
       ) : (
         <ul className="mt-2" aria-busy={pending}>
           {pieces.map((p) => (
             <li key={p.id} className="flex items-center gap-3 border-t border-rule py-1.5">
               <span className="grow">
                 <span className="font-title">{p.title}</span>{' '}
-                <span className="text-sm text-soft">taken off {format(p.deletedAt, 'd MMM yyyy, HH:mm')}</span>
+                <span className="text-sm text-soft">deleted {format(p.deletedAt, 'd MMM yyyy, HH:mm')}</span>
               </span>
-              <Button aria-label={`Put ${p.title} back`} onClick={() => start(() => actions.putBack(p.id))}>
-                Put back
+              <Button aria-label={`Restore ${p.title}`} onClick={() => start(() => actions.putBack(p.id))}>
+                Restore
               </Button>
               <Sure
                 label="Delete for good"
                 name={`Delete ${p.title} for good`}
                 title={`Delete “${p.title}” for good?`}
-                text="With all its saved versions, and the file it came in if no other piece came in it. This cannot be undone."
+                text="This deletes its saved versions and its original file too. You can’t undo it."
                 yes="Delete it for good"
                 onYes={() => start(() => actions.deleteForGood(p.id))}
               />

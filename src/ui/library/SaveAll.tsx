@@ -29,23 +29,23 @@ export function SaveAll() {
       const made = await follow(id, backupState, ({ part }) => setState({ at: 'work', part }))
       setState({ at: 'done', id, made })
     } catch (e) {
-      setState({ at: 'failed', problem: e instanceof Trouble ? e.message : 'It could not be saved.' })
+      setState({ at: 'failed', problem: e instanceof Trouble ? e.message : 'We couldn’t save it.' })
     }
   }
   return (
     <section aria-labelledby="save-all" className="rounded-lg border border-rule bg-sheet p-5">
       <h2 id="save-all" className="font-title text-lg">
-        Save everything as one file
+        Back up everything
       </h2>
       <p className="mt-1 mb-3 text-soft">
-        Every class with its students, all pieces with their saved versions, also those off the shelf, and the files they came in. Keep it
-        on another disk. You can go on working meanwhile; what you change then is not in the file.
+        All classes and students, all pieces with their versions and original files, deleted pieces too. Keep it on another disk. You can
+        keep working, but what you change meanwhile isn’t in the backup.
       </p>
       {state.at === 'work' ? (
-        <Bar part={state.part} text="Being saved:" />
+        <Bar part={state.part} text="Saving:" />
       ) : (
         <Button kind="filled" onClick={() => void save()}>
-          <Download size={17} aria-hidden /> Save everything
+          <Download size={17} aria-hidden /> Back up everything
         </Button>
       )}
       {state.at === 'done' && (
@@ -53,9 +53,9 @@ export function SaveAll() {
           <p>
             {count(state.made.pieces, 'piece')} and {count(state.made.originals, 'file')} are in it, {megabytes(state.made.bytes)}.{' '}
             <a ref={link} download href={`/api/backup/${state.id}`} className="text-link underline">
-              Fetch it
+              Download it
             </a>{' '}
-            if the browser has not done so by itself.
+            if the browser hasn’t already.
           </p>
           {state.made.skipped.length > 0 && (
             <p className="text-madder">

@@ -45,7 +45,7 @@ export async function send(file: File, say: (p: Progress) => void): Promise<stri
       body: file.slice(at, at + PIECE_OF_FILE),
     })
     if (!piece.ok) throw new Trouble(piece.problem)
-    if (piece.size <= at) throw new Trouble('The file could not be sent. Choose it again.')
+    if (piece.size <= at) throw new Trouble('We couldn’t send the file. Choose it again.')
     at = piece.size
     say({ part: at / file.size, what: '' })
   }

@@ -1,12 +1,12 @@
 import { sayShort, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
-import { sayList } from '@/core/names'
+import { capital, inSentence } from '@/core/names'
+import { sayEven } from '@/core/words/en/amounts'
 import type { SeatRow } from '@/core/seats/seat'
-
-const percent = (part: number): string => `${Math.round(100 * part)} %`
 
 /** What a line asks for: how even, of whom how much, what is said first; and what of the order it does not keep. */
 export function About({ line, order, seats }: { line: OrderedLine; order: LineOrder; seats: readonly SeatRow[] }) {
-  const loads = seats.map((s) => `${s.name.toLowerCase()} ${Math.round(line.bySeat[s.id] ?? 0)}`)
+  const work = seats.map((s) => ({ name: inSentence(s.name), load: Math.round(line.bySeat[s.id] ?? 0) }))
+  const most = work.reduce((a, b) => (b.load > a.load ? b : a))
   const short = sayShort(line, order)
   return (
     <div className="mt-3 grid gap-2">
@@ -16,11 +16,11 @@ export function About({ line, order, seats }: { line: OrderedLine; order: LineOr
         </p>
       )}
       <p>
-        Evenness {percent(line.evenness)}. Points: {sayList(loads)}.
+        {capital(sayEven(line.evenness))} for the seats.{most.load > 0 && ` The ${most.name} has the most to do.`}
       </p>
       {line.things.length > 0 && (
         <div>
-          <h2 className="panel-head">To say first</h2>
+          <h2 className="panel-head">Say first</h2>
           <ul className="list-disc pl-5">
             {line.things.map((t) => (
               <li key={t}>{t}</li>

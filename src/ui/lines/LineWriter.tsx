@@ -33,13 +33,13 @@ const KEYS = KEYS_TAUGHT.slice(0, 9)
 const METERS = ['4/4', '3/4', '2/4'] as const
 
 const TRAIN_NAMES: Readonly<Record<Train, string>> = {
-  plain: 'nothing but reading',
-  crossing: 'a crossing of strings',
+  plain: 'just reading',
+  crossing: 'string crossings',
   skips: 'skips',
   rhythm: 'rhythms',
   'one string': 'one string',
-  'two forms': 'a letter in two forms',
-  trap: 'a trap at the end',
+  'two forms': 'one letter, two forms',
+  trap: 'a surprise at the end',
 }
 
 type Made = { readonly of: LineOrder; readonly line: OrderedLine | null | 'failed' }
@@ -83,12 +83,12 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
     <div className="flex min-h-screen flex-col pb-10">
       <header className="bar">
         <BackLink />
-        <h1 className="min-w-0 flex-1 truncate font-title text-lead">A line to read, for {name}</h1>
+        <h1 className="min-w-0 flex-1 truncate font-title text-lead">Sight-reading line for {name}</h1>
         <ThemeButton />
       </header>
       <main className="mx-auto grid w-full max-w-[1180px] gap-4 px-6 py-4">
         <p className="max-w-prose text-soft">
-          For all seats in unison, out of notes that every one of them has learned, in first position. The same number gives the same line.
+          In unison for all seats, using notes every seat has learned, in first position. The same number gives the same line.
         </p>
         <div className="flex flex-wrap items-end gap-x-5 gap-y-3">
           <label className="grid gap-1">
@@ -123,7 +123,7 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
             />
           </div>
           <label className="grid gap-1">
-            <span className="text-fine text-soft">Trains</span>
+            <span className="text-fine text-soft">Practises</span>
             <Select value={order.train} onChange={(e) => change({ train: TRAINS.find((t) => t === e.target.value) ?? 'plain' })}>
               {TRAINS.map((t) => (
                 <option key={t} value={t}>
@@ -159,25 +159,23 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
           {!made && <Outline says="Writing a line …" />}
           {made?.line === 'failed' && (
             <p role="alert" className="text-madder">
-              The line could not be written. Reload the page and ask again.
+              We couldn’t write a line. Reload the page and try again.
             </p>
           )}
-          {made && made.line === null && (
-            <p>The seats of this class have too few notes of {keyName(made.of.key)} in common. Choose another key.</p>
-          )}
+          {made && made.line === null && <p>The seats share too few notes in {keyName(made.of.key)}. Choose another key.</p>}
           {line && made && <Drawn line={line} />}
           {line && made && <About line={line} order={made.of} seats={klass.seats} />}
         </div>
         {line && (
           <div className="flex flex-wrap items-center gap-3">
             <Button kind="filled" disabled={pending || working} onClick={() => put(line)}>
-              Put it on the shelf and map it
+              Add it to your pieces
             </Button>
             <Button disabled={pending || working} onClick={() => put(line, 'warm-up')}>
               Practise it
             </Button>
             <Button disabled={pending || working} onClick={() => put(line, 'print', '?parts=0&also=theory,tasks')}>
-              Hand it out to fill in
+              Print it to fill in
             </Button>
             {problem && (
               <span role="alert" className="text-madder">
@@ -197,11 +195,7 @@ function Drawn({ line }: { line: OrderedLine }) {
   const { systems, state } = useEngraver(width > 200 ? { mei, width: width - 8, scale: SCALE } : null)
   return (
     <div ref={column} className="score rounded-lg border border-rule bg-sheet p-2" role="img" aria-label={`${line.piece.title}, as notes`}>
-      {state === 'failed' ? (
-        <p className="p-4 text-madder">The notes could not be drawn. Reload the page.</p>
-      ) : (
-        <Systems systems={systems} />
-      )}
+      {state === 'failed' ? <p className="p-4 text-madder">We couldn’t draw the notes. Reload the page.</p> : <Systems systems={systems} />}
     </div>
   )
 }

@@ -29,7 +29,7 @@ export function AimLog({ plan, aim, busy }: { plan: ShownPlan } & Pick<PlanWork,
   return (
     <section aria-labelledby="aims" className="mt-5">
       <h2 id="aims" className="font-title text-lg">
-        Where shifts land
+        How shifts land
       </h2>
       <div className="mt-1 grid gap-2">
         <label>
@@ -58,7 +58,7 @@ export function AimLog({ plan, aim, busy }: { plan: ShownPlan } & Pick<PlanWork,
             <input
               value={cents}
               inputMode="numeric"
-              placeholder="if measured"
+              placeholder="if you measured"
               onChange={(e) => setCents(e.target.value)}
               className="w-28 rounded border border-rule bg-paper px-2 py-1 tabular-nums"
             />
@@ -66,7 +66,7 @@ export function AimLog({ plan, aim, busy }: { plan: ShownPlan } & Pick<PlanWork,
         </div>
         {wrong && (
           <p role="alert" className="text-madder">
-            Cents from −200 to 200, sharp positive.
+            Cents from −200 (flat) to 200 (sharp).
           </p>
         )}
         <div className="flex gap-1.5">

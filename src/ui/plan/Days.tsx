@@ -51,7 +51,7 @@ export function Days({ plan, record, move, today, busy }: Props) {
             <input
               value={who.student}
               maxLength={60}
-              placeholder="nobody by name"
+              placeholder="nobody in particular"
               onChange={(e) => setWho({ ...who, student: e.target.value })}
               className="w-40 rounded border border-rule bg-paper px-2 py-1"
             />
@@ -98,7 +98,7 @@ function DayCard({ date, minutes, now, children }: { date: string; minutes: numb
         <span className="font-title text-lead">{now ? `Today, ${format(parseISO(date), 'd MMMM')}` : sayDate(date)}</span>
         <span className="text-fine text-soft">{minutes} min</span>
       </h2>
-      {minutes === 0 ? <p className="text-sm text-soft">Nothing planned.</p> : <ul>{children}</ul>}
+      {minutes === 0 ? <p className="text-sm text-soft">Nothing planned today.</p> : <ul>{children}</ul>}
     </section>
   )
 }

@@ -19,7 +19,7 @@ export function HowItGoes({ plan }: { plan: ShownPlan }) {
       <h2 id="goes" className="font-title text-lg">
         How it goes
       </h2>
-      {!any && <p className="text-soft">Nothing is recorded yet: tap Clean or Slip at a task of today.</p>}
+      {!any && <p className="text-soft">Nothing recorded yet. Tap Clean or Slip next to a task.</p>}
       {any &&
         plan.sure.map((p) => {
           const seats = p.rows.filter((r) => !r.student)
@@ -107,12 +107,12 @@ function Sure({ piece, names }: { piece: Piece; names: Names }) {
       <Chart
         option={option}
         height={22 * piece.rows.length + 28}
-        label={`${piece.title}: full colour is sure, half is met and not sure yet; the table below says the same`}
+        label={`${piece.title}: full colour is sure, half is started. The table below says the same`}
       />
-      <p className="text-fine text-soft">Full colour: sure. Half: met, not sure yet. Empty: not met.</p>
+      <p className="text-fine text-soft">Full colour: sure. Half: started, not sure yet. Empty: not started.</p>
       <Over piece={piece} names={names} />
       <details>
-        <summary className="cursor-pointer text-fine text-link underline underline-offset-2">The same as a table</summary>
+        <summary className="cursor-pointer text-fine text-link underline underline-offset-2">As a table</summary>
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`${piece.title} as a table`}>
           <table className="text-fine">
             <tbody>
@@ -134,7 +134,7 @@ function Sure({ piece, names }: { piece: Piece; names: Names }) {
             </tbody>
           </table>
         </div>
-        <p className="text-fine text-soft">● sure, ○ not sure yet, · not met.</p>
+        <p className="text-fine text-soft">● sure, ○ not sure yet, · not started.</p>
       </details>
     </>
   )
@@ -188,9 +188,9 @@ function Over({ piece, names }: { piece: Piece; names: Names }) {
   const said = lines.map((l) => `${l.name}: ${l.over.map((o) => `${format(parseISO(o.day), 'd MMM')} ${o.sure}`).join(', ')}`).join('; ')
   return (
     <>
-      <Chart option={option} height={110} label={`Measures that were sure, day by day. ${said}`} />
+      <Chart option={option} height={110} label={`Measures that are sure, day by day. ${said}`} />
       <p className="text-fine text-soft">
-        Measures that were sure, day by day:{' '}
+        Measures that are sure, day by day:{' '}
         {lines.map((l, i) => `${i > 0 && lines.length > 1 ? inSentence(l.name) : l.name} (${SHAPES[i % SHAPES.length].said})`).join(', ')}.
       </p>
     </>

@@ -33,7 +33,7 @@ function weeksOf(days: ShownPlan['days']): ShownPlan['days'][] {
 /** Whose sheets are printed: one seat's or the class's (null), or everybody's, a stack for each seat. */
 type Whose = SeatId | 'each' | null
 
-/** The plan on paper: a sheet a week, with a box for every clean time; for the class, a seat, or each seat its own. */
+/** The plan on paper: a sheet a week, with a box for every clean time; for the class, a seat, or one for each seat. */
 export function PlanSheets() {
   const of = useClassId()
   const [reply, setReply] = useState<SheetsReply | null>(null)
@@ -42,7 +42,7 @@ export function PlanSheets() {
   useEffect(() => {
     answer(sheetsReply, classApi(of, `/plan/sheets?today=${todayIs()}`)).then(
       (r) => (r.ok ? setReply(r) : setTrouble(r.problem)),
-      (e: unknown) => setTrouble(e instanceof Trouble ? e.message : 'The sheets could not be made. Load the page again.'),
+      (e: unknown) => setTrouble(e instanceof Trouble ? e.message : 'We couldn’t make the sheets. Reload the page.'),
     )
   }, [of])
   const made = reply?.ok ? reply : null
@@ -59,7 +59,7 @@ export function PlanSheets() {
             for
             <Select aria-label="Whose sheets" value={whose ?? ''} onChange={(e) => setChosen(e.target.value || null)}>
               <option value="">the class</option>
-              <option value="each">each seat its own</option>
+              <option value="each">one for each seat</option>
               {made.sheets.flatMap((s) =>
                 s.seat === null ? (
                   []
@@ -82,7 +82,7 @@ export function PlanSheets() {
         ) : !made ? (
           <Outline says="Making the practice sheets …" rows={6} />
         ) : weeks.length === 0 ? (
-          <p>There is no plan to print.</p>
+          <p>No plan to print yet. Make one first.</p>
         ) : (
           weeks.map(({ sheet, days }) => <Week key={`${sheet.seat} ${days[0].date}`} whose={sheet.seat && sheet.name} days={days} />)
         )}

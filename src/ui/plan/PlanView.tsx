@@ -55,16 +55,16 @@ export function PlanView() {
       <main className="plan-page">
         {!plan && trouble ? (
           <p role="status" className="p-6 text-soft">
-            The plan could not be made.
+            We couldn’t make the plan.
           </p>
         ) : !plan ? (
           <Outline says="Making the plan …" rows={8} />
         ) : (
           <>
-            <section aria-label="What the plan is made from" className="plan-settings">
+            <section aria-label="What goes into the plan" className="plan-settings">
               {plan.settings ? (
                 <details>
-                  <summary className="cursor-pointer font-title text-lg">What it is made from</summary>
+                  <summary className="cursor-pointer font-title text-lg">What goes in</summary>
                   <div className="mt-2">
                     <SettingsForm key={plan.version} plan={plan} today={today} save={work.save} busy={busy} />
                   </div>
@@ -73,7 +73,7 @@ export function PlanView() {
                 <>
                   <h2 className="font-title text-xl">From now to the concert</h2>
                   <p className="mt-1 mb-3 max-w-prose">
-                    Choose what is practised, until when and how long a day: it is cut small, and planned day by day, the hardest places
+                    Choose the pieces, the last day and the minutes a day. You get a plan day by day, in small parts, the hardest places
                     early.
                   </p>
                   <SettingsForm plan={plan} today={today} save={work.save} busy={busy} />
@@ -86,7 +86,7 @@ export function PlanView() {
                   {plan.problem && <Problem key={`${plan.problem} ${plan.records[0]?.id ?? ''}`} text={plan.problem} today={today} />}
                   {plan.spare && <p className="text-soft mb-3 max-w-prose">{plan.spare}</p>}
                   {plan.days.every((d) => d.items.length === 0) && !plan.problem && (
-                    <p className="text-soft">Nothing is left to practise in this plan.</p>
+                    <p className="text-soft">Everything in this plan is done.</p>
                   )}
                   <Days key={plan.settings.seat} plan={plan} record={work.record} move={work.move} today={today} busy={busy} />
                 </section>

@@ -25,7 +25,7 @@ export function Problem({ text, today }: { text: string; today: string }) {
       })
       .catch((e: unknown) => {
         setFound(null)
-        setTrouble(e instanceof Trouble ? e.message : 'The keys could not be tried. Try again.')
+        setTrouble(e instanceof Trouble ? e.message : 'We couldn’t try the keys. Try again.')
       })
   }
   return (
@@ -33,14 +33,14 @@ export function Problem({ text, today }: { text: string; today: string }) {
       <p role="status">{text}</p>
       {found === null || found === 'asked' ? (
         <Button size="small" disabled={found === 'asked'} onClick={ask}>
-          {found === 'asked' ? 'Planning in other keys …' : 'Would an easier key fit?'}
+          {found === 'asked' ? 'Trying other keys …' : 'Would an easier key fit?'}
         </Button>
       ) : (
         <p role="status">
           {found.text}{' '}
           {found.where && (
             <Link href={piecePage(of, found.where, 'balance')} className="text-link underline underline-offset-2">
-              Choose its key
+              Choose a key
             </Link>
           )}
         </p>

@@ -44,10 +44,10 @@ describe('what a plan is made from', () => {
   it('is of some day of the week, in their order however they were chosen', async () => {
     const { user, saved } = form(SETTINGS)
     for (const day of ['Mon', 'Wed', 'Fri']) await user.click(screen.getByRole('checkbox', { name: day }))
-    await user.click(screen.getByRole('button', { name: 'Plan anew' }))
+    await user.click(screen.getByRole('button', { name: 'Make a new plan' }))
     expect(screen.getByRole('alert').textContent).toBe('Choose at least one day of the week.')
     for (const day of ['Thu', 'Tue']) await user.click(screen.getByRole('checkbox', { name: day }))
-    await user.click(screen.getByRole('button', { name: 'Plan anew' }))
+    await user.click(screen.getByRole('button', { name: 'Make a new plan' }))
     expect(saved()?.weekdays).toEqual(['Tue', 'Thu'])
   })
   it('ends no day before it begins', async () => {
@@ -55,8 +55,8 @@ describe('what a plan is made from', () => {
     const to = screen.getByLabelText('To the concert or test')
     await user.clear(to)
     await user.type(to, '2026-03-01')
-    await user.click(screen.getByRole('button', { name: 'Plan anew' }))
-    expect(screen.getByRole('alert').textContent).toBe('The last day lies before the first.')
+    await user.click(screen.getByRole('button', { name: 'Make a new plan' }))
+    expect(screen.getByRole('alert').textContent).toBe('The last day is before the first.')
     expect(save).not.toHaveBeenCalled()
   })
   it('has as many pieces as can be planned at the most', async () => {
@@ -71,18 +71,18 @@ describe('what a plan is made from', () => {
     const out = screen.getByRole<HTMLButtonElement>('button', { name: 'Leave out' })
     expect(out.disabled).toBe(true)
     for (const day of ['2026-03-11', '2026-03-04']) {
-      await user.type(screen.getByLabelText('but not on'), day)
+      await user.type(screen.getByLabelText('except on'), day)
       await user.click(out)
     }
-    await user.click(screen.getByRole('button', { name: 'Plan anew' }))
+    await user.click(screen.getByRole('button', { name: 'Make a new plan' }))
     expect(saved()?.holidays).toEqual(['2026-03-04', '2026-03-11'])
-    await user.click(screen.getByRole('button', { name: 'Take 2026-03-04 in again' }))
-    await user.click(screen.getByRole('button', { name: 'Plan anew' }))
+    await user.click(screen.getByRole('button', { name: 'Put 2026-03-04 back in' }))
+    await user.click(screen.getByRole('button', { name: 'Make a new plan' }))
     expect(saved()?.holidays).toEqual(['2026-03-11'])
   })
   it('that is made anew forgets what was moved by hand: it was of the plan that stood', async () => {
     const { user, saved } = form({ ...SETTINGS, moved: { 'a task': '2026-03-04' } })
-    await user.click(screen.getByRole('button', { name: 'Plan anew' }))
+    await user.click(screen.getByRole('button', { name: 'Make a new plan' }))
     expect(saved()?.moved).toEqual({})
   })
   it('is for the class or for a seat', async () => {
@@ -94,7 +94,7 @@ describe('what a plan is made from', () => {
         .map((o) => o.textContent),
     ).toEqual(['the class', 'Violin', 'Cello'])
     await user.selectOptions(whose, 'Cello')
-    await user.click(screen.getByRole('button', { name: 'Plan anew' }))
+    await user.click(screen.getByRole('button', { name: 'Make a new plan' }))
     expect(saved()?.seat).toBe('cello')
   })
 })

@@ -46,7 +46,7 @@ export function SettingsForm({ plan, today, save, busy }: { plan: ShownPlan } & 
       className="grid gap-3"
     >
       <fieldset>
-        <legend className="panel-head">What is practised</legend>
+        <legend className="panel-head">What to practise</legend>
         <ul className="grid max-h-52 gap-0.5 overflow-y-auto" tabIndex={0} aria-label="Pieces and exercises">
           {plan.shelf.map((p) => (
             <li key={p.id}>
@@ -91,7 +91,7 @@ export function SettingsForm({ plan, today, save, busy }: { plan: ShownPlan } & 
         </div>
         <div className="mt-2 flex flex-wrap items-center gap-1.5">
           <label className="flex items-center gap-1.5">
-            but not on
+            except on
             <input type="date" value={holiday} onChange={(e) => setHoliday(e.target.value)} className={field} />
           </label>
           <Button
@@ -108,7 +108,7 @@ export function SettingsForm({ plan, today, save, busy }: { plan: ShownPlan } & 
             <Button
               key={h}
               size="small"
-              aria-label={`Take ${h} in again`}
+              aria-label={`Put ${h} back in`}
               onClick={() => change({ holidays: toggle(draft.holidays, h, false) })}
             >
               {format(parseISO(h), 'd MMM')} ×
@@ -140,7 +140,7 @@ export function SettingsForm({ plan, today, save, busy }: { plan: ShownPlan } & 
         </p>
       )}
       <Button kind="filled" type="submit" disabled={busy} className="justify-self-start">
-        {plan.settings ? 'Plan anew' : 'Make the plan'}
+        {plan.settings ? 'Make a new plan' : 'Make the plan'}
       </Button>
     </form>
   )
@@ -150,10 +150,10 @@ export function SettingsForm({ plan, today, save, busy }: { plan: ShownPlan } & 
 function problemOf(draft: PlanSettings): string | null {
   if (draft.pieces.length === 0) return 'Choose at least one piece.'
   if (draft.weekdays.length === 0) return 'Choose at least one day of the week.'
-  if (draft.to < draft.from) return 'The last day lies before the first.'
+  if (draft.to < draft.from) return 'The last day is before the first.'
   if (!(draft.minutes >= PLAN_BOUNDS.least && draft.minutes <= PLAN_BOUNDS.most))
-    return `Minutes a day: ${PLAN_BOUNDS.least} to ${PLAN_BOUNDS.most}.`
-  if ([draft.from, draft.to, ...draft.holidays].some((d) => dayNumber(d) === null)) return 'One of the dates is no day of the calendar.'
+    return `Minutes a day: from ${PLAN_BOUNDS.least} to ${PLAN_BOUNDS.most}.`
+  if ([draft.from, draft.to, ...draft.holidays].some((d) => dayNumber(d) === null)) return 'One of the dates doesn’t exist.'
   const { error } = planSettingsSchema.safeParse(draft)
-  return error ? `This cannot be kept: ${sayIssue(error)}` : null
+  return error ? `We can’t save this: ${sayIssue(error)}` : null
 }

@@ -18,8 +18,8 @@ const SURE: Sure = {
   measures: ['1', '2', '3'],
   rows: [
     row('violin', ['sure', 'sure', 'not sure']),
-    row('bass', ['sure', 'not met', 'not met']),
-    row('violin', ['sure', 'not met', 'not met'], 'Ada'),
+    row('bass', ['sure', 'not started', 'not started']),
+    row('violin', ['sure', 'not started', 'not started'], 'Ada'),
   ],
   shifts: [],
 }
@@ -50,7 +50,7 @@ const plan = (more: Partial<ShownPlan> = {}): ShownPlan =>
 describe('how practising goes', () => {
   it('says what to do while nothing is recorded, and draws nothing', () => {
     render(<HowItGoes plan={plan()} />)
-    expect(screen.getByText('Nothing is recorded yet: tap Clean or Slip at a task of today.')).toBeTruthy()
+    expect(screen.getByText('Nothing recorded yet. Tap Clean or Slip next to a task.')).toBeTruthy()
     expect(screen.queryByRole('img')).toBeNull()
   })
   it('says for each seat how many measures are sure, counted from what stands', () => {
@@ -62,7 +62,7 @@ describe('how practising goes', () => {
     const rows = within(screen.getByRole('region', { name: 'Two Barges as a table', hidden: true })).getAllByRole('row', { hidden: true })
     expect(rows.map((r) => within(r).getByRole('rowheader', { hidden: true }).textContent)).toEqual(['Violin', 'Bass', 'Ada (violin)'])
     expect(rows[0].textContent).toContain('3: not sure')
-    expect(rows[1].textContent).toContain('2: not met')
+    expect(rows[1].textContent).toContain('2: not started')
   })
   it('lists students by name with their clean times, slips and days', () => {
     const records = [
@@ -85,11 +85,11 @@ describe('how practising goes', () => {
     ]
     const alike: Sure = {
       ...SURE,
-      rows: [row('violin', ['sure', 'sure', 'not met'], '', over), row('bass', ['sure', 'sure', 'not met'], '', over)],
+      rows: [row('violin', ['sure', 'sure', 'not started'], '', over), row('bass', ['sure', 'sure', 'not started'], '', over)],
     }
     render(<HowItGoes plan={plan({ records: [record('', 'clean', '2026-11-02')] as never, sure: [alike] })} />)
-    expect(screen.getByRole('img', { name: /^Measures that were sure, day by day\. Violin and bass: 2 Nov 1, 3 Nov 2$/i })).toBeTruthy()
-    const one: Sure = { ...alike, rows: [row('violin', ['sure', 'sure', 'not met'], '', over.slice(0, 1))] }
+    expect(screen.getByRole('img', { name: /^Measures that are sure, day by day\. Violin and bass: 2 Nov 1, 3 Nov 2$/i })).toBeTruthy()
+    const one: Sure = { ...alike, rows: [row('violin', ['sure', 'sure', 'not started'], '', over.slice(0, 1))] }
     render(<HowItGoes plan={plan({ records: [record('', 'clean', '2026-11-02')] as never, sure: [one] })} />)
     expect(screen.getAllByRole('img', { name: /day by day/ })).toHaveLength(1)
   })

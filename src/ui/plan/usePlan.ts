@@ -16,7 +16,7 @@ const json = (method: string, body: unknown): RequestInit => ({
   headers: { 'content-type': 'application/json' },
   body: JSON.stringify(body),
 })
-const said = (e: unknown): string => (e instanceof Trouble ? e.message : 'Something went wrong. Load the page again.')
+const said = (e: unknown): string => (e instanceof Trouble ? e.message : 'Something went wrong. Reload the page.')
 
 /** Whose doing is recorded: the class (null) or a seat, and a student by name. */
 export type PlanWho = { readonly seat: SeatId | null; readonly student: string }

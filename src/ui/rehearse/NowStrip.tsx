@@ -23,7 +23,7 @@ export function NowStrip({ coming }: { coming: (turn: number) => string | null }
   if (!playing)
     return (
       <p className="now-strip text-soft">
-        <span>{tells} Space plays from the measure that is picked, or the passage.</span>
+        <span>{tells} Space plays from the picked measure, or the passage.</span>
       </p>
     )
   const beat = now?.beat

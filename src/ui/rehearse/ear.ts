@@ -20,16 +20,16 @@ export type SoundSource = { readonly context: AudioContext; readonly node: Audio
 /** The microphone, as it is: without what a telephone does to a voice. Throws {@link NoEar} in words. */
 export async function microphone(): Promise<SoundSource> {
   if (!window.isSecureContext)
-    throw new NoEar('A browser opens the microphone only on this machine (localhost) or over https. Playing, click and wall work here too.')
-  if (!('mediaDevices' in navigator)) throw new NoEar('This browser has no microphone to offer. Everything else works.')
+    throw new NoEar('Browsers only open the microphone on this computer (localhost) or over https. Playing, click and wall still work.')
+  if (!('mediaDevices' in navigator)) throw new NoEar('This browser has no microphone. Everything else works.')
   const stream = await navigator.mediaDevices
     .getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 1 } })
     .catch((e: unknown) => {
       const name = e instanceof DOMException ? e.name : ''
       if (name === 'NotAllowedError')
-        throw new NoEar('The microphone was refused. Allow it in the browser beside the address, then try again; everything else works.')
-      if (name === 'NotFoundError') throw new NoEar('No microphone was found on this machine. Everything else works.')
-      throw new NoEar('The microphone could not be opened. Another program may have it; everything else works.')
+        throw new NoEar('The browser blocked the microphone. Allow it next to the address, then try again. Everything else works.')
+      if (name === 'NotFoundError') throw new NoEar('No microphone found. Everything else works.')
+      throw new NoEar('We couldn’t open the microphone. Another program may be using it. Everything else works.')
     })
   const context = new AudioContext({ sampleRate: 48_000 })
   void context.resume()

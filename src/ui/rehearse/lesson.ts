@@ -130,7 +130,7 @@ function newLesson(desk: DeskStore, rowsNow: () => readonly RunRow[]) {
       try {
         await keepAtServer(desk.getState().of, 'records', r)
       } catch (e) {
-        return set({ trouble: e instanceof Trouble ? e.message : 'What was done could not be recorded.' })
+        return set({ trouble: e instanceof Trouble ? e.message : 'We couldn’t record that.' })
       }
       set({ unsent: get().unsent.filter((x) => x.id !== id) })
     }
@@ -153,7 +153,7 @@ function newLesson(desk: DeskStore, rowsNow: () => readonly RunRow[]) {
       try {
         await load()
       } catch {
-        return failed('The drill could not be made. Go on, or begin it again.')
+        return failed('We couldn’t make the drill. Go on, or start it again.')
       }
     if (turn !== get().turn) return
     const drill = row.kind === 'drill' ? get().music[row.drill] : null
@@ -173,7 +173,7 @@ function newLesson(desk: DeskStore, rowsNow: () => readonly RunRow[]) {
       over: (whole) => dispatch({ kind: 'ended', turn, whole }),
     })
     const { playing, trouble } = rehearsal.getState()
-    if (!playing) failed(trouble ?? 'There is nothing to play in this row.')
+    if (!playing) failed(trouble ?? 'Nothing to play in this row.')
   }
   /** Makes the music of the drills in the run ready. */
   async function load(): Promise<void> {

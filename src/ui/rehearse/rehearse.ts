@@ -181,8 +181,7 @@ function newRehearsal(desk: DeskStore) {
     }
   }
   const begin = (asked: Omit<TimeProgram, 'turns' | 'time'>) => {
-    if (typeof AudioContext === 'undefined')
-      return set({ trouble: 'This browser makes no sound: it has no Web Audio. Everything else works.' })
+    if (typeof AudioContext === 'undefined') return set({ trouble: 'This browser can’t play sound. Everything else works.' })
     if (sounding !== stop) sounding?.()
     let program: TimeProgram = { ...asked, turns: told?.turns ?? null, time: 0 }
     // Asked for shortly before it is heard, so the time that is heard is another one.

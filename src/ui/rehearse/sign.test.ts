@@ -15,15 +15,15 @@ const at = (phase: 'off' | 'playing' | 'step' | 'rest' | 'waiting' | 'over', row
 
 describe('what a lesson says between what is played', () => {
   it('a step with what comes, then what comes alone, and at the end that it was all', () => {
-    expect(signOf(at('step', 'r1'), given)).toEqual({ head: 'Tune', tells: 'Next: violin, measures 2 to 3.' })
-    expect(signOf(at('rest', 'r1'), given)).toEqual({ head: 'Next: violin, measures 2 to 3', tells: 'Pluck it.' })
-    expect(signOf(at('waiting', 'r2', true), given)).toEqual({ head: 'Again: violin, measures 2 to 3', tells: 'Pluck it.' })
+    expect(signOf(at('step', 'r1'), given)).toEqual({ head: 'Tune', tells: 'Next: violin, measures 2 and 3.' })
+    expect(signOf(at('rest', 'r1'), given)).toEqual({ head: 'Next: violin, measures 2 and 3', tells: 'Pluck it.' })
+    expect(signOf(at('waiting', 'r2', true), given)).toEqual({ head: 'Again: violin, measures 2 and 3', tells: 'Pluck it.' })
     expect(signOf(at('over', 'r2'), given)?.head).toBe('That was all of it')
     expect(signOf(at('playing', 'r2'), given)).toBeNull()
     expect(signOf(at('off', null), given)).toBeNull()
     // A step at the end has nothing after it.
     const last = { ...given, rows: tuned }
-    expect(signOf(at('step', 'r1'), last)?.tells).toBe('The last one.')
+    expect(signOf(at('step', 'r1'), last)?.tells).toBe('Last one.')
   })
   it('while it is played: who joins next with the same, then the next row; nothing where the same go on', () => {
     const says = (turn: number) => comingAfter(at('playing', 'r2'), given, turn)

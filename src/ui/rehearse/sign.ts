@@ -34,7 +34,7 @@ export function signOf(lesson: Standing, given: Given): Sign | null {
     case 'playing':
       return null
     case 'step':
-      return { head: here ? sayRow(here, line) : '', tells: next ? `${coming(next)}.` : 'The last one.' }
+      return { head: here ? sayRow(here, line) : '', tells: next ? `${coming(next)}.` : 'Last one.' }
     case 'rest':
     case 'waiting': {
       if (lesson.again && here && here.kind !== 'step') {

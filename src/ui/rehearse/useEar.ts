@@ -63,7 +63,7 @@ export function useEar(pitch: number | null, heardNow: (needle: Needle, at: numb
     setTrouble(null)
     microphone().then(
       (source) => hear(source, 'microphone'),
-      (e: unknown) => setTrouble(e instanceof NoEar ? e.message : 'The microphone could not be opened.'),
+      (e: unknown) => setTrouble(e instanceof NoEar ? e.message : 'We couldn’t open the microphone.'),
     )
   }
   /** The student plays what is meant, or `hertz`; with `mends` again and again, nearer each time, until another note is meant. */

@@ -39,7 +39,7 @@ export const Cell = memo(function Cell({ index, label, name, begins, lanes, mark
         type="button"
         data-measure={index}
         aria-current={current || undefined}
-        aria-label={drawn ? `${name}: load ${said}` : name}
+        aria-label={drawn ? `${name}: ${said}` : name}
         title={drawn ? `${name} · ${said}` : undefined}
         className={`block w-full touch-pan-x rounded-[3px] border px-[3px] pt-[3px] pb-[3px] select-none ${inPassage ? 'bg-wash' : 'bg-sheet'} ${edge}`}
       >

@@ -14,7 +14,7 @@ export function GoTo({ findRef, onMissing }: { findRef: RefObject<HTMLInputEleme
         e.preventDefault()
         const wanted = String(new FormData(e.currentTarget).get('measure') ?? '').trim()
         const found = wanted !== '' && toMeasure(wanted)
-        onMissing(found || wanted === '' ? '' : `There is no measure ${wanted} here.`)
+        onMissing(found || wanted === '' ? '' : `There’s no measure ${wanted} here.`)
         if (!found && wanted !== '') findRef.current?.select()
         else toMusic()
       }}

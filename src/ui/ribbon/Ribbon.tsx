@@ -32,7 +32,7 @@ function useCells(line: Line) {
       }))
       const here = seats.flatMap((s) => spots[s.id].filter((x) => x.index === m))
       const mark: CellMark = here.some(isBeyond) ? 'beyond' : here.some((s) => s.hard >= HARD) ? 'hard' : null
-      const beyond = mark === 'beyond' ? '; something here is beyond the class' : ''
+      const beyond = mark === 'beyond' ? ', something not learned yet' : ''
       return {
         index: m,
         label: shortOf(line, m),
@@ -81,8 +81,8 @@ export function Ribbon({ findRef }: { findRef: RefObject<HTMLInputElement | null
   return (
     <div className="ribbon flex shrink-0 border-t border-rule bg-paper py-1.5 pl-3">
       <div className="w-[106px] shrink-0 pr-2 text-fine leading-tight max-sm:hidden">
-        <p className="font-semibold">Load</p>
-        <p className="text-soft">a line a seat</p>
+        <p className="font-semibold">How hard</p>
+        <p className="text-soft">one line a seat</p>
       </div>
       <div className="min-w-0 grow pr-3">
         <ol

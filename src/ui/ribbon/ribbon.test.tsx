@@ -58,7 +58,7 @@ describe('the piece in a row', () => {
     expect(desk.getState().timeline[desk.getState().moment].first.at.index).toBe(1)
     await user.clear(find)
     await user.type(find, '999{Enter}')
-    expect(screen.getByRole('alert').textContent).toBe('There is no measure 999 here.')
+    expect(screen.getByRole('alert').textContent).toBe('There’s no measure 999 here.')
     expect(desk.getState().timeline[desk.getState().moment].first.at.index).toBe(1)
     await user.type(find, '{Escape}')
     expect(screen.queryByRole('alert')).toBeNull()

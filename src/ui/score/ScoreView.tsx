@@ -115,9 +115,7 @@ export function ScoreView() {
           <SpotLayer root={sheet} spots={spots} systems={systems} />
           {systems.length === 0 && (
             <p className="p-8 text-soft">
-              {state === 'failed'
-                ? 'The score could not be engraved. Reload the page; the bench works meanwhile.'
-                : 'Engraving the score …'}
+              {state === 'failed' ? 'We couldn’t draw the score. Reload the page, or use the bench.' : 'Drawing the score …'}
             </p>
           )}
         </div>

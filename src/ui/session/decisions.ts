@@ -15,7 +15,7 @@ import { ofPlan, type Edit } from './edits'
 /** Decided for the piece, or for one seat of it; undefined: as the class (or the piece) has it. */
 export function decided<K extends keyof PolicyChange>(seats: readonly Seat[], seat: Seat | null, key: K, value: PolicyChange[K]): Edit {
   const decision = decisionsOf(seat ? [seat] : seats).find((d) => d.key === key)
-  const answer = value === undefined ? `as the ${seat ? 'piece' : 'class'}` : decision ? sayAnswer(decision, value) : ''
+  const answer = value === undefined ? `same as the ${seat ? 'piece' : 'class'}` : decision ? sayAnswer(decision, value) : ''
   return ofPlan(`${seat ? seat.name : 'All seats'}, ${inSentence(decision?.title ?? key)}: ${answer}`, (plan) =>
     withDecision(plan, seat?.id ?? null, key, value),
   )
@@ -23,7 +23,7 @@ export function decided<K extends keyof PolicyChange>(seats: readonly Seat[], se
 
 /** What the seats are taken to have learned in this piece; null: as the class. */
 export const learnedHere = (seats: readonly Seat[], step: StepId | null): Edit =>
-  ofPlan(`Has learned: ${step ? inSentence(STEPS.find((s) => s.id === step)!.name) : 'as the class'}`, (plan) =>
+  ofPlan(`Has learned: ${step ? inSentence(STEPS.find((s) => s.id === step)!.name) : 'same as the class'}`, (plan) =>
     withLearned(plan, step && Object.fromEntries(seats.map((s) => [s.id, learnedAt(s, step)]))),
   )
 
@@ -31,7 +31,7 @@ export const learnedHere = (seats: readonly Seat[], step: StepId | null): Edit =
 export function printedAt(seat: Seat | null, change: Partial<Book>): Edit {
   const said = Object.entries(change).map(([key, value]) =>
     value === undefined
-      ? `${SAY_BOOK[key as keyof Book]} taken back`
+      ? `${SAY_BOOK[key as keyof Book]} undone`
       : `${SAY_BOOK[key as keyof Book]} ${typeof value === 'string' ? value : 'marked'}`,
   )
   return ofPlan(`${seat ? `${seat.name}: ` : 'On the page: '}${said.join(', ')}`, (plan) => withBook(plan, seat?.id ?? null, change))

@@ -198,8 +198,8 @@ describe('the desk', () => {
     const { seats } = d.getState()
     const ids = d.getState().ensemble.viola.line.measures.flatMap((m) => m.events.map((e) => e.id))
     const moved = Object.fromEntries(ids.slice(0, 4).map((id) => [id, { kind: 'octave' as const, by: -1 }]))
-    d.getState().edit(substituted(d.getState().ensemble.viola, ids[0], { name: 'Octave lower', changes: moved }))
-    expect(d.getState().said).toBe('Viola, measure 1: octave lower')
+    d.getState().edit(substituted(d.getState().ensemble.viola, ids[0], { name: 'One octave lower', changes: moved }))
+    expect(d.getState().said).toBe('Viola, measure 1: one octave lower')
     for (const at of [0, 1, 3]) {
       d.getState().edit(restored(d.getState().ensemble.viola, ids[at]))
       expect(d.getState().plan.substitutes.viola).toEqual({})
@@ -224,10 +224,10 @@ describe('the desk', () => {
     d.getState().pinFinger(3)
     const own = d.getState().plan.pins.violin!.e3
     d.getState().pinGiven('violin')
-    expect(d.getState().said).toBe('Violin: 3 given fingers pinned')
+    expect(d.getState().said).toBe('Violin: 3 fingers from the file pinned')
     expect(d.getState().plan.pins.violin!.e3).toEqual(own)
     d.getState().pinGiven('violin')
-    expect(d.getState().said).toBe('Violin: nothing more is given')
+    expect(d.getState().said).toBe('Violin: no more fingers in the file')
     expect(d.getState().past).toHaveLength(2)
   })
   it('is renamed, and not to nothing', () => {

@@ -174,7 +174,7 @@ const pieceSlice =
       },
       pinGiven: (seat) => {
         const at = get().ensemble[seat]
-        get().edit(givenPinned(get().plan, at), `${at.seat.name}: nothing more is given`)
+        get().edit(givenPinned(get().plan, at), `${at.seat.name}: no more fingers in the file`)
       },
       lift: (seat, note) => {
         const edit = lifted(get().plan, get().ensemble[seat], note)
@@ -189,7 +189,7 @@ const pieceSlice =
       marked: (m) => set((d) => marked(d, m)),
       adopt: (kept, base) => {
         set({ version: base })
-        get().edit({ change: () => kept, said: 'Brought back: what was not saved at your last visit' })
+        get().edit({ change: () => kept, said: 'Restored: what wasn’t saved last time' })
       },
       keepMine: () => set({ save: 'waiting' }),
     }
@@ -210,7 +210,7 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
   const stepTo = (spots: readonly SaidSpot[], by: 1 | -1) => {
     const all = together(spots).map((g) => g.spots)
     const d = get()
-    if (all.length === 0) return set({ said: 'Nothing that trips anybody here' })
+    if (all.length === 0) return set({ said: 'Nothing to watch here' })
     const here = d.timeline[d.moment]?.onset ?? 0
     const place = (s: Pick<Spot, 'onset' | 'seat'>) => s.onset * d.seats.length + rowOf(s.seat)
     const mine = place({ onset: here, seat: d.seat })
@@ -300,9 +300,9 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
       const note = pickedNotes(get(), seat)[0]
       const what = {
         stay: 'no other position before it to stay in',
-        home: 'no shift to undo',
-        enter: 'no shift after it to make sooner',
-        next: 'this note lies in no other position',
+        home: 'no shift to take back',
+        enter: 'no shift after it to make earlier',
+        next: 'this note isn’t in any other position',
       }
       edit(note ? handTold(map, note, command) : null, `${map.seat.name}: ${note ? what[command] : 'no note here to pin'}`)
     },
@@ -310,14 +310,14 @@ const pickedSlice: (first: SeatId) => Slice<PickedSlice> = (first) => (set, get)
       const { ensemble, seat, edit } = get()
       const map = ensemble[seat]
       const note = pickedNotes(get(), seat)[0]
-      const why = by > 0 ? 'no pinned position here that the next note has too' : 'no pinned position here that is held on'
+      const why = by > 0 ? 'no pinned position here that the next note could share' : 'no pinned position here to shorten'
       edit(note ? heldLonger(map, note, by) : null, `${map.seat.name}: ${note ? why : 'no note here'}`)
     },
     holdPlaceTo: (column) => {
       const { ensemble, seat, edit } = get()
       const map = ensemble[seat]
       const note = pickedNotes(get(), seat)[0]
-      edit(note ? heldTo(map, note, column) : null, `${map.seat.name}: the pinned position cannot end there`)
+      edit(note ? heldTo(map, note, column) : null, `${map.seat.name}: the pinned position can’t end there`)
     },
     pinString: (letter) => {
       const { strings } = get().ensemble[get().seat].instrument

@@ -71,7 +71,7 @@ export function heldLonger(map: SeatMap, note: MappedNote, by: 1 | -1): Edit | n
   const place = heldPlace(map, note.column)
   const pin = place && heldOn(map, place, by)
   if (!place || !pin) return null
-  return ofPlan(`${at(map, note)}: ${place.position} held a note ${by > 0 ? 'longer' : 'less'}`, (plan) =>
+  return ofPlan(`${at(map, note)}: ${place.position} held one note ${by > 0 ? 'longer' : 'shorter'}`, (plan) =>
     withPin(plan, map.seat.id, place.event, pin),
   )
 }
@@ -90,14 +90,14 @@ export function heldTo(map: SeatMap, note: MappedNote, column: number): Edit | n
 export function lifted(plan: Plan, map: SeatMap, note: MappedNote): Edit | null {
   const event = struckEvent(map, note)
   if (!plan.pins[map.seat.id]?.[event]) return null
-  return ofPlan(`${at(map, note)}: pin lifted`, (p) => withPin(p, map.seat.id, event, null))
+  return ofPlan(`${at(map, note)}: pin taken away`, (p) => withPin(p, map.seat.id, event, null))
 }
 
 /** The fingers and strings that the file gave in a seat's line, where nothing is pinned yet; null when there are none. */
 export function givenPinned(plan: Plan, map: SeatMap): Edit | null {
   const given = Object.entries(givenPins(map.line, map.instrument)).filter(([id]) => !plan.pins[map.seat.id]?.[id])
   if (given.length === 0) return null
-  return ofPlan(`${map.seat.name}: ${count(given.length, 'given finger')} pinned`, (p) =>
+  return ofPlan(`${map.seat.name}: ${count(given.length, 'finger')} from the file pinned`, (p) =>
     given.reduce((all, [id, pin]) => withPin(all, map.seat.id, id, pin), p),
   )
 }
@@ -147,7 +147,7 @@ export const leftOut = (thing: SaidThing): Edit =>
 
 /** A kind of spot always or never; null: as the class has it. */
 export const kindShown = (kind: SpotKind, choice: 'show' | 'hide' | null): Edit =>
-  ofPlan(`${kindName(kind)}: ${choice === null ? 'as the class' : choice === 'show' ? 'always shown' : 'hidden'}`, (plan) =>
+  ofPlan(`${kindName(kind)}: ${choice === null ? 'same as the class' : choice === 'show' ? 'always shown' : 'hidden'}`, (plan) =>
     withKind(plan, kind, choice),
   )
 
@@ -171,7 +171,7 @@ export function lineStartAt(line: Line, index: number): Edit | null {
   if (index <= 0) return null
   const starts = !line.measures[index].newLine
   return ofPlan(
-    `Measure ${line.measures[index].number}: ${starts ? 'a printed line begins here' : 'no printed line begins here'}`,
+    `Measure ${line.measures[index].number}: ${starts ? 'a printed line starts here' : 'no printed line starts here'}`,
     (plan) => withBook(plan, null, { lines: withStartAt(line, index) }),
   )
 }

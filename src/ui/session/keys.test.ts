@@ -75,7 +75,7 @@ describe('the keys of the desk', () => {
     press('Z', { ctrlKey: true, shiftKey: true })
     expect(stop()?.finger).toBe(4)
     press('Backspace')
-    expect(d.getState().said).toBe('Violin, measure 1: pin lifted')
+    expect(d.getState().said).toBe('Violin, measure 1: pin taken away')
     press('z', { ctrlKey: true })
     press('y', { ctrlKey: true })
     expect(stop()?.finger).toBe(0)

@@ -21,7 +21,7 @@ function lift(desk: Desk): void {
 
 function toggleLine({ timeline, moment, ensemble, seat, edit }: Desk): void {
   const at = timeline[moment]?.first.at.index
-  if (at !== undefined) edit(lineStartAt(ensemble[seat].line, at), 'The first measure begins a line anyway')
+  if (at !== undefined) edit(lineStartAt(ensemble[seat].line, at), 'The first measure starts a line anyway')
 }
 
 const LETTERS = [...'abcdefg']
@@ -30,7 +30,7 @@ const LETTERS = [...'abcdefg']
 export const DESK_KEYS: readonly KeyRow<AtDesk>[] = [
   {
     keys: '← →',
-    words: 'moment before, after',
+    words: 'note before, after',
     run: { ArrowLeft: ({ desk }) => desk.step(-1), ArrowRight: ({ desk }) => desk.step(1) },
   },
   {
@@ -40,7 +40,7 @@ export const DESK_KEYS: readonly KeyRow<AtDesk>[] = [
   },
   {
     keys: 'Shift ← →',
-    words: 'pick a passage, measure by measure; Esc: the whole piece, or close the choices',
+    words: 'pick a passage, measure by measure. Esc: the whole piece, or close the choices',
     run: {
       'Shift+ArrowLeft': ({ desk }) => desk.stretchPassage(-1),
       'Shift+ArrowRight': ({ desk }) => desk.stretchPassage(1),
@@ -79,25 +79,25 @@ export const DESK_KEYS: readonly KeyRow<AtDesk>[] = [
   },
   { keys: 's', words: 'stay here in the position before', run: { s: ({ desk }) => desk.tellHand('stay') } },
   { keys: 'h', words: 'back to first position here', run: { h: ({ desk }) => desk.tellHand('home') } },
-  { keys: 'n', words: 'be here already in the next position', run: { n: ({ desk }) => desk.tellHand('enter') } },
+  { keys: 'n', words: 'be in the next position already here', run: { n: ({ desk }) => desk.tellHand('enter') } },
   {
     keys: 'i',
-    words: 'the next position from here on, until the hand has a reason to leave',
+    words: 'the next position from here on, until there’s a reason to shift',
     run: { i: ({ desk }) => desk.tellHand('next') },
   },
   {
     keys: '+ −',
-    words: 'hold the pinned position a note longer, a note less',
+    words: 'hold the pinned position one note longer, one note shorter',
     run: { '+': ({ desk }) => desk.holdPlace(1), 'Shift++': ({ desk }) => desk.holdPlace(1), '-': ({ desk }) => desk.holdPlace(-1) },
   },
-  { keys: 'Delete', words: 'lift the pin', run: { Delete: ({ desk }) => lift(desk), Backspace: ({ desk }) => lift(desk) } },
+  { keys: 'Delete', words: 'take the pin away', run: { Delete: ({ desk }) => lift(desk), Backspace: ({ desk }) => lift(desk) } },
   {
     keys: '. ,',
-    words: 'next spot, spot before',
+    words: 'next place to watch, the one before',
     run: { '.': ({ desk }) => desk.nextSpot(), ',': ({ desk }) => desk.nextSpot(-1) },
   },
-  { keys: 'l', words: 'a printed line begins at this measure, or not', run: { l: ({ desk }) => toggleLine(desk) } },
-  { keys: 'o', words: 'the picked seat’s row alone, or all', run: { o: ({ desk }) => desk.toggleAlone() } },
+  { keys: 'l', words: 'a printed line starts at this measure, or not', run: { l: ({ desk }) => toggleLine(desk) } },
+  { keys: 'o', words: 'only this seat’s row, or all', run: { o: ({ desk }) => desk.toggleAlone() } },
   { keys: '/', words: 'go to a measure', run: { '/': ({ find }) => find() } },
   { keys: 'Ctrl Z', words: 'undo', run: { 'Control+z': ({ desk }) => desk.undo() } },
   {

@@ -7,7 +7,7 @@ const base64 = (file: File): Promise<string> =>
   new Promise((resolve, reject) => {
     const reader = new FileReader()
     reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ''))
-    reader.onerror = () => reject(new Error('the file cannot be read'))
+    reader.onerror = () => reject(new Error('we can’t read the file'))
     reader.readAsDataURL(file)
   })
 
@@ -22,6 +22,6 @@ export async function sendToShelf(of: string, original: File, pieces: BroughtPie
     })
     return bringReply.parse(await response.json())
   } catch {
-    return { ok: false, problem: 'no answer from the server; is it still running? Nothing was added' }
+    return { ok: false, problem: 'no answer from Even Seat. Is it still running? Nothing was added' }
   }
 }

@@ -39,7 +39,7 @@ export async function sendAllUnsent(path: string): Promise<void> {
     if (isOn(path, what)) continue
     if ((await sendUnsent(unsent)) !== 'waits') continue
     const { toast } = await import('sonner')
-    toast('A change from an earlier visit could not be saved: the same was changed elsewhere since. Open it to choose.', {
+    toast('A change from last time wasn’t saved, because it was also changed in another window. Open it to choose.', {
       id: unsent.url,
       duration: 20_000,
       action: { label: 'Open it', onClick: () => window.location.assign(page) },

@@ -28,8 +28,11 @@ function ownWays(klass: ClassSettings, plan: Plan, seats: readonly Seat[]): Pick
 
 /** What could not come along into another key. */
 function sayLost({ piece, dropped, lifted: pins }: InKey): string {
-  const lost = [...(pins ? [`${count(pins, 'pin')} lifted`] : []), ...(dropped ? [`${count(dropped, 'finger')} of the file dropped`] : [])]
-  return `In ${keyName(piece.key)}${lost.length ? `; ${lost.join(', ')}: they belong to the old notes` : ''}`
+  const lost = [
+    ...(pins ? [`${count(pins, 'pin')} lifted`] : []),
+    ...(dropped ? [`${count(dropped, 'finger')} from the file dropped`] : []),
+  ]
+  return `In ${keyName(piece.key)}${lost.length ? `. ${lost.join(', ')}: they belong to the old notes` : ''}`
 }
 
 /** A second line in place of what a seat plays; null when the piece has as many lines as it can. */
@@ -39,7 +42,7 @@ export function secondTaken({ piece, plan }: Snapshot, klass: ClassSettings, sea
 }
 
 /** Why another key may not be taken. */
-export const OUT_OF_RANGE = 'A note would leave the range in that key'
+export const OUT_OF_RANGE = 'A note would be out of range in that key'
 
 /** The class in another key with its octaves and ways of fingering, in one step; null when a note would leave the range there. */
 export function settingTaken({ piece, plan }: Snapshot, klass: ClassSettings, seats: readonly Seat[], setting: Setting): Edit | null {

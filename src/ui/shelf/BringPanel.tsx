@@ -23,7 +23,7 @@ export function BringPanel({ store }: { store: BringStore }) {
     ...(open ? [`${open} to decide`] : []),
   ].join(', ')
   return (
-    <section aria-label="Files brought" className="rounded-md border border-rule bg-sheet">
+    <section aria-label="Files" className="rounded-md border border-rule bg-sheet">
       <header className="flex items-center gap-3 border-b border-rule px-4 py-2">
         <h2 className="font-semibold">{running ? `Reading ${Math.min(done + 1, total)} of ${total}` : sum}</h2>
         <Progress.Root
@@ -37,8 +37,8 @@ export function BringPanel({ store }: { store: BringStore }) {
         {!running && added + failed > 0 && (
           <Button
             kind="quiet"
-            aria-label={open ? 'Put away what is decided' : 'Close the list of files'}
-            title={open ? 'Put away what is decided' : 'Close the list of files'}
+            aria-label={open ? 'Clear what’s done' : 'Close the list of files'}
+            title={open ? 'Clear what’s done' : 'Close the list of files'}
             onClick={clear}
           >
             <X size={16} aria-hidden />
@@ -65,7 +65,7 @@ function Line({ line, store }: { line: BroughtLine; store: BringStore }) {
     case 'reading':
       return (
         <p className="flex items-center gap-2 text-soft">
-          <Clock size={16} aria-hidden /> {line.name}: {line.state === 'reading' ? 'being read …' : 'waits'}
+          <Clock size={16} aria-hidden /> {line.name}: {line.state === 'reading' ? 'reading …' : 'waits'}
         </p>
       )
     case 'failed':
@@ -77,7 +77,7 @@ function Line({ line, store }: { line: BroughtLine; store: BringStore }) {
               kind="quiet"
               size="small"
               className="ml-auto text-ink"
-              aria-label={`Put the trouble with ${line.name} away`}
+              aria-label={`Dismiss the problem with ${line.name}`}
               onClick={() => store.getState().dismiss(line.id)}
             >
               <X size={15} aria-hidden />
@@ -98,7 +98,7 @@ function Line({ line, store }: { line: BroughtLine; store: BringStore }) {
             <Link href={piecePage(line.of, line.pieceId ?? '')} className="font-semibold underline underline-offset-2">
               {line.name}
             </Link>
-            <span className="text-soft">is on the shelf.</span>
+            <span className="text-soft">added.</span>
           </p>
           {line.says.length > 0 && (
             <ul className="pl-6 text-body text-ochre">

@@ -60,7 +60,7 @@ export function ChooseTunes({ line, store }: { line: BroughtLine; store: BringSt
         </Button>
         <Button onClick={() => setChosen(every ? new Set() : new Set(readable.map((i) => i.name)))}>{every ? 'None' : 'All'}</Button>
         <Button kind="quiet" onClick={() => store.getState().dismiss(line.id)}>
-          Leave it
+          Skip it
         </Button>
       </div>
     </fieldset>

@@ -33,7 +33,7 @@ export function ClassesMenu({ button, open, classes, removed, actions }: Classes
         await actions.putBackClass(open)
         router.push(classPage(open, 'pieces'))
       }
-      toast(`${here.name} has been taken away. Nothing of it is lost.`, {
+      toast(`${here.name} is removed. Nothing is lost.`, {
         duration: 10_000,
         action: { label: 'Undo', onClick: () => start(undo) },
       })
@@ -66,11 +66,11 @@ export function ClassesMenu({ button, open, classes, removed, actions }: Classes
               A new class …
             </DropdownMenu.Item>
             <DropdownMenu.Item className={item} disabled={classes.length < 2} onSelect={remove}>
-              Take {here?.name ?? 'this class'} away
+              Remove {here?.name ?? 'this class'}
             </DropdownMenu.Item>
             {removed.map((c) => (
               <DropdownMenu.Item key={c.id} className={item} onSelect={() => start(() => actions.putBackClass(c.id))}>
-                Put {c.name} back
+                Restore {c.name}
               </DropdownMenu.Item>
             ))}
           </DropdownMenu.Content>
@@ -115,28 +115,27 @@ function NewClass({
               <input name="school" maxLength={80} autoComplete="off" className={field} />
             </label>
             <label>
-              Seats, level and ways like
+              Copy seats, level and choices from
               <Select name="like" value={like} onChange={(e) => setLike(e.target.value)} className="mt-0.5 w-full">
                 {classes.map((c) => (
                   <option key={c.id} value={c.id}>
                     {c.name}
                   </option>
                 ))}
-                <option value="">none: the usual four seats</option>
+                <option value="">no class: the usual four seats</option>
               </Select>
             </label>
             {like !== '' && (
               <label className="tick">
-                <input type="checkbox" name="pieces" className="accent-control" /> with its pieces on the shelf
+                <input type="checkbox" name="pieces" className="accent-control" /> and its pieces
               </label>
             )}
             <p className="text-sm text-soft">
-              A piece on two shelves is one piece: its notes and pins are the same for both classes, its fingering is worked out for each.
-              Students are of one class.
+              A piece in two classes is one piece: same notes and pins, but each class gets its own fingering. Students belong to one class.
             </p>
             <div className="flex gap-2">
               <Button kind="filled" type="submit">
-                Make it
+                Make the class
               </Button>
               <Dialog.Close asChild>
                 <Button kind="quiet">Not now</Button>

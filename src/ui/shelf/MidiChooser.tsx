@@ -42,8 +42,8 @@ export function MidiChooser({ line, store }: { line: BroughtLine; store: BringSt
   return (
     <div>
       <p>
-        <b>{line.name}</b> was played, not written: choose how it is written down. Now: {headline(reading.piece.key, reading.piece.meter)},{' '}
-        {reading.piece.lines[0].measures.length} measures,{' '}
+        <b>{line.name}</b> is a recording, not written music. Choose how to write it down. Now:{' '}
+        {headline(reading.piece.key, reading.piece.meter)}, {reading.piece.lines[0].measures.length} measures,{' '}
         {reading.piece.lines.length === 1 ? 'one line' : `${reading.piece.lines.length} lines`}.
       </p>
       <div className="my-2 flex flex-wrap items-center gap-x-5 gap-y-2">
@@ -68,7 +68,7 @@ export function MidiChooser({ line, store }: { line: BroughtLine; store: BringSt
             checked={choices.grid.triplets}
             onChange={(e) => change({ ...choices, grid: { ...choices.grid, triplets: e.target.checked } })}
           />
-          triplets where they fit better
+          use triplets where they fit better
         </label>
         <label className="flex items-center gap-2">
           Key
@@ -76,7 +76,7 @@ export function MidiChooser({ line, store }: { line: BroughtLine; store: BringSt
             value={choices.key ? KEYS.findIndex((k) => k.fifths === choices.key!.fifths && k.mode === choices.key!.mode) : -1}
             onChange={(e) => change({ ...choices, key: KEYS[Number(e.target.value)] ?? null })}
           >
-            <option value={-1}>the likeliest ({keyName(reading.piece.key)})</option>
+            <option value={-1}>most likely ({keyName(reading.piece.key)})</option>
             {KEYS.map((k, i) => (
               <option key={keyName(k)} value={i}>
                 {keyName(k)}
@@ -88,10 +88,10 @@ export function MidiChooser({ line, store }: { line: BroughtLine; store: BringSt
       {comparison && <BeforeAfter comparison={comparison} />}
       <div className="mt-2 flex gap-2">
         <Button kind="filled" onClick={() => void store.getState().choose(line.id, line.items)}>
-          Add it so
+          Add it like this
         </Button>
         <Button kind="quiet" onClick={() => store.getState().dismiss(line.id)}>
-          Leave it
+          Skip it
         </Button>
       </div>
     </div>
@@ -130,9 +130,7 @@ function BeforeAfter({ comparison: c }: { comparison: Comparison }) {
         {row(c.played, 'played', 6)}
         {row(c.written, 'written', HEIGHT + 18)}
       </svg>
-      <figcaption className="text-sm text-soft">
-        The first {c.quarters} quarters. The grid moves a note by {Math.round(c.mean)} ms on average, by {Math.round(c.most)} ms at most.
-      </figcaption>
+      <figcaption className="text-sm text-soft">The beginning, as played and as written.</figcaption>
     </figure>
   )
 }

@@ -37,7 +37,9 @@ export function OnShelves({ button, piece, classes, actions }: Props) {
       <DropdownMenu.Trigger asChild>{button}</DropdownMenu.Trigger>
       <DropdownMenu.Portal container={landmark()}>
         <DropdownMenu.Content align="end" sideOffset={4} className="z-40 w-[240px] rounded-lg border border-rule bg-sheet p-2 shadow-lg">
-          <DropdownMenu.Label className="px-2 text-fine text-soft">{on === null ? 'Looking …' : 'On the shelf of'}</DropdownMenu.Label>
+          <DropdownMenu.Label className="px-2 text-fine text-soft">
+            {on === null ? 'Looking …' : 'Classes with this piece'}
+          </DropdownMenu.Label>
           {on !== null &&
             classes.map((c) => (
               <DropdownMenu.CheckboxItem

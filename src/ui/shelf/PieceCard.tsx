@@ -38,7 +38,7 @@ export function PieceCard({ of, card, now, classes, actions, onDuplicate, onDele
         className="flex flex-col gap-1 rounded-lg p-4 pb-2 after:absolute after:inset-0 after:content-['']"
       >
         <span className="font-title text-lead leading-snug">{card.title}</span>
-        <span className="text-soft">{card.summary?.headline ?? 'cannot be read as it stands'}</span>
+        <span className="text-soft">{card.summary?.headline ?? 'damaged'}</span>
       </Link>
       <div className="px-4">
         <BenchPreview rows={card.preview} coming={card.coming} />
@@ -47,7 +47,7 @@ export function PieceCard({ of, card, now, classes, actions, onDuplicate, onDele
         <span>
           {card.summary
             ? `${count(card.summary.measures, 'measure')}${card.summary.lines > 1 ? ` · ${card.summary.lines} lines` : ''} · ${card.summary.range}`
-            : 'open it to bring a saved version back'}
+            : 'open it to restore a saved version'}
           <br />
           {opened}
         </span>
@@ -57,7 +57,7 @@ export function PieceCard({ of, card, now, classes, actions, onDuplicate, onDele
               has="menu"
               load={Shelves.load}
               button={
-                <Button kind="quiet" aria-label={`Shelves of ${card.title}`} title="For which classes">
+                <Button kind="quiet" aria-label={`Classes with ${card.title}`} title="Which classes">
                   <Users size={16} aria-hidden />
                 </Button>
               }

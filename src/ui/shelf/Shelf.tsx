@@ -88,8 +88,8 @@ export function Shelf({
     startTransition(async () => {
       const elsewhere = await actions.takeOff(card.id)
       const { toast } = await import('sonner')
-      const kept = elsewhere ? 'Another class still has it.' : 'It is kept in the library until you delete it there.'
-      toast(`${card.title} is off the shelf. ${kept}`, {
+      const kept = elsewhere ? 'Another class still has it.' : 'You find it under Deleted pieces in the library.'
+      toast(`${card.title} is deleted. ${kept}`, {
         duration: 10_000,
         action: { label: 'Undo', onClick: () => startTransition(() => actions.putBack(card.id)) },
       })
@@ -116,7 +116,7 @@ export function Shelf({
         <div className="ml-auto flex flex-wrap items-center gap-2">
           {total > 0 && (
             <Button kind="filled" onClick={open}>
-              <FileUp size={17} aria-hidden /> Bring a tune
+              <FileUp size={17} aria-hidden /> Bring a file
             </Button>
           )}
           <Link href={classPage(id, 'people')} className={buttonLook()}>
@@ -129,10 +129,10 @@ export function Shelf({
             <CalendarDays size={17} aria-hidden /> Practice plan
           </Link>
           <Link href={classPage(id, 'reading')} className={buttonLook()}>
-            <Eye size={17} aria-hidden /> Reading
+            <Eye size={17} aria-hidden /> Note reading
           </Link>
           <Link href={classPage(id, 'write')} className={buttonLook()}>
-            <PenLine size={17} aria-hidden /> Write a tune
+            <PenLine size={17} aria-hidden /> Type a tune
           </Link>
           <Link href={classPage(id, 'library')} className={buttonLook()}>
             <Archive size={17} aria-hidden /> Library
@@ -148,7 +148,7 @@ export function Shelf({
           className="flex max-w-md items-center gap-2 rounded-md border border-rule bg-sheet px-3 py-1.5 focus-within:border-ink"
         >
           <Search size={17} className="text-soft" aria-hidden />
-          <span className="sr-only">Search the shelf</span>
+          <span className="sr-only">Search your pieces</span>
           <input
             ref={search}
             value={query}
@@ -163,7 +163,7 @@ export function Shelf({
           <Empty bring={open} demo={demo} />
         ) : found === 0 ? (
           <p className="py-10 text-soft">
-            Nothing on the shelf has “{query}” in its title, key or time.{' '}
+            No piece has “{query}” in its title, key or time.{' '}
             <button type="button" className="text-link underline" onClick={() => setQuery('')}>
               Show all {total}
             </button>
@@ -210,7 +210,7 @@ export function Shelf({
       </footer>
       {isDragActive && (
         <div className="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-xl border-2 border-dashed border-accent bg-paper/90">
-          <p className="font-title text-2xl">Let go to put it on the shelf</p>
+          <p className="font-title text-2xl">Drop it to add it</p>
         </div>
       )}
     </div>

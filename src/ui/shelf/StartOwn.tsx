@@ -2,7 +2,7 @@
 
 import * as Dialog from '@radix-ui/react-dialog'
 import type { ReactElement } from 'react'
-import { count, plural } from '@/core/count'
+import { count } from '@/core/count'
 import { Button } from '@/ui/kit/Button'
 
 type Props = { button: ReactElement; pieces: number; others: boolean; action: (form: FormData) => Promise<void> }
@@ -34,14 +34,14 @@ export function StartOwn({ button, pieces, others, action }: Props) {
               <label className="flex items-start gap-2">
                 <input type="checkbox" name="clear" defaultChecked className="mt-1 accent-control" />
                 <span>
-                  Take the {count(pieces, 'piece')} that {plural(pieces, 'is', 'are')} here off the shelf.
-                  <span className="block text-fine text-soft">They stay in the library, where you can put them back.</span>
+                  Delete the {count(pieces, 'piece')} here.
+                  <span className="block text-fine text-soft">You can restore them from the library.</span>
                 </span>
               </label>
             )}
             <p className="text-sm text-soft">
-              The made-up students go{others ? ', and the other made-up classes are taken away' : ''}. Next you say who plays, and what they
-              have learned.
+              The made-up students go too{others ? ', and so do the other made-up classes' : ''}. Next you say who plays and what they have
+              learned.
             </p>
             <div className="flex gap-2">
               <Button kind="filled" type="submit">

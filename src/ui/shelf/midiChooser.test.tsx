@@ -42,14 +42,16 @@ function chooser() {
 describe('a file that was played', () => {
   it('says what comes of it as it is chosen now', async () => {
     chooser()
-    expect(screen.getByText('played.mid').parentElement!.textContent).toMatch(/was played, not written: .* 2 measures, one line\.$/)
-    expect(await screen.findByText('The first 16 quarters. The grid moves a note by 12 ms on average, by 32 ms at most.')).toBeTruthy()
+    expect(screen.getByText('played.mid').parentElement!.textContent).toMatch(
+      /is a recording, not written music\. .* 2 measures, one line\.$/,
+    )
+    expect(await screen.findByText('The beginning, as played and as written.')).toBeTruthy()
     expect(screen.getByRole('img', { name: 'The first beats as played and as written' })).toBeTruthy()
   })
   it('is read anew on another grid, with or without triplets, and compared anew', async () => {
     const { again, user } = chooser()
     await user.selectOptions(screen.getByLabelText('Shortest notes'), 'eighths')
-    await user.click(screen.getByRole('checkbox', { name: 'triplets where they fit better' }))
+    await user.click(screen.getByRole('checkbox', { name: 'use triplets where they fit better' }))
     expect(again.mock.calls).toEqual([
       [7, { grid: { parts: 2, triplets: true }, key: null }],
       [7, { grid: { parts: 2, triplets: false }, key: null }],
@@ -59,18 +61,18 @@ describe('a file that was played', () => {
   it('is spelled in the likeliest key until another is said, and can go back to it', async () => {
     const { again, user } = chooser()
     const key = screen.getByLabelText<HTMLSelectElement>('Key')
-    expect(key.selectedOptions[0].textContent).toBe('the likeliest (D major)')
+    expect(key.selectedOptions[0].textContent).toBe('most likely (D major)')
     await user.selectOptions(key, 'B minor')
     expect(again).toHaveBeenLastCalledWith(7, { grid: { parts: 4, triplets: true }, key: { fifths: 2, mode: 'minor' } })
     expect(key.selectedOptions[0].textContent).toBe('B minor')
-    await user.selectOptions(key, 'the likeliest (D major)')
+    await user.selectOptions(key, 'most likely (D major)')
     expect(again).toHaveBeenLastCalledWith(7, { grid: { parts: 4, triplets: true }, key: null })
   })
   it('is added as it stands, or left', async () => {
     const { choose, dismiss, user } = chooser()
-    await user.click(screen.getByRole('button', { name: 'Add it so' }))
+    await user.click(screen.getByRole('button', { name: 'Add it like this' }))
     expect(choose).toHaveBeenCalledExactlyOnceWith(7, LINE.items)
-    await user.click(screen.getByRole('button', { name: 'Leave it' }))
+    await user.click(screen.getByRole('button', { name: 'Skip it' }))
     expect(dismiss).toHaveBeenCalledExactlyOnceWith(7)
   })
   it('that could not be read shows nothing to choose', () => {

@@ -25,12 +25,15 @@ const failed = (name: string, text: string): FileItem[] => [{ name, kind: null, 
 export async function readInWorker(file: File, midi?: MidiChoices): Promise<FileItem[]> {
   // Not even opened: the browser would hold it in memory.
   if (file.size > LIMITS.file)
-    return failed(file.name, `the file is too large (${megabytes(file.size)}; up to ${megabytes(LIMITS.file)}); split it by piece`)
+    return failed(
+      file.name,
+      `the file is too big (${megabytes(file.size)}, the limit is ${megabytes(LIMITS.file)}). Bring one piece at a time`,
+    )
   let bytes: Uint8Array
   try {
     bytes = new Uint8Array(await file.arrayBuffer())
   } catch {
-    return failed(file.name, 'the file could not be opened; is it still where it was?')
+    return failed(file.name, 'we couldn’t open the file. Is it still there?')
   }
   try {
     return (await reader.ask((w) => w.read({ name: file.name, bytes, ...(midi ? { midi } : {}) }))) as FileItem[]
@@ -38,8 +41,8 @@ export async function readInWorker(file: File, midi?: MidiChoices): Promise<File
     return failed(
       file.name,
       e instanceof TookTooLong
-        ? 'reading it took too long and was stopped; export the piece again, or split it'
-        : 'what reads files stopped working; load the page again and bring the file once more',
+        ? 'this took too long, so we stopped. Export the piece again, or split it'
+        : 'something went wrong. Reload the page and bring the file again',
     )
   }
 }

@@ -13,6 +13,6 @@ describe('keys of the steps', () => {
     const gone: string[] = []
     for (const [, run] of Object.entries(STEP_KEYS[0].run)) run({ toStep: (s) => gone.push(s.id) })
     expect(gone).toEqual(DESK_STEPS.map((s) => s.id))
-    expect(listed(STEP_KEYS)).toEqual([['w r m v t y p', 'Write, read, map, level, practise, rehearse, hand out']])
+    expect(listed(STEP_KEYS)).toEqual([['w r m v t y p', 'Write, read, fingering, balance, warm-up, rehearse, print & share']])
   })
 })

@@ -72,7 +72,7 @@ function PlayAlong() {
           {playing ? <Square size={17} aria-hidden /> : <Play size={17} aria-hidden />} {playing ? 'Stop' : 'Play along'}
         </Button>
         <Choice
-          label="What is heard"
+          label="What you hear"
           value={mode === 'finger silently' ? 'click' : 'part'}
           options={[
             ['part', 'part'],
@@ -83,7 +83,7 @@ function PlayAlong() {
         <label className="flex min-w-40 flex-1 items-center gap-2 text-fine text-soft">
           <input
             type="range"
-            aria-label="Tempo, in percent of the written one"
+            aria-label="Tempo"
             min={percent(RATES.least)}
             max={percent(RATES.most)}
             step={5}

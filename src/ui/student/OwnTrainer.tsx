@@ -56,7 +56,7 @@ function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null
   const send = useCallback(() => void sendAnswers(url).then(setSent), [url])
   useEffect(() => {
     answer(deckReply, of ? `${url}?piece=${of.id}` : url).then(setDeck, (e: unknown) =>
-      setDeck({ ok: false, problem: e instanceof Trouble ? e.message : 'Something went wrong. Load the page again.' }),
+      setDeck({ ok: false, problem: e instanceof Trouble ? e.message : 'Something went wrong. Reload the page.' }),
     )
     // What an earlier visit could not send.
     send()
@@ -78,7 +78,7 @@ function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null
           <ArrowLeft size={19} aria-hidden />
         </Link>
         <div className="min-w-0 flex-1 leading-tight">
-          <h1 className="truncate font-title text-lead">Reading{of ? `: ${of.title}` : ''}</h1>
+          <h1 className="truncate font-title text-lead">Note reading{of ? `: ${of.title}` : ''}</h1>
           <p className="truncate text-fine text-soft">
             {name} · {trainee.seat.name}
           </p>
@@ -88,7 +88,7 @@ function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null
       <main className="flex-1">
         {!deck ? (
           <p role="status" className="px-4 py-3">
-            being made ready …
+            Getting ready …
           </p>
         ) : !deck.ok ? (
           <p role="alert" className="px-4 py-3">
@@ -102,8 +102,8 @@ function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null
       </main>
       <footer className="px-4 py-2 text-fine text-soft">
         <p role="status">
-          {sent === 'no network' && `${count(waiting(url).length, 'answer')} kept on this phone, to be sent when there is a network again.`}
-          {typeof sent === 'object' && `Not kept by Even Seat: ${sent.refused}`}
+          {sent === 'no network' && `No network. ${count(waiting(url).length, 'answer')} kept on this phone for later.`}
+          {typeof sent === 'object' && `Not saved: ${sent.refused}`}
         </p>
       </footer>
     </div>
@@ -126,16 +126,12 @@ function Start({
     <div className="mx-auto flex max-w-xl flex-col gap-3 px-4 py-6">
       {done && (
         <p role="status" className="text-lead">
-          Done: {done.right} of {count(done.asked, 'answer')} right. What was wrong comes back soonest.
+          Done! {done.right} of {count(done.asked, 'answer')} right. The others come back soon.
         </p>
       )}
-      <p>
-        Five minutes:{' '}
-        {of ? 'the notes, rhythms and traps of this piece' : 'notes that your seat has learned, their letters, strings and fingers'}. New
-        ones come a few at a time; what you are sure of comes seldom.
-      </p>
+      <p>Five minutes: {of ? 'notes and rhythms from this piece' : 'notes you have learned'}. New notes come a few at a time.</p>
       {items.length === 0 ? (
-        <p>There is nothing to ask yet: the teacher has not said what your seat has learned.</p>
+        <p>No questions yet. Ask your teacher to set what you’ve learned.</p>
       ) : (
         <Button kind="filled" className="min-h-14 justify-center text-lead" onClick={begin}>
           {done ? 'Another five minutes' : 'Begin'}
@@ -194,7 +190,7 @@ function Session({
           next={next}
         />
       ) : (
-        <p className="px-4 py-3">There is nothing to ask here.</p>
+        <p className="px-4 py-3">No questions for this piece.</p>
       )}
     </>
   )
@@ -227,7 +223,7 @@ function TimeLeft({ since }: { since: number }) {
       <div className="h-1.5 overflow-hidden rounded bg-wash">
         <div className="h-full bg-ink" style={{ width: `${(100 * left) / SESSION}%` }} />
       </div>
-      <p className="text-fine text-soft">{left > 0 ? `${count(minutes, 'minute')} left` : 'The time is over: this is the last one.'}</p>
+      <p className="text-fine text-soft">{left > 0 ? `${count(minutes, 'minute')} left` : 'Time is up. This is the last one.'}</p>
     </div>
   )
 }

@@ -16,7 +16,7 @@ describe('a student’s first page', () => {
 
   it('without a piece says so, and leaves out what is not known', () => {
     home([])
-    expect(screen.getByText('No piece has been given out yet.')).toBeTruthy()
+    expect(screen.getByText('No pieces yet. Your teacher adds them.')).toBeTruthy()
     expect(screen.getByRole('heading', { name: 'Ada' }).nextElementSibling?.textContent).toBe('Violin')
   })
 })

@@ -6,7 +6,10 @@ import { Outline } from '@/ui/kit/Outline'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 
 /** The pieces stand at once; the week is worked out meanwhile. */
-const Week = dynamic(() => import('./Week').then((m) => m.Week), { ssr: false, loading: () => <Outline says="Working out this week …" /> })
+const Week = dynamic(() => import('./Week').then((m) => m.Week), {
+  ssr: false,
+  loading: () => <Outline says="Getting this week ready …" />,
+})
 
 type Props = {
   token: string
@@ -33,7 +36,7 @@ export function StudentHome({ token, name, seat, school, pieces }: Props) {
             My pieces
           </h2>
           {pieces.length === 0 ? (
-            <p className="text-soft">No piece has been given out yet.</p>
+            <p className="text-soft">No pieces yet. Your teacher adds them.</p>
           ) : (
             <ul className="mt-1 flex flex-col">
               {pieces.map((p) => (
@@ -48,7 +51,7 @@ export function StudentHome({ token, name, seat, school, pieces }: Props) {
         </section>
         <section aria-labelledby="reading" className="mt-6">
           <h2 id="reading" className="font-title text-lg">
-            Reading
+            Note reading
           </h2>
           <Link href={`/s/${token}/train`} prefetch={false} className="flex min-h-11 items-center py-2 text-lead hover:underline">
             Five minutes of notes

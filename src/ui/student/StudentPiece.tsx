@@ -22,7 +22,7 @@ import { useWidth } from '@/ui/score/useWidth'
 /** Where the fingers go and what is played comes after the part: a phone reads first. */
 const OwnDesk = dynamic(() => import('./OwnDesk').then((m) => m.OwnDesk), {
   ssr: false,
-  loading: () => <Outline says="Getting ready to play along …" rows={1} />,
+  loading: () => <Outline says="Getting ready …" rows={1} />,
 })
 
 type Props = {
@@ -139,8 +139,7 @@ function Engraved<T extends { ok: true }>({
     let gone = false
     answer(schema, `${url}?width=${Math.floor(width)}&scale=${scale}`).then(
       (reply) => gone || setMade(reply),
-      (e: unknown) =>
-        gone || setMade({ ok: false, problem: e instanceof Trouble ? e.message : 'Something went wrong. Load the page again.' }),
+      (e: unknown) => gone || setMade({ ok: false, problem: e instanceof Trouble ? e.message : 'Something went wrong. Reload the page.' }),
     )
     return () => {
       gone = true
@@ -148,7 +147,7 @@ function Engraved<T extends { ok: true }>({
   }, [url, width, scale, schema])
   return (
     <div ref={column} className="mx-auto max-w-3xl">
-      {made === null ? <Outline says="Engraving your part …" /> : made.ok ? children(made) : <p role="alert">{made.problem}</p>}
+      {made === null ? <Outline says="Drawing your part …" /> : made.ok ? children(made) : <p role="alert">{made.problem}</p>}
     </div>
   )
 }

@@ -13,7 +13,7 @@ export function Week({ token }: { token: string }) {
   const { has, toggle } = useTicks(token)
   useEffect(() => {
     answer(weekReply, `/api/s/${token}/week?today=${todayIs()}`).then(setWeek, (e: unknown) =>
-      setWeek({ ok: false, problem: e instanceof Trouble ? e.message : 'Something went wrong. Load the page again.' }),
+      setWeek({ ok: false, problem: e instanceof Trouble ? e.message : 'Something went wrong. Reload the page.' }),
     )
   }, [token])
   return (
@@ -22,14 +22,14 @@ export function Week({ token }: { token: string }) {
         This week
       </h2>
       {!week ? (
-        <p role="status">being worked out …</p>
+        <p role="status">Getting ready …</p>
       ) : !week.ok ? (
         <p role="alert">{week.problem}</p>
       ) : week.days.every((d) => d.items.length === 0) ? (
-        <p className="text-soft">Nothing is planned.</p>
+        <p className="text-soft">Nothing to practise this week.</p>
       ) : (
         <>
-          <p className="text-fine text-soft">What is ticked stays on this phone.</p>
+          <p className="text-fine text-soft">Your ticks stay on this phone.</p>
           <ol>
             {week.days
               .filter((d) => d.items.length > 0)

@@ -49,9 +49,9 @@ export function Places({
       <h2 id="places" className="font-title text-lg">
         {ask.name || instrument.name}: from the nut
       </h2>
-      {ticks('Frames', frames, ask.frames, (next) => change({ frames: [...next] }))}
+      {ticks('Finger patterns', frames, ask.frames, (next) => change({ frames: [...next] }))}
       {ticks('Positions', instrument.positions.map(positionKey), ask.positions, (next) => change({ positions: [...next] }))}
-      <p className="text-fine text-soft">Alike for every {inSentence(instrument.name)} in the list.</p>
+      <p className="text-fine text-soft">The same for every {inSentence(instrument.name)} in the list.</p>
       <div className="overflow-x-auto">
         <table className="w-full border-collapse text-left tabular-nums">
           <thead>
@@ -85,7 +85,7 @@ export function Places({
       <p className="text-fine text-soft">
         Equal temperament on a string of {ask.length} mm from nut to bridge. {sayRule(instrument, ask.length)}
       </p>
-      <h3 className="panel-head mt-2">Putting them on</h3>
+      <h3 className="panel-head mt-2">How to put them on</h3>
       <ol className="grid max-w-prose list-decimal gap-1 pl-5">
         {ADVICE.map((a) => (
           <li key={a}>{a}</li>

@@ -64,7 +64,7 @@ export function TapesView({ all: start, talk }: Props) {
           <h2 id="strip" className="font-title text-lg">
             The strip
           </h2>
-          <p className="mb-2 text-fine text-soft">Smaller here; the print is true to scale, with two bars to measure it by.</p>
+          <p className="mb-2 text-fine text-soft">Smaller here. The print is actual size, with two bars to check it.</p>
           <StripDrawing
             page={stripSheet([stripFor(here, talk.tapes)])}
             name={`Strip of ${here.name || instrumentNamed(here.instrument).name}`}

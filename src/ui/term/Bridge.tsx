@@ -17,21 +17,21 @@ export function Bridge({ of, piece, title, seats }: Props) {
   const look = (isOpen: boolean) => {
     if (!isOpen || found?.ok) return
     answer(bridgeReply, pieceApi(of, piece, '/bridge')).then(setFound, (e: unknown) =>
-      setFound({ ok: false, problem: e instanceof Trouble ? e.message : 'Something went wrong.' }),
+      setFound({ ok: false, problem: e instanceof Trouble ? e.message : 'Something went wrong. Reload the page.' }),
     )
   }
   const nameOf = (id: string) => inSentence(seats.find((s) => s.id === id)?.name ?? id)
   return (
     <details className="mt-1 text-sm" onToggle={(e) => look(e.currentTarget.open)}>
       <summary className="cursor-pointer text-soft">
-        What leads to it<span className="sr-only"> in {title}</span>
+        Drills that lead up to it<span className="sr-only"> in {title}</span>
       </summary>
       {!found ? (
-        <p role="status">being worked out …</p>
+        <p role="status">working it out …</p>
       ) : !found.ok ? (
         <p className="text-madder">{found.problem}</p>
       ) : found.drills.length === 0 ? (
-        <p>No drill of this piece takes anything off where it is new: teach it by itself before the piece.</p>
+        <p>No drill of this piece helps with what’s new. Teach it on its own first.</p>
       ) : (
         <>
           <ul className="list-disc pl-5">
@@ -45,7 +45,7 @@ export function Bridge({ of, piece, title, seats }: Props) {
             {found.minutes} minutes; they take something off {found.eased === found.places ? 'all' : `${found.eased} of the`} {found.places}{' '}
             {plural(found.places, 'place')} where something is new.{' '}
             <Link href={piecePage(of, piece, 'warm-up')} className="underline">
-              To its drills
+              See its drills
             </Link>
           </p>
         </>

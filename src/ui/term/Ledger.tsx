@@ -28,8 +28,7 @@ export function Ledger({ settings, facts, settle }: Props) {
   return (
     <>
       <p className="mb-2 max-w-3xl">
-        What a piece brings is learned from the day on which it is begun: it sets the level of each seat. Taking a piece out takes back what
-        it alone brought.
+        What a piece brings counts as learned from the day you begin it. Take back “begun”, and what only that piece brought goes too.
       </p>
       <div className="mb-3 flex flex-wrap items-center gap-2">
         <Select
@@ -48,9 +47,9 @@ export function Ledger({ settings, facts, settle }: Props) {
             </option>
           ))}
         </Select>
-        {!facts && <span role="status">The pieces of the shelf are being read …</span>}
+        {!facts && <span role="status">Reading your pieces …</span>}
       </div>
-      {lines.length === 0 && <p className="text-soft">No piece is marked as begun yet.</p>}
+      {lines.length === 0 && <p className="text-soft">No piece begun yet. Mark one when the class starts it.</p>}
       <ol className="flex flex-col">
         {lines.map(({ begun, brought, met }) => (
           <li key={begun.piece} className="border-t border-rule py-2">
@@ -65,18 +64,22 @@ export function Ledger({ settings, facts, settle }: Props) {
                 }
                 className={`${field} text-sm`}
               />
-              <Button size="small" className="ml-auto" onClick={() => settle((s) => unbegin(s, begun.piece), `${begun.title} not begun`)}>
-                Not begun
+              <Button
+                size="small"
+                className="ml-auto"
+                onClick={() => settle((s) => unbegin(s, begun.piece), `Take back “begun” for ${begun.title}`)}
+              >
+                Take back “begun”
               </Button>
             </div>
             {brought.length === 0 ? (
-              <p className="text-sm">It brought nothing beyond what was learned.</p>
+              <p className="text-sm">Nothing new in it.</p>
             ) : (
               <p className="text-sm">
-                New with it:{' '}
+                New in it:{' '}
                 {brought.map(({ seat, things }, i) => (
                   <Fragment key={seat}>
-                    {i > 0 && '; '}
+                    {i > 0 && ', '}
                     <b>{seatNamed(seat).name}</b> {sayList(things.map((t) => sayLearnedThing(seatNamed(seat).instrument, t)))}
                   </Fragment>
                 ))}
@@ -84,10 +87,10 @@ export function Ledger({ settings, facts, settle }: Props) {
               </p>
             )}
             {met === null ? (
-              <p className="text-sm text-soft">Its notes are not known now: it is off the shelf, or being read.</p>
+              <p className="text-sm text-soft">Not available: the piece was deleted or is still loading.</p>
             ) : met.length > 0 ? (
               <details className="text-sm">
-                <summary className="cursor-pointer text-soft">Met for the first time among these pieces</summary>
+                <summary className="cursor-pointer text-soft">New in this piece</summary>
                 <dl className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-3">
                   {met.map(({ seat, what }) => (
                     <Fragment key={seat}>
@@ -100,7 +103,7 @@ export function Ledger({ settings, facts, settle }: Props) {
                 </dl>
               </details>
             ) : (
-              <p className="text-sm text-soft">Every note and frame of it was met before.</p>
+              <p className="text-sm text-soft">No new notes or finger patterns.</p>
             )}
           </li>
         ))}

@@ -104,9 +104,9 @@ export function PassList({ settings, facts, settle }: Props) {
         {full && <span className="text-soft">A class has {TERM_BOUNDS.tasks} tasks at most.</span>}
       </div>
       {tasks.length === 0 ? (
-        <p className="text-soft">Nothing is to be passed at this level yet.</p>
+        <p className="text-soft">No tasks to pass at this level yet.</p>
       ) : students.length === 0 ? (
-        <p className="text-soft">The class has no students yet: they are listed on the class page.</p>
+        <p className="text-soft">No students yet. Add them on the class page.</p>
       ) : (
         <div className="relative overflow-x-auto">
           <table className="border-collapse text-left text-sm">
@@ -155,7 +155,7 @@ export function PassList({ settings, facts, settle }: Props) {
                   <td className="pl-2">
                     <button
                       type="button"
-                      aria-label={`Take out: ${t.text}`}
+                      aria-label={`Remove: ${t.text}`}
                       onClick={() => change((term) => withoutTask(term, t.id), `Not to pass: ${t.text}`)}
                       className="tap rounded p-1 hover:bg-wash"
                     >

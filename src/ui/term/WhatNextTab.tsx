@@ -25,7 +25,7 @@ type Props = { id: string; settings: ClassSettings; facts: Facts | null; settle:
 /** The pieces that are not begun, in the order in which each brings the least that is new at once. */
 export function WhatNextTab({ id, settings, facts, settle }: Props) {
   const next = useMemo(() => (facts ? whatNext(settings, facts.pieces) : null), [settings, facts])
-  if (!facts || !next) return <p role="status">The pieces of the shelf are being read …</p>
+  if (!facts || !next) return <p role="status">Reading your pieces …</p>
   const { term } = settings
   const path = (change: Partial<Term['path']>, said: string) =>
     settle((s) => ({ ...s, term: { ...s.term, path: { ...s.term.path, ...change } } }), said)
@@ -33,12 +33,12 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
     const { [piece.id]: _, ...others } = term.path.places
     path(
       { places: place === null ? others : { ...others, [piece.id]: place } },
-      place === null ? `${piece.title}: place free` : `${piece.title}: place ${place + 1}`,
+      place === null ? `${piece.title}: any order` : `${piece.title}: place ${place + 1}`,
     )
   }
   const dated = (piece: Next, day: string) => {
     const { [piece.id]: _, ...others } = term.path.days
-    path({ days: day === '' ? others : { ...others, [piece.id]: day } }, day === '' ? `${piece.title}: day free` : `${piece.title}: ${day}`)
+    path({ days: day === '' ? others : { ...others, [piece.id]: day } }, day === '' ? `${piece.title}: any day` : `${piece.title}: ${day}`)
   }
   const open = facts.pieces.filter((f) => !term.begun.some((b) => b.piece === f.id))
   const pinned = Object.keys(term.path.places).length + Object.keys(term.path.days).length
@@ -53,7 +53,7 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
           <input
             type="date"
             value={term.path.from ?? ''}
-            onChange={(e) => path({ from: e.target.value || null }, 'First day of the path')}
+            onChange={(e) => path({ from: e.target.value || null }, 'First day')}
             className={`${field} text-ink`}
           />
         </label>
@@ -68,7 +68,7 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
           />
         </label>
         <fieldset className="flex flex-wrap items-center gap-x-2.5 text-sm text-soft">
-          <legend className="float-left mr-1.5">Class on</legend>
+          <legend className="float-left mr-1.5">Lesson days</legend>
           {WEEKDAYS.map((d) => (
             <label key={d} className="tap flex items-center gap-1">
               <input
@@ -81,7 +81,7 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
                       ...s,
                       term: { ...s.term, meets: WEEKDAYS.filter((x) => (x === d ? e.target.checked : s.term.meets.includes(x))) },
                     }),
-                    `Class on ${weekdayName(d)}${e.target.checked ? '' : ' no more'}`,
+                    `Lesson on ${weekdayName(d)}${e.target.checked ? '' : ' no more'}`,
                   )
                 }
               />
@@ -90,8 +90,8 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
           ))}
         </fieldset>
         {pinned > 0 && (
-          <Button size="small" onClick={() => path({ places: {}, days: {} }, 'All places and days free')}>
-            Free all places and days
+          <Button size="small" onClick={() => path({ places: {}, days: {} }, 'Any order for all')}>
+            Any order for all
           </Button>
         )}
       </section>
@@ -110,7 +110,7 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
                     value={p.pinned ? `${at}` : ''}
                     onChange={(e) => pinnedTo(p, e.target.value === '' ? null : Number(e.target.value))}
                   >
-                    <option value="">place free</option>
+                    <option value="">any order</option>
                     {next.pieces.map((_, i) => (
                       <option key={i} value={i}>
                         stays at {i + 1}
@@ -145,7 +145,7 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
                 </span>
               </div>
               {p.news.length === 0 ? (
-                <p className="text-sm text-soft">Nothing in it is new.</p>
+                <p className="text-sm text-soft">Nothing new in it.</p>
               ) : (
                 <ul className="mt-0.5 flex flex-wrap gap-x-5 gap-y-0.5 text-sm">
                   {p.news.map(({ seat, things }) => (
@@ -175,22 +175,20 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
       </ol>
       {facts.beyond > 0 && (
         <p className="mt-2 text-soft">
-          {count(facts.beyond, 'piece')} of the shelf {plural(facts.beyond, 'is', 'are')} not looked at: {TERM_BOUNDS.path} at most, by
-          title.
+          We look at {TERM_BOUNDS.path} pieces at most, by title. {count(facts.beyond, 'piece')} {plural(facts.beyond, 'is', 'are')} left
+          out.
         </p>
       )}
       <Which
         open={open.map(({ id: piece, title }) => ({ id: piece, title }))}
         chosen={term.path.pieces}
-        set={(pieces) =>
-          path({ pieces }, pieces === null ? 'All of the shelf in the path' : `${count(pieces.length, 'piece')} in the path`)
-        }
+        set={(pieces) => path({ pieces }, pieces === null ? 'All pieces are in' : `${count(pieces.length, 'piece')} are in`)}
       />
     </>
   )
 }
 
-/** Which pieces are put in order: all, or a chosen set. */
+/** Which pieces to put in order: all, or a chosen set. */
 function Which({
   open,
   chosen,
@@ -204,7 +202,7 @@ function Which({
   const has = (id: string) => chosen === null || chosen.includes(id)
   return (
     <details className="mt-3 border-t border-rule pt-2" open={shown} onToggle={(e) => setShown(e.currentTarget.open)}>
-      <summary className="cursor-pointer">Which pieces are put in order</summary>
+      <summary className="cursor-pointer">Which pieces to put in order</summary>
       <div className="mt-1 flex flex-wrap gap-x-5 gap-y-1">
         {open.map(({ id, title }) => (
           <label key={id} className="tap flex items-center gap-1.5">

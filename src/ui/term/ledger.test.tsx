@@ -37,7 +37,7 @@ const mark = () => screen.getByRole<HTMLSelectElement>('combobox', { name: 'Mark
 describe('what was introduced when', () => {
   it('is empty before anything was begun', () => {
     ledger()
-    expect(screen.getByText('No piece is marked as begun yet.')).toBeTruthy()
+    expect(screen.getByText('No piece begun yet. Mark one when the class starts it.')).toBeTruthy()
     expect(within(mark()).getAllByRole('option')).toHaveLength(3)
   })
   it('takes a piece as begun today, says what it brought to whom, and offers it no more', async () => {
@@ -47,7 +47,7 @@ describe('what was introduced when', () => {
     expect(begun().map((b) => b.piece)).toEqual([ID])
     expect(begun()[0].on).toMatch(/^\d{4}-\d\d-\d\d$/)
     expect(within(mark()).getAllByRole('option')).toHaveLength(2)
-    const said = screen.getByText(/^New with it:/).textContent
+    const said = screen.getByText(/^New in it:/).textContent
     const changed = store.getState().settings.seats.filter((r, i) => JSON.stringify(r.learned) !== JSON.stringify(before[i].learned))
     expect(changed.length).toBeGreaterThan(0)
     for (const r of changed) expect(said).toContain(r.name)
@@ -55,9 +55,9 @@ describe('what was introduced when', () => {
   it('of a piece that brought nothing says so', async () => {
     const { user } = ledger()
     await user.selectOptions(mark(), 'At Home')
-    expect(screen.getByText('It brought nothing beyond what was learned.')).toBeTruthy()
+    expect(screen.getByText('Nothing new in it.')).toBeTruthy()
     // The first piece of all is met for the first time, note by note.
-    expect(screen.getByText('Met for the first time among these pieces')).toBeTruthy()
+    expect(screen.getByText('New in this piece')).toBeTruthy()
   })
   it('keeps another day, but no empty one', async () => {
     const { user, begun } = ledger()
@@ -72,20 +72,20 @@ describe('what was introduced when', () => {
     const { store, user } = ledger()
     const before = store.getState().settings.seats.map((r) => r.learned)
     await user.selectOptions(mark(), 'Over the Top')
-    await user.click(screen.getByRole('button', { name: 'Not begun' }))
+    await user.click(screen.getByRole('button', { name: 'Take back “begun”' }))
     const after = store.getState().settings.seats.map((r) => r.learned)
     after.forEach((l, i) => {
       expect([...l.fingers].sort()).toEqual([...before[i].fingers].sort())
       expect([...l.positions].sort()).toEqual([...before[i].positions].sort())
     })
-    expect(screen.getByText('No piece is marked as begun yet.')).toBeTruthy()
+    expect(screen.getByText('No piece begun yet. Mark one when the class starts it.')).toBeTruthy()
   })
   it('says so of a piece whose notes are not known any more, and while the shelf is read', async () => {
     const { rerender, user } = ledger()
     await user.selectOptions(mark(), 'Over the Top')
     rerender(null)
-    expect(screen.getByRole('status').textContent).toBe('The pieces of the shelf are being read …')
-    expect(screen.getByText('Its notes are not known now: it is off the shelf, or being read.')).toBeTruthy()
+    expect(screen.getByRole('status').textContent).toBe('Reading your pieces …')
+    expect(screen.getByText('Not available: the piece was deleted or is still loading.')).toBeTruthy()
     expect(mark().disabled).toBe(true)
   })
 })

@@ -36,7 +36,7 @@ describe('what a class has to pass', () => {
   it('begins at the step where the class stands, with nothing', () => {
     passes()
     expect(screen.getByRole<HTMLSelectElement>('combobox', { name: 'Level' }).selectedOptions[0].textContent).toBe('First position')
-    expect(screen.getByText('Nothing is to be passed at this level yet.')).toBeTruthy()
+    expect(screen.getByText('No tasks to pass at this level yet.')).toBeTruthy()
   })
   it('takes a task in words, trimmed, and no empty one', async () => {
     const { user, term } = passes()
@@ -87,7 +87,7 @@ describe('what a class has to pass', () => {
     const { store, user, term } = passes()
     await user.type(screen.getByLabelText('A task to pass'), 'Scale of D{Enter}')
     await user.click(table().getByRole('checkbox', { name: 'Ole: Scale of D' }))
-    await user.click(screen.getByRole('button', { name: 'Take out: Scale of D' }))
+    await user.click(screen.getByRole('button', { name: 'Remove: Scale of D' }))
     expect(term()).toMatchObject({ tasks: [], ticks: [] })
     store.getState().undo()
     expect([term().tasks.length, term().ticks.length]).toEqual([1, 1])
@@ -102,7 +102,7 @@ describe('what a class has to pass', () => {
     })
     const full = { ...klass.term, tasks: Array.from({ length: TERM_BOUNDS.tasks }, (_, i) => task(i)) }
     passes({ students: [], term: full })
-    expect(screen.getByText('The class has no students yet: they are listed on the class page.')).toBeTruthy()
+    expect(screen.getByText('No students yet. Add them on the class page.')).toBeTruthy()
     expect(screen.getByText(`A class has ${TERM_BOUNDS.tasks} tasks at most.`)).toBeTruthy()
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'What this level brings' }).disabled).toBe(true)
   })

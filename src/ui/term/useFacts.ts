@@ -21,7 +21,7 @@ export function useFacts(id: string, version: number, saved: boolean): { facts: 
         if (reply.ok) setFacts(reply)
         setTrouble(reply.ok ? null : reply.problem)
       },
-      (e: unknown) => gone || setTrouble(e instanceof Trouble ? e.message : 'Something went wrong. Load the page again.'),
+      (e: unknown) => gone || setTrouble(e instanceof Trouble ? e.message : 'Something went wrong. Reload the page.'),
     )
     return () => {
       gone = true

@@ -42,12 +42,12 @@ describe('what a class plays next', () => {
   it('says so while the shelf is being read', () => {
     const s = createClass({ id: 'class', name: '', school: '', settings: classAt('four-strings'), version: 1 }).getState()
     render(<WhatNextTab id="class" settings={s.settings} settle={s.settle} facts={null} />)
-    expect(screen.getByRole('status').textContent).toBe('The pieces of the shelf are being read …')
+    expect(screen.getByRole('status').textContent).toBe('Reading your pieces …')
   })
   it('begins with what asks for nothing new, and says of every other what is new to whom', () => {
     const { store, facts, order } = tab()
     expect(order()[0]).toBe('At Home')
-    expect(row('At Home').getByText('Nothing in it is new.')).toBeTruthy()
+    expect(row('At Home').getByText('Nothing new in it.')).toBeTruthy()
     const next = whatNext(store.getState().settings, facts.pieces)
     expect(order()).toEqual(next.pieces.map((p) => p.title))
     expect(screen.getByText(sayOrder(next))).toBeTruthy()
@@ -58,7 +58,7 @@ describe('what a class plays next', () => {
     const last = order().at(-1)!
     await user.selectOptions(screen.getByLabelText(`Place of ${last}`), 'stays at 1')
     expect(order()[0]).toBe(last)
-    await user.click(screen.getByRole('button', { name: 'Free all places and days' }))
+    await user.click(screen.getByRole('button', { name: 'Any order for all' }))
     expect(term().path.places).toEqual({})
     expect(order()[0]).toBe('At Home')
   })

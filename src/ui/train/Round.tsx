@@ -1,5 +1,6 @@
 'use client'
 
+import { stringName } from '@/core/words/en/hands'
 import { Check, Minus, X } from 'lucide-react'
 import type { Heard } from '@/core/trainer/wall'
 import type { Round } from '@/core/trainer/round'
@@ -84,8 +85,8 @@ function Answer({ question: { answer }, trainee }: { question: Question; trainee
           places={trainee.board}
           right={answer.right}
           shown
-          label={`Fingerboard of the ${trainee.seat.name}, with the answer`}
-          says={(p) => `${p.finger} on ${trainee.setup.instrument.strings[p.string].letter}`}
+          label={`${trainee.seat.name} fingerboard with the answer`}
+          says={(p) => `${p.finger} on ${stringName(trainee.talk, trainee.setup.instrument, p.string)}`}
           className="train-shown"
         />
       )
@@ -97,7 +98,7 @@ function Answer({ question: { answer }, trainee }: { question: Question; trainee
           notes={[]}
           put={{ steps: answer.right, stem: answer.stem && stemOf([pitchAt(answer.right[0], 0)], CLEFS[answer.clef]) }}
           right={answer.right}
-          label={`Staff of the ${trainee.seat.name}, with the answer`}
+          label={`${trainee.seat.name} staff with the answer`}
           className="train-shown"
         />
       )

@@ -15,8 +15,8 @@ export function Told({ store, trainees, standing }: { store: ClassStore; trainee
     return (
       <main className="mx-auto w-full max-w-[1180px] flex-1 px-6 py-6">
         <p className="max-w-prose">
-          Nothing has been answered yet. Ask the class and say whether each seat knew it, or give students their links: their five minutes
-          count here too, of their seat and not of them.
+          No answers yet. Ask the class and mark each seat, or give students their links. Their five minutes count for their seat, never for
+          them by name.
         </p>
       </main>
     )
@@ -52,7 +52,7 @@ function Seat({ t, standing: { answers, notes, confusions, again } }: { t: Train
       )}
       {confusions.length > 0 && (
         <>
-          <h3 className="panel-head mt-2">Taken for something else</h3>
+          <h3 className="panel-head mt-2">Mixed up with</h3>
           <ul className="list-disc pl-5">
             {confusions.slice(0, MOST_NAMED).map((c) => (
               <li key={`${c.note} ${c.as}`}>{sayConfusion(t, c)}</li>
@@ -60,10 +60,8 @@ function Seat({ t, standing: { answers, notes, confusions, again } }: { t: Train
           </ul>
         </>
       )}
-      <h3 className="panel-head mt-2">Its notes</h3>
-      <p className="text-fine text-soft">
-        The bar spans how often a note will be right next time, 80 % sure; the longer it is, the less is known.
-      </p>
+      <h3 className="panel-head mt-2">Notes</h3>
+      <p className="text-fine text-soft">Longer bar: we haven’t asked this often enough to be sure.</p>
       <ul className="mt-1">
         {notes.map((n) => (
           <NoteRow key={n.note} t={t} n={n} />
@@ -74,7 +72,7 @@ function Seat({ t, standing: { answers, notes, confusions, again } }: { t: Train
 }
 
 const COLOUR = { sure: 'bg-spruce', 'not sure': 'bg-madder', open: 'bg-ochre' } as const
-const WORD = { sure: 'sure', 'not sure': 'not sure', open: 'not known yet' } as const
+const WORD = { sure: 'sure', 'not sure': 'not sure', open: 'too early to tell' } as const
 
 function NoteRow({ t, n }: { t: Trainee; n: NoteKnown }) {
   return (

@@ -116,13 +116,13 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
       <PageKeys tables={WALL_LISTS} />
       <header className="bar">
         <BackLink />
-        <h1 className="min-w-0 flex-1 truncate font-title text-lead">Reading, {name}</h1>
+        <h1 className="min-w-0 flex-1 truncate font-title text-lead">Note reading, {name}</h1>
         <Choice
-          label="What is shown"
+          label="What to show"
           value={tab}
           options={[
             ['ask', 'Ask'],
-            ['told', 'How it stands'],
+            ['told', 'How it’s going'],
           ]}
           onChange={(t) => {
             if (t === 'told') {
@@ -133,7 +133,7 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
           }}
         />
         <Button kind="quiet" size="small" onClick={() => void document.documentElement.requestFullscreen().catch(() => undefined)}>
-          <Maximize size={15} aria-hidden /> Whole screen
+          <Maximize size={15} aria-hidden /> Full screen
         </Button>
         <ThemeButton />
       </header>
@@ -154,9 +154,7 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
           {round ? (
             <RoundView round={round} trainees={trainees} revealed={revealed} heard={heard} mark={mark} />
           ) : (
-            <p className="flex-1 text-lead">
-              {'This class has nothing learned yet that can be asked in this way. Say what each seat has learned in The class.'}
-            </p>
+            <p className="flex-1 text-lead">Nothing to ask yet. Set what each seat has learned on the class page.</p>
           )}
           <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
             <label className="flex items-center gap-1.5">
@@ -175,7 +173,7 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
                 value={of?.id ?? ''}
                 onChange={(e) => router.push(`${classPage(id, 'reading')}${e.target.value ? `?piece=${e.target.value}` : ''}`)}
               >
-                <option value="">all that is learned</option>
+                <option value="">everything learned</option>
                 {pieces.map((p) => (
                   <option key={p.id} value={p.id}>
                     {p.title}
@@ -188,7 +186,7 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
               <Select value={pace} onChange={(e) => setPace(Number(e.target.value))}>
                 {PACES.map((p) => (
                   <option key={p} value={p}>
-                    {p === 0 ? 'as I show them' : `${p} seconds`}
+                    {p === 0 ? 'at my own pace' : `${p} seconds`}
                   </option>
                 ))}
               </Select>
@@ -201,8 +199,8 @@ function Surface({ start, pieces, of, standing, seed }: Omit<Props, 'of'> & { of
             </p>
           </div>
           <p className="text-fine text-soft">
-            Space shows the answers, then the next question. Once they are shown,{' '}
-            {trainees.length > 1 ? `1 to ${trainees.length} say` : '1 says'} whether a seat knew it: kept of the seat, of nobody by name.
+            Space: show answers, then next. {trainees.length > 1 ? `Keys 1–${trainees.length}: that seat` : 'Key 1: the seat'} knew it. We
+            keep this per seat, never per child.
           </p>
         </main>
       )}

@@ -28,7 +28,7 @@ import { useAwake, useWall } from './useWall'
 import { useWallTheme } from './wallTheme'
 
 const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView), {
-  loading: () => <Outline says="Engraving the score …" rows={6} />,
+  loading: () => <Outline says="Drawing the score …" rows={6} />,
 })
 
 type Props = { id: string; packed: Packed<{ piece: Piece; plan: Plan }>; klass: ClassSettings }
@@ -70,13 +70,13 @@ function Surface({ now, drill }: { now: WallNow | null; drill: boolean }) {
       <footer className="flex flex-wrap items-center gap-x-3 px-3 py-1 text-fine text-soft">
         <BackLink href={piecePage(of, id, 'rehearse')} says="To Rehearse" />
         <span className="min-w-0 flex-1">
-          {now ? 'In step with the window that rehearses.' : 'Waiting for the window that rehearses this piece, in this browser.'}
+          {now ? 'Following the Rehearse window.' : 'Open Rehearse for this piece in this browser. The wall follows it.'}
           {trouble && ` ${trouble}`}
         </span>
         <Button kind="quiet" size="small" onClick={() => void document.documentElement.requestFullscreen().catch(() => undefined)}>
-          <Maximize size={15} aria-hidden /> Whole screen
+          <Maximize size={15} aria-hidden /> Full screen
         </Button>
-        <Button kind="quiet" aria-label="The wall light or dark" onClick={turn}>
+        <Button kind="quiet" aria-label="Light or dark wall" onClick={turn}>
           {theme === 'dark' ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
         </Button>
       </footer>

@@ -55,9 +55,9 @@ export function useWall(of: string, piece: string, first: { piece: Piece; plan: 
 
 /** Why a screen is not kept awake. */
 const DARK = {
-  plain: 'This screen may go dark by itself: a browser keeps it awake only on this machine (localhost) or over https.',
-  cannot: 'This screen may go dark by itself: this browser cannot keep it awake.',
-  refused: 'This screen may go dark by itself: the browser refused to keep it awake.',
+  plain: 'This screen may go dark. Browsers only keep it awake on this computer (localhost) or over https.',
+  cannot: 'This screen may go dark. This browser can’t keep it awake.',
+  refused: 'This screen may go dark. The browser won’t keep it awake.',
 } as const
 
 /** Keeps the screen awake while it is seen; says why it cannot. */

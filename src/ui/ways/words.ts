@@ -35,10 +35,10 @@ const QUESTIONS: readonly Question[] = [
     'fourth',
     'Open string or 4',
     each(FOURTH, {
-      open: 'open wherever there is one',
+      open: 'open whenever there is one',
       slurs: '4 where a crossing would break a slur',
       crossing: '4 wherever it saves a crossing',
-      always: '4 wherever it can be',
+      always: '4 whenever possible',
     }),
   ),
   question(
@@ -46,8 +46,8 @@ const QUESTIONS: readonly Question[] = [
     null,
     'High notes of a line',
     each(STAY, {
-      'first position': 'cross strings, stay in first position',
-      string: 'stay on the string, go up it',
+      'first position': 'cross strings and stay in first position',
+      string: 'stay on the string and shift up',
     }),
   ),
   question(
@@ -57,23 +57,23 @@ const QUESTIONS: readonly Question[] = [
     each(SHIFT_WHERE, {
       pauses: 'in rests and while open strings ring',
       'same finger': 'where one finger can lead',
-      early: 'early: as the measure begins',
+      early: 'early: at the start of the measure',
       late: 'late: on the last note that can wait',
     }),
   ),
   question(
     'fingersDown',
     null,
-    'Fingers that do not sound',
+    'Fingers between notes',
     each(FINGERS_DOWN, {
       blocks: 'lower fingers kept down',
-      visits: 'kept down, but a lone visit by itself',
+      visits: 'kept down, except for a single visit',
       independent: 'each finger alone',
     }),
   ),
   question('extensions', 'extensions', (instruments) => `${instruments} hand`, [
-    [true, 'opens for an extension'],
-    [false, 'shifts rather than opens'],
+    [true, 'stretches'],
+    [false, 'shifts instead of stretching'],
   ]),
   question(
     'school',
@@ -87,15 +87,15 @@ const QUESTIONS: readonly Question[] = [
   question(
     'downbeats',
     null,
-    'First beats',
+    'Downbeats',
     each(DOWNBEATS, {
-      'as it comes': 'as the bow comes',
-      down: 'down-bow: say where they come up',
+      'as it comes': 'as they come',
+      down: 'down-bow: mark where they come up',
     }),
   ),
   question('harmonics', null, 'Octave harmonic', [
     [false, 'not used'],
-    [true, 'may be used at the middle of the string'],
+    [true, 'use it at the middle of the string'],
   ]),
 ]
 

@@ -1,9 +1,10 @@
+import { pairTitle } from '../../words/en/drills'
+import { CROSSING_SAYS, DRILL_NAMES } from '../../words/en/drills'
 import type { SpotKind } from '../../plan/spotKinds'
-import { inSentence, sayNames } from '../../names'
 import type { DrillKind, Sketch, Touch } from '../drill'
 import { isAllPlucked, openTouch, touchAt, type SeatAtWork, type Practised } from '../practised'
 import type { Generator } from './generator'
-import { namesIn, pairsOf, patterned, sayPair, type Pair } from './pairs'
+import { namesIn, pairsOf, patterned, keptPair, type Pair } from './pairs'
 
 /** A pair with its open strings: `o` and `q` are the strings of a and b. */
 export const withOpen =
@@ -18,14 +19,15 @@ export const crossings = (
   c: Practised,
   kind: DrillKind,
   kinds: readonly SpotKind[],
-  says: (whose: string) => readonly CrossingDrill[],
+  says: (whose: readonly string[]) => readonly CrossingDrill[],
 ): Sketch[] =>
   pairsOf(c, kinds, undefined, true).flatMap((pair) =>
-    says(inSentence(sayNames(namesIn(c, pair.ats)))).map(({ variant, pattern, purpose }) =>
+    says(namesIn(c, pair.ats)).map(({ variant, pattern, purpose }) =>
       patterned(c, {
         kind,
         variant,
-        title: (t) => `${sayPair(t, pair.pitches)}, ${variant}`,
+        about: `${keptPair(pair.pitches)}, ${variant}`,
+        title: (t) => pairTitle(t, pair.pitches, variant),
         purpose,
         pattern,
         ats: pair.ats,
@@ -38,7 +40,7 @@ export type CrossingDrill = { readonly variant: string; readonly pattern: string
 /** Two strings by turns: the bow alone, and with the left hand where it crosses too. */
 export const alternate = {
   kind: 'alternate',
-  name: 'Two strings by turns',
+  name: DRILL_NAMES.alternate,
   eases: 0.35,
   find: (c) => [
     ...crossings(c, 'alternate', ['hand-crossing', 'skip-crossing'], (whose) => [
@@ -46,19 +48,19 @@ export const alternate = {
         ? {
             variant: 'open, then stopped',
             pattern: 'o q o q | a b a b',
-            purpose: `The open strings first, plucked by turns, then the fingers with them, for ${whose}.`,
+            purpose: CROSSING_SAYS.pluckThenFingers(whose),
           }
         : {
             variant: 'bow, then hand',
             pattern: 'o q o q | a b a b',
-            purpose: `The bow's way over the strings first, then the finger's with it, for ${whose}.`,
+            purpose: CROSSING_SAYS.bowThenFingers(whose),
           },
     ]),
     ...crossings(c, 'alternate', ['bow-crossing'], (whose) => [
       {
         variant: 'bow alone',
         pattern: 'o q o q | a b a b',
-        purpose: `Only the bow crosses, for ${whose}: the fingers stay over their string.`,
+        purpose: CROSSING_SAYS.bowOnly(whose),
       },
     ]),
   ],

@@ -1,5 +1,6 @@
+import { BOW_ALONE, BOW_ALONE_SAYS, DRILL_NAMES } from '../../words/en/drills'
+import { keptHead } from '../keptName'
 import { pluckedIn } from '../../bowing/strokes'
-import { capital } from '../../names'
 import type { Stretch } from '../../piece/stretch'
 import type { Practised } from '../practised'
 import type { Spot } from '../../reading/spots/spot'
@@ -10,9 +11,9 @@ import type { DrillVoice } from '../drill'
 import type { Generator } from './generator'
 
 const WAYS = [
-  { variant: 'as written', pace: 0.8, words: undefined, says: 'the strings and bows as they stand' },
-  { variant: 'long bows', pace: 0.6, words: 'whole bows', says: 'whole bows' },
-  { variant: 'short bows', pace: 1, words: 'short bows, in the middle', says: 'short bows in the middle' },
+  { variant: 'as written', pace: 0.8 },
+  { variant: 'long bows', pace: 0.6 },
+  { variant: 'short bows', pace: 1 },
 ] as const
 
 /** What is for the bow arm: its own spots, and the crossings. */
@@ -30,17 +31,18 @@ const isBowed = (c: Practised, { from, to }: Stretch): boolean =>
 /** A passage on the open strings that it is fingered on: the bow arm alone. */
 export const bowOnlyDrills = {
   kind: 'bow only',
-  name: 'The bow alone',
+  name: DRILL_NAMES['bow only'],
   eases: 0.3,
   find: (c) =>
     passagesOf(c, 2)
       .filter((stretch) => isBowed(c, stretch))
       .flatMap((stretch) =>
-        WAYS.map(({ variant, pace, words, says }) => ({
+        WAYS.map(({ variant, pace }) => ({
           kind: 'bow only' as const,
           variant,
-          title: `${capital(sayPassage(c, stretch))}, bow alone, ${variant}`,
-          purpose: `The bow arm learns ${sayPassage(c, stretch)} without the fingers, on open strings: ${says}.`,
+          about: `${keptHead(c.players[0].map.line, stretch)}, bow alone, ${variant}`,
+          title: BOW_ALONE_SAYS.title(sayPassage(c, stretch), variant),
+          purpose: BOW_ALONE_SAYS.purpose(sayPassage(c, stretch), variant),
           spots: spotsOfStretch(c, stretch).filter(forBow),
           isFor: () => true,
           measures: indicesOf(stretch),
@@ -50,7 +52,7 @@ export const bowOnlyDrills = {
           meter: c.measures[stretch.from].meter,
           voice: (seat) => {
             const p = c.bySeat[seat.id]
-            return worded(passageVoice(c, p, stretch, onOpen(p)), words)
+            return worded(passageVoice(c, p, stretch, onOpen(p)), BOW_ALONE[variant].words)
           },
         })),
       ),

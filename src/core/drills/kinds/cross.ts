@@ -1,18 +1,18 @@
+import { CROSSING_SAYS, DRILL_NAMES } from '../../words/en/drills'
 import { printedNote } from '../../music/noteName'
-import { inSentence, sayNames } from '../../names'
 import type { SpotKind } from '../../plan/spotKinds'
 import { sameSpacings, type SameSpacing } from '../../reading/sameSpacing'
 import { PLAIN_TONGUE, stringName, type Tongue } from '../../words/en/hands'
 import { lineTouch } from '../passages'
 import { grouped, isAsked, touchAt, touchFor, type At, type SeatAtWork, type Practised } from '../practised'
 import type { Generator } from './generator'
-import { eventOf, namesIn, ofPair, pairsOf, patterned, sayPair } from './pairs'
+import { eventOf, namesIn, ofPair, pairsOf, patterned, keptPair } from './pairs'
 import type { Sketch } from '../drill'
 
 /** A crossing of two fingers by way of the same spacing on one string; and one finger on two strings. */
 export const cross = {
   kind: 'cross',
-  name: 'Crossing with the hand',
+  name: DRILL_NAMES.cross,
   eases: 0.45,
   find: (c) => [...transfers(c), ...fifths(c)],
 } as const satisfies Generator
@@ -36,8 +36,9 @@ function transfers(c: Practised): Sketch[] {
     return patterned(c, {
       kind: 'cross',
       variant: 'transfer',
+      about: titleOf(PLAIN_TONGUE, player, t),
       title: (talk) => titleOf(talk, player, t),
-      purpose: `The fingers lie as far apart across the strings as on ${stringName(player.map.instrument, t.string)}, for ${inSentence(sayNames(namesIn(c, ats)))}: first there, then across.`,
+      purpose: (talk) => CROSSING_SAYS.spacing(namesIn(c, ats), stringName(talk, player.map.instrument, t.string)),
       pattern: 'x y x y | a b a b',
       ats,
       touch: (p, what) => {
@@ -55,10 +56,11 @@ function transfers(c: Practised): Sketch[] {
 const CROSSED: readonly SpotKind[] = ['hand-crossing', 'lands-alone', 'skip-crossing']
 
 /** "B to G across, as B to D on A". */
-function titleOf({ names: by }: Tongue, player: SeatAtWork, t: SameSpacing): string {
+function titleOf(talk: Tongue, player: SeatAtWork, t: SameSpacing): string {
+  const { names: by } = talk
   const crossed = player.reading.notes[t.note.index - 1]
   const names = [crossed, t.note].map((n) => printedNote(by, n.heads.at(-1)!.pitch)).join(' to ')
-  return `${names} across, as ${t.pitches.map((p) => printedNote(by, p)).join(' to ')} on ${stringName(player.map.instrument, t.string)}`
+  return `${names} across, as ${t.pitches.map((p) => printedNote(by, p)).join(' to ')} on ${stringName(talk, player.map.instrument, t.string)}`
 }
 
 /** One finger that hops to the next string. */
@@ -67,8 +69,9 @@ const fifths = (c: Practised): Sketch[] =>
     patterned(c, {
       kind: 'cross',
       variant: 'one finger',
-      title: (t) => `${sayPair(t, pair.pitches)} with one finger`,
-      purpose: `One finger on two strings, for ${inSentence(sayNames(namesIn(c, pair.ats)))}: over both at once, or hopping square.`,
+      about: `${keptPair(pair.pitches)} with one finger`,
+      title: (t) => CROSSING_SAYS.hopTitle(t, pair.pitches),
+      purpose: CROSSING_SAYS.hop(namesIn(c, pair.ats)),
       pattern: 'a:2 b:2 a:2 b:2 | a b a b',
       ats: pair.ats,
       touch: ofPair(pair),

@@ -1,6 +1,6 @@
+import { DOUBLE_STOP_SAYS, DRILL_NAMES } from '../../words/en/drills'
 import { printedNote } from '../../music/noteName'
 import { midiOf } from '../../music/pitch'
-import { inSentence, sayNames } from '../../names'
 import type { Touch } from '../drill'
 import { grouped, linePitches, spotsOfKinds, touchAt, type SeatAtWork } from '../practised'
 import type { Generator } from './generator'
@@ -9,7 +9,7 @@ import { eventOf, namesIn, patterned } from './pairs'
 /** Two strings at once: each note alone, both by turns, both together. */
 export const doubleStopDrills = {
   kind: 'double stop',
-  name: 'Two strings at once',
+  name: DRILL_NAMES['double stop'],
   eases: 0.5,
   find: (c) =>
     grouped(
@@ -19,12 +19,13 @@ export const doubleStopDrills = {
       const [{ player, note }] = ats
       const event = eventOf(note)
       const pitches = linePitches(player, note)
-      const whose = inSentence(sayNames(namesIn(c, ats)))
+      const whose = namesIn(c, ats)
       const made = (variant: string, pattern: string, purpose: string) =>
         patterned(c, {
           kind: 'double stop',
           variant,
-          title: ({ names }) => `${pitches.map((p) => printedNote(names, p)).join(' and ')} together, ${variant}`,
+          about: `${pitches.map((p) => printedNote('letters', p)).join(' and ')} together, ${variant}`,
+          title: (t) => DOUBLE_STOP_SAYS.title(t, pitches, variant),
           purpose,
           pattern,
           ats,
@@ -32,13 +33,9 @@ export const doubleStopDrills = {
           touch: (p, what) => part(p, event, what),
         })
       return [
-        made(
-          'each alone',
-          'l:2 u:2 l u l u',
-          `Each string by itself with both fingers set, for ${whose}: the finger arches clear of the other string.`,
-        ),
-        made('both', 'l u c:2 l u c:2', `Each note, then both at once, for ${whose}.`),
-        made('with the drone', 'l:2 c:2 c:4', `The lower string goes on sounding under both, for ${whose}.`),
+        made('each alone', 'l:2 u:2 l u l u', DOUBLE_STOP_SAYS['each alone'](whose)),
+        made('both', 'l u c:2 l u c:2', DOUBLE_STOP_SAYS.both(whose)),
+        made('with the drone', 'l:2 c:2 c:4', DOUBLE_STOP_SAYS['with the drone'](whose)),
       ]
     }),
 } as const satisfies Generator

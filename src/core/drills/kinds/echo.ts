@@ -1,4 +1,5 @@
-import { capital } from '../../names'
+import { DRILL_NAMES, ECHO_SAYS } from '../../words/en/drills'
+import { keptHead, keptMeasures } from '../keptName'
 import { sayMeasures } from '../../piece/address'
 import type { Seat } from '../../seats/seat'
 import type { Sketch, DrillVoice } from '../drill'
@@ -13,18 +14,17 @@ const [MOST_ECHOES, CHAIN] = [4, 4]
 /** A measure is played, and given back in a measure of rest; the hard measures one after the other in a chain. */
 export const echo = {
   kind: 'echo',
-  name: 'Echo',
+  name: DRILL_NAMES.echo,
   eases: 0.25,
   find: (c) => {
     const asked = c.stretch ? indicesOf(c.stretch) : hardestStretch(c).slice(0, MOST_ECHOES)
     const playable = asked.filter((i) => c.players.some((p) => passageVoice(c, p, { from: i, to: i })))
-    const alone = playable.map((i) => sketch(c, [i], 'measure', capital(`${sayPassage(c, { from: i, to: i })}, echo`), 4))
+    const alone = playable.map((i) => sketch(c, [i], 'measure', 4))
     const chain = playable
       .filter((i) => sameFrame(c, i, playable[0]))
       .slice(0, CHAIN)
       .sort((a, b) => a - b)
-    const { line } = c.players[0].map
-    return chain.length > 1 ? [...alone, sketch(c, chain, 'chain', `Chain of echoes: ${sayMeasures(line, chain)}`, 2)] : alone
+    return chain.length > 1 ? [...alone, sketch(c, chain, 'chain', 2)] : alone
   },
 } as const satisfies Generator
 
@@ -34,13 +34,16 @@ const sameFrame = ({ measures }: Practised, a: number, b: number): boolean =>
   measures[a].meter.beats === measures[b].meter.beats &&
   measures[a].meter.unit === measures[b].meter.unit
 
-function sketch(c: Practised, indices: readonly number[], variant: string, title: string, times: number): Sketch {
+function sketch(c: Practised, indices: readonly number[], variant: 'measure' | 'chain', times: number): Sketch {
   const at = c.measures[indices[0]]
+  const { line } = c.players[0].map
+  const one = { from: indices[0], to: indices[0] }
   return {
     kind: 'echo',
     variant,
-    title,
-    purpose: 'Played once, then given back by the class in the measure of rest, in tempo.',
+    about: variant === 'chain' ? `Chain of echoes: ${keptMeasures(line, indices)}` : `${keptHead(line, one)}, echo`,
+    title: variant === 'chain' ? ECHO_SAYS.chainTitle(sayMeasures(line, indices)) : ECHO_SAYS.title(sayPassage(c, one)),
+    purpose: ECHO_SAYS.purpose,
     spots: indices.flatMap((i) => spotsOfStretch(c, { from: i, to: i })),
     isFor: () => true,
     measures: indices,
@@ -66,7 +69,7 @@ function echoed(voices: readonly (DrillVoice | null)[]): DrillVoice | null {
       measures.push({ ...m, number: `${measures.length + 1}`, events: m.events.map((e) => ({ ...e, id: own(e.id) })) })
     measures.push({
       number: `${measures.length + 1}`,
-      events: [{ kind: 'rest', id: own('r'), value: { base: 'whole', dots: 0 }, wholeMeasure: true, words: 'give it back' }],
+      events: [{ kind: 'rest', id: own('r'), value: { base: 'whole', dots: 0 }, wholeMeasure: true, words: ECHO_SAYS.back }],
     })
     slurs.push(...v.slurs.map((s) => ({ from: own(s.from), to: own(s.to) })))
     for (const [id, pin] of Object.entries(v.pins)) pins[own(id)] = pin

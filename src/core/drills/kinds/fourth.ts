@@ -1,5 +1,6 @@
+import { DRILL_NAMES, FOURTH_SAYS } from '../../words/en/drills'
+import { stringName } from '../../words/en/hands'
 import { midiOf, pitchAt, stepsOf, type Pitch } from '../../music/pitch'
-import { sayNames, inSentence } from '../../names'
 import { once } from '../../once'
 import { stopOf } from '../../reading/reading'
 import { trueChecksOf } from '../../hands/trueChecks'
@@ -14,7 +15,7 @@ import { eventOf, namesIn, patterned } from './pairs'
 /** Finger 4 against those below it, held, and checked against the open string. */
 export const fourth = {
   kind: 'reach 4',
-  name: 'The fourth finger',
+  name: DRILL_NAMES['reach 4'],
   eases: 0.5,
   find: (c) =>
     grouped(
@@ -24,12 +25,15 @@ export const fourth = {
       const [{ player, note }] = ats
       const event = eventOf(note)
       const pitch = linePitch(player, note)
-      const whose = inSentence(sayNames(namesIn(c, ats)))
+      const whose = namesIn(c, ats)
+      const { instrument } = player.map
+      const { string } = stopOf(note)!
       const made = (variant: string, pattern: string, purpose: string) =>
         patterned(c, {
           kind: 'reach 4',
           variant,
-          title: `4 on ${player.map.instrument.strings[stopOf(note)!.string].letter}, ${variant}`,
+          about: `4 on ${instrument.strings[string].letter}, ${variant}`,
+          title: (t) => FOURTH_SAYS.title(stringName(t, instrument, string), variant),
           purpose,
           pattern,
           ats,
@@ -43,10 +47,10 @@ export const fourth = {
         })
       const checked = openFor(player, event)
       return [
-        made('upwards', 'c d c d b d b d a d a d', `4 reached from 3, from 2 and from 1, for ${whose}.`),
-        made('downwards', 'd c d c d b d b d a d a', `Down from 4 to 3, to 2 and to 1, with 4 kept near, for ${whose}.`),
-        made('held', 'a | d:4', `4 set over the lower fingers and held, for ${whose}.`),
-        ...(checked ? [made('against open', 'd:2 o:2 d:2 o:2', `4 against the open string, which is the same note, for ${whose}.`)] : []),
+        made('upwards', 'c d c d b d b d a d a d', FOURTH_SAYS.upwards(whose)),
+        made('downwards', 'd c d c d b d b d a d a', FOURTH_SAYS.downwards(whose)),
+        made('held', 'a | d:4', FOURTH_SAYS.held(whose)),
+        ...(checked ? [made('against open', 'd:2 o:2 d:2 o:2', FOURTH_SAYS['against open'](whose))] : []),
       ]
     }),
 } as const satisfies Generator

@@ -1,7 +1,7 @@
+import { DRILL_NAMES, KEEP_SAYS } from '../../words/en/drills'
 import { midiOf } from '../../music/pitch'
-import { inSentence, sayNames } from '../../names'
 import { stopOf } from '../../reading/reading'
-import { stringName } from '../../words/en/hands'
+import { PLAIN_TONGUE, stringName } from '../../words/en/hands'
 import { lineTouch } from '../passages'
 import { grouped, linePitch, spotsOfKinds, touchAt, type At } from '../practised'
 import { fingerUnder } from './fourth'
@@ -13,7 +13,7 @@ const above = ({ note }: At): boolean => [3, 4].includes(stopOf(note)?.finger ??
 /** A finger that lands alone, added over 1, which stays. */
 export const keepDrills = {
   kind: 'keep',
-  name: 'Keep 1, add the other',
+  name: DRILL_NAMES.keep,
   eases: 0.4,
   find: (c) =>
     grouped(
@@ -29,7 +29,8 @@ export const keepDrills = {
         patterned(c, {
           kind: 'keep',
           variant,
-          title: `Keep 1, add ${s.finger} on ${stringName(player.map.instrument, s.string)}, ${variant}`,
+          about: `Keep 1, add ${s.finger} on ${stringName(PLAIN_TONGUE, player.map.instrument, s.string)}, ${variant}`,
+          title: (t) => KEEP_SAYS.title(s.finger, stringName(t, player.map.instrument, s.string), variant),
           purpose,
           pattern,
           ats,
@@ -42,10 +43,10 @@ export const keepDrills = {
             return same?.touch ?? lineTouch(p, under.pitch)
           },
         })
-      const whose = inSentence(sayNames(namesIn(c, ats)))
+      const whose = namesIn(c, ats)
       return [
-        made('slow', 'a:2 b:2 a:2 b:2', `1 stays on the string while ${s.finger} is added and lifted, for ${whose}.`),
-        made('quicker', 'a b a b a b a b', `1 stays while ${s.finger} falls and lifts in time, for ${whose}.`),
+        made('slow', 'a:2 b:2 a:2 b:2', KEEP_SAYS.slow(whose, s.finger)),
+        made('quicker', 'a b a b a b a b', KEEP_SAYS.quicker(whose, s.finger)),
       ]
     }),
 } as const satisfies Generator

@@ -1,5 +1,4 @@
-import { sayPositionKey } from '../../instruments/instrument'
-import { inSentence, sayList, sayNames } from '../../names'
+import { DRILL_NAMES, LADDER_SAYS, ladderTo, RUNG_SAYS, type RungName } from '../../words/en/drills'
 import { midiOf } from '../../music/pitch'
 import { stopOf, type ReadNote } from '../../reading/reading'
 import type { Stretch } from '../../piece/stretch'
@@ -11,15 +10,13 @@ import { lineTouch, passageVoice } from '../passages'
 import { checkFor, isAllPlucked, linePitch, touchAt, type At, type SeatAtWork, type Practised } from '../practised'
 import { fingerUnder } from './fourth'
 import type { Generator } from './generator'
-import { eventOf, indicesIn, namesIn, pairsOf, sayPair, spotsIn, type Pair } from './pairs'
+import { eventOf, indicesIn, namesIn, pairsOf, keptPair, spotsIn, type Pair } from './pairs'
 
 /** One rung: what is played (a the note before, b the note that the shift lands on, f finger 1 where the hand comes from, t finger 1 where it goes, o the open string that checks it). */
 type Rung = {
-  readonly variant: string
+  readonly variant: RungName
   readonly pattern: string
-  readonly says: string
-  /** What stands over the notes: of whoever shifts alone where it tells the hand what to do. */
-  readonly words?: string
+  /** What stands over the notes tells the hand what to do: it is of whoever shifts alone. */
   readonly ofHand?: true
   readonly marks?: readonly NoteMark[]
   /** No bow is in it: it serves what is plucked too. */
@@ -35,52 +32,40 @@ const RUNGS: readonly Rung[] = [
   {
     variant: 'hand alone',
     pattern: 'f:2 t:2 | t:2 f:2',
-    says: 'hand and thumb go there and back along the neck, without a sound',
-    words: 'hand alone, no sound',
     ofHand: true,
     unbowed: true,
   },
   {
     variant: 'plucked',
     pattern: 'f z t z | t z f z | a z b z | b z a z',
-    says: 'plucked, finger 1 first, then the finger that lands',
     marks: ['pizz'],
-    words: 'pizz.',
     unbowed: true,
   },
   {
     variant: 'slide heard',
     pattern: '(f:2 t:2) | (t:2 f:2) | (a:2 b:2) | (b:2 a:2)',
-    says: 'one bow, and the slide is heard',
-    words: 'let it slide',
     ofHand: true,
     slides: true,
   },
   {
     variant: 'finger light',
     pattern: '(f:2 t:2) | (t:2 f:2) | (a:2 b:2) | (b:2 a:2)',
-    says: 'one bow, with the finger light on the string',
-    words: 'finger light',
     ofHand: true,
     slides: true,
   },
-  { variant: 'stop one beat', pattern: 'a z b o | b z a z | a z b o | b z a z', says: 'the bow stops for a beat while the hand goes' },
+  { variant: 'stop one beat', pattern: 'a z b o | b z a z | a z b o | b z a z' },
   {
     variant: 'stop half a beat',
     pattern: 'a:1.5 z:.5 b o | b:1.5 z:.5 a z | a:1.5 z:.5 b o | b:1.5 z:.5 a z',
-    says: 'the bow stops for half a beat',
   },
   {
     variant: 'stop a quarter of a beat',
     pattern: 'a:1.75 z:.25 b o | b:1.75 z:.25 a z | a:1.75 z:.25 b o | b:1.75 z:.25 a z',
-    says: 'the bow stops for a quarter of a beat',
   },
-  { variant: 'no stop', pattern: 'a:2 b o | b:2 a z | a:2 b o | b:2 a z', says: 'the bow does not stop' },
+  { variant: 'no stop', pattern: 'a:2 b o | b:2 a z | a:2 b o | b:2 a z' },
   {
     variant: 'eyes shut',
     pattern: 'a:2 b o | a:2 b o | a:2 b o | a:2 b o',
-    says: 'with eyes shut: sharp, true or flat is noted each time',
-    words: 'eyes shut',
     unbowed: true,
   },
 ]
@@ -88,7 +73,7 @@ const RUNGS: readonly Rung[] = [
 /** For every shift of every seat the way up to it, rung by rung. */
 export const ladderDrills = {
   kind: 'ladder',
-  name: 'Shifting ladder',
+  name: DRILL_NAMES.ladder,
   eases: 0.5,
   find: (c) =>
     pairsOf(c, ['shift'], undefined, true)
@@ -127,13 +112,14 @@ function upwards(pair: Pair): Pair {
 
 function rungsOf(c: Practised, pair: Pair): Sketch[] {
   const { ats } = pair
-  const whose = inSentence(sayNames(namesIn(c, ats)))
+  const whose = namesIn(c, ats)
   const at = c.measures[ats[0].spot.index]
-  const made = (rung: Pick<Rung, 'variant' | 'says'>, voice: (seat: Seat) => DrillVoice | null): Sketch => ({
+  const made = (rung: Pick<Rung, 'variant'>, voice: (seat: Seat) => DrillVoice | null): Sketch => ({
     kind: 'ladder',
     variant: rung.variant,
-    title: (t) => `${sayPair(t, pair.pitches)}, ${shiftSays(ats)}: ${rung.variant}`,
-    purpose: (t) => `The shift from ${sayPair(t, pair.pitches)} for ${whose}: ${rung.says}.`,
+    about: `${keptPair(pair.pitches)}, ${ladderTo(placesOf(ats))}: ${rung.variant}`,
+    title: (t) => LADDER_SAYS.title(t, pair.pitches, placesOf(ats), rung.variant),
+    purpose: (t) => LADDER_SAYS.purpose(t, whose, pair.pitches, rung.variant),
     spots: spotsIn(ats),
     measures: indicesIn(ats),
     pace: 0.6,
@@ -150,14 +136,12 @@ function rungsOf(c: Practised, pair: Pair): Sketch[] {
     return hands.every((p) => isSlide(p, pair, 'f', 't')) ? [{ ...rung, pattern: STAYS }] : []
   }).map((rung) => made(rung, (seat) => rungVoice(c, pair, rung, c.bySeat[seat.id])))
   const replaced = ats.some((x) => replacing(x.player, pair))
-  const find: Rung = { variant: 'find the place', pattern: 'r:2 t:2 r:2 t:2', says: 'finger 1 goes where a higher finger was' }
+  const find: Rung = { variant: 'find the place', pattern: 'r:2 t:2 r:2 t:2' }
   const [from, to] = [ats[0].last!.placed.at.index, ats[0].spot.index]
   return [
     ...(replaced ? [made(find, (seat) => rungVoice(c, pair, find, c.bySeat[seat.id]))] : []),
     ...rungs.slice(0, -1),
-    made({ variant: 'in its measure', says: 'in the measure that it comes from' }, (seat) =>
-      passageVoice(c, c.bySeat[seat.id], { from, to } satisfies Stretch),
-    ),
+    made({ variant: 'in its measure' }, (seat) => passageVoice(c, c.bySeat[seat.id], { from, to } satisfies Stretch)),
     ...rungs.slice(-1),
   ]
 }
@@ -169,11 +153,10 @@ function isSlide(p: SeatAtWork, pair: Pair, from: string, to: string): boolean {
   return !!a && !!b && a.string === b.string && isStopped(a) && isStopped(b)
 }
 
-/** "to IV", "to IV and V½": where the hands go. */
-function shiftSays(ats: readonly At[]): string {
+/** The positions that the hands go to, each once. */
+function placesOf(ats: readonly At[]): string[] {
   const shifts = ats.flatMap(({ note }) => note.move?.shift ?? [])
-  const to = [...new Set(shifts.map((s) => (s.halfSteps > 0 ? s.to : s.from)))]
-  return to.length > 2 ? 'each hand its own way' : to.length === 1 ? `to ${sayPositionKey(to[0])}` : `to ${sayList(to)}`
+  return [...new Set(shifts.map((s) => (s.halfSteps > 0 ? s.to : s.from)))]
 }
 
 function rungVoice(c: Practised, pair: Pair, rung: Rung, p: SeatAtWork): DrillVoice | null {
@@ -187,7 +170,10 @@ function rungVoice(c: Practised, pair: Pair, rung: Rung, p: SeatAtWork): DrillVo
     const pitch = atRung(lead, pair, what)?.pitches[0]
     return pitch ? lineTouch(p, { ...pitch, octave: pitch.octave - lead.map.written }) : null
   }
-  return voiceOf(cellsOf(rung.pattern), at.meter, touch, { words: shifts || !rung.ofHand ? rung.words : undefined, marks: rung.marks })
+  return voiceOf(cellsOf(rung.pattern), at.meter, touch, {
+    words: shifts || !rung.ofHand ? RUNG_SAYS[rung.variant].words : undefined,
+    marks: rung.marks,
+  })
 }
 
 /** What a shifting seat plays at a name of a rung's pattern. */

@@ -1,3 +1,4 @@
+import { DRILL_NAMES, ONE_STRING } from '../../words/en/drills'
 import { FIRST } from '../../instruments/instrument'
 import { alterIn } from '../../music/key'
 import { midiOf, pitchAt, stepsOf, type Letter, type Pitch } from '../../music/pitch'
@@ -19,15 +20,15 @@ const SERVED: readonly SpotKind[] = ['by-key', 'first-sign', 'two-forms', 'lands
 
 /** Patterns over the open string and three notes above it. */
 const PATTERNS = [
-  { variant: 'steps', cells: 'a b c d d c b a', says: 'step by step up and down' },
-  { variant: 'growing runs', cells: 'a b a | a b c b a | a b c d c b a', says: 'in runs that fall back and go one further each time' },
-  { variant: 'broken thirds', cells: 'a c b d d b c a', says: 'in broken thirds' },
+  { variant: 'steps', cells: 'a b c d d c b a' },
+  { variant: 'growing runs', cells: 'a b a | a b c b a | a b c d c b a' },
+  { variant: 'broken thirds', cells: 'a c b d d b c a' },
 ] as const
 
 /** The frame of each string by itself: said, fingered, plucked, bowed. */
 export const oneString = {
   kind: 'one string',
-  name: 'One string at a time',
+  name: DRILL_NAMES['one string'],
   eases: 0.3,
   find: (c) => {
     const letters = EASE.filter((letter) => c.players.some((p) => uses(p, letter)))
@@ -57,7 +58,7 @@ function notesOn(c: Practised, p: SeatAtWork, string: number): (Touch | null)[] 
   })
 }
 
-function sketchOn(c: Practised, letter: Letter, times: number, { variant, cells, says }: (typeof PATTERNS)[number]): Sketch {
+function sketchOn(c: Practised, letter: Letter, times: number, { variant, cells }: (typeof PATTERNS)[number]): Sketch {
   const leader = c.players.find((p) => uses(p, letter))!
   const { key, meter } = c.piece
   const spots = c.players.flatMap((p) => {
@@ -79,8 +80,9 @@ function sketchOn(c: Practised, letter: Letter, times: number, { variant, cells,
   return {
     kind: 'one string',
     variant,
-    title: `The ${letter} string, ${variant}`,
-    purpose: `The frame of the ${letter} string ${says}: say it, finger it, pluck it${isAllPlucked(c) ? '' : ', bow it'}.`,
+    about: `The ${letter} string, ${variant}`,
+    title: (t) => ONE_STRING.title(t, letter, variant),
+    purpose: (t) => ONE_STRING.purpose(t, letter, variant, !isAllPlucked(c)),
     spots,
     isFor: (id) => stringOf(c.bySeat[id], letter) >= 0,
     measures: [],

@@ -1,6 +1,7 @@
+import { sayPair } from '../../words/en/drills'
+import { PLAIN_TONGUE } from '../../words/en/hands'
 import type { Strain } from '../care'
 import type { Key } from '../../music/key'
-import { printedNote } from '../../music/noteName'
 import { midiOf, type Pitch } from '../../music/pitch'
 import type { Meter } from '../../music/time'
 import type { NoteMark } from '../../piece/piece'
@@ -8,7 +9,6 @@ import type { SpotKind } from '../../plan/spotKinds'
 import type { Spot } from '../../reading/spots/spot'
 import type { Seat } from '../../seats/seat'
 import { cellsOf, voiceOf } from '../cells'
-import type { Tongue } from '../../words/en/hands'
 import type { DrillKind, Saying, Sketch, Touch, DrillVoice } from '../drill'
 import { grouped, linePitch, spotsOfKinds, touchAt, type At, type SeatAtWork, type Practised } from '../practised'
 
@@ -40,9 +40,8 @@ export function pairsOf(c: Practised, kinds: readonly SpotKind[], keep: (at: At)
 export const spotsIn = (ats: readonly At[]): Spot[] => ats.map((x) => x.spot)
 export const indicesIn = (ats: readonly At[]): number[] => [...new Set(ats.map((x) => x.spot.index))].sort((a, b) => a - b)
 
-/** "B to G". */
-export const sayPair = ({ names }: Tongue, [a, b]: readonly [Pitch, Pitch]): string =>
-  `${printedNote(names, a)} to ${printedNote(names, b)}`
+/** A pair as ids have it: "B to G". */
+export const keptPair = (pair: readonly [Pitch, Pitch]): string => sayPair(PLAIN_TONGUE, pair)
 
 /** The seats whose spots are served, by name, in score order. */
 export const namesIn = (c: Practised, ats: readonly At[]): string[] =>
@@ -52,6 +51,7 @@ export const namesIn = (c: Practised, ats: readonly At[]): string[] =>
 export type Patterned = {
   readonly kind: DrillKind
   readonly variant: string
+  readonly about: string
   readonly title: Saying
   readonly purpose: Saying
   readonly pattern: string
@@ -75,6 +75,7 @@ export function patterned(c: Practised, { pattern, touch, ats, words, marks, ...
   return {
     kind: x.kind,
     variant: x.variant,
+    about: x.about,
     title: x.title,
     purpose: x.purpose,
     spots: spotsIn(ats),

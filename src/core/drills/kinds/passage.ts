@@ -1,25 +1,27 @@
-import { capital } from '../../names'
+import { DRILL_NAMES, PASSAGE_DRILL } from '../../words/en/drills'
+import { keptHead } from '../keptName'
 import { passageVoice } from '../passages'
 import { passagesOf, indicesOf, sayPassage, spotsOfStretch } from '../stretches'
 import type { Generator } from './generator'
 
 const WAYS = [
-  { variant: 'slow', pace: 0.6, times: 3, says: 'slowly enough that nobody slips' },
-  { variant: 'in tempo', pace: 1, times: 2, says: 'at the tempo of the piece, without stopping' },
+  { variant: 'slow', pace: 0.6, times: 3 },
+  { variant: 'in tempo', pace: 1, times: 2 },
 ] as const
 
 /** The hard passage itself. */
 export const passage = {
   kind: 'passage',
-  name: 'The passage itself',
+  name: DRILL_NAMES.passage,
   eases: 0.25,
   find: (c) =>
     passagesOf(c, 2).flatMap((stretch) =>
-      WAYS.map(({ variant, pace, times, says }) => ({
+      WAYS.map(({ variant, pace, times }) => ({
         kind: 'passage' as const,
         variant,
-        title: `${capital(sayPassage(c, stretch))}, ${variant}`,
-        purpose: `${capital(sayPassage(c, stretch))}, ${says}.`,
+        about: `${keptHead(c.players[0].map.line, stretch)}, ${variant}`,
+        title: PASSAGE_DRILL.title(sayPassage(c, stretch), variant),
+        purpose: PASSAGE_DRILL.purpose(sayPassage(c, stretch), variant),
         spots: spotsOfStretch(c, stretch),
         isFor: () => true,
         measures: indicesOf(stretch),

@@ -1,9 +1,10 @@
+import type { Pitch } from '../../music/pitch'
+import { DRILL_NAMES, REACH_SAYS } from '../../words/en/drills'
 import { midiOf } from '../../music/pitch'
 import { stopOf } from '../../reading/reading'
 import { touchFor, touchAt, type At, type SeatAtWork } from '../practised'
 import type { Generator } from './generator'
-import { namesIn, ofPair, pairsOf, patterned, sayPair, type Pair } from './pairs'
-import { inSentence, sayNames } from '../../names'
+import { namesIn, ofPair, pairsOf, patterned, keptPair, type Pair } from './pairs'
 
 /** Both stopped on one string by neighbouring fingers that lie far apart: the pair that the hand opens for. */
 const wide = ({ last, note }: At): boolean => {
@@ -14,18 +15,20 @@ const wide = ({ last, note }: At): boolean => {
 /** Pairs across the wide gap of a frame: low 2 and 3, the opened 1 and 2. */
 export const reach = {
   kind: 'reach',
-  name: 'The wide gap',
+  name: DRILL_NAMES.reach,
   eases: 0.5,
   find: (c) =>
     pairsOf(c, ['wide-gap', 'extension'], wide, true).flatMap((pair) => {
       const low = midiOf(pair.pitches[0]) < midiOf(pair.pitches[1])
       const [x, y] = low ? ['a', 'b'] : ['b', 'a']
-      const whose = inSentence(sayNames(namesIn(c, pair.ats)))
+      const whose = namesIn(c, pair.ats)
+      const upward: readonly [Pitch, Pitch] = low ? pair.pitches : [pair.pitches[1], pair.pitches[0]]
       const made = (variant: string, pattern: string, purpose: string, touch = ofPair(pair)) =>
         patterned(c, {
           kind: 'reach',
           variant,
-          title: (t) => `${sayPair(t, low ? pair.pitches : [pair.pitches[1], pair.pitches[0]])}: the wide gap, ${variant}`,
+          about: `${keptPair(upward)}: the wide gap, ${variant}`,
+          title: (t) => REACH_SAYS.title(t, upward, variant),
           purpose,
           pattern,
           ats: pair.ats,
@@ -33,19 +36,10 @@ export const reach = {
           touch,
         })
       return [
-        made('upwards', `${x} ${y} ${x} ${y}`, `The gap opened from below, for ${whose}.`),
-        made('downwards', `${y} ${x} ${y} ${x}`, `The gap opened from above, for ${whose}.`),
-        made('lower stays', `${x}:2 ${y}:2 ${x}:2 ${y}:2`, `The upper finger is added while the lower one stays, for ${whose}.`),
-        ...(isLowTwo(pair)
-          ? [
-              made(
-                'against high',
-                `${x} ${y} h ${y}`,
-                `The wide gap against the narrow one: low, then high, for ${whose}.`,
-                against(pair, x),
-              ),
-            ]
-          : []),
+        made('upwards', `${x} ${y} ${x} ${y}`, REACH_SAYS.upwards(whose)),
+        made('downwards', `${y} ${x} ${y} ${x}`, REACH_SAYS.downwards(whose)),
+        made('lower stays', `${x}:2 ${y}:2 ${x}:2 ${y}:2`, REACH_SAYS['lower stays'](whose)),
+        ...(isLowTwo(pair) ? [made('against high', `${x} ${y} h ${y}`, REACH_SAYS['against high'](whose), against(pair, x))] : []),
       ]
     }),
 } as const satisfies Generator

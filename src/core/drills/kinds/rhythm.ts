@@ -1,4 +1,5 @@
-import { capital, inSentence, sayNames } from '../../names'
+import { DRILL_NAMES, RHYTHM_SAYS } from '../../words/en/drills'
+import { keptHead } from '../keptName'
 import { spotsOfKinds } from '../practised'
 import { onOne, openOfKey, passageVoice } from '../passages'
 import type { SpotKind } from '../../plan/spotKinds'
@@ -22,25 +23,25 @@ const RHYTHMS: readonly SpotKind[] = [
 /** The rhythm on one open string; with the bow saved for a long note, and with time to take it back. */
 export const rhythm = {
   kind: 'rhythm',
-  name: 'The rhythm on one string',
+  name: DRILL_NAMES.rhythm,
   eases: 0.35,
   find: (c) => [
     ...passagesOf(c, 2).map((stretch) =>
       onOneString(c, stretch, {
         variant: 'one string',
-        purpose: `The rhythm of ${sayPassage(c, stretch)} alone, on the open string of the key.`,
+        purpose: RHYTHM_SAYS.alone(sayPassage(c, stretch)),
         spots: spotsOfStretch(c, stretch).filter((s) => RHYTHMS.includes(s.kind)),
       }),
     ),
     ...bows(c, ['long-after-short', 'uneven-bow'], {
       variant: 'save the bow',
-      words: 'save the bow',
-      says: (where, whose) => `Little bow for the short notes of ${where}, all of it for the long one, for ${whose}.`,
+      words: RHYTHM_SAYS.saveWords,
+      says: RHYTHM_SAYS.save,
     }),
     ...bows(c, ['wrong-bow', 'no-rest'], {
       variant: 'take back and set',
-      words: 'lift, take back, set',
-      says: (where, whose) => `The bow is lifted, taken back and set for ${where}, for ${whose}.`,
+      words: RHYTHM_SAYS.liftWords,
+      says: RHYTHM_SAYS.lift,
     }),
   ],
 } as const satisfies Generator
@@ -52,7 +53,8 @@ function onOneString(c: Practised, stretch: { from: number; to: number }, { vari
   return {
     kind: 'rhythm',
     variant,
-    title: `${capital(sayPassage(c, stretch))}, ${variant === 'one string' ? 'rhythm on one string' : variant}`,
+    about: `${keptHead(c.players[0].map.line, stretch)}, ${variant === 'one string' ? 'rhythm on one string' : variant}`,
+    title: RHYTHM_SAYS.title(sayPassage(c, stretch), variant),
     purpose,
     spots,
     isFor: () => true,
@@ -69,7 +71,7 @@ function onOneString(c: Practised, stretch: { from: number; to: number }, { vari
   }
 }
 
-type Bows = { readonly variant: string; readonly words: string; readonly says: (where: string, whose: string) => string }
+type Bows = { readonly variant: string; readonly words: string; readonly says: (where: string, whose: readonly string[]) => string }
 
 /** One drill for each measure where the bow needs care. */
 function bows(c: Practised, kinds: readonly SpotKind[], { variant, words, says }: Bows): Sketch[] {
@@ -79,7 +81,7 @@ function bows(c: Practised, kinds: readonly SpotKind[], { variant, words, says }
   return measures.map((index) => {
     const here = ats.filter((at) => at.spot.index === index)
     const stretch = { from: Math.max(0, index - 1), to: index }
-    const whose = inSentence(sayNames(c.players.filter((p) => here.some((at) => at.player === p)).map((p) => p.seat.name)))
+    const whose = c.players.filter((p) => here.some((at) => at.player === p)).map((p) => p.seat.name)
     return onOneString(c, stretch, {
       variant,
       words,

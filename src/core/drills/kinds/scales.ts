@@ -1,14 +1,14 @@
+import { PLAIN_TONGUE } from '../../words/en/hands'
+import { RUN_OF_KEY } from '../../words/en/drills'
 import { alterIn, tonic, type Key } from '../../music/key'
 import { printedNote } from '../../music/noteName'
 import { byOctaves, LETTERS, midiOf, pitchAt, stepsOf, type Letter, type Pitch } from '../../music/pitch'
 import type { Tongue } from '../../words/en/hands'
 import { measureTicks, valueOf, type Meter } from '../../music/time'
-import { inSentence, sayNames } from '../../names'
 import type { Seat } from '../../seats/seat'
 import { beatsIn, voiceOf, type Cell } from '../cells'
 import type { Sketch, Touch, DrillVoice } from '../drill'
 import { linePitch, solvedRun, touchFor, writtenFor, type SeatAtWork, type Practised } from '../practised'
-import { plural } from '../../count'
 
 /** The forms of a minor scale: its sixth and seventh are raised not at all, the seventh alone, or both on the way up. */
 export const MINOR_FORMS = ['natural', 'harmonic', 'melodic'] as const
@@ -89,7 +89,8 @@ function takenBy(c: Practised, p: SeatAtWork, run: readonly Pitch[], up?: 'strin
 /** One way of playing a run: how each note is laid out, and what the class is told. */
 type Way = {
   readonly variant: string
-  readonly says: string
+  /** A note to each group of a measure that no one note fills. */
+  readonly groups?: true
   readonly cells: (run: readonly Pitch[], crossings: ReadonlySet<number>, beats: number) => Cell[]
   readonly up?: 'string' | 'first position'
 }
@@ -99,18 +100,16 @@ const named = (i: number, beats: number, bar = false): Cell => ({ what: `p${i}`,
 const highest = (run: readonly Pitch[]): number => run.reduce((best, p, i) => (midiOf(p) > midiOf(run[best]) ? i : best), 0)
 
 const WAYS: readonly Way[] = [
-  { variant: 'long notes', says: 'a measure to each note', cells: (run, _, beats) => each(run, (i) => [named(i, beats)]) },
-  { variant: 'half notes', says: 'two beats to each note', cells: (run) => each(run, (i) => [named(i, 2)]) },
-  { variant: 'doubles', says: 'each note twice', cells: (run) => each(run, (i) => [named(i, 1), named(i, 1)]) },
+  { variant: 'long notes', cells: (run, _, beats) => each(run, (i) => [named(i, beats)]) },
+  { variant: 'half notes', cells: (run) => each(run, (i) => [named(i, 2)]) },
+  { variant: 'doubles', cells: (run) => each(run, (i) => [named(i, 1), named(i, 1)]) },
   {
     variant: 'top repeated',
-    says: 'the top note repeated',
     cells: (run, _, beats) =>
       each(run, (i) => (i === highest(run) ? Array.from({ length: beats }, (_, n) => named(i, 1, n === 0)) : [named(i, 1)])),
   },
   {
     variant: 'stops',
-    says: 'with a stop before each new string, to set its fingers ahead',
     cells: (run, crossings) => each(run, (i) => [...(crossings.has(i) ? [{ what: 'z', beats: 1 }] : []), named(i, 1)]),
   },
 ]
@@ -137,7 +136,7 @@ function waysIn(meter: Meter, run: readonly Pitch[], crossings: ReadonlySet<numb
     const grouped = way.variant === 'long notes' && groups && !valueOf(measureTicks(meter))
     const cells = grouped ? each(run, (i) => [named(i, groups[i % groups.length])]) : way.cells(run, crossings, beats)
     const key = JSON.stringify(cells.map(({ what, beats: long }) => [what, long]))
-    if (!made.has(key)) made.set(key, { way: grouped ? { ...way, says: 'a group of the measure to each note' } : way, cells })
+    if (!made.has(key)) made.set(key, { way: grouped ? { ...way, groups: true as const } : way, cells })
   }
   return [...made.values()]
 }
@@ -145,7 +144,7 @@ function waysIn(meter: Meter, run: readonly Pitch[], crossings: ReadonlySet<numb
 /** Drills that play a run of the key: the scale, or the arpeggio. */
 export function runSketches(
   c: Practised,
-  { kind, name, wanted, forms }: { kind: Sketch['kind']; name: string; wanted: (degree: number) => boolean; forms: boolean },
+  { kind, name, wanted, forms }: { kind: Sketch['kind']; name: 'Scale' | 'Arpeggio'; wanted: (degree: number) => boolean; forms: boolean },
 ): Sketch[] {
   const { key, meter } = c.piece
   const sketches: Sketch[] = []
@@ -167,9 +166,8 @@ export function runSketches(
       const whom = c.players.filter((p) => differs(usual.get(p.seat.id), other.get(p.seat.id)))
       if (whom.length === 0) continue
       const variant = up === 'string' ? 'up the string' : 'across the strings'
-      const names = inSentence(sayNames(whom.map((p) => p.seat.name)))
-      const says = `${calm.says}, ${names} ${variant}`
-      sketches.push(sketch({ ...calm, variant, says }, plain, other, of, form))
+      const across = { names: whom.map((p) => p.seat.name), variant }
+      sketches.push(sketch({ ...calm, variant }, plain, other, of, form, { calm: calm.variant, across }))
     }
   }
   return sketches
@@ -180,14 +178,11 @@ export function runSketches(
     taken: ReadonlyMap<string, Taken | null>,
     of: (t: Tongue) => string,
     form: ScaleForm,
+    up?: { readonly calm: string; readonly across: { readonly names: readonly string[]; readonly variant: string } },
   ): Sketch {
     const who = (is: (t: Taken) => boolean): string[] =>
       c.players.filter((p) => is(taken.get(p.seat.id) ?? NOT_TAKEN)).map((p) => p.seat.name)
     const [moving, resting] = [who((t) => t.moved), who((t) => t.rests)]
-    const stays = [
-      moving.length ? ` ${sayNames(moving)} ${plural(moving.length, 'plays', 'play')} in another octave what is not learned there.` : '',
-      resting.length ? ` ${sayNames(resting)} ${plural(resting.length, 'rests', 'rest')} where a note is not learned.` : '',
-    ].join('')
     const voice = (seat: Seat): DrillVoice | null => {
       const t = taken.get(seat.id)
       if (!t) return null
@@ -201,8 +196,13 @@ export function runSketches(
     return {
       kind,
       variant: form === 'major' || !forms ? way.variant : `${form}, ${way.variant}`,
-      title: (t) => `${name} of ${of(t)}, ${way.variant}`,
-      purpose: `The key in the hand before the tune: ${way.says}.${stays}`,
+      about: `${name} of ${of(PLAIN_TONGUE)}, ${way.variant}`,
+      title: (t) => RUN_OF_KEY.title(name, of(t), way.variant),
+      purpose: RUN_OF_KEY.purpose(
+        { variant: up?.calm ?? way.variant, groups: way.groups === true, other: up?.across ?? null },
+        moving,
+        resting,
+      ),
       spots: served,
       isFor: () => true,
       measures: [],

@@ -1,6 +1,6 @@
-import { plainNote, printedNote } from '../../music/noteName'
+import { DRILL_NAMES, TWO_FORMS } from '../../words/en/drills'
+import { printedNote } from '../../music/noteName'
 import { midiOf, pitchAt, stepsOf, type Pitch } from '../../music/pitch'
-import type { Tongue } from '../../words/en/hands'
 import { alterIn } from '../../music/key'
 import { lineTouch } from '../passages'
 import { grouped, linePitches, spotsOfKinds, touchAt, type At, type SeatAtWork, type Practised } from '../practised'
@@ -14,31 +14,27 @@ type Form = { readonly pitch: Pitch; readonly event: string }
 /** A finger between its low and its high place, and both forms of a letter from the same start. */
 export const slideDrills = {
   kind: 'slide',
-  name: 'One letter in two forms',
+  name: DRILL_NAMES.slide,
   eases: 0.5,
   find: (c) =>
     formsIn(c).flatMap((forms) => {
       const { high, low, ats } = forms
-      const title = ({ names }: Tongue) => `${printedNote(names, high.pitch)} and ${printedNote(names, low.pitch)}`
-      const made = (variant: string, pattern: string, purpose: (letter: string) => string) =>
+      const made = (variant: 'shrinking rests' | 'alternating' | 'same start', pattern: string) =>
         patterned(c, {
           kind: 'slide',
           variant,
-          title: (t) => `${title(t)}, ${variant}`,
-          purpose: ({ names }) => purpose(plainNote(names, low.pitch.letter)),
+          about: `${printedNote('letters', high.pitch)} and ${printedNote('letters', low.pitch)}, ${variant}`,
+          title: (t) => TWO_FORMS.title(t, high.pitch, low.pitch, variant),
+          purpose: (t) => TWO_FORMS[variant](t, low.pitch.letter),
           pattern,
           ats,
           strains: ['low 2'],
           touch: touchIn(c, forms),
         })
       return [
-        made(
-          'shrinking rests',
-          'h z:2 l | h z l | h z:.5 l:.5 h | h l h l',
-          (x) => `From one form of ${x} to the other, with time for it that grows less.`,
-        ),
-        made('alternating', 'h l h l l h l h', (x) => `Both forms of ${x} by turns, as the piece has them.`),
-        made('same start', 's t h t | s t l t', (x) => `Both forms of ${x} from the same start: two lines that differ only there.`),
+        made('shrinking rests', 'h z:2 l | h z l | h z:.5 l:.5 h | h l h l'),
+        made('alternating', 'h l h l l h l h'),
+        made('same start', 's t h t | s t l t'),
       ]
     }),
 } as const satisfies Generator

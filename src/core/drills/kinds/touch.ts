@@ -1,6 +1,6 @@
+import { DRILL_NAMES, HALF_STEP } from '../../words/en/drills'
 import { printedNote } from '../../music/noteName'
 import { midiOf, type Pitch } from '../../music/pitch'
-import type { Tongue } from '../../words/en/hands'
 import { stopOf } from '../../reading/reading'
 import type { SpotKind } from '../../plan/spotKinds'
 import { allSpots, grouped, isAsked, linePitch, type At, type SeatAtWork, type Practised } from '../practised'
@@ -33,7 +33,7 @@ function touchings(c: Practised): Touching[] {
 /** Pairs of the half step, where the fingers touch. */
 export const touch = {
   kind: 'touch',
-  name: 'The half step',
+  name: DRILL_NAMES.touch,
   eases: 0.4,
   find: (c) => {
     const pairs = grouped(touchings(c), (t) => t.pitches.map(midiOf).join(' ')).sort((x, y) => y.length - x.length)
@@ -44,13 +44,13 @@ export const touch = {
       const ats = allSpots(c).filter(
         ({ spot, player }): boolean => whose.has(player.seat.id) && SERVED.includes(spot.kind) && events.has(spot.event),
       )
-      const called = ({ names }: Tongue) => pitches.map((p) => printedNote(names, p)).join(' and ')
       const made = (variant: string, pattern: string) => ({
         ...patterned(c, {
           kind: 'touch' as const,
           variant,
-          title: (t) => `${called(t)}: a half step, ${variant}`,
-          purpose: (t) => `A half step between ${called(t)}, close and in tune.`,
+          about: `${pitches.map((p) => printedNote('letters', p)).join(' and ')}: a half step, ${variant}`,
+          title: (t) => HALF_STEP.title(t, pitches, variant),
+          purpose: (t) => HALF_STEP.purpose(t, pitches),
           pattern,
           ats: ats satisfies readonly At[],
           touch: ofPair({ a, b }),

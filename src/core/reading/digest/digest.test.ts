@@ -48,7 +48,7 @@ describe('the digest', () => {
   it('says one thing once: what is new, shifted to and crossed to at one note; a visit from its way out to its way back', () => {
     const things = digest(pieceFrom('D4 F#4 A4 D5 A4 F#4 D4:h', { fifths: 2, mode: 'major' }), classAt('three-fingers'))
     const visit = things.find((t) => t.id === 'visits new')!
-    expect(visit.text).toBe('Bass leaves first position in 1, which is new; violin, viola and cello stay.')
+    expect(visit.text).toBe('Basses go to III for the first time in measure 1. Everyone else stays in first position.')
     expect(things.filter((t) => t.seats.includes('bass') && t.spots.some((s) => s.seat === 'bass' && s.event === 'e3'))).toEqual([visit])
   })
 
@@ -56,22 +56,24 @@ describe('the digest', () => {
     const [first] = digest(pieceFrom('|: D4 F4 A4 F4 D4 F4 A4 F4 :| C4 G4 C4 D4'), classAt('three-fingers'))
     expect(first.measures).toEqual([...new Set(first.measures)])
     expect(digest(pieceFrom('D4 F#4 G4 A4 D4 F4 G4 A4 D4:w')).map((t) => t.text)[0]).toBe(
-      'F comes in two forms: F sharp in 1 and F natural in 2.',
+      'Two kinds of F: F sharp in measure 1 and F natural in measure 2.',
     )
   })
 
   it('calls nothing known that is not: a slur is new itself before it is new together with something', () => {
     const slurs = pieceFrom('(G4 A4) (B4 A4) G4:w')
     const said = (step: 'three-fingers' | 'four-strings') => texts(digest(slurs, classAt(step))).filter((t) => /slur|bow/.test(t))
-    expect(said('three-fingers')[0]).toBe('New for the class: a slur, several notes in one bow, in 1.')
+    expect(said('three-fingers')[0]).toBe('New for this class: a slur, several notes in one bow, in measure 1.')
     expect(said('three-fingers').join()).not.toContain('Known')
-    expect(said('four-strings').join()).toContain('Known, but new together: slur across strings, in 1')
+    expect(said('four-strings').join()).toContain(
+      'First time together: slur across strings. Violins: measure 1.,Violins, measure 1: only the bow changes strings.,Measure 1: several notes in one bow.',
+    )
   })
 
   it('says letters of the signature at their first place, with every seat’s finger', () => {
     const key = digest(pieceFrom('D4 E4 F#4 G4 A4 B4 C#5 D5', { fifths: 2, mode: 'major' })).find((t) => t.id === 'signature')!
-    expect(key.text).toBe('Only the signature says F sharp (first in 1) and C sharp (first in 2).')
-    expect(key.advice).toMatch(/^F sharp: 2 on D for violin and viola, 3 on D for cello, 4 on D for bass\./)
+    expect(key.text).toBe('F sharp and C sharp are only in the key signature. Watch measures 1 and 2.')
+    expect(key.advice).toMatch(/^F sharp: 2 on D for violins and violas, 3 on D for cellos, 4 on D for basses\./)
   })
 
   it('leaves out what the teacher has put away, and says nothing of a piece that trips nobody', () => {

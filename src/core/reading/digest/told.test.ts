@@ -99,7 +99,7 @@ describe('two groups of violins that read and play the same', () => {
   })
 })
 
-it('“There all of it lies in first position” is said only where it does', () => {
+it('“That keeps everything in first position” is said only where it does', () => {
   const counted = { yes: 0, no: 0 }
   for (const t of [...TOLD, ...TOLD_AFTER])
     for (const step of STEP_IDS.slice(2, 9)) {
@@ -111,7 +111,7 @@ it('“There all of it lies in first position” is said only where it does', ()
         const isFirst = maps
           .filter((m) => moved.has(m.seat.id))
           .every((m) => m.notes.every((n) => n.hold.open || n.hold.position === FIRST))
-        expect(x.advice.includes('There all of it lies in first position'), `${t.name} at ${step}`).toBe(isFirst)
+        expect(x.advice.includes('That keeps everything in first position'), `${t.name} at ${step}`).toBe(isFirst)
         counted[isFirst ? 'yes' : 'no']++
       }
     }

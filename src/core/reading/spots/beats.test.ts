@@ -22,9 +22,9 @@ function find(kind: SpotKind, text: string, { meter, policy }: { meter?: Meter; 
 describe('syncopation', () => {
   it('41: is short, long, short, where the long note comes on the second of four beats; not in three, and not where nothing follows', () => {
     const said = (text: string, meter?: Meter) => find('syncopation', text, { meter }).map((s) => [s.event, s.text])
-    expect(said('D4 F4:h A4 G4:w')).toEqual([['e1', 'Short, long, short: struck on 2 and held over 3.']])
+    expect(said('D4 F4:h A4 G4:w')).toEqual([['e1', 'Short, long, short: start on 2 and hold through 3.']])
     expect(said('D4 F4:h A4 G4:h A4 F4 D4', { beats: 2, unit: 2 })).toEqual([
-      ['e1', 'Struck between the beats and held over the next one.'],
+      ['e1', 'Starts between the beats and holds through the next one.'],
     ])
     expect(said('D4 F4:h A4 G4:h', { beats: 3, unit: 4 })).toEqual([])
     expect(said('D4 F4:h. A4:h G4:h')).toEqual([])

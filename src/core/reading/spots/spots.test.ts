@@ -348,30 +348,26 @@ describe('what is shown', () => {
 
 describe('what is said', () => {
   const said: readonly (readonly [SpotKind, string, string, How?])[] = [
-    ['two-forms', 'F4 G4 F#4 G4', 'F sharp here, F earlier in this measure: 2 against low 2.'],
-    ['two-forms', 'F#4 G4 A4 F#4 A4 B4 C5 F4', 'F here, F sharp in measure 1: low 2 against 2.'],
-    ['carried-sign', 'F#4 G4 F#4 G4', 'Still F sharp: the sign earlier in the measure holds to the barline.'],
-    ['cancelled-sign', 'F#4 G4 A4 G4 F4', 'F natural again: the barline has cancelled the sign of the measure before.'],
-    ['by-key', 'Bb4 A4', 'B flat: only the key signature says so.', { fifths: -1 }],
-    ['slide', 'C5 C#5 D5', 'Finger 2 goes from low to its usual place on the same string.'],
-    ['wide-gap', 'F4 G#4 A4', 'Low 2 and high 3 lie a step and a half apart.'],
-    ['shift', 'B3 C4', 'Shift up to III, a step and a half, straight from note to note.', { seat: 'bass' }],
-    ['extension', 'D3 E3 F3 G#3', '4 reached forward on D: the hand opens.', { seat: 'cello' }],
-    ['fifth', 'E4 B4', 'Finger 1 plays on both strings, D to A, at the same place: a fifth.'],
-    ['fifth', 'E3 A3', 'Finger 1 plays on both strings, D to G, at the same place: a fourth.', { seat: 'bass' }],
-    ['double-stop', '[E4,A4] D4', 'D and A sound together: finger 1 must arch clear of the open A.'],
-    ['four-or-open', 'G4 A4 G4', 'Open A, where 4 would stay on D between its neighbours.'],
-    ['shared-letter', 'D4 E4 D5 E4', 'High D, not the open D that is also in this piece.'],
-    ['look-alike', 'D4 E4 F4 G4 D4 E4 F4 A4', 'Begins like measure 1; note 4 is another.'],
-    ['repeat-way', 'D4 E4 F4 G4 A4 B4 A4 G4 :|', 'From the end of this measure back to the beginning.'],
-    [
-      'repeat-way',
-      'D4 E4 F4 G4 [1 A4 B4 A4 G4 :| [2 F4 E4 D4:h',
-      'First ending: from here back to the beginning, and the next time on to measure 3.',
-    ],
-    ['pickup', 'A4 | D4 E4 F4 G4', 'Begins before the first full measure, on beat 4, up-bow.'],
-    ['ledger-lines', 'D5 C4', 'C4 needs a ledger line.'],
-    ['skip-crossing', 'G4 (B4 G4)', 'A third from A to D with a finger on each, inside the slur.'],
+    ['two-forms', 'F4 G4 F#4 G4', 'F earlier in this measure, F sharp here: low 2, then 2.'],
+    ['two-forms', 'F#4 G4 A4 F#4 A4 B4 C5 F4', 'F sharp in measure 1, F here: 2, then low 2.'],
+    ['carried-sign', 'F#4 G4 F#4 G4', 'Still F sharp: the sign earlier in the measure lasts to the barline.'],
+    ['cancelled-sign', 'F#4 G4 A4 G4 F4', 'Back to F natural: the barline cancelled the sign.'],
+    ['by-key', 'Bb4 A4', 'B flat is only in the key signature.', { fifths: -1 }],
+    ['slide', 'C5 C#5 D5', 'Slide finger 2 from low to its usual place.'],
+    ['wide-gap', 'F4 G#4 A4', 'Low 2 to high 3 is a step and a half: a wide gap.'],
+    ['shift', 'B3 C4', 'Shift up to III, a step and a half, with no time in between.', { seat: 'bass' }],
+    ['extension', 'D3 E3 F3 G#3', '4 reached forward on D: open the hand.', { seat: 'cello' }],
+    ['fifth', 'E4 B4', 'Finger 1 plays the same spot on two strings, D to A: a fifth.'],
+    ['fifth', 'E3 A3', 'Finger 1 plays the same spot on two strings, D to G: a fourth.', { seat: 'bass' }],
+    ['double-stop', '[E4,A4] D4', 'D and A sound together: arch finger 1 clear of open A.'],
+    ['four-or-open', 'G4 A4 G4', 'Open A. 4 would stay on D.'],
+    ['shared-letter', 'D4 E4 D5 E4', 'High D, not the open D. This piece has both.'],
+    ['look-alike', 'D4 E4 F4 G4 D4 E4 F4 A4', 'Starts like measure 1, but note 4 is different.'],
+    ['repeat-way', 'D4 E4 F4 G4 A4 B4 A4 G4 :|', 'Repeat: after this measure, go back to the beginning.'],
+    ['repeat-way', 'D4 E4 F4 G4 [1 A4 B4 A4 G4 :| [2 F4 E4 D4:h', 'First ending: go back to the beginning. Next time, jump to measure 3.'],
+    ['pickup', 'A4 | D4 E4 F4 G4', 'Starts with a pickup on beat 4, up-bow.'],
+    ['ledger-lines', 'D5 C4', 'C4 has a ledger line.'],
+    ['skip-crossing', 'G4 (B4 G4)', 'Skip from A to D, a third, one finger on each, inside the slur.'],
   ]
   it.each(said.map(([kind, text, sentence, how]) => ({ kind, text, sentence, how })))(
     '$kind in "$text": $sentence',
@@ -400,20 +396,20 @@ describe('heard, why, do (common practice)', () => {
   it('goes with what it belongs to, and with nothing else', () => {
     expect(wrong('shift', 'B3 D4 B3', { seat: 'bass', learned: learned('third-position') })).toEqual([
       'everything after the shift is flat',
-      'what comes after the shift back is sharp',
+      'everything after the shift back is sharp',
     ])
-    expect(wrong('two-forms', 'F#4 G4 F4 G4')).toEqual(['the low 2 is sour, too high'])
+    expect(wrong('two-forms', 'F#4 G4 F4 G4')).toEqual(['low 2 sounds sour: it is too high'])
     expect(wrong('two-forms', 'F4 G4 F#4 G4')).toEqual([null])
     expect(wrong('two-forms', 'F#3 G3 F3 G3', { seat: 'cello' })).toEqual([null])
-    expect(wrong('wide-gap', 'F4 G4')).toEqual(['3 after the low 2 is flat'])
+    expect(wrong('wide-gap', 'F4 G4')).toEqual(['3 after low 2 is flat'])
     expect(wrong('fourth-finger', '(G4 A4) G4')).toEqual(['4 is flat'])
-    expect(wrong('double-stop', '[E4,A4] D4')).toEqual(['the open string beside it does not ring'])
+    expect(wrong('double-stop', '[E4,A4] D4')).toEqual(['the open string next to it doesn’t ring'])
     expect(wrong('double-stop', '[D4,A4] D4')).toEqual([null])
   })
   it('says how a finger lands as the class keeps its fingers down', () => {
     const advice = (fingersDown: Policy['fingersDown']) => find('lands-alone', 'B4 G4 B4 B4', { policy: { fingersDown } })[0]?.advice
     expect(advice('blocks')).toMatch(/^Set 1, 2 and 3 together/)
-    expect(advice('visits')).toMatch(/^Place it by itself/)
+    expect(advice('visits')).toMatch(/^Place it alone/)
     expect(advice('independent')).toBe(advice('visits'))
   })
 })

@@ -25,7 +25,7 @@ export const draw: AskedKind = {
       item: `draw ${subject}`,
       kind: 'draw',
       seat: t.seat.id,
-      asks: 'Draw the note that this finger plays.',
+      asks: 'Draw the note this finger plays.',
       shows: { kind: 'board', at: { ...way.stops[0], finger: numeral(way.stops[0], t.talk.low) }, says: waySaid(t, way) },
       answer: {
         form: 'staff',

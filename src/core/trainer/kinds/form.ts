@@ -25,14 +25,14 @@ function formsOf(t: Trainee, note: SeatNote): { readonly own: Hold; readonly oth
 function hand(t: Trainee, h: Hold): string {
   const [s] = h.stops
   const from = s.k - t.setup.instrument.positions[h.position].base
-  return `${fingerSaid(t, s)}, ${from === 1 ? 'close to 1 (a half step)' : `${from === 4 ? 'two whole steps' : saySpacing(from)} from 1`}`
+  return `${fingerSaid(t, s)}, ${from === 1 ? 'close to 1, a half step' : `${from === 4 ? 'two whole steps' : from === 5 ? 'a fourth' : from === 6 ? 'three whole steps' : saySpacing(from)} above 1`}`
 }
 
 /** A note by its signature, or with its sign: which form of the letter, which finger, how far from 1? */
 export const form: AskedKind = {
   kind: 'form',
-  name: 'Which form of a letter, and how far from 1',
-  aloud: 'Which form of the letter, which finger, how far from 1?',
+  name: 'Which kind of note, and how far from 1',
+  aloud: 'Which kind of note? Which finger? How far from 1?',
   // By the signature only what the signature says: a note with a sign of its own is asked by its sign.
   subjects: (t) => t.notes.filter((n) => formsOf(t, n)).flatMap((n) => [...(isOfKey(n) ? [`${n.name} key`] : []), `${n.name} sign`]),
   ask(t, subject, chance) {
@@ -57,7 +57,7 @@ export const form: AskedKind = {
       item: `form ${subject}`,
       kind: 'form',
       seat: t.seat.id,
-      asks: by === 'sign' ? 'A sign stands before it: which note, which finger?' : 'Look at the signature: which note, which finger?',
+      asks: by === 'sign' ? 'There’s a sign before it. Which note? Which finger?' : 'Look at the key signature. Which note? Which finger?',
       shows: staffOf(t, [note], by === 'sign' ? { fifths: otherwise!, mode: 'major' } : note.key),
       answer: { form: 'choice', options: answerChoice(chance, right, mistakes) },
       says: right,

@@ -32,7 +32,7 @@ export const staffPlaces: AskedKind = {
       item: `staff places ${subject}`,
       kind: 'staff places',
       seat: t.seat.id,
-      asks: `Where on the staff is ${letter}? Touch every place that you have learned.`,
+      asks: `Where on the staff is ${letter}? Touch every place you’ve learned.`,
       shows: { kind: 'letter', text: letter },
       answer: {
         form: 'staff',
@@ -64,7 +64,7 @@ export const stringPlaces: AskedKind = {
       item: `string places ${subject}`,
       kind: 'string places',
       seat: t.seat.id,
-      asks: `Where on the strings is ${letter}? Touch every place that you have learned.`,
+      asks: `Where on the strings is ${letter}? Touch every place you’ve learned.`,
       shows: { kind: 'letter', text: letter },
       answer: { form: 'board', right: [...new Set(ways.map((h) => placeKey(h.stops[0])))], all: true },
       says: capital(`${letter}: ${sayList([...new Set(ways.map((h) => waySaid(t, h)))])}`),

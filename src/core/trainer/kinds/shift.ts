@@ -41,7 +41,7 @@ export const shiftQuestions: AskedKind = {
       item: `shift ${subject}`,
       kind: 'shift',
       seat: t.seat.id,
-      asks: `${letterSaid(t, note.pitch)} is ${waySaid(t, from)}. The hand shifts to ${positionSaid(t, to)} on ${stringName(t.setup.instrument, to.stops[0].string)}: which finger plays it there?`,
+      asks: `${letterSaid(t, note.pitch)} is ${waySaid(t, from)}. Shift to ${positionSaid(t, to)} on ${stringName(t.talk, t.setup.instrument, to.stops[0].string)}. Which finger plays it there?`,
       shows: { kind: 'board', at: { ...from.stops[0], finger: numeral(from.stops[0], t.talk.low) }, says: waySaid(t, from) },
       answer: { form: 'choice', options: answerChoice(chance, right, fingers.map(other)) },
       says: `${letterSaid(t, note.pitch)} is ${waySaid(t, to)}`,

@@ -34,8 +34,8 @@ function pairsOf(t: Trainee): [SeatNote, SeatNote][] {
 /** Two notes: a step, a skip or the same, and is a string crossed? */
 export const step: AskedKind = {
   kind: 'step',
-  name: 'Step, skip or same, and crossings',
-  aloud: 'A step, a skip or the same? Does the bow cross?',
+  name: 'Step, skip or same, and string crossings',
+  aloud: 'Step, skip or same? Does the bow change strings?',
   subjects: (t) => pairsOf(t).map(([a, b]) => `${a.name} ${b.name}`),
   ask(t, subject, chance) {
     const [a, b] = subject.split(' ').map((n) => noteNamed(t, n))
@@ -57,7 +57,7 @@ export const step: AskedKind = {
       item: `step ${subject}`,
       kind: 'step',
       seat: t.seat.id,
-      asks: 'From the first note to the second: what is it, and does the bow go to another string?',
+      asks: 'Step, skip or same? Does the bow change strings?',
       shows: staffOf(t, a === b ? [a, a] : [a, b]),
       answer: { form: 'choice', options: answerChoice(chance, right, mistakes) },
       says: right,

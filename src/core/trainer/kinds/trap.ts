@@ -57,8 +57,8 @@ function measureOf(r: Reading, index: number): Piece {
 /** A measure of the piece: which note of it is the trap? */
 export const trap: AskedKind = {
   kind: 'trap',
-  name: 'Find the trap in a measure',
-  aloud: 'Which note is the trap?',
+  name: 'Find the tricky note',
+  aloud: 'Which note is the tricky one?',
   subjects: (t) => (t.reading ? trapsOf(t.reading).map((x) => `${t.source} ${x.spot.event} ${x.spot.kind}`) : []),
   ask(t, subject, chance) {
     const [, event, kind] = subject.split(' ')
@@ -72,7 +72,7 @@ export const trap: AskedKind = {
       item: `trap ${subject}`,
       kind: 'trap',
       seat: t.seat.id,
-      asks: `In ${spot.where} one note is a trap. Which?`,
+      asks: `One note in ${spot.where} is tricky. Which one?`,
       shows: { kind: 'measure', piece: measureOf(t.reading, spot.index), says: spot.where },
       answer: {
         form: 'choice',

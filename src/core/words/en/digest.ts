@@ -1,12 +1,12 @@
-import { keyName } from '../../music/key'
 import { meterName } from '../../music/time'
 import { type ScaleOrChord } from '../../reading/form'
 import type { SeatMap } from '../../fingering/map'
 import { sayPositionKey, type Instrument } from '../../instruments/instrument'
 import type { Combination } from '../../instruments/reads'
-import { printedNote, spokenNote } from '../../music/noteName'
-import { capital, inSentence, sayList, sayNames } from '../../names'
-import { addressesOf, nameAll, nameForAll, nameOf, sayMeasure } from '../../piece/address'
+import { plainNote, printedNote, sayKey, spokenNote } from '../../music/noteName'
+import { inWords } from '../../count'
+import { capital, inSentence, people, sayList, sayNames } from '../../names'
+import { headMeasure, inMeasures, isThroughout, nameForAll, nameOf, sayMeasure, sayMeasures } from '../../piece/address'
 import type { Line, Piece } from '../../piece/piece'
 import type { ClassSettings } from '../../plan/class'
 import type { SpotChoice } from '../../reading/choice'
@@ -58,7 +58,7 @@ function nameOfSeveral(group: readonly SeatMap[], maps: readonly SeatMap[]): str
   const [{ instrument }] = group
   const own = maps.filter((m) => m.instrument === instrument)
   if (own.length > group.length) return sayNames(group.map((m) => m.seat.name))
-  return `${instrument.name}${instrument.name.endsWith('s') ? 'es' : 's'}`
+  return people(instrument.name)
 }
 
 /** A thing with what is said of it: one sentence, and what to do. */
@@ -74,55 +74,53 @@ const TOGETHER: Record<Combination, string> = {
 
 /** How a kind is said once for all its places. */
 const PLACES: { readonly [K in ByPlaces]: string | ((f: SpotFacts[K], instrument: Instrument, talk: Tongue, line: Line) => string) } = {
-  'out-of-reach': 'It cannot be played as written',
+  'out-of-reach': 'Can’t be played as written',
   'new-for-class': ({ news }, instrument, talk) => `New for this class: ${sayNews(talk, instrument, news)}`,
-  'new-rhythm': ({ rhythm, meter }) => `New for the class: ${sayRhythm(rhythm, meter)}`,
-  'new-combination': ({ together }) => `Known, but new together: ${TOGETHER[together]}`,
-  pickup: ({ beat, bow }) => `Begins before the first full measure, on beat ${beat}, ${bow ? `${bow}-bow` : 'plucked'}`,
-  dotted: ({ long }) => `Dotted ${long} and ${long === 'quarter' ? 'eighth' : 'sixteenth'}`,
+  'new-rhythm': ({ rhythm, meter }) => `New for this class: ${sayRhythm(rhythm, meter)}`,
+  'new-combination': ({ together }) => `First time together: ${TOGETHER[together]}`,
+  pickup: ({ beat, bow }) => `Starts with a pickup on beat ${beat}, ${bow ? `${bow}-bow` : 'plucked'}`,
+  dotted: ({ long }) => `Dotted ${long}, then ${long === 'quarter' ? 'an eighth' : 'a sixteenth'}`,
   triplet: ({ actual, normal }) => `${actual} even notes in the time of ${normal}`,
   syncopation: ({ tied, weak }) =>
     tied
       ? 'Tied over the barline'
       : weak
-        ? 'Short, long, short: the long note comes on 2'
-        : 'Struck between the beats and held over the next',
-  'counted-rest': 'Entries to be counted after a rest',
-  'changed-rhythm': 'Known notes in another rhythm',
-  'long-after-short': 'A long note after short ones',
-  extension: 'The hand opens',
-  'fourth-finger': 'The fourth finger',
-  'four-or-open': ({ four }) => (four ? 'The fourth finger' : 'An open string, where 4 would stay'),
-  'wide-gap': 'A wide gap between two fingers',
-  slide: 'One finger slides between two places',
-  'two-places': 'Fingers lie otherwise than on the next string',
+        ? 'Short, long, short: the long note is on 2'
+        : 'Starts between the beats and holds through the next',
+  'counted-rest': 'Count the rests, then come in',
+  'changed-rhythm': 'Notes you know, in a new rhythm',
+  'long-after-short': 'Long note after short ones',
+  extension: 'Open the hand',
+  'fourth-finger': 'Fourth finger',
+  'four-or-open': ({ four }) => (four ? 'Fourth finger, not the open string' : 'Open string, not the fourth finger'),
+  'wide-gap': 'Wide gap between two fingers',
+  slide: 'One finger slides between low and high',
+  'two-places': 'The finger pattern changes on the next string',
   'double-stop': 'Two strings at once',
-  'arch-kept': 'A finger kept while the open string beside it sounds',
-  'lowest-string': 'Fingers on the lowest string',
-  'skip-crossing': 'A skip to another string, a finger on each',
+  'arch-kept': 'A finger stays down next to a ringing open string',
+  'lowest-string': 'Over to the lowest string',
+  'skip-crossing': 'Skip to the next string, one finger on each',
   fifth: 'One finger on two strings',
-  'skip-string': 'A string is skipped',
-  'lands-alone': 'A finger lands alone',
-  'hand-crossing': 'The left hand crosses to the next string',
-  'bow-crossing': 'The bow crosses, the fingers stay',
+  'skip-string': 'Skip a string',
+  'lands-alone': 'One finger lands on its own',
+  'hand-crossing': 'The left hand goes to the next string',
+  'bow-crossing': 'Only the bow changes strings',
   'shared-letter': ({ which, pitch }, _, { names }) => {
     const name = printedNote(names, { letter: pitch.letter, alter: 0 })
     return `${capital(which)} ${name}, not the open ${name}`
   },
-  'letter-two-strings': ({ pitch }, _, { names }) => `${printedNote(names, pitch)} lies on two strings`,
-  'ledger-lines': 'Notes far off the staff',
-  'first-slur': ({ known }) => (known ? 'Several notes in one bow' : 'New for the class: a slur, several notes in one bow'),
+  'letter-two-strings': ({ pitch }, _, { names }) => `${printedNote(names, pitch)} is on two strings`,
+  'ledger-lines': 'Ledger lines',
+  'first-slur': ({ known }) => (known ? 'Several notes in one bow' : 'New for this class: a slur, several notes in one bow'),
   'wrong-bow': (f) =>
-    'lift' in f ? 'Lift in the rest and begin down-bow again' : f.retake ? 'The repeat needs a retake' : 'The first beat comes up-bow',
-  'uneven-bow': 'A long bow and a short one back',
-  'pluck-change': ({ plucked }) => (plucked ? 'From bow to plucking' : 'From plucking back to the bow'),
-  'other-loudness': ({ softer }) => `What returns ${softer ? 'softer' : 'louder'}: the same tempo`,
+    'lift' in f ? 'Lift in the rest and start down-bow again' : f.retake ? 'Lift before the repeat' : 'The downbeat comes up-bow',
+  'uneven-bow': 'Long bow, short bow back',
+  'pluck-change': ({ plucked }) => (plucked ? 'Change from bow to plucking' : 'Change from plucking to bow'),
+  'other-loudness': ({ softer }) => `The same again, ${softer ? 'softer' : 'louder'}. Keep the tempo`,
   'no-rest': ({ from, to }, _, __, line) =>
-    from === null
-      ? 'No rest in the whole piece'
-      : `No rest from ${sayMeasure(line, from)} to ${to === null ? 'the end' : nameOf(line, to)}`,
-  'look-alike': 'What begins like an earlier measure goes on otherwise',
-  'repeat-way': 'Look where the repeat goes',
+    from === null ? 'No rests anywhere' : `No rests from ${sayMeasure(line, from)} to ${to === null ? 'the end' : nameOf(line, to)}`,
+  'look-alike': 'Starts like an earlier measure, then changes',
+  'repeat-way': 'Know where the repeat goes',
 }
 
 /** What is known of any kind's words: the facts that it is given are those of its own kind. */
@@ -130,23 +128,30 @@ const placesOf = PLACES as {
   readonly [K in Spot['kind']]?: string | ((f: Spot['facts'], instrument: Instrument, talk: Tongue, line: Line) => string)
 }
 
-/** "viola and cello", in a sentence. */
+/** "violas and cellos", in a sentence. */
 const lower = (names: readonly string[]): string => sayList(names.map(inSentence))
 
-const nameIn = ({ maps, several }: Seats, seat: SeatId): string => several?.get(seat) ?? maps.find((m) => m.seat.id === seat)!.seat.name
+/** A section by its people: "violas"; a seat with a name of its own by that. */
+const nameIn = ({ maps, several }: Seats, seat: SeatId): string => {
+  const map = maps.find((m) => m.seat.id === seat)!
+  return several?.get(seat) ?? (map.seat.name === map.instrument.name ? people(map.seat.name) : map.seat.name)
+}
 
-/** Whether names speak of more than one seat. */
-const areMany = ({ several }: Seats, names: readonly string[]): boolean =>
-  names.length > 1 || [...(several?.values() ?? [])].includes(names[0])
+/** Whether names speak of more than one: "violas" do, "Violin 2" does not. */
+const areMany = ({ maps, several }: Seats, names: readonly string[]): boolean =>
+  names.length > 1 || [...(several?.values() ?? [])].includes(names[0]) || maps.some((m) => people(m.instrument.name) === names[0])
 
-/** Measures that several seats read, as all of them have it printed. */
+/** What they do, of one or of several: "go", "goes". */
+const verb = (of: Seats, names: readonly string[], many: string, one: string): string => (areMany(of, names) ? many : one)
+
+/** Measures that several seats read, as all of them have it printed: "measures 3 and 7". */
 const placesForAll = (maps: readonly SeatMap[], indices: readonly number[]): string =>
   nameForAll(
     maps.map((m) => m.line),
     indices,
   )
 
-/** Seats that say the same, together: "2 on D for violin and viola". */
+/** Seats that say the same, together: "2 on D for violins and violas". */
 function together(said: readonly { readonly says: string; readonly name: string }[]): [says: string, names: string[]][] {
   const by = new Map<string, string[]>()
   for (const { says, name } of said) by.set(says, [...(by.get(says) ?? []), name])
@@ -156,26 +161,38 @@ function together(said: readonly { readonly says: string; readonly name: string 
 /** Every measure that a spot speaks of: where first beats come up-bow, all of them. */
 const placesOfSpot = ({ index, facts }: Spot): readonly number[] => ('also' in facts ? [index, ...facts.also] : [index])
 
-/** Where and for whom: "in 6" where it is all, "in 6 and 10: viola and cello", "in 2 for cello, in 3 and 7 for viola". */
-function sayPlaces(of: Seats, spots: readonly Spot[]): string {
+const THROUGHOUT = 'all the way through'
+
+/**
+ * What is so, for whom and where: "Measures 3 and 7: skip to the next string.", "Cellos, measure 3: open the hand.",
+ * "Open the hand. Violas: measure 2. Cellos: measures 3 and 7."
+ */
+function sayWhere(of: Seats, says: string, spots: readonly Spot[]): string {
   const { maps } = of
   const groups = together(
     maps.flatMap((m) => {
       const own = spots.filter((s) => s.seat === m.seat.id).flatMap(placesOfSpot)
-      return own.length === 0 ? [] : [{ says: nameAll(m.line, own), name: nameIn(of, m.seat.id) }]
+      if (own.length === 0) return []
+      return [{ says: isThroughout(m.line, own) ? THROUGHOUT : sayMeasures(m.line, own), name: nameIn(of, m.seat.id) }]
     }),
   )
-  if (groups.length === 1) {
-    const [[where, names]] = groups
-    return `in ${where}${names.length === maps.length ? '' : `: ${lower(names)}`}`
-  }
-  return groups.map(([where, names]) => `in ${where} for ${lower(names)}`).join(', ')
+  if (groups.length > 1) return [`${says}.`, ...groups.map(([where, names]) => `${capital(lower(names))}: ${where}.`)].join(' ')
+  const [[where, names]] = groups
+  const all = names.length === maps.length
+  // What has its own colon stands before the place.
+  if (says.includes(': '))
+    return all ? `${says}, ${where === THROUGHOUT ? where : `in ${where}`}.` : `${says}. ${capital(lower(names))}: ${where}.`
+  if (all) return where === THROUGHOUT ? `${says}, ${where}.` : `${capital(where)}: ${begin(says)}.`
+  return `${capital(lower(names))}, ${where}: ${begin(says)}.`
 }
+
+/** A sentence that goes on after a colon: a word begins small, a note stays as it is. */
+const begin = (says: string): string => (/^[A-Z][a-z]+(?<!^[A-H](?:is|es|s)) /.test(says) ? says[0].toLowerCase() + says.slice(1) : says)
 
 /** Ways to play one note that are still said one by one. */
 const MOST_WAYS = 2
 
-/** "2 on D for violin and viola, 1 on A for cello": how each seat plays a form. */
+/** "2 on D for violins and violas, 1 on A for cellos": how each seat plays a form. */
 const sayWays = (of: Seats, { ways }: FormAt): string =>
   together(
     ways.map(({ seat, holds }) => {
@@ -186,9 +203,6 @@ const sayWays = (of: Seats, { ways }: FormAt): string =>
   )
     .map(([finger, names]) => `${finger} for ${lower(names)}`)
     .join(', ')
-
-/** "C sharp in 4 and 7"; a place of several words stands in brackets. */
-const formAt = (form: string, where: string): string => (/line|measure/.test(where) ? `${form} (${where})` : `${form} in ${where}`)
 
 /** A thing in the words of a class. */
 export function sayThing(of: Seats, thing: Thing): SaidThing {
@@ -225,12 +239,12 @@ function sayAlike(of: Seats, thing: Thing, { bare, one }: Of<'alike'>): string {
   const all = thing.seats.length === of.maps.length
   if (one && all && spots.every((s) => s.onset === first.onset)) {
     const [text, ...others] = spots.map((s) => sayTrip(s, telling(s)))
-    if (others.every((o) => o === text))
-      return `In ${placesForAll(of.maps, [first.index])}: ${text[0].toLowerCase()}${text.slice(1).replace(':', ',')}`
+    if (others.every((o) => o === text)) return `${capital(placesForAll(of.maps, [first.index]))}: ${begin(text).replace(':', ',')}`
   }
   const row = placesOf[first.kind]!
   const says = typeof row === 'string' ? row : row(first.facts, telling(first).instrument, of.talk, telling(first).line)
-  return bare && all ? `${says}.` : `${says}, ${sayPlaces(of, spots)}.`
+  if (!bare) return sayWhere(of, says, spots)
+  return all ? `${says}.` : `${capital(lower(thing.seats.map((id) => nameIn(of, id))))}: ${begin(says)}.`
 }
 
 /** What to do: the remedy of each seat's hardest place, and for whom, where hands differ in it. */
@@ -251,121 +265,119 @@ const sayForm = ({ names }: Tongue, f: Form, natural = true): string => spokenNo
 /** Whom a thing concerns, where that is not everybody. */
 const concerned = ({ maps }: Seats, { seats }: Thing): readonly SeatMap[] => maps.filter((m) => seats.includes(m.seat.id))
 
-/** "C sharp in 4 and 7, C natural in 5." with what each seat does for both. */
+/** " for violas and cellos" where it is not for everybody. */
+const forWhom = (of: Seats, whose: readonly SeatMap[]): string =>
+  whose.length < of.maps.length ? ` for ${lower(whose.map((m) => nameIn(of, m.seat.id)))}` : ''
+
+/** "Two kinds of C: C sharp in measures 4 and 7, C natural in measure 5." with what each seat does for both. */
 function sayForms(of: Seats, thing: Thing, { letter, forms, rule }: Of<'forms'>): Words {
   const whose = concerned(of, thing)
-  const at = (f: FormAt) => formAt(sayForm(of.talk, f), placesForAll(whose, f.at))
+  const whom = forWhom(of, whose)
   const text =
     forms.length > 1
-      ? `${printedNote(of.talk.names, { letter, alter: 0 })} comes in ${forms.length === 2 ? 'two' : forms.length} forms: ${sayList(forms.map(at))}`
-      : `${at(forms[0])} is not in the key`
+      ? `${capital(inWords(forms.length))} kinds of ${printedNote(of.talk.names, { letter, alter: 0 })}${whom}: ${sayList(forms.map((f) => `${sayForm(of.talk, f)} in ${placesForAll(whose, f.at)}`))}.`
+      : `${capital(sayForm(of.talk, forms[0]))} is not in the key. Watch ${placesForAll(whose, forms[0].at)}${whom}.`
   const fingers = forms.map((f) => {
     const how = sayWays(of, f)
-    return how && `${sayForm(of.talk, f)}: ${how}.`
+    return how && `${capital(sayForm(of.talk, f))}: ${how}.`
   })
-  const says = rule && { 'barline takes': 'The barline takes a sign away.', holds: 'A sign holds to the barline.' }[rule]
-  return {
-    text: `${text}${whose.length < of.maps.length ? `, for ${lower(whose.map((m) => nameIn(of, m.seat.id)))}` : ''}.`,
-    advice: [says, ...fingers].filter(Boolean).join(' '),
-  }
+  const says = rule && { 'barline takes': 'The barline cancels a sign.', holds: 'A sign lasts to the barline.' }[rule]
+  return { text, advice: [says, ...fingers].filter(Boolean).join(' ') }
 }
 
-/** "F sharp and C sharp come from the signature, first in 1." */
+/** "F sharp and C sharp are only in the key signature. Watch measures 1 and 3." */
 function saySignature(of: Seats, thing: Thing, { forms }: Of<'signature'>): Words {
   const whose = concerned(of, thing)
-  const list = forms.map((f) => ({ f, name: sayForm(of.talk, f, false), place: placesForAll(whose, f.at) }))
-  const one = new Set(list.map((x) => x.place)).size === 1
-  const text = one
-    ? `Only the signature says ${sayList(list.map((x) => x.name))}, first in ${list[0].place}`
-    : `Only the signature says ${sayList(list.map((x) => `${x.name} (first in ${x.place})`))}`
-  return {
-    text: `${text}${whose.length < of.maps.length ? `: ${lower(whose.map((m) => nameIn(of, m.seat.id)))}` : ''}.`,
-    advice: list.map(({ f, name }) => `${name}: ${sayWays(of, f)}.`).join(' '),
-  }
-}
-
-/** Who leaves first position, where to and where. */
-function sayVisits(of: Seats, { fresh, known, stay }: Of<'visits'>): Words {
-  const groupsOf = (away: readonly Away[]) =>
-    together(away.map(({ seat, at }) => ({ says: nameAll(of.maps.find((m) => m.seat.id === seat)!.line, at), name: nameIn(of, seat) })))
-  const [news, olds] = [groupsOf(fresh), groupsOf(known)]
-  const all = [...news, ...olds]
-  const by = (groups: readonly (readonly [string, readonly string[]])[]) => sayList(groups.map(([at, who]) => `by ${lower(who)} in ${at}`))
-  const others = stay.map((s) => nameIn(of, s))
-  const stays = others.length === 0 ? '' : `; ${lower(others)} ${areMany(of, others) ? 'stay' : 'stays'}`
-  const text =
-    all.length === 1
-      ? `${capital(lower(all[0][1]))} ${areMany(of, all[0][1]) ? 'leave' : 'leaves'} first position in ${all[0][0]}${news.length ? ', which is new' : ''}`
-      : news.length === 0
-        ? `First position is left ${by(olds)}`
-        : `First position is left ${by(news)}, which is new${olds.length ? `; ${by(olds)}, which is known` : ''}`
-  const to = (away: readonly Away[]) => away.map((a) => `${lower([nameIn(of, a.seat)])} to ${sayList(a.to.map(sayPositionKey))}`).join('; ')
-  return {
-    text: `${text}${stays}.`,
-    advice: fresh.length
-      ? `${capital(to(fresh))}. Teach the move by itself first, or give ${
-          areMany(
-            of,
-            fresh.map((a) => nameIn(of, a.seat)),
-          )
-            ? 'these seats'
-            : 'this seat'
-        } something else there.${known.length ? ` ${capital(to(known))}: hand and thumb together, while there is time.` : ''}`
-      : `${capital(to(known))}. Hand and thumb go together, while there is time; then from note to note.`,
-  }
-}
-
-/** "Old friends: 5 to 8 come again note for note, and 3 is a D major scale, up." */
-function sayReturns({ maps: [{ line }], talk }: Seats, { again, runs }: Of<'returns'>): Words {
-  const places = nameAll(
-    line,
-    again.map((u) => u.at),
+  const list = forms.map((f) => ({ f, name: sayForm(of.talk, f, false) }))
+  const places = placesForAll(
+    whose,
+    forms.flatMap((f) => f.at),
   )
-  const named = runs.map(({ run, at }) => `${nameAll(line, at)} ${at.length > 1 ? 'are' : 'is'} ${sayKnown(talk, run)}`)
-  const said = again.map((u) => `${nameOf(line, u.at)} is ${nameOf(line, u.is)} again`)
-  const text = [
-    ...(places ? [`Old friends, note for note: ${places}`] : []),
-    ...named.slice(0, 1).map((x) => (places ? capital(x) : `Old friends: ${x}`)),
-    ...named.slice(1),
-  ]
   return {
-    text: `${places ? `${text[0]}.${named.length ? ` ${text.slice(1).join('; ')}.` : ''}` : `${text.join('; ')}.`}`,
-    advice: said.length
-      ? `${capital(said.join(addressesOf(line) ? '; ' : ', '))}.`
-      : 'Play it by itself once, as in the warm-up; then it is known.',
+    text: `${capital(sayList(list.map((x) => x.name)))} ${list.length > 1 ? 'are' : 'is'} only in the key signature. Watch ${places}${forWhom(of, whose)}.`,
+    advice: list.map(({ f, name }) => `${capital(name)}: ${sayWays(of, f)}.`).join(' '),
   }
 }
 
-/** "the D major scale, down", "the chord of D major, note by note". */
+/** "Cellos go to IV for the first time in measure 3. Everyone else stays in first position." */
+function sayVisits(of: Seats, { fresh, known, stay }: Of<'visits'>): Words {
+  const groupsOf = (away: readonly Away[], at: (a: Away) => readonly number[]) =>
+    together(
+      away.map((a) => {
+        const { line } = of.maps.find((m) => m.seat.id === a.seat)!
+        return { says: `${sayList(a.to.map(sayPositionKey))}|${inMeasures(line, at(a))}`, name: nameIn(of, a.seat) }
+      }),
+    ).map(([says, names]) => ({ names, to: says.split('|')[0], where: says.split('|')[1] }))
+  const news = groupsOf(fresh, (a) => [Math.min(...a.at)])
+  const olds = groupsOf(known, (a) => a.at)
+  const others = stay.map((s) => nameIn(of, s))
+  const text = [
+    ...news.map(
+      ({ names, to, where }) => `${capital(lower(names))} ${verb(of, names, 'go', 'goes')} to ${to} for the first time ${where}.`,
+    ),
+    ...olds.map(({ names, to, where }) => `${capital(lower(names))} ${verb(of, names, 'play', 'plays')} in ${to} ${where}.`),
+    ...(others.length === 0
+      ? []
+      : [
+          others.length === 1
+            ? `${capital(inSentence(others[0]))} ${verb(of, others, 'stay', 'stays')} in first position.`
+            : 'Everyone else stays in first position.',
+        ]),
+  ].join(' ')
+  const many = areMany(
+    of,
+    fresh.map((a) => nameIn(of, a.seat)),
+  )
+  const there = 'Move hand and thumb together while there is time.'
+  return {
+    text,
+    advice: fresh.length ? `Teach the move first, or give ${many ? 'these seats' : 'this seat'} something else there.` : there,
+  }
+}
+
+/** How many measures are said one by one to be another again. */
+const MOST_RETURNS = 3
+
+/** "Old friends: measures 5–8 come back note for note. Measure 3 is the D major scale going up." */
+function sayReturns({ maps: [{ line }], talk }: Seats, { again, runs }: Of<'returns'>): Words {
+  const at = again.map((u) => u.at)
+  const named = runs.map((r) => `${capital(sayMeasures(line, r.at))} ${r.at.length > 1 ? 'are' : 'is'} ${sayKnown(talk, r.run)}.`)
+  const text = [
+    ...(at.length ? [`Old friends: ${sayMeasures(line, at)} ${at.length > 1 ? 'come' : 'comes'} back note for note.`] : []),
+    ...(at.length ? named : named.map((n, i) => (i === 0 ? `Old friends: ${begin(n)}` : n))),
+  ].join(' ')
+  const said = again.slice(0, MOST_RETURNS).map((u) => `${headMeasure(line, u.at)} is ${sayMeasure(line, u.is)} again.`)
+  return { text, advice: said.length ? said.join(' ') : 'Play it once on its own, as in the warm-up. Then you know it.' }
+}
+
+/** "the D major scale going down", "the D major chord, one note at a time". */
 const sayKnown = ({ names }: Tongue, r: ScaleOrChord): string =>
   r.kind === 'scale'
-    ? `the ${keyName(r.key)} scale, ${r.up ? 'up' : 'down'}`
-    : `the chord of ${printedNote(names, r.root)} ${r.quality}, note by note`
+    ? `the ${sayKey(names, r.key)} scale going ${r.up ? 'up' : 'down'}`
+    : `the ${printedNote(names, r.root)} ${r.quality} chord, one note at a time`
 
-/** "Viola and cello have no E string: they read an octave lower than usual." */
+/** "Violas and cellos have no E string. They read one octave lower than usual." */
 function sayOctaves(of: Seats, { moved, stays }: Of<'octave'>): Words {
   const said = together(
     moved.map(({ seat, by, lacks }) => ({
-      says: `no ${lacks} string|${by === -1 ? 'an octave' : `${-by} octaves`}`,
+      says: `no ${plainNote(of.talk.names, lacks)} string|${by === -1 ? 'one octave' : `${inWords(-by)} octaves`}`,
       name: nameIn(of, seat),
     })),
   ).map(([says, names]) => {
     const [lacks, far] = says.split('|')
-    const [has, reads] = areMany(of, names) ? ['have', 'they read'] : ['has', 'it reads']
-    return `${capital(lower(names))} ${has} ${lacks}: ${reads} ${far} lower than usual`
+    const [has, reads] = areMany(of, names) ? ['have', 'They read'] : ['has', 'It reads']
+    return `${capital(lower(names))} ${has} ${lacks}. ${reads} ${far} lower than usual.`
   })
   return {
-    text: `${said.join('. ')}.`,
-    advice: `${stays ? 'There all of it lies in first position.' : 'There the hand has least to do.'} Say the first note with its string before anybody plays.`,
+    text: said.join(' '),
+    advice: `${stays ? 'That keeps everything in first position.' : 'That is easiest for the hand.'} Say the first note and its string before anyone plays.`,
   }
 }
 
-const GROUPS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'four' }
-
-/** "5/4 is felt in two and three." */
+/** "Feel 5/4 in two and three." */
 function sayMeters({ felt }: Of<'meter'>): Words {
-  const said = felt.map(({ meter, groups }) => `${meterName(meter)} is felt in ${sayList(groups.map((g) => GROUPS[g] ?? `${g}`))}`)
+  const said = felt.map(({ meter, groups }) => `Feel ${meterName(meter)} in ${sayList(groups.map(inWords))}.`)
   const [{ groups }] = felt
   const counted = groups.map((g) => Array.from({ length: g }, (_, i) => i + 1).join(' ')).join(' · ')
-  return { text: `${said.join('; ')}.`, advice: `Count ${counted}, a step of the foot on each 1; then say the notes over it.` }
+  return { text: said.join(' '), advice: `Count ${counted} and step on each 1. Then say the notes over it.` }
 }

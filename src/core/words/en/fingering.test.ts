@@ -26,7 +26,7 @@ describe('what a line is spared', () => {
     )
     // One crossing more by the bow is no crossing saved.
     expect(said(['crossing', 0, 1], ['bowCrossing', 2, 0])).toBe('')
-    expect(said(['crossing', 0, 1], ['bowCrossing', 1, 0])).toBe('only the bow crosses')
+    expect(said(['crossing', 0, 1], ['bowCrossing', 1, 0])).toBe('only the bow changes strings')
     expect(said(['shift', 1, 0], ['shiftOverRest', 0, 2])).toBe('saves a shift')
   })
   it('never speaks of a shift where there is none, nor of none where there is one', () => {
@@ -47,7 +47,7 @@ describe('what a line is spared', () => {
           WEIGHTS,
         ),
       )
-    expect(of(0, 2, [], ['IV', 'IV'])).toBe('stays with what the class has learned')
+    expect(of(0, 2, [], ['IV', 'IV'])).toBe('stays with what this class knows')
     expect(of(3, 5, ['IV'], ['IV', 'IV'])).toBe('fewer notes with something new')
     // More notes are new, but the hand goes there once.
     expect(of(12, 7, ['IV'], ['IV', 'IV'])).toBe('goes to IV only once')
@@ -61,12 +61,10 @@ describe('a reason', () => {
   const held = (hold: Hold) => ({ hold, touches: null, metIn: null })
   const say = (r: Reason) => sayReason(telling, r)
   it('says what was pinned, what is new, and what would serve as well', () => {
-    expect(say({ kind: 'held' })).toBe('Held on from the note before.')
-    expect(say({ kind: 'pinned', ...held(four) })).toBe('4 on D: pinned.')
-    expect(say({ kind: 'must', ...held({ ...four, needs: ['finger'] }) })).toBe(
-      '4 on D: nothing that the class has learned plays it; new is finger 4.',
-    )
-    expect(say({ kind: 'rather', rival: four, price: 0, spared: [], ...held(openA) })).toBe('Open A; 4 on D would serve as well.')
+    expect(say({ kind: 'held' })).toBe('Still held from the note before.')
+    expect(say({ kind: 'pinned', ...held(four) })).toBe('4 on D: you pinned it.')
+    expect(say({ kind: 'must', ...held({ ...four, needs: ['finger'] }) })).toBe('4 on D. New for this class: finger 4.')
+    expect(say({ kind: 'rather', rival: four, price: 0, spared: [], ...held(openA) })).toBe('Open A. 4 on D works just as well.')
     expect(
       say({
         kind: 'rather',
@@ -75,15 +73,15 @@ describe('a reason', () => {
         spared: [{ kind: 'shift in slur', none: true }],
         ...held({ ...four, needs: ['position'] }),
       }),
-    ).toBe('4 on D rather than open A: no shift inside the slur. New is position I.')
+    ).toBe('4 on D. Better than open A: no shift inside the slur. New: position I.')
   })
   it('says how far it is the only one, and where the same notes have other fingers', () => {
-    expect(say({ kind: 'only', only: 'at all', ...held(four) })).toBe('4 on D: the one place for it.')
-    expect(say({ kind: 'only', only: 'learned', ...held(four) })).toBe('4 on D: the one place for it that the class has learned.')
-    expect(say({ kind: 'only', only: 'plain', ...held(four) })).toContain('without a stretch or an odd spelling')
+    expect(say({ kind: 'only', only: 'at all', ...held(four) })).toBe('4 on D: the only place for it.')
+    expect(say({ kind: 'only', only: 'learned', ...held(four) })).toBe('4 on D: the only place this class knows so far.')
+    expect(say({ kind: 'only', only: 'plain', ...held(four) })).toContain('4 on D: the only place without a stretch.')
     // Nothing to be said for it by itself, and still the cheaper line.
     expect(say({ kind: 'rather', rival: four, price: 3, spared: [], ...held(openA), metIn: 0 })).toBe(
-      'Open A rather than 4 on D: less to do in the whole line. In measure 1, with the same notes, it is fingered otherwise; what stands around it here makes this easier.',
+      'Open A. Better than 4 on D: easier over the whole line. Measure 1 has the same notes with another fingering. The notes around it make this one easier here.',
     )
   })
   it('says which finger touches, the higher one first', () => {
@@ -92,12 +90,12 @@ describe('a reason', () => {
     expect(touches).toBe(1)
     expect(touchedBy({ ...two.stops[0], k: 4 }, { name: '', places: [2, 4, 5, 7] })).toBe(3)
     expect(say({ kind: 'only', only: 'learned', ...held(two), touches })).toBe(
-      'Low 2 on D, touching 1: the one place for it that the class has learned.',
+      'Low 2 on D, touching 1: the only place this class knows so far.',
     )
   })
   it('calls a finger as the class does', () => {
     const two = holdOf('low 2 on D', 'F4')
-    expect((['low 2', '2 low', '↓2'] as const).map((low) => sayStops({ low }, setup.instrument, two))).toEqual([
+    expect((['low 2', '2 low', '↓2'] as const).map((low) => sayStops({ low, names: 'letters' }, setup.instrument, two))).toEqual([
       'low 2 on D',
       '2 low on D',
       '↓2 on D',

@@ -12,9 +12,21 @@ import { printedPitch } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
 import { count, sayTimes } from '../../count'
 import { capital } from '../../names'
-import { sayMeasure } from '../../piece/address'
+import { headMeasure } from '../../piece/address'
 import type { Line } from '../../piece/piece'
-import { fingerName, ORNAMENT_NAMES, sayHold, sayNeeds, sayPitch, sayPitches, sayPlace, sayShaded, sayStop, type Tongue } from './hands'
+import {
+  fingerName,
+  ORNAMENT_NAMES,
+  sayHold,
+  sayNeeds,
+  sayPitch,
+  sayPitches,
+  sayPlace,
+  sayShaded,
+  sayStop,
+  stringName,
+  type Tongue,
+} from './hands'
 
 /** Whom a sentence is about: the class's talk, the hand, and the line whose places are said. */
 export type Telling = { readonly talk: Tongue; readonly instrument: Instrument; readonly line: Line }
@@ -27,21 +39,21 @@ export const tellingOf = (map: { readonly instrument: Instrument; readonly line:
 })
 
 /** "low 2", "a shift without a rest or open string before it": the first of what is new, as it is said. */
-export const sayNews = (talk: Pick<Tongue, 'low'>, instrument: Instrument, { hold, shifts }: News): string =>
-  hold ? sayNeeds(talk, instrument, hold) : shifts === 'none' ? 'shifting' : 'a shift without a rest or open string before it'
+export const sayNews = (talk: Pick<Tongue, 'low' | 'names'>, instrument: Instrument, { hold, shifts }: News): string =>
+  hold ? sayNeeds(talk, instrument, hold) : shifts === 'none' ? 'shifting' : 'a shift with no rest or open string before it'
 
-/** "it does not lie on G", "finger 3 cannot play it on D in any position". */
-function sayLacks(instrument: Instrument, { wish, pin }: Lacks): string {
-  const strings = pin.strings?.map((s) => instrument.strings[s]?.letter ?? '?').join(' and ')
+/** "that note isn’t on G", "finger 3 can’t play it on D in any position". */
+function sayLacks(talk: Pick<Tongue, 'names'>, instrument: Instrument, { wish, pin }: Lacks): string {
+  const strings = pin.strings?.map((s) => (instrument.strings[s] ? stringName(talk, instrument, s) : '?')).join(' and ')
   const fingers = pin.fingers?.map((f) => (f === 0 ? 'an open string' : `finger ${f}`)).join(' and ')
   const where = strings ? ` on ${strings}` : ''
   switch (wish) {
     case 'string':
-      return `it does not lie on ${strings}`
+      return `that note isn’t on ${strings}`
     case 'finger':
-      return `${fingers} cannot play it${where} in any position`
+      return `${fingers} can’t play it${where} in any position`
     case 'position':
-      return `${fingers ?? 'no finger'}${where} does not reach it in ${pin.position ?? 'that position'}`
+      return `${fingers ? `${fingers}${where} can’t reach` : `no finger${where} can reach`} it in ${pin.position ?? 'that position'}`
   }
 }
 
@@ -55,26 +67,24 @@ export function sayProblem(
   const seat = instrument.name.toLowerCase()
   switch (facts.kind) {
     case 'below':
-      return `${sayPitches(talk, facts.pitches)} is below the ${seat}'s lowest string (${printedPitch(talk.names, instrument.strings[0])}); move the seat up an octave, or put a substitute here.`
+      return `${sayPitches(talk, facts.pitches)} is below the ${seat}’s lowest string (${printedPitch(talk.names, instrument.strings[0])}). Move this seat up an octave, or give it another note here.`
     case 'beyond':
-      return `${sayPitches(talk, facts.pitches)} is beyond VII position, where the thumb or the end of the fingerboard is; move the seat down an octave, or put a substitute here.`
+      return `${sayPitches(talk, facts.pitches)} is above seventh position. Move this seat down an octave, or give it another note here.`
     case 'chord cut':
-      return `${sayPitches(talk, facts.pitches)} cannot be held together on the ${seat}; the top note is mapped, divide the others.`
+      return `${sayPitches(talk, facts.pitches)} can’t be played together on the ${seat}. The top note has a fingering. Divide the others.`
     case 'pin impossible':
-      return `The pin on ${sayPitches(talk, facts.pitches)} is set aside: ${sayLacks(instrument, facts.lacks)}.`
+      return `The pin on ${sayPitches(talk, facts.pitches)} doesn’t work: ${sayLacks(talk, instrument, facts.lacks)}.`
     case 'new': {
       const { pitches, easier, moved } = facts
       const { hold, shifts } = facts.news
-      const hint = easier
-        ? ` An octave ${easier.by < 0 ? 'lower' : 'higher'}, ${sayPitches(talk, easier.pitches)} ${are(easier.pitches)} ${sayHold(talk, instrument, easier.hold)}.`
-        : ''
+      const hint = easier ? ` One octave ${easier.by < 0 ? 'lower' : 'higher'}, it is ${sayHold(talk, instrument, easier.hold)}.` : ''
       const beyond = hold
         ? [
             `New for this class: ${sayNews(talk, instrument, { hold, shifts: null })}. ${sayPitches(talk, pitches)} ${are(pitches)} ${sayHold(talk, instrument, hold)}.${hint}`,
           ]
         : []
       const shifted = moved
-        ? [`New for this class: ${sayNews(talk, instrument, { hold: null, shifts })}. The hand goes from ${moved.from} to ${moved.to}.`]
+        ? [`New for this class: ${sayNews(talk, instrument, { hold: null, shifts })}. From ${moved.from} to ${moved.to}.`]
         : []
       return [...beyond, ...shifted].join(' ')
     }
@@ -82,10 +92,10 @@ export function sayProblem(
 }
 
 const ONLY: Record<Only, string> = {
-  'at all': 'the one place for it',
-  learned: 'the one place for it that the class has learned',
-  first: 'the one place for it in first position',
-  plain: 'the one place for it without a stretch or an odd spelling',
+  'at all': 'the only place for it',
+  learned: 'the only place this class knows so far',
+  first: 'the only place in first position',
+  plain: 'the only place without a stretch',
 }
 
 const saves = (n: number, one: string, many: string): string => (n === 1 ? `saves ${one}` : `saves ${n} ${many}`)
@@ -94,65 +104,65 @@ const saves = (n: number, one: string, many: string): string => (n === 1 ? `save
 function saySpared(s: Spared): string {
   switch (s.kind) {
     case 'learned':
-      return s.none ? 'stays with what the class has learned' : 'fewer notes with something new'
+      return s.none ? 'stays with what this class knows' : 'fewer notes with something new'
     case 'fewer visits':
       return `goes to ${s.to ?? 'new positions'} only ${sayTimes(s.times)}`
     case 'taught sooner':
-      return 'what is usually taught sooner'
+      return 'usually taught earlier'
     case 'unlearned shift':
-      return 'no shift that the class has not learned'
+      return 'no shift this class doesn’t know yet'
     case 'shift in slur':
       return s.none ? 'no shift inside the slur' : 'fewer shifts inside slurs'
     case 'shifts':
       return saves(s.times, 'a shift', 'shifts')
     case 'time to shift':
-      return 'shifts where the hand has time'
+      return 'shifts where there is time'
     case 'shorter shift':
       return s.one ? 'a shorter shift' : 'shorter shifts'
     case 'guided':
       return 'a finger leads the shift'
     case 'timing':
-      return 'shifts nearer to where the class wants it'
+      return 'shifts closer to where you want it'
     case 'pivot':
-      return s.none ? 'the hand need not roll' : 'the hand rolls less'
+      return s.none ? 'the hand stays put' : 'the hand moves less'
     case 'begins in first':
-      return 'begins in first position'
+      return 'starts in first position'
     case 'first position':
       return s.none ? 'stays in first position' : 'less time away from first position'
     case 'extension':
-      return s.none ? 'needs no stretch' : 'fewer stretches'
+      return s.none ? 'no stretch' : 'fewer stretches'
     case 'opening':
-      return 'the hand opens less often'
+      return 'fewer stretches'
     case 'crossing in slur':
-      return s.none ? 'no crossing inside the slur' : 'fewer crossings inside slurs'
+      return s.none ? 'stays on one string in the slur' : 'fewer crossings inside slurs'
     case 'crossings':
       return saves(s.times, 'a crossing', 'crossings')
     case 'skipped string':
-      return s.none ? 'skips no string' : 'skips fewer strings'
+      return s.none ? 'skips no string' : 'fewer skipped strings'
     case 'crossing of the hand':
-      return s.none ? 'only the bow crosses' : 'the hand crosses less'
+      return s.none ? 'only the bow changes strings' : 'the hand changes strings less'
     case 'fourth finger':
-      return s.none ? 'spares the fourth finger' : 'fewer fourth fingers'
+      return s.none ? 'saves the fourth finger' : 'fewer fourth fingers'
     case 'policy':
-      return s.none ? 'as the class is set' : 'nearer to how the class is set'
+      return s.none ? 'the way you set it for this class' : 'closer to the way you set it for this class'
     case 'slide':
       return s.none ? 'no finger has to slide' : 'fewer slides'
     case 'fifth':
       return s.none ? 'no finger hops across strings' : 'fewer hops across strings'
     case 'frame':
-      return s.none ? 'keeps one frame' : 'fewer new frames'
+      return s.none ? 'keeps one finger pattern' : 'fewer new finger patterns'
     case 'otherwise':
-      return s.none ? 'fingered as where it came before' : 'more of it fingered as where it came before'
+      return s.none ? 'same fingering as before' : 'more often the same fingering as before'
     case 'harmonic':
-      return s.none ? 'needs no harmonic' : 'fewer harmonics'
+      return s.none ? 'no harmonic' : 'fewer harmonics'
     case 'ornament':
       return s.none ? 'keeps a finger free for the ornament' : 'keeps a finger free for more ornaments'
     case 'glissando':
       return s.none ? 'one finger slides the whole way' : 'more slides with one finger'
     case 'respelled':
-      return s.none ? 'fingered as it is spelled' : 'more of it fingered as it is spelled'
+      return s.none ? 'matches the way it is written' : 'more of it matches the way it is written'
     case 'off tape':
-      return s.none ? 'stays on the tapes' : 'fewer places off the tapes'
+      return s.none ? 'stays on the tapes' : 'fewer notes off the tapes'
   }
 }
 
@@ -161,27 +171,27 @@ export const saySpareds = (all: readonly Spared[]): string => all.map(saySpared)
 
 /** Why the hand does this at a note, in one sentence, against the runner-up. Tied-on notes say so. */
 export function sayReason({ talk, instrument, line }: Telling, r: Reason): string {
-  if (r.kind === 'held') return 'Held on from the note before.'
+  if (r.kind === 'held') return 'Still held from the note before.'
   const { hold, touches } = r
   const what = capital(sayHold(talk, instrument, hold))
   const lie = touches === null ? '' : `, touching ${touches}`
-  const fresh = isLearned(hold) ? '' : ` New is ${sayNeeds(talk, instrument, hold)}.`
+  const fresh = isLearned(hold) ? '' : ` New: ${sayNeeds(talk, instrument, hold)}.`
   const otherwise =
     r.metIn === null
       ? ''
-      : ` In ${sayMeasure(line, r.metIn)}, with the same notes, it is fingered otherwise; what stands around it here makes this easier.`
+      : ` ${headMeasure(line, r.metIn)} has the same notes with another fingering. The notes around it make this one easier here.`
   switch (r.kind) {
     case 'pinned':
-      return `${what}${lie}: pinned.${fresh}`
+      return `${what}${lie}: you pinned it.${fresh}`
     case 'must':
-      return `${what}${lie}: nothing that the class has learned plays it; new is ${sayNeeds(talk, instrument, hold)}.${otherwise}`
+      return `${what}${lie}. New for this class: ${sayNeeds(talk, instrument, hold)}.${otherwise}`
     case 'only':
       return `${what}${lie}: ${ONLY[r.only]}.${otherwise}`
     case 'rather': {
       const other = sayHold(talk, instrument, r.rival)
       return r.price === 0
-        ? `${what}${lie}; ${other} would serve as well.${fresh}${otherwise}`
-        : `${what}${lie && `${lie},`} rather than ${other}: ${saySpareds(r.spared) || 'less to do in the whole line'}.${fresh}${otherwise}`
+        ? `${what}${lie}. ${capital(other)} works just as well.${fresh}${otherwise}`
+        : `${what}${lie}. Better than ${other}: ${saySpareds(r.spared) || 'easier over the whole line'}.${fresh}${otherwise}`
     }
   }
 }
@@ -191,47 +201,50 @@ export function sayOrnament({ talk, instrument }: Telling, key: Pick<Key, 'fifth
   const name = capital(ORNAMENT_NAMES[kind])
   const missing = others.filter((o) => o.stop === null)
   if (missing.length)
-    return `${name}: with the hand here no finger reaches ${missing.map((o) => sayPitch(talk, o.pitch, key)).join(' and ')}; play it plain.`
+    return `${name}: no finger reaches ${missing.map((o) => sayPitch(talk, o.pitch, key)).join(' and ')} from here. Leave the ornament out.`
   return `${name} with ${others.map((o) => `${sayStop(talk, instrument, o.stop!)} (${sayPitch(talk, o.pitch, key)})`).join(' and ')}.`
 }
 
 const steps = (n: number) => count(n, 'half step')
 const sayOver = (over: Over): string =>
-  ({ rest: 'in the rest', 'open string': 'while the open string rings', slur: 'inside the slur', nothing: 'from note to note' })[over]
+  ({ rest: 'in the rest', 'open string': 'while the open string rings', slur: 'inside the slur', nothing: 'with no time in between' })[over]
 
-/** A move in short sentences, the dearest first: "Shift up to III, 5 half steps, in the rest; finger 1 leads." */
+/** A move in short sentences, the dearest first: "Shift up to III, 5 half steps, in the rest. Finger 1 leads." */
 export function sayHandMove(m: Move): string[] {
   const out: string[] = []
   if (m.shift) {
     const { halfSteps, guide, to, over } = m.shift
-    const led = guide ? `; ${guide === THUMB ? 'the thumb' : `finger ${guide}`} leads` : ''
+    const led = guide ? ` ${guide === THUMB ? 'The thumb' : `Finger ${guide}`} leads.` : ''
     out.push(
       halfSteps === 0
-        ? `The hand changes to ${sayPositionKey(to)} where it is, ${sayOver(over)}.`
-        : `Shift ${halfSteps > 0 ? 'up' : 'down'} to ${sayPositionKey(to)}, ${steps(Math.abs(halfSteps))}, ${sayOver(over)}${led}.`,
+        ? `Change to ${sayPositionKey(to)} without moving the hand, ${sayOver(over)}.`
+        : `Shift ${halfSteps > 0 ? 'up' : 'down'} to ${sayPositionKey(to)}, ${steps(Math.abs(halfSteps))}, ${sayOver(over)}.${led}`,
     )
   }
-  if (m.opening) out.push(m.opening === 'opens' ? 'The hand opens.' : 'The hand closes.')
+  if (m.opening) out.push(m.opening === 'opens' ? 'Open the hand.' : 'Close the hand.')
   if (m.slide) {
     const { finger, from, to, across } = m.slide
     out.push(
       across
-        ? `Finger ${finger} changes its place on the next string, ${sayPlace(from)} to ${sayPlace(to)}.`
-        : `Finger ${finger} slides, ${sayPlace(from)} to ${sayPlace(to)}.`,
+        ? `Finger ${finger} goes from ${sayPlace(from)} to ${sayPlace(to)} on the next string.`
+        : `Slide finger ${finger} from ${sayPlace(from)} to ${sayPlace(to)}.`,
     )
   }
-  if (m.fifth) out.push(`Finger ${m.fifth} hops to the next string at the same place.`)
+  if (m.fifth) out.push(`Finger ${m.fifth} plays the same spot on the next string.`)
   if (m.crossing) {
     const { by, strings, slurred } = m.crossing
     const skipped = Math.abs(strings) - 1
-    const where = `${strings > 0 ? 'up' : 'down'}${skipped ? `, skipping ${skipped === 1 ? 'a string' : `${skipped} strings`}` : ''}${slurred ? ', inside the slur' : ''}`
-    out.push(by === 'bow' ? `The bow alone crosses ${where}; the fingers stay.` : `The hand crosses ${where}.`)
+    const to = skipped
+      ? `over ${skipped === 1 ? 'a string' : `${skipped} strings`}`
+      : `to the next ${strings > 0 ? 'higher' : 'lower'} string`
+    const where = `${to}${slurred ? ', inside the slur' : ''}`
+    out.push(by === 'bow' ? `Only the bow goes ${where}. Leave the fingers where they are.` : `The hand goes ${where}.`)
   }
   return out
 }
 
 /** "1 2 on D, 3 on A"; with its place where that is not the usual one: "1, 2 low on D". */
-export function sayFingers({ low }: Pick<Tongue, 'low'>, instrument: Instrument, fingers: readonly FingerOn[]): string {
+export function sayFingers({ low, names }: Pick<Tongue, 'low' | 'names'>, instrument: Instrument, fingers: readonly FingerOn[]): string {
   const byString = new Map<number, FingerOn[]>()
   for (const f of fingers) byString.set(f.string, [...(byString.get(f.string) ?? []), f])
   const say = ({ finger, place }: FingerOn) =>
@@ -246,7 +259,7 @@ export function sayFingers({ low }: Pick<Tongue, 'low'>, instrument: Instrument,
         `${list
           .sort((a, b) => rankOf(a.finger) - rankOf(b.finger))
           .map(say)
-          .join(list.some((f) => f.place) ? ', ' : ' ')} on ${instrument.strings[string].letter}`,
+          .join(list.some((f) => f.place) ? ', ' : ' ')} on ${stringName({ names }, instrument, string)}`,
     )
     .join(', ')
 }

@@ -1,8 +1,10 @@
 import type { Hold, Need, Stop } from '../../hands/hold'
 import { mannerOf } from '../../hands/manner'
+import type { TrueCheck } from '../../hands/trueChecks'
+import { inWords } from '../../count'
 import { type Instrument, namePosition, type Place, type Position, positionKey, sayPositionKey, THUMB } from '../../instruments/instrument'
 import { alterIn, type Key } from '../../music/key'
-import { printedPitch, spokenNote, type NoteNames } from '../../music/noteName'
+import { plainNote, printedPitch, spokenNote, type NoteNames } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
 import { sayNames } from '../../names'
 import type { OrnamentKind } from '../../piece/ornament'
@@ -29,7 +31,7 @@ export const sayShaded = ({ low }: Pick<Tongue, 'low'>, manner: 'low' | 'high', 
 export const fingerName = (finger: number): string => (finger === THUMB ? 'thumb' : `${finger}`)
 
 /** "low 2", "4 reached forward", "3", "open": a stop without its string. */
-export function sayFinger(talk: Pick<Tongue, 'low'>, instrument: Pick<Instrument, 'byLetter'>, s: Stop): string {
+export function sayFinger(talk: Pick<Tongue, 'low' | 'names'>, instrument: Pick<Instrument, 'byLetter'>, s: Stop): string {
   const manner = mannerOf(instrument, s)
   switch (manner) {
     case 'open':
@@ -37,12 +39,12 @@ export function sayFinger(talk: Pick<Tongue, 'low'>, instrument: Pick<Instrument
     case 'plain':
       return fingerName(s.finger)
     case 'far':
-      return `${s.finger} on the place of ${s.finger - 1}`
+      return `${s.finger} where ${s.finger - 1} usually goes`
     case 'low':
     case 'high':
       return sayShaded(talk, manner, s.finger)
     case 'harmonic':
-      return `${s.finger} touching the harmonic`
+      return `${s.finger} as a harmonic`
     case 'reached back':
     case 'reached forward':
     case 'stretched':
@@ -59,33 +61,34 @@ export const ORNAMENT_NAMES: Readonly<Record<OrnamentKind, string>> = {
   'inverted turn': 'turn from below',
 }
 
-/** The name of a string: its letter. */
-export const stringName = (instrument: Instrument, string: number): string => instrument.strings[string].letter
+/** The name of a string: its letter, as the class calls it. */
+export const stringName = ({ names }: Pick<Tongue, 'names'>, instrument: Instrument, string: number): string =>
+  plainNote(names, instrument.strings[string].letter)
 
 /** "low 2 on D", "4 reached forward on G"; an open string is "open on D" here. */
-export const fingerOn = (talk: Pick<Tongue, 'low'>, instrument: Instrument, s: Stop): string =>
-  `${sayFinger(talk, instrument, s)} on ${stringName(instrument, s.string)}`
+export const fingerOn = (talk: Pick<Tongue, 'low' | 'names'>, instrument: Instrument, s: Stop): string =>
+  `${sayFinger(talk, instrument, s)} on ${stringName(talk, instrument, s.string)}`
 
 /** "low 2 on D", "open A", "4 reached forward on G". */
-export const sayStop = (talk: Pick<Tongue, 'low'>, instrument: Instrument, s: Stop): string =>
-  s.finger === 0 ? `open ${stringName(instrument, s.string)}` : fingerOn(talk, instrument, s)
+export const sayStop = (talk: Pick<Tongue, 'low' | 'names'>, instrument: Instrument, s: Stop): string =>
+  s.finger === 0 ? `open ${stringName(talk, instrument, s.string)}` : fingerOn(talk, instrument, s)
 
 /** "2 on D", "open D and 1 on A": a hold without its position. */
-export const sayStops = (talk: Pick<Tongue, 'low'>, instrument: Instrument, h: Hold): string =>
+export const sayStops = (talk: Pick<Tongue, 'low' | 'names'>, instrument: Instrument, h: Hold): string =>
   h.stops.map((s) => sayStop(talk, instrument, s)).join(' and ')
 
 /** "half position", "III", "raised III". */
 const sayPosition = (p: Position): string => sayPositionKey(positionKey(p))
 
 /** "2 on D", "1 on A in III", "open D and 1 on A". The position is said when it is not the first. */
-export function sayHold(talk: Pick<Tongue, 'low'>, instrument: Instrument, h: Hold): string {
+export function sayHold(talk: Pick<Tongue, 'low' | 'names'>, instrument: Instrument, h: Hold): string {
   const stops = sayStops(talk, instrument, h)
   const at = instrument.positions[h.position]
   return h.open || at.name === 'I' ? stops : `${stops} in ${sayPosition(at)}`
 }
 
 /** One new thing by its name: of a chord it may be any of its notes. */
-function sayNeed(talk: Pick<Tongue, 'low'>, instrument: Instrument, { stops, position }: Hold, need: Need): string {
+function sayNeed(talk: Pick<Tongue, 'low' | 'names'>, instrument: Instrument, { stops, position }: Hold, need: Need): string {
   const [s] = stops
   const one = stops.length === 1
   switch (need) {
@@ -93,13 +96,13 @@ function sayNeed(talk: Pick<Tongue, 'low'>, instrument: Instrument, { stops, pos
       return namePosition(positionKey(instrument.positions[position]))
     }
     case 'string':
-      return one ? `the ${stringName(instrument, s.string)} string` : 'one of its strings'
+      return one ? `the ${stringName(talk, instrument, s.string)} string` : 'one of the strings'
     case 'finger':
-      return one ? `finger ${fingerName(s.finger)}` : 'one of its fingers'
+      return one ? `finger ${fingerName(s.finger)}` : 'one of the fingers'
     case 'place':
       return one ? sayFinger(talk, instrument, s) : 'a low or high finger'
     case 'extension':
-      return 'opening the hand'
+      return 'stretching'
     case 'chord': {
       const at = instrument.positions[position]
       return at.name === 'I' ? 'two strings at once' : `two strings at once in ${sayPosition(at)}`
@@ -108,7 +111,7 @@ function sayNeed(talk: Pick<Tongue, 'low'>, instrument: Instrument, { stops, pos
 }
 
 /** What of a hold is new for the class: "finger 4 and the E string", "low 2". */
-export const sayNeeds = (talk: Pick<Tongue, 'low'>, instrument: Instrument, h: Hold): string =>
+export const sayNeeds = (talk: Pick<Tongue, 'low' | 'names'>, instrument: Instrument, h: Hold): string =>
   sayNames(h.needs.map((n) => sayNeed(talk, instrument, h, n)))
 
 /** "a half step", "a whole step", "a step and a half", "4 half steps". */
@@ -119,10 +122,19 @@ export function saySpacing(halfSteps: number): string {
 
 /** "a third", "a fifth", by letter steps. */
 export const sayInterval = (steps: number): string =>
-  ['a repeat', 'a step', 'a third', 'a fourth', 'a fifth', 'a sixth', 'a seventh', 'an octave'][Math.abs(steps)] ?? 'more than an octave'
+  ['the same note', 'a step', 'a third', 'a fourth', 'a fifth', 'a sixth', 'a seventh', 'an octave'][Math.abs(steps)] ??
+  'more than an octave'
 
 /** "low", "its usual place", "high": where a finger stands. */
 export const sayPlace = (p: Place): string => ({ low: 'low', normal: 'its usual place', high: 'high' })[p]
+
+/** How a stopped note is tested: "matches open A", "is one octave above open D". */
+export function sayCheck(talk: Pick<Tongue, 'names'>, instrument: Instrument, { string, octaves }: TrueCheck): string {
+  const open = `open ${stringName(talk, instrument, string)}`
+  if (octaves === 0) return `matches ${open}`
+  const far = Math.abs(octaves)
+  return `is ${far === 1 ? 'one octave' : `${inWords(far)} octaves`} ${octaves > 0 ? 'above' : 'below'} ${open}`
+}
 
 /** Where on the bow a stroke begins, from the frog (0) to the tip (1). */
 export const bowPart = (from: number): 'the frog' | 'the middle' | 'near the tip' =>

@@ -1,5 +1,5 @@
-import { count, plural } from '../../count'
-import { capital, sayList } from '../../names'
+import { count, plural, sayTimes } from '../../count'
+import { capital, inSentence, sayList } from '../../names'
 import { sayWeekday, weekdayName } from '../../plan/calendar'
 import type { DayPlan, ItemFacts, Left, PlanHelp, PlanProblem } from '../../practice/dayPlan'
 
@@ -7,24 +7,24 @@ import type { DayPlan, ItemFacts, Left, PlanHelp, PlanProblem } from '../../prac
 export function sayItem(f: ItemFacts): string {
   switch (f.kind) {
     case 'new':
-      return `${f.says} of ${f.title}, new.${f.prepares.length ? ` It prepares ${sayList(f.prepares)}.` : ''}`
+      return `New: ${inSentence(f.says)} of ${f.title}.${f.prepares.length ? ` It gets you ready for ${sayList(f.prepares)}.` : ''}`
     case 'join':
-      return f.line ? `${f.says} of ${f.title} in one go.` : `${f.says} of ${f.title}, joined across the border.`
+      return f.line ? `Play ${inSentence(f.says)} of ${f.title} in one go.` : `Put ${inSentence(f.says)} of ${f.title} together.`
     case 'review': {
       const ago = f.days === 1 ? 'the day before' : `${count(f.days, 'day')} ago`
       const why = f.recorded
         ? `${f.sure ? 'last clean' : f.slipped ? 'it slipped' : 'not clean often enough'} ${ago}`
-        : `${count(f.days, 'day')} after the last time`
-      if (f.early) return `${f.says} of ${f.title} once more: there is time for it.`
+        : `${count(f.days, 'day')} since last time`
+      if (f.early) return `${f.says} of ${f.title} once more. There is time for it.`
       const alone =
         f.often &&
-        ` It slipped ${count(f.often.slips, 'time')}: ${f.often.alone ? `${f.often.alone} alone first` : 'half of it at a time, slower'}.`
+        ` It slipped ${sayTimes(f.often.slips)}. Do ${f.often.alone ? `${inSentence(f.often.alone)} alone first` : 'half of it at a time, slower'}.`
       return `${f.says} of ${f.title} again on ${sayWeekday(f.date)}: ${why}.${alone ?? ''}`
     }
     case 'run-through':
       return f.part
-        ? `${f.says} of ${f.title} without stopping: ${f.part.of === 2 ? `the ${['first', 'second'][f.part.nth - 1]} half` : `part ${f.part.nth} of ${f.part.of}`}, as all of it takes longer than a day has.`
-        : `${f.title} from beginning to end, without stopping.`
+        ? `Play ${inSentence(f.says)} of ${f.title} without stopping: ${f.part.of === 2 ? `the ${['first', 'second'][f.part.nth - 1]} half` : `part ${f.part.nth} of ${f.part.of}`}. The whole piece takes longer than a day’s minutes.`
+        : `Play ${f.title} from beginning to end without stopping.`
   }
 }
 
@@ -33,7 +33,7 @@ const NAMED = 3
 
 /** What of a plan does not fit, and what was tried and would help. */
 export function sayPlanProblem(p: PlanProblem): string {
-  if (p.kind === 'no day') return 'There is no day to practise on between these dates.'
+  if (p.kind === 'no day') return 'There is no practice day between these dates. Choose more days, or a later date.'
   const of = (...kinds: Left['kind'][]) => p.left.filter((x) => kinds.includes(x.kind))
   const time = `${count(p.days, 'day')} of ${count(p.minutes, 'minute')}`
   const chunks = of('chunk')
@@ -41,14 +41,14 @@ export function sayPlanProblem(p: PlanProblem): string {
   const others = chunks.length > NAMED ? ` and ${chunks.length - NAMED} more` : ''
   const runs = [...new Set(p.left.map((x) => x.piece))]
   const head = chunks.length
-    ? `${capital(sayList(named))}${others} ${plural(chunks.length, 'is', 'are')} not reached in ${time}.`
+    ? `${capital(time)} ${plural(p.days, 'is', 'are')} too short for ${sayList(named)}${others}.`
     : of('join', 'line').length
-      ? `All is learned, but not all is joined in ${time}.`
-      : `${sayList(runs)} ${plural(runs.length, 'is', 'are')} learned in ${time}, but there is no time left to run ${plural(runs.length, 'it', 'them')} through before the last day.`
+      ? `${capital(time)} ${plural(p.days, 'is', 'are')} too short to put all the parts together.`
+      : `${capital(time)} ${plural(p.days, 'is', 'are')} too short to run ${sayList(runs)} through before the last day.`
   const helps = p.helps.map(sayHelp)
   return helps.length
-    ? `${head} What would make it fit: ${helps.join(', or ')}.`
-    : `${head} It would not fit with ${[`${p.tried.minutes} minutes a day`, ...(p.tried.days ? ['more days a week'] : []), ...(p.tried.pieces ? ['one piece less'] : [])].join(' or ')} either.`
+    ? `${head} This would fit: ${helps.join(', or ')}.`
+    : `${head} Even ${[`${p.tried.minutes} minutes a day`, ...(p.tried.days ? ['more days a week'] : []), ...(p.tried.pieces ? ['one piece fewer'] : [])].join(' or ')} would not fit.`
 }
 
 function sayHelp(h: PlanHelp): string {
@@ -56,14 +56,23 @@ function sayHelp(h: PlanHelp): string {
     case 'minutes':
       return `${h.minutes} minutes a day`
     case 'weekday':
-      return `${sayList(h.weekdays.map((d) => `${weekdayName(d)}s`))} too`
+      return `${sayList(h.weekdays.map((d) => `${weekdayName(d)}s`))} as well`
     case 'without':
       return `without ${h.piece}`
     case 'less':
-      return `${h.piece} as far as ${h.says}`
+      return `${h.piece} only up to ${h.says}`
   }
+}
+
+/** Whom a drill helps: "Helps at 19 places in every seat.", "Helps the violin at 12 places, the cello at 7." */
+export function sayServed(served: readonly { readonly name: string; readonly times: number }[], seats: number): string {
+  if (served.length === 0) return ''
+  const [{ times }] = served
+  if (served.length === seats && seats > 1 && served.every((s) => s.times === times))
+    return `Helps at ${count(times, 'place')} in every seat.`
+  return `Helps ${sayList(served.map((s, i) => `the ${inSentence(s.name)} at ${i === 0 ? count(s.times, 'place') : s.times}`))}.`
 }
 
 /** That far less time would do. */
 export const saySpare = ({ needs, minutes }: NonNullable<DayPlan['spare']>): string =>
-  `${count(needs, 'minute')} a day would do; there are ${minutes}.`
+  `${count(needs, 'minute')} a day would be enough. You have ${minutes}.`

@@ -22,7 +22,7 @@ const field = 'tap rounded border border-rule bg-sheet px-1.5 py-0.5'
 const USUAL_DAYS = 120
 /** A link works half a day longer than its last day: it is that day somewhere. */
 const DAY_MS = 24 * 3_600_000
-const said = (e: unknown): string => (e instanceof Trouble ? e.message : 'Something went wrong. Load the page again.')
+const said = (e: unknown): string => (e instanceof Trouble ? e.message : 'Something went wrong. Reload the page.')
 
 /** A link for each student to their own pages, as cards to be handed out. */
 export function LinksView({ id, name, students }: Props) {
@@ -65,13 +65,13 @@ export function LinksView({ id, name, students }: Props) {
       <main className="mx-auto max-w-5xl px-5 py-4">
         <div className="not-printed">
           <p className="max-w-3xl">
-            A link shows one student’s own part, warm-ups and practice week of {name}, to read and play along with; nothing else, and
-            nothing can be changed by it. It needs no account. Whoever has the link can open it, until it ends or is withdrawn.
+            A link shows a student their own part, warm-ups and practice week in {name}, to read and play along with. They can’t change
+            anything, and they need no account. Anyone with the link can open it until it ends or you take it back.
           </p>
           {given && origins.length === 0 && (
             <p role="note" className="mt-2 max-w-3xl border-l-2 border-madder pl-3">
-              Even Seat is served to this machine alone: phones cannot reach it. Set a passphrase (npm run passphrase), start it with
-              HOST=0.0.0.0, and print the cards then.
+              Phones can’t reach Even Seat yet: it runs only for this computer. Set a passphrase (npm run passphrase), start it with
+              HOST=0.0.0.0, then print the cards.
             </p>
           )}
           {trouble && (
@@ -107,7 +107,7 @@ export function LinksView({ id, name, students }: Props) {
               </Select>
             )}
           </div>
-          {students.length === 0 && <p className="text-soft">The class has no students yet: they are listed on the class page.</p>}
+          {students.length === 0 && <p className="text-soft">No students yet. Add them on the class page.</p>}
         </div>
         <ul className="link-cards">
           {students.map((s) => {
@@ -117,7 +117,7 @@ export function LinksView({ id, name, students }: Props) {
               <li key={s.id} className={link ? 'link-card' : 'link-card not-printed'}>
                 <div className="min-w-0">
                   <h2 className="font-title text-lg">{s.name}</h2>
-                  <p className="text-sm text-soft">{s.seat || 'their seat is gone'}</p>
+                  <p className="text-sm text-soft">{s.seat || 'no seat yet'}</p>
                   {link ? (
                     <>
                       <p className="mt-1 text-fine break-all">{address}</p>
@@ -125,7 +125,7 @@ export function LinksView({ id, name, students }: Props) {
                       <p className="not-printed mt-1 flex flex-wrap gap-1.5">
                         <CopyButton text={() => address!} name={`Copy ${s.name}’s link`} />
                         <Button size="small" onClick={() => void withdraw(link.id)}>
-                          Withdraw<span className="sr-only"> the link of {s.name}</span>
+                          Take back<span className="sr-only"> the link of {s.name}</span>
                         </Button>
                       </p>
                     </>

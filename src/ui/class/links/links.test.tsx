@@ -64,7 +64,7 @@ describe('links for students', () => {
     expect(card('Ada').getByText('until 31 March 2027')).toBeTruthy()
     expect(card('Ada').getByRole('img', { name: 'QR code of the link of Ada' })).toBeTruthy()
     expect(card('Ben').queryByRole('img')).toBeNull()
-    expect(card('Ben').getByText('their seat is gone')).toBeTruthy()
+    expect(card('Ben').getByText('no seat yet')).toBeTruthy()
     expect(screen.getByRole('button', { name: 'A link for the other 1' })).toBeTruthy()
   })
   it('work until the day that is said, given to one alone', async () => {
@@ -80,7 +80,7 @@ describe('links for students', () => {
   it('withdrawn are gone, and those of others stay', async () => {
     links = [linkFor(ADA), linkFor(BEN)]
     const user = view()
-    await user.click(await card('Ada').findByRole('button', { name: 'Withdraw the link of Ada' }))
+    await user.click(await card('Ada').findByRole('button', { name: 'Take back the link of Ada' }))
     expect(await card('Ada').findByRole('button', { name: 'Give a link to Ada' })).toBeTruthy()
     expect(card('Ben').getByRole('img')).toBeTruthy()
     expect(asked.some((a) => a.method === 'DELETE' && a.url === '/api/class/class/links/link-1111')).toBe(true)
@@ -88,7 +88,7 @@ describe('links for students', () => {
   it('say plainly where phones cannot reach this machine, and print nothing where there is nothing', async () => {
     origins = []
     view()
-    expect((await screen.findByRole('note')).textContent).toMatch(/^Even Seat is served to this machine alone/)
+    expect((await screen.findByRole('note')).textContent).toMatch(/^Phones can’t reach Even Seat yet/)
     expect(screen.getByRole('button', { name: 'Print the cards' })).toHaveProperty('disabled', true)
   })
   it('can stand under another address of this machine', async () => {
@@ -110,6 +110,6 @@ describe('links for students', () => {
   })
   it('of a class without students say where these are listed', async () => {
     view([])
-    expect(await screen.findByText('The class has no students yet: they are listed on the class page.')).toBeTruthy()
+    expect(await screen.findByText('No students yet. Add them on the class page.')).toBeTruthy()
   })
 })

@@ -4,9 +4,9 @@ import { Select } from '@/ui/kit/Select'
 const AMOUNT: Record<Amount, string> = {
   all: 'everything',
   changes: 'only where it changes',
-  new: 'only new or altered',
-  trouble: 'only trouble spots',
-  unread: 'what is not read yet',
+  new: 'only new notes, sharps and flats',
+  trouble: 'only at places to watch',
+  unread: 'notes not sure yet',
   none: 'nothing',
 }
 

@@ -21,7 +21,7 @@ export function HandOutBar({ id, title, pages, making, students, file }: Props) 
       <div className="ml-auto flex items-center gap-1.5">
         {file ? (
           <a className={buttonLook('plain')} href={file} download>
-            <Download size={17} aria-hidden /> {students ? 'Each student’s as PDF' : 'Save as PDF'}
+            <Download size={17} aria-hidden /> {students ? 'One PDF for each student' : 'Save as PDF'}
           </a>
         ) : null}
         <Button kind="filled" disabled={making || pages === 0} onClick={() => window.print()}>

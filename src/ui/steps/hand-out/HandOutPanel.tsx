@@ -30,15 +30,15 @@ export function HandOutPanel({ id, seats, others, wanted, change, sheets }: Prop
   )
   const chosen = sheets.length > 0
   return (
-    <aside className="not-printed hand-out-panel" aria-label="What is printed">
+    <aside className="not-printed hand-out-panel" aria-label="What to print">
       <Whom seats={seats} wanted={wanted} change={change} />
       <What wanted={wanted} change={change} />
       <How wanted={wanted} change={change} />
       <Pack id={id} others={others} wanted={wanted} change={change} chosen={chosen} />
       <KeptSheets id={id} wanted={wanted} chosen={chosen} />
       <section>
-        <h2 className="panel-head">To read from a screen</h2>
-        <p className="mb-1 text-fine text-soft">A part that fits a phone or tablet on the stand, as wide as it is held.</p>
+        <h2 className="panel-head">Read from a screen</h2>
+        <p className="mb-1 text-fine text-soft">A part that fits a phone or tablet on the stand.</p>
         <ul className="flex flex-wrap gap-x-3 gap-y-1">
           {seats.map((s) => (
             <li key={s.id}>
@@ -54,7 +54,7 @@ export function HandOutPanel({ id, seats, others, wanted, change, sheets }: Prop
       </section>
       {beyond.length > 0 && (
         <section>
-          <h2 className="panel-head">Beyond what a seat has learned</h2>
+          <h2 className="panel-head">Notes a seat hasn’t learned yet</h2>
           {beyond.map(({ name, problems }) => (
             <details key={name} className="text-sm">
               <summary className="cursor-pointer py-0.5">

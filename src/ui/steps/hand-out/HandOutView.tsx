@@ -61,14 +61,12 @@ export function HandOutView({ id, title, seats, others, wanted: shown }: Props) 
         file={sheets.length > 0 ? pieceApi(of, id, `/pdf?${handOutParams(wanted)}`) : null}
       />
       <main className="hand-out">
-        <h1 className="sr-only">{title}: hand out</h1>
+        <h1 className="sr-only">{title}: print & share</h1>
         <HandOutPanel id={id} seats={seats} others={others} wanted={wanted} change={change} sheets={sheets} />
         {sheets.length > 0 ? (
           <Sheets paper={wanted.paper} sheets={sheets} names={names} />
         ) : (
-          <p className="not-printed mx-auto max-w-md px-6 py-16 text-soft">
-            Nothing is chosen. Tick at the left for whom it is, and what they get.
-          </p>
+          <p className="not-printed mx-auto max-w-md px-6 py-16 text-soft">Nothing chosen yet. On the left, tick who gets what.</p>
         )}
       </main>
     </>

@@ -20,7 +20,7 @@ export function How({ wanted, change }: Props) {
   return (
     <>
       <fieldset>
-        <legend className="panel-head">Written at the notes of parts and score</legend>
+        <legend className="panel-head">Written in parts and score</legend>
         <div className="flex flex-wrap gap-x-4 gap-y-1">
           {PART_MARKS.map((m) => (
             <label key={m} className="tick">
@@ -39,12 +39,14 @@ export function How({ wanted, change }: Props) {
         <section>
           <h2 className="panel-head">Only a passage</h2>
           <p className="flex items-center justify-between gap-2">
-            {wanted.p.from === wanted.p.to ? `measure ${wanted.p.from}` : `measures ${wanted.p.from} to ${wanted.p.to}`}, by number
+            {wanted.p.from === wanted.p.to ? `measure ${wanted.p.from}` : `measures ${wanted.p.from}–${wanted.p.to}`}, by number
             <Button size="small" onClick={() => change({ p: null })}>
               The whole piece
             </Button>
           </p>
-          {wanted.also.length > 0 && <p className="text-fine text-soft">Of parts and score; the other sheets are of the whole piece.</p>}
+          {wanted.also.length > 0 && (
+            <p className="text-fine text-soft">Parts and score only. The other sheets are always the whole piece.</p>
+          )}
         </section>
       )}
       <section className="flex flex-wrap gap-x-4 gap-y-3">

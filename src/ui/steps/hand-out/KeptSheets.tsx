@@ -13,7 +13,7 @@ import { answer, Trouble } from '@/ui/kit/answer'
 import { Button, buttonLook } from '@/ui/kit/Button'
 
 type Kept = Extract<HandoutsReply, { ok: true }>['kept']
-const said = (e: unknown): string => (e instanceof Trouble ? e.message : 'Something went wrong. Load the page again.')
+const said = (e: unknown): string => (e instanceof Trouble ? e.message : 'Something went wrong. Reload the page.')
 
 /** What was printed and is kept as it was: to be printed again, with what is otherwise today. */
 export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut; chosen: boolean }) {
@@ -49,7 +49,7 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
   return (
     <section aria-labelledby="kept">
       <h2 id="kept" className="panel-head">
-        Kept as printed
+        Saved prints
       </h2>
       <form
         className="flex items-center gap-1.5"
@@ -59,15 +59,15 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
         }}
       >
         <input
-          aria-label="Name of what is kept"
-          placeholder="a name, if wanted"
+          aria-label="Name of this print"
+          placeholder="a name, if you like"
           value={name}
           maxLength={120}
           onChange={(e) => setName(e.target.value)}
           className="tap min-w-0 flex-1 rounded border border-rule bg-sheet px-1.5 py-0.5"
         />
         <Button size="small" type="submit" disabled={busy || !chosen}>
-          <Archive size={14} aria-hidden /> {busy ? 'Keeping …' : 'Keep this'}
+          <Archive size={14} aria-hidden /> {busy ? 'Saving …' : 'Save this print'}
         </Button>
       </form>
       {trouble && (
@@ -75,9 +75,7 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
           {trouble}
         </p>
       )}
-      {kept?.length === 0 && (
-        <p className="text-fine text-soft">What is kept comes out of the printer again as it was, whatever is changed later.</p>
-      )}
+      {kept?.length === 0 && <p className="text-fine text-soft">A saved print stays exactly as it is, whatever you change later.</p>}
       <ul>
         {kept?.map((k) => {
           const called = `${k.name ? `${k.name}, ` : ''}${format(k.madeAt, 'd MMM yyyy, HH:mm')}`
@@ -95,7 +93,7 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
                 </a>
                 <button
                   type="button"
-                  aria-label={`Throw away: ${called}`}
+                  aria-label={`Delete: ${called}`}
                   onClick={() => void drop(k.id)}
                   className="tap rounded p-1 hover:bg-wash"
                 >
@@ -111,7 +109,7 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
   )
 }
 
-/** What is otherwise today; worked out when it is asked for. */
+/** What’s different today; worked out when it is asked for. */
 function Differs({ id, called }: { id: string; called: string }) {
   const of = useClassId()
   const [found, setFound] = useState<DiffersReply | null>(null)
@@ -122,14 +120,14 @@ function Differs({ id, called }: { id: string; called: string }) {
   return (
     <details className="text-fine" onToggle={(e) => look(e.currentTarget.open)}>
       <summary className="cursor-pointer text-soft">
-        What is otherwise today<span className="sr-only">: {called}</span>
+        What’s different today<span className="sr-only">: {called}</span>
       </summary>
       {!found ? (
-        <p role="status">being compared …</p>
+        <p role="status">Comparing …</p>
       ) : !found.ok ? (
         <p>{found.problem}</p>
       ) : found.decided.length + found.notes.length === 0 ? (
-        <p>Nothing: the piece is fingered today as on this sheet{found.engine ? ', though by another Even Seat' : ''}.</p>
+        <p>Nothing. Today’s fingering is the same as on this sheet{found.engine ? ', though Even Seat has changed' : ''}.</p>
       ) : (
         <ul className="list-disc pl-4">
           {[...found.decided, ...found.notes].map((text) => (

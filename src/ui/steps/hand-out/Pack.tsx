@@ -52,16 +52,16 @@ export function Pack({ id, others, wanted, change, chosen }: Props) {
   return (
     <section aria-labelledby="pack">
       <h2 id="pack" className="panel-head">
-        A file each, packed
+        One file each, zipped
       </h2>
       <label className="tick">
         <input type="checkbox" className="accent-control" checked={wanted.xml} onChange={(e) => change({ xml: e.target.checked })} />
-        with parts, score and bow alone as MusicXML
+        with parts, score and bow-only parts as MusicXML
       </label>
       {others.length > 0 && (
         <details className="mb-1.5">
           <summary className="cursor-pointer py-0.5">
-            {also.length === 0 ? 'With other pieces too' : `With ${count(also.length, 'other piece')} too`}
+            {also.length === 0 ? 'Other pieces too' : `${count(also.length, 'other piece')} too`}
           </summary>
           <ul className="max-h-48 overflow-y-auto pl-2">
             {others.map((o) => (
@@ -86,7 +86,7 @@ export function Pack({ id, others, wanted, change, chosen }: Props) {
         <div className="grid gap-1.5">
           <Bar
             part={state.of === 0 ? 0 : state.done / state.of}
-            text={state.of === 0 ? 'Being made:' : `${state.done} of ${count(state.of, 'file')}:`}
+            text={state.of === 0 ? 'Making:' : `${state.done} of ${count(state.of, 'file')}:`}
           />
           <p className="truncate text-fine text-soft">{state.name}</p>
           <Button size="small" onClick={() => running.current?.abort()}>
@@ -95,7 +95,7 @@ export function Pack({ id, others, wanted, change, chosen }: Props) {
         </div>
       ) : (
         <Button size="small" disabled={!chosen} onClick={() => void pack()}>
-          <Package size={15} aria-hidden /> Pack a file each
+          <Package size={15} aria-hidden /> Make the zip
         </Button>
       )}
       {state.at === 'done' && (

@@ -45,7 +45,7 @@ export function StandView({ id, title, seats, wanted }: Props) {
       .then(async (r) => setMade({ of: query, reply: standReply.parse(await r.json()) }))
       .catch((e: unknown) => {
         if ((e as Error).name !== 'AbortError')
-          setMade({ of: query, reply: { ok: false, problem: 'No answer from Even Seat; is it still running?' } })
+          setMade({ of: query, reply: { ok: false, problem: 'No answer from Even Seat. Is it still running?' } })
       })
     return () => control.abort()
   }, [of, id, query, width])
@@ -58,7 +58,7 @@ export function StandView({ id, title, seats, wanted }: Props) {
   return (
     <div className="flex min-h-dvh flex-col bg-sheet">
       <header className="bar sticky top-0 z-10">
-        <Link href={piecePage(of, id, 'print')} aria-label="Back to Hand out" title="Back to Hand out" className="tap">
+        <Link href={piecePage(of, id, 'print')} aria-label="Back to Print & share" title="Back to Print & share" className="tap">
           <ArrowLeft size={19} aria-hidden />
         </Link>
         <h1 className="min-w-0 flex-1 truncate font-title text-lead" title={title}>
@@ -76,10 +76,10 @@ export function StandView({ id, title, seats, wanted }: Props) {
             <Systems systems={made.reply.systems} />
           ) : made?.reply.ok === false ? (
             <p role="alert" className="p-8 text-soft">
-              The part could not be made. {made.reply.problem}
+              We couldn’t make the part. {made.reply.problem}
             </p>
           ) : (
-            <Outline says="Engraving the part …" rows={6} />
+            <Outline says="Drawing the part …" rows={6} />
           )}
         </div>
       </main>

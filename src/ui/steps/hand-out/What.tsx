@@ -40,8 +40,8 @@ export function What({ wanted, change }: Props) {
               onChange={(e) => change({ fade: e.target.checked })}
             />
             <span>
-              fading: {FADES} sheets of each in the PDF, from everything to nothing; measures that are sure by the record, and notes that
-              the seat reads surely where nothing trips, lose theirs a sheet sooner
+              fading: {FADES} sheets of each part in the PDF, from all fingers to none. Measures and notes that are sure lose theirs one
+              sheet sooner
             </span>
           </label>
         </li>

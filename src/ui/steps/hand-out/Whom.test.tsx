@@ -37,6 +37,6 @@ describe('for whom is printed', () => {
 
   it('says for which seats nobody is listed', () => {
     whom({ students: true })
-    expect(screen.getByText(/Nobody is listed for the cello: one sheet for the seat\./)).toBeTruthy()
+    expect(screen.getByText(/No students in the cello yet: one sheet for the seat\./)).toBeTruthy()
   })
 })

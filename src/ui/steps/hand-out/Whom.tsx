@@ -22,11 +22,11 @@ export function Whom({ seats, wanted, change }: Props) {
   return (
     <section aria-labelledby="whom">
       <h2 id="whom" className="panel-head">
-        For whom, and how much is written in
+        Who gets it, and how much is written in
       </h2>
       <label className="mb-2 flex items-center justify-between gap-2">
-        for everybody
-        <AmountSelect label="How much for everybody" value={wanted.much} onChange={(much) => change({ much, own: {} })} />
+        for everyone
+        <AmountSelect label="How much for everyone" value={wanted.much} onChange={(much) => change({ much, own: {} })} />
       </label>
       <ul className="mb-2 grid gap-1">
         {seats.map((s) => (
@@ -68,9 +68,8 @@ function Students({ seats, on, set }: { seats: Seats; on: boolean; set: (on: boo
       </label>
       {on && (
         <p className="text-fine text-soft">
-          In the PDF, by name, in score order: larger, with more or less written in, without the fourth finger, as the class page has it for
-          each. Here each seat’s sheet stands for its students.
-          {none.length > 0 && ` Nobody is listed for the ${sayList(none)}: one sheet for the seat.`}
+          In the PDF, one sheet by name for each student, the way you set it on the class page. Here you see one sheet for each seat.
+          {none.length > 0 && ` No students in the ${sayList(none)} yet: one sheet for the seat.`}
         </p>
       )}
     </>

@@ -26,9 +26,9 @@ export async function fetchPack(
 ): Promise<{ readonly file: Blob; readonly name: string; readonly files: number }> {
   const response = await fetch(at, { signal }).catch((e: unknown) => {
     if (signal.aborted) throw e
-    throw new PackTrouble('No answer from Even Seat; is it still running?')
+    throw new PackTrouble('No answer from Even Seat. Is it still running?')
   })
-  if (!response.ok || !response.body) throw new PackTrouble((await response.text()) || 'The pack could not be made.')
+  if (!response.ok || !response.body) throw new PackTrouble((await response.text()) || 'We couldn’t make the zip.')
   const of = Number(response.headers.get(FILES_IN_PACK) ?? 0)
   let done = 0
   const unzip = new Unzip((file) => {
@@ -48,8 +48,8 @@ export async function fetchPack(
     }
   } catch (e) {
     if (signal.aborted) throw e
-    throw new PackTrouble('It was broken off while it was made. Try it once more, or with fewer sheets.')
+    throw new PackTrouble('It stopped half way. Try again, or with fewer sheets.')
   }
-  if (done < of) throw new PackTrouble(`Only ${done} of ${of} files came. Try it once more.`)
+  if (done < of) throw new PackTrouble(`Only ${done} of ${of} files came. Try again.`)
   return { file: new Blob(chunks, { type: 'application/zip' }), name: nameIn(response.headers.get('content-disposition')), files: done }
 }

@@ -24,7 +24,7 @@ export function useSheets(id: string, wanted: readonly SheetQuery[]): readonly S
       fetch(pieceApi(klass, id, `/part?${of}`), { signal: control.signal })
         .then(async (r) => put(of, sheetReply.parse(await r.json())))
         .catch((e: unknown) => {
-          if ((e as Error).name !== 'AbortError') put(of, { ok: false, problem: 'No answer from Even Seat; is it still running?' })
+          if ((e as Error).name !== 'AbortError') put(of, { ok: false, problem: 'No answer from Even Seat. Is it still running?' })
         })
     return () => control.abort()
   }, [klass, id, addresses])

@@ -9,7 +9,7 @@ import { notesReply } from '@/api/notes'
 import { shelfReply } from '@/api/shelf'
 import type { Fits as Found } from '@/core/composing/fit'
 import { count } from '@/core/count'
-import { sayAgainst, sayCanPlay, sayFit, saySides } from '@/core/words/en/composing'
+import { sayAgainst, sayCanPlay, sayFit, sayFitWhy, saySides } from '@/core/words/en/composing'
 import { emptyPlan } from '@/core/plan/plan'
 import { writeAbc } from '@/formats/abc/write'
 import { answer, Trouble } from '@/ui/kit/answer'
@@ -66,7 +66,7 @@ export function Fits() {
       }
       tell(await findFit({ piece: now.piece, plan: now.plan, klass: now.klass }, other))
     } catch (e) {
-      tell(e instanceof Trouble ? e.message : 'It could not be looked at. Reload the page and ask again.')
+      tell(e instanceof Trouble ? e.message : 'We couldn’t compare them. Reload the page and try again.')
     } finally {
       setBusy(false)
     }
@@ -78,7 +78,7 @@ export function Fits() {
         Do two lines fit?
       </h2>
       <p className="mb-2 max-w-prose text-soft">
-        The first line of this piece and another: place by place where both sound, what rubs and why, and who could play which.
+        Compare the first line of this piece with another: where they clash, and who can play which.
       </p>
       <div className="flex flex-wrap items-center gap-2">
         <label className="flex items-center gap-1.5">
@@ -109,7 +109,7 @@ export function Fits() {
           </Select>
         </label>
         <Button onClick={() => void look()} disabled={busy}>
-          <Scale size={16} aria-hidden /> {busy ? 'Being looked at …' : 'Look'}
+          <Scale size={16} aria-hidden /> {busy ? 'Comparing …' : 'Compare'}
         </Button>
       </div>
       {typeof found === 'string' && (
@@ -131,10 +131,16 @@ function Told({ found: { fit, duet, who }, klass }: { found: Found; klass: Param
   return (
     <div role="status" className="mt-2 grid gap-2">
       <p className="font-semibold">{sayFit(line, fit)}</p>
+      {sayFitWhy(fit) && (
+        <details>
+          <summary className="cursor-pointer text-sm text-link underline underline-offset-2">In figures</summary>
+          <p className="text-sm">{sayFitWhy(fit)}</p>
+        </details>
+      )}
       {!fit.apart && (
         <p className="text-soft">
           {saySides(names, fit.sides)}{' '}
-          {fit.crossed > 0 && fit.places > 0 && `As they are written the second lies over the first at ${count(fit.crossed, 'place')}.`}
+          {fit.crossed > 0 && fit.places > 0 && `As written, the second goes above the first at ${count(fit.crossed, 'place')}.`}
         </p>
       )}
       {fit.against.length > 0 && (
@@ -189,7 +195,7 @@ function Both() {
       <Button onClick={toggle}>
         {playing ? <Square size={16} aria-hidden /> : <Play size={16} aria-hidden />} {playing ? 'Stop' : 'Hear both'}
       </Button>
-      <Button onClick={() => void put()}>Put both on the shelf as a piece</Button>
+      <Button onClick={() => void put()}>Add both to your pieces as one piece</Button>
       {seats.length > 1 && (
         <span className="text-fine text-soft">
           {seats

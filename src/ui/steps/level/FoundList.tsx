@@ -8,6 +8,7 @@ import { mapsOf, type Ensemble } from '@/core/balance/ensemble'
 import { count } from '@/core/count'
 import { capital } from '@/core/names'
 import type { EverySeat, Seat } from '@/core/seats/seat'
+import { sayEven, sayEvenThan, sayWork } from '@/core/words/en/amounts'
 import { sayMove, sayOctaves, sayReplaced, sayWorth } from '@/core/balance/saySetting'
 import { useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
 import { OUT_OF_RANGE, settingTaken } from '@/ui/session/taken'
@@ -51,10 +52,10 @@ export function FoundList({ found: all, onTaken }: { found: readonly Scored[]; o
   return (
     <div className="mt-1.5 overflow-x-auto">
       <table className="w-full text-sm tabular-nums">
-        <caption className="sr-only">Settings found, best first</caption>
+        <caption className="sr-only">Keys and octaves found, best first</caption>
         <thead className="sr-only">
           <tr>
-            {['Key', 'Octaves', 'To teach', 'Even', 'Points', 'Take it'].map((name) => (
+            {['Key', 'Octaves', 'To teach', 'Even', 'How hard', 'Use it'].map((name) => (
               <th key={name} scope="col">
                 {name}
               </th>
@@ -68,8 +69,8 @@ export function FoundList({ found: all, onTaken }: { found: readonly Scored[]; o
             </th>
             <td>as they are</td>
             <td className={present.out ? 'font-semibold text-madder' : ''}>{sayNews(present.news, present.out)}</td>
-            <td className="text-right whitespace-nowrap">{percent(evenness.figure)} even</td>
-            <td className="text-right whitespace-nowrap">{sayPoints(evenness.total)}</td>
+            <td className="text-right whitespace-nowrap">{sayEven(evenness.figure)}</td>
+            <td />
             <td />
           </tr>
           {found.map((f) => {
@@ -93,18 +94,24 @@ export function FoundList({ found: all, onTaken }: { found: readonly Scored[]; o
                   </th>
                   <td className="pr-3">{sayOctaves(seats, octaves, f.setting.octaves) ?? 'as they are'}</td>
                   <td className={`pr-3 ${f.out ? 'font-semibold text-madder' : ''}`}>{sayNews(f.news, f.out)}</td>
-                  <td className="pr-3 text-right whitespace-nowrap">{percent(f.evenness)} even</td>
-                  <td className="pr-3 text-right whitespace-nowrap">{sayPoints(f.total)}</td>
+                  <td className="pr-3 text-right whitespace-nowrap">{sayEvenThan(evenness.figure, f.evenness)}</td>
+                  <td className="pr-3 text-right whitespace-nowrap">{sayWork(evenness.total, f.total)}</td>
                   <td className="w-[74px] py-0.5 text-right">
-                    <Button size="small" aria-label={`Take ${name}${replaced ? ` ${replaced}` : ''}`} onClick={() => take(f, name)}>
-                      Take it
+                    <Button size="small" aria-label={`Use ${name}${replaced ? ` ${replaced}` : ''}`} onClick={() => take(f, name)}>
+                      Use it
                     </Button>
                   </td>
                 </tr>
                 {id === open && (
                   <tr className="bg-wash/40">
                     <td colSpan={6} className="pb-1.5 pl-3">
-                      <p className="mb-0.5">{capital(sayWorth(f, seats))}.</p>
+                      <p className="mb-0.5">
+                        {capital(sayWorth(f, seats))}.{' '}
+                        <span className="text-soft">
+                          In figures: {percent(f.evenness)} even (now {percent(evenness.figure)}), {sayPoints(f.total)} (now{' '}
+                          {points(evenness.total)}).
+                        </span>
+                      </p>
                       <Changes scored={f} />
                     </td>
                   </tr>
@@ -147,10 +154,8 @@ function Changes({ scored }: { scored: Scored }) {
       {said.map(({ id, name, changes }) => (
         <div key={id} className="grid grid-cols-[56px_132px_1fr] gap-x-2">
           <dt className="font-semibold">{name}</dt>
-          <dd className="text-soft">
-            {sayPoints(scored.bySeat[id])} (now {points(evenness.bySeat[id])})
-          </dd>
-          <dd>{changes.join('; ') || 'as it is'}</dd>
+          <dd className="text-soft">{sayWork(evenness.bySeat[id], scored.bySeat[id])}</dd>
+          <dd>{changes.join(', ') || 'nothing else changes'}</dd>
         </div>
       ))}
       {ways.map((d) => (

@@ -4,6 +4,7 @@ import { useMemo } from 'react'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { inSentence } from '@/core/names'
 import { headMeasure, shortOf } from '@/core/piece/address'
+import { sayEven } from '@/core/words/en/amounts'
 import { sayWaits } from '@/core/balance/waits'
 import type { SeatId } from '@/core/seats/seat'
 import { Chart } from '@/ui/kit/Chart'
@@ -19,7 +20,7 @@ const NAMED = 3
 /** Whom the class waits for, where, which other key or octaves would be more even, and which line of its own a seat could play instead. */
 export function LevelView() {
   return (
-    <div className="px-4 py-3" role="region" aria-label="Level">
+    <div className="px-4 py-3" role="region" aria-label="Balance">
       <Evenness />
       <SearchPanel />
       <SecondLines />
@@ -56,10 +57,9 @@ function Evenness() {
       </h2>
       <p className="mt-0.5">
         {heaviest === lightest
-          ? `All have ${sayPoints(bySeat[heaviest])} to do.`
-          : `${nameOf(heaviest)} has most to do, ${sayPoints(bySeat[heaviest])}; ${inSentence(nameOf(lightest))} least, ${points(bySeat[lightest])}.`}{' '}
-        <span className="whitespace-nowrap">Evenness {percent(evenness.figure)}.</span>
-        {evenness.measures.length > 0 && ' Most uneven: '}
+          ? 'Everyone has the same amount to do.'
+          : `The ${inSentence(nameOf(heaviest))} has the most to do, the ${inSentence(nameOf(lightest))} the least.`}
+        {evenness.measures.length > 0 && ' Most uneven: measure '}
         {evenness.measures.slice(0, NAMED).map((m, i) => (
           <span key={m.index} className="whitespace-nowrap">
             {i > 0 && ', '}
@@ -69,28 +69,29 @@ function Evenness() {
           </span>
         ))}
       </p>
-      <h3 className="sr-only">Load by measure and seat</h3>
+      <h3 className="sr-only">How hard each seat works, measure by measure</h3>
       <Chart
         option={option}
         height={`clamp(${26 * seats.length + 30}px, 40vh - 200px, ${56 * seats.length + 30}px)`}
-        label="Load by measure and seat, in points; the table below says the same"
+        label="How hard each seat works, measure by measure. The table below says the same"
         onPick={({ data }) => {
           const cell = chartCell(seats, data)
           if (cell) goTo(cell.index, cell.seat)
         }}
       />
       <details className="inline-block w-full">
-        <summary className="cursor-pointer text-sm text-link underline underline-offset-2">What the figures mean</summary>
+        <summary className="cursor-pointer text-sm text-link underline underline-offset-2">In figures</summary>
         <p className="mt-1 max-w-prose text-sm leading-snug">
-          A point is about one plain crossing of the bow at an easy speed. In every measure the class waits for the seat with most to do;
-          the mean seat does {percent(evenness.figure)} of that, which is the evenness. At 100 % all work alike in every measure.
+          {sayEven(evenness.figure)[0].toUpperCase() + sayEven(evenness.figure).slice(1)}: {percent(evenness.figure)}. In each measure
+          everyone waits for the seat with the most to do, and the average seat does {percent(evenness.figure)} as much. {nameOf(heaviest)}:{' '}
+          {sayPoints(bySeat[heaviest])}. {nameOf(lightest)}: {points(bySeat[lightest])}. A point is about one easy bow crossing.
         </p>
       </details>
       <details>
-        <summary className="cursor-pointer text-sm text-link underline underline-offset-2">The same as a table</summary>
+        <summary className="cursor-pointer text-sm text-link underline underline-offset-2">As a table</summary>
         <div className="overflow-x-auto">
           <table className="mt-1 text-sm tabular-nums">
-            <caption className="sr-only">Load by measure and seat, in points</caption>
+            <caption className="sr-only">How hard each seat works, measure by measure, in points</caption>
             <thead>
               <tr>
                 <th scope="col" className="pr-3 text-left">

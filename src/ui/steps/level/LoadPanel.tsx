@@ -23,7 +23,11 @@ export function LoadPanel() {
   const index = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
   const line = useDesk((d) => d.ensemble[d.seat].line)
   return (
-    <aside aria-label="Load of the measure" className="flex h-full flex-col overflow-y-auto border-l border-rule bg-sheet" tabIndex={0}>
+    <aside
+      aria-label="What makes this measure hard"
+      className="flex h-full flex-col overflow-y-auto border-l border-rule bg-sheet"
+      tabIndex={0}
+    >
       <h2 className="px-4 pt-3 pb-1 font-title text-lg leading-tight">{headMeasure(line, index)}</h2>
       {seats.map((s) => (
         <SeatLoadOf key={s.id} seat={s.id} name={s.name} index={index} />
@@ -39,7 +43,9 @@ function SeatLoadOf({ seat, name, index }: { seat: SeatId; name: string; index: 
   const pick = useDesk((d) => d.pick)
   const moment = useDesk((d) => d.moment)
   const items = loads[seat].items.filter((i) => i.index === index)
-  const sum = loads[seat].byMeasure[index] ?? 0
+  const work = (id: SeatId): number => loads[id].byMeasure[index] ?? 0
+  const others = Object.keys(loads).filter((id) => id !== seat)
+  const hardest = others.length > 0 && others.every((id) => Math.round(work(id)) < Math.round(work(seat)))
   return (
     <section
       aria-label={name}
@@ -49,9 +55,16 @@ function SeatLoadOf({ seat, name, index }: { seat: SeatId; name: string; index: 
         <button type="button" aria-pressed={picked} onClick={() => pick(moment, seat)} className="text-body font-semibold">
           {name}
         </button>
-        <span className="tabular-nums">{sayPoints(sum)}</span>
+        {hardest && <span className="text-sm text-soft">works hardest here</span>}
       </div>
-      {picked ? <ByNote seat={seat} items={items} /> : <p className="text-sm leading-snug text-soft">{summary(items)}</p>}
+      <p className={`text-sm leading-snug ${picked ? '' : 'text-soft'}`}>{summary(items)}</p>
+      {picked && items.length > 0 && (
+        <details>
+          <summary className="cursor-pointer text-sm text-link underline underline-offset-2">In figures</summary>
+          <p className="text-sm text-soft">{sayPoints(work(seat))} in this measure</p>
+          <ByNote seat={seat} items={items} />
+        </details>
+      )}
       {picked && <Rescues seat={seat} index={index} />}
     </section>
   )
@@ -65,7 +78,7 @@ function summary(items: readonly LoadItem[]): string {
   return most.length
     ? most
         .slice(0, 3)
-        .map(([name, p]) => `${name} ${points(p)}`)
+        .map(([name]) => name)
         .join(', ')
     : 'nothing much'
 }
@@ -75,7 +88,6 @@ function ByNote({ seat, items }: { seat: SeatId; items: readonly LoadItem[] }) {
   const byEvent = useDesk((d) => d.ensemble[seat].byEvent)
   const names = useDesk((d) => d.klass.talk.names)
   const events = [...new Set(items.map((i) => i.event))]
-  if (events.length === 0) return <p className="text-sm text-soft">Nothing to do here.</p>
   return (
     <ul className="mt-0.5 text-sm leading-snug">
       {events.map((e) => {

@@ -1,5 +1,8 @@
 'use client'
 
+import { sayEvenThan, sayWork } from '@/core/words/en/amounts'
+import { capital } from '@/core/names'
+import { count } from '@/core/count'
 import { LifeBuoy } from 'lucide-react'
 import { useState } from 'react'
 import { sayMeasure } from '@/core/piece/address'
@@ -8,7 +11,6 @@ import type { Rescue } from '@/core/balance/rescue'
 import { useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
 import { rescued } from '@/ui/session/taken'
 import { Button } from '@/ui/kit/Button'
-import { percent, points } from '@/ui/session/useLoads'
 import { findRescues } from './weigher'
 
 /** How many are shown before "more"; the last of them all, silence, always is. */
@@ -36,17 +38,17 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
       .catch(() => setFound({ plan: now, index, seat, rescues: 'failed' }))
       .finally(() => setBusy(false))
   }
-  if (mine === 'failed') return <p className="mt-2 text-sm text-madder">It could not be weighed. Reload the page and ask again.</p>
+  if (mine === 'failed') return <p className="mt-2 text-sm text-madder">We couldn’t work it out. Reload the page and try again.</p>
   if (!mine)
     return (
       <Button size="small" className="mt-2" onClick={ask} disabled={busy}>
-        <LifeBuoy size={14} aria-hidden /> {busy ? 'Weighing …' : 'What would be easier?'}
+        <LifeBuoy size={14} aria-hidden /> {busy ? 'Working it out …' : 'What would be easier?'}
       </Button>
     )
   return (
     <div className="mt-2">
       <h3 className="text-sm font-semibold">Easier, for this seat</h3>
-      {mine.length === 0 && <p className="text-sm text-soft">Nothing makes this measure lighter than it is.</p>}
+      {mine.length === 0 && <p className="text-sm text-soft">Nothing makes this measure easier.</p>}
       <ul>
         {(all ? mine : mine.filter((_, i) => i < SHOWN || i === mine.length - 1)).map((r) => (
           <li key={r.name} className="border-t border-rule py-1 leading-snug">
@@ -67,9 +69,9 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
             </Button>
             <span className="block text-fine text-soft">{r.why}.</span>
             <span className="block text-fine tabular-nums">
-              Seat {points(r.load.before)} → {points(r.load.after)} points, class {percent(r.evenness.before)} → {percent(r.evenness.after)}{' '}
-              even
-              {r.troubles > 0 && `, ${r.troubles} new or out of reach left`}
+              {capital(sayWork(r.load.before, r.load.after))} for this seat, {sayEvenThan(r.evenness.before, r.evenness.after)} for the
+              class
+              {r.troubles > 0 && `. ${count(r.troubles, 'note')} still not learned yet or out of reach`}.
             </span>
           </li>
         ))}

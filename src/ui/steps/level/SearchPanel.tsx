@@ -1,25 +1,26 @@
 'use client'
 
+import { sayEvenThan, sayWork } from '@/core/words/en/amounts'
 import { Search, Square } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { byRank, settingsInOrder, USUAL_SPACE, WHOLE_SPACE, type Scored } from '@/core/balance/search'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
-import { inSentence } from '@/core/names'
+import { capital, inSentence } from '@/core/names'
 import { deciding } from '@/core/balance/setting'
 import { Button } from '@/ui/kit/Button'
 import { Chart } from '@/ui/kit/Chart'
 import { keysChart } from './charts'
 import { FoundList, type TakenSetting } from './FoundList'
-import { percent, points, useLoads } from '@/ui/session/useLoads'
+import { useLoads } from '@/ui/session/useLoads'
 import { sayChanges } from '@/core/balance/change'
 import { useSearch } from './useSearch'
 import { Select } from '@/ui/kit/Select'
 
 const ORDERS = {
-  rank: { name: 'what fits the class best', by: byRank },
-  wait: { name: 'least to wait for', by: (a: Scored, b: Scored) => a.out - b.out || a.wait - b.wait || a.total - b.total },
+  rank: { name: 'best for this class', by: byRank },
+  wait: { name: 'least waiting', by: (a: Scored, b: Scored) => a.out - b.out || a.wait - b.wait || a.total - b.total },
   even: { name: 'most even', by: (a: Scored, b: Scored) => a.out - b.out || b.evenness - a.evenness },
-  load: { name: 'least in all', by: (a: Scored, b: Scored) => a.out - b.out || a.total - b.total },
+  load: { name: 'easiest', by: (a: Scored, b: Scored) => a.out - b.out || a.total - b.total },
 } as const
 type Order = keyof typeof ORDERS
 
@@ -49,7 +50,7 @@ export function SearchPanel() {
     <section aria-labelledby="search" className="mt-3 border-t border-rule pt-2">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
         <h2 id="search" className="font-title text-lg">
-          Another key, other octaves
+          Try another key or other octaves
         </h2>
         {running ? (
           <Button onClick={search.cancel}>
@@ -62,9 +63,10 @@ export function SearchPanel() {
         )}
         <p role="status" className="text-fine text-soft">
           {running && `${search.done} of ${search.of} keys tried …`}
-          {search.status === 'cancelled' && `Cancelled after ${search.done} of ${search.of} keys; what was found stands below.`}
-          {search.status === 'failed' && 'The search failed. Reload the page and try again; nothing was changed.'}
-          {search.status === 'done' && (search.stale ? 'The piece has been changed since this search.' : `${search.of} keys tried.`)}
+          {search.status === 'cancelled' && `Stopped after ${search.done} of ${search.of} keys. What we found is below.`}
+          {search.status === 'failed' && 'The search failed. Nothing was changed. Reload the page and try again.'}
+          {search.status === 'done' &&
+            (search.stale ? 'You’ve changed the piece since this search. Search again.' : `${search.of} keys tried.`)}
         </p>
         {sorted.length > 0 && (
           <label className="ml-auto flex items-center gap-1.5 text-sm">
@@ -83,11 +85,11 @@ export function SearchPanel() {
       {taken && <Taken {...taken} />}
       {sorted.length > 0 && <FoundList found={sorted} onTaken={setTaken} />}
       <details className="mt-2" open={sorted.length === 0 && !running}>
-        <summary className="cursor-pointer text-sm text-link underline underline-offset-2">What is tried</summary>
+        <summary className="cursor-pointer text-sm text-link underline underline-offset-2">What we try</summary>
         <p className="mt-1 max-w-prose text-sm leading-snug">
-          Every key of up to four signs, each seat in the octave that it takes there by itself, and whether up to three notes replaced would
-          make it work. First come the keys of a class that learns (D, G, C, A, F, B♭; D, A and E minor), then fewer signs; of these the
-          fewest things to teach.
+          Every key with up to four sharps or flats, each seat in its best octave there, and up to three notes replaced if that makes it
+          work. First come the keys string classes learn first (D, G, C, A, F and B♭ major, D, A and E minor), then fewer sharps or flats.
+          Of these, the fewest new things to teach.
         </p>
         <div className="mt-1.5 flex flex-wrap gap-x-4 gap-y-1.5">
           {deciding(seats, 'school').length > 0 && (
@@ -99,22 +101,22 @@ export function SearchPanel() {
           {deciding(seats, 'fourth').length > 0 && (
             <label className="tick">
               <input type="checkbox" className="accent-control" checked={fourths} onChange={(e) => setFourths(e.target.checked)} /> every
-              rule for 4 or open
+              choice of 4 or open
             </label>
           )}
           <label className="tick">
-            <input type="checkbox" className="accent-control" checked={all} onChange={(e) => setAll(e.target.checked)} /> keys of five and
-            more signs, every seat also an octave lower and higher
+            <input type="checkbox" className="accent-control" checked={all} onChange={(e) => setAll(e.target.checked)} /> keys with five or
+            more sharps or flats, and every seat an octave lower and higher
           </label>
         </div>
       </details>
       {option && (
         <details className="mt-1">
-          <summary className="cursor-pointer text-sm text-link underline underline-offset-2">The keys in a picture</summary>
+          <summary className="cursor-pointer text-sm text-link underline underline-offset-2">The keys as a picture</summary>
           <figure className="max-w-xl">
-            <Chart option={option} height={260} label="Keys by load in all and evenness; the table above it says the same" />
+            <Chart option={option} height={260} label="Keys by how hard and how even they are. The table above says the same" />
             <figcaption className="text-fine text-soft">
-              Further left is less to do, higher is more even. ◇ is the class as it stands, ▲ a key in which notes are out of reach.
+              Further left is easier, higher is more even. ◇ is where you are now. ▲ means some notes are out of reach.
             </figcaption>
           </figure>
         </details>
@@ -132,11 +134,11 @@ function Taken({ name, even, total }: TakenSetting) {
   return (
     <div role="status" className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1 rounded-md bg-wash px-3 py-1.5 leading-snug">
       <p className="min-w-0 flex-1 basis-80">
-        <strong className="font-semibold">{name} is taken.</strong> Evenness {percent(even)} → {percent(evenness.figure)}, points{' '}
-        {points(total)} → {points(evenness.total)}. {sayChanges(changes)}
+        <strong className="font-semibold">Now: {name}.</strong> {capital(sayWork(total, evenness.total))},{' '}
+        {sayEvenThan(even, evenness.figure)}. {sayChanges(changes)}
       </p>
       <Button size="small" onClick={undo}>
-        Back as it was
+        Undo this
       </Button>
     </div>
   )

@@ -1,5 +1,6 @@
 'use client'
 
+import { sayWork } from '@/core/words/en/amounts'
 import { Music2 } from 'lucide-react'
 import { useState } from 'react'
 import { SECOND_NAMES } from '@/core/composing/second'
@@ -10,7 +11,6 @@ import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
 import { useDesk, useDeskStore, useSeats } from '@/ui/session/DeskProvider'
 import { secondTaken } from '@/ui/session/taken'
-import { sayPoints } from '@/ui/session/useLoads'
 import { findSeconds } from './weigher'
 
 type Found = { readonly piece: unknown; readonly plan: unknown; readonly seat: string; readonly made: SecondOffers | 'failed' }
@@ -51,7 +51,7 @@ export function SecondLines() {
         A second line
       </h2>
       <p className="mb-2 max-w-prose text-soft">
-        Something else that fits the tune, for a seat that cannot play all of it yet: only what it has learned, in first position.
+        For a seat that can’t play the whole tune yet: a part that fits, using only what it has learned, in first position.
       </p>
       <div className="flex flex-wrap items-center gap-2">
         <label className="flex items-center gap-1.5">
@@ -65,17 +65,17 @@ export function SecondLines() {
           </Select>
         </label>
         <Button onClick={ask} disabled={busy}>
-          <Music2 size={16} aria-hidden /> {busy ? 'Being made …' : 'Make lines'}
+          <Music2 size={16} aria-hidden /> {busy ? 'Making lines …' : 'Make lines'}
         </Button>
       </div>
       {made === 'failed' && (
         <p role="alert" className="mt-2 text-madder">
-          The lines could not be made. Reload the page and ask again.
+          We couldn’t make lines. Reload the page and try again.
         </p>
       )}
       {full && (
         <p role="alert" className="mt-2 text-madder">
-          The piece has as many lines as it can have.
+          This piece already has as many lines as it can hold.
         </p>
       )}
       {made && made !== 'failed' && <Offers made={made} name={seat.name} take={take} />}
@@ -88,25 +88,22 @@ function Offers({ made, name, take }: { made: SecondOffers; name: string; take: 
   if (made.offers.length === 0)
     return (
       <p role="status" className="mt-2">
-        Nothing can be made for the {inSentence(name)}: the tune has no notes, or the seat has learned none that fit.
+        Nothing fits for the {inSentence(name)} yet. It hasn’t learned notes that go with this tune.
       </p>
     )
   return (
     <>
-      <p className="mt-2">
-        As it stands the {inSentence(name)} has {sayPoints(made.now)} to do.
-      </p>
       <ul>
         {made.offers.map((o) => (
           <li key={o.kind} className="flex items-start gap-3 border-t border-rule py-1.5">
-            <Button size="small" aria-label={`Take ${SECOND_NAMES[o.kind]} for the ${inSentence(name)}`} onClick={() => take(o)}>
-              Take
+            <Button size="small" aria-label={`Use ${SECOND_NAMES[o.kind]} for the ${inSentence(name)}`} onClick={() => take(o)}>
+              Use it
             </Button>
             <span className="min-w-0 flex-1">
               <span className="font-semibold">{SECOND_NAMES[o.kind][0].toUpperCase() + SECOND_NAMES[o.kind].slice(1)}</span>{' '}
               <span className="text-soft">{o.says}</span>
             </span>
-            <span className="tabular-nums">{sayPoints(o.load)}</span>
+            <span className="text-soft">{sayWork(made.now, o.load)}</span>
           </li>
         ))}
       </ul>

@@ -83,7 +83,7 @@ export const keysChart =
       xAxis: {
         type: 'value',
         scale: true,
-        name: 'points in all',
+        name: 'easier ← → harder',
         nameLocation: 'middle',
         nameGap: 24,
         nameTextStyle: { color: soft },

@@ -6,16 +6,16 @@ import type { Step } from '../step'
 export const level: Step = {
   id: 'level',
   key: 'v',
-  name: 'Level',
+  name: 'Balance',
   path: (of, piece) => piecePage(of, piece, 'balance'),
   desk: {
     centre: dynamic(() => import('./LevelView').then((m) => m.LevelView), {
-      loading: () => <Outline says="Weighing the seats …" rows={6} />,
+      loading: () => <Outline says="Comparing the seats …" rows={6} />,
     }),
     panel: dynamic(() => import('./LoadPanel').then((m) => m.LoadPanel), {
-      loading: () => <Outline says="Reading what the load is made of …" />,
+      loading: () => <Outline says="Working out what makes this hard …" />,
     }),
-    panelName: 'What the load here is made of',
+    panelName: 'What makes this measure hard',
     width: 340,
   },
 }

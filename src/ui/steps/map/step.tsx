@@ -6,14 +6,14 @@ import type { Step } from '../step'
 export const map: Step = {
   id: 'map',
   key: 'm',
-  name: 'Map',
+  name: 'Fingering',
   path: (of, piece) => piecePage(of, piece, 'fingering'),
   desk: {
     centre: null,
     panel: dynamic(() => import('@/ui/inspector/Inspector').then((m) => m.Inspector), {
-      loading: () => <Outline says="Working out what to play here …" />,
+      loading: () => <Outline says="Working out the fingering …" />,
     }),
-    panelName: 'What to play here, and why',
+    panelName: 'The fingering here, and why',
     width: 316,
   },
 }

@@ -66,7 +66,7 @@ function All({ done }: { done: () => void }) {
         <span className="block text-fine text-soft">{text}</span>
       </span>
       {taken ? (
-        <span className="text-sm text-soft">is in</span>
+        <span className="text-sm text-soft">added</span>
       ) : (
         <Button
           size="small"
@@ -86,7 +86,7 @@ function All({ done }: { done: () => void }) {
     <>
       <input
         type="search"
-        aria-label="Look for a drill"
+        aria-label="Find a drill"
         placeholder="slide, measure, string …"
         value={words}
         onChange={(e) => setWords(e.target.value)}

@@ -9,8 +9,7 @@ import { piecePage } from '@/api/address'
 import { buttonLook } from '@/ui/kit/Button'
 import { COMPANION_NAMES, COMPANIONS, type Companion } from '@/core/plan/companion'
 import { MOST_TIMES, TEMPO_BOUNDS } from '@/core/plan/settled'
-import { count } from '@/core/count'
-import { inSentence, sayNames } from '@/core/names'
+import { sayServed } from '@/core/words/en/practice'
 import { Select } from '@/ui/kit/Select'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { does, tempo, times } from './edits'
@@ -29,7 +28,7 @@ export function DrillPanel() {
       {step ? (
         <>
           <h2 className="font-title text-lg">Without notes</h2>
-          <p className="mt-1">{sayMinutes(step.minutes)}, before the drills or between them.</p>
+          <p className="mt-1">{sayMinutes(step.minutes)}, before or between drills.</p>
           {step.caution && <p className="mt-3 rounded-md bg-wash px-3 py-2 text-sm">{step.caution}</p>}
         </>
       ) : (
@@ -51,12 +50,11 @@ function OfDrill() {
     <>
       <h2 className="font-title text-lg">Why</h2>
       <p className="mt-0.5">
-        {served.length === 0
-          ? info.purpose
-          : `Takes something off ${count(
-              served.reduce((n, s) => n + info.serves[s.id], 0),
-              'place',
-            )}: ${sayNames(served.map((s) => `${inSentence(s.name)} ${info.serves[s.id]}`))}.`}
+        {info.purpose}{' '}
+        {sayServed(
+          served.map((s) => ({ name: s.name, times: info.serves[s.id] })),
+          seats.length,
+        )}
       </p>
       <h2 className="mt-4 font-title text-lg">Who does what</h2>
       <ul className="mt-1 grid gap-1.5">
@@ -85,7 +83,7 @@ function OfDrill() {
           )
         })}
       </ul>
-      <h2 className="mt-4 font-title text-lg">How often, how fast</h2>
+      <h2 className="mt-4 font-title text-lg">How many times, how fast</h2>
       <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1.5">
         <Number label="times" value={info.times} least={1} most={MOST_TIMES} take={(n) => edit(times(info.id, n))} />
         <Number
@@ -96,7 +94,7 @@ function OfDrill() {
           take={(n) => edit(tempo(info.id, n))}
         />
       </div>
-      <p className="mt-1 text-fine text-soft">{sayMinutes(info.minutes)} with the telling.</p>
+      <p className="mt-1 text-fine text-soft">{sayMinutes(info.minutes)} with explaining.</p>
       {info.care && <p className="mt-4 rounded-md bg-wash px-3 py-2 text-sm">{info.care}</p>}
       <DrillRecord />
       <div className="mt-4 flex flex-wrap items-start gap-1.5">

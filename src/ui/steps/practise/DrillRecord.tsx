@@ -34,7 +34,7 @@ export function DrillRecord() {
       await sent
       done()
     } catch (e) {
-      setTrouble(e instanceof Trouble ? e.message : 'It was not recorded. Try again.')
+      setTrouble(e instanceof Trouble ? e.message : 'We couldn’t record that. Try again.')
     } finally {
       setBusy(false)
     }
@@ -76,7 +76,7 @@ export function DrillRecord() {
           says={info.title}
         />
         {mine.length > 0 && (
-          <Button kind="quiet" disabled={busy} onClick={undo} aria-label="Take the last tap back">
+          <Button kind="quiet" disabled={busy} onClick={undo} aria-label="Undo the last tap">
             <Undo2 size={16} aria-hidden />
           </Button>
         )}

@@ -1,5 +1,6 @@
 'use client'
 
+import { sayVariant } from '@/core/words/en/drills'
 import { useEffect, useMemo, useRef } from 'react'
 import { Outline } from '@/ui/kit/Outline'
 import { Bench } from '@/ui/bench/Bench'
@@ -44,13 +45,12 @@ function Practise() {
     if (picked !== null && window.matchMedia(NARROW).matches) drill.current?.scrollIntoView({ block: 'start' })
   }, [picked])
   return (
-    <div className="practise" role="region" aria-label="Practise">
+    <div className="practise" role="region" aria-label="Warm-up">
       <TodayList />
       <section ref={drill} aria-label="The drill" className="flex min-h-0 min-w-0 flex-1 flex-col">
         {failed ? (
           <p role="alert" className="p-6">
-            The drills could not be made. Load the page again; if it stays so, the piece may be too long for this machine: pick a passage
-            below.
+            We couldn’t make the drills. Reload the page. If that doesn’t help, pick a passage below.
           </p>
         ) : on ? (
           <Run />
@@ -131,7 +131,7 @@ function Looked() {
   if (!music)
     return id === null ? (
       <p role="status" className="p-6 text-soft">
-        Nothing to practise here yet.
+        No drills for this piece.
       </p>
     ) : (
       <Outline says="Making the drill …" />
@@ -173,7 +173,7 @@ function Variants({ info }: { info: DrillInfo }) {
   const pick = usePick()
   if (same.length < 2) return null
   const take = (d: DrillInfo) => {
-    if (inToday) edit(instead(info.id, d.id, d.variant))
+    if (inToday) edit(instead(info.id, d.id, sayVariant(d.variant)))
     pick(d.id)
   }
   return (
@@ -186,7 +186,7 @@ function Variants({ info }: { info: DrillInfo }) {
           aria-pressed={d.id === info.id}
           onClick={() => take(d)}
         >
-          {d.variant}
+          {sayVariant(d.variant)}
         </Button>
       ))}
     </div>

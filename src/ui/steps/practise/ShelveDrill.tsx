@@ -25,7 +25,7 @@ export function ShelveDrill() {
     <p aria-live="polite">
       {mine?.added ? (
         <>
-          It is on the shelf:{' '}
+          Added to your pieces:{' '}
           <Link href={piecePage(of, mine.added)} className="text-link underline underline-offset-2">
             {title}
           </Link>
@@ -33,10 +33,10 @@ export function ShelveDrill() {
         </>
       ) : (
         <Button onClick={() => void put()} disabled={mine?.busy}>
-          Put it on the shelf
+          Add it to your pieces
         </Button>
       )}
-      {mine?.problem && <span className="mt-1 block text-madder">It was not put there: {mine.problem}.</span>}
+      {mine?.problem && <span className="mt-1 block text-madder">We couldn’t add it: {mine.problem}.</span>}
     </p>
   )
 }

@@ -39,11 +39,11 @@ export function TodayList() {
       </h2>
       <HowLong />
       <p className="mt-1 text-fine text-soft" aria-live="polite">
-        {today ? `${sayMinutes(today.minutes)} in all. ${today.said}` : 'The drills are being made …'}
-        {over > 0 && ` What stays in takes ${sayMinutes(over)} more than there are.`}
+        {today ? `${sayMinutes(today.minutes)} in all. ${today.said}` : 'Making the drills …'}
+        {over > 0 && ` What you keep in takes ${sayMinutes(over)} too long.`}
         {today &&
           today.gone.length > 0 &&
-          ` ${count(today.gone.length, 'drill')} that stayed in ${plural(today.gone.length, 'is', 'are')} not in this piece any more.`}
+          ` ${count(today.gone.length, 'drill')} you kept in ${plural(today.gone.length, 'is', 'are')} not in this piece any more.`}
       </p>
       {today && <Items />}
       {today && today.items.length > 0 && (
@@ -62,7 +62,7 @@ export function TodayList() {
         </Link>
         {anything && (
           <Button size="small" kind="quiet" onClick={() => edit(asBefore())}>
-            Choose anew
+            Choose again
           </Button>
         )}
       </div>
@@ -84,7 +84,7 @@ function IntoLesson() {
   }
   return (
     <Button size="small" disabled={!today || today.items.length === 0} onClick={go}>
-      <Play size={15} aria-hidden /> Into the lesson
+      <Play size={15} aria-hidden /> Add to the lesson
     </Button>
   )
 }
@@ -169,7 +169,7 @@ function Row({ id, at, minutes }: { id: string; at: number; minutes: number }) {
           type="button"
           aria-pressed={locked}
           aria-label={`Keep ${title} in`}
-          title={locked ? 'Stays in' : 'Keep it in'}
+          title={locked ? 'Kept in' : 'Keep it in'}
           onClick={() => edit(keptIn(id, title, !locked))}
           className={`tap rounded p-1 ${locked ? 'text-ink' : 'text-soft'}`}
         >

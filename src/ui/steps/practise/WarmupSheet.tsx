@@ -69,7 +69,7 @@ function Sheet({ id, title, piece, plan, klass, seat: first, drill }: Omit<Props
   return (
     <div className="min-h-dvh bg-paper">
       <header className="bar not-printed sticky top-0 z-10">
-        <Link href={piecePage(of, id, 'warm-up')} aria-label="Back to Practise" title="Back to Practise" className="tap">
+        <Link href={piecePage(of, id, 'warm-up')} aria-label="Back to the warm-up" title="Back to the warm-up" className="tap">
           <ArrowLeft size={19} aria-hidden />
         </Link>
         <h1 className="min-w-0 flex-1 truncate font-title text-lead">Warm-up for {title}</h1>
@@ -87,7 +87,7 @@ function Sheet({ id, title, piece, plan, klass, seat: first, drill }: Omit<Props
         <h2 className="font-title text-xl">Warm-up for {title}</h2>
         {made === 'failed' ? (
           <p role="alert" className="mt-4">
-            The drills could not be made. Load the page again.
+            We couldn’t make the drills. Reload the page.
           </p>
         ) : made === null ? (
           <Outline says="Making the drills …" rows={6} />
@@ -177,7 +177,7 @@ function DrillOnPaper({ n, music, klass, seat, care }: OnPaper) {
         {companion ? `You play along: ${COMPANION_NAMES[companion]}.` : info.purpose}
         {others.length > 0 && ` ${capital(others.join('; '))}.`}
       </p>
-      {state === 'failed' ? <p role="alert">The notes could not be engraved.</p> : <Systems systems={systems} />}
+      {state === 'failed' ? <p role="alert">We couldn’t draw the notes.</p> : <Systems systems={systems} />}
       {care && <p className="text-fine">{info.care}</p>}
     </>
   )

@@ -10,18 +10,18 @@ const settled = (said: string, change: (w: WarmupSettled) => WarmupSettled): Edi
 
 export const lasting = (minutes: number): Edit => settled(`${minutes} minutes`, (w) => ({ ...w, minutes }))
 export const keptIn = (id: string, title: string, on: boolean): Edit =>
-  settled(on ? `${title} stays in` : `${title} may go`, (w) => withLocked(w, id, on))
+  settled(on ? `${title} kept in` : `${title} not kept in`, (w) => withLocked(w, id, on))
 export const drillLeftOut = (id: string, title: string): Edit => settled(`without ${title}`, (w) => withDropped(w, id))
 export const put = (id: string, title: string): Edit => settled(`with ${title}`, (w) => withLocked(w, id, true))
 export const stepPut = (id: string, title: string): Edit => settled(`with ${title}`, (w) => withSilentStep(w, id))
 export const instead = (from: string, to: string, variant: string): Edit => settled(variant, (w) => withVariant(w, from, to))
-export const ordered = (ids: readonly string[]): Edit => settled('another order', (w) => withOrder(w, ids))
+export const ordered = (ids: readonly string[]): Edit => settled('new order', (w) => withOrder(w, ids))
 export const times = (id: string, n: number): Edit => settled(`${n} times`, (w) => withChoice(w, id, { times: n }))
 export const tempo = (id: string, n: number): Edit => settled(`♩ = ${n}`, (w) => withChoice(w, id, { tempo: n }))
 export const does = (id: string, seat: Seat, companion: Companion | null): Edit =>
-  settled(`${seat.name}: ${companion ? COMPANION_NAMES[companion] : 'as chosen by rule'}`, (w) => {
+  settled(`${seat.name}: ${companion ? COMPANION_NAMES[companion] : 'our choice again'}`, (w) => {
     const { [seat.id]: _, ...others } = w.choices[id]?.companions ?? {}
     const next = companion ? { ...others, [seat.id]: companion } : others
     return withChoice(w, id, { companions: Object.keys(next).length ? next : undefined })
   })
-export const asBefore = (said = 'chosen anew'): Edit => settled(said, (w) => ({ ...w, locked: [], dropped: [], order: [], steps: [] }))
+export const asBefore = (said = 'chosen again'): Edit => settled(said, (w) => ({ ...w, locked: [], dropped: [], order: [], steps: [] }))

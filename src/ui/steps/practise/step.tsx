@@ -6,14 +6,14 @@ import type { Step } from '../step'
 export const practise: Step = {
   id: 'practise',
   key: 't',
-  name: 'Practise',
+  name: 'Warm-up',
   path: (of, piece) => piecePage(of, piece, 'warm-up'),
   desk: {
     centre: dynamic(() => import('./PractiseView').then((m) => m.PractiseView), {
       loading: () => <Outline says="Making the warm-up …" rows={6} />,
     }),
     panel: dynamic(() => import('./DrillPanel').then((m) => m.DrillPanel), { loading: () => <Outline says="Making the drill …" /> }),
-    panelName: 'Why, who does what',
+    panelName: 'Why, and who does what',
     width: 340,
   },
 }

@@ -65,7 +65,7 @@ export function BigCalls({ open, onOpenChange, calls, begins, index, goTo, title
             <Dialog.Title className="min-w-0 truncate font-title text-2xl">{title}</Dialog.Title>
             <div className="flex items-center gap-2">
               <Choice
-                label="How much at once"
+                label="How much to show"
                 value={by}
                 onChange={setBy}
                 options={[

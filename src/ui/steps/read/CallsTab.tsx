@@ -80,7 +80,7 @@ export function CallsTab() {
         {who === 'seat' && <SeatTitle />}
         <div className="flex flex-wrap items-center gap-2">
           <Choice
-            label="What is said"
+            label="What to say"
             value={options.say}
             onChange={setSay}
             options={[
@@ -105,7 +105,7 @@ export function CallsTab() {
         </div>
         <p className="mt-1.5 text-fine">
           <Link href={`${classPage(of, 'people')}#talk`} className="text-link underline underline-offset-2">
-            In which words: how the class talks
+            Choose the words on the class page
           </Link>
           {' · '}
           <Link href={`${classPage(of, 'reading')}?piece=${id}`} className="text-link underline underline-offset-2">

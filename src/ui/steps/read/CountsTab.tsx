@@ -22,22 +22,22 @@ export function CountsTab() {
   const reading = readingOf(piece, map)
   const counts = useMemo(() => countsOf(reading), [reading])
   const { instrument } = map
-  const on = (string: number) => stringName(instrument, string)
+  const on = (string: number) => stringName(talk, instrument, string)
   const option = useMemo(() => fingerChart(instrument, counts), [instrument, counts])
   const top = instrument.strings.map((_, i) => instrument.strings.length - 1 - i)
   const { repeats, steps, skips } = counts.motion
   return (
-    <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Counts">
+    <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="How many">
       <SeatTitle />
       <p>
-        {counts.notes} notes, {counts.rests} rests{counts.struck > 0 && `, ${counts.struck} without a pitch`} · {steps} steps, {skips}{' '}
-        skips, {repeats} repeats of a note
+        {counts.notes} notes, {counts.rests} rests{counts.struck > 0 && `, ${counts.struck} unpitched`} · {steps} steps, {skips} skips,{' '}
+        {repeats} repeated notes
       </p>
       <h3 className="mt-2 font-semibold">Notes by string and finger</h3>
       <Chart
         option={option}
         height={150}
-        label={`Notes of the ${instrument.name.toLowerCase()} by string and finger; the table below says the same`}
+        label={`Notes of the ${instrument.name.toLowerCase()} by string and finger. The table below says the same`}
       />
       <table className="mt-1 w-full table-fixed text-sm tabular-nums">
         <caption className="sr-only">Notes by string and finger</caption>
@@ -68,7 +68,7 @@ export function CountsTab() {
           ))}
         </tbody>
       </table>
-      <h3 className="mt-3 font-semibold">Letters, and where they lie</h3>
+      <h3 className="mt-3 font-semibold">Letters, and where they are</h3>
       <p className="leading-snug">
         {counts.letters.map((l) => `${printedNote(talk.names, l)} ${l.count} (${l.strings.map(on).join(', ') || 'out'})`).join(' · ')}
       </p>
@@ -78,7 +78,7 @@ export function CountsTab() {
           {f.forms.map((x) => `${printedNote(talk.names, x)} ${x.count}`).join(', ')}
         </p>
       ))}
-      <h3 className="mt-3 font-semibold">Where the half steps lie</h3>
+      <h3 className="mt-3 font-semibold">Where the half steps are</h3>
       <ul>
         {counts.frames.map((f) => (
           <li key={`${f.string} ${f.position} ${f.name}`} className="flex justify-between border-t border-rule py-0.5">

@@ -11,7 +11,6 @@ import { leftOut } from '@/ui/session/edits'
 import { StartCards } from './StartCards'
 import { useDigest } from '@/ui/session/useDigest'
 import { useShownSpots } from '@/ui/session/useSpots'
-import { plural } from '@/core/count'
 
 /** What a teacher says before the class plays: a few things, the first first; the rest is one click away. */
 export function DigestTab({ onAll }: { onAll: () => void }) {
@@ -22,17 +21,17 @@ export function DigestTab({ onAll }: { onAll: () => void }) {
   const left = shown.filter((s) => !said.has(s.id)).length
   return (
     <div className="flex min-h-0 grow flex-col">
-      <h3 className="px-3 pt-2.5 pb-1 font-title text-lead">Say before playing</h3>
+      <h3 className="px-3 pt-2.5 pb-1 font-title text-lead">Say before you play</h3>
       {digest === 'making' ? (
-        <Outline says="Reading what to say …" />
+        <Outline says="Working out what to say …" />
       ) : digest === 'failed' ? (
         <p role="alert" className="px-3 pb-3">
-          What to say first could not be fetched. Load the page again.
+          We couldn’t load this. Reload the page.
         </p>
       ) : things.length === 0 ? (
-        <p className="px-3 pb-3">There is nothing to say first.</p>
+        <p className="px-3 pb-3">Nothing to say first. Just play.</p>
       ) : (
-        <ol aria-label="Say before playing" className="min-h-0 grow overflow-y-auto" tabIndex={0}>
+        <ol aria-label="Say before you play" className="min-h-0 grow overflow-y-auto" tabIndex={0}>
           {things.map((t, i) => (
             <ThingRow key={t.id} thing={t} n={i + 1} />
           ))}
@@ -41,7 +40,7 @@ export function DigestTab({ onAll }: { onAll: () => void }) {
       <StartCards />
       <p className="border-t border-rule px-3 py-1.5">
         <button type="button" className="text-link underline" onClick={onAll}>
-          {typeof digest === 'string' || left === 0 ? 'All spots' : `Also: ${left} more ${plural(left, 'thing')}, by measure, kind or seat`}
+          {typeof digest === 'string' || left === 0 ? 'All places to watch' : 'More places to watch'}
         </button>
       </p>
     </div>

@@ -74,7 +74,7 @@ export function FormTab() {
       })}
       <section className="mt-3">
         <h3 className="font-semibold">Just a scale, just a chord</h3>
-        {form.runs.length === 0 && <p className="text-soft">No run of four steps and no broken chord.</p>}
+        {form.runs.length === 0 && <p className="text-soft">No scale of four notes or more, and no broken chord.</p>}
         <ul className="mt-1">
           {form.runs.map((r, i) => (
             <li key={i} className="border-t border-rule py-0.5">

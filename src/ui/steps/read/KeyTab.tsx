@@ -32,10 +32,10 @@ export function KeyTab() {
   const staff = useMemo(() => answerStaffOf(setup), [setup])
   const toggle = (l: Letter) => setChosen((c) => (c.includes(l) ? c.filter((x) => x !== l) : [...c, l]))
   return (
-    <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Reading key">
+    <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Note chart">
       <SeatTitle />
       <div className="flex flex-wrap items-center gap-2">
-        <div role="group" aria-label="Letters asked for" className="flex gap-1">
+        <div role="group" aria-label="Which letters" className="flex gap-1">
           {LETTERS.map((l) => (
             <button
               key={l}
@@ -49,11 +49,11 @@ export function KeyTab() {
           ))}
         </div>
         <Choice
-          label="Signs"
+          label="Accidentals"
           value={sign}
           onChange={setSign}
           options={[
-            ['key', 'as the key'],
+            ['key', 'as in the key'],
             ['plain', 'natural'],
           ]}
         />
@@ -76,7 +76,7 @@ export function KeyTab() {
             <dt className="font-semibold">
               {printedNote(talk.names, a)} <span className="font-normal text-soft">{a.alter ? spokenNote(talk.names, a) : ''}</span>
             </dt>
-            {places.length === 0 && <dd className="text-soft">Not in what this seat has learned.</dd>}
+            {places.length === 0 && <dd className="text-soft">Not learned yet in this seat.</dd>}
             {places.map((p) => (
               <dd key={p.pitch.octave} className="grid grid-cols-[44px_1fr] gap-x-2 leading-snug">
                 <span>{printedPitch(talk.names, p.pitch)}</span>

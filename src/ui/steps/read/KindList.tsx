@@ -31,7 +31,7 @@ export function KindList() {
   const count = (list: typeof all, kind: string) => list.filter((s) => s.kind === kind).length
   const silenced = all.filter((s) => quiet.includes(s.id))
   return (
-    <div className="min-h-0 grow overflow-y-auto px-3 pb-3" tabIndex={0} role="group" aria-label="Kinds of spots">
+    <div className="min-h-0 grow overflow-y-auto px-3 pb-3" tabIndex={0} role="group" aria-label="Kinds of places to watch">
       {CONCERNS.map(([concern, title]) => (
         <section key={concern} className="mt-2">
           <h3 className="font-semibold">{title}</h3>
@@ -41,7 +41,7 @@ export function KindList() {
                 <KindSelect
                   kind={k}
                   value={kinds[k]}
-                  inherited="as class"
+                  inherited="as the class"
                   count={`${count(shown, k)} of ${count(all, k)}`}
                   onChange={(choice) => edit(kindShown(k, choice))}
                 />

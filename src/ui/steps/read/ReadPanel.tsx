@@ -13,12 +13,12 @@ import { SpacingTab } from './SpacingTab'
 
 const TABS = [
   ['first', 'First', null],
-  ['spots', 'Spots', SpotList],
+  ['spots', 'Watch', SpotList],
   ['form', 'Form', FormTab],
   ['calls', 'Calls', CallsTab],
   ['spacing', 'Spacing', SpacingTab],
-  ['counts', 'Counts', CountsTab],
-  ['key', 'Key', KeyTab],
+  ['counts', 'How many', CountsTab],
+  ['key', 'Notes', KeyTab],
 ] as const
 
 /** The first step of a piece: what trips whom, what returns, what is called out, how to explain it. */

@@ -22,11 +22,9 @@ export function SpacingTab() {
     <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Same spacing">
       <SeatTitle />
       <p className="leading-snug text-soft">
-        A crossing feels new, but the two fingers lie as far apart as somewhere on one string. Show that first, then cross.
+        A crossing feels new, but the fingers are spaced like two notes on one string. Show that first, then cross.
       </p>
-      {all.length === 0 && (
-        <p className="mt-2">No crossing of two fingers here lies like two fingers on one string that the class knows.</p>
-      )}
+      {all.length === 0 && <p className="mt-2">No crossing here has the same spacing as notes on one string that the class knows.</p>}
       <ul className="mt-2">
         {all.map((t) => (
           <li key={t.note.index} className={`border-t border-rule py-1.5 ${pointed?.notes === t.events ? 'bg-wash/50' : ''}`}>

@@ -58,8 +58,8 @@ export function SpotList() {
         <>
           <SpotRows spots={list} />
           <p className="border-t border-rule px-3 py-1.5 text-fine text-soft">
-            {list.length === 0 ? 'Nothing here trips this class.' : `${list.length} shown.`} {quiet} easy or hidden ones are not
-            {quiets.length > 0 && `, ${quiets.length} of them muted`}; “By kind” brings them back.
+            {list.length === 0 ? 'No places to watch for this class.' : `${list.length} shown.`} {quiet} easy or hidden ones aren’t shown
+            {quiets.length > 0 && `, ${quiets.length} of them hidden by you`}. “By kind” brings them back.
           </p>
         </>
       )}
@@ -153,7 +153,7 @@ function Opened({ spots }: { spots: readonly [SaidSpot, ...SaidSpot[]] }) {
     <div className="px-3 pb-2 pl-[34px]">
       {wrong ? (
         <dl className="grid grid-cols-[auto_1fr] gap-x-2 leading-snug">
-          <dt className="text-soft">If wrong</dt>
+          <dt className="text-soft">If it goes wrong</dt>
           <dd>{capital(wrong.heard)}.</dd>
           <dt className="text-soft">Why</dt>
           <dd>{capital(wrong.why)}.</dd>
@@ -165,7 +165,7 @@ function Opened({ spots }: { spots: readonly [SaidSpot, ...SaidSpot[]] }) {
       )}
       <div className="mt-1.5 flex gap-2">
         <Button size="small" onClick={() => edit(muted(seats, line, spots, true))}>
-          {spots.length > 1 ? 'Mute for these seats' : 'Mute this one'}
+          {spots.length > 1 ? 'Hide for these seats' : 'Hide this one'}
         </Button>
         <Button size="small" onClick={() => edit(kindShown(kind, 'hide'))}>
           Hide this kind

@@ -14,7 +14,7 @@ const RISING = 'D4 E4 F#4 G4 A4 B4 C#5 D5 | F4 G4 F#4 G4 C5 C#5 D5:h'
 const solfa = { ...DEFAULT_CLASS, talk: { ...DEFAULT_CLASS.talk, names: 'do-re-mi' as const } }
 
 describe('what to say first', () => {
-  const things = () => screen.findByRole('list', { name: 'Say before playing' })
+  const things = () => screen.findByRole('list', { name: 'Say before you play' })
 
   it('is listed, gone to, and left out with all its places; undo brings it back', async () => {
     const { desk, user } = atDesk(<DigestTab onAll={() => undefined} />, { piece: RISING, klass: classAt('three-fingers') })
@@ -47,14 +47,14 @@ describe('what to say first', () => {
     let asked = 0
     const { user } = atDesk(<DigestTab onAll={() => asked++} />, { piece: RISING, klass: classAt('first-finger') })
     await things()
-    await user.click(screen.getByRole('button', { name: /^(Also: \d+ more thing|All spots)/ }))
+    await user.click(screen.getByRole('button', { name: /^(More|All) places to watch/ }))
     expect(asked).toBe(1)
   })
 
   it('has the start cards with the class’s own names of notes', async () => {
     atDesk(<DigestTab onAll={() => undefined} />, { klass: solfa })
     await things().catch(() => null)
-    expect(screen.getAllByText(/^re: open D;/)).toHaveLength(4)
+    expect(screen.getAllByText(/^re: open re;/)).toHaveLength(4)
   })
 })
 
@@ -65,7 +65,7 @@ describe('everything that trips somebody', () => {
     const [first] = within(list).getAllByRole('button')
     await user.click(first)
     expect(first.getAttribute('aria-expanded')).toBe('true')
-    await user.click(screen.getByRole('button', { name: /^Mute/ }))
+    await user.click(screen.getByRole('button', { name: /^Hide (this one|for these)/ }))
     const { muted } = desk.getState().plan.spots
     expect(muted.length).toBeGreaterThan(0)
     await user.click(screen.getByRole('radio', { name: 'By kind' }))
@@ -91,8 +91,8 @@ describe('everything that trips somebody', () => {
     const { user } = atDesk(<SpotList />, { piece: 'F#4 G4 F4 G4', klass: classAt('four-strings') })
     const two = screen.getAllByRole('button').find((b) => b.textContent?.includes('One letter, two forms'))!
     await user.click(two)
-    expect(screen.getByText('The low 2 is sour, too high.')).toBeTruthy()
-    expect(screen.getByText('If wrong')).toBeTruthy()
+    expect(screen.getByText('Low 2 sounds sour: it is too high.')).toBeTruthy()
+    expect(screen.getByText('If it goes wrong')).toBeTruthy()
   })
 })
 
@@ -137,14 +137,14 @@ describe('what a part is made of', () => {
     const { user } = atDesk(<KeyTab />, { klass: { ...classAt('three-fingers'), talk: solfa.talk } })
     await user.click(screen.getByRole('button', { name: 'fa' }))
     expect(screen.getByText('fa sharp')).toBeTruthy()
-    expect(screen.getByText('fa♯4').nextElementSibling?.textContent).toBe('first space: 2 on D')
+    expect(screen.getByText('fa♯4').nextElementSibling?.textContent).toBe('first space: 2 on re')
     await user.click(screen.getByRole('radio', { name: 'natural' }))
-    expect(screen.getByText('Not in what this seat has learned.')).toBeTruthy()
+    expect(screen.getByText('Not learned yet in this seat.')).toBeTruthy()
   })
 
   it('a crossing that lies like two fingers on one string', async () => {
     const { user, desk } = atDesk(<SpacingTab />, { piece: 'A4 B4 F#4 D4' })
-    expect(screen.getByText(/^1 on A to 2 on D: the fingers lie a whole step apart, as from B to C♯ on A/)).toBeTruthy()
+    expect(screen.getByText(/^1 on A to 2 on D: same spacing as B to C♯ on A/)).toBeTruthy()
     await user.click(screen.getByRole('button', { name: 'Measure 1' }))
     expect(desk.getState().pointed?.notes).toHaveLength(2)
   })

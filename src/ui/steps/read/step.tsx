@@ -10,7 +10,7 @@ export const read: Step = {
   path: (of, piece) => piecePage(of, piece, 'read'),
   desk: {
     centre: null,
-    panel: dynamic(() => import('./ReadPanel').then((m) => m.ReadPanel), { loading: () => <Outline says="Reading what to say …" /> }),
+    panel: dynamic(() => import('./ReadPanel').then((m) => m.ReadPanel), { loading: () => <Outline says="Working out what to say …" /> }),
     panelName: 'What to say',
     width: 408,
   },

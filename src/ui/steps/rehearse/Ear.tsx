@@ -2,15 +2,15 @@
 
 import { Ear as EarIcon, Mic, UserRound, Volume2 } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
-import { fingerOn } from '@/core/words/en/hands'
-import { sayCheck, trueChecksOf } from '@/core/hands/trueChecks'
+import { trueChecksOf } from '@/core/hands/trueChecks'
+import { fingerOn, sayCheck, stringName } from '@/core/words/en/hands'
 import { sayFree } from '@/core/hearing/free'
 import { tuningOrder } from '@/core/hearing/inTurn'
 import { LISTENING, listeningStep, type Aimed, type ListeningEvent } from '@/core/hearing/listening'
 import { sayNeedle, type Needle } from '@/core/hearing/needle'
 import { STEADY, type MadeUpStudent } from '@/core/hearing/student'
 import { inSentence } from '@/core/names'
-import { printedNote } from '@/core/music/noteName'
+import { plainNote, printedNote } from '@/core/music/noteName'
 import { midiOf, type Pitch } from '@/core/music/pitch'
 import { answerAt } from '@/core/balance/timeline'
 import { hertz } from '@/core/sounding/sounding'
@@ -29,7 +29,7 @@ const MADE_UP: MadeUpStudent = { ...STEADY, tendency: 16, scatter: 7, vibrato: 1
 /** A note to be tuned: what it is called, its written pitch, what to hear, and the open string below it. */
 type Target = { readonly name: string; readonly pitch: Pitch; readonly hear: string; readonly below: Pitch | null }
 
-/** Tuner and ear for the picked seat: its open strings one after the other, the picked note, or any note. */
+/** Tuner and ear for the picked seat: its open strings one after the other, the the picked note, or any note. */
 export function Ear() {
   const map = useDesk((d) => d.ensemble[d.seat])
   const piece = useDesk((d) => d.piece)
@@ -48,7 +48,12 @@ export function Ear() {
   const note = onset === undefined ? undefined : answerAt(piece, map, onset)?.notes.at(-1)
   const open = typeof aimed === 'number' ? (instrument.strings[aimed] ?? null) : null
   const target: Target | null = open
-    ? { name: `open ${open.letter}`, pitch: open, hear: '', below: instrument.strings[(aimed as number) - 1] ?? null }
+    ? {
+        name: `open ${plainNote(talk.names, open.letter)}`,
+        pitch: open,
+        hear: '',
+        below: instrument.strings[(aimed as number) - 1] ?? null,
+      }
     : aimed === 'picked' && note
       ? {
           name: `${printedNote(talk.names, note.pitch)}, ${fingerOn(talk, instrument, note.stop)}`,
@@ -58,7 +63,7 @@ export function Ear() {
         }
       : null
   function hearing(check: ReturnType<typeof trueChecksOf>[number] | undefined): string {
-    return check ? `True, it sounds ${sayCheck(instrument, check)}.` : ''
+    return check ? `In tune, it ${sayCheck(talk, instrument, check)}.` : ''
   }
   const sounding = (p: Pitch): number => hertz(midiOf(p) + 12 * (map.octave - map.written), a4)
   const pitch = target ? sounding(target.pitch) : null
@@ -82,8 +87,8 @@ export function Ear() {
   // With eyes shut the needle stands still until the note has ended.
   const shown = !ear.from || (blind && ear.needle?.kind === 'heard' && !ear.needle.held) ? null : ear.needle
   const says = (): string => {
-    if (done) return `All strings of the ${inSentence(seat.name)} were true.`
-    if (!ear.from) return 'Nothing is listened to.'
+    if (done) return `All strings of the ${inSentence(seat.name)} are in tune.`
+    if (!ear.from) return 'Not listening.'
     const who = ear.from === 'student' ? 'Made-up student. ' : ''
     if (aimed === 'any') return ear.free === null ? 'Play any note.' : `${who}${sayFree(ear.free, a4, piece.key, talk.names)}.`
     return shown ? `${who}${sayNeedle(shown)}` : 'Listening …'
@@ -91,19 +96,19 @@ export function Ear() {
   return (
     <section aria-labelledby="ear" className="grid content-start gap-2 p-4">
       <h2 id="ear" className="panel-head">
-        True strings
+        Tuner
       </h2>
-      <div className="flex flex-wrap gap-1.5" role="group" aria-label="What is listened for">
+      <div className="flex flex-wrap gap-1.5" role="group" aria-label="What to listen for">
         <Aim on={aimed === 'picked'} aim={() => aim('picked')}>
-          picked note
+          the picked note
         </Aim>
         {order.map((i) => (
-          <Aim key={i} on={aimed === i} aim={() => aim(i)} label={`Open ${instrument.strings[i].letter}`}>
-            {instrument.strings[i].letter}
+          <Aim key={i} on={aimed === i} aim={() => aim(i)} label={`Open ${stringName(talk, instrument, i)}`}>
+            {stringName(talk, instrument, i)}
           </Aim>
         ))}
         <Aim on={aimed === 'any'} aim={() => aim('any')}>
-          what was that?
+          any note
         </Aim>
       </div>
       <label className="tick text-sm">
@@ -113,7 +118,7 @@ export function Ear() {
           checked={turn !== null}
           onChange={(e) => step({ kind: e.target.checked ? 'in turn' : 'by hand' })}
         />
-        Strings in turn: the next when one is true
+        Strings in turn: on to the next when one is in tune
       </label>
       {target && pitch ? (
         <p>
@@ -121,7 +126,7 @@ export function Ear() {
         </p>
       ) : (
         <p className="text-soft">
-          {aimed === 'any' ? 'Whichever note comes is named.' : 'The seat rests here: pick a note, or an open string.'}
+          {aimed === 'any' ? 'Play any note and we name it.' : 'This seat rests here. Pick a note, or an open string.'}
         </p>
       )}
       {aimed !== 'any' && <NeedleScale needle={shown} />}
@@ -130,7 +135,7 @@ export function Ear() {
       </p>
       <label className="tick text-sm">
         <input type="checkbox" className="accent-control" checked={blind} onChange={(e) => setBlind(e.target.checked)} />
-        Eyes shut: shown only after the note
+        Ears only: show it after the note
       </label>
       {note && aimed === 'picked' && (
         <LogTry key={`${seat.id} ${note.placed.event.id}`} event={note.placed.event.id} needle={ear.from ? ear.needle : null} />
@@ -160,10 +165,10 @@ export function Ear() {
               silenceTone()
             }}
           />
-          with the string below{target?.below ? `, ${target.below.letter}` : ''}
+          with the string below{target?.below ? `, ${plainNote(talk.names, target.below.letter)}` : ''}
         </label>
       </div>
-      <p className="text-fine text-soft">The tone goes on as a drone, also while another note is picked.</p>
+      <p className="text-fine text-soft">The tone keeps going as a drone, even when you pick another note.</p>
       <div className="flex flex-wrap gap-1.5">
         {ear.from === 'microphone' ? (
           <Button size="small" onClick={ear.silence}>
@@ -200,7 +205,7 @@ export function Ear() {
           {ear.trouble}
         </p>
       )}
-      <p className="text-fine text-soft">What the microphone hears stays on this machine, and none of it is kept.</p>
+      <p className="text-fine text-soft">What the microphone hears stays on this computer. Nothing is recorded.</p>
     </section>
   )
 }

@@ -16,7 +16,7 @@ export function WhoIsHeard() {
   const seats = useSeats()
   return (
     <fieldset>
-      <legend className="panel-head">Who is heard</legend>
+      <legend className="panel-head">Who you hear</legend>
       <ul className="grid gap-1">
         {seats.map(({ id, name }) => {
           const { on, volume } = mix[id] ?? USUAL_SEAT
@@ -64,7 +64,7 @@ export function Sound() {
   const sound = useRehearsal((r) => r.sound)
   return (
     <fieldset className="grid gap-1.5">
-      <legend className="panel-head">Click, count and loudness</legend>
+      <legend className="panel-head">Click, count-in and volume</legend>
       <div className="flex flex-wrap gap-x-4 gap-y-1">
         <label className="tick">
           <input type="checkbox" className="accent-control" checked={sound.click} onChange={(e) => setSound({ click: e.target.checked })} />
@@ -76,7 +76,7 @@ export function Sound() {
         </label>
       </div>
       <label className="flex items-center gap-1.5">
-        Introduction
+        Count-in
         <Select size="small" value={sound.introduction} onChange={(e) => setSound({ introduction: Number(e.target.value) })}>
           {[0, 1, 2, 4].map((n) => (
             <option key={n} value={n}>
@@ -86,7 +86,7 @@ export function Sound() {
         </Select>
       </label>
       <label className="grid grid-cols-[88px_1fr] items-center gap-2">
-        Loudness
+        Volume
         <input
           type="range"
           min={0}
@@ -96,7 +96,7 @@ export function Sound() {
           className="accent-control"
         />
       </label>
-      <p className="text-fine text-soft">Loud enough to play to, no louder: ears that ring were given too much.</p>
+      <p className="text-fine text-soft">Keep it just loud enough to play along. If your ears ring, it was too loud.</p>
       <label className="flex items-center gap-1.5">
         A =
         <input

@@ -9,7 +9,7 @@ import { isOn, type Phase } from '@/core/practice/lessonRun'
 import { useLesson, useLessonStore, useRunRows } from '@/ui/rehearse/useLesson'
 
 const GO: Readonly<Record<Exclude<Phase, 'off'>, string>> = {
-  over: 'Once more from the beginning',
+  over: 'From the beginning again',
   playing: 'Stop here',
   step: 'Done, go on',
   rest: 'Go on now',
@@ -34,7 +34,7 @@ export function Going({ start, minutes = null }: { start: string; minutes?: numb
           </Button>
           {on && (
             <>
-              <Button className="min-h-11" aria-label="The row again" title="The row again" onClick={lesson.again}>
+              <Button className="min-h-11" aria-label="This row again" title="This row again" onClick={lesson.again}>
                 <RotateCcw size={16} aria-hidden />
               </Button>
               <Button className="min-h-11" aria-label="Next row" title="Next row" onClick={lesson.skip}>
@@ -50,7 +50,7 @@ export function Going({ start, minutes = null }: { start: string; minutes?: numb
       </div>
       <label className="tick text-sm">
         <input type="checkbox" className="accent-control" checked={byHand} onChange={(e) => lesson.setByHand(e.target.checked)} />
-        One after the other, by hand
+        One after the other
       </label>
       {minutes !== null && <TimeLeft minutes={minutes} />}
     </>

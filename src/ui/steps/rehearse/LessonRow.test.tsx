@@ -33,11 +33,11 @@ function rows(all: readonly RunRow[] = STEPS, open: string | null = null) {
 describe('a row of a lesson', () => {
   it('is begun where it stands, and says that it is on', async () => {
     const { desk, user } = rows()
-    await user.click(screen.getByRole('button', { name: 'Begin here: Bow hands' }))
+    await user.click(screen.getByRole('button', { name: 'Start here: Bow hands' }))
     expect(lessonOf(desk).getState()).toMatchObject({ phase: 'step', row: STEPS[1].id })
-    expect(screen.getByRole('button', { name: 'Begin here: Bow hands' }).textContent).toContain('now')
+    expect(screen.getByRole('button', { name: 'Start here: Bow hands' }).textContent).toContain('now')
     lessonOf(desk).go()
-    expect((await screen.findByRole('button', { name: 'Begin here: Bow hands' })).textContent).toContain('done')
+    expect((await screen.findByRole('button', { name: 'Start here: Bow hands' })).textContent).toContain('done')
     lessonOf(desk).stop()
   })
 

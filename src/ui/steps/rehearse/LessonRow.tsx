@@ -65,8 +65,8 @@ export function LessonRow({
       <button
         type="button"
         onClick={() => lesson.begin(at)}
-        aria-label={`Begin here: ${title}`}
-        title="Begin here"
+        aria-label={`Start here: ${title}`}
+        title="Start here"
         className="min-w-0 flex-1 text-left text-sm leading-tight"
       >
         <span className="font-semibold">{title}</span>{' '}
@@ -113,7 +113,7 @@ function Said({ row, title }: { row: RunRow; title: string }) {
         <label className="flex items-center gap-1">
           rest
           <NumberField
-            label="Rest after it, in seconds"
+            label="Rest afterwards, in seconds"
             value={row.rest}
             min={0}
             max={RUN_BOUNDS.rest}
@@ -135,13 +135,13 @@ function StepSaid({ row, say }: { row: Extract<RunRow, { kind: 'step' }>; say: S
   return (
     <>
       <label className="grid gap-0.5">
-        What is done
+        What to do
         <input
           defaultValue={row.words}
           maxLength={RUN_BOUNDS.words}
           onBlur={(e) => {
             const words = e.target.value.trim()
-            if (words && words !== row.words) say('other words', { words })
+            if (words && words !== row.words) say('your own words', { words })
             else e.target.value = row.words
           }}
           onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
@@ -176,7 +176,7 @@ function PlayedSaid({ row, say }: { row: PlayedRow; say: Say }) {
           disabled={!passage}
           onClick={() => passage && say('another passage', { ...passage, chunk: undefined })}
         >
-          {passage ? 'Take the passage that is picked' : 'Pick a passage below to put it here'}
+          {passage ? 'Use the picked passage' : 'Pick a passage below to use it here'}
         </Button>
       )}
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
@@ -196,7 +196,7 @@ function PlayedSaid({ row, say }: { row: PlayedRow; say: Say }) {
         </label>
         <label className="flex items-center gap-1">
           <NumberField
-            label="Tempo, in percent of the written one"
+            label="Tempo, in percent of the written tempo"
             value={percent(row.rate)}
             min={percent(RATES.least)}
             max={percent(RATES.most)}
@@ -234,7 +234,7 @@ function PlayedSaid({ row, say }: { row: PlayedRow; say: Say }) {
         </Select>
       </label>
       {row.who === 'these' && (
-        <div className="flex flex-wrap gap-x-3 gap-y-1" role="group" aria-label="The seats that play">
+        <div className="flex flex-wrap gap-x-3 gap-y-1" role="group" aria-label="Who plays">
           {seats.map(({ id, name }) => {
             const on = row.seats.includes(id)
             const next = on ? row.seats.filter((s) => s !== id) : [...row.seats, id]

@@ -25,9 +25,7 @@ export function LessonTab() {
       <Head seconds={rows.reduce((sum, r) => sum + (seconds.get(r.id) ?? 0), 0)} />
       <Going start="Run it" minutes={minutes} />
       {rows.length === 0 ? (
-        <p className="text-soft">
-          Nothing is in it yet. Make it of the warm-up and the plan, or put in passages, drills and steps, in the order of the lesson.
-        </p>
+        <p className="text-soft">Nothing here yet. Fill it from the warm-up and the plan, or add passages, drills and steps yourself.</p>
       ) : (
         <SortedList ids={rows.map((r) => r.id)} order={(ids) => edit(rowsOrdered(ids))}>
           {rows.map((row) => (
@@ -58,7 +56,7 @@ function useSeconds(): ReadonlyMap<string, number> {
   const parts = useRehearsal((r) => r.sound.parts)
   const drills = rows.flatMap((r) => (r.kind === 'drill' ? [r.drill] : [])).join()
   useEffect(() => {
-    if (drills) lesson.load().catch(() => lesson.setState({ trouble: 'The drills of the lesson could not be made.' }))
+    if (drills) lesson.load().catch(() => lesson.setState({ trouble: 'We couldn’t make the drills for this lesson.' }))
   }, [lesson, drills, piece, warmup])
   return useMemo(() => {
     const all = seats.map((s) => s.id)
@@ -77,11 +75,11 @@ function Head({ seconds }: { seconds: number }) {
   return (
     <div className="flex flex-wrap items-baseline justify-between gap-x-3">
       <h2 id="lesson" className="panel-head">
-        Run of the lesson
+        Lesson
       </h2>
       <label className="flex items-center gap-1 text-fine">
         <NumberField
-          label="The lesson lasts, in minutes"
+          label="Lesson length in minutes"
           value={minutes}
           min={RUN_BOUNDS.shortest}
           max={RUN_BOUNDS.longest}
@@ -90,7 +88,7 @@ function Head({ seconds }: { seconds: number }) {
         minutes
       </label>
       <p className="w-full text-fine text-soft" aria-live="polite">
-        {!any ? '' : drills && making ? 'The drills are being made …' : `${sayTime(seconds, minutes)}.`}
+        {!any ? '' : drills && making ? 'Making the drills …' : `${sayTime(seconds, minutes)}.`}
       </p>
     </div>
   )

@@ -37,7 +37,7 @@ export function LogTry({ event, needle }: { event: string; needle: Needle | null
         setLogged(cents)
         setSaid({ text: `Logged: ${aim.heard}, ${cents} cents.`, bad: false })
       })
-      .catch((e: unknown) => setSaid({ text: e instanceof Trouble ? e.message : 'It was not logged. Try again.', bad: true }))
+      .catch((e: unknown) => setSaid({ text: e instanceof Trouble ? e.message : 'We couldn’t log it. Try again.', bad: true }))
       .finally(() => setBusy(false))
   }
   return (

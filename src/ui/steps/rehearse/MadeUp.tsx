@@ -52,7 +52,7 @@ export function MadeUp({ student, set }: { student: MadeUpStudent; set: (s: Made
             checked={student.neighbour !== null}
             onChange={(e) => set({ ...student, neighbour: e.target.checked ? { semitones: 3, loud: 1.4 } : null })}
           />
-          a louder neighbour plays something else
+          someone nearby plays something else, louder
         </label>
       </div>
     </details>

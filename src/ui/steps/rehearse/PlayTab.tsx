@@ -71,7 +71,7 @@ function HowItIsWorkedOn() {
         </Select>
       </label>
       <p className="mt-1 text-fine text-soft">
-        {ABOUT_MODE[mode].tells} {ABOUT_MODE[mode].voice === null ? 'Only the click is heard.' : ''}
+        {ABOUT_MODE[mode].tells} {ABOUT_MODE[mode].voice === null ? 'You only hear the click.' : ''}
       </p>
     </div>
   )

@@ -43,19 +43,19 @@ export function PutIn() {
       const today = await todayFor(request, plan.warmup)
       const planned = await plannedFor(of, id)
       const made = runOf(warming(stock, today, null), planned ?? [], last + 1, tempoIn(piece, 0))
-      edit(madeOf(made, 'made of the warm-up and the plan'))
-      if (planned === null) setSaid('There is no plan for the class yet: it has the warm-up and the whole piece.')
-      else if (planned.length === 0) setSaid('The plan has nothing of this piece today: it has the warm-up and the whole piece.')
+      edit(madeOf(made, 'filled from the warm-up and the plan'))
+      if (planned === null) setSaid('The class has no plan yet, so this is the warm-up and the whole piece.')
+      else if (planned.length === 0) setSaid('The plan has nothing from this piece today, so this is the warm-up and the whole piece.')
     } catch {
-      setSaid('It could not be made. Try again.')
+      setSaid('We couldn’t make it. Try again.')
     } finally {
       setBusy(false)
     }
   }
   return (
-    <div className="grid gap-1.5 border-t border-rule pt-3" role="group" aria-label="Put into the lesson">
+    <div className="grid gap-1.5 border-t border-rule pt-3" role="group" aria-label="Add to the lesson">
       <Button className="justify-self-start" disabled={busy} onClick={() => void make()}>
-        <ListPlus size={16} aria-hidden /> Of the warm-up and the plan
+        <ListPlus size={16} aria-hidden /> From the warm-up and the plan
       </Button>
       <div className="flex flex-wrap items-center gap-1.5">
         <Button
@@ -63,11 +63,11 @@ export function PutIn() {
           disabled={full}
           onClick={() => edit(rowPut({ kind: 'passage', ...stretch }, passage ? sayStretch(line, stretch.from, stretch.to) : 'all of it'))}
         >
-          {passage ? capital(sayStretch(line, stretch.from, stretch.to)) : 'All of the piece'}
+          {passage ? capital(sayStretch(line, stretch.from, stretch.to)) : 'The whole piece'}
         </Button>
         <Select
           size="small"
-          aria-label="Put in a step without notes"
+          aria-label="Add a step without notes"
           value=""
           disabled={full}
           onChange={(e) => {
@@ -85,7 +85,7 @@ export function PutIn() {
         <DrillSelect disabled={full} />
       </div>
       <p role="status" className="text-fine text-soft">
-        {busy ? 'It is being made …' : said || (full ? `A lesson has ${RUN_BOUNDS.rows} rows at the most.` : '')}
+        {busy ? 'Making it …' : said || (full ? `A lesson has up to ${RUN_BOUNDS.rows} rows.` : '')}
       </p>
     </div>
   )
@@ -105,7 +105,7 @@ function DrillSelect({ disabled }: { disabled: boolean }) {
   return (
     <Select
       size="small"
-      aria-label="Put in a drill"
+      aria-label="Add a drill"
       value=""
       disabled={disabled}
       onFocus={load}

@@ -16,7 +16,7 @@ import { PlayTab } from './PlayTab'
 const TABS = [
   ['play', 'Play', PlayTab],
   ['lesson', 'Lesson', LessonTab],
-  ['ear', 'True strings', Ear],
+  ['ear', 'Tuner', Ear],
 ] as const satisfies readonly (readonly [Tab, string, React.ComponentType])[]
 
 /** What is played by hand, the run of a lesson, and the ear. */
@@ -63,7 +63,7 @@ function ToTheWall() {
       <a href={piecePage(of, id, 'wall')} target="even-seat-wall" className={buttonLook('plain', 'small')}>
         <MonitorUp size={15} aria-hidden /> Open the wall
       </a>
-      In a second window, for the projector.
+      Opens in a second window, for the projector.
     </p>
   )
 }

@@ -15,7 +15,7 @@ import { useRehearseKeys } from './keys'
 import { Playing } from './Playing'
 
 const ScoreView = dynamic(() => import('@/ui/score/ScoreView').then((m) => m.ScoreView), {
-  loading: () => <Outline says="Engraving the score …" rows={6} />,
+  loading: () => <Outline says="Drawing the score …" rows={6} />,
 })
 
 /** The class as it is drawn, with what is heard now over it: the picked moment goes along with the sound. */

@@ -37,7 +37,7 @@ export function Tempo() {
         <input
           id={id}
           type="range"
-          aria-label="Tempo, in percent of the written one"
+          aria-label="Tempo, in percent of the written tempo"
           min={ratePercent(RATES.least)}
           max={ratePercent(RATES.most)}
           step={5}
@@ -51,7 +51,7 @@ export function Tempo() {
       </div>
       <p className="text-fine text-soft">
         {ratePercent(rate)} %, ♩ = {Math.round(written * rate)}
-        {ladder ? '; the ladder sets it.' : ''}
+        {ladder ? '. The ladder sets it.' : ''}
       </p>
     </fieldset>
   )
@@ -79,7 +79,7 @@ export function Again() {
         Loop, with{' '}
         <Select
           size="small"
-          aria-label="Beats between the times"
+          aria-label="Beats between repeats"
           value={sound.breath}
           onChange={(e) => rehearsal.setSound({ breath: Number(e.target.value) })}
         >
@@ -96,12 +96,12 @@ export function Again() {
           checked={ladder !== null}
           onChange={(e) => rehearsal.setLadder(e.target.checked ? USUAL_LADDER : null)}
         />
-        Ladder of tempo
+        Tempo ladder
       </label>
       {ladder && (
         <div className="grid gap-1.5 pl-6 text-sm">
           <span className="flex flex-wrap items-center gap-1.5">
-            <Percent label="begin at" value={ladder.from} set={(from) => change({ from })} />
+            <Percent label="start at" value={ladder.from} set={(from) => change({ from })} />
             <Percent label="up to" value={ladder.to} set={(to) => change({ to })} />
             <Percent label="by" value={ladder.step} least={0.01} set={(step) => change({ step })} />
             <label className="flex items-center gap-1">
@@ -120,7 +120,7 @@ export function Again() {
           <span className="flex items-center gap-2">
             Now {ratePercent(rung.rate)} %
             <Button size="small" onClick={rehearsal.slip}>
-              Slip: a step back
+              Slip: one step back
             </Button>
           </span>
         </div>

@@ -18,34 +18,34 @@ export const REHEARSE_KEYS: readonly KeyRow<Rehearsal>[] = [
     words: 'in Rehearse: play, stop (a foot pedal sends PageDown)',
     run: { ' ': (r) => r.toggle(), PageDown: (r) => r.toggle() },
   },
-  { keys: 'PageUp', words: 'in Rehearse: again from the beginning of the passage', run: { PageUp: (r) => r.again() } },
+  { keys: 'PageUp', words: 'in Rehearse: back to the start of the passage', run: { PageUp: (r) => r.again() } },
 ]
 /** While it plays. */
 export const PLAYING_KEYS: readonly KeyRow<Rehearsal>[] = [
   {
     keys: '← →',
-    words: 'while it plays: a measure back, a measure on',
+    words: 'while it plays: one measure back, one on',
     run: { ArrowLeft: (r) => r.goOn(-1), ArrowRight: (r) => r.goOn(1) },
   },
-  { keys: 'x', words: 'while it plays: a slip, a step slower on the ladder', run: { x: (r) => r.slip() } },
+  { keys: 'x', words: 'while it plays: a slip, one step slower on the ladder', run: { x: (r) => r.slip() } },
 ]
 
 /** While a lesson runs. */
 export const LESSON_KEYS: readonly KeyRow<Lesson>[] = [
   {
     keys: 'Space, PageDown',
-    words: 'in a lesson or a warm-up: go on, be done with a step, stop in a row',
+    words: 'in a lesson or warm-up: go on, finish a step, stop',
     run: { ' ': (l) => l.go(), PageDown: (l) => l.go() },
   },
-  { keys: 'PageUp', words: 'in a lesson or a warm-up: the row again', run: { PageUp: (l) => l.again() } },
+  { keys: 'PageUp', words: 'in a lesson or warm-up: this row again', run: { PageUp: (l) => l.again() } },
   {
     keys: 'Ctrl ← →',
-    words: 'in a lesson or a warm-up: the row before, the next row',
+    words: 'in a lesson or warm-up: row before, next row',
     run: { 'Control+ArrowLeft': (l) => l.back(), 'Control+ArrowRight': (l) => l.skip() },
   },
   {
     keys: 'c x',
-    words: 'in a lesson or a warm-up: the row was clean, it slipped (into the record)',
+    words: 'in a lesson or warm-up: record clean, record a slip',
     run: { c: (l) => l.tap(true), x: (l) => l.tap(false) },
   },
 ]

@@ -18,7 +18,7 @@ export const rehearse: Step = {
       ssr: false,
       loading: () => <Outline says="Getting ready to play …" />,
     }),
-    panelName: 'Play, lesson, true strings',
+    panelName: 'Play, lesson, tuner',
     width: 320,
   },
 }

@@ -18,7 +18,7 @@ function fields() {
   )
   return { ...at, rehearsal: rehearsalOf(at.desk) }
 }
-const slider = () => screen.getByRole<HTMLInputElement>('slider', { name: 'Tempo, in percent of the written one' })
+const slider = () => screen.getByRole<HTMLInputElement>('slider', { name: 'Tempo, in percent of the written tempo' })
 
 describe('how fast it is rehearsed', () => {
   it('is said in percent and as the tempo that comes of it', () => {
@@ -34,20 +34,20 @@ describe('how fast it is rehearsed', () => {
   })
   it('is led by the ladder where that is chosen, and by nothing else then', async () => {
     const { rehearsal, user } = fields()
-    await user.click(screen.getByRole('checkbox', { name: 'Ladder of tempo' }))
+    await user.click(screen.getByRole('checkbox', { name: 'Tempo ladder' }))
     expect(rehearsal.getState().ladder).toEqual(USUAL_LADDER)
-    expect(screen.getByText(/; the ladder sets it\.$/)).toBeTruthy()
+    expect(screen.getByText(/\. The ladder sets it\.$/)).toBeTruthy()
     expect(slider().closest('fieldset')!.disabled).toBe(true)
-    await user.click(screen.getByRole('checkbox', { name: 'Ladder of tempo' }))
+    await user.click(screen.getByRole('checkbox', { name: 'Tempo ladder' }))
     expect(rehearsal.getState().ladder).toBeNull()
   })
   it('takes rungs that can be, and leaves others alone', async () => {
     const { rehearsal, user } = fields()
-    await user.click(screen.getByRole('checkbox', { name: 'Ladder of tempo' }))
+    await user.click(screen.getByRole('checkbox', { name: 'Tempo ladder' }))
     const field = (label: string) => screen.getByLabelText<HTMLInputElement>(`Ladder: ${label}, in percent`)
-    fireEvent.change(field('begin at'), { target: { value: '60' } })
+    fireEvent.change(field('start at'), { target: { value: '60' } })
     expect(rehearsal.getState().ladder?.from).toBe(0.6)
-    fireEvent.change(field('begin at'), { target: { value: '1' } })
+    fireEvent.change(field('start at'), { target: { value: '1' } })
     expect(rehearsal.getState().ladder?.from).toBe(0.6)
     fireEvent.change(field('up to'), { target: { value: '9999' } })
     expect(rehearsal.getState().ladder?.to).toBe(USUAL_LADDER.to)
@@ -60,7 +60,7 @@ describe('how fast it is rehearsed', () => {
     const was = loop.checked
     await user.click(loop)
     expect(rehearsal.getState().loop).toBe(!was)
-    await user.selectOptions(screen.getByLabelText('Beats between the times'), 'four beats')
+    await user.selectOptions(screen.getByLabelText('Beats between repeats'), 'four beats')
     expect(rehearsal.getState().sound.breath).toBe(4)
   })
 })

@@ -26,8 +26,8 @@ export function AskReach({ asked, draft, run, done }: Props) {
       return done()
     }
     const made = changeMeter(draft, asked.meter, reach)
-    if ('refused' in made) return setRefused(`${name} cannot be set: ${made.refused}.`)
-    run(() => made, `${name}, barlines set anew`)
+    if ('refused' in made) return setRefused(`We can’t set ${name}: ${made.refused}.`)
+    run(() => made, `${name}, new barlines`)
     done()
   }
   return (
@@ -57,22 +57,22 @@ export function AskReach({ asked, draft, run, done }: Props) {
       />
       {'key' in asked ? (
         <Choice
-          label="What becomes of the notes"
+          label="What happens to the notes"
           value={how}
           onChange={setHow}
           options={[
-            ['letters', 'keep the letters, read them in the new key'],
+            ['letters', 'keep the letters, read in the new key'],
             ['sound', 'keep the sounds'],
           ]}
         />
       ) : (
-        <span>The barlines are set anew; what lies over one is tied.</span>
+        <span>The barlines move. Notes across a barline become tied.</span>
       )}
       <Button kind="filled" type="submit">
         Change
       </Button>
       <Button kind="quiet" onClick={done}>
-        Leave it
+        Cancel
       </Button>
       {refused && (
         <p role="alert" className="w-full font-semibold text-madder">

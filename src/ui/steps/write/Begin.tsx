@@ -18,7 +18,7 @@ export function Begin({ begin }: { begin: (beginning: Beginning) => void }) {
   const of = useClassId()
   return (
     <form
-      aria-label="Begin a tune"
+      aria-label="Start a tune"
       className="mx-auto grid w-full max-w-xl gap-4 px-5 py-10"
       // Enter begins from every field, also from a list.
       onKeyDown={(e) => {
@@ -37,7 +37,7 @@ export function Begin({ begin }: { begin: (beginning: Beginning) => void }) {
         })
       }}
     >
-      <h2 className="font-title text-2xl">What does it begin with?</h2>
+      <h2 className="font-title text-2xl">How does it start?</h2>
       <label className={field}>
         Title
         <input
@@ -82,13 +82,13 @@ export function Begin({ begin }: { begin: (beginning: Beginning) => void }) {
         <Button kind="filled" type="submit">
           Begin
         </Button>
-        <span className="text-soft">Then letters type notes: a to g. Key and time can be changed later.</span>
+        <span className="text-soft">Then letters type notes: a to g. You can change key and time later.</span>
       </div>
       <p>
         <Link href={classPage(of, 'line')} className="text-link underline underline-offset-2">
-          Or have a line to read written
+          Or get a sight-reading line
         </Link>{' '}
-        <span className="text-soft">out of what the whole class has learned.</span>
+        <span className="text-soft">from what the whole class has learned.</span>
       </p>
     </form>
   )

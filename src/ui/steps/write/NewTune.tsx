@@ -42,7 +42,7 @@ export function NewTune({ klass }: { klass: ClassSettings }) {
   return (
     <WriteFrame
       store={store}
-      title={asks && !begun ? 'Write a tune' : title}
+      title={asks && !begun ? 'Type a tune' : title}
       klass={klass}
       begin={
         asks && !begun
@@ -55,9 +55,9 @@ export function NewTune({ klass }: { klass: ClassSettings }) {
     >
       <div className="flex flex-wrap items-center gap-3">
         <Button kind="filled" disabled={!readable || pending} onClick={put}>
-          Put it on the shelf and map it
+          Add it to your pieces
         </Button>
-        <span className="text-sm text-soft">{problem || 'The draft is kept in this browser meanwhile.'}</span>
+        <span className="text-sm text-soft">{problem || 'We keep the draft in this browser until then.'}</span>
       </div>
     </WriteFrame>
   )

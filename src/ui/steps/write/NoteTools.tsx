@@ -141,13 +141,13 @@ export function NoteTools({ draft, run, asked, ask }: Props) {
         <Tool name="New measure" keys="Enter" act={() => run(addMeasure)}>
           + measure
         </Tool>
-        <Tool name="Drop the measure" keys="Shift Enter" act={() => run(dropMeasure)}>
+        <Tool name="Delete the measure" keys="Shift Enter" act={() => run(dropMeasure)}>
           − measure
         </Tool>
-        <Tool name="A repeat begins" keys=";" on={measure.repeatStart} act={() => run(toggleRepeatStart)}>
+        <Tool name="Repeat starts" keys=";" on={measure.repeatStart} act={() => run(toggleRepeatStart)}>
           |:
         </Tool>
-        <Tool name="A repeat ends" keys=":" on={measure.repeatEnd !== undefined} act={() => run(toggleRepeatEnd)}>
+        <Tool name="Repeat ends" keys=":" on={measure.repeatEnd !== undefined} act={() => run(toggleRepeatEnd)}>
           :|
         </Tool>
         <Tool name="Ending" keys="[" on={measure.ending !== undefined} act={() => run(cycleEnding)}>
@@ -186,8 +186,8 @@ export function NoteTools({ draft, run, asked, ask }: Props) {
         </label>
         <label className="flex items-center gap-1">
           <span className="text-sm whitespace-nowrap text-soft">whole tune</span>
-          <Select aria-label="Move the whole tune" value="" onChange={(e) => run((d) => transposePiece(d, Number(e.target.value)))}>
-            <option value="">move by …</option>
+          <Select aria-label="Transpose the whole tune" value="" onChange={(e) => run((d) => transposePiece(d, Number(e.target.value)))}>
+            <option value="">transpose by …</option>
             {[7, 5, 4, 3, 2, 1, -1, -2, -3, -4, -5, -7].map((n) => (
               <option key={n} value={n}>
                 {n > 0 ? `${n} half steps up` : `${-n} half steps down`}

@@ -79,7 +79,7 @@ export function TuneScore({ draft, run, onKeyDown }: Props) {
   return (
     <div
       role="application"
-      aria-label="Notes of the tune; letters type notes, question mark lists the keys"
+      aria-label="Notes of the tune. Letters type notes, question mark lists the keys"
       tabIndex={0}
       onKeyDown={onKeyDown}
       onPointerDown={down}
@@ -101,9 +101,7 @@ export function TuneScore({ draft, run, onKeyDown }: Props) {
           )}
         </div>
         {systems.length === 0 && (
-          <p className="p-8 text-soft">
-            {state === 'failed' ? 'The notes could not be engraved; the text is kept.' : 'The notes are being engraved …'}
-          </p>
+          <p className="p-8 text-soft">{state === 'failed' ? 'We couldn’t draw the notes. Your text is safe.' : 'Drawing the notes …'}</p>
         )}
       </div>
     </div>

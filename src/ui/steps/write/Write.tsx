@@ -65,9 +65,9 @@ function WriteHere({ id, klass, ...start }: Omit<Props, 'packed'> & { piece: Pie
   const unread = useStore(store, isUnread)
   useKeptText(store, `even-seat-text-${id}`, isUnread)
   const note = unread
-    ? 'not saved while it cannot be read; the text is kept in this browser'
+    ? 'not saved yet: we can’t read it. The text is kept in this browser'
     : save === 'saved' && lifted
-      ? `saved; ${count(lifted, 'pin')} lifted with the notes they stood on`
+      ? `saved. ${count(lifted, 'pin')} went with the notes`
       : saySave(save, problem)
   return (
     <WriteFrame store={store} title={title} klass={klass} steps={<StepsNav id={id} here="write" />}>

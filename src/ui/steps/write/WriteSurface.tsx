@@ -39,7 +39,7 @@ const TAKEN = 'input, textarea, select, button, a, [contenteditable], [role=dial
 /** The text pane is loaded when it is to be seen: the notes can be written meanwhile. */
 const AbcEditor = dynamic(() => import('./AbcEditor').then((m) => m.AbcEditor), {
   ssr: false,
-  loading: () => <p className="p-4 text-soft">The text is being laid out …</p>,
+  loading: () => <p className="p-4 text-soft">Reading the text …</p>,
 })
 
 const NO_PROBLEMS: readonly SourceProblem[] = []
@@ -83,7 +83,7 @@ export function WriteSurface({ store, klass, onHelp, children }: Props) {
               {piece.title}: {headline(piece.key, piece.meter, piece.tempo)}, {piece.lines[0].measures.length} measures.
             </p>
           )}
-          {readable && off > 0 && <p className="text-soft">It is kept as it is; these measures do not add up yet:</p>}
+          {readable && off > 0 && <p className="text-soft">These measures don’t add up yet:</p>}
           <ul>
             {problems.slice(0, 12).map((p, i) => (
               <li key={i}>
@@ -143,8 +143,8 @@ function ClassScore({ draft, klass }: { draft: Draft; klass: ClassSettings }) {
   }, [piece, klass])
   const { systems } = useEngraver(width > 200 ? { mei, width: width - 8, scale: 30 } : null)
   return (
-    <section aria-label="As the class reads it" className="mt-4">
-      <h2 className="text-sm font-semibold text-soft">As the class reads it</h2>
+    <section aria-label="How the class reads it" className="mt-4">
+      <h2 className="text-sm font-semibold text-soft">How the class reads it</h2>
       <div ref={column} className="score mt-1 rounded-md bg-sheet p-1">
         <Systems systems={systems} />
       </div>

@@ -57,10 +57,14 @@ const LETTERS = [...'abcdefg']
 
 /** The keys of the note editor, as the list under `?` shows them. */
 export const WRITE_KEYS: readonly KeyRow<AtTune>[] = [
-  { keys: 'a – g', words: 'a note, nearest to the last one', run: each(LETTERS, (c) => notes((d) => typeNote(d, letterOf(c)))) },
+  {
+    keys: 'a – g',
+    words: 'a note, as close as possible to the last one',
+    run: each(LETTERS, (c) => notes((d) => typeNote(d, letterOf(c)))),
+  },
   {
     keys: 'Shift a – g',
-    words: 'one more head on the last note',
+    words: 'add to the last note: a double stop',
     run: each(
       LETTERS.map((l) => `Shift+${l.toUpperCase()}`),
       (c) => notes((d) => addHead(d, letterOf(c))),
@@ -73,7 +77,7 @@ export const WRITE_KEYS: readonly KeyRow<AtTune>[] = [
     words: 'whole, half, quarter, eighth, 16th, 32nd',
     run: each(Object.keys(BASE_KEYS), (c) => notes((d) => setBase(d, BASE_KEYS[c]))),
   },
-  { keys: '.', words: 'dotted, or not', run: commands({ '.': toggleDot }) },
+  { keys: '.', words: 'dotted or not', run: commands({ '.': toggleDot }) },
   { keys: '3', words: 'the next three are a triplet', run: commands({ '3': toggleTriplet }) },
   {
     keys: '+ − =',
@@ -92,7 +96,7 @@ export const WRITE_KEYS: readonly KeyRow<AtTune>[] = [
     run: commands({ 'Alt+ArrowUp': (d) => moveSemitones(d, 1), 'Alt+ArrowDown': (d) => moveSemitones(d, -1) }),
   },
   { keys: 't', words: 'tie to the next note', run: commands({ t: toggleTie }) },
-  { keys: 'l', words: 'slur: begins here, ends here; over a selection at once', run: commands({ l: toggleSlur }) },
+  { keys: 'l', words: 'slur: starts here, ends here. With a selection: over all of it', run: commands({ l: toggleSlur }) },
   { keys: 'v n', words: 'up-bow, down-bow', run: commands({ v: (d) => setBow(d, 'up'), n: (d) => setBow(d, 'down') }) },
   {
     keys: '← →',
@@ -106,7 +110,7 @@ export const WRITE_KEYS: readonly KeyRow<AtTune>[] = [
   },
   {
     keys: 'Home End',
-    words: 'to the start, end of the measure; with Ctrl of the tune',
+    words: 'to the start or end of the measure. With Ctrl: of the tune',
     run: commands({
       Home: (d) => cursorTo(d, 'measure start', false),
       End: (d) => cursorTo(d, 'measure end', false),
@@ -119,13 +123,13 @@ export const WRITE_KEYS: readonly KeyRow<AtTune>[] = [
     }),
   },
   { keys: 'Ctrl A', words: 'select all of the line', run: commands({ 'Control+a': selectAll }) },
-  { keys: 'Backspace', words: 'take away the note or the selection', run: commands({ Backspace: remove, Delete: remove }) },
+  { keys: 'Backspace', words: 'delete the note or the selection', run: commands({ Backspace: remove, Delete: remove }) },
   {
     keys: 'Enter',
-    words: 'a new measure after this one; with Shift: drop this one',
+    words: 'a new measure after this one. With Shift: delete this one',
     run: commands({ Enter: addMeasure, 'Shift+Enter': dropMeasure }),
   },
-  { keys: '; :', words: 'a repeat begins, ends at this measure', run: commands({ ';': toggleRepeatStart, ':': toggleRepeatEnd }) },
+  { keys: '; :', words: 'a repeat starts or ends at this measure', run: commands({ ';': toggleRepeatStart, ':': toggleRepeatEnd }) },
   { keys: '[', words: 'first ending, second ending, none', run: commands({ '[': cycleEnding }) },
   { keys: 'o', words: 'the other line, A or B', run: commands({ o: otherLine }) },
   {
@@ -139,7 +143,7 @@ export const WRITE_KEYS: readonly KeyRow<AtTune>[] = [
   },
   {
     keys: 'Ctrl Z',
-    words: 'undo; with Shift: do again',
+    words: 'undo. With Shift: redo',
     run: {
       'Control+z': ({ tune }) => tune.undo(),
       'Control+Shift+z': ({ tune }) => tune.redo(),

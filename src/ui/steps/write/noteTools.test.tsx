@@ -64,11 +64,11 @@ describe('the tools of the note editor', () => {
   })
   it('mark repeats and endings at the measure of the caret, and a pickup at the first alone', async () => {
     const { seen, press } = tools(undefined, { picked: false })
-    await press('A repeat begins')
-    await press('A repeat ends')
+    await press('Repeat starts')
+    await press('Repeat ends')
     const here = () => seen.draft.piece.lines[0].measures[seen.draft.at.measure]
     expect([here().repeatStart, here().repeatEnd]).toEqual([true, 2])
-    expect([pressed('A repeat begins'), pressed('A repeat ends')]).toEqual(['true', 'true'])
+    expect([pressed('Repeat starts'), pressed('Repeat ends')]).toEqual(['true', 'true'])
     await press('Ending')
     expect(here().ending).toEqual([1])
     expect(screen.getByRole('button', { name: 'Ending' }).textContent).toBe('1.')
@@ -77,7 +77,7 @@ describe('the tools of the note editor', () => {
     const { seen, press } = tools(undefined, { picked: false })
     await press('New measure')
     expect(seen.draft.piece.lines[0].measures).toHaveLength(3)
-    await press('Drop the measure')
+    await press('Delete the measure')
     expect(seen.draft.piece.lines[0].measures).toHaveLength(2)
   })
   it('ask how far another key goes where there are notes, and take it at once where there are none', async () => {
@@ -98,11 +98,11 @@ describe('the tools of the note editor', () => {
   })
   it('move the whole tune by half steps, into the key that goes with it', async () => {
     const { seen, user } = tools()
-    await user.selectOptions(screen.getByLabelText('Move the whole tune'), '2 half steps down')
+    await user.selectOptions(screen.getByLabelText('Transpose the whole tune'), '2 half steps down')
     expect(keyName(seen.draft.piece.key)).toBe('C major')
     expect(events(seen).map((e) => (e.kind === 'note' ? e.heads[0].pitch.letter : ''))).toEqual(['C', 'D', 'E', 'F', 'G', 'G'])
     // It asks for nothing more: the list stands where it stood.
-    expect(screen.getByLabelText<HTMLSelectElement>('Move the whole tune').value).toBe('')
+    expect(screen.getByLabelText<HTMLSelectElement>('Transpose the whole tune').value).toBe('')
   })
   it('offer the key and time in force where the caret stands, even a time that is not among the usual ones', () => {
     const start = draftOf({ ...pieceFrom('D4 E4 F#4 G4', D), meter: { beats: 4, unit: 8 } })

@@ -108,7 +108,7 @@ export function createWrite({ of = '', ...start }: { id: string; of?: string; ve
         get().copy()
         get().run(remove, 'cut')
       },
-      paste: () => get().run((d) => paste(d, get().clip), get().clip.length ? 'pasted' : 'nothing has been copied'),
+      paste: () => get().run((d) => paste(d, get().clip), get().clip.length ? 'pasted' : 'nothing is copied yet'),
       undo: () => turn('undo'),
       redo: () => turn('redo'),
       adopt: ({ piece, text, pinsBy }, base) => {
@@ -122,7 +122,7 @@ export function createWrite({ of = '', ...start }: { id: string; of?: string; ve
             ids: pinsBy === 'id',
             said: 'brought back: what was not saved at your last visit',
           },
-          'Brought back: what was not saved at your last visit',
+          'Restored: what wasn’t saved last time',
         )
       },
       marked: (m) =>

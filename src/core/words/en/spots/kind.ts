@@ -28,11 +28,11 @@ export type SpotWords<K extends SpotKind> = {
 /** What goes wrong with a finger in its low place where 1 and 2 should touch; null for any other. */
 export const wrongLow = ({ talk, instrument: { byLetter } }: Telling, s: Stop | null): Wrong | null =>
   byLetter && s?.finger === 2 && s.place === 'low'
-    ? { heard: `the ${sayShaded(talk, 'low', 2)} is sour, too high`, why: '1 and 2 do not touch' }
+    ? { heard: `${sayShaded(talk, 'low', 2)} sounds sour: it is too high`, why: '1 and 2 aren’t touching' }
     : null
 
 /** "A to D", of strings. */
-export const strings = ({ instrument }: Telling, { from, to }: Pick<OfCrossing, 'from' | 'to'>): string =>
-  `${stringName(instrument, from)} to ${stringName(instrument, to)}`
+export const strings = ({ talk, instrument }: Telling, { from, to }: Pick<OfCrossing, 'from' | 'to'>): string =>
+  `${stringName(talk, instrument, from)} to ${stringName(talk, instrument, to)}`
 
 export const inSlur = ({ slurred }: OfCrossing): string => (slurred ? ', inside the slur' : '')

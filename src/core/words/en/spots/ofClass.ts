@@ -5,37 +5,37 @@ import type { SpotWords } from './kind'
 import { sayRhythm } from './rhythm'
 
 const TOGETHER: Record<Combination, string> = {
-  'slur across strings': 'a slur and a change of string',
+  'slur across strings': 'a slur and a string crossing',
   'fourth finger in a slur': 'a slur and the fourth finger',
   'shift in a slur': 'a slur and a shift',
-  'dotted across strings': 'a dotted rhythm and a change of string',
+  'dotted across strings': 'a dotted rhythm and a string crossing',
 }
 
 /** What is said of what is new for the class, or cannot be played; two things at once are said where the names of all kinds are known. */
 export const OF_CLASS = {
   'out-of-reach': {
-    name: 'Cannot be played as written',
-    mark: 'out',
+    name: 'Can’t be played as written',
+    mark: 'out of reach',
     text: (facts, t) => sayProblem(t, { facts }),
     advice: ({ kind }) =>
-      kind === 'pin impossible' ? 'Lift the pin or choose another.' : 'Choose a substitute for this seat, or another octave.',
+      kind === 'pin impossible' ? 'Take the pin away, or pin something else.' : 'Give this seat another note here, or another octave.',
   },
   'new-for-class': {
     name: 'New for this class',
     mark: 'new',
     text: (facts, t) => sayProblem(t, { facts }),
-    advice: 'Teach it by itself before the piece, or give this seat something else here.',
+    advice: 'Teach it before the piece, or give this seat something else here.',
   },
   'new-rhythm': {
     name: 'New rhythm for this class',
     mark: 'new rhythm',
     text: ({ rhythm, meter }) => `New for this class: ${sayRhythm(rhythm, meter)}.`,
-    advice: 'Say and clap it by itself, then play it on one open string, before it comes in the piece.',
+    advice: 'Say it and clap it, then play it on an open string, before you start the piece.',
   },
   'new-combination': {
-    name: 'Known things, new together',
+    name: 'Known things, first time together',
     mark: 'together',
-    text: ({ together }) => `For the first time together: ${TOGETHER[together]}.`,
-    advice: 'Each by itself once more, then both, slowly, on this place alone.',
+    text: ({ together }) => `First time together: ${TOGETHER[together]}.`,
+    advice: 'Do each alone once more. Then both, slowly, just here.',
   },
 } satisfies { readonly [K in SpotKind]?: SpotWords<K> }

@@ -19,7 +19,7 @@ export function sayRhythm(rhythm: Rhythm, meter: Meter): string {
     case 'triplets':
       return 'a triplet'
     case 'compound':
-      return `${meterName(meter)}, felt in dotted beats`
+      return `${meterName(meter)}, ${meter.beats === 6 ? 'two' : meter.beats === 9 ? 'three' : meter.beats === 12 ? 'four' : 'dotted'} big beats a measure`
     case 'syncopation':
       return 'syncopation, a note held over the beat'
   }

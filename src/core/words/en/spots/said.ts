@@ -18,8 +18,8 @@ const WORDS: { readonly [K in SpotKind]: SpotWords<K> } = {
   'two-new': {
     name: 'Two new things at once',
     mark: 'two new',
-    text: ({ first, second }) => `Two things for the first time at one note: ${asThing(first)}, and ${asThing(second)}.`,
-    advice: 'Separate them: one by itself, then the other, then both.',
+    text: ({ first, second }) => `Two new things on one note: ${asThing(first)}, and ${asThing(second)}.`,
+    advice: 'One at a time: first one, then the other, then both.',
   },
 }
 
@@ -42,7 +42,7 @@ export const kindMark = (kind: SpotKind): string => WORDS[kind].mark
 
 /** A kind as a thing that is met. */
 function asThing(kind: SpotKind): string {
-  if (kind === 'new-for-class') return 'something new for this class'
+  if (kind === 'new-for-class') return 'something not learned yet'
   const { name } = WORDS[kind]
   return name[0].toLowerCase() + name.slice(1)
 }
