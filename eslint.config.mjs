@@ -94,7 +94,7 @@ const ROOMS = [
   ['part'],
   ['reading'],
   ['words/en/reading', 'words/en/spots'],
-  ['words/en/digest', 'words/en/together', 'words/en/drills'],
+  ['words/en/digest', 'words/en/together', 'words/en/drills', 'words/en/beyond'],
   ['balance'],
   ['drills', 'composing', 'sounding', 'roster'],
   ['words/en/composing'],

@@ -32,7 +32,7 @@ test.afterEach(async ({ page }) => {
 
 test('four files dropped at once, one of them broken: each has its line, nothing else is lost', async ({ page }) => {
   await page.goto('/')
-  await expect(page.getByRole('button', { name: 'Bring a tune' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Bring a file' })).toBeVisible()
   await drop(page, [
     { name: 'one.abc', text: abc('Drop One', 'G A B c | !slide!d4 |]') },
     { name: 'broken.musicxml', text: '<score-partwise>\n<part id="P1">\n<measure number="1"><note>\n' },
@@ -54,7 +54,7 @@ test('four files dropped at once, one of them broken: each has its line, nothing
 
 test('a tune pasted on the shelf is brought like a file', async ({ page }) => {
   await page.goto('/', { waitUntil: 'networkidle' })
-  await expect(page.getByRole('button', { name: 'Bring a tune' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Bring a file' })).toBeVisible()
   await page.evaluate(
     (text) => {
       const clipboardData = new DataTransfer()
@@ -105,7 +105,7 @@ test('taken away as MusicXML and brought again it is the same piece; the file it
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name }).click()])
     return readFileSync(await download.path())
   }
-  const original = await get(/The file it came in/)
+  const original = await get(/The original file/)
   expect(original.equals(readFileSync('demo/lanterns-on-the-weir.abc'))).toBe(true)
   const xml = await get(/^MusicXML every/)
   expect(xml.toString()).toContain('<fingering>')
@@ -137,7 +137,7 @@ test('taken away as MusicXML and brought again it is the same piece; the file it
 test('everything is saved as one file and brought back; a file that is none is refused', async ({ page }, info) => {
   await page.goto('/')
   await page.getByRole('link', { name: 'Library' }).click()
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save everything' }).click()])
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Back up everything' }).click()])
   const zip = readFileSync(await download.path())
   await expect(page.getByText(/^\d+ pieces and \d+ files are in it/)).toBeVisible()
   const kept = info.outputPath('library.zip')

@@ -37,7 +37,7 @@ test('several classes: another one is opened with its shelf, one is made like it
   const dialog = page.getByRole('dialog', { name: 'A new class' })
   await dialog.getByLabel('What is it called?').fill('Monday Owls')
   await dialog.getByLabel('and its pieces').check()
-  await dialog.getByRole('button', { name: 'Make it' }).click()
+  await dialog.getByRole('button', { name: 'Make the class' }).click()
   await expect(page).toHaveURL(/\/people$/)
   await expect(page.getByRole('heading', { name: 'Monday Owls' })).toBeVisible()
   await expect(students(page).getByRole('row')).toHaveCount(0)

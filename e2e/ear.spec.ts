@@ -30,7 +30,7 @@ test('with eyes shut a try at a shift is shown after the note, and goes into the
   await bench.getByRole('button', { name: 'Bass', exact: true }).click()
   // The bass shifts to the D of measure 1.
   await page.getByRole('tab', { name: 'Tuner' }).click()
-  await page.getByRole('group', { name: /^Notes of the seats/ }).focus()
+  await page.getByRole('group', { name: /^Notes of each seat/ }).focus()
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
   await expect(ear(page).getByText(/^A shift lands here: up from I to III on G\.$/)).toBeVisible()
   await ear(page).getByLabel('Ears only: show it after the note').check()
@@ -61,7 +61,7 @@ test('the microphone is read against the note that is meant; a wrong note is no 
   await ear(page).getByRole('button', { name: 'Microphone' }).click()
   await expect(ear(page).getByRole('status')).toHaveText(/^Flat by (19|20|21) cents: higher\.$/)
   await ear(page).getByRole('button', { name: 'Open E' }).click()
-  await expect(ear(page).getByRole('status')).toHaveText('Too much else sounding, or another note.')
+  await expect(ear(page).getByRole('status')).toHaveText('Too noisy, or another note.')
   await ear(page).getByRole('button', { name: 'Stop listening' }).click()
   await expect(ear(page).getByRole('status')).toHaveText('Not listening.')
 })
@@ -93,7 +93,7 @@ test('open strings in turn: the next comes when one is true, and the made-up stu
   await expect(ear(page).getByRole('status')).toHaveText('All strings of the bass are in tune.')
 })
 
-test('what was that? names any note; a drone has the string below; a try at a note where the hand stays is logged', async ({ page }) => {
+test('any note names any note; a drone has the string below; a try at a note where the hand stays is logged', async ({ page }) => {
   await listening(page)
   await ear(page).getByRole('button', { name: 'Open D' }).click()
   await ear(page).getByLabel('with the string below, G').check()
@@ -104,7 +104,7 @@ test('what was that? names any note; a drone has the string below; a try at a no
   await ear(page).getByRole('button', { name: 'Made-up student' }).click()
   await expect(ear(page).getByRole('status')).toHaveText(/^Made-up student\. [A-G][♯♭]?(, \d+ cents (sharp|flat))? \([\d.]+ Hz\)\.$/)
   await ear(page).getByRole('button', { name: 'picked note' }).click()
-  await page.getByRole('group', { name: /^Notes of the seats/ }).focus()
+  await page.getByRole('group', { name: /^Notes of each seat/ }).focus()
   const tried = ear(page).getByText(/^A try at (low |high )?[1-4] in I on [GDAE]\.$/)
   for (let i = 0; i < 12 && !(await tried.isVisible()); i++) {
     const said = await page

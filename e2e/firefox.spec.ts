@@ -21,7 +21,7 @@ test('the main screens open in a second engine, and its console stays empty', as
     page.on('pageerror', (e) => !String(e).includes('NS_BINDING_ABORTED') && trouble.push(String(e)))
     page.on('console', (m) => m.type() === 'error' && trouble.push(m.text()))
     await page.goto(ORIGIN)
-    await seen(page, /Bring a tune/)
+    await seen(page, /Bring a file/)
     const address = await page.$$eval('a[href*="/piece/"]', (all) =>
       all.find((a) => a.textContent?.includes('Lanterns on the Weir'))?.getAttribute('href'),
     )
@@ -42,7 +42,7 @@ test('the main screens open in a second engine, and its console stays empty', as
     await at('/fingering?view=score')
     await expect.poll(() => page.$$eval('.score .system svg', (all) => all.length)).toBeGreaterThan(0)
     await at('/read')
-    await seen(page, /Say before playing/)
+    await seen(page, /Say before you play/)
     await at('/balance')
     await seen(page, /Everyone waits|Nobody keeps/)
     await at('/print?score=all')

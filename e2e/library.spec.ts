@@ -14,7 +14,7 @@ test('what was taken off the shelf has a place: it is put back, or deleted for g
   await page.goto('/library')
   const off = page.getByRole('region', { name: 'Deleted pieces' })
   await expect(off).toContainText('Two Barges (copy)')
-  await off.getByRole('button', { name: 'Put Two Barges (copy) back' }).click()
+  await off.getByRole('button', { name: 'Restore Two Barges (copy)' }).click()
   await expect(off).not.toContainText('Two Barges (copy)')
   await off.getByRole('button', { name: 'Delete Copper Kettle March (copy) for good' }).click()
   const sure = page.getByRole('alertdialog', { name: /Delete “Copper Kettle March \(copy\)” for good\?/ })

@@ -270,7 +270,7 @@ test('its answers say what all answers say: no guessing of types, no address pas
 test('withdrawn or past its day a link is dead at once; guessing ends, and those who read go on reading', async () => {
   const page = await teacher.newPage()
   await page.goto('/class/links')
-  await card(page, 'Kofi').getByRole('button', { name: 'Withdraw' }).click()
+  await card(page, 'Kofi').getByRole('button', { name: 'Take back' }).click()
   await expect(card(page, 'Kofi').getByRole('button', { name: 'Give a link' })).toBeVisible()
   const gone = await ask(`/s/${tokens.Kofi}`)
   expect([gone.status, gone.text]).toEqual([404, expect.stringContaining('Ask your teacher for a new one')])

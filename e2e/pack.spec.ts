@@ -67,15 +67,15 @@ function found(name: string, bytes: Uint8Array): { readonly pages: readonly stri
 }
 
 const EVERY = [
-  'Map of all seats on one page',
+  'All seats on one page',
   'For a substitute teacher',
   'Call sheet',
   'Warm-up',
   'Practice week',
-  'Reading key',
+  'Note chart',
   'Circle and say',
   'Lines to fill in',
-  'Bow alone',
+  'Bow only',
   'Finger chart',
   'Note cards',
 ]
@@ -147,7 +147,7 @@ test.describe('the whole pack', () => {
     await expect(page.getByText('With 1 other piece too')).toBeVisible()
     let downloads = 0
     page.on('download', () => downloads++)
-    await page.getByRole('button', { name: 'Pack a file each' }).click()
+    await page.getByRole('button', { name: 'Make the zip' }).click()
     await page.getByRole('button', { name: 'Stop' }).click()
     await expect(page.getByText('Stopped. Nothing was saved.')).toBeVisible()
     expect(downloads).toBe(0)

@@ -23,7 +23,7 @@ test('over plain http by name nothing throws, and a text is copied all the same'
   expect(await page.evaluate(() => [isSecureContext, 'clipboard' in navigator, 'randomUUID' in crypto])).toEqual([false, false, false])
   await page.getByPlaceholder(/Title/).fill('Ferry')
   await page.getByRole('link', { name: 'The Ferry at Low Water' }).first().click()
-  await expect(page.getByRole('complementary', { name: 'Picked moment' })).toBeVisible()
+  await expect(page.getByRole('complementary', { name: 'Picked note' })).toBeVisible()
   const id = pieceIn(page.url())
   await page.goto(`${here}/pieces/${id}/read`)
   await awake(page)

@@ -87,7 +87,7 @@ test('a task is moved to another day, by list and by dragging, and the rest is p
 
 test('tries at a shift are logged, and a tendency is said only when there is one', async ({ page }) => {
   await page.goto(`${HERE}/plan`)
-  const log = page.getByRole('region', { name: 'Where shifts land' })
+  const log = page.getByRole('region', { name: 'How shifts land' })
   await expect(log.getByText('Up to IV on A: sharp, about +18 cents, sure enough after 10 tries; aim lower.')).toBeVisible()
   await log.getByLabel('student').fill('Nele')
   for (let i = 0; i < 2; i++) {
@@ -102,16 +102,16 @@ test('a plan is made for other pieces, says what does not fit, and is taken away
   const form = page.getByRole('region', { name: 'What goes into the plan' })
   await form.getByLabel('The Ferry at Low Water').uncheck()
   await form.getByLabel('Two Barges').uncheck()
-  await form.getByRole('button', { name: 'Plan anew' }).click()
+  await form.getByRole('button', { name: 'Make a new plan' }).click()
   await expect(form.getByRole('alert')).toHaveText('Choose at least one piece.')
   await form.getByLabel('Snow on the Signal Box').check()
   await form.getByLabel('minutes a day').fill('1')
-  await form.getByRole('button', { name: 'Plan anew' }).click()
+  await form.getByRole('button', { name: 'Make a new plan' }).click()
   await expect(page.getByText(/What would make it fit: .*minutes a day/)).toBeVisible()
   await page.getByRole('button', { name: 'Would an easier key fit?' }).click()
   await expect(page.getByText(/^(It would fit with|In none of the keys|No other key)/)).toBeVisible()
   await form.getByLabel('minutes a day').fill('15')
-  await form.getByRole('button', { name: 'Plan anew' }).click()
+  await form.getByRole('button', { name: 'Make a new plan' }).click()
   await expect(page.getByText(/What would make it fit/)).toHaveCount(0)
   for (const [name, file] of [
     ['CSV', 'practice-plan.csv'],
@@ -145,7 +145,7 @@ test('what was changed in another window is not overwritten unseen', async ({ pa
   })
   expect(other.status()).toBe(200)
   await page.getByLabel('minutes a day').fill('7')
-  await page.getByRole('button', { name: 'Plan anew' }).click()
+  await page.getByRole('button', { name: 'Make a new plan' }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'changed in another window' })).toBeVisible()
   const stands = (await (await request.get(`${HERE}${CLASS_API}/plan?today=2026-03-02`)).json()) as { settings: { minutes: number } }
   expect(stands.settings.minutes).toBe(33)

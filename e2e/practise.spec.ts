@@ -67,7 +67,7 @@ test('a drill has its variants, something to do for every seat, and a piece of i
   const panel = page.getByRole('complementary', { name: 'The drill' })
   const cello = panel.getByRole('combobox', { name: 'Cello in this drill' })
   await expect(cello).toHaveValue('drill')
-  await cello.selectOption('the bow alone, on open strings')
+  await cello.selectOption('just the bow, on open strings')
   await expect(cello).toHaveValue('bow only')
   await panel.getByLabel('times').fill('5')
   await panel.getByLabel('times').press('Enter')

@@ -83,7 +83,7 @@ test('a long part breaks between systems, numbers its pages and leaves no blank 
 
 test('letters and fingers are switched in place, seats chosen, and each has as much written in as it needs', async ({ page }) => {
   await open(page, 'Two Barges')
-  await page.getByRole('link', { name: 'Hand out' }).click()
+  await page.getByRole('link', { name: 'Print & share' }).click()
   const sheet = (name: string) => page.getByLabel(`${name}, page 1 of 1`)
   for (const name of ['Violin', 'Viola', 'Cello', 'Bass']) await expect(sheet(name)).toBeVisible()
   await expect(page.getByRole('button', { name: 'Print 4 pages' })).toBeEnabled()

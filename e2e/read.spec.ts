@@ -2,7 +2,7 @@ import { expect, test, type Page } from './test'
 import { awake, open, reload } from './open'
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Read' })
-const spots = (page: Page) => page.getByRole('list', { name: 'Spots' })
+const spots = (page: Page) => page.getByRole('list', { name: 'Places to watch' })
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
 
 async function read(page: Page, title = 'The Ferry at Low Water'): Promise<void> {
@@ -14,7 +14,7 @@ async function read(page: Page, title = 'The Ferry at Low Water'): Promise<void>
 /** Everything that trips somebody, behind the first things. */
 async function readSpots(page: Page): Promise<void> {
   await read(page)
-  await page.getByRole('tab', { name: 'Spots' }).click()
+  await page.getByRole('tab', { name: 'Watch' }).click()
 }
 
 test('the spots are listed, stepped through, drawn on bench, score and ribbon, muted and brought back', async ({ page }) => {
@@ -32,7 +32,7 @@ test('the spots are listed, stepped through, drawn on bench, score and ribbon, m
   await expect(
     page
       .getByRole('region', { name: 'Bench' })
-      .getByText(/^(skip|fourth|shift|wrong bow|two forms|new)$/)
+      .getByText(/^(skip|fourth|shift|bow turns|two forms|new)$/)
       .first(),
   ).toBeVisible()
   await expect(page.getByRole('region', { name: 'Bench' }).locator('title').first()).toBeAttached()
@@ -43,11 +43,11 @@ test('the spots are listed, stepped through, drawn on bench, score and ribbon, m
   // What several seats are told together is one row, and muted for all of them.
   await expect(spots(page)).toContainText('All seats')
   const count = await spots(page).getByRole('listitem').count()
-  await page.getByRole('button', { name: /^Mute (this one|for these seats)$/ }).click()
+  await page.getByRole('button', { name: /^Hide (this one|for these seats)$/ }).click()
   await expect(spots(page).getByRole('listitem')).toHaveCount(count - 1)
   await saved(page)
   await reload(page)
-  await page.getByRole('tab', { name: 'Spots' }).click()
+  await page.getByRole('tab', { name: 'Watch' }).click()
   await expect(spots(page).getByRole('listitem')).toHaveCount(count - 1)
   await page.getByRole('radio', { name: 'By kind' }).click()
   await page.getByRole('button', { name: 'Show', exact: true }).first().click()
@@ -107,10 +107,10 @@ test('how the class talks is said once, on its page, and its calls follow', asyn
 test('the steps share what is picked and what can be undone', async ({ page }) => {
   await read(page)
   await page.keyboard.press('Control+ArrowRight')
-  await page.getByRole('link', { name: 'Map', exact: true }).click()
+  await page.getByRole('link', { name: 'Fingering', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Line 1, measure 2, beat 1' })).toBeVisible()
   await page.keyboard.press('3')
-  await page.getByRole('link', { name: 'Level', exact: true }).click()
+  await page.getByRole('link', { name: 'Balance', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Line 1, measure 2', exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await page.goBack()

@@ -23,7 +23,7 @@ test('a pin on a tune of 64 measures, and from the shelf to the first bench', as
   await expect(link).toBeVisible()
   const from = Date.now()
   await link.click()
-  await page.locator('[aria-label^="Notes of the seats"] svg rect').first().waitFor()
+  await page.locator('[aria-label^="Notes of each seat"] svg rect').first().waitFor()
   console.log(`  from a click on the shelf to the desk's first bench: ${Date.now() - from} ms`)
   await open(page, title)
   const took = await page.evaluate(async () => {

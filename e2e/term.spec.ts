@@ -48,7 +48,7 @@ test('pieces stand in the order in which least is new; a place and a day are kep
   await page.goto(`${HERE}/term`)
   await awake(page)
   await page.getByRole('tab', { name: 'Begun so far' }).click()
-  await begun.getByRole('button', { name: 'Not begun' }).click()
+  await begun.getByRole('button', { name: 'Take back “begun”' }).click()
   await expect(begun).toHaveCount(0)
   await saved(page)
   await page.goto(`${HERE}/class`)

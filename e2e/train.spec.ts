@@ -124,13 +124,13 @@ test('one pupil, upright phone: answers by keys and touch, kept on a dead networ
 
   await page.goto('/train')
   await awake(page)
-  await page.getByText('How it stands').click()
+  await page.getByText('How it’s going').click()
   await expect(page.getByRole('region', { name: 'Bass' })).toContainText(/[6-9] answers|\d\d answers/)
   // What is known goes into the class, and out of it again.
-  await page.getByRole('button', { name: 'Take it over' }).click()
+  await page.getByRole('button', { name: 'Use it for the class' }).click()
   await expect(page.getByText('saved', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByRole('button', { name: 'Take it over' })).toBeEnabled()
+  await expect(page.getByRole('button', { name: 'Use it for the class' })).toBeEnabled()
   await expect(page.getByText('saved', { exact: true })).toBeVisible()
 })
 
@@ -177,10 +177,10 @@ test('a staff is drawn on by keys, place by place and said; the fingerboard take
   await expect(page.getByText('third space', { exact: true })).toBeVisible()
   await page.keyboard.press('ArrowDown')
   // Not without a stem; the wrong way is told from the wrong place.
-  await expect(page.getByRole('button', { name: 'That is it' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Done' })).toBeDisabled()
   await page.keyboard.press('u')
   await page.keyboard.press('Enter')
-  await expect(page.getByText('Not yet. The place is right; the stem goes the other way. D, third line, stem down.')).toBeVisible()
+  await expect(page.getByText('Not yet. Right place. The stem goes the other way. D, third line, stem down.')).toBeVisible()
 
   // Of one piece: its rhythms and traps are engraved beforehand, so that they are there without a network.
   await page.goto(link)

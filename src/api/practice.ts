@@ -1,3 +1,4 @@
+import { FELT_BEATS } from '@/core/piece/headline'
 import * as z from 'zod/mini'
 import { versionNumber } from '@/core/bounds.schema'
 import { aimSchema, daySchema, planSettingsSchema, recordSchema } from '@/core/plan/record.schema'
@@ -40,7 +41,9 @@ const item = z.object({
   says: z.string(),
   minutes: z.number(),
   times: z.number(),
+  /** Quarters a minute, and the beat in which it is said. */
   tempo: z.number(),
+  beat: z.enum(FELT_BEATS),
   text: z.string(),
 })
 export type PlanItemInfo = z.infer<typeof item>

@@ -1,3 +1,4 @@
+import { FELT_BEATS } from '@/core/piece/headline'
 import * as z from 'zod/mini'
 import { daySchema } from '@/core/plan/record.schema'
 
@@ -14,7 +15,17 @@ const refused = z.object({ ok: z.literal(false), problem: z.string() })
 const weekDay = z.object({
   date: z.string(),
   minutes: z.number(),
-  items: z.array(z.object({ id: z.string(), title: z.string(), says: z.string(), text: z.string(), times: z.number(), tempo: z.number() })),
+  items: z.array(
+    z.object({
+      id: z.string(),
+      title: z.string(),
+      says: z.string(),
+      text: z.string(),
+      times: z.number(),
+      tempo: z.number(),
+      beat: z.enum(FELT_BEATS),
+    }),
+  ),
 })
 export const weekReply = z.discriminatedUnion('ok', [z.object({ ok: z.literal(true), days: z.array(weekDay) }), refused])
 export type WeekReply = z.infer<typeof weekReply>

@@ -13,5 +13,13 @@ const CARDINALS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 
 /** A number as it is said in a sentence: "no", "two", "13". */
 export const inWords = (n: number): string => CARDINALS[n] ?? `${n}`
 
+/** Minutes as a teacher uses them, whole and at least one: "1 min", "12 min". */
+export const sayMinutes = (n: number): string => `${wholeMinutes(n)} min`
+
+/** The same in a sentence: "about 1 minute", "about 12 minutes". */
+export const aboutMinutes = (n: number): string => `about ${count(wholeMinutes(n), 'minute')}`
+
+const wholeMinutes = (n: number): number => Math.max(1, Math.round(n))
+
 /** How often: "once", "3 times". */
 export const sayTimes = (n: number): string => (n === 1 ? 'once' : `${n} times`)

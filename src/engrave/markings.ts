@@ -1,7 +1,7 @@
 import { element, type Attributes, type Content, type Xml } from '@/core/xml'
 import type { Meter, Value } from '@/core/music/time'
 import { alterIn, type Key } from '@/core/music/key'
-import { feltTempo, sayJump } from '@/core/piece/headline'
+import { sayJump, sayTempo } from '@/core/piece/headline'
 import type { Ornament } from '@/core/piece/piece.schema'
 import type { Grace, Measure, NoteEvent, NoteMark, PieceEvent } from '@/core/piece/piece'
 
@@ -119,10 +119,7 @@ export function overMeasure(m: Measure, meter: Meter): Content {
 }
 
 /** The beat that is felt, as text: the faces that ship have its sign. */
-const tempoText = (tempo: number, meter: Meter): string => {
-  const { dotted, rate } = feltTempo(meter, tempo)
-  return `♩${dotted ? '.' : ''} = ${Math.round(rate)}`
-}
+const tempoText = (tempo: number, meter: Meter): string => sayTempo(meter, tempo)
 
 /** A syllable as the lowest row. */
 export const lyricOf = (e: NoteEvent, n: number): Content =>

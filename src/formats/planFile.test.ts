@@ -17,6 +17,7 @@ const item = {
   minutes: 1.2,
   times: 4,
   tempo: 60,
+  beat: 'quarter' as const,
   text: 'Measure 3 of Oats, new.',
 }
 const days: PlannedDay[] = [

@@ -1,3 +1,4 @@
+import type { FeltBeat } from '@/core/piece/headline'
 import { strToU8 } from 'fflate'
 import { csvRow } from './csv'
 
@@ -13,6 +14,7 @@ export type PlannedDay = {
     readonly minutes: number
     readonly times: number
     readonly tempo: number
+    readonly beat: FeltBeat
     readonly text: string
   }[]
 }

@@ -1,6 +1,8 @@
+import { capital } from '@/core/names'
+import { sayBeatTempo } from '@/core/piece/headline'
 import { strToU8 } from 'fflate'
 import ical from 'ical-generator'
-import { count } from '@/core/count'
+import { count, sayMinutes } from '@/core/count'
 import { DAY_MS, dayNumber } from '@/core/plan/calendar'
 import type { PlannedDay } from './planFile'
 
@@ -14,9 +16,12 @@ export function planIcs(days: readonly PlannedDay[], now: number): Uint8Array {
       start: new Date(dayNumber(d.date)! * DAY_MS),
       allDay: true,
       stamp: new Date(now),
-      summary: `Practice: ${count(d.items.length, 'task')}, ${d.minutes} minutes`,
+      summary: `Practice: ${count(d.items.length, 'task')}, ${sayMinutes(d.minutes)}`,
       description: d.items
-        .map((x) => `${x.text} ${x.minutes} min, ${x.times === 1 ? 'once' : `${x.times} times clean`}, ♩ = ${x.tempo}.`)
+        .map(
+          (x) =>
+            `${x.text} ${capital(sayMinutes(x.minutes))}, ${x.times === 1 ? 'once' : `${x.times} times clean`}, ${sayBeatTempo(x.beat, x.tempo)}.`,
+        )
         .join('\n'),
     })
   return strToU8(calendar.toString())

@@ -71,6 +71,7 @@ function askOf({ settings, records, all: pieces }: Sources, today: Day, seat: Se
 /** Days as they are shown, with the names of what is practised. */
 function shown(plan: DayPlan, learnings: PlanAsk['learnings']): PlanDayInfo[] {
   const titles = new Map(learnings.map((l) => [l.id, l.title]))
+  const beats = new Map(learnings.map((l) => [l.id, l.beat]))
   const says = new Map(learnings.flatMap((l) => l.chunks.map((x) => [`${l.id} ${x.id}`, x.says] as const)))
   return plan.days.map((d) => ({
     date: d.date,
@@ -78,6 +79,7 @@ function shown(plan: DayPlan, learnings: PlanAsk['learnings']): PlanDayInfo[] {
     items: d.items.map(({ from: _f, to: _t, facts, ...x }) => ({
       ...x,
       text: sayItem(facts),
+      beat: beats.get(x.piece) ?? 'quarter',
       title: titles.get(x.piece) ?? '',
       says: says.get(`${x.piece} ${x.chunk}`) ?? '',
     })),
@@ -170,7 +172,7 @@ export async function weekOf(db: Knex, of: string, student: Student, today: Day,
     days: all.slice(0, days).map(({ date, minutes, items }) => ({
       date,
       minutes,
-      items: items.map(({ id, title, says, text, times, tempo }) => ({ id, title, says, text, times, tempo })),
+      items: items.map(({ id, title, says, text, times, tempo, beat }) => ({ id, title, says, text, times, tempo, beat })),
     })),
   }
 }

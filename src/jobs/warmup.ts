@@ -1,3 +1,4 @@
+import { sayTempo } from '@/core/piece/headline'
 import { careOf } from '@/core/drills/care'
 import { COMPANION_NAMES } from '@/core/plan/companion'
 import { practised } from '@/core/drills/practised'
@@ -59,7 +60,7 @@ export function warmupItems(
       return {
         id: item.id,
         title: drill.title,
-        says: `${what}${others.length > 0 ? ` ${capital(others.join('; '))}.` : ''} ♩ = ${drill.tempo}, ${sayTimes(drill.times)}.`,
+        says: `${what}${others.length > 0 ? ` ${capital(others.join('; '))}.` : ''} ${sayTempo(drill.meter, drill.tempo)}, ${sayTimes(drill.times)}.`,
         minutes: item.minutes,
         care: careOf(drill.strains),
         music: { piece: drill.piece, plan: drill.plan, klass },

@@ -155,13 +155,13 @@ describe('sheets of blocks on paper', () => {
   })
 
   it('a practice week has a box for each clean time, or says where it is settled', () => {
-    const item = { title: 'Two Barges', says: 'measures 1–4', text: 'slowly, then in time', times: 3, tempo: 72 }
+    const item = { title: 'Two Barges', says: 'measures 1–4', text: 'slowly, then in time', times: 3, tempo: 72, beat: 'quarter' as const }
     const [head, rows] = weekBlocks([
       { name: 'Monday, 2 March', minutes: 9.6, items: [item] },
       { name: 'Tuesday, 3 March', minutes: 0, items: [] },
     ])
     expect(head).toEqual({ kind: 'head', text: 'Monday, 2 March: 10 minutes' })
-    expect(rows).toMatchObject({ rows: [['Two Barges, measures 1–4', 'slowly, then in time', '72', '☐ ☐ ☐']] })
+    expect(rows).toMatchObject({ rows: [['Two Barges, measures 1–4', 'slowly, then in time', '♩ = 72', '☐ ☐ ☐']] })
     expect(weekBlocks([])).toEqual([{ kind: 'text', text: expect.stringContaining('The teacher sets the plan') as string }])
   })
 })

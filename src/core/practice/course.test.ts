@@ -39,6 +39,7 @@ function learning(id: string, loads: readonly number[], tempo = 80): Learning {
     until: (to) => `measure ${to + 1}`,
     seconds: loads.map(() => 3),
     tempo,
+    beat: 'quarter',
     prepares: [],
   }
 }

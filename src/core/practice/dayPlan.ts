@@ -1,3 +1,4 @@
+import type { FeltBeat } from '../piece/headline'
 import type { Day, Weekday } from '../plan/calendar'
 import type { Chunk } from './chunks'
 
@@ -14,6 +15,8 @@ export type Learning = {
   readonly seconds: readonly number[]
   /** Quarter notes a minute in the end. */
   readonly tempo: number
+  /** The beat in which its tempo is said. */
+  readonly beat: FeltBeat
   /** Titles of what it prepares: what is hard there is hard here too, and less of it. */
   readonly prepares: readonly string[]
 }

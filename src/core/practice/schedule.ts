@@ -1,3 +1,4 @@
+import { feltBeat } from '../piece/headline'
 import { measureTicks, QUARTER } from '../music/time'
 import { USUAL_TEMPO } from '../performance/tempo'
 import type { Practised } from '../drills/practised'
@@ -22,6 +23,7 @@ export function learningOf(id: string, c: Practised, cut: Cut = {}, prepares: re
     until: (to) => (to === 0 ? sayMeasure(line, 0) : sayStretch(line, 0, to)),
     seconds,
     tempo,
+    beat: feltBeat(c.piece.meter),
     prepares,
   }
 }

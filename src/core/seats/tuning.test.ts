@@ -18,7 +18,7 @@ describe('open strings as a teacher writes them', () => {
     expect(read('E2 D2')).toBe('D2 is not above the string before it. Type them low to high.')
     expect(read('E2 E2')).toContain('is not above')
     expect(read('')).toContain('Name each string by letter and octave')
-    expect(read('C1 D1 E1 F1 G1 A1 B1 C2 D2 E2')).toMatch(/^10 strings are too many: up to \d\.$/)
+    expect(read('C1 D1 E1 F1 G1 A1 B1 C2 D2 E2')).toMatch(/^10 strings are too many\. The limit is \d\.$/)
     expect(read('E9')).toContain('out of range for a string')
   })
 })

@@ -1,3 +1,4 @@
+import { sayBeatTempo, type FeltBeat } from '../piece/headline'
 import { count } from '../count'
 import { inSentence } from '../names'
 import type { Block } from './blocks'
@@ -12,6 +13,7 @@ export type PracticeDay = {
     readonly text: string
     readonly times: number
     readonly tempo: number
+    readonly beat: FeltBeat
   }[]
 }
 
@@ -25,11 +27,11 @@ export function weekBlocks(days: readonly PracticeDay[]): Block[] {
     {
       kind: 'rows',
       widths: [2.4, 3, 0.7, 1.3],
-      head: ['What', 'Why', '♩ =', 'Clean times'],
+      head: ['What', 'Why', 'Tempo', 'Clean times'],
       rows: d.items.map((x) => [
         [x.title, inSentence(x.says)].filter(Boolean).join(', '),
         x.text,
-        x.tempo > 0 ? `${x.tempo}` : '',
+        x.tempo > 0 ? sayBeatTempo(x.beat, x.tempo) : '',
         '☐ '.repeat(x.times).trim(),
       ]),
     },

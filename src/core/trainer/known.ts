@@ -59,10 +59,8 @@ export function notesKnown(answers: readonly Answer[]): NoteKnown[] {
   })
 }
 
-/** How a note stands, in words: "sure: 9 of 9 right; next time about 8 to 10 of 10". */
-export function sayKnown({ answers, right, low, high, stands }: NoteKnown): string {
-  const [from, to] = [Math.round(10 * low), Math.round(10 * high)]
-  const next = from === to ? `${from}` : `${from} to ${to}`
+/** How a note stands, in words: "sure: 9 of 9 answers right". */
+export function sayKnown({ answers, right, stands }: NoteKnown): string {
   const head = stands === 'open' ? 'too early to tell' : stands
   return `${head}: ${right} of ${count(answers, 'answer')} right`
 }

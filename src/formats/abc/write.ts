@@ -81,8 +81,9 @@ const meterField = (m: Meter): string =>
   m.sign === 'common' ? 'C' : m.sign === 'cut' ? 'C|' : `${m.groups ? `(${m.groups.join('+')})` : m.beats}/${m.unit}`
 
 function tempoField(tempo: number, meter: Meter): string {
-  const { dotted, rate } = feltTempo(meter, tempo)
-  return dotted && Number.isInteger(rate) ? `3/8=${rate}` : `1/4=${tempo}`
+  const { beat, rate } = feltTempo(meter, tempo)
+  if (!Number.isInteger(rate)) return `1/4=${tempo}`
+  return `${{ quarter: '1/4', 'dotted quarter': '3/8', half: '1/2' }[beat]}=${rate}`
 }
 
 const linesOfText = ({ line, measures }: Part): { readonly from: number; readonly to: number }[] =>

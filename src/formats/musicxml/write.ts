@@ -311,10 +311,10 @@ const direction = (words: string, sound: Attributes | null = null, of: Attribute
   el('direction', [el('direction-type', el('words', words, of)), sound && el('sound', null, sound)], { placement: 'above' })
 
 function tempoMark(tempo: number, meter: Meter): Xml {
-  const { dotted, rate } = feltTempo(meter, tempo)
+  const { beat, rate } = feltTempo(meter, tempo)
   const metronome = el('metronome', [
-    el('beat-unit', 'quarter'),
-    dotted && el('beat-unit-dot'),
+    el('beat-unit', beat === 'half' ? 'half' : 'quarter'),
+    beat === 'dotted quarter' && el('beat-unit-dot'),
     el('per-minute', Math.round(rate * 100) / 100),
   ])
   return el('direction', [el('direction-type', metronome), el('sound', null, { tempo })], { placement: 'above' })

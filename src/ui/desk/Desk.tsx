@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic'
 import { usePathname, useRouter } from 'next/navigation'
-import { useCallback, useRef, useState } from 'react'
+import { useCallback, useMemo, useRef, useState } from 'react'
 import { pieceApi } from '@/api/address'
 import { retitled } from '@/core/piece/edit'
 import type { Piece } from '@/core/piece/piece'
@@ -17,7 +17,8 @@ import { DeskBar } from './DeskBar'
 import { DeskOutline } from './DeskOutline'
 import { DeskProvider, useDesk, useDeskStore } from '@/ui/session/DeskProvider'
 import type { Desk as OpenPiece } from '@/ui/session/deskStore'
-import { isBeyond } from '@/ui/session/selectors'
+import { mapsOf } from '@/core/balance/ensemble'
+import { sayBeyond } from '@/core/words/en/beyond'
 import type { keptDesk, SaveRequest } from '@/api/saving'
 import { SaveTrouble } from './SaveNote'
 import { sayAll } from '@/ui/session/say'
@@ -146,12 +147,14 @@ function StatusLine() {
   const here = useDesk((d) => sayAll(d, bySeat[d.seat], d.moment, d.seat))
   const nextSpot = useDesk((d) => d.nextSpot)
   const spots = useShownSpots()
-  const beyond = spots.filter(isBeyond).length
+  const talk = useDesk((d) => d.klass.talk)
+  const ensemble = useDesk((d) => d.ensemble)
+  const beyond = useMemo(() => sayBeyond(spots, mapsOf(ensemble), talk), [spots, ensemble, talk])
   const nextTrouble = useDesk((d) => d.nextTrouble)
   const alone = useDesk((d) => d.alone)
   const toggleAlone = useDesk((d) => d.toggleAlone)
   const seat = useDesk((d) => inSentence(d.ensemble[d.seat].seat.name))
-  const link = 'font-semibold text-madder underline underline-offset-2'
+  const link = 'font-semibold underline underline-offset-2'
   return (
     <div className="status-line flex min-h-7 shrink-0 flex-wrap items-center justify-between gap-x-4 border-t border-rule px-3 py-0.5 text-fine">
       <p aria-live="polite" className="min-w-0 flex-1 basis-60 truncate">
@@ -161,14 +164,14 @@ function StatusLine() {
         <button type="button" aria-pressed={alone} onClick={toggleAlone} className="text-soft underline underline-offset-2 hover:text-ink">
           {alone ? 'all seats ( o )' : `${seat} alone ( o )`}
         </button>
-        {beyond > 0 && (
-          <button type="button" onClick={nextTrouble} className={link}>
-            {count(beyond, 'place')} beyond the class
+        {beyond && (
+          <button type="button" onClick={nextTrouble} title="Go to the next one" className={link}>
+            {beyond}
           </button>
         )}
         {spots.length > 0 && (
-          <button type="button" onClick={() => nextSpot()} className={link}>
-            {count(spots.length, 'spot')} · next ( . )
+          <button type="button" onClick={() => nextSpot()} className="text-soft underline underline-offset-2 hover:text-ink">
+            next place to watch ( . )
           </button>
         )}
       </div>

@@ -1,5 +1,5 @@
 import { sayShort, type LineOrder, type OrderedLine } from '@/core/composing/ordered'
-import { capital, inSentence } from '@/core/names'
+import { capital, inSentence, sayList } from '@/core/names'
 import { sayEven } from '@/core/words/en/amounts'
 import type { SeatRow } from '@/core/seats/seat'
 
@@ -18,6 +18,12 @@ export function About({ line, order, seats }: { line: OrderedLine; order: LineOr
       <p>
         {capital(sayEven(line.evenness))} for the seats.{most.load > 0 && ` The ${most.name} has the most to do.`}
       </p>
+      <details>
+        <summary className="cursor-pointer text-sm text-link underline underline-offset-2">In figures</summary>
+        <p className="text-sm">
+          {Math.round(100 * line.evenness)} % even. Points: {sayList(work.map((w) => `${w.name} ${w.load}`))}.
+        </p>
+      </details>
       {line.things.length > 0 && (
         <div>
           <h2 className="panel-head">Say first</h2>

@@ -1,5 +1,6 @@
 'use client'
 
+import { sayBeatTempo } from '@/core/piece/headline'
 import {
   DndContext,
   pointerWithin,
@@ -15,7 +16,7 @@ import { Check, GripVertical, X } from 'lucide-react'
 import { format, parseISO } from 'date-fns'
 import { useId, useState } from 'react'
 import type { PlanItemInfo } from '@/api/practice'
-import { count } from '@/core/count'
+import { count, sayMinutes } from '@/core/count'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
 import { SeatSelect } from './SeatSelect'
@@ -96,9 +97,9 @@ function DayCard({ date, minutes, now, children }: { date: string; minutes: numb
     >
       <h2 className="flex items-baseline justify-between gap-2">
         <span className="font-title text-lead">{now ? `Today, ${format(parseISO(date), 'd MMMM')}` : sayDate(date)}</span>
-        <span className="text-fine text-soft">{minutes} min</span>
+        <span className="text-fine text-soft">{minutes === 0 ? '' : sayMinutes(minutes)}</span>
       </h2>
-      {minutes === 0 ? <p className="text-sm text-soft">Nothing planned today.</p> : <ul>{children}</ul>}
+      {minutes === 0 ? <p className="text-sm text-soft">Nothing planned.</p> : <ul>{children}</ul>}
     </section>
   )
 }
@@ -132,7 +133,7 @@ function Task({ item, date, dates, move, tally, tap, busy }: TaskProps) {
       <span className="min-w-0 flex-1 basis-56 leading-snug">
         {item.text}
         <span className="block text-fine text-soft">
-          {item.minutes} min, {item.times === 1 ? 'once' : `${item.times} times clean`}, ♩ = {item.tempo}
+          {sayMinutes(item.minutes)}, {item.times === 1 ? 'once' : `${item.times} times clean`}, {sayBeatTempo(item.beat, item.tempo)}
         </span>
       </span>
       {tally ? (
@@ -143,7 +144,7 @@ function Task({ item, date, dates, move, tally, tap, busy }: TaskProps) {
           <Button className="tap" disabled={busy} aria-label={`A slip: ${item.says}`} onClick={() => tap(false, tempo)}>
             <X size={17} aria-hidden /> Slip
           </Button>
-          <TempoReached tempo={tempo} set={setTempo} says={item.says} />
+          <TempoReached beat={item.beat} tempo={tempo} set={setTempo} says={item.says} />
           <span className="w-24 text-fine tabular-nums" role="status">
             {tally.clean + tally.slips > 0 && `${tally.clean} clean${tally.slips ? `, ${count(tally.slips, 'slip')}` : ''}`}
           </span>

@@ -1,5 +1,6 @@
 'use client'
 
+import { sayBeatTempo } from '@/core/piece/headline'
 import { format, getISOWeek, parseISO } from 'date-fns'
 import { Printer } from 'lucide-react'
 import { useEffect, useState } from 'react'
@@ -7,7 +8,7 @@ import { Outline } from '@/ui/kit/Outline'
 import { useClassId } from '@/ui/kit/InClass'
 import { classApi, classPage } from '@/api/address'
 import { sheetsReply, type SheetsReply } from '@/api/practice'
-import { count } from '@/core/count'
+import { count, sayMinutes } from '@/core/count'
 import type { SeatId } from '@/core/seats/seat'
 import { answer, Trouble } from '@/ui/kit/answer'
 import { BackLink } from '@/ui/kit/BackLink'
@@ -101,13 +102,13 @@ function Week({ whose, days }: { whose: string | null; days: ShownPlan['days'] }
       {days.map((d) => (
         <div key={d.date} className="warmup-item">
           <h3>
-            {format(parseISO(d.date), 'EEEE')} <span className="font-normal">{d.minutes} min</span>
+            {format(parseISO(d.date), 'EEEE')} <span className="font-normal">{sayMinutes(d.minutes)}</span>
           </h3>
           <ul>
             {d.items.map((x) => (
               <li key={x.id} className="flex justify-between gap-4 border-t border-rule py-1">
                 <span>
-                  {x.text} <span className="whitespace-nowrap">♩ = {x.tempo}</span>
+                  {x.text} <span className="whitespace-nowrap">{sayBeatTempo(x.beat, x.tempo)}</span>
                 </span>
                 <span className="whitespace-nowrap" aria-label={count(x.times, 'box', 'boxes')}>
                   {boxes(x.times)}

@@ -1,5 +1,6 @@
 'use client'
 
+import { meterIn, sayTempo } from '@/core/piece/headline'
 import { headMeasure, nameOf } from '@/core/piece/address'
 import { tempoIn } from '@/core/performance/tempo'
 import { ABOUT_MODE } from '@/core/plan/modes'
@@ -45,7 +46,7 @@ export function NowStrip({ coming }: { coming: (turn: number) => string | null }
         </span>
         <span className="block text-fine text-soft">
           {who && `${who}, `}
-          {now && `♩ = ${Math.round(tempoIn(piece, measure ?? 0) * now.rate)}`}
+          {now && sayTempo(meterIn(piece, measure ?? 0), tempoIn(piece, measure ?? 0) * now.rate)}
           {now && now.time > 1 && `, time ${now.time}`}
           {now && now.next !== null && `, next ${nameOf(line, now.next)}`}
           {then && <strong className="text-ink">. {then}</strong>}

@@ -1,5 +1,6 @@
 'use client'
 
+import { feltBeat, meterIn, sayBeatTempo } from '@/core/piece/headline'
 import * as Tabs from '@radix-ui/react-tabs'
 import { Play, Square } from 'lucide-react'
 import { useEffect, useMemo } from 'react'
@@ -63,6 +64,7 @@ function PlayAlong() {
   const mode = useRehearsal((r) => r.mode)
   const trouble = useRehearsal((r) => r.trouble)
   const written = useDesk((d) => tempoIn(d.piece, 0))
+  const beat = useDesk((d) => feltBeat(meterIn(d.piece, 0)))
   return (
     <footer className="border-t border-rule bg-sheet px-3 py-2">
       {playing && <NowStrip coming={() => null} />}
@@ -93,7 +95,7 @@ function PlayAlong() {
             onKeyUp={rehearsal.takeUp}
             className="min-h-11 min-w-0 flex-1 accent-control"
           />
-          <span className="w-16 shrink-0 text-right tabular-nums">♩ = {Math.round(written * rate)}</span>
+          <span className="w-16 shrink-0 text-right tabular-nums">{sayBeatTempo(beat, written * rate)}</span>
         </label>
       </div>
     </footer>

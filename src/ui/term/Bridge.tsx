@@ -7,7 +7,8 @@ import { bridgeReply, type BridgeReply } from '@/api/term'
 import { inSentence, sayList } from '@/core/names'
 import type { SeatRow } from '@/core/seats/seat'
 import { answer, Trouble } from '@/ui/kit/answer'
-import { plural } from '@/core/count'
+import { aboutMinutes, plural, sayMinutes } from '@/core/count'
+import { capital } from '@/core/names'
 
 type Props = { of: string; piece: string; title: string; seats: readonly SeatRow[] }
 
@@ -37,13 +38,14 @@ export function Bridge({ of, piece, title, seats }: Props) {
           <ul className="list-disc pl-5">
             {found.drills.map((d) => (
               <li key={d.id}>
-                {d.title}, {d.minutes} min{d.seats.length > 0 && `: for ${sayList(d.seats.map(nameOf))}`}
+                {d.title}, {sayMinutes(d.minutes)}
+                {d.seats.length > 0 && `: for ${sayList(d.seats.map(nameOf))}`}
               </li>
             ))}
           </ul>
           <p>
-            {found.minutes} minutes; they take something off {found.eased === found.places ? 'all' : `${found.eased} of the`} {found.places}{' '}
-            {plural(found.places, 'place')} where something is new.{' '}
+            {capital(aboutMinutes(found.minutes))} in all. They help at {found.eased === found.places ? 'all' : `${found.eased} of the`}{' '}
+            {found.places} {plural(found.places, 'place')} where something is new.{' '}
             <Link href={piecePage(of, piece, 'warm-up')} className="underline">
               See its drills
             </Link>

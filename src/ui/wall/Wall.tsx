@@ -63,7 +63,7 @@ function Surface({ now, drill }: { now: WallNow | null; drill: boolean }) {
       <Head now={now} />
       <main className="flex min-h-0 flex-1 flex-col">
         <div className={`min-h-0 flex-1 ${now?.view === 'score' ? 'overflow-y-auto' : 'overflow-hidden'} ${drill ? 'drill-bench' : ''}`}>
-          {now?.view === 'score' ? <ScoreView /> : <Bench fixed="Notes of the seats" />}
+          {now?.view === 'score' ? <ScoreView /> : <Bench fixed="Notes of each seat" />}
         </div>
         <Calls />
       </main>

@@ -8,7 +8,7 @@ import { landmark } from '@/ui/kit/landmark'
 import { Button } from '@/ui/kit/Button'
 import { useDesk } from '@/ui/session/DeskProvider'
 import { put, stepPut } from './edits'
-import { sayMinutes } from './minutes'
+import { sayMinutes } from '@/core/count'
 import { usePick, usePractise } from './usePractise'
 
 /** Everything that can be practised out of the piece, kind by kind, to look at and to put in. */

@@ -1,5 +1,7 @@
 'use client'
 
+import { capital } from '@/core/names'
+import { beatSign, feltBeat, quartersIn } from '@/core/piece/headline'
 import { Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useId, useState } from 'react'
@@ -14,7 +16,7 @@ import { Select } from '@/ui/kit/Select'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { does, tempo, times } from './edits'
 import { pickedIn, usePractise } from './usePractise'
-import { sayMinutes } from './minutes'
+import { aboutMinutes, sayMinutes } from '@/core/count'
 import { DrillRecord } from './DrillRecord'
 import { ShelveDrill } from './ShelveDrill'
 
@@ -40,7 +42,9 @@ export function DrillPanel() {
 
 function OfDrill() {
   const of = useClassId()
-  const { info, choices } = usePractise((p) => p.music)!
+  const { info, choices, piece: music } = usePractise((p) => p.music)!
+  const beat = feltBeat(music.meter)
+  const quarters = quartersIn(beat)
   const settled = useDesk((d) => d.plan.warmup.choices[info.id])
   const seats = useSeats()
   const piece = useDesk((d) => d.id)
@@ -87,14 +91,14 @@ function OfDrill() {
       <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1.5">
         <Number label="times" value={info.times} least={1} most={MOST_TIMES} take={(n) => edit(times(info.id, n))} />
         <Number
-          label="quarters a minute"
-          value={info.tempo}
-          least={TEMPO_BOUNDS.slowest}
-          most={TEMPO_BOUNDS.fastest}
-          take={(n) => edit(tempo(info.id, n))}
+          label={`${beatSign(beat)} a minute`}
+          value={Math.round(info.tempo / quarters)}
+          least={Math.ceil(TEMPO_BOUNDS.slowest / quarters)}
+          most={Math.floor(TEMPO_BOUNDS.fastest / quarters)}
+          take={(n) => edit(tempo(info.id, Math.round(n * quarters), `${beatSign(beat)} = ${n}`))}
         />
       </div>
-      <p className="mt-1 text-fine text-soft">{sayMinutes(info.minutes)} with explaining.</p>
+      <p className="mt-1 text-fine text-soft">{capital(aboutMinutes(info.minutes))} with explaining.</p>
       {info.care && <p className="mt-4 rounded-md bg-wash px-3 py-2 text-sm">{info.care}</p>}
       <DrillRecord />
       <div className="mt-4 flex flex-wrap items-start gap-1.5">

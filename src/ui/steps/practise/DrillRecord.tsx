@@ -1,5 +1,6 @@
 'use client'
 
+import { feltBeat } from '@/core/piece/headline'
 import { Check, Undo2, X } from 'lucide-react'
 import { useState } from 'react'
 import { useClassId } from '@/ui/kit/InClass'
@@ -18,6 +19,7 @@ type Tap = Pick<PracticeRecord, 'id' | 'target' | 'clean' | 'slips'>
 export function DrillRecord() {
   const of = useClassId()
   const info = usePractise((p) => p.music?.info)
+  const meter = usePractise((p) => p.music?.piece.meter)
   const piece = useDesk((d) => d.id)
   const [taps, setTaps] = useState<readonly Tap[]>([])
   const [reached, setReached] = useState<{ readonly drill: string; readonly tempo: number } | null>(null)
@@ -70,6 +72,7 @@ export function DrillRecord() {
           <X size={16} aria-hidden /> Slip
         </Button>
         <TempoReached
+          beat={meter ? feltBeat(meter) : 'quarter'}
           key={`${info.id} ${info.tempo}`}
           tempo={tempo}
           set={(t) => setReached({ drill: info.id, tempo: t })}

@@ -1,5 +1,6 @@
 'use client'
 
+import { sayTempo } from '@/core/piece/headline'
 import { sayVariant } from '@/core/words/en/drills'
 import { useEffect, useMemo, useRef } from 'react'
 import { Outline } from '@/ui/kit/Outline'
@@ -150,7 +151,7 @@ function DrillStage() {
       <header className="px-4 pt-2.5 pb-1">
         <h2 className="font-title text-lg leading-tight">{info.title}</h2>
         <p className="text-fine text-soft">
-          {info.purpose} ♩ = {info.tempo}, {sayTimes(info.times)}.
+          {info.purpose} {sayTempo(piece.meter, info.tempo)}, {sayTimes(info.times)}.
         </p>
       </header>
       <DeskProvider key={key} id="drill" piece={piece} plan={plan} klass={klass} version={0}>

@@ -7,7 +7,8 @@ import { useClassId } from '@/ui/kit/InClass'
 import { classPage, piecePage } from '@/api/address'
 import { WARMUP_BOUNDS } from '@/core/plan/settled'
 import { WARMUP_MINUTES } from '@/core/practice/warmup'
-import { count, plural } from '@/core/count'
+import { capital } from '@/core/names'
+import { aboutMinutes, count, plural, sayMinutes } from '@/core/count'
 import { Button, buttonLook } from '@/ui/kit/Button'
 import { SortedList, SortedRow } from '@/ui/kit/SortedList'
 import { isOn } from '@/core/practice/lessonRun'
@@ -20,7 +21,7 @@ import { warming } from '@/ui/rehearse/warming'
 import { Going } from '../rehearse/LessonGoing'
 import { AddDrill } from './AddDrill'
 import { asBefore, keptIn, lasting, drillLeftOut, ordered } from './edits'
-import { sayMinutes } from './minutes'
+
 import { pickedIn, usePick, usePractise } from './usePractise'
 
 /** The warm-up of today: how long, what is in it in order, and what it prepares. */
@@ -39,7 +40,7 @@ export function TodayList() {
       </h2>
       <HowLong />
       <p className="mt-1 text-fine text-soft" aria-live="polite">
-        {today ? `${sayMinutes(today.minutes)} in all. ${today.said}` : 'Making the drills …'}
+        {today ? `${capital(aboutMinutes(today.minutes))}. ${today.said}` : 'Making the drills …'}
         {over > 0 && ` What you keep in takes ${sayMinutes(over)} too long.`}
         {today &&
           today.gone.length > 0 &&

@@ -1,5 +1,6 @@
 'use client'
 
+import { sayTempo } from '@/core/piece/headline'
 import { ArrowLeft, Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
@@ -22,7 +23,7 @@ import { Systems } from '@/ui/score/Systems'
 import { useEngraver } from '@/ui/score/useEngraver'
 import type { DrillMusic, StockInfo, TodayInfo } from '@/workers/protocol'
 import { musicFor, stockFor, todayFor } from '@/ui/session/practiser'
-import { sayMinutes } from './minutes'
+import { sayMinutes } from '@/core/count'
 import { sayTimes } from '@/core/count'
 
 type Props = {
@@ -170,7 +171,7 @@ function DrillOnPaper({ n, music, klass, seat, care }: OnPaper) {
       <h3>
         {n}. {info.title}{' '}
         <span className="font-normal">
-          ♩ = {info.tempo}, {sayTimes(info.times)}, {sayMinutes(info.minutes)}
+          {sayTempo(piece.meter, info.tempo)}, {sayTimes(info.times)}, {sayMinutes(info.minutes)}
         </span>
       </h3>
       <p className="text-fine">

@@ -17,7 +17,8 @@ export const stepPut = (id: string, title: string): Edit => settled(`with ${titl
 export const instead = (from: string, to: string, variant: string): Edit => settled(variant, (w) => withVariant(w, from, to))
 export const ordered = (ids: readonly string[]): Edit => settled('new order', (w) => withOrder(w, ids))
 export const times = (id: string, n: number): Edit => settled(`${n} times`, (w) => withChoice(w, id, { times: n }))
-export const tempo = (id: string, n: number): Edit => settled(`♩ = ${n}`, (w) => withChoice(w, id, { tempo: n }))
+/** The tempo of a drill, in quarters a minute; `says` as it was typed: "♩. = 56". */
+export const tempo = (id: string, n: number, says: string): Edit => settled(says, (w) => withChoice(w, id, { tempo: n }))
 export const does = (id: string, seat: Seat, companion: Companion | null): Edit =>
   settled(`${seat.name}: ${companion ? COMPANION_NAMES[companion] : 'our choice again'}`, (w) => {
     const { [seat.id]: _, ...others } = w.choices[id]?.companions ?? {}

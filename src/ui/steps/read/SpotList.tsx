@@ -93,7 +93,7 @@ function SpotRows({ spots }: { spots: readonly SaidSpot[] }) {
   const to = Math.min(groups.length, Math.max(openAt + PART / 2, PART) + more.after)
   const button = 'w-full border-t border-rule px-3 py-2 text-left text-link underline'
   return (
-    <ol aria-label="Spots" className="min-h-0 grow overflow-y-auto" tabIndex={0}>
+    <ol aria-label="Places to watch" className="min-h-0 grow overflow-y-auto" tabIndex={0}>
       {from > 0 && (
         <li>
           <button type="button" className={button} onClick={() => setMore((m) => ({ ...m, before: m.before + PART }))}>

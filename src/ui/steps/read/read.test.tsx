@@ -61,7 +61,7 @@ describe('what to say first', () => {
 describe('everything that trips somebody', () => {
   it('is listed by measure, opened with the remedy, muted for these seats and shown again by kind', async () => {
     const { desk, user } = atDesk(<SpotList />, { piece: RISING, klass: classAt('three-fingers') })
-    const list = screen.getByRole('list', { name: 'Spots' })
+    const list = screen.getByRole('list', { name: 'Places to watch' })
     const [first] = within(list).getAllByRole('button')
     await user.click(first)
     expect(first.getAttribute('aria-expanded')).toBe('true')
@@ -78,7 +78,7 @@ describe('everything that trips somebody', () => {
   it('of one seat alone, and a kind that is hidden is gone from all of them', async () => {
     const { desk, user } = atDesk(<SpotList />, { piece: RISING, klass: classAt('three-fingers') })
     await user.selectOptions(screen.getByRole('combobox'), 'Bass')
-    const names = within(screen.getByRole('list', { name: 'Spots' })).getAllByRole('button')
+    const names = within(screen.getByRole('list', { name: 'Places to watch' })).getAllByRole('button')
     expect(names.every((b) => b.textContent?.startsWith('Bass') || !b.getAttribute('aria-expanded'))).toBe(true)
     await user.click(names[0])
     await user.click(screen.getByRole('button', { name: 'Hide this kind' }))

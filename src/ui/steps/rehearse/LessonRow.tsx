@@ -1,5 +1,6 @@
 'use client'
 
+import { meterIn, sayTempo } from '@/core/piece/headline'
 import { Copy, Pencil, X } from 'lucide-react'
 import { capital, sayList, inSentence } from '@/core/names'
 import { count } from '@/core/count'
@@ -23,13 +24,12 @@ const percent = (x: number): number => Math.round(x * 100)
 /** "bow, ♩ = 63, 3 times, each seat in turn": how a row is played. */
 export function sayHow(row: RunRow, music: Piece | null, seats: readonly Seat[]): string {
   if (row.kind === 'step') return ''
+  const at = row.kind === 'passage' && music ? Math.min(row.from, music.lines[0].measures.length - 1) : 0
   const named = seats.filter((s) => row.seats.includes(s.id)).map((s) => inSentence(s.name))
   const who = row.who !== 'these' ? SAY_WHO[row.who] : named.length > 0 ? sayList(named) : SAY_WHO.all
   return [
     inSentence(ABOUT_MODE[row.mode].name),
-    music
-      ? `♩ = ${Math.round(tempoIn(music, row.kind === 'passage' ? Math.min(row.from, music.lines[0].measures.length - 1) : 0) * row.rate)}`
-      : '',
+    music ? sayTempo(meterIn(music, at), tempoIn(music, at) * row.rate) : '',
     row.times > 1 ? count(row.times, 'time') : '',
     who,
   ]

@@ -1,5 +1,6 @@
 'use client'
 
+import { feltBeat, meterIn, quartersIn, sayBeatTempo } from '@/core/piece/headline'
 import { useId, useRef, useState } from 'react'
 import { tempoIn } from '@/core/performance/tempo'
 import { tapped, tempoTapped, USUAL_LADDER } from '@/core/sounding/ladder'
@@ -16,6 +17,7 @@ export function Tempo() {
   const rate = useRehearsal((r) => (r.ladder ? r.rung.rate : r.rate))
   const ladder = useRehearsal((r) => r.ladder)
   const written = useDesk((d) => tempoIn(d.piece, 0))
+  const beat = useDesk((d) => feltBeat(meterIn(d.piece, 0)))
   const [taps, setTaps] = useState<readonly number[]>([])
   const soon = useRef<ReturnType<typeof setTimeout>>(undefined)
   const id = useId()
@@ -28,7 +30,7 @@ export function Tempo() {
     const next = tapped(taps, performance.now() / 1000)
     setTaps(next)
     const found = tempoTapped(next)
-    if (found) set(found / written)
+    if (found) set((found * quartersIn(beat)) / written)
   }
   return (
     <fieldset disabled={ladder !== null}>
@@ -50,7 +52,7 @@ export function Tempo() {
         </Button>
       </div>
       <p className="text-fine text-soft">
-        {ratePercent(rate)} %, ♩ = {Math.round(written * rate)}
+        {ratePercent(rate)} %, {sayBeatTempo(beat, written * rate)}
         {ladder ? '. The ladder sets it.' : ''}
       </p>
     </fieldset>
