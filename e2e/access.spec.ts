@@ -80,7 +80,7 @@ test('then the teacher’s pages ask for it, and nothing is served without', asy
   await page.goto('/class')
   await expect(page.getByRole('heading', { name: 'Even Seat is locked' })).toBeVisible()
   await signIn(page, 'not the passphrase')
-  await expect(page.getByText('This is not the passphrase.')).toBeVisible()
+  await expect(page.getByText('That’s not the passphrase.')).toBeVisible()
   await signIn(page, WORDS)
   // To where one wanted.
   await expect(page.getByRole('heading', { name: 'On your shelf' })).toBeVisible()

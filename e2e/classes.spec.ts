@@ -122,7 +122,7 @@ test('students: added, brought from a list with its columns matched and bad rows
   await expect(dialog.getByLabel('What Pupil is')).toHaveValue('name')
   await expect(dialog.getByText('row 2: Anka: there is no seat')).toBeVisible()
   await dialog.getByLabel('What Plays is').selectOption('seat')
-  await expect(dialog.getByText('1 row cannot be kept:')).toBeVisible()
+  await expect(dialog.getByText('1 row can’t be added:')).toBeVisible()
   await expect(dialog.getByText('row 3: Beni: “oboe” is no seat of this class')).toBeVisible()
   await dialog.getByRole('button', { name: 'Keep 2 students' }).click()
   await expect(rows).toHaveCount(16)

@@ -32,7 +32,7 @@ test('pages say plainly when there is no such piece', async ({ page }) => {
   for (const address of ['/pieces/none', '/pieces/00000000-0000-4000-8000-000000000000', '/pieces/none/print', '/pieces/none/write']) {
     const response = await page.goto(address)
     expect(response?.status()).toBe(404)
-    await expect(page.getByRole('heading', { name: 'Not on the shelf' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'No such piece' })).toBeVisible()
   }
 })
 

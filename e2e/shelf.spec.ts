@@ -131,5 +131,5 @@ test('? lists the keys of the page that is open, and what is listed is what is h
   await page.goto(`${CLASS_PAGE}/note-reading`)
   await awake(page)
   await page.keyboard.press('?')
-  await expect(keys.getByText('show the answers; then the next question')).toBeVisible()
+  await expect(keys.getByText('show the answers, then the next question')).toBeVisible()
 })

@@ -27,7 +27,7 @@ export async function bringBack(of: string, form: FormData): Promise<void> {
       klass,
       id,
       head.version,
-      { piece: old.piece, plan: old.plan, source: { name: head.sourceName, text: old.text }, said: `Version ${version} brought back` },
+      { piece: old.piece, plan: old.plan, source: { name: head.sourceName, text: old.text }, said: `Version ${version} restored` },
       now(),
     )
   redirect(piecePage(klass, id))

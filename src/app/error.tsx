@@ -6,9 +6,9 @@ import { Button } from '@/ui/kit/Button'
 export default function Failure({ reset }: { error: Error; reset: () => void }) {
   return (
     <main className="mx-auto max-w-xl px-6 py-16">
-      <h1 className="font-title text-2xl">This page could not be shown</h1>
+      <h1 className="font-title text-2xl">We couldn’t show this page</h1>
       <p className="mt-2 text-soft">
-        What you saved is safe. Try again; if it stays, look at the window in which Even Seat was started: the reason is written there.
+        What you saved is safe. Try again. If it keeps happening, look at the window where Even Seat was started: it says why.
       </p>
       <Button kind="filled" className="mt-4" onClick={reset}>
         Try again

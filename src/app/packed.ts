@@ -14,6 +14,6 @@ export const deflated = <T>(value: T, said: string): Packed<T> => ({
 /** A piece with what belongs to it, as it is or, when it is long, deflated. */
 export function packed<T extends { readonly piece: Piece }>(music: T): Packed<T> {
   const { title, lines } = music.piece
-  const said = `Laying out ${title} …`
+  const said = `Opening ${title} …`
   return lines.length * lines[0].measures.length > LONG ? deflated(music, said) : { json: JSON.stringify(music), said }
 }

@@ -26,13 +26,13 @@ function numbered(found: readonly FoundMeasure[], first: Meter): Measure[] {
 /** Makes a piece of what a reader found. Measures that are too long or too short are kept and said with their place. */
 export function assemble(head: Omit<Piece, 'version' | 'lines'>, lines: readonly FoundLine[], notices: readonly string[]): FileReading {
   if (lines.length === 0 || lines.every((l) => l.measures.every((m) => m.events.length === 0)))
-    return refused({ line: 1, column: 1, text: 'there are no notes here; add at least one measure' })
+    return refused({ line: 1, column: 1, text: 'there are no notes here. Add at least one measure' })
   const longest = Math.max(...lines.map((l) => l.measures.length))
   if (longest > MOST_MEASURES)
     return refused({
       line: 1,
       column: 1,
-      text: `this piece has ${longest} measures; up to ${MOST_MEASURES} are kept; split it`,
+      text: `this piece has ${longest} measures. This is longer than the limit of ${MOST_MEASURES}. Split it`,
     })
   const model = numbered(lines.find((l) => l.measures.length === longest)!.measures, head.meter)
   const full = lines.map((l, n): Line => {
@@ -45,7 +45,7 @@ export function assemble(head: Omit<Piece, 'version' | 'lines'>, lines: readonly
   })
   const parsed = pieceSchema.safeParse({ version: PIECE_VERSION, ...head, lines: full })
   if (!parsed.success) {
-    return refused({ line: 1, column: 1, text: `something here is more than a piece can hold: ${sayIssue(parsed.error)}` })
+    return refused({ line: 1, column: 1, text: `this is more than a piece can hold: ${sayIssue(parsed.error)}` })
   }
   const piece = parsed.data
   return { ok: true, piece, notices, misfits: misfitProblems(piece, (line, index) => lines[line].measures[index]?.source) }
@@ -63,7 +63,7 @@ export function misfitProblems(
     ...(placeOf(m.line, m.index) ?? { line: 0, column: 0 }),
     text:
       m.excess > 0
-        ? `measure ${m.number} of ${meterName(m.meter)} holds ${quarters(measureTicks(m.meter) + m.excess)} quarters, ${quarters(m.excess)} too many; shorten a note or add a barline`
+        ? `measure ${m.number} of ${meterName(m.meter)} holds ${quarters(measureTicks(m.meter) + m.excess)} quarters, ${quarters(m.excess)} too many. Shorten a note or add a barline`
         : `measure ${m.number} is ${quarters(-m.excess)} quarters short of ${meterName(m.meter)}`,
   }))
 }

@@ -28,5 +28,5 @@ export function fileKindOf(name: string, bytes?: Uint8Array): FileKind | null {
   return bytes.subarray(0, 4096).includes(0) ? null : (BY_ENDING[ending] ?? null)
 }
 
-const NAMES: Record<FileKind, string> = { musicxml: 'MusicXML', abc: 'abc', midi: 'MIDI', json: 'a piece of this program' }
+const NAMES: Record<FileKind, string> = { musicxml: 'MusicXML', abc: 'abc', midi: 'MIDI', json: 'an Even Seat piece' }
 export const sayKind = (kind: FileKind): string => NAMES[kind]

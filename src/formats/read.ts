@@ -24,8 +24,14 @@ export type FileItem = {
 /** Reads a file by what is in it; its ending only helps. Never throws; every trouble is a reading that says what to do. */
 export function readFile(name: string, bytes: Uint8Array, midi: MidiChoices = DEFAULT_CHOICES): FileItem[] {
   if (bytes.length > LIMITS.file)
-    return [failed(name, null, `the file is too large (${megabytes(bytes.length)}; up to ${megabytes(LIMITS.file)}); split it by piece`)]
-  if (bytes.length === 0) return [failed(name, null, 'the file is empty; export it again')]
+    return [
+      failed(
+        name,
+        null,
+        `the file is too big (${megabytes(bytes.length)}, the limit is ${megabytes(LIMITS.file)}). Bring one piece at a time`,
+      ),
+    ]
+  if (bytes.length === 0) return [failed(name, null, 'the file is empty. Export it again')]
   return isZip(bytes) ? readZip(name, bytes, 0) : readOne(name, bytes, midi)
 }
 
@@ -36,19 +42,17 @@ function readOne(name: string, bytes: Uint8Array, midi: MidiChoices = DEFAULT_CH
   if (kind === 'midi') return [noted(name, { name, kind, reading: readMidi(baseName(name), bytes, midi) })]
   const decoded = decodeText(bytes)
   if (!decoded || kind === null)
+    return [failed(name, null, 'we can’t read this as music. Bring MusicXML (.musicxml, .xml, .mxl), abc, MIDI (.mid) or a zip of them')]
+  if (decoded.text.length > LIMITS.text)
     return [
       failed(
         name,
-        null,
-        'this is no music file that can be read; bring MusicXML (.musicxml, .xml, .mxl), abc, MIDI (.mid) or a zip of them',
+        kind,
+        `the score is too big (${megabytes(decoded.text.length)}, the limit is ${megabytes(LIMITS.text)}). Bring one piece at a time`,
       ),
     ]
-  if (decoded.text.length > LIMITS.text)
-    return [
-      failed(name, kind, `the score is too large (${megabytes(decoded.text.length)}; up to ${megabytes(LIMITS.text)}); split it by piece`),
-    ]
   return textItems(name, kind, decoded.text).map((item) =>
-    noted(name, item, ...(decoded.guessed ? ['the text’s encoding was guessed; look at the title and the words'] : [])),
+    noted(name, item, ...(decoded.guessed ? ['we had to guess the text encoding. Check the title and the words'] : [])),
   )
 }
 
@@ -67,7 +71,7 @@ function textItems(name: string, kind: Exclude<FileKind, 'midi'>, text: string):
       const beyond = (text.match(/^X:/gm)?.length ?? 0) - tunes.length
       const left =
         beyond > 0
-          ? [failed(`${name}: the others`, kind, `${beyond} tunes beyond the first ${tunes.length} were not read; split the file`)]
+          ? [failed(`${name}: the others`, kind, `${beyond} tunes beyond the first ${tunes.length} were not read. Split the file`)]
           : []
       return left.concat(
         tunes.map((t) => ({ name: tunes.length > 1 ? `${name}: ${t.label}` : name, kind, reading: t.reading, text: t.text })),
@@ -81,7 +85,7 @@ function noted(name: string, item: FileItem, ...notices: string[]): FileItem {
   const { reading, kind } = item
   const ending = fileKindOf(name)
   if (!reading.ok) return item
-  const other = ending !== null && ending !== kind ? [`${baseName(name)} is ${sayKind(kind!)}, whatever its ending says`] : []
+  const other = ending !== null && ending !== kind ? [`${baseName(name)} is ${sayKind(kind!)}, in spite of its file ending`] : []
   return other.length + notices.length ? { ...item, reading: { ...reading, notices: [...other, ...notices, ...reading.notices] } } : item
 }
 
@@ -91,19 +95,18 @@ function readZip(name: string, bytes: Uint8Array, depth: number): FileItem[] {
   if (!unpacked.ok) return [failed(name, null, unpacked.problem)]
   const { files } = unpacked
   const root = rootOf(files)
-  if (root === 'missing') return [failed(name, 'musicxml', 'its container names a score that is not in it; export the file again')]
+  if (root === 'missing') return [failed(name, 'musicxml', 'it names a score that is not in it. Export the file again')]
   if (root) return readOne(root.name, root.bytes).map((item) => ({ ...item, name }))
-  if (files.some((f) => f.name === 'library.json'))
-    return [failed(name, null, 'this is a whole library; bring it back under “Library” on the shelf')]
+  if (files.some((f) => f.name === 'library.json')) return [failed(name, null, 'this is a backup. Restore it in the library')]
   const scores = files.filter((f) => isZip(f.bytes) || fileKindOf(f.name, f.bytes) !== null)
-  if (scores.length === 0) return [failed(name, null, 'there is no music file in this zip; put MusicXML, abc or MIDI in it')]
+  if (scores.length === 0) return [failed(name, null, 'there’s no music in this zip. Put MusicXML, abc or MIDI in it')]
   return scores.flatMap((f) => {
     const inside = `${name}: ${baseName(f.name)}`
     const items = !isZip(f.bytes)
       ? readOne(f.name, f.bytes)
       : depth === 0
         ? readZip(f.name, f.bytes, 1)
-        : [failed(f.name, null, 'a zip in a zip in a zip is not read; bring it by itself')]
+        : [failed(f.name, null, 'this zip is too deep inside other zips. Bring it on its own')]
     return items.map((item) => ({
       ...item,
       name: item.name === f.name ? inside : `${inside}: ${item.name.split(': ').slice(1).join(': ')}`,

@@ -58,7 +58,7 @@ describe('a list of students', () => {
     expect(students.map((s) => s.name)).toEqual(['El'])
     expect(bad).toEqual([
       { row: 2, problem: 'Ada: size “9/8” is none of 4/4, 7/8, 3/4, 1/2, 1/4, 1/8, 1/10, 1/16; a string length in mm does instead' },
-      { row: 3, problem: 'there is no first name' },
+      { row: 3, problem: 'no first name' },
       { row: 4, problem: 'Bo: “Oboe” is no seat of this class' },
       { row: 5, problem: 'Cy: a string of “20” cannot be; nut to bridge is 150 to 1200 mm' },
       { row: 6, problem: 'Di: there is no seat' },
@@ -66,7 +66,7 @@ describe('a list of students', () => {
   })
 
   it('says what is wrong with a file that is no list', () => {
-    expect(openRoster('')).toEqual({ problem: 'The list is empty. It wants a row a student: first name and seat.' })
+    expect(openRoster('')).toEqual({ problem: 'The list is empty. Give each student one row: first name and seat.' })
     expect(openRoster('a\n'.repeat(501))).toEqual({ problem: 'The list has 501 rows; up to 500 are read.' })
   })
 

@@ -36,12 +36,12 @@ export const ROSTER_LIMITS = { rows: 500, text: 500_000 } as const
 
 /** Takes a list apart; a problem says what is wrong with it and what to do. */
 export function openRoster(text: string): RosterFile | { readonly problem: string } {
-  if (text.length > ROSTER_LIMITS.text) return { problem: 'The list is too long to be one of students; save one class by itself.' }
+  if (text.length > ROSTER_LIMITS.text) return { problem: 'This list is too long for one class. Save one class at a time.' }
   const { data } = Papa.parse<string[]>(text.replace(/^﻿/, ''), { skipEmptyLines: 'greedy' })
   // As we have written it ourselves, or as it was typed.
   const rows = data.map((r) => r.map((c) => cellText(c.trim())))
-  if (rows.length === 0) return { problem: 'The list is empty. It wants a row a student: first name and seat.' }
-  if (rows.length > ROSTER_LIMITS.rows) return { problem: `The list has ${rows.length} rows; up to ${ROSTER_LIMITS.rows} are read.` }
+  if (rows.length === 0) return { problem: 'The list is empty. Give each student one row: first name and seat.' }
+  if (rows.length > ROSTER_LIMITS.rows) return { problem: `The list has ${rows.length} rows. We read up to ${ROSTER_LIMITS.rows}.` }
   const taken = new Set<RosterColumn>()
   const columns = rows[0].map((head): RosterColumn | null => {
     const found = COLUMNS.find((c) => !taken.has(c) && HEADED[c].test(head.toLowerCase()))
@@ -87,17 +87,17 @@ export function studentsIn(
   rows.forEach((row, i) => {
     const refuse = (problem: string) => bad.push({ row: i + 1 + Number(headed), problem })
     const [name, said, size, length] = COLUMNS.map((c) => cell(row, c))
-    if (!name) return refuse('there is no first name')
+    if (!name) return refuse('no first name')
     if (name.length > 60) return refuse('the first name is longer than 60 letters')
     const seat = said ? seatNamed(said, seats) : seats.length === 1 ? seats[0] : undefined
-    if (!seat) return refuse(`${name}: ${said ? `“${said}” is no seat of this class` : 'there is no seat'}`)
+    if (!seat) return refuse(`${name}: ${said ? `“${said}” is not a seat in this class` : 'no seat'}`)
     if (size && lengthOf(seat.instrument, size) === null) {
       const known = seat.instrument.sizes.map((s) => s.name).join(', ')
-      return refuse(`${name}: size “${size}” is none of ${known}; a string length in mm does instead`)
+      return refuse(`${name}: size “${size}” is not one of ${known}. You can give a string length in mm instead`)
     }
     const mm = length ? Number(length.replace(',', '.').replace(/ ?mm$/, '')) : null
     if (mm !== null && !(mm >= LENGTHS.least && mm <= LENGTHS.most))
-      return refuse(`${name}: a string of “${length}” cannot be; nut to bridge is ${LENGTHS.least} to ${LENGTHS.most} mm`)
+      return refuse(`${name}: a string of “${length}” can’t be right. Nut to bridge is ${LENGTHS.least} to ${LENGTHS.most} mm`)
     students.push({ ...newStudent(newId(), name, seat.id), size, length: mm })
   })
   return { students, bad }

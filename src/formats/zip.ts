@@ -23,8 +23,8 @@ export function unpack(
     if (f.name.endsWith('/') || !wanted(f.name)) return false
     count++
     total += f.originalSize
-    if (count > limits.entries) refused = `this zip holds more than ${limits.entries} files; bring it in parts`
-    else if (total > limits.unpacked) refused = `this zip would unpack to more than ${megabytes(limits.unpacked)}; bring the files in parts`
+    if (count > limits.entries) refused = `this zip holds more than ${limits.entries} files. Bring it in parts`
+    else if (total > limits.unpacked) refused = `this zip would unpack to more than ${megabytes(limits.unpacked)}. Bring the files in parts`
     return refused === null
   }
   try {
@@ -33,13 +33,13 @@ export function unpack(
     const list = Object.entries(files).map(([name, content]) => ({ name, bytes: content }))
     // What a file says of its size is not always so.
     if (list.reduce((n, f) => n + f.bytes.length, 0) > limits.unpacked)
-      return { ok: false, problem: `this zip unpacks to more than ${megabytes(limits.unpacked)}; bring the files in parts` }
+      return { ok: false, problem: `this zip unpacks to more than ${megabytes(limits.unpacked)}. Bring the files in parts` }
     const sums = checksums(bytes)
     const bad = list.find((f) => sums.get(f.name) !== undefined && sums.get(f.name) !== crc.buf(f.bytes) >>> 0)
-    if (bad) return { ok: false, problem: `${bad.name} in this zip is damaged; fetch or export it again` }
+    if (bad) return { ok: false, problem: `${bad.name} in this zip is damaged. Download or export it again` }
     return { ok: true, files: list }
   } catch {
-    return { ok: false, problem: refused ?? 'this zip is damaged or cut off; fetch or export it again' }
+    return { ok: false, problem: refused ?? 'this zip is damaged or cut off. Download or export it again' }
   }
 }
 

@@ -48,7 +48,7 @@ describe('an errand', () => {
     running[1].fail(new Error('ENOENT /home/teacher/secret'))
     await settled()
     expect(errand(a)).toEqual({ state: 'failed', problem: 'The disk is full.' })
-    expect(errand(b)).toEqual({ state: 'failed', problem: 'It could not be done.' })
+    expect(errand(b)).toEqual({ state: 'failed', problem: 'That didn’t work.' })
   })
   it('is kept for an hour after it ended, however long it took', async () => {
     vi.useFakeTimers()

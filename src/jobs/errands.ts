@@ -29,7 +29,7 @@ export function beginErrand(task: Task, id: string = randomUUID()): string | nul
   put({ state: 'running', done: 0, total: 1, what: '' })
   inOwnThread(task, (done, total, what) => put({ state: 'running', done, total, what })).then(
     (result) => put({ state: 'done', result }),
-    (e: unknown) => put({ state: 'failed', problem: e instanceof TaskError ? e.message : 'It could not be done.' }),
+    (e: unknown) => put({ state: 'failed', problem: e instanceof TaskError ? e.message : 'That didn’t work.' }),
   )
   return id
 }

@@ -47,10 +47,10 @@ export const mapNow = ({ piece, plan, klass }: Source) => {
 /** What a hand-out's piece has otherwise today. */
 export async function differsToday(db: Knex, of: string, id: string): Promise<DiffersReply> {
   const kept = await getHandout(db, of, id)
-  if (!kept) return { ok: false, problem: 'There is no such hand-out any more.' }
+  if (!kept) return { ok: false, problem: 'That print doesn’t exist any more.' }
   const klass = await classById(db, of)
   const now = await getPiece(db, of, kept.piece_id).catch(() => null)
-  if (!klass || !now) return { ok: false, problem: 'The piece or its class is not there any more; the sheet itself is kept as it was.' }
+  if (!klass || !now) return { ok: false, problem: 'The piece or its class is gone. The print itself is still here.' }
   const then = parsedJson(kept.source) as { piece: unknown; plan: unknown }
   const piece = pieceSchema.safeParse(upgraded(then.piece))
   const map = mapOf(kept)

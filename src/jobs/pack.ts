@@ -62,7 +62,7 @@ export function filesOf(
   const bows = h.also.some((a) => a.kind === 'bows')
   return [
     ...pdfs,
-    ...given.flatMap((s: Seat) => [...(h.parts ? [xml(s.name, s.id)] : []), ...(bows ? [xml(`${s.name}, bow alone`, s.id, true)] : [])]),
+    ...given.flatMap((s: Seat) => [...(h.parts ? [xml(s.name, s.id)] : []), ...(bows ? [xml(`${s.name}, bow only`, s.id, true)] : [])]),
     ...(h.score ? [xml('Score', ALL_SEATS)] : []),
   ]
 }
@@ -82,7 +82,7 @@ export function packOf(files: readonly PackedSheets[], made: number): ReadableSt
         for (const { name, text, make } of files) {
           if (stopped) return
           const bytes = await make()
-          if (!bytes) throw new Error(`${name} could not be made: what it is made of has changed meanwhile.`)
+          if (!bytes) throw new Error(`${name} didn’t work, because the piece changed meanwhile. Try again.`)
           const entry = text ? new ZipDeflate(name) : new ZipPassThrough(name)
           entry.mtime = made
           zip.add(entry)

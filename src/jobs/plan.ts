@@ -36,7 +36,7 @@ const ready = new Kept<Practised>(MOST_READY)
 /** What a plan is made from, as it stands: the settings, the pieces made ready, what was recorded of them. */
 async function sourcesOf(db: Knex, of: string) {
   const klass = await classById(db, of)
-  if (!klass) throw new DataError('gone', 'This class is not there any more.')
+  if (!klass) throw new DataError('gone', 'This class doesn’t exist any more.')
   const kept = await planSettings(db, klass.id)
   const settings = kept?.settings ?? null
   const stored = settings ? await getPieces(db, klass.id, settings.pieces) : []
@@ -184,7 +184,7 @@ const searched = new Map<string, readonly InOtherKey[]>()
 export async function easierOn(db: Knex, of: string, today: Day): Promise<EasierReply> {
   const from = await sourcesOf(db, of)
   const ask = askOf(from, today, from.settings?.seat ?? null)
-  if (!ask) return { ok: false, problem: 'There is no plan yet.' }
+  if (!ask) return { ok: false, problem: 'No plan yet.' }
   const pieces = from.all.map(({ id, c, stored, key }) => ({
     id,
     c,

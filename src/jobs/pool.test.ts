@@ -71,7 +71,7 @@ describe('the threads', () => {
     const { thread } = await run(now('x'))
     const hung = run(now('hang')).catch((e: unknown) => e)
     const beside = run(now('y', 'friday')).catch((e: unknown) => e)
-    expect(String(await hung)).toContain('It took too long and was stopped.')
+    expect(String(await hung)).toContain('This took too long, so we stopped. Try less at once.')
     expect(await beside).toMatchObject({ what: 'y' })
     const after = await run(now('z'))
     expect(after.thread).not.toBe(thread)
@@ -87,7 +87,7 @@ describe('the threads', () => {
       name: '',
       asked: '',
     }
-    await expect(run(writes)).rejects.toThrow('It took too long and was stopped.')
+    await expect(run(writes)).rejects.toThrow('This took too long, so we stopped. Try less at once.')
   })
   it('that end by themselves, or for want of memory, are said and replaced', async () => {
     make()
@@ -116,7 +116,7 @@ describe('the threads', () => {
     const backup = (to: string): Task => ({ kind: 'backup', to, now: 1 })
     await pool.errand(backup('tell'), (done, total, what) => told.push(`${done}/${total} ${what}`))
     expect(told).toEqual(['1/2 pieces'])
-    await expect(pool.errand(backup('hang'), () => undefined)).rejects.toThrow('It took too long and was stopped.')
+    await expect(pool.errand(backup('hang'), () => undefined)).rejects.toThrow('This took too long, so we stopped. Try less at once.')
   })
 })
 
@@ -156,7 +156,7 @@ describe('errands', () => {
   it('that hang end in words, and the next one can begin', async () => {
     const hung = beginErrand(backup('hang'))!
     await ended(hung)
-    expect(errand(hung)).toEqual({ state: 'failed', problem: 'It took too long and was stopped.' })
+    expect(errand(hung)).toEqual({ state: 'failed', problem: 'This took too long, so we stopped. Try less at once.' })
     const next = beginErrand(backup('x'))!
     await ended(next)
     expect(errand(next)?.state).toBe('done')

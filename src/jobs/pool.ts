@@ -97,12 +97,12 @@ export class Pool {
 
   /** Does a task when its turn comes. Rejects with a {@link TaskError}; with a {@link BusyError} when it may be asked again. */
   run<T extends Task>(task: T, { patience = PATIENCE, lane = laneOf(task) } = {}): Promise<Results[T['kind']]> {
-    if (this.ending) return Promise.reject(new BusyError('Even Seat is being stopped. Ask again in a moment.'))
+    if (this.ending) return Promise.reject(new BusyError('Even Seat is stopping. Try again in a moment.'))
     return new Promise<unknown>((resolve, reject) => {
       const waiting: Waiting = { lane, who: whoAsks(task), task, tries: 0, resolve: done(resolve), reject: done(reject) }
       const timer = setTimeout(() => {
         const begun = !this.lanes.takeBack(waiting)
-        waiting.reject(new BusyError(begun ? 'It takes longer than usual. Ask again in a moment: what is done by then is kept.' : FULL))
+        waiting.reject(new BusyError(begun ? 'This takes longer than usual. Try again in a moment: what’s done by then is kept.' : FULL))
       }, patience)
       function done<A>(f: (a: A) => void) {
         return (a: A) => (clearTimeout(timer), f(a))
@@ -140,7 +140,7 @@ export class Pool {
 
   /** Does a long task in a thread of its own. Rejects with a {@link TaskError}. */
   async errand<T extends Task>(task: T, progress: (done: number, total: number, what: string) => void): Promise<Results[T['kind']]> {
-    if (this.ending) throw new BusyError('Even Seat is being stopped. Ask again in a moment.')
+    if (this.ending) throw new BusyError('Even Seat is stopping. Try again in a moment.')
     const control = new AbortController()
     const { port1, port2 } = new MessageChannel()
     let timer = setTimeout(() => control.abort(), this.silent)
@@ -180,19 +180,20 @@ export class Pool {
   }
 }
 
-const FULL = 'Too much is asked at once just now. Ask again in a moment.'
-const STOPPED = 'It was stopped.'
+const FULL = 'Too much is going on right now. Try again in a moment.'
+const STOPPED = 'Stopped.'
 
 function resultOf(reply: Reply): unknown {
   if (reply.ok) return reply.result
-  throw new TaskError(reply.teacher ? reply.problem : 'It could not be made; the window in which Even Seat was started says why.')
+  throw new TaskError(reply.teacher ? reply.problem : 'That didn’t work. The window where Even Seat was started says why.')
 }
 
 /** Why a task ended without an answer, in words. */
 function sayEnd(e: unknown, hung: boolean): Error {
   if (e instanceof TaskError) return e
-  if (hung) return new TaskError('It took too long and was stopped.')
-  if ((e as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY') return new TaskError('It took too much memory and was stopped.')
+  if (hung) return new TaskError('This took too long, so we stopped. Try less at once.')
+  if ((e as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY')
+    return new TaskError('This took too much memory, so we stopped. Try less at once.')
   // A thread that was ended takes all its tasks along.
   if (!/terminat|exited|closed/i.test((e as Error).message)) console.error(e)
   return new TaskError(STOPPED)

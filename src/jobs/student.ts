@@ -66,7 +66,7 @@ const kept = new Kept<OwnWarmupReply>(60)
 /** The warm-up of a piece as the teacher has settled it, with the student's notes. */
 export async function ownWarmup(db: Knex, who: Who & { readonly piece: string }, { width, scale }: Drawn): Promise<OwnWarmupReply> {
   const found = await pieceOf(db, who)
-  if (!found) return { ok: false, problem: 'There is no such piece here.' }
+  if (!found) return { ok: false, problem: 'That piece isn’t here.' }
   const { klass, student, stored } = found
   const toolkit = await serverToolkit()
   const records = await recordsOf(db, who.of, [who.piece])
@@ -89,5 +89,5 @@ export async function ownWarmup(db: Knex, who: Who & { readonly piece: string },
 /** What a student practises in the next days. */
 export async function ownWeek(db: Knex, who: Who, today: string): Promise<WeekReply> {
   const found = await studentIn(db, who)
-  return found ? weekOf(db, who.of, found.student, today, WEEK) : { ok: false, problem: 'There is no such student.' }
+  return found ? weekOf(db, who.of, found.student, today, WEEK) : { ok: false, problem: 'That student doesn’t exist.' }
 }

@@ -157,7 +157,7 @@ describe('what is asked of a piece', () => {
 describe('what is asked of a class', () => {
   it('is a plan, a sheet for each seat, and whether another key would fit', async () => {
     const today = '2026-03-02'
-    expect(await done({ kind: 'easier', of: tuesday, today })).toEqual({ ok: false, problem: 'There is no plan yet.' })
+    expect(await done({ kind: 'easier', of: tuesday, today })).toEqual({ ok: false, problem: 'No plan yet.' })
     const settings = {
       pieces: [shared],
       from: today,
@@ -186,7 +186,7 @@ describe('what is asked of a class', () => {
       { kind: 'pins', of: 'nowhere' },
       { kind: 'shelve', of: 'nowhere', text: JSON.stringify({ file: { name: 'a', base64: '' }, pieces: [{ piece: TUNE }] }), now: 1 },
     ] satisfies Task[])
-      await expect(done(task), task.kind).rejects.toThrow('This class is not there any more.')
+      await expect(done(task), task.kind).rejects.toThrow('This class doesn’t exist any more.')
   })
   it('weighs the pins of its own pieces alone', async () => {
     const [own, theirs] = [await done({ kind: 'pins', of: tuesday }), await done({ kind: 'pins', of: friday })]
@@ -212,7 +212,7 @@ describe('what comes in and goes out', () => {
     expect(await getPiece(db, friday, id)).toBeNull()
     for (const text of ['not JSON', '{}', JSON.stringify({ file: { name: 'x', base64: '' }, pieces: [] })]) {
       const refused = await done({ kind: 'shelve', of: tuesday, text, now: 7 })
-      expect('refused' in refused && refused.refused).toMatch(/^the pieces cannot be kept: ./)
+      expect('refused' in refused && refused.refused).toMatch(/^we can’t save the pieces: ./)
     }
   })
   it('is everything as one file, which is looked into and brought back as it was', async () => {

@@ -131,7 +131,7 @@ async function sourceOf(db: Knex, of: string, id: string) {
 /** A class that was there when its page asked; one that was taken away since is no fault. */
 async function classOf(db: Knex, of: string): Promise<StoredClass> {
   const klass = await classById(db, of)
-  if (!klass) throw new DataError('gone', 'This class is not there any more.')
+  if (!klass) throw new DataError('gone', 'This class doesn’t exist any more.')
   return klass
 }
 
@@ -292,10 +292,10 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: BackupProgress) => P
   easier: ({ of, today }) => using('reading', (db) => easierOn(db, of, today)),
   shelve: async ({ of, text, now }) => {
     const body = bringRequest.safeParse(parsedJson(text))
-    if (!body.success) return { refused: `the pieces cannot be kept: ${sayIssue(body.error)}` }
+    if (!body.success) return { refused: `we can’t save the pieces: ${sayIssue(body.error)}` }
     const { file, pieces } = body.data
     const bytes = Buffer.from(file.base64, 'base64')
-    if (bytes.length > LIMITS.file) return { refused: `the file is too large (up to ${megabytes(LIMITS.file)})` }
+    if (bytes.length > LIMITS.file) return { refused: `the file is too big (the limit is ${megabytes(LIMITS.file)})` }
     const seats = seatsOf((await using('reading', (db) => classOf(db, of))).settings)
     const made = pieces.map(({ piece, text: own = '', plan }) => ({
       piece,

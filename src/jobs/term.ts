@@ -22,7 +22,7 @@ export async function factsIn(db: Knex, of: string, id: string): Promise<PieceFa
 /** The drills of a piece that lead to what is new in it for a class. */
 export async function bridgeIn(db: Knex, of: string, id: string): Promise<BridgeReply> {
   const [klass, stored] = [await classById(db, of), await getPiece(db, of, id)]
-  if (!klass || !stored) return { ok: false, problem: 'There is no such piece.' }
+  if (!klass || !stored) return { ok: false, problem: 'That piece doesn’t exist.' }
   const plan = { ...stored.plan, learned: null }
   const ensemble = ensembleMapper()(stored.piece, plan, klass.settings)
   const seats = seatsOf(klass.settings)

@@ -23,10 +23,10 @@ const BODIES = ['application/json', 'application/octet-stream']
 export function refusalOf({ method, url, headers }: Asked, hosts: ReadonlySet<string>): Refusal | null {
   if (!(METHODS as readonly string[]).includes(method)) return { status: 405, text: `${method} is not answered here.` }
   const path = pathOf(url)
-  if (path === null) return { status: 400, text: 'The address cannot be read.' }
+  if (path === null) return { status: 400, text: 'We can’t read that address.' }
   const host = headers.host?.toLowerCase() ?? ''
   if (!hosts.has(host))
-    return { status: 421, text: 'Even Seat is not served under this name. Open it under the address that its window names at the start.' }
+    return { status: 421, text: 'Even Seat doesn’t answer to this name. Open it at the address its window shows at the start.' }
   const api = path === '/api' || path.startsWith('/api/')
   const from = headers['sec-fetch-site']
   if (READING.includes(method)) {
@@ -43,7 +43,7 @@ export function refusalOf({ method, url, headers }: Asked, hosts: ReadonlySet<st
   return null
 }
 
-const FOREIGN: Refusal = { status: 403, text: 'This request came from another page than Even Seat’s own and was refused.' }
+const FOREIGN: Refusal = { status: 403, text: 'This request didn’t come from Even Seat’s own pages, so we refused it.' }
 
 const isOwn = (origin: string | undefined, host: string): boolean =>
   origin !== undefined && (origin.toLowerCase() === `http://${host}` || origin.toLowerCase() === `https://${host}`)

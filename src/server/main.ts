@@ -71,20 +71,15 @@ const ANSWERS = /^\/api\/s\/[\w-]{22}\/train$/
 async function followed(request: IncomingMessage, response: ServerResponse, path: string, token: string): Promise<boolean> {
   const json = path.startsWith('/api/')
   if (request.method !== 'GET' && request.method !== 'HEAD' && !(request.method === 'POST' && ANSWERS.test(path))) {
-    end(response, 403, 'A student’s link is for reading only, and for answers to its own questions.', json)
+    end(response, 403, 'A student’s link is only for reading and for answering questions.', json)
     return false
   }
   const db = await database()
   const address = request.socket.remoteAddress ?? 'unknown'
   const good = await linkFrom(address, async () => (await followLink(db, token, now())) !== null)
-  if (good === null) end(response, 429, 'Too many links that lead nowhere came from here. Wait a quarter of an hour, then try again.', json)
+  if (good === null) end(response, 429, 'Too many wrong links came from here. Wait 15 minutes, then try again.', json)
   else if (!good)
-    end(
-      response,
-      404,
-      'This link does not work: it was withdrawn, has run out, or was not copied whole. Ask your teacher for a new one.',
-      json,
-    )
+    end(response, 404, 'This link doesn’t work. It ended, or it wasn’t copied completely. Ask your teacher for a new one.', json)
   return good === true
 }
 
@@ -99,12 +94,7 @@ async function admitted(request: IncomingMessage, response: ServerResponse, path
   if (!(await hasPassphrase(db))) {
     // It may have been taken away while running.
     if (beyond)
-      end(
-        response,
-        403,
-        'Even Seat answers beyond its own machine only when a passphrase is set: npm run passphrase',
-        path.startsWith('/api/'),
-      )
+      end(response, 403, 'Even Seat answers other devices only after you set a passphrase: npm run passphrase', path.startsWith('/api/'))
     return !beyond
   }
   if (isOpen(path)) return true
@@ -117,7 +107,7 @@ async function admitted(request: IncomingMessage, response: ServerResponse, path
   end(
     response,
     401,
-    'You are signed out. Open Even Seat in another window and sign in; what you changed here is kept meanwhile.',
+    'You’re signed out. Open Even Seat in another window and sign in. What you changed here is kept.',
     path.startsWith('/api/'),
   )
   return false
@@ -127,7 +117,7 @@ async function serve(): Promise<void> {
   // The data is the teacher's alone: files 0600, folders 0700.
   process.umask(0o077)
   if (!Number.isInteger(port) || port < 1 || port > 65535)
-    throw new DataError('unwritable', `PORT is “${process.env.PORT ?? ''}”; give a number from 1 to 65535.`)
+    throw new DataError('unwritable', `PORT is “${process.env.PORT ?? ''}”. Give a number from 1 to 65535.`)
   const db = await database()
   if (beyond && !(await hasPassphrase(db))) {
     process.stderr.write(
@@ -146,7 +136,7 @@ async function serve(): Promise<void> {
   const server = createServer((request, response) => {
     void answer(request, response).catch((e: unknown) => {
       if (!(e instanceof DataError)) console.error(e)
-      const text = e instanceof DataError ? e.message : 'Something went wrong; the window in which Even Seat was started says what.'
+      const text = e instanceof DataError ? e.message : 'Something went wrong. The window where Even Seat was started says what.'
       if (!response.headersSent) end(response, e instanceof DataError ? 503 : 500, text, (request.url ?? '').startsWith('/api/'))
       else response.destroy()
     })
@@ -163,7 +153,7 @@ async function serve(): Promise<void> {
       return end(
         response,
         503,
-        'Even Seat is being stopped. What you changed is kept in this browser and sent when it runs again.',
+        'Even Seat is stopping. Your changes are kept in this browser and saved when it runs again.',
         path.startsWith('/api/'),
       )
     }
@@ -179,7 +169,7 @@ async function serve(): Promise<void> {
     headers[FROM_DOOR.reach] = reach
     if (!(await admitted(request, response, path))) return
     // What carries its version in its name is sent packed, and kept for good.
-    if (path.startsWith('/vendor/')) vendor(request, response, () => end(response, 404, 'There is no such file.', false))
+    if (path.startsWith('/vendor/')) vendor(request, response, () => end(response, 404, 'That file doesn’t exist.', false))
     else await handle(request, response)
   }
 
@@ -204,6 +194,6 @@ async function serve(): Promise<void> {
 for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined)
 
 serve().catch((e: unknown) => {
-  process.stderr.write(`${e instanceof DataError ? e.message : `Even Seat could not be started: ${(e as Error).stack ?? String(e)}`}\n`)
+  process.stderr.write(`${e instanceof DataError ? e.message : `Even Seat couldn’t start: ${(e as Error).stack ?? String(e)}`}\n`)
   process.exit(1)
 })

@@ -28,7 +28,7 @@ export function summarised(text: string): { title: string; summary: string | nul
     return { title: piece.data.title, summary: JSON.stringify(summary), search: searchText(summary) }
   }
   const title = z.object({ title: z.string().check(z.minLength(1)) }).safeParse(value)
-  const said = title.success ? title.data.title : 'A piece that cannot be read'
+  const said = title.success ? title.data.title : 'A damaged piece'
   return { title: said, summary: null, search: searchable(said) }
 }
 

@@ -26,7 +26,7 @@ export async function openDatabase(file: string, wait = MIGRATION_WAIT): Promise
   } catch {
     throw new DataError(
       'unwritable',
-      `The data folder ${path.dirname(file)} cannot be made. Choose another with EVEN_SEAT_DATA, or change its permissions.`,
+      `The data folder ${path.dirname(file)} can’t be made. Choose another one with EVEN_SEAT_DATA, or change its permissions.`,
     )
   }
   if (PREPARED.empty && file !== ':memory:' && !existsSync(file)) copyFileSync(PREPARED.empty, file)
@@ -114,7 +114,7 @@ async function migrated(db: Knex, file: string, wait: number): Promise<void> {
       if (performance.now() >= until)
         throw new DataError(
           'migrating',
-          `The data file ${file} is being brought up to date by another start of Even Seat, or such a start was ended in the middle. If no other is running, type: npm run unlock — then start again. Nothing is lost by it.`,
+          `The data file ${file} is being updated by another Even Seat, or an update was stopped half way. If no other one is running, type: npm run unlock — then start again. Nothing is lost.`,
         )
       await new Promise((resolve) => setTimeout(resolve, Math.min(250, wait)))
     }

@@ -81,7 +81,7 @@ export class UnreadableError extends Error {
     readonly id: string,
     readonly title: string,
   ) {
-    super(`“${title}” cannot be read as it stands.`)
+    super(`“${title}” is damaged.`)
   }
 }
 

@@ -18,15 +18,18 @@ export function explained(e: unknown, file: string): Error {
   if (/SQLITE_CORRUPT|SQLITE_NOTADB|malformed|not a database|quick_check/i.test(text))
     return new DataError(
       'damaged',
-      `The data file ${file} is damaged or is not an Even Seat file. Move it away and start again (a new one is made), or put back a copy.`,
+      `The data file ${file} is damaged, or not an Even Seat file. Move it away and start again (we make a new one), or put a copy in its place.`,
     )
   if (/SQLITE_FULL|ENOSPC|disk is full/i.test(text))
-    return new DataError('full', `The disk is full: there is no room left for ${file}. Make some; until then nothing new can be kept.`)
+    return new DataError(
+      'full',
+      `The disk is full: there’s no room left for ${file}. Make some room. Until then we can’t save anything new.`,
+    )
   if (/SQLITE_READONLY_DBMOVED/i.test(text)) return moved(file)
   if (/SQLITE_READONLY|readonly|EACCES|EROFS|SQLITE_CANTOPEN|unable to open/i.test(text))
     return new DataError(
       'unwritable',
-      `The data file ${file} cannot be written. Check its permissions and its folder's, or choose another folder with EVEN_SEAT_DATA.`,
+      `The data file ${file} can’t be written. Check its permissions and its folder's, or choose another folder with EVEN_SEAT_DATA.`,
     )
   if (/SQLITE_BUSY|SQLITE_LOCKED|database is locked/i.test(text))
     return new DataError('busy', `The data file ${file} is in use by another program. Close it and try again.`)
@@ -37,5 +40,5 @@ export function explained(e: unknown, file: string): Error {
 export const moved = (file: string): DataError =>
   new DataError(
     'moved',
-    `The data file ${file} was moved, deleted or replaced while Even Seat was running, so nothing more is kept. Put its folder back as it was, or start Even Seat again.`,
+    `The data file ${file} was moved, deleted or replaced while Even Seat was running, so we can’t save. Put its folder back as it was, or start Even Seat again.`,
   )

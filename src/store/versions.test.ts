@@ -235,7 +235,7 @@ describe('data from before', () => {
     expect(await savePiece(old, (await lastOpened(old)).id, 'a', 40, { plan: pin(7) }, 9)).toEqual({ ok: true, version: 41 })
     expect((await getVersion(old, 'a', 41))?.plan).toEqual(pin(7))
     const titles = (await old('pieces').orderBy('id').select('title')) as { title: string }[]
-    expect(titles.map((t) => t.title)).toEqual(['Test', 'A piece that cannot be read', 'Odd'])
+    expect(titles.map((t) => t.title)).toEqual(['Test', 'A damaged piece', 'Odd'])
     await old.destroy()
   })
 })

@@ -8,15 +8,15 @@ export const metadata: Metadata = { title: 'About' }
 /** Of what is more to say than its name: where its source is, what else is in it. */
 const MORE: Readonly<Record<string, string>> = {
   verovio:
-    'the engraver, served unmodified as files of its own under /vendor; source at github.com/rism-digital/verovio; inside it the music font Leland, SIL Open Font License 1.1',
-  '@fontsource/dejavu-sans': 'the signs ♯ and ♭; the face itself: Bitstream Vera and public domain',
+    'the engraver, served unmodified as files of its own under /vendor. Source at github.com/rism-digital/verovio. Inside it the music font Leland, SIL Open Font License 1.1',
+  '@fontsource/dejavu-sans': 'the signs ♯ and ♭. The face itself: Bitstream Vera and public domain',
   '@fontsource/noto-music': 'signs of music in text',
   '@fontsource/young-serif': 'titles',
   '@fontsource-variable/source-sans-3': 'all other text',
   '@fontsource/source-sans-3': 'the same on paper',
 }
 
-/** What ships inside, under which licence: as the lock file has it (npm run packages). */
+/** What’s inside, under which licence: as the lock file has it (npm run packages). */
 const LICENCES = [...new Set(PACKAGES.map((p) => p.licence))].sort().map((licence) => ({
   licence,
   packages: PACKAGES.filter((p) => p.licence === licence),
@@ -31,9 +31,9 @@ export default function AboutPage() {
       <h1 className="mt-4 font-title text-2xl">About Even Seat</h1>
       <p className="mt-2 max-w-prose">
         Even Seat says for every note of a piece which string and finger it is for {sayInstruments()}, why, and what else could be done.
-        Everything runs on this machine; nothing is sent anywhere.
+        Everything runs on this computer. Nothing is sent anywhere.
       </p>
-      <h2 className="mt-6 font-title text-xl">What ships inside</h2>
+      <h2 className="mt-6 font-title text-xl">What’s inside</h2>
       <dl className="mt-2">
         {LICENCES.map(({ licence, packages }) => (
           <div key={licence} className="border-t border-rule py-2">
@@ -54,8 +54,8 @@ export default function AboutPage() {
         ))}
       </dl>
       <p className="mt-4 text-soft">
-        Each is the npm package of that name; its source and the text of its licence stand in its folder under node_modules, the engraver’s
-        text also in docs/licences.
+        Each is the npm package of that name. Its source and licence are in its folder under node_modules, the engraver’s text also in
+        docs/licences.
       </p>
     </main>
   )

@@ -42,7 +42,7 @@ export const answering =
     } catch (e) {
       if (e instanceof DataError) return refusal(e.message, statusOf(e), form)
       if (!(e instanceof TaskError)) throw e
-      const problem = form === 'text' ? `The file could not be made. ${e.message}` : e.message
+      const problem = form === 'text' ? `We couldn’t make the file. ${e.message}` : e.message
       return refusal(problem, 503, form, e instanceof BusyError ? { 'retry-after': AGAIN } : {})
     }
   }
@@ -60,7 +60,7 @@ export const inClass = <P extends Record<string, string> = Record<never, string>
     const params = await context.params
     const db = await database()
     const klass = await classById(db, params.klass)
-    return klass ? handler({ db, request, klass, params }) : gone('This class is not there any more.', form)
+    return klass ? handler({ db, request, klass, params }) : gone('This class doesn’t exist any more.', form)
   }, form)
 
 /** A handler for a row of that class, by its id. */
@@ -70,8 +70,8 @@ export const ofRow = (handler: (asked: Asked & { readonly id: string }) => Promi
     return id.success ? handler({ ...asked, id: id.data }) : gone(what, form)
   }, form)
 
-export const NO_PIECE = 'There is no such piece in this class.'
-export const NO_SEAT = 'There is no such piece, or no such seat in the class.'
+export const NO_PIECE = 'This class doesn’t have that piece.'
+export const NO_SEAT = 'This class doesn’t have that piece, or that seat.'
 
 /** A handler for a piece that stands on the shelf of that class. */
 export const ofPiece = (handler: (asked: Asked & { readonly head: PieceHead }) => Promise<Response>, form: Form = 'json') =>

@@ -31,14 +31,14 @@ export const DEFAULT_POLICY: Policy = {
 
 /** Why each default is what it is, for the teacher. Common practice. */
 export const WHY_DEFAULT: Record<keyof Policy, string> = {
-  fourth: 'The open string is in tune and easy; 4 earns its place where a crossing would break a slur.',
-  fingersDown: 'Beginners keep the lower fingers down; single fingers come later.',
-  stay: 'A mixed class reads together in first position; shifts are for what it lacks.',
+  fourth: 'The open string is in tune and easy. 4 earns its place where a crossing would break a slur.',
+  fingersDown: 'Beginners keep the lower fingers down. Single fingers come later.',
+  stay: 'A mixed class reads together in first position. Shift only when you have to.',
   school: 'Most school methods teach 1-2-4.',
   extensions: 'F♯ on C and C♯ on G have no other place in first position.',
-  shiftWhere: 'While an open string rings or in a rest the hand has time.',
-  downbeats: 'The bow turns by itself; a lift is for the beginning of a phrase, where a rest gives time.',
-  harmonics: 'A harmonic breaks the frame; it is an effect until the hand knows the octave.',
+  shiftWhere: 'The hand has time in a rest, or while an open string rings.',
+  downbeats: 'Let the bow turn on its own. Lift where a phrase starts and a rest gives you time.',
+  harmonics: 'A harmonic breaks the finger pattern. It’s an effect until the hand knows the octave.',
 }
 
 /** The class's decisions with what the piece and the seat have otherwise; the very same ones where that is nothing, so that what was derived of them stands. */

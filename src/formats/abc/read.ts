@@ -71,7 +71,7 @@ export function readAbc(source: string): FileReading {
   const reading = readTune(placesIn(all), heading, tunes[0])
   const more = tunes.length - 1
   return reading.ok && more
-    ? { ...reading, notices: [...reading.notices, `only the first tune was read; ${more} more in the text`] }
+    ? { ...reading, notices: [...reading.notices, `we read only the first tune. There are ${more} more in the text`] }
     : reading
 }
 
@@ -79,7 +79,7 @@ function readTune(where: (offset: number) => TextPlace, heading: string, { text:
   if (own.length > LIMITS.tune)
     return refused({
       ...where(offset),
-      text: `this tune is too long (${megabytes(own.length)} of text; up to ${megabytes(LIMITS.tune)}); split it`,
+      text: `this tune is too long (${megabytes(own.length)} of text, the limit is ${megabytes(LIMITS.tune)}). Split it`,
     })
   const text = plainer(withHeading(heading, own))
   // Inherited fields stand between X: and the rest: places in the tune are counted without them.
@@ -93,21 +93,23 @@ function readTune(where: (offset: number) => TextPlace, heading: string, { text:
     return where(offset + (at >= afterX + added ? at - added : Math.min(at, afterX)))
   }
   if (!/^K:/m.test(text))
-    return refused({ ...where(offset + own.length), text: 'there is no key; end the heading with a line such as K:D' })
+    return refused({ ...where(offset + own.length), text: 'the key is missing. End the heading with a line like K:D' })
   try {
     const tune = abcjs.parseOnly(text)[0] as unknown as AbcTune | undefined
-    if (!tune) return refused({ line: 1, column: 1, text: 'there is no tune here; begin with X:1' })
+    if (!tune) return refused({ line: 1, column: 1, text: 'there’s no tune here. Start with X:1' })
     // A length that no single note has is written as several, tied.
     const said = (tune.warnings ?? []).filter((w) => !w.includes('Duration not representable')).map((w) => warningOf(w, lineOffset))
     const grave = said.filter((w) => !HARMLESS.test(w.text))
     if (grave.length) return { ok: false, problems: grave }
     const notices = said.map((w) => `line ${w.line}: ${w.text}, left out`)
     const voices = collect(tune, linesCount(text))
-    if (voices.length === 0) return refused({ ...place(text.length), text: 'there are no notes after the key; type some' })
+    if (voices.length === 0) return refused({ ...place(text.length), text: 'there are no notes after the key. Type some' })
     const leftOut = new LeftOut()
     const signature = readKey(voices[0].staff.key)
     if (signature.own.size)
-      notices.push(`the key has signs of its own (${sayOwn(signature.own)}): they are written at the notes, over ${keyName(signature.key)}`)
+      notices.push(
+        `the key has signs of its own (${sayOwn(signature.own)}): they are written at the notes, on top of ${keyName(signature.key)}`,
+      )
     const context: TuneContext = {
       signature,
       octaves: soundingOctaves(text, voices.length, notices),
@@ -136,7 +138,7 @@ function readTune(where: (offset: number) => TextPlace, heading: string, { text:
     return refused({
       line: Math.max(1, 1 + lineOffset),
       column: 1,
-      text: 'this abc could not be made out; check the heading (X:, T:, M:, L:, K:) and the first line',
+      text: 'we can’t read this abc. Check the heading (X:, T:, M:, L:, K:) and the first line',
     })
   }
 }
@@ -167,7 +169,7 @@ function soundingOctaves(text: string, voices: number, notices: string[]): numbe
   for (const [, id, rest] of text.matchAll(/^V:\s*(\S+)(.*)$/gm)) if (!named.has(id) || of(rest)) named.set(id, of(rest))
   const field = /^K:(.*)$/m.exec(text)?.[1] ?? ''
   const all = named.size ? [...named.values()] : [of(field)]
-  if (all.some((n) => n % 12 !== 0)) notices.push('a transposition for playing is not followed: the notes are as written')
+  if (all.some((n) => n % 12 !== 0)) notices.push('we don’t follow the transposition for playing. The notes are as written')
   return Array.from({ length: voices }, (_, i) => {
     const semitones = all[i] ?? 0
     return semitones % 12 === 0 && Math.abs(semitones) <= 36 ? semitones / 12 : 0
@@ -183,7 +185,7 @@ function ordered(read: readonly ReturnType<typeof readVoice>[], field: string, n
     if (order!.length > read[0].parts.length) notices.push(`written out in the order of its parts, ${field}`)
     return lines
   }
-  notices.push(`the order of the parts, ${field}, cannot be followed; mark each with a line such as P:A`)
+  notices.push(`the order of the parts, ${field}, can’t be followed. Mark each part with a line like P:A`)
   return read.map((r) => r.line)
 }
 

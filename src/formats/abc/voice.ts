@@ -277,8 +277,7 @@ function pitchOf(r: Reader, p: Pick<AbcPitch, 'pitch' | 'accidental' | 'endTie'>
     return sounding({ ...plain, alter: held ?? r.signs.get(steps) ?? own.get(plain.letter) ?? alterIn(key, plain.letter) })
   }
   const alter = SIGN[p.accidental]
-  if (alter === undefined)
-    throw new SourceError({ ...place(startChar), text: `the sign ${p.accidental} is not known; use sharps and flats` })
+  if (alter === undefined) throw new SourceError({ ...place(startChar), text: `the sign ${p.accidental} is unknown. Use sharps and flats` })
   if (p.accidental.startsWith('quarter')) r.leave('quarter tone (played at the nearest half step)')
   if (spread === 'pitch')
     r.signs = new Map([...r.signs, ...Array.from({ length: 11 }, (_, o): [number, number] => [(steps % 7) + 7 * (o - 1), alter])])
@@ -316,7 +315,7 @@ function writtenValues(
   if (several.length > 0 && several.length <= 4) return several
   const near = ticks > 0 ? inside(valuesNear(plain) ?? [{ base: '128th', dots: 0 }]) : []
   if (near.length === 0 || near.length > 8)
-    throw new SourceError({ ...source, text: 'this length cannot be written as a note; use a multiple or fraction such as 2, 3 or /2' })
+    throw new SourceError({ ...source, text: 'this length can’t be written as a note. Use a multiple or fraction like 2, 3 or /2' })
   leave('length that no note has (the nearest is written)')
   return near
 }

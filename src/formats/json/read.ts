@@ -20,17 +20,17 @@ export function readPieceFile(text: string): z.infer<typeof pieceFileSchema> | {
       problem: refused({
         line: Number(at?.[1] ?? 1),
         column: Number(at?.[2] ?? 1),
-        text: 'this is not well-formed JSON; export the piece again',
+        text: 'this file is damaged (not well-formed JSON). Export the piece again',
       }),
     }
   }
   const shape = z.looseObject({ format: z.string(), piece: z.unknown() }).safeParse(value)
-  if (!shape.success) return { problem: wholeFile('this JSON is not a piece of this program; bring one that it has exported') }
+  if (!shape.success) return { problem: wholeFile('this JSON is not an Even Seat piece. Bring one that Even Seat exported') }
   const parsed = pieceFileSchema.safeParse({
     ...shape.data,
     piece: upgraded(shape.data.piece),
     ...('plan' in shape.data ? { plan: upgradedPlan(shape.data.plan) } : {}),
   })
   if (parsed.success) return parsed.data
-  return { problem: wholeFile(`this piece file cannot be read: ${sayIssue(parsed.error)}; export the piece again`) }
+  return { problem: wholeFile(`we can’t read this piece file: ${sayIssue(parsed.error)}. Export the piece again`) }
 }

@@ -24,12 +24,12 @@ export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices =
   const chunks = midiChunksOf(bytes)
   if (!chunks.ok) return wholeFile(chunks.problem)
   const file = tuneOf(chunks.bytes)
-  if (!file) return wholeFile('this MIDI file is damaged; export it again')
+  if (!file) return wholeFile('this MIDI file is damaged. Export it again')
   const tracks = file.tracks.filter((t) => t.notes.length > 0 && t.channel !== DRUMS)
   const drums = file.tracks.filter((t) => t.notes.length > 0 && t.channel === DRUMS).length
-  if (tracks.length === 0) return wholeFile('there are no notes with a pitch in this MIDI file; export the tracks of the tune')
+  if (tracks.length === 0) return wholeFile('there are no pitched notes in this MIDI file. Export the tracks with the tune')
   if (tracks.reduce((n, t) => n + t.notes.length, 0) > MOST_NOTES)
-    return wholeFile(`there are more than ${MOST_NOTES} notes; split the file by piece`)
+    return wholeFile(`there are more than ${MOST_NOTES} notes. Bring one piece at a time`)
   const tick = QUARTER / file.ppq
   const all = tracks.map((t) => playedOf(file, t))
   const key = choices.key ?? writtenKey(file) ?? likelyKey(all[0])
@@ -44,7 +44,7 @@ export function readMidi(name: string, bytes: Uint8Array, choices: MidiChoices =
   const notices = [
     ...(drums ? ['left out: drums'] : []),
     ...(chunks.skipped ? [`left out: ${count(chunks.skipped, 'part')} of the file that hold no track`] : []),
-    ...(lost > 0 ? [`left out: ${count(lost, 'note')} that never end, or fall on another of the same pitch`] : []),
+    ...(lost > 0 ? [`left out: ${count(lost, 'note')} that never end, or overlap one of the same pitch`] : []),
     ...(crowded ? [`left out: ${count(crowded, 'note')} beyond ${MOST_HEADS} at once`] : []),
     ...(tracks.length > MOST_LINES ? [`left out: ${tracks.length - MOST_LINES} tracks beyond ${MOST_LINES}`] : []),
     ...(tracks.length > 1 ? [`${tracks.length} tracks: each is a line of its own`] : []),

@@ -49,7 +49,7 @@ export function meterOf(time: XmlNode): Meter {
   })
   return parsed.success && units.length > 0
     ? parsed.data
-    : refuseAt(time, 'this time signature cannot be read; give it as beats and beat-type, such as 4 and 4')
+    : refuseAt(time, 'we can’t read this time signature. Write it as beats and beat-type, like 4 and 4')
 }
 
 /** A `<clef>`, or null when strings do not read it. */

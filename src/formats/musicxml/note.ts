@@ -29,7 +29,7 @@ function pitchOf(c: NoteContext, n: XmlNode): Pitch {
   const octave = numberOf(pitch, 'octave')
   const alter = numberOf(pitch, 'alter') ?? 0
   if (!LETTERS.includes(step as Letter) || octave === undefined || !Number.isInteger(octave))
-    refuseAt(pitch, `measure ${c.number}: “${step}${octave ?? ''}” is not a pitch; use letters A to G and an octave`)
+    refuseAt(pitch, `measure ${c.number}: “${step}${octave ?? ''}” is not a pitch. Use letters A to G and an octave`)
   const natural = pitchAt(7 * octave + LETTERS.indexOf(step as Letter), 0)
   if (!Number.isInteger(alter)) c.leave('quarter tone (played at the nearest half step)')
   const half = Math.round(alter)
@@ -37,7 +37,7 @@ function pitchOf(c: NoteContext, n: XmlNode): Pitch {
   const sounding = transposed(written, c.transpose)
   return pitchSchema.safeParse(sounding).success
     ? sounding
-    : refuseAt(pitch, `measure ${c.number}: this pitch lies beyond what can be heard; check its octave`)
+    : refuseAt(pitch, `measure ${c.number}: nobody can hear this pitch. Check its octave`)
 }
 
 /** A head with its tie and the fingering that the file gives. */
@@ -91,7 +91,7 @@ export function valuesOf(c: NoteContext, n: XmlNode, ticks: number): Value[] {
     c.leave('note too short to be written (as the shortest)')
     return [{ base: '128th', dots: 0 }]
   }
-  return refuseAt(n, `measure ${c.number}: a note of this length has no written value; write it as tied notes`)
+  return refuseAt(n, `measure ${c.number}: a note of this length can’t be written. Write it as tied notes`)
 }
 
 const ARTICULATIONS: Record<string, NoteMark> = {

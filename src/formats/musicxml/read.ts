@@ -18,10 +18,10 @@ export function readMusicXml(source: string): FileReading {
     const text = source.replace(/^\uFEFF/, '')
     const found = parseXml(text)
     if (found.name !== 'score-partwise' && found.name !== 'score-timewise')
-      refuseAt(found, `this is XML but not MusicXML (its root is “${found.name}”); export the piece as MusicXML`)
+      refuseAt(found, `this is XML but not MusicXML (its root is “${found.name}”). Export the piece as MusicXML`)
     const root = partwise(found)
     const parts = childrenOf(root, 'part')
-    if (parts.length === 0) refuseAt(root, 'the score has no part; export it with its notes')
+    if (parts.length === 0) refuseAt(root, 'the score has no part. Export it with its notes')
     const leftOut = new LeftOut()
     const notices: string[] = []
     const lines: FoundLine[] = []
@@ -32,7 +32,7 @@ export function readMusicXml(source: string): FileReading {
       if (read.length > 1) notices.push(`${name} has ${read.length} voices: each is a line of its own, and seats begin on the top one`)
       lines.push(...read)
     })
-    if (lines.length === 0) return refused({ line: 1, column: 1, text: 'there are no pitched notes here; export the piece with its notes' })
+    if (lines.length === 0) return refused({ line: 1, column: 1, text: 'there are no pitched notes here. Export the piece with its notes' })
     const most = shared(lines.slice(0, MOST_LINES))
     if (lines.length > most.length) notices.push(`left out: ${lines.length - most.length} lines beyond ${MOST_LINES}`)
     const title = textOf(root, 'work', 'work-title') || textOf(root, 'movement-title') || creditTitle(root) || 'Untitled'
@@ -51,7 +51,7 @@ export function readMusicXml(source: string): FileReading {
   } catch (e) {
     if (e instanceof SourceError) return refused(e.problem)
     // What the XML library itself gives up on is the file's fault, not ours.
-    return wholeFile('the XML of this file could not be taken apart; export the piece again as MusicXML')
+    return wholeFile('we can’t read the XML in this file. Export the piece again as MusicXML')
   }
 }
 

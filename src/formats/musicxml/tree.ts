@@ -38,7 +38,7 @@ export function parseXml(source: string): XmlNode {
   const here = () => ({ line: parser.line, column: parser.column + 1 })
   parser.on('error', (e) => {
     const said = e.message.replace(/^\d+:\d+: /, '').replace(/\.$/, '')
-    throw new SourceError({ ...here(), text: `this is not well-formed XML: ${said}; export the file again` })
+    throw new SourceError({ ...here(), text: `this is not well-formed XML: ${said}. Export the file again` })
   })
   parser.on('opentagstart', ({ name }) => {
     // The sign after the name has been read too; when that ends the line, the column is lost.
@@ -48,8 +48,8 @@ export function parseXml(source: string): XmlNode {
         : { line: parser.line, column: Math.max(1, parser.column - name.length - 1) }
   })
   parser.on('opentag', (tag) => {
-    if (open.length >= DEEPEST) throw new SourceError({ ...here(), text: `elements are nested more than ${DEEPEST} deep; no score is` })
-    if (++count > MOST_ELEMENTS) throw new SourceError({ ...here(), text: 'there are more than a million elements; split the piece' })
+    if (open.length >= DEEPEST) throw new SourceError({ ...here(), text: `elements are nested more than ${DEEPEST} deep. No score is` })
+    if (++count > MOST_ELEMENTS) throw new SourceError({ ...here(), text: 'there are more than a million elements. Split the piece' })
     const node: Growing = {
       name: tag.name,
       attrs: isEmpty(tag.attributes) ? NO_ATTRS : (tag.attributes as Record<string, string>),
@@ -76,7 +76,7 @@ export function parseXml(source: string): XmlNode {
     node.text = node.text.trim()
   })
   parser.write(source).close()
-  if (!root) throw new SourceError({ line: 1, column: 1, text: 'the file holds no XML element; export it again as MusicXML' })
+  if (!root) throw new SourceError({ line: 1, column: 1, text: 'the file has no XML in it. Export it again as MusicXML' })
   return root
 }
 

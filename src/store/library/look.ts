@@ -63,20 +63,19 @@ export async function look(file: string, staged: string, say: BackupProgress): P
   try {
     archive = await openArchive(file)
   } catch {
-    throw new NoLibrary('This file is no library, or it is damaged or cut off where its parts are listed. Bring another copy of it.')
+    throw new NoLibrary('This file is not a backup, or it is damaged or cut off. Try another copy of it.')
   }
   for (const end of ['', '-wal', '-shm']) rmSync(staged + end, { force: true })
   const db = await openDatabase(staged)
   try {
-    if (!archive.names.has(CONTENTS))
-      throw new NoLibrary('There is no library.json in this file; bring a library that this program has saved.')
+    if (!archive.names.has(CONTENTS)) throw new NoLibrary('This file is not a backup made by Even Seat. Choose one that is.')
     const sealed = await sealOf(file)
     const old = sealed === 'none' ? await oldLibrary(archive) : null
     const found = old ? await layOld(db, archive, old, say) : await layNew(db, archive, say)
     // Every byte of it was read and is right, but something around it is not: say so, and let it be used.
     if (sealed === 'broken' && found.problems.length === 0)
       found.problems.push(
-        'The file was changed after it was saved, as happens when a disk or a copy goes wrong. Everything in it could be read; still, keep another copy.',
+        'The file has changed since it was saved, maybe because a disk or a copy went wrong. We could read everything, but keep another copy.',
       )
     return found
   } finally {
@@ -92,11 +91,11 @@ async function oldLibrary(archive: Archive): Promise<OldLibrary | null> {
   try {
     value = JSON.parse((await archive.bytes(CONTENTS, MOST_OLD)).toString('utf8'))
   } catch {
-    throw new NoLibrary('The library.json in this file is damaged. Bring another copy of the library.')
+    throw new NoLibrary('This backup is damaged. Try another copy of it.')
   }
   if (typeof value === 'object' && value !== null && 'version' in value) return null
   const old = oldLibrarySchema.safeParse(value)
-  if (!old.success) throw new NoLibrary(`The library cannot be read at ${sayIssue(old.error)}`)
+  if (!old.success) throw new NoLibrary(`We can’t read this backup at ${sayIssue(old.error)}`)
   return old.data
 }
 
@@ -105,14 +104,14 @@ async function readContents(archive: Archive): Promise<Contents> {
   try {
     value = JSON.parse((await archive.bytes(CONTENTS, MOST_CONTENTS)).toString('utf8'))
   } catch {
-    throw new NoLibrary('The list of what is in this library is damaged. Bring another copy of it.')
+    throw new NoLibrary('The contents of this backup are damaged. Try another copy of it.')
   }
   const contents = contentsSchema.safeParse(value)
   if (contents.success) return contents.data
   const version: unknown = typeof value === 'object' && value !== null && 'version' in value ? value.version : null
   if (typeof version === 'number' && version > 2)
-    throw new NoLibrary('This library was saved by a newer Even Seat. Bring it back with that one.')
-  throw new NoLibrary(`The list of what is in this library cannot be read at ${sayIssue(contents.error)}`)
+    throw new NoLibrary('This backup was made by a newer Even Seat. Restore it with that one.')
+  throw new NoLibrary(`We can’t read the contents of this backup at ${sayIssue(contents.error)}`)
 }
 
 /** The class of a library from before there were several: bringing it in, it becomes the one that is open. */
@@ -152,13 +151,13 @@ async function layNew(db: Knex, archive: Archive, say: BackupProgress): Promise<
   for (const { id, title } of contents.pieces) {
     say(done++, total, title)
     if (!archive.names.has(pieceFile(id))) {
-      found.problems.push(`“${title}” is named in the file but is not in it.`)
+      found.problems.push(`“${title}” is listed in the backup but is not in it.`)
       continue
     }
     try {
       await db.transaction((t) => layPiece(t, archive, id, home, found))
     } catch (e) {
-      found.problems.push(`“${title}” is damaged in this file and cannot be brought back from it (${(e as Error).message}).`)
+      found.problems.push(`“${title}” is damaged in this backup, so we can’t restore it (${(e as Error).message}).`)
     }
   }
   await layShelves(db, classes)
@@ -166,10 +165,9 @@ async function layNew(db: Knex, archive: Archive, say: BackupProgress): Promise<
   await layHandouts(db, archive, found.problems)
   const listed = new Set(contents.pieces.map((p) => pieceFile(p.id)))
   const beside = [...archive.names].filter((n) => n.startsWith('pieces/') && !listed.has(n)).length
-  if (beside) found.problems.push(`${count(beside, 'piece is', 'pieces are')} in the file without being named in its list; left out.`)
+  if (beside) found.problems.push(`${count(beside, 'piece is', 'pieces are')} in the backup but not in its list. Left out.`)
   const lost = [...archive.names].filter((n) => n.startsWith('unreadable/')).length
-  if (lost)
-    found.problems.push(`${count(lost, 'piece')} could not be read when the file was saved; left out, and still in the file as it was.`)
+  if (lost) found.problems.push(`${count(lost, 'piece')} couldn’t be read when the backup was made. Left out here, but still in the file.`)
   return found
 }
 
@@ -198,9 +196,7 @@ async function layPractice(db: Knex, archive: Archive, contents: Contents, home:
     const settings = planSettingsSchema.safeParse(c.practice)
     if (settings.success) await savePlanSettings(db, c.id, 0, settings.data)
     else if (c.practice != null)
-      found.problems.push(
-        `The plan over the days${classes.length > 1 ? ` of ${c.name}` : ''} in this library cannot be read; it is left out.`,
-      )
+      found.problems.push(`The plan over the days${classes.length > 1 ? ` of ${c.name}` : ''} in this backup can’t be read. Left out.`)
   }
   const known = new Set(classes.map((c) => c.id))
   if (!archive.names.has(RECORDS)) return
@@ -218,9 +214,9 @@ async function layPractice(db: Knex, archive: Archive, contents: Contents, home:
       else lost++
     }
   } catch (e) {
-    found.problems.push(`What was recorded of practising is damaged in this file from some line on (${(e as Error).message}).`)
+    found.problems.push(`The practice records in this backup are damaged from some line on (${(e as Error).message}).`)
   }
-  if (lost) found.problems.push(`${count(lost, 'record')} of practising could not be read; left out.`)
+  if (lost) found.problems.push(`${count(lost, 'record')} couldn’t be read. Left out.`)
 }
 
 /** Hand-outs as they were printed: what cannot be read is counted and left out. */
@@ -234,9 +230,9 @@ async function layHandouts(db: Knex, archive: Archive, problems: string[]): Prom
       else lost++
     }
   } catch (e) {
-    problems.push(`Kept hand-outs are damaged in this file from some line on (${(e as Error).message}).`)
+    problems.push(`The saved prints in this backup are damaged from some line on (${(e as Error).message}).`)
   }
-  if (lost) problems.push(`${count(lost, 'kept hand-out')} could not be read; left out.`)
+  if (lost) problems.push(`${count(lost, 'saved print')} couldn’t be read. Left out.`)
 }
 
 /** The files that pieces came in: each is there and whole, or is named. */
@@ -253,7 +249,7 @@ async function layOriginals(
     next()
     const place = places.get(id)
     if (!place) {
-      problems.push(`The file “${name}”, in which a piece came, is not in this library.`)
+      problems.push(`The file “${name}”, the original of a piece, is not in this backup.`)
       continue
     }
     try {
@@ -261,7 +257,7 @@ async function layOriginals(
       await db('originals').insert({ id, name, bytes, created_at })
       count++
     } catch {
-      problems.push(`The file “${name}”, in which a piece came, is damaged in this library.`)
+      problems.push(`The file “${name}”, the original of a piece, is damaged in this backup.`)
     }
   }
   return count
@@ -301,7 +297,7 @@ async function layPiece(t: Knex.Transaction, archive: Archive, id: string, home:
       if (!before || chain >= LONGEST_CHAIN - 1 || (line.state && !stands)) kept = keptWhole(state)
       else kept = stands ? keptSince(before, state) : keptChanges(line.changes)
     } catch {
-      found.problems.push(`Version ${line.version} of “${(standing!.piece as Piece).title}” does not fit those before it; left out.`)
+      found.problems.push(`Version ${line.version} of “${(standing!.piece as Piece).title}” doesn’t fit the ones before it. Left out.`)
       before = null
       continue
     }
@@ -414,7 +410,7 @@ async function layOld(db: Knex, archive: Archive, old: OldLibrary, say: BackupPr
         if (p.deleted_at !== null) found.deleted++
       })
     } catch (e) {
-      found.problems.push(`The piece from “${p.source_name}” cannot be brought back (${(e as Error).message}).`)
+      found.problems.push(`The piece from “${p.source_name}” can’t be restored (${(e as Error).message}).`)
     }
   }
   return found

@@ -105,8 +105,8 @@ export function History({ id, of, title, now, versions, wanted, shown, drawn, ac
             ))}
           </div>
           <p className="border-t border-rule px-4 py-2 text-fine text-soft">
-            Of the last day every version is kept; before that at least the last of an hour for a week, of a day for ten weeks, of a week
-            for good. The first and those with a name always stay.
+            We keep every version for a day, one an hour for a week, one a day for ten weeks, then one a week. The first one and named
+            versions stay for good.
           </p>
         </nav>
         <section aria-label="Shown version" tabIndex={0} className="overflow-y-auto p-4">

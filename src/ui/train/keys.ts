@@ -6,12 +6,12 @@ type AtWall = { readonly onward: () => void; readonly mark: (seat: number) => vo
 export const WALL_KEYS: readonly KeyRow<AtWall>[] = [
   {
     keys: 'Space, Enter',
-    words: 'show the answers; then the next question',
+    words: 'show the answers, then the next question',
     run: { ' ': ({ onward }) => onward(), Enter: ({ onward }) => onward() },
   },
   {
     keys: '1 – 8',
-    words: 'once the answers are shown: the seat of this number: knew it, not yet, not said',
+    words: 'after the answers: the seat with this number knew it, not yet, not said',
     run: each(
       [...'12345678'],
       (n) =>

@@ -11,5 +11,5 @@ export const POST = answering(async () => {
   const begun = beginErrand({ kind: 'backup', to: sideFile('outgoing', `${id}.zip`), now: now() }, id)
   return begun
     ? NextResponse.json({ ok: true, id })
-    : NextResponse.json({ ok: false, problem: 'a library is being saved already; wait until it is done' }, { status: 409 })
+    : NextResponse.json({ ok: false, problem: 'a backup is already running. Wait until it is done' }, { status: 409 })
 })

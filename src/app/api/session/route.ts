@@ -37,7 +37,7 @@ export const POST = answering(async (request: NextRequest) => {
     )
   const body = signInRequest.safeParse(await jsonOf(request, 4_000))
   if (!body.success || !(await isPassphrase(db, body.data.passphrase)))
-    return NextResponse.json({ ok: false, problem: 'This is not the passphrase.' }, { status: 401 })
+    return NextResponse.json({ ok: false, problem: 'That’s not the passphrase.' }, { status: 401 })
   await signedIn(who)
   const reply = NextResponse.json({ ok: true })
   reply.cookies.set(cookie(request, await beginSession(db, now()), SESSION_LASTS / 1000))

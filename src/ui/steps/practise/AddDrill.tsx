@@ -97,7 +97,7 @@ function All({ done }: { done: () => void }) {
           kinds.reduce((n, k) => n + k.drills.length, 0),
           'drill',
         )}{' '}
-        of this piece; each has its variants.
+        for this piece, each with its variants.
       </p>
       <div className="mt-1 min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Drills of this piece">
         {kinds.map(({ heading, drills }) => (

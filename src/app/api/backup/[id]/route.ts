@@ -8,5 +8,5 @@ import { fileAttachment } from '../../attachment'
 export const GET = answering(async (_: NextRequest, context: { params: Promise<{ id: string }> }) => {
   const id = z.uuid().safeParse((await context.params).id)
   const file = id.success ? fileAttachment(sideFile('outgoing', `${id.data}.zip`), 'Even Seat library.zip', 'application/zip') : null
-  return file ?? new Response('This file is no longer here; save the library again.', { status: 404 })
+  return file ?? new Response('This file is gone. Make the backup again.', { status: 404 })
 })

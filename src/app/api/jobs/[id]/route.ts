@@ -7,5 +7,5 @@ export const GET = answering(async (_: NextRequest, context: { params: Promise<{
   const found = errand((await context.params).id)
   return found
     ? NextResponse.json(found, { headers: { 'cache-control': 'no-store' } })
-    : NextResponse.json({ state: 'failed', problem: 'This is no longer known; begin again.' }, { status: 404 })
+    : NextResponse.json({ state: 'failed', problem: 'This is gone. Start again.' }, { status: 404 })
 })

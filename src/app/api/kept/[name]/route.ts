@@ -9,5 +9,5 @@ export const GET = answering(async (_: NextRequest, context: { params: Promise<{
   // Only a name that is in the list: no path is made of what is asked for.
   const known = keptBackups().find((b) => b.name === name)
   const file = known ? fileAttachment(sideFile('backups', known.name), `Even Seat ${known.name}`, 'application/zip') : null
-  return file ?? new Response('There is no such file.', { status: 404 })
+  return file ?? new Response('That file doesn’t exist.', { status: 404 })
 })

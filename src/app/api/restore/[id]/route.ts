@@ -15,7 +15,7 @@ type Context = { params: Promise<{ id: string }> }
 const MOST_UPLOAD = 20_000_000_000
 
 const refuse = (problem: string, status: number) => NextResponse.json({ ok: false, problem }, { status })
-const gone = () => refuse('This file is no longer here; choose it again.', 404)
+const gone = () => refuse('This file is gone. Choose it again.', 404)
 
 async function incoming(context: Context): Promise<{ file: string; staged: string } | null> {
   const id = z.uuid().safeParse((await context.params).id)
@@ -32,8 +32,8 @@ export const PUT = answering(async (request: NextRequest, context: Context) => {
   // A piece that was sent twice, or out of turn: the sender goes on from what is here.
   if (!at.success || at.data !== size) return NextResponse.json({ ok: true, size })
   const bytes = await bytesOf(request, PIECE_OF_FILE)
-  if (!bytes) return refuse('The piece is empty, cut off or too large.', 400)
-  if (size + bytes.length > MOST_UPLOAD) return refuse('The file is too large.', 413)
+  if (!bytes) return refuse('That part is empty, cut off or too big.', 400)
+  if (size + bytes.length > MOST_UPLOAD) return refuse('The file is too big.', 413)
   try {
     appendFileSync(to.file, bytes)
   } catch (e) {
@@ -46,7 +46,7 @@ export const PUT = answering(async (request: NextRequest, context: Context) => {
 export const POST = answering(async (request: NextRequest, context: Context) => {
   const to = await incoming(context)
   const wanted = restoreRequest.safeParse(await jsonOf(request))
-  if (!wanted.success) return refuse('It is not said what to do with the file.', 400)
+  if (!wanted.success) return refuse('Say what to do with the file.', 400)
   if (!to || !existsSync(wanted.data.do === 'look' ? to.file : to.staged)) return gone()
   const id =
     wanted.data.do === 'look'
@@ -59,7 +59,7 @@ export const POST = answering(async (request: NextRequest, context: Context) => 
           now: now(),
         })
   revalidatePath('/')
-  return id ? NextResponse.json({ ok: true, id }) : refuse('Another library is being brought back; wait until it is done.', 409)
+  return id ? NextResponse.json({ ok: true, id }) : refuse('Another backup is being restored. Wait until it is done.', 409)
 })
 
 /** Forgets the file. */

@@ -10,7 +10,7 @@ import { getPiece, listShelf } from '@/store/pieces'
 import { WallTrainer } from '@/ui/train/WallTrainer'
 import { classNamed } from '../named'
 
-export const metadata: Metadata = { title: 'Reading' }
+export const metadata: Metadata = { title: 'Note reading' }
 
 type Query = { params: Promise<{ klass: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> }
 

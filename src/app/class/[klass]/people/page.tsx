@@ -43,7 +43,7 @@ export default async function ClassPage({ params }: { params: Promise<{ klass: s
         .sort((a, b) => a.title.localeCompare(b.title))}
       packed={deflated(
         pieces.map(({ id: piece, ...p }) => ({ id: piece, piece: p.piece, plan: p.plan })),
-        'being worked out …',
+        'working it out …',
       )}
     />
   )

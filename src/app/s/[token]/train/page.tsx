@@ -7,7 +7,7 @@ import { packed } from '@/app/packed'
 import { OwnTrainer } from '@/ui/student/OwnTrainer'
 import { followed, isTheirs } from '../../followed'
 
-export const metadata: Metadata = { title: 'Reading', robots: { index: false, follow: false } }
+export const metadata: Metadata = { title: 'Note reading', robots: { index: false, follow: false } }
 
 type Query = { searchParams: Promise<Record<string, string | string[] | undefined>> }
 

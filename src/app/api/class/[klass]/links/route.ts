@@ -29,8 +29,8 @@ export const POST = inClass(async ({ db, request, klass }) => {
   const { students, until } = body.data
   // To the end of the day wherever one lives: twelve hours behind is the last place where it is still that day.
   const end = Date.parse(`${until}T23:59:59Z`) + DAY_MS / 2
-  if (end <= now()) return refuse(`${until} is over; give a day that comes.`, 400)
+  if (end <= now()) return refuse(`${until} is in the past. Choose a later day.`, 400)
   if (end > now() + LONGEST * DAY_MS) return refuse(`A link works for ${LONGEST} days at most.`, 400)
   const made = await giveLinks(db, klass.id, students, end, now())
-  return made ? standing(db, request, klass.id) : refuse('A student is not in this class any more. Load the page again.', 404)
+  return made ? standing(db, request, klass.id) : refuse('One of these students is no longer in this class. Reload the page.', 404)
 })

@@ -5,6 +5,6 @@ import { fresh, inClass, searchOf } from '../../../answer'
 export const asked = <T extends { ok: boolean }>(make: (of: string, today: string) => Promise<T>) =>
   inClass(async ({ request, klass }) => {
     const wanted = planQuery.safeParse(searchOf(request))
-    if (!wanted.success) return fresh({ ok: false, problem: 'The day is missing, or is none.' }, 400)
+    if (!wanted.success) return fresh({ ok: false, problem: 'The day is missing or doesn’t exist.' }, 400)
     return fresh(await make(klass.id, wanted.data.today))
   })

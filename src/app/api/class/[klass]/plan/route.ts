@@ -17,5 +17,5 @@ export const PUT = inClass(async ({ request, db, klass }) => {
   const done = await savePlanSettings(db, klass.id, body.data.base, body.data.settings)
   return done.ok
     ? saved({ ok: true, version: done.version }, 200)
-    : saved({ ok: false, problem: 'The plan was changed in another window. Load the page again; nothing was overwritten.' }, 409)
+    : saved({ ok: false, problem: 'The plan was changed in another window. Nothing was overwritten. Reload the page.' }, 409)
 })

@@ -23,7 +23,7 @@ export const GET = inClass(async ({ request, klass }) =>
  */
 export const POST = inClass(async ({ request, klass }) => {
   const weight = Number(request.headers.get('content-length') ?? NaN)
-  if (!(weight <= MOST_REQUEST)) return refuse(`more than ${megabytes(MOST_REQUEST)} at once is not taken; bring the files one by one`, 413)
+  if (!(weight <= MOST_REQUEST)) return refuse(`more than ${megabytes(MOST_REQUEST)} at once is too much. Bring the files one by one`, 413)
   const text = (await bodyText(request, MOST_REQUEST)) ?? ''
   // Read, checked and kept in the worker: a large collection takes seconds.
   const done = await inWorker({ kind: 'shelve', of: klass.id, text, now: now() })

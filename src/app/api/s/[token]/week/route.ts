@@ -10,8 +10,8 @@ const reply = (body: WeekReply, status = 200) => NextResponse.json(body, { statu
 export const GET = answering(async (request: NextRequest, { params }: { params: Promise<{ token: string }> }) => {
   const to = await followedBy(params)
   const wanted = weekQuery.safeParse(Object.fromEntries(request.nextUrl.searchParams))
-  if (!to) return reply({ ok: false, problem: 'This link does not work any more.' }, 404)
-  if (!wanted.success) return reply({ ok: false, problem: 'The day is missing, or is none.' }, 400)
+  if (!to) return reply({ ok: false, problem: 'This link doesn’t work any more.' }, 404)
+  if (!wanted.success) return reply({ ok: false, problem: 'The day is missing or doesn’t exist.' }, 400)
   const week = await inWorker({ kind: 'week', of: to.who.of, student: to.who.student, today: wanted.data.today })
   return reply(week, week.ok ? 200 : 404)
 })

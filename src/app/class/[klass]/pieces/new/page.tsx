@@ -2,7 +2,7 @@ import type { Metadata } from 'next'
 import { NewTune } from '@/ui/steps/write/NewTune'
 import { classNamed } from '../../named'
 
-export const metadata: Metadata = { title: 'Write a tune' }
+export const metadata: Metadata = { title: 'Type a tune' }
 
 export default async function NewPage({ params }: { params: Promise<{ klass: string }> }) {
   const { settings } = await classNamed(params)

@@ -6,4 +6,4 @@ import { fresh, ofRow } from '../../../../answer'
 export const DELETE = ofRow(async ({ db, klass, id }) => {
   await takeOut(db, klass.id, 'aims', id)
   return fresh({ ok: true } satisfies KeptReply)
-}, 'There is no such try.')
+}, 'That try doesn’t exist.')

@@ -3,7 +3,7 @@ import { inWorker } from '@/jobs/pool'
 import { dropHandout } from '@/store/handouts'
 import { fresh, gone, ofRow } from '../../../../answer'
 
-const NONE = 'There is no such hand-out any more.'
+const NONE = 'That print doesn’t exist any more.'
 
 /** What the piece has otherwise today than when it was printed. */
 export const GET = ofRow(async ({ klass, id }) => {

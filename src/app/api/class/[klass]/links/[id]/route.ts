@@ -3,7 +3,7 @@ import { now } from '@/store/clock'
 import { withdrawLink } from '@/store/links'
 import { fresh, gone, ofRow } from '../../../../answer'
 
-const NONE = 'There is no such link, or it was withdrawn before.'
+const NONE = 'That link doesn’t exist, or you took it back before.'
 
 /** Takes a link back for good. */
 export const DELETE = ofRow(

@@ -7,7 +7,7 @@ import type { StoredClass } from '@/store/classes'
 import { now } from '@/store/clock'
 import { linksOf } from '@/store/links'
 
-export const NOTHING_CHOSEN = 'Nothing is chosen to be printed; tick a seat or the score in Hand out.'
+export const NOTHING_CHOSEN = 'Nothing to print yet. Tick a seat or the score in Print & share.'
 
 /** What is chosen in Hand out, by its address: the sheets of the class, and how they are drawn. Null where nothing is chosen. */
 export async function chosenSheets(db: Knex, request: NextRequest, { id, settings }: StoredClass, piece: string) {

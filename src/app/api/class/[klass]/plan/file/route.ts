@@ -10,7 +10,7 @@ import { attachment } from '../../../../attachment'
 export const GET = inClass(async ({ request, klass }) => {
   const wanted = planFileQuery.safeParse(searchOf(request))
   const refuse = (problem: string, status: number) => fresh({ ok: false, problem }, status)
-  if (!wanted.success) return refuse('The day is missing, or the kind of file is neither csv nor ics.', 400)
+  if (!wanted.success) return refuse('The day is missing, or the file type is not csv or ics.', 400)
   const plan = await inWorker({ kind: 'plan', of: klass.id, today: wanted.data.today })
   if (!plan.ok) return refuse(plan.problem, 503)
   return wanted.data.as === 'csv'

@@ -10,7 +10,7 @@ const reply = (body: StandReply, status = 200) => NextResponse.json(body, { stat
 /** A student's part in systems as wide as their screen. */
 export const GET = answering(async (request: NextRequest, { params }: { params: Promise<{ token: string; id: string }> }) => {
   const to = await followedBy(params)
-  if (!to) return reply({ ok: false, problem: 'There is no such piece here.' }, 404)
+  if (!to) return reply({ ok: false, problem: 'That piece isn’t here.' }, 404)
   const systems = await inWorker({ kind: 'own', ...to.who, ...ownQuery.parse(Object.fromEntries(request.nextUrl.searchParams)) })
-  return systems ? reply({ ok: true, systems }) : reply({ ok: false, problem: 'There is no such piece here.' }, 404)
+  return systems ? reply({ ok: true, systems }) : reply({ ok: false, problem: 'That piece isn’t here.' }, 404)
 })

@@ -9,7 +9,7 @@ const reply = (body: OwnWarmupReply, status = 200) => NextResponse.json(body, { 
 /** The warm-up of a student's piece, with their notes. */
 export const GET = answering(async (request: NextRequest, { params }: { params: Promise<{ token: string; id: string }> }) => {
   const to = await followedBy(params)
-  if (!to) return reply({ ok: false, problem: 'There is no such piece here.' }, 404)
+  if (!to) return reply({ ok: false, problem: 'That piece isn’t here.' }, 404)
   const made = await inWorker({ kind: 'ownWarmup', ...to.who, ...ownQuery.parse(Object.fromEntries(request.nextUrl.searchParams)) })
   return reply(made, made.ok ? 200 : 404)
 })

@@ -5,7 +5,7 @@ import { DeskPage } from '../DeskPage'
 type Props = { params: PieceParams }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: `Level: ${(await loadHead(params)).title}` }
+  return { title: `Balance: ${(await loadHead(params)).title}` }
 }
 
 export default DeskPage

@@ -9,7 +9,7 @@ import { loadHead, type PieceParams } from '../../stored'
 type Props = { params: PieceParams; searchParams: Promise<Record<string, string | string[] | undefined>> }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: `${(await loadHead(params)).title}, hand out` }
+  return { title: `${(await loadHead(params)).title}, print & share` }
 }
 
 export default async function PrintPage({ params, searchParams }: Props) {

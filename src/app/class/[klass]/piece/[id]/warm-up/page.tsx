@@ -5,7 +5,7 @@ import { DeskPage } from '../DeskPage'
 type Props = { params: PieceParams }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: `Practise: ${(await loadHead(params)).title}` }
+  return { title: `Warm-up: ${(await loadHead(params)).title}` }
 }
 
 export default DeskPage

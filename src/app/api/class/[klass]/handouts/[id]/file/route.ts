@@ -4,7 +4,7 @@ import { getHandout } from '@/store/handouts'
 import { gone, ofRow } from '../../../../../answer'
 import { attachment } from '../../../../../attachment'
 
-const NONE = 'There is no such hand-out any more.'
+const NONE = 'That print doesn’t exist any more.'
 
 /** A hand-out as it was printed, byte for byte. */
 export const GET = ofRow(

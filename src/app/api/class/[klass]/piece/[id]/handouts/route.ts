@@ -23,7 +23,7 @@ export const GET = ofPiece(({ db, klass, head }) => kept(db, klass.id, head.id))
 /** Keeps what is chosen in Hand out as it is printed now. */
 export const POST = ofPiece(async ({ request, db, klass, head }) => {
   const body = keepRequest.safeParse(await jsonOf(request, 4_000))
-  if (!body.success) return refuse('The name is too long: 120 letters at most.')
+  if (!body.success) return refuse('The name is too long. Use 120 letters or fewer.')
   const chosen = await chosenSheets(db, request, klass, head.id)
   if (!chosen) return refuse(NOTHING_CHOSEN)
   const { sheets, drawing } = chosen
