@@ -113,7 +113,7 @@ test('a change made while signed out is kept, and saved after signing in', async
   await second.getByRole('button', { name: 'Sign out here' }).click()
   await expect(second.getByRole('heading', { name: 'Even Seat is locked' })).toBeVisible()
   await page.getByRole('textbox', { name: 'School' }).fill('Another school')
-  await expect(page.getByRole('status').filter({ hasText: 'You are signed out' })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: 'You’re signed out' })).toBeVisible()
   await signIn(second, WORDS)
   await expect(second.getByRole('heading', { name: 'Tuesday Strings' })).toBeVisible()
   await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()

@@ -51,7 +51,7 @@ test('a microphone that hears a recording: its cents, then the string that is me
   const ear = page.getByRole('region', { name: 'Tuner' })
   await ear.getByRole('button', { name: 'Open A' }).click()
   await ear.getByRole('button', { name: 'Microphone' }).click()
-  await expect(ear.getByRole('status')).toHaveText(/^Sharp by 2[3-7] cents: lower\.$/)
+  await expect(ear.getByRole('status')).toHaveText(/^Sharp by 2[3-7] cents\. Lower it\.$/)
   await ear.getByRole('button', { name: 'any note' }).click()
   await expect(ear.getByRole('status')).toHaveText(/^A, 2[3-7] cents sharp \(44[5-7]\.\d Hz\)\.$/)
   await ear.getByRole('button', { name: 'Stop listening' }).click()

@@ -89,7 +89,7 @@ test('another window’s class is never overwritten unseen', async ({ page, cont
   await other.getByLabel('School').fill('Quillbrook Lower School')
   await saved(other)
   await page.getByLabel('School').fill('Quillbrook Upper School')
-  const alert = page.getByRole('alert').filter({ hasText: 'changed in another window' })
+  const alert = page.getByRole('alert').filter({ hasText: 'in another window too' })
   await expect(alert).toBeVisible()
   await page.getByRole('button', { name: 'Keep this one' }).click()
   await expect(alert).toBeHidden()
@@ -118,7 +118,7 @@ test('the pins of all pieces say which way of the class would have made them nee
   await page.goto('/class')
   await page.getByRole('button', { name: 'What do my pins say?' }).click()
   await expect(
-    page.getByText(/^With “4 wherever it can be” \(open string or 4\), 2 of your 2 pins in 1 piece would not be needed\. /),
+    page.getByText(/^With “4 whenever possible” \(open string or 4\), 2 of your 2 pins in 1 piece wouldn’t be needed\. /),
   ).toBeVisible()
   await page.getByRole('button', { name: 'Do this for the class' }).click()
   await expect(page.getByLabel('Open string or 4')).toHaveValue('3')

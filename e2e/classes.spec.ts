@@ -48,14 +48,14 @@ test('several classes: another one is opened with its shelf, one is made like it
   await page.getByRole('button', { name: "Delete The Lamplighter's Shortcut", exact: true }).click()
   await expect(page.getByText("The Lamplighter's Shortcut is deleted. Another class still has it.")).toBeVisible()
   await expect(page.getByRole('list', { name: 'Pieces' }).getByRole('listitem')).toHaveCount(1)
-  await page.getByRole('button', { name: 'Classes with Two Bells and a Gate' }).click()
+  await page.getByRole('button', { name: 'Who has Two Bells and a Gate' }).click()
   await expect(page.getByRole('menuitemcheckbox', { name: 'Friday Beginners' })).toHaveAttribute('aria-checked', 'true')
   await page.keyboard.press('Escape')
   // Its focus goes back to where it was opened from; a menu opened meanwhile would lose it, and close.
-  await expect(page.getByRole('button', { name: 'Classes with Two Bells and a Gate' })).toBeFocused()
+  await expect(page.getByRole('button', { name: 'Who has Two Bells and a Gate' })).toBeFocused()
 
   // A menu that loses its focus while it opens closes again: then it is opened once more.
-  const away = page.getByRole('menuitem', { name: 'Take Monday Owls away' })
+  const away = page.getByRole('menuitem', { name: 'Remove Monday Owls' })
   await expect(async () => {
     if (!(await away.isVisible())) await classes.click()
     await expect(away).toBeVisible({ timeout: 2000 })
@@ -63,7 +63,7 @@ test('several classes: another one is opened with its shelf, one is made like it
   await away.click()
   await expect(page.getByText('Monday Owls is removed. Nothing is lost.')).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Friday Beginners' })).toBeVisible()
-  await page.getByRole('listitem').filter({ hasText: 'Monday Owls has been' }).getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('listitem').filter({ hasText: 'Monday Owls is removed' }).getByRole('button', { name: 'Undo' }).click()
   // It was the one that was open, and is again.
   await expect(page.getByRole('heading', { name: 'Monday Owls' })).toBeVisible()
   await classes.click()
@@ -109,7 +109,7 @@ test('students: added, brought from a list with its columns matched and bad rows
   await students(page).getByLabel('Size of Zora').selectOption('1/2')
   await students(page).getByLabel('Zora: no fourth finger yet').check()
   // Without a measured string the size's own is meant.
-  await expect(students(page).getByLabel('String of Zora in mm, if measured')).toHaveAttribute('placeholder', '570')
+  await expect(students(page).getByLabel('String of Zora in mm, if you measured')).toHaveAttribute('placeholder', '570')
 
   await students(page).getByRole('button', { name: 'Bring a list' }).click()
   const dialog = page.getByRole('dialog', { name: 'Bring a list of students' })
@@ -119,12 +119,12 @@ test('students: added, brought from a list with its columns matched and bad rows
     buffer: Buffer.from('Pupil;Plays;Note\nAnka;viola;\nBeni;oboe;\nCaro;Basses;new\n'),
   })
   await expect(dialog.getByRole('region', { name: 'Your list' })).toBeVisible()
-  await expect(dialog.getByLabel('What Pupil is')).toHaveValue('name')
-  await expect(dialog.getByText('row 2: Anka: there is no seat')).toBeVisible()
-  await dialog.getByLabel('What Plays is').selectOption('seat')
+  await expect(dialog.getByLabel('What is in Pupil')).toHaveValue('name')
+  await expect(dialog.getByText('row 2: Anka: no seat')).toBeVisible()
+  await dialog.getByLabel('What is in Plays').selectOption('seat')
   await expect(dialog.getByText('1 row can’t be added:')).toBeVisible()
-  await expect(dialog.getByText('row 3: Beni: “oboe” is no seat of this class')).toBeVisible()
-  await dialog.getByRole('button', { name: 'Keep 2 students' }).click()
+  await expect(dialog.getByText('row 3: Beni: “oboe” is not a seat in this class')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Add 2 students' }).click()
   await expect(rows).toHaveCount(16)
   await expect(page.getByText('saved', { exact: true })).toBeVisible()
   const [download] = await Promise.all([
@@ -155,7 +155,7 @@ test('tapes: for each student by their size, with the note on each string, as st
   const places = page.getByRole('region', { name: /from the nut/ })
   await expect(places.getByRole('row', { name: /^2 67\.7 2\.66/ })).toContainText('C♯5')
   await expect(
-    places.getByText('Low 2 halfway between 1 and 2 lies 0.5 mm nearer the nut than worked out: 2.9 cents flat.', { exact: false }),
+    places.getByText('Low 2 put exactly halfway between 1 and 2 would be 0.5 mm nearer the nut: 2.9 cents flat.', { exact: false }),
   ).toBeVisible()
   await places.getByLabel('III', { exact: true }).check()
   await expect(places.getByRole('row', { name: /1 in III/ })).toBeVisible()

@@ -22,7 +22,7 @@ test('what was printed is kept: it comes out again byte for byte when the finger
   const march = await fetched(page, again)
   expect(march.subarray(0, 5).toString()).toBe('%PDF-')
   await page.getByText('What’s different today').click()
-  await expect(page.getByText('Nothing: the piece is fingered today as on this sheet.')).toBeVisible()
+  await expect(page.getByText('Nothing. Today’s fingering is the same as on this sheet.')).toBeVisible()
 
   // Another finger for the violin; the sheet of March stays what it was.
   await open(page, 'The Ferry at Low Water')
@@ -34,7 +34,7 @@ test('what was printed is kept: it comes out again byte for byte when the finger
   await page.goto(`${piece}/print`)
   expect(await fetched(page, again)).toEqual(march)
   await page.getByText('What’s different today').click()
-  await expect(page.getByText('Violin: 1 pin otherwise (0 then, 1 now).')).toBeVisible()
+  await expect(page.getByText('Violin: 1 pin different (0 then, 1 now).')).toBeVisible()
   await expect(page.getByText('Violin: Line 1, measure 1, beat 2: was A4 open A, is A4 4 on D.')).toBeVisible()
   await page.getByRole('button', { name: /^Throw away: March/ }).click()
   await expect(page.getByRole('link', { name: again })).toHaveCount(0)

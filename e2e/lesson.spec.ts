@@ -15,7 +15,7 @@ async function atLesson(page: Page, title: string): Promise<void> {
 
 test('a lesson is made of the warm-up, changed, moved with the keys, and undone', async ({ page }) => {
   await atLesson(page, 'Copper Kettle March')
-  await expect(lesson(page).getByText(/^Nothing is in it yet/)).toBeVisible()
+  await expect(lesson(page).getByText(/^Nothing here yet/)).toBeVisible()
   await lesson(page).getByRole('button', { name: 'From the warm-up and the plan' }).click()
   await expect(rows(page).first()).toContainText('Tune')
   await expect(rows(page).last()).toContainText('All of it')
@@ -65,7 +65,7 @@ test('it runs by itself: a step, a passage that seats take in turn, what comes n
     .click()
   const about = lesson(page).getByRole('group', { name: /^About Measure/ })
   await about.getByLabel('Tempo, in percent').fill('150')
-  await about.getByLabel('Rest after it').fill('2')
+  await about.getByLabel('Rest afterwards').fill('2')
   await about.getByLabel('who plays').selectOption('only these')
   await about.getByRole('checkbox', { name: 'Viola' }).check()
   await about.getByRole('checkbox', { name: 'Violin' }).uncheck()

@@ -67,7 +67,7 @@ test('another key is found in a worker, taken with one touch, undone, and saved'
   await search(page)
   await page.getByRole('button', { name: 'Use G major' }).click()
   await expect(page.getByText('G major (F♯)').first()).toBeVisible()
-  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Undo this' }).click()
   await expect(page.getByText('D major (F♯ C♯)').first()).toBeVisible()
   await page.getByRole('button', { name: 'Redo' }).click()
   await saved(page)

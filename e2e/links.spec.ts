@@ -142,7 +142,7 @@ test('a phone reads the own part, fingers, calls and warm-up by its link, plays 
   await page.getByRole('tab', { name: 'Say it' }).click()
   await expect(page.getByText('G three on D, A open, B one, high D three')).toBeVisible()
   await page.getByRole('tab', { name: 'Warm-up' }).click()
-  await expect(page.getByText('1. Scale of G major, half notes')).toBeVisible()
+  await expect(page.getByText('1. G major scale, half notes')).toBeVisible()
   await clean('warm-up')
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   expect(complaints).toEqual([])

@@ -23,7 +23,7 @@ test('a class of one’s own takes the place of the demonstration, and loses not
   await expect(cards).toHaveCount(0)
   await page.goto(`${HERE}/library`)
   const kept = page.getByRole('listitem').filter({ hasText: 'Two Barges' })
-  await kept.getByRole('button', { name: /Put .*back/ }).click()
+  await kept.getByRole('button', { name: /^Restore / }).click()
   await page.goto(HERE)
   await expect(cards.first()).toBeVisible()
 })

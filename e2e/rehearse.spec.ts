@@ -25,7 +25,7 @@ test('it counts, plays, goes along in the music, loops and climbs a ladder of te
   await expect(panel(page).getByText(/the passage that is picked/)).toBeVisible()
   await panel(page).getByLabel('Loop, with').check()
   await panel(page).getByLabel('Tempo ladder').check()
-  await panel(page).getByLabel('Ladder: begin at').fill('120')
+  await panel(page).getByLabel('Ladder: start at').fill('120')
   await panel(page).getByLabel('every').fill('1')
   await panel(page).getByLabel('Ladder: by').fill('10')
   await panel(page).getByLabel('Ladder: up to').fill('150')
@@ -140,11 +140,11 @@ test('a wall that cannot be kept awake says why; the ears are spoken of where lo
     Object.defineProperty(navigator, 'wakeLock', { value: { request: () => Promise.reject(new DOMException('no', 'NotAllowedError')) } })
   })
   await rehearse(page, 'Two Barges')
-  await expect(panel(page).getByText('Loud enough to play to, no louder', { exact: false })).toBeVisible()
+  await expect(panel(page).getByText('Keep it just loud enough to play along', { exact: false })).toBeVisible()
   expect(Number(await panel(page).getByRole('slider', { name: 'Volume' }).inputValue())).toBeLessThanOrEqual(60)
   await page.goto(page.url().replace(/rehearse.*/, 'wall'))
-  await expect(page.getByText('the browser refused to keep it awake', { exact: false })).toBeVisible()
-  await expect(page.getByText(/^Waiting for the window that rehearses/)).toBeVisible()
+  await expect(page.getByText('The browser won’t keep it awake', { exact: false })).toBeVisible()
+  await expect(page.getByText(/^Open Rehearse for this piece/)).toBeVisible()
 })
 
 test('the wall goes along in a second window, with the calls of each seat, and asks nothing of the server', async ({ page }) => {
@@ -172,7 +172,7 @@ test('the wall goes along in a second window, with the calls of each seat, and a
   await expect(calls.getByRole('listitem').first()).toContainText(/one|two|three|open/)
   await page.keyboard.press('PageDown')
   await page.keyboard.press('m')
-  await expect(wall.getByText(/^Waiting for the window that rehearses/)).toBeVisible()
+  await expect(wall.getByText(/^Open Rehearse for this piece/)).toBeVisible()
   expect(asked).toEqual([])
   // The wall is dark by itself: a projector asks for another theme than the desk.
   const paper = (p: Page, on: string) => p.locator(on).evaluate((el) => getComputedStyle(el).backgroundColor)

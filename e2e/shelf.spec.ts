@@ -88,7 +88,7 @@ test('a piece of the shelf is typed on, saves by itself, and its pins stay on th
   await toFirstNote()
   await page.keyboard.type('D3 | ')
   await expect(page.getByText('17 measures')).toBeVisible()
-  await expect(page.getByRole('status').filter({ hasText: /saved; 1 pin taken away/ })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /saved\. 1 pin went with the notes/ })).toBeVisible()
   await toFirstNote()
   for (let i = 0; i < 5; i++) await page.keyboard.press('Delete')
   await expect(page.getByText('16 measures')).toBeVisible()

@@ -61,7 +61,7 @@ test('the whole class: one question, an answer a seat, said aloud, shown, kept o
   // The made-up class has been asked before: what is sure, what is taken for what, what to teach again.
   const bass = page.getByRole('region', { name: 'Bass' })
   await expect(bass.getByText('sure', { exact: false }).first()).toBeVisible()
-  await expect(bass.getByText(/ taken for “.+”, \d+ of \d+ times\.$/).first()).toBeVisible()
+  await expect(bass.getByText(/ read as “.+”, \d+ of \d+ times\.$/).first()).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Teach again' }).first()).toBeVisible()
   await axe(page)
 })
@@ -110,7 +110,7 @@ test('one pupil, upright phone: answers by keys and touch, kept on a dead networ
   await one(false)
   await phone.setOffline(true)
   for (let n = 0; n < 5; n++) await one(n % 2 === 0)
-  await expect(pupil.getByText(/\d answers kept on this phone, to be sent when there is a network again/)).toBeVisible()
+  await expect(pupil.getByText(/No network\. \d answers kept on this phone for later\./)).toBeVisible()
   const sent = pupil.waitForResponse((r) => r.url().includes('/train') && r.request().method() === 'POST')
   await phone.setOffline(false)
   expect((await sent).status()).toBe(200)
@@ -164,7 +164,7 @@ test('a staff is drawn on by keys, place by place and said; the fingerboard take
     await page.getByRole('button', { name: 'Begin' }).click()
   }
   await knows(['letter'])
-  await expect(page.getByRole('group', { name: /^Fingerboard of the Bass: E A D G/ })).toBeVisible()
+  await expect(page.getByRole('group', { name: /^Bass fingerboard: E A D G/ })).toBeVisible()
   await page.keyboard.press('d')
   await expect(page.getByText('D string: now a finger, 0 to 4.')).toBeVisible()
   await page.keyboard.press('0')

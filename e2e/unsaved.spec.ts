@@ -68,7 +68,7 @@ test('offline is said, kept and made up for, and the browser asks before it leav
   await context.setOffline(true)
   await pin(page)
   await expect(
-    page.getByRole('status').filter({ hasText: /^not saved yet: No answer from the server\. It is kept in this browser/ }),
+    page.getByRole('status').filter({ hasText: /^not saved yet: No answer from the server\. We keep it in this browser/ }),
   ).toBeVisible()
   let asked = 0
   page.on('dialog', (d) => {
@@ -105,7 +105,7 @@ test('what another window has changed meanwhile is asked, as always', async ({ p
   await elsewhere.close()
   const again = await context.newPage()
   await again.goto(address)
-  const alert = again.getByRole('alert').filter({ hasText: 'changed in another window' })
+  const alert = again.getByRole('alert').filter({ hasText: 'in another window too' })
   await expect(alert).toBeVisible()
   await again.getByRole('button', { name: 'Keep the other one' }).click()
   await expect(alert).toBeHidden()
@@ -155,7 +155,7 @@ test('an answer that was lost is no conflict', async ({ page, context }) => {
   await expect(page.getByRole('status').filter({ hasText: /^not saved yet/ })).toBeVisible()
   await context.unroute(SAVES)
   await saved(page)
-  await expect(page.getByRole('alert').filter({ hasText: 'changed in another window' })).toBeHidden()
+  await expect(page.getByRole('alert').filter({ hasText: 'in another window too' })).toBeHidden()
   await page.keyboard.press('Control+z')
   await saved(page)
 })

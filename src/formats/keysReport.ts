@@ -1,3 +1,4 @@
+import { PLAIN_TONGUE } from '@/core/words/en/hands'
 import type { Piece } from '@/core/piece/piece'
 import { keyName } from '@/core/music/key'
 import type { ClassSettings } from '@/core/plan/class'
@@ -45,6 +46,6 @@ export function keysReportOf(piece: Piece, plan: Plan, klass: ClassSettings): Ke
       const notes = Object.keys(f.setting.substitutes?.[id] ?? {}).length
       return notes ? [{ seat: id, notes }] : []
     }),
-    text: `${saySetting(piece.key, seats, now, f)}: ${sayWorth(f, seats)}.`,
+    text: `${saySetting(PLAIN_TONGUE, piece.key, seats, now, f)}: ${sayWorth(PLAIN_TONGUE, f, seats)}.`,
   }))
 }

@@ -1,3 +1,4 @@
+import { PLAIN_TONGUE } from '../words/en/hands'
 import { describe, expect, it } from 'vitest'
 import type { StepId } from '../instruments/instrument'
 import type { Key } from '../music/key'
@@ -76,7 +77,7 @@ describe('keys as teachers choose them', () => {
     const [best] = ranked(piece, klass)
     expect([best.out, best.news, best.replaced]).toEqual([0, 0, 2])
     expect(Object.keys(best.setting.substitutes ?? {})).toEqual(['bass'])
-    expect(saySetting(D, seatsOf(klass), octavesFor(piece, emptyPlan(), klass), best)).toBe(
+    expect(saySetting(PLAIN_TONGUE, D, seatsOf(klass), octavesFor(piece, emptyPlan(), klass), best)).toBe(
       'D major, as now, with two notes of the bass replaced',
     )
     // Taken, the class has just that.
@@ -145,9 +146,9 @@ describe('keys as teachers choose them', () => {
     const piece = pieceFrom(SCALE, D)
     const found = ranked(piece, klass)
     const now = octavesFor(piece, emptyPlan(), klass)
-    expect(saySetting(D, seatsOf(klass), now, found[0])).toMatch(/^G major, a fourth up, viola(, cello)? /)
+    expect(saySetting(PLAIN_TONGUE, D, seatsOf(klass), now, found[0])).toMatch(/^G major, a fourth up, viola(, cello)? /)
     const f = found.find((x) => x.setting.fifths === -1)!
-    expect(sayWorth(f, seatsOf(klass))).toBe('new: violin low 1; bass half position, a new key for this class')
-    expect(sayWorth(found[0], seatsOf(klass))).toBe('nothing new for the hand')
+    expect(sayWorth(PLAIN_TONGUE, f, seatsOf(klass))).toBe('new: violin low 1; bass half position, a new key for this class')
+    expect(sayWorth(PLAIN_TONGUE, found[0], seatsOf(klass))).toBe('nothing new for the hand')
   })
 })

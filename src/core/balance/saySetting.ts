@@ -1,6 +1,8 @@
 import { bareThing } from '../plan/things'
 import { inWords, count, plural } from '../count'
-import { keyName, type Key } from '../music/key'
+import type { Key } from '../music/key'
+import { sayKey } from '../music/noteName'
+import type { Tongue } from '../words/en/hands'
 import { inSentence, sayList } from '../names'
 import { intervalTo } from '../piece/transpose'
 import type { Scored } from './search'
@@ -45,14 +47,20 @@ export function sayReplaced(seats: readonly Seat[], { substitutes }: Scored['set
 }
 
 /** A setting as musicians say it: "G major, a fourth up, bass an octave lower", "D major, as now, with two notes of the bass replaced". */
-export function saySetting(key: Key, seats: readonly Seat[], now: EverySeat<number>, { setting }: Pick<Scored, 'setting'>): string {
+export function saySetting(
+  talk: Tongue,
+  key: Key,
+  seats: readonly Seat[],
+  now: EverySeat<number>,
+  { setting }: Pick<Scored, 'setting'>,
+): string {
   const move = sayMove(key.fifths, setting.fifths) ?? 'as now'
   const parts = [sayOctaves(seats, now, setting.octaves), sayReplaced(seats, setting)].filter((x) => x !== null)
-  return [keyName({ ...key, fifths: setting.fifths }), move, ...parts].join(', ')
+  return [sayKey(talk.names, { ...key, fifths: setting.fifths }), move, ...parts].join(', ')
 }
 
 /** What a setting comes to, in a sentence: what is out of reach, what is new, whether the key is known. */
-export function sayWorth(scored: Pick<Scored, 'out' | 'news' | 'strange' | 'profiles'>, seats: readonly Seat[]): string {
+export function sayWorth(talk: Tongue, scored: Pick<Scored, 'out' | 'news' | 'strange' | 'profiles'>, seats: readonly Seat[]): string {
   const parts = [
     scored.out > 0 ? `${count(scored.out, 'note')} out of reach` : null,
     scored.news === 0
@@ -60,9 +68,9 @@ export function sayWorth(scored: Pick<Scored, 'out' | 'news' | 'strange' | 'prof
       : `new: ${seats
           .flatMap(({ id, name, instrument }) => {
             const { news } = scored.profiles[id]
-            return news.length ? [`${inSentence(name)} ${sayList(news.map((t) => bareThing(instrument, t)))}`] : []
+            return news.length ? [`${inSentence(name)} ${sayList(news.map((t) => bareThing(talk, instrument, t)))}`] : []
           })
-          .join('; ')}`,
+          .join(', ')}`,
     scored.strange > 0 ? (scored.strange === seats.length ? 'a new key for this class' : 'a new key for some') : null,
   ].filter((x) => x !== null)
   return parts.join(', ')

@@ -27,12 +27,12 @@ export function keyName(key: Key): string {
   return `${t.letter}${t.alter > 0 ? '♯' : t.alter < 0 ? '♭' : ''} ${key.mode}`
 }
 
-/** The letters that the signature changes, in the order they are written: ["F♯", "C♯"]. */
-export function signatureLetters(key: Pick<Key, 'fifths'>): string[] {
-  if (key.fifths >= 0) return SHARP_ORDER.slice(0, key.fifths).map((l) => `${l}♯`)
+/** The notes that the signature changes, in the order they are written. */
+export function signatureNotes(key: Pick<Key, 'fifths'>): Pick<Pitch, 'letter' | 'alter'>[] {
+  if (key.fifths >= 0) return SHARP_ORDER.slice(0, key.fifths).map((letter) => ({ letter, alter: 1 }))
   return SHARP_ORDER.slice(7 + key.fifths)
     .reverse()
-    .map((l) => `${l}♭`)
+    .map((letter) => ({ letter, alter: -1 }))
 }
 
 /** A key by its name: "D", "Bb", "F#m"; null where there is none, or it has more than seven signs. */

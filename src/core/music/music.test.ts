@@ -3,7 +3,7 @@ import { Interval, Key as TonalKey, Note } from 'tonal'
 import { describe, expect, it } from 'vitest'
 import { atBarline, inForce, readHead } from './accidentals'
 import { CLEFS, clefBy, ledgerLinesAt, staffPlace, stemOf } from './clef'
-import { alterIn, keyName, signatureLetters, tonic, type Key } from './key'
+import { alterIn, keyName, signatureNotes, tonic, type Key } from './key'
 import { byOctaves, hertzOf, LETTERS, midiOf, parsePitch, pitchAt, pitchName, stepsOf, type Pitch } from './pitch'
 import { spokenNote } from './noteName'
 
@@ -77,7 +77,7 @@ describe('key', () => {
           const { letter, acc } = Note.get(note)
           expect(alterIn(k, letter as Pitch['letter'])).toBe(acc.length * (acc.startsWith('b') ? -1 : 1))
         }
-        expect(signatureLetters(k)).toHaveLength(Math.abs(k.fifths))
+        expect(signatureNotes(k)).toHaveLength(Math.abs(k.fifths))
       }),
     )
   })
@@ -85,7 +85,10 @@ describe('key', () => {
     expect(keyName({ fifths: 2, mode: 'major' })).toBe('D major')
     expect(keyName({ fifths: -2, mode: 'major' })).toBe('B♭ major')
     expect(keyName({ fifths: 0, mode: 'minor' })).toBe('A minor')
-    expect(signatureLetters({ fifths: -2 })).toEqual(['B♭', 'E♭'])
+    expect(signatureNotes({ fifths: -2 })).toEqual([
+      { letter: 'B', alter: -1 },
+      { letter: 'E', alter: -1 },
+    ])
   })
   it('the fifth above a keynote adds one sharp', () => {
     fc.assert(

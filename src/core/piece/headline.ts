@@ -1,4 +1,5 @@
-import { keyName, signatureLetters, type Key } from '../music/key'
+import { signatureNotes, type Key } from '../music/key'
+import { printedNote, sayKey, type NoteNames } from '../music/noteName'
 import { feltBeatTicks, meterName, QUARTER, type Meter } from '../music/time'
 import type { Jump, Piece } from './piece'
 import { placeMeasures } from './walk'
@@ -39,9 +40,14 @@ export const sayJump = ({ to, then }: Jump): string =>
   `${to === 'start' ? 'D.C.' : 'D.S.'}${{ end: '', fine: ' al Fine', coda: ' al Coda' }[then]}`
 
 /** "G major · 4/4 · ♩ = 84"; with `signs` also which letters the signature changes: "G major (F♯) · …". */
-export const headline = (key: Key, meter: Meter, tempo?: number, signs = false): string =>
+export const headline = (key: Key, meter: Meter, tempo?: number, signs = false, names: NoteNames = 'letters'): string =>
   [
-    keyName(key) + (signs && key.fifths !== 0 ? ` (${signatureLetters(key).join(' ')})` : ''),
+    sayKey(names, key) +
+      (signs && key.fifths !== 0
+        ? ` (${signatureNotes(key)
+            .map((n) => printedNote(names, n))
+            .join(' ')})`
+        : ''),
     meterName(meter),
     ...(tempo ? [sayTempo(meter, tempo)] : []),
   ].join(' · ')

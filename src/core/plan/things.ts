@@ -1,6 +1,8 @@
 import { type Instrument, namePosition } from '../instruments/instrument'
 import { RHYTHMS, type Rhythm } from '../instruments/reads'
-import { keyName } from '../music/key'
+import { plainNote, sayKey } from '../music/noteName'
+import { sayShaded } from '../words/en/hands'
+import type { Talk } from './talk'
 
 /** What kinds of things a class learns on its way: those of the hand, then those of the eye. */
 export const THING_KINDS = [
@@ -29,9 +31,12 @@ export const kindOf = (thing: LearnedThing): ThingKind => thing.slice(0, thing.i
 /** Which one of its kind a thing is: "4" of "finger:4". */
 export const thingValue = (thing: LearnedThing): string => thing.slice(thing.indexOf(':') + 1)
 
+/** How a class calls notes and fingers, as far as a thing names them. */
+type ThingTalk = Pick<Talk, 'names' | 'low'>
+
 /** The same in a list, without its article: "E string". */
-export const bareThing = (instrument: Pick<Instrument, 'strings' | 'byLetter'>, thing: LearnedThing): string =>
-  sayLearnedThing(instrument, thing).replace(/^the /, '')
+export const bareThing = (talk: ThingTalk, instrument: Pick<Instrument, 'strings' | 'byLetter'>, thing: LearnedThing): string =>
+  sayLearnedThing(talk, instrument, thing).replace(/^the /, '')
 
 /** In the order of the kinds, and as they are written within one. */
 export const thingsInOrder = (things: readonly LearnedThing[]): LearnedThing[] =>
@@ -53,16 +58,20 @@ const RHYTHM_SAYS: Record<Rhythm, string> = {
 export const sayRhythmName = (rhythm: Rhythm): string => RHYTHM_SAYS[rhythm]
 
 /** A thing as it is said of an instrument: "finger 4", "the E string", "position III", "the key of G". */
-export function sayLearnedThing({ strings, byLetter }: Pick<Instrument, 'strings' | 'byLetter'>, thing: LearnedThing): string {
+export function sayLearnedThing(
+  talk: ThingTalk,
+  { strings, byLetter }: Pick<Instrument, 'strings' | 'byLetter'>,
+  thing: LearnedThing,
+): string {
   const value = thingValue(thing)
   switch (kindOf(thing)) {
     case 'string':
-      return `the ${strings[Number(value)]?.letter ?? value} string`
+      return `the ${strings[Number(value)] ? plainNote(talk.names, strings[Number(value)].letter) : value} string`
     case 'finger':
       return `finger ${value}`
     case 'low':
     case 'high':
-      return `${kindOf(thing)} ${value}`
+      return sayShaded(talk, thing.startsWith('low') ? 'low' : 'high', value)
     case 'position':
       return namePosition(value)
     case 'extension':
@@ -80,6 +89,6 @@ export function sayLearnedThing({ strings, byLetter }: Pick<Instrument, 'strings
     case 'together':
       return value
     case 'key':
-      return `the key signature of ${keyName({ fifths: Number(value), mode: 'major' })}`
+      return `the key signature of ${sayKey(talk.names, { fifths: Number(value), mode: 'major' })}`
   }
 }

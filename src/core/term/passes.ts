@@ -46,7 +46,7 @@ export function tasksOfStep(klass: ClassSettings, step: StepId): StepTask[] {
   const who = new Map<string, Seat[]>()
   for (const seat of seats)
     for (const t of thingsOfStep(seat, step)) {
-      const text = capital(sayLearnedThing(seat.instrument, t))
+      const text = capital(sayLearnedThing(klass.talk, seat.instrument, t))
       who.set(text, [...(who.get(text) ?? []), seat])
     }
   return [...who].map(([text, of]) =>

@@ -86,7 +86,8 @@ export function whatNext(klass: ClassSettings, all: readonly PieceFacts[]): What
         missing(klass, s, things[k][t], things[k])
           .filter((u) => !ask.stops[i].news[k].includes(things[k].indexOf(u)) && !met[k].has(things[k].indexOf(u)))
           .map(
-            (u) => `${inSentence(s.name)} gets ${sayLearnedThing(s.instrument, things[k][t])} before ${sayLearnedThing(s.instrument, u)}`,
+            (u) =>
+              `${inSentence(s.name)} gets ${sayLearnedThing(klass.talk, s.instrument, things[k][t])} before ${sayLearnedThing(klass.talk, s.instrument, u)}`,
           ),
       ),
     )

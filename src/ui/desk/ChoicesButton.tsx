@@ -10,7 +10,7 @@ export function ChoicesButton() {
   const toggle = useDesk((d) => d.toggleChoices)
   return (
     <Button title="Choices for this piece" aria-pressed={open} onClick={toggle} className={open ? 'border-ink bg-wash' : ''}>
-      <SlidersHorizontal size={16} aria-hidden /> <span className="max-xl:sr-only">Choices</span>
+      <SlidersHorizontal size={16} aria-hidden /> <span className="max-2xl:sr-only">Choices</span>
     </Button>
   )
 }

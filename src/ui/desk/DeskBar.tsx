@@ -31,6 +31,7 @@ export function DeskBar({ onHelp, original, step }: { onHelp: () => void; origin
   const of = useClassId()
   const id = useDesk((d) => d.id)
   const piece = useDesk((d) => d.piece)
+  const names = useDesk((d) => d.klass.talk.names)
   const view = useDesk((d) => d.view)
   const setView = useDesk((d) => d.setView)
   const along = useDesk(passageIn)
@@ -40,7 +41,7 @@ export function DeskBar({ onHelp, original, step }: { onHelp: () => void; origin
       <div className="min-w-0 flex-1 basis-40 leading-tight lg:flex-initial">
         <TitleField />
         <p className="truncate text-fine text-soft">
-          {headline(piece.key, piece.meter, piece.tempo, true)} · <SaveNote /> ·{' '}
+          {headline(piece.key, piece.meter, piece.tempo, true, names)} · <SaveNote /> ·{' '}
           <Link href={piecePage(of, id, 'history')} className="underline underline-offset-2">
             history
           </Link>

@@ -12,7 +12,7 @@ export function TakeAway({ id, original }: { id: string; original: boolean }) {
       load={menu.load}
       button={
         <Button title="Export as a file">
-          <Download size={16} aria-hidden /> <span className="max-xl:sr-only">Export</span>
+          <Download size={16} aria-hidden /> <span className="max-2xl:sr-only">Export</span>
         </Button>
       }
       opened={(button) => <menu.Part button={button} id={id} original={original} />}

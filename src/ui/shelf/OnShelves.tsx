@@ -38,7 +38,7 @@ export function OnShelves({ button, piece, classes, actions }: Props) {
       <DropdownMenu.Portal container={landmark()}>
         <DropdownMenu.Content align="end" sideOffset={4} className="z-40 w-[240px] rounded-lg border border-rule bg-sheet p-2 shadow-lg">
           <DropdownMenu.Label className="px-2 text-fine text-soft">
-            {on === null ? 'Looking …' : 'Classes with this piece'}
+            {on === null ? 'Looking …' : 'Which classes have it'}
           </DropdownMenu.Label>
           {on !== null &&
             classes.map((c) => (

@@ -57,7 +57,7 @@ export function PieceCard({ of, card, now, classes, actions, onDuplicate, onDele
               has="menu"
               load={Shelves.load}
               button={
-                <Button kind="quiet" aria-label={`Classes with ${card.title}`} title="Which classes">
+                <Button kind="quiet" aria-label={`Who has ${card.title}`} title="Which classes">
                   <Users size={16} aria-hidden />
                 </Button>
               }

@@ -39,7 +39,7 @@ export function StepsNav({ id, here, within = false, along = '' }: Props) {
           onClick={within && s.desk ? inPlace(s.path(of, id)) : undefined}
           aria-current={s.id === here ? 'page' : undefined}
           title={`${s.name} ( ${s.key} )`}
-          className={`border-b-[3px] px-2 py-1 whitespace-nowrap lg:max-xl:px-1 lg:max-xl:text-sm ${s.id === here ? 'border-pick font-semibold' : 'border-transparent hover:border-rule'}`}
+          className={`border-b-[3px] px-2 py-1 whitespace-nowrap lg:max-2xl:px-1.5 lg:max-xl:px-0.5 lg:max-xl:text-sm ${s.id === here ? 'border-pick font-semibold' : 'border-transparent hover:border-rule'}`}
         >
           {s.name}
         </Link>

@@ -80,7 +80,8 @@ export function Ledger({ settings, facts, settle }: Props) {
                 {brought.map(({ seat, things }, i) => (
                   <Fragment key={seat}>
                     {i > 0 && ', '}
-                    <b>{seatNamed(seat).name}</b> {sayList(things.map((t) => sayLearnedThing(seatNamed(seat).instrument, t)))}
+                    <b>{seatNamed(seat).name}</b>{' '}
+                    {sayList(things.map((t) => sayLearnedThing(settings.talk, seatNamed(seat).instrument, t)))}
                   </Fragment>
                 ))}
                 .

@@ -150,7 +150,7 @@ export function WhatNextTab({ id, settings, facts, settle }: Props) {
                 <ul className="mt-0.5 flex flex-wrap gap-x-5 gap-y-0.5 text-sm">
                   {p.news.map(({ seat, things }) => (
                     <li key={seat.id}>
-                      <b>{seat.name}</b>: {sayList(things.map((t) => sayLearnedThing(seat.instrument, t)))}
+                      <b>{seat.name}</b>: {sayList(things.map((t) => sayLearnedThing(settings.talk, seat.instrument, t)))}
                     </li>
                   ))}
                 </ul>

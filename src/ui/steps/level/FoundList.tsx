@@ -1,7 +1,7 @@
 'use client'
 
 import { Fragment, useMemo, useState } from 'react'
-import { keyName } from '@/core/music/key'
+import { sayKey } from '@/core/music/noteName'
 import { profileOf, sayProfileChanges } from '@/core/balance/profile'
 import type { Scored } from '@/core/balance/search'
 import { mapsOf, type Ensemble } from '@/core/balance/ensemble'
@@ -38,6 +38,7 @@ export function FoundList({ found: all, onTaken }: { found: readonly Scored[]; o
   const [open, setOpen] = useState<string | null>(null)
   const octaves = Object.fromEntries(mapsOf(ensemble).map((m) => [m.seat.id, m.octave]))
   // The class as it stands is the first row, and not found once more.
+  const talk = useDesk((d) => d.klass.talk)
   const found = all.filter((f) => !isNow(f, key.fifths, octaves, seats, ensemble))
   const present = useMemo(() => {
     const profiles = mapsOf(ensemble).map((m) => profileOf(piece, m))
@@ -65,7 +66,7 @@ export function FoundList({ found: all, onTaken }: { found: readonly Scored[]; o
         <tbody>
           <tr className="text-soft">
             <th scope="row" className="py-1 text-left font-normal">
-              {keyName(key)}, as now
+              {sayKey(talk.names, key)}, as now
             </th>
             <td>as they are</td>
             <td className={present.out ? 'font-semibold text-madder' : ''}>{sayNews(present.news, present.out)}</td>
@@ -75,7 +76,7 @@ export function FoundList({ found: all, onTaken }: { found: readonly Scored[]; o
           </tr>
           {found.map((f) => {
             const id = idOf(f)
-            const name = keyName({ ...key, fifths: f.setting.fifths })
+            const name = sayKey(talk.names, { ...key, fifths: f.setting.fifths })
             const replaced = sayReplaced(seats, f.setting)
             const where = [sayMove(key.fifths, f.setting.fifths) ?? 'as written', replaced].filter((x) => x !== null).join(', ')
             return (
@@ -106,7 +107,7 @@ export function FoundList({ found: all, onTaken }: { found: readonly Scored[]; o
                   <tr className="bg-wash/40">
                     <td colSpan={6} className="pb-1.5 pl-3">
                       <p className="mb-0.5">
-                        {capital(sayWorth(f, seats))}.{' '}
+                        {capital(sayWorth(talk, f, seats))}.{' '}
                         <span className="text-soft">
                           In figures: {percent(f.evenness)} even (now {percent(evenness.figure)}), {sayPoints(f.total)} (now{' '}
                           {points(evenness.total)}).

@@ -46,7 +46,7 @@ function Practise() {
     if (picked !== null && window.matchMedia(NARROW).matches) drill.current?.scrollIntoView({ block: 'start' })
   }, [picked])
   return (
-    <div className="practise" role="region" aria-label="Warm-up">
+    <div className="practise" role="region" aria-label="Warm-up and drills">
       <TodayList />
       <section ref={drill} aria-label="The drill" className="flex min-h-0 min-w-0 flex-1 flex-col">
         {failed ? (

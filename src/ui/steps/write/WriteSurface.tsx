@@ -80,7 +80,8 @@ export function WriteSurface({ store, klass, onHelp, children }: Props) {
           {readable && (
             <p>
               {off === 0 && <span className="font-semibold text-spruce">Reads well. </span>}
-              {piece.title}: {headline(piece.key, piece.meter, piece.tempo)}, {piece.lines[0].measures.length} measures.
+              {piece.title}: {headline(piece.key, piece.meter, piece.tempo, false, klass.talk.names)}, {piece.lines[0].measures.length}{' '}
+              measures.
             </p>
           )}
           {readable && off > 0 && <p className="text-soft">These measures don’t add up yet:</p>}
