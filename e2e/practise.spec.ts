@@ -8,7 +8,7 @@ async function warmUp(page: Page, title: string): Promise<void> {
   await expect(page).toHaveURL(/\/warm-up/)
   await expect(page.getByRole('group', { name: 'Notes of the drill' })).toBeVisible()
 }
-const list = (page: Page) => page.getByRole('region', { name: 'Warm-up' })
+const list = (page: Page) => page.getByRole('region', { name: 'Warm-up', exact: true })
 const titles = (page: Page) => list(page).getByRole('listitem').allInnerTexts()
 const minutesIn = async (page: Page) => Number(/About (\d+) minutes?/.exec(await list(page).innerText())?.[1])
 
@@ -16,7 +16,7 @@ test('a warm-up of eight minutes is chosen, kept, dropped, put in another order,
   await warmUp(page, 'The Ferry at Low Water')
   await expect(list(page).getByRole('button', { name: '8', exact: true })).toHaveAttribute('aria-pressed', 'true')
   expect(await minutesIn(page)).toBeLessThanOrEqual(8)
-  await expect(list(page).getByText(/Prepares .* hardest places/)).toBeVisible()
+  await expect(list(page).getByText(/Covers .* hardest places/)).toBeVisible()
   const before = await titles(page)
   expect(before[0]).toContain('G major scale')
   expect(before.at(-1)).toMatch(/slow/)
