@@ -95,7 +95,7 @@ test('how the class talks is said once, on its page, and its calls follow', asyn
   await expect(page.getByText('saved', { exact: true })).toBeVisible()
   await read(page)
   await page.getByRole('tab', { name: 'Calls' }).click()
-  await expect(panel(page)).toContainText('Violin and viola: sol 3 on D, la 0, ti 1, high re 3')
+  await expect(panel(page)).toContainText('Violin and viola: sol 3 on re, la 0, ti 1, high re 3')
   await page.getByRole('link', { name: 'Choose the words on the class page' }).click()
   await expect(page).toHaveURL(/\/people#talk$/)
   await awake(page)

@@ -61,9 +61,9 @@ function everything(klass: ClassSettings, pieces = PIECES): (readonly [what: str
       ]),
       ...stock.drills.flatMap((d) => [['drill', d.title] as const, ['drill', d.purpose] as const]),
       ...stock.steps.flatMap((s) => [['step', s.title] as const, ['step', s.words] as const, ['step', s.answer ?? ''] as const]),
-      ...formOf(piece, line).runs.map((r) => ['run', sayRun(talk.names, r).replace(/^.*scale/, '')] as const),
+      ...formOf(piece, line).runs.map((r) => ['run', sayRun(talk.names, r)] as const),
       ...round.against.map((a) => ['fit', sayAgainst(line, talk.names, a)] as const),
-      ...(round.apart ? [] : [['fit', saySides(talk.names, round.sides).replace(/in [A-G].*? m\w+/, '')] as const]),
+      ...(round.apart ? [] : [['fit', saySides(talk.names, round.sides)] as const]),
       ...maps.flatMap((map) => {
         const reading = readingOf(piece, map)
         const telling = tellingOf(map, talk)
@@ -111,6 +111,9 @@ describe('a class that calls notes by do-re-mi', () => {
     expect(all.length).toBeGreaterThan(2000)
     const lettered = all.filter(([, text]) => /\b[A-G](?:♯|♭|𝄪| (?:sharp|flat|natural|double))/.test(text))
     expect([...new Map(lettered.map((x) => [x[0], x]))].map(([, x]) => x.join(': '))).toEqual([])
+    // Nor by its letter alone: strings, keys and chords are named in the same way. "A" begins a sentence, too.
+    const bare = all.filter(([, text]) => /(?<![\w.♯♭"“])(?:[B-G]|A(?! [A-Za-z]|\b[^\s]))(?![\w♯♭'’.]\w)(?=[\s,.:;)]|$)/.test(text))
+    expect([...new Map(bare.map((x) => [x[0], x]))].map(([, x]) => x.join(': '))).toEqual([])
     expect(all.filter(([, text]) => /\b(?:fa|do)♯|\b(?:fa|do) sharp/.test(text)).length).toBeGreaterThan(100)
   })
   it('has its lines to read said and is asked of notes the same way', () => {

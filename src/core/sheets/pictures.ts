@@ -4,7 +4,7 @@ import { mannerOf } from '../hands/manner'
 import { isLearned } from '../hands/hold'
 import { CLEFS } from '../music/clef'
 import { alterIn } from '../music/key'
-import { printedNote } from '../music/noteName'
+import { plainNote, printedNote } from '../music/noteName'
 import { byOctaves, LETTERS, midiOf, type Pitch } from '../music/pitch'
 import { FIRST } from '../instruments/instrument'
 import { capital } from '../names'
@@ -82,7 +82,7 @@ export function chartBlocks(r: Reading, { talk }: ClassSettings): Block[] {
   strokes.push({ kind: 'line', from: [16, NUT], to: [28 + CHART_WIDTH, NUT], thick: 1.2 })
   instrument.strings.forEach((open, string) => {
     strokes.push({ kind: 'line', from: [x(string), NUT], to: [x(string), NUT + CHART_LENGTH + 6], thick: 0.9 - string * 0.15 })
-    strokes.push({ kind: 'text', at: [x(string) - 1.6, NUT - 4], text: open.letter, size: 5, strong: true })
+    strokes.push({ kind: 'text', at: [x(string) - 1.6, NUT - 4], text: plainNote(talk.names, open.letter), size: 5, strong: true })
   })
   for (const p of places) {
     const y = NUT + fromNut(1, p.k) * scale

@@ -159,7 +159,7 @@ function StatusLine() {
       <p aria-live="polite" className="min-w-0 flex-1 basis-60 truncate">
         {hover || [said, changes && sayChanges(changes)].filter(Boolean).join(' · ') || here}
       </p>
-      <div className="flex shrink-0 flex-wrap gap-x-4">
+      <div className="flex max-w-full shrink-0 flex-wrap gap-x-4">
         <button type="button" aria-pressed={alone} onClick={toggleAlone} className="text-soft underline underline-offset-2 hover:text-ink">
           {alone ? 'all seats ( o )' : `${seat} alone ( o )`}
         </button>

@@ -31,7 +31,7 @@ export function StepsNav({ id, here, within = false, along = '' }: Props) {
     stepInPlace(href)
   }
   return (
-    <nav aria-label="Steps" className="flex gap-0.5 max-sm:flex-wrap">
+    <nav aria-label="Steps" className="flex gap-0.5 max-lg:flex-wrap">
       {DESK_STEPS.map((s) => (
         <Link
           key={s.id}
