@@ -109,7 +109,7 @@ test('students: added, brought from a list with its columns matched and bad rows
   await students(page).getByLabel('Size of Zora').selectOption('1/2')
   await students(page).getByLabel('Zora: no fourth finger yet').check()
   // Without a measured string the size's own is meant.
-  await expect(students(page).getByLabel('String of Zora in mm, if you measured')).toHaveAttribute('placeholder', '570')
+  await expect(students(page).getByLabel('String of Zora in mm, if measured')).toHaveAttribute('placeholder', '570')
 
   await students(page).getByRole('button', { name: 'Bring a list' }).click()
   const dialog = page.getByRole('dialog', { name: 'Bring a list of students' })

@@ -44,7 +44,7 @@ test('the main screens open in a second engine, and its console stays empty', as
     await at('/read')
     await seen(page, /Say before you play/)
     await at('/balance')
-    await seen(page, /Everyone waits|Nobody keeps/)
+    await seen(page, /Everyone waits|Nobody has to wait/)
     await at('/print?score=all')
     await expect.poll(() => page.$$eval('.page', (all) => all.length)).toBe(5)
     await at('/stand?seat=cello')
@@ -56,7 +56,7 @@ test('the main screens open in a second engine, and its console stays empty', as
     for (const [path, says] of [
       ['/class', /Tuesday Strings|Class/],
       ['/library', /Library/],
-      ['/new', /What does it begin with\?/],
+      ['/new', /How does it start\?/],
       ['/about', /Even Seat/],
     ] as const) {
       await page.goto(`${ORIGIN}${path}`)

@@ -16,7 +16,7 @@ test('what was printed is kept: it comes out again byte for byte when the finger
   const piece = pieceAt(page.url())
   await page.goto(`${piece}/print?seats=violin,cello`)
   await page.getByLabel('Name of this print').fill('March')
-  await page.getByRole('button', { name: 'Save this print' }).click()
+  await page.getByRole('button', { name: 'Save it' }).click()
   const again = /^Print again: March, /
   await expect(page.getByRole('link', { name: again })).toBeVisible()
   const march = await fetched(page, again)

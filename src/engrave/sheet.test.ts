@@ -48,7 +48,7 @@ describe('a sheet', () => {
     expect(sheet('lanterns-on-the-weir.abc', { much: 'none' }).legend).toBe('')
     expect(sheet('lanterns-on-the-weir.abc', { marks: ['letters', 'positions'] }).legend).toBe('Roman numeral: position')
     expect(sheet('two-barges.abc', { seat: 'violin', much: 'changes' }).legend).toMatch(
-      /^Written where string, position or finger changes and at signs/,
+      /^Written where string, position or finger changes, and at sharps and flats/,
     )
     const few = sheet('copper-kettle-march.abc', { seat: 'bass', much: 'new' })
     expect(numerals(few.pages)).toBe(0)

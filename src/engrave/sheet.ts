@@ -204,11 +204,11 @@ function legendOf(
   const over = (mark: Mark): boolean => much !== 'none' && marks.includes(mark)
   const under = rows.length > 0 && any(() => true)
   return [
-    ...(under && much === 'changes' ? ['Written where string, position or finger changes and at signs'] : []),
-    ...(under && much === 'new' ? ['Written at new notes and at signs'] : []),
-    ...(under && much === 'trouble' ? ['Written where something trips'] : []),
+    ...(under && much === 'changes' ? ['Written where string, position or finger changes, and at sharps and flats'] : []),
+    ...(under && much === 'new' ? ['Written at new notes, sharps and flats'] : []),
+    ...(under && much === 'trouble' ? ['Written at places to watch'] : []),
     ...(under && much === 'unread' && maps.some((m) => klass.reads[m.seat.id]?.sure.length)
-      ? ['Written at notes that are not read surely yet']
+      ? ['Written at notes that are not sure yet']
       : []),
     ...(fingers && any((n) => n.stop.finger === 0) ? ['0 open string'] : []),
     ...(fingers && any((n, byLetter) => byLetter && n.stop.place !== 'normal') ? ['↓ low finger, ↑ high finger'] : []),

@@ -5,7 +5,7 @@ import { readPlan } from '../plan/plan.schema'
 import { DEFAULT_CLASS } from '../plan/class'
 import { readClassSettings } from '../plan/class.schema'
 import { pieceFrom } from '../testing/piece'
-import { addressesOf, indexNamed, nameAll, nameForAll, nameOf, printedLines, sayMeasure, sayMeasures, sayStretch, shortOf } from './address'
+import { addressesOf, indexNamed, inMeasures, isThroughout, nameAll, nameForAll, nameOf, printedLines, sayMeasure, sayMeasures, sayStretch, shortOf } from './address'
 import type { Line, Piece } from './piece'
 
 const bars = (n: number): Piece => pieceFrom(Array.from({ length: n }, () => 'D4 E4 F4 G4').join(' | '))
@@ -75,6 +75,19 @@ describe('places as they are printed', () => {
     const each = printed(long, 2, 4, 6, 8, 10)
     expect(nameAll(each, [0, 1, 2, 5])).toBe('line 1 and 2 more measures')
     expect(nameAll(each, [0, 2, 4, 6, 8, 10])).toBe('line 1, measure 1 and 5 more')
+  })
+
+  it('are said with their noun, and as all the way through where there are no others', () => {
+    expect(sayMeasures(plain, [0, 1, 2, 6])).toBe('measures 1–3 and 7')
+    expect(sayMeasures(plain, [0, 2, 4, 6, 8])).toBe('measure 1 and 4 more')
+    expect(sayMeasures(plain, [0, 1, 2, 4, 6, 8])).toBe('measures 1–3 and 3 more')
+    const every = plain.measures.map((_, i) => i)
+    expect([isThroughout(plain, every), isThroughout(plain, every.slice(1))]).toEqual([true, false])
+    expect([inMeasures(plain, every), inMeasures(plain, [3]), inMeasures(line, [5])]).toEqual([
+      'all the way through',
+      'in measure 4',
+      'in line 2, measure 2',
+    ])
   })
 
   it('are said as stretches', () => {

@@ -59,8 +59,8 @@ export function SaveAll() {
           </p>
           {state.made.skipped.length > 0 && (
             <p className="text-madder">
-              Not readable as they stand, and in the file only as they are: {state.made.skipped.map((t) => `“${t}”`).join(', ')}. Their
-              history may have a version that is.
+              Damaged, and in the backup just as they are: {state.made.skipped.map((t) => `“${t}”`).join(', ')}. An older version may still
+              be fine.
             </p>
           )}
         </div>

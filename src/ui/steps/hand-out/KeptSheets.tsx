@@ -52,7 +52,7 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
         Saved prints
       </h2>
       <form
-        className="flex items-center gap-1.5"
+        className="flex flex-wrap items-center gap-1.5"
         onSubmit={(e) => {
           e.preventDefault()
           if (!busy && chosen) void keep()
@@ -67,7 +67,7 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
           className="tap min-w-0 flex-1 rounded border border-rule bg-sheet px-1.5 py-0.5"
         />
         <Button size="small" type="submit" disabled={busy || !chosen}>
-          <Archive size={14} aria-hidden /> {busy ? 'Saving …' : 'Save this print'}
+          <Archive size={14} aria-hidden /> {busy ? 'Saving …' : 'Save it'}
         </Button>
       </form>
       {trouble && (

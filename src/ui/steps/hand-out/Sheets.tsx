@@ -68,7 +68,7 @@ export function Sheets({
           ))
         ) : (
           <p key={sheetParams(query)} role={made ? 'alert' : 'status'} className="not-printed p-8 text-center">
-            {made ? `${nameOf(query, names)} didn’t work. ${made.problem}` : `${nameOf(query, names)} : making it …`}
+            {made ? `${nameOf(query, names)} didn’t work. ${made.problem}` : `Making ${nameOf(query, names).replace(/^The /, 'the ')} …`}
           </p>
         ),
       )}
