@@ -36,7 +36,7 @@ test('what was printed is kept: it comes out again byte for byte when the finger
   await page.getByText('What’s different today').click()
   await expect(page.getByText('Violin: 1 pin different (0 then, 1 now).')).toBeVisible()
   await expect(page.getByText('Violin: Line 1, measure 1, beat 2: was A4 open A, is A4 4 on D.')).toBeVisible()
-  await page.getByRole('button', { name: /^Throw away: March/ }).click()
+  await page.getByRole('button', { name: /^Delete: March/ }).click()
   await expect(page.getByRole('link', { name: again })).toHaveCount(0)
   // The piece is left as it was found: other tests read it too.
   await page.goto(`${piece}?m=1&n=2`)

@@ -18,7 +18,7 @@ test('a lesson is made of the warm-up, changed, moved with the keys, and undone'
   await expect(lesson(page).getByText(/^Nothing here yet/)).toBeVisible()
   await lesson(page).getByRole('button', { name: 'From the warm-up and the plan' }).click()
   await expect(rows(page).first()).toContainText('Tune')
-  await expect(rows(page).last()).toContainText('All of it')
+  await expect(rows(page).last()).toContainText('The whole piece')
   await expect(lesson(page).getByText(/^\d+ of 30 minutes\.$/)).toBeVisible()
   // A step that takes ten minutes more is ten minutes more.
   const minutes = async () =>

@@ -92,7 +92,7 @@ test('tries at a shift are logged, and a tendency is said only when there is one
   await log.getByLabel('student').fill('Nele')
   for (let i = 0; i < 2; i++) {
     await log.getByRole('button', { name: 'Flat' }).click()
-    await expect(log.getByText(`Nele: Up to IV on A: no tendency yet (${i + 1} ${i ? 'tries' : 'try'}; 9 are wanted).`)).toBeVisible()
+    await expect(log.getByText(`Nele: Up to IV on A: too early to tell after ${i + 1} ${i ? 'tries' : 'try'}. We need 9.`)).toBeVisible()
   }
 })
 

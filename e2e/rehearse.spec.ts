@@ -22,7 +22,7 @@ test('it counts, plays, goes along in the music, loops and climbs a ladder of te
   // One measure, by itself.
   await page.getByRole('region', { name: 'Bench' }).click({ position: { x: 140, y: 200 } })
   await page.keyboard.press('Shift+ArrowRight')
-  await expect(panel(page).getByText(/the passage that is picked/)).toBeVisible()
+  await expect(panel(page).getByText(/the picked passage/)).toBeVisible()
   await panel(page).getByLabel('Loop, with').check()
   await panel(page).getByLabel('Tempo ladder').check()
   await panel(page).getByLabel('Ladder: start at').fill('120')
@@ -141,7 +141,7 @@ test('a wall that cannot be kept awake says why; the ears are spoken of where lo
   })
   await rehearse(page, 'Two Barges')
   await expect(panel(page).getByText('Keep it just loud enough to play along', { exact: false })).toBeVisible()
-  expect(Number(await panel(page).getByRole('slider', { name: 'Volume' }).inputValue())).toBeLessThanOrEqual(60)
+  expect(Number(await panel(page).getByRole('slider', { name: 'Volume', exact: true }).inputValue())).toBeLessThanOrEqual(60)
   await page.goto(page.url().replace(/rehearse.*/, 'wall'))
   await expect(page.getByText('The browser won’t keep it awake', { exact: false })).toBeVisible()
   await expect(page.getByText(/^Open Rehearse for this piece/)).toBeVisible()

@@ -4,7 +4,7 @@ import { awake, open, reload } from './open'
 
 const TITLE = 'The Ferry at Low Water'
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
-const seats = (page: Page) => page.getByRole('table', { name: /seats of the class/ })
+const seats = (page: Page) => page.getByRole('table', { name: /^Seats, in score order/ })
 const add = (page: Page, instrument: string) => page.getByRole('group', { name: 'Add a seat' }).getByRole('button', { name: instrument })
 
 test('a second group of violins and a bass tuned otherwise are made, read on the bench, printed, and let go', async ({ page }) => {
