@@ -34,7 +34,7 @@ test('a lesson is made of the warm-up, changed, moved with the keys, and undone'
   await lesson(page).getByLabel('How long, in seconds').fill('690')
   await expect.poll(minutes).toBe(before + 10)
   await lesson(page).getByLabel('Lesson length in minutes').fill(`${before}`)
-  await expect(lesson(page).getByText(`${before + 10} minutes: 10 minutes too long.`)).toBeVisible()
+  await expect(lesson(page).getByText(`${before + 10} minutes, 10 minutes too long.`)).toBeVisible()
   // Moved with the keys: below the row after it.
   const second = (await rows(page).nth(1).getByRole('button', { name: /^Move/ }).getAttribute('aria-label'))!
   await lesson(page).getByRole('button', { name: 'Move Tune' }).focus()

@@ -104,7 +104,7 @@ test.describe('the whole pack', () => {
     expect([pdfs[0], pdfs.at(-1)]).toEqual(['01 Ada, Violin.pdf', '13 Teacher.pdf'])
     expect(names.filter((n) => n.startsWith('MusicXML/')).sort()).toEqual(
       ['Bass', 'Cello', 'Viola', 'Violin']
-        .flatMap((s) => [`MusicXML/${s}, bow alone.musicxml`, `MusicXML/${s}.musicxml`])
+        .flatMap((s) => [`MusicXML/${s}, bow only.musicxml`, `MusicXML/${s}.musicxml`])
         .concat('MusicXML/Score.musicxml')
         .sort(),
     )

@@ -81,7 +81,7 @@ describe('the files of a pack', () => {
     expect(files([sheet('violin')], chosen({ xml: false })).map((f) => f.name)).toEqual(['01 Violin.pdf'])
     expect(files([sheet('violin')], chosen({ parts: false, score: false, also: [{ kind: 'bows' }] })).map((f) => f.name)).toEqual([
       '01 Violin.pdf',
-      'MusicXML/Violin, bow alone.musicxml',
+      'MusicXML/Violin, bow only.musicxml',
     ])
   })
   it('call the sheets of nobody the teacher’s where they are more than the score', () => {
