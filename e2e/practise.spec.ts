@@ -121,9 +121,9 @@ test('all of it is played, item after item, each by the one key or by itself', a
   await list(page)
     .getByRole('listitem')
     .first()
-    .getByRole('button', { name: /^G major scale/ })
+    .getByRole('button', { name: / scale, / })
     .click()
-  await expect(here).toContainText('G major scale')
+  await expect(here).toContainText(/ scale/)
   await expect(now).toContainText('Everyone')
   await page.keyboard.press('Control+ArrowRight')
   // The last: said to be the last, and then that it was all of it.
