@@ -34,10 +34,10 @@ describe('a piece on its way to its screen', () => {
   }
 
   it('is sent as it is, so that the server can draw it', () => {
-    expect(packed({ piece: long(160) })).toEqual({ json: JSON.stringify({ piece: long(160) }), said: `Laying out ${one.title} …` })
+    expect(packed({ piece: long(160) })).toEqual({ json: JSON.stringify({ piece: long(160) }), said: `Opening ${one.title} …` })
   })
 
   it('is left to the browser when it is long, with what is said meanwhile', () => {
-    expect(packed({ piece: long(161) })).toEqual({ deflated: expect.any(String), said: `Laying out ${one.title} …` })
+    expect(packed({ piece: long(161) })).toEqual({ deflated: expect.any(String), said: `Opening ${one.title} …` })
   })
 })

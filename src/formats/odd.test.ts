@@ -274,7 +274,7 @@ describe('the ways a file is packed', () => {
   })
   it('a wrong ending is seen through and said', () => {
     const r = read(strToU8(plain), 'tune.abc')
-    expect(r.notices[0]).toBe('tune.abc is MusicXML, whatever its ending says')
+    expect(r.notices[0]).toBe('tune.abc is MusicXML, in spite of its file ending')
     expect(readFile('tune.mid', strToU8('X:1\nK:D\nD4|'))[0].reading.ok).toBe(true)
   })
 })
@@ -287,16 +287,16 @@ describe('files that are broken, huge or hostile', () => {
     return items.map(({ reading }) => (reading.ok ? 'ok' : reading.problems[0].text)).join('; ')
   }
   it('too large, empty, binary or cut off: a plain word of what to do', () => {
-    expect(says(new Uint8Array(50_000_000))).toContain('the file is too large (50 MB; up to 16 MB)')
+    expect(says(new Uint8Array(50_000_000))).toContain('the file is too big (50 MB, the limit is 16 MB)')
     expect(says(new Uint8Array(0))).toContain('empty')
-    expect(says(Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 1]), 'x.png')).toContain('no music file')
+    expect(says(Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 1]), 'x.png')).toContain('can’t read this as music')
     expect(says(strToU8('<score-partwise><part id="P1"><measure number="1"><note>'))).toContain('not well-formed')
     expect(says(strToU8('{"format":"even-seat-piece"'), 'x.json')).toContain('not well-formed JSON')
     expect(says(strToU8('{"format":"other","piece":{}}'), 'x.json')).toContain('cannot be read: format')
     expect(says(strToU8('MThd\u0000\u0000'), 'x.mid')).toContain('MIDI file is damaged')
     const zip = zipSync({ 'a.xml': strToU8('<x/>') })
     expect(says(zip.slice(0, zip.length - 12), 'x.zip')).toContain('damaged or cut off')
-    expect(says(zipSync({ 'a.txt': strToU8('x') }), 'x.zip')).toContain('no music file in this zip')
+    expect(says(zipSync({ 'a.txt': strToU8('x') }), 'x.zip')).toContain('can’t read this as music in this zip')
   })
   it('a zip that would grow without end is refused before it is unpacked', () => {
     const zeros = zipSync({ 'a.xml': new Uint8Array(LIMITS.unpacked + 1) })
@@ -316,7 +316,7 @@ describe('files that are broken, huge or hostile', () => {
   })
   it('an abc tune without end is refused at its line, and so are the many that nobody can choose from', () => {
     expect(says(strToU8(`X:1\nT:Good\nK:C\nC8|\n\nX:2\nK:C\n${'CDEF|'.repeat(100_000)}`), 'x.abc')).toBe(
-      'ok; this tune is too long (500 KB of text; up to 200 KB); split it',
+      'ok; this tune is too long (500 KB of text, the limit is 200 KB). Split it',
     )
     const many = Array.from({ length: 3000 }, (_, i) => `X:${i + 1}\nT:a\nK:C\nCDEF|\n`).join('\n')
     const items = readFile('x.abc', strToU8(many))

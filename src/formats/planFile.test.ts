@@ -56,7 +56,7 @@ describe('a plan taken away', () => {
     ])
     expect(text).toContain('DTSTAMP:20260201T000000Z')
     const unfolded = text.replace(/\r\n[ \t]/g, '')
-    expect(unfolded).toContain('SUMMARY:Practice: 2 tasks\\, 2.4 minutes')
+    expect(unfolded).toContain('SUMMARY:Practice: 2 tasks\\, 2 min')
     expect(unfolded).toContain('4 times clean\\, ♩ = 60.\\n')
     for (const line of text.split('\r\n')) expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75)
   })

@@ -108,7 +108,7 @@ describe('map, the command line', () => {
     expect(errors).toContain(`${bad}: line 6, column 1: measure 1 of 4/4 holds 5 quarters`)
     expect(errors).toMatch(/broken\.musicxml: line \d+/)
     expect(errors).toContain('there is no such file')
-    expect(errors).toContain('no music file that can be read')
+    expect(errors).toContain('can’t read this as music')
   })
   it('wrong options say what is allowed', () => {
     for (const [option, value] of [

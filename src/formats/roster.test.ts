@@ -57,17 +57,20 @@ describe('a list of students', () => {
     const { students, bad } = kept('name,seat,size,string in mm\nAda,Violin,9/8,\n,Viola,,\nBo,Oboe,,\nCy,Cello,,20\nDi,,,\nEl,Bass,3/4,\n')
     expect(students.map((s) => s.name)).toEqual(['El'])
     expect(bad).toEqual([
-      { row: 2, problem: 'Ada: size “9/8” is none of 4/4, 7/8, 3/4, 1/2, 1/4, 1/8, 1/10, 1/16; a string length in mm does instead' },
+      {
+        row: 2,
+        problem: 'Ada: size “9/8” is not one of 4/4, 7/8, 3/4, 1/2, 1/4, 1/8, 1/10, 1/16. You can give a string length in mm instead',
+      },
       { row: 3, problem: 'no first name' },
-      { row: 4, problem: 'Bo: “Oboe” is no seat of this class' },
-      { row: 5, problem: 'Cy: a string of “20” cannot be; nut to bridge is 150 to 1200 mm' },
-      { row: 6, problem: 'Di: there is no seat' },
+      { row: 4, problem: 'Bo: “Oboe” is not a seat in this class' },
+      { row: 5, problem: 'Cy: a string of “20” can’t be right. Nut to bridge is 150 to 1200 mm' },
+      { row: 6, problem: 'Di: no seat' },
     ])
   })
 
   it('says what is wrong with a file that is no list', () => {
     expect(openRoster('')).toEqual({ problem: 'The list is empty. Give each student one row: first name and seat.' })
-    expect(openRoster('a\n'.repeat(501))).toEqual({ problem: 'The list has 501 rows; up to 500 are read.' })
+    expect(openRoster('a\n'.repeat(501))).toEqual({ problem: 'The list has 501 rows. We read up to 500.' })
   })
 
   it('goes out and comes back the same, and no name is a formula', () => {

@@ -108,7 +108,7 @@ describe('what a student’s link shows', () => {
     expect((await planOn(db, friday, '2026-03-02')).ok).toBe(true)
     expect(await planOn(db, friday, '2026-03-02')).toMatchObject({ class: friday, settings: null, days: [] })
     expect(await ownWeek(db, { of: friday, student: ADA.id }, '2026-03-02')).toMatchObject({ ok: false })
-    await expect(planOn(db, 'nowhere', '2026-03-02')).rejects.toThrow('not there any more')
+    await expect(planOn(db, 'nowhere', '2026-03-02')).rejects.toThrow('doesn’t exist any more')
   })
 })
 

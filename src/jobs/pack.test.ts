@@ -100,7 +100,7 @@ describe('a pack', () => {
   })
   it('that cannot be made whole ends in an error that names what is missing', async () => {
     const missing: PackedSheets = { name: '02 Cello.pdf', text: false, make: async () => undefined }
-    await expect(read(packOf([text('a.txt', 'first'), missing], MADE))).rejects.toThrow('02 Cello.pdf could not be made')
+    await expect(read(packOf([text('a.txt', 'first'), missing], MADE))).rejects.toThrow('02 Cello.pdf didn’t work')
     answer = () => {
       throw new TaskError('There was no room.')
     }

@@ -46,7 +46,7 @@ describe('the threads', () => {
     make()
     expect((await run(now('x'))).what).toBe('x')
     await expect(run(now('fail teacher'))).rejects.toThrow('the disk is full')
-    await expect(run(now('fail'))).rejects.toThrow('the window in which Even Seat was started says why')
+    await expect(run(now('fail'))).rejects.toThrow('The window where Even Seat was started says why')
   })
   it('are not held up by what can wait: its thread is another', async () => {
     make()
@@ -97,7 +97,7 @@ describe('the threads', () => {
   it('patience counts from the asking: who waits behind others is turned away unheard, with BusyError', async () => {
     make()
     const all = Promise.allSettled(Array.from({ length: 5 }, (_, i) => run(now('sleep 250', `class ${i}`))))
-    await expect(run(now('x', 'late'), { patience: 50 })).rejects.toThrow('Too much is asked at once just now.')
+    await expect(run(now('x', 'late'), { patience: 50 })).rejects.toThrow('Too much is going on right now.')
     await all
   })
   it('drained they end what is under way and take no more', async () => {

@@ -45,7 +45,7 @@ describe('the data file', () => {
   it('a folder that is a file is named', async () => {
     const file = path.join(folder(), 'plain')
     writeFileSync(file, '')
-    await expect(openDatabase(path.join(file, 'even-seat.sqlite'))).rejects.toThrow(/cannot be made|cannot be written/)
+    await expect(openDatabase(path.join(file, 'even-seat.sqlite'))).rejects.toThrow(/can’t be made|can’t be written/)
   })
 
   /** A data file with one piece in it. */

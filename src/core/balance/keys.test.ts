@@ -148,7 +148,7 @@ describe('keys as teachers choose them', () => {
     const now = octavesFor(piece, emptyPlan(), klass)
     expect(saySetting(PLAIN_TONGUE, D, seatsOf(klass), now, found[0])).toMatch(/^G major, a fourth up, viola(, cello)? /)
     const f = found.find((x) => x.setting.fifths === -1)!
-    expect(sayWorth(PLAIN_TONGUE, f, seatsOf(klass))).toBe('new: violin low 1; bass half position, a new key for this class')
+    expect(sayWorth(PLAIN_TONGUE, f, seatsOf(klass))).toBe('new: violin low 1, bass half position, a new key for this class')
     expect(sayWorth(PLAIN_TONGUE, found[0], seatsOf(klass))).toBe('nothing new for the hand')
   })
 })

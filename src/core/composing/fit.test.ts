@@ -7,7 +7,7 @@ import { placeMeasures } from '../piece/walk'
 import { classAt } from '../plan/class'
 import { pieces } from '../testing/arbitrary'
 import { pieceFrom } from '../testing/piece'
-import { sayAgainst, sayCanPlay, sayFit, sayFitWhy, saySides } from '../words/en/composing'
+import { sayAgainst, sayCanPlay, sayFit, saySides } from '../words/en/composing'
 import { duetOf, fitOf, roundOf, whoPlays, type Fit, type Voice } from './fit'
 import { notesOf } from './tune'
 

@@ -135,7 +135,7 @@ describe('abc that cannot be read', () => {
     ])
   })
   it('no key, no notes, nothing at all', () => {
-    expect(trouble('X:1\nT:A\nD E F')[0].text).toContain('no key')
+    expect(trouble('X:1\nT:A\nD E F')[0].text).toContain('key is missing')
     expect(trouble('X:1\nT:A\nK:D\n')[0].text).toMatch(/no notes/)
     expect(trouble('')).toHaveLength(1)
   })
@@ -206,7 +206,7 @@ describe('the order of parts', () => {
     const r = tune('ABC')
     expect(r.ok && [r.piece.lines[0].measures.length, r.notices]).toEqual([
       2,
-      ['the order of the parts, ABC, cannot be followed; mark each with a line such as P:A'],
+      ['the order of the parts, ABC, can’t be followed. Mark each part with a line like P:A'],
     ])
     const plain = tune('AB')
     expect(plain.ok && plain.notices).toEqual([])
@@ -248,7 +248,7 @@ describe('keys with signs of their own', () => {
     expect(r.ok && r.piece.key).toEqual({ fifths, mode })
   })
   it('what no signature has is said, and a sign in a measure goes before it', () => {
-    expect(noticesOf(inKeyOf('Am ^g'))).toContain('the key has signs of its own (G♯): they are written at the notes, over A minor')
+    expect(noticesOf(inKeyOf('Am ^g'))).toContain('the key has signs of its own (G♯): they are written at the notes, on top of A minor')
     expect(noticesOf(inKeyOf('D =c'))).toEqual([])
     expect(pitchesOf(inKeyOf('Am ^g', 'g=ggg^fff|gggffff|'))).toEqual('G#5 G5 G5 G5 F#5 F#5 F#5 G#5 G#5 G#5 F5 F5 F5 F5'.split(' '))
   })
@@ -286,7 +286,7 @@ describe('a voice that sounds in another octave', () => {
     expect(pitchesOf('X:1\nT:a\nM:4/4\nL:1/4\nK:C clef=bass transpose=-12\nC,D,E,F,|\n')[0]).toBe('C2')
     const other = 'X:1\nT:a\nM:4/4\nL:1/4\nK:C transpose=-2\nCDEF|\n'
     expect(pitchesOf(other)[0]).toBe('C4')
-    expect(noticesOf(other).join()).toContain('a transposition for playing is not followed')
+    expect(noticesOf(other).join()).toContain('don’t follow the transposition for playing')
   })
 })
 

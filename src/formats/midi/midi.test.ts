@@ -117,7 +117,7 @@ describe('a MIDI file (MIDI 1.0)', () => {
       return r.ok ? 'ok' : r.problems[0].text
     }
     expect(says(Uint8Array.from([1, 2, 3]))).toContain('damaged')
-    expect(says(file([[]]))).toContain('no notes')
+    expect(says(file([[]]))).toContain('no pitched notes')
   })
 })
 

@@ -277,7 +277,7 @@ describe('MusicXML that cannot be read', () => {
       line: 4,
       text: expect.stringContaining('measure 7: “H4” is not a pitch') as string,
     })
-    expect(bad(note('C', 12, 6, 'quarter')).text).toContain('beyond what can be heard')
+    expect(bad(note('C', 12, 6, 'quarter')).text).toContain('nobody can hear this pitch')
   })
   it('tags nested without end are refused, not thrown', () => {
     const deep = `<score-partwise>${'<a>'.repeat(20_000)}${'</a>'.repeat(20_000)}</score-partwise>`

@@ -185,7 +185,7 @@ describe('a library as one file', () => {
     expect(made).toMatchObject({ pieces: 2, skipped: ['Test'] })
     const empty = await install()
     const { looked, done } = await brought(empty, to, 'add')
-    expect(looked.problems).toEqual(['1 piece could not be read when the file was saved; left out, and still in the file as it was.'])
+    expect(looked.problems).toEqual(['1 piece couldn’t be read when the backup was made. Left out here, but still in the file.'])
     expect(done.added).toBe(2)
   })
 })
@@ -264,9 +264,9 @@ describe('a library file that is not as it was saved', () => {
       )
     }
     expect(await says(good.subarray(0, good.length - 400))).toContain('damaged or cut off')
-    expect(await says(zipSync({ 'a.abc': strToU8('X:1') }))).toContain('no library.json')
-    expect(await says(zipSync({ 'library.json': strToU8('{') }))).toContain('library.json in this file is damaged')
-    expect(await says(strToU8('not a zip'))).toContain('no library')
+    expect(await says(zipSync({ 'a.abc': strToU8('X:1') }))).toContain('not a backup made by Even Seat')
+    expect(await says(zipSync({ 'library.json': strToU8('{') }))).toContain('This backup is damaged')
+    expect(await says(strToU8('not a zip'))).toContain('not a backup')
     expect(await says(zipSync({ 'library.json': strToU8('{"format":"even-seat-library","version":9}') }))).toContain('newer Even Seat')
   })
   it('a file that a piece came in and is missing is named', async () => {
@@ -277,7 +277,7 @@ describe('a library file that is not as it was saved', () => {
     const file = fresh('zip')
     writeFileSync(file, Buffer.from(text, 'latin1'))
     const { problems } = await look(file, fresh('staged'), quiet)
-    expect(problems).toContain('The file “tune.mxl”, in which a piece came, is not in this library.')
+    expect(problems).toContain('The file “tune.mxl”, in which a piece came, is not in this backup.')
   })
   it('times and versions beyond sense are refused by name', async () => {
     const old = {

@@ -87,6 +87,6 @@ describe('the saved versions of a piece', () => {
   })
   it('have the rule by which they are kept beside them', () => {
     const { list } = history([version(1, 0)])
-    expect(list.getByText(/^Of the last day every version is kept;/).textContent).toContain('The first and those with a name always stay.')
+    expect(list.getByText(/^We keep every version for a day/).textContent).toContain('The first one and named versions stay for good.')
   })
 })

@@ -134,7 +134,7 @@ describe('the desk', () => {
     edit(settingTaken({ piece, plan }, klass, seats, setting))
     const moved = d.getState()
     expect(moved.piece.key.fifths).toBe(setting.fifths)
-    expect(moved.said).toContain('1 pin taken away')
+    expect(moved.said).toContain('1 pin lifted')
     expect(moved.plan).toMatchObject({
       octaves: setting.octaves,
       seatPolicy: { bass: { school: '1-2-3-4' }, viola: { fourth: 'always' } },
