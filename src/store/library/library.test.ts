@@ -277,7 +277,7 @@ describe('a library file that is not as it was saved', () => {
     const file = fresh('zip')
     writeFileSync(file, Buffer.from(text, 'latin1'))
     const { problems } = await look(file, fresh('staged'), quiet)
-    expect(problems).toContain('The file “tune.mxl”, in which a piece came, is not in this backup.')
+    expect(problems).toContain('The file “tune.mxl”, the original of a piece, is not in this backup.')
   })
   it('times and versions beyond sense are refused by name', async () => {
     const old = {
