@@ -27,7 +27,8 @@ function textsOf(file: string): UiText[] {
     if (ts.isImportDeclaration(node) || ts.isExportDeclaration(node) || ts.isTypeNode(node)) return
     if (ts.isJsxAttribute(node) && SILENT.test(node.name.getText())) return
     if (ts.isJsxText(node)) {
-      if (/[A-Za-z]{2}/.test(node.text)) say(node, node.text)
+      // A mark that joins what stands before and after it is read too.
+      if (/[A-Za-z]{2}|^;/.test(node.text)) say(node, node.text)
     } else if (ts.isTemplateExpression(node)) {
       const bare = [node.head.text, ...node.templateSpans.map((s) => s.literal.text)].join(' … ')
       if (WORDY.test(bare)) say(node, bare)

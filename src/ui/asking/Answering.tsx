@@ -174,11 +174,11 @@ function OnStaff({ answer, trainee, done, give }: Form<'staff'>) {
             {says(at)}
             {all &&
               (steps.length
-                ? `; put: ${[...steps]
+                ? `. Put: ${[...steps]
                     .sort((a, b) => a - b)
                     .map(says)
                     .join(', ')}`
-                : '; nothing put yet')}
+                : '. Nothing put yet')}
           </p>
           <div className="flex flex-wrap justify-center gap-2">
             <Button className="min-h-12 px-4" onClick={() => move(1)} aria-label="Higher">

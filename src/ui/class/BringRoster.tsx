@@ -124,7 +124,7 @@ export function BringRoster({ button, seats, room, bring }: Props) {
               )}
               {found && found.students.length > room && (
                 <p>
-                  {room === 0 ? 'The class is full' : `Only ${count(room, 'more student')} ${plural(room, 'fits', 'fit')} into the class`};{' '}
+                  {room === 0 ? 'The class is full' : `Only ${count(room, 'more student')} ${plural(room, 'fits', 'fit')} into the class`}.{' '}
                   {count(found.students.length - room, 'student')} at the end {plural(found.students.length - room, 'is', 'are')} left out.
                 </p>
               )}

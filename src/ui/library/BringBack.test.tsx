@@ -55,7 +55,7 @@ async function chosen() {
 describe('a library file', () => {
   it('is looked into before anything changes, and says what either way would do', async () => {
     const { add, all } = await chosen()
-    expect(screen.getByText(/: Tuesday, Mill School; 5 pieces \(1 of them deleted\), 9 saved versions, 2 files\./)).toBeTruthy()
+    expect(screen.getByText(/: Tuesday, Mill School\. 5 pieces \(1 of them deleted\), 9 saved versions, 2 files\./)).toBeTruthy()
     expect(
       screen.getByText(
         '2 pieces are not here and will be added; 1 piece is deleted here and will be restored. What is here stays as it is, also the classes with their settings.',

@@ -121,7 +121,7 @@ function HowToBring({ name, looked, onBring, onLeave }: ChoiceProps) {
     <div>
       <p>
         <b>{name}</b>
-        {madeAt ? `, saved ${format(madeAt, 'd MMM yyyy, HH:mm')}` : ''}: {klass}; {count(pieces, 'piece')}
+        {madeAt ? `, saved ${format(madeAt, 'd MMM yyyy, HH:mm')}` : ''}: {klass}. {count(pieces, 'piece')}
         {deleted ? ` (${deleted} of them deleted)` : ''}, {count(versions, 'saved version')}, {count(originals, 'file')}.
       </p>
       {problems.length > 0 && (

@@ -41,13 +41,14 @@ export function LibraryView({ pieces, backups, locked, actions }: Props) {
             <h2 id="kept" className="font-title text-lg">
               Saved before you replaced everything
             </h2>
+            <p className="text-sm text-soft">We keep the last five.</p>
             <ul className="mt-1">
               {backups.map((b) => (
                 <li key={b.name}>
                   <a href={`/api/kept/${b.name}`} className="text-link underline">
                     {format(b.savedAt, 'd MMM yyyy, HH:mm')}
                   </a>{' '}
-                  <span className="text-soft">{megabytes(b.bytes)}; we keep the last five</span>
+                  <span className="text-soft">{megabytes(b.bytes)}</span>
                 </li>
               ))}
             </ul>

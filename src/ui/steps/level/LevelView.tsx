@@ -2,6 +2,7 @@
 
 import { useMemo } from 'react'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
+import { plural } from '@/core/count'
 import { inSentence } from '@/core/names'
 import { headMeasure, shortOf } from '@/core/piece/address'
 import { sayEven } from '@/core/words/en/amounts'
@@ -59,7 +60,7 @@ function Evenness() {
         {heaviest === lightest
           ? 'Everyone has the same amount to do.'
           : `The ${inSentence(nameOf(heaviest))} has the most to do, the ${inSentence(nameOf(lightest))} the least.`}
-        {evenness.measures.length > 0 && ' Most uneven: measure '}
+        {evenness.measures.length > 0 && ` Most uneven: ${plural(Math.min(NAMED, evenness.measures.length), 'measure')} `}
         {evenness.measures.slice(0, NAMED).map((m, i) => (
           <span key={m.index} className="whitespace-nowrap">
             {i > 0 && ', '}

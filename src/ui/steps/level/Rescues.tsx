@@ -67,7 +67,7 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
             >
               {r.name}
             </Button>
-            <span className="block text-fine text-soft">{r.why}.</span>
+            <span className="block text-fine text-soft">{capital(r.why)}.</span>
             <span className="block text-fine tabular-nums">
               {capital(sayWork(r.load.before, r.load.after))} for this seat, {sayEvenThan(r.evenness.before, r.evenness.after)} for the
               class

@@ -27,7 +27,7 @@ export function StartCards() {
           <div key={c.id} className="border-t border-rule py-1">
             <dt className="font-semibold">{c.name}</dt>
             <dd>
-              {c.note}; {c.set}; {c.bow}. <span className="text-soft">{capital(c.check)}.</span>
+              {capital(c.note)}. {capital(c.set)}. {capital(c.bow)}. <span className="text-soft">{capital(c.check)}.</span>
             </dd>
           </div>
         ))}

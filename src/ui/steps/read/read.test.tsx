@@ -54,7 +54,7 @@ describe('what to say first', () => {
   it('has the start cards with the class’s own names of notes', async () => {
     atDesk(<DigestTab onAll={() => undefined} />, { klass: solfa })
     await things().catch(() => null)
-    expect(screen.getAllByText(/^re: open re;/)).toHaveLength(4)
+    expect(screen.getAllByText(/^Re: open re\./)).toHaveLength(4)
   })
 })
 
