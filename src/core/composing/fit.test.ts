@@ -38,7 +38,7 @@ describe('do two lines fit', () => {
     const f = fit('A4 B4 E4:h', 'D4:h D4:h')
     expect(againsts(f)).toEqual(['Measure 1, beat 3: E against D, a second on a strong beat.'])
     expect(f.met).toMatchObject({ rest: 2, rub: 1 })
-    expect(says(f)).toBe('These two don’t fit. They clash once, always on a strong beat.')
+    expect(says(f)).toBe('These two don’t fit. They clash once, on a strong beat.')
     expect(f.verdict).toBe('not')
   })
   it('fifths and octaves in a row are found, where they come', () => {

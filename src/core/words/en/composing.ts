@@ -58,17 +58,16 @@ export function sayFit(line: Line, { apart, verdict, places, met, against }: Fit
   if (places === 0) return 'They never play at the same time.'
   const parallels = against.filter((r) => r.kind !== 'rub').length
   const tail = parallels ? ` Fifths or octaves move in parallel ${sayTimes(parallels)}.` : ''
-  if (met.rub === 0)
-    return `${{ fits: 'These two fit together.', nearly: 'These two nearly fit.', not: 'These two don’t fit.' }[verdict]}${tail}`
-  const strong = against.filter((r) => r.kind === 'rub' && r.strong).length
-  const on =
-    strong === 0
-      ? ', never on a strong beat'
-      : strong === met.rub
-        ? ', always on a strong beat'
-        : `, ${strong === 1 ? 'once' : `${strong} times`} on a strong beat`
   const head = { fits: 'These two fit together.', nearly: 'These two nearly fit.', not: 'These two don’t fit.' }[verdict]
-  return `${head} They clash ${sayTimes(met.rub)}${on}.${tail}`
+  if (met.rub === 0) return `${head}${tail}`
+  return `${head} They clash ${sayTimes(met.rub)}, ${onStrong(met.rub, against.filter((r) => r.kind === 'rub' && r.strong).length)}.${tail}`
+}
+
+/** How many of the clashes are on strong beats. */
+function onStrong(clashes: number, strong: number): string {
+  if (clashes === 1) return strong ? 'on a strong beat' : 'not on a strong beat'
+  if (strong === 0) return 'never on a strong beat'
+  return `${strong === clashes ? 'always' : sayTimes(strong)} on a strong beat`
 }
 
 /** The same with its figures, for whoever asks why: "Of 18 places where both sound, 15 are at rest and 3 pass by step." */
