@@ -123,7 +123,8 @@ test.describe('the whole pack', () => {
         if (n < of) expect(numbers[i + 1], `${name}, page ${i + 1}`).toEqual([n + 1, of])
       })
       const text = pages.join('\n')
-      if (name === '13 Teacher.pdf') for (const kind of ['All seats on one page', 'For a substitute teacher']) expect(text, kind).toContain(kind)
+      if (name === '13 Teacher.pdf')
+        for (const kind of ['All seats on one page', 'For a substitute teacher']) expect(text, kind).toContain(kind)
       else {
         const who = /^\d+ (.*), /.exec(name)![1]
         for (const kind of EVERY.slice(2)) expect(text, `${name}: ${kind}`).toContain(kind)

@@ -5,7 +5,20 @@ import { readPlan } from '../plan/plan.schema'
 import { DEFAULT_CLASS } from '../plan/class'
 import { readClassSettings } from '../plan/class.schema'
 import { pieceFrom } from '../testing/piece'
-import { addressesOf, indexNamed, inMeasures, isThroughout, nameAll, nameForAll, nameOf, printedLines, sayMeasure, sayMeasures, sayStretch, shortOf } from './address'
+import {
+  addressesOf,
+  indexNamed,
+  inMeasures,
+  isThroughout,
+  nameAll,
+  nameForAll,
+  nameOf,
+  printedLines,
+  sayMeasure,
+  sayMeasures,
+  sayStretch,
+  shortOf,
+} from './address'
 import type { Line, Piece } from './piece'
 
 const bars = (n: number): Piece => pieceFrom(Array.from({ length: n }, () => 'D4 E4 F4 G4').join(' | '))
