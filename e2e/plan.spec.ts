@@ -127,7 +127,7 @@ test('a plan is made for other pieces, says what does not fit, and is taken away
   // A stack for every seat, each week with its name.
   const weeks = page.locator('.plan-week')
   const one = await weeks.count()
-  await page.getByLabel('Whose sheets').selectOption('each seat its own')
+  await page.getByLabel('Whose sheets').selectOption('one for each seat')
   for (const seat of ['Violin', 'Viola', 'Cello', 'Bass']) await expect(weeks.filter({ hasText: `${seat} · Name: _` })).toHaveCount(one)
   await expect(page.getByRole('button', { name: `Print ${await weeks.count()} sheets` })).toBeVisible()
   await page.getByLabel('Whose sheets').selectOption('Cello')

@@ -96,7 +96,6 @@ test('a signature that was forgotten is set for the whole tune, its letters read
   await page.goto('/new')
   await page.keyboard.type('Hill Path')
   await page.getByRole('form', { name: 'Start a tune' }).getByLabel('Key').selectOption('C major')
-  await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Begin' }).click()
   await expect(notes(page)).toBeVisible()
   await keys(page, 'd e f g a b c d')
