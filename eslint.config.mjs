@@ -92,14 +92,28 @@ const ROOMS = [
   ['words/en/bowing'],
   ['plan'],
   ['part'],
+  ['words/en/calls'],
+  ['words/es/calls'],
+  ['words/es/hands'],
+  ['words/calls', 'words/hands'],
   ['reading'],
   ['words/en/reading', 'words/en/spots'],
   ['words/en/digest', 'words/en/together', 'words/en/drills', 'words/en/beyond'],
   ['balance'],
+  ['words/es/drills'],
+  ['words/drills'],
   ['drills', 'composing', 'sounding', 'roster'],
+  ['words/en/trainer'],
+  ['words/es/trainer'],
+  ['words/trainer'],
   ['words/en/composing'],
   ['practice', 'trainer', 'hearing'],
   ['words/en/practice'],
+  ['words/es/practice'],
+  ['words/practice'],
+  ['words/en/pupil'],
+  ['words/es/pupil'],
+  ['words/pupil'],
   ['term'],
   ['sheets'],
   ['testing'],
@@ -115,10 +129,17 @@ const WORKS = [
 
 const barring = (start, rooms) => `${start}(?:${rooms.join('|')})(?:/|$)`
 const upOf = (barred, message) => ({ regex: barring('^(?:@/core/|(?:\\.\\./)+)', barred), message })
-/** The same for a room of words, which stands in one folder with the others. */
-const besideOf = (barred, message) => {
-  const words = barred.flatMap((r) => (r.startsWith('words/') ? [r.split('/').pop()] : []))
-  return words.length ? [{ regex: barring('^\\.{1,2}/', words), message }] : []
+/** The same for a room of words, which stands in one folder with others of its language, beside those of the other. */
+const besideOf = (room, barred, message) => {
+  const inWords = room.split('/').slice(1, -1)
+  const paths = barred.flatMap((r) => {
+    if (!r.startsWith('words/')) return []
+    const path = r.split('/').slice(1)
+    const [folder, file] = [path.slice(0, -1).join('/'), path.at(-1)]
+    if (folder === inWords.join('/')) return [`\\./${file}`]
+    return [`${inWords.length ? '\\.\\./' : '\\./'}${path.join('/')}`]
+  })
+  return paths.length ? [{ regex: barring('^', paths), message }] : []
 }
 const coreFloor = floors.find((f) => f.files[0].startsWith('src/core/')).rules['no-restricted-imports'][1].patterns
 const shapesOnly = {
@@ -135,7 +156,7 @@ const rooms = [[], ...ROOMS].flatMap((row, i) =>
     const patterns = [
       ...coreFloor,
       ...(barred.length ? [upOf(barred, message)] : []),
-      ...(room?.startsWith('words/') ? besideOf(barred, message) : []),
+      ...(room?.startsWith('words/') ? besideOf(room, barred, message) : []),
     ]
     const at = room ? `src/core/${room}${room.startsWith('words/') ? '{,/**/*}' : '/**/*'}` : 'src/core/*'
     // The last rule of its name holds, so the floor is said once more; what crosses between page, server and worker is a
@@ -160,6 +181,7 @@ const named = (name) => [
 /** Files that name the bass clef. */
 const CLEF_FILES = [
   'src/core/music/clef.schema.ts',
+  'src/core/words/es/trainer.ts',
   'src/core/music/clef.ts',
   'src/core/writing/draft.ts',
   'src/formats/abc/shape.ts',

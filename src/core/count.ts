@@ -1,9 +1,13 @@
-import { LANGUAGE } from './language'
+import { LANGUAGES, LOCALES, type Language } from './language'
 
-const PLURALS = new Intl.PluralRules(LANGUAGE)
+const PLURALS = Object.fromEntries(LANGUAGES.map((l) => [l, new Intl.PluralRules(LOCALES[l])])) as Record<Language, Intl.PluralRules>
 
 /** The word for so many: "note" for 1, "notes" for 3; `many` where the plural is not the word with an s. */
-export const plural = (n: number, one: string, many = `${one}s`): string => (PLURALS.select(n) === 'one' ? one : many)
+export const plural = (n: number, one: string, many = `${one}s`): string => (PLURALS.en.select(n) === 'one' ? one : many)
+
+/** The same in another language, with both words: "1 minuto", "3 minutos". */
+export const countIn = (language: Language, n: number, one: string, many: string): string =>
+  `${n} ${PLURALS[language].select(n) === 'one' ? one : many}`
 
 /** "1 note", "3 notes"; `many` where the plural is not the word with an s. */
 export const count = (n: number, one: string, many?: string): string => `${n} ${plural(n, one, many)}`

@@ -4,7 +4,7 @@ import { ordinal, sayList, sayNames } from './names'
 
 /** English as `Intl` has it: Unicode CLDR, lists (conjunction), cardinal and ordinal rules of en. */
 test('lists, plurals and ordinals are those of the language', () => {
-  expect([[], ['a'], ['a', 'b'], ['a', 'b', 'c']].map(sayList)).toEqual(['', 'a', 'a and b', 'a, b and c'])
+  expect([[], ['a'], ['a', 'b'], ['a', 'b', 'c']].map((all) => sayList(all))).toEqual(['', 'a', 'a and b', 'a, b and c'])
   expect(sayNames(['Violin', 'Violin 2', 'Bass'])).toBe('Violin, violin 2 and bass')
   expect([0, 1, 2, 21].map((n) => count(n, 'note'))).toEqual(['0 notes', '1 note', '2 notes', '21 notes'])
   expect([plural(1, 'is', 'are'), plural(2, 'is', 'are')]).toEqual(['is', 'are'])

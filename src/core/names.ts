@@ -1,12 +1,22 @@
-import { LANGUAGE } from './language'
+import { LANGUAGE, LANGUAGES, LOCALES, type Language } from './language'
 
-const LISTS = new Intl.ListFormat(LANGUAGE, { type: 'conjunction' })
+const listsOf = (type: Intl.ListFormatType) =>
+  Object.fromEntries(LANGUAGES.map((l) => [l, new Intl.ListFormat(LOCALES[l], { type })])) as Record<Language, Intl.ListFormat>
+const LISTS = listsOf('conjunction')
+const CHOICES = listsOf('disjunction')
 
-/** "a", "a and b", "a, b and c", each as it is. */
-export const sayList = (all: readonly string[]): string => LISTS.format(all)
+/** "a", "a and b", "a, b and c", each as it is; in Spanish "a, b y c". */
+export const sayList = (all: readonly string[], language: Language = 'en'): string => LISTS[language].format(all)
+
+/** "a or b"; in Spanish "a o b". */
+export const sayOr = (all: readonly string[], language: Language = 'en'): string => CHOICES[language].format(all)
 
 /** Names of seats in a sentence: "Violin", "Violin and viola", "Violin, viola and cello". */
-export const sayNames = (all: readonly string[]): string => sayList(all.map((n, i) => (i === 0 ? n : inSentence(n))))
+export const sayNames = (all: readonly string[], language: Language = 'en'): string =>
+  sayList(
+    all.map((n, i) => (i === 0 ? n : inSentence(n))),
+    language,
+  )
 
 /** Those who play an instrument: "Violas", "Basses". */
 export const people = (instrument: string): string => `${instrument}${instrument.endsWith('s') ? 'es' : 's'}`

@@ -7,6 +7,8 @@ import type { Line, Piece } from '../piece/piece'
 import { settingsFor, type ClassSettings } from '../plan/class'
 import { matchLines } from '../seats/lines'
 import { octavePlan } from './octaves'
+import { calling } from '../piece/address'
+import { measureWord } from '../plan/talk'
 import { asPrinted } from '../seats/book'
 import { bookFor, type Plan } from '../plan/plan'
 import { seatsOf, type EverySeat, type Seat, type SeatId } from '../seats/seat'
@@ -55,7 +57,7 @@ export const pinned = (plan: Plan, seat: SeatId): ReadonlyMap<string, Pin> => ne
 /** The line that a seat plays: the one it reads, with its substitutes. */
 export const playedLine = (piece: Piece, plan: Plan, klass: ClassSettings, seat: Seat): Line =>
   withSubstitutes(
-    asPrinted(piece, lineFor(piece, plan, klass, seat), bookFor(plan, seat.id), klass.places),
+    calling(asPrinted(piece, lineFor(piece, plan, klass, seat), bookFor(plan, seat.id), klass.places), measureWord(klass.talk)),
     plan.substitutes[seat.id] ?? NONE,
   )
 

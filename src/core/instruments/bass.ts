@@ -13,6 +13,7 @@ const POSITIONS: readonly Position[] = ['half', 'I', 'II', 'II½', 'III', 'III½
 export const bass: Instrument = {
   id: 'bass',
   name: 'Bass',
+  inLanguage: { es: 'Contrabajo' },
   strings: tuned('E2', 'A2', 'D3', 'G3'),
   clef: 'bass',
   sounds: -1,

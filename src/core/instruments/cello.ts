@@ -46,6 +46,7 @@ const REACHES: readonly Reach[] = [
 export const cello: Instrument = {
   id: 'cello',
   name: 'Cello',
+  inLanguage: { es: 'Violonchelo' },
   strings: tuned('C2', 'G2', 'D3', 'A3'),
   clef: 'bass',
   sounds: 0,

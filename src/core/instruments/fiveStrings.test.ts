@@ -47,6 +47,7 @@ vi.mock('./all', async (original) => {
     ...shape.byLetter({ strings: 5, start: [3, 4], first: ['I'] }),
     id: 'fiddle',
     name: 'Five-string fiddle',
+    inLanguage: { es: 'Violín de cinco cuerdas' },
     strings: strung('C3', 'G3', 'D4', 'A4', 'E5'),
     clef: 'treble',
     sounds: 0,

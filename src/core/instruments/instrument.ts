@@ -1,3 +1,4 @@
+import type { Language } from '../language'
 import type { ClefName } from '../music/clef'
 import { parsePitch, type Pitch } from '../music/pitch'
 import type { Learned } from './learned'
@@ -88,6 +89,8 @@ export type Instrument = {
   readonly id: string
   /** As it stands at the head of a part: "Violin". */
   readonly name: string
+  /** The same where pupils are spoken to in another language. */
+  readonly inLanguage: Readonly<Record<Exclude<Language, 'en'>, string>>
   /** Open strings, low to high, as the part writes them. */
   readonly strings: readonly Pitch[]
   readonly clef: ClefName

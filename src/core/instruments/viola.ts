@@ -6,6 +6,7 @@ export const viola: Instrument = {
   ...byLetter({ strings: 4, start: [2, 3], first: ['I', 'III'] }),
   id: 'viola',
   name: 'Viola',
+  inLanguage: { es: 'Viola' },
   strings: tuned('C3', 'G3', 'D4', 'A4'),
   clef: 'alto',
   sounds: 0,

@@ -6,6 +6,7 @@ export const violin: Instrument = {
   ...byLetter({ strings: 4, start: [1, 2], first: ['I', 'III'] }),
   id: 'violin',
   name: 'Violin',
+  inLanguage: { es: 'Violín' },
   strings: tuned('G3', 'D4', 'A4', 'E5'),
   clef: 'treble',
   sounds: 0,

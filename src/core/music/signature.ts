@@ -1,5 +1,6 @@
 import { SHARP_ORDER } from './key'
 import { CLEFS, type ClefName } from './clef'
+import type { Letter } from './pitch'
 
 /*
  * Where the signs of a signature stand, as steps from the middle line. Common practice of engraving: the shape of the treble
@@ -15,10 +16,6 @@ export function signaturePlaces(clef: ClefName, fifths: number): number[] {
   return (fifths > 0 ? SHARPS.slice(0, fifths) : FLATS.slice(0, -fifths)).map((p) => p + CLEFS[clef].signature)
 }
 
-/** "no signature", "the signature of 2 sharps (F C)". */
-export function saySignature(fifths: number): string {
-  const n = Math.abs(fifths)
-  if (n === 0) return 'no sharps or flats'
-  const letters = (fifths > 0 ? SHARP_ORDER : [...SHARP_ORDER].reverse()).slice(0, n)
-  return `the signature of ${n} ${fifths > 0 ? 'sharp' : 'flat'}${n > 1 ? 's' : ''} (${letters.join(' ')})`
-}
+/** The letters that a signature changes, in the order in which they are written. */
+export const signatureLetters = (fifths: number): readonly Letter[] =>
+  (fifths > 0 ? SHARP_ORDER : [...SHARP_ORDER].reverse()).slice(0, Math.abs(fifths))

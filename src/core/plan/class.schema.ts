@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import { LANGUAGES } from '../language'
 import { policySchema } from '../fingering/policy.schema'
 import { mended } from '../mend'
 import { kindChoiceSchema } from './choice.schema'
@@ -24,6 +25,8 @@ export const classSettingsSchema = z.object({
   places: z._default(z.enum(PLACES), 'lines'),
   /** How it talks: the words of its calls. */
   talk: z._default(talkSchema, DEFAULT_TALK),
+  /** The language of pupils' own pages and sheets, where a student has no other. */
+  pupils: z._default(z.enum(LANGUAGES), 'en'),
   /** Who plays, by first name. */
   students: z._default(z.array(studentSchema).check(z.maxLength(MOST_STUDENTS)), []),
   /** What has been begun, what comes next, what is to be passed. */

@@ -21,6 +21,7 @@ export const classAt = (step: StepId): ClassSettings => ({
   spots: {},
   places: 'lines',
   talk: DEFAULT_TALK,
+  pupils: 'en',
   students: [],
   term: NO_TERM,
   reads: {},

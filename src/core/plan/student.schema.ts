@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import { LANGUAGES } from '../language'
 import { AMOUNTS } from './amounts'
 import { seatIdSchema } from '../seats/seat.schema'
 import { LENGTHS } from '../tapes/tapes'
@@ -26,5 +27,7 @@ export const studentSchema = z.object({
   versions: z._default(z.record(z.uuid(), z.int().check(z.minimum(1), z.maximum(2_000_000_000))), {}),
   /** How much is written in for them; null: as for their seat. */
   much: z._default(z.nullable(z.enum(AMOUNTS)), null),
+  /** The language of their own pages and sheets; null: as the class has it. */
+  language: z._default(z.nullable(z.enum(LANGUAGES)), null),
 })
 export type Student = Readonly<z.infer<typeof studentSchema>>

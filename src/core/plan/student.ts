@@ -16,6 +16,7 @@ export const newStudent = (id: string, name: string, seat: string): Student => (
   pieces: null,
   versions: {},
   much: null,
+  language: null,
 })
 
 /** Whether a piece is a student's: of all that the class has, or among those that were given to them. */

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini'
+import { LANGUAGES } from '../language'
 import { NOTE_NAMES } from '../music/noteName'
 import { POSITION_WORDS } from './talk'
 
@@ -30,5 +31,9 @@ export const talkSchema = z.object({
   frames: z._default(z.record(z.string().check(z.maxLength(60)), frameWordsSchema), {}),
   /** The class's own names for its tapes, by the finger as it is said: "low 2" is "the blue tape". */
   tapes: z._default(z.record(z.string().check(z.maxLength(40)), word), {}),
+  /** What a measure is called. */
+  measure: z._default(z.enum(['measure', 'bar']), 'measure'),
+  /** The language that pupils are spoken to in. Of their own pages and sheets: a class's own talk has none. */
+  language: z.optional(z.enum(LANGUAGES)),
 })
 export type Talk = Readonly<z.infer<typeof talkSchema>>

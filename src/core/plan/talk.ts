@@ -1,4 +1,5 @@
 import { plainNote, printedNote } from '../music/noteName'
+import type { MeasureWord } from '../piece/placeWords'
 import type { Pitch } from '../music/pitch'
 import type { FrameWords, Talk } from './talk.schema'
 
@@ -26,7 +27,12 @@ export const DEFAULT_TALK: Talk = {
   positions: 'third position',
   frames: {},
   tapes: {},
+  measure: 'measure',
 }
+
+/** What a measure is called by who is spoken to. */
+export const measureWord = ({ measure, language }: Pick<Talk, 'measure' | 'language'>): MeasureWord =>
+  language === 'es' ? 'compás' : measure
 
 /** A letter as it is written under a note: "F♯", or as the class names it: "fa♯", "F". */
 export const writtenLetter = ({ names, sharps }: Pick<Talk, 'names' | 'sharps'>, p: Pitch): string =>

@@ -2,11 +2,10 @@ import { candidates, type Setup } from '../fingering/candidates'
 import { FIRST } from '../instruments/instrument'
 import { atHome } from '../fingering/visits'
 import { isLearned, type Hold } from '../hands/hold'
-import { CLEFS, staffPlace, type Clef } from '../music/clef'
-import { ordinal } from '../names'
+import { CLEFS } from '../music/clef'
 import { printedPitch } from '../music/noteName'
 import { midiOf, pitchAt, pitchName, type Letter, type Pitch } from '../music/pitch'
-import { sayHold, type Tongue } from '../words/en/hands'
+import { sayHold, sayStaffPlace, type Tongue } from '../words/en/hands'
 
 /** A letter as a theory page asks for it. */
 export type AskedLetter = { readonly letter: Letter; readonly alter: number }
@@ -32,17 +31,6 @@ export function staffPlacesOf(setup: Setup, asked: AskedLetter, talk: Tongue): P
     out.push({ pitch, staff: sayStaffPlace(pitch, CLEFS[clef]), ways })
   }
   return out
-}
-
-/** "second line", "third space", "space below the staff", "first ledger line above". Lines and spaces from the bottom. */
-export function sayStaffPlace(p: Pitch, clef: Clef): string {
-  const place = staffPlace(p, clef)
-  const line = place % 2 === 0
-  if (Math.abs(place) <= 4) return line ? `${ordinal((place + 4) / 2 + 1)} line` : `${ordinal((place + 3) / 2 + 1)} space`
-  const [far, side] = [Math.abs(place), place > 0 ? 'above' : 'below']
-  if (far === 5) return `space ${side} the staff`
-  const ledger = Math.floor((far - 4) / 2)
-  return line ? `${ordinal(ledger)} ledger line ${side}` : `space ${side} the ${ordinal(ledger)} ledger line`
 }
 
 /** The letters of a clef's lines and spaces, from the bottom, and where the open strings lie. */

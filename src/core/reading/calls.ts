@@ -1,18 +1,19 @@
-import { inWords } from '../count'
 import { ornamentAt } from '../fingering/along'
 import { isStruck, struckIn } from '../piece/struck'
 import { mannerOf } from '../hands/manner'
 import type { Stop } from '../hands/hold'
-import { FIRST, type Instrument, type Position, sayPositionKey, THUMB } from '../instruments/instrument'
+import { FIRST, THUMB, type Instrument } from '../instruments/instrument'
 import { plainNote, spokenNote } from '../music/noteName'
 import { letterName, midiOf, stepsOf, type Pitch } from '../music/pitch'
-import { feltBeatTicks, type Base } from '../music/time'
-import { capital, ordinal } from '../names'
+import { feltBeatTicks } from '../music/time'
+import { capital } from '../names'
 import { nameOf, sayMeasure } from '../piece/address'
 import { unfold } from '../piece/unfold'
 import { placeEvents, type PlacedEvent } from '../piece/walk'
 import type { CallOptions } from '../plan/talk'
-import { ORNAMENT_NAMES, stringName } from '../words/en/hands'
+import { callWords } from '../words/calls'
+import type { CallWords } from '../words/en/calls'
+import { stringName } from '../words/en/hands'
 import { top, type Reading, type ReadNote } from './reading'
 
 /** What is said for one event. `slurred`: it goes on in the bow of the event before. */
@@ -29,37 +30,16 @@ export type Call = {
   readonly words: readonly CallWord[]
   /** What is said after the last one: "again from measure 3". */
   readonly close: string
-}
-
-const NUMBERS = ['open', 'one', 'two', 'three', 'four', 'thumb']
-const AMERICAN: Record<Base, string> = {
-  breve: 'double whole',
-  whole: 'whole',
-  half: 'half',
-  quarter: 'quarter',
-  eighth: 'eighth',
-  '16th': 'sixteenth',
-  '32nd': 'thirty-second',
-  '64th': 'sixty-fourth',
-  '128th': 'hundred twenty-eighth',
-}
-const BRITISH: Record<Base, string> = {
-  breve: 'breve',
-  whole: 'semibreve',
-  half: 'minim',
-  quarter: 'crotchet',
-  eighth: 'quaver',
-  '16th': 'semiquaver',
-  '32nd': 'demisemiquaver',
-  '64th': 'hemidemisemiquaver',
-  '128th': 'quasihemidemisemiquaver',
+  /** What joins two notes of one bow: " to ". */
+  readonly on: string
 }
 
 /** What the class says, measure by measure: rests as long as they last, shifts, slurs, the pickup, endings and repeats. */
 export function callsOf(r: Reading, options: CallOptions): Call[] {
   const around = { open: openPitches(r, options), twice: onTwoStrings(r) }
   const { line } = r.map
-  const closes = closesOf(r)
+  const w = callWords(options)
+  const closes = closesOf(r, w)
   const words: CallWord[][] = line.measures.map(() => [])
   let string: number | null = null
   let position = FIRST
@@ -71,18 +51,18 @@ export function callsOf(r: Reading, options: CallOptions): Call[] {
     else if (event.kind === 'rest') put(sayRest(placed, options))
     else if (!note) {
       // Tied on: said once more only over a barline.
-      if (words[at.index].length === 0) put(`hold${length(placed, options)}`)
+      if (words[at.index].length === 0) put(`${w.hold}${length(placed, options)}`)
     } else {
       // An open string says nothing of the hand: it is told where to go at the finger that needs it.
       const to = note.hold && !note.hold.open ? note.hold.position : position
       const moved = to !== position && options.say !== 'letters'
-      const where = sayPosition(r.instrument.positions[to], options.positions)
-      const slur = !note.slurred && slurBegins(r, note) ? 'slur ' : ''
+      const where = w.position(r.instrument.positions[to], options.positions)
+      const slur = !note.slurred && slurBegins(r, note) ? `${w.slur} ` : ''
       const said = sayNote(r, note, options, { ...around, string }) + marksOf(r, note, options) + length(placed, options)
       // Inside a slur there is no time to say it before.
       if (!moved) put(slur + said, note.slurred)
-      else if (note.slurred) put(`${said} in ${where}`, true)
-      else put(`${to === FIRST ? (options.positions === 'third position' ? 'back to first' : `back to ${where}`) : where}, ${slur}${said}`)
+      else if (note.slurred) put(w.inPosition(said, where), true)
+      else put(`${to === FIRST ? w.backTo(options.positions === 'third position' ? w.first : where) : where}, ${slur}${said}`)
       position = to
       string = note.hold?.stops.at(-1)?.string ?? string
     }
@@ -91,42 +71,41 @@ export function callsOf(r: Reading, options: CallOptions): Call[] {
     index,
     number: m.number,
     name: nameOf(line, index),
-    lead: leadOf(r, index),
+    lead: leadOf(r, index, w),
     words: words[index],
     close: closes.get(index) ?? '',
+    on: w.on,
   }))
 }
 
 /** A measure's call in one line: "slur D open to E one, third position, G one". */
-export const sayCall = ({ lead, words, close }: Pick<Call, 'lead' | 'words' | 'close'>): string =>
-  `${lead && `${lead}: `}${words.map((w, i) => (i === 0 ? '' : w.slurred ? ' to ' : ', ') + w.said).join('') || '–'}${close && `; ${close}`}`
+export const sayCall = ({ lead, words, close, on }: Pick<Call, 'lead' | 'words' | 'close' | 'on'>): string =>
+  `${lead && `${lead}: `}${words.map((w, i) => (i === 0 ? '' : w.slurred ? on : ', ') + w.said).join('') || '–'}${close && `; ${close}`}`
 
 /** The calls as plain text, a line a measure: "5: D, high D, rest". */
 export const callsText = (calls: readonly Call[]): string => calls.map((c) => `${capital(c.name)}: ${sayCall(c)}`).join('\n')
 
-const BOW = { down: 'down-bow', up: 'up-bow' } as const
-
 /** "Pickup, up-bow", "first ending", "in the same bow" where a slur goes on over the barline. */
-function leadOf(r: Reading, index: number): string {
+function leadOf(r: Reading, index: number, w: CallWords): string {
   const { measures } = r.map.line
   const m = measures[index]
   const first = r.byMeasure[index].at(0)
   const stroke = first && r.bowing.byEvent.get(first.placed.event.id)
-  const pickup = first && first.placed.at.lead > 0 ? [`pickup${stroke ? `, ${BOW[stroke.bow]}` : ''}`] : []
+  const pickup = first && first.placed.at.lead > 0 ? [`${w.pickup}${stroke ? `, ${w.bow[stroke.bow]}` : ''}`] : []
   // An ending is announced where it begins.
   const passes = m.ending && String(measures[index - 1]?.ending) !== String(m.ending) ? m.ending : []
-  const ending = passes.length ? [`${passes.map(ordinal).join(' and ')} ending`] : []
-  return [...ending, ...pickup, ...(first?.slurred ? ['in the same bow'] : [])].join(', ')
+  const ending = passes.length ? [w.ending(passes)] : []
+  return [...ending, ...pickup, ...(first?.slurred ? [w.sameBow] : [])].join(', ')
 }
 
 /** Where the piece goes on when it does not go on to the next measure, by measure: the first place that it leaves for from there. */
-function closesOf({ map: { line } }: Reading): Map<number, string> {
+function closesOf({ map: { line } }: Reading, w: CallWords): Map<number, string> {
   const closes = new Map<number, string>()
   const order = unfold(line)
   order.forEach((index, i) => {
     const next = order[i + 1]
     if (next !== undefined && next <= index && !closes.has(index))
-      closes.set(index, `again from ${next === 0 ? 'the beginning' : sayMeasure(line, next)}`)
+      closes.set(index, w.againFrom(next === 0 ? w.beginning : sayMeasure(line, next)))
   })
   return closes
 }
@@ -134,24 +113,11 @@ function closesOf({ map: { line } }: Reading): Map<number, string> {
 /** Whether the bow that begins at a note plays the next one too. */
 const slurBegins = (r: Reading, note: ReadNote): boolean => r.notes[note.index + 1]?.slurred === true
 
-/** "third position", "raised third position"; or "position three", or as it is written: "III". */
-function sayPosition(p: Position, how: CallOptions['positions']): string {
-  const name = p.name.replace('½', '')
-  const shade = p.shade ? `${p.shade} ` : ''
-  const half = p.name.includes('½') ? ' and a half' : ''
-  if (how === 'III') return `${shade}${sayPositionKey(p.name)}`
-  if (sayPositionKey(name) !== name) return sayPositionKey(name)
-  const n = ROMAN.indexOf(name)
-  if (how === 'position three') return `${shade}position ${n > 0 ? inWords(n) : name}${half}`
-  return `${shade}${n > 0 ? ordinal(n) : name}${half} position`
-}
-
-const ROMAN = ['', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII', 'VIII', 'IX', 'X', 'XI', 'XII']
-
 /** A rest, once for every beat that it lasts. */
 function sayRest(placed: PlacedEvent, options: CallOptions): string {
   const beats = Math.max(1, Math.floor(placed.ticks / feltBeatTicks(placed.at.meter)))
-  return options.lengths === 'none' ? new Array<string>(beats).fill('rest').join(' ') : `rest${length(placed, options)}`
+  const { rest } = callWords(options)
+  return options.lengths === 'none' ? new Array<string>(beats).fill(rest).join(' ') : `${rest}${length(placed, options)}`
 }
 
 type Around = { readonly open: ReadonlyMap<string, readonly Pitch[]>; readonly twice: ReadonlySet<string>; readonly string: number | null }
@@ -159,11 +125,14 @@ type Around = { readonly open: ReadonlyMap<string, readonly Pitch[]>; readonly t
 function sayNote(r: Reading, note: ReadNote, options: CallOptions, around: Around): string {
   const stops = note.hold?.stops ?? []
   if (note.heads.length > 1) return sayChord(r, note, options, around)
+  const w = callWords(options)
   const letter = sayLetter(note.heads[0].pitch, stops[0], options, around)
-  const where = saysString(note, options, around) ? ` on ${stringName(options, r.instrument, stops[0].string)}` : ''
+  const where = saysString(note, options, around) ? ` ${w.onString(stringName(options, r.instrument, stops[0].string))}` : ''
   if (options.say === 'letters') return letter + where
-  const finger = stops[0] ? fingerWord(r.instrument, stops[0], options) : { said: 'out', placed: false }
-  return options.say === 'fingers' ? finger.said + where : `${letter}${finger.placed ? ' with ' : ' '}${finger.said}${where}`
+  const finger = stops[0] ? fingerWord(r.instrument, stops[0], options) : { said: w.outOfReach, placed: false }
+  return options.say === 'fingers'
+    ? finger.said + where
+    : `${finger.placed ? w.withFinger(letter, finger.said) : `${letter} ${finger.said}`}${where}`
 }
 
 /** What is done to a note beside playing it: " trill with three", " tremolo", " slide". */
@@ -173,35 +142,38 @@ function marksOf(r: Reading, note: ReadNote, options: CallOptions): string {
   const column = r.map.byEvent.get(event.id)?.[0].column
   const fingers = column === undefined || options.say === 'letters' ? [] : (ornamentAt(r.map, column)?.others ?? [])
   const withThem = fingers.flatMap((o) => (o.stop ? [fingerWord(r.instrument, o.stop, options).said] : []))
+  const w = callWords(options)
+  const ornament = event.ornament && w.ornaments[event.ornament.kind]
   const said = [
-    event.ornament && `${ORNAMENT_NAMES[event.ornament.kind]}${withThem.length ? ` with ${withThem.join(' and ')}` : ''}`,
-    event.tremolo && 'tremolo',
-    event.marks?.includes('stopped') && 'left hand plucks',
-    event.marks?.includes('snap') && 'snap',
-    event.marks?.includes('glissando') && 'and slide',
+    ornament && (withThem.length ? w.withFinger(ornament, withThem.join(w.and)) : ornament),
+    event.tremolo && w.tremolo,
+    event.marks?.includes('stopped') && w.stopped,
+    event.marks?.includes('snap') && w.snap,
+    event.marks?.includes('glissando') && w.glissando,
   ]
   return said.flatMap((s) => (s ? [` ${s}`] : [])).join('')
 }
 
 /** "Open D and A", "one on both", "B one on G and open D". */
 function sayChord({ instrument }: Reading, note: ReadNote, options: CallOptions, around: Around): string {
+  const w = callWords(options)
   const stops = note.hold?.stops ?? []
   const letters = note.heads.map((h) => sayName(h.pitch, options))
   if (stops.length < note.heads.length)
-    return options.say === 'fingers' ? 'out' : `${letters.join(' and ')}${options.say === 'both' ? ' out' : ''}`
-  if (stops.every((s) => s.finger === 0)) return `open ${letters.join(' and ')}`
-  if (options.say === 'letters') return letters.map((l, i) => (stops[i].finger === 0 ? `open ${l}` : l)).join(' and ')
+    return options.say === 'fingers' ? w.outOfReach : `${letters.join(w.and)}${options.say === 'both' ? ` ${w.outOfReach}` : ''}`
+  if (stops.every((s) => s.finger === 0)) return w.open(letters.join(w.and))
+  if (options.say === 'letters') return letters.map((l, i) => (stops[i].finger === 0 ? w.open(l) : l)).join(w.and)
   const fingers = stops.map((s) => fingerWord(instrument, s, options).said)
-  const on = (s: Stop) => (options.strings === 'never' ? '' : ` on ${stringName(options, instrument, s.string)}`)
+  const on = (s: Stop) => (options.strings === 'never' ? '' : ` ${w.onString(stringName(options, instrument, s.string))}`)
   if (stops.every((s) => s.finger > 0) && new Set(fingers).size === 1)
-    return `${options.say === 'both' ? `${letters.join(' and ')}, ` : ''}${fingers[0]} on both`
+    return `${options.say === 'both' ? `${letters.join(w.and)}, ` : ''}${w.onBoth(fingers[0])}`
   return stops
     .map((s, i) =>
       s.finger === 0
-        ? `open ${letters[i]}`
+        ? w.open(letters[i])
         : `${options.say === 'both' ? `${sayLetter(note.heads[i].pitch, s, options, around)} ` : ''}${fingers[i]}${on(s)}`,
     )
-    .join(' and ')
+    .join(w.and)
 }
 
 /** Whether the string is said. A letter needs it only where fingers play it on two strings; an open string's letter names it. */
@@ -219,53 +191,50 @@ const sayName = (p: Pitch, { sharps, names }: CallOptions): string => (sharps ? 
  * Common practice.
  */
 function sayLetter(p: Pitch, stop: Stop | undefined, options: CallOptions, { open }: Around): string {
+  const w = callWords(options)
   const name = sayName(p, options)
   const there = options.high && stop ? open.get(keyOf(p, options)) : undefined
   if (!there) return name
   const from = there.map((o) => stepsOf(p) - stepsOf(o))
-  if (from.every((steps) => steps > 0)) return `high ${name}`
-  if (from.every((steps) => steps < 0)) return `low ${name}`
+  if (from.every((steps) => steps > 0)) return w.high(name)
+  if (from.every((steps) => steps < 0)) return w.low(name)
   if (options.say !== 'letters') return name
   // With the finger said too, "open" or "four" comes from there.
-  return stop!.finger === 0 ? `open ${name}` : `${name} with ${NUMBERS[stop!.finger]}`
+  return stop!.finger === 0 ? w.open(name) : w.withFinger(name, w.fingers[stop!.finger])
 }
 
 /** What a letter is heard as: with its sign, or without where the class leaves it out. */
 const keyOf = (p: Pitch, { sharps }: Pick<CallOptions, 'sharps'>): string => (sharps ? letterName(p) : p.letter)
 
 /** A finger as it is said; `placed`: with a word of where it lies, which must not be taken for that of a letter. */
-function fingerWord(instrument: Instrument, s: Stop, { low, numbers }: CallOptions): { said: string; placed: boolean } {
-  const number = numbers === 'words' ? NUMBERS[s.finger] : s.finger === 0 ? '0' : s.finger === THUMB ? 'thumb' : `${s.finger}`
+function fingerWord(instrument: Instrument, s: Stop, options: CallOptions): { said: string; placed: boolean } {
+  const w = callWords(options)
+  const figure = s.finger === THUMB ? w.thumb : `${s.finger}`
+  const number = options.numbers === 'words' ? w.fingers[s.finger] : figure
   const manner = mannerOf(instrument, s)
   switch (manner) {
     case 'open':
     case 'plain':
       return { said: number, placed: false }
     case 'reached forward':
-      return { said: `extended ${number}`, placed: false }
     case 'reached back':
-      return { said: `${number} reached back`, placed: false }
     case 'stretched':
-      return { said: `stretched ${number}`, placed: false }
-    case 'far':
-      return { said: `${number} where ${NUMBERS[s.finger - 1]} usually goes`, placed: true }
     case 'harmonic':
-      return { said: `${number} as a harmonic`, placed: false }
+      return { said: w.manner(manner, number), placed: false }
+    case 'far':
+      return { said: w.far(number, w.fingers[s.finger - 1]), placed: true }
     case 'low':
     case 'high':
-      return {
-        said:
-          low === 'low 2' ? `${manner} ${number}` : low === '2 low' ? `${number} ${manner}` : `${manner === 'low' ? '↓' : '↑'}${number}`,
-        placed: true,
-      }
+      return { said: w.shaded(manner, number, options.low), placed: true }
   }
 }
 
-function length({ event }: PlacedEvent, { lengths }: CallOptions): string {
+function length({ event }: PlacedEvent, options: CallOptions): string {
+  const { lengths } = options
   if (lengths === 'none') return ''
-  const name = (lengths === 'quarters' ? AMERICAN : BRITISH)[event.value.base]
+  const w = callWords(options)
   const whole = event.kind === 'rest' && event.wholeMeasure
-  return whole ? ' for the measure' : ` ${'dotted '.repeat(event.value.dots)}${name}`
+  return ` ${whole ? w.forTheMeasure(options.measure) : w.length(lengths, event.value.base, event.value.dots)}`
 }
 
 /** What a stop of a note sounds: of a chord that is too wide only the upper heads are held. */

@@ -1,11 +1,11 @@
 import type { Hold, Stop } from '../hands/hold'
-import { FIRST, positionKey, sayPositionKey } from '../instruments/instrument'
+import { FIRST } from '../instruments/instrument'
 import { CLEFS } from '../music/clef'
 import { alterIn } from '../music/key'
 import { stepsOf, type Pitch } from '../music/pitch'
-import { sayStaffPlace } from '../reading/answerKey'
 import { writtenLetter } from '../plan/talk'
-import { sayFinger, stringName } from '../words/en/hands'
+import { handWords } from '../words/hands'
+import { trainerWords } from '../words/trainer'
 import { oneOf } from '../composing/chance'
 import type { SeatNote } from './notes'
 import type { Option, Question, QuestionKind, Shown } from './question'
@@ -28,24 +28,20 @@ export type AskedKind = {
 export const letterSaid = (t: Trainee, p: Pick<Pitch, 'letter' | 'alter'>): string => writtenLetter(t.talk, { ...p, octave: 4 })
 
 /** "2", "low 2", "open": a finger as the class says it. */
-export const fingerSaid = (t: Trainee, s: Stop): string => sayFinger(t.talk, t.setup.instrument, s)
+export const fingerSaid = (t: Trainee, s: Stop): string => handWords(t.talk).sayFinger(t.talk, t.setup.instrument, s)
 
 /** "III", "raised III", "half position". */
-export const positionSaid = (t: Trainee, h: Hold): string => {
-  const p = t.setup.instrument.positions[h.position]
-  return sayPositionKey(positionKey(p))
-}
+export const positionSaid = (t: Trainee, h: Hold): string => handWords(t.talk).position(t.setup.instrument.positions[h.position])
 
 /** "low 2 on D", "open A", "1 on A in III". */
 export function waySaid(t: Trainee, h: Hold): string {
   const [s] = h.stops
-  const string = stringName(t.talk, t.setup.instrument, s.string)
-  if (s.finger === 0) return `open ${string}`
-  return `${fingerSaid(t, s)} on ${string}${h.position === FIRST ? '' : ` in ${positionSaid(t, h)}`}`
+  const way = handWords(t.talk).sayStop(t.talk, t.setup.instrument, s)
+  return s.finger === 0 || h.position === FIRST ? way : trainerWords(t.talk).inPosition(way, positionSaid(t, h))
 }
 
 /** "second line", "first ledger line above": where a note stands on the staff of a seat. */
-export const placeSaid = (t: Trainee, p: Pitch): string => sayStaffPlace(p, CLEFS[t.setup.instrument.clef])
+export const placeSaid = (t: Trainee, p: Pitch): string => handWords(t.talk).staffPlace(p, CLEFS[t.setup.instrument.clef])
 
 /** Notes on the seat's staff, in the key of the first, each with its sign where the signature does not have it. */
 export const staffOf = (t: Trainee, notes: readonly SeatNote[], key = notes[0].key): Shown => ({

@@ -1,9 +1,13 @@
 import type { Stop } from '../hands/hold'
 import type { ClefName } from '../music/clef'
 import type { Pitch } from '../music/pitch'
-import { capital } from '../names'
+import type { Spoken } from '../language'
 import type { Piece } from '../piece/piece'
 import type { SeatId } from '../seats/seat'
+import { trainerWords } from '../words/trainer'
+import type { Mistake } from '../reading/mistake'
+
+export { MISTAKES, type Mistake } from '../reading/mistake'
 
 /** What can be asked, in the order in which it is learned: the eye first, then the hand, then both together. */
 export const QUESTION_KINDS = [
@@ -22,23 +26,6 @@ export type QuestionKind = (typeof QUESTION_KINDS)[number]
 
 /** Kinds that show a measure, which is engraved. */
 export const ENGRAVED: readonly QuestionKind[] = ['count', 'trap']
-
-/** How an answer goes wrong: what readers of string parts really do. Common practice. */
-export const MISTAKES = [
-  'a letter off',
-  'in another clef',
-  'the other form',
-  'on the wrong string',
-  'with the wrong finger',
-  'step for skip',
-  'crossing not seen',
-  'not all',
-  'too many',
-  'stem the wrong way',
-  'counted wrong',
-  'somewhere else',
-] as const
-export type Mistake = (typeof MISTAKES)[number]
 
 /** A place on the fingerboard: a string by index from the lowest, and half steps above it when open. */
 export type BoardPlace = Pick<Stop, 'string' | 'k'>
@@ -121,32 +108,9 @@ export function judged({ answer }: Pick<Question, 'answer'>, given: Given): Judg
   }
 }
 
-/** What a wrong answer shows, said to who gave it; nothing where nothing is known. */
-const SHOWS: Readonly<Record<Mistake, (as: string) => string>> = {
-  'a letter off': () => 'One step off.',
-  'in another clef': (as) => `That’s ${as} in another clef.`,
-  'the other form': () => 'Right letter. Sharp or natural? Check the key signature.',
-  'on the wrong string': () => 'Try another string.',
-  'with the wrong finger': () => 'Try another finger.',
-  'step for skip': () => 'Count the lines and spaces between them.',
-  'crossing not seen': () => 'Which string is each note on?',
-  'not all': () => 'There are more to find.',
-  'too many': () => 'One of those isn’t it.',
-  'stem the wrong way': () => 'Right place. The stem goes the other way.',
-  'counted wrong': () => 'Tap the beat and count again.',
-  'somewhere else': () => '',
-}
-
 /** What is said of an answer: whether it is right, the right one, and what a wrong one shows. */
-export const sayJudged = ({ says }: Pick<Question, 'says'>, { right, mistake, as }: Judged): string =>
-  right
-    ? ended(`Right: ${says}`)
-    : [mistake === 'a letter off' ? 'Almost!' : 'Not yet.', mistake ? SHOWS[mistake](as) : '', ended(capital(says))]
-        .filter(Boolean)
-        .join(' ')
-
-/** With a full stop, where it has none. */
-const ended = (text: string): string => (text.endsWith('.') ? text : `${text}.`)
+export const sayJudged = ({ says }: Pick<Question, 'says'>, { right, mistake, as }: Judged, to: Spoken = {}): string =>
+  right ? trainerWords(to).right(says) : trainerWords(to).wrong(mistake, as, says)
 
 /** Whether what was touched is what was wanted: all of it, or any one. */
 function among<T>(

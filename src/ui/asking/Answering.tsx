@@ -1,11 +1,12 @@
 'use client'
 
 import { stringName } from '@/core/words/en/hands'
+import { handWords } from '@/core/words/hands'
+import { trainerWords } from '@/core/words/trainer'
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import { useState } from 'react'
 import { CLEFS, stemOf } from '@/core/music/clef'
 import { pitchAt } from '@/core/music/pitch'
-import { sayStaffPlace } from '@/core/reading/answerKey'
 import { placeKey, type AnswerForm, type FingeredPlace, type Given } from '@/core/trainer/question'
 import type { Trainee } from '@/core/trainer/trainee'
 import { Button } from '@/ui/kit/Button'
@@ -30,7 +31,8 @@ export function Answering({ answer, ...rest }: Props) {
 
 type Form<F extends AnswerForm['form']> = Props & { answer: Extract<AnswerForm, { form: F }> }
 
-function Choosing({ answer: { options }, done, give }: Form<'choice'>) {
+function Choosing({ answer: { options }, trainee, done, give }: Form<'choice'>) {
+  const w = trainerWords(trainee.talk)
   useKeys(done === null ? CHOICE_KEYS : NO_KEYS, () => ({
     choose: (at: number) => {
       if (options[at]) give({ form: 'choice', at })
@@ -54,8 +56,8 @@ function Choosing({ answer: { options }, done, give }: Form<'choice'>) {
                 {i + 1}
               </span>
               <span>{o.text}</span>
-              {done !== null && o.mistake === null && <span className="ml-auto text-fine text-spruce">right</span>}
-              {done !== null && o.mistake !== null && i === chosen && <span className="ml-auto text-fine text-madder">yours</span>}
+              {done !== null && o.mistake === null && <span className="ml-auto text-fine text-spruce">{w.isRight}</span>}
+              {done !== null && o.mistake !== null && i === chosen && <span className="ml-auto text-fine text-madder">{w.yours}</span>}
             </button>
           </li>
         )
@@ -68,7 +70,8 @@ function OnBoard({ answer: { right, all }, trainee, done, give }: Form<'board'>)
   const [chosen, setChosen] = useState<readonly string[]>([])
   const [string, setString] = useState<number | null>(null)
   const { instrument } = trainee.setup
-  const says = (p: FingeredPlace): string => `${p.finger === '0' ? 'open' : p.finger} on ${stringName(trainee.talk, instrument, p.string)}`
+  const w = trainerWords(trainee.talk)
+  const says = (p: FingeredPlace): string => handWords(trainee.talk).onString(p.finger, stringName(trainee.talk, instrument, p.string))
   const touch = (key: string) => {
     if (done) return
     if (!all) return give({ form: 'board', places: [key] })
@@ -96,14 +99,14 @@ function OnBoard({ answer: { right, all }, trainee, done, give }: Form<'board'>)
         chosen={given}
         right={done ? right : null}
         touch={touch}
-        label={`${trainee.seat.name} fingerboard: ${instrument.strings.map((_, i) => stringName(trainee.talk, instrument, i)).join(' ')}`}
+        label={w.boardOf(trainee.seat.name, instrument.strings.map((_, i) => stringName(trainee.talk, instrument, i)).join(' '))}
         says={says}
         className="max-h-[54dvh] w-full max-w-[420px]"
       />
-      {string !== null && !done && <p className="text-fine text-soft">{instrument.strings[string].letter} string: now a finger, 0 to 4.</p>}
+      {string !== null && !done && <p className="text-fine text-soft">{w.nowFinger(stringName(trainee.talk, instrument, string))}</p>}
       {all && !done && (
         <Button kind="filled" className="min-h-12 px-5" onClick={() => give({ form: 'board', places: chosen })}>
-          That’s all
+          {w.all}
         </Button>
       )}
     </div>
@@ -115,7 +118,8 @@ function OnStaff({ answer, trainee, done, give }: Form<'staff'>) {
   const [steps, setSteps] = useState<readonly number[]>([])
   const [at, setAt] = useState(CLEFS[clef].middle)
   const [stem, setStem] = useState<'up' | 'down' | null>(null)
-  const says = (s: number): string => sayStaffPlace(pitchAt(s, 0), CLEFS[clef])
+  const w = trainerWords(trainee.talk)
+  const says = (s: number): string => handWords(trainee.talk).staffPlace(pitchAt(s, 0), CLEFS[clef])
   const move = (by: number) => setAt((s) => Math.max(from, Math.min(to, s + by)))
   const toggle = (s: number) => {
     setAt(s)
@@ -145,7 +149,7 @@ function OnStaff({ answer, trainee, done, give }: Form<'staff'>) {
         right={done ? right : undefined}
         from={from}
         to={to}
-        label={`${trainee.seat.name} staff, ${clef} clef`}
+        label={w.staffOf(trainee.seat.name, clef)}
         className="max-h-[40dvh] w-full max-w-[420px] bg-sheet"
       >
         {({ y, width, space }) =>
@@ -174,22 +178,24 @@ function OnStaff({ answer, trainee, done, give }: Form<'staff'>) {
             {says(at)}
             {all &&
               (steps.length
-                ? `. Put: ${[...steps]
-                    .sort((a, b) => a - b)
-                    .map(says)
-                    .join(', ')}`
-                : '. Nothing put yet')}
+                ? `. ${w.put(
+                    [...steps]
+                      .sort((a, b) => a - b)
+                      .map(says)
+                      .join(', '),
+                  )}`
+                : `. ${w.nothingPut}`)}
           </p>
           <div className="flex flex-wrap justify-center gap-2">
-            <Button className="min-h-12 px-4" onClick={() => move(1)} aria-label="Higher">
+            <Button className="min-h-12 px-4" onClick={() => move(1)} aria-label={w.higher}>
               <ArrowUp size={20} aria-hidden />
             </Button>
-            <Button className="min-h-12 px-4" onClick={() => move(-1)} aria-label="Lower">
+            <Button className="min-h-12 px-4" onClick={() => move(-1)} aria-label={w.lower}>
               <ArrowDown size={20} aria-hidden />
             </Button>
             {all && (
               <Button className="min-h-12 px-4" onClick={() => toggle(at)}>
-                {steps.includes(at) ? 'Take it away' : 'Put it here'}
+                {steps.includes(at) ? w.takeAway : w.putHere}
               </Button>
             )}
             {wanted &&
@@ -201,11 +207,11 @@ function OnStaff({ answer, trainee, done, give }: Form<'staff'>) {
                   kind={stem === way ? 'filled' : 'plain'}
                   onClick={() => setStem(way)}
                 >
-                  Stem {way}
+                  {w.stemButton(way)}
                 </Button>
               ))}
             <Button kind="filled" className="min-h-12 px-5" disabled={!ready} onClick={finish}>
-              {all ? 'That’s all' : 'Done'}
+              {all ? w.all : w.done}
             </Button>
           </div>
         </>

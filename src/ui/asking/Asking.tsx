@@ -3,6 +3,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { LONGEST_ANSWER } from '@/core/trainer/answer'
 import { judged, sayJudged, type Given, type Judged, type Question } from '@/core/trainer/question'
+import { trainerWords } from '@/core/words/trainer'
 import type { Trainee } from '@/core/trainer/trainee'
 import { PageKeys } from '@/ui/kit/PageKeys'
 import { ASKING_LISTS } from './keys'
@@ -52,11 +53,15 @@ export function Asking({ question, trainee, drawing, answered, next }: Props) {
       </div>
       <Answering answer={question.answer} trainee={trainee} done={done?.given ?? null} give={give} />
       <div role="status" className="min-h-14">
-        {done && <p className={`text-lead ${done.judged.right ? 'text-spruce' : 'text-madder'}`}>{sayJudged(question, done.judged)}</p>}
+        {done && (
+          <p className={`text-lead ${done.judged.right ? 'text-spruce' : 'text-madder'}`}>
+            {sayJudged(question, done.judged, trainee.talk)}
+          </p>
+        )}
       </div>
       {done && (
         <Button ref={on} kind="filled" className="min-h-12 justify-center text-lead" onClick={next}>
-          Next
+          {trainerWords(trainee.talk).next}
         </Button>
       )}
     </section>

@@ -2,6 +2,8 @@
 
 import { memo, useMemo } from 'react'
 import type { Question } from '@/core/trainer/question'
+import type { Spoken } from '@/core/language'
+import { trainerWords } from '@/core/words/trainer'
 import type { Trainee } from '@/core/trainer/trainee'
 import { tuneMei } from '@/engrave/tune'
 import { Systems } from '@/ui/score/Systems'
@@ -28,7 +30,7 @@ export function Shows({
           clef={shows.clef}
           fifths={shows.fifths}
           notes={shows.notes}
-          label={sayStaff(shows.clef, shows.fifths, shows.notes)}
+          label={sayStaff(trainee.talk, shows.clef, shows.fifths, shows.notes)}
           className={className}
         />
       )
@@ -39,7 +41,7 @@ export function Shows({
             instrument={trainee.setup.instrument}
             places={trainee.board}
             at={shows.at}
-            label={`Fingerboard: ${shows.says}`}
+            label={trainerWords(trainee.talk).board(shows.says)}
             says={() => shows.says}
             className={className}
           />
@@ -50,16 +52,16 @@ export function Shows({
       return <p className={`train-letter ${className}`}>{shows.text}</p>
     case 'measure':
       return drawing === undefined ? (
-        <Engraved piece={shows.piece} label={shows.says} className={className} />
+        <Engraved piece={shows.piece} to={trainee.talk} label={trainerWords(trainee.talk).measure(shows.says)} className={className} />
       ) : (
-        <Drawing svg={drawing} label={shows.says} className={className} />
+        <Drawing svg={drawing} label={trainerWords(trainee.talk).measure(shows.says)} className={className} />
       )
   }
 }
 
 const Drawing = memo(function Drawing({ svg, label, className }: { svg: string; label: string; className: string }) {
   return (
-    <div role="img" aria-label={`A measure: ${label}`} className={`score ${className}`}>
+    <div role="img" aria-label={label} className={`score ${className}`}>
       <Systems systems={[svg]} />
     </div>
   )
@@ -68,9 +70,10 @@ const Drawing = memo(function Drawing({ svg, label, className }: { svg: string; 
 /** How a measure is drawn: pixels wide, and percent. */
 const [WIDTH, SCALE] = [400, 60]
 
-function Engraved({ piece, label, className }: { piece: Parameters<typeof tuneMei>[0]; label: string; className: string }) {
+function Engraved({ piece, to, label, className }: { piece: Parameters<typeof tuneMei>[0]; to: Spoken; label: string; className: string }) {
+  const w = trainerWords(to)
   const mei = useMemo(() => tuneMei(piece), [piece])
   const { systems, state } = useEngraver({ mei, width: WIDTH, scale: SCALE })
-  if (state === 'failed') return <p className="text-madder">We couldn’t draw this. Reload the page.</p>
-  return state === 'ready' ? <Drawing svg={systems[0]} label={label} className={className} /> : <p className={className}>Drawing …</p>
+  if (state === 'failed') return <p className="text-madder">{w.notDrawn}</p>
+  return state === 'ready' ? <Drawing svg={systems[0]} label={label} className={className} /> : <p className={className}>{w.drawing}</p>
 }

@@ -2,8 +2,11 @@
 
 import { CLEFS, ledgerLinesAt, staffPlace, stemOf, type Clef, type ClefName } from '@/core/music/clef'
 import { pitchAt, stepsOf, type Pitch } from '@/core/music/pitch'
-import { saySignature, signaturePlaces } from '@/core/music/signature'
-import { sayStaffPlace } from '@/core/reading/answerKey'
+import { signatureLetters, signaturePlaces } from '@/core/music/signature'
+import { plainNote } from '@/core/music/noteName'
+import type { Tongue } from '@/core/words/en/hands'
+import { handWords } from '@/core/words/hands'
+import { trainerWords } from '@/core/words/trainer'
 import type { StaffNote } from '@/core/trainer/question'
 import { GLYPHS, type Glyph } from './glyphs'
 
@@ -17,12 +20,14 @@ const CLEF_GLYPHS: Readonly<Record<Clef['sign'], Glyph>> = { G: 'gClef', C: 'cCl
 const SIGNS: Readonly<Record<number, Glyph>> = { [-1]: 'flat', 0: 'natural', 1: 'sharp' }
 
 /** What is seen on a staff, for who hears it: where notes stand, and not which they are. */
-export function sayStaff(clef: ClefName, fifths: number, notes: readonly StaffNote[]): string {
-  const said = notes.map(({ pitch, sign }) => {
-    const before = sign ? `${['a flat', 'a natural', 'a sharp'][pitch.alter + 1] ?? 'a sign'} and ` : ''
-    return `${before}a note on the ${sayStaffPlace(pitch, CLEFS[clef])}`
-  })
-  return `${clef} clef, ${saySignature(fifths)}${said.length ? `: ${said.join(', then ')}` : ''}`
+export function sayStaff(talk: Tongue, clef: ClefName, fifths: number, notes: readonly StaffNote[]): string {
+  const w = trainerWords(talk)
+  const said = notes.map(({ pitch, sign }) => w.noteOn(handWords(talk).staffPlace(pitch, CLEFS[clef]), sign ? pitch.alter : null))
+  const signature = w.signature(
+    fifths,
+    signatureLetters(fifths).map((l) => plainNote(talk.names, l)),
+  )
+  return `${w.clef(clef)}, ${signature}${said.length ? `: ${said.join(w.then)}` : ''}`
 }
 
 type Touched = { readonly steps: readonly number[]; readonly stem: 'up' | 'down' | null }

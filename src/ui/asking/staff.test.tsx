@@ -1,3 +1,4 @@
+import { PLAIN_TONGUE } from '@/core/words/en/hands'
 import { render, screen } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
 import type { ClefName } from '@/core/music/clef'
@@ -85,16 +86,16 @@ describe('a staff that is asked about', () => {
 
 describe('what is said of a staff', () => {
   it('is where notes stand, and not which they are', () => {
-    const said = sayStaff('treble', 2, [note('B4'), note('F#5', true)])
+    const said = sayStaff(PLAIN_TONGUE, 'treble', 2, [note('B4'), note('F#5', true)])
     expect(said.split(': ').at(-1)).not.toMatch(/\b[B-G]\b/)
     expect(said).toMatch(/^treble clef, .*sharp.*: a note on the .*, then a sharp and a note on the /)
   })
   it('of an empty staff is its clef and signature alone', () => {
-    expect(sayStaff('alto', 0, [])).not.toContain(':')
-    expect(sayStaff('bass', -2, [])).toMatch(/^bass clef, .*flat/)
+    expect(sayStaff(PLAIN_TONGUE, 'alto', 0, [])).not.toContain(':')
+    expect(sayStaff(PLAIN_TONGUE, 'bass', -2, [])).toMatch(/^bass clef, .*flat/)
   })
   it('names each sign', () => {
-    const one = (pitch: string) => sayStaff('treble', 0, [note(pitch, true)])
+    const one = (pitch: string) => sayStaff(PLAIN_TONGUE, 'treble', 0, [note(pitch, true)])
     expect([one('Bb4'), one('B4'), one('B#4')].map((s) => /: (a \w+) and/.exec(s)?.[1])).toEqual(['a flat', 'a natural', 'a sharp'])
   })
 })

@@ -1,3 +1,5 @@
+import { measureWord } from '../../plan/talk'
+import { trainerWords } from '../../words/trainer'
 import type { Meter } from '../../music/time'
 import { PIECE_VERSION, type Piece, type PieceEvent } from '../../piece/piece'
 import { meterName } from '../../music/time'
@@ -43,24 +45,33 @@ export const countQuestions: AskedKind = {
   name: 'Count a rhythm',
   aloud: 'Count this measure aloud.',
   subjects: (t) =>
-    t.reading
+    (t.reading
       ? rhythmsOfPart(t)
-      : RHYTHMS_ASKED.filter((r) => r.asks === null || t.setup.learned.rhythms.includes(r.asks)).map((r) => r.text),
+      : RHYTHMS_ASKED.filter((r) => r.asks === null || t.setup.learned.rhythms.includes(r.asks)).map((r) => r.text)
+    ).filter((text) => trainerWords(t.talk).countsTriplets || !text.includes('t')),
   ask(t, subject, chance) {
     const meter = t.reading?.piece.meter ?? FOUR
     const rhythm = rhythmOf(subject)
     const right = rhythm && counted(rhythm, meter)
     if (!rhythm || !right || t.notes.length === 0) return null
     const others = RHYTHMS_ASKED.flatMap((r) => counted(rhythmOf(r.text)!, FOUR) ?? [])
+    const said = trainerWords(t.talk).counted
     const wrong = (text: string): Option => ({ text, mistake: 'counted wrong', as: text })
     return {
       item: `count ${subject}`,
       kind: 'count',
       seat: t.seat.id,
-      asks: `How is this measure of ${meterName(meter)} counted?`,
+      asks: trainerWords(t.talk).count(meterName(meter), measureWord(t.talk)),
       shows: { kind: 'measure', piece: measureOf(t, rhythm, meter), says: subject },
-      answer: { form: 'choice', options: answerChoice(chance, right, [...miscounted(rhythm, meter), ...others].map(wrong)) },
-      says: right,
+      answer: {
+        form: 'choice',
+        options: answerChoice(
+          chance,
+          said(right),
+          [...miscounted(rhythm, meter), ...others].map((x) => wrong(said(x))),
+        ),
+      },
+      says: said(right),
       note: '',
     }
   },

@@ -1,3 +1,4 @@
+import { trainerWords } from '../../words/trainer'
 import { isOfKey } from '../notes'
 import { CLEFS, stemOf } from '../../music/clef'
 import { stepsOf } from '../../music/pitch'
@@ -25,7 +26,7 @@ export const draw: AskedKind = {
       item: `draw ${subject}`,
       kind: 'draw',
       seat: t.seat.id,
-      asks: 'Draw the note this finger plays.',
+      asks: trainerWords(t.talk).draw,
       shows: { kind: 'board', at: { ...way.stops[0], finger: numeral(way.stops[0], t.talk.low) }, says: waySaid(t, way) },
       answer: {
         form: 'staff',
@@ -36,7 +37,7 @@ export const draw: AskedKind = {
         all: false,
         stem,
       },
-      says: `${letterSaid(t, note.pitch)}, ${placeSaid(t, note.pitch)}, stem ${stem}`,
+      says: `${letterSaid(t, note.pitch)}, ${placeSaid(t, note.pitch)}, ${trainerWords(t.talk).stem(stem)}`,
       note: subject,
     }
   },

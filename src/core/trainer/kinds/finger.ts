@@ -1,3 +1,4 @@
+import { trainerWords } from '../../words/trainer'
 import { noteNamed, letterSaid, staffOf, waySaid, type AskedKind } from '../kind'
 import { placeKey } from '../question'
 
@@ -14,10 +15,10 @@ export const finger: AskedKind = {
       item: `finger ${subject}`,
       kind: 'finger',
       seat: t.seat.id,
-      asks: 'Where on the fingerboard is this note?',
+      asks: trainerWords(t.talk).finger,
       shows: staffOf(t, [note]),
       answer: { form: 'board', right: [...new Set(note.places.map((h) => placeKey(h.stops[0])))], all: false },
-      says: `${letterSaid(t, note.pitch)}: ${[...new Set(note.places.map((h) => waySaid(t, h)))].join(', or ')}`,
+      says: `${letterSaid(t, note.pitch)}: ${trainerWords(t.talk).or([...new Set(note.places.map((h) => waySaid(t, h)))])}`,
       note: subject,
     }
   },

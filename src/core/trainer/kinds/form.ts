@@ -1,8 +1,8 @@
+import { trainerWords } from '../../words/trainer'
 import { alterIn } from '../../music/key'
 import { KEYS_TAUGHT } from '../../instruments/reads'
 import { FIRST } from '../../instruments/instrument'
 import type { Hold } from '../../hands/hold'
-import { saySpacing } from '../../words/en/hands'
 import { answerChoice, fingerSaid, letterSaid, noteNamed, staffOf, type AskedKind } from '../kind'
 import { isOfKey, isOpened, type SeatNote } from '../notes'
 import type { Mistake, Option } from '../question'
@@ -25,7 +25,7 @@ function formsOf(t: Trainee, note: SeatNote): { readonly own: Hold; readonly oth
 function hand(t: Trainee, h: Hold): string {
   const [s] = h.stops
   const from = s.k - t.setup.instrument.positions[h.position].base
-  return `${fingerSaid(t, s)}, ${from === 1 ? 'close to 1, a half step' : `${from === 4 ? 'two whole steps' : from === 5 ? 'a fourth' : from === 6 ? 'three whole steps' : saySpacing(from)} above 1`}`
+  return `${fingerSaid(t, s)}, ${trainerWords(t.talk).aboveFirst(from)}`
 }
 
 /** A note by its signature, or with its sign: which form of the letter, which finger, how far from 1? */
@@ -57,7 +57,7 @@ export const form: AskedKind = {
       item: `form ${subject}`,
       kind: 'form',
       seat: t.seat.id,
-      asks: by === 'sign' ? 'There’s a sign before it. Which note? Which finger?' : 'Look at the key signature. Which note? Which finger?',
+      asks: by === 'sign' ? trainerWords(t.talk).bySign : trainerWords(t.talk).byKey,
       shows: staffOf(t, [note], by === 'sign' ? { fifths: otherwise!, mode: 'major' } : note.key),
       answer: { form: 'choice', options: answerChoice(chance, right, mistakes) },
       says: right,

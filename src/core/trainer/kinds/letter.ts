@@ -1,3 +1,4 @@
+import { trainerWords } from '../../words/trainer'
 import { CLEFS, staffPlace } from '../../music/clef'
 import { alterIn } from '../../music/key'
 import { pitchAt, stepsOf, type Pitch } from '../../music/pitch'
@@ -38,7 +39,7 @@ export const letter: AskedKind = {
       item: `letter ${subject}`,
       kind: 'letter',
       seat: t.seat.id,
-      asks: 'Which letter is this note?',
+      asks: trainerWords(t.talk).letter,
       shows: staffOf(t, [note]),
       answer: { form: 'choice', options: answerChoice(chance, right, misreadings(t, note.pitch, note.key.fifths)) },
       says: `${right}, ${placeSaid(t, note.pitch)}`,

@@ -1,5 +1,6 @@
+import { trainerWords } from '../../words/trainer'
 import { stepsOf, pitchName } from '../../music/pitch'
-import { capital, sayList } from '../../names'
+import { capital } from '../../names'
 import { letterSaid, placeSaid, touched, waySaid, type AskedKind } from '../kind'
 import { isOfKey, type SeatNote } from '../notes'
 import { placeKey } from '../question'
@@ -32,7 +33,7 @@ export const staffPlaces: AskedKind = {
       item: `staff places ${subject}`,
       kind: 'staff places',
       seat: t.seat.id,
-      asks: `Where on the staff is ${letter}? Touch every place you’ve learned.`,
+      asks: trainerWords(t.talk).staffPlaces(letter),
       shows: { kind: 'letter', text: letter },
       answer: {
         form: 'staff',
@@ -43,7 +44,7 @@ export const staffPlaces: AskedKind = {
         all: true,
         stem: null,
       },
-      says: `${letter}: ${sayList(notes.map((n) => placeSaid(t, n.pitch)))}`,
+      says: `${letter}: ${trainerWords(t.talk).list(notes.map((n) => placeSaid(t, n.pitch)))}`,
       note: '',
     }
   },
@@ -64,10 +65,10 @@ export const stringPlaces: AskedKind = {
       item: `string places ${subject}`,
       kind: 'string places',
       seat: t.seat.id,
-      asks: `Where on the strings is ${letter}? Touch every place you’ve learned.`,
+      asks: trainerWords(t.talk).stringPlaces(letter),
       shows: { kind: 'letter', text: letter },
       answer: { form: 'board', right: [...new Set(ways.map((h) => placeKey(h.stops[0])))], all: true },
-      says: capital(`${letter}: ${sayList([...new Set(ways.map((h) => waySaid(t, h)))])}`),
+      says: capital(`${letter}: ${trainerWords(t.talk).list([...new Set(ways.map((h) => waySaid(t, h)))])}`),
       note: '',
     }
   },

@@ -1,3 +1,4 @@
+import { trainerWords } from '../../words/trainer'
 import type { Hold } from '../../hands/hold'
 import { FIRST } from '../../instruments/instrument'
 import { numeral } from '../../reading/numeral'
@@ -41,10 +42,15 @@ export const shiftQuestions: AskedKind = {
       item: `shift ${subject}`,
       kind: 'shift',
       seat: t.seat.id,
-      asks: `${letterSaid(t, note.pitch)} is ${waySaid(t, from)}. Shift to ${positionSaid(t, to)} on ${stringName(t.talk, t.setup.instrument, to.stops[0].string)}. Which finger plays it there?`,
+      asks: trainerWords(t.talk).shift(
+        letterSaid(t, note.pitch),
+        waySaid(t, from),
+        positionSaid(t, to),
+        stringName(t.talk, t.setup.instrument, to.stops[0].string),
+      ),
       shows: { kind: 'board', at: { ...from.stops[0], finger: numeral(from.stops[0], t.talk.low) }, says: waySaid(t, from) },
       answer: { form: 'choice', options: answerChoice(chance, right, fingers.map(other)) },
-      says: `${letterSaid(t, note.pitch)} is ${waySaid(t, to)}`,
+      says: trainerWords(t.talk).is(letterSaid(t, note.pitch), waySaid(t, to)),
       note: name,
     }
   },

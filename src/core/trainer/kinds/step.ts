@@ -1,11 +1,12 @@
+import type { Far } from '../../words/en/trainer'
+import { trainerWords } from '../../words/trainer'
 import { midiOf, stepsOf } from '../../music/pitch'
 import { answerChoice, noteNamed, staffOf, type AskedKind } from '../kind'
 import type { SeatNote } from '../notes'
 import type { Option } from '../question'
 import type { Trainee } from '../trainee'
 
-const FAR = ['the same note', 'a step', 'a skip'] as const
-type Far = (typeof FAR)[number]
+const FAR = ['the same note', 'a step', 'a skip'] as const satisfies readonly Far[]
 const farOf = (a: SeatNote, b: SeatNote): Far => FAR[Math.min(2, Math.abs(stepsOf(a.pitch) - stepsOf(b.pitch)))]
 
 /** The only string on which a seat plays a note; null where it could choose. */
@@ -13,9 +14,6 @@ function stringOf({ places }: SeatNote): number | null {
   const [first, ...others] = places.map((h) => h.stops[0].string)
   return others.every((s) => s === first) ? first : null
 }
-
-const said = (far: Far, crossing: boolean): string =>
-  far === FAR[0] ? far : `${far}, ${crossing ? 'to another string' : 'on the same string'}`
 
 /** Notes of one key that can stand side by side, each on one string alone: a note to itself, its neighbours, and the next but one, up and down. */
 function pairsOf(t: Trainee): [SeatNote, SeatNote][] {
@@ -42,6 +40,7 @@ export const step: AskedKind = {
     const [from, to] = [a && stringOf(a), b && stringOf(b)]
     if (!a || !b || from === null || to === null) return null
     const [far, crossing] = [farOf(a, b), from !== to]
+    const said = trainerWords(t.talk).far
     const right = said(far, crossing)
     const all: Option[] = FAR.flatMap((f) =>
       (f === FAR[0] ? [false] : [crossing, !crossing]).map((c): Option => ({
@@ -51,13 +50,13 @@ export const step: AskedKind = {
       })),
     )
     const other = far === 'a step' ? 'a skip' : 'a step'
-    const order = [said(far, !crossing), said(other, crossing), said(other, !crossing), FAR[0]]
+    const order = [said(far, !crossing), said(other, crossing), said(other, !crossing), said(FAR[0], false)]
     const mistakes = order.flatMap((text) => all.filter((o) => o.text === text && text !== right))
     return {
       item: `step ${subject}`,
       kind: 'step',
       seat: t.seat.id,
-      asks: 'Step, skip or same? Does the bow change strings?',
+      asks: trainerWords(t.talk).step,
       shows: staffOf(t, a === b ? [a, a] : [a, b]),
       answer: { form: 'choice', options: answerChoice(chance, right, mistakes) },
       says: right,

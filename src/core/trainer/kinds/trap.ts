@@ -1,4 +1,4 @@
-import { ordinal } from '../../names'
+import { trainerWords } from '../../words/trainer'
 import type { Piece } from '../../piece/piece'
 import { placeMeasures } from '../../piece/walk'
 import { tellingOf } from '../../words/en/fingering'
@@ -59,20 +59,22 @@ export const trap: AskedKind = {
   kind: 'trap',
   name: 'Find the tricky note',
   aloud: 'Which note is the tricky one?',
-  subjects: (t) => (t.reading ? trapsOf(t.reading).map((x) => `${t.source} ${x.spot.event} ${x.spot.kind}`) : []),
+  // Why a note trips is said in English alone so far: in another language it is not asked.
+  subjects: (t) =>
+    t.reading && (t.talk.language ?? 'en') === 'en' ? trapsOf(t.reading).map((x) => `${t.source} ${x.spot.event} ${x.spot.kind}`) : [],
   ask(t, subject, chance) {
     const [, event, kind] = subject.split(' ')
     const found = t.reading && trapsOf(t.reading).find((x) => x.spot.event === event && x.spot.kind === kind)
     if (!t.reading || !found) return null
     const { spot, right, notes, plain } = found
-    const at = (n: ReadNote): string =>
-      `the ${ordinal(notes.indexOf(n) + 1)} note, ${n.heads.map((h) => letterSaid(t, h.pitch)).join(' and ')}`
+    const w = trainerWords(t.talk)
+    const at = (n: ReadNote): string => w.nth(notes.indexOf(n) + 1, w.together(n.heads.map((h) => letterSaid(t, h.pitch))))
     const wrong = (n: ReadNote): Option => ({ text: at(n), mistake: 'somewhere else', as: at(n) })
     return {
       item: `trap ${subject}`,
       kind: 'trap',
       seat: t.seat.id,
-      asks: `One note in ${spot.where} is tricky. Which one?`,
+      asks: w.trap(spot.where),
       shows: { kind: 'measure', piece: measureOf(t.reading, spot.index), says: spot.where },
       answer: {
         form: 'choice',

@@ -1,16 +1,18 @@
 import type { Hold, Need, Stop } from '../../hands/hold'
 import { mannerOf } from '../../hands/manner'
+import type { Spoken } from '../../language'
 import type { TrueCheck } from '../../hands/trueChecks'
 import { inWords } from '../../count'
 import { type Instrument, namePosition, type Place, type Position, positionKey, sayPositionKey, THUMB } from '../../instruments/instrument'
+import { staffPlace, type Clef } from '../../music/clef'
 import { alterIn, type Key } from '../../music/key'
 import { plainNote, printedPitch, spokenNote, type NoteNames } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
-import { sayNames } from '../../names'
+import { ordinal, sayNames } from '../../names'
 import type { OrnamentKind } from '../../piece/ornament'
 
 /** How a class calls notes and fingers: all that a sentence about the hand needs to know of its talk. */
-export type Tongue = { readonly names: NoteNames; readonly low: 'low 2' | '2 low' | '↓2' }
+export type Tongue = { readonly names: NoteNames; readonly low: 'low 2' | '2 low' | '↓2' } & Spoken
 
 /** Letters, and a finger beside where it usually lies as "low 2": how it is said where no class has chosen. */
 export const PLAIN_TONGUE: Tongue = { names: 'letters', low: 'low 2' }
@@ -139,3 +141,28 @@ export function sayCheck(talk: Pick<Tongue, 'names'>, instrument: Instrument, { 
 /** Where on the bow a stroke begins, from the frog (0) to the tip (1). */
 export const bowPart = (from: number): 'the frog' | 'the middle' | 'near the tip' =>
   from < 0.25 ? 'the frog' : from > 0.75 ? 'near the tip' : 'the middle'
+
+/** "second line", "third space", "space below the staff", "first ledger line above". Lines and spaces from the bottom. */
+export function sayStaffPlace(p: Pitch, clef: Clef): string {
+  const place = staffPlace(p, clef)
+  const line = place % 2 === 0
+  if (Math.abs(place) <= 4) return line ? `${ordinal((place + 4) / 2 + 1)} line` : `${ordinal((place + 3) / 2 + 1)} space`
+  const [far, side] = [Math.abs(place), place > 0 ? 'above' : 'below']
+  if (far === 5) return `space ${side} the staff`
+  const ledger = Math.floor((far - 4) / 2)
+  return line ? `${ordinal(ledger)} ledger line ${side}` : `space ${side} the ${ordinal(ledger)} ledger line`
+}
+
+/** What pupils are told of the hand and of the staff: there is one in each language. */
+export const HANDS = {
+  sayFinger,
+  sayStop,
+  sayStops,
+  sayHold,
+  position: sayPosition,
+  staffPlace: sayStaffPlace,
+  outOfReach: 'out of reach',
+  /** A finger as it is written, on a string: "2 on D", "open A". */
+  onString: (finger: string, string: string): string => (finger === '0' ? `open ${string}` : `${finger} on ${string}`),
+}
+export type HandWords = typeof HANDS

@@ -18,6 +18,7 @@ const line = (i: number, words: readonly string[], close = ''): CallLine => ({
         name: `${i + 1}`,
         lead: '',
         close,
+        on: ' to ',
         words: words.map((said, n) => ({ event: `e${i}-${n}`, said, slurred: n === 1 })),
       },
     },
