@@ -19,3 +19,12 @@ export const wordsIn =
   <W>(words: Readonly<Record<Language, W>>) =>
   (to: Spoken = {}): W =>
     words[to.language ?? 'en']
+
+/** The same words in another language: texts for texts, and what makes texts of the same things. */
+export type InOtherWords<T> = T extends string
+  ? string
+  : T extends (...given: infer A) => infer R
+    ? (...given: A) => InOtherWords<R>
+    : T extends object
+      ? { readonly [K in keyof T]: InOtherWords<T[K]> }
+      : T

@@ -1,4 +1,4 @@
-import { CARE_ALWAYS } from '@/core/drills/care'
+import { careAlways } from '@/core/drills/care'
 import { format, parseISO } from 'date-fns'
 import type { Knex } from 'knex'
 import { count } from '@/core/count'
@@ -75,7 +75,7 @@ export function warmupSheet(source: SheetSource, seat: SeatId | null): Block[] {
   return [
     { kind: 'text', text: `${count(Math.round(minutes), 'minute')} in all.`, soft: true },
     // Nobody stands beside who practises: what holds for all that strains, once.
-    ...(items.some((x) => x.care) ? [{ kind: 'text' as const, text: CARE_ALWAYS }] : []),
+    ...(items.some((x) => x.care) ? [{ kind: 'text' as const, text: careAlways(source.klass.talk) }] : []),
     ...items.flatMap((x, i): Block[] => [
       { kind: 'head', text: `${i + 1}. ${x.title}` },
       { kind: 'text', text: x.says },

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import type { Knex } from 'knex'
 import type { FactsReply, PieceFact } from '@/api/term'
 import type { Preview } from '@/core/balance/preview.schema'
+import { languageOf } from '@/core/plan/pupils'
 import type { Student } from '@/core/plan/student'
 import { TERM_BOUNDS } from '@/core/plan/term'
 import type { StoredClass } from '@/store/classes'
@@ -63,13 +64,13 @@ const FACTS = 120_000
 export async function deckDrawings(
   db: Knex,
   klass: StoredClass,
-  student: Pick<Student, 'id' | 'seat' | 'noFourth' | 'versions'>,
+  student: Pick<Student, 'id' | 'seat' | 'noFourth' | 'versions' | 'language'>,
   piece: string | null,
 ): Promise<Drawings | null> {
   const head = piece === null ? null : await getHead(db, klass.id, piece)
   if (piece !== null && !head) return null
   const of = head && piece ? `${piece}@${head.version} as ${student.versions[piece] ?? 'it stands'}` : 'all that is learned'
-  const name = `${klass.id}@${klass.version} ${student.seat} ${student.noFourth ? 'without' : 'with'} the fourth finger, ${of}`
+  const name = `${klass.id}@${klass.version} ${student.seat} ${student.noFourth ? 'without' : 'with'} the fourth finger, ${languageOf(klass.settings, student)}, ${of}`
   return made().drawings.of(name, () => inWorker({ kind: 'drawings', of: klass.id, student: student.id, piece }))
 }
 

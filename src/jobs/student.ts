@@ -1,8 +1,10 @@
-import { CARE_ALWAYS } from '@/core/drills/care'
+import { careAlways } from '@/core/drills/care'
 import type { Knex } from 'knex'
 import type { OwnWarmupReply, WeekReply } from '@/api/student'
 import { warmupItems } from './warmup'
 import { ownMusic } from '@/core/roster/own'
+import { forPupils, languageOf } from '@/core/plan/pupils'
+import { pupilWords } from '@/core/words/pupil'
 import { hasPiece } from '@/core/plan/student'
 import { serverToolkit } from '@/engrave/server'
 import { systemsOf, type Wanted } from '@/engrave/sheet'
@@ -66,18 +68,20 @@ const kept = new Kept<OwnWarmupReply>(60)
 /** The warm-up of a piece as the teacher has settled it, with the student's notes. */
 export async function ownWarmup(db: Knex, who: Who & { readonly piece: string }, { width, scale }: Drawn): Promise<OwnWarmupReply> {
   const found = await pieceOf(db, who)
-  if (!found) return { ok: false, problem: 'That piece isn’t here.' }
-  const { klass, student, stored } = found
+  if (!found) return { ok: false, problem: pupilWords().notHere }
+  const { student, stored } = found
+  const language = languageOf(found.klass.settings, student)
+  const klass = forPupils(found.klass.settings, language)
   const toolkit = await serverToolkit()
   const records = await recordsOf(db, who.of, [who.piece])
   const done = doneFrom(records, student.seat, student.name)
-  const from = `${knownBy(klass, { id: who.piece, version: stored.version })} ${student.seat} ${width} ${scale} ${JSON.stringify(done)}`
+  const from = `${language} ${knownBy(found.klass, { id: who.piece, version: stored.version })} ${student.seat} ${width} ${scale} ${JSON.stringify(done)}`
   return kept.of(from, (): OwnWarmupReply => {
-    const { items, minutes } = warmupItems({ piece: stored.piece, plan: stored.plan, klass: klass.settings }, student.seat, { done })
+    const { items, minutes } = warmupItems({ piece: stored.piece, plan: stored.plan, klass }, student.seat, { done })
     return {
       ok: true,
       minutes,
-      care: items.some((x) => x.care) ? CARE_ALWAYS : null,
+      care: items.some((x) => x.care) ? careAlways(klass.talk) : null,
       items: items.map(({ music, ...x }) => ({
         ...x,
         systems: music ? (systemsOf(toolkit, music, wanted(student.seat, 'all'), width, scale) ?? []) : [],
@@ -89,5 +93,5 @@ export async function ownWarmup(db: Knex, who: Who & { readonly piece: string },
 /** What a student practises in the next days. */
 export async function ownWeek(db: Knex, who: Who, today: string): Promise<WeekReply> {
   const found = await studentIn(db, who)
-  return found ? weekOf(db, who.of, found.student, today, WEEK) : { ok: false, problem: 'That student doesn’t exist.' }
+  return found ? weekOf(db, who.of, found.student, today, WEEK) : { ok: false, problem: pupilWords().noStudent }
 }

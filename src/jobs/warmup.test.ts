@@ -3,7 +3,7 @@ import { DEFAULT_CLASS } from '@/core/plan/class'
 import { emptyPlan, withWarmup } from '@/core/plan/plan'
 import { seatsOf } from '@/core/seats/seat'
 import { pieceFrom } from '@/core/testing/piece'
-import { CARE_ALWAYS } from '@/core/drills/care'
+import { careAlways } from '@/core/drills/care'
 import type { Block } from '@/core/sheets/blocks'
 import { warmupSheet } from './blockSheets'
 import { USUAL_TEMPO } from '@/core/performance/tempo'
@@ -55,12 +55,12 @@ describe('the warm-up of a piece, as it is told', () => {
     const { items } = warmupItems(away, null)
     const said = items.filter((x) => x.care !== null)
     expect(said.length).toBeGreaterThan(0)
-    for (const x of items) expect(x.care ?? '').not.toContain(CARE_ALWAYS)
+    for (const x of items) expect(x.care ?? '').not.toContain(careAlways())
     const blocks = blocksOf(warmupSheet(away, null))
-    expect(blocks.filter((text) => text === CARE_ALWAYS)).toHaveLength(1)
+    expect(blocks.filter((text) => text === careAlways())).toHaveLength(1)
     for (const x of said) expect(blocks).toContain(x.care)
     const easy = { ...source, piece: pieceFrom('D4:w D4:w', { fifths: 2, mode: 'major' }) }
-    expect(blocksOf(warmupSheet(easy, null))).not.toContain(CARE_ALWAYS)
+    expect(blocksOf(warmupSheet(easy, null))).not.toContain(careAlways())
   })
   it('of who practises alone is their own: nothing in which they play along, and what is hard for them', () => {
     const away = { ...source, piece: pieceFrom('D4 C#5 D5 B4 C#5 D5 G#4 A4 C#5 D5 G#4 A4', { fifths: 2, mode: 'major' }) }

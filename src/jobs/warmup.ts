@@ -1,8 +1,7 @@
 import { sayTempo } from '@/core/piece/headline'
 import { careOf } from '@/core/drills/care'
-import { COMPANION_NAMES } from '@/core/plan/companion'
+import { drillWords } from '@/core/words/drills'
 import { practised } from '@/core/drills/practised'
-import { capital, inSentence } from '@/core/names'
 import { USUAL_TEMPO } from '@/core/performance/tempo'
 import type { Done } from '@/core/practice/dayPlan'
 import { atOwnTempo } from '@/core/practice/ownTempo'
@@ -10,7 +9,6 @@ import { stockOf, todayOf } from '@/core/practice/today'
 import { ensembleMapper } from '@/core/balance/ensemble'
 import type { SheetSource } from '@/core/sheets/made'
 import { seatsOf, type SeatId } from '@/core/seats/seat'
-import { sayTimes } from '@/core/count'
 
 /** Somebody who practises by themselves: what they did of the piece. */
 type Alone = { readonly done: readonly Done[] }
@@ -36,6 +34,7 @@ export function warmupItems(
   alone: Alone | null = null,
 ): { readonly items: readonly WarmupItem[]; readonly minutes: number } {
   const seats = seatsOf(klass)
+  const w = drillWords(klass.talk).DRILL_LINE
   const c = practised(piece, seats, ensembleMapper()(piece, plan, klass), null, { ...plan, reads: klass.reads, talk: klass.talk })
   const stock = stockOf(c)
   const today = todayOf(
@@ -48,21 +47,21 @@ export function warmupItems(
     items: today.items.map((item): WarmupItem => {
       if ('step' in item) {
         const { id, title, words, minutes, caution } = item.step
-        return { id, title, says: words, minutes, care: caution && careOf(['shift']), music: null }
+        return { id, title, says: words, minutes, care: caution && careOf(['shift'], klass.talk), music: null }
       }
       const { drill } = item
       const does = seat === null ? null : drill.companions[seat]
       const others = seats.flatMap((s) => {
         const other = drill.companions[s.id]
-        return seat === null && other ? [`${inSentence(s.name)}: ${COMPANION_NAMES[other]}`] : []
+        return seat === null && other ? [{ name: s.name, does: other }] : []
       })
-      const what = does ? `You play along: ${COMPANION_NAMES[does]}.` : drill.purpose
+      const what = does ? w.playsAlong(does) : drill.purpose
       return {
         id: item.id,
         title: drill.title,
-        says: `${what}${others.length > 0 ? ` ${capital(others.join('; '))}.` : ''} ${sayTempo(drill.meter, drill.tempo)}, ${sayTimes(drill.times)}.`,
+        says: `${what}${others.length > 0 ? ` ${w.others(others)}.` : ''} ${sayTempo(drill.meter, drill.tempo)}, ${w.times(drill.times)}.`,
         minutes: item.minutes,
-        care: careOf(drill.strains),
+        care: careOf(drill.strains, klass.talk),
         music: { piece: drill.piece, plan: drill.plan, klass },
       }
     }),

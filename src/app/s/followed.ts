@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation'
 import { connection } from 'next/server'
+import { forPupils, languageOf } from '@/core/plan/pupils'
 import { hasPiece } from '@/core/plan/student'
 import { seatsOf } from '@/core/seats/seat'
 import { now } from '@/store/clock'
@@ -14,7 +15,9 @@ export async function followed(params: Promise<{ token: string }>) {
   const db = await database()
   const to = await followLink(db, token, now())
   if (!to) notFound()
-  return { ...to, token, db, seat: seatsOf(to.klass.settings).find((s) => s.id === to.student.seat) ?? null }
+  const language = languageOf(to.klass.settings, to.student)
+  const seats = seatsOf(forPupils(to.klass.settings, language))
+  return { ...to, token, db, language, seat: seats.find((s) => s.id === to.student.seat) ?? null }
 }
 
 /** The same for a request, which is answered instead; `piece`: one that must be the student's. */
@@ -24,7 +27,7 @@ export async function followedBy(params: Promise<{ token: string; id?: string }>
   const to = await followLink(db, token, now())
   if (!to) return null
   if (id !== undefined && !(await isTheirs(db, to, id))) return null
-  return { ...to, db, who: { of: to.klass.id, student: to.student.id, piece: id ?? '' } }
+  return { ...to, db, language: languageOf(to.klass.settings, to.student), who: { of: to.klass.id, student: to.student.id, piece: id ?? '' } }
 }
 
 /** Whether a piece stands on the shelf of a student's class and is theirs. */

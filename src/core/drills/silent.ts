@@ -1,9 +1,8 @@
-import { count } from '../count'
 import { CLEFS } from '../music/clef'
 import { plainNote, printedNote } from '../music/noteName'
-import { SILENT } from '../words/en/drills'
+import { drillWords } from '../words/drills'
 import { letterName, pitchName, type Pitch } from '../music/pitch'
-import { sayStaffPlace } from '../words/en/hands'
+import { handWords } from '../words/hands'
 import { inSentence, sayList } from '../names'
 import { sayCare } from './care'
 import { linePitch, allSpots, type SeatAtWork, type Practised } from './practised'
@@ -30,7 +29,7 @@ export function silentSteps(c: Practised): SilentStep[] {
     ...notesToSay(c),
     {
       id: 'tap',
-      ...SILENT.tap,
+      ...drillWords(c.talk).SILENT.tap,
       minutes: 0.5,
       caution: null,
     },
@@ -38,23 +37,23 @@ export function silentSteps(c: Practised): SilentStep[] {
       ? [
           {
             id: 'move',
-            ...SILENT.move,
+            ...drillWords(c.talk).SILENT.move,
             minutes: 0.5,
-            caution: sayCare(['shift']),
+            caution: sayCare(['shift'], c.talk),
           },
         ]
       : []),
     {
       id: 'listen',
-      title: SILENT.listen.title,
-      words: SILENT.listen.words(title),
+      title: drillWords(c.talk).SILENT.listen.title,
+      words: drillWords(c.talk).SILENT.listen.words(title),
       minutes: 1,
       caution: null,
     },
     {
       id: 'sing',
-      title: SILENT.sing.title,
-      words: SILENT.sing.words(title),
+      title: drillWords(c.talk).SILENT.sing.title,
+      words: drillWords(c.talk).SILENT.sing.words(title),
       minutes: 1,
       caution: null,
     },
@@ -71,20 +70,22 @@ function notesToSay(c: Practised): SilentStep[] {
     for (const { heads } of p.reading.notes)
       for (const { pitch } of heads) {
         if (!p.unread.includes(pitchName(pitch))) continue
-        const place = sayStaffPlace(pitch, CLEFS[p.map.instrument.clef])
+        const place = handWords(c.talk).staffPlace(pitch, CLEFS[p.map.instrument.clef])
         times.set(pitchName(pitch), { letter: printedNote(c.talk.names, pitch), place, n: (times.get(pitchName(pitch))?.n ?? 0) + 1 })
       }
     return times.size > 0 ? [{ name: p.seat.name, notes: [...times.values()].sort((a, b) => b.n - a.n).slice(0, MOST_ASKED) }] : []
   })
   if (bySeat.length === 0) return []
+  const w = drillWords(c.talk).SILENT
+  const list = (all: readonly string[]): string => sayList(all, c.talk.language)
   return [
     {
       id: 'say unread',
-      title: SILENT.unread,
-      words: bySeat.map(({ name, notes }) => `${name}: ${sayList(notes.map((x) => `${x.letter} on the ${x.place}`))}.`).join(' '),
+      title: drillWords(c.talk).SILENT.unread,
+      words: bySeat.map(({ name, notes }) => `${name}: ${list(notes.map((x) => w.unreadNote(x.letter, x.place)))}.`).join(' '),
       minutes: 1,
       caution: null,
-      answer: bySeat.map(({ name, notes }) => `${name}: ${sayList(notes.map((x) => `${x.letter} ${count(x.n, 'time')}`))}.`).join(' '),
+      answer: bySeat.map(({ name, notes }) => `${name}: ${list(notes.map((x) => `${x.letter} ${w.times(x.n)}`))}.`).join(' '),
     },
   ]
 }
@@ -102,11 +103,11 @@ function lettersToPoint(c: Practised, leader: SeatAtWork): SilentStep[] {
     .map(([id, { pitch, n }]) => ({ id, letter: printedNote(c.talk.names, pitch), n }))
     .map(({ id, letter, n }) => ({
       id: `point ${id}`,
-      title: SILENT.point.title(letter),
-      words: SILENT.point.words(letter),
+      title: drillWords(c.talk).SILENT.point.title(letter),
+      words: drillWords(c.talk).SILENT.point.words(letter),
       minutes: 0.5,
       caution: null,
-      answer: `${count(n, letter, letter)} on the page${c.players.length > 1 ? ` of the ${inSentence(leader.seat.name)}` : ''}.`,
+      answer: drillWords(c.talk).SILENT.point.answer(n, letter, c.players.length > 1 ? inSentence(leader.seat.name) : null),
     }))
 }
 
@@ -120,11 +121,14 @@ function fingersToCount(c: Practised): SilentStep[] {
     return [
       {
         id: `count 1 ${letter}`,
-        title: SILENT.count.title(plainNote(c.talk.names, letter)),
-        words: SILENT.count.words,
+        title: drillWords(c.talk).SILENT.count.title(plainNote(c.talk.names, letter)),
+        words: drillWords(c.talk).SILENT.count.words,
         minutes: 0.5,
         caution: null,
-        answer: `${sayList(c.players.map((p, i) => `${i === 0 ? p.seat.name : inSentence(p.seat.name)} ${counts[i]}`))}.`,
+        answer: `${sayList(
+          c.players.map((p, i) => `${i === 0 ? p.seat.name : inSentence(p.seat.name)} ${counts[i]}`),
+          c.talk.language,
+        )}.`,
       },
     ]
   })
@@ -137,10 +141,13 @@ function crossingsToCount(c: Practised): SilentStep[] {
   return [
     {
       id: 'crossings',
-      ...SILENT.crossings,
+      ...drillWords(c.talk).SILENT.crossings,
       minutes: 1,
       caution: null,
-      answer: `${sayList(c.players.map((p, i) => `${i === 0 ? p.seat.name : inSentence(p.seat.name)} ${counts[i]}`))}.`,
+      answer: `${sayList(
+          c.players.map((p, i) => `${i === 0 ? p.seat.name : inSentence(p.seat.name)} ${counts[i]}`),
+          c.talk.language,
+        )}.`,
     },
   ]
 }

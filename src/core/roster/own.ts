@@ -1,6 +1,7 @@
 import type { Piece } from '../piece/piece'
 import { lineIndexFor, octavesFor } from '../balance/ensemble'
 import { settingsFor, type ClassSettings } from '../plan/class'
+import { forPupils, languageOf } from '../plan/pupils'
 import { emptyPlan, type Plan } from '../plan/plan'
 import { seatsOf } from '../seats/seat'
 import { NO_TERM } from '../plan/term'
@@ -15,7 +16,8 @@ export type OwnMusic = { readonly piece: Piece; readonly plan: Plan; readonly kl
  * it, and what holds for them alone. Nothing of other seats, students or the teacher's planning is left in it. Null when
  * the class has no such seat any more.
  */
-export function ownMusic(piece: Piece, plan: Plan, klass: ClassSettings, student: Student): OwnMusic | null {
+export function ownMusic(piece: Piece, plan: Plan, settings: ClassSettings, student: Student): OwnMusic | null {
+  const klass = forPupils(settings, languageOf(settings, student))
   const seat = seatsOf(klass).find((s) => s.id === student.seat)
   const row = klass.seats.find((r) => r.id === student.seat)
   if (!seat || !row) return null
@@ -44,7 +46,8 @@ export function ownMusic(piece: Piece, plan: Plan, klass: ClassSettings, student
 }
 
 /** A class cut down to one student: their seat as they have learned it, and nothing of anybody else. Null when the seat is gone. */
-export function ownClass(klass: ClassSettings, student: Student): ClassSettings | null {
+export function ownClass(settings: ClassSettings, student: Student): ClassSettings | null {
+  const klass = forPupils(settings, languageOf(settings, student))
   const row = klass.seats.find((r) => r.id === student.seat)
   if (!row) return null
   const reads = Object.hasOwn(klass.reads, row.id) ? { [row.id]: klass.reads[row.id] } : {}

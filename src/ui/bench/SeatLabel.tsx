@@ -2,6 +2,7 @@
 
 import { ChevronDown } from 'lucide-react'
 import { lineIndexFor } from '@/core/balance/ensemble'
+import { plainNote } from '@/core/music/noteName'
 import type { SeatId } from '@/core/seats/seat'
 import { later, Opens } from '@/ui/kit/Opens'
 import { useDesk } from '@/ui/session/DeskProvider'
@@ -19,6 +20,7 @@ export function SeatLabel({ seat, m, plain = false }: { seat: SeatId; m: Metrics
   const moment = useDesk((d) => d.moment)
   const lines = useDesk((d) => d.piece.lines)
   const line = useDesk((d) => lineIndexFor(d.piece, d.plan, d.klass, of))
+  const names = useDesk((d) => d.klass.talk.names)
   const { name } = map.seat
   const { strings } = map.instrument
   return (
@@ -61,7 +63,7 @@ export function SeatLabel({ seat, m, plain = false }: { seat: SeatId; m: Metrics
           className="absolute right-1.5 text-fine leading-none text-soft"
           style={{ top: stringY(s, strings.length, m) - 6.5 }}
         >
-          {p.letter}
+          {plainNote(names, p.letter)}
         </span>
       ))}
     </div>

@@ -1,6 +1,8 @@
 'use client'
 
 import { feltBeat, meterIn, sayBeatTempo } from '@/core/piece/headline'
+import { headMeasure } from '@/core/piece/address'
+import { pupilWords } from '@/core/words/pupil'
 import * as Tabs from '@radix-ui/react-tabs'
 import { Play, Square } from 'lucide-react'
 import { useEffect, useMemo } from 'react'
@@ -14,7 +16,6 @@ import { RATES } from '@/core/plan/run'
 import { Bench } from '@/ui/bench/Bench'
 import { Button } from '@/ui/kit/Button'
 import { Choice } from '@/ui/kit/Choice'
-import { NowStrip } from '@/ui/rehearse/NowStrip'
 import { useRehearsal, useRehearsalStore } from '@/ui/rehearse/useRehearsal'
 import { DeskProvider, useDesk } from '@/ui/session/DeskProvider'
 
@@ -23,7 +24,7 @@ export function OwnDesk({ id, ...music }: { id: string; piece: Piece; plan: Plan
   return (
     <DeskProvider id={id} {...music} version={0}>
       <Tabs.Content value="fingers" className="min-h-0 flex-1 bg-sheet data-[state=inactive]:hidden">
-        <Bench fixed={`Fingers of ${music.piece.title}`} />
+        <Bench fixed={pupilWords(music.klass.talk).fingersOf(music.piece.title)} />
       </Tabs.Content>
       <Tabs.Content value="calls" className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
         <Calls />
@@ -51,11 +52,28 @@ function Calls() {
   )
 }
 
+/** What is heard now, large: the beat and the measure. */
+function Now() {
+  const now = useRehearsal((r) => r.now)
+  const line = useDesk((d) => d.ensemble[d.seat].line)
+  const w = pupilWords(useDesk((d) => d.klass.talk))
+  const beat = now?.beat
+  return (
+    <p className="now-strip">
+      <span key={`${beat?.at} ${now?.time}`} className={`now-beat ${beat?.ahead ? 'opacity-70' : ''}`}>
+        {beat?.says || (beat ? '·' : '–')}
+      </span>
+      <span className="truncate font-title text-xl leading-tight">{now ? (now.index === null ? w.ready : headMeasure(line, now.index)) : w.ready}</span>
+    </p>
+  )
+}
+
 const percent = (x: number): number => Math.round(x * 100)
 
 /** Something to play along with: the part and a click, or the click alone, as fast as one likes. */
 function PlayAlong() {
   const rehearsal = useRehearsalStore()
+  const w = pupilWords(useDesk((d) => d.klass.talk))
   const { stop } = rehearsal
   // Who leaves is not followed by the sound.
   useEffect(() => stop, [stop])
@@ -67,25 +85,25 @@ function PlayAlong() {
   const beat = useDesk((d) => feltBeat(meterIn(d.piece, 0)))
   return (
     <footer className="border-t border-rule bg-sheet px-3 py-2">
-      {playing && <NowStrip coming={() => null} />}
+      {playing && <Now />}
       {trouble && <p role="alert">{trouble}</p>}
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
         <Button kind="filled" className="min-h-11" onClick={rehearsal.toggle}>
-          {playing ? <Square size={17} aria-hidden /> : <Play size={17} aria-hidden />} {playing ? 'Stop' : 'Play along'}
+          {playing ? <Square size={17} aria-hidden /> : <Play size={17} aria-hidden />} {playing ? w.stop : w.playAlong}
         </Button>
         <Choice
-          label="What you hear"
+          label={w.whatYouHear}
           value={mode === 'finger silently' ? 'click' : 'part'}
           options={[
-            ['part', 'part'],
-            ['click', 'click'],
+            ['part', w.hearPart],
+            ['click', w.hearClick],
           ]}
           onChange={(v) => rehearsal.setMode(v === 'click' ? 'finger silently' : 'bow')}
         />
         <label className="flex min-w-40 flex-1 items-center gap-2 text-fine text-soft">
           <input
             type="range"
-            aria-label="Tempo"
+            aria-label={w.tempo}
             min={percent(RATES.least)}
             max={percent(RATES.most)}
             step={5}

@@ -4,7 +4,8 @@ import { ArrowLeft } from 'lucide-react'
 import Link from 'next/link'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { deckReply, type DeckReply } from '@/api/training'
-import { count } from '@/core/count'
+import type { PupilWords } from '@/core/words/en/pupil'
+import { pupilWords } from '@/core/words/pupil'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/plan/class'
 import type { Plan } from '@/core/plan/plan'
@@ -48,6 +49,7 @@ type Of = { readonly id: string; readonly title: string; readonly piece: Piece; 
 
 function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null }) {
   const trainee = useMemo(() => traineeOf(klass, seatsOf(klass)[0], of), [klass, of])
+  const w = pupilWords(trainee.talk)
   const url = `/api/s/${token}/train`
   const [deck, setDeck] = useState<DeckReply | null>(null)
   const [sent, setSent] = useState<Sent>('sent')
@@ -56,7 +58,7 @@ function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null
   const send = useCallback(() => void sendAnswers(url).then(setSent), [url])
   useEffect(() => {
     answer(deckReply, of ? `${url}?piece=${of.id}` : url).then(setDeck, (e: unknown) =>
-      setDeck({ ok: false, problem: e instanceof Trouble ? e.message : 'Something went wrong. Reload the page.' }),
+      setDeck({ ok: false, problem: e instanceof Trouble && (trainee.talk.language ?? 'en') === 'en' ? e.message : w.wrong }),
     )
     // What an earlier visit could not send.
     send()
@@ -65,20 +67,20 @@ function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null
       window.removeEventListener('online', send)
       send()
     }
-  }, [url, of, send])
+  }, [url, of, send, w, trainee])
   const finish = (asked: number, right: number) => {
     setSince(null)
     setDone({ asked, right })
     send()
   }
   return (
-    <div className="flex min-h-dvh flex-col bg-paper">
+    <div lang={trainee.talk.language ?? 'en'} className="flex min-h-dvh flex-col bg-paper">
       <header className="bar">
-        <Link href={of ? `/s/${token}/${of.id}` : `/s/${token}`} prefetch={false} aria-label="Back" className="tap">
+        <Link href={of ? `/s/${token}/${of.id}` : `/s/${token}`} prefetch={false} aria-label={w.back} className="tap">
           <ArrowLeft size={19} aria-hidden />
         </Link>
         <div className="min-w-0 flex-1 leading-tight">
-          <h1 className="truncate font-title text-lead">Note reading{of ? `: ${of.title}` : ''}</h1>
+          <h1 className="truncate font-title text-lead">{w.readingOf(of?.title ?? null)}</h1>
           <p className="truncate text-fine text-soft">
             {name} · {trainee.seat.name}
           </p>
@@ -88,7 +90,7 @@ function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null
       <main className="flex-1">
         {!deck ? (
           <p role="status" className="px-4 py-3">
-            Getting ready …
+            {w.gettingReady}
           </p>
         ) : !deck.ok ? (
           <p role="alert" className="px-4 py-3">
@@ -102,8 +104,8 @@ function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null
       </main>
       <footer className="px-4 py-2 text-fine text-soft">
         <p role="status">
-          {sent === 'no network' && `No network. ${count(waiting(url).length, 'answer')} kept on this phone for later.`}
-          {typeof sent === 'object' && `Not saved: ${sent.refused}`}
+          {sent === 'no network' && w.noNetwork(waiting(url).length)}
+          {typeof sent === 'object' && w.notSaved(sent.refused)}
         </p>
       </footer>
     </div>
@@ -121,20 +123,21 @@ function Start({
   done: { asked: number; right: number } | null
   begin: () => void
 }) {
+  const w = pupilWords(trainee.talk)
   const items = useMemo(() => itemsOf(trainee, QUESTION_KINDS), [trainee])
   return (
     <div className="mx-auto flex max-w-xl flex-col gap-3 px-4 py-6">
       {done && (
         <p role="status" className="text-lead">
-          Done! {done.right} of {count(done.asked, 'answer')} right. The others come back soon.
+          {w.finished(done.right, done.asked)}
         </p>
       )}
-      <p>Five minutes: {of ? 'notes and rhythms from this piece' : 'notes you have learned'}. New notes come a few at a time.</p>
+      <p>{w.aboutFive(of !== null)}</p>
       {items.length === 0 ? (
-        <p>No questions yet. Ask your teacher to set what you’ve learned.</p>
+        <p>{w.noQuestions}</p>
       ) : (
         <Button kind="filled" className="min-h-14 justify-center text-lead" onClick={begin}>
-          {done ? 'Another five minutes' : 'Begin'}
+          {done ? w.another : w.begin}
         </Button>
       )}
     </div>
@@ -157,6 +160,7 @@ function Session({
   send: () => void
   finish: (asked: number, right: number) => void
 }) {
+  const w = pupilWords(trainee.talk)
   const items = useMemo(
     () => itemsOf(trainee, QUESTION_KINDS).filter((i) => !ENGRAVED.includes(i.kind) || deck.drawings[i.id] !== undefined),
     [trainee, deck],
@@ -179,7 +183,7 @@ function Session({
   }
   return (
     <>
-      <TimeLeft since={since} />
+      <TimeLeft since={since} w={w} />
       {question ? (
         <Asking
           key={number}
@@ -190,7 +194,7 @@ function Session({
           next={next}
         />
       ) : (
-        <p className="px-4 py-3">No questions for this piece.</p>
+        <p className="px-4 py-3">{w.noQuestionsHere}</p>
       )}
     </>
   )
@@ -210,7 +214,7 @@ function questionAfter(trainee: Trainee, items: readonly Item[], progress: Progr
 }
 
 /** How much of the five minutes is left, as a bar and in words. */
-function TimeLeft({ since }: { since: number }) {
+function TimeLeft({ since, w }: { since: number; w: PupilWords }) {
   const [now, setNow] = useState(since)
   useEffect(() => {
     const timer = setInterval(() => setNow(Date.now()), 1000)
@@ -223,7 +227,7 @@ function TimeLeft({ since }: { since: number }) {
       <div className="h-1.5 overflow-hidden rounded bg-wash">
         <div className="h-full bg-ink" style={{ width: `${(100 * left) / SESSION}%` }} />
       </div>
-      <p className="text-fine text-soft">{left > 0 ? `${count(minutes, 'minute')} left` : 'Time is up. This is the last one.'}</p>
+      <p className="text-fine text-soft">{left > 0 ? w.left(minutes) : w.over}</p>
     </div>
   )
 }

@@ -5,7 +5,7 @@ import { StudentHome } from './StudentHome'
 vi.mock('./Week', () => ({ Week: ({ token }: { token: string }) => <p>week of {token}</p> }))
 
 const home = (pieces: { id: string; title: string }[]) =>
-  render(<StudentHome token="a-token" name="Ada" seat="Violin" school="" pieces={pieces} />)
+  render(<StudentHome language="en" token="a-token" name="Ada" seat="Violin" school="" pieces={pieces} />)
 
 describe('a student’s first page', () => {
   it('leads to the pieces of this link and to nothing else', async () => {

@@ -1,5 +1,7 @@
 'use client'
 
+import type { Language } from '@/core/language'
+import { pupilWords } from '@/core/words/pupil'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { Outline } from '@/ui/kit/Outline'
@@ -8,10 +10,11 @@ import { ThemeButton } from '@/ui/kit/ThemeButton'
 /** The pieces stand at once; the week is worked out meanwhile. */
 const Week = dynamic(() => import('./Week').then((m) => m.Week), {
   ssr: false,
-  loading: () => <Outline says="Getting this week ready …" />,
+  loading: () => <Outline says="…" />,
 })
 
 type Props = {
+  language: Language
   token: string
   name: string
   seat: string
@@ -20,9 +23,10 @@ type Props = {
 }
 
 /** A student's first page: their pieces, and what is practised this week with a box for every time. */
-export function StudentHome({ token, name, seat, school, pieces }: Props) {
+export function StudentHome({ language, token, name, seat, school, pieces }: Props) {
+  const w = pupilWords({ language })
   return (
-    <div className="min-h-dvh bg-paper">
+    <div lang={language} className="min-h-dvh bg-paper">
       <header className="bar">
         <div className="min-w-0 flex-1 leading-tight">
           <h1 className="truncate font-title text-lead">{name}</h1>
@@ -33,10 +37,10 @@ export function StudentHome({ token, name, seat, school, pieces }: Props) {
       <main className="mx-auto max-w-2xl px-4 py-4">
         <section aria-labelledby="pieces">
           <h2 id="pieces" className="font-title text-lg">
-            My pieces
+            {w.myPieces}
           </h2>
           {pieces.length === 0 ? (
-            <p className="text-soft">No pieces yet. Your teacher adds them.</p>
+            <p className="text-soft">{w.noPieces}</p>
           ) : (
             <ul className="mt-1 flex flex-col">
               {pieces.map((p) => (
@@ -51,13 +55,13 @@ export function StudentHome({ token, name, seat, school, pieces }: Props) {
         </section>
         <section aria-labelledby="reading" className="mt-6">
           <h2 id="reading" className="font-title text-lg">
-            Note reading
+            {w.noteReading}
           </h2>
           <Link href={`/s/${token}/train`} prefetch={false} className="flex min-h-11 items-center py-2 text-lead hover:underline">
-            Five minutes of notes
+            {w.fiveMinutes}
           </Link>
         </section>
-        <Week token={token} />
+        <Week token={token} language={language} />
       </main>
     </div>
   )

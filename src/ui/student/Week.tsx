@@ -1,42 +1,45 @@
 'use client'
 
-import { format, parseISO } from 'date-fns'
+import { dayNamed } from '@/core/day'
 import { useEffect, useState } from 'react'
+import type { Language } from '@/core/language'
+import { pupilWords } from '@/core/words/pupil'
 import { weekReply, type WeekReply } from '@/api/student'
 import { answer, Trouble } from '@/ui/kit/answer'
 import { todayIs } from '@/ui/session/record'
 import { useTicks } from './useTicks'
 
 /** What is practised this week, with a box for every time. */
-export function Week({ token }: { token: string }) {
+export function Week({ token, language }: { token: string; language: Language }) {
+  const w = pupilWords({ language })
   const [week, setWeek] = useState<WeekReply | null>(null)
   const { has, toggle } = useTicks(token)
   useEffect(() => {
     answer(weekReply, `/api/s/${token}/week?today=${todayIs()}`).then(setWeek, (e: unknown) =>
-      setWeek({ ok: false, problem: e instanceof Trouble ? e.message : 'Something went wrong. Reload the page.' }),
+      setWeek({ ok: false, problem: e instanceof Trouble && language === 'en' ? e.message : pupilWords({ language }).wrong }),
     )
-  }, [token])
+  }, [token, language])
   return (
     <section aria-labelledby="week" className="mt-6">
       <h2 id="week" className="font-title text-lg">
-        This week
+        {w.thisWeek}
       </h2>
       {!week ? (
-        <p role="status">Getting ready …</p>
+        <p role="status">{w.gettingReady}</p>
       ) : !week.ok ? (
         <p role="alert">{week.problem}</p>
       ) : week.days.every((d) => d.items.length === 0) ? (
-        <p className="text-soft">Nothing to practise this week.</p>
+        <p className="text-soft">{w.nothingThisWeek}</p>
       ) : (
         <>
-          <p className="text-fine text-soft">Your ticks stay on this phone.</p>
+          <p className="text-fine text-soft">{w.ticksStay}</p>
           <ol>
             {week.days
               .filter((d) => d.items.length > 0)
               .map((d) => (
                 <li key={d.date} className="mt-3">
                   <h3 className="font-semibold">
-                    {format(parseISO(d.date), 'EEEE d MMMM')} <span className="font-normal text-soft">{Math.round(d.minutes)} minutes</span>
+                    {dayNamed(language, d.date)} <span className="font-normal text-soft">{w.minutes(d.minutes)}</span>
                   </h3>
                   <ul>
                     {d.items.map((x) => {
@@ -51,7 +54,7 @@ export function Week({ token }: { token: string }) {
                                   <input
                                     type="checkbox"
                                     className="size-7 accent-control"
-                                    aria-label={`${x.text} Time ${i + 1} of ${x.times}`}
+                                    aria-label={w.time(x.text, i + 1, x.times)}
                                     checked={has(key)}
                                     onChange={() => toggle(key)}
                                   />

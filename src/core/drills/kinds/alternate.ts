@@ -1,5 +1,5 @@
-import { pairTitle } from '../../words/en/drills'
-import { CROSSING_SAYS, DRILL_NAMES } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import type { SpotKind } from '../../plan/spotKinds'
 import type { DrillKind, Sketch, Touch } from '../drill'
 import { isAllPlucked, openTouch, touchAt, type SeatAtWork, type Practised } from '../practised'
@@ -27,7 +27,7 @@ export const crossings = (
         kind,
         variant,
         about: `${keptPair(pair.pitches)}, ${variant}`,
-        title: (t) => pairTitle(t, pair.pitches, variant),
+        title: (t) => drillWords(c.talk).pairTitle(t, pair.pitches, variant),
         purpose,
         pattern,
         ats: pair.ats,
@@ -48,19 +48,19 @@ export const alternate = {
         ? {
             variant: 'open, then stopped',
             pattern: 'o q o q | a b a b',
-            purpose: CROSSING_SAYS.pluckThenFingers(whose),
+            purpose: drillWords(c.talk).CROSSING_SAYS.pluckThenFingers(whose),
           }
         : {
             variant: 'bow, then hand',
             pattern: 'o q o q | a b a b',
-            purpose: CROSSING_SAYS.bowThenFingers(whose),
+            purpose: drillWords(c.talk).CROSSING_SAYS.bowThenFingers(whose),
           },
     ]),
     ...crossings(c, 'alternate', ['bow-crossing'], (whose) => [
       {
         variant: 'bow alone',
         pattern: 'o q o q | a b a b',
-        purpose: CROSSING_SAYS.bowOnly(whose),
+        purpose: drillWords(c.talk).CROSSING_SAYS.bowOnly(whose),
       },
     ]),
   ],

@@ -1,4 +1,5 @@
-import { BOW_ALONE, BOW_ALONE_SAYS, DRILL_NAMES } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { keptHead } from '../keptName'
 import { pluckedIn } from '../../bowing/strokes'
 import type { Stretch } from '../../piece/stretch'
@@ -41,8 +42,8 @@ export const bowOnlyDrills = {
           kind: 'bow only' as const,
           variant,
           about: `${keptHead(c.players[0].map.line, stretch)}, bow alone, ${variant}`,
-          title: BOW_ALONE_SAYS.title(sayPassage(c, stretch), variant),
-          purpose: BOW_ALONE_SAYS.purpose(sayPassage(c, stretch), variant),
+          title: drillWords(c.talk).BOW_ALONE_SAYS.title(sayPassage(c, stretch), variant),
+          purpose: drillWords(c.talk).BOW_ALONE_SAYS.purpose(sayPassage(c, stretch), variant),
           spots: spotsOfStretch(c, stretch).filter(forBow),
           isFor: () => true,
           measures: indicesOf(stretch),
@@ -52,7 +53,7 @@ export const bowOnlyDrills = {
           meter: c.measures[stretch.from].meter,
           voice: (seat) => {
             const p = c.bySeat[seat.id]
-            return worded(passageVoice(c, p, stretch, onOpen(p)), BOW_ALONE[variant].words)
+            return worded(passageVoice(c, p, stretch, onOpen(p)), drillWords(c.talk).BOW_ALONE[variant].words)
           },
         })),
       ),

@@ -1,4 +1,5 @@
-import { CROSSING_SAYS, DRILL_NAMES } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { printedNote } from '../../music/noteName'
 import type { SpotKind } from '../../plan/spotKinds'
 import { sameSpacings, type SameSpacing } from '../../reading/sameSpacing'
@@ -38,7 +39,7 @@ function transfers(c: Practised): Sketch[] {
       variant: 'transfer',
       about: titleOf(PLAIN_TONGUE, player, t),
       title: (talk) => titleOf(talk, player, t),
-      purpose: (talk) => CROSSING_SAYS.spacing(namesIn(c, ats), stringName(talk, player.map.instrument, t.string)),
+      purpose: (talk) => drillWords(c.talk).CROSSING_SAYS.spacing(namesIn(c, ats), stringName(talk, player.map.instrument, t.string)),
       pattern: 'x y x y | a b a b',
       ats,
       touch: (p, what) => {
@@ -57,10 +58,10 @@ const CROSSED: readonly SpotKind[] = ['hand-crossing', 'lands-alone', 'skip-cros
 
 /** "B to G across, as B to D on A". */
 function titleOf(talk: Tongue, player: SeatAtWork, t: SameSpacing): string {
-  const { names: by } = talk
   const crossed = player.reading.notes[t.note.index - 1]
-  const names = [crossed, t.note].map((n) => printedNote(by, n.heads.at(-1)!.pitch)).join(' to ')
-  return `${names} across, as ${t.pitches.map((p) => printedNote(by, p)).join(' to ')} on ${stringName(talk, player.map.instrument, t.string)}`
+  const [from, to] = [crossed, t.note].map((n) => n.heads.at(-1)!.pitch)
+  const [low, high] = t.pitches
+  return drillWords(talk).across(talk, [from, to], [low, high], stringName(talk, player.map.instrument, t.string))
 }
 
 /** One finger that hops to the next string. */
@@ -70,8 +71,8 @@ const fifths = (c: Practised): Sketch[] =>
       kind: 'cross',
       variant: 'one finger',
       about: `${keptPair(pair.pitches)} with one finger`,
-      title: (t) => CROSSING_SAYS.hopTitle(t, pair.pitches),
-      purpose: CROSSING_SAYS.hop(namesIn(c, pair.ats)),
+      title: (t) => drillWords(c.talk).CROSSING_SAYS.hopTitle(t, pair.pitches),
+      purpose: drillWords(c.talk).CROSSING_SAYS.hop(namesIn(c, pair.ats)),
       pattern: 'a:2 b:2 a:2 b:2 | a b a b',
       ats: pair.ats,
       touch: ofPair(pair),

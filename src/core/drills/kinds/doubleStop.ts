@@ -1,4 +1,5 @@
-import { DOUBLE_STOP_SAYS, DRILL_NAMES } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { printedNote } from '../../music/noteName'
 import { midiOf } from '../../music/pitch'
 import type { Touch } from '../drill'
@@ -25,7 +26,7 @@ export const doubleStopDrills = {
           kind: 'double stop',
           variant,
           about: `${pitches.map((p) => printedNote('letters', p)).join(' and ')} together, ${variant}`,
-          title: (t) => DOUBLE_STOP_SAYS.title(t, pitches, variant),
+          title: (t) => drillWords(c.talk).DOUBLE_STOP_SAYS.title(t, pitches, variant),
           purpose,
           pattern,
           ats,
@@ -33,9 +34,9 @@ export const doubleStopDrills = {
           touch: (p, what) => part(p, event, what),
         })
       return [
-        made('each alone', 'l:2 u:2 l u l u', DOUBLE_STOP_SAYS['each alone'](whose)),
-        made('both', 'l u c:2 l u c:2', DOUBLE_STOP_SAYS.both(whose)),
-        made('with the drone', 'l:2 c:2 c:4', DOUBLE_STOP_SAYS['with the drone'](whose)),
+        made('each alone', 'l:2 u:2 l u l u', drillWords(c.talk).DOUBLE_STOP_SAYS['each alone'](whose)),
+        made('both', 'l u c:2 l u c:2', drillWords(c.talk).DOUBLE_STOP_SAYS.both(whose)),
+        made('with the drone', 'l:2 c:2 c:4', drillWords(c.talk).DOUBLE_STOP_SAYS['with the drone'](whose)),
       ]
     }),
 } as const satisfies Generator

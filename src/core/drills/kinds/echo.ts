@@ -1,4 +1,5 @@
-import { DRILL_NAMES, ECHO_SAYS } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { keptHead, keptMeasures } from '../keptName'
 import { sayMeasures } from '../../piece/address'
 import type { Seat } from '../../seats/seat'
@@ -42,8 +43,8 @@ function sketch(c: Practised, indices: readonly number[], variant: 'measure' | '
     kind: 'echo',
     variant,
     about: variant === 'chain' ? `Chain of echoes: ${keptMeasures(line, indices)}` : `${keptHead(line, one)}, echo`,
-    title: variant === 'chain' ? ECHO_SAYS.chainTitle(sayMeasures(line, indices)) : ECHO_SAYS.title(sayPassage(c, one)),
-    purpose: ECHO_SAYS.purpose,
+    title: variant === 'chain' ? drillWords(c.talk).ECHO_SAYS.chainTitle(sayMeasures(line, indices)) : drillWords(c.talk).ECHO_SAYS.title(sayPassage(c, one)),
+    purpose: drillWords(c.talk).ECHO_SAYS.purpose,
     spots: indices.flatMap((i) => spotsOfStretch(c, { from: i, to: i })),
     isFor: () => true,
     measures: indices,
@@ -51,12 +52,16 @@ function sketch(c: Practised, indices: readonly number[], variant: 'measure' | '
     times,
     key: at.key,
     meter: at.meter,
-    voice: (seat: Seat) => echoed(indices.map((i) => passageVoice(c, c.bySeat[seat.id], { from: i, to: i }))),
+    voice: (seat: Seat) =>
+      echoed(
+        indices.map((i) => passageVoice(c, c.bySeat[seat.id], { from: i, to: i })),
+        drillWords(c.talk).ECHO_SAYS.back,
+      ),
   }
 }
 
 /** Measures each with a measure of rest after it, as one voice. */
-function echoed(voices: readonly (DrillVoice | null)[]): DrillVoice | null {
+function echoed(voices: readonly (DrillVoice | null)[], back: string): DrillVoice | null {
   const measures: DrillVoice['measures'][number][] = []
   const slurs: DrillVoice['slurs'][number][] = []
   const pins: Record<string, NonNullable<DrillVoice['pins'][string]>> = {}
@@ -69,7 +74,7 @@ function echoed(voices: readonly (DrillVoice | null)[]): DrillVoice | null {
       measures.push({ ...m, number: `${measures.length + 1}`, events: m.events.map((e) => ({ ...e, id: own(e.id) })) })
     measures.push({
       number: `${measures.length + 1}`,
-      events: [{ kind: 'rest', id: own('r'), value: { base: 'whole', dots: 0 }, wholeMeasure: true, words: ECHO_SAYS.back }],
+      events: [{ kind: 'rest', id: own('r'), value: { base: 'whole', dots: 0 }, wholeMeasure: true, words: back }],
     })
     slurs.push(...v.slurs.map((s) => ({ from: own(s.from), to: own(s.to) })))
     for (const [id, pin] of Object.entries(v.pins)) pins[own(id)] = pin

@@ -1,4 +1,5 @@
-import { DRILL_NAMES, FOURTH_SAYS } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { stringName } from '../../words/en/hands'
 import { midiOf, pitchAt, stepsOf, type Pitch } from '../../music/pitch'
 import { once } from '../../once'
@@ -33,7 +34,7 @@ export const fourth = {
           kind: 'reach 4',
           variant,
           about: `4 on ${instrument.strings[string].letter}, ${variant}`,
-          title: (t) => FOURTH_SAYS.title(stringName(t, instrument, string), variant),
+          title: (t) => drillWords(c.talk).FOURTH_SAYS.title(stringName(t, instrument, string), variant),
           purpose,
           pattern,
           ats,
@@ -47,10 +48,10 @@ export const fourth = {
         })
       const checked = openFor(player, event)
       return [
-        made('upwards', 'c d c d b d b d a d a d', FOURTH_SAYS.upwards(whose)),
-        made('downwards', 'd c d c d b d b d a d a', FOURTH_SAYS.downwards(whose)),
-        made('held', 'a | d:4', FOURTH_SAYS.held(whose)),
-        ...(checked ? [made('against open', 'd:2 o:2 d:2 o:2', FOURTH_SAYS['against open'](whose))] : []),
+        made('upwards', 'c d c d b d b d a d a d', drillWords(c.talk).FOURTH_SAYS.upwards(whose)),
+        made('downwards', 'd c d c d b d b d a d a', drillWords(c.talk).FOURTH_SAYS.downwards(whose)),
+        made('held', 'a | d:4', drillWords(c.talk).FOURTH_SAYS.held(whose)),
+        ...(checked ? [made('against open', 'd:2 o:2 d:2 o:2', drillWords(c.talk).FOURTH_SAYS['against open'](whose))] : []),
       ]
     }),
 } as const satisfies Generator

@@ -1,4 +1,5 @@
-import { DRILL_NAMES, KEEP_SAYS } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { midiOf } from '../../music/pitch'
 import { stopOf } from '../../reading/reading'
 import { PLAIN_TONGUE, stringName } from '../../words/en/hands'
@@ -30,7 +31,7 @@ export const keepDrills = {
           kind: 'keep',
           variant,
           about: `Keep 1, add ${s.finger} on ${stringName(PLAIN_TONGUE, player.map.instrument, s.string)}, ${variant}`,
-          title: (t) => KEEP_SAYS.title(s.finger, stringName(t, player.map.instrument, s.string), variant),
+          title: (t) => drillWords(c.talk).KEEP_SAYS.title(s.finger, stringName(t, player.map.instrument, s.string), variant),
           purpose,
           pattern,
           ats,
@@ -45,8 +46,8 @@ export const keepDrills = {
         })
       const whose = namesIn(c, ats)
       return [
-        made('slow', 'a:2 b:2 a:2 b:2', KEEP_SAYS.slow(whose, s.finger)),
-        made('quicker', 'a b a b a b a b', KEEP_SAYS.quicker(whose, s.finger)),
+        made('slow', 'a:2 b:2 a:2 b:2', drillWords(c.talk).KEEP_SAYS.slow(whose, s.finger)),
+        made('quicker', 'a b a b a b a b', drillWords(c.talk).KEEP_SAYS.quicker(whose, s.finger)),
       ]
     }),
 } as const satisfies Generator

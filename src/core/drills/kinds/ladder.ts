@@ -1,4 +1,5 @@
-import { DRILL_NAMES, LADDER_SAYS, ladderTo, RUNG_SAYS, type RungName } from '../../words/en/drills'
+import { DRILL_NAMES, ladderTo, type RungName } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { midiOf } from '../../music/pitch'
 import { stopOf, type ReadNote } from '../../reading/reading'
 import type { Stretch } from '../../piece/stretch'
@@ -118,8 +119,8 @@ function rungsOf(c: Practised, pair: Pair): Sketch[] {
     kind: 'ladder',
     variant: rung.variant,
     about: `${keptPair(pair.pitches)}, ${ladderTo(placesOf(ats))}: ${rung.variant}`,
-    title: (t) => LADDER_SAYS.title(t, pair.pitches, placesOf(ats), rung.variant),
-    purpose: (t) => LADDER_SAYS.purpose(t, whose, pair.pitches, rung.variant),
+    title: (t) => drillWords(c.talk).LADDER_SAYS.title(t, pair.pitches, placesOf(ats), rung.variant),
+    purpose: (t) => drillWords(c.talk).LADDER_SAYS.purpose(t, whose, pair.pitches, rung.variant),
     spots: spotsIn(ats),
     measures: indicesIn(ats),
     pace: 0.6,
@@ -171,7 +172,7 @@ function rungVoice(c: Practised, pair: Pair, rung: Rung, p: SeatAtWork): DrillVo
     return pitch ? lineTouch(p, { ...pitch, octave: pitch.octave - lead.map.written }) : null
   }
   return voiceOf(cellsOf(rung.pattern), at.meter, touch, {
-    words: shifts || !rung.ofHand ? RUNG_SAYS[rung.variant].words : undefined,
+    words: shifts || !rung.ofHand ? drillWords(c.talk).RUNG_SAYS[rung.variant].words : undefined,
     marks: rung.marks,
   })
 }

@@ -1,4 +1,5 @@
-import { DRILL_NAMES, ONE_STRING } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { FIRST } from '../../instruments/instrument'
 import { alterIn } from '../../music/key'
 import { midiOf, pitchAt, stepsOf, type Letter, type Pitch } from '../../music/pitch'
@@ -81,8 +82,8 @@ function sketchOn(c: Practised, letter: Letter, times: number, { variant, cells 
     kind: 'one string',
     variant,
     about: `The ${letter} string, ${variant}`,
-    title: (t) => ONE_STRING.title(t, letter, variant),
-    purpose: (t) => ONE_STRING.purpose(t, letter, variant, !isAllPlucked(c)),
+    title: (t) => drillWords(c.talk).ONE_STRING.title(t, letter, variant),
+    purpose: (t) => drillWords(c.talk).ONE_STRING.purpose(t, letter, variant, !isAllPlucked(c)),
     spots,
     isFor: (id) => stringOf(c.bySeat[id], letter) >= 0,
     measures: [],

@@ -1,4 +1,5 @@
-import { DRILL_NAMES, OPEN_AND_HIGH } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { printedNote } from '../../music/noteName'
 import { midiOf } from '../../music/pitch'
 import type { Touch } from '../drill'
@@ -38,8 +39,8 @@ export const openAndHigh = {
           kind: 'open and high',
           variant: 'by turns',
           about: `${kept}, by turns`,
-          title: (t) => OPEN_AND_HIGH.title(t, pitch, 'in turn'),
-          purpose: (t) => OPEN_AND_HIGH.turns(t, whose, pitch, octaves),
+          title: (t) => drillWords(c.talk).OPEN_AND_HIGH.title(t, pitch, 'in turn'),
+          purpose: (t) => drillWords(c.talk).OPEN_AND_HIGH.turns(t, whose, pitch, octaves),
           pattern: 'o:2 h:2 o h o h',
           ats,
           touch,
@@ -48,8 +49,8 @@ export const openAndHigh = {
           kind: 'open and high' as const,
           variant: 'sing and find',
           about: `${kept}, sung and found`,
-          title: (t) => OPEN_AND_HIGH.title(t, pitch, 'sung and found'),
-          purpose: (t) => OPEN_AND_HIGH.sing(t, whose, pitch),
+          title: (t) => drillWords(c.talk).OPEN_AND_HIGH.title(t, pitch, 'sung and found'),
+          purpose: (t) => drillWords(c.talk).OPEN_AND_HIGH.sing(t, whose, pitch),
           spots: spotsIn(ats),
           measures: indicesIn(ats),
           pace: 0.7,
@@ -58,7 +59,7 @@ export const openAndHigh = {
           meter: at.meter,
           voice: (seat) =>
             voiceOf(cellsOf('o:2 | z:2 | h:2 | o:2'), at.meter, (what) => touch(c.bySeat[seat.id], what), {
-              words: OPEN_AND_HIGH.words,
+              words: drillWords(c.talk).OPEN_AND_HIGH.words,
             }),
         },
       ]

@@ -1,4 +1,5 @@
-import { DRILL_NAMES, PASSAGE_DRILL } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { keptHead } from '../keptName'
 import { passageVoice } from '../passages'
 import { passagesOf, indicesOf, sayPassage, spotsOfStretch } from '../stretches'
@@ -20,8 +21,8 @@ export const passage = {
         kind: 'passage' as const,
         variant,
         about: `${keptHead(c.players[0].map.line, stretch)}, ${variant}`,
-        title: PASSAGE_DRILL.title(sayPassage(c, stretch), variant),
-        purpose: PASSAGE_DRILL.purpose(sayPassage(c, stretch), variant),
+        title: drillWords(c.talk).PASSAGE_DRILL.title(sayPassage(c, stretch), variant),
+        purpose: drillWords(c.talk).PASSAGE_DRILL.purpose(sayPassage(c, stretch), variant),
         spots: spotsOfStretch(c, stretch),
         isFor: () => true,
         measures: indicesOf(stretch),

@@ -1,5 +1,6 @@
 import type { Pitch } from '../../music/pitch'
-import { DRILL_NAMES, REACH_SAYS } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { midiOf } from '../../music/pitch'
 import { stopOf } from '../../reading/reading'
 import { touchFor, touchAt, type At, type SeatAtWork } from '../practised'
@@ -28,7 +29,7 @@ export const reach = {
           kind: 'reach',
           variant,
           about: `${keptPair(upward)}: the wide gap, ${variant}`,
-          title: (t) => REACH_SAYS.title(t, upward, variant),
+          title: (t) => drillWords(c.talk).REACH_SAYS.title(t, upward, variant),
           purpose,
           pattern,
           ats: pair.ats,
@@ -36,10 +37,10 @@ export const reach = {
           touch,
         })
       return [
-        made('upwards', `${x} ${y} ${x} ${y}`, REACH_SAYS.upwards(whose)),
-        made('downwards', `${y} ${x} ${y} ${x}`, REACH_SAYS.downwards(whose)),
-        made('lower stays', `${x}:2 ${y}:2 ${x}:2 ${y}:2`, REACH_SAYS['lower stays'](whose)),
-        ...(isLowTwo(pair) ? [made('against high', `${x} ${y} h ${y}`, REACH_SAYS['against high'](whose), against(pair, x))] : []),
+        made('upwards', `${x} ${y} ${x} ${y}`, drillWords(c.talk).REACH_SAYS.upwards(whose)),
+        made('downwards', `${y} ${x} ${y} ${x}`, drillWords(c.talk).REACH_SAYS.downwards(whose)),
+        made('lower stays', `${x}:2 ${y}:2 ${x}:2 ${y}:2`, drillWords(c.talk).REACH_SAYS['lower stays'](whose)),
+        ...(isLowTwo(pair) ? [made('against high', `${x} ${y} h ${y}`, drillWords(c.talk).REACH_SAYS['against high'](whose), against(pair, x))] : []),
       ]
     }),
 } as const satisfies Generator

@@ -1,4 +1,5 @@
-import { DRILL_NAMES, RHYTHM_SAYS } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { keptHead } from '../keptName'
 import { spotsOfKinds } from '../practised'
 import { onOne, openOfKey, passageVoice } from '../passages'
@@ -29,19 +30,19 @@ export const rhythm = {
     ...passagesOf(c, 2).map((stretch) =>
       onOneString(c, stretch, {
         variant: 'one string',
-        purpose: RHYTHM_SAYS.alone(sayPassage(c, stretch)),
+        purpose: drillWords(c.talk).RHYTHM_SAYS.alone(sayPassage(c, stretch)),
         spots: spotsOfStretch(c, stretch).filter((s) => RHYTHMS.includes(s.kind)),
       }),
     ),
     ...bows(c, ['long-after-short', 'uneven-bow'], {
       variant: 'save the bow',
-      words: RHYTHM_SAYS.saveWords,
-      says: RHYTHM_SAYS.save,
+      words: drillWords(c.talk).RHYTHM_SAYS.saveWords,
+      says: drillWords(c.talk).RHYTHM_SAYS.save,
     }),
     ...bows(c, ['wrong-bow', 'no-rest'], {
       variant: 'take back and set',
-      words: RHYTHM_SAYS.liftWords,
-      says: RHYTHM_SAYS.lift,
+      words: drillWords(c.talk).RHYTHM_SAYS.liftWords,
+      says: drillWords(c.talk).RHYTHM_SAYS.lift,
     }),
   ],
 } as const satisfies Generator
@@ -54,7 +55,7 @@ function onOneString(c: Practised, stretch: { from: number; to: number }, { vari
     kind: 'rhythm',
     variant,
     about: `${keptHead(c.players[0].map.line, stretch)}, ${variant === 'one string' ? 'rhythm on one string' : variant}`,
-    title: RHYTHM_SAYS.title(sayPassage(c, stretch), variant),
+    title: drillWords(c.talk).RHYTHM_SAYS.title(sayPassage(c, stretch), variant),
     purpose,
     spots,
     isFor: () => true,

@@ -1,5 +1,5 @@
 import { PLAIN_TONGUE } from '../../words/en/hands'
-import { RUN_OF_KEY } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { alterIn, tonic, type Key } from '../../music/key'
 import { printedNote } from '../../music/noteName'
 import { byOctaves, LETTERS, midiOf, pitchAt, stepsOf, type Letter, type Pitch } from '../../music/pitch'
@@ -152,8 +152,8 @@ export function runSketches(
   for (const form of forms ? formsOf(c, key) : formsOf(c, key).slice(0, 1)) {
     const run = runIn(c, key, form, wanted)
     if (run.length < 3) continue
-    const mode = form === 'major' ? 'major' : forms ? `${form} minor` : 'minor'
-    const of = ({ names }: Tongue): string => `${printedNote(names, tonic(key))} ${mode}`
+    const mode = form === 'major' || forms ? form : 'minor'
+    const of = (t: Tongue): string => `${printedNote(t.names, tonic(key))} ${drillWords(t).KEY_FORMS[mode]}`
     const usual = takenByAll(c, run)
     const ways = waysIn(c.players[0].reading.notes[0]?.placed.at.meter ?? meter, run, crossingsOf([...usual.values()]))
     for (const { way, cells } of ways) sketches.push(sketch(way, cells, usual, of, form))
@@ -197,8 +197,8 @@ export function runSketches(
       kind,
       variant: form === 'major' || !forms ? way.variant : `${form}, ${way.variant}`,
       about: `${name} of ${of(PLAIN_TONGUE)}, ${way.variant}`,
-      title: (t) => RUN_OF_KEY.title(name, of(t), way.variant),
-      purpose: RUN_OF_KEY.purpose(
+      title: (t) => drillWords(c.talk).RUN_OF_KEY.title(name, of(t), way.variant),
+      purpose: drillWords(c.talk).RUN_OF_KEY.purpose(
         { variant: up?.calm ?? way.variant, groups: way.groups === true, other: up?.across ?? null },
         moving,
         resting,

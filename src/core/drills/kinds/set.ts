@@ -1,4 +1,5 @@
-import { CROSSING_SAYS, DRILL_NAMES, pairTitle } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { stopOf } from '../../reading/reading'
 import type { Generator } from './generator'
 import { namesIn, ofPair, pairsOf, patterned, keptPair } from './pairs'
@@ -14,8 +15,8 @@ export const set = {
         kind: 'set',
         variant: 'shrinking rest',
         about: `${keptPair(pair.pitches)}, set in the rest`,
-        title: (t) => pairTitle(t, pair.pitches, 'set in the rest'),
-        purpose: CROSSING_SAYS.setInRest(namesIn(c, pair.ats)),
+        title: (t) => drillWords(c.talk).pairTitle(t, pair.pitches, 'set in the rest'),
+        purpose: drillWords(c.talk).CROSSING_SAYS.setInRest(namesIn(c, pair.ats)),
         pattern: 'a z:2 b | a z b | a z:.5 b | a b',
         ats: pair.ats,
         touch: ofPair(pair),

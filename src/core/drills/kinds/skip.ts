@@ -1,4 +1,5 @@
-import { CROSSING_SAYS, DRILL_NAMES } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { crossings } from './alternate'
 import type { Generator } from './generator'
 
@@ -9,11 +10,11 @@ export const skip = {
   eases: 0.4,
   find: (c) =>
     crossings(c, 'skip', ['skip-string', 'skip-crossing'], (whose) => [
-      { variant: 'open strings', pattern: 'o z q z | o q o q', purpose: CROSSING_SAYS.farOpen(whose) },
+      { variant: 'open strings', pattern: 'o z q z | o q o q', purpose: drillWords(c.talk).CROSSING_SAYS.farOpen(whose) },
       {
         variant: 'as in the piece',
         pattern: 'a z b z | a b a b',
-        purpose: CROSSING_SAYS.farStopped(whose),
+        purpose: drillWords(c.talk).CROSSING_SAYS.farStopped(whose),
       },
     ]),
 } as const satisfies Generator

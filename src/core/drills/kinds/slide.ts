@@ -1,4 +1,5 @@
-import { DRILL_NAMES, TWO_FORMS } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { printedNote } from '../../music/noteName'
 import { midiOf, pitchAt, stepsOf, type Pitch } from '../../music/pitch'
 import { alterIn } from '../../music/key'
@@ -24,8 +25,8 @@ export const slideDrills = {
           kind: 'slide',
           variant,
           about: `${printedNote('letters', high.pitch)} and ${printedNote('letters', low.pitch)}, ${variant}`,
-          title: (t) => TWO_FORMS.title(t, high.pitch, low.pitch, variant),
-          purpose: (t) => TWO_FORMS[variant](t, low.pitch.letter),
+          title: (t) => drillWords(c.talk).TWO_FORMS.title(t, high.pitch, low.pitch, variant),
+          purpose: (t) => drillWords(c.talk).TWO_FORMS[variant](t, low.pitch.letter),
           pattern,
           ats,
           strains: ['low 2'],

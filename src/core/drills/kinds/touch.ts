@@ -1,4 +1,5 @@
-import { DRILL_NAMES, HALF_STEP } from '../../words/en/drills'
+import { DRILL_NAMES } from '../../words/en/drills'
+import { drillWords } from '../../words/drills'
 import { printedNote } from '../../music/noteName'
 import { midiOf, type Pitch } from '../../music/pitch'
 import { stopOf } from '../../reading/reading'
@@ -49,8 +50,8 @@ export const touch = {
           kind: 'touch' as const,
           variant,
           about: `${pitches.map((p) => printedNote('letters', p)).join(' and ')}: a half step, ${variant}`,
-          title: (t) => HALF_STEP.title(t, pitches, variant),
-          purpose: (t) => HALF_STEP.purpose(t, pitches),
+          title: (t) => drillWords(c.talk).HALF_STEP.title(t, pitches, variant),
+          purpose: (t) => drillWords(c.talk).HALF_STEP.purpose(t, pitches),
           pattern,
           ats: ats satisfies readonly At[],
           touch: ofPair({ a, b }),

@@ -1,10 +1,12 @@
 import { capital, inSentence, sayList, sayNames } from '../../names'
 import { sayPositionKey } from '../../instruments/instrument'
-import { plural } from '../../count'
+import type { InOtherWords } from '../../language'
+import { count, plural, sayTimes } from '../../count'
 import { printedNote } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
 import { plainNote } from '../../music/noteName'
 import type { Letter } from '../../music/pitch'
+import { COMPANION_NAMES, type Companion } from '../../plan/companion'
 import type { Tongue } from './hands'
 
 /* What is said of drills: what each is for, first for whom. Titles name the notes; a variant is one way to do the same. */
@@ -263,6 +265,8 @@ export const HALF_STEP = {
 /** Steps without notes. */
 export const SILENT = {
   unread: 'Say the notes that aren’t sure yet',
+  unreadNote: (name: string, place: string) => `${name} on the ${place}`,
+  times: (n: number) => count(n, 'time'),
   tap: {
     title: 'Tap and curl',
     words: 'Tap each finger on the string and curl it back over, no bow: 1, 2, 3, 4 and back. Stay close to the string.',
@@ -282,6 +286,7 @@ export const SILENT = {
   point: {
     title: (note: string) => `Point at every ${note}`,
     words: (note: string) => `Don’t play. Put a finger on each ${note}, from the first line to the last.`,
+    answer: (n: number, name: string, whose: string | null) => `${n} ${name} on the page${whose === null ? '' : ` of the ${whose}`}.`,
   },
   count: {
     title: (string: string) => `Count every first finger on ${string}`,
@@ -304,3 +309,45 @@ export const CARE = {
   always:
     'Short tries: a minute at most, then rest and shake out the arm. Straight wrist, an instrument of the right size. Stop when it hurts. If it keeps hurting, tell the teacher and see a doctor.',
 } as const
+
+/** What a key's scale is called after its first note. */
+const KEY_FORMS = { major: 'major', minor: 'minor', natural: 'natural minor', harmonic: 'harmonic minor', melodic: 'melodic minor' } as const
+export type KeyForm = keyof typeof KEY_FORMS
+
+/** How a drill is played by who reads of it: "You play along: …", "♩ = 60, 3 times". */
+export const DRILL_LINE = {
+  playsAlong: (does: Companion) => `You play along: ${COMPANION_NAMES[does]}.`,
+  others: (all: readonly { readonly name: string; readonly does: Companion }[]) =>
+    capital(all.map(({ name, does }) => `${inSentence(name)}: ${COMPANION_NAMES[does]}`).join('; ')),
+  times: (n: number) => sayTimes(n),
+} as const
+
+/** Everything that pupils read of drills: there is one in each language. */
+export const DRILLS = {
+  pairTitle,
+  CROSSING_SAYS,
+  BOW_ALONE,
+  BOW_ALONE_SAYS,
+  DOUBLE_STOP_SAYS,
+  ECHO_SAYS,
+  FOURTH_SAYS,
+  KEEP_SAYS,
+  RUNG_SAYS: RUNG_SAYS as Readonly<Record<RungName, { readonly says: string; readonly words: string | undefined }>>,
+  LADDER_SAYS,
+  ONE_STRING,
+  OPEN_AND_HIGH,
+  PASSAGE_DRILL,
+  REACH_SAYS,
+  RHYTHM_SAYS,
+  RUN_OF_KEY,
+  TWO_FORMS,
+  HALF_STEP,
+  SILENT,
+  CARE,
+  KEY_FORMS,
+  DRILL_LINE,
+  /** "B to G across, as B to D on A". */
+  across: (t: Tongue, pair: readonly [Pitch, Pitch], known: readonly [Pitch, Pitch], string: string) =>
+    `${sayPair(t, pair)} across, as ${sayPair(t, known)} on ${string}`,
+} as const
+export type DrillWords = InOtherWords<typeof DRILLS>

@@ -5,9 +5,13 @@ import { ownPiece } from '@/store/own'
 import { UnreadableError } from '@/store/pieces'
 import { packed } from '@/app/packed'
 import { StudentPiece } from '@/ui/student/StudentPiece'
+import { pupilWords } from '@/core/words/pupil'
 import { followed, isTheirs } from '../../followed'
 
-export const metadata: Metadata = { title: 'My part', robots: { index: false, follow: false } }
+export const generateMetadata = async ({ params }: { params: Promise<{ token: string; id: string }> }): Promise<Metadata> => ({
+  title: pupilWords(await followed(params)).myPart,
+  robots: { index: false, follow: false },
+})
 
 /** One piece as a student has it: part, fingers on the bench, calls, warm-up, and something to play along with. */
 export default async function StudentPiecePage({ params }: { params: Promise<{ token: string; id: string }> }) {

@@ -5,9 +5,13 @@ import { ownClass, ownMusic } from '@/core/roster/own'
 import { ownPiece } from '@/store/own'
 import { packed } from '@/app/packed'
 import { OwnTrainer } from '@/ui/student/OwnTrainer'
+import { pupilWords } from '@/core/words/pupil'
 import { followed, isTheirs } from '../../followed'
 
-export const metadata: Metadata = { title: 'Note reading', robots: { index: false, follow: false } }
+export const generateMetadata = async ({ params }: { params: Promise<{ token: string }> }): Promise<Metadata> => ({
+  title: pupilWords(await followed(params)).noteReading,
+  robots: { index: false, follow: false },
+})
 
 type Query = { searchParams: Promise<Record<string, string | string[] | undefined>> }
 
