@@ -15,7 +15,7 @@ import { readingOf } from '@/core/reading/reading'
 import { spotsOf } from '@/core/reading/spots'
 import { frameMark } from '@/core/plan/talk'
 import type { ClassSettings } from '@/core/plan/class'
-import { sayBook } from '@/core/seats/book'
+import { pupilWords } from '@/core/words/pupil'
 import { asRead } from '@/core/balance/asRead'
 import { ensembleMapper, mapsOf, seatMap } from '@/core/balance/ensemble'
 import { bookFor, type Plan } from '@/core/plan/plan'
@@ -153,11 +153,13 @@ export function sheetOf(toolkit: Toolkit, given: Source, wanted: Wanted, drawn: 
   const [only] = maps
   const made = meiFor(source, maps, wanted)
   const alone = maps.length === 1 ? only : null
+  const w = pupilWords(source.klass.talk)
+  const book = bookFor(plan, only.seat.id)
   return {
     title: piece.title,
-    name: wanted.seat === null ? 'Score' : only.seat.name,
+    name: wanted.seat === null ? w.score : only.seat.name,
     book: capital(
-      [alone ? sayBook(bookFor(plan, only.seat.id)) : '', made.stretch ? sayStretch(only.line, made.stretch.from, made.stretch.to) : '']
+      [alone ? w.book(book.page, book.exercise) : '', made.stretch ? sayStretch(only.line, made.stretch.from, made.stretch.to) : '']
         .filter(Boolean)
         .join(' · '),
     ),
@@ -202,19 +204,18 @@ function legendOf(
   const any = (test: (n: MappedNote, byLetter: boolean) => boolean) => shown.some((s) => s.written.some((n) => test(n, s.byLetter)))
   const fingers = rows.includes('finger')
   const over = (mark: Mark): boolean => much !== 'none' && marks.includes(mark)
+  const { legend } = pupilWords(klass.talk)
   const under = rows.length > 0 && any(() => true)
   return [
-    ...(under && much === 'changes' ? ['Written where string, position or finger changes, and at sharps and flats'] : []),
-    ...(under && much === 'new' ? ['Written at new notes, sharps and flats'] : []),
-    ...(under && much === 'trouble' ? ['Written at places to watch'] : []),
-    ...(under && much === 'unread' && maps.some((m) => klass.reads[m.seat.id]?.sure.length)
-      ? ['Written at notes that are not sure yet']
-      : []),
-    ...(fingers && any((n) => n.stop.finger === 0) ? ['0 open string'] : []),
-    ...(fingers && any((n, byLetter) => byLetter && n.stop.place !== 'normal') ? ['↓ low finger, ↑ high finger'] : []),
-    ...(fingers && any((n, byLetter) => !byLetter && n.stop.place !== 'normal') ? ['↓ finger reached back, ↑ forward'] : []),
-    ...(over('positions') && shown.some((s) => s.said) ? ['Roman numeral: position'] : []),
-    ...(over('stays') && shown.some((s) => s.stays) ? ['line over notes: the finger stays down'] : []),
+    ...(under && much === 'changes' ? [legend.changes] : []),
+    ...(under && much === 'new' ? [legend.new] : []),
+    ...(under && much === 'trouble' ? [legend.trouble] : []),
+    ...(under && much === 'unread' && maps.some((m) => klass.reads[m.seat.id]?.sure.length) ? [legend.unread] : []),
+    ...(fingers && any((n) => n.stop.finger === 0) ? [legend.open] : []),
+    ...(fingers && any((n, byLetter) => byLetter && n.stop.place !== 'normal') ? [legend.byLetter] : []),
+    ...(fingers && any((n, byLetter) => !byLetter && n.stop.place !== 'normal') ? [legend.byHalfStep] : []),
+    ...(over('positions') && shown.some((s) => s.said) ? [legend.position] : []),
+    ...(over('stays') && shown.some((s) => s.stays) ? [legend.stays] : []),
     ...(over('frames')
       ? [...new Set(shown.flatMap((s) => s.frames))].flatMap((name) => {
           const mark = frameMark(klass.talk, name)

@@ -1,11 +1,12 @@
 import { careAlways } from '@/core/drills/care'
-import { format, parseISO } from 'date-fns'
+import { format } from 'date-fns'
 import type { Knex } from 'knex'
-import { count } from '@/core/count'
+import { dayNamed, dayOfMonth } from '@/core/plan/dayNamed'
+import { pupilWords } from '@/core/words/pupil'
 import { dayLater } from '@/core/plan/calendar'
 import type { Student } from '@/core/plan/student'
 import type { Block, BlockSheet, Music } from '@/core/sheets/blocks'
-import { SHEETS, type SheetKind } from '@/core/sheets/kinds'
+import { type SheetKind } from '@/core/sheets/kinds'
 import type { SheetSource } from '@/core/sheets/made'
 import { sheetOfKind } from '@/core/sheets/make'
 import { weekBlocks } from '@/core/sheets/week'
@@ -60,20 +61,23 @@ export async function blockSheet(db: Knex, { known, ...source }: Known, what: Sh
   if (what !== 'warmup' && what !== 'week') return once(() => sheetOfKind(source, what, seat))
   const player = seatsOf(source.klass).find((s) => s.id === seat)
   if (seat !== null && !player) return null
-  const name = player?.name ?? 'The class'
+  const w = pupilWords(source.klass.talk)
+  const language = source.klass.talk.language ?? 'en'
+  const name = player?.name ?? w.theClass
   const { title } = source.piece
-  if (what === 'warmup') return once(() => ({ title: `${SHEETS.warmup.name}: ${title}`, name, blocks: warmupSheet(source, seat) }))
+  if (what === 'warmup') return once(() => ({ title: `${w.warmUp}: ${title}`, name, blocks: warmupSheet(source, seat) }))
   const today = format(whose.now, 'yyyy-MM-dd')
-  const days = await weekFor(db, whose, today, dayLater(today, WEEK - 1))
-  const called = days.map(({ date, ...d }) => ({ ...d, name: format(parseISO(date), 'EEEE, d MMMM') }))
-  return { title: `${SHEETS.week.name} from ${format(whose.now, 'd MMMM')}`, name, blocks: weekBlocks(called) }
+  const days = await weekFor(db, { ...whose, language }, today, dayLater(today, WEEK - 1))
+  const called = days.map(({ date, ...d }) => ({ ...d, name: dayNamed(language, date) }))
+  return { title: w.practiceWeek(dayOfMonth(language, today)), name, blocks: weekBlocks(called, { language }) }
 }
 
 /** A warm-up as it is told on paper: what holds for all that strains once, then each thing with its music. */
 export function warmupSheet(source: SheetSource, seat: SeatId | null): Block[] {
   const { items, minutes } = warmupItems(source, seat)
+  const w = pupilWords(source.klass.talk)
   return [
-    { kind: 'text', text: `${count(Math.round(minutes), 'minute')} in all.`, soft: true },
+    { kind: 'text', text: w.inAll(w.minutes(minutes)), soft: true },
     // Nobody stands beside who practises: what holds for all that strains, once.
     ...(items.some((x) => x.care) ? [{ kind: 'text' as const, text: careAlways(source.klass.talk) }] : []),
     ...items.flatMap((x, i): Block[] => [

@@ -103,7 +103,7 @@ describe('what a student’s link shows', () => {
     const week = await ownWeek(db, of(ADA), '2026-03-02')
     expect(week.ok && week.days.flatMap((d) => d.items).length).toBeGreaterThan(0)
     // Who has none of its pieces has nothing to do; another class has no plan.
-    const bo = await weekOf(db, tuesday, BO, '2026-03-02', 7)
+    const bo = await weekOf(db, { of: tuesday, student: BO }, '2026-03-02', 7)
     expect(bo.ok && bo.days.flatMap((d) => d.items)).toEqual([])
     expect((await planOn(db, friday, '2026-03-02')).ok).toBe(true)
     expect(await planOn(db, friday, '2026-03-02')).toMatchObject({ class: friday, settings: null, days: [] })

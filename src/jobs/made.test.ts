@@ -86,7 +86,7 @@ describe('what students are asked about', () => {
   it('is drawn once for those at one seat with the same fingers, and by itself for whoever has other ones', async () => {
     answer = () => ({ a: '<svg/>' })
     const klass = await klassOf(tuesday)
-    const who = (id: string, seat: string, noFourth = false, versions = {}) => ({ id, seat, noFourth, versions })
+    const who = (id: string, seat: string, noFourth = false, versions = {}) => ({ id, seat, noFourth, versions, language: null })
     for (const s of [who('a', 'violin'), who('b', 'violin')]) await deckDrawings(db, klass, s, piece)
     expect(asked).toHaveLength(1)
     for (const s of [who('c', 'cello'), who('d', 'violin', true), who('e', 'violin', false, { [piece]: 1 })])

@@ -4,7 +4,10 @@ import { practised, type Practised } from '@/core/drills/practised'
 import { daysBetween, withOtherDays, type Day } from '@/core/plan/calendar'
 import { shiftsToAim, tendenciesOf } from '@/core/practice/aims'
 import { learningsOf } from '@/core/practice/prepares'
-import { sayItem, sayPlanProblem, saySpare } from '@/core/words/en/practice'
+import { forPupils } from '@/core/plan/pupils'
+import type { Language, Spoken } from '@/core/language'
+import { practiceWords } from '@/core/words/practice'
+import { sayPlanProblem, saySpare } from '@/core/words/en/practice'
 import { planDays } from '@/core/practice/schedule'
 import type { DayPlan, PlanAsk } from '@/core/practice/dayPlan'
 import { doneFrom, minutesByDay, studentsOf, surenessOf, sureOver, type Whose } from '@/core/practice/sure'
@@ -34,15 +37,17 @@ const MOST_READY = 24
 const ready = new Kept<Practised>(MOST_READY)
 
 /** What a plan is made from, as it stands: the settings, the pieces made ready, what was recorded of them. */
-async function sourcesOf(db: Knex, of: string) {
-  const klass = await classById(db, of)
+async function sourcesOf(db: Knex, of: string, language: Language = 'en') {
+  const stored = await classById(db, of)
+  const klass = stored && { ...stored, settings: forPupils(stored.settings, language) }
   if (!klass) throw new DataError('gone', 'This class doesn’t exist any more.')
   const kept = await planSettings(db, klass.id)
   const settings = kept?.settings ?? null
-  const stored = settings ? await getPieces(db, klass.id, settings.pieces) : []
-  const keyOf = (p: Stored) => knownBy(klass, p)
+  const pieces = settings ? await getPieces(db, klass.id, settings.pieces) : []
+  // Made ready in the language in which it is told.
+  const keyOf = (p: Stored) => `${language} ${knownBy(klass, p)}`
   const all: { id: string; c: Practised; stored: Stored; key: string }[] = []
-  for (const p of stored) {
+  for (const p of pieces) {
     // Making one ready takes as long as mapping it.
     await turn()
     all.push({ id: p.id, c: readyFor(keyOf(p), p, klass.settings), stored: p, key: keyOf(p) })
@@ -69,7 +74,7 @@ function askOf({ settings, records, all: pieces }: Sources, today: Day, seat: Se
 }
 
 /** Days as they are shown, with the names of what is practised. */
-function shown(plan: DayPlan, learnings: PlanAsk['learnings']): PlanDayInfo[] {
+function shown(plan: DayPlan, learnings: PlanAsk['learnings'], to: Spoken = {}): PlanDayInfo[] {
   const titles = new Map(learnings.map((l) => [l.id, l.title]))
   const beats = new Map(learnings.map((l) => [l.id, l.beat]))
   const says = new Map(learnings.flatMap((l) => l.chunks.map((x) => [`${l.id} ${x.id}`, x.says] as const)))
@@ -78,7 +83,7 @@ function shown(plan: DayPlan, learnings: PlanAsk['learnings']): PlanDayInfo[] {
     minutes: d.minutes,
     items: d.items.map(({ from: _f, to: _t, facts, ...x }) => ({
       ...x,
-      text: sayItem(facts),
+      text: practiceWords(to).sayItem(facts),
       beat: beats.get(x.piece) ?? 'quarter',
       title: titles.get(x.piece) ?? '',
       says: says.get(`${x.piece} ${x.chunk}`) ?? '',
@@ -151,22 +156,27 @@ export async function sheetsOn(db: Knex, of: string, today: Day): Promise<Sheets
 /** The days from one to another on which a seat or (null) the class practises; of a student, with the pieces that are theirs alone. */
 export async function weekFor(
   db: Knex,
-  { of, seat, student }: { readonly of: string; readonly seat: SeatId | null; readonly student: Student | null },
+  { of, seat, student, language }: { readonly of: string; readonly seat: SeatId | null; readonly student: Student | null } & Spoken,
   today: Day,
   until: Day,
 ): Promise<PlanDayInfo[]> {
-  const from = await sourcesOf(db, of)
+  const from = await sourcesOf(db, of, language)
   const learnings = learningsOf(from.all, seat)
   const ask = askOf(from, today, seat)
-  const all = ask ? shown(planDays({ ...ask, learnings }), learnings) : []
+  const all = ask ? shown(planDays({ ...ask, learnings }), learnings, { language }) : []
   return all
     .filter((d) => d.date <= until)
     .map((d) => ({ ...d, items: d.items.filter((x) => student === null || hasPiece(student, x.piece)) }))
 }
 
 /** What a student of a class practises in the days from this one on: as their seat does, of the pieces that are theirs. */
-export async function weekOf(db: Knex, of: string, student: Student, today: Day, days: number): Promise<WeekReply> {
-  const all = await weekFor(db, { of, seat: student.seat, student }, today, LAST_DAY)
+export async function weekOf(
+  db: Knex,
+  { of, language, student }: { readonly of: string; readonly student: Student } & Spoken,
+  today: Day,
+  days: number,
+): Promise<WeekReply> {
+  const all = await weekFor(db, { of, seat: student.seat, student, language }, today, LAST_DAY)
   return {
     ok: true,
     days: all.slice(0, days).map(({ date, minutes, items }) => ({

@@ -93,5 +93,7 @@ export async function ownWarmup(db: Knex, who: Who & { readonly piece: string },
 /** What a student practises in the next days. */
 export async function ownWeek(db: Knex, who: Who, today: string): Promise<WeekReply> {
   const found = await studentIn(db, who)
-  return found ? weekOf(db, who.of, found.student, today, WEEK) : { ok: false, problem: pupilWords().noStudent }
+  return found
+    ? weekOf(db, { of: who.of, student: found.student, language: languageOf(found.klass.settings, found.student) }, today, WEEK)
+    : { ok: false, problem: pupilWords().noStudent }
 }

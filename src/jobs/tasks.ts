@@ -48,6 +48,10 @@ import { seatsOf, type SeatId } from '@/core/seats/seat'
 import { emptyPlan, type Plan } from '@/core/plan/plan'
 import { inSentence } from '@/core/names'
 import { learnedBy } from '@/core/roster/student'
+import type { What } from '@/api/handOut'
+import { forPupils, languageOf } from '@/core/plan/pupils'
+import { isReadAtHome } from '@/core/sheets/kinds'
+import { pupilWords } from '@/core/words/pupil'
 import { type Student } from '@/core/plan/student'
 import { settingsFor, type ClassSettings } from '@/core/plan/class'
 import { bringRequest } from '@/formats/brought'
@@ -148,6 +152,13 @@ function forStudent<S extends { plan: Plan; klass: ClassSettings; known: string 
   return { ...source, plan, known: `${source.known} ${seat} without the fourth finger` }
 }
 
+/** The same in the language of who takes it home: of a student, or (null) of the pupils of the class. */
+function asSpoken(source: Known, what: What, seat: SeatId | null, student: Student | null = null): Known {
+  const language = languageOf(source.klass, student)
+  if (language === 'en' || !isReadAtHome(what, seat)) return source
+  return { ...source, klass: forPupils(source.klass, language), known: `${source.known} in ${language}` }
+}
+
 /** The sheets of a file, each as it holds for whom it is; students of a seat who have the same on it share what was made. */
 async function fileSheets(
   db: Knex,
@@ -164,11 +175,19 @@ async function fileSheets(
     const whole = version
       ? { ...source, piece: version.piece, plan: version.plan, known: `${source.known} as version ${student!.version}` }
       : source
-    const own = student && seat !== null ? forStudent(whole, seat, student) : whole
+    const listed = source.klass.students.find((s) => s.id === student?.id) ?? null
+    const own = asSpoken(student && seat !== null ? forStudent(whole, seat, student) : whole, what, seat, listed)
+    const w = pupilWords(own.klass.talk)
     if (what !== 'part') {
-      const listed = source.klass.students.find((s) => s.id === student?.id) ?? null
       // A week is of a student's own pieces; all else is the same for those who have the same version and fingers.
-      const key = JSON.stringify([what, seat, student?.version ?? null, student?.noFourth ?? false, what === 'week' ? listed?.id : null])
+      const key = JSON.stringify([
+        what,
+        seat,
+        student?.version ?? null,
+        student?.noFourth ?? false,
+        own.klass.talk.language,
+        what === 'week' ? listed?.id : null,
+      ])
       if (!blocks.has(key)) blocks.set(key, blockSheet(db, own, what, { of, seat, student: listed, now }))
       const sheet = await blocks.get(key)
       if (sheet) made.push({ ...sheet, name: student ? `${student.name}, ${inSentence(sheet.name)}` : sheet.name })
@@ -180,7 +199,7 @@ async function fileSheets(
     const wanted = { seat, much, marks, passage: p, ...(fade === null ? {} : { fade: { step: fade, sure } }) }
     const sheet = await keptSheet(own, wanted, { paper, size })
     if (!sheet) continue
-    const name = [student?.name, student ? inSentence(sheet.name) : sheet.name, fade === null ? '' : `sheet ${fade + 1} of ${FADES}`]
+    const name = [student?.name, student ? inSentence(sheet.name) : sheet.name, fade === null ? '' : w.sheetOf(fade + 1, FADES)]
     made.push({ ...sheet, name: name.filter(Boolean).join(', '), link: student?.link ?? null })
   }
   return made
@@ -206,7 +225,8 @@ const TASKS: { readonly [K in TaskKind]: (task: Of<K>, say: BackupProgress) => P
     }),
   sheet: ({ of, id, what, seat, much, paper, size, marks, p, now }) =>
     using('reading', async (db) => {
-      const source = await sourceOf(db, of, id)
+      const found = await sourceOf(db, of, id)
+      const source = found && asSpoken(found, what, seat)
       if (!source || what === 'part') return source && keptSheet(source, { seat, much, marks, passage: p }, { paper, size })
       const sheet = await blockSheet(db, source, what, { of, seat, student: null, now })
       return sheet && shownBlocks(sheet, paper)

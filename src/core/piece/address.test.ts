@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { asPrinted, sayBook, startsEvery, withStartAt } from '../seats/book'
+import { asPrinted, startsEvery, withStartAt } from '../seats/book'
+import { PUPIL } from '../words/en/pupil'
 import { bookFor, emptyPlan, withBook } from '../plan/plan'
 import { readPlan } from '../plan/plan.schema'
 import { DEFAULT_CLASS } from '../plan/class'
@@ -135,9 +136,9 @@ describe('a printed book', () => {
   const first = (i: number) => line.measures[i].events[0].id
 
   it('says page and exercise', () => {
-    expect(sayBook({ page: '14', exercise: '47 b' })).toBe('page 14, no. 47 b')
-    expect(sayBook({ exercise: '47' })).toBe('no. 47')
-    expect(sayBook({})).toBe('')
+    expect(PUPIL.book('14', '47 b')).toBe('page 14, no. 47 b')
+    expect(PUPIL.book(undefined, '47')).toBe('no. 47')
+    expect(PUPIL.book(undefined, undefined)).toBe('')
   })
 
   it('has its lines for all, or one seat its own, and takes back what was said', () => {

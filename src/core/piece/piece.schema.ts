@@ -7,7 +7,7 @@ import { BASE_NAMES } from '../music/time'
 import { meterSchema, valueSchema } from '../music/time.schema'
 import { MOST_STROKES, ORNAMENTS } from './ornament'
 import { PIECE_VERSION, MARKS, DYNAMICS, HAIRPINS, MOST_LINES, MOST_MEASURES } from './piece'
-import { MEASURE_WORDS } from './placeWords'
+import type { MeasureWord } from './placeWords'
 
 /** One head of a note or chord. `tie` joins it to the same pitch in the next note of the line. */
 const headSchema = z.object({
@@ -121,10 +121,9 @@ const lineSchema = z.object({
   clef: clefNameSchema,
   measures: z.array(measureSchema).check(z.minLength(1), z.maxLength(MOST_MEASURES)),
   slurs: z.array(slurSchema).check(z.maxLength(4000)),
-  /** What a measure is called by whom reads it. Never stored: a class says it of the lines that it reads. */
-  says: z.optional(z.enum(MEASURE_WORDS)),
 })
-export type Line = Readonly<z.infer<typeof lineSchema>>
+/** `says`: what a measure is called by who reads it. It is never stored: a class says it of the lines that it reads. */
+export type Line = Readonly<z.infer<typeof lineSchema>> & { readonly says?: MeasureWord }
 
 /** A method-book piece as written: endings and repeats kept, no fingering decided. */
 export const pieceSchema = z

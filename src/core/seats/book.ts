@@ -9,10 +9,6 @@ export type { Book } from './book.schema'
 export const PLACES = ['lines', 'numbers'] as const
 export type Places = (typeof PLACES)[number]
 
-/** "Page 14, no. 47"; empty where nothing is said. */
-export const sayBook = ({ page, exercise }: Pick<Book, 'page' | 'exercise'>): string =>
-  [...(page ? [`page ${page}`] : []), ...(exercise ? [`no. ${exercise}`] : [])].join(', ')
-
 /** Index of the measure in which each event of a piece stands, whatever line it is in. */
 const measureOf = once(
   (piece: Piece): ReadonlyMap<string, number> =>

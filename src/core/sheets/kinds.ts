@@ -38,6 +38,10 @@ export const SHEETS = {
 export type SheetKind = keyof typeof SHEETS
 export const SHEET_KINDS = Object.keys(SHEETS) as [SheetKind, ...SheetKind[]]
 
+/** Sheets that pupils and families read by themselves: these are in the language that they are spoken to in. */
+const AT_HOME: readonly (SheetKind | 'part')[] = ['part', 'warmup', 'week', 'cards']
+export const isReadAtHome = (what: SheetKind | 'part', seat: SeatId | null): boolean => seat !== null && AT_HOME.includes(what)
+
 /** The kinds that can be made for a seat, or (null) for the class. */
 export const kindsFor = (seat: SeatId | null): SheetKind[] =>
   SHEET_KINDS.filter((k) => SHEETS[k].for === 'either' || SHEETS[k].for === (seat === null ? 'class' : 'seat'))

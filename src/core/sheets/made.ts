@@ -7,7 +7,8 @@ import type { ClassSettings } from '../plan/class'
 import type { Ensemble } from '../balance/ensemble'
 import type { Plan } from '../plan/plan'
 import type { SeatId } from '../seats/seat'
-import { sayHold, type Tongue } from '../words/en/hands'
+import type { Tongue } from '../words/en/hands'
+import { handWords } from '../words/hands'
 import type { Music } from './blocks'
 
 /** What a sheet is made of: the piece with its plan and class, and the same mapped. */
@@ -26,13 +27,14 @@ export const madePart = ({ piece, plan, klass }: SheetSource, seat: SeatId, mark
 
 /** Every way that a seat has learned to play a note, the way of the map first: all right answers. */
 export function allWays(r: Reading, n: ReadNote, talk: Tongue): string[] {
-  if (!n.hold) return ['out of reach']
+  const w = handWords(talk)
+  if (!n.hold) return [w.outOfReach]
   const { setup } = r.map
-  const own = sayHold(talk, r.instrument, n.hold)
+  const own = w.sayHold(talk, r.instrument, n.hold)
   const pitches = n.heads.map((h) => h.pitch)
   const others = atHome(
     setup.learned,
     candidates(setup, pitches).filter((h) => isLearned(h) && !h.respelled),
-  ).map((h) => sayHold(talk, r.instrument, h))
+  ).map((h) => w.sayHold(talk, r.instrument, h))
   return [...new Set([own, ...others])]
 }

@@ -6,6 +6,7 @@ import { callsOfClass, callsOfSeat, keyBlocks, mapBlocks, substituteBlocks } fro
 import type { Block, BlockSheet } from './blocks'
 import { bowBlocks, circleBlocks, theoryBlocks } from './exercises'
 import { SHEETS, type SheetKind } from './kinds'
+import { pupilWords } from '../words/pupil'
 import type { Made, SheetSource } from './made'
 import { cardsOf, chartBlocks } from './pictures'
 import { taskBlocks } from './tasks'
@@ -18,7 +19,7 @@ export function sheetOfKind(source: SheetSource, kind: Exclude<SheetKind, 'warmu
   if ((seat !== null && !map) || (wants === 'seat' && !map) || (wants === 'class' && map)) return null
   const blocks = blocksOf(made, kind, map)
   return {
-    title: `${SHEETS[kind].name}: ${source.piece.title}`,
+    title: `${kind === 'cards' ? pupilWords(source.klass.talk).noteCards : SHEETS[kind].name}: ${source.piece.title}`,
     name: map ? map.seat.name : 'The class',
     blocks,
     ...(kind === 'map' ? { fits: true as const } : {}),

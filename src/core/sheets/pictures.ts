@@ -9,7 +9,7 @@ import { byOctaves, LETTERS, midiOf, type Pitch } from '../music/pitch'
 import { FIRST } from '../instruments/instrument'
 import { capital } from '../names'
 import type { Piece } from '../piece/piece'
-import { sayStaffPlace } from '../words/en/hands'
+import { handWords } from '../words/hands'
 import { numeral } from '../reading/numeral'
 import type { Reading, ReadNote } from '../reading/reading'
 import type { Talk } from '../plan/talk'
@@ -141,7 +141,7 @@ export function cardsOf({ klass }: Pick<Made, 'klass'>, r: Reading): NoteCard[] 
         back: [
           printedNote(klass.talk.names, pitch),
           ...allWays(r, n, klass.talk).map(capital),
-          sayStaffPlace(pitch, CLEFS[r.instrument.clef]),
+          handWords(klass.talk).staffPlace(pitch, CLEFS[r.instrument.clef]),
         ],
       }
     })

@@ -1,5 +1,6 @@
 import { sayBeatTempo, type FeltBeat } from '../piece/headline'
-import { count } from '../count'
+import type { Spoken } from '../language'
+import { pupilWords } from '../words/pupil'
 import { inSentence } from '../names'
 import type { Block } from './blocks'
 
@@ -18,16 +19,16 @@ export type PracticeDay = {
 }
 
 /** The days with something to practise, a box for each clean time. Without any, what to do about it. */
-export function weekBlocks(days: readonly PracticeDay[]): Block[] {
+export function weekBlocks(days: readonly PracticeDay[], to: Spoken = {}): Block[] {
+  const w = pupilWords(to)
   const full = days.filter((d) => d.items.length > 0)
-  if (full.length === 0)
-    return [{ kind: 'text', text: 'Nothing planned for these days. The teacher sets the plan on the practice plan page.' }]
+  if (full.length === 0) return [{ kind: 'text', text: w.nothingPlanned }]
   return full.flatMap((d): Block[] => [
-    { kind: 'head', text: `${d.name}: ${count(Math.round(d.minutes), 'minute')}` },
+    { kind: 'head', text: `${d.name}: ${w.minutes(d.minutes)}` },
     {
       kind: 'rows',
       widths: [2.4, 3, 0.7, 1.3],
-      head: ['What', 'Why', 'Tempo', 'Clean times'],
+      head: [w.what, w.why, w.tempo, w.clean],
       rows: d.items.map((x) => [
         [x.title, inSentence(x.says)].filter(Boolean).join(', '),
         x.text,

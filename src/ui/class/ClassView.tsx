@@ -22,6 +22,7 @@ import { Ladder, RhythmLine } from './Ladder'
 import { LearnedGrid } from './LearnedGrid'
 import { SeatList } from './SeatList'
 import { StudentList } from './StudentList'
+import { PupilsLanguage } from './PupilsLanguage'
 import { TalkForm } from './TalkForm'
 import { PinsSay } from './PinsSay'
 import { NewerClass, useClassStore } from './useClassStore'
@@ -141,6 +142,7 @@ export function ClassView({ packed, shelf, ...start }: Props) {
               Used in calls and everywhere else: on screen, on the wall, on sheets and on students’ phones.
             </p>
             <TalkForm talk={settings.talk} set={act.setTalk} />
+            <PupilsLanguage value={settings.pupils} set={act.speakTo} />
             <FrameWordsForm talk={settings.talk} seats={seats} set={act.setTalk} />
           </section>
           <section aria-labelledby="places" className="mt-5">

@@ -2,6 +2,7 @@
 
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
+import { LANGUAGE_NAMES, LANGUAGES } from '@/core/language'
 import { AMOUNTS, type Amount } from '@/core/plan/amounts'
 import { stringOf } from '@/core/roster/student'
 import { type Student } from '@/core/plan/student'
@@ -139,6 +140,21 @@ export function Row({
           {AMOUNTS.map((a) => (
             <option key={a} value={a}>
               {SAY_AMOUNT[a]}
+            </option>
+          ))}
+        </Select>
+      </td>
+      <td className="py-1 pr-2">
+        <Select
+          size="small"
+          aria-label={`Language of ${s.name}`}
+          value={s.language ?? ''}
+          onChange={(e) => change({ language: LANGUAGES.find((l) => l === e.target.value) ?? null })}
+        >
+          <option value="">same as the class</option>
+          {LANGUAGES.map((l) => (
+            <option key={l} value={l}>
+              {LANGUAGE_NAMES[l]}
             </option>
           ))}
         </Select>

@@ -4,7 +4,7 @@ import { Select } from '@/ui/kit/Select'
 import type { Talk } from '@/core/plan/talk'
 
 /** What is chosen from a list. */
-type Key = Exclude<keyof Talk, 'frames' | 'tapes' | 'sharps' | 'high' | 'upper'>
+type Key = Exclude<keyof Talk, 'frames' | 'tapes' | 'sharps' | 'high' | 'upper' | 'language'>
 const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [string, string])[] }[] = [
   {
     key: 'names',
@@ -13,6 +13,7 @@ const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [
       ['letters', 'C D E'],
       ['do-re-mi', 'do re mi'],
       ['german', 'C D E, H for B'],
+      ['solfeo', 'do re mi, si for B'],
     ],
   },
   {
@@ -57,6 +58,14 @@ const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [
       ['none', 'not said'],
       ['quarters', 'quarter, half'],
       ['crotchets', 'crotchet, minim'],
+    ],
+  },
+  {
+    key: 'measure',
+    title: 'Between two barlines',
+    options: [
+      ['measure', 'measure'],
+      ['bar', 'bar'],
     ],
   },
 ]

@@ -3,6 +3,7 @@ import { createStore } from 'zustand/vanilla'
 import type { Policy } from '@/core/fingering/policy'
 import { count } from '@/core/count'
 import { inSentence } from '@/core/names'
+import { LANGUAGE_NAMES, type Language } from '@/core/language'
 import type { Talk } from '@/core/plan/talk'
 import type { Student } from '@/core/plan/student'
 import { instrumentNamed, newSeat, seatOf, type SeatId, type SeatRow } from '@/core/seats/seat'
@@ -55,6 +56,8 @@ export type ClassEdits = {
   bringStudents(students: readonly Student[]): void
   /** Settles something of the class, said in words. */
   settle(change: (settings: ClassSettings) => ClassSettings, said: string): void
+  /** Speaks to pupils on their own pages and sheets in a language. */
+  speakTo(pupils: Language): void
   /** Says places by printed lines or by the numbers of measures. */
   sayPlaces(places: Places): void
   undo(): void
@@ -204,6 +207,7 @@ export function createClass(start: ClassDraft & { id: string; version: number })
       bringStudents: (more) => setStudents([...students(), ...more], `${count(more.length, 'student')} brought`),
       sayPlaces: (places) =>
         alter({ settings: { ...get().settings, places } }, `Class, places: ${places === 'lines' ? 'line and measure' : 'numbers'}`),
+      speakTo: (pupils) => alter({ settings: { ...get().settings, pupils } }, `Class, pupils’ pages: ${LANGUAGE_NAMES[pupils]}`),
       settle: (change, said) => alter({ settings: change(get().settings) }, said),
       undo: () => turn('undo'),
       redo: () => turn('redo'),

@@ -1,6 +1,6 @@
 'use client'
 
-import { dayNamed } from '@/core/day'
+import { dayNamed } from '@/core/plan/dayNamed'
 import { useEffect, useState } from 'react'
 import type { Language } from '@/core/language'
 import { pupilWords } from '@/core/words/pupil'

@@ -1,6 +1,5 @@
 import { DRILL_NAMES } from '../../words/en/drills'
 import { drillWords } from '../../words/drills'
-import { printedNote } from '../../music/noteName'
 import type { SpotKind } from '../../plan/spotKinds'
 import { sameSpacings, type SameSpacing } from '../../reading/sameSpacing'
 import { PLAIN_TONGUE, stringName, type Tongue } from '../../words/en/hands'

@@ -28,6 +28,10 @@ export function sayItem(f: ItemFacts): string {
   }
 }
 
+/** What pupils read of a day: there is one in each language. */
+export const ITEMS = { sayItem }
+export type ItemWords = typeof ITEMS
+
 /** Chunks that are named of those that are not reached. */
 const NAMED = 3
 

@@ -65,7 +65,21 @@ export const PUPIL = {
   theClass: 'The class',
   noteCards: 'Note cards',
   score: 'Score',
-  page: (page: string): string => `Page ${page}`,
+  book: (page: string | undefined, exercise: string | undefined): string =>
+    [...(page ? [`page ${page}`] : []), ...(exercise ? [`no. ${exercise}`] : [])].join(', '),
+  sheetOf: (nth: number, of: number): string => `sheet ${nth} of ${of}`,
+  /** What marks on a part mean. */
+  legend: {
+    changes: 'Written where string, position or finger changes, and at sharps and flats',
+    new: 'Written at new notes, sharps and flats',
+    trouble: 'Written at places to watch',
+    unread: 'Written at notes that are not sure yet',
+    open: '0 open string',
+    byLetter: '↓ low finger, ↑ high finger',
+    byHalfStep: '↓ finger reached back, ↑ forward',
+    position: 'Roman numeral: position',
+    stays: 'line over notes: the finger stays down',
+  },
   until: (day: string): string => `until ${day}`,
   cardSays: 'Point your phone’s camera at the square. It opens your part.',
 }

@@ -6,6 +6,9 @@ import { useCallback, useEffect, useState } from 'react'
 import { classApi, classPage } from '@/api/address'
 import { keptReply } from '@/api/practice'
 import { linksReply, type LinksReply } from '@/api/student'
+import { fullDay } from '@/core/plan/dayNamed'
+import type { Language } from '@/core/language'
+import { pupilWords } from '@/core/words/pupil'
 import { answer, Trouble } from '@/ui/kit/answer'
 import { BackLink } from '@/ui/kit/BackLink'
 import { Button } from '@/ui/kit/Button'
@@ -15,7 +18,11 @@ import { ThemeButton } from '@/ui/kit/ThemeButton'
 import { QrCode } from './QrCode'
 
 type Given = Extract<LinksReply, { ok: true }>
-type Props = { id: string; name: string; students: readonly { readonly id: string; readonly name: string; readonly seat: string }[] }
+type Props = {
+  id: string
+  name: string
+  students: readonly { readonly id: string; readonly name: string; readonly seat: string; readonly language: Language }[]
+}
 
 const field = 'tap rounded border border-rule bg-sheet px-1.5 py-0.5'
 /** How long a link works until another day is given: a term. */
@@ -113,16 +120,18 @@ export function LinksView({ id, name, students }: Props) {
           {students.map((s) => {
             const link = linkOf(s.id)
             const address = link && `${at}/s/${link.token}`
+            const w = pupilWords(s)
             return (
-              <li key={s.id} className={link ? 'link-card' : 'link-card not-printed'}>
+              <li key={s.id} lang={link ? s.language : undefined} className={link ? 'link-card' : 'link-card not-printed'}>
                 <div className="min-w-0">
                   <h2 className="font-title text-lg">{s.name}</h2>
                   <p className="text-sm text-soft">{s.seat || 'no seat yet'}</p>
                   {link ? (
                     <>
                       <p className="mt-1 text-fine break-all">{address}</p>
-                      <p className="text-fine text-soft">until {format(link.expiresAt - DAY_MS, 'd MMMM yyyy')}</p>
-                      <p className="not-printed mt-1 flex flex-wrap gap-1.5">
+                      <p className="mt-1 text-sm">{w.cardSays}</p>
+                      <p className="text-fine text-soft">{w.until(fullDay(s.language, format(link.expiresAt - DAY_MS, 'yyyy-MM-dd')))}</p>
+                      <p lang="en" className="not-printed mt-1 flex flex-wrap gap-1.5">
                         <CopyButton text={() => address!} name={`Copy ${s.name}’s link`} />
                         <Button size="small" onClick={() => void withdraw(link.id)}>
                           Take back<span className="sr-only"> the link of {s.name}</span>

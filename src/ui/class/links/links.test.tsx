@@ -5,8 +5,8 @@ import { LinksView } from './LinksView'
 
 const [ADA, BEN] = ['11111111-0000-4000-8000-000000000000', '22222222-0000-4000-8000-000000000000']
 const STUDENTS = [
-  { id: ADA, name: 'Ada', seat: 'Violin' },
-  { id: BEN, name: 'Ben', seat: '' },
+  { id: ADA, name: 'Ada', seat: 'Violin', language: 'en' as const },
+  { id: BEN, name: 'Ben', seat: '', language: 'en' as const },
 ]
 const LAST = Date.UTC(2027, 2, 31, 12)
 const DAY = 24 * 3_600_000
