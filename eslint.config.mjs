@@ -93,6 +93,7 @@ const ROOMS = [
   ['plan'],
   ['part'],
   ['words/en/calls'],
+  ['words/es/places'],
   ['words/es/calls'],
   ['words/es/hands'],
   ['words/calls', 'words/hands'],

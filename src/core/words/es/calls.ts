@@ -1,3 +1,4 @@
+import { thePlace } from './places'
 import type { Base } from '../../music/time'
 import { positionNumber, type CallWords, type CalledManner } from '../en/calls'
 
@@ -60,7 +61,7 @@ export const CALLS: CallWords = {
   pickup: 'anacrusa',
   ending: (passes) => `${passes.map(ordinal).join(' y ')} casilla`,
   sameBow: 'en el mismo arco',
-  againFrom: (place) => `otra vez desde ${place}`,
+  againFrom: (place) => `otra vez desde ${thePlace(place)}`,
   beginning: 'el principio',
   onString: (string) => `en ${string}`,
   outOfReach: 'no se alcanza',

@@ -6,6 +6,7 @@ import type { Companion } from '../../plan/companion'
 import type { DrillWords, RungName } from '../en/drills'
 import type { Tongue } from '../en/hands'
 import { positionIn } from './calls'
+import { ofPlace, thePlace } from './places'
 
 /* Common practice where Spanish is spoken. Not yet read by a teacher who speaks it. */
 
@@ -161,8 +162,7 @@ export const DRILLS: DrillWords = {
     hop: (whose) => forWhom(whose, 'un dedo en dos cuerdas. Ponlo sobre las dos, o salta derecho'),
     hopTitle: (t, pair) => head(`${pairIn(t, pair)} con un dedo`),
     spacing: (whose, string) => forWhom(whose, `la misma distancia que en la cuerda ${string}. Primero allí, luego cruzando`),
-    setInRest: (whose) =>
-      forWhom(whose, 'coloca en el silencio todos los dedos de la nota que viene. El silencio es más corto cada vez'),
+    setInRest: (whose) => forWhom(whose, 'coloca en el silencio todos los dedos de la nota que viene. El silencio es más corto cada vez'),
   },
   BOW_ALONE: BOWS,
   BOW_ALONE_SAYS: {
@@ -230,10 +230,10 @@ export const DRILLS: DrillWords = {
   },
   RHYTHM_SAYS: {
     title: (passage, variant) => titled(capital(passage), variant),
-    alone: (passage) => `Solo el ritmo de ${passage}, en la cuerda al aire de la tonalidad.`,
-    save: (where, whose) => forWhom(whose, `ahorra arco en las notas cortas de ${where}, úsalo todo en la larga`),
+    alone: (passage) => `Solo el ritmo ${ofPlace(passage)}, en la cuerda al aire de la tonalidad.`,
+    save: (where, whose) => forWhom(whose, `ahorra arco en las notas cortas ${ofPlace(where)}, úsalo todo en la larga`),
     saveWords: 'ahorra arco',
-    lift: (where, whose) => forWhom(whose, `levanta, haz un círculo y coloca el arco para ${where}`),
+    lift: (where, whose) => forWhom(whose, `levanta, haz un círculo y coloca el arco para ${thePlace(where)}`),
     liftWords: 'levanta y coloca',
   },
   RUN_OF_KEY: {

@@ -1,6 +1,7 @@
 import { countIn } from '../../count'
 import { capital, sayList, sayOr } from '../../names'
 import type { Mistake } from '../../reading/mistake'
+import { ofPlace } from './places'
 import type { Far, TrainerWords } from '../en/trainer'
 
 /* Common practice where Spanish is spoken. Not yet read by a teacher who speaks it. */
@@ -46,7 +47,7 @@ export const TRAINER: TrainerWords = {
   step: '¿Paso, salto o la misma? ¿El arco cambia de cuerda?',
   count: (meter, measure) => `¿Cómo se cuenta este ${measure} de ${meter}?`,
   shift: (note, from, to, string) => `${capital(note)} es ${from}. Cambia a ${to} en ${string}. ¿Qué dedo la toca ahí?`,
-  trap: (where) => `Una nota de ${where} tiene truco. ¿Cuál?`,
+  trap: (where) => `Una nota ${ofPlace(where)} tiene truco. ¿Cuál?`,
   nth: (n, name) => `la ${ORDINALS[n - 1] ?? `${n}.ª`} nota, ${name}`,
   together: (names) => sayList(names, 'es'),
   stem: (way) => `plica hacia ${STEM[way]}`,
