@@ -154,6 +154,61 @@ test('a phone reads the own part, fingers, calls and warm-up by its link, plays 
   await phone.close()
 })
 
+/** English words that Spanish has not, as a pupil's page would have them. */
+const ENGLISH =
+  /\b(the|and|of|with|your|you|each|then|from|bow|finger|fingers|string|strings|open|measure|measures|bar|rest|play|hold|half|whole|times|time|minute|minutes|note|notes|low|high|sharp|flat|part|warm-up|pieces|reading|week|violin|cello|step|scale|back|larger|smaller)\b/i
+
+test('a student who is spoken to in Spanish has every page in Spanish, with fixed do-re-mi', async ({ browser }) => {
+  const page = await teacher.newPage()
+  await page.goto('/class')
+  await page.getByLabel('Language of Hana').selectOption('Español')
+  await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
+  await page.goto('/class/links')
+  await expect(card(page, 'Hana')).toContainText('Apunta la cámara del teléfono al cuadro.')
+  await expect(card(page, 'Hana')).toContainText(/hasta el \d+ de \p{L}+ de \d{4}/u)
+  await expect(card(page, 'Ada')).toContainText('Point your phone’s camera at the square.')
+  const token = await tokenOf(page, 'Hana')
+  await page.close()
+  const phone = await browser.newContext({ baseURL: HERE, viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true })
+  const own = await phone.newPage()
+  /** No word of English and no letter for a note is left, seen or read out; titles and first names are as they are. */
+  const spanish = async (where: string) => {
+    const text = await own.evaluate(() => {
+      const root = document.querySelector('[lang=es]')!
+      const labels = [...root.querySelectorAll('[aria-label], [title]')].map((e) => e.getAttribute('aria-label') ?? e.getAttribute('title'))
+      return [(root as HTMLElement).innerText, ...labels].join('\n')
+    })
+    const rest = text.replace(/The Ferry at Low Water|Two Barges|Copper Kettle March|Light or dark|[\w ’']*(Quay|Weir|Gate|Box|Shortcut|Allotments)/g, '')
+    expect(ENGLISH.exec(rest)?.[0], where).toBeUndefined()
+    expect(/(?<![\p{L}♯♭])[B-G](?:[♯♭]|(?![\p{L}.]))/u.exec(rest)?.[0], where).toBeUndefined()
+    expect(await found(own), where).toEqual([])
+  }
+  await own.goto(`/s/${token}`)
+  await expect(own.getByRole('heading', { name: 'Mis piezas' })).toBeVisible()
+  await expect(own.getByRole('checkbox').first()).toBeVisible()
+  await expect(own).toHaveTitle(/^Mi parte/)
+  await spanish('home')
+  await own.getByRole('link', { name: 'The Ferry at Low Water' }).click()
+  await expect(own.locator('.system').first()).toBeVisible()
+  await spanish('part')
+  await own.getByRole('tab', { name: 'Dedos' }).click()
+  await own.getByRole('button', { name: 'Toca con esto' }).click()
+  await expect(own.getByText('Línea 1, compás 1')).toBeVisible()
+  await spanish('fingers')
+  await own.getByRole('button', { name: 'Parar' }).click()
+  await own.getByRole('tab', { name: 'Dilo' }).click()
+  await expect(own.getByText(/re agudo/).first()).toBeVisible()
+  await spanish('calls')
+  await own.getByRole('tab', { name: 'Calentar' }).click()
+  await expect(own.getByText('1. Escala de sol mayor, blancas')).toBeVisible()
+  await spanish('warm-up')
+  await own.getByRole('link', { name: 'Léela' }).click()
+  await own.getByRole('button', { name: 'Empezar' }).click()
+  await expect(own.getByRole('status').last()).toBeAttached()
+  await spanish('note reading')
+  await phone.close()
+})
+
 /** Every handler and page there is, from the files. */
 function* files(folder: string): Generator<string> {
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
