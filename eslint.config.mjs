@@ -84,6 +84,7 @@ const ROOMS = [
   ['piece'],
   ['writing', 'instruments'],
   ['hands'],
+  ['words/en/called'],
   ['words/en/hands'],
   ['fingering'],
   ['words/en/fingering', 'words/en/amounts'],

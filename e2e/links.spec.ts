@@ -178,7 +178,10 @@ test('a student who is spoken to in Spanish has every page in Spanish, with fixe
       const labels = [...root.querySelectorAll('[aria-label], [title]')].map((e) => e.getAttribute('aria-label') ?? e.getAttribute('title'))
       return [(root as HTMLElement).innerText, ...labels].join('\n')
     })
-    const rest = text.replace(/The Ferry at Low Water|Two Barges|Copper Kettle March|Light or dark|[\w ’']*(Quay|Weir|Gate|Box|Shortcut|Allotments)/g, '')
+    const rest = text.replace(
+      /The Ferry at Low Water|Two Barges|Copper Kettle March|Light or dark|[\w ’']*(Quay|Weir|Gate|Box|Shortcut|Allotments)/g,
+      '',
+    )
     expect(ENGLISH.exec(rest)?.[0], where).toBeUndefined()
     expect(/(?<![\p{L}♯♭])[B-G](?:[♯♭]|(?![\p{L}.]))/u.exec(rest)?.[0], where).toBeUndefined()
     expect(await found(own), where).toEqual([])

@@ -1,4 +1,5 @@
-import { printedLines, sayMeasure, sayStretch } from '../piece/address'
+import { placeWords, printedLines, sayMeasure, sayStretch } from '../piece/address'
+import { capital } from '../names'
 import type { SeatMap } from '../fingering/map'
 import type { Moment } from '../fingering/moments'
 import { needsOffer, offersAt, phraseOf, troubles } from '../fingering/offers'
@@ -122,13 +123,17 @@ function drafts(talk: Tongue, piece: Piece, map: SeatMap, index: number): Draft[
       })
     if (line.length > measure.length)
       out.push({
-        name: `${printedLines(map.line) ? 'Printed line' : 'Four measures'} ${where}`,
+        name: `${printedLines(map.line) ? 'Printed line' : `Four ${placeWords(map.line).many}`} ${where}`,
         why: () => `${stretchOf(map, line)} move together`,
         change: all(line, { kind: 'octave', by }),
       })
     // An ending by itself would be torn from what leads into it.
     if (!measure[0].events[0].at.measure.ending)
-      out.push({ name: `Measure ${where}`, why: () => `${here} only`, change: all(measure, { kind: 'octave', by }) })
+      out.push({
+        name: `${capital(placeWords(map.line).one)} ${where}`,
+        why: () => `${here} only`,
+        change: all(measure, { kind: 'octave', by }),
+      })
   }
   out.push(...easier(talk, piece, map, measure, here))
   out.push({

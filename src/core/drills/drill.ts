@@ -1,3 +1,4 @@
+import { asCalled } from '../words/en/called'
 import type { Key } from '../music/key'
 import type { Meter } from '../music/time'
 import type { Pitch } from '../music/pitch'
@@ -60,7 +61,7 @@ export type DrillVoice = {
 export type Saying = string | ((talk: Tongue) => string)
 
 /** It as a class says it. */
-export const inTalk = (s: Saying, talk: Tongue): string => (typeof s === 'string' ? s : s(talk))
+export const inTalk = (s: Saying, talk: Tongue): string => asCalled(talk, typeof s === 'string' ? s : s(talk))
 
 /** A drill before everybody has something to do in it: what a generator makes. */
 export type Sketch = {

@@ -1,4 +1,4 @@
-import { sayStretch } from '../piece/address'
+import { placeWords, sayStretch } from '../piece/address'
 import { chordNote, MAIN_DEGREES, triadOf } from '../music/chord'
 import type { Key } from '../music/key'
 import { printedNote } from '../music/noteName'
@@ -72,7 +72,7 @@ export function offersAt(piece: Piece, map: SeatMap, moment: number, talk: Tongu
       const [a, b] = [phrase[0], phrase[phrase.length - 1]].map((x) => x.events[0].at.index)
       const where = sayStretch(map.line, a, b)
       offer('more')({
-        name: `${name}, whole ${bounds === null ? 'measure' : 'phrase'}`,
+        name: `${name}, whole ${bounds === null ? placeWords(map.line).one : 'phrase'}`,
         why: () => `${phrase.length} notes in ${where} move together${bounds === null ? '' : `, ${bounds}`}`,
         changes: all(phrase, { kind: 'octave', by }),
       })

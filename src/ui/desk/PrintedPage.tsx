@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import Link from 'next/link'
 import { useEffect, useRef, useState } from 'react'
 import { useClassId } from '@/ui/kit/InClass'
@@ -18,6 +19,7 @@ const EVERY = [2, 3, 4, 5, 6, 8] as const
 
 /** Where the piece stands in the printed book, for all or in one seat's: page, exercise, and where each printed line begins. */
 export function PrintedPage() {
+  const called = useCalled()
   const of = useClassId()
   const [whose, setWhose] = useState<SeatId>(ALL)
   const seats = useSeats()
@@ -69,13 +71,13 @@ export function PrintedPage() {
           {own.lines && <option value="own">{known ? 'as marked below' : 'not set'}</option>}
           {EVERY.map((n) => (
             <option key={n} value={n}>
-              {n} measures each
+              {called(`${n} measures each`)}
             </option>
           ))}
           <option value="none">not set</option>
         </Select>
         <span className="text-fine text-soft">
-          {known ? `${known.length} lines. Press each measure that starts a line` : 'Press each measure that starts a line'}
+          {called(known ? `${known.length} lines. Press each measure that starts a line` : 'Press each measure that starts a line')}
         </span>
       </div>
       <ul aria-label="Printed lines start at" className="mt-1.5 flex max-h-28 flex-wrap gap-1 overflow-y-auto">
@@ -87,7 +89,7 @@ export function PrintedPage() {
                 type="button"
                 disabled={i === 0}
                 aria-pressed={begins}
-                aria-label={`Measure ${m.number}${begins && addressesOf(line) ? `, line ${addressesOf(line)![i].line} begins` : ''}`}
+                aria-label={`${called('Measure')} ${m.number}${begins && addressesOf(line) ? `, line ${addressesOf(line)![i].line} begins` : ''}`}
                 onClick={() => say({ lines: withStartAt(line, i) })}
                 className={`min-w-7 rounded border px-1 leading-6 ${begins ? 'border-ink bg-ink text-paper' : 'border-rule bg-sheet hover:border-ink'}`}
               >
@@ -99,7 +101,7 @@ export function PrintedPage() {
       </ul>
       {klass.places === 'numbers' && (
         <p className="mt-1 text-fine text-soft">
-          This class names places by measure number, so lines aren’t used.{' '}
+          {called('This class names places by measure number, so lines aren’t used.')}{' '}
           <Link href={classPage(of, 'people')} className="text-link underline">
             Change it
           </Link>

@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { handPin, HAND_COMMANDS, heldOn, heldPlace } from '@/core/fingering/handPins'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { beatOf } from '@/core/music/time'
@@ -36,6 +37,7 @@ export function HandCommands({ map, note }: { map: SeatMap; note: MappedNote }) 
 
 /** The position that a pin holds at a note, to where, with its end to be moved. */
 function Held({ map, note }: { map: SeatMap; note: MappedNote }) {
+  const called = useCalled()
   const holdPlace = useDesk((d) => d.holdPlace)
   const place = heldPlace(map, note.column)
   if (!place) return null
@@ -44,7 +46,8 @@ function Held({ map, note }: { map: SeatMap; note: MappedNote }) {
   return (
     <div className="mt-2 flex flex-wrap items-center gap-1.5" role="group" aria-label="Pinned position">
       <span className="text-sm">
-        <span className="font-semibold">{place.position}</span> to measure {number}, beat {beatOf(last!.placed.into, last!.placed.at.meter)}
+        <span className="font-semibold">{place.position}</span> {called('to measure')} {number}, beat{' '}
+        {beatOf(last!.placed.into, last!.placed.at.meter)}
       </span>
       <Button size="small" disabled={!heldOn(map, place, -1)} onClick={() => holdPlace(-1)} aria-keyshortcuts="-">
         one note shorter <kbd className="text-soft">−</kbd>

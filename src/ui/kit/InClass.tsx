@@ -1,13 +1,22 @@
 'use client'
 
-import { createContext, useContext } from 'react'
+import { createContext, useCallback, useContext, useMemo } from 'react'
+import { asCalled, type Calling } from '@/core/words/en/called'
 
-const Context = createContext('')
+type Here = { readonly id: string; readonly calling: Calling }
+const Context = createContext<Here>({ id: '', calling: {} })
 
-/** What is inside belongs to a class. */
-export const InClass = ({ id, children }: { id: string; children: React.ReactNode }) => (
-  <Context.Provider value={id}>{children}</Context.Provider>
-)
+/** What is inside belongs to a class, and says measures and lengths as the class calls them. */
+export function InClass({ id, measure, lengths, children }: { id: string; children: React.ReactNode } & Calling) {
+  const here = useMemo((): Here => ({ id, calling: { measure, lengths } }), [id, measure, lengths])
+  return <Context.Provider value={here}>{children}</Context.Provider>
+}
 
 /** The id of the class that a page is of, as its address says; empty on a page that is of none. */
-export const useClassId = (): string => useContext(Context)
+export const useClassId = (): string => useContext(Context).id
+
+/** Says a text of ours as the class calls things: "bar" for "measure". Not for what holds a title or a name. */
+export function useCalled(): (text: string) => string {
+  const { calling } = useContext(Context)
+  return useCallback((text: string) => asCalled(calling, text), [calling])
+}

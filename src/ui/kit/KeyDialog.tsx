@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import * as Dialog from '@radix-ui/react-dialog'
 import { Button } from './Button'
 
@@ -17,6 +18,7 @@ export function KeyDialog({
   title: string
   lists: readonly (readonly Pair[])[]
 }) {
+  const called = useCalled()
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
@@ -32,7 +34,7 @@ export function KeyDialog({
                 {pairs.map(([key, what]) => (
                   <div key={key} className="contents">
                     <dt className="font-semibold whitespace-nowrap">{key}</dt>
-                    <dd>{what}</dd>
+                    <dd>{called(what)}</dd>
                   </div>
                 ))}
               </dl>

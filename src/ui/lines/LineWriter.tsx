@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { RefreshCw } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState, useTransition } from 'react'
@@ -46,6 +47,7 @@ type Made = { readonly of: LineOrder; readonly line: OrderedLine | null | 'faile
 
 /** A line of reading for the whole class, written to order: in which key, how long, what it trains; another until one is right, then onto the shelf. */
 export function LineWriter({ name, klass }: { name: string; klass: ClassSettings }) {
+  const called = useCalled()
   const of = useClassId()
   const router = useRouter()
   const [order, setOrder] = useState<LineOrder>({
@@ -114,9 +116,9 @@ export function LineWriter({ name, klass }: { name: string; klass: ClassSettings
             />
           </div>
           <div className="grid gap-1">
-            <span className="text-fine text-soft">Measures</span>
+            <span className="text-fine text-soft">{called('Measures')}</span>
             <Choice
-              label="Measures"
+              label={called('Measures')}
               value={`${order.measures}`}
               options={LINE_LENGTHS.map((n) => [`${n}`, `${n}`] as const)}
               onChange={(n) => change({ measures: LINE_LENGTHS.find((x) => `${x}` === n) ?? 8 })}

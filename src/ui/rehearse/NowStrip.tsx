@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { meterIn, sayTempo } from '@/core/piece/headline'
 import { headMeasure, nameOf } from '@/core/piece/address'
 import { tempoIn } from '@/core/performance/tempo'
@@ -14,6 +15,7 @@ const ORDINALS = ['', '', 'second time', 'third time', 'fourth time']
 
 /** What is heard now, large: the beat, the measure and the one after it, and what the class does. `coming`: what comes after a turn of a lesson. */
 export function NowStrip({ coming }: { coming: (turn: number) => string | null }) {
+  const called = useCalled()
   const now = useRehearsal((r) => r.now)
   const mode = useRehearsal((r) => r.mode)
   const playing = useRehearsal((r) => r.playing)
@@ -24,7 +26,7 @@ export function NowStrip({ coming }: { coming: (turn: number) => string | null }
   if (!playing)
     return (
       <p className="now-strip text-soft">
-        <span>{tells} Space plays from the picked measure, or the passage.</span>
+        <span>{called(`${tells} Space plays from the picked measure, or the passage.`)}</span>
       </p>
     )
   const beat = now?.beat
@@ -41,14 +43,14 @@ export function NowStrip({ coming }: { coming: (turn: number) => string | null }
       </span>
       <span className="min-w-0">
         <span className="block truncate font-title text-xl leading-tight">
-          {measure === null ? (beat?.ahead ? 'Bows ready' : 'Ready') : headMeasure(line, measure)}
+          {measure === null ? (beat?.ahead ? 'Bows ready' : 'Ready') : called(headMeasure(line, measure))}
           {now && now.pass > 1 && <span className="font-sans text-body"> {ORDINALS[now.pass] ?? `time ${now.pass}`}</span>}
         </span>
         <span className="block text-fine text-soft">
           {who && `${who}, `}
           {now && sayTempo(meterIn(piece, measure ?? 0), tempoIn(piece, measure ?? 0) * now.rate)}
           {now && now.time > 1 && `, time ${now.time}`}
-          {now && now.next !== null && `, next ${nameOf(line, now.next)}`}
+          {now && now.next !== null && `, next ${called(nameOf(line, now.next))}`}
           {then && <strong className="text-ink">. {then}</strong>}
         </span>
       </span>

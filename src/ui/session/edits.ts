@@ -27,7 +27,8 @@ import {
 } from '@/core/plan/plan'
 import { inSentence } from '@/core/names'
 import { saySeats, type Seat } from '@/core/seats/seat'
-import { sayMeasure } from '@/core/piece/address'
+import { capital } from '@/core/names'
+import { placeWords, sayMeasure } from '@/core/piece/address'
 import { count } from '@/core/count'
 import { sayOctave } from '@/ui/ways/octave'
 
@@ -171,7 +172,7 @@ export function lineStartAt(line: Line, index: number): Edit | null {
   if (index <= 0) return null
   const starts = !line.measures[index].newLine
   return ofPlan(
-    `Measure ${line.measures[index].number}: ${starts ? 'a printed line starts here' : 'no printed line starts here'}`,
+    `${capital(placeWords(line).one)} ${line.measures[index].number}: ${starts ? 'a printed line starts here' : 'no printed line starts here'}`,
     (plan) => withBook(plan, null, { lines: withStartAt(line, index) }),
   )
 }

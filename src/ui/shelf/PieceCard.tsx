@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { formatDistance } from 'date-fns'
 import { Copy, Trash2, Users } from 'lucide-react'
 import Link from 'next/link'
@@ -28,6 +29,7 @@ type Props = {
 
 /** One piece of the shelf: what it is, how it lies under the hands, and what can be done with it. */
 export function PieceCard({ of, card, now, classes, actions, onDuplicate, onDelete }: Props) {
+  const called = useCalled()
   const opened = card.openedAt
     ? `opened ${formatDistance(card.openedAt, Math.max(now, card.openedAt), { addSuffix: true })}`
     : 'not opened yet'
@@ -46,7 +48,7 @@ export function PieceCard({ of, card, now, classes, actions, onDuplicate, onDele
       <div className="mt-auto flex items-end justify-between gap-2 p-4 pt-1 text-sm text-soft">
         <span>
           {card.summary
-            ? `${count(card.summary.measures, 'measure')}${card.summary.lines > 1 ? ` · ${card.summary.lines} lines` : ''} · ${card.summary.range}`
+            ? `${called(count(card.summary.measures, 'measure'))}${card.summary.lines > 1 ? ` · ${card.summary.lines} lines` : ''} · ${card.summary.range}`
             : 'open it to restore a saved version'}
           <br />
           {opened}

@@ -1,3 +1,4 @@
+import { useCalled } from '@/ui/kit/InClass'
 import type { Policy } from '@/core/fingering/policy'
 import type { Decision } from './words'
 import { Select } from '@/ui/kit/Select'
@@ -18,6 +19,7 @@ export function DecisionSelect({
   note?: string
   onChange: (value: Value | undefined) => void
 }) {
+  const called = useCalled()
   const id = `decide-${decision.key}`
   const index = decision.answers.findIndex((a) => a.value === value)
   return (
@@ -35,7 +37,7 @@ export function DecisionSelect({
         {inherited && <option value={-1}>{inherited}</option>}
         {decision.answers.map((a, i) => (
           <option key={i} value={i}>
-            {a.says}
+            {called(a.says)}
           </option>
         ))}
       </Select>

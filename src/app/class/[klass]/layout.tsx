@@ -1,6 +1,15 @@
+import { classById } from '@/store/classes'
+import { database } from '@/store/database'
 import { InClass } from '@/ui/kit/InClass'
 
-/** All pages of a class: what is inside knows from the address which one it is. */
+/** All pages of a class: what is inside knows from the address which one it is, and how it calls things. */
 export default async function ClassLayout({ params, children }: { params: Promise<{ klass: string }>; children: React.ReactNode }) {
-  return <InClass id={decodeURIComponent((await params).klass)}>{children}</InClass>
+  const id = decodeURIComponent((await params).klass)
+  // One that is not there is said by the page inside.
+  const talk = (await classById(await database(), id))?.settings.talk
+  return (
+    <InClass id={id} measure={talk?.measure} lengths={talk?.lengths}>
+      {children}
+    </InClass>
+  )
 }

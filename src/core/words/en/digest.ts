@@ -21,6 +21,7 @@ import type { Spot } from '../../reading/spots/spot'
 import type { SeatId } from '../../seats/seat'
 import { sayNews, tellingOf } from './fingering'
 import { sayStops, type Tongue } from './hands'
+import { asCalled } from './called'
 import { sayRhythm } from './spots/rhythm'
 import { adviseOn, sayTrip } from './spots/said'
 
@@ -206,6 +207,11 @@ const sayWays = (of: Seats, { ways }: FormAt): string =>
 
 /** A thing in the words of a class. */
 export function sayThing(of: Seats, thing: Thing): SaidThing {
+  const said = inOurWords(of, thing)
+  return { ...said, text: asCalled(of.talk, said.text), advice: asCalled(of.talk, said.advice) }
+}
+
+function inOurWords(of: Seats, thing: Thing): SaidThing {
   const { facts } = thing
   switch (facts.kind) {
     case 'alike':

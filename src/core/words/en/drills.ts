@@ -311,7 +311,13 @@ export const CARE = {
 } as const
 
 /** What a key's scale is called after its first note. */
-const KEY_FORMS = { major: 'major', minor: 'minor', natural: 'natural minor', harmonic: 'harmonic minor', melodic: 'melodic minor' } as const
+const KEY_FORMS = {
+  major: 'major',
+  minor: 'minor',
+  natural: 'natural minor',
+  harmonic: 'harmonic minor',
+  melodic: 'melodic minor',
+} as const
 export type KeyForm = keyof typeof KEY_FORMS
 
 /** How a drill is played by who reads of it: "You play along: …", "♩ = 60, 3 times". */

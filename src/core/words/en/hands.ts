@@ -9,10 +9,11 @@ import { alterIn, type Key } from '../../music/key'
 import { plainNote, printedPitch, spokenNote, type NoteNames } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
 import { ordinal, sayNames } from '../../names'
+import type { Calling } from './called'
 import type { OrnamentKind } from '../../piece/ornament'
 
 /** How a class calls notes and fingers: all that a sentence about the hand needs to know of its talk. */
-export type Tongue = { readonly names: NoteNames; readonly low: 'low 2' | '2 low' | '↓2' } & Spoken
+export type Tongue = { readonly names: NoteNames; readonly low: 'low 2' | '2 low' | '↓2' } & Spoken & Calling
 
 /** Letters, and a finger beside where it usually lies as "low 2": how it is said where no class has chosen. */
 export const PLAIN_TONGUE: Tongue = { names: 'letters', low: 'low 2' }

@@ -1,3 +1,4 @@
+import { useCalled } from '@/ui/kit/InClass'
 import type { HandOut } from '@/api/handOut'
 import { ABOUT_MARKS, PART_MARKS } from '@/core/part/marks'
 import { Button } from '@/ui/kit/Button'
@@ -17,6 +18,7 @@ const PAPERS = [
 
 /** How parts and scores are written, which stretch of the piece, and on which paper. */
 export function How({ wanted, change }: Props) {
+  const called = useCalled()
   return (
     <>
       <fieldset>
@@ -39,7 +41,7 @@ export function How({ wanted, change }: Props) {
         <section>
           <h2 className="panel-head">Only a passage</h2>
           <p className="flex items-center justify-between gap-2">
-            {wanted.p.from === wanted.p.to ? `measure ${wanted.p.from}` : `measures ${wanted.p.from}–${wanted.p.to}`}, by number
+            {called(wanted.p.from === wanted.p.to ? `measure ${wanted.p.from}` : `measures ${wanted.p.from}–${wanted.p.to}`)}, by number
             <Button size="small" onClick={() => change({ p: null })}>
               The whole piece
             </Button>

@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { Play, Scale, Square } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
@@ -30,6 +31,7 @@ type Made = { readonly piece: unknown; readonly beside: Beside; readonly found: 
 
 /** Whether two lines fit: what rubs where and why, who could play which, and how it sounds. */
 export function Fits() {
+  const called = useCalled()
   const of = useClassId()
   const store = useDeskStore()
   const piece = useDesk((d) => d.piece)
@@ -98,7 +100,7 @@ export function Fits() {
             ))}
             {Array.from({ length: Math.min(MOST_LATER, measures - 1) }, (_, i) => (
               <option key={i} value={`round ${i + 1}`}>
-                itself, {count(i + 1, 'measure')} later (a round)
+                itself, {called(count(i + 1, 'measure'))} later (a round)
               </option>
             ))}
             {(pieces ?? []).map((p) => (

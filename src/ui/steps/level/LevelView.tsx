@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { useMemo } from 'react'
 import { useDesk, useSeats } from '@/ui/session/DeskProvider'
 import { plural } from '@/core/count'
@@ -31,6 +32,7 @@ export function LevelView() {
 }
 
 function Evenness() {
+  const called = useCalled()
   const { loads, evenness, waits } = useLoads()
   const measures = useDesk((d) => d.piece.lines[0].measures)
   const line = useDesk((d) => d.ensemble[d.seat].line)
@@ -60,7 +62,7 @@ function Evenness() {
         {heaviest === lightest
           ? 'Everyone has the same amount to do.'
           : `The ${inSentence(nameOf(heaviest))} has the most to do, the ${inSentence(nameOf(lightest))} the least.`}
-        {evenness.measures.length > 0 && ` Most uneven: ${plural(Math.min(NAMED, evenness.measures.length), 'measure')} `}
+        {evenness.measures.length > 0 && ` Most uneven: ${called(plural(Math.min(NAMED, evenness.measures.length), 'measure'))} `}
         {evenness.measures.slice(0, NAMED).map((m, i) => (
           <span key={m.index} className="whitespace-nowrap">
             {i > 0 && ', '}
@@ -70,11 +72,11 @@ function Evenness() {
           </span>
         ))}
       </p>
-      <h3 className="sr-only">How hard each seat works, measure by measure</h3>
+      <h3 className="sr-only">{called('How hard each seat works, measure by measure')}</h3>
       <Chart
         option={option}
         height={`clamp(${26 * seats.length + 30}px, 40vh - 200px, ${56 * seats.length + 30}px)`}
-        label="How hard each seat works, measure by measure. The table below says the same"
+        label={called('How hard each seat works, measure by measure. The table below says the same')}
         onPick={({ data }) => {
           const cell = chartCell(seats, data)
           if (cell) goTo(cell.index, cell.seat)
@@ -83,7 +85,8 @@ function Evenness() {
       <details className="inline-block w-full">
         <summary className="cursor-pointer text-sm text-link underline underline-offset-2">In figures</summary>
         <p className="mt-1 max-w-prose text-sm leading-snug">
-          {sayEven(evenness.figure)[0].toUpperCase() + sayEven(evenness.figure).slice(1)}: {percent(evenness.figure)}. In each measure
+          {sayEven(evenness.figure)[0].toUpperCase() + sayEven(evenness.figure).slice(1)}: {percent(evenness.figure)}.{' '}
+          {called('In each measure')}
           everyone waits for the seat with the most to do, and the average seat does {percent(evenness.figure)} as much. {nameOf(heaviest)}:{' '}
           {sayPoints(bySeat[heaviest])}. {nameOf(lightest)}: {points(bySeat[lightest])}. A point is about one easy bow crossing.
         </p>
@@ -92,11 +95,11 @@ function Evenness() {
         <summary className="cursor-pointer text-sm text-link underline underline-offset-2">As a table</summary>
         <div className="overflow-x-auto">
           <table className="mt-1 text-sm tabular-nums">
-            <caption className="sr-only">How hard each seat works, measure by measure, in points</caption>
+            <caption className="sr-only">{called('How hard each seat works, measure by measure, in points')}</caption>
             <thead>
               <tr>
                 <th scope="col" className="pr-3 text-left">
-                  Measure
+                  {called('Measure')}
                 </th>
                 {seats.map((s) => (
                   <th key={s.id} scope="col" className="px-3 text-right">

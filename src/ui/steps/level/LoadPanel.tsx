@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { headMeasure } from '@/core/piece/address'
 import type { SeatId } from '@/core/seats/seat'
 import { printedPitch } from '@/core/music/noteName'
@@ -19,12 +20,13 @@ const nameOf = (what: LoadItem['what']): string => {
 
 /** What the load of the picked measure is made of, seat by seat and note by note, and what could make it easier. */
 export function LoadPanel() {
+  const called = useCalled()
   const seats = useSeats()
   const index = useDesk((d) => d.timeline[d.moment]?.first.at.index ?? 0)
   const line = useDesk((d) => d.ensemble[d.seat].line)
   return (
     <aside
-      aria-label="What makes this measure hard"
+      aria-label={called('What makes this measure hard')}
       className="flex h-full flex-col overflow-y-auto border-l border-rule bg-sheet"
       tabIndex={0}
     >
@@ -38,6 +40,7 @@ export function LoadPanel() {
 }
 
 function SeatLoadOf({ seat, name, index }: { seat: SeatId; name: string; index: number }) {
+  const called = useCalled()
   const { loads } = useLoads()
   const picked = useDesk((d) => d.seat === seat)
   const pick = useDesk((d) => d.pick)
@@ -61,7 +64,7 @@ function SeatLoadOf({ seat, name, index }: { seat: SeatId; name: string; index: 
       {picked && items.length > 0 && (
         <details>
           <summary className="cursor-pointer text-sm text-link underline underline-offset-2">In figures</summary>
-          <p className="text-sm text-soft">{sayPoints(work(seat))} in this measure</p>
+          <p className="text-sm text-soft">{called(`${sayPoints(work(seat))} in this measure`)}</p>
           <ByNote seat={seat} items={items} />
         </details>
       )}

@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { sayEvenThan, sayWork } from '@/core/words/en/amounts'
 import { capital } from '@/core/names'
 import { count } from '@/core/count'
@@ -20,6 +21,7 @@ type Found = { readonly plan: unknown; readonly index: number; readonly seat: Se
 
 /** What could make the picked measure easier for this seat, weighed when it is asked for; a click takes it, undo gives it back. */
 export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
+  const called = useCalled()
   const store = useDeskStore()
   const plan = useDesk((d) => d.plan)
   const edit = useDesk((d) => d.edit)
@@ -48,7 +50,7 @@ export function Rescues({ seat, index }: { seat: SeatId; index: number }) {
   return (
     <div className="mt-2">
       <h3 className="text-sm font-semibold">Easier, for this seat</h3>
-      {mine.length === 0 && <p className="text-sm text-soft">Nothing makes this measure easier.</p>}
+      {mine.length === 0 && <p className="text-sm text-soft">{called('Nothing makes this measure easier.')}</p>}
       <ul>
         {(all ? mine : mine.filter((_, i) => i < SHOWN || i === mine.length - 1)).map((r) => (
           <li key={r.name} className="border-t border-rule py-1 leading-snug">

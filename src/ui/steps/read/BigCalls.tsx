@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { capital } from '@/core/names'
 import { ChevronLeft, ChevronRight, X } from 'lucide-react'
 import * as Dialog from '@radix-ui/react-dialog'
@@ -32,6 +33,7 @@ type Props = {
 
 /** A measure, or a line, to be read from the back of the room: arrows go from one to the next. */
 export function BigCalls({ open, onOpenChange, calls, begins, index, goTo, title }: Props) {
+  const called = useCalled()
   const [by, setBy] = useState<'measure' | 'line'>('measure')
   const pages = by === 'measure' ? calls.map((c) => [c]) : inLines(calls, begins)
   const at = Math.max(
@@ -69,7 +71,7 @@ export function BigCalls({ open, onOpenChange, calls, begins, index, goTo, title
                 value={by}
                 onChange={setBy}
                 options={[
-                  ['measure', 'A measure'],
+                  ['measure', called('A measure')],
                   ['line', 'A line'],
                 ]}
               />
@@ -88,7 +90,7 @@ export function BigCalls({ open, onOpenChange, calls, begins, index, goTo, title
           )}
           <div className="mt-3 flex flex-wrap items-center gap-3">
             <Button onClick={() => step(-1)} disabled={at === 0}>
-              <ChevronLeft size={18} aria-hidden /> {by === 'measure' ? 'Measure' : 'Line'} before
+              <ChevronLeft size={18} aria-hidden /> {by === 'measure' ? called('Measure') : 'Line'} before
             </Button>
             <Button onClick={() => step(1)} disabled={!next}>
               Next {by} <ChevronRight size={18} aria-hidden />
@@ -115,13 +117,14 @@ const inLines = (calls: readonly CallLine[], begins: readonly number[]): readonl
 
 /** The measures with what is said in them, as large as there is room. */
 function Fitted({ page }: { page: readonly CallLine[] }) {
+  const called = useCalled()
   const ref = useFitted<HTMLDivElement>(page)
   return (
     <div ref={ref} aria-live="polite" className="min-h-0 grow overflow-hidden pt-3 leading-[1.12]">
       {page.map((call) => (
         <div key={call.index} className="mb-[0.25em]">
           <p className="text-soft" style={{ fontSize: '0.42em' }}>
-            {call.name === call.number ? `Measure ${call.number}` : capital(call.name)}
+            {call.name === call.number ? `${called('Measure')} ${call.number}` : capital(call.name)}
             {call.note && ` · ${call.note}`}
           </p>
           {call.said.map(({ who, call: { lead, words, close } }) => (

@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { capital } from '@/core/names'
 import { addressesOf, sayStretch, shortOf } from '@/core/piece/address'
 import { formOf, sayLearning, sayLikeness, type Unit } from '@/core/reading/form'
@@ -9,6 +10,7 @@ import { SeatTitle } from './SeatTitle'
 
 /** What returns in the picked seat's line, what is a scale and what a chord. */
 export function FormTab() {
+  const called = useCalled()
   const piece = useDesk((d) => d.piece)
   const line = useDesk((d) => d.ensemble[d.seat].line)
   const notes = useDesk((d) => d.ensemble[d.seat].notes)
@@ -28,9 +30,9 @@ export function FormTab() {
   const span = (u: Unit) => (u.from === u.to ? number(u.from) : `${number(u.from)}–${number(u.to)}`)
   const said = (u: Unit) => (printed && u.to !== u.from + 1 ? sayStretch(line, u.from, u.to) : span(u))
   const rows: { title: string; units: readonly Unit[]; of: string }[] = [
-    { title: 'Measures', units: form.measures, of: 'measure' },
-    { title: 'Pairs', units: form.pairs, of: 'measures' },
-    { title: printed ? 'Printed lines' : 'Lines of four', units: form.lines, of: 'measures' },
+    { title: called('Measures'), units: form.measures, of: called('measure') },
+    { title: 'Pairs', units: form.pairs, of: called('measures') },
+    { title: printed ? 'Printed lines' : 'Lines of four', units: form.lines, of: called('measures') },
   ]
   return (
     <div className="min-h-0 grow overflow-y-auto px-3 py-2" tabIndex={0} role="group" aria-label="Form">

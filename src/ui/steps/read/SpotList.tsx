@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { capital } from '@/core/names'
 import { saySeats, type SeatId } from '@/core/seats/seat'
@@ -18,6 +19,7 @@ type By = 'measure' | 'kind'
 
 /** Everything that trips somebody: by measure, to go through with the class, or by kind, to set what is shown. */
 export function SpotList() {
+  const called = useCalled()
   const [by, setBy] = useState<By>('measure')
   const [seat, setSeat] = useState<SeatId | 'all'>('all')
   const seats = useSeats()
@@ -34,7 +36,7 @@ export function SpotList() {
           value={by}
           onChange={setBy}
           options={[
-            ['measure', 'By measure'],
+            ['measure', called('By measure')],
             ['kind', 'By kind'],
           ]}
         />

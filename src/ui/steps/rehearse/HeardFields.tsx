@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { TUNING } from '@/core/sounding/sounding'
 import { Button } from '@/ui/kit/Button'
 import { Select } from '@/ui/kit/Select'
@@ -60,6 +61,7 @@ export function WhoIsHeard() {
 
 /** Click, count, loudness, and what A is. */
 export function Sound() {
+  const called = useCalled()
   const { setSound } = useRehearsalStore()
   const sound = useRehearsal((r) => r.sound)
   return (
@@ -80,7 +82,7 @@ export function Sound() {
         <Select size="small" value={sound.introduction} onChange={(e) => setSound({ introduction: Number(e.target.value) })}>
           {[0, 1, 2, 4].map((n) => (
             <option key={n} value={n}>
-              {n === 0 ? 'none' : n === 1 ? '1 measure' : `${n} measures`}
+              {n === 0 ? 'none' : called(n === 1 ? '1 measure' : `${n} measures`)}
             </option>
           ))}
         </Select>

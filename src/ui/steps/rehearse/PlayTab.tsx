@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { ChevronLeft, Play, RotateCcw, Square } from 'lucide-react'
 import { ABOUT_MODE, MODES, type Mode } from '@/core/plan/modes'
 import { sayPlays, sayWouldPlay } from '@/core/sounding/says'
@@ -31,6 +32,7 @@ export function PlayTab() {
 }
 
 function Transport() {
+  const called = useCalled()
   const rehearsal = useRehearsalStore()
   const playing = useRehearsal((r) => r.playing)
   const over = useRehearsal((r) => r.over)
@@ -44,7 +46,7 @@ function Transport() {
           {playing ? <Square size={18} aria-hidden /> : <Play size={18} aria-hidden />} {playing ? 'Stop' : 'Play'}
         </Button>
         <Button className="min-h-11" disabled={!playing} onClick={() => rehearsal.goOn(-1)}>
-          <ChevronLeft size={17} aria-hidden /> A measure
+          <ChevronLeft size={17} aria-hidden /> {called('A measure')}
         </Button>
         <Button className="min-h-11" onClick={rehearsal.again}>
           <RotateCcw size={16} aria-hidden /> Again

@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { useState } from 'react'
 import { keyName, type Key } from '@/core/music/key'
 import { meterName, type Meter } from '@/core/music/time'
@@ -15,6 +16,7 @@ type Props = { asked: Asked; draft: Draft; run: (command: (d: Draft) => Draft, s
 
 /** For what a new signature or time holds, and what becomes of the notes: asked where it was chosen, before anything is changed. */
 export function AskReach({ asked, draft, run, done }: Props) {
+  const called = useCalled()
   const [reach, setReach] = useState<KeyReach>('whole')
   const [how, setHow] = useState<'letters' | 'sound'>('letters')
   const [refused, setRefused] = useState('')
@@ -52,7 +54,7 @@ export function AskReach({ asked, draft, run, done }: Props) {
         onChange={setReach}
         options={[
           ['whole', 'the whole tune'],
-          ['here', `from measure ${number} on`],
+          ['here', called(`from measure ${number} on`)],
         ]}
       />
       {'key' in asked ? (

@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import { keyName } from '@/core/music/key'
 import { meterName, type Base } from '@/core/music/time'
 import {
@@ -72,6 +73,7 @@ type Props = {
 }
 
 export function NoteTools({ draft, run, asked, ask }: Props) {
+  const called = useCalled()
   const here = placeMeasures(draft.piece, draft.piece.lines[draft.at.line])[draft.at.measure]
   const { measure } = here
   const key = asked && 'key' in asked ? asked.key : here.key
@@ -138,11 +140,11 @@ export function NoteTools({ draft, run, asked, ask }: Props) {
         </Tool>
       </div>
       <div className={group}>
-        <Tool name="New measure" keys="Enter" act={() => run(addMeasure)}>
-          + measure
+        <Tool name={called('New measure')} keys="Enter" act={() => run(addMeasure)}>
+          + {called('measure')}
         </Tool>
-        <Tool name="Delete the measure" keys="Shift Enter" act={() => run(dropMeasure)}>
-          − measure
+        <Tool name={called('Delete the measure')} keys="Shift Enter" act={() => run(dropMeasure)}>
+          − {called('measure')}
         </Tool>
         <Tool name="Repeat starts" keys=";" on={measure.repeatStart} act={() => run(toggleRepeatStart)}>
           |:
@@ -153,7 +155,12 @@ export function NoteTools({ draft, run, asked, ask }: Props) {
         <Tool name="Ending" keys="[" on={measure.ending !== undefined} act={() => run(cycleEnding)}>
           {measure.ending ? `${measure.ending.join(',')}.` : '1. 2.'}
         </Tool>
-        <Tool name="First measure is a pickup" keys="only here" on={draft.piece.lines[0].measures[0].pickup} act={() => run(togglePickup)}>
+        <Tool
+          name={called('First measure is a pickup')}
+          keys="only here"
+          on={draft.piece.lines[0].measures[0].pickup}
+          act={() => run(togglePickup)}
+        >
           pickup
         </Tool>
       </div>

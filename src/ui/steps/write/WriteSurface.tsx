@@ -1,5 +1,6 @@
 'use client'
 
+import { useCalled } from '@/ui/kit/InClass'
 import dynamic from 'next/dynamic'
 import { useCallback, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
@@ -46,6 +47,7 @@ const NO_PROBLEMS: readonly SourceProblem[] = []
 
 /** Text at the left, the same as notes at the right, and below them as the class reads it; each follows the other. */
 export function WriteSurface({ store, klass, onHelp, children }: Props) {
+  const called = useCalled()
   const state = useStore(store)
   const { draft, text, reading, said, run, typeText, read } = state
   const { piece } = draft
@@ -81,10 +83,10 @@ export function WriteSurface({ store, klass, onHelp, children }: Props) {
             <p>
               {off === 0 && <span className="font-semibold text-spruce">Reads well. </span>}
               {piece.title}: {headline(piece.key, piece.meter, piece.tempo, false, klass.talk.names)}, {piece.lines[0].measures.length}{' '}
-              measures.
+              {called('measures')}.
             </p>
           )}
-          {readable && off > 0 && <p className="text-soft">These measures don’t add up yet:</p>}
+          {readable && off > 0 && <p className="text-soft">{called('These measures don’t add up yet:')}</p>}
           <ul>
             {problems.slice(0, 12).map((p, i) => (
               <li key={i}>

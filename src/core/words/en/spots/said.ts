@@ -2,6 +2,7 @@ import { pluckedIn } from '../../../bowing/strokes'
 import { capital } from '../../../names'
 import type { SpotKind } from '../../../plan/spotKinds'
 import type { Spot } from '../../../reading/spots/spot'
+import { asCalled } from '../called'
 import type { Telling } from '../fingering'
 import type { SpotWords, Wrong } from './kind'
 import { OF_BOW } from './ofBow'
@@ -48,10 +49,10 @@ function asThing(kind: SpotKind): string {
 }
 
 /** What trips a reader at a place, in one sentence. */
-export const sayTrip = (s: Spot, t: Telling): string => capital(made(inManner(s, t, 'text'), s, t))
+export const sayTrip = (s: Spot, t: Telling): string => asCalled(t.talk, capital(made(inManner(s, t, 'text'), s, t)))
 
 /** What to do about it. */
-export const adviseOn = (s: Spot, t: Telling): string => made(inManner(s, t, 'advice'), s, t)
+export const adviseOn = (s: Spot, t: Telling): string => asCalled(t.talk, made(inManner(s, t, 'advice'), s, t))
 
 /** What is said of a kind at a note: where it is plucked, without a word of the bow. */
 function inManner(s: Spot, { line }: Telling, what: 'text' | 'advice') {
