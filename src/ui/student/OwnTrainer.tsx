@@ -85,7 +85,7 @@ function Surface({ token, name, klass, of }: Omit<Props, 'of'> & { of: Of | null
             {name} · {trainee.seat.name}
           </p>
         </div>
-        <ThemeButton />
+        <ThemeButton says={w.theme} hint={w.theme} />
       </header>
       <main className="flex-1">
         {!deck ? (

@@ -32,7 +32,7 @@ export function StudentHome({ language, token, name, seat, school, pieces }: Pro
           <h1 className="truncate font-title text-lead">{name}</h1>
           <p className="truncate text-fine text-soft">{[seat, school].filter(Boolean).join(' · ')}</p>
         </div>
-        <ThemeButton />
+        <ThemeButton says={w.theme} hint={w.theme} />
       </header>
       <main className="mx-auto max-w-2xl px-4 py-4">
         <section aria-labelledby="pieces">

@@ -10,6 +10,7 @@ export const PUPIL = {
   noteReading: 'Note reading',
   fiveMinutes: 'Five minutes of notes',
   thisWeek: 'This week',
+  theme: 'Light or dark',
   gettingReady: 'Getting ready …',
   gettingWeek: 'Getting this week ready …',
   nothingThisWeek: 'Nothing to practise this week.',

@@ -13,6 +13,7 @@ export const PUPIL: PupilWords = {
   noteReading: 'Leer notas',
   fiveMinutes: 'Cinco minutos de notas',
   thisWeek: 'Esta semana',
+  theme: 'Claro u oscuro',
   gettingReady: 'Preparando …',
   gettingWeek: 'Preparando esta semana …',
   nothingThisWeek: 'Esta semana no hay nada que practicar.',
