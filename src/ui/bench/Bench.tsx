@@ -32,9 +32,10 @@ const SCROLLBAR = 14
 /**
  * The class in rows, one a seat: time from left to right, every string a line, every note a finger on it. It grows to the
  * room there is: in one system that goes along the page, or in several down the page where at least two fit. `fixed`: it is
- * only looked at, by that name, as a drill is: nothing of it can be changed there.
+ * only looked at, by that name, as a drill is: nothing of it can be changed there. `child`: strings and fingers alone, and no
+ * mark that a child would have to be told of.
  */
-export function Bench({ fixed = null }: { fixed?: string | null }) {
+export function Bench({ fixed = null, child = false }: { fixed?: string | null; child?: boolean }) {
   const timeline = useDesk((d) => d.timeline)
   const line = useDesk((d) => d.ensemble[d.seat].line)
   const seats = useRows()
@@ -58,9 +59,9 @@ export function Bench({ fixed = null }: { fixed?: string | null }) {
     metrics,
   )
   const [hovered, setHovered] = useState<number | null>(null)
-  const shown = { m: metrics, height, hovered, setHovered, ...useSaid() }
+  const shown = { m: metrics, height, hovered, setHovered, child, ...useSaid() }
   return (
-    <div ref={root} role="region" aria-label="Bench" className="h-full overflow-x-hidden overflow-y-auto">
+    <div ref={root} role="region" aria-label={child && fixed ? fixed : 'Bench'} className="h-full overflow-x-hidden overflow-y-auto">
       {down ? (
         <Down systems={systems} height={height} room={room} fixed={fixed}>
           {(i, drawn) => (

@@ -3,7 +3,8 @@ import { heldPlace } from '@/core/fingering/handPins'
 import { handSpans } from '@/core/fingering/hands'
 import type { Frame } from '@/core/fingering/frame'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
-import { framesAlong, indentFor, SEMITONE } from './frames'
+import type { Tongue } from '@/core/words/en/hands'
+import { framesAlong, indentFor, nameRoom, SEMITONE } from './frames'
 import { isDrawn, type DrawnStretch, type Metrics } from './grid'
 
 type GlyphProps = { x: number; y: number; string: string; frame: Frame }
@@ -15,7 +16,7 @@ const sameGlyph = (a: GlyphProps, b: GlyphProps): boolean =>
 /** The four fingers of a frame as numerals spaced to scale; touching ones are tied by a line. */
 const FrameGlyph = memo(function FrameGlyph({ x, y, string, frame }: GlyphProps) {
   const first = Math.min(...frame.places.filter((p) => p !== null))
-  const at = (place: number) => x + 16 + (place - first) * SEMITONE
+  const at = (place: number) => x + 3 + nameRoom(string) + (place - first) * SEMITONE
   return (
     <g fontSize={11.5} fill="var(--soft)">
       <text x={x} y={y} fontWeight={650} fill="var(--soft)">
@@ -55,10 +56,14 @@ type LaneProps = {
   width: number
   xOf: (n: MappedNote) => number
   drawn: DrawnStretch
+  talk: Pick<Tongue, 'names'>
+  /** Whether the fingers of each frame stand there; without them a hand that never leaves first position is nothing to see. */
+  frames: boolean
 }
 
 /** The hand under a seat's notes: a bracket while it stays (thick where a pin holds it), its position at the left, its frames to scale. */
-export const HandLane = memo(function HandLane({ map, notes, y, m, width, xOf, drawn }: LaneProps) {
+export const HandLane = memo(function HandLane({ map, notes, y, m, width, xOf, drawn, talk, frames }: LaneProps) {
+  if (!frames && handSpans(map).every((s) => s.position === 'I')) return null
   const [first, last] = [notes[0]?.placed.onset ?? 0, notes.at(-1)?.placed.onset ?? -1]
   const spans = handSpans(map).filter((s) => s.to.placed.onset >= first && s.from.placed.onset <= last)
   const left = (n: MappedNote) => (n.placed.onset < first ? 0 : xOf(n) - m.chip / 2)
@@ -80,14 +85,15 @@ export const HandLane = memo(function HandLane({ map, notes, y, m, width, xOf, d
           </g>
         ),
       )}
-      {framesAlong(map, notes, words, xOf, numerals).map(({ key, position, x, ...g }) =>
-        !isDrawn(x, drawn) ? null : (
-          <g key={key}>
-            {position && <Numeral x={x} y={g.y} position={position} />}
-            <FrameGlyph x={x + indentFor(position)} {...g} />
-          </g>
-        ),
-      )}
+      {frames &&
+        framesAlong(talk, map, notes, words, xOf, numerals).map(({ key, position, x, ...g }) =>
+          !isDrawn(x, drawn) ? null : (
+            <g key={key}>
+              {position && <Numeral x={x} y={g.y} position={position} />}
+              <FrameGlyph x={x + indentFor(position)} {...g} />
+            </g>
+          ),
+        )}
     </g>
   )
 })

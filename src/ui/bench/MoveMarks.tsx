@@ -12,13 +12,15 @@ type Props = {
   m: Metrics
   drawn: DrawnStretch
   hand: number
+  /** What a move is, in words, for who points at it. */
+  told: boolean
 }
 
 /**
  * What happens between notes, drawn: a shift as a slope from bracket to bracket (broken when nothing gives it time), a
  * slide as a wave over the string, one finger over two strings as a dotted line.
  */
-export const MoveMarks = memo(function MoveMarks({ map, isHere, xOf, m: sizes, drawn, hand }: Props) {
+export const MoveMarks = memo(function MoveMarks({ map, isHere, xOf, m: sizes, drawn, hand, told }: Props) {
   const first = new Map<number, MappedNote>()
   const last = new Map<number, MappedNote>()
   for (const n of map.notes) {
@@ -34,7 +36,7 @@ export const MoveMarks = memo(function MoveMarks({ map, isHere, xOf, m: sizes, d
         const from = isHere(a) ? xOf(a) + sizes.chip / 2 : Math.max(0, to - 14)
         return (
           <g key={m.to}>
-            {m.shift && <Slope move={m} from={from} to={to} y={hand} />}
+            {m.shift && <Slope move={m} from={from} to={to} y={hand} told={told} />}
             {m.slide && !m.slide.across && (
               <Wave from={from} to={to} y={stringY(b.stop.string, map.instrument.strings.length, sizes) - sizes.chip * 0.4} />
             )}
@@ -57,7 +59,7 @@ export const MoveMarks = memo(function MoveMarks({ map, isHere, xOf, m: sizes, d
   )
 })
 
-function Slope({ move, from, to, y }: { move: Move; from: number; to: number; y: number }) {
+function Slope({ move, from, to, y, told }: { move: Move; from: number; to: number; y: number; told: boolean }) {
   const { halfSteps, over } = move.shift!
   const up = halfSteps > 0
   const hurried = over === 'slur' || over === 'nothing'
@@ -66,7 +68,7 @@ function Slope({ move, from, to, y }: { move: Move; from: number; to: number; y:
   const [y1, y2] = up ? [y + 9, y + 1] : [y + 1, y + 9]
   return (
     <g stroke="var(--soft)" strokeWidth={1.8}>
-      <title>{sayHandMove(move)[0]}</title>
+      {told && <title>{sayHandMove(move)[0]}</title>}
       <line x1={x1} y1={y1} x2={x2} y2={y2} strokeDasharray={hurried ? '3 2.5' : undefined} />
       <path d={up ? `M${x2 - 5} ${y2 + 0.5} h5 v5` : `M${x2 - 5} ${y2 - 0.5} h5 v-5`} />
     </g>

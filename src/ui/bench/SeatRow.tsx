@@ -4,7 +4,9 @@ import { bowingOf } from '@/core/bowing/bow'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { isBroken } from '@/core/hands/hold'
 import { printedNote } from '@/core/music/noteName'
-import type { Tongue } from '@/core/words/en/hands'
+import type { Talk } from '@/core/plan/talk'
+import { callWords } from '@/core/words/calls'
+import { pupilWords } from '@/core/words/pupil'
 import type { Piece } from '@/core/piece/piece'
 import { placeEvents } from '@/core/piece/walk'
 import type { SaidSpot } from '@/core/words/en/spots/said'
@@ -26,7 +28,7 @@ type Props = {
   top: number
   letters: boolean
   /** How the class calls notes, and where the arrow of a low finger stands. */
-  talk: Tongue
+  talk: Talk
   bows: boolean
   /** What the teacher sees of what trips this seat. */
   spots: readonly SaidSpot[]
@@ -34,6 +36,8 @@ type Props = {
   said: ReadonlySet<string>
   /** Only what stands here is drawn. */
   drawn: DrawnStretch
+  /** It is a child who looks at it: strings, fingers and where the hand goes, no mark that has to be explained. */
+  child: boolean
   label: string
 }
 
@@ -87,8 +91,11 @@ export const SeatRow = memo(function SeatRow({
   spots,
   said,
   drawn,
+  child,
   label,
 }: Props) {
+  const w = callWords(talk)
+  const pupil = pupilWords(talk)
   const count = map.instrument.strings.length
   const x = useCallback((n: MappedNote) => chipX(system, timeline, n.placed.onset, m), [system, timeline, m])
   const isHere = useCallback((n: MappedNote) => isIn(system, n.placed.onset), [system])
@@ -124,8 +131,8 @@ export const SeatRow = memo(function SeatRow({
       {events.map((e) => {
         const at = chipX(system, timeline, e.onset, m)
         if (e.event.kind === 'rest')
-          return <Instead key={e.event.id} x={at} y={middle} word={struckIn(map.line).get(e.event.id) ?? 'rest'} />
-        if (unmapped.has(e.event.id)) return <Instead key={e.event.id} x={at} y={middle} word="out" trouble />
+          return <Instead key={e.event.id} x={at} y={middle} word={struckIn(map.line).get(e.event.id) ?? w.rest} />
+        if (unmapped.has(e.event.id)) return <Instead key={e.event.id} x={at} y={middle} word={child ? pupil.notYet : 'out'} trouble />
         return null
       })}
       {chips.map(({ end: _, ...chip }, i) => (
@@ -161,19 +168,22 @@ export const SeatRow = memo(function SeatRow({
             />
           )
         })}
-      {broken.map((n) => (
-        <text key={n.placed.event.id} x={x(n)} y={bottom + m.chip / 2 + 6} textAnchor="middle" fontSize={11.5} fill="var(--soft)">
-          broken
-        </text>
-      ))}
-      <SpotMarks
-        spots={spots.filter((s) => isIn(system, s.onset) && isDrawn(chipX(system, timeline, s.onset, m), drawn))}
-        said={said}
-        xAt={(onset) => chipX(system, timeline, onset, m)}
-        y={bottom + m.chip / 2 + 5}
-      />
-      <MoveMarks map={later} isHere={isHere} xOf={x} m={m} drawn={drawn} hand={hand} />
-      <HandLane map={later} notes={hands} y={hand} m={m} width={system.width} xOf={x} drawn={drawn} />
+      {!child &&
+        broken.map((n) => (
+          <text key={n.placed.event.id} x={x(n)} y={bottom + m.chip / 2 + 6} textAnchor="middle" fontSize={11.5} fill="var(--soft)">
+            broken
+          </text>
+        ))}
+      {!child && (
+        <SpotMarks
+          spots={spots.filter((s) => isIn(system, s.onset) && isDrawn(chipX(system, timeline, s.onset, m), drawn))}
+          said={said}
+          xAt={(onset) => chipX(system, timeline, onset, m)}
+          y={bottom + m.chip / 2 + 5}
+        />
+      )}
+      <MoveMarks map={later} isHere={isHere} xOf={x} m={m} drawn={drawn} hand={hand} told={!child} />
+      <HandLane talk={talk} frames={!child} map={later} notes={hands} y={hand} m={m} width={system.width} xOf={x} drawn={drawn} />
     </g>
   )
 })

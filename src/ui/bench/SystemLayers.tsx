@@ -1,5 +1,6 @@
 import { memo } from 'react'
-import { printedLines, shortOf } from '@/core/piece/address'
+import { capital } from '@/core/names'
+import { addressesOf, placeWords, printedLines, shortOf } from '@/core/piece/address'
 import type { Line } from '@/core/piece/piece'
 import type { Seat } from '@/core/seats/seat'
 import { useDesk } from '@/ui/session/DeskProvider'
@@ -102,16 +103,16 @@ export const InPassage = memo(function InPassage({ system, passage }: { system: 
   )
 })
 
-type BarsProps = { system: System; rows: ReturnType<typeof rowsOf>['rows']; m: Metrics; drawn: DrawnStretch; line: Line }
+type BarsProps = { system: System; rows: ReturnType<typeof rowsOf>['rows']; m: Metrics; drawn: DrawnStretch; line: Line; child: boolean }
 
 /** The measures' names and lines. */
-export const Bars = memo(function Bars({ system, rows, m, drawn, line }: BarsProps) {
+export const Bars = memo(function Bars({ system, rows, m, drawn, line, child }: BarsProps) {
   const printed = printedLines(line)
   return system.bars.map((b, i) =>
     !isDrawn(b.x, drawn) ? null : (
       <g key={b.index}>
         <text x={b.x + 2} y={14} fontSize={13} fill="var(--soft)">
-          {begins(printed, b.index) ?? shortOf(line, b.index)}
+          {begins(printed, line, b.index) ?? (child ? inItsLine(line, b.index) : shortOf(line, b.index))}
         </text>
         {i > 0 &&
           rows.map((r) => (
@@ -130,12 +131,18 @@ export const Bars = memo(function Bars({ system, rows, m, drawn, line }: BarsPro
   )
 })
 
+/** A measure by its number alone, in the printed line where there are lines. */
+function inItsLine(line: Line, index: number): string {
+  const at = addressesOf(line)?.[index]
+  return at ? (at.measure > 0 ? `${at.measure}` : '') : shortOf(line, index)
+}
+
 /** "Line 2" at the measure with which a printed line begins. */
-function begins(printed: ReturnType<typeof printedLines>, index: number) {
+function begins(printed: ReturnType<typeof printedLines>, line: Line, index: number) {
   const n = printed?.findIndex((l) => l.from === index) ?? -1
   return n < 0 ? null : (
     <tspan fontWeight={650} fill="var(--ink)">
-      Line {n + 1}
+      {capital(placeWords(line).line(n + 1))}
     </tspan>
   )
 }

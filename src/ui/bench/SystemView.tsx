@@ -20,10 +20,12 @@ type Props = {
   /** What is written out at the notes, and the measures that what was gone to speaks of. */
   said: ReadonlySet<string>
   lit: ReadonlySet<number>
+  /** It is a child who looks at it. */
+  child: boolean
 }
 
 /** A stretch of the music for all seats, one column a moment. */
-export function SystemView({ system, m, height, drawn, hovered, setHovered, said, lit }: Props) {
+export function SystemView({ system, m, height, drawn, hovered, setHovered, said, lit, child }: Props) {
   const piece = useDesk((d) => d.piece)
   const ensemble = useDesk((d) => d.ensemble)
   const timeline = useDesk((d) => d.timeline)
@@ -89,7 +91,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
           )}
         </>
       )}
-      <Bars system={system} rows={rows} m={m} drawn={drawn} line={ensemble[seat].line} />
+      <Bars system={system} rows={rows} m={m} drawn={drawn} line={ensemble[seat].line} child={child} />
       {/* Rings lie under the fingers: a pin's mark stays in front of them. */}
       <Changed system={system} rows={rows} m={m} />
       <PointedAt system={system} rows={rows} m={m} />
@@ -124,7 +126,8 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
           spots={spots[id]}
           said={said}
           drawn={drawn}
-          label={`${ensemble[id].seat.name}: ${ensemble[id].notes.length} notes`}
+          child={child}
+          label={child ? ensemble[id].seat.name : `${ensemble[id].seat.name}: ${ensemble[id].notes.length} notes`}
         />
       ))}
       <HeldEnd system={system} rows={rows} m={m} />

@@ -1,13 +1,17 @@
 import type { Frame } from '@/core/fingering/frame'
+import { stringName, type Tongue } from '@/core/words/en/hands'
 import type { MappedNote, SeatMap } from '@/core/fingering/map'
 
 /** Pixels to a semitone in the small frame: touching fingers stand side by side. */
 export const SEMITONE = 6.4
 
-/** How wide a frame is drawn, with the letter of its string. */
-export const frameWidth = (frame: Frame): number => {
+/** Room for the name of a string before its fingers: a letter, or a syllable. */
+export const nameRoom = (string: string): number => 13 + 6 * Math.max(0, string.length - 1)
+
+/** How wide a frame is drawn, with the name of its string. */
+export const frameWidth = (frame: Frame, string: string): number => {
   const places = frame.places.filter((p) => p !== null)
-  return 13 + (Math.max(...places) - Math.min(...places)) * SEMITONE + 8
+  return nameRoom(string) + (Math.max(...places) - Math.min(...places)) * SEMITONE + 8
 }
 
 /** Room for a position's numeral before what follows it; none when none is said. */
@@ -26,6 +30,7 @@ type Numeral = { readonly at: MappedNote; readonly left: number; readonly right:
 
 /** Frames along the line: where one is set or changes on its string, and again after a while. */
 export function framesAlong(
+  talk: Pick<Tongue, 'names'>,
   map: SeatMap,
   notes: readonly MappedNote[],
   y: number,
@@ -49,11 +54,12 @@ export function framesAlong(
     if (!changed && xOf(n) - last.x < AGAIN) return
     const position = !numeral && last && !changed ? n.position : null
     const x = Math.max(xOf(n) - 8, free)
-    const end = x + indentFor(position) + frameWidth(n.frame)
+    const string = byLetter ? stringName(talk, map.instrument, n.stop.string) : ''
+    const end = x + indentFor(position) + frameWidth(n.frame, string)
     const next = numerals[ahead]
     if (x - xOf(n) > DRIFT || (next && end > next.left)) return
     said.set(track, { name: n.frame.name, x })
-    glyphs.push({ x, y, position, string: byLetter ? map.instrument.strings[n.stop.string].letter : '', frame: n.frame, key: i })
+    glyphs.push({ x, y, position, string, frame: n.frame, key: i })
     free = end + 6
   })
   return glyphs

@@ -1,3 +1,4 @@
+import { PLAIN_TONGUE } from '@/core/words/en/hands'
 import { classAt, DEFAULT_CLASS, type ClassSettings } from '@/core/plan/class'
 import { describe, expect, it } from 'vitest'
 import type { MappedNote } from '@/core/fingering/map'
@@ -283,29 +284,29 @@ describe('frames along the bench', () => {
   const map = ensembleMapper()(piece, emptyPlan(), DEFAULT_CLASS)
   const x = (n: MappedNote) => 40 * (n.placed.onset / QUARTER)
   it.each(SEATS)('%s: none stands on another, none far from its note', (seat) => {
-    const glyphs = framesAlong(map[seat], map[seat].notes, 0, x, [])
+    const glyphs = framesAlong(PLAIN_TONGUE, map[seat], map[seat].notes, 0, x, [])
     expect(glyphs.length).toBeGreaterThan(0)
     glyphs.forEach((g, i) => {
-      if (i) expect(g.x).toBeGreaterThanOrEqual(glyphs[i - 1].x + frameWidth(glyphs[i - 1].frame))
+      if (i) expect(g.x).toBeGreaterThanOrEqual(glyphs[i - 1].x + frameWidth(glyphs[i - 1].frame, glyphs[i - 1].string))
       expect(g.x - x(map[seat].notes[g.key])).toBeLessThanOrEqual(40)
     })
   })
   it('the violin says each string and each change, and again after a while', () => {
-    const said = framesAlong(map.violin, map.violin.notes, 0, x, []).map((g) => `${g.string} ${g.frame.name}`)
+    const said = framesAlong(PLAIN_TONGUE, map.violin, map.violin.notes, 0, x, []).map((g) => `${g.string} ${g.frame.name}`)
     expect(said.slice(0, 4)).toEqual(['D touch 2-3', 'A touch 2-3', 'A touch 1-2', 'D touch 1-2'])
     expect(said.at(-1)).toBe('D touch 2-3')
-    expect(framesAlong(map.violin, map.violin.notes, 0, x, []).some((g) => g.position === 'I')).toBe(true)
+    expect(framesAlong(PLAIN_TONGUE, map.violin, map.violin.notes, 0, x, []).some((g) => g.position === 'I')).toBe(true)
   })
   it('leaves a position’s numeral free', () => {
     const at = map.violin.notes[2]
     const wall = { at, left: x(at) - 9, right: x(at) + 6 }
-    for (const g of framesAlong(map.violin, map.violin.notes, 0, x, [wall])) {
-      const end = g.x + frameWidth(g.frame)
+    for (const g of framesAlong(PLAIN_TONGUE, map.violin, map.violin.notes, 0, x, [wall])) {
+      const end = g.x + frameWidth(g.frame, g.string)
       expect(end <= wall.left || g.x >= wall.right).toBe(true)
     }
   })
   it('the bass says its hand once and then only as a reminder', () => {
-    const [first, ...later] = framesAlong(map.bass, map.bass.notes, 0, x, [])
+    const [first, ...later] = framesAlong(PLAIN_TONGUE, map.bass, map.bass.notes, 0, x, [])
     expect(first).toMatchObject({ position: null, string: '' })
     for (const g of later) expect(g.position).not.toBeNull()
   })

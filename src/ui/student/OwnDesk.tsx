@@ -24,7 +24,7 @@ export function OwnDesk({ id, ...music }: { id: string; piece: Piece; plan: Plan
   return (
     <DeskProvider id={id} {...music} version={0}>
       <Tabs.Content value="fingers" className="min-h-0 flex-1 bg-sheet data-[state=inactive]:hidden">
-        <Bench fixed={pupilWords(music.klass.talk).fingersOf(music.piece.title)} />
+        <Bench child fixed={pupilWords(music.klass.talk).fingersOf(music.piece.title)} />
       </Tabs.Content>
       <Tabs.Content value="calls" className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
         <Calls />
@@ -63,7 +63,9 @@ function Now() {
       <span key={`${beat?.at} ${now?.time}`} className={`now-beat ${beat?.ahead ? 'opacity-70' : ''}`}>
         {beat?.says || (beat ? '·' : '–')}
       </span>
-      <span className="truncate font-title text-xl leading-tight">{now ? (now.index === null ? w.ready : headMeasure(line, now.index)) : w.ready}</span>
+      <span className="truncate font-title text-xl leading-tight">
+        {now ? (now.index === null ? w.ready : headMeasure(line, now.index)) : w.ready}
+      </span>
     </p>
   )
 }

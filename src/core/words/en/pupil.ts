@@ -29,6 +29,7 @@ export const PUPIL = {
   drawingPart: 'Drawing your part …',
   inAll: (minutes: string): string => `${minutes} in all.`,
   fingersOf: (title: string): string => `Fingers of ${title}`,
+  notYet: 'not yet',
   stop: 'Stop',
   playAlong: 'Play along',
   whatYouHear: 'What you hear',

@@ -31,6 +31,7 @@ export const PUPIL: PupilWords = {
   drawingPart: 'Dibujando tu parte …',
   inAll: (minutes) => `${minutes} en total.`,
   fingersOf: (title) => `Dedos de ${title}`,
+  notYet: 'aún no',
   stop: 'Parar',
   playAlong: 'Toca con esto',
   whatYouHear: 'Qué se oye',
