@@ -6,6 +6,7 @@ import { useDesk, useRows } from '@/ui/session/DeskProvider'
 import { useSaid } from '@/ui/session/useSaid'
 import { ALL_DRAWN, drawnAround, FIRST_DRAWN, fitting, layOutBench, SIDE, systemHeight, USUAL_ROOM, type BenchRoom } from './grid'
 import { SeatLabel } from './SeatLabel'
+import type { ChildWords } from './SeatRow'
 import { SystemView } from './SystemView'
 
 /** The room of an element, followed as it changes. */
@@ -35,7 +36,7 @@ const SCROLLBAR = 14
  * only looked at, by that name, as a drill is: nothing of it can be changed there. `child`: strings and fingers alone, and no
  * mark that a child would have to be told of.
  */
-export function Bench({ fixed = null, child = false }: { fixed?: string | null; child?: boolean }) {
+export function Bench({ fixed = null, child = null }: { fixed?: string | null; child?: ChildWords | null }) {
   const timeline = useDesk((d) => d.timeline)
   const line = useDesk((d) => d.ensemble[d.seat].line)
   const seats = useRows()

@@ -5,8 +5,6 @@ import type { MappedNote, SeatMap } from '@/core/fingering/map'
 import { isBroken } from '@/core/hands/hold'
 import { printedNote } from '@/core/music/noteName'
 import type { Talk } from '@/core/plan/talk'
-import { callWords } from '@/core/words/calls'
-import { pupilWords } from '@/core/words/pupil'
 import type { Piece } from '@/core/piece/piece'
 import { placeEvents } from '@/core/piece/walk'
 import type { SaidSpot } from '@/core/words/en/spots/said'
@@ -36,8 +34,8 @@ type Props = {
   said: ReadonlySet<string>
   /** Only what stands here is drawn. */
   drawn: DrawnStretch
-  /** It is a child who looks at it: strings, fingers and where the hand goes, no mark that has to be explained. */
-  child: boolean
+  /** What a child is told who looks at it: strings, fingers and where the hand goes, no mark that has to be explained. */
+  child: ChildWords | null
   label: string
 }
 
@@ -77,6 +75,9 @@ const Strings = memo(function Strings({ count, width, m }: { count: number; widt
   ))
 })
 
+/** What stands where no finger is, to a child. */
+export type ChildWords = { readonly rest: string; readonly notYet: string }
+
 /** One seat: its strings, the finger on each note, what rests, and the hand below. */
 export const SeatRow = memo(function SeatRow({
   piece,
@@ -94,8 +95,6 @@ export const SeatRow = memo(function SeatRow({
   child,
   label,
 }: Props) {
-  const w = callWords(talk)
-  const pupil = pupilWords(talk)
   const count = map.instrument.strings.length
   const x = useCallback((n: MappedNote) => chipX(system, timeline, n.placed.onset, m), [system, timeline, m])
   const isHere = useCallback((n: MappedNote) => isIn(system, n.placed.onset), [system])
@@ -131,8 +130,8 @@ export const SeatRow = memo(function SeatRow({
       {events.map((e) => {
         const at = chipX(system, timeline, e.onset, m)
         if (e.event.kind === 'rest')
-          return <Instead key={e.event.id} x={at} y={middle} word={struckIn(map.line).get(e.event.id) ?? w.rest} />
-        if (unmapped.has(e.event.id)) return <Instead key={e.event.id} x={at} y={middle} word={child ? pupil.notYet : 'out'} trouble />
+          return <Instead key={e.event.id} x={at} y={middle} word={struckIn(map.line).get(e.event.id) ?? child?.rest ?? 'rest'} />
+        if (unmapped.has(e.event.id)) return <Instead key={e.event.id} x={at} y={middle} word={child?.notYet ?? 'out'} trouble />
         return null
       })}
       {chips.map(({ end: _, ...chip }, i) => (

@@ -6,7 +6,7 @@ import { sayAll } from '@/ui/session/say'
 import { useShownBySeat } from '@/ui/session/useSpots'
 import { chipX, HEAD, stringY, type DrawnStretch, type Metrics, type System } from './grid'
 import { HeldEnd } from './HeldEnd'
-import { SeatRow } from './SeatRow'
+import { SeatRow, type ChildWords } from './SeatRow'
 import { Lit, Changed, PointedAt, InPassage, Bars, Column, rowsOf } from './SystemLayers'
 
 type Props = {
@@ -21,7 +21,7 @@ type Props = {
   said: ReadonlySet<string>
   lit: ReadonlySet<number>
   /** It is a child who looks at it. */
-  child: boolean
+  child: ChildWords | null
 }
 
 /** A stretch of the music for all seats, one column a moment. */
@@ -91,7 +91,7 @@ export function SystemView({ system, m, height, drawn, hovered, setHovered, said
           )}
         </>
       )}
-      <Bars system={system} rows={rows} m={m} drawn={drawn} line={ensemble[seat].line} child={child} />
+      <Bars system={system} rows={rows} m={m} drawn={drawn} line={ensemble[seat].line} child={child !== null} />
       {/* Rings lie under the fingers: a pin's mark stays in front of them. */}
       <Changed system={system} rows={rows} m={m} />
       <PointedAt system={system} rows={rows} m={m} />

@@ -2,6 +2,7 @@
 
 import { feltBeat, meterIn, sayBeatTempo } from '@/core/piece/headline'
 import { headMeasure } from '@/core/piece/address'
+import { callWords } from '@/core/words/calls'
 import { pupilWords } from '@/core/words/pupil'
 import * as Tabs from '@radix-ui/react-tabs'
 import { Play, Square } from 'lucide-react'
@@ -21,10 +22,11 @@ import { DeskProvider, useDesk } from '@/ui/session/DeskProvider'
 
 /** What of a student's piece is mapped on the phone: the tabs of its fingers and of what is said, and what plays along. */
 export function OwnDesk({ id, ...music }: { id: string; piece: Piece; plan: Plan; klass: ClassSettings }) {
+  const w = pupilWords(music.klass.talk)
   return (
     <DeskProvider id={id} {...music} version={0}>
       <Tabs.Content value="fingers" className="min-h-0 flex-1 bg-sheet data-[state=inactive]:hidden">
-        <Bench child fixed={pupilWords(music.klass.talk).fingersOf(music.piece.title)} />
+        <Bench child={{ rest: callWords(music.klass.talk).rest, notYet: w.notYet }} fixed={w.fingersOf(music.piece.title)} />
       </Tabs.Content>
       <Tabs.Content value="calls" className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
         <Calls />

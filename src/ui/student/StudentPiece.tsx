@@ -50,12 +50,18 @@ const TABS = [
 export function StudentPiece({ packed, klass, id, ...rest }: Props) {
   return (
     <Unpacked packed={packed}>
-      {(music) => <Surface id={id} {...rest} to={klass.talk} title={music.piece.title} hands={<OwnDesk id={id} {...music} klass={klass} />} />}
+      {(music) => (
+        <Surface id={id} {...rest} to={klass.talk} title={music.piece.title} hands={<OwnDesk id={id} {...music} klass={klass} />} />
+      )}
     </Unpacked>
   )
 }
 
-type SurfaceProps = Omit<Props, 'packed' | 'klass'> & { to: Spoken; title: string; /** Fingers, calls and what plays. */ hands: React.ReactNode }
+type SurfaceProps = Omit<Props, 'packed' | 'klass'> & {
+  to: Spoken
+  title: string
+  /** Fingers, calls and what plays. */ hands: React.ReactNode
+}
 
 function Surface({ to, token, id, name, large, title, hands }: SurfaceProps) {
   const w = pupilWords(to)
