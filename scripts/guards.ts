@@ -132,7 +132,11 @@ export const GUARDS: readonly Mutation[] = [
     ['src/core/hearing/hearing.test.ts'],
     ['const [FEWEST, HOLD] = [3, 1.2]', 'const [FEWEST, HOLD] = [1, 1.2]'],
   ),
-  ...of('src/core/reading/calls.ts', ['src/core/reading/aloud.test.ts'], ['if (words[at.index].length === 0) put(`hold', 'put(`hold']),
+  ...of(
+    'src/core/reading/calls.ts',
+    ['src/core/reading/aloud.test.ts'],
+    ['if (words[at.index].length === 0) put(`${w.hold}', 'put(`${w.hold}'],
+  ),
   ...of('src/core/sounding/take.ts', ['src/core/sounding'], ['seconds(ask.breath * beatTicks', 'seconds(0 * beatTicks']),
   ...of(
     'src/core/practice/lessonRun.ts',

@@ -25,7 +25,8 @@ it('no function or constant is exported under the name of another', () => {
   const homes = new Map<string, string[]>()
   for (const file of files)
     for (const [, name] of readFileSync(file, 'utf8').matchAll(/^export (?:async )?(?:function\*?|const) (\w+)\b/gm))
-      homes.set(name, [...(homes.get(name) ?? []), file])
+      homes.set(name, [...new Set([...(homes.get(name) ?? []), file.replace(/words\/es\//, 'words/en/')])])
+  // The words of a room have one name in every language.
   expect(homes.size).toBeGreaterThan(1000)
   expect([...homes].filter(([, where]) => where.length > 1)).toEqual([])
 })

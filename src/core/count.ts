@@ -6,7 +6,7 @@ const PLURALS = Object.fromEntries(LANGUAGES.map((l) => [l, new Intl.PluralRules
 export const plural = (n: number, one: string, many = `${one}s`): string => (PLURALS.en.select(n) === 'one' ? one : many)
 
 /** The same in another language, with both words: "1 minuto", "3 minutos". */
-export const countIn = (language: Language, n: number, one: string, many: string): string =>
+export const countWith = (language: Language, n: number, one: string, many: string): string =>
   `${n} ${PLURALS[language].select(n) === 'one' ? one : many}`
 
 /** "1 note", "3 notes"; `many` where the plural is not the word with an s. */

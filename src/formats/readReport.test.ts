@@ -43,7 +43,7 @@ describe('read, the command line', () => {
     ])
     expect(Object.keys(one.digest[0])).toEqual(['text', 'advice', 'seats', 'measures', 'kinds'])
     expect(one.digest.find((t) => /^Two kinds of C/.test(t.text))).toMatchObject({
-      text: 'Two kinds of C: C natural in measures 1 and 3 and C sharp in measure 2.',
+      text: 'Two kinds of C. C natural: measures 1 and 3. C sharp: measure 2.',
       seats: ['violin', 'viola', 'cello', 'bass'],
       measures: [1, 2, 3],
     })

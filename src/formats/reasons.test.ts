@@ -236,7 +236,11 @@ function falseIn(map: SeatMap, note: MappedNote, whole: string): string[] {
   const other = alternativesAt(map.solution, note.column).find((a) => sayHold(PLAIN_TONGUE, map.instrument, a.hold) === said[1])
   if (!other || holds[chosen[note.column]] === other.hold) return [`no such choice: ${reason}`]
   const { mine, theirs } = waysAt(map, note, other.hold)
-  return said[2].split(', ').filter((phrase) => {
+  // "Saves a shift and 2 crossings" claims both.
+  const claims = said[2]
+    .split(', ')
+    .flatMap((x) => (x.startsWith('saves ') ? x.split(' and ').map((y, i) => (i === 0 ? y : `saves ${y}`)) : [x]))
+  return claims.filter((phrase) => {
     for (const [pattern, check] of CLAIMS) {
       const found = pattern.exec(phrase)
       if (found) return !check(...found)(mine, theirs, map)

@@ -145,9 +145,9 @@ function crossingsToCount(c: Practised): SilentStep[] {
       minutes: 1,
       caution: null,
       answer: `${sayList(
-          c.players.map((p, i) => `${i === 0 ? p.seat.name : inSentence(p.seat.name)} ${counts[i]}`),
-          c.talk.language,
-        )}.`,
+        c.players.map((p, i) => `${i === 0 ? p.seat.name : inSentence(p.seat.name)} ${counts[i]}`),
+        c.talk.language,
+      )}.`,
     },
   ]
 }

@@ -223,14 +223,14 @@ function divisi(talk: Tongue, map: SeatMap, m: Moment): Draft[] {
     const pitches = indices.map((i) => m.pitches[i])
     const heads = indices.map((i) => m.order[i])
     return [
-      { name: `Only ${names(talk, map, pitches)}`, why: (played) => `${played()}, ${why}`, changes: all([m], { kind: 'heads', heads }) },
+      { name: `Only ${names(talk, map, pitches)}`, why: (played) => `${played()}. ${why}`, changes: all([m], { kind: 'heads', heads }) },
     ]
   }
   const last = m.pitches.length - 1
   const single = m.pitches.flatMap((_, i) =>
-    pick([i], i === last ? 'the top note has the tune' : i === 0 ? 'the lowest note holds the chord' : 'divided within the seat'),
+    pick([i], i === last ? 'The top note has the tune' : i === 0 ? 'The lowest note carries the chord' : 'The seat divides the notes'),
   )
-  const pairs = m.pitches.length > 2 ? m.pitches.slice(1).flatMap((_, i) => pick([i, i + 1], 'two of the notes together')) : []
+  const pairs = m.pitches.length > 2 ? m.pitches.slice(1).flatMap((_, i) => pick([i, i + 1], 'Two of the notes together')) : []
   return [...pairs, ...single]
 }
 
@@ -239,7 +239,7 @@ function tones(talk: Tongue, piece: Piece, map: SeatMap, m: Moment): Draft[] {
   return notesInstead(piece, map, m).map(({ pitch, from }): Draft => ({
     name: `${names(talk, map, [pitch])} instead`,
     why: (played) =>
-      `${from ? `it is in the chord ${from.map((x) => printedNote(talk.names, x)).join(' ')}` : 'another line has it here'}: ${played()}`,
+      `${played()}, ${from ? `a note of the chord ${from.map((x) => printedNote(talk.names, x)).join(' ')}` : 'as another line has it here'}`,
     changes: all([m], { kind: 'tone', pitch }),
   }))
 }

@@ -204,11 +204,11 @@ export function likeness(a: readonly FormCell[], b: readonly FormCell[]): Likene
   return bySteps && sounding.length > 2 && steps !== 0 ? { kind: 'stepped', steps } : rhythm
 }
 
-/** What a stretch is to the earlier one, both as printed: "16 is 8, note for note", "15 is 7, a fourth lower", "6 has the rhythm of 1". */
+/** What a stretch is to the earlier one, both as printed: "16 is the same as 8, note for note", "15 is 7, a fourth lower", "6 has the rhythm of 1". */
 export function sayLikeness(own: string, other: string, how: Likeness): string {
   switch (how.kind) {
     case 'same':
-      return `${own} is ${other} note for note`
+      return `${own} is the same as ${other}, note for note`
     case 'moved':
     case 'stepped': {
       const far = how.steps === 0 ? 'a half step' : sayInterval(how.steps)

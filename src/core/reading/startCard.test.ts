@@ -37,11 +37,11 @@ describe('the start card', () => {
   it('names the place of a low finger, and tests what has no open string from the one below', () => {
     const low = card('F4 E4 D4:h')
     expect(low.note).toBe('F: low 2 on D')
-    expect(low.set).toBe('set 1 2 on D (2 low)')
+    expect(low.set).toBe('set 1 and low 2 on D')
     expect(low.check).toBe('F: no open string to match, so sing it up from open D')
   })
   it('sets over an open string what comes next, on another string, and its place', () => {
-    expect(card('A4 F4 E4 D4').set).toBe('no fingers yet, then 1, 2 low on D while the open string rings')
+    expect(card('A4 F4 E4 D4').set).toBe('no fingers yet, then 1 and low 2 on D while the open string rings')
     expect(card('D4 E4 F#4 G4').set).toBe('no fingers yet, keep them over the string')
     expect(card('D4 E4 F#4 G4').check).toBe('E is one octave below open E')
   })
@@ -89,9 +89,9 @@ describe('what is prepared in a rest', () => {
     const { map } = mapped('D4 z F4 E4')
     const ahead = handsAlong(map)[0].prepare!
     expect(ahead.during).toBe('rest')
-    expect(sayFingers(PLAIN_TONGUE, map.instrument, ahead.fingers)).toBe('1, 2 low on D')
+    expect(sayFingers(PLAIN_TONGUE, map.instrument, ahead.fingers)).toBe('1 and low 2 on D')
     const { map: cello } = mapped('C2 z F#2 E2', { seat: 'cello', octave: 0 })
-    expect(sayFingers(PLAIN_TONGUE, cello.instrument, handsAlong(cello)[0].prepare!.fingers)).toMatch(/4 forward on C$/)
+    expect(sayFingers(PLAIN_TONGUE, cello.instrument, handsAlong(cello)[0].prepare!.fingers)).toMatch(/4 reached forward on C$/)
   })
 })
 

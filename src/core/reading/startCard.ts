@@ -42,18 +42,18 @@ function setOf(r: Reading, talk: Tongue, first: ReadNote): string {
   const hands = handsAlong(map)
   const column = handSteps(map).findIndex((s) => s.placed.event.id === first.placed.event.id)
   if (!first.hold!.open) {
-    const low = first.hold!.stops.filter((s) => s.place !== 'normal' && s.finger > 0)
-    const where = low.length ? ` (${sayList(low.map((s) => `${s.finger} ${sayPlaceOf(r, s.place)}`))})` : ''
-    return `set ${sayFingers(talk, instrument, hands[column].down)}${where}`
+    const { stops } = first.hold!
+    const placed = hands[column].down.map((f) => ({
+      ...f,
+      place: stops.find((s) => s.finger === f.finger && s.string === f.string)?.place,
+    }))
+    return `set ${sayFingers(talk, instrument, placed)}`
   }
   const ahead = hands[column].prepare
   return ahead
     ? `no fingers yet, then ${sayFingers(talk, instrument, ahead.fingers)} while the open string rings`
     : 'no fingers yet, keep them over the string'
 }
-
-const sayPlaceOf = ({ letters }: Reading, place: 'low' | 'high' | 'normal'): string =>
-  letters ? place : place === 'low' ? 'reached back' : 'reached forward'
 
 /** "down-bow, from the frog", "plucked". */
 function bowOf({ bowing }: Reading, first: ReadNote): string {

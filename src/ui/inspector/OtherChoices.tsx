@@ -81,11 +81,11 @@ export function OtherChoices({ map, note }: { map: SeatMap; note: MappedNote }) 
   )
 }
 
-/** "for it: saves 2 crossings · for the one now: saves the fourth finger". */
+/** "for it: saves 2 crossings · for the one you have: saves the fourth finger". */
 function sayInstead(of: Instead): string {
   const [now, then] = [saySpareds(of.now), saySpareds(of.then)]
   if (!now && !then) return 'no difference for the hand'
-  return [...(then ? [`for it: ${then}`] : []), ...(now ? [`for the one now: ${now}`] : [])].join(' · ')
+  return [...(then ? [`for it: ${then}`] : []), ...(now ? [`for the one you have: ${now}`] : [])].join(' · ')
 }
 
 const priceTag = (price: number): string => (price > 0 ? `+${price}` : price === 0 ? '±0' : `−${-price}`)

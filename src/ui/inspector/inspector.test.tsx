@@ -22,7 +22,7 @@ describe('the picked moment', () => {
     const { desk, user } = atDesk(<Inspector />)
     act(() => desk.getState().pick(4))
     const other = seat('Violin').getByRole('button', { name: /^Pin 4 on D instead, / })
-    expect(other.closest('li')?.textContent).toMatch(/for it: saves 2 crossings|for the one now: /)
+    expect(other.closest('li')?.textContent).toMatch(/for it: saves 2 crossings|for the one you have: /)
     await user.click(other)
     expect(pinnedIn(desk, 'violin')).toMatchObject([{ strings: [1], fingers: [4] }])
     expect(seat('Violin').getByText('4 on D: you pinned it.')).toBeTruthy()

@@ -40,7 +40,7 @@ describe('what else could be done at a note', () => {
   it('says for each what speaks for it and what for the way as it is, and costs what its button says', async () => {
     const { desk, user, found } = choices('D4 E4 A4 B4 A4 G4', 2)
     const [first] = await rows()
-    expect(first.textContent).toMatch(/for it: |for the one now: |no difference for the hand/)
+    expect(first.textContent).toMatch(/for it: |for the one you have: |no difference for the hand/)
     const { price } = found()[0]
     const before = desk.getState().ensemble.violin.solution.total
     const button = within(first).getByRole('button')

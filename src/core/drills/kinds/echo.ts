@@ -43,7 +43,10 @@ function sketch(c: Practised, indices: readonly number[], variant: 'measure' | '
     kind: 'echo',
     variant,
     about: variant === 'chain' ? `Chain of echoes: ${keptMeasures(line, indices)}` : `${keptHead(line, one)}, echo`,
-    title: variant === 'chain' ? drillWords(c.talk).ECHO_SAYS.chainTitle(sayMeasures(line, indices)) : drillWords(c.talk).ECHO_SAYS.title(sayPassage(c, one)),
+    title:
+      variant === 'chain'
+        ? drillWords(c.talk).ECHO_SAYS.chainTitle(sayMeasures(line, indices))
+        : drillWords(c.talk).ECHO_SAYS.title(sayPassage(c, one)),
     purpose: drillWords(c.talk).ECHO_SAYS.purpose,
     spots: indices.flatMap((i) => spotsOfStretch(c, { from: i, to: i })),
     isFor: () => true,

@@ -40,7 +40,9 @@ export const reach = {
         made('upwards', `${x} ${y} ${x} ${y}`, drillWords(c.talk).REACH_SAYS.upwards(whose)),
         made('downwards', `${y} ${x} ${y} ${x}`, drillWords(c.talk).REACH_SAYS.downwards(whose)),
         made('lower stays', `${x}:2 ${y}:2 ${x}:2 ${y}:2`, drillWords(c.talk).REACH_SAYS['lower stays'](whose)),
-        ...(isLowTwo(pair) ? [made('against high', `${x} ${y} h ${y}`, drillWords(c.talk).REACH_SAYS['against high'](whose), against(pair, x))] : []),
+        ...(isLowTwo(pair)
+          ? [made('against high', `${x} ${y} h ${y}`, drillWords(c.talk).REACH_SAYS['against high'](whose), against(pair, x))]
+          : []),
       ]
     }),
 } as const satisfies Generator

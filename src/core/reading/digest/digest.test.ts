@@ -56,7 +56,7 @@ describe('the digest', () => {
     const [first] = digest(pieceFrom('|: D4 F4 A4 F4 D4 F4 A4 F4 :| C4 G4 C4 D4'), classAt('three-fingers'))
     expect(first.measures).toEqual([...new Set(first.measures)])
     expect(digest(pieceFrom('D4 F#4 G4 A4 D4 F4 G4 A4 D4:w')).map((t) => t.text)[0]).toBe(
-      'Two kinds of F: F sharp in measure 1 and F natural in measure 2.',
+      'Two kinds of F. F sharp: measure 1. F natural: measure 2.',
     )
   })
 

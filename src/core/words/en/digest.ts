@@ -281,7 +281,7 @@ function sayForms(of: Seats, thing: Thing, { letter, forms, rule }: Of<'forms'>)
   const whom = forWhom(of, whose)
   const text =
     forms.length > 1
-      ? `${capital(inWords(forms.length))} kinds of ${printedNote(of.talk.names, { letter, alter: 0 })}${whom}: ${sayList(forms.map((f) => `${sayForm(of.talk, f)} in ${placesForAll(whose, f.at)}`))}.`
+      ? `${capital(inWords(forms.length))} kinds of ${printedNote(of.talk.names, { letter, alter: 0 })}${whom}. ${forms.map((f) => `${capital(sayForm(of.talk, f))}: ${placesForAll(whose, f.at)}.`).join(' ')}`
       : `${capital(sayForm(of.talk, forms[0]))} is not in the key. Watch ${placesForAll(whose, forms[0].at)}${whom}.`
   const fingers = forms.map((f) => {
     const how = sayWays(of, f)

@@ -11,7 +11,7 @@ import type { Key } from '../../music/key'
 import { printedPitch } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
 import { count, sayTimes } from '../../count'
-import { capital } from '../../names'
+import { capital, sayList } from '../../names'
 import { headMeasure } from '../../piece/address'
 import type { Line } from '../../piece/piece'
 import {
@@ -98,7 +98,8 @@ const ONLY: Record<Only, string> = {
   plain: 'the only place without a stretch',
 }
 
-const saves = (n: number, one: string, many: string): string => (n === 1 ? `saves ${one}` : `saves ${n} ${many}`)
+const SAVES = 'saves '
+const saves = (n: number, one: string, many: string): string => SAVES + (n === 1 ? one : `${n} ${many}`)
 
 /** What the chosen way is spared, one thing. */
 function saySpared(s: Spared): string {
@@ -167,7 +168,16 @@ function saySpared(s: Spared): string {
 }
 
 /** What the chosen way is spared, in words; empty when nothing can be said for it. */
-export const saySpareds = (all: readonly Spared[]): string => all.map(saySpared).join(', ')
+export const saySpareds = (all: readonly Spared[]): string =>
+  all
+    .map(saySpared)
+    .reduce<string[]>((said, next) => {
+      const last = said.at(-1)
+      // "Saves a shift and 2 crossings": one verb for both.
+      const joined = last?.startsWith(SAVES) && next.startsWith(SAVES) && !last.includes(' and ')
+      return joined ? [...said.slice(0, -1), `${last} and ${next.slice(SAVES.length)}`] : [...said, next]
+    }, [])
+    .join(', ')
 
 /** Why the hand does this at a note, in one sentence, against the runner-up. Tied-on notes say so. */
 export function sayReason({ talk, instrument, line }: Telling, r: Reason): string {
@@ -250,16 +260,17 @@ export function sayFingers({ low, names }: Pick<Tongue, 'low' | 'names'>, instru
   const say = ({ finger, place }: FingerOn) =>
     !place || place === 'normal'
       ? fingerName(finger)
-      : low === '↓2' && instrument.byLetter
+      : instrument.byLetter
         ? sayShaded({ low }, place, finger)
-        : `${finger} ${instrument.byLetter ? place : place === 'low' ? 'back' : 'forward'}`
+        : `${finger} reached ${place === 'low' ? 'back' : 'forward'}`
+  const listed = (said: readonly string[], some: boolean) => (some ? sayList(said) : said.join(' '))
   return [...byString]
     .map(
       ([string, list]) =>
-        `${list
-          .sort((a, b) => rankOf(a.finger) - rankOf(b.finger))
-          .map(say)
-          .join(list.some((f) => f.place) ? ', ' : ' ')} on ${stringName({ names }, instrument, string)}`,
+        `${listed(
+          list.sort((a, b) => rankOf(a.finger) - rankOf(b.finger)).map(say),
+          list.some((f) => f.place && f.place !== 'normal'),
+        )} on ${stringName({ names }, instrument, string)}`,
     )
     .join(', ')
 }

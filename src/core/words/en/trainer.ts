@@ -12,7 +12,7 @@ export type Far = 'the same note' | 'a step' | 'a skip'
 const SHOWS: Readonly<Record<Mistake, (as: string) => string>> = {
   'a letter off': () => 'One step off.',
   'in another clef': (as) => `That’s ${as} in another clef.`,
-  'the other form': () => 'Right letter. Sharp or natural? Check the key signature.',
+  'the other form': () => 'Right letter. Sharp, flat or natural? Check the key signature.',
   'on the wrong string': () => 'Try another string.',
   'with the wrong finger': () => 'Try another finger.',
   'step for skip': () => 'Count the lines and spaces between them.',
@@ -56,7 +56,11 @@ export const TRAINER = {
   countsTriplets: true as boolean,
   right: (says: string): string => ended(`Right: ${says}`),
   wrong: (mistake: Mistake | null, as: string, says: string): string =>
-    [mistake === 'a letter off' ? 'Almost!' : 'Not yet.', mistake ? SHOWS[mistake](as) : '', ended(capital(says))]
+    [
+      mistake === 'a letter off' || mistake === 'the other form' ? 'Almost!' : 'Not yet.',
+      mistake ? SHOWS[mistake](as) : '',
+      ended(capital(says)),
+    ]
       .filter(Boolean)
       .join(' '),
   // On the buttons and under the drawings.

@@ -1,5 +1,5 @@
 import { capital, inSentence, sayList, sayNames } from '../../names'
-import { countIn } from '../../count'
+import { countWith } from '../../count'
 import { plainNote, printedNote } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
 import type { Companion } from '../../plan/companion'
@@ -262,7 +262,7 @@ export const DRILLS: DrillWords = {
   SILENT: {
     unread: 'Di las notas que aún no son seguras',
     unreadNote: (name, place) => `${name} en ${place}`,
-    times: (n) => countIn('es', n, 'vez', 'veces'),
+    times: (n) => countWith('es', n, 'vez', 'veces'),
     tap: {
       title: 'Golpea y curva',
       words: 'Golpea cada dedo en la cuerda y levántalo curvo, sin arco: 1, 2, 3, 4 y de vuelta. Cerca de la cuerda.',
@@ -313,7 +313,7 @@ export const DRILLS: DrillWords = {
   DRILL_LINE: {
     playsAlong: (does) => `Tú acompañas: ${DOES[does]}.`,
     others: (all) => capital(all.map(({ name, does }) => `${inSentence(name)}: ${DOES[does]}`).join('; ')),
-    times: (n) => countIn('es', n, 'vez', 'veces'),
+    times: (n) => countWith('es', n, 'vez', 'veces'),
   },
   across: (t, pair, known, string) => head(`${pairIn(t, pair)} cruzando, como ${pairIn(t, known)} en ${string}`),
 }

@@ -1,4 +1,4 @@
-import { countIn } from '../../count'
+import { countWith } from '../../count'
 import { dayNamed } from '../../plan/dayNamed'
 import { inSentence, sayList } from '../../names'
 import type { ItemFacts } from '../../practice/dayPlan'
@@ -7,7 +7,7 @@ import type { ItemWords } from '../en/practice'
 
 /* Common practice where Spanish is spoken. Not yet read by a teacher who speaks it. */
 
-const days = (n: number): string => countIn('es', n, 'día', 'días')
+const days = (n: number): string => countWith('es', n, 'día', 'días')
 /** The weekday alone, as it is said: "jueves". */
 const weekday = (day: string): string => inSentence(dayNamed('es', day).split(',')[0])
 
@@ -24,7 +24,7 @@ function sayItem(f: ItemFacts): string {
         : `${days(f.days)} desde la última vez`
       if (f.early) return `Otra vez ${thePlace(f.says)} de ${f.title}. Hay tiempo.`
       const alone = f.often
-        ? ` Se escapó ${countIn('es', f.often.slips, 'vez', 'veces')}. Toca ${f.often.alone ? `primero solo ${thePlace(f.often.alone)}` : 'la mitad cada vez, más despacio'}.`
+        ? ` Se escapó ${countWith('es', f.often.slips, 'vez', 'veces')}. Toca ${f.often.alone ? `primero solo ${thePlace(f.often.alone)}` : 'la mitad cada vez, más despacio'}.`
         : ''
       return `Otra vez ${thePlace(f.says)} de ${f.title} el ${weekday(f.date)}: ${why}.${alone}`
     }

@@ -1,10 +1,10 @@
-import { countIn } from '../../count'
+import { countWith } from '../../count'
 import type { PupilWords } from '../en/pupil'
 
 /* Common practice where Spanish is spoken. Not yet read by a teacher who speaks it. */
 
-const respuestas = (n: number): string => countIn('es', n, 'respuesta', 'respuestas')
-const minutos = (n: number): string => countIn('es', n, 'minuto', 'minutos')
+const respuestas = (n: number): string => countWith('es', n, 'respuesta', 'respuestas')
+const minutos = (n: number): string => countWith('es', n, 'minuto', 'minutos')
 
 export const PUPIL: PupilWords = {
   myPart: 'Mi parte',

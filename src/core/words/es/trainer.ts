@@ -1,4 +1,4 @@
-import { countIn } from '../../count'
+import { countWith } from '../../count'
 import { capital, sayList, sayOr } from '../../names'
 import type { Mistake } from '../../reading/mistake'
 import { ofPlace } from './places'
@@ -9,7 +9,7 @@ import type { Far, TrainerWords } from '../en/trainer'
 const SHOWS: Readonly<Record<Mistake, (as: string) => string>> = {
   'a letter off': () => 'Un paso más allá.',
   'in another clef': (as) => `Eso es ${as} en otra clave.`,
-  'the other form': () => 'El nombre está bien. ¿Sostenido o natural? Mira la armadura.',
+  'the other form': () => 'El nombre está bien. ¿Sostenido, bemol o natural? Mira la armadura.',
   'on the wrong string': () => 'Prueba otra cuerda.',
   'with the wrong finger': () => 'Prueba otro dedo.',
   'step for skip': () => 'Cuenta las líneas y los espacios entre las dos.',
@@ -61,7 +61,11 @@ export const TRAINER: TrainerWords = {
   countsTriplets: false,
   right: (says) => ended(`¡Bien! ${capital(says)}`),
   wrong: (mistake, as, says) =>
-    [mistake === 'a letter off' ? '¡Casi!' : 'Todavía no.', mistake ? SHOWS[mistake](as) : '', ended(capital(says))]
+    [
+      mistake === 'a letter off' || mistake === 'the other form' ? '¡Casi!' : 'Todavía no.',
+      mistake ? SHOWS[mistake](as) : '',
+      ended(capital(says)),
+    ]
       .filter(Boolean)
       .join(' '),
   isRight: 'correcta',
@@ -83,7 +87,7 @@ export const TRAINER: TrainerWords = {
   signature: (fifths, letters) =>
     fifths === 0
       ? 'sin sostenidos ni bemoles'
-      : `armadura de ${countIn('es', letters.length, fifths > 0 ? 'sostenido' : 'bemol', fifths > 0 ? 'sostenidos' : 'bemoles')} (${letters.join(' ')})`,
+      : `armadura de ${countWith('es', letters.length, fifths > 0 ? 'sostenido' : 'bemol', fifths > 0 ? 'sostenidos' : 'bemoles')} (${letters.join(' ')})`,
   noteOn: (place, sign) =>
     `${sign === null ? '' : `${['un bemol', 'un becuadro', 'un sostenido'][sign + 1] ?? 'un signo'} y `}una nota en: ${place}`,
   then: ', luego ',

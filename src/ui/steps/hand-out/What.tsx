@@ -40,8 +40,7 @@ export function What({ wanted, change }: Props) {
               onChange={(e) => change({ fade: e.target.checked })}
             />
             <span>
-              fading: {FADES} sheets of each part in the PDF, from all fingers to none. Measures and notes that are sure lose theirs one
-              sheet sooner
+              Fading: {FADES} sheets of each part, from all fingers to none. What is sure already loses its fingers one sheet sooner
             </span>
           </label>
         </li>
