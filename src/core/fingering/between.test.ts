@@ -70,7 +70,7 @@ describe('shifts', () => {
   it('say the way, the distance, the guide finger and what gives the hand time', () => {
     const m = mapped('violin', 'B4 D5', D, {}, inThird)
     expect(movesOf(m)[0].shift).toEqual({ from: 'I', to: 'III', halfSteps: 3, guide: 1, over: 'nothing' })
-    expect(sayHandMove(movesOf(m)[0])).toEqual(['Shift up to III, 3 half steps, with no time in between. Finger 1 leads.'])
+    expect(sayHandMove(movesOf(m)[0])).toEqual(['Shift up to III, a step and a half, with no time in between. Finger 1 leads.'])
   })
   it('over a rest, an open string and inside a slur', () => {
     const over = (text: string, pin: string) =>

@@ -10,11 +10,12 @@ import { type Instrument, rankOf, sayPositionKey, THUMB } from '../../instrument
 import type { Key } from '../../music/key'
 import { printedPitch } from '../../music/noteName'
 import type { Pitch } from '../../music/pitch'
-import { count, sayTimes } from '../../count'
+import { sayTimes } from '../../count'
 import { capital, sayList } from '../../names'
 import { headMeasure } from '../../piece/address'
 import type { Line } from '../../piece/piece'
 import {
+  saySpacing,
   fingerName,
   ORNAMENT_NAMES,
   sayHold,
@@ -215,7 +216,6 @@ export function sayOrnament({ talk, instrument }: Telling, key: Pick<Key, 'fifth
   return `${name} with ${others.map((o) => `${sayStop(talk, instrument, o.stop!)} (${sayPitch(talk, o.pitch, key)})`).join(' and ')}.`
 }
 
-const steps = (n: number) => count(n, 'half step')
 const sayOver = (over: Over): string =>
   ({ rest: 'in the rest', 'open string': 'while the open string rings', slur: 'inside the slur', nothing: 'with no time in between' })[over]
 
@@ -228,7 +228,7 @@ export function sayHandMove(m: Move): string[] {
     out.push(
       halfSteps === 0
         ? `Change to ${sayPositionKey(to)} without moving the hand, ${sayOver(over)}.`
-        : `Shift ${halfSteps > 0 ? 'up' : 'down'} to ${sayPositionKey(to)}, ${steps(Math.abs(halfSteps))}, ${sayOver(over)}.${led}`,
+        : `Shift ${halfSteps > 0 ? 'up' : 'down'} to ${sayPositionKey(to)}, ${saySpacing(halfSteps)}, ${sayOver(over)}.${led}`,
     )
   }
   if (m.opening) out.push(m.opening === 'opens' ? 'Open the hand.' : 'Close the hand.')

@@ -48,63 +48,68 @@ export function KeptSheets({ id, wanted, chosen }: { id: string; wanted: HandOut
       .then(take, (e: unknown) => setTrouble(said(e)))
   return (
     <section aria-labelledby="kept">
-      <h2 id="kept" className="panel-head">
-        Saved prints
-      </h2>
-      <form
-        className="flex flex-wrap items-center gap-1.5"
-        onSubmit={(e) => {
-          e.preventDefault()
-          if (!busy && chosen) void keep()
-        }}
-      >
-        <input
-          aria-label="Name of this print"
-          placeholder="a name, if you like"
-          value={name}
-          maxLength={120}
-          onChange={(e) => setName(e.target.value)}
-          className="tap min-w-0 flex-1 rounded border border-rule bg-sheet px-1.5 py-0.5"
-        />
-        <Button size="small" type="submit" disabled={busy || !chosen}>
-          <Archive size={14} aria-hidden /> {busy ? 'Saving …' : 'Save it'}
-        </Button>
-      </form>
-      {trouble && (
-        <p role="alert" className="text-madder">
-          {trouble}
-        </p>
-      )}
-      {kept?.length === 0 && <p className="text-fine text-soft">A saved print stays exactly as it is, whatever you change later.</p>}
-      <ul>
-        {kept?.map((k) => {
-          const called = `${k.name ? `${k.name}, ` : ''}${format(k.madeAt, 'd MMM yyyy, HH:mm')}`
-          return (
-            <li key={k.id} className="mt-1.5 border-t border-rule pt-1.5">
-              <p className="flex items-center gap-1.5">
-                <span className="min-w-0 flex-1">{called}</span>
-                <a
-                  href={classApi(of, `/handouts/${k.id}/file`)}
-                  download
-                  aria-label={`Print again: ${called}`}
-                  className={`tap ${buttonLook('plain', 'small')}`}
-                >
-                  <Printer size={14} aria-hidden /> Again
-                </a>
-                <button
-                  type="button"
-                  aria-label={`Delete: ${called}`}
-                  onClick={() => void drop(k.id)}
-                  className="tap rounded p-1 hover:bg-wash"
-                >
-                  <Trash2 size={15} aria-hidden />
-                </button>
-              </p>
-              <Differs id={k.id} called={called} />
-            </li>
-          )
-        })}
-      </ul>
+      <details>
+        <summary className="cursor-pointer">
+          <h2 id="kept" className="panel-head inline">
+            Saved prints
+          </h2>
+          {!!kept?.length && <span className="text-soft"> ({kept.length})</span>}
+        </summary>
+        <form
+          className="flex flex-wrap items-center gap-1.5"
+          onSubmit={(e) => {
+            e.preventDefault()
+            if (!busy && chosen) void keep()
+          }}
+        >
+          <input
+            aria-label="Name of this print"
+            placeholder="a name, if you like"
+            value={name}
+            maxLength={120}
+            onChange={(e) => setName(e.target.value)}
+            className="tap min-w-0 flex-1 rounded border border-rule bg-sheet px-1.5 py-0.5"
+          />
+          <Button size="small" type="submit" disabled={busy || !chosen}>
+            <Archive size={14} aria-hidden /> {busy ? 'Saving …' : 'Save it'}
+          </Button>
+        </form>
+        {trouble && (
+          <p role="alert" className="text-madder">
+            {trouble}
+          </p>
+        )}
+        {kept?.length === 0 && <p className="text-fine text-soft">A saved print stays exactly as it is, whatever you change later.</p>}
+        <ul>
+          {kept?.map((k) => {
+            const called = `${k.name ? `${k.name}, ` : ''}${format(k.madeAt, 'd MMM yyyy, HH:mm')}`
+            return (
+              <li key={k.id} className="mt-1.5 border-t border-rule pt-1.5">
+                <p className="flex items-center gap-1.5">
+                  <span className="min-w-0 flex-1">{called}</span>
+                  <a
+                    href={classApi(of, `/handouts/${k.id}/file`)}
+                    download
+                    aria-label={`Print again: ${called}`}
+                    className={`tap ${buttonLook('plain', 'small')}`}
+                  >
+                    <Printer size={14} aria-hidden /> Again
+                  </a>
+                  <button
+                    type="button"
+                    aria-label={`Delete: ${called}`}
+                    onClick={() => void drop(k.id)}
+                    className="tap rounded p-1 hover:bg-wash"
+                  >
+                    <Trash2 size={15} aria-hidden />
+                  </button>
+                </p>
+                <Differs id={k.id} called={called} />
+              </li>
+            )
+          })}
+        </ul>
+      </details>
     </section>
   )
 }
