@@ -133,7 +133,7 @@ export async function planOn(db: Knex, of: string, today: Day): Promise<PlanRepl
       }
     }),
     minutes: minutesByDay(records),
-    tendencies: tendenciesOf(aims),
+    tendencies: tendenciesOf(aims, klass.settings.talk.names),
     aims: aims.slice(-MOST_SHOWN).reverse(),
   }
 }

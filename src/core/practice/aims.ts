@@ -6,7 +6,8 @@ import { movesOf, moveTo, type Move } from '../fingering/moves'
 import { positionKey } from '../instruments/instrument'
 import type { SeatId } from '../seats/seat'
 import type { Aim } from '../plan/record'
-import { aimKey, sayTendency, tendencyOf } from './tendency'
+import { aimKey, calledString, sayTendency, tendencyOf } from './tendency'
+import type { NoteNames } from '../music/noteName'
 
 /** What tries are logged at: a shift, or a finger where the hand stays (it comes from where it is). */
 export type AimedShift = { seat: SeatId; from: string; to: string; string: string; up: boolean; finger: string }
@@ -42,8 +43,10 @@ export function aimAt(map: SeatMap, event: string): AimedShift | null {
 }
 
 /** "up from I to III on A", "low 2 in I on A". */
-export const sayShift = (s: Pick<AimedShift, 'from' | 'to' | 'string' | 'up' | 'finger'>): string =>
-  s.from === s.to ? `${s.finger} in ${s.to} on ${s.string}` : `${s.up ? 'up' : 'down'} from ${s.from} to ${s.to} on ${s.string}`
+export const sayShift = (s: Pick<AimedShift, 'from' | 'to' | 'string' | 'up' | 'finger'>, names: NoteNames = 'letters'): string =>
+  s.from === s.to
+    ? `${s.finger} in ${s.to} on ${calledString(names, s.string)}`
+    : `${s.up ? 'up' : 'down'} from ${s.from} to ${s.to} on ${calledString(names, s.string)}`
 
 /** What is known of one player's tries at a shift, in a sentence; `known`: a tendency is said. */
 export type AimTendency = {
@@ -55,12 +58,12 @@ export type AimTendency = {
 }
 
 /** What is known of how shifts land, of each shift of each player. */
-export function tendenciesOf(aims: readonly Aim[]): AimTendency[] {
+export function tendenciesOf(aims: readonly Aim[], names: NoteNames = 'letters'): AimTendency[] {
   const groups = new Map<string, Aim[]>()
   for (const a of aims) groups.set(`${a.piece} ${aimKey(a)}`, [...(groups.get(`${a.piece} ${aimKey(a)}`) ?? []), a])
   return [...groups.values()].map((same) => {
     const [a] = same
     const t = tendencyOf(same)
-    return { piece: a.piece, seat: a.seat, student: a.student, text: sayTendency(a, t), known: t.lands !== null }
+    return { piece: a.piece, seat: a.seat, student: a.student, text: sayTendency(a, t, names), known: t.lands !== null }
   })
 }

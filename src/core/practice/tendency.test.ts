@@ -28,6 +28,7 @@ describe('what is known of how a shift lands', () => {
   })
   it('says nothing before nine tries, and nothing that it does not know', () => {
     expect(sayTendency(at, tendencyOf(cents(20, 20, 20, 20)))).toBe('Up to III on A: too early to tell after 4 tries. We need 9.')
+    expect(sayTendency(at, tendencyOf(heard(5, 4)), 'do-re-mi')).toBe('Up to III on la: no pattern yet after 9 tries.')
     expect(sayTendency(at, tendencyOf(heard(5, 4)))).toBe('Up to III on A: no pattern yet after 9 tries.')
     expect(sayTendency(at, tendencyOf(cents(60, -50, 40, -30, 20, 10, -20, 5, 0)))).toBe('Up to III on A: no pattern yet after 9 tries.')
   })

@@ -1,5 +1,7 @@
 import { sayPositionKey } from '../instruments/instrument'
 import { count } from '../count'
+import { plainNote, type NoteNames } from '../music/noteName'
+import { LETTERS } from '../music/pitch'
 import { capital } from '../names'
 import type { Aim } from '../plan/record'
 
@@ -85,10 +87,16 @@ const REMEDY = {
   down: { sharp: 'come back farther', flat: 'come back less far' },
 } as const
 
+/** A string by the letter that was recorded, as the class calls it. */
+export const calledString = (names: NoteNames, letter: string): string => {
+  const known = LETTERS.find((l) => l === letter)
+  return known ? plainNote(names, known) : letter
+}
+
 /** "Up to III on A: sharp, about +18 cents, sure enough after 9 tries; aim lower." What is not known is not said. */
-export function sayTendency({ up, from, to, string, finger }: AimAt, t: Tendency): string {
+export function sayTendency({ up, from, to, string, finger }: AimAt, t: Tendency, names: NoteNames = 'letters'): string {
   const stays = from === to
-  const place = `${sayPositionKey(to)} on ${string}`
+  const place = `${sayPositionKey(to)} on ${calledString(names, string)}`
   const shift = stays ? `${capital(finger)} in ${place}` : `${up ? 'Up' : 'Down'} to ${place}`
   const tries = count(t.tries, 'try', 'tries')
   if (t.tries < ENOUGH) return `${shift}: too early to tell after ${tries}. We need ${ENOUGH}.`

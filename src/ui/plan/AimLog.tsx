@@ -1,6 +1,7 @@
 'use client'
 
 import { useState } from 'react'
+import { useNoteNames } from '@/ui/kit/InClass'
 import { sayShift } from '@/core/practice/aims'
 import { HEARD, type HeardAs } from '@/core/plan/record'
 import { capital } from '@/core/names'
@@ -11,6 +12,7 @@ import type { ShownPlan, PlanWork } from './usePlan'
 /** Tries at a shift, one tap each, and what is known of how it lands. */
 export function AimLog({ plan, aim, busy }: { plan: ShownPlan } & Pick<PlanWork, 'aim' | 'busy'>) {
   const all = plan.sure.flatMap((p) => p.shifts.map((s) => ({ ...s, piece: p.piece, title: p.title })))
+  const called = useNoteNames()
   const [index, setIndex] = useState(0)
   const [student, setStudent] = useState('')
   const [cents, setCents] = useState('')
@@ -22,7 +24,7 @@ export function AimLog({ plan, aim, busy }: { plan: ShownPlan } & Pick<PlanWork,
   const wrong = measured !== null && !(Math.abs(measured) <= 200)
   const tap = (heard: HeardAs) => {
     if (wrong) return
-    void aim({ ...shift, student: student.trim(), heard, cents: measured }, `${sayShift(shift)}: ${heard}`)
+    void aim({ ...shift, student: student.trim(), heard, cents: measured }, `${sayShift(shift, called)}: ${heard}`)
     setCents('')
   }
   const about = plan.tendencies.filter((t) => t.piece === shift.piece && t.seat === shift.seat)
@@ -37,7 +39,7 @@ export function AimLog({ plan, aim, busy }: { plan: ShownPlan } & Pick<PlanWork,
           <Select className="w-full" value={`${index}`} onChange={(e) => setIndex(Number(e.target.value))}>
             {all.map((s, i) => (
               <option key={i} value={i}>
-                {names.get(s.seat)}: {sayShift(s)} ({s.title})
+                {names.get(s.seat)}: {sayShift(s, called)} ({s.title})
               </option>
             ))}
           </Select>

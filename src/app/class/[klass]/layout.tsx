@@ -8,7 +8,7 @@ export default async function ClassLayout({ params, children }: { params: Promis
   // One that is not there is said by the page inside.
   const talk = (await classById(await database(), id))?.settings.talk
   return (
-    <InClass id={id} measure={talk?.measure} lengths={talk?.lengths}>
+    <InClass id={id} measure={talk?.measure} lengths={talk?.lengths} names={talk?.names}>
       {children}
     </InClass>
   )

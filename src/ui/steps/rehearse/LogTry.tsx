@@ -1,7 +1,7 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { useClassId } from '@/ui/kit/InClass'
+import { useClassId, useNoteNames } from '@/ui/kit/InClass'
 import { heardAs, type Needle } from '@/core/hearing/needle'
 import { aimAt, sayShift } from '@/core/practice/aims'
 import { Trouble } from '@/ui/kit/answer'
@@ -19,6 +19,7 @@ function useLast<T>(value: T | null): T | null {
 /** A try at the picked note, or at the shift that leads to it, kept in the log of aims once the note has ended. */
 export function LogTry({ event, needle }: { event: string; needle: Needle | null }) {
   const of = useClassId()
+  const names = useNoteNames()
   const map = useDesk((d) => d.ensemble[d.seat])
   const piece = useDesk((d) => d.id)
   const at = useMemo(() => aimAt(map, event), [map, event])
@@ -43,7 +44,7 @@ export function LogTry({ event, needle }: { event: string; needle: Needle | null
   return (
     <div className="grid gap-1 text-sm">
       <p>
-        {at.from === at.to ? 'A try at' : 'A shift lands here:'} {sayShift(at)}.
+        {at.from === at.to ? 'A try at' : 'A shift lands here:'} {sayShift(at, names)}.
       </p>
       <span className="flex flex-wrap items-center gap-2">
         <Button size="small" disabled={busy || cents === null || cents === logged} onClick={log}>
