@@ -35,6 +35,7 @@ test('what was printed is kept: it comes out again byte for byte when the finger
   await expect(page.getByRole('region', { name: 'Violin', exact: true })).toContainText('4 on D')
   await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible()
   await page.goto(`${piece}/print`)
+  await page.getByRole('heading', { name: 'Saved prints' }).click()
   expect(await fetched(page, again)).toEqual(march)
   await page.getByText('What’s different today').click()
   await expect(page.getByText('Violin: 1 pin different (0 then, 1 now).')).toBeVisible()

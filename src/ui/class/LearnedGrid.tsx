@@ -1,5 +1,7 @@
 'use client'
 
+import { plainNote, type NoteNames } from '@/core/music/noteName'
+import { useNoteNames } from '@/ui/kit/InClass'
 import { namePosition, opens, positionKey } from '@/core/instruments/instrument'
 import { SHIFTS, type Learned as Has } from '@/core/instruments/learned'
 import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS, type Rhythm, type SignName } from '@/core/instruments/reads'
@@ -49,7 +51,7 @@ type Acts = { toggle: ClassEdits['toggle']; setLearned: ClassEdits['setLearned']
 type Props = { seats: readonly Seat[] } & Acts
 
 /** A seat with what can be changed of it. */
-type Of = { readonly seat: Seat; readonly own: Has; readonly acts: Acts }
+type Of = { readonly seat: Seat; readonly own: Has; readonly acts: Acts; readonly names: NoteNames }
 
 /** What is learned of it is one of a list. */
 type Listed = Parameters<ClassEdits['toggle']>[1]
@@ -78,7 +80,7 @@ const ROWS: readonly { readonly name: string; readonly cell: (of: Of) => React.R
     name: 'Strings',
     cell: (of) => {
       const { strings } = of.seat.instrument
-      const letter = (i: number): string => strings[i].letter
+      const letter = (i: number): string => plainNote(of.names, strings[i].letter)
       return chips(of, 'strings', [...strings.keys()], letter, (i) => `${letter(i)} string`)
     },
   },
@@ -188,6 +190,7 @@ const ROWS: readonly { readonly name: string; readonly cell: (of: Of) => React.R
 
 /** What each seat has learned, seat by seat: filled is learned. */
 export function LearnedGrid({ seats, ...acts }: Props) {
+  const names = useNoteNames()
   return (
     <div className="relative overflow-x-auto">
       <table className="w-full min-w-[560px] table-fixed border-collapse text-left">
@@ -216,7 +219,7 @@ export function LearnedGrid({ seats, ...acts }: Props) {
               </th>
               {seats.map((seat) => (
                 <td key={seat.id} className="px-1.5 py-1.5">
-                  <div className="flex flex-wrap items-center gap-1">{r.cell({ seat, own: seat.learned, acts })}</div>
+                  <div className="flex flex-wrap items-center gap-1">{r.cell({ seat, own: seat.learned, acts, names })}</div>
                 </td>
               ))}
             </tr>

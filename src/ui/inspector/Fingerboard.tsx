@@ -2,6 +2,8 @@ import { fingerSign } from '@/core/reading/numeral'
 import type { Frame } from '@/core/fingering/frame'
 import type { Hold } from '@/core/hands/hold'
 import type { Instrument } from '@/core/instruments/instrument'
+import { plainNote } from '@/core/music/noteName'
+import { useDesk } from '@/ui/session/DeskProvider'
 import { stringWeight } from '@/ui/bench/grid'
 
 const WIDTH = 128
@@ -13,6 +15,7 @@ const NUT = 20
  * string in equal temperament, L·(1 − 2^(−k/12)), from a little below the hand to a little above it.
  */
 export function Fingerboard({ instrument, hold, frame }: { instrument: Instrument; hold: Hold; frame: Frame | null }) {
+  const names = useDesk((d) => d.klass.talk.names)
   const count = instrument.strings.length
   const places = (frame?.places ?? [2, 4, 5, 7]).filter((p) => p !== null)
   const lowest = Math.min(...places)
@@ -37,7 +40,7 @@ export function Fingerboard({ instrument, hold, frame }: { instrument: Instrumen
       {instrument.strings.map((p, s) => (
         <g key={s}>
           <text x={0} y={y(s) + 3.5} fontSize={10.5} fill="var(--soft)">
-            {p.letter}
+            {plainNote(names, p.letter)}
           </text>
           <line x1={NUT - 2} x2={WIDTH} y1={y(s)} y2={y(s)} stroke="var(--string)" strokeWidth={stringWeight(s, count)} />
         </g>

@@ -1,7 +1,7 @@
 'use client'
 
 import { type StripAsk } from '@/api/tapes'
-import { printedPitch, type NoteNames } from '@/core/music/noteName'
+import { plainNote, printedPitch, type NoteNames } from '@/core/music/noteName'
 import { parsePitch } from '@/core/music/pitch'
 import { inSentence, sayList } from '@/core/names'
 import { positionKey } from '@/core/instruments/instrument'
@@ -24,7 +24,7 @@ export function Places({
   const instrument = instrumentNamed(ask.instrument)
   const places = tapesFor({ ...ask, instrument })
   const markers = markersOf(places)
-  const strings = instrument.strings.map((s) => s.letter)
+  const strings = instrument.strings.map((s) => plainNote(talk.names, s.letter))
   const toggle = (list: readonly string[], name: string, on: boolean) => (on ? [...list, name] : list.filter((x) => x !== name))
   const frames = tapedFrames(instrument).map((f) => f.name)
   const ticks = (label: string, names: readonly string[], chosen: readonly string[], set: (next: readonly string[]) => void) => (
