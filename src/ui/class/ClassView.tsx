@@ -119,7 +119,7 @@ export function ClassView({ packed, shelf, ...start }: Props) {
             <p className="text-fine text-soft">
               Filled means learned. Anything else a piece needs still gets a fingering, marked <b className="text-madder">new</b>.
             </p>
-            <LearnedGrid seats={seats} toggle={act.toggle} setLearned={act.setLearned} />
+            <LearnedGrid names={settings.talk.names} seats={seats} toggle={act.toggle} setLearned={act.setLearned} />
           </section>
           <section aria-labelledby="fingers" className="mt-5">
             <h2 id="fingers" className="font-title text-lg">

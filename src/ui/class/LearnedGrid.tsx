@@ -1,7 +1,6 @@
 'use client'
 
 import { plainNote, type NoteNames } from '@/core/music/noteName'
-import { useNoteNames } from '@/ui/kit/InClass'
 import { namePosition, opens, positionKey } from '@/core/instruments/instrument'
 import { SHIFTS, type Learned as Has } from '@/core/instruments/learned'
 import { COMBINATIONS, KEYS_TAUGHT, RHYTHMS, SIGNS, type Rhythm, type SignName } from '@/core/instruments/reads'
@@ -48,7 +47,7 @@ function Learned({ text, name, on, onToggle }: { text: string; name: string; on:
 }
 
 type Acts = { toggle: ClassEdits['toggle']; setLearned: ClassEdits['setLearned'] }
-type Props = { seats: readonly Seat[] } & Acts
+type Props = { seats: readonly Seat[]; names: NoteNames } & Acts
 
 /** A seat with what can be changed of it. */
 type Of = { readonly seat: Seat; readonly own: Has; readonly acts: Acts; readonly names: NoteNames }
@@ -189,8 +188,7 @@ const ROWS: readonly { readonly name: string; readonly cell: (of: Of) => React.R
 ]
 
 /** What each seat has learned, seat by seat: filled is learned. */
-export function LearnedGrid({ seats, ...acts }: Props) {
-  const names = useNoteNames()
+export function LearnedGrid({ seats, names, ...acts }: Props) {
   return (
     <div className="relative overflow-x-auto">
       <table className="w-full min-w-[560px] table-fixed border-collapse text-left">

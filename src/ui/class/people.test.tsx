@@ -24,7 +24,7 @@ function Students({ of }: { of: ReturnType<typeof store> }) {
 }
 function Grid({ of }: { of: ReturnType<typeof store> }) {
   const s = useStore(of)
-  return <LearnedGrid seats={s.settings.seats.map(seatOf)} toggle={s.toggle} setLearned={s.setLearned} />
+  return <LearnedGrid names="letters" seats={s.settings.seats.map(seatOf)} toggle={s.toggle} setLearned={s.setLearned} />
 }
 
 describe('the students of a class', () => {
