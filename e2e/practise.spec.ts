@@ -120,11 +120,7 @@ test('all of it is played, item after item, each by the one key or by itself', a
   await page.keyboard.press('PageDown')
   await expect(now).toContainText(/Again: everyone, F♯ and F/)
   // From the list it goes on where it is pointed.
-  await list(page)
-    .getByRole('listitem')
-    .first()
-    .getByText(first, { exact: true })
-    .click()
+  await list(page).getByRole('listitem').first().getByText(first, { exact: true }).click()
   await expect(here).toContainText(first)
   await expect(now).toContainText('Everyone')
   await page.keyboard.press('Control+ArrowRight')
