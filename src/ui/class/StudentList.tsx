@@ -38,7 +38,7 @@ export function StudentList({ students, seats, name, shelf, addStudent, changeSt
             <thead>
               <tr className="border-b border-rule text-soft">
                 {['Name', 'Seat', 'Size', 'mm', 'no 4', 'large', 'written in', 'language', 'pieces', ''].map((h) => (
-                  <th key={h} scope="col" className="py-1 pr-2 font-normal whitespace-nowrap">
+                  <th key={h} scope="col" className="py-1 pr-1 font-normal whitespace-nowrap">
                     {h || <span className="sr-only">Take out</span>}
                   </th>
                 ))}

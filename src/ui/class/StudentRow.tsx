@@ -83,10 +83,10 @@ export function Row({
   const seat = seats.find((x) => x.id === s.seat)
   return (
     <tr className="border-b border-rule">
-      <td className="py-1 pr-2">
-        <Text label={`Name of ${s.name}`} value={s.name} set={(name) => name && change({ name })} width="w-24" />
+      <td className="py-1 pr-1">
+        <Text label={`Name of ${s.name}`} value={s.name} set={(name) => name && change({ name })} width="w-20" />
       </td>
-      <td className="py-1 pr-2">
+      <td className="py-1 pr-1">
         <StudentSeatSelect
           label={`Seat of ${s.name}`}
           seats={seats}
@@ -94,10 +94,11 @@ export function Row({
           set={(id) => change({ seat: id, size: '', length: null })}
         />
       </td>
-      <td className="py-1 pr-2">
+      <td className="py-1 pr-1">
         <Select
           size="small"
           aria-label={`Size of ${s.name}`}
+          className="w-[70px]"
           value={s.size}
           disabled={!seat}
           onChange={(e) => change({ size: e.target.value })}
@@ -110,7 +111,7 @@ export function Row({
           ))}
         </Select>
       </td>
-      <td className="py-1 pr-2">
+      <td className="py-1 pr-1">
         <Text
           label={`String of ${s.name} in mm, if measured`}
           value={s.length === null ? '' : `${s.length}`}
@@ -120,23 +121,24 @@ export function Row({
             if (text === '') change({ length: null })
             else if (mm >= LENGTHS.least && mm <= LENGTHS.most) change({ length: mm })
           }}
-          width="w-16"
+          width="w-12"
         />
       </td>
-      <td className="py-1 pr-2">
+      <td className="py-1 pr-1">
         <Tick label={`${s.name}: no fourth finger yet`} on={s.noFourth} set={(noFourth) => change({ noFourth })} />
       </td>
-      <td className="py-1 pr-2">
+      <td className="py-1 pr-1">
         <Tick label={`${s.name}: large print`} on={s.large} set={(large) => change({ large })} />
       </td>
-      <td className="py-1 pr-2">
+      <td className="py-1 pr-1">
         <Select
           size="small"
           aria-label={`Written in for ${s.name}`}
+          className="w-24"
           value={s.much ?? ''}
           onChange={(e) => change({ much: AMOUNTS.find((a) => a === e.target.value) ?? null })}
         >
-          <option value="">same as the seat</option>
+          <option value="">as the seat</option>
           {AMOUNTS.map((a) => (
             <option key={a} value={a}>
               {SAY_AMOUNT[a]}
@@ -144,14 +146,15 @@ export function Row({
           ))}
         </Select>
       </td>
-      <td className="py-1 pr-2">
+      <td className="py-1 pr-1">
         <Select
           size="small"
           aria-label={`Language of ${s.name}`}
+          className="w-[92px]"
           value={s.language ?? ''}
           onChange={(e) => change({ language: LANGUAGES.find((l) => l === e.target.value) ?? null })}
         >
-          <option value="">same as the class</option>
+          <option value="">the class’s</option>
           {LANGUAGES.map((l) => (
             <option key={l} value={l}>
               {LANGUAGE_NAMES[l]}
@@ -159,7 +162,7 @@ export function Row({
           ))}
         </Select>
       </td>
-      <td className="py-1 pr-2">
+      <td className="py-1 pr-1">
         <Opens
           has="menu"
           load={Assign.load}

@@ -46,18 +46,25 @@ const MOVES = new Set<Spot['kind']>(['new-for-class', 'shift', 'half-position', 
 
 const placesOf = (v: Visit) => v.notes.map((n) => ({ index: n.placed.at.index, measure: n.placed.at.measure.number }))
 
+/** The notes of a visit at which the position is new; all of it where something else is new there. */
+function newNotes({ notes }: Visit): readonly ReadNote[] {
+  const there = notes.filter((n) => n.hold?.needs.includes('position'))
+  return there.length ? there : notes
+}
+
 /** Who leaves first position, where to and where: in one sentence, what is new first. Nothing where no spot says so. */
 export function visitThings(readers: readonly Reader[]): { things: Thing[]; said: Set<string> } {
   const visits = readers.flatMap(visitsOf).filter((v) => v.spots.some(isHard))
   if (visits.length === 0) return { things: [], said: new Set() }
-  const awayIn = (here: readonly Visit[]): Away[] =>
+  /** Who is away at notes of these visits, and where. */
+  const awayIn = (here: readonly Visit[], which: (v: Visit) => readonly ReadNote[]): Away[] =>
     readers.flatMap(({ reading }): Away[] => {
-      const own = here.filter((v) => v.reader.reading === reading)
+      const own = here.filter((v) => v.reader.reading === reading).flatMap(which)
       if (own.length === 0) return []
-      const to = [...new Set(own.flatMap((v) => v.positions))]
-      return [{ seat: reading.map.seat.id, to, at: own.flatMap(placesOf).map((p) => p.index) }]
+      const to = [...new Set(own.map((n) => positionKey(reading.instrument.positions[n.hold!.position])))]
+      return [{ seat: reading.map.seat.id, to, at: own.map((n) => n.placed.at.index) }]
     })
-  const [fresh, known] = [visits.filter((v) => v.fresh), visits.filter((v) => !v.fresh)]
+  const fresh = visits.filter((v) => v.fresh)
   const spots = visits.flatMap((v) => v.spots).sort((a, b) => a.onset - b.onset)
   // Where something is new the move is taught; what is known goes along in the same sentence.
   const counted = fresh.length ? fresh.flatMap((v) => v.spots) : spots
@@ -69,8 +76,8 @@ export function visitThings(readers: readonly Reader[]): { things: Thing[]; said
         order: fresh.length ? 'new' : 'hand',
         facts: {
           kind: 'visits',
-          fresh: awayIn(fresh),
-          known: awayIn(known),
+          fresh: awayIn(fresh, newNotes),
+          known: awayIn(visits, (v) => (v.fresh ? v.notes.filter((n) => !newNotes(v).includes(n)) : v.notes)),
           stay: readers.filter((r) => visitsOf(r).length === 0).map((r) => r.reading.map.seat.id),
         },
         seats: seatsIn(readers, spots),

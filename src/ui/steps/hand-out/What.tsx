@@ -39,9 +39,7 @@ export function What({ wanted, change }: Props) {
               disabled={!wanted.parts}
               onChange={(e) => change({ fade: e.target.checked })}
             />
-            <span>
-              Fading: {FADES} sheets of each part, from all fingers to none. What is sure already loses its fingers one sheet sooner
-            </span>
+            <span>Fading: {FADES} sheets, fewer fingers each time</span>
           </label>
         </li>
         <li className="flex items-center justify-between gap-2">
