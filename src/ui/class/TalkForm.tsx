@@ -62,7 +62,7 @@ const SELECTS: readonly { key: Key; title: string; options: readonly (readonly [
   },
   {
     key: 'measure',
-    title: 'Between two barlines',
+    title: 'Measures',
     options: [
       ['measure', 'measure'],
       ['bar', 'bar'],
