@@ -1,4 +1,4 @@
-import { searchable } from '@/core/piece/summary'
+import { searchable, summaryIn } from '@/core/piece/summary'
 import { previewSchema, type Preview } from '@/core/balance/preview.schema'
 import { drawLater } from '@/jobs/made'
 import type { StoredClass } from '@/store/classes'
@@ -29,7 +29,7 @@ export async function shelfPart(klass: StoredClass, { q, from }: ShelfQuery): Pr
   const card = ({ id, title, summary, openedAt }: PieceHead): Card => ({
     id,
     title,
-    summary,
+    summary: summary && summaryIn(klass.settings.talk.names, summary),
     openedAt,
     preview: made.get(id) ?? null,
     coming: !made.has(id),

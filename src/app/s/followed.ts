@@ -27,7 +27,12 @@ export async function followedBy(params: Promise<{ token: string; id?: string }>
   const to = await followLink(db, token, now())
   if (!to) return null
   if (id !== undefined && !(await isTheirs(db, to, id))) return null
-  return { ...to, db, language: languageOf(to.klass.settings, to.student), who: { of: to.klass.id, student: to.student.id, piece: id ?? '' } }
+  return {
+    ...to,
+    db,
+    language: languageOf(to.klass.settings, to.student),
+    who: { of: to.klass.id, student: to.student.id, piece: id ?? '' },
+  }
 }
 
 /** Whether a piece stands on the shelf of a student's class and is theirs. */

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { summaryIn, summaryOf } from './summary'
 import { beatSign, feltBeat, feltTempo, headline, meterIn, quartersIn, sayTempo } from './headline'
 import { pieceFrom } from '../testing/piece'
 
@@ -41,5 +42,19 @@ describe('a tempo in the beat that is felt', () => {
   it('stands in the headline with the key in the class’s names', () => {
     expect(headline({ fifths: 2, mode: 'major' }, { beats: 6, unit: 8 }, 84, true)).toBe('D major (F♯ C♯) · 6/8 · ♩. = 56')
     expect(headline({ fifths: 2, mode: 'major' }, { beats: 4, unit: 4 }, undefined, true, 'do-re-mi')).toBe('re major (fa♯ do♯) · 4/4')
+  })
+})
+
+describe('what a shelf says of a piece', () => {
+  const piece = pieceFrom('D4 F#4 A4 Bb4', { fifths: 2, mode: 'major' })
+  it('names key and range as the class calls notes', () => {
+    const summary = summaryOf(piece)
+    expect(summary).toMatchObject({ headline: expect.stringMatching(/^D major · 4\/4/) as unknown, range: 'D4 to B♭4' })
+    expect(summaryIn('do-re-mi', summary)).toMatchObject({ headline: expect.stringMatching(/^re major/) as unknown, range: 're4 to ti♭4' })
+    expect(summaryIn('german', summary).range).toBe('D4 to B4')
+  })
+  it('stays as it was stored where it was stored without its facts', () => {
+    const { facts: _, ...before } = summaryOf(piece)
+    expect(summaryIn('do-re-mi', before)).toEqual(before)
   })
 })

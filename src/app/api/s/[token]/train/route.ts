@@ -36,8 +36,7 @@ export const POST = answering(async (request: NextRequest, { params }: { params:
   const body = answersRequest.safeParse(await jsonOf(request, MOST_BODY))
   if (!body.success) return reply({ ok: false, problem: sayIssue(body.error) }, 400)
   const { db, klass, student } = to
-  if (await hasAnsweredEnough(db, klass.id, student.id, now()))
-    return reply({ ok: false, problem: pupilWords(to).enough }, 429)
+  if (await hasAnsweredEnough(db, klass.id, student.id, now())) return reply({ ok: false, problem: pupilWords(to).enough }, 429)
   const answers = body.data.answers.map((a) => ({ ...a, student: student.id, seat: student.seat, at: Math.min(a.at, now()) }))
   await addAnswers(db, klass.id, answers, now())
   return reply({ ok: true, kept: body.data.answers.map((a) => a.id) })
