@@ -7,11 +7,13 @@ import Link from 'next/link'
 import { Outline } from '@/ui/kit/Outline'
 import { ThemeButton } from '@/ui/kit/ThemeButton'
 
-/** The pieces stand at once; the week is worked out meanwhile. */
-const Week = dynamic(() => import('./Week').then((m) => m.Week), {
-  ssr: false,
-  loading: () => <Outline says="…" />,
-})
+/** The pieces stand at once; the week is worked out meanwhile, and says so in the language of who waits. */
+const weekIn = (language: Language) =>
+  dynamic(() => import('./Week').then((m) => m.Week), {
+    ssr: false,
+    loading: () => <Outline says={pupilWords({ language }).gettingWeek} />,
+  })
+const WEEKS = { en: weekIn('en'), es: weekIn('es') } satisfies Record<Language, unknown>
 
 type Props = {
   language: Language
@@ -25,6 +27,7 @@ type Props = {
 /** A student's first page: their pieces, and what is practised this week with a box for every time. */
 export function StudentHome({ language, token, name, seat, school, pieces }: Props) {
   const w = pupilWords({ language })
+  const Week = WEEKS[language]
   return (
     <div lang={language} className="min-h-dvh bg-paper">
       <header className="bar">

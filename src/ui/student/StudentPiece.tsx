@@ -8,7 +8,7 @@ import { useEffect, useState } from 'react'
 import type * as z from 'zod/mini'
 import { standReply } from '@/api/handOut'
 import { ownWarmupReply } from '@/api/student'
-import type { Spoken } from '@/core/language'
+import type { Language, Spoken } from '@/core/language'
 import { pupilWords } from '@/core/words/pupil'
 import type { Piece } from '@/core/piece/piece'
 import type { ClassSettings } from '@/core/plan/class'
@@ -21,10 +21,12 @@ import { Systems } from '@/ui/score/Systems'
 import { useWidth } from '@/ui/score/useWidth'
 
 /** Where the fingers go and what is played comes after the part: a phone reads first. */
-const OwnDesk = dynamic(() => import('./OwnDesk').then((m) => m.OwnDesk), {
-  ssr: false,
-  loading: () => <Outline says="…" rows={1} />,
-})
+const deskIn = (language: Language) =>
+  dynamic(() => import('./OwnDesk').then((m) => m.OwnDesk), {
+    ssr: false,
+    loading: () => <Outline says={pupilWords({ language }).gettingReady} rows={1} />,
+  })
+const DESKS = { en: deskIn('en'), es: deskIn('es') } satisfies Record<Language, unknown>
 
 type Props = {
   token: string
@@ -48,6 +50,7 @@ const TABS = [
 
 /** One piece on a student's phone: what they read, where the fingers go, what is said, how to warm up, something to play along with. */
 export function StudentPiece({ packed, klass, id, ...rest }: Props) {
+  const OwnDesk = DESKS[klass.talk.language ?? 'en']
   return (
     <Unpacked packed={packed}>
       {(music) => (
